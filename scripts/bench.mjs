@@ -1,0 +1,29 @@
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { main, runPackage } from './lib/run.mjs';
+
+/** `npm run bench [-- --json] [-- --only name]`: the budgets' figures, measured on this machine now. */
+main(async () => {
+  checkNode();
+  installPackages();
+  const args = process.argv.slice(2);
+  const only = args.includes('--only') ? args[args.indexOf('--only') + 1] : null;
+  const figures = {};
+  const wants = (name) => !only || name.startsWith(only) || only.startsWith(name);
+  if (['forecast', 'season', 'promise'].some(wants)) {
+    const out = runPackage('tsx', ['scripts/bench-core.ts'], { quiet: true });
+    Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
+  }
+  if (['station', 'round', 'trace', 'demo'].some(wants)) {
+    const { benchStations } = await import('./lib/bench-stations.mjs');
+    Object.assign(figures, await benchStations());
+  }
+  const shown = only ? Object.fromEntries(Object.entries(figures).filter(([name]) => name.startsWith(only))) : figures;
+  if (args.includes('--json')) return console.log(JSON.stringify(shown));
+  const budgets = { forecastMs: 50, seasonDragMs: 100, roundScriptKb: 250 };
+  for (const [name, value] of Object.entries(shown)) {
+    const budget = budgets[name] ?? (name.startsWith('stationMs') ? 300 : null);
+    console.log(
+      `${name.padEnd(28)} ${String(value).padStart(9)}${budget === null ? '' : `   budget ${budget}${value > budget ? '   OVER' : ''}`}`,
+    );
+  }
+});

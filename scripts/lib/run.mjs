@@ -1,0 +1,94 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createServer } from 'node:net';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+
+export function say(words) {
+  process.stdout.write(`· ${words}\n`);
+}
+
+/** A failure the reader can do something about: the message is all they need to see. */
+export class Stop extends Error {}
+
+export function main(work) {
+  work().catch((error) => {
+    process.stderr.write(`\n${error instanceof Stop ? error.message : (error.stack ?? error)}\n`);
+    process.exitCode = 1;
+  });
+}
+
+/** Runs a command to its end with its output shown; stops with `hint` when it fails. */
+export function run(command, args, { env = {}, hint, quiet = false } = {}) {
+  const done = spawnSync(command, args, {
+    cwd: ROOT,
+    env: { ...process.env, ...env },
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    encoding: 'utf8',
+  });
+  if (done.error || done.status !== 0) {
+    if (quiet) process.stderr.write(`${done.stdout ?? ''}${done.stderr ?? ''}`);
+    throw new Stop(hint ?? `“${command} ${args.join(' ')}” failed${done.error ? `: ${done.error.message}` : '.'}`);
+  }
+  return done.stdout ?? '';
+}
+
+/** Runs a program of the project's own packages. */
+export function runPackage(name, args, options) {
+  return run(process.execPath, [packageBin(name), ...args], options);
+}
+
+const BINS = {
+  next: 'next/dist/bin/next',
+  tsx: 'tsx/dist/cli.mjs',
+  vitest: 'vitest/vitest.mjs',
+  playwright: '@playwright/test/cli.js',
+  tsc: 'typescript/bin/tsc',
+  eslint: 'eslint/bin/eslint.js',
+  prettier: 'prettier/bin/prettier.cjs',
+  depcruise: 'dependency-cruiser/bin/dependency-cruise.mjs',
+  knip: 'knip/bin/knip.js',
+};
+
+export function packageBin(name) {
+  return fileURLToPath(new URL(`../../node_modules/${BINS[name]}`, import.meta.url));
+}
+
+export function start(command, args, { env = {}, stdio = 'inherit' } = {}) {
+  return spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio });
+}
+
+export function ended(child) {
+  return new Promise((resolve) => child.once('exit', (code, signal) => resolve({ code, signal })));
+}
+
+/** Ends a process we started and waits until it is gone. */
+export async function stop(child) {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const gone = ended(child);
+  child.kill('SIGTERM');
+  const timer = setTimeout(() => child.kill('SIGKILL'), 8000);
+  await gone;
+  clearTimeout(timer);
+}
+
+function tryPort(port, host) {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.once('error', () => resolve(null));
+    server.listen(port, host, () => {
+      const { port: got } = server.address();
+      server.close(() => resolve(got));
+    });
+  });
+}
+
+/** The wanted port, or the next free one after it. 0 asks the system for any. */
+export async function freePort(wanted, host = '127.0.0.1') {
+  for (let port = wanted; port < wanted + 50; port++) {
+    const got = await tryPort(port, host);
+    if (got) return got;
+    if (wanted === 0) break;
+  }
+  throw new Stop(`No free port between ${wanted} and ${wanted + 49}. Set PORT to another one.`);
+}

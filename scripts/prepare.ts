@@ -1,0 +1,25 @@
+import { ownerConnection } from '../src/db/connection';
+import { loadDemo } from '../src/db/demo/load';
+import { migrate } from '../src/db/migrations';
+
+/** Brings a database up to date and, unless told otherwise, loads the demo farm into an empty one. */
+async function prepare() {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set.');
+  const owner = ownerConnection(url);
+  try {
+    const steps = await migrate(owner);
+    if (steps.length > 0) console.log(`· Database brought up to date: ${steps.join(', ')}`);
+    if (process.env.DEMO === 'no') return;
+    const started = Date.now();
+    const timeZone = process.env.FARM_TIME_ZONE ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+    const now = process.env.DEMO_NOW ? new Date(process.env.DEMO_NOW) : new Date();
+    const historyDays = process.env.DEMO_DAYS ? Number(process.env.DEMO_DAYS) : undefined;
+    const loaded = await loadDemo(owner, { now, timeZone, historyDays });
+    if (loaded) console.log(`· Demo farm loaded in ${((Date.now() - started) / 1000).toFixed(1)} s`);
+  } finally {
+    await owner.destroy();
+  }
+}
+
+await prepare();

@@ -1,0 +1,86 @@
+import { mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { checkNode, ensureChromium, installPackages } from './lib/packages.mjs';
+import { ROOT, main, say } from './lib/run.mjs';
+
+const FOLDER = join(ROOT, 'docs', 'screenshots');
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+/** One picture of each main view, from the demo farm. `act` brings the view into the state worth showing. */
+const VIEWS = [
+  ['round', '/round', DESK],
+  ['round-phone', '/round', PHONE],
+  ['cohorts', '/cohorts', DESK],
+  ['cohort', '/cohorts/HSB-31', DESK],
+  ['beds', '/beds', DESK],
+  ['purge-and-pick', '/purge', DESK],
+  ['market', '/market', DESK],
+  ['season', '/season', DESK],
+  ['season-draft', '/season', DESK, slideHarvest],
+  ['log-line', '/round', DESK, typeLogLine],
+  ['sign-in', '/sign-in', DESK],
+];
+
+async function slideHarvest(page) {
+  const handle = page.locator('[data-handle="harvest:TRT-31"]').first();
+  await handle.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
+  await page.getByText(/is covered/).waitFor();
+}
+
+async function typeLogLine(page) {
+  await page.keyboard.press('l');
+  await page.getByLabel('Log line', { exact: true }).fill('H3 weigh 128 141 122 137');
+  await page.getByText(/Sample of 4/).waitFor();
+}
+
+main(async () => {
+  checkNode();
+  installPackages();
+  ensureChromium();
+  const { chromium } = await import('@playwright/test');
+  const { buildApp, demoApp } = await import('./lib/app.mjs');
+  const { CHROMIUM } = await import('./lib/packages.mjs');
+  say('Building');
+  buildApp();
+  const app = await demoApp('shots', { now: `${new Date().toISOString().slice(0, 10)}T08:10:00Z` });
+  mkdirSync(FOLDER, { recursive: true });
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  try {
+    const only = process.argv[2];
+    if (!only) for (const old of readdirSync(FOLDER)) rmSync(join(FOLDER, old));
+    for (const [name, path, viewport, act] of VIEWS) {
+      if (only && only !== name) continue;
+      const page = await browser.newPage({ viewport, baseURL: app.base });
+      if (path !== '/sign-in') {
+        await page.goto('/sign-in');
+        await page.getByLabel('Name', { exact: true }).fill('ines');
+        await page.getByLabel('Password').fill('heron-loop');
+        await page.getByRole('button', { name: 'Sign in' }).click();
+        await page.waitForURL('**/round');
+      }
+      await page.goto(path);
+      await page.waitForLoadState('networkidle');
+      if (act) await act(page);
+      await page.waitForLoadState('networkidle');
+      await page.screenshot({ path: join(FOLDER, `${name}.png`), animations: 'disabled' });
+      await page.close();
+      say(name);
+    }
+  } finally {
+    await browser.close();
+    await app.close();
+  }
+});

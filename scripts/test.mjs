@@ -1,0 +1,34 @@
+import { checkNode, ensureChromium, installPackages } from './lib/packages.mjs';
+import { startCluster } from './lib/postgres.mjs';
+import { main, runPackage, say } from './lib/run.mjs';
+
+/** Everything, on a fresh machine: core, database, components, then the built app in a real browser. */
+main(async () => {
+  checkNode();
+  installPackages();
+  ensureChromium();
+  const cluster = await startCluster('throwaway', { fast: true });
+  try {
+    say('Core, database and component tests');
+    runPackage('vitest', ['run'], {
+      env: { TEST_CLUSTER_URL: cluster.url },
+      hint: 'Tests failed; they are named above.',
+    });
+  } finally {
+    cluster.stop();
+  }
+  const { buildApp, demoApp } = await import('./lib/app.mjs');
+  say('Building the app');
+  buildApp();
+  say('Browser tests');
+  const app = await demoApp('e2e', { now: new Date().toISOString().slice(0, 10) + 'T06:30:00Z', days: 400 });
+  try {
+    runPackage('playwright', ['test'], {
+      env: { BASE_URL: app.base, ...app.env },
+      hint: 'Browser tests failed; they are named above.',
+    });
+  } finally {
+    await app.close();
+  }
+  say('All tests passed.');
+});

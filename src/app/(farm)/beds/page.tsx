@@ -1,0 +1,9 @@
+import { BedsStation } from '../../../features/beds/BedsStation';
+import { bedsPage } from '../../../features/beds/queries';
+import type { Search } from '../../../server/farmView';
+
+export const metadata = { title: 'Beds' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <BedsStation page={await bedsPage(searchParams)} />;
+}

@@ -1,0 +1,16 @@
+import { CohortView } from '../../../../features/cohorts/CohortView';
+import { cohortPage } from '../../../../features/cohorts/queries';
+import type { Search } from '../../../../server/farmView';
+
+interface Props {
+  params: Promise<{ code: string }>;
+  searchParams: Search;
+}
+
+export async function generateMetadata({ params }: Props) {
+  return { title: decodeURIComponent((await params).code) };
+}
+
+export default async function Page({ params, searchParams }: Props) {
+  return <CohortView page={await cohortPage(decodeURIComponent((await params).code), searchParams)} />;
+}

@@ -1,0 +1,9 @@
+import { CohortsStation } from '../../../features/cohorts/CohortsStation';
+import { cohortsPage } from '../../../features/cohorts/queries';
+import type { Search } from '../../../server/farmView';
+
+export const metadata = { title: 'Cohorts' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <CohortsStation page={await cohortsPage(searchParams)} />;
+}

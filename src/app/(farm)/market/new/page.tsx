@@ -1,0 +1,9 @@
+import { NewOrder } from '../../../../features/market/NewOrder';
+import { newOrderPage } from '../../../../features/market/queries';
+import type { Search } from '../../../../server/farmView';
+
+export const metadata = { title: 'New order' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <NewOrder page={await newOrderPage(searchParams)} />;
+}

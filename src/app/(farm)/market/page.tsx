@@ -1,0 +1,9 @@
+import { MarketStation } from '../../../features/market/MarketStation';
+import { marketPage } from '../../../features/market/queries';
+import type { Search } from '../../../server/farmView';
+
+export const metadata = { title: 'Market' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <MarketStation page={await marketPage(searchParams)} />;
+}

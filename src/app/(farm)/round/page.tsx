@@ -1,0 +1,9 @@
+import { roundPage } from '../../../features/round/queries';
+import { RoundStation } from '../../../features/round/RoundStation';
+import type { Search } from '../../../server/farmView';
+
+export const metadata = { title: 'Round' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <RoundStation page={await roundPage(searchParams)} />;
+}

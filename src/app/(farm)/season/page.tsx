@@ -1,0 +1,12 @@
+import { seasonPage } from '../../../features/season/queries';
+import { SeasonStation } from '../../../features/season/SeasonStation';
+import type { Search } from '../../../server/farmView';
+
+export const metadata = { title: 'Season' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  const page = await seasonPage(searchParams);
+  // A new plan is a new board: its drafts begin afresh.
+  const key = `${page.today}|${page.from}|${page.plan.length}|${page.plan.reduce((sum, s) => sum + s.version, 0)}`;
+  return <SeasonStation key={key} page={page} />;
+}

@@ -1,0 +1,11 @@
+import Link from 'next/link';
+
+export default function NotFound() {
+  return (
+    <main style={{ padding: 24 }}>
+      <h1>Not on this farm</h1>
+      <p style={{ margin: '8px 0' }}>There is nothing here by that name that belongs to your farm.</p>
+      <Link href="/round">Go to the round</Link>
+    </main>
+  );
+}

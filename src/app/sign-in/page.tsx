@@ -1,0 +1,12 @@
+import { redirect } from 'next/navigation';
+import { demoSignIns } from '../../db/people';
+import { SignInForm } from '../../features/account/SignInForm';
+import { database } from '../../server/database';
+import { currentPerson } from '../../server/session';
+
+export const metadata = { title: 'Sign in' };
+
+export default async function SignInPage() {
+  if (await currentPerson()) redirect('/round');
+  return <SignInForm demo={await demoSignIns(database())} />;
+}

@@ -1,0 +1,57 @@
+import { requireWithin } from '../errors';
+import type { Crop } from '../library/types';
+
+type Chances = Pick<Crop, 'germination' | 'nurserySurvival' | 'finalSurvival' | 'packout'>;
+
+export interface SowingQuantities {
+  /** Units (heads, bunches or positions) asked for. */
+  units: number;
+  positions: number;
+  seedlings: number;
+  seeds: number;
+  trays: number;
+  /** Seeds that fill the last tray beyond the need. */
+  spareSeeds: number;
+}
+
+/** Guards the rounding up against 0.1 + 0.2 sums: 100.00000000001 plants are 100 plants. */
+function ceil(value: number): number {
+  return Math.ceil(value - 1e-9);
+}
+
+/**
+ * Works back from units wanted to positions, seedlings, seeds and whole trays.
+ * seeds = ⌈units / (germination · nursery survival · final survival · pack-out)⌉, rounded up at each stage that
+ * is counted. Trays are rounded up; the spare is stated, not hidden.
+ * @param units heads, bunches or positions wanted, 1 to 1 000 000 @param cellsPerTray 1 to 2000
+ */
+export function sowingFor(units: number, crop: Chances, cellsPerTray: number): SowingQuantities {
+  requireWithin('units', units, [1, 1_000_000]);
+  requireWithin('cellsPerTray', cellsPerTray, [1, 2000]);
+  for (const key of ['germination', 'nurserySurvival', 'finalSurvival', 'packout'] as const) {
+    requireWithin(key, crop[key], [0.01, 1]);
+  }
+  const positions = ceil(units / (crop.finalSurvival * crop.packout));
+  const seedlings = ceil(units / (crop.nurserySurvival * crop.finalSurvival * crop.packout));
+  const seeds = ceil(units / (crop.germination * crop.nurserySurvival * crop.finalSurvival * crop.packout));
+  const trays = Math.ceil(seeds / cellsPerTray);
+  return { units, positions, seedlings, seeds, trays, spareSeeds: trays * cellsPerTray - seeds };
+}
+
+/** What a planting gives at a cut (1 = first), in the crop's unit: whole heads or bunches, or grams. */
+export function expectedYield(crop: Crop, positions: number, cut: number): { units: number; massG: number } {
+  const factor = cutFactor(crop, cut);
+  const standing = positions * crop.finalSurvival * crop.packout;
+  const massG = standing * crop.yieldG * factor;
+  return { units: crop.unit === 'kg' ? massG : Math.floor(standing * (crop.unit === 'head' ? 1 : factor)), massG };
+}
+
+/** Share of the first cut (cut leaves) or of the whole season (fruiting) that this cut gives. */
+export function cutFactor(crop: Pick<Crop, 'pickingCurve' | 'cutsMax' | 'cutFactors'>, cut: number): number {
+  if (!crop.pickingCurve) return crop.cutFactors[Math.min(cut, crop.cutFactors.length) - 1] ?? 0;
+  // A season's picks rise to a peak at two fifths and tail off: x·(1−x)^1.5, scaled so that all picks add up to 1.
+  const shape = (i: number) => ((i - 0.5) / crop.cutsMax) * (1 - (i - 0.5) / crop.cutsMax) ** 1.5;
+  let sum = 0;
+  for (let i = 1; i <= crop.cutsMax; i++) sum += shape(i);
+  return cut >= 1 && cut <= crop.cutsMax ? shape(cut) / sum : 0;
+}

@@ -1,0 +1,161 @@
+import { feedConversion, feedingPattern } from './fish/feed';
+import type { SowingQuantities } from './crops/quantities';
+import type { Crop, Species } from './library/types';
+import type { PlaceFact } from './plan/types';
+import { formatMass, formatNumber, type UnitChoice } from './quantity/units';
+
+/** Why a number is what it is. */
+export interface Explanation {
+  title: string;
+  /** The formula in words, with the numbers filled in. */
+  formula: string;
+  inputs: { label: string; value: string; from: string }[];
+  source: string;
+  /** Which record or setting moves it. */
+  change: string;
+}
+
+export interface FeedReasons {
+  place: string;
+  count: number;
+  meanG: number;
+  feedG: number;
+  species: Species;
+  waterTempC: number;
+  pace: number;
+}
+
+export function explainFeed(r: FeedReasons, units: UnitChoice): Explanation {
+  const fcr = feedConversion(r.meanG, r.species);
+  const gainG = r.count > 0 ? r.feedG / r.count / fcr : 0;
+  const { feedings, pelletMm } = feedingPattern(r.meanG);
+  return {
+    title: `feed for ${r.place}`,
+    formula: `${formatNumber(r.count)} fish × ${formatNumber(gainG, 2)} g gain × ${formatNumber(fcr, 2)} feed per gain = ${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets.`,
+    inputs: [
+      {
+        label: 'Fish in the tank',
+        value: formatNumber(r.count),
+        from: 'ledger: stocked less moved, dead and harvested',
+      },
+      { label: 'Mean weight', value: formatMass(r.meanG, units), from: 'last sample, grown on since' },
+      {
+        label: 'Water',
+        value: `${formatNumber(r.waterTempC, 1)} °C`,
+        from: 'the loop’s planned temperature for the day',
+      },
+      {
+        label: 'Growth against the library',
+        value: `× ${formatNumber(r.pace, 2)}`,
+        from: 'fitted to this cohort’s samples',
+      },
+      {
+        label: 'Feed per gain at this size',
+        value: formatNumber(fcr, 2),
+        from: `${r.species.name}: ${r.species.basis}`,
+      },
+    ],
+    source:
+      'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999), times feed conversion by size.',
+    change: 'weigh a sample, or correct the count; feed conversion is in the species library.',
+  };
+}
+
+export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): Explanation {
+  const share = (value: number) => formatNumber(value, 2);
+  return {
+    title: `${formatNumber(q.seeds)} seeds of ${crop.name.toLowerCase()}`,
+    formula: `${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${q.trays === 1 ? 'tray' : 'trays'} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
+    inputs: [
+      { label: 'Wanted', value: formatNumber(q.units), from: 'what the promised orders lack' },
+      { label: 'Germination', value: share(crop.germination), from: crop.basis },
+      { label: 'Survives the nursery', value: share(crop.nurserySurvival), from: crop.basis },
+      { label: 'Survives the bed', value: share(crop.finalSurvival), from: crop.basis },
+      { label: 'Good enough to pack', value: share(crop.packout), from: crop.basis },
+      { label: 'Positions in the bed', value: formatNumber(q.positions), from: 'wanted ÷ (bed · pack-out)' },
+    ],
+    source: 'seeds = ⌈units / (germination · nursery survival · final survival · pack-out)⌉',
+    change: 'the shares are in the crop library; the need is in the orders.',
+  };
+}
+
+export function explainDensity(place: PlaceFact, biomassG: number, count: number, units: UnitChoice): Explanation {
+  const volumeM3 = (place.volumeL ?? 1) / 1000;
+  return {
+    title: `crowding in ${place.code}`,
+    formula: `${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatNumber(biomassG / 1000 / volumeM3, 1)} kg/m³, against a limit of ${place.densityLimitKgM3 ?? '–'} kg/m³.`,
+    inputs: [
+      { label: 'Fish', value: formatNumber(count), from: 'ledger' },
+      {
+        label: 'Mean weight',
+        value: formatMass(count > 0 ? biomassG / count : 0, units),
+        from: 'last sample, grown on since',
+      },
+      { label: 'Water', value: `${formatNumber(volumeM3, 1)} m³`, from: 'farm set-up' },
+      {
+        label: 'Limit',
+        value: `${place.densityLimitKgM3 ?? '–'} kg/m³`,
+        from: 'farm set-up, for this tank’s aeration',
+      },
+    ],
+    source: 'kg of fish per m³ of water; limits are planning defaults of the species library, lowered for the tank.',
+    change: 'move or harvest fish, weigh a sample, or change the tank’s limit.',
+  };
+}
+
+export function explainPromise(row: {
+  product: string;
+  week: number;
+  expected: string;
+  spread: string;
+  promised: string;
+  short: string;
+  available: string;
+  shelfLifeDays: number;
+}): Explanation {
+  return {
+    title: `${row.product} in week ${row.week}`,
+    formula: `${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for this week without shorting anyone promised already.`,
+    inputs: [
+      {
+        label: 'Expected',
+        value: row.expected,
+        from: 'planned harvests and picks at forecast size; the first week counts the cold room too',
+      },
+      { label: 'Promised', value: row.promised, from: 'open order lines, less what is set aside' },
+      { label: 'Short', value: row.short, from: 'what no batch fit on the day can give' },
+      {
+        label: 'Keeps for',
+        value: `${row.shelfLifeDays} days`,
+        from: 'product; a bed’s harvest window is added for uncut crops',
+      },
+    ],
+    source: 'Deliveries in order of day, each from the batch that expires first.',
+    change: 'slide a harvest or sowing on Season, or change the order.',
+  };
+}
+
+export function explainBalance(
+  loop: string,
+  feedG: number,
+  areaM2: number,
+  band: readonly [number, number],
+  units: UnitChoice,
+): Explanation {
+  return {
+    title: `${loop} loop, fish against plants`,
+    formula: `${formatMass(feedG, units)} feed a day ÷ ${formatNumber(areaM2)} m² planted = ${areaM2 > 0 ? formatNumber(feedG / areaM2) : '–'} g/m² a day; comfortable between ${band[0]} and ${band[1]}.`,
+    inputs: [
+      { label: 'Feed', value: formatMass(feedG, units), from: 'sum over the loop’s tanks' },
+      {
+        label: 'Planted area',
+        value: `${formatNumber(areaM2)} m²`,
+        from: 'positions held in the loop’s beds, by bed area',
+      },
+      { label: 'Comfortable band', value: `${band[0]}–${band[1]} g/m²`, from: 'loop set-up' },
+    ],
+    source:
+      'Feed per growing area: Rakocy (2006) for rafts, FAO Technical Paper 589; decoupled loops: planning default.',
+    change: 'the plan: stockings, harvests and sowings on Season.',
+  };
+}

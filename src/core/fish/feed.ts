@@ -1,0 +1,69 @@
+import { requireWithin } from '../errors';
+import type { Species } from '../library/types';
+
+/**
+ * Feed conversion (g feed per g gain) at a size: the three table values joined by straight lines
+ * between 0, the two break sizes and twice the upper break. Values: species library.
+ */
+export function feedConversion(weightG: number, { fcr, fcrBreaksG }: Pick<Species, 'fcr' | 'fcrBreaksG'>): number {
+  const [small, middle, large] = fcr;
+  const [low, high] = fcrBreaksG;
+  if (weightG <= low) return small;
+  if (weightG <= high) return between(weightG, low, high, small, middle);
+  return weightG >= 2 * high ? large : between(weightG, high, 2 * high, middle, large);
+}
+
+function between(weightG: number, lowG: number, highG: number, from: number, to: number): number {
+  return from + ((to - from) * (weightG - lowG)) / (highG - lowG);
+}
+
+/** Least feed on a warm-enough day, as a share of body weight. Planning default. */
+export const MAINTENANCE_SHARE_PER_DAY = 0.002;
+
+/**
+ * Feed for one tank and day by growth: number · gain · FCR(size), never under maintenance while fish may eat.
+ * @param gainG gain of one fish that day, g @returns g of feed a day
+ */
+export function feedByGrowthG(
+  count: number,
+  weightG: number,
+  gainG: number,
+  species: Pick<Species, 'fcr' | 'fcrBreaksG'>,
+): number {
+  requireWithin('count', count, [0, 10_000_000]);
+  requireWithin('gainG', gainG, [0, 500]);
+  return count * Math.max(gainG * feedConversion(weightG, species), weightG * MAINTENANCE_SHARE_PER_DAY);
+}
+
+/**
+ * The other school: a table of percent of body weight a day, by size, scaled by the temperature response.
+ * @param table rows sorted by `uptoG` @param response 0 to 1, share of the best rate at this temperature
+ * @returns g of feed a day
+ */
+export function feedByTableG(
+  count: number,
+  weightG: number,
+  response: number,
+  table: readonly { uptoG: number; percentPerDay: number }[],
+): number {
+  requireWithin('response', response, [0, 1]);
+  const row = table.find((r) => weightG <= r.uptoG) ?? table.at(-1);
+  return row ? (count * weightG * row.percentPerDay * response) / 100 : 0;
+}
+
+/** Splits a day's ration into whole grams per feeding that add up to the day. */
+export function perFeedingG(dayG: number, feedings: number): number[] {
+  requireWithin('feedings', feedings, [1, 24]);
+  const whole = Math.round(dayG);
+  const base = Math.floor(whole / feedings);
+  return Array.from({ length: feedings }, (_, i) => base + (i < whole - base * feedings ? 1 : 0));
+}
+
+/** Feedings a day and pellet by fish size: small mouths eat little and often. Planning default. */
+export function feedingPattern(weightG: number): { feedings: number; pelletMm: number } {
+  if (weightG < 10) return { feedings: 6, pelletMm: 1 };
+  if (weightG < 50) return { feedings: 4, pelletMm: 2 };
+  if (weightG < 150) return { feedings: 4, pelletMm: 3 };
+  if (weightG < 350) return { feedings: 3, pelletMm: 4.5 };
+  return { feedings: 3, pelletMm: 6 };
+}

@@ -1,0 +1,64 @@
+import type { Species } from '../library/types';
+import { addDays, daysBetween, type Day } from '../quantity/days';
+import { calibrateGrowth, type Calibration } from './calibration';
+import { dailyRootGainG13 } from './growth';
+import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from './sizeSpread';
+
+export interface CohortRecord {
+  species: Species;
+  stockedOn: Day;
+  startMeanG: number;
+  /** Samples up to `day`, oldest first. */
+  samples: { day: Day; meanG: number; count: number }[];
+  /** Fish taken largest first (purge, part harvest), oldest first, with how many stood in the tank before. */
+  taken: { day: Day; count: number; before: number }[];
+  /** Water temperature of a day as recorded, or as planned where nothing was recorded, °C. */
+  waterTempC: (day: Day) => number;
+  day: Day;
+}
+
+export interface CohortSize {
+  /** Mean weight the undivided cohort would have, g; what is left in the tank has `bins` relative to it. */
+  referenceG: number;
+  bins: SizeBin[];
+  calibration: Calibration;
+  sampledOn: Day | null;
+}
+
+/**
+ * How big a cohort is on a day: its last sample grown on at the cohort's own pace, or its stocking weight if it was
+ * never sampled. A sample taken after the largest had gone is set back to the undivided cohort first.
+ */
+export function presentSize(record: CohortRecord): CohortSize {
+  const { species, samples, day } = record;
+  const gainUntil = cumulativeGain(record);
+  const points = samples.map((sample) => ({
+    expectedGainG13: gainUntil(sample.day),
+    meanWeightG: sample.meanG / meanRelative(binsOn(record, sample.day)),
+    sampleCount: sample.count,
+  }));
+  const calibration = calibrateGrowth(record.startMeanG, points, species.sizeCv);
+  const last = samples.at(-1);
+  const fromG = last ? points.at(-1)!.meanWeightG : record.startMeanG;
+  const gained = gainUntil(day) - (last ? gainUntil(last.day) : 0);
+  const referenceG = (Math.cbrt(fromG) + gained * calibration.multiplier) ** 3;
+  return { referenceG, bins: binsOn(record, day), calibration, sampledOn: last?.day ?? null };
+}
+
+function binsOn({ species, taken }: CohortRecord, day: Day): SizeBin[] {
+  return taken
+    .filter((t) => t.day <= day && t.before > 0)
+    .reduce<SizeBin[]>((bins, t) => {
+      const { left } = takeLargest(bins, Math.min(1, t.count / t.before));
+      return totalShare(left) > 0 ? left : bins;
+    }, freshSpread(species.sizeCv)); // prettier-ignore
+}
+
+/** What the library's growth adds to the root weight from stocking up to a day. */
+function cumulativeGain({ species, stockedOn, waterTempC, day }: CohortRecord) {
+  const length = Math.max(0, daysBetween(stockedOn, day));
+  const sums = new Float64Array(length + 1);
+  for (let i = 0; i < length; i++)
+    sums[i + 1] = sums[i]! + dailyRootGainG13(species, waterTempC(addDays(stockedOn, i)));
+  return (until: Day) => sums[Math.max(0, Math.min(length, daysBetween(stockedOn, until)))]!;
+}

@@ -1,0 +1,63 @@
+/** A fish or crustacean as the farm plans with it. Temperatures in °C, masses in g, fractions 0–1. */
+export interface Species {
+  code: string;
+  name: string;
+  scientificName: string;
+  tempMinC: number;
+  tempOptC: number;
+  tempMaxC: number;
+  comfortC: [number, number];
+  /** Gain of the cube root of weight per day at `tempOptC` on full ration, g^⅓ per day. */
+  growthG13PerDay: number;
+  /** Coefficient of variation of weight within a cohort. */
+  sizeCv: number;
+  lengthWeightA: number;
+  lengthWeightB: number;
+  /** Feed conversion for small, middle and large fish; the sizes that part them follow. */
+  fcr: [number, number, number];
+  fcrBreaksG: [number, number];
+  proteinFraction: number;
+  densityMaxKgM3: number;
+  doMinMgL: number;
+  /** Un-ionised ammonia nitrogen that must not be passed, mg/L. */
+  ammoniaMaxMgL: number;
+  pHRange: [number, number];
+  purgeDays: number;
+  marketG: [number, number] | null;
+  guttedFraction: number | null;
+  basis: string;
+  note: string;
+}
+
+/** A crop as the farm plans with it. Days hold at `tempOptC` and `lightTargetMol`. */
+export interface Crop {
+  code: string;
+  name: string;
+  kind: string;
+  methods: string[];
+  nurseryDays: number;
+  /** Transplant to first harvest. */
+  finalDays: number;
+  nurseryPerM2: number | null;
+  finalPerM2: number;
+  tempMinC: number;
+  tempOptC: number;
+  tempMaxC: number;
+  lightTargetMol: number;
+  germination: number;
+  nurserySurvival: number;
+  finalSurvival: number;
+  packout: number;
+  unit: string;
+  /** g per plant (cut leaves: per position and first cut; fruiting: per plant and whole season). */
+  yieldG: number;
+  cutsMax: number;
+  regrowDays: number;
+  cutFactors: number[];
+  pickingCurve: boolean;
+  windowDays: number;
+  shelfLifeDays: number;
+  nitrogenUptakeGM2Day: number;
+  airGroup: string;
+  basis: string;
+}

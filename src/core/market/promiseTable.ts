@@ -1,0 +1,94 @@
+import { addDays, dayNumber, isoWeek, weekStart, type Day } from '../quantity/days';
+import type { FarmForecast, ProductFact, PromiseFact } from '../plan/types';
+import { availableToPromise, serveDemands, type Demand } from './promise';
+
+export interface PromiseWeek {
+  weekStart: Day;
+  week: number;
+  /** Coming out of the water or the beds this week, g or pieces, with one standard deviation either way. */
+  expected: number;
+  expectedLow: number;
+  expectedHigh: number;
+  promised: number;
+  short: number;
+  available: number;
+  shortLines: { lineId: string; orderId: string; orderCode: string; customer: string; day: Day; quantity: number }[];
+}
+
+export interface PromiseRow {
+  product: ProductFact;
+  weeks: PromiseWeek[];
+}
+
+/**
+ * Expected, promised, short and available to promise by product and week. Shelf life and harvest window are in each
+ * batch's span; an order line is short by what no batch usable on its day can give.
+ */
+export function promiseTable(
+  forecast: FarmForecast,
+  products: readonly ProductFact[],
+  promises: readonly PromiseFact[],
+  weeks: number,
+): PromiseRow[] {
+  const today = dayNumber(forecast.firstDay);
+  const monday = dayNumber(weekStart(forecast.firstDay)) - today;
+  const supplyOf = groupBy(forecast.supply, (b) => b.productCode);
+  const promisesOf = groupBy(promises, (p) => p.productCode);
+  return products.map((product) => {
+    const batches = supplyOf.get(product.code) ?? [];
+    const lines = (promisesOf.get(product.code) ?? []).map((line) => ({
+      line,
+      at: Math.max(0, dayNumber(line.day) - today),
+    }));
+    const demands: Demand[] = lines.map(({ line, at }) => ({ id: line.lineId, at, quantity: line.quantity }));
+    const { short } = serveDemands(batches, demands);
+    const step = product.unit === 'kg' ? 100 : 1;
+    return {
+      product,
+      weeks: Array.from({ length: weeks }, (_, w) => {
+        const from = monday + w * 7;
+        const start = addDays(forecast.firstDay, from);
+        const coming = batches.filter((b) => inWeek(b.from, from, w === 0));
+        const due = lines.filter(({ at }) => inWeek(at, from, w === 0));
+        const expected = sum(coming.map((b) => b.quantity));
+        const deviation = Math.sqrt(sum(coming.map((b) => (b.quantity * b.spread) ** 2)));
+        const shortLines = due
+          .filter(({ line }) => short.has(line.lineId))
+          .map(({ line }) => ({ ...pickLine(line), quantity: short.get(line.lineId)! }));
+        return {
+          weekStart: start,
+          week: isoWeek(start),
+          expected,
+          expectedLow: Math.max(0, expected - deviation),
+          expectedHigh: expected + deviation,
+          promised: sum(due.map(({ line }) => line.quantity)),
+          short: sum(shortLines.map((l) => l.quantity)),
+          available: availableToPromise(batches, demands, Math.max(0, from + 4), step),
+          shortLines,
+        };
+      }),
+    };
+  });
+}
+
+function inWeek(at: number, from: number, first: boolean) {
+  return (at >= from || first) && at < from + 7;
+}
+
+function pickLine({ lineId, orderId, orderCode, customer, day }: PromiseFact) {
+  return { lineId, orderId, orderCode, customer, day };
+}
+
+function sum(values: number[]) {
+  return values.reduce((total, value) => total + value, 0);
+}
+
+function groupBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of items) {
+    const group = groups.get(key(item));
+    if (group) group.push(item);
+    else groups.set(key(item), [item]);
+  }
+  return groups;
+}

@@ -1,0 +1,113 @@
+import type { PromiseRow } from '../market/promiseTable';
+import { daysBetween, type Day } from '../quantity/days';
+import { balanceSeries } from './consequences';
+import { earliestShift, leadStep } from './changes';
+import type { FarmFacts, FarmForecast, PlanStep } from './types';
+
+/** What the season board draws, as plain numbers. Day indexes count from today; negative ones are recorded. */
+export interface BoardSeries {
+  fish: BoardFish[];
+  plants: BoardPlants[];
+  /** By loop id, g/m² a day; null while nothing is planted. */
+  balance: Record<string, (number | null)[]>;
+  promise: PromiseRow[];
+  handles: BoardHandle[];
+}
+
+export interface BoardFish {
+  lotCode: string;
+  placeId: string;
+  from: number;
+  /** kg on each day from `from`. */
+  kg: number[];
+  meanG: number[];
+  count: number;
+}
+
+export interface BoardPlants {
+  lotCode: string;
+  cropCode: string;
+  placeId: string;
+  from: number;
+  until: number;
+  positions: number;
+}
+
+/** What can be grabbed: a group of steps, shown at its leading step. */
+export interface BoardHandle {
+  groupId: string;
+  kind: PlanStep['kind'];
+  placeId: string;
+  at: number;
+  lotCode: string;
+  count: number;
+  /** How many days it may slide to the left, 0 or less. */
+  earliest: number;
+}
+
+export function boardSeries(
+  forecast: FarmForecast,
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  promise: PromiseRow[],
+  days: number,
+): BoardSeries {
+  const round = (values: number[], per = 1) => values.slice(0, days).map((v) => Math.round((v / per) * 10) / 10);
+  return {
+    fish: forecast.fish
+      .filter((s) => s.from < days && s.count.length > 0)
+      .map((s) => ({
+        lotCode: s.lotCode,
+        placeId: s.placeId,
+        from: s.from,
+        kg: round(s.biomassG.slice(0, days - s.from), 1000),
+        meanG: round(s.meanG.slice(0, days - s.from)),
+        count: Math.round(s.count[0] ?? 0),
+      })),
+    plants: forecast.plants
+      .filter((s) => s.from < days && s.until > s.from)
+      .map(({ lotCode, cropCode, placeId, from, until, positions }) => ({
+        lotCode,
+        cropCode,
+        placeId,
+        from,
+        until: Math.min(days, until),
+        positions,
+      })),
+    balance: Object.fromEntries(
+      facts.loops.map((l) => [l.id, balanceSeries(forecast, l.id).slice(0, days).map((v) => (Number.isNaN(v) ? null : Math.round(v * 10) / 10))]), // prettier-ignore
+    ),
+    promise,
+    handles: handlesOf(facts.today, plan, days),
+  };
+}
+
+function handlesOf(today: Day, plan: readonly PlanStep[], days: number): BoardHandle[] {
+  const groups = new Map<string, PlanStep[]>();
+  for (const step of plan) {
+    const group = groups.get(step.groupId);
+    if (group) group.push(step);
+    else groups.set(step.groupId, [step]);
+  }
+  const handles: BoardHandle[] = [];
+  for (const [groupId, steps] of groups) {
+    const lead = leadStep(steps);
+    if (!lead || lead.kind === 'pick' || lead.kind === 'clear') continue;
+    const shown = lead.kind === 'sow' ? (steps.find((s) => s.kind === 'transplant') ?? lead) : lead;
+    const tankStep = steps.find((s) => s.kind === 'feed_stop' || s.kind === 'purge');
+    const placeId =
+      lead.kind === 'harvest' ? (tankStep?.fromPlaceId ?? lead.fromPlaceId) : (shown.toPlaceId ?? shown.fromPlaceId);
+    const at = Math.max(0, daysBetween(today, shown.day));
+    if (!placeId || at >= days) continue;
+    handles.push({
+      groupId,
+      kind: lead.kind,
+      placeId,
+      at,
+      lotCode: lead.lotCode,
+      count: lead.count,
+      earliest: earliestShift(steps, groupId, today),
+    });
+  }
+  return handles;
+}

@@ -1,0 +1,116 @@
+import { dailyDevelopment } from '../crops/development';
+import { sowingFor, type SowingQuantities } from '../crops/quantities';
+import { RuleBroken } from '../errors';
+import type { Crop } from '../library/types';
+import { purgeBackSchedule, type PurgeMethod } from '../purge/backSchedule';
+import { addDays, fromMonths, type Day } from '../quantity/days';
+import type { LoopFact, PlanStep } from './types';
+
+type NewId = () => string;
+const BLANK = { speciesCode: null, cropCode: null, fromPlaceId: null, toPlaceId: null, amount: null, version: 1 };
+
+export interface HarvestWish {
+  lotCode: string;
+  speciesCode: string;
+  tankId: string;
+  /** Null when the fish are purged in place. */
+  purgePlaceId: string | null;
+  purgeVolumeL: number;
+  harvestDay: Day;
+  count: number;
+  purgeDays: number;
+  method: PurgeMethod;
+}
+
+/** Part of the purge water that one exchange replaces. Planning default. */
+export const EXCHANGE_SHARE = 0.5;
+
+/** Feed stop, transfer, exchanges, taste check and harvest of one purge batch, as one group. */
+export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
+  const schedule = purgeBackSchedule(wish.harvestDay, {
+    method: wish.method,
+    purgeDays: wish.purgeDays,
+    fastBeforeMoveDays: 1,
+    exchangeEveryDays: 2,
+  });
+  const groupId = newId();
+  const where = wish.method === 'in_place' ? wish.tankId : wish.purgePlaceId;
+  if (!where) throw new RuleBroken('purgePlaceId', 'Choose a purge tank, or purge in place.');
+  const step = (kind: PlanStep['kind'], day: Day, rest: Partial<PlanStep>): PlanStep => ({
+    ...BLANK, id: newId(), groupId, kind, day, lotCode: wish.lotCode, speciesCode: wish.speciesCode, count: wish.count, ...rest,
+  }); // prettier-ignore
+  const steps = [step('feed_stop', schedule.feedStop, { fromPlaceId: wish.tankId })];
+  if (schedule.transfer) steps.push(step('purge', schedule.transfer, { fromPlaceId: wish.tankId, toPlaceId: where }));
+  for (const day of schedule.exchanges) {
+    steps.push(step('exchange', day, { fromPlaceId: where, amount: Math.round(wish.purgeVolumeL * EXCHANGE_SHARE) }));
+  }
+  steps.push(step('taste', schedule.taste, { fromPlaceId: where }));
+  steps.push(step('harvest', schedule.harvest, { fromPlaceId: where }));
+  return steps;
+}
+
+/** Days a crop needs at a loop's planned air and light, starting from a day. */
+export function stageLengthDays(crop: Crop, loop: LoopFact, from: Day, referenceDays: number): number {
+  let made = 0;
+  for (let day = 0; day < 400; day++) {
+    if (made >= referenceDays - 1e-9) return day;
+    const date = addDays(from, day);
+    made += dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, date), fromMonths(loop.plannedLightMol, date));
+  }
+  throw new RuleBroken('day', `${crop.name} would hardly grow from ${from}: too cold or too dark.`);
+}
+
+/** The stage length that ends on a day: found backwards, a day at a time. */
+export function stageLengthEndingDays(crop: Crop, loop: LoopFact, until: Day, referenceDays: number): number {
+  let made = 0;
+  for (let day = 1; day < 400; day++) {
+    const date = addDays(until, -day);
+    made += dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, date), fromMonths(loop.plannedLightMol, date));
+    if (made >= referenceDays - 1e-9) return day;
+  }
+  throw new RuleBroken('day', `${crop.name} would hardly grow before ${until}: too cold or too dark.`);
+}
+
+export interface SowingWish {
+  crop: Crop;
+  loop: LoopFact;
+  lotCode: string;
+  nurseryId: string;
+  bedId: string;
+  cellsPerTray: number;
+}
+
+/** Sow, transplant, every pick and clear of one planting, as one group, from its sowing day. */
+export function sowingGroup(wish: SowingWish, sowDay: Day, quantities: SowingQuantities, newId: NewId): PlanStep[] {
+  const { crop, loop } = wish;
+  const groupId = newId();
+  const step = (kind: PlanStep['kind'], day: Day, count: number, rest: Partial<PlanStep>): PlanStep => ({
+    ...BLANK, id: newId(), groupId, kind, day, lotCode: wish.lotCode, cropCode: crop.code, count, ...rest,
+  }); // prettier-ignore
+  const transplantDay = addDays(sowDay, stageLengthDays(crop, loop, sowDay, crop.nurseryDays));
+  const steps = [
+    step('sow', sowDay, quantities.seeds, { toPlaceId: wish.nurseryId }),
+    step('transplant', transplantDay, quantities.positions, { fromPlaceId: wish.nurseryId, toPlaceId: wish.bedId }),
+  ];
+  let day = addDays(transplantDay, stageLengthDays(crop, loop, transplantDay, crop.finalDays));
+  for (let cut = 1; cut <= crop.cutsMax; cut++) {
+    steps.push(step('pick', day, quantities.positions, { fromPlaceId: wish.bedId, amount: cut }));
+    if (cut < crop.cutsMax) day = addDays(day, Math.max(1, stageLengthDays(crop, loop, day, crop.regrowDays)));
+  }
+  steps.push(step('clear', addDays(day, 1), quantities.positions, { fromPlaceId: wish.bedId }));
+  return steps;
+}
+
+/**
+ * Works back from the day units are wanted to a sowing.
+ * @param units first-cut units in pieces, or g for crops sold by weight
+ * @returns the sowing day, its quantities and the whole group of steps
+ */
+export function sowingForDemand(wish: SowingWish, wantedOn: Day, units: number, newId: NewId) {
+  const { crop, loop } = wish;
+  const transplantDay = addDays(wantedOn, -stageLengthEndingDays(crop, loop, wantedOn, crop.finalDays));
+  const sowDay = addDays(transplantDay, -stageLengthEndingDays(crop, loop, transplantDay, crop.nurseryDays));
+  const plants = crop.unit === 'kg' ? Math.ceil(units / (crop.yieldG * (crop.cutFactors[0] ?? 1))) : units;
+  const quantities = sowingFor(plants, crop, wish.cellsPerTray);
+  return { sowDay, quantities, steps: sowingGroup(wish, sowDay, quantities, newId) };
+}

@@ -1,0 +1,72 @@
+import { RuleBroken } from '../errors';
+import { addDays, type Day } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import type { PlanStep, StepKind } from './types';
+
+/** One change to the plan. A draft is a list of these. */
+export type PlanChange =
+  | { change: 'shift'; groupId: string; days: number }
+  | { change: 'add'; steps: PlanStep[] }
+  | { change: 'drop'; groupId: string };
+
+/** The step a group is named and dragged by. */
+const LEADS: Partial<Record<StepKind, number>> = { harvest: 1, sow: 2, stock: 3, transplant: 4, move: 5, pick: 6 };
+
+/**
+ * The plan as it would be with a draft kept.
+ * @throws {RuleBroken} field `days`, when a step would fall before today: nobody can stop feed last week
+ */
+export function applyChanges(plan: readonly PlanStep[], changes: readonly PlanChange[], today: Day): PlanStep[] {
+  return changes.reduce<PlanStep[]>((steps, change) => {
+    if (change.change === 'add') return [...steps, ...change.steps];
+    if (change.change === 'drop') return steps.filter((s) => s.groupId !== change.groupId);
+    return steps.map((s) => (s.groupId === change.groupId ? shifted(s, change.days, today) : s));
+  }, [...plan]); // prettier-ignore
+}
+
+function shifted(step: PlanStep, days: number, today: Day): PlanStep {
+  const day = addDays(step.day, days);
+  if (days < 0 && day < today) {
+    throw new RuleBroken(
+      'days',
+      `${STEP_WORDS[step.kind]} would have been due on ${shortDay(day)}, and that day has passed.`,
+    );
+  }
+  return { ...step, day };
+}
+
+/** How far a group may be slid to the left: to where its first step falls today. 0 or negative. */
+export function earliestShift(plan: readonly PlanStep[], groupId: string, today: Day): number {
+  const first = plan
+    .filter((s) => s.groupId === groupId)
+    .reduce<Day | null>((min, s) => (min && min < s.day ? min : s.day), null);
+  if (!first || first <= today) return 0;
+  return Math.round((Date.parse(today) - Date.parse(first)) / 86_400_000);
+}
+
+export function leadStep(steps: readonly PlanStep[]): PlanStep | undefined {
+  return [...steps].sort((a, b) => (LEADS[a.kind] ?? 9) - (LEADS[b.kind] ?? 9) || (a.day < b.day ? -1 : 1))[0];
+}
+
+/** Two shifts of one group are one shift; a shift by nothing is none. Keeps a draft readable. */
+export function mergeChange(changes: readonly PlanChange[], added: PlanChange): PlanChange[] {
+  if (added.change !== 'shift') return [...changes, added];
+  const earlier = changes.find((c) => c.change === 'shift' && c.groupId === added.groupId);
+  const days = added.days + (earlier?.change === 'shift' ? earlier.days : 0);
+  const rest = changes.filter((c) => c !== earlier);
+  return days === 0 ? rest : [...rest, { ...added, days }];
+}
+
+export const STEP_WORDS: Record<StepKind, string> = {
+  stock: 'Stock fish',
+  move: 'Move fish',
+  feed_stop: 'Stop feed',
+  purge: 'Move to purge tank',
+  exchange: 'Exchange purge water',
+  taste: 'Taste check',
+  harvest: 'Harvest',
+  sow: 'Sow',
+  transplant: 'Transplant',
+  pick: 'Pick',
+  clear: 'Clear and clean',
+};

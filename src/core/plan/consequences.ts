@@ -1,0 +1,216 @@
+import type { PromiseRow } from '../market/promiseTable';
+import { addDays, isoWeek, type Day } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import { formatMass, formatNumber, METRIC, unitName, type UnitChoice } from '../quantity/units';
+import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from './types';
+
+export interface Outlook {
+  forecast: FarmForecast;
+  promise: PromiseRow[];
+  plan: readonly PlanStep[];
+}
+
+export interface Consequence {
+  tone: 'better' | 'worse' | 'note';
+  about: 'supply' | 'balance' | 'crowding' | 'purge' | 'beds' | 'timing';
+  words: string;
+  day: Day;
+}
+
+/**
+ * What changes between two outlooks, in plain words, the worst first.
+ * Orders gained or lost, spells outside a loop's band, tanks over their limit, purge tanks held twice, beds overfull,
+ * fish or plants taken too early.
+ */
+export function consequences(
+  before: Outlook,
+  after: Outlook,
+  facts: FarmFacts,
+  units: UnitChoice = METRIC,
+): Consequence[] {
+  const list = [
+    ...supplyChanges(before, after, units),
+    ...facts.loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop)),
+    ...facts.places.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place)),
+    ...purgeClashes(before, after, facts),
+    ...facts.places.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
+    ...newWarnings(before.forecast, after.forecast),
+  ];
+  const rank = { worse: 0, better: 1, note: 2 };
+  return list.sort((a, b) => rank[a.tone] - rank[b.tone] || (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+}
+
+export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {
+  if (unit === 'kg') return quantity < 0.5 ? `0 ${unitName('mass', units)}` : formatMass(quantity, units);
+  const whole = Math.round(quantity);
+  return `${formatNumber(whole)} ${whole === 1 ? unit : unit === 'bunch' ? 'bunches' : `${unit}s`}`;
+}
+
+function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Consequence[] {
+  return after.promise.flatMap((row, r) =>
+    row.weeks.flatMap((week, w): Consequence[] => {
+      const was = before.promise[r]?.weeks[w]?.short ?? 0;
+      const step = row.product.unit === 'kg' ? 100 : 0.5;
+      if (Math.abs(week.short - was) < step) return [];
+      const lines = week.short > was ? week.shortLines : (before.promise[r]?.weeks[w]?.shortLines ?? []);
+      const who = [...new Set(lines.map((l) => l.customer))].join(', ');
+      const amount = formatQuantity(week.short, row.product.unit, units);
+      const name = row.product.name.toLowerCase();
+      if (week.short < step) {
+        return [
+          {
+            tone: 'better',
+            about: 'supply',
+            day: week.weekStart,
+            words: `Week ${week.week}: ${name} for ${who} is covered`,
+          },
+        ];
+      }
+      const tone = week.short > was ? 'worse' : 'better';
+      const change =
+        week.short > was ? '' : `, ${formatQuantity(was - week.short, row.product.unit, units)} less than before`;
+      return [
+        {
+          tone,
+          about: 'supply',
+          day: week.weekStart,
+          words: `Week ${week.week}: ${amount} ${name} short for ${who}${change}`,
+        },
+      ];
+    }),
+  );
+}
+
+/** A loop's feed per planted area, g/m² a day; NaN while nothing is planted. */
+export function balanceSeries(forecast: FarmForecast, loopId: string): number[] {
+  const loop = forecast.loops.get(loopId);
+  if (!loop) return [];
+  return Array.from(loop.feedG, (feed, day) =>
+    loop.plantedAreaM2[day]! > 0.01 ? feed / loop.plantedAreaM2[day]! : NaN,
+  );
+}
+
+function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFact): Consequence[] {
+  const was = balanceSeries(before, loop.id);
+  const now = balanceSeries(after, loop.id);
+  const changed = now.map((_, day) => day).filter((day) => Math.abs((now[day] ?? 0) - (was[day] ?? 0)) > 0.5);
+  const first = changed[0];
+  if (first === undefined) return [];
+  const [low] = loop.bandGM2;
+  const hungry = (series: number[]) => series.filter((v) => v < low).length;
+  const low0 = hungry(was);
+  const low1 = hungry(now);
+  const fell = changed.filter((day) => now[day]! < was[day]!);
+  const worst = fell.reduce((min, day) => (now[day]! < now[min]! ? day : min), fell[0] ?? first);
+  const lowest = formatNumber(now[worst]!);
+  if (low1 > low0) {
+    const more = low1 - low0;
+    return [{
+      tone: 'worse', about: 'balance', day: addDays(after.firstDay, worst),
+      words: `${loop.name} loop drops to ${lowest} g/m²·day; ${more} more ${more === 1 ? 'day' : 'days'} below its ${low} g/m²·day`,
+    }]; // prettier-ignore
+  }
+  if (low1 < low0) {
+    const fewer = low0 - low1;
+    return [{
+      tone: 'better', about: 'balance', day: addDays(after.firstDay, first),
+      words: `${loop.name} loop has ${fewer} fewer ${fewer === 1 ? 'day' : 'days'} below ${low} g/m²·day`,
+    }]; // prettier-ignore
+  }
+  const verb =
+    fell.length > 0 ? `drops to ${lowest}` : `rises to ${formatNumber(Math.max(...changed.map((d) => now[d]!)))}`;
+  return [{
+    tone: 'note', about: 'balance', day: addDays(after.firstDay, worst),
+    words: `${loop.name} loop ${verb} g/m²·day on ${changed.length} changed ${changed.length === 1 ? 'day' : 'days'}, no more days below its band`,
+  }]; // prettier-ignore
+}
+
+/** First day index on which a tank passes its limit, or null. */
+export function crowdedFrom(forecast: FarmForecast, place: PlaceFact): number | null {
+  const tank = forecast.tanks.get(place.id);
+  if (!tank || !place.volumeL || !place.densityLimitKgM3) return null;
+  const limitG = place.densityLimitKgM3 * place.volumeL;
+  const day = tank.biomassG.findIndex((g) => g > limitG);
+  return day < 0 ? null : day;
+}
+
+function crowdingChanges(before: FarmForecast, after: FarmForecast, place: PlaceFact): Consequence[] {
+  const was = crowdedFrom(before, place);
+  const now = crowdedFrom(after, place);
+  if (was === now) return [];
+  const limit = `${place.densityLimitKgM3} kg/m³`;
+  if (now === null) {
+    return [
+      {
+        tone: 'better',
+        about: 'crowding',
+        day: addDays(after.firstDay, was!),
+        words: `${place.code} stays under ${limit}`,
+      },
+    ];
+  }
+  const tone = was === null || now < was ? 'worse' : 'better';
+  const day = addDays(after.firstDay, now);
+  return [{ tone, about: 'crowding', day, words: `${place.code} passes ${limit} ${dated(after.firstDay, now)}` }];
+}
+
+function dated(firstDay: Day, index: number) {
+  const day = addDays(firstDay, index);
+  return `in week ${isoWeek(day)} (${shortDay(day)})`;
+}
+
+function purgeClashes(before: Outlook, after: Outlook, facts: FarmFacts): Consequence[] {
+  const purges = facts.places.filter((p) => p.kind === 'purge');
+  return purges.flatMap((place) => {
+    const was = new Set(clashDays(before.forecast, place.id));
+    const fresh = clashDays(after.forecast, place.id).filter((day) => !was.has(day));
+    const first = fresh[0];
+    if (first === undefined) return [];
+    const day = addDays(after.forecast.firstDay, first);
+    const spell = fresh.length === 1 ? '1 day' : `${fresh.length} days`;
+    return [
+      {
+        tone: 'worse',
+        about: 'purge',
+        day,
+        words: `${place.code} would hold two batches for ${spell} from ${shortDay(day)}`,
+      } as const,
+    ];
+  });
+}
+
+function clashDays(forecast: FarmForecast, placeId: string): number[] {
+  const held = new Uint8Array(forecast.days);
+  for (const stay of forecast.fish) {
+    if (stay.placeId === placeId) for (let d = stay.from; d < stay.until; d++) held[d]! += 1;
+  }
+  return Array.from(held.keys()).filter((day) => held[day]! > 1);
+}
+
+function bedChanges(before: FarmForecast, after: FarmForecast, place: PlaceFact): Consequence[] {
+  const over = (f: FarmForecast) =>
+    (f.bedsOccupied.get(place.id) ?? new Float64Array()).reduce(
+      (max, v) => Math.max(max, v - (place.positions ?? Infinity)),
+      0,
+    );
+  const was = Math.max(0, over(before));
+  const now = Math.max(0, over(after));
+  if (place.kind !== 'bed' || Math.abs(was - now) < 1) return [];
+  const day = after.firstDay;
+  if (now === 0) return [{ tone: 'better', about: 'beds', day, words: `${place.code} has room for every planting` }];
+  return [
+    {
+      tone: now > was ? 'worse' : 'better',
+      about: 'beds',
+      day,
+      words: `${place.code} would need ${Math.round(now)} more positions than it has`,
+    },
+  ];
+}
+
+function newWarnings(before: FarmForecast, after: FarmForecast): Consequence[] {
+  const known = new Set(before.warnings.map((w) => w.words));
+  return after.warnings
+    .filter((w) => !known.has(w.words))
+    .map((w) => ({ tone: 'worse', about: 'timing', day: w.day, words: w.words }));
+}

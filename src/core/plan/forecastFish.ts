@@ -1,0 +1,256 @@
+import { RuleBroken } from '../errors';
+import { dailyRootGainG13 } from '../fish/growth';
+import { feedByGrowthG } from '../fish/feed';
+import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
+import type { Species } from '../library/types';
+import { addDays, fromMonths } from '../quantity/days';
+import type { FarmFacts, FishStay, ForecastSettings, PlanStep, SupplyBatch, Warning } from './types';
+
+export interface DatedStep {
+  step: PlanStep;
+  at: number;
+}
+
+/** Fish of one lot in one place while the forecast runs. Growth moves `rootG13` only; the bins stay relative. */
+interface Stock {
+  lotCode: string;
+  species: Species;
+  placeId: string;
+  count: number;
+  rootG13: number;
+  bins: SizeBin[];
+  relative: number;
+  pace: number;
+  paceError: number;
+  fasting: boolean;
+  gains: Float64Array;
+  stay: FishStay;
+}
+
+export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
+  return new FishRun(facts, settings).run(steps);
+}
+
+class FishRun {
+  private readonly stays: FishStay[] = [];
+  private readonly supply: SupplyBatch[] = [];
+  private readonly warnings: Warning[] = [];
+  private readonly species: Map<string, Species>;
+  private readonly gainTables = new Map<string, Float64Array>();
+  private readonly placeById;
+  private readonly loopById;
+  private readonly productOfSpecies;
+  private stocks: Stock[] = [];
+  private readonly stocksOfLot = new Map<string, Stock[]>();
+
+  constructor(
+    private readonly facts: FarmFacts,
+    private readonly settings: ForecastSettings,
+  ) {
+    this.species = new Map(facts.species.map((s) => [s.code, s]));
+    this.placeById = new Map(facts.places.map((p) => [p.id, p]));
+    this.loopById = new Map(facts.loops.map((l) => [l.id, l]));
+    this.productOfSpecies = new Map(facts.products.filter((p) => p.speciesCode).map((p) => [p.speciesCode!, p]));
+  }
+
+  run(steps: readonly DatedStep[]) {
+    for (const fish of this.facts.fish) {
+      if (fish.count <= 0) continue;
+      this.add(0, fish.lotCode, fish.speciesCode, fish.placeId, fish.count, Math.cbrt(fish.referenceG), fish.bins, {
+        pace: fish.pace,
+        paceError: fish.paceError,
+        fasting: fish.feedStoppedOn !== null || this.isPurge(fish.placeId),
+      });
+    }
+    let next = 0;
+    for (let day = 0; day < this.settings.horizonDays; day++) {
+      while (next < steps.length && steps[next]!.at === day) this.apply(steps[next++]!.step, day);
+      for (const stock of this.stocks) this.live(stock, day);
+    }
+    for (const stock of this.stocks) stock.stay.until = this.settings.horizonDays;
+    return { stays: this.stays, supply: this.supply, warnings: this.warnings };
+  }
+
+  private isPurge(placeId: string) {
+    return this.placeById.get(placeId)?.kind === 'purge';
+  }
+
+  /** One day: write it down, then grow, waste or die into the next. */
+  private live(stock: Stock, day: number) {
+    const referenceG = stock.rootG13 ** 3;
+    const meanG = referenceG * stock.relative;
+    const { stay, species } = stock;
+    stay.count.push(stock.count);
+    stay.meanG.push(meanG);
+    stay.biomassG.push(stock.count * meanG);
+    if (stock.fasting) {
+      stay.feedG.push(0);
+      stock.rootG13 = Math.cbrt(referenceG * (1 - this.settings.fastingLossPerDay));
+    } else {
+      const nextRoot = stock.rootG13 + stock.gains[day]! * stock.pace;
+      const gainG = (nextRoot ** 3 - referenceG) * stock.relative;
+      stay.feedG.push(feedByGrowthG(stock.count, meanG, gainG, species));
+      stock.rootG13 = nextRoot;
+    }
+    stock.count *= 1 - this.settings.dailyMortality;
+  }
+
+  private apply(step: PlanStep, day: number) {
+    switch (step.kind) {
+      case 'stock':
+        return this.stock(step, day);
+      case 'move':
+      case 'purge':
+        return this.move(step, day);
+      case 'feed_stop':
+        for (const stock of this.at(step.lotCode, step.fromPlaceId)) stock.fasting = true;
+        return;
+      case 'harvest':
+        return this.harvest(step, day);
+      default:
+        return;
+    }
+  }
+
+  private at(lotCode: string, placeId: string | null): Stock[] {
+    const own = this.stocksOfLot.get(lotCode);
+    return own ? own.filter((s) => s.placeId === placeId) : [];
+  }
+
+  private stock(step: PlanStep, day: number) {
+    const species = this.species.get(step.speciesCode ?? '');
+    if (!species || !step.toPlaceId) return;
+    const bins = freshSpread(species.sizeCv);
+    this.add(day, step.lotCode, species.code, step.toPlaceId, step.count, Math.cbrt(step.amount ?? 1), bins, {
+      pace: 1,
+      paceError: 0.12,
+      fasting: false,
+    });
+  }
+
+  /** Takes the largest first, as purging and grading up do; everything when the step's count covers the tank. */
+  private take(step: PlanStep, day: number): Stock | null {
+    const stock = this.at(step.lotCode, step.fromPlaceId)[0];
+    if (!stock || stock.count < 0.5) {
+      this.warn('missing', step, day, `${step.lotCode} has no fish left there for this step`);
+      return null;
+    }
+    const part = Math.min(1, step.count / stock.count);
+    // A plan's whole cohort loses a few on the way: what is nearly all of the tank is all of it.
+    const whole = part > 0.97 || (step.kind === 'move' && part > 0.9);
+    const { taken, left } = takeLargest(stock.bins, whole ? 1 : part);
+    const count = whole ? stock.count : step.count;
+    const out: Stock = { ...stock, count, bins: taken, relative: meanRelative(taken) };
+    stock.count -= count;
+    stock.bins = left;
+    stock.relative = meanRelative(left);
+    if (stock.count < 0.5 || totalShare(left) <= 0) this.end(stock, day);
+    else if (step.kind !== 'move') stock.fasting = this.isPurge(stock.placeId);
+    return out;
+  }
+
+  private move(step: PlanStep, day: number) {
+    if (!step.toPlaceId) return;
+    const out = this.take(step, day);
+    if (!out) return;
+    this.add(day, out.lotCode, out.species.code, step.toPlaceId, out.count, out.rootG13, out.bins, {
+      pace: out.pace,
+      paceError: out.paceError,
+      fasting: this.isPurge(step.toPlaceId),
+    });
+  }
+
+  private harvest(step: PlanStep, day: number) {
+    const out = this.take(step, day);
+    const product = out && this.productOfSpecies.get(out.species.code);
+    if (!out || !product) return;
+    const meanG = out.rootG13 ** 3 * out.relative;
+    const [smallest] = out.species.marketG ?? [0];
+    if (meanG < smallest) {
+      this.warn(
+        'small',
+        step,
+        day,
+        `${step.lotCode} would average ${Math.round(meanG)} g, market size starts at ${smallest} g`,
+      );
+    }
+    this.supply.push({
+      productCode: product.code,
+      from: day,
+      until: day + product.shelfLifeDays,
+      quantity: product.unit === 'kg' ? out.count * meanG : Math.floor(out.count),
+      // Weight goes with the cube of the root, so an error in pace counts about threefold over the time still ahead.
+      spread: Math.min(0.4, out.paceError * 3 * Math.min(1, day / 120) + 0.02),
+      lotCode: out.lotCode,
+      stepId: step.id,
+    });
+  }
+
+  private add(
+    day: number,
+    lotCode: string,
+    speciesCode: string,
+    placeId: string,
+    count: number,
+    rootG13: number,
+    bins: SizeBin[],
+    life: Pick<Stock, 'pace' | 'paceError' | 'fasting'>,
+  ) {
+    const species = this.species.get(speciesCode);
+    if (!species) throw new RuleBroken('speciesCode', `The species "${speciesCode}" is not in this farm's library.`);
+    const stay: FishStay = {
+      lotCode, speciesCode, placeId, from: day, until: day, count: [], meanG: [], biomassG: [], feedG: [], paceError: life.paceError,
+    }; // prettier-ignore
+    this.stays.push(stay);
+    const relative = meanRelative(bins);
+    const stock: Stock = {
+      lotCode,
+      species,
+      placeId,
+      count,
+      rootG13,
+      bins,
+      relative,
+      ...life,
+      gains: this.gains(species, placeId),
+      stay,
+    };
+    this.stocks.push(stock);
+    const own = this.stocksOfLot.get(lotCode);
+    if (own) own.push(stock);
+    else this.stocksOfLot.set(lotCode, [stock]);
+  }
+
+  private end(stock: Stock, day: number) {
+    stock.stay.until = day;
+    this.stocks.splice(this.stocks.indexOf(stock), 1);
+    const own = this.stocksOfLot.get(stock.lotCode)!;
+    own.splice(own.indexOf(stock), 1);
+  }
+
+  /** Root gain per day of a species in a place's water; the same table serves every cohort there. */
+  private gains(species: Species, placeId: string): Float64Array {
+    const loopId = this.placeById.get(placeId)?.loopId ?? '';
+    const key = `${species.code}|${loopId}`;
+    const known = this.gainTables.get(key);
+    if (known) return known;
+    const loop = this.loopById.get(loopId);
+    const table = new Float64Array(this.settings.horizonDays);
+    for (let day = 0; day < table.length; day++) {
+      const tempC = loop ? fromMonths(loop.plannedWaterTempC, addDays(this.facts.today, day)) : species.tempOptC;
+      table[day] = dailyRootGainG13(species, tempC);
+    }
+    this.gainTables.set(key, table);
+    return table;
+  }
+
+  private warn(kind: Warning['kind'], step: PlanStep, day: number, words: string) {
+    this.warnings.push({
+      kind,
+      day: addDays(this.facts.today, day),
+      placeId: step.fromPlaceId,
+      lotCode: step.lotCode,
+      words,
+    });
+  }
+}

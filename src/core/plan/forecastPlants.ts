@@ -1,0 +1,207 @@
+import { RuleBroken } from '../errors';
+import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
+import { expectedYield } from '../crops/quantities';
+import type { Crop } from '../library/types';
+import { addDays, dayNumber, fromMonths } from '../quantity/days';
+import type { DatedStep } from './forecastFish';
+import type { FarmFacts, ForecastSettings, PlantStay, SupplyBatch, Warning } from './types';
+
+/** Days of weather kept before today, so that what is in the ground already has its sums. */
+const PAST_DAYS = 200;
+/** Usual spread of a crop's yield about its expectation. Planning default. */
+const YIELD_SPREAD = 0.1;
+
+/** One planting while the forecast runs. Day indexes are days from today and may be negative. */
+interface Growing {
+  lotCode: string;
+  crop: Crop;
+  /** Where the plants stand in beds; null while they are in the nursery. */
+  stay: PlantStay | null;
+  nurseryStay: PlantStay | null;
+  /** The day the stage that leads to the next cut began. */
+  stageFrom: number;
+  cutsDone: number;
+}
+
+export function forecastPlants(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
+  return new PlantRun(facts, settings).run(steps);
+}
+
+class PlantRun {
+  private readonly stays: PlantStay[] = [];
+  private readonly supply: SupplyBatch[] = [];
+  private readonly warnings: Warning[] = [];
+  private readonly growing = new Map<string, Growing>();
+  /** By loop, then by crop. */
+  private readonly sums = new Map<string | undefined, Map<string, Float64Array>>();
+  private readonly crops;
+  private readonly loopOfPlace;
+  private readonly productOfCrop;
+  private readonly today: number;
+
+  constructor(
+    private readonly facts: FarmFacts,
+    private readonly settings: ForecastSettings,
+  ) {
+    this.today = dayNumber(facts.today);
+    this.crops = new Map(facts.crops.map((c) => [c.code, c]));
+    const loops = new Map(facts.loops.map((l) => [l.id, l]));
+    this.loopOfPlace = new Map(facts.places.map((p) => [p.id, loops.get(p.loopId ?? '') ?? facts.loops[0]]));
+    this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode).map((p) => [p.cropCode!, p]));
+  }
+
+  run(steps: readonly DatedStep[]) {
+    for (const planting of this.facts.plantings) this.begin(planting);
+    for (const { step, at } of steps) {
+      if (step.kind === 'sow') this.sow(step.lotCode, step.cropCode, step.toPlaceId, step.count, at);
+      else if (step.kind === 'transplant') this.transplant(step.lotCode, step.toPlaceId, step.count, at);
+      else if (step.kind === 'pick') this.pick({ step, at });
+      else if (step.kind === 'clear') this.clear(step.lotCode, at);
+    }
+    return { stays: this.stays, supply: this.supply, warnings: this.warnings };
+  }
+
+  private crop(code: string | null): Crop {
+    const crop = this.crops.get(code ?? '');
+    if (!crop) throw new RuleBroken('cropCode', `The crop "${code}" is not in this farm's library.`);
+    return crop;
+  }
+
+  private openStay(lotCode: string, crop: Crop, placeId: string, from: number, positions: number): PlantStay {
+    const stay = {
+      lotCode,
+      cropCode: crop.code,
+      placeId,
+      from,
+      until: this.settings.horizonDays,
+      positions,
+      readyFrom: null,
+    };
+    this.stays.push(stay);
+    return stay;
+  }
+
+  private begin(planting: FarmFacts['plantings'][number]) {
+    const crop = this.crop(planting.cropCode);
+    const sown = dayNumber(planting.sownOn) - this.today;
+    const transplanted = planting.transplantedOn ? dayNumber(planting.transplantedOn) - this.today : null;
+    const stay = this.openStay(planting.lotCode, crop, planting.placeId, transplanted ?? sown, planting.count);
+    const inBed = transplanted !== null;
+    const stageFrom = planting.lastCutOn ? dayNumber(planting.lastCutOn) - this.today : (transplanted ?? sown);
+    const growing = {
+      lotCode: planting.lotCode,
+      crop,
+      stay: inBed ? stay : null,
+      nurseryStay: inBed ? null : stay,
+      stageFrom,
+      cutsDone: planting.cutsDone,
+    };
+    this.growing.set(planting.lotCode, growing);
+    if (inBed) stay.readyFrom = this.readyDay(growing);
+  }
+
+  private sow(lotCode: string, cropCode: string | null, placeId: string | null, seeds: number, at: number) {
+    if (!placeId) return;
+    const crop = this.crop(cropCode);
+    const nurseryStay = this.openStay(lotCode, crop, placeId, at, seeds);
+    this.growing.set(lotCode, { lotCode, crop, stay: null, nurseryStay, stageFrom: at, cutsDone: 0 });
+  }
+
+  private transplant(lotCode: string, placeId: string | null, count: number, at: number) {
+    const growing = this.growing.get(lotCode);
+    if (!growing?.nurseryStay || !placeId) return;
+    const sums = this.developmentFor(growing.crop, growing.nurseryStay.placeId);
+    const ready = this.stageEndFrom(sums, growing.stageFrom, growing.crop.nurseryDays);
+    if (ready !== null && ready > at + 3) {
+      this.warn(
+        'unripe',
+        lotCode,
+        growing.nurseryStay.placeId,
+        at,
+        `${growing.crop.name} seedlings need ${ready - at} more days`,
+      );
+    }
+    growing.nurseryStay.until = at;
+    growing.stay = this.openStay(lotCode, growing.crop, placeId, at, count);
+    growing.nurseryStay = null;
+    growing.stageFrom = at;
+    growing.stay.readyFrom = this.readyDay(growing);
+  }
+
+  private pick({ step, at }: DatedStep) {
+    const growing = this.growing.get(step.lotCode);
+    const product = growing && this.productOfCrop.get(growing.crop.code);
+    if (!growing?.stay || !product) return;
+    const { crop, stay } = growing;
+    const ready = this.readyDay(growing);
+    const needed = this.stageDays(growing);
+    const ripeness = ready === null ? 0 : ready <= at ? 1 : Math.max(0, 1 - (ready - at) / needed);
+    if (ripeness < 0.9) {
+      this.warn(
+        'unripe',
+        step.lotCode,
+        stay.placeId,
+        at,
+        `${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
+      );
+    }
+    growing.cutsDone += 1;
+    const { units } = expectedYield(crop, stay.positions, growing.cutsDone);
+    const quantity = product.unit === 'kg' ? units * ripeness : Math.floor(units * (ripeness < 0.75 ? 0 : 1));
+    this.supply.push({
+      productCode: product.code,
+      from: at,
+      until: at + (crop.pickingCurve ? 0 : crop.windowDays) + product.shelfLifeDays,
+      quantity,
+      spread: YIELD_SPREAD,
+      lotCode: step.lotCode,
+      stepId: step.id,
+    });
+    growing.stageFrom = at;
+  }
+
+  private clear(lotCode: string, at: number) {
+    const growing = this.growing.get(lotCode);
+    const stay = growing?.stay ?? growing?.nurseryStay;
+    if (stay) stay.until = at;
+    this.growing.delete(lotCode);
+  }
+
+  private stageDays(growing: Growing) {
+    return growing.cutsDone === 0 ? growing.crop.finalDays : growing.crop.regrowDays || 1;
+  }
+
+  private readyDay(growing: Growing): number | null {
+    const sums = this.developmentFor(growing.crop, growing.stay!.placeId);
+    return this.stageEndFrom(sums, growing.stageFrom, this.stageDays(growing));
+  }
+
+  private stageEndFrom(sums: Float64Array, from: number, referenceDays: number): number | null {
+    const end = stageEnd(sums, from + PAST_DAYS, referenceDays);
+    return end === null ? null : end - PAST_DAYS;
+  }
+
+  /** Development sums of a crop in a place's air, shared by all its plantings there. */
+  private developmentFor(crop: Crop, placeId: string): Float64Array {
+    const loop = this.loopOfPlace.get(placeId);
+    let ofLoop = this.sums.get(loop?.id);
+    if (!ofLoop) this.sums.set(loop?.id, (ofLoop = new Map()));
+    const known = ofLoop.get(crop.code);
+    if (known) return known;
+    const days = PAST_DAYS + this.settings.horizonDays;
+    const daily = new Float64Array(days);
+    for (let i = 0; i < days; i++) {
+      const day = addDays(this.facts.today, i - PAST_DAYS);
+      daily[i] = loop
+        ? dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, day), fromMonths(loop.plannedLightMol, day))
+        : 1;
+    }
+    const sums = developmentSums(daily);
+    ofLoop.set(crop.code, sums);
+    return sums;
+  }
+
+  private warn(kind: Warning['kind'], lotCode: string, placeId: string | null, at: number, words: string) {
+    this.warnings.push({ kind, day: addDays(this.facts.today, at), placeId, lotCode, words });
+  }
+}

@@ -1,0 +1,123 @@
+import type { PromiseRow } from '../market/promiseTable';
+import { addDays, daysBetween, type Day } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import type { UnitChoice } from '../quantity/units';
+import { crowdedFrom, formatQuantity } from './consequences';
+import type { FarmFacts, FarmForecast } from './types';
+
+export interface Trouble {
+  kind: 'short' | 'crowding' | 'sample' | 'ph' | 'surplus' | 'unripe';
+  tone: 'danger' | 'attention' | 'soon';
+  title: string;
+  detail: string;
+  /** Where to decide it: a station and what to show there. */
+  station: 'season' | 'cohorts' | 'round' | 'beds' | 'market';
+  subject: string;
+  day: Day;
+}
+
+/** Days after which a cohort's size is a guess. Planning default; the farm's rule may be set. */
+export const SAMPLE_EVERY_DAYS = 7;
+
+export interface LatestPh {
+  loopId: string;
+  pH: number;
+  weekAgo: number | null;
+  on: Day;
+}
+
+export interface TroubleView {
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  promise: PromiseRow[];
+  pH: LatestPh[];
+  units: UnitChoice;
+}
+
+/** What needs a decision, the most pressing first. */
+export function findTroubles(view: TroubleView): Trouble[] {
+  const list = [...shortOrders(view), ...crowding(view), ...overdueSamples(view), ...pHDrift(view), ...surplus(view)];
+  const rank = { danger: 0, attention: 1, soon: 2 };
+  return list.sort((a, b) => rank[a.tone] - rank[b.tone] || (a.day < b.day ? -1 : 1));
+}
+
+function shortOrders({ promise, units, facts }: TroubleView): Trouble[] {
+  return promise.flatMap((row) =>
+    row.weeks
+      .filter((week) => week.short > (row.product.unit === 'kg' ? 500 : 1))
+      .map((week) => {
+        const who = [...new Set(week.shortLines.map((l) => l.customer))].join(', ');
+        const first = week.shortLines.map((l) => l.day).sort()[0] ?? week.weekStart;
+        const inDays = daysBetween(facts.today, first);
+        return {
+          kind: 'short',
+          tone: 'danger',
+          title: `${row.product.name} ${formatQuantity(week.short, row.product.unit, units)} short in week ${week.week}`,
+          detail: `${who}, due ${inDays <= 0 ? 'now' : `in ${inDays} days`}. Slide a harvest or sowing on Season, or tell the customer.`,
+          station: 'season',
+          subject: row.product.code,
+          day: first,
+        } as const;
+      }),
+  );
+}
+
+function crowding({ forecast, facts }: TroubleView): Trouble[] {
+  return facts.places.flatMap((place) => {
+    const at = crowdedFrom(forecast, place);
+    if (at === null || at > 60) return [];
+    const day = addDays(forecast.firstDay, at);
+    return [{
+      kind: 'crowding', tone: at < 7 ? 'danger' : 'attention', station: 'cohorts', subject: place.id, day,
+      title: at === 0 ? `${place.code} is too full` : `${place.code} too full in ${at} days`,
+      detail: `Passes ${place.densityLimitKgM3} kg/m³ on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
+    } as const]; // prettier-ignore
+  });
+}
+
+function overdueSamples({ facts }: TroubleView): Trouble[] {
+  const kinds = new Map(facts.places.map((p) => [p.id, p]));
+  return facts.fish.flatMap((fish) => {
+    const place = kinds.get(fish.placeId);
+    if (!place || place.kind !== 'tank') return [];
+    const since = daysBetween(fish.sampledOn ?? fish.stockedOn, facts.today);
+    if (since <= SAMPLE_EVERY_DAYS + 2) return [];
+    return [{
+      kind: 'sample', tone: 'attention', station: 'round', subject: fish.lotCode, day: facts.today,
+      title: `${place.code} last weighed ${since} days ago`,
+      detail: `${fish.lotCode} is due every ${SAMPLE_EVERY_DAYS} days; its dates are less sure until it is weighed.`,
+    } as const]; // prettier-ignore
+  });
+}
+
+function pHDrift({ facts, pH }: TroubleView): Trouble[] {
+  return pH.flatMap((latest) => {
+    const loop = facts.loops.find((l) => l.id === latest.loopId);
+    if (!loop || latest.pH >= PH_LOW) return [];
+    const fell =
+      latest.weekAgo !== null && latest.weekAgo > latest.pH
+        ? `, down from ${latest.weekAgo.toFixed(1)} a week before`
+        : '';
+    return [{
+      kind: 'ph', tone: latest.pH < 6 ? 'danger' : 'attention', station: 'round', subject: loop.code, day: latest.on,
+      title: `${loop.name} pH has drifted to ${latest.pH.toFixed(1)}`,
+      detail: `Aim 6.4 to 7.0${fell}. Bacteria slow below 6.5: add base in small steps, with gloves and goggles.`,
+    } as const]; // prettier-ignore
+  });
+}
+
+/** Below this the bacteria that oxidise ammonia slow noticeably. Timmons & Ebeling. */
+export const PH_LOW = 6.4;
+
+function surplus({ promise, units }: TroubleView): Trouble[] {
+  return promise.flatMap((row) => {
+    const spare = row.weeks.slice(0, 4).reduce((max, week) => Math.min(max, week.available), Infinity);
+    const coming = row.weeks.slice(0, 4).reduce((sum, week) => sum + week.expected, 0);
+    if (!(spare > coming * 0.22) || coming <= 0 || row.product.speciesCode) return [];
+    return [{
+      kind: 'surplus', tone: 'soon', station: 'market', subject: row.product.code, day: row.weeks[0]!.weekStart,
+      title: `${row.product.name}: ${formatQuantity(spare, row.product.unit, units)} more than sold`,
+      detail: 'Free to promise in each of the next four weeks. Offer it, or skip a sowing.',
+    } as const]; // prettier-ignore
+  });
+}

@@ -1,0 +1,219 @@
+import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
+import type { Crop, Species } from '../library/types';
+import type { Day } from '../quantity/days';
+
+export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'bed', 'nursery', 'store', 'outside'] as const;
+export type PlaceKind = (typeof PLACE_KINDS)[number];
+
+export interface LoopFact {
+  id: string;
+  code: string;
+  name: string;
+  kind: 'coupled' | 'decoupled' | 'bench';
+  /** Feed per planted m² and day that the loop's crops are comfortable with. */
+  bandGM2: [number, number];
+  /** Twelve mid-month values, °C. */
+  plannedWaterTempC: number[];
+  plannedAirTempC: number[];
+  /** Daily light sum at the leaves, mol/m². */
+  plannedLightMol: number[];
+}
+
+export interface PlaceFact {
+  id: string;
+  code: string;
+  name: string;
+  kind: PlaceKind;
+  loopId: string | null;
+  stage: string | null;
+  volumeL: number | null;
+  densityLimitKgM3: number | null;
+  positions: number | null;
+  areaM2: number | null;
+  method: string | null;
+  /** Holes of one raft, cells of one tray: what moves as one piece. */
+  pieceSize: number | null;
+  walk: string;
+  walkOrder: number;
+}
+
+/** Fish of one lot in one place, as known on the day of the facts. */
+export interface FishFact {
+  lotId: string;
+  lotCode: string;
+  speciesCode: string;
+  placeId: string;
+  count: number;
+  /** Mean weight of the undivided cohort on the day of the facts, g. */
+  referenceG: number;
+  /** Relative sizes that are still here, see SizeBin. */
+  bins: { relative: number; share: number }[];
+  /** Growth multiplier from samples, and its standard error. */
+  pace: number;
+  paceError: number;
+  feedStoppedOn: Day | null;
+  sampledOn: Day | null;
+  stockedOn: Day;
+}
+
+export interface PlantingFact {
+  lotId: string;
+  lotCode: string;
+  cropCode: string;
+  placeId: string;
+  /** Seeds or seedlings in the nursery, plants in a bed. */
+  count: number;
+  sownOn: Day;
+  /** Null while in the nursery. */
+  transplantedOn: Day | null;
+  cutsDone: number;
+  lastCutOn: Day | null;
+}
+
+export interface ProductFact {
+  code: string;
+  name: string;
+  unit: 'kg' | 'head' | 'bunch';
+  speciesCode: string | null;
+  cropCode: string | null;
+  /** Days a packed unit can be sold. */
+  shelfLifeDays: number;
+  priceMinor: number;
+}
+
+/** Packed goods in the cold room, not set aside for an order. Quantity in g (kg products) or pieces. */
+export interface PackedFact {
+  lotId: string;
+  lotCode: string;
+  productCode: string;
+  quantity: number;
+  packedOn: Day;
+}
+
+/** What is still owed on an order line. Quantity in g (kg products) or pieces. */
+export interface PromiseFact {
+  lineId: string;
+  orderId: string;
+  orderCode: string;
+  customer: string;
+  productCode: string;
+  day: Day;
+  quantity: number;
+}
+
+export const STEP_KINDS = [
+  'stock', 'move', 'feed_stop', 'purge', 'exchange', 'taste', 'harvest', 'sow', 'transplant', 'pick', 'clear',
+] as const; // prettier-ignore
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** One intended act. Steps of one group belong together and slide together. */
+export interface PlanStep {
+  id: string;
+  groupId: string;
+  kind: StepKind;
+  day: Day;
+  lotCode: string;
+  speciesCode: string | null;
+  cropCode: string | null;
+  fromPlaceId: string | null;
+  toPlaceId: string | null;
+  count: number;
+  /** Stock: mean weight on arrival, g. Exchange: litres. Pick: the number of the cut. */
+  amount: number | null;
+  version: number;
+}
+
+export interface FarmFacts {
+  today: Day;
+  loops: LoopFact[];
+  places: PlaceFact[];
+  fish: FishFact[];
+  plantings: PlantingFact[];
+  packed: PackedFact[];
+  promises: PromiseFact[];
+  species: Species[];
+  crops: Crop[];
+  products: ProductFact[];
+}
+
+export interface ForecastSettings {
+  horizonDays: number;
+  dailyMortality: number;
+  fastingLossPerDay: number;
+}
+
+/** A lot's time in one place. Arrays have one entry a day, from `from` up to, not including, `until` (day indexes). */
+export interface FishStay {
+  lotCode: string;
+  speciesCode: string;
+  placeId: string;
+  from: number;
+  until: number;
+  count: number[];
+  meanG: number[];
+  biomassG: number[];
+  feedG: number[];
+  paceError: number;
+}
+
+export interface PlantStay {
+  lotCode: string;
+  cropCode: string;
+  placeId: string;
+  from: number;
+  until: number;
+  positions: number;
+  /** First day index at which it may be picked. */
+  readyFrom: number | null;
+}
+
+export interface SupplyBatch {
+  productCode: string;
+  /** First and last day index on which it can go to a customer. */
+  from: number;
+  until: number;
+  /** g for kg products, else pieces. */
+  quantity: number;
+  /** One standard deviation as a share of the quantity. */
+  spread: number;
+  lotCode: string;
+  stepId: string | null;
+}
+
+export interface TankSeries {
+  count: Float64Array;
+  biomassG: Float64Array;
+  feedG: Float64Array;
+}
+
+export interface LoopSeries {
+  feedG: Float64Array;
+  plantedAreaM2: Float64Array;
+  ammoniaG: Float64Array;
+}
+
+export interface Warning {
+  kind: 'unripe' | 'small' | 'missing' | 'overfull';
+  day: Day;
+  placeId: string | null;
+  lotCode: string;
+  words: string;
+}
+
+export interface FarmForecast {
+  firstDay: Day;
+  days: number;
+  fish: FishStay[];
+  plants: PlantStay[];
+  tanks: Map<string, TankSeries>;
+  loops: Map<string, LoopSeries>;
+  bedsOccupied: Map<string, Float64Array>;
+  supply: SupplyBatch[];
+  warnings: Warning[];
+}
+
+export const DEFAULT_SETTINGS: ForecastSettings = {
+  horizonDays: 182,
+  dailyMortality: DEFAULT_DAILY_MORTALITY,
+  fastingLossPerDay: FASTING_LOSS_PER_DAY,
+};

@@ -1,0 +1,42 @@
+import { daysBetween, type Day } from '../quantity/days';
+
+export interface GateFacts {
+  feedStoppedOn: Day | null;
+  today: Day;
+  /** Fasting days the method asks for. */
+  fastingDaysNeeded: number;
+  exchangesPlanned: number;
+  exchangesDone: number;
+  /** The last taste test: null when none was held. */
+  tastePassed: boolean | null;
+}
+
+export interface GateCheck {
+  check: 'fasting' | 'exchanges' | 'taste';
+  met: boolean;
+  words: string;
+}
+
+/** What stands between a purge batch and its sale. Every check must be met, or a manager overrides by name and reason. */
+export function purgeGate(facts: GateFacts): GateCheck[] {
+  const fasted = facts.feedStoppedOn ? daysBetween(facts.feedStoppedOn, facts.today) : 0;
+  const fasting = fasted >= facts.fastingDaysNeeded;
+  const exchanges = facts.exchangesDone >= facts.exchangesPlanned;
+  const days = (n: number) => (n === 1 ? '1 day' : `${n} days`);
+  return [
+    {
+      check: 'fasting',
+      met: fasting,
+      words: facts.feedStoppedOn
+        ? `Feed stopped ${days(fasted)} ago, ${days(facts.fastingDaysNeeded)} needed`
+        : `Feed not stopped yet, ${days(facts.fastingDaysNeeded)} needed`,
+    },
+    { check: 'exchanges', met: exchanges, words: `${facts.exchangesDone} of ${facts.exchangesPlanned} exchanges done` },
+    {
+      check: 'taste',
+      met: facts.tastePassed === true,
+      words:
+        facts.tastePassed === null ? 'Not tasted yet' : facts.tastePassed ? 'Taste clean' : 'Last taste was not clean',
+    },
+  ];
+}

@@ -1,0 +1,71 @@
+/** Every conversion between what is stored (g, L, cm, °C) and what a person reads or types happens here. */
+
+export interface UnitChoice {
+  mass: 'metric' | 'us';
+  temperature: 'C' | 'F';
+}
+
+export const METRIC: UnitChoice = { mass: 'metric', temperature: 'C' };
+
+/** International avoirdupois pound and ounce, exact by definition (1959). */
+const G_PER_LB = 453.59237;
+const G_PER_OZ = G_PER_LB / 16;
+/** US liquid gallon, exact by definition. */
+const L_PER_US_GAL = 3.785411784;
+
+export type Quantity = 'smallMass' | 'mass' | 'volume' | 'temperature';
+
+export function unitName(quantity: Quantity, units: UnitChoice): string {
+  if (quantity === 'temperature') return units.temperature === 'F' ? '°F' : '°C';
+  const us = units.mass === 'us';
+  return { smallMass: us ? 'oz' : 'g', mass: us ? 'lb' : 'kg', volume: us ? 'gal' : 'L' }[quantity];
+}
+
+/** Stored value (g, L, °C) to the person's unit. */
+export function toShown(quantity: Quantity, stored: number, units: UnitChoice): number {
+  if (quantity === 'temperature') return units.temperature === 'F' ? (stored * 9) / 5 + 32 : stored;
+  const us = units.mass === 'us';
+  if (quantity === 'smallMass') return us ? stored / G_PER_OZ : stored;
+  if (quantity === 'mass') return stored / (us ? G_PER_LB : 1000);
+  return us ? stored / L_PER_US_GAL : stored;
+}
+
+/** The person's unit back to the stored value (g, L, °C). */
+export function toStored(quantity: Quantity, shown: number, units: UnitChoice): number {
+  if (quantity === 'temperature') return units.temperature === 'F' ? ((shown - 32) * 5) / 9 : shown;
+  const us = units.mass === 'us';
+  if (quantity === 'smallMass') return us ? shown * G_PER_OZ : shown;
+  if (quantity === 'mass') return shown * (us ? G_PER_LB : 1000);
+  return us ? shown * L_PER_US_GAL : shown;
+}
+
+export function formatNumber(value: number, digits = 0): string {
+  const rounded = Number(value.toFixed(digits));
+  return (Object.is(rounded, -0) ? 0 : rounded).toLocaleString('en-GB', {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  });
+}
+
+export function formatTemperature(waterTempC: number, units: UnitChoice): string {
+  return `${formatNumber(toShown('temperature', waterTempC, units), 1)} ${unitName('temperature', units)}`;
+}
+
+/** Grams as the person would say them: "412 g", "18.4 kg", "3.2 lb". */
+export function formatMass(massG: number, units: UnitChoice): string {
+  if (units.mass === 'us') {
+    const lb = massG / G_PER_LB;
+    return Math.abs(lb) < 1 ? `${formatNumber(massG / G_PER_OZ, 1)} oz` : `${formatNumber(lb, lb < 100 ? 1 : 0)} lb`;
+  }
+  if (Math.abs(massG) < 1000) return `${formatNumber(massG, Math.abs(massG) < 10 ? 1 : 0)} g`;
+  return `${formatNumber(massG / 1000, Math.abs(massG) < 100_000 ? 1 : 0)} kg`;
+}
+
+export function formatVolume(volumeL: number, units: UnitChoice): string {
+  return `${formatNumber(toShown('volume', volumeL, units))} ${unitName('volume', units)}`;
+}
+
+/** Money from integer minor units (cents). */
+export function formatMoney(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
+}

@@ -1,0 +1,252 @@
+import { cutFactor, sowingFor } from '../../core/crops/quantities';
+import type { Crop } from '../../core/library/types';
+import { sowingGroup, stageLengthDays } from '../../core/plan/build';
+import type { PlanStep } from '../../core/plan/types';
+import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/days';
+import { OUTSIDE } from '../ledger';
+import { BEDS } from './farm';
+import type { DemoWorld } from './world';
+
+const AHEAD_DAYS = 140;
+/** Beds are planned to about this share, so that a late batch does not spill over. */
+const FILL = 0.9;
+
+/** Weekly successions in every bed; fruiting crops twice a year. */
+export function writeCropHistory(world: DemoWorld): void {
+  for (const bed of BEDS) {
+    for (const code of bed.crops) {
+      const crop = world.crops.find((c) => c.code === code)!;
+      const share = code === 'cherry-tomato' ? 0.6 : code === 'cucumber' ? 0.4 : 1 / bed.crops.length;
+      new Succession(world, crop, bed.code, Math.floor(bed.positions * share)).run();
+    }
+  }
+}
+
+class Succession {
+  private readonly prefix: string;
+  private readonly batch: number;
+  private readonly everyDays: number;
+  private seedLots: { id: string; left: number }[] = [];
+  private seedNumber = 0;
+  private sowingNumber = 0;
+
+  constructor(
+    private readonly world: DemoWorld,
+    private readonly crop: Crop,
+    private readonly bedCode: string,
+    positions: number,
+  ) {
+    const words = crop.code.toUpperCase().split('-');
+    this.prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
+    const loop = this.loop();
+    const group = this.group(world.today, 1);
+    const first = group.find((s) => s.kind === 'transplant')!.day;
+    const last = group.find((s) => s.kind === 'clear')!.day;
+    const stay = dayNumber(last) - dayNumber(first);
+    // Fruiting crops fill their buckets at once; everything else is a conveyor: positions = rate · days.
+    this.everyDays = crop.pickingCurve ? Math.ceil(stay / 7) * 7 : 7;
+    this.batch = crop.pickingCurve
+      ? positions
+      : Math.floor((positions * FILL * 7) / (stay * slowestSeason(crop, loop, world.today)));
+  }
+
+  private loop() {
+    return this.world.loops.find((l) => l.id === this.world.place(this.bedCode).loopId)!;
+  }
+
+  private group(sowDay: Day, positions: number): PlanStep[] {
+    const quantities = {
+      ...sowingFor(Math.max(1, Math.round(positions * this.crop.finalSurvival * this.crop.packout)), this.crop, 104),
+      positions,
+    };
+    return sowingGroup(
+      {
+        crop: this.crop,
+        loop: this.loop(),
+        lotCode: this.code(sowDay),
+        nurseryId: this.world.place('NB').id,
+        bedId: this.world.place(this.bedCode).id,
+        cellsPerTray: 104,
+      },
+      sowDay,
+      quantities,
+      () => this.world.book.random.uuid(),
+    );
+  }
+
+  private code(sowDay: Day) {
+    return `${this.prefix}-${sowDay.slice(2).replaceAll('-', '')}`;
+  }
+
+  run() {
+    const { world } = this;
+    const horizon = addDays(world.today, AHEAD_DAYS);
+    // Fruiting crops are in the middle of their picking today.
+    const phase = !this.crop.pickingCurve ? 0 : this.crop.cutsMax > 40 ? -175 : -112;
+    let day = addDays(weekStart(world.today), phase);
+    while (day > world.start) day = addDays(day, -this.everyDays);
+    for (; day < horizon; day = addDays(day, this.everyDays)) {
+      if (day >= world.start) this.planting(this.group(day, this.batch));
+    }
+  }
+
+  /** One planting: what lies in the past is done and recorded, the rest is plan. */
+  private planting(steps: PlanStep[]) {
+    const { world } = this;
+    const { book, today } = world;
+    let lotId: string | null = null;
+    let standing = 0;
+    for (const step of steps) {
+      const done = step.day < today;
+      book.step(step, done ? step.day : null);
+      if (!done) continue;
+      if (step.day >= addDays(today, -40))
+        book.task(`step:${step.id}`, step.day, 11, world.person('oluchi'), step.kind);
+      if (step.kind === 'sow') lotId = this.sow(step);
+      if (!lotId) continue;
+      if (step.kind === 'transplant') standing = this.transplant(lotId, step, steps[0]!.count);
+      if (step.kind === 'pick') standing = this.pick(lotId, step, standing);
+      if (step.kind === 'clear' && standing > 0) {
+        book.move(step.day, 15, world.person('oluchi'), {
+          lotId,
+          fromPlaceId: step.fromPlaceId!,
+          toPlaceId: world.place(OUTSIDE.compost).id,
+          count: standing,
+          reason: 'clear',
+          stepId: step.id,
+        });
+        standing = 0;
+      }
+    }
+  }
+
+  private sow(step: PlanStep): string {
+    const { book } = this.world;
+    const { world } = this;
+    let seed = this.seedLots.find((l) => l.left >= step.count);
+    if (!seed) {
+      const number = Math.max(5000, step.count * 8);
+      const id = book.lot({
+        code: `SD-${this.prefix}-${++this.seedNumber}`,
+        kind: 'seed',
+        keeps: 'count',
+        beganOn: step.day,
+        cropCode: this.crop.code,
+        supplier: 'Larkfield Seed',
+        note: `${this.crop.name} seed`,
+      });
+      book.move(step.day, 6, world.person('oluchi'), {
+        lotId: id,
+        fromPlaceId: world.place(OUTSIDE.supplier).id,
+        toPlaceId: world.place(OUTSIDE.seedStore).id,
+        count: number,
+        reason: 'receive',
+      });
+      seed = { id, left: number };
+      this.seedLots = [seed];
+    }
+    seed.left -= step.count;
+    this.sowingNumber += 1;
+    const hand = world.person(book.random.pick(['oluchi', 'tess']));
+    const lotId = book.lot({
+      code: step.lotCode,
+      kind: 'planting',
+      keeps: 'count',
+      beganOn: step.day,
+      cropCode: this.crop.code,
+      fromLotIds: [seed.id],
+    });
+    book.move(step.day, 9, hand, {
+      lotId: seed.id,
+      fromPlaceId: world.place(OUTSIDE.seedStore).id,
+      toPlaceId: world.place(OUTSIDE.made).id,
+      count: step.count,
+      reason: 'sow',
+      stepId: step.id,
+    });
+    book.move(step.day, 9, hand, {
+      lotId,
+      fromPlaceId: world.place(OUTSIDE.made).id,
+      toPlaceId: step.toPlaceId!,
+      count: step.count,
+      reason: 'sow',
+      stepId: step.id,
+    });
+    return lotId;
+  }
+
+  private transplant(lotId: string, step: PlanStep, seeds: number): number {
+    const { world } = this;
+    const { book } = world;
+    const alive = Math.round(
+      seeds * this.crop.germination * this.crop.nurserySurvival * (1 + book.random.normal() * 0.02),
+    );
+    const planted = Math.min(step.count, alive, seeds);
+    const hand = world.person('oluchi');
+    book.move(step.day, 10, hand, {
+      lotId,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: step.toPlaceId!,
+      count: planted,
+      reason: 'transplant',
+      stepId: step.id,
+    });
+    book.move(step.day, 10, hand, {
+      lotId,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: world.place(OUTSIDE.compost).id,
+      count: seeds - planted,
+      reason: 'lost',
+      stepId: step.id,
+    });
+    return planted;
+  }
+
+  private pick(lotId: string, step: PlanStep, standing: number): number {
+    const { world, crop } = this;
+    const { book } = world;
+    const daysAgo = dayNumber(world.today) - dayNumber(step.day);
+    const heatLoss = daysAgo >= 120 && daysAgo <= 128 && crop.tempMaxC <= 30 ? 0.7 : 1;
+    const good = crop.finalSurvival * crop.packout * heatLoss * (1 + book.random.normal() * 0.03);
+    const cut = step.amount ?? 1;
+    const pieces = Math.min(standing, Math.floor(standing * good * (crop.unit === 'head' ? 1 : cutFactor(crop, cut))));
+    const massG = Math.round(standing * good * crop.yieldG * cutFactor(crop, cut));
+    const amount = crop.unit === 'kg' ? massG : pieces;
+    const hand = world.person(book.random.pick(['oluchi', 'joram']));
+    const once = crop.cutsMax === 1;
+    if (once) {
+      book.move(step.day, 8, hand, {
+        lotId,
+        fromPlaceId: step.fromPlaceId!,
+        toPlaceId: world.place(OUTSIDE.packed).id,
+        count: pieces,
+        reason: 'pick',
+        stepId: step.id,
+      });
+    }
+    if (amount > 0) {
+      const packed = book.lot({
+        code: `PP-${step.lotCode}${once ? '' : `-${cut}`}`, kind: 'packed_produce', keeps: crop.unit === 'kg' ? 'mass' : 'count', beganOn: step.day,
+        productCode: crop.code, fromLotIds: [lotId],
+      }); // prettier-ignore
+      const made = crop.unit === 'kg' ? { massG: amount } : { count: amount };
+      book.move(step.day, 9, hand, {
+        lotId: packed,
+        fromPlaceId: world.place(OUTSIDE.made).id,
+        toPlaceId: world.place(OUTSIDE.coldRoom).id,
+        ...made,
+        reason: 'make',
+        stepId: step.id,
+      });
+      world.packed.push({ lotId: packed, productCode: crop.code, packedOn: step.day, left: amount });
+    }
+    return once ? standing - pieces : standing;
+  }
+}
+
+/** How much longer a planting stands in the darkest season than from today; at least 1. */
+function slowestSeason(crop: Crop, loop: DemoWorld['loops'][number], today: Day): number {
+  const year = today.slice(0, 4);
+  const days = (from: Day) => stageLengthDays(crop, loop, from, crop.finalDays);
+  return Math.max(1, days(`${Number(year) - 1}-11-20`) / days(today), days(`${Number(year) - 1}-07-10`) / days(today));
+}

@@ -1,0 +1,251 @@
+import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
+import type { Crop, Species } from '../../core/library/types';
+import type { LoopFact, PlaceFact, PlaceKind, ProductFact } from '../../core/plan/types';
+import { FEED_BAND_G_M2 } from '../../core/water/balance';
+import { OUTSIDE } from '../ledger';
+import type { Random } from './random';
+
+/** Quillwater Farm: fictional, in a converted bus depot and two glasshouses near the fictional market town of Orrinbridge. */
+export const DEMO_FARM = { name: 'Quillwater Farm', currency: 'EUR' };
+
+export const DEMO_PEOPLE = [
+  { name: 'Ines Dorva', role: 'manager', signInName: 'ines', password: 'heron-loop' },
+  { name: 'Mirel Ostry', role: 'office', signInName: 'mirel', password: 'heron-loop' },
+  { name: 'Hanno Quist', role: 'office', signInName: 'hanno', password: 'heron-loop' },
+  { name: 'Bram Tolle', role: 'hand', signInName: 'bram', password: 'heron-loop' },
+  { name: 'Oluchi Venn', role: 'hand', signInName: 'oluchi', password: 'heron-loop' },
+  { name: 'Tess Arbell', role: 'hand', signInName: 'tess', password: 'heron-loop' },
+  { name: 'Joram Lisk', role: 'hand', signInName: 'joram', password: 'heron-loop' },
+] as const;
+
+export const DEMO_CUSTOMERS = [
+  ['Orrinbridge Saturday Stall', 'market stall'],
+  ['Greenhollow Boxes', 'box scheme'],
+  ['Tarn Lane Boxes', 'box scheme'],
+  ['Marla’s Table', 'restaurant'],
+  ['Salt & Sorrel', 'restaurant'],
+  ['Fennmoor Inn', 'restaurant'],
+  ['The Lantern Room', 'restaurant'],
+  ['Depot Shop Fridge', 'farm shop'],
+  ['Brackwell Produce', 'wholesaler'],
+  ['Pellam’s Corner Grocery', 'grocer'],
+  ['Hob & Daughter', 'grocer'],
+] as const;
+
+type LoopCode = 'heron' | 'kingfisher' | 'wren';
+
+const AIR_C = [17, 17.5, 18.5, 19.5, 21, 22.5, 23.5, 23.5, 21.5, 19.5, 18, 17];
+const LIGHT_MOL = [10.5, 11.5, 13, 15.5, 18, 19, 19, 17.5, 15, 12.5, 11, 10.5];
+
+const LOOPS: { code: LoopCode; name: string; kind: LoopFact['kind']; water: number[] }[] = [
+  {
+    code: 'heron',
+    name: 'Heron',
+    kind: 'coupled',
+    water: [24, 24, 24.2, 24.4, 24.8, 25.2, 25.6, 25.6, 25.2, 24.6, 24.2, 24],
+  },
+  {
+    code: 'kingfisher',
+    name: 'Kingfisher',
+    kind: 'decoupled',
+    water: [10.8, 10.8, 11, 11.3, 11.8, 12.4, 12.8, 12.8, 12.4, 11.8, 11.2, 10.9],
+  },
+  { code: 'wren', name: 'Wren bench', kind: 'bench', water: [22, 22, 22, 22.5, 23, 23.5, 24, 24, 23.5, 23, 22.5, 22] },
+];
+
+type Bed = {
+  code: string;
+  loop: LoopCode;
+  method: string;
+  positions: number;
+  areaM2: number;
+  piece: number;
+  crops: string[];
+};
+
+/** Which crops grow where, and how many positions the bed has. */
+export const BEDS: Bed[] = [
+  { code: 'R1', loop: 'heron', method: 'raft', positions: 660, areaM2: 30, piece: 22, crops: ['butterhead-lettuce'] },
+  { code: 'R2', loop: 'heron', method: 'raft', positions: 720, areaM2: 30, piece: 24, crops: ['oakleaf-lettuce'] },
+  { code: 'R3', loop: 'heron', method: 'raft', positions: 750, areaM2: 30, piece: 25, crops: ['little-romaine'] },
+  { code: 'R4', loop: 'heron', method: 'raft', positions: 1800, areaM2: 30, piece: 60, crops: ['mizuna'] },
+  { code: 'R5', loop: 'heron', method: 'raft', positions: 1080, areaM2: 30, piece: 36, crops: ['tatsoi'] },
+  { code: 'R6', loop: 'heron', method: 'raft', positions: 540, areaM2: 30, piece: 18, crops: ['swiss-chard'] },
+  { code: 'M1', loop: 'heron', method: 'media', positions: 450, areaM2: 18, piece: 25, crops: ['mint', 'chives'] },
+  { code: 'N1', loop: 'kingfisher', method: 'film', positions: 576, areaM2: 34, piece: 24, crops: ['sweet-basil'] },
+  { code: 'N2', loop: 'kingfisher', method: 'film', positions: 2400, areaM2: 34, piece: 100, crops: ['rocket'] },
+  { code: 'N3', loop: 'kingfisher', method: 'film', positions: 2160, areaM2: 34, piece: 90, crops: ['coriander'] },
+  { code: 'N4', loop: 'kingfisher', method: 'film', positions: 1440, areaM2: 34, piece: 60, crops: ['watercress'] },
+  {
+    code: 'B1',
+    loop: 'kingfisher',
+    method: 'bucket',
+    positions: 40,
+    areaM2: 13,
+    piece: 1,
+    crops: ['cherry-tomato', 'cucumber'],
+  },
+  { code: 'WR', loop: 'wren', method: 'raft', positions: 96, areaM2: 4, piece: 24, crops: [] },
+  { code: 'WF', loop: 'wren', method: 'film', positions: 40, areaM2: 2, piece: 10, crops: [] },
+];
+
+const TANKS: [code: string, loop: LoopCode, stage: string, volumeL: number, limit: number][] = [
+  ['H1', 'heron', 'nursery', 1800, 30],
+  ['H2', 'heron', 'nursery', 1800, 30],
+  ['H3', 'heron', 'mid', 5000, 40],
+  ['H4', 'heron', 'mid', 5000, 40],
+  ['H5', 'heron', 'grow-out', 11000, 40],
+  ['H6', 'heron', 'grow-out', 11000, 40],
+  ['H7', 'heron', 'grow-out', 11000, 40],
+  ['H8', 'heron', 'grow-out', 11000, 40],
+  ['K1', 'kingfisher', 'nursery', 2500, 30],
+  ['K2', 'kingfisher', 'mid', 6000, 35],
+  ['K3', 'kingfisher', 'mid', 6000, 35],
+  ['K4', 'kingfisher', 'grow-out', 9000, 45],
+  ['K5', 'kingfisher', 'grow-out', 9000, 45],
+  ['K6', 'kingfisher', 'grow-out', 9000, 45],
+  ['W1', 'wren', 'test', 900, 20],
+];
+
+export interface DemoPlace extends PlaceFact {
+  saltGL: number;
+  isSource: boolean;
+}
+
+function blankPlace(
+  id: string,
+  code: string,
+  name: string,
+  kind: PlaceKind,
+  walk: string,
+  walkOrder: number,
+): DemoPlace {
+  return {
+    id, code, name, kind, loopId: null, stage: null, volumeL: null, densityLimitKgM3: null, positions: null, areaM2: null,
+    method: null, pieceSize: null, walk, walkOrder, saltGL: 0, isSource: false,
+  }; // prettier-ignore
+}
+
+export function demoLoops(random: Random): LoopFact[] {
+  return LOOPS.map((l) => ({
+    id: random.uuid(),
+    code: l.code,
+    name: l.name,
+    kind: l.kind,
+    bandGM2: [...FEED_BAND_G_M2[l.kind]] as [number, number],
+    plannedWaterTempC: l.water,
+    plannedAirTempC: AIR_C,
+    plannedLightMol: LIGHT_MOL,
+  }));
+}
+
+const WALK = { heron: 'Fish hall, Heron side', kingfisher: 'Fish hall, Kingfisher side', wren: 'Wren bench' };
+
+export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
+  const loopId = (code: LoopCode) => loops.find((l) => l.code === code)!.id;
+  const tanks = TANKS.map(([code, loop, stage, volumeL, limit], i) => ({
+    ...blankPlace(random.uuid(), code, `Tank ${code}`, 'tank' as const, WALK[loop], 1 + LOOPS.findIndex((l) => l.code === loop) * 10 + i / 10),
+    loopId: loopId(loop), stage, volumeL, densityLimitKgM3: limit,
+  })); // prettier-ignore
+  const beds = BEDS.map((bed, i) => ({
+    ...blankPlace(random.uuid(), bed.code, `Bed ${bed.code}`, 'bed' as const, bed.loop === 'heron' ? 'Glasshouse one' : bed.loop === 'wren' ? WALK.wren : 'Glasshouse two', 50 + i),
+    loopId: loopId(bed.loop), positions: bed.positions, areaM2: bed.areaM2, method: bed.method, pieceSize: bed.piece,
+  })); // prettier-ignore
+  const purge = ['P1', 'P2'].map((code, i) => ({
+    ...blankPlace(random.uuid(), code, `Purge tank ${code}`, 'purge' as const, 'Purge room', 40 + i),
+    volumeL: i === 0 ? 4000 : 3000, densityLimitKgM3: 35, saltGL: i === 1 ? 5 : 0,
+  })); // prettier-ignore
+  const quarantine = {
+    ...blankPlace(random.uuid(), 'Q1', 'Quarantine tank', 'quarantine' as const, 'Quarantine', 38),
+    volumeL: 1500, densityLimitKgM3: 20,
+  }; // prettier-ignore
+  const nursery = {
+    ...blankPlace(random.uuid(), 'NB', 'Nursery benches', 'nursery' as const, 'Nursery', 70),
+    pieceSize: 104,
+    positions: 20000,
+    areaM2: 24,
+    loopId: loopId('heron'),
+  };
+  const stores = (
+    [
+      [OUTSIDE.coldRoom, 'Cold room', 'store'],
+      [OUTSIDE.setAside, 'Set aside for orders', 'store'],
+      [OUTSIDE.feedStore, 'Feed store', 'store'],
+      [OUTSIDE.seedStore, 'Seed store', 'store'],
+      [OUTSIDE.supplier, 'Suppliers', 'outside'],
+      [OUTSIDE.made, 'Made on the farm', 'outside'],
+      [OUTSIDE.dead, 'Dead', 'outside'],
+      [OUTSIDE.packed, 'Packed', 'outside'],
+      [OUTSIDE.compost, 'Compost', 'outside'],
+      [OUTSIDE.eaten, 'Eaten', 'outside'],
+      [OUTSIDE.sold, 'Sold', 'outside'],
+      [OUTSIDE.donated, 'Donated', 'outside'],
+    ] as const
+  ).map(([code, name, kind]) => ({
+    ...blankPlace(random.uuid(), code, name, kind, 'Pack room', 90),
+    isSource: code === OUTSIDE.supplier || code === OUTSIDE.made,
+  }));
+  return [...tanks, quarantine, ...purge, ...beds, nursery, ...stores];
+}
+
+export function demoSpecies(): Species[] {
+  return SPECIES_DEFAULTS.filter((s) => ['hybrid-striped-bass', 'rainbow-trout', 'nile-tilapia'].includes(s.code)).map(
+    (s) => ({ ...s }),
+  );
+}
+
+/** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
+export function demoCrops(): Crop[] {
+  const grown = new Set(BEDS.flatMap((b) => b.crops));
+  return CROP_DEFAULTS.filter((c) => grown.has(c.code)).map((c) =>
+    c.kind === 'head' ? { ...c, cutsMax: 1, cutFactors: [1] } : { ...c },
+  );
+}
+
+const PRICES: Record<string, number> = {
+  'hybrid-striped-bass': 1650, 'rainbow-trout': 1450, 'butterhead-lettuce': 140, 'oakleaf-lettuce': 140, 'little-romaine': 150,
+  mizuna: 1300, tatsoi: 160, 'swiss-chard': 900, mint: 130, chives: 120, 'sweet-basil': 2200, rocket: 1600, coriander: 110,
+  watercress: 1500, 'cherry-tomato': 650, cucumber: 320,
+}; // prettier-ignore
+
+/** Whole fish on ice keep about eight days. Planning default. */
+const CHILLED_FISH_DAYS = 8;
+
+export function demoProducts(species: Species[], crops: Crop[]): ProductFact[] {
+  const fish = species
+    .filter((s) => s.code in PRICES)
+    .map((s) => ({
+      code: s.code,
+      name: s.name,
+      unit: 'kg' as const,
+      speciesCode: s.code,
+      cropCode: null,
+      shelfLifeDays: CHILLED_FISH_DAYS,
+      priceMinor: PRICES[s.code]!,
+    }));
+  const greens = crops.map((c) => ({
+    code: c.code,
+    name: c.name,
+    unit: c.unit as ProductFact['unit'],
+    speciesCode: null,
+    cropCode: c.code,
+    shelfLifeDays: c.shelfLifeDays,
+    priceMinor: PRICES[c.code]!,
+  }));
+  return [...fish, ...greens];
+}
+
+const CHORES: [place: string, title: string, detail: string, every: number, minutes: number, walk: string, order: number, caution: string | null][] = [
+  ['Drum', 'Read rinse counter', 'Write it down; more rinses mean more solids', 1, 5, 'Filters', 30, null],
+  ['Settler', 'Drain until clear', 'Note the litres; sludge goes to the mineraliser', 1, 10, 'Filters', 31, 'Closed pits: ventilate, never alone.'],
+  ['Moving bed', 'Watch the media turn', 'All of it should move; look for dead corners', 1, 3, 'Filters', 32, null],
+  ['Mineraliser', 'Check air and smell', 'A rotten smell means too little air', 2, 5, 'Filters', 33, 'Do not lean over a tank that smells; air it first.'],
+  ['Air pumps', 'Listen, feel, check the spare', 'Spare pump on shelf C', 7, 10, 'Fish hall, Heron side', 9, 'Electricity beside water: licensed electrician for anything inside.'],
+  ['Fridge log', 'Write the cold room temperature', 'Fish at 0 to 2 °C under ice, greens 4 °C, basil 10 °C', 1, 3, 'Pack room', 91, null],
+]; // prettier-ignore
+
+export function demoChores(random: Random, startsOn: string) {
+  return CHORES.map(([placeCode, title, detail, everyDays, minutes, walk, walkOrder, caution]) => ({
+    id: random.uuid(), placeId: null, placeCode, title, detail, everyDays, startsOn, minutes, walk, walkOrder, caution,
+  })); // prettier-ignore
+}

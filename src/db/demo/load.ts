@@ -1,0 +1,239 @@
+import type { Knex } from 'knex';
+import { availableToPromise } from '../../core/market/promise';
+import { forecastFarm } from '../../core/plan/forecast';
+import { addDays, dayAt, dayNumber, type Day } from '../../core/quantity/days';
+import { loadFacts } from '../facts';
+import { hashPassword } from '../people';
+import { openSteps } from '../plan';
+import { Book, eachDay } from './book';
+import { writeCropHistory } from './cropHistory';
+import {
+  DEMO_CUSTOMERS,
+  DEMO_FARM,
+  DEMO_PEOPLE,
+  demoChores,
+  demoCrops,
+  demoLoops,
+  demoPlaces,
+  demoProducts,
+  demoSpecies,
+} from './farm';
+import { nextThursday, waterTempC, writeFishHistory } from './fishHistory';
+import { writeOrders } from './market';
+import { Random } from './random';
+import { DemoWorld } from './world';
+
+const HISTORY_DAYS = 730;
+const SEED = 20260412;
+
+export interface DemoOptions {
+  now: Date;
+  timeZone: string;
+  historyDays?: number;
+}
+
+/** Loads the made-up farm, dated relative to today, in one transaction. Does nothing when a farm is there already. */
+export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boolean> {
+  if (await owner('farm').first('farm_id')) return false;
+  await owner.transaction(async (tx) => {
+    const random = new Random(SEED);
+    const farmId = random.uuid();
+    const today = dayAt(options.now, options.timeZone);
+    await tx('farm').insert({
+      farm_id: farmId,
+      name: DEMO_FARM.name,
+      time_zone: options.timeZone,
+      currency: DEMO_FARM.currency,
+      is_demo: true,
+    });
+    const people = await addPeople(tx, farmId, random);
+    const world = await addPlaces(tx, farmId, random, today, options, people);
+    const customerIds = DEMO_CUSTOMERS.map(() => random.uuid());
+    await tx('customer').insert(
+      DEMO_CUSTOMERS.map(([name, channel], i) => ({ farm_id: farmId, id: customerIds[i], name, channel })),
+    );
+    writeFishHistory(world);
+    writeCropHistory(world);
+    writeReadings(world);
+    world.packed.sort((a, b) => (a.packedOn < b.packedOn ? -1 : a.packedOn > b.packedOn ? 1 : 0));
+    const { nextOrder } = writeOrders(world, customerIds);
+    await insertAll(tx, world.book);
+    await addShortOrder(tx, farmId, random, today, customerIds[3]!, `O-${nextOrder}`);
+  });
+  await owner.raw('analyze');
+  return true;
+}
+
+async function addPeople(tx: Knex.Transaction, farmId: string, random: Random): Promise<Map<string, string>> {
+  const ids = new Map<string, string>();
+  for (const person of DEMO_PEOPLE) {
+    const id = random.uuid();
+    ids.set(person.signInName, id);
+    await tx('person').insert({
+      farm_id: farmId, id, name: person.name, sign_in_name: person.signInName, role: person.role,
+      password_hash: await hashPassword(person.password), demo_password: person.password,
+    }); // prettier-ignore
+  }
+  return ids;
+}
+
+async function addPlaces(
+  tx: Knex.Transaction,
+  farmId: string,
+  random: Random,
+  today: Day,
+  options: DemoOptions,
+  people: Map<string, string>,
+) {
+  const loops = demoLoops(random);
+  const places = demoPlaces(random, loops);
+  const species = demoSpecies();
+  const crops = demoCrops();
+  const products = demoProducts(species, crops);
+  const start = addDays(today, -(options.historyDays ?? HISTORY_DAYS));
+  await tx('loop').insert(
+    loops.map((l) => ({
+      farm_id: farmId, id: l.id, code: l.code, name: l.name, kind: l.kind, band_low_g_m2: l.bandGM2[0], band_high_g_m2: l.bandGM2[1],
+      planned_water_temp_c: l.plannedWaterTempC, planned_air_temp_c: l.plannedAirTempC, planned_light_mol: l.plannedLightMol,
+    })), // prettier-ignore
+  );
+  await tx('place').insert(
+    places.map((p) => ({
+      farm_id: farmId, id: p.id, code: p.code, name: p.name, kind: p.kind, loop_id: p.loopId, stage: p.stage, volume_l: p.volumeL,
+      density_limit_kg_m3: p.densityLimitKgM3, positions: p.positions, area_m2: p.areaM2, method: p.method, piece_size: p.pieceSize,
+      salt_g_l: p.saltGL, is_source: p.isSource, walk: p.walk, walk_order: p.walkOrder,
+    })), // prettier-ignore
+  );
+  await tx('species').insert(species.map((s) => ({ farm_id: farmId, code: s.code, params: JSON.stringify(s) })));
+  await tx('crop').insert(crops.map((c) => ({ farm_id: farmId, code: c.code, params: JSON.stringify(c) })));
+  await tx('product').insert(
+    products.map((p) => ({
+      farm_id: farmId, code: p.code, name: p.name, unit: p.unit, species_code: p.speciesCode, crop_code: p.cropCode,
+      shelf_life_days: p.shelfLifeDays, price_minor: p.priceMinor,
+    })), // prettier-ignore
+  );
+  const chores = demoChores(random, start);
+  await tx('chore').insert(
+    chores.map((c) => ({
+      farm_id: farmId, id: c.id, place_id: c.placeId, place_code: c.placeCode, title: c.title, detail: c.detail, every_days: c.everyDays,
+      starts_on: c.startsOn, minutes: c.minutes, walk: c.walk, walk_order: c.walkOrder, caution: c.caution,
+    })), // prettier-ignore
+  );
+  const book = new Book(farmId, random, zoneHours(options));
+  return new DemoWorld(book, today, start, loops, places, species, crops, products, people);
+}
+
+/** Hours the farm's clock is ahead of UTC now; close enough for made-up times of day. */
+function zoneHours({ now, timeZone }: DemoOptions): number {
+  const hour = Number(new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', hourCycle: 'h23' }).format(now));
+  const difference = (hour - now.getUTCHours() + 24) % 24;
+  return difference > 12 ? difference - 24 : difference;
+}
+
+const USUAL_PH = { heron: 6.8, kingfisher: 6.9, wren: 6.9 } as Record<string, number>;
+
+/** Twice-daily readings; bacteria pull pH down between doses of base, and Heron's has drifted in the last days. */
+function writeReadings(world: DemoWorld) {
+  const { book, today } = world;
+  eachDay(world.start, today, (day) => {
+    const past = dayNumber(today) - dayNumber(day);
+    for (const loop of world.loops) {
+      for (const [half, hour] of [
+        ['morning', 7],
+        ['evening', 18],
+      ] as const) {
+        // prettier-ignore
+        const key = `demo-${loop.code}-${day}-${half}`;
+        const drift = loop.code === 'heron' && past <= 11 ? (12 - past) * 0.055 : (past % 10) * 0.025;
+        const fault = past === 212 && loop.code === 'heron' && half === 'morning';
+        const values = {
+          t:
+            Math.round(
+              (waterTempC(loop, day, today) + book.random.normal() * 0.2 + (half === 'evening' ? 0.2 : -0.2)) * 10,
+            ) / 10,
+          ph: Math.round((USUAL_PH[loop.code]! - drift + book.random.normal() * 0.03) * 100) / 100,
+          do: fault
+            ? 3.1
+            : Math.round(((loop.code === 'kingfisher' ? 8.9 : 6.6) + book.random.normal() * 0.2) * 10) / 10,
+        };
+        const person = world.person(half === 'morning' ? 'bram' : 'oluchi');
+        for (const [kind, value] of Object.entries(values)) {
+          book.add('reading', {
+            entry_key: `${key}:${kind}`,
+            loop_id: loop.id,
+            kind,
+            value,
+            farm_day: day,
+            taken_at: book.at(day, hour),
+            person_id: person,
+          });
+        }
+        if (past <= 40) book.task(`reading:${loop.id}:${day}:${half}`, day, hour, person, `Water reading, ${half}`);
+      }
+      if (past % 7 === 3) {
+        for (const [kind, value] of [
+          ['tan', 0.4],
+          ['no2', 0.15],
+          ['no3', 70],
+        ] as const) {
+          // prettier-ignore
+          book.add('reading', { entry_key: `demo-${loop.code}-${day}:${kind}`, loop_id: loop.id, kind, value: Math.round(value * (1 + Math.abs(book.random.normal()) * 0.3) * 100) / 100, farm_day: day, taken_at: book.at(day, 8), person_id: world.person('tess') });
+        }
+      }
+    }
+  });
+}
+
+async function insertAll(tx: Knex.Transaction, book: Book) {
+  book.rows.movement!.sort((a, b) => Number(a.occurred_at) - Number(b.occurred_at) || 0);
+  for (const [table, rows] of Object.entries(book.rows)) {
+    for (let i = 0; i < rows.length; i += 800) await tx(table).insert(rows.slice(i, i + 800));
+  }
+}
+
+/** One order too many: more trout than can be promised for a Tuesday about four weeks ahead. */
+async function addShortOrder(
+  tx: Knex.Transaction,
+  farmId: string,
+  random: Random,
+  today: Day,
+  customerId: string,
+  code: string,
+) {
+  await tx.raw(`select set_config('app.farm_id', ?, true)`, [farmId]);
+  const due = addDays(nextThursday(today), 26);
+  const facts = await loadFacts(tx, today, true);
+  const forecast = forecastFarm(facts, await openSteps(tx));
+  const at = dayNumber(due) - dayNumber(today);
+  const own = facts.promises.filter((p) => p.productCode === 'rainbow-trout');
+  const demands = own.map((p) => ({
+    id: p.lineId,
+    at: Math.max(0, dayNumber(p.day) - dayNumber(today)),
+    quantity: p.quantity,
+  }));
+  const free = availableToPromise(forecast.supply.filter((b) => b.productCode === 'rainbow-trout'), demands, at, 100); // prettier-ignore
+  const orderId = random.uuid();
+  await tx('sales_order').insert({
+    farm_id: farmId,
+    id: orderId,
+    code,
+    entry_key: `demo-${code}`,
+    customer_id: customerId,
+    due_day: due,
+  });
+  await tx('order_line').insert({
+    farm_id: farmId,
+    id: random.uuid(),
+    order_id: orderId,
+    product_code: 'rainbow-trout',
+    quantity: Math.round(free / 500) * 500 + 9000,
+    price_minor: 1450,
+  });
+  await tx('order_event').insert({
+    farm_id: farmId,
+    order_id: orderId,
+    kind: 'placed',
+    farm_day: today,
+    at: new Date(`${today}T00:00:00Z`),
+  });
+}

@@ -1,0 +1,275 @@
+import { RuleBroken } from '../../core/errors';
+import { purgeGate, type GateCheck } from '../../core/purge/gate';
+import { daysBetween, type Day } from '../../core/quantity/days';
+import type { Tx } from '../connection';
+import { addPurgeCheck, purgeChecks, recordFeeding } from '../events';
+import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { finishStep, lockStep, requireEarlierDone, stepsOfGroup, type StoredStep } from '../plan';
+
+async function lotByCode(tx: Tx, code: string): Promise<{ id: string; product_code: string | null; began_on: Day }> {
+  const lot = await tx('lot').where({ code }).first('id', 'product_code', 'began_on');
+  if (!lot) throw new RuleBroken('stepId', `${code} is not on this farm yet: it has to be stocked or sown first.`);
+  return lot;
+}
+
+async function requirePresent(tx: Tx, lotId: string, placeId: string, count: number, field = 'count') {
+  const there = await balanceAt(tx, lotId, placeId);
+  if (count > there.count) throw new RuleBroken(field, `There are ${there.count} here; ${count} is more than that.`);
+  return there.count;
+}
+
+/** Fish that died: out of the tank, into the record. */
+export async function recordDeaths(
+  tx: Tx,
+  entry: Entry,
+  dead: { lotId: string; placeId: string; count: number; note?: string | null },
+  field = 'count',
+) {
+  await requirePresent(tx, dead.lotId, dead.placeId, dead.count, field);
+  const to = await placeByCode(tx, OUTSIDE.dead);
+  return recordMovement(
+    tx,
+    entry,
+    { lotId: dead.lotId, fromPlaceId: dead.placeId, toPlaceId: to, count: dead.count, reason: 'dead', note: dead.note },
+    ':dead',
+  );
+}
+
+/** A tank's ration: feed leaves the store, oldest lot first, and the record says which fish got it. */
+export async function feedTank(
+  tx: Tx,
+  entry: Entry,
+  fed: { placeId: string; massG: number; response: string },
+): Promise<void> {
+  const fish: { lot_id: string; count: number; species_code: string }[] = await tx('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .where({ 'b.place_id': fed.placeId, 'l.kind': 'cohort' })
+    .andWhere('b.count', '>', 0)
+    .select('b.lot_id', 'b.count', 'l.species_code');
+  if (fish.length === 0) throw new RuleBroken('massG', 'There are no fish in this tank to feed.');
+  const store = await placeByCode(tx, OUTSIDE.feedStore);
+  const eaten = await placeByCode(tx, OUTSIDE.eaten);
+  const lots = await feedFor(tx, store, fish[0]!.species_code);
+  const total = lots.reduce((sum, l) => sum + l.mass_g, 0);
+  if (total < fed.massG)
+    throw new RuleBroken(
+      'massG',
+      `The feed store holds only ${Math.round(total)} g of this feed. Receive feed first, or give less.`,
+    );
+  let owed = fed.massG;
+  for (const [i, lot] of lots.entries()) {
+    const massG = Math.min(owed, lot.mass_g);
+    if (massG <= 0) break;
+    const moved = await recordMovement(
+      tx,
+      entry,
+      { lotId: lot.lot_id, fromPlaceId: store, toPlaceId: eaten, massG, reason: 'feed' },
+      `:f${i}`,
+    );
+    if (!moved.repeated)
+      await recordFeeding(tx, entry, {
+        movementId: moved.id,
+        placeId: fed.placeId,
+        lotId: fish[0]!.lot_id,
+        response: fed.response,
+      });
+    owed -= massG;
+  }
+}
+
+/** Feed lots these fish were fed from before, else any; oldest first. */
+async function feedFor(tx: Tx, store: string, speciesCode: string): Promise<{ lot_id: string; mass_g: number }[]> {
+  const { rows } = await tx.raw(
+    `select b.lot_id, b.mass_g from balance b join lot l on l.id = b.lot_id
+     where b.place_id = :store and l.kind = 'feed' and b.mass_g > 0
+     order by exists (select from feeding f join movement m on m.id = f.movement_id join lot c on c.id = f.lot_id
+       where m.lot_id = b.lot_id and c.species_code = :speciesCode) desc,
+       split_part(l.code, '-', 2) = (select split_part(code, '-', 1) from lot where species_code = :speciesCode limit 1) desc, l.began_on`,
+    { store, speciesCode },
+  );
+  return rows;
+}
+
+export interface Transfer {
+  stepId: string;
+  kind: 'move' | 'purge';
+  count: number;
+  massG: number;
+  dead: number;
+}
+
+/** Moves counted, weighed fish to the step's next place. */
+export async function transferFish(tx: Tx, entry: Entry, done: Transfer): Promise<void> {
+  const step = await lockStep(tx, done.stepId, done.kind);
+  if (done.kind === 'purge') await requireEarlierDone(tx, step, ['feed_stop']);
+  const lot = await lotByCode(tx, step.lotCode);
+  const there = await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
+  const meanG = done.massG / done.count;
+  if (meanG < 0.1 || meanG > 20_000)
+    throw new RuleBroken('massG', `That would be ${meanG.toFixed(2)} g a fish. Check the unit of the weight.`);
+  if (done.dead > 0)
+    await recordDeaths(tx, entry, { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead }, 'dead');
+  await recordMovement(tx, entry, {
+    lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: step.toPlaceId!, count: Math.min(done.count, there), massG: done.massG, reason: done.kind, stepId: step.id,
+  }); // prettier-ignore
+  await finishStep(tx, step, entry.farmDay);
+}
+
+/** New fish: the lot is made, transit deaths are counted, the living go into their tank. */
+export async function receiveFish(
+  tx: Tx,
+  entry: Entry,
+  got: { stepId: string; count: number; meanG: number; dead: number; supplier: string | null },
+): Promise<void> {
+  const step = await lockStep(tx, got.stepId, 'stock');
+  if (got.dead > got.count)
+    throw new RuleBroken('dead', `${got.count} were delivered; ${got.dead} cannot have died on the way.`);
+  const lotId = await createLot(tx, entry.farmId, {
+    code: step.lotCode, kind: 'cohort', keeps: 'count', beganOn: entry.farmDay, speciesCode: step.speciesCode, startMeanG: got.meanG, supplier: got.supplier,
+  }); // prettier-ignore
+  const supplier = await placeByCode(tx, OUTSIDE.supplier);
+  await recordMovement(tx, entry, {
+    lotId, fromPlaceId: supplier, toPlaceId: step.toPlaceId!, count: got.count, massG: got.count * got.meanG, reason: 'receive', stepId: step.id,
+  }); // prettier-ignore
+  if (got.dead > 0)
+    await recordDeaths(
+      tx,
+      entry,
+      { lotId, placeId: step.toPlaceId!, count: got.dead, note: 'Died on the way' },
+      'dead',
+    );
+  await finishStep(tx, step, entry.farmDay);
+}
+
+export async function stopFeed(tx: Tx, entry: Entry, stepId: string): Promise<void> {
+  const step = await lockStep(tx, stepId, 'feed_stop');
+  await lotByCode(tx, step.lotCode);
+  await finishStep(tx, step, entry.farmDay);
+}
+
+export async function exchangeWater(
+  tx: Tx,
+  entry: Entry,
+  done: { stepId: string; litres: number; saltG: number },
+): Promise<void> {
+  const step = await lockStep(tx, done.stepId, 'exchange');
+  await requireEarlierDone(tx, step, ['purge']);
+  await addPurgeCheck(tx, entry, { stepId: step.id, kind: 'exchange', litres: done.litres, saltG: done.saltG });
+  await finishStep(tx, step, entry.farmDay);
+}
+
+/** A clean taste finishes the step; one that is not is recorded and the step stays to be done again. */
+export async function tasteCheck(
+  tx: Tx,
+  entry: Entry,
+  done: { stepId: string; passed: boolean; note: string | null },
+): Promise<void> {
+  const step = await lockStep(tx, done.stepId, 'taste');
+  await requireEarlierDone(tx, step, ['feed_stop', 'purge']);
+  await addPurgeCheck(tx, entry, { stepId: step.id, kind: 'taste', passed: done.passed, note: done.note });
+  if (done.passed) await finishStep(tx, step, entry.farmDay);
+}
+
+/** Where a purge batch stands before its gate. */
+export async function gateOf(
+  tx: Tx,
+  groupId: string,
+  today: Day,
+): Promise<{ checks: GateCheck[]; steps: StoredStep[]; overridden: string | null }> {
+  const steps = await stepsOfGroup(tx, groupId);
+  const checks = await purgeChecks(tx, [groupId]);
+  const stop = steps.find((s) => s.kind === 'feed_stop');
+  const start = steps.find((s) => s.kind === 'purge') ?? stop;
+  const harvest = steps.find((s) => s.kind === 'harvest');
+  const exchanges = steps.filter((s) => s.kind === 'exchange');
+  const tastes = checks.filter((c) => c.kind === 'taste');
+  const override = checks.find((c) => c.kind === 'override');
+  const begun = stop?.doneOn ?? null;
+  return {
+    steps,
+    overridden: override ? `${override.by}: ${override.note}` : null,
+    checks: purgeGate({
+      feedStoppedOn: begun,
+      today,
+      fastingDaysNeeded: start && harvest ? Math.max(1, daysBetween(start.day, harvest.day)) : 1,
+      exchangesPlanned: exchanges.length,
+      exchangesDone: exchanges.filter((s) => s.state === 'done').length,
+      tastePassed: tastes.at(-1)?.passed ?? null,
+    }),
+  };
+}
+
+export interface HarvestDone {
+  stepId: string;
+  count: number;
+  massG: number;
+  trimG: number;
+  dead: number;
+  overrideReason: string | null;
+  mayOverride: boolean;
+}
+
+/**
+ * Takes purged fish out, counts and weighs them, and packs them as a new lot in the cold room. The gate must be met, or
+ * a manager gives a reason. Grams: what was weighed = what is packed + what was trimmed.
+ * @returns the packed lot's code
+ */
+export async function harvestFish(tx: Tx, entry: Entry, done: HarvestDone): Promise<string> {
+  const step = await lockStep(tx, done.stepId, 'harvest');
+  const lot = await lotByCode(tx, step.lotCode);
+  await passGate(tx, entry, step, done);
+  const count = done.count + done.dead;
+  const there = await requirePresent(tx, lot.id, step.fromPlaceId!, count);
+  if (done.trimG > done.massG) throw new RuleBroken('trimG', 'More was trimmed than weighed.');
+  const meanG = done.massG / done.count;
+  if (meanG < 5 || meanG > 20_000)
+    throw new RuleBroken('massG', `That would be ${meanG.toFixed(1)} g a fish. Check the unit of the weight.`);
+  if (done.dead > 0)
+    await recordDeaths(tx, entry, { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead }, 'dead');
+  const packedPlace = await placeByCode(tx, OUTSIDE.packed);
+  await recordMovement(tx, entry, {
+    lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: packedPlace, count: done.count, massG: done.massG, reason: 'harvest', stepId: step.id,
+  }); // prettier-ignore
+  const code = await freeLotCode(tx, `PF-${step.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
+  const product = await tx('product').where({ species_code: step.speciesCode }).first('code');
+  if (!product) throw new RuleBroken('stepId', 'This farm sells no product of this species.');
+  const packed = await createLot(tx, entry.farmId, {
+    code,
+    kind: 'packed_fish',
+    keeps: 'mass',
+    beganOn: entry.farmDay,
+    productCode: product.code,
+    fromLotIds: [lot.id],
+  });
+  const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
+  await recordMovement(
+    tx,
+    entry,
+    { lotId: packed, fromPlaceId: made, toPlaceId: cold, massG: done.massG, reason: 'make', stepId: step.id },
+    ':pack',
+  );
+  if (done.trimG > 0) {
+    const compost = await placeByCode(tx, OUTSIDE.compost);
+    await recordMovement(
+      tx,
+      entry,
+      { lotId: packed, fromPlaceId: cold, toPlaceId: compost, massG: done.trimG, reason: 'trim', stepId: step.id },
+      ':trim',
+    );
+  }
+  await finishStep(tx, step, entry.farmDay);
+  // Fish left behind in a purge tank stay there, unfed, until they are moved or harvested; the count says so.
+  return there > count ? `${code} (${there - count} fish stay in the tank)` : code;
+}
+
+async function passGate(tx: Tx, entry: Entry, step: StoredStep, done: HarvestDone) {
+  const gate = await gateOf(tx, step.groupId, entry.farmDay);
+  const unmet = gate.checks.filter((c) => !c.met);
+  if (unmet.length === 0) return;
+  const words = unmet.map((c) => c.words.toLowerCase()).join('; ');
+  if (!done.overrideReason)
+    throw new RuleBroken('overrideReason', `Not fit to sell yet: ${words}. A manager may override with a reason.`);
+  if (!done.mayOverride)
+    throw new RuleBroken('overrideReason', `Not fit to sell yet: ${words}. Only a manager may override.`);
+  await addPurgeCheck(tx, entry, { stepId: step.id, kind: 'override', note: done.overrideReason });
+}

@@ -1,0 +1,188 @@
+import { RuleBroken } from '../../core/errors';
+import type { Crop } from '../../core/library/types';
+import type { Tx } from '../connection';
+import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { finishStep, lockStep } from '../plan';
+
+async function plantingLot(tx: Tx, code: string): Promise<{ id: string; code: string; crop_code: string }> {
+  const lot = await tx('lot').where({ code, kind: 'planting' }).first('id', 'code', 'crop_code');
+  if (!lot) throw new RuleBroken('stepId', `${code} has not been sown yet.`);
+  return lot;
+}
+
+async function cropOf(tx: Tx, code: string): Promise<Crop> {
+  return (await tx('crop').where({ code }).first('params')).params;
+}
+
+/** Seed leaves its lot and becomes a planting on the benches. The oldest seed that suffices is used. */
+export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<void> {
+  const step = await lockStep(tx, done.stepId, 'sow');
+  const store = await placeByCode(tx, OUTSIDE.seedStore);
+  const seeds: { lot_id: string; count: number }[] = await tx('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .where({ 'b.place_id': store, 'l.kind': 'seed', 'l.crop_code': step.cropCode })
+    .andWhere('b.count', '>', 0)
+    .orderBy(['l.began_on', 'l.code'])
+    .select('b.lot_id', 'b.count');
+  const total = seeds.reduce((sum, s) => sum + s.count, 0);
+  if (total < done.count)
+    throw new RuleBroken('count', `The seed store holds ${total} of these seeds; ${done.count} are more than that.`);
+  const used: { lotId: string; count: number }[] = [];
+  let owed = done.count;
+  for (const seed of seeds) {
+    const count = Math.min(owed, seed.count);
+    if (count > 0) used.push({ lotId: seed.lot_id, count });
+    owed -= count;
+  }
+  const lotId = await createLot(tx, entry.farmId, {
+    code: step.lotCode, kind: 'planting', keeps: 'count', beganOn: entry.farmDay, cropCode: step.cropCode, fromLotIds: used.map((u) => u.lotId),
+  }); // prettier-ignore
+  const made = await placeByCode(tx, OUTSIDE.made);
+  for (const [i, { lotId: seedLot, count }] of used.entries()) {
+    await recordMovement(
+      tx,
+      entry,
+      { lotId: seedLot, fromPlaceId: store, toPlaceId: made, count, reason: 'sow', stepId: step.id },
+      `:s${i}`,
+    );
+  }
+  await recordMovement(tx, entry, {
+    lotId,
+    fromPlaceId: made,
+    toPlaceId: step.toPlaceId!,
+    count: done.count,
+    reason: 'sow',
+    stepId: step.id,
+  });
+  await finishStep(tx, step, entry.farmDay);
+}
+
+/** Counted seedlings go into the bed; what did not come up or is left over goes to compost. */
+export async function transplant(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<void> {
+  const step = await lockStep(tx, done.stepId, 'transplant');
+  const lot = await plantingLot(tx, step.lotCode);
+  const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
+  if (done.count > there.count)
+    throw new RuleBroken('count', `${there.count} were sown; ${done.count} cannot have come up.`);
+  await recordMovement(tx, entry, {
+    lotId: lot.id,
+    fromPlaceId: step.fromPlaceId!,
+    toPlaceId: step.toPlaceId!,
+    count: done.count,
+    reason: 'transplant',
+    stepId: step.id,
+  });
+  const lost = there.count - done.count;
+  if (lost > 0) {
+    const compost = await placeByCode(tx, OUTSIDE.compost);
+    await recordMovement(
+      tx,
+      entry,
+      {
+        lotId: lot.id,
+        fromPlaceId: step.fromPlaceId!,
+        toPlaceId: compost,
+        count: lost,
+        reason: 'lost',
+        stepId: step.id,
+      },
+      ':lost',
+    );
+  }
+  await finishStep(tx, step, entry.farmDay);
+}
+
+/**
+ * Packs what was picked as a new lot in the cold room. Whole heads leave the bed with it; cut plants stay to grow again.
+ * @param picked.quantity pieces, or g for crops sold by weight
+ * @returns the packed lot's code and the movements to take back for undoing
+ */
+export async function pickPlants(
+  tx: Tx,
+  entry: Entry,
+  picked: { lotId: string; placeId: string; quantity: number; stepId?: string },
+  field = 'quantity',
+): Promise<{ code: string; movementIds: string[] }> {
+  const lot = await tx('lot').where({ id: picked.lotId, kind: 'planting' }).first('id', 'code', 'crop_code');
+  if (!lot) throw new RuleBroken(field, 'That planting is not on this farm.');
+  const crop = await cropOf(tx, lot.crop_code);
+  const product = await tx('product').where({ crop_code: lot.crop_code }).first('code', 'unit');
+  if (!product) throw new RuleBroken(field, `This farm sells no ${crop.name.toLowerCase()}.`);
+  const there = await balanceAt(tx, lot.id, picked.placeId);
+  if (there.count <= 0) throw new RuleBroken(field, `${lot.code} has no plants left here.`);
+  const whole = crop.cutsMax === 1 && product.unit !== 'kg';
+  if (whole && picked.quantity > there.count)
+    throw new RuleBroken(field, `${there.count} plants stand here; ${picked.quantity} cannot have been picked.`);
+  const mostG = there.count * crop.yieldG * 3;
+  if (product.unit === 'kg' && picked.quantity > mostG) {
+    throw new RuleBroken(
+      field,
+      `More than ${Math.round(mostG / 1000)} kg from ${there.count} plants is three times a full crop. Check the unit.`,
+    );
+  }
+  const movementIds: string[] = [];
+  const step = picked.stepId ? { stepId: picked.stepId } : {};
+  const packedPlace = await placeByCode(tx, OUTSIDE.packed);
+  if (whole) {
+    const out = await recordMovement(
+      tx,
+      entry,
+      {
+        lotId: lot.id,
+        fromPlaceId: picked.placeId,
+        toPlaceId: packedPlace,
+        count: picked.quantity,
+        reason: 'pick',
+        ...step,
+      },
+      ':pick',
+    );
+    if (out.repeated) return { code: lot.code, movementIds: [out.id] };
+    movementIds.push(out.id);
+  }
+  const code = await freeLotCode(tx, `PP-${lot.code}`);
+  const packed = await createLot(tx, entry.farmId, {
+    code, kind: 'packed_produce', keeps: product.unit === 'kg' ? 'mass' : 'count', beganOn: entry.farmDay, productCode: product.code, fromLotIds: [lot.id],
+  }); // prettier-ignore
+  const amount = product.unit === 'kg' ? { massG: picked.quantity } : { count: picked.quantity };
+  const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
+  const packing = await recordMovement(
+    tx,
+    entry,
+    { lotId: packed, fromPlaceId: made, toPlaceId: cold, ...amount, reason: 'make', ...step },
+    ':pack',
+  );
+  return { code, movementIds: [...movementIds, packing.id] };
+}
+
+export async function pickStep(tx: Tx, entry: Entry, done: { stepId: string; quantity: number }): Promise<string> {
+  const step = await lockStep(tx, done.stepId, 'pick');
+  const lot = await plantingLot(tx, step.lotCode);
+  const { code } = await pickPlants(tx, entry, {
+    lotId: lot.id,
+    placeId: step.fromPlaceId!,
+    quantity: done.quantity,
+    stepId: step.id,
+  });
+  await finishStep(tx, step, entry.farmDay);
+  return code;
+}
+
+/** What is left of a planting goes to compost and its places are free. */
+export async function clearBed(tx: Tx, entry: Entry, done: { stepId: string }): Promise<void> {
+  const step = await lockStep(tx, done.stepId, 'clear');
+  const lot = await plantingLot(tx, step.lotCode);
+  const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
+  if (there.count > 0) {
+    const compost = await placeByCode(tx, OUTSIDE.compost);
+    await recordMovement(tx, entry, {
+      lotId: lot.id,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: compost,
+      count: there.count,
+      reason: 'clear',
+      stepId: step.id,
+    });
+  }
+  await finishStep(tx, step, entry.farmDay);
+}

@@ -1,0 +1,376 @@
+import { presentSize, type CohortSize } from '../core/fish/presentSize';
+import { freshSpread } from '../core/fish/sizeSpread';
+import type { Crop, Species } from '../core/library/types';
+import type {
+  FarmFacts,
+  FishFact,
+  LoopFact,
+  PackedFact,
+  PlaceFact,
+  PlantingFact,
+  ProductFact,
+  PromiseFact,
+} from '../core/plan/types';
+import { fromMonths, type Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+import { OUTSIDE } from './ledger';
+
+interface HoldingRow {
+  lot_id: string;
+  place_id: string;
+  count: number;
+  mass_g: number;
+  code: string;
+  kind: string;
+  species_code: string | null;
+  crop_code: string | null;
+  product_code: string | null;
+  began_on: Day;
+  start_mean_g: number | null;
+  place_kind: string;
+  place_code: string;
+}
+
+/** Everything a forecast starts from, as it stood at the end of a day (today: as it stands now). */
+export async function loadFacts(tx: Tx, day: Day, isToday: boolean): Promise<FarmFacts> {
+  const [library, holdings, promises] = [
+    await loadLibrary(tx),
+    await loadHoldings(tx, day, isToday),
+    await loadPromises(tx, day),
+  ];
+  const fish = await loadFish(tx, day, holdings, library.loops, library.places, library.species);
+  return {
+    today: day,
+    ...library,
+    fish,
+    plantings: await loadPlantings(tx, day, holdings),
+    packed: packedFacts(holdings),
+    promises,
+  };
+}
+
+export async function loadLibrary(tx: Tx) {
+  const loops = (await tx('loop').orderBy('code')).map(toLoop);
+  const places = (await tx('place').orderBy(['walk_order', 'code'])).map(toPlace);
+  const species = (await tx('species').orderBy('code')).map((r: { params: Species }) => r.params);
+  const crops = (await tx('crop').orderBy('code')).map((r: { params: Crop }) => r.params);
+  const products = (await tx('product').orderBy(['species_code', 'name'])).map(toProduct);
+  return { loops, places, species, crops, products };
+}
+
+/* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
+function toLoop(r: any): LoopFact {
+  return {
+    id: r.id, code: r.code, name: r.name, kind: r.kind, bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
+    plannedWaterTempC: r.planned_water_temp_c, plannedAirTempC: r.planned_air_temp_c, plannedLightMol: r.planned_light_mol,
+  }; // prettier-ignore
+}
+
+function toPlace(r: any): PlaceFact {
+  return {
+    id: r.id, code: r.code, name: r.name, kind: r.kind, loopId: r.loop_id, stage: r.stage, volumeL: r.volume_l,
+    densityLimitKgM3: r.density_limit_kg_m3, positions: r.positions, areaM2: r.area_m2, method: r.method, pieceSize: r.piece_size,
+    walk: r.walk, walkOrder: r.walk_order,
+  }; // prettier-ignore
+}
+
+function toProduct(r: any): ProductFact {
+  return {
+    code: r.code, name: r.name, unit: r.unit, speciesCode: r.species_code, cropCode: r.crop_code,
+    shelfLifeDays: r.shelf_life_days, priceMinor: r.price_minor,
+  }; // prettier-ignore
+}
+/* eslint-enable @typescript-eslint/no-explicit-any */
+
+const HOLDING_COLUMNS = `l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g,
+  p.kind as place_kind, p.code as place_code`;
+
+async function loadHoldings(tx: Tx, day: Day, isToday: boolean): Promise<HoldingRow[]> {
+  const source = isToday
+    ? `select lot_id, place_id, count, mass_g from balance where count > 0 or mass_g > 0`
+    : `select lot_id, place_id, sum(count)::bigint as count, sum(mass_g) as mass_g from (
+         select lot_id, to_place_id as place_id, count, mass_g from movement where farm_day <= :day
+         union all select lot_id, from_place_id, -count, -mass_g from movement where farm_day <= :day) m
+       group by lot_id, place_id having sum(count) > 0 or sum(mass_g) > 0`;
+  const { rows } = await tx.raw(
+    `select b.lot_id, b.place_id, b.count, b.mass_g, ${HOLDING_COLUMNS} from (${source}) b
+     join lot l on l.id = b.lot_id join place p on p.id = b.place_id
+     where p.kind <> 'outside' order by p.walk_order, l.code`,
+    isToday ? {} : { day },
+  );
+  return rows;
+}
+
+async function loadFish(
+  tx: Tx,
+  day: Day,
+  holdings: HoldingRow[],
+  loops: LoopFact[],
+  places: PlaceFact[],
+  species: Species[],
+): Promise<FishFact[]> {
+  const held = holdings.filter((h) => h.kind === 'cohort' && h.count > 0);
+  const sizes = await cohortSizes(tx, day, held, loops, places, species);
+  const stops = await feedStops(tx, day);
+  const weighed = await purgeWeights(tx, day, held);
+  return held.map((h) => {
+    const size = sizes.get(h.lot_id)!;
+    const inPurge = h.place_kind === 'purge';
+    const own = species.find((s) => s.code === h.species_code)!;
+    const weighedG = weighed.get(`${h.lot_id}|${h.place_id}`);
+    return {
+      lotId: h.lot_id,
+      lotCode: h.code,
+      speciesCode: h.species_code!,
+      placeId: h.place_id,
+      count: h.count,
+      // What was moved to a purge tank was weighed on the way; only its likeness in size is a guess.
+      referenceG: inPurge && weighedG ? weighedG : size.referenceG,
+      bins: inPurge && weighedG ? freshSpread(own.sizeCv / 3) : size.bins,
+      pace: size.calibration.multiplier,
+      paceError: size.calibration.standardError,
+      feedStoppedOn: stops.get(`${h.code}|${h.place_id}`) ?? null,
+      sampledOn: size.sampledOn,
+      stockedOn: h.began_on,
+    };
+  });
+}
+
+type CohortIdentity = Pick<
+  HoldingRow,
+  'lot_id' | 'place_id' | 'place_kind' | 'species_code' | 'began_on' | 'start_mean_g'
+>;
+
+/** Size and pace of each cohort on a day, from samples, takings and recorded water temperatures. */
+export async function cohortSizes(
+  tx: Tx,
+  day: Day,
+  held: CohortIdentity[],
+  loops: LoopFact[],
+  places: PlaceFact[],
+  species: Species[],
+): Promise<Map<string, CohortSize>> {
+  const sizes = new Map<string, CohortSize>();
+  if (held.length === 0) return sizes;
+  const lotIds = [...new Set(held.map((h) => h.lot_id))];
+  const since = held.reduce((min, h) => (h.began_on < min ? h.began_on : min), day);
+  const samples = await samplesOf(tx, lotIds, day);
+  const taken = await takings(tx, lotIds, day);
+  const temps = await recordedTemps(tx, since, day);
+  // The grow-out tank decides, not the purge tank a part of the cohort is in.
+  for (const h of [...held].sort((a, b) => Number(a.place_kind !== 'purge') - Number(b.place_kind !== 'purge'))) {
+    const loop = loops.find((l) => l.id === places.find((p) => p.id === h.place_id)?.loopId);
+    const own = species.find((s) => s.code === h.species_code)!;
+    sizes.set(
+      h.lot_id,
+      presentSize({
+        species: own,
+        stockedOn: h.began_on,
+        startMeanG: h.start_mean_g ?? 1,
+        samples: samples.filter((s) => s.lotId === h.lot_id),
+        taken: taken.filter((t) => t.lotId === h.lot_id),
+        waterTempC: (d) =>
+          loop ? (temps.get(`${loop.id}|${d}`) ?? fromMonths(loop.plannedWaterTempC, d)) : own.tempOptC,
+        day,
+      }),
+    );
+  }
+  return sizes;
+}
+
+export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
+  const rows = await tx('sample as s')
+    .whereIn('s.lot_id', lotIds)
+    .andWhere('s.farm_day', '<=', day)
+    .andWhere('s.withdrawn', false)
+    .whereNotExists(tx('sample as c').whereRaw('c.farm_id = s.farm_id and c.corrects_id = s.id'))
+    .orderBy(['s.farm_day', 's.taken_at'])
+    .select('s.lot_id', 's.farm_day', 's.mean_g', tx.raw('cardinality(s.weights_g) as n'));
+  return rows.map((r: { lot_id: string; farm_day: Day; mean_g: number; n: number }) => ({
+    lotId: r.lot_id,
+    day: r.farm_day,
+    meanG: r.mean_g,
+    count: r.n,
+  }));
+}
+
+/** Fish taken largest first from where the cohort grows, each with how many stood there before. */
+async function takings(tx: Tx, lotIds: string[], day: Day) {
+  const { rows } = await tx.raw(
+    `with flow as (
+       select m.lot_id, m.farm_day, m.occurred_at, m.reason, case when p.kind in ('tank', 'quarantine') then -m.count else 0 end
+         + case when q.kind in ('tank', 'quarantine') then m.count else 0 end as change
+       from movement m join place p on p.id = m.from_place_id join place q on q.id = m.to_place_id
+       where m.lot_id = any(:lotIds) and m.farm_day <= :day),
+     run as (select *, sum(change) over (partition by lot_id order by occurred_at, change rows unbounded preceding) as after from flow)
+     select lot_id, farm_day, (-change)::bigint as count, (after - change)::bigint as before from run
+     where reason in ('purge', 'harvest') and change < 0 order by occurred_at`,
+    { lotIds, day },
+  );
+  return rows.map((r: { lot_id: string; farm_day: Day; count: number; before: number }) => ({
+    lotId: r.lot_id,
+    day: r.farm_day,
+    count: r.count,
+    before: r.before,
+  })) as { lotId: string; day: Day; count: number; before: number }[];
+}
+
+/** Mean recorded temperature by loop and day, keyed `loop|day`. */
+async function recordedTemps(tx: Tx, since: Day, until: Day): Promise<Map<string, number>> {
+  const { rows } = await tx.raw(
+    `select r.loop_id, r.farm_day, avg(r.value) as t from reading r
+     where r.kind = 't' and r.farm_day between ? and ? and not r.withdrawn
+       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
+     group by r.loop_id, r.farm_day`,
+    [since, until],
+  );
+  return new Map(rows.map((r: { loop_id: string; farm_day: Day; t: number }) => [`${r.loop_id}|${r.farm_day}`, r.t]));
+}
+
+/** Where feed was stopped and the fish are not out yet: keyed `lot code|place`. */
+async function feedStops(tx: Tx, day: Day): Promise<Map<string, Day>> {
+  const { rows } = await tx.raw(
+    `select f.lot_code, f.done_on, h.from_place_id as harvest_place, f.from_place_id as tank,
+            p.done_on as purged_on, p.id is not null as moves
+     from plan_step f join plan_step h on h.farm_id = f.farm_id and h.group_id = f.group_id and h.kind = 'harvest'
+     left join plan_step p on p.farm_id = f.farm_id and p.group_id = f.group_id and p.kind = 'purge'
+     where f.kind = 'feed_stop' and f.state = 'done' and f.done_on <= :day and h.state <> 'dropped' and (h.done_on is null or h.done_on > :day)`,
+    { day },
+  );
+  return new Map(
+    rows.map(
+      (r: {
+        lot_code: string;
+        done_on: Day;
+        harvest_place: string;
+        tank: string;
+        purged_on: Day | null;
+        moves: boolean;
+      }) => {
+        const moved = r.moves && r.purged_on !== null && r.purged_on <= day;
+        return [`${r.lot_code}|${moved ? r.harvest_place : r.tank}`, r.done_on];
+      },
+    ),
+  );
+}
+
+/** Mean weight at the last transfer into each purge tank, g, keyed `lot|place`. */
+async function purgeWeights(tx: Tx, day: Day, held: HoldingRow[]): Promise<Map<string, number>> {
+  const lots = held.filter((h) => h.place_kind === 'purge').map((h) => h.lot_id);
+  if (lots.length === 0) return new Map();
+  const rows = await tx('movement')
+    .whereIn('lot_id', lots)
+    .where({ reason: 'purge' })
+    .andWhere('farm_day', '<=', day)
+    .andWhere('mass_g', '>', 0)
+    .orderBy('occurred_at')
+    .select('lot_id', 'to_place_id', 'count', 'mass_g');
+  return new Map(
+    rows.map((r: { lot_id: string; to_place_id: string; count: number; mass_g: number }) => [
+      `${r.lot_id}|${r.to_place_id}`,
+      r.mass_g / r.count,
+    ]),
+  );
+}
+
+async function loadPlantings(tx: Tx, day: Day, holdings: HoldingRow[]): Promise<PlantingFact[]> {
+  const held = holdings.filter((h) => h.kind === 'planting' && h.count > 0);
+  if (held.length === 0) return [];
+  const lotIds = held.map((h) => h.lot_id);
+  const transplants: { lot_id: string; day: Day }[] = await tx('movement')
+    .whereIn('lot_id', lotIds)
+    .where({ reason: 'transplant' })
+    .andWhere('farm_day', '<=', day)
+    .groupBy('lot_id')
+    .select('lot_id', tx.raw('min(farm_day) as day'));
+  const cuts: { from_lot_id: string; cuts: number; last: Day }[] = await tx('lot_origin as o')
+    .join('lot as l', 'l.id', 'o.lot_id')
+    .whereIn('o.from_lot_id', lotIds)
+    .andWhere('l.began_on', '<=', day)
+    .whereExists(
+      tx('balance as b').whereRaw('b.farm_id = l.farm_id and b.lot_id = l.id and (b.count > 0 or b.mass_g > 0)'),
+    )
+    .groupBy('o.from_lot_id')
+    .select('o.from_lot_id', tx.raw('count(distinct l.began_on) as cuts'), tx.raw('max(l.began_on) as last'));
+  const transplantOf = new Map(transplants.map((t) => [t.lot_id, t.day]));
+  const cutsOf = new Map(cuts.map((c) => [c.from_lot_id, c]));
+  return held.map((h) => ({
+    lotId: h.lot_id,
+    lotCode: h.code,
+    cropCode: h.crop_code!,
+    placeId: h.place_id,
+    count: h.count,
+    sownOn: h.began_on,
+    transplantedOn: h.place_kind === 'bed' ? (transplantOf.get(h.lot_id) ?? h.began_on) : null,
+    cutsDone: cutsOf.get(h.lot_id)?.cuts ?? 0,
+    lastCutOn: cutsOf.get(h.lot_id)?.last ?? null,
+  }));
+}
+
+function packedFacts(holdings: HoldingRow[]): PackedFact[] {
+  return holdings
+    .filter((h) => h.place_code === OUTSIDE.coldRoom && h.product_code)
+    .map((h) => ({
+      lotId: h.lot_id,
+      lotCode: h.code,
+      productCode: h.product_code!,
+      quantity: h.mass_g > 0 ? h.mass_g : h.count,
+      packedOn: h.began_on,
+    }));
+}
+
+/** Order lines still owed on a day: ordered less what was set aside or delivered for them. */
+export async function loadPromises(tx: Tx, day: Day): Promise<PromiseFact[]> {
+  const { rows } = await tx.raw(
+    `select l.id, l.order_id, o.code, c.name as customer, l.product_code, o.due_day, l.quantity - coalesce(a.given, 0) as owed
+     from order_line l join sales_order o on o.id = l.order_id join customer c on c.id = o.customer_id
+     join product p on p.code = l.product_code
+     left join lateral (
+       select sum((case when m.reason = 'allocate' then 1 else -1 end) * case when p.unit = 'kg' then m.mass_g else m.count end) as given
+       from movement m where m.order_line_id = l.id and m.farm_day <= :day
+         and (m.reason = 'allocate' or (m.reason = 'reverse' and exists (
+           select from movement w where w.id = m.reverses_id and w.reason = 'allocate')))) a on true
+     where o.state = 'open' and o.due_day >= :day::date - 21
+       and l.quantity - coalesce(a.given, 0) > 0.5
+     order by o.due_day, o.code`,
+    { day },
+  );
+  return rows.map(
+    (r: {
+      id: string;
+      order_id: string;
+      code: string;
+      customer: string;
+      product_code: string;
+      due_day: Day;
+      owed: number;
+    }) => ({
+      lineId: r.id,
+      orderId: r.order_id,
+      orderCode: r.code,
+      customer: r.customer,
+      productCode: r.product_code,
+      day: r.due_day,
+      quantity: r.owed,
+    }),
+  );
+}
+
+/** Latest pH of each loop and the one about a week before, for drift. */
+export async function latestPh(tx: Tx, day: Day) {
+  const { rows } = await tx.raw(
+    `select distinct on (loop_id) loop_id, value, farm_day,
+       (select avg(w.value) from reading w where w.farm_id = r.farm_id and w.loop_id = r.loop_id and w.kind = 'ph'
+          and w.farm_day between r.farm_day - 8 and r.farm_day - 6) as week_ago
+     from reading r where kind = 'ph' and farm_day between ?::date - 14 and ? and not withdrawn
+       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
+     order by loop_id, taken_at desc`,
+    [day, day],
+  );
+  return rows.map((r: { loop_id: string; value: number; farm_day: Day; week_ago: number | null }) => ({
+    loopId: r.loop_id,
+    pH: r.value,
+    on: r.farm_day,
+    weekAgo: r.week_ago,
+  })) as { loopId: string; pH: number; on: Day; weekAgo: number | null }[];
+}

@@ -1,0 +1,159 @@
+import { randomUUID } from 'node:crypto';
+import { RuleBroken } from '../core/errors';
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+
+/** Who does something, when, and under which key it is known. */
+export interface Entry {
+  farmId: string;
+  personId: string | null;
+  /** Made where it was typed; sending it again adds nothing. */
+  entryKey: string;
+  farmDay: Day;
+  at: Date;
+}
+
+export type Reason =
+  | 'receive' | 'stock' | 'move' | 'purge' | 'dead' | 'harvest' | 'make' | 'trim' | 'feed' | 'sow' | 'transplant' | 'lost'
+  | 'pick' | 'clear' | 'allocate' | 'deliver' | 'waste' | 'donate'; // prettier-ignore
+
+export interface Movement {
+  lotId: string;
+  fromPlaceId: string;
+  toPlaceId: string;
+  count?: number;
+  massG?: number;
+  reason: Reason;
+  orderLineId?: string;
+  stepId?: string;
+  note?: string | null;
+}
+
+/**
+ * Adds a movement, once per entry key. `part` tells apart the movements of one entry.
+ * @returns its id, and whether it had been there already
+ */
+export async function recordMovement(
+  tx: Tx,
+  entry: Entry,
+  movement: Movement,
+  part = '',
+): Promise<{ id: string; repeated: boolean }> {
+  const entryKey = entry.entryKey + part;
+  const id = randomUUID();
+  const added = await tx('movement')
+    .insert({
+      farm_id: entry.farmId,
+      id,
+      entry_key: entryKey,
+      lot_id: movement.lotId,
+      from_place_id: movement.fromPlaceId,
+      to_place_id: movement.toPlaceId,
+      count: movement.count ?? 0,
+      mass_g: Math.round((movement.massG ?? 0) * 10) / 10,
+      farm_day: entry.farmDay,
+      occurred_at: entry.at,
+      person_id: entry.personId,
+      reason: movement.reason,
+      order_line_id: movement.orderLineId ?? null,
+      step_id: movement.stepId ?? null,
+      note: movement.note ?? null,
+    })
+    .onConflict(['farm_id', 'entry_key'])
+    .ignore()
+    .returning('id');
+  if (added.length > 0) return { id, repeated: false };
+  const there = await tx('movement').where({ entry_key: entryKey }).first('id');
+  return { id: there.id, repeated: true };
+}
+
+/** Takes a movement back by its opposite. @throws {RuleBroken} when it was taken back already or is not this farm's */
+export async function reverseMovement(tx: Tx, entry: Entry, movementId: string): Promise<void> {
+  const was = await tx('movement').where({ id: movementId }).first();
+  if (!was) throw new RuleBroken('movementId', 'That record is not on this farm.');
+  const already = await tx('movement').where({ reverses_id: movementId }).first('entry_key');
+  if (already) {
+    if (already.entry_key === entry.entryKey + movementId) return;
+    throw new RuleBroken('movementId', 'That was taken back already.');
+  }
+  await tx('movement').insert({
+    farm_id: entry.farmId,
+    id: randomUUID(),
+    entry_key: entry.entryKey + movementId,
+    lot_id: was.lot_id,
+    from_place_id: was.to_place_id,
+    to_place_id: was.from_place_id,
+    count: was.count,
+    mass_g: was.mass_g,
+    farm_day: entry.farmDay,
+    occurred_at: entry.at,
+    person_id: entry.personId,
+    reason: 'reverse',
+    reverses_id: movementId,
+    order_line_id: was.order_line_id,
+  });
+}
+
+export interface NewLot {
+  code: string;
+  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'feed' | 'seed';
+  keeps: 'count' | 'mass';
+  beganOn: Day;
+  speciesCode?: string | null;
+  cropCode?: string | null;
+  productCode?: string | null;
+  startMeanG?: number | null;
+  supplier?: string | null;
+  note?: string | null;
+  fromLotIds?: string[];
+}
+
+/** Makes a lot and links it to the lots it came from. */
+export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<string> {
+  const id = randomUUID();
+  await tx('lot').insert({
+    farm_id: farmId, id, code: lot.code, kind: lot.kind, keeps: lot.keeps, began_on: lot.beganOn,
+    species_code: lot.speciesCode ?? null, crop_code: lot.cropCode ?? null, product_code: lot.productCode ?? null,
+    start_mean_g: lot.startMeanG ?? null, supplier: lot.supplier ?? null, note: lot.note ?? null,
+  }); // prettier-ignore
+  const origins = (lot.fromLotIds ?? []).map((from) => ({ farm_id: farmId, lot_id: id, from_lot_id: from }));
+  if (origins.length > 0) await tx('lot_origin').insert(origins);
+  return id;
+}
+
+/** `BASE`, or `BASE-2`, `BASE-3` … when that is taken. Two makers at once are told apart by the unique code. */
+export async function freeLotCode(tx: Tx, base: string): Promise<string> {
+  const taken = new Set(
+    (await tx('lot').where('code', 'like', `${base}%`).select('code')).map((r: { code: string }) => r.code),
+  );
+  if (!taken.has(base)) return base;
+  for (let n = 2; ; n++) if (!taken.has(`${base}-${n}`)) return `${base}-${n}`;
+}
+
+export async function balanceAt(tx: Tx, lotId: string, placeId: string): Promise<{ count: number; massG: number }> {
+  const row = await tx('balance').where({ lot_id: lotId, place_id: placeId }).first('count', 'mass_g');
+  return { count: row?.count ?? 0, massG: row?.mass_g ?? 0 };
+}
+
+/** The outside place or store with this code; every farm has them. */
+export async function placeByCode(tx: Tx, code: string): Promise<string> {
+  const row = await tx('place').where({ code }).first('id');
+  if (!row) throw new RuleBroken('placeId', `This farm has no place “${code}”.`);
+  return row.id;
+}
+
+/** Codes of the places outside the tanks and beds that the ledger needs on every farm. */
+export const OUTSIDE = {
+  supplier: 'SUPPLIER',
+  made: 'MADE',
+  dead: 'DEAD',
+  packed: 'PACKED',
+  compost: 'COMPOST',
+  eaten: 'EATEN',
+  sold: 'SOLD',
+  donated: 'DONATED',
+  coldRoom: 'COLD',
+  setAside: 'ASIDE',
+  feedStore: 'FEED',
+  seedStore: 'SEED',
+} as const;

@@ -1,0 +1,240 @@
+import { randomUUID } from 'node:crypto';
+import { RuleBroken } from '../core/errors';
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+import { balanceAt, OUTSIDE, placeByCode, recordMovement, type Entry } from './ledger';
+
+export interface OrderLine {
+  id: string;
+  productCode: string;
+  productName: string;
+  unit: 'kg' | 'head' | 'bunch';
+  quantity: number;
+  priceMinor: number;
+  /** Set aside and not yet delivered, by lot. */
+  setAside: { lotId: string; lotCode: string; quantity: number; movementId: string }[];
+  delivered: number;
+}
+
+export interface Order {
+  id: string;
+  code: string;
+  customer: string;
+  channel: string;
+  dueDay: Day;
+  state: 'open' | 'delivered' | 'paid' | 'cancelled';
+  version: number;
+  lines: OrderLine[];
+}
+
+export async function listOrders(tx: Tx, from: Day, until: Day) {
+  const rows = await tx('sales_order as o')
+    .join('customer as c', 'c.id', 'o.customer_id')
+    .whereBetween('o.due_day', [from, until])
+    .orderBy(['o.due_day', 'c.name'])
+    .select('o.id', 'o.code', 'c.name', 'c.channel', 'o.due_day', 'o.state', 'o.version');
+  return rows.map((r) => ({
+    id: r.id,
+    code: r.code,
+    customer: r.name,
+    channel: r.channel,
+    dueDay: r.due_day as Day,
+    state: r.state as Order['state'],
+  }));
+}
+
+/** One order with its lines and what is set aside for them. @throws {RuleBroken} when it is not this farm's */
+export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
+  const o = await tx('sales_order as o')
+    .join('customer as c', 'c.id', 'o.customer_id')
+    .where('o.id', orderId)
+    .first('o.*', 'c.name', 'c.channel');
+  if (!o) throw new RuleBroken('orderId', 'There is no such order on this farm.');
+  const lines = await tx('order_line as l')
+    .join('product as p', 'p.code', 'l.product_code')
+    .where('l.order_id', orderId)
+    .orderBy('p.name')
+    .select('l.*', 'p.name', 'p.unit');
+  const moves = await tx('movement as m')
+    .join('lot as t', 't.id', 'm.lot_id')
+    .whereIn('m.order_line_id', lines.map((l) => l.id))
+    .whereIn('m.reason', ['allocate', 'deliver'])
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
+    .orderBy('m.occurred_at')
+    .select('m.id', 'm.order_line_id', 'm.reason', 'm.count', 'm.mass_g', 'm.lot_id', 't.code'); // prettier-ignore
+  return {
+    id: o.id, code: o.code, customer: o.name, channel: o.channel, dueDay: o.due_day, state: o.state, version: o.version,
+    lines: lines.map((l) => {
+      const own = moves.filter((m) => m.order_line_id === l.id);
+      const quantity = (m: { count: number; mass_g: number }) => (l.unit === 'kg' ? m.mass_g : m.count);
+      const sum = (reason: string) => own.filter((m) => m.reason === reason).reduce((total, m) => total + quantity(m), 0);
+      return {
+        id: l.id, productCode: l.product_code, productName: l.name, unit: l.unit, quantity: l.quantity, priceMinor: l.price_minor,
+        setAside: own.filter((m) => m.reason === 'allocate').map((m) => ({ lotId: m.lot_id, lotCode: m.code, quantity: quantity(m), movementId: m.id })),
+        delivered: sum('deliver'),
+      };
+    }),
+  }; // prettier-ignore
+}
+
+/** Takes the order for changing it. @throws {RuleBroken} when someone changed it since `version` was read */
+export async function lockOrder(tx: Tx, orderId: string, version: number): Promise<Order> {
+  const row = await tx('sales_order').where({ id: orderId }).forUpdate().first('version');
+  if (!row) throw new RuleBroken('orderId', 'There is no such order on this farm.');
+  if (row.version !== version) {
+    throw new RuleBroken(
+      'version',
+      'Someone changed this order while you had it open. Reload to see it as it is now; nothing was saved.',
+    );
+  }
+  return loadOrder(tx, orderId);
+}
+
+async function setState(tx: Tx, entry: Entry, order: Order, state: Order['state'] | null) {
+  await tx('sales_order')
+    .where({ id: order.id })
+    .update({ version: order.version + 1, ...(state ? { state } : {}) });
+  if (state && state !== 'open') {
+    await tx('order_event').insert({
+      farm_id: entry.farmId, order_id: order.id, kind: state, farm_day: entry.farmDay, at: entry.at, person_id: entry.personId,
+    }); // prettier-ignore
+  }
+}
+
+export async function placeOrder(
+  tx: Tx,
+  entry: Entry,
+  order: { customerId: string; dueDay: Day; lines: { productCode: string; quantity: number }[] },
+): Promise<string> {
+  const again = await tx('sales_order').where({ entry_key: entry.entryKey }).first('id');
+  if (again) return again.id;
+  const customer = await tx('customer').where({ id: order.customerId }).first('id');
+  if (!customer) throw new RuleBroken('customerId', 'Choose a customer of this farm.');
+  const products = await tx('product').whereIn('code', order.lines.map((l) => l.productCode)); // prettier-ignore
+  const { rows } = await tx.raw(
+    `select coalesce(max(substring(code from '^O-([0-9]+)$')::int), 1000) + 1 as n from sales_order`,
+  );
+  const id = randomUUID();
+  await tx('sales_order').insert({
+    farm_id: entry.farmId, id, code: `O-${rows[0].n}`, entry_key: entry.entryKey, customer_id: order.customerId, due_day: order.dueDay,
+  }); // prettier-ignore
+  await tx('order_line').insert(
+    order.lines.map((line, i) => {
+      const product = products.find((p) => p.code === line.productCode);
+      if (!product) throw new RuleBroken(`lines.${i}.productCode`, 'Choose a product of this farm.');
+      return {
+        farm_id: entry.farmId, id: randomUUID(), order_id: id, product_code: line.productCode, quantity: line.quantity, price_minor: product.price_minor,
+      }; // prettier-ignore
+    }),
+  );
+  await tx('order_event').insert({
+    farm_id: entry.farmId, order_id: id, kind: 'placed', farm_day: entry.farmDay, at: entry.at, person_id: entry.personId,
+  }); // prettier-ignore
+  return id;
+}
+
+/** Sets part of a packed lot aside for an order line: a movement, so it cannot be promised or given twice. */
+export async function allocate(
+  tx: Tx,
+  entry: Entry,
+  wish: { orderId: string; version: number; lineId: string; lotId: string; quantity: number },
+): Promise<void> {
+  if (
+    await tx('movement')
+      .where({ entry_key: `${entry.entryKey}:allocate` })
+      .first('id')
+  )
+    return;
+  const order = await lockOrder(tx, wish.orderId, wish.version);
+  if (order.state !== 'open')
+    throw new RuleBroken('orderId', `This order is ${order.state}; nothing more can be set aside for it.`);
+  const line = order.lines.find((l) => l.id === wish.lineId);
+  if (!line) throw new RuleBroken('lineId', 'That line is not on this order.');
+  const lot = await tx('lot').where({ id: wish.lotId }).first('product_code', 'code');
+  if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', `Choose a lot of ${line.productName}.`);
+  const cold = await placeByCode(tx, OUTSIDE.coldRoom);
+  const there = await balanceAt(tx, wish.lotId, cold);
+  const has = line.unit === 'kg' ? there.massG : there.count;
+  if (wish.quantity > has + 0.05)
+    throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left in the cold room.`);
+  const owed = line.quantity - line.setAside.reduce((sum, a) => sum + a.quantity, 0);
+  if (wish.quantity > owed * 1.1 + 0.5)
+    throw new RuleBroken('quantity', 'That is more than a tenth above what the line still needs.');
+  await recordMovement(
+    tx,
+    entry,
+    {
+      lotId: wish.lotId,
+      fromPlaceId: cold,
+      toPlaceId: await placeByCode(tx, OUTSIDE.setAside),
+      ...(line.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity }),
+      reason: 'allocate',
+      orderLineId: line.id,
+    },
+    ':allocate',
+  );
+  await setState(tx, entry, order, null);
+}
+
+/** Sends out everything set aside and closes the order. */
+export async function deliver(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
+  if (await tx('movement').where('entry_key', 'like', `${entry.entryKey}:d%`).first('id')) return;
+  const order = await lockOrder(tx, orderId, version);
+  if (order.state !== 'open') throw new RuleBroken('orderId', `This order is already ${order.state}.`);
+  const given = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
+  if (given.length === 0) throw new RuleBroken('orderId', 'Nothing is set aside for this order yet.');
+  const aside = await placeByCode(tx, OUTSIDE.setAside);
+  const sold = await placeByCode(tx, OUTSIDE.sold);
+  for (const [i, g] of given.entries()) {
+    const amount = g.line.unit === 'kg' ? { massG: g.quantity } : { count: g.quantity };
+    const movement = {
+      lotId: g.lotId,
+      fromPlaceId: aside,
+      toPlaceId: sold,
+      ...amount,
+      reason: 'deliver' as const,
+      orderLineId: g.line.id,
+    };
+    await recordMovement(tx, entry, movement, `:d${i}`);
+  }
+  await setState(tx, entry, order, 'delivered');
+}
+
+export async function markPaid(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
+  const order = await lockOrder(tx, orderId, version);
+  if (order.state !== 'delivered')
+    throw new RuleBroken('orderId', `An order is paid after it is delivered; this one is ${order.state}.`);
+  await setState(tx, entry, order, 'paid');
+}
+
+export async function orderEvents(tx: Tx, orderId: string) {
+  const rows = await tx('order_event as e')
+    .leftJoin('person as p', 'p.id', 'e.person_id')
+    .where('e.order_id', orderId)
+    .orderBy('e.id')
+    .select('e.kind', 'e.farm_day', 'p.name');
+  return rows.map((r) => ({ kind: r.kind as string, day: r.farm_day as Day, by: (r.name as string | null) ?? '' }));
+}
+
+/** Packed lots of a product in the cold room, oldest first. */
+export async function packedLots(tx: Tx, productCodes: string[]) {
+  const rows = await tx('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where('p.code', OUTSIDE.coldRoom)
+    .whereIn('l.product_code', productCodes)
+    .whereRaw('(b.count > 0 or b.mass_g > 0)')
+    .orderBy(['l.began_on', 'l.code'])
+    .select('l.id', 'l.code', 'l.product_code', 'l.began_on', 'b.count', 'b.mass_g');
+  return rows.map((r) => ({
+    lotId: r.id as string,
+    lotCode: r.code as string,
+    productCode: r.product_code as string,
+    packedOn: r.began_on as Day,
+    quantity: (r.mass_g > 0 ? r.mass_g : r.count) as number,
+  }));
+}
+
+export async function listCustomers(tx: Tx): Promise<{ id: string; name: string; channel: string }[]> {
+  return tx('customer').orderBy('name').select('id', 'name', 'channel');
+}

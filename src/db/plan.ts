@@ -1,0 +1,185 @@
+import { randomUUID } from 'node:crypto';
+import { RuleBroken } from '../core/errors';
+import { applyChanges, STEP_WORDS, type PlanChange } from '../core/plan/changes';
+import type { PlanStep } from '../core/plan/types';
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+
+interface StepRow {
+  id: string;
+  group_id: string;
+  kind: PlanStep['kind'];
+  day: Day;
+  lot_code: string;
+  species_code: string | null;
+  crop_code: string | null;
+  from_place_id: string | null;
+  to_place_id: string | null;
+  count: number;
+  amount: number | null;
+  version: number;
+  state: 'planned' | 'done' | 'dropped';
+  done_on: Day | null;
+}
+
+export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null };
+
+function toStep(r: StepRow): StoredStep {
+  return {
+    id: r.id, groupId: r.group_id, kind: r.kind, day: r.day, lotCode: r.lot_code, speciesCode: r.species_code, cropCode: r.crop_code,
+    fromPlaceId: r.from_place_id, toPlaceId: r.to_place_id, count: r.count, amount: r.amount, version: r.version,
+    state: r.state, doneOn: r.done_on,
+  }; // prettier-ignore
+}
+
+export function stepRow(farmId: string, step: PlanStep) {
+  return {
+    farm_id: farmId, id: step.id, group_id: step.groupId, kind: step.kind, day: step.day, lot_code: step.lotCode,
+    species_code: step.speciesCode, crop_code: step.cropCode, from_place_id: step.fromPlaceId, to_place_id: step.toPlaceId,
+    count: step.count, amount: step.amount, version: step.version,
+  }; // prettier-ignore
+}
+
+export async function openSteps(tx: Tx): Promise<StoredStep[]> {
+  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy(['day', 'kind'])).map(toStep);
+}
+
+export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]> {
+  return (
+    await tx<StepRow>('plan_step').where({ lot_code: lotCode }).whereNot({ state: 'dropped' }).orderBy('day')
+  ).map(toStep);
+}
+
+export async function stepsOfGroup(tx: Tx, groupId: string): Promise<StoredStep[]> {
+  return (
+    await tx<StepRow>('plan_step').where({ group_id: groupId }).whereNot({ state: 'dropped' }).orderBy('day')
+  ).map(toStep);
+}
+
+/** The step with a lock on it, so that two people cannot both do it. @throws {RuleBroken} when it is not there or not open */
+export async function lockStep(tx: Tx, stepId: string, kind: PlanStep['kind']): Promise<StoredStep> {
+  const row = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
+  if (!row) throw new RuleBroken('stepId', 'That job is not on this farm.');
+  if (row.kind !== kind)
+    throw new RuleBroken('stepId', `That job is “${STEP_WORDS[row.kind]}”, not “${STEP_WORDS[kind]}”.`);
+  if (row.state === 'done') throw new RuleBroken('stepId', `Already done on ${row.done_on}.`);
+  if (row.state === 'dropped') throw new RuleBroken('stepId', 'That job was taken out of the plan.');
+  return toStep(row);
+}
+
+/** Marks a step done. What was done before it in its group must be done first. */
+export async function finishStep(tx: Tx, step: StoredStep, day: Day): Promise<void> {
+  await tx('plan_step')
+    .where({ id: step.id })
+    .update({ state: 'done', done_on: day, version: step.version + 1 });
+}
+
+export async function requireEarlierDone(tx: Tx, step: StoredStep, kinds: PlanStep['kind'][]): Promise<void> {
+  const open = await tx<StepRow>('plan_step')
+    .where({ group_id: step.groupId, state: 'planned' })
+    .whereIn('kind', kinds)
+    .orderBy('day')
+    .first();
+  if (open) throw new RuleBroken('stepId', `First: ${STEP_WORDS[open.kind].toLowerCase()}, planned for ${open.day}.`);
+}
+
+export async function addSteps(tx: Tx, farmId: string, steps: readonly PlanStep[]): Promise<void> {
+  if (steps.length > 0) await tx('plan_step').insert(steps.map((s) => stepRow(farmId, s)));
+}
+
+export interface DraftFrame {
+  farmId: string;
+  personId: string;
+  today: Day;
+}
+
+/**
+ * Applies a draft's changes in this transaction. Refused, whole, when any step it builds on has changed since.
+ * @param base version of each touched step when the draft was made
+ */
+export async function keepDraft(
+  tx: Tx,
+  frame: DraftFrame,
+  draft: { id: string; name: string; changes: PlanChange[]; base: Record<string, number> },
+): Promise<{ changed: number }> {
+  const again = await tx('draft').where({ id: draft.id }).first('state');
+  if (again) return { changed: 0 };
+  const before = (await tx<StepRow>('plan_step').where({ state: 'planned' }).forUpdate()).map(toStep);
+  refuseStale(before, draft);
+  const after = applyChanges(before, draft.changes, frame.today);
+  const kept = new Map(after.map((s) => [s.id, s]));
+  let changed = 0;
+  for (const step of before) {
+    const now = kept.get(step.id);
+    if (now && now.day === step.day) continue;
+    const change = now ? { day: now.day } : { state: 'dropped' };
+    await tx('plan_step')
+      .where({ id: step.id })
+      .update({ ...change, version: step.version + 1 });
+    changed += 1;
+  }
+  const known = new Set(before.map((s) => s.id));
+  const added = after.filter((s) => !known.has(s.id));
+  await addSteps(tx, frame.farmId, added);
+  await tx('draft').insert({
+    farm_id: frame.farmId,
+    id: draft.id,
+    name: draft.name,
+    changes: JSON.stringify(draft.changes),
+    base: JSON.stringify(draft.base),
+    state: 'kept',
+    person_id: frame.personId,
+  });
+  return { changed: changed + added.length };
+}
+
+/** `base` names every step the draft touches; each must still be open and as it was. */
+function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base: Record<string, number> }) {
+  const open = new Map(before.map((s) => [s.id, s]));
+  const again = 'Look again, then slide it anew.';
+  for (const [id, version] of Object.entries(draft.base)) {
+    const now = open.get(id);
+    if (!now)
+      throw new RuleBroken(
+        'draft',
+        `The plan has changed since this draft was begun: one of its steps was done or taken out. ${again}`,
+      );
+    if (now.version !== version) {
+      throw new RuleBroken(
+        'draft',
+        `The plan has changed since this draft was begun: ${STEP_WORDS[now.kind].toLowerCase()} of ${now.lotCode} was moved to ${now.day}. ${again}`,
+      );
+    }
+  }
+  for (const change of draft.changes) {
+    if (change.change === 'add') continue;
+    const steps = before.filter((s) => s.groupId === change.groupId);
+    if (steps.length === 0) throw new RuleBroken('draft', `What this draft slides is no longer in the plan. ${again}`);
+    const unseen = steps.find((s) => draft.base[s.id] === undefined);
+    if (unseen)
+      throw new RuleBroken(
+        'draft',
+        `The plan has changed since this draft was begun: it has a step the draft did not know. ${again}`,
+      );
+  }
+}
+
+export function newId(): string {
+  return randomUUID();
+}
+
+/** A lot code that neither the ledger nor the plan uses: `BASE`, then `BASE-2`, `BASE-3` … */
+export async function freePlanCode(tx: Tx, base: string): Promise<string> {
+  const rows: { code: string }[] = await tx
+    .from(
+      tx('lot')
+        .select('code')
+        .union([tx('plan_step').select('lot_code as code')])
+        .as('c'),
+    ) // prettier-ignore
+    .where('code', 'like', `${base}%`)
+    .select('code');
+  const taken = new Set(rows.map((r) => r.code));
+  if (!taken.has(base)) return base;
+  for (let n = 2; ; n++) if (!taken.has(`${base}-${n}`)) return `${base}-${n}`;
+}

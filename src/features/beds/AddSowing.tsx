@@ -1,0 +1,39 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useState, useTransition } from 'react';
+import { newEntryKey } from '../../ui/outcome';
+import { addSowing } from './actions';
+
+export function AddSowing({
+  cropCode,
+  wantedOn,
+  shortUnits,
+  may,
+}: {
+  cropCode: string;
+  wantedOn: string;
+  shortUnits: number;
+  may: boolean;
+}) {
+  const [entryKey] = useState(newEntryKey);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [pending, start] = useTransition();
+  if (!may) return null;
+  const add = () =>
+    start(async () => {
+      const outcome = await addSowing({ cropCode, wantedOn, shortUnits, entryKey });
+      setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not added.'));
+    });
+  return (
+    <>
+      <Button size="small" variant="outlined" onClick={add} disabled={pending} sx={{ mt: 0.5 }}>
+        Add this sowing to the plan
+      </Button>
+      {wrong && (
+        <p className="danger small" role="alert">
+          {wrong}
+        </p>
+      )}
+    </>
+  );
+}

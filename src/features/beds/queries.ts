@@ -1,0 +1,162 @@
+import 'server-only';
+import { explainSowing, type Explanation } from '../../core/explain';
+import { sowingGaps } from '../../core/crops/gaps';
+import { sowingFor } from '../../core/crops/quantities';
+import type { Crop } from '../../core/library/types';
+import { formatQuantity } from '../../core/plan/consequences';
+import { addDays, type Day } from '../../core/quantity/days';
+import { newId } from '../../db/plan';
+import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
+
+export interface BedCell {
+  kind: 'free' | 'plants';
+  lotCode: string;
+  crop: string;
+  daysToRipe: number | null;
+}
+
+export interface BedView {
+  code: string;
+  says: string;
+  pieces: string;
+  cells: BedCell[];
+  positions: number;
+  held: number;
+  fullest: { positions: number; day: Day } | null;
+}
+
+export interface SowView {
+  lotCode: string;
+  crop: string;
+  seeds: number;
+  trays: string;
+  day: Day;
+  bed: string;
+  because: Explanation;
+}
+
+export interface GapView {
+  cropCode: string;
+  crop: string;
+  week: number;
+  short: string;
+  customers: string;
+  wantedOn: Day;
+  sowBy: Day;
+  /** What adding it needs; null when it is too late to sow. */
+  add: { shortUnits: number; words: string; because: Explanation } | null;
+}
+
+export interface BedsPage extends DayView {
+  beds: BedView[];
+  sow: SowView[];
+  gaps: GapView[];
+}
+
+const SOW_AHEAD_DAYS = 14;
+const GAP_WEEKS = 20;
+
+export function sowingCode(cropCode: string, sowDay: Day): string {
+  const words = cropCode.toUpperCase().split('-');
+  const prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
+  return `${prefix}-${sowDay.slice(2).replaceAll('-', '')}`;
+}
+
+export async function bedsPage(search: Search): Promise<BedsPage> {
+  const view = await farmView(search, async () => null);
+  return {
+    person: view.person, units: view.units, today: view.today, day: view.day, when: view.when, at: view.at,
+    beds: view.facts.places.filter((p) => p.kind === 'bed').map((p) => bedView(view, p.id)),
+    sow: sowList(view),
+    gaps: view.when === 'past' ? [] : gapList(view),
+  }; // prettier-ignore
+}
+
+function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {
+  const bed = facts.places.find((p) => p.id === bedId)!;
+  const piece = bed.pieceSize ?? 1;
+  const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
+  const here = forecast.plants
+    .filter((s) => s.placeId === bedId && s.from <= at && s.until > at)
+    .map((s) => ({
+      s,
+      crop: facts.crops.find((c) => c.code === s.cropCode)!,
+      ripe: s.readyFrom === null ? null : s.readyFrom - at,
+    }))
+    // From the bench end to the pack-room end: what is ripe first stands last.
+    .sort((a, b) => (b.ripe ?? 999) - (a.ripe ?? 999));
+  const cells: BedCell[] = here.flatMap(({ s, crop, ripe }) =>
+    Array.from({ length: Math.max(1, Math.round(s.positions / piece)) }, () => ({
+      kind: 'plants' as const,
+      lotCode: s.lotCode,
+      crop: crop.name,
+      daysToRipe: ripe,
+    })),
+  );
+  const free = Math.max(0, total - cells.length);
+  const occupied = forecast.bedsOccupied.get(bedId) ?? new Float64Array();
+  let most = 0;
+  occupied.slice(0, 84).forEach((v, i) => (most = v > occupied[most]! ? i : most));
+  return {
+    code: bed.code,
+    says: `${bed.method ?? ''} ${bed.areaM2} m²`,
+    pieces: bed.method === 'raft' ? `${total} rafts of ${piece}` : `${bed.positions} places`,
+    cells: [
+      ...Array.from({ length: free }, () => ({ kind: 'free' as const, lotCode: '', crop: '', daysToRipe: null })),
+      ...cells,
+    ].slice(0, Math.max(total, cells.length)),
+    positions: bed.positions ?? 0,
+    held: here.reduce((sum, { s }) => sum + s.positions, 0),
+    fullest:
+      occupied.length > 1 ? { positions: Math.round(occupied[most]!), day: addDays(forecast.firstDay, most) } : null,
+  };
+}
+
+function sowList({ facts, steps, day, when }: FarmView): SowView[] {
+  if (when === 'past') return [];
+  const until = addDays(day, SOW_AHEAD_DAYS);
+  return steps
+    .filter((s) => s.kind === 'sow' && s.day >= (when === 'today' ? '' : day) && s.day <= until)
+    .map((step) => {
+      const crop = facts.crops.find((c) => c.code === step.cropCode)!;
+      const transplant = steps.find((s) => s.groupId === step.groupId && s.kind === 'transplant');
+      const cells = facts.places.find((p) => p.id === step.toPlaceId)?.pieceSize ?? 104;
+      const quantities = sowingFor(unitsFor(crop, transplant?.count ?? step.count), crop, cells);
+      return {
+        lotCode: step.lotCode,
+        crop: crop.name,
+        seeds: step.count,
+        trays: `${Math.ceil(step.count / cells)} × ${cells}`,
+        day: step.day,
+        bed: facts.places.find((p) => p.id === transplant?.toPlaceId)?.code ?? '',
+        because: explainSowing(crop, quantities, cells),
+      };
+    });
+}
+
+function unitsFor(crop: Crop, positions: number) {
+  return Math.max(1, Math.round(positions * crop.finalSurvival * crop.packout));
+}
+
+function gapList(view: FarmView): GapView[] {
+  const { facts, forecast, units } = view;
+  return sowingGaps(facts, forecast, promisesOf(view, GAP_WEEKS), sowingCode, newId).map((gap) => {
+    const crop = facts.crops.find((c) => c.code === gap.cropCode)!;
+    const unit = facts.products.find((p) => p.code === gap.productCode)!.unit;
+    const cells = facts.places.find((p) => p.kind === 'nursery')?.pieceSize ?? 104;
+    return {
+      cropCode: gap.cropCode,
+      crop: crop.name,
+      week: gap.week,
+      short: formatQuantity(gap.shortUnits, unit, units),
+      customers: gap.customers.join(', '),
+      wantedOn: gap.wantedOn,
+      sowBy: gap.sowBy,
+      add: gap.sowing && {
+        shortUnits: gap.shortUnits,
+        words: `${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${gap.sowing.quantities.trays === 1 ? 'tray' : 'trays'} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
+        because: explainSowing(crop, gap.sowing.quantities, cells),
+      },
+    };
+  });
+}

@@ -1,0 +1,145 @@
+'use client';
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceArea,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { dayFromNumber, dayNumber, type Day } from '../../core/quantity/days';
+import { shortDay } from '../../core/quantity/sayDay';
+import { formatMass, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
+import type { GrowthPoint } from './queries';
+
+interface GrowthChartProps {
+  points: GrowthPoint[];
+  marketG: [number, number] | null;
+  units: UnitChoice;
+  today: Day;
+}
+
+/** Samples as diamonds, the forecast dashed with its band, market size as a shaded zone; the table behind it below. */
+export function GrowthChart({ points, marketG, units, today }: GrowthChartProps) {
+  const shown = (g: number | undefined) =>
+    g === undefined ? undefined : Math.round(toShown('smallMass', g, units) * 10) / 10;
+  const data = points.map((p) => ({
+    n: dayNumber(p.day),
+    sample: shown(p.sampleG),
+    forecast: shown(p.forecastG),
+    band: p.band && [shown(p.band[0]), shown(p.band[1])],
+  }));
+  const unit = unitName('smallMass', units);
+  const say = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value));
+  return (
+    <>
+      <div style={{ width: '100%', height: 320 }} role="img" aria-label={`Growth in ${unit}, samples and forecast`}>
+        <ResponsiveContainer>
+          <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
+            <CartesianGrid stroke="var(--line)" vertical={false} />
+            <XAxis
+              dataKey="n"
+              type="number"
+              domain={['dataMin', 'dataMax']}
+              tickFormatter={(n: number) => shortDay(dayFromNumber(Math.round(n)))}
+              stroke="var(--quiet)"
+              fontSize={12}
+              tickCount={7}
+            />
+            <YAxis
+              stroke="var(--quiet)"
+              fontSize={12}
+              label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
+              width={46}
+            />
+            {marketG && (
+              <ReferenceArea
+                y1={shown(marketG[0])}
+                y2={shown(marketG[1])}
+                fill="var(--reed)"
+                fillOpacity={0.25}
+                label={{
+                  value: `market size ${marketG[0]} to ${marketG[1]} g`,
+                  position: 'insideTopLeft',
+                  fill: 'var(--moss)',
+                  fontSize: 12,
+                }}
+              />
+            )}
+            <Area
+              dataKey="band"
+              stroke="none"
+              fill="var(--water)"
+              fillOpacity={0.18}
+              isAnimationActive={false}
+              name="band"
+              connectNulls
+            />
+            <Line
+              dataKey="sample"
+              stroke="var(--deep)"
+              strokeWidth={2}
+              dot={{ r: 4, fill: 'var(--sheet)', stroke: 'var(--ink)' }}
+              isAnimationActive={false}
+              name="weighed"
+              connectNulls
+            />
+            <Line
+              dataKey="forecast"
+              stroke="var(--water)"
+              strokeWidth={2}
+              strokeDasharray="6 4"
+              dot={false}
+              isAnimationActive={false}
+              name="forecast"
+              connectNulls
+            />
+            <ReferenceLine
+              x={dayNumber(today)}
+              stroke="var(--ink)"
+              label={{ value: 'today', position: 'insideTopLeft', fill: 'var(--ink)', fontSize: 12 }}
+            />
+            <Tooltip
+              labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}
+              formatter={(value, name) => [`${say(value)} ${unit}`, name]}
+              contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }}
+            />
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <details className="small">
+        <summary>The numbers behind it</summary>
+        <div className="scroll-x" style={{ maxHeight: 260, overflowY: 'auto' }}>
+          <table className="plain">
+            <thead>
+              <tr>
+                <th>Day</th>
+                <th className="right">Weighed</th>
+                <th className="right">Fish weighed</th>
+                <th className="right">Forecast</th>
+                <th className="right">Band</th>
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((p) => (
+                <tr key={`${p.day}${p.forecastG === undefined ? 's' : 'f'}`}>
+                  <td>{p.day}</td>
+                  <td className="num">{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</td>
+                  <td className="num">{p.sampleCount || ''}</td>
+                  <td className="num">{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</td>
+                  <td className="num">
+                    {p.band ? `${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </details>
+    </>
+  );
+}

@@ -1,0 +1,205 @@
+import 'server-only';
+import { notFound } from 'next/navigation';
+import { explainDensity, type Explanation } from '../../core/explain';
+import { densityKgM3 } from '../../core/fish/stocking';
+import { meanRelative, shareAbove } from '../../core/fish/sizeSpread';
+import { crowdedFrom } from '../../core/plan/consequences';
+import { STEP_WORDS } from '../../core/plan/changes';
+import { forecastFarm } from '../../core/plan/forecast';
+import { DEFAULT_SETTINGS, type FishFact, type FishStay } from '../../core/plan/types';
+import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { samplesOf, type LotRecord, lotRecord } from '../../db/cohorts';
+import { stepsOfLot, type StoredStep } from '../../db/plan';
+import { farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
+import type { VesselView } from '../../ui/draw/Vessel';
+import { vesselView } from '../../ui/draw/vesselView';
+
+export interface CohortRow {
+  lotCode: string;
+  species: string;
+  place: string;
+  count: number;
+  meanG: number;
+  spreadG: number;
+  massG: number;
+  densityKgM3: number;
+  limitKgM3: number | null;
+  because: Explanation;
+  marketShare: number | null;
+  readyOn: Day | null;
+  fullOn: Day | null;
+  sampledDaysAgo: number | null;
+}
+
+export interface CohortsPage extends DayView {
+  loops: { name: string; tanks: VesselView[] }[];
+  rows: CohortRow[];
+}
+
+export async function cohortsPage(search: Search): Promise<CohortsPage> {
+  const view = await farmView(search, async () => null);
+  const { facts, forecast, at, units, day, today } = view;
+  const suffix = day === today ? '' : `?day=${day}`;
+  const drawn = facts.places.filter((p) => ['tank', 'purge', 'quarantine'].includes(p.kind));
+  const link = (placeId: string) => {
+    const stay = forecast.fish.find((s) => s.placeId === placeId && s.from <= at && s.until > at);
+    return stay ? `/cohorts/${stay.lotCode}${suffix}` : null;
+  };
+  const vessel = (id: string) =>
+    vesselView(
+      drawn.find((p) => p.id === id)!,
+      forecast,
+      at,
+      units,
+      link(id),
+    );
+  const loops = facts.loops.map((l) => ({
+    name: `${l.name} loop`,
+    tanks: drawn.filter((p) => p.loopId === l.id).map((p) => vessel(p.id)),
+  }));
+  const apart = {
+    name: 'Quarantine and purge',
+    tanks: drawn.filter((p) => p.loopId === null).map((p) => vessel(p.id)),
+  };
+  const present = forecast.fish.filter((s) => s.from <= at && s.until > at);
+  return {
+    person: view.person,
+    units,
+    today,
+    day,
+    when: view.when,
+    at,
+    loops: [...loops, apart].filter((l) => l.tanks.length > 0),
+    rows: present.map((s) => cohortRow(view, s)),
+  };
+}
+
+function cohortRow(view: FarmView, stay: FishStay): CohortRow {
+  const { facts, forecast, at, units } = view;
+  const place = facts.places.find((p) => p.id === stay.placeId)!;
+  const species = facts.species.find((s) => s.code === stay.speciesCode)!;
+  const fish = facts.fish.find((f) => f.lotCode === stay.lotCode && f.placeId === stay.placeId);
+  const i = at - stay.from;
+  const [count, meanG] = [stay.count[i]!, stay.meanG[i]!];
+  const full = crowdedFrom(forecast, place);
+  return {
+    lotCode: stay.lotCode,
+    species: species.name,
+    place: place.code,
+    count,
+    meanG,
+    spreadG: meanG * species.sizeCv,
+    massG: count * meanG,
+    densityKgM3: densityKgM3(count * meanG, place.volumeL ?? 1000),
+    limitKgM3: place.densityLimitKgM3,
+    because: explainDensity(place, count * meanG, count, units),
+    marketShare:
+      species.marketG && fish ? shareAbove(fish.bins, meanG / meanRelative(fish.bins), species.marketG[0]) : null,
+    readyOn: species.marketG ? halfReady(view, stay.lotCode, species.marketG[0]) : null,
+    fullOn: full === null ? null : addDays(forecast.firstDay, full),
+    sampledDaysAgo: fish
+      ? daysBetween(fish.sampledOn ?? fish.stockedOn, view.day < view.today ? view.day : view.today)
+      : null,
+  };
+}
+
+/** First day on which the mean passes the smallest market size, wherever the cohort is by then. */
+function halfReady({ forecast }: FarmView, lotCode: string, marketG: number): Day | null {
+  let first = Infinity;
+  for (const stay of forecast.fish.filter((s) => s.lotCode === lotCode)) {
+    const i = stay.meanG.findIndex((g) => g >= marketG);
+    if (i >= 0) first = Math.min(first, stay.from + i);
+  }
+  return first === Infinity ? null : addDays(forecast.firstDay, first);
+}
+
+export interface GrowthPoint {
+  day: Day;
+  /** Mean of a sample, g. */
+  sampleG?: number;
+  sampleCount?: number;
+  forecastG?: number;
+  band?: [number, number];
+}
+
+export interface CohortPage extends DayView {
+  lotCode: string;
+  species: string;
+  supplier: string | null;
+  stockedOn: Day;
+  startMeanG: number | null;
+  places: { place: string; count: number; meanG: number }[];
+  points: GrowthPoint[];
+  marketG: [number, number] | null;
+  steps: (StoredStep & { words: string; from: string; to: string })[];
+  record: LotRecord['movements'];
+  survival: number | null;
+  feedG: number;
+  pace: number | null;
+  paceError: number | null;
+  readyOn: Day | null;
+}
+
+export async function cohortPage(code: string, search: Search): Promise<CohortPage> {
+  const view = await farmView(search, async (tx, { day }) => {
+    const lot = await lotRecord(tx, code, day);
+    if (!lot) return null;
+    return { lot, samples: await samplesOf(tx, lot.lotId, day), steps: await stepsOfLot(tx, code) };
+  });
+  if (!view.more) notFound();
+  const { facts, at, more, units } = view;
+  const { lot, samples, steps } = more;
+  const species = facts.species.find((s) => s.code === lot.speciesCode)!;
+  const present = view.forecast.fish.filter((s) => s.lotCode === code && s.from <= at && s.until > at);
+  const codeOf = (id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
+  const fish = facts.fish.find((f) => f.lotCode === code);
+  return {
+    person: view.person, units, today: view.today, day: view.day, when: view.when, at,
+    lotCode: code,
+    species: species.name,
+    supplier: lot.supplier,
+    stockedOn: lot.beganOn,
+    startMeanG: lot.startMeanG,
+    places: present.map((s) => ({ place: codeOf(s.placeId), count: s.count[at - s.from]!, meanG: s.meanG[at - s.from]! })),
+    points: growthPoints(view, lot, samples, fish),
+    marketG: species.marketG,
+    steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
+    record: lot.movements,
+    survival: lot.stocked > 0 ? 1 - lot.dead / lot.stocked : null,
+    feedG: lot.feedG,
+    pace: fish?.pace ?? null,
+    paceError: fish?.paceError ?? null,
+    readyOn: species.marketG ? halfReady(view, code, species.marketG[0]) : null,
+  }; // prettier-ignore
+}
+
+/** Samples as they were taken, then the forecast of the cohort left to grow, with one standard error either way. */
+function growthPoints(
+  view: FarmView,
+  lot: LotRecord,
+  samples: { day: Day; meanG: number; count: number }[],
+  fish: FishFact | undefined,
+): GrowthPoint[] {
+  const points: GrowthPoint[] = samples.map((s) => ({ day: s.day, sampleG: s.meanG, sampleCount: s.count }));
+  if (lot.startMeanG) points.unshift({ day: lot.beganOn, sampleG: lot.startMeanG, sampleCount: 0 });
+  if (!fish) return points;
+  const runs = [-1, 0, 1].map((sign) => {
+    const facts = {
+      ...view.facts,
+      fish: [{ ...fish, feedStoppedOn: null, pace: Math.max(0.05, fish.pace + sign * fish.paceError) }],
+    };
+    return forecastFarm({ ...facts, plantings: [], packed: [], promises: [] }, [], {
+      ...DEFAULT_SETTINGS,
+      horizonDays: 168,
+    }).fish[0];
+  });
+  const [low, middle, high] = runs;
+  for (let i = 0; middle && i < middle.meanG.length; i += 7) {
+    points.push({
+      day: addDays(view.forecast.firstDay, i),
+      forecastG: middle.meanG[i]!,
+      band: [low!.meanG[i]!, high!.meanG[i]!],
+    });
+  }
+  return points;
+}

@@ -1,0 +1,29 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+
+const OpenLogLine = dynamic(() => import('./OpenLogLine').then((m) => m.OpenLogLine), { ssr: false });
+
+/** The closed line weighs next to nothing; what reads the shorthand is loaded when it is opened. */
+export function LogLine() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement).closest('input, textarea, select, [role="dialog"]');
+      if (typing || event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== 'l') return;
+      event.preventDefault();
+      setOpen(true);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  if (open) return <OpenLogLine onClose={() => setOpen(false)} />;
+  return (
+    <div className="logbar">
+      <button type="button" className="logopen" onClick={() => setOpen(true)}>
+        <span className="key">L</span> log line
+        <span className="mono small quiet">H3 dead 2 · R2 picked 48 · heron ph 6.4</span>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,108 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
+import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/parse';
+import { newEntryKey } from '../../ui/outcome';
+import { logContext, recordLogLine, undoLogLine, type Logged } from './actions';
+
+export function OpenLogLine({ onClose }: { onClose: () => void }) {
+  const [context, setContext] = useState<LogContext | null>(null);
+  const [text, setText] = useState('');
+  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [last, setLast] = useState<Logged | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const [pending, start] = useTransition();
+  const input = useRef<HTMLInputElement>(null);
+
+  useEffect(() => {
+    let here = true;
+    logContext().then(
+      (known) => here && setContext(known),
+      () => here && setWrong('The farm’s places could not be read. Check the connection; what you type is kept here.'),
+    );
+    return () => {
+      here = false;
+    };
+  }, [last]);
+
+  const parsed = context && text.trim() ? parseLogLine(text, context) : null;
+
+  const record = () =>
+    start(async () => {
+      try {
+        const outcome = await recordLogLine({ text, entryKey });
+        if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
+        setLast(outcome.value);
+        setSaid(`Recorded: ${outcome.value.meaning}`);
+        setText('');
+        setEntryKey(newEntryKey());
+      } catch {
+        setWrong('No connection: nothing was lost, press Enter again when it is back. It will not be recorded twice.');
+      }
+    });
+
+  const undo = () =>
+    start(async () => {
+      if (!last) return;
+      const outcome = await undoLogLine({ recordedKey: last.recordedKey, entryKey: newEntryKey() });
+      setSaid(outcome.ok ? `Undone: ${last.meaning}` : (Object.values(outcome.fields)[0]?.[0] ?? 'Not undone.'));
+      setLast(null);
+      input.current?.focus();
+    });
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') onClose();
+    if (event.key !== 'Enter' || pending) return;
+    event.preventDefault();
+    if (parsed && !parsed.ok) return setWrong(parsed.message);
+    if (parsed) record();
+  };
+
+  const meaning =
+    wrong ??
+    (parsed ? (parsed.ok ? parsed.meaning : parsed.message) : (said ?? `for example ${LOG_EXAMPLES.join(' · ')}`));
+  const tone = wrong ? 'danger' : parsed?.ok ? 'strong' : 'quiet';
+  return (
+    <div className="logbar" data-testid="log-line">
+      <span className="key">L</span>
+      <input
+        ref={input}
+        autoFocus
+        aria-label="Log line"
+        aria-describedby="log-meaning"
+        value={text}
+        maxLength={2000}
+        placeholder="place, then what happened"
+        onChange={(e) => {
+          setText(e.target.value);
+          setWrong(null);
+          setSaid(null);
+        }}
+        onKeyDown={onKeyDown}
+      />
+      <span
+        id="log-meaning"
+        className={`meaning ${tone}`}
+        role="status"
+        style={parsed?.ok && !wrong ? { color: 'var(--water)' } : undefined}
+      >
+        {parsed?.ok && !wrong ? '→ ' : ''}
+        {meaning}
+      </span>
+      {last && !text && (
+        <Button size="small" variant="outlined" onClick={undo} disabled={pending}>
+          Undo
+        </Button>
+      )}
+      {parsed?.ok && (
+        <Button size="small" variant="contained" onClick={record} disabled={pending}>
+          Enter records
+        </Button>
+      )}
+      <Button size="small" onClick={onClose} aria-label="Close the log line">
+        Close
+      </Button>
+    </div>
+  );
+}

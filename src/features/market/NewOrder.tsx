@@ -1,0 +1,184 @@
+'use client';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState, useTransition } from 'react';
+import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { addDays } from '../../core/quantity/days';
+import { unitName } from '../../core/quantity/units';
+import { storedValues } from '../../ui/form/RecordField';
+import { newEntryKey } from '../../ui/outcome';
+import { askFree, takeOrder } from './actions';
+import type { NewOrderPage } from './queries';
+
+interface Typed {
+  customerId: string;
+  dueDay: string;
+  lines: { productCode: string; quantity: string }[];
+}
+
+/** A new order; what is free to promise on its day stands beside each line before you say yes. */
+export function NewOrder({ page }: { page: NewOrderPage }) {
+  const router = useRouter();
+  const [entryKey] = useState(newEntryKey);
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [pending, start] = useTransition();
+  const form = useForm<Typed>({
+    defaultValues: {
+      customerId: '',
+      dueDay: addDays(page.day < page.today ? page.today : page.day, 7),
+      lines: [{ productCode: '', quantity: '' }],
+    },
+  });
+  const lines = useFieldArray({ control: form.control, name: 'lines' });
+  const typed = useWatch({ control: form.control }) as Typed;
+
+  const send = form.handleSubmit((values) => {
+    const read = values.lines.map((line) => {
+      const unit = page.products.find((p) => p.code === line.productCode)?.unit;
+      const field = {
+        name: 'quantity',
+        label: 'Quantity',
+        kind: unit === 'kg' ? ('quantity' as const) : ('count' as const),
+        ...(unit === 'kg' ? { quantity: 'mass' as const } : {}),
+      };
+      return storedValues([field], { quantity: line.quantity }, page.units);
+    });
+    const bad = Object.fromEntries(read.flatMap((r, i) => (r.ok ? [] : [[`lines.${i}.quantity`, r.fields.quantity!]])));
+    if (Object.keys(bad).length > 0) return setWrong(bad);
+    start(async () => {
+      try {
+        const outcome = await takeOrder({
+          entryKey,
+          customerId: values.customerId,
+          dueDay: values.dueDay,
+          lines: values.lines.map((line, i) => ({
+            productCode: line.productCode,
+            quantity: read[i]!.ok ? (read[i] as { values: Record<string, unknown> }).values.quantity : 0,
+          })),
+        });
+        if (outcome.ok) router.push(`/market/orders/${outcome.value}`);
+        else setWrong(Object.fromEntries(Object.entries(outcome.fields).map(([k, [words]]) => [k, words ?? ''])));
+      } catch {
+        setWrong({ form: 'No connection: what you typed is still here. Press again when it is back.' });
+      }
+    });
+  });
+
+  return (
+    <form onSubmit={send} noValidate className="sheet" style={{ maxWidth: 760 }}>
+      <header>
+        <h1>New order</h1>
+      </header>
+      <div className="body stack">
+        <TextField
+          select
+          label="Customer"
+          {...form.register('customerId')}
+          value={typed.customerId}
+          error={!!wrong.customerId}
+          helperText={wrong.customerId}
+        >
+          {page.customers.map((c) => (
+            <MenuItem key={c.id} value={c.id}>
+              {c.name}, {c.channel}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          label="To be delivered on"
+          type="date"
+          {...form.register('dueDay')}
+          error={!!wrong.dueDay}
+          helperText={wrong.dueDay}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        {lines.fields.map((line, i) => {
+          const product = page.products.find((p) => p.code === typed.lines[i]?.productCode);
+          return (
+            <div
+              key={line.id}
+              style={{
+                display: 'grid',
+                gridTemplateColumns: 'minmax(0, 2fr) minmax(0, 1fr) auto',
+                gap: 8,
+                alignItems: 'start',
+              }}
+            >
+              <TextField
+                select
+                label="Product"
+                {...form.register(`lines.${i}.productCode`)}
+                value={typed.lines[i]?.productCode ?? ''}
+                error={!!wrong[`lines.${i}.productCode`]}
+                helperText={wrong[`lines.${i}.productCode`]}
+              >
+                {page.products.map((p) => (
+                  <MenuItem key={p.code} value={p.code}>
+                    {p.name}
+                  </MenuItem>
+                ))}
+              </TextField>
+              <TextField
+                label={
+                  product?.unit === 'kg'
+                    ? `Quantity, ${unitName('mass', page.units)}`
+                    : `Quantity${product ? `, ${product.unit === 'head' ? 'heads' : 'bunches'}` : ''}`
+                }
+                {...form.register(`lines.${i}.quantity`)}
+                error={!!wrong[`lines.${i}.quantity`]}
+                helperText={wrong[`lines.${i}.quantity`]}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              />
+              <Button
+                onClick={() => lines.remove(i)}
+                disabled={lines.fields.length === 1}
+                aria-label={`Remove line ${i + 1}`}
+              >
+                Remove
+              </Button>
+              {product && (
+                <div style={{ gridColumn: '1 / -1' }}>
+                  <Free productCode={product.code} day={typed.dueDay} />
+                </div>
+              )}
+            </div>
+          );
+        })}
+        {wrong.form && (
+          <p className="mark danger" role="alert">
+            {wrong.form}
+          </p>
+        )}
+        <div style={{ display: 'flex', gap: 8 }}>
+          <Button type="submit" variant="contained" disabled={pending}>
+            Take the order
+          </Button>
+          <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>Another line</Button>
+        </div>
+      </div>
+    </form>
+  );
+}
+
+function Free({ productCode, day }: { productCode: string; day: string }) {
+  const [known, setKnown] = useState<{ of: string; words: string } | null>(null);
+  const key = `${productCode}|${day}`;
+  useEffect(() => {
+    let here = true;
+    askFree(productCode, day).then(
+      (free) =>
+        here &&
+        setKnown({
+          of: `${productCode}|${day}`,
+          words: free ? `${free.words} free to promise on that day` : 'No forecast reaches that day',
+        }),
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
+  }, [productCode, day]);
+  return <p className="small quiet">{known?.of === key ? known.words : 'Looking what is free…'}</p>;
+}

@@ -1,0 +1,91 @@
+'use client';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState, useTransition } from 'react';
+import { toShown, type UnitChoice } from '../../core/quantity/units';
+import { storedValues, type FieldSpec } from '../../ui/form/RecordField';
+import { newEntryKey } from '../../ui/outcome';
+import { unitName } from '../../core/quantity/units';
+import { setAside } from './actions';
+
+interface SetAsideProps {
+  orderId: string;
+  version: number;
+  line: { id: string; unit: 'kg' | 'head' | 'bunch'; name: string; owed: number };
+  lots: { lotId: string; lotCode: string; quantity: number; words: string }[];
+  units: UnitChoice;
+}
+
+/** Gives a packed lot, or part of it, to this line. The oldest lot and what is owed are proposed. */
+export function SetAside({ orderId, version, line, lots, units }: SetAsideProps) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [pending, start] = useTransition();
+  if (line.owed <= 0.5) return <span className="small good"> complete</span>;
+  if (lots.length === 0) return <span className="small quiet">nothing of it in the cold room yet</span>;
+  const lot = lots.find((l) => l.lotId === chosen) ?? lots[0]!;
+  const field: FieldSpec = {
+    name: 'quantity',
+    label: 'Quantity',
+    kind: line.unit === 'kg' ? 'quantity' : 'count',
+    quantity: line.unit === 'kg' ? 'mass' : undefined,
+  };
+  const proposed = Math.min(line.owed, lot.quantity);
+  const text = typed ?? String(line.unit === 'kg' ? Number(toShown('mass', proposed, units).toFixed(3)) : proposed);
+  const send = () =>
+    start(async () => {
+      const read = storedValues([field], { quantity: text }, units);
+      if (!read.ok) return setWrong(read.fields);
+      const outcome = await setAside({
+        orderId,
+        version,
+        lineId: line.id,
+        lotId: lot.lotId,
+        quantity: read.values.quantity,
+        entryKey,
+      });
+      if (!outcome.ok)
+        return setWrong(
+          Object.fromEntries(
+            Object.entries(outcome.fields).map(([name, [words]]) => [name === 'quantity' ? name : 'lot', words ?? '']),
+          ),
+        );
+      setWrong({});
+      setTyped(null);
+      setEntryKey(newEntryKey());
+    });
+  return (
+    <div style={{ display: 'flex', gap: 8, marginTop: 6, flexWrap: 'wrap' }}>
+      <TextField
+        select
+        label={`Lot of ${line.name.toLowerCase()}`}
+        value={lot.lotId}
+        onChange={(e) => setChosen(e.target.value)}
+        sx={{ width: 300 }}
+        error={!!wrong.lot}
+        helperText={wrong.lot}
+      >
+        {lots.map((l) => (
+          <MenuItem key={l.lotId} value={l.lotId}>
+            {l.words}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        label={line.unit === 'kg' ? unitName('mass', units) : 'pieces'}
+        value={text}
+        onChange={(e) => setTyped(e.target.value)}
+        sx={{ width: 110 }}
+        error={!!wrong.quantity}
+        helperText={wrong.quantity}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+      <Button variant="outlined" onClick={send} disabled={pending}>
+        Set aside
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import 'server-only';
+import { explainPromise, type Explanation } from '../../core/explain';
+import { availableToPromise } from '../../core/market/promise';
+import { RuleBroken } from '../../core/errors';
+import { formatQuantity } from '../../core/plan/consequences';
+import { addDays, dayNumber, type Day } from '../../core/quantity/days';
+import { formatNumber, toShown, unitName } from '../../core/quantity/units';
+import { notFound } from 'next/navigation';
+import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
+import { traceOrder, type Trace } from '../../db/trace';
+import { dayView, farmView, promisesOf, readFarm, type DayView, type Search } from '../../server/farmView';
+
+export interface PromiseCell {
+  week: number;
+  weekStart: Day;
+  /** Promised of expected, in the row's unit. */
+  share: string;
+  available: string;
+  short: string | null;
+  tight: boolean;
+  because: Explanation;
+}
+
+export interface MarketPage extends DayView {
+  rows: { product: string; unit: string; cells: PromiseCell[] }[];
+  orders: {
+    id: string;
+    code: string;
+    customer: string;
+    channel: string;
+    dueDay: Day;
+    state: Order['state'];
+    short: boolean;
+  }[];
+}
+
+const SHOWN_WEEKS = 8;
+const ORDERS_BACK_DAYS = 3;
+const ORDERS_AHEAD_DAYS = 42;
+
+export async function marketPage(search: Search): Promise<MarketPage> {
+  const view = await farmView(search, (tx, { day }) =>
+    listOrders(tx, addDays(day, -ORDERS_BACK_DAYS), addDays(day, ORDERS_AHEAD_DAYS)),
+  );
+  const { units, when, at } = view;
+  const skip = Math.floor(at / 7);
+  const table = when === 'past' ? [] : promisesOf(view, skip + SHOWN_WEEKS);
+  const shortOrders = new Set(table.flatMap((r) => r.weeks.flatMap((w) => w.shortLines.map((l) => l.orderId))));
+  const rows = table.map(({ product, weeks }) => ({
+    product: product.name,
+    unit: product.unit === 'kg' ? unitName('mass', units) : product.unit === 'bunch' ? 'bunches' : 'heads',
+    cells: weeks.slice(skip).map((w) => {
+      const say = (quantity: number) => formatQuantity(quantity, product.unit, units);
+      const bare = (quantity: number) => formatNumber(product.unit === 'kg' ? toShown('mass', quantity, units) : quantity, product.unit === 'kg' && quantity < 20_000 ? 1 : 0);
+      const isShort = w.short > (product.unit === 'kg' ? 100 : 0.5);
+      return {
+        week: w.week,
+        weekStart: w.weekStart,
+        share: `${bare(w.promised)} of ${bare(w.expected)}`,
+        available: bare(w.available),
+        short: isShort ? bare(w.short) : null,
+        tight: !isShort && w.available < w.promised * 0.1,
+        because: explainPromise({
+          product: product.name, week: w.week, expected: say(w.expected), spread: say((w.expectedHigh - w.expectedLow) / 2),
+          promised: say(w.promised), short: say(w.short), available: say(w.available), shelfLifeDays: product.shelfLifeDays,
+        }),
+      };
+    }),
+  })); // prettier-ignore
+  return {
+    person: view.person,
+    units,
+    today: view.today,
+    day: view.day,
+    when,
+    at,
+    rows,
+    orders: view.more.map((o) => ({ ...o, short: shortOrders.has(o.id) })),
+  };
+}
+
+export interface OrderPage extends DayView {
+  order: Order;
+  lots: Awaited<ReturnType<typeof packedLots>>;
+  events: Awaited<ReturnType<typeof orderEvents>>;
+  trace: Trace;
+  currency: string;
+}
+
+export async function orderPage(orderId: string, search: Search): Promise<OrderPage> {
+  const view = await dayView(search);
+  if (!/^[0-9a-f-]{36}$/.test(orderId)) notFound();
+  try {
+    return await readFarm(async (tx, person) => {
+      const order = await loadOrder(tx, orderId);
+      const lots = await packedLots(tx, order.lines.map((l) => l.productCode)); // prettier-ignore
+      return {
+        ...view,
+        order,
+        lots,
+        events: await orderEvents(tx, orderId),
+        trace: await traceOrder(tx, orderId),
+        currency: person.currency,
+      };
+    });
+  } catch (error) {
+    if (error instanceof RuleBroken) notFound();
+    throw error;
+  }
+}
+
+export interface NewOrderPage extends DayView {
+  customers: { id: string; name: string; channel: string }[];
+  products: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' }[];
+}
+
+export async function newOrderPage(search: Search): Promise<NewOrderPage> {
+  const view = await farmView(search, (tx) => listCustomers(tx));
+  return {
+    person: view.person, units: view.units, today: view.today, day: view.day, when: view.when, at: view.at,
+    customers: view.more, products: view.facts.products.map(({ code, name, unit }) => ({ code, name, unit })),
+  }; // prettier-ignore
+}
+
+/** What can still be promised of a product on a day, in g or pieces. */
+export async function freeOn(productCode: string, day: Day): Promise<{ free: number; words: string } | null> {
+  const view = await farmView(Promise.resolve({}), async () => null);
+  const product = view.facts.products.find((p) => p.code === productCode);
+  const at = dayNumber(day) - dayNumber(view.today);
+  if (!product || at < 0 || at >= view.forecast.days) return null;
+  const batches = view.forecast.supply.filter((b) => b.productCode === productCode);
+  const demands = view.facts.promises
+    .filter((p) => p.productCode === productCode)
+    .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - dayNumber(view.today)), quantity: p.quantity }));
+  const free = availableToPromise(batches, demands, at, product.unit === 'kg' ? 100 : 1);
+  return { free, words: formatQuantity(free, product.unit, view.units) };
+}

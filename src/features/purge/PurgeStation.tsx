@@ -1,0 +1,150 @@
+import { formatNumber } from '../../core/quantity/units';
+import { shortDay } from '../../core/quantity/sayDay';
+import { ShownDay } from '../../ui/shell/ShownDay';
+import type { Batch, PurgePage } from './queries';
+
+export function PurgeStation({ page }: { page: PurgePage }) {
+  return (
+    <>
+      <ShownDay day={page.day} today={page.today} />
+      <div className="columns">
+        <section className="sheet">
+          <header>
+            <h1>Purge &amp; pick</h1>
+            <span className="quiet">purge batches on their way through the gate</span>
+          </header>
+          {page.batches.length === 0 ? (
+            <p className="empty">
+              {page.when === 'past'
+                ? 'Batches of past days are in the cohorts’ histories.'
+                : 'No harvest is planned in the next two weeks. Plan one on Season.'}
+            </p>
+          ) : (
+            <ul className="rows">
+              {page.batches.map((b) => (
+                <BatchRow key={b.groupId} batch={b} today={page.today} />
+              ))}
+            </ul>
+          )}
+        </section>
+        <div className="stack">
+          <section className="sheet">
+            <header>
+              <h2>In the cold room</h2>
+              <span className="quiet small end">not set aside yet</span>
+            </header>
+            {page.packs.length === 0 ? (
+              <p className="empty">The cold room is empty. What is harvested or picked on the round comes here.</p>
+            ) : (
+              <div
+                className="scroll-x"
+                style={{ maxHeight: 420, overflowY: 'auto' }}
+                tabIndex={0}
+                role="region"
+                aria-label="Packed lots"
+              >
+                <table className="plain">
+                  <thead>
+                    <tr>
+                      <th>Lot</th>
+                      <th className="right">Left</th>
+                      <th>Use by</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {page.packs.map((p) => (
+                      <tr key={p.lotCode}>
+                        <td>
+                          <span className="mono small">{p.lotCode}</span>
+                          <div className="small quiet">{p.product}</div>
+                        </td>
+                        <td className="num">{p.amount}</td>
+                        <td className={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : ''}>
+                          {shortDay(p.useBy)}
+                          {p.daysLeft < 0 ? ', past' : ''}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            )}
+          </section>
+          <section className="sheet">
+            <header>
+              <h2>Ripe in the beds</h2>
+            </header>
+            {page.ripe.length === 0 ? (
+              <p className="empty">Nothing is ripe on this day.</p>
+            ) : (
+              <ul className="rows">
+                {page.ripe.map((r) => (
+                  <li
+                    key={r.lotCode}
+                    className="row"
+                    style={{ display: 'grid', gridTemplateColumns: '44px 1fr auto', gap: 10 }}
+                  >
+                    <span className="mono">{r.bed}</span>
+                    <span>
+                      <span className="strong">{r.crop}</span> <span className="small quiet">{r.lotCode}</span>
+                    </span>
+                    <span className="mono small">
+                      {formatNumber(r.plants)} places · {r.since === 0 ? 'since today' : `for ${r.since} d`}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+          <p className="small quiet">
+            Humane dispatch: the farm’s written method; local code and a veterinarian decide. Keep fish under ice, and
+            fish and salad apart.
+          </p>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function BatchRow({ batch, today }: { batch: Batch; today: string }) {
+  const open = batch.checks.filter((c) => !c.met);
+  return (
+    <li className="row">
+      <div style={{ display: 'flex', gap: 10, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <span className="strong">
+          {formatNumber(batch.count)} {batch.species.toLowerCase()}
+        </span>
+        <span className="mono small">
+          {batch.lotCode} · {batch.from} → {batch.where}
+        </span>
+        <span style={{ marginLeft: 'auto' }}>
+          harvest{' '}
+          <strong>
+            {batch.harvestOn < today ? `was due ${shortDay(batch.harvestOn)}` : shortDay(batch.harvestOn)}
+          </strong>
+        </span>
+      </div>
+      <ol
+        style={{ display: 'flex', gap: 6, flexWrap: 'wrap', listStyle: 'none', padding: 0, margin: '6px 0' }}
+        aria-label="Steps"
+      >
+        {batch.steps.map((s) => (
+          <li key={s.id} className="chip" style={s.done ? { background: 'var(--leaf-2)' } : undefined}>
+            {s.done ? '✓ ' : ''}
+            {s.words} <span className="mono small">{shortDay(s.day)}</span>
+          </li>
+        ))}
+      </ol>
+      {batch.begun ? (
+        <p className={`mark small ${open.length === 0 ? 'good' : 'soon'}`}>
+          {open.length === 0
+            ? 'Gate open: fit to harvest and sell.'
+            : `Gate shut: ${open.map((c) => c.words.toLowerCase()).join(' · ')}`}
+          {batch.overridden && ` Overridden by ${batch.overridden}`}
+        </p>
+      ) : (
+        <p className="small quiet">Not begun: feed is to stop on {shortDay(batch.steps[0]!.day)}.</p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,99 @@
+import 'server-only';
+import { STEP_WORDS } from '../../core/plan/changes';
+import type { GateCheck } from '../../core/purge/gate';
+import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { formatQuantity } from '../../core/plan/consequences';
+import { gateOf } from '../../db/doing/fish';
+import type { StoredStep } from '../../db/plan';
+import { farmView, type DayView, type Search } from '../../server/farmView';
+
+export interface Batch {
+  groupId: string;
+  lotCode: string;
+  species: string;
+  count: number;
+  from: string;
+  where: string;
+  harvestOn: Day;
+  begun: boolean;
+  /** Only for batches on their way; the gate of others has not opened. */
+  checks: GateCheck[];
+  overridden: string | null;
+  steps: { id: string; words: string; day: Day; done: boolean }[];
+}
+
+export interface PurgePage extends DayView {
+  batches: Batch[];
+  packs: { lotCode: string; product: string; amount: string; packedOn: Day; useBy: Day; daysLeft: number }[];
+  ripe: { lotCode: string; crop: string; bed: string; plants: number; since: number }[];
+}
+
+const AHEAD_DAYS = 14;
+
+export async function purgePage(search: Search): Promise<PurgePage> {
+  const view = await farmView(search, async (tx, { steps, day, today }) => {
+    const harvests = steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, AHEAD_DAYS)).slice(0, 12);
+    const gates = [];
+    for (const harvest of harvests) gates.push({ harvest, gate: await gateOf(tx, harvest.groupId, today) });
+    return gates;
+  });
+  const { facts, units, day, forecast, at } = view;
+  const codeOf = (id: string | null | undefined) => facts.places.find((p) => p.id === id)?.code ?? '';
+  const batches = view.more.map(({ harvest, gate }): Batch => {
+    const find = (kind: StoredStep['kind']) => gate.steps.find((s) => s.kind === kind);
+    return {
+      groupId: harvest.groupId,
+      lotCode: harvest.lotCode,
+      species: facts.species.find((s) => s.code === harvest.speciesCode)?.name ?? '',
+      count: harvest.count,
+      from: codeOf(find('feed_stop')?.fromPlaceId),
+      where: codeOf(harvest.fromPlaceId),
+      harvestOn: harvest.day,
+      begun: find('feed_stop')?.state === 'done',
+      checks: gate.checks,
+      overridden: gate.overridden,
+      steps: [...gate.steps]
+        .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))
+        .map((s) => ({ id: s.id, words: STEP_WORDS[s.kind], day: s.day, done: s.state === 'done' })),
+    };
+  });
+  const packs = facts.packed.map((p) => {
+    const product = facts.products.find((q) => q.code === p.productCode)!;
+    const useBy = addDays(p.packedOn, product.shelfLifeDays);
+    return {
+      lotCode: p.lotCode,
+      product: product.name,
+      amount: formatQuantity(p.quantity, product.unit, units),
+      packedOn: p.packedOn,
+      useBy,
+      daysLeft: daysBetween(day, useBy),
+    };
+  });
+  const ripe = forecast.plants
+    .filter(
+      (s) =>
+        s.from <= at &&
+        s.until > at &&
+        s.readyFrom !== null &&
+        s.readyFrom <= at &&
+        facts.places.find((p) => p.id === s.placeId)?.kind === 'bed',
+    )
+    .map((s) => ({
+      lotCode: s.lotCode,
+      crop: facts.crops.find((c) => c.code === s.cropCode)!.name,
+      bed: codeOf(s.placeId),
+      plants: s.positions,
+      since: at - s.readyFrom!,
+    }));
+  return {
+    person: view.person,
+    units,
+    today: view.today,
+    day,
+    when: view.when,
+    at,
+    batches,
+    packs: packs.sort((a, b) => a.daysLeft - b.daysLeft),
+    ripe,
+  };
+}

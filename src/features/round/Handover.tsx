@@ -1,0 +1,56 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useState, useTransition } from 'react';
+import { newEntryKey } from '../../ui/outcome';
+import { leaveHandover } from './actions';
+
+export function Handover() {
+  const [words, setWords] = useState('');
+  const [open, setOpen] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [pending, start] = useTransition();
+  if (!open) {
+    return (
+      <Button size="small" onClick={() => setOpen(true)} sx={{ mt: 1 }}>
+        Write one
+      </Button>
+    );
+  }
+  const send = () =>
+    start(async () => {
+      const outcome = await leaveHandover({ words, entryKey: newEntryKey() });
+      if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
+      setWords('');
+      setOpen(false);
+    });
+  return (
+    <div style={{ display: 'grid', gap: 8, marginTop: 8 }}>
+      <label htmlFor="handover" className="small">
+        For the next shift
+      </label>
+      <textarea
+        id="handover"
+        rows={3}
+        maxLength={500}
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        style={{
+          font: 'inherit',
+          background: 'var(--paper)',
+          color: 'inherit',
+          border: '1px solid var(--line)',
+          borderRadius: 6,
+          padding: 8,
+        }}
+      />
+      {wrong && (
+        <p className="danger small" role="alert">
+          {wrong}
+        </p>
+      )}
+      <Button variant="contained" onClick={send} disabled={pending}>
+        Leave it
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,90 @@
+import 'server-only';
+import { explainFeed, type Explanation } from '../../core/explain';
+import { findTroubles, type Trouble } from '../../core/plan/troubles';
+import { fromMonths } from '../../core/quantity/days';
+import { buildRound, type Job } from '../../core/tasks/round';
+import { lastHandover, loadChores, saltByPlace, tasksDoneOn, type DoneRow } from '../../db/events';
+import { latestPh } from '../../db/facts';
+import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
+import type { VesselView } from '../../ui/draw/Vessel';
+import { vesselView } from '../../ui/draw/vesselView';
+
+export type RoundJob = Job & { because: Explanation | null };
+
+export interface RoundPage extends DayView {
+  jobs: RoundJob[];
+  /** On a past day: what was done, as recorded. */
+  record: DoneRow[];
+  troubles: Trouble[];
+  handover: Awaited<ReturnType<typeof lastHandover>>;
+  vessels: { loop: string; tanks: VesselView[] }[];
+}
+
+/** One transaction, one forecast: everything the round of a day shows. */
+export async function roundPage(search: Search): Promise<RoundPage> {
+  const view = await farmView(search, async (tx, { day, person }) => ({
+    chores: await loadChores(tx),
+    done: await tasksDoneOn(tx, day, person.timeZone),
+    salt: await saltByPlace(tx),
+    pH: await latestPh(tx, day),
+    handover: await lastHandover(tx, day, person.timeZone),
+  }));
+  const { facts, forecast, steps, units, day, at, when, more } = view;
+  const done = new Map(more.done.map((d) => [d.key, d]));
+  const jobs =
+    when === 'past'
+      ? []
+      : buildRound({ day, at, facts, forecast, steps, chores: more.chores, done, saltGL: more.salt, units });
+  const doneSteps = when === 'today' ? finishedSteps(more.done, jobs) : [];
+  return {
+    person: view.person, units, today: view.today, day, when, at,
+    jobs: [...jobs, ...doneSteps].map((job) => ({ ...job, because: whyFeed(view, job) })),
+    record: more.done,
+    troubles: when === 'past' ? [] : findTroubles({ facts, forecast, promise: promisesOf(view), pH: more.pH, units }),
+    handover: more.handover,
+    vessels: vesselsByLoop(view),
+  }; // prettier-ignore
+}
+
+/** Steps done today are no longer open in the plan; they stay on the round, ticked. */
+function finishedSteps(done: DoneRow[], jobs: Job[]): Job[] {
+  const known = new Set(jobs.map((j) => j.key));
+  return done
+    .filter((d) => !known.has(d.key) && /^(step|sample|taste):/.test(d.key))
+    .map((d) => ({
+      key: d.key, kind: 'chore', placeId: null, place: '✓', title: d.title, detail: d.note ?? '', amount: '', walk: 'Done today', walkOrder: 999,
+      lateDays: 0, minutes: 0, stepId: null, lotCode: null, loopCode: null, expected: {}, caution: null, done: { by: d.by, at: d.at },
+    })); // prettier-ignore
+}
+
+function whyFeed({ facts, forecast, at, units, day }: FarmView, job: Job): Explanation | null {
+  if (job.kind !== 'feed' || !job.placeId) return null;
+  const place = facts.places.find((p) => p.id === job.placeId)!;
+  const stay = forecast.fish.find((s) => s.placeId === place.id && s.from <= at && s.until > at);
+  const tank = forecast.tanks.get(place.id);
+  const species = facts.species.find((s) => s.code === stay?.speciesCode);
+  const loop = facts.loops.find((l) => l.id === place.loopId);
+  if (!stay || !tank || !species) return null;
+  const count = tank.count[at]!;
+  return explainFeed(
+    {
+      place: place.code,
+      count,
+      meanG: tank.biomassG[at]! / count,
+      feedG: tank.feedG[at]!,
+      species,
+      waterTempC: loop ? fromMonths(loop.plannedWaterTempC, day) : species.tempOptC,
+      pace: facts.fish.find((f) => f.lotCode === stay.lotCode)?.pace ?? 1,
+    },
+    units,
+  );
+}
+
+function vesselsByLoop({ facts, forecast, at, units }: FarmView) {
+  return facts.loops.map((loop) => ({
+    loop: loop.name,
+    tanks: facts.places
+      .filter((p) => p.kind === 'tank' && p.loopId === loop.id)
+      .map((p) => vesselView(p, forecast, at, units, null)),
+  }));
+}

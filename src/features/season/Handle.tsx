@@ -1,0 +1,107 @@
+'use client';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { BoardHandle } from '../../core/plan/board';
+import { addDays, type Day } from '../../core/quantity/days';
+import { dayWords } from '../../core/quantity/sayDay';
+import type { BoardScale } from './Board';
+
+const KIND_WORDS: Partial<Record<BoardHandle['kind'], string>> = {
+  harvest: 'Harvest',
+  sow: 'Sowing',
+  stock: 'Stocking',
+  move: 'Move',
+  transplant: 'Transplant',
+  pick: 'Pick',
+};
+
+interface HandleProps {
+  handle: BoardHandle;
+  shift: number;
+  top: number;
+  scale: BoardScale;
+  today: Day;
+  onSlide: (groupId: string, days: number, final: boolean) => void;
+}
+
+/** Grab it and slide it: by pointer, or with the arrow keys a day at a time. */
+export function Handle({ handle, shift, top, scale, today, onSlide }: HandleProps) {
+  const origin = useRef(0);
+  const [drag, setDrag] = useState<number | null>(null);
+  const at = handle.at + shift + (drag ?? 0);
+  const clamp = (days: number) => Math.max(handle.earliest - shift, days);
+  const fish = handle.kind === 'harvest';
+  const sowing = handle.kind === 'sow' || handle.kind === 'transplant' || handle.kind === 'pick';
+  const size = sowing ? 3.5 : 5.5;
+  const y = top + (sowing ? 6 : 10);
+  const words = `${KIND_WORDS[handle.kind] ?? 'Step'} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
+
+  const onPointerMove = (event: PointerEvent) => {
+    if (drag === null) return;
+    const days = clamp(Math.round((event.clientX - origin.current) / scale.dayPx));
+    if (days === drag) return;
+    setDrag(days);
+    onSlide(handle.groupId, days, false);
+  };
+  const release = () => {
+    if (drag) onSlide(handle.groupId, drag, true);
+    setDrag(null);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const days = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (!days || clamp(days) !== days) return;
+    event.preventDefault();
+    onSlide(handle.groupId, days, true);
+  };
+  return (
+    <g
+      className="handle"
+      role="slider"
+      tabIndex={0}
+      aria-label={words}
+      aria-valuenow={at}
+      aria-valuemin={handle.at + handle.earliest}
+      aria-valuetext={dayWords(addDays(today, at))}
+      data-handle={`${handle.kind}:${handle.lotCode}`}
+      data-at={at}
+      transform={`translate(${scale.x(at)} ${y})`}
+      style={{ touchAction: 'none' }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        origin.current = e.clientX;
+        setDrag(0);
+      }}
+      onPointerMove={onPointerMove}
+      onPointerUp={release}
+      onPointerCancel={() => setDrag(null)}
+      onKeyDown={onKeyDown}
+    >
+      <title>{words}</title>
+      <rect
+        x={sowing ? -6 : -10}
+        y={sowing ? -6 : -9}
+        width={sowing ? 12 : 20}
+        height={sowing ? 12 : 18}
+        fill="transparent"
+      />
+      {fish ? (
+        <circle r={size} fill="var(--sheet)" stroke={shift || drag ? 'var(--roe)' : 'var(--ink)'} strokeWidth="2" />
+      ) : (
+        <rect
+          x={-size}
+          y={-size}
+          width={size * 2}
+          height={size * 2}
+          transform={sowing ? undefined : 'rotate(45) scale(0.8)'}
+          fill="var(--sheet)"
+          stroke={shift || drag ? 'var(--roe)' : 'var(--ink)'}
+          strokeWidth={sowing ? 1.2 : 2}
+        />
+      )}
+      {drag !== null && (
+        <text x="10" y="-8" style={{ fontWeight: 650 }}>
+          {dayWords(addDays(today, at))}
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,154 @@
+'use client';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState, useTransition } from 'react';
+import { mergeChange, type PlanChange } from '../../core/plan/changes';
+import { addDays } from '../../core/quantity/days';
+import { shortDay } from '../../core/quantity/sayDay';
+import { newEntryKey } from '../../ui/outcome';
+import { keep } from './actions';
+import { Board } from './Board';
+import type { SeasonPage } from './queries';
+import { useOutlook } from './useOutlook';
+
+const MOST_SHOWN = 8;
+
+/** One time board for fish, balance, beds and supply. What is slid is a draft until it is kept. */
+export function SeasonStation({ page }: { page: SeasonPage }) {
+  const [changes, setChanges] = useState<PlanChange[]>([]);
+  const [name, setName] = useState('');
+  const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
+  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [pending, start] = useTransition();
+  const { answer, refused, ask, lastMs } = useOutlook(page);
+  const board = useMemo(() => {
+    if (!answer) return page.board;
+    const recorded = {
+      fish: page.board.fish.filter((s) => s.from < 0),
+      plants: page.board.plants.filter((s) => s.until < 0),
+    };
+    return {
+      ...answer.board,
+      fish: [...recorded.fish, ...answer.board.fish],
+      plants: [...recorded.plants, ...answer.board.plants],
+    };
+  }, [answer, page.board]);
+
+  const slide = (groupId: string, days: number, final: boolean) => {
+    const next = mergeChange(changes, { change: 'shift', groupId, days });
+    ask(next);
+    setSaid(null);
+    if (final) setChanges(next);
+  };
+  const discard = () => {
+    setChanges([]);
+    setName('');
+    ask([]);
+  };
+  const keepDraft = () =>
+    start(async () => {
+      const touched = new Set(changes.map((c) => (c.change === 'add' ? '' : c.groupId)));
+      const base = Object.fromEntries(page.plan.filter((s) => touched.has(s.groupId)).map((s) => [s.id, s.version]));
+      const outcome = await keep({ entryKey, name: name.trim() || describe(), changes, base });
+      if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not kept.' });
+      setSaid({ tone: 'good', words: outcome.value });
+      setEntryKey(newEntryKey());
+    });
+  const describe = () => {
+    const first = changes[0];
+    if (!first || first.change !== 'shift') return 'Draft';
+    const handle = page.board.handles.find((h) => h.groupId === first.groupId);
+    const days = Math.abs(first.days);
+    return `${handle ? `${handle.kind} ${handle.lotCode}` : 'plan'} ${days === 1 ? '1 day' : `${days} days`} ${first.days < 0 ? 'earlier' : 'later'}`;
+  };
+  const mayKeep = page.person.role === 'manager';
+  const list = answer?.consequences ?? [];
+  return (
+    <div data-drag-ms={Math.round(lastMs)}>
+      <div style={{ display: 'flex', gap: 12, alignItems: 'baseline', marginBottom: 8, flexWrap: 'wrap' }}>
+        <h1>Season</h1>
+        <span className="quiet small">
+          {shortDay(addDays(page.today, page.from))} to {shortDay(addDays(page.today, page.from + page.days))} · solid
+          is recorded, hatched is forecast · grab a ring or a square and slide it
+        </span>
+      </div>
+      {said && changes.length === 0 && (
+        <p className={`mark ${said.tone}`} role="status" style={{ marginBottom: 8 }}>
+          {said.words}
+        </p>
+      )}
+      <Board page={page} board={board} changes={changes} onSlide={slide} />
+      {(changes.length > 0 || refused) && (
+        <section className="sheet draft-panel" aria-label="Draft">
+          <header>
+            <h2>Draft: {describe()}</h2>
+            <span className="quiet small">
+              {list.length === 0
+                ? 'nothing else changes'
+                : `${list.length} ${list.length === 1 ? 'consequence' : 'consequences'}`}
+            </span>
+          </header>
+          <div className="body" style={{ display: 'grid', gap: 10 }}>
+            {refused && (
+              <p className="mark danger" role="alert">
+                {refused}
+              </p>
+            )}
+            <ul
+              className="rows"
+              style={{
+                display: 'grid',
+                gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
+                gap: '6px 16px',
+                maxHeight: 150,
+                overflowY: 'auto',
+              }}
+              data-testid="consequences"
+            >
+              {list.slice(0, MOST_SHOWN * 2).map((c) => (
+                <li
+                  key={c.words}
+                  className={`mark ${c.tone === 'worse' ? 'danger' : c.tone === 'better' ? 'good' : 'soon'}`}
+                  style={{ borderBottom: 0 }}
+                >
+                  {c.words}
+                </li>
+              ))}
+            </ul>
+            {said?.tone === 'danger' && (
+              <p className="mark danger" role="alert">
+                {said.words}
+              </p>
+            )}
+            <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
+              {mayKeep ? (
+                <>
+                  <TextField
+                    label="Name of the draft"
+                    value={name}
+                    placeholder={describe()}
+                    onChange={(e) => setName(e.target.value)}
+                    sx={{ maxWidth: 320 }}
+                    slotProps={{ htmlInput: { maxLength: 80 } }}
+                  />
+                  <Button
+                    variant="contained"
+                    onClick={keepDraft}
+                    disabled={pending || changes.length === 0 || !!refused}
+                  >
+                    Keep draft
+                  </Button>
+                </>
+              ) : (
+                <span className="quiet">Only a manager keeps drafts; try what you like.</span>
+              )}
+              <Button variant="outlined" onClick={discard}>
+                Discard
+              </Button>
+            </div>
+          </div>
+        </section>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,338 @@
+'use client';
+import { memo } from 'react';
+import type { BoardFish, BoardPlants, BoardSeries } from '../../core/plan/board';
+import type { Crop } from '../../core/library/types';
+import { formatQuantity } from '../../core/plan/consequences';
+import type { LoopFact, PlaceFact } from '../../core/plan/types';
+import { daysBetween, type Day } from '../../core/quantity/days';
+import { formatNumber, type UnitChoice } from '../../core/quantity/units';
+import type { BoardScale } from './Board';
+
+/** Bodies thicken with kg against the tank's limit and darken with size stage. */
+export const TankLane = memo(function TankLane({
+  place,
+  top,
+  height,
+  stays,
+  scale,
+}: {
+  place: PlaceFact;
+  top: number;
+  height: number;
+  stays: BoardFish[];
+  scale: BoardScale;
+}) {
+  const limitKg = ((place.densityLimitKgM3 ?? 40) * (place.volumeL ?? 1000)) / 1000;
+  const bottom = top + height - 2;
+  const purge = place.kind === 'purge';
+  return (
+    <g>
+      <LaneLabel
+        code={place.code}
+        says={purge ? 'purge' : `${formatNumber((place.volumeL ?? 0) / 1000, 1)} m³`}
+        top={top}
+        height={height}
+      />
+      <line x1="0" x2={scale.width} y1={top + height} y2={top + height} stroke="var(--line)" />
+      {stays
+        .filter((s) => s.placeId === place.id && s.from < scale.until)
+        .map((s) => (
+          <Body
+            key={`${s.lotCode}${s.from}`}
+            stay={s}
+            bottom={bottom}
+            most={height - 3}
+            limitKg={limitKg}
+            purge={purge}
+            scale={scale}
+          />
+        ))}
+    </g>
+  );
+});
+
+function Body({
+  stay,
+  bottom,
+  most,
+  limitKg,
+  purge,
+  scale,
+}: {
+  stay: BoardFish;
+  bottom: number;
+  most: number;
+  limitKg: number;
+  purge: boolean;
+  scale: BoardScale;
+}) {
+  const skip = Math.max(0, scale.from - stay.from);
+  const kg = stay.kg.slice(skip);
+  const from = stay.from + skip;
+  if (kg.length === 0) return null;
+  const y = (v: number) => bottom - Math.max(3, Math.min(1, v / limitKg) * most);
+  const points = kg.map((v, i) => `${scale.x(from + i).toFixed(1)},${y(v).toFixed(1)}`);
+  const end = scale.x(from + kg.length);
+  const path = `M${scale.x(from).toFixed(1)},${bottom} L${points.join(' ')} L${end.toFixed(1)},${y(kg.at(-1)!).toFixed(1)} L${end.toFixed(1)},${bottom} Z`;
+  const over = kg.findIndex((v) => v > limitKg);
+  const overDays = kg.filter((v) => v > limitKg).length;
+  const meanG = stay.meanG.at(-1) ?? 0;
+  const fill = purge
+    ? 'var(--roe-fill)'
+    : meanG > 300
+      ? 'var(--deep)'
+      : meanG > 80
+        ? 'var(--water)'
+        : 'var(--water-fill)';
+  const forecastFrom = Math.max(0, from);
+  return (
+    <g>
+      <path d={path} fill={fill} opacity={meanG > 300 ? 0.85 : 0.9} />
+      {from + kg.length > 0 && forecastFrom < from + kg.length && (
+        <path
+          d={path}
+          fill="url(#hatch)"
+          style={from < 0 ? { clipPath: `inset(0 0 0 ${(scale.x(0) - scale.x(from)).toFixed(1)}px)` } : undefined}
+        />
+      )}
+      {over >= 0 && (
+        <rect
+          x={scale.x(from + over)}
+          y={bottom - most - 1}
+          width={Math.max(2, overDays * scale.dayPx)}
+          height="3"
+          fill="var(--roe)"
+        />
+      )}
+      {kg.length * scale.dayPx > 78 && from >= 0 && (
+        <text
+          x={scale.x(from) + 4}
+          y={bottom - most + 9}
+          style={{ fontWeight: 600, paintOrder: 'stroke', stroke: 'var(--sheet)', strokeWidth: 3, fontSize: 11 }}
+        >
+          {stay.lotCode} · {stay.count}
+          {over >= 0 ? ' · too full' : ''}
+        </text>
+      )}
+    </g>
+  );
+}
+
+function LaneLabel({ code, says, top, height }: { code: string; says: string; top: number; height: number }) {
+  return (
+    <text x="10" y={top + height / 2 + 4}>
+      <tspan style={{ fontWeight: 650 }}>{code}</tspan>
+      <tspan dx="6" style={{ fill: 'var(--quiet)', fontSize: 11 }}>
+        {says}
+      </tspan>
+    </text>
+  );
+}
+
+interface BandProps {
+  loop: LoopFact;
+  top: number;
+  height: number;
+  series: (number | null)[];
+  before: (number | null)[];
+  scale: BoardScale;
+}
+
+/** Feed offered per planted area against the comfortable band; what the plan gave before the draft is thin beside it. */
+export function BalanceBand({ loop, top, height, series, before, scale }: BandProps) {
+  const [low, high] = loop.bandGM2;
+  const ceiling = high * 1.5;
+  const y = (v: number) => top + height - (Math.min(ceiling, v) / ceiling) * height;
+  const line = (values: (number | null)[]) =>
+    values
+      .map((v, i) => (v === null ? '' : `${i === 0 ? 'M' : 'L'}${scale.x(i).toFixed(1)},${y(v).toFixed(1)}`))
+      .join('');
+  const hungry = series.map((v, i) => ({ v, i })).filter(({ v }) => v !== null && v < low);
+  return (
+    <g>
+      <text x="10" y={top + 14}>
+        <tspan style={{ fontWeight: 650 }}>{loop.name}</tspan>
+      </text>
+      <text x="10" y={top + 28} className="axis" style={{ fontSize: 11 }}>
+        g/m² a day
+      </text>
+      <rect
+        x={scale.x(scale.from)}
+        y={top}
+        width={scale.width - scale.x(scale.from) - 8}
+        height={height}
+        fill="none"
+        stroke="var(--line)"
+      />
+      <rect
+        x={scale.x(scale.from)}
+        y={y(high)}
+        width={scale.width - scale.x(scale.from) - 8}
+        height={y(low) - y(high)}
+        fill="var(--reed)"
+        opacity="0.3"
+      />
+      {hungry.map(({ i }) => (
+        <rect
+          key={i}
+          x={scale.x(i)}
+          y={top}
+          width={scale.dayPx + 0.5}
+          height={height}
+          fill="var(--roe)"
+          opacity="0.16"
+        />
+      ))}
+      <text className="axis" x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
+        {high}
+      </text>
+      <text className="axis" x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
+        {low}
+      </text>
+      <path d={line(before)} fill="none" stroke="var(--quiet)" strokeWidth="1" strokeDasharray="2 3" />
+      <path
+        d={line(series)}
+        fill="none"
+        stroke="var(--deep)"
+        strokeWidth="2"
+        strokeDasharray="7 2"
+        data-testid={`balance-${loop.code}`}
+      />
+      {hungry.length > 0 && (
+        <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: 'var(--clay)', fontSize: 11 }}>
+          short of feed {hungry.length} {hungry.length === 1 ? 'day' : 'days'}
+        </text>
+      )}
+    </g>
+  );
+}
+
+interface BedLaneProps {
+  place: PlaceFact;
+  top: number;
+  height: number;
+  stays: BoardPlants[];
+  crops: Crop[];
+  scale: BoardScale;
+}
+
+/** Plantings stacked by their share of the bed's positions, at most three rows; the newest is the lightest. */
+export const BedLane = memo(function BedLane({ place, top, height, stays, crops, scale }: BedLaneProps) {
+  const own = stays
+    .filter((s) => s.placeId === place.id && s.from < scale.until && s.until > scale.from)
+    .sort((a, b) => a.from - b.from);
+  const rows: number[] = [];
+  const placed = own.map((s) => {
+    let row = rows.findIndex((until) => until <= s.from);
+    if (row < 0) row = rows.push(0) - 1;
+    rows[row] = s.until;
+    return { s, row };
+  });
+  const rowPx = (height - 3) / Math.max(1, rows.length);
+  const names = [...new Set(own.map((s) => crops.find((c) => c.code === s.cropCode)?.name.toLowerCase()))].join(', ');
+  return (
+    <g>
+      <LaneLabel
+        code={place.code}
+        says={names.length > 11 ? `${names.slice(0, 10)}…` : names}
+        top={top}
+        height={height}
+      />
+      <title>{`${place.code}: ${names}`}</title>
+      {placed.map(({ s, row }) => {
+        const x = scale.x(Math.max(scale.from, s.from));
+        return (
+          <rect
+            key={s.lotCode}
+            x={x}
+            y={top + 1 + row * rowPx}
+            width={Math.max(1, scale.x(Math.min(scale.until, s.until)) - x - 1)}
+            height={Math.max(1, rowPx - 0.8)}
+            fill={`var(--leaf-${3 + (row % 3)})`}
+            opacity={s.from >= 0 ? 0.65 : 1}
+          >
+            <title>{`${s.lotCode}: ${s.positions} positions`}</title>
+          </rect>
+        );
+      })}
+    </g>
+  );
+});
+
+/** By product and week: what share of the expected supply is promised, and what is short. */
+export function SupplyRows({
+  rows,
+  top,
+  scale,
+  today,
+  units,
+}: {
+  rows: BoardSeries['promise'];
+  top: number;
+  scale: BoardScale;
+  today: Day;
+  units: UnitChoice;
+}) {
+  return (
+    <g>
+      <text x="10" y={top + 12} style={{ fontWeight: 650 }}>
+        Promised of expected, by week
+      </text>
+      {rows.map((row, r) => (
+        <g key={row.product.code} data-testid={`supply-${row.product.code}`}>
+          <text x="10" y={top + 33 + r * 20} style={{ fontSize: 11 }}>
+            {row.product.name.length > 15 ? `${row.product.name.slice(0, 14)}…` : row.product.name}
+          </text>
+          {row.weeks.map((week) => {
+            const at = daysBetween(today, week.weekStart);
+            const x = scale.x(Math.max(scale.from, at));
+            const width = scale.x(Math.min(scale.until, at + 7)) - x - 2;
+            if (width < 12 || at >= scale.until) return null;
+            const short = week.short > (row.product.unit === 'kg' ? 100 : 0.5);
+            const share = week.expected > 0 ? Math.min(1, week.promised / week.expected) : 0;
+            const label = short
+              ? `short ${bare(week.short, row.product.unit)}`
+              : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
+            return (
+              <g key={week.weekStart} data-short={short ? Math.round(week.short) : 0}>
+                <title>{`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? `, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
+                <rect
+                  x={x}
+                  y={top + 20 + r * 20}
+                  width={width}
+                  height="16"
+                  fill="var(--sheet)"
+                  stroke={short ? 'var(--clay)' : 'var(--line)'}
+                  strokeWidth={short ? 2 : 1}
+                />
+                <rect
+                  x={x}
+                  y={top + 20 + r * 20}
+                  width={short ? width : width * share}
+                  height="16"
+                  fill={short ? 'var(--roe-fill)' : share > 0.9 ? 'var(--straw-fill)' : 'var(--leaf-2)'}
+                />
+                <text
+                  x={x + 3}
+                  y={top + 32 + r * 20}
+                  style={{
+                    fontFamily: 'var(--mono)',
+                    fontSize: 11,
+                    fill: short ? '#0c2426' : 'var(--ink)',
+                    fontWeight: short ? 650 : 400,
+                  }}
+                >
+                  {width > 44 ? label : ''}
+                </text>
+              </g>
+            );
+          })}
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function bare(quantity: number, unit: string) {
+  return formatNumber(unit === 'kg' ? quantity / 1000 : quantity);
+}

@@ -1,0 +1,76 @@
+import 'server-only';
+import { promiseTable, type PromiseRow } from '../core/market/promiseTable';
+import { forecastFarm } from '../core/plan/forecast';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
+import { addDays, dayAt, daysBetween, isDay, type Day } from '../core/quantity/days';
+import type { UnitChoice } from '../core/quantity/units';
+import { inFarm, type Tx } from '../db/connection';
+import { loadFacts } from '../db/facts';
+import { openSteps, type StoredStep } from '../db/plan';
+import type { SignedIn } from '../db/people';
+import { now } from './clock';
+import { database } from './database';
+import { requirePerson, unitsOf } from './session';
+
+export type When = 'past' | 'today' | 'future';
+
+/** The day a screen shows, and how it is known: recorded, now, or forecast. */
+export interface DayView {
+  person: SignedIn;
+  units: UnitChoice;
+  today: Day;
+  day: Day;
+  when: When;
+  /** Index of `day` in the forecast. */
+  at: number;
+}
+
+export interface FarmView extends DayView {
+  facts: FarmFacts;
+  steps: StoredStep[];
+  forecast: FarmForecast;
+}
+
+const FURTHEST_AHEAD_DAYS = DEFAULT_SETTINGS.horizonDays - 1;
+const FURTHEST_BACK_DAYS = 3650;
+export const PROMISE_WEEKS = 12;
+
+export type Search = Promise<Record<string, string | string[] | undefined>>;
+
+/** Reads the day from the address; anything that is no day, or out of reach, is today or the nearest end. */
+export async function dayView(search: Search): Promise<DayView> {
+  const person = await requirePerson();
+  const today = dayAt(now(), person.timeZone);
+  const wanted = (await search).day;
+  let day = isDay(wanted) ? wanted : today;
+  if (daysBetween(today, day) > FURTHEST_AHEAD_DAYS) day = addDays(today, FURTHEST_AHEAD_DAYS);
+  if (daysBetween(day, today) > FURTHEST_BACK_DAYS) day = addDays(today, -FURTHEST_BACK_DAYS);
+  const when = day < today ? 'past' : day > today ? 'future' : 'today';
+  return { person, units: unitsOf(person), today, day, when, at: when === 'future' ? daysBetween(today, day) : 0 };
+}
+
+/** The farm on the day of the address, and what else a screen wants from the same transaction. */
+export async function farmView<T>(
+  search: Search,
+  more: (tx: Tx, view: FarmView) => Promise<T>,
+): Promise<FarmView & { more: T }> {
+  const base = await dayView(search);
+  return inFarm(database(), base.person.farmId, async (tx) => {
+    const past = base.when === 'past';
+    const facts = await loadFacts(tx, past ? base.day : base.today, !past);
+    const steps = past ? [] : await openSteps(tx);
+    const forecast = forecastFarm(facts, steps, past ? { ...DEFAULT_SETTINGS, horizonDays: 1 } : DEFAULT_SETTINGS);
+    const view = { ...base, facts, steps, forecast };
+    return { ...view, more: await more(tx, view) };
+  });
+}
+
+export function promisesOf(view: FarmView, weeks = PROMISE_WEEKS): PromiseRow[] {
+  return promiseTable(view.forecast, view.facts.products, view.facts.promises, weeks);
+}
+
+/** For reads that need no forecast. */
+export async function readFarm<T>(work: (tx: Tx, person: SignedIn, today: Day) => Promise<T>): Promise<T> {
+  const person = await requirePerson();
+  return inFarm(database(), person.farmId, (tx) => work(tx, person, dayAt(now(), person.timeZone)));
+}

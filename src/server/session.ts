@@ -1,0 +1,26 @@
+import 'server-only';
+import { cookies } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { cache } from 'react';
+import type { UnitChoice } from '../core/quantity/units';
+import { personOfSession, type SignedIn } from '../db/people';
+import { now } from './clock';
+import { database } from './database';
+
+export const SESSION_COOKIE = 'crop_cycle_session';
+
+/** Who asks, or null. Looked up once a request. */
+export const currentPerson = cache(async (): Promise<SignedIn | null> => {
+  const token = (await cookies()).get(SESSION_COOKIE)?.value;
+  return token ? personOfSession(database(), token, now()) : null;
+});
+
+export async function requirePerson(): Promise<SignedIn> {
+  const person = await currentPerson();
+  if (!person) redirect('/sign-in');
+  return person;
+}
+
+export function unitsOf(person: SignedIn): UnitChoice {
+  return { mass: person.settings.mass ?? 'metric', temperature: person.settings.temperature ?? 'C' };
+}

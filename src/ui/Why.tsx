@@ -1,0 +1,19 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useState, type ReactNode } from 'react';
+import type { Explanation } from '../core/explain';
+
+const WhyPanel = dynamic(() => import('./WhyPanel').then((m) => m.WhyPanel), { ssr: false });
+
+/** A computed number that can be opened: inputs, formula, source, and what to change. */
+export function Why({ because, children }: { because: Explanation; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="why" onClick={() => setOpen(true)} title={`Why? ${because.title}`}>
+        {children}
+      </button>
+      {open && <WhyPanel because={because} onClose={() => setOpen(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,82 @@
+import Link from 'next/link';
+import { formatNumber } from '../../core/quantity/units';
+
+export interface VesselView {
+  code: string;
+  volumeL: number;
+  densityKgM3: number;
+  limitKgM3: number | null;
+  empty: boolean;
+  noFeed: boolean;
+  lines: string[];
+  href: string | null;
+}
+
+/** Tank sizes differ sixfold; the cube root keeps small ones readable and the order true. */
+function size(volumeL: number) {
+  const edge = Math.cbrt(volumeL / 1000) * 32;
+  return { width: Math.round(edge * 1.05), height: Math.round(edge) };
+}
+
+/** A tank from the side, to scale among its neighbours; the fill is crowding against its limit, always with its number. */
+export function Vessel({ vessel }: { vessel: VesselView }) {
+  const { width, height } = size(vessel.volumeL);
+  const share = vessel.limitKgM3 ? Math.min(1, vessel.densityKgM3 / vessel.limitKgM3) : 0;
+  const over = vessel.limitKgM3 !== null && vessel.densityKgM3 > vessel.limitKgM3;
+  const near = !over && share > 0.85;
+  const fill = over ? 'var(--roe-fill)' : near ? 'var(--straw-fill)' : 'var(--water-fill)';
+  const top = height - Math.max(5, share * (height - 6));
+  const wave = Math.min(5, (height - top) / 4);
+  const words = vessel.empty
+    ? `${vessel.code}: empty`
+    : `${vessel.code}: ${formatNumber(vessel.densityKgM3, 1)} kg per cubic metre of ${vessel.limitKgM3}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${vessel.lines.join(', ')}`;
+  const body = (
+    <>
+      <span className="code">{vessel.code}</span>
+      <svg width={width + 8} height={height + 6} role="img" aria-label={words}>
+        {!vessel.empty && (
+          <path
+            d={`M4 ${top + 2} q ${width / 8} ${-wave} ${width / 4} 0 t ${width / 4} 0 t ${width / 4} 0 t ${width / 4} 0 V ${height - 4} q 0 6 -6 6 H 10 q -6 0 -6 -6 Z`}
+            fill={fill}
+          />
+        )}
+        <path
+          d={`M3 2 V ${height - 4} q 0 8 8 8 H ${width - 3} q 8 0 8 -8 V 2`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2"
+          strokeDasharray={vessel.empty ? '4 4' : undefined}
+        />
+        {[0.25, 0.5, 0.75].map((t) => (
+          <line key={t} x1="4" x2="10" y1={height * t + 2} y2={height * t + 2} stroke="var(--ink)" />
+        ))}
+        {vessel.noFeed && <Scoop x={width / 2 + 4} y={height - 18} />}
+      </svg>
+      <span className="mono">{vessel.empty ? 'empty' : `${formatNumber(vessel.densityKgM3, 1)} kg/m³`}</span>
+      {over && <span className="attention strong">too full</span>}
+      {vessel.noFeed && <span className="nofeed-tag">NO FEED</span>}
+      {vessel.lines.map((line) => (
+        <span key={line} className="mono quiet">
+          {line}
+        </span>
+      ))}
+    </>
+  );
+  return vessel.href ? (
+    <Link href={vessel.href} className="vessel" prefetch={false}>
+      {body}
+    </Link>
+  ) : (
+    <span className="vessel">{body}</span>
+  );
+}
+
+/** A crossed feed scoop: feed stopped. */
+function Scoop({ x, y }: { x: number; y: number }) {
+  return (
+    <g transform={`translate(${x - 11} ${y - 8})`} stroke="var(--ink)" fill="none" strokeWidth="2">
+      <path d="M2 4 H14 V9 Q14 15 8 15 Q2 15 2 9 Z M14 6 L22 2" />
+      <line x1="0" y1="17" x2="22" y2="-1" stroke="var(--clay)" strokeWidth="2.5" />
+    </g>
+  );
+}

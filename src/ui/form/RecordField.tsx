@@ -1,0 +1,100 @@
+'use client';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import FormHelperText from '@mui/material/FormHelperText';
+import FormLabel from '@mui/material/FormLabel';
+import InputAdornment from '@mui/material/InputAdornment';
+import Radio from '@mui/material/Radio';
+import RadioGroup from '@mui/material/RadioGroup';
+import TextField from '@mui/material/TextField';
+import { Controller, type UseFormReturn } from 'react-hook-form';
+import { toStored, unitName, type Quantity, type UnitChoice } from '../../core/quantity/units';
+
+export interface FieldSpec {
+  name: string;
+  label: string;
+  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'text';
+  quantity?: Quantity;
+  options?: [value: string, words: string][];
+  optional?: boolean;
+  help?: string;
+}
+
+type Form = UseFormReturn<Record<string, string>>;
+
+export function RecordField({ field, form, units }: { field: FieldSpec; form: Form; units: UnitChoice }) {
+  const wrong = form.formState.errors[field.name]?.message;
+  return (
+    <Controller
+      name={field.name}
+      control={form.control}
+      render={({ field: input }) => {
+        if (field.kind === 'choice') {
+          return (
+            <div>
+              <FormLabel id={`label-${field.name}`} error={!!wrong}>
+                {field.label}
+              </FormLabel>
+              <RadioGroup row aria-labelledby={`label-${field.name}`} value={input.value} onChange={input.onChange}>
+                {field.options!.map(([value, words]) => (
+                  <FormControlLabel key={value} value={value} control={<Radio />} label={words} />
+                ))}
+              </RadioGroup>
+              {wrong && <FormHelperText error>{wrong}</FormHelperText>}
+            </div>
+          );
+        }
+        const unit = field.quantity ? unitName(field.quantity, units) : null;
+        return (
+          <TextField
+            {...input}
+            id={`field-${field.name}`}
+            label={field.label + (field.optional ? ' (if taken)' : '')}
+            multiline={field.kind === 'weights'}
+            minRows={field.kind === 'weights' ? 3 : undefined}
+            error={!!wrong}
+            helperText={wrong ?? field.help}
+            slotProps={{
+              htmlInput: {
+                inputMode: field.kind === 'text' ? 'text' : field.kind === 'count' ? 'numeric' : 'decimal',
+                autoComplete: 'off',
+              },
+              input: unit ? { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } : {},
+            }}
+          />
+        );
+      }}
+    />
+  );
+}
+
+function readNumber(text: string): number | null {
+  const clean = text.trim().replace(/\s/g, '').replace(',', '.');
+  return /^-?\d+(\.\d+)?$/.test(clean) ? Number(clean) : null;
+}
+
+/** Typed text to stored values: units are converted here, and only what is no number is refused here. */
+export function storedValues(fields: readonly FieldSpec[], typed: Record<string, string>, units: UnitChoice) {
+  const values: Record<string, unknown> = {};
+  const wrong: Record<string, string> = {};
+  for (const field of fields) {
+    const text = typed[field.name] ?? '';
+    if (!text.trim()) {
+      if (!field.optional) wrong[field.name] = `${field.label}: give it first`;
+      continue;
+    }
+    if (field.kind === 'text' || field.kind === 'choice') {
+      values[field.name] = text.trim();
+      continue;
+    }
+    const words = field.kind === 'weights' ? text.trim().split(/[\s;]+/) : [text];
+    const numbers = words.map(readNumber);
+    const bad = numbers.indexOf(null);
+    if (bad >= 0) {
+      wrong[field.name] = `“${words[bad]!.slice(0, 30)}” is not a number`;
+      continue;
+    }
+    const stored = numbers.map((n) => (field.quantity ? toStored(field.quantity, n!, units) : n!));
+    values[field.name] = field.kind === 'weights' ? stored : stored[0];
+  }
+  return Object.keys(wrong).length > 0 ? { ok: false as const, fields: wrong } : { ok: true as const, values };
+}

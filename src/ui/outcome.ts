@@ -1,0 +1,11 @@
+/** What a write answers: the value, or what is wrong by field. `form` is for what belongs to no one field. */
+export type Outcome<T> = { ok: true; value: T } | { ok: false; fields: Record<string, string[]> };
+
+/** A key for one entry, made where it is typed. Works without a secure context, where randomUUID does not exist. */
+export function newEntryKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+}

@@ -1,0 +1,131 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/days';
+import { dayWords, fullDay, shortDay } from '../../core/quantity/sayDay';
+import { useDay } from './useDay';
+
+const DAY_PX = 10;
+const BEFORE_TODAY = 24;
+
+/** A ruler of days: drag it, or press [ and ]; \ goes back to today. */
+export function DayDial({ today }: { today: Day }) {
+  const { day, setDay } = useDay(today);
+  const [width, setWidth] = useState(1160);
+  const [dragged, setDragged] = useState<Day | null>(null);
+  const ruler = useRef<HTMLDivElement>(null);
+
+  useEffect(() => {
+    const element = ruler.current;
+    if (!element) return;
+    const observer = new ResizeObserver(
+      ([entry]) => entry && entry.contentRect.width > 0 && setWidth(entry.contentRect.width),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const shown = dragged ?? day;
+  const span = Math.floor(width / DAY_PX);
+  const start = windowStart(today, day, span);
+  const dayAtX = (event: PointerEvent) => {
+    const box = ruler.current!.getBoundingClientRect();
+    return addDays(start, Math.max(0, Math.min(span - 1, Math.round((event.clientX - box.left) / DAY_PX))));
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const steps = { ArrowLeft: -1, ArrowRight: 1, PageUp: 7, PageDown: -7 }[event.key];
+    if (event.key === 'Home') setDay(today);
+    if (!steps) return;
+    event.preventDefault();
+    setDay(addDays(day, steps));
+  };
+  const x = (d: Day) => daysBetween(start, d) * DAY_PX;
+  const days = Array.from({ length: span + 1 }, (_, i) => addDays(start, i));
+  return (
+    <>
+      <div
+        ref={ruler}
+        className="dial"
+        role="slider"
+        tabIndex={0}
+        aria-label="Day dial"
+        aria-valuemin={daysBetween(today, start)}
+        aria-valuemax={daysBetween(today, start) + span}
+        aria-valuenow={daysBetween(today, shown)}
+        aria-valuetext={`${fullDay(shown)}${shown === today ? ', today' : ''}`}
+        onKeyDown={onKeyDown}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          setDragged(dayAtX(e));
+        }}
+        onPointerMove={(e) => dragged !== null && setDragged(dayAtX(e))}
+        onPointerUp={() => {
+          if (dragged) setDay(dragged);
+          setDragged(null);
+        }}
+        onPointerCancel={() => setDragged(null)}
+      >
+        <svg aria-hidden="true">
+          <defs>
+            <pattern id="ahead" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="2" height="6" fill="var(--water)" opacity="0.45" />
+            </pattern>
+          </defs>
+          <rect x="0" y="56" width={Math.max(0, x(today))} height="5" fill="var(--line)" />
+          <rect x={Math.max(0, x(today))} y="56" width={width} height="5" fill="url(#ahead)" />
+          {days.map((d, i) => (
+            <g key={d} transform={`translate(${i * DAY_PX} 0)`}>
+              <line
+                y1={weekday(d) === 1 ? 40 : 48}
+                y2="56"
+                stroke={d > today ? 'var(--water)' : 'var(--quiet)'}
+                strokeWidth={weekday(d) === 1 ? 1.4 : 0.7}
+              />
+              {weekday(d) === 1 && (
+                <text x="3" y="37">
+                  {shortDay(d)}
+                </text>
+              )}
+            </g>
+          ))}
+          <line x1={x(today)} x2={x(today)} y1="4" y2="62" stroke="var(--ink)" strokeWidth="2" />
+          {shown !== today && (
+            <line x1={x(shown)} x2={x(shown)} y1="4" y2="62" stroke="var(--water)" strokeWidth="2.5" />
+          )}
+        </svg>
+        <span className="todayflag" style={{ left: x(today) }}>
+          today · {dayWords(today)}
+        </span>
+        {shown !== today && (
+          <span className="flag" style={{ left: Math.min(width - 60, Math.max(60, x(shown))) }}>
+            {dayWords(shown)}
+          </span>
+        )}
+      </div>
+      <div className="dial-small">
+        <Button aria-label="A day back" onClick={() => setDay(addDays(day, -1))}>
+          ←
+        </Button>
+        <button
+          type="button"
+          className="why strong"
+          onClick={() => setDay(today)}
+          style={{ minHeight: 48, textAlign: 'center' }}
+        >
+          {day === today ? `Today · ${dayWords(day)}` : `${dayWords(day)} · back to today`}
+        </button>
+        <Button aria-label="A day on" onClick={() => setDay(addDays(day, 1))}>
+          →
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** Today stands near the left; a far day moves the ruler so that it stays in sight. */
+function windowStart(today: Day, day: Day, span: number): Day {
+  const usual = addDays(today, -BEFORE_TODAY);
+  const place = daysBetween(usual, day);
+  if (place >= 6 && place <= span - 8) return usual;
+  return addDays(day, -Math.floor(span / 2));
+}

@@ -1,0 +1,107 @@
+'use client';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useState, type ReactNode } from 'react';
+import dynamic from 'next/dynamic';
+import { addDays, type Day } from '../../core/quantity/days';
+import { DayDial } from './DayDial';
+import { STATIONS } from './stations';
+import { useDay } from './useDay';
+
+const Help = dynamic(() => import('./Help').then((m) => m.Help), { ssr: false });
+
+interface ShellProps {
+  today: Day;
+  isDemo: boolean;
+  farmName: string;
+  who: ReactNode;
+  logLine: ReactNode;
+  children: ReactNode;
+}
+
+/** The frame every station stands in: rail, day dial, log line, and the keys that work everywhere. */
+export function Shell({ today, isDemo, farmName, who, logLine, children }: ShellProps) {
+  const path = usePathname();
+  const router = useRouter();
+  const { day, setDay, withDay, pending } = useDay(today);
+  const [help, setHelp] = useState(false);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const typing = target.closest('input, textarea, select, [contenteditable], [role="dialog"]');
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      const station = STATIONS.find((s) => s.key === event.key);
+      if (station) router.push(withDay(station.path));
+      else if (event.key === '[') setDay(addDays(day, -1));
+      else if (event.key === ']') setDay(addDays(day, 1));
+      else if (event.key === '\\') setDay(today);
+      else if (event.key === '?') setHelp(true);
+      else if (event.key.toLowerCase() === 'n') document.querySelector<HTMLElement>('[data-new-here]')?.click();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [day, router, setDay, today, withDay]);
+
+  const links = STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
+  return (
+    <div className="frame">
+      <div className="rail">
+        <div className="brand">
+          <Mark />
+          Crop Cycle
+        </div>
+        <nav aria-label="Stations">
+          {links.map((s) => (
+            <Link
+              key={s.path}
+              href={withDay(s.path)}
+              aria-current={s.current}
+              prefetch={false}
+              title={`${s.name}: ${s.says} (${s.key})`}
+            >
+              {s.name}
+              <span className="mono">{s.key}</span>
+            </Link>
+          ))}
+        </nav>
+        <div className="who">
+          {isDemo && <p className="demo-note">{farmName}, a made-up farm</p>}
+          {who}
+        </div>
+      </div>
+      <div style={{ minWidth: 0 }}>
+        <DayDial today={today} />
+      </div>
+      <main className="main" id="main" aria-busy={pending}>
+        {children}
+      </main>
+      <div className="bottom">{logLine}</div>
+      <nav className="tabs-phone" aria-label="Stations">
+        {links.map((s) => (
+          <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
+            {s.name}
+          </Link>
+        ))}
+        <div style={{ flex: '0 0 auto' }}>{who}</div>
+      </nav>
+      {help && <Help onClose={() => setHelp(false)} />}
+    </div>
+  );
+}
+
+/** A fish whose tail is a leaf. */
+function Mark() {
+  return (
+    <svg width="44" height="24" viewBox="0 0 44 24" aria-hidden="true" style={{ display: 'block', marginBottom: 4 }}>
+      <path d="M2 12 C8 3 22 2 32 12 C22 22 8 21 2 12 Z" fill="none" stroke="var(--water)" strokeWidth="2.4" />
+      <path
+        d="M32 12 C35 6 39 5 42 5 C42 10 40 15 32 12 Z M32 12 C35 18 39 19 42 19 C42 14 40 10 32 12 Z"
+        fill="var(--moss)"
+      />
+      <circle cx="10" cy="10.5" r="1.4" fill="var(--water)" />
+    </svg>
+  );
+}

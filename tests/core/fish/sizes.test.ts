@@ -1,0 +1,117 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { calibrateGrowth } from '../../../src/core/fish/calibration';
+import { presentSize, type CohortRecord } from '../../../src/core/fish/presentSize';
+import { freshSpread, meanRelative, shareAbove, takeLargest, totalShare } from '../../../src/core/fish/sizeSpread';
+import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import { addDays } from '../../../src/core/quantity/days';
+
+const trout = SPECIES_DEFAULTS.find((s) => s.code === 'rainbow-trout')!;
+
+describe('size spread', () => {
+  test('a fresh cohort has mean 1, its coefficient of variation, and all its fish', () => {
+    for (const cv of [0.1, 0.2, 0.35]) {
+      const bins = freshSpread(cv);
+      expect(totalShare(bins)).toBeCloseTo(1, 9);
+      expect(meanRelative(bins)).toBeCloseTo(1, 9);
+      const variance = bins.reduce((sum, b) => sum + b.share * (b.relative - 1) ** 2, 0);
+      expect(Math.sqrt(variance)).toBeGreaterThan(cv * 0.88);
+      expect(Math.sqrt(variance)).toBeLessThan(cv * 1.05);
+    }
+  });
+
+  test('half the fish or a little less are above the mean, none above ten times it', () => {
+    const bins = freshSpread(0.2);
+    expect(shareAbove(bins, 400, 400)).toBeGreaterThan(0.42);
+    expect(shareAbove(bins, 400, 400)).toBeLessThan(0.52);
+    expect(shareAbove(bins, 400, 4000)).toBe(0);
+    expect(shareAbove(bins, 400, 1)).toBe(1);
+  });
+
+  test('taking the largest leaves smaller fish, loses nobody, and the weights add up', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (first, second) => {
+          const start = freshSpread(0.25);
+          const once = takeLargest(start, first);
+          const twice = takeLargest(once.left, second);
+          const all = [...once.taken, ...twice.taken, ...twice.left];
+          expect(totalShare(all)).toBeCloseTo(1, 6);
+          expect(all.reduce((sum, b) => sum + b.share * b.relative, 0)).toBeCloseTo(1, 6);
+          if (first > 0.05 && first < 0.95) expect(meanRelative(once.taken)).toBeGreaterThan(meanRelative(once.left));
+        },
+      ),
+    );
+  });
+
+  test('more can not be taken than everything', () => {
+    expect(() => takeLargest(freshSpread(0.2), 1.2)).toThrow(/part/);
+  });
+});
+
+describe('calibration', () => {
+  const samplesAt = (pace: number, count: number) =>
+    [1, 2, 3].map((gain) => ({ expectedGainG13: gain, meanWeightG: (2 + gain * pace) ** 3, sampleCount: count }));
+
+  test('without samples the library is believed', () => {
+    expect(calibrateGrowth(8, [], 0.2).multiplier).toBe(1);
+  });
+
+  test('many weighed fish convince, few hardly move it', () => {
+    expect(calibrateGrowth(8, samplesAt(1.2, 60), 0.2).multiplier).toBeCloseTo(1.2, 1);
+    const few = calibrateGrowth(8, samplesAt(1.2, 2), 0.2).multiplier;
+    expect(few).toBeGreaterThan(1);
+    expect(few).toBeLessThan(1.12);
+  });
+
+  test('the band narrows with every fish weighed', () => {
+    expect(calibrateGrowth(8, samplesAt(1, 40), 0.2).standardError).toBeLessThan(
+      calibrateGrowth(8, samplesAt(1, 3), 0.2).standardError,
+    );
+  });
+
+  test('it says how far off the last forecast was', () => {
+    const steady = samplesAt(1, 40);
+    const surprise = [...steady.slice(0, 2), { ...steady[2]!, meanWeightG: steady[2]!.meanWeightG * 0.8 }];
+    expect(calibrateGrowth(8, surprise, 0.2).lastForecastError!).toBeCloseTo(-0.2, 1);
+    expect(calibrateGrowth(8, steady.slice(0, 1), 0.2).lastForecastError).toBeNull();
+  });
+});
+
+describe('a cohort’s size on a day', () => {
+  const record = (over: Partial<CohortRecord>): CohortRecord => ({
+    species: trout, stockedOn: '2026-01-01', startMeanG: 8, samples: [], taken: [], waterTempC: () => 13, day: '2026-05-01', ...over,
+  }); // prettier-ignore
+
+  test('an unsampled cohort grows from its stocking weight', () => {
+    const size = presentSize(record({}));
+    expect(size.sampledOn).toBeNull();
+    expect(size.referenceG).toBeGreaterThan(100);
+  });
+
+  test('on the day of a sample it weighs what was weighed', () => {
+    const size = presentSize(record({ samples: [{ day: '2026-05-01', meanG: 210, count: 20 }] }));
+    expect(size.referenceG).toBeCloseTo(210, 6);
+  });
+
+  test('colder water means a smaller fish a month after the sample', () => {
+    const samples = [{ day: '2026-04-01', meanG: 150, count: 20 }];
+    const warm = presentSize(record({ samples, waterTempC: () => 15 }));
+    const cold = presentSize(record({ samples, waterTempC: (d) => (d > '2026-04-01' ? 6 : 15) }));
+    expect(cold.referenceG).toBeLessThan(warm.referenceG);
+  });
+
+  test('a sample after the largest were taken is not mistaken for slow growth', () => {
+    const taken = [{ day: '2026-04-20', count: 300, before: 600 }];
+    const before = presentSize(
+      record({ samples: [{ day: '2026-04-15', meanG: 200, count: 20 }], day: '2026-04-30', taken }),
+    );
+    const left = meanRelative(before.bins);
+    expect(left).toBeLessThan(0.95);
+    const after = presentSize(record({ samples: [{ day: '2026-04-15', meanG: 200, count: 20 }, { day: '2026-04-30', meanG: before.referenceG * left, count: 20 }], taken, day: addDays('2026-04-30', 0) })); // prettier-ignore
+    expect(after.calibration.multiplier).toBeCloseTo(before.calibration.multiplier, 1);
+    expect(after.referenceG).toBeCloseTo(before.referenceG, 0);
+  });
+});

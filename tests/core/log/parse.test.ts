@@ -1,0 +1,170 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { parseLogLine, readingFault, weightFault, type LogContext } from '../../../src/core/log/parse';
+import { METRIC } from '../../../src/core/quantity/units';
+
+const holding = { meanG: null, cropName: null, unit: null, daysToRipe: null };
+const context: LogContext = {
+  loops: [{ id: 'L1', code: 'heron', name: 'Heron' }],
+  places: ['H3', 'H4', 'H5', 'R2', 'R4', 'M1'].map((code) => ({ id: code, code })),
+  holdings: [
+    { ...holding, placeId: 'H3', lotId: 'a', lotCode: 'HSB-11', kind: 'fish', count: 640, meanG: 312 },
+    { ...holding, placeId: 'H5', lotId: 'b', lotCode: 'HSB-8', kind: 'fish', count: 300, meanG: 600 },
+    { ...holding, placeId: 'H5', lotId: 'c', lotCode: 'HSB-9', kind: 'fish', count: 200, meanG: 500 },
+    {
+      ...holding,
+      placeId: 'R2',
+      lotId: 'd',
+      lotCode: 'OAK-1',
+      kind: 'plants',
+      count: 120,
+      cropName: 'oakleaf lettuce',
+      unit: 'head',
+      daysToRipe: 2,
+    },
+    {
+      ...holding,
+      placeId: 'R2',
+      lotId: 'e',
+      lotCode: 'OAK-0',
+      kind: 'plants',
+      count: 118,
+      cropName: 'oakleaf lettuce',
+      unit: 'head',
+      daysToRipe: -1,
+    },
+    {
+      ...holding,
+      placeId: 'R4',
+      lotId: 'f',
+      lotCode: 'MIZ-1',
+      kind: 'plants',
+      count: 400,
+      cropName: 'mizuna',
+      unit: 'kg',
+      daysToRipe: 0,
+    },
+  ],
+  units: METRIC,
+};
+const parse = (text: string, over: Partial<LogContext> = {}) => parseLogLine(text, { ...context, ...over });
+const meaning = (text: string) => {
+  const parsed = parse(text);
+  return parsed.ok ? parsed.meaning : `not understood: ${parsed.message}`;
+};
+const refusal = (text: string, over: Partial<LogContext> = {}) => {
+  const parsed = parse(text, over);
+  return parsed.ok ? `understood: ${parsed.meaning}` : parsed.message;
+};
+
+describe('what a hand types', () => {
+  test('deaths', () => {
+    expect(parse('H3 dead 4')).toMatchObject({ ok: true, intent: { kind: 'dead', lotId: 'a', count: 4 } });
+    expect(meaning('h3 DEAD 4')).toBe('4 dead from HSB-11 in H3, 636 left');
+  });
+
+  test('a sample, with how far it is from the forecast', () => {
+    expect(meaning('H3 weigh 298 341 322 307')).toBe('Sample of 4 from HSB-11 in H3, mean 317 g, 5.0 g over forecast');
+  });
+
+  test('weights with a decimal comma, and in ounces for those who weigh so', () => {
+    expect(parse('H3 weigh 298,5')).toMatchObject({ ok: true, intent: { weightsG: [298.5] } });
+    const us = parse('H3 weigh 11', { units: { mass: 'us', temperature: 'F' } });
+    expect(us.ok && us.intent.kind === 'weigh' && us.intent.weightsG[0]!).toBeCloseTo(311.8, 1);
+  });
+
+  test('heads come off the ripest planting, cut leaves by weight', () => {
+    expect(parse('R2 picked 96')).toMatchObject({ ok: true, intent: { lotId: 'e', quantity: 96 } });
+    expect(parse('R2 picked 96 OAK-1')).toMatchObject({ ok: true, intent: { lotId: 'd' } });
+    expect(parse('R4 picked 4.2')).toMatchObject({ ok: true, intent: { lotId: 'f', quantity: 4200 } });
+    expect(meaning('R4 picked 4.2')).toContain('4.2 kg mizuna picked from MIZ-1');
+  });
+
+  test('readings, several at once, in the unit the person uses', () => {
+    expect(parse('heron ph 6.4 t 17.9')).toMatchObject({ ok: true, intent: { kind: 'reading', values: [{ kind: 'ph', value: 6.4 }, { kind: 't', value: 17.9 }] } }); // prettier-ignore
+    expect(meaning('heron ph 6.4 t 17.9')).toBe('Heron loop: pH 6.4, 17.9 °C');
+    const fahrenheit = parse('heron t 68', { units: { mass: 'us', temperature: 'F' } });
+    expect(fahrenheit.ok && fahrenheit.intent.kind === 'reading' && fahrenheit.intent.values[0]!.value).toBe(20);
+  });
+});
+
+describe('what it refuses, in words', () => {
+  test.each([
+    ['', /Start with a place/],
+    ['Z9 dead 4', /There is no place or loop “Z9”/],
+    ['H9 dead 4', /Near it: H3, H4, H5/],
+    ['H3', /After H3 say dead, weigh or picked/],
+    ['H3 explode', /say dead, weigh or picked/],
+    ['H3 dead', /Give how many died/],
+    ['H3 dead four', /“four” is not a number/],
+    ['H3 dead -2', /not a count of dead fish/],
+    ['H3 dead 2.5', /not a count of dead fish/],
+    ['H3 dead 641', /H3 holds 640 fish; 641 cannot have died/],
+    ['H3 dead 1 2', /one number/],
+    ['H4 dead 1', /There are no fish in H4/],
+    ['H5 dead 1', /H5 holds HSB-8 and HSB-9: add the one you mean/],
+    ['H3 weigh', /Give the weights/],
+    ['H3 weigh 0', /weighs more than nothing/],
+    ['H3 weigh -300', /weighs more than nothing/],
+    ['H3 weigh 0.4', /should be about 312 g. Check the unit/],
+    ['H3 weigh 99999', /heavier than any fish/],
+    ['R2 picked 500', /500 cannot have been picked/],
+    ['R2 picked 0', /above 0/],
+    ['R2 picked 1.5', /whole pieces/],
+    ['R4 picked 900', /too much to be true/],
+    ['M1 picked 3', /nothing growing in M1/],
+    ['heron', /Give a reading/],
+    ['heron ph', /Give a value for pH/],
+    ['heron ph 14.2', /pH 14.2 is outside 3 to 11/],
+    ['heron t 80', /temperature 80 is outside/],
+    ['heron colour 4', /“colour” is not a reading/],
+    ['heron ph 6 ph 7', /given twice/],
+    [`H3 dead ${'1'.repeat(500)}`, /a log line has at most 400/],
+  ])('“%.30s”', (text, words) => {
+    expect(refusal(text)).toMatch(words);
+  });
+
+  test('any text at all gets an answer, never a crash', () => {
+    const words = fc.constantFrom(
+      'H3',
+      'H5',
+      'R2',
+      'R4',
+      'heron',
+      'dead',
+      'weigh',
+      'picked',
+      'ph',
+      't',
+      'HSB-8',
+      '4',
+      '-1',
+      '1e9',
+      '0.4',
+      'NaN',
+      '∞',
+      '',
+    );
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(words, { maxLength: 8 }).map((w) => w.join(' ')),
+        ),
+        (text) => {
+          const parsed = parse(text);
+          if (parsed.ok) expect(parsed.meaning.length).toBeGreaterThan(5);
+          else expect(parsed.message.length).toBeGreaterThan(5);
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+});
+
+test('limits come with their reason', () => {
+  expect(readingFault('do', 30)).toMatch(/water cannot hold more/);
+  expect(readingFault('do', 7)).toBeNull();
+  expect(weightFault(312, null, METRIC)).toBeNull();
+  expect(weightFault(4000, 312, METRIC)).toMatch(/4.0 kg\? These fish should be about 312 g/);
+});

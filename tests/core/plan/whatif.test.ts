@@ -1,0 +1,260 @@
+import { describe, expect, test } from 'vitest';
+import { sowingGaps } from '../../../src/core/crops/gaps';
+import { promiseTable } from '../../../src/core/market/promiseTable';
+import { boardSeries } from '../../../src/core/plan/board';
+import { harvestGroup } from '../../../src/core/plan/build';
+import { applyChanges, earliestShift, leadStep, mergeChange, type PlanChange } from '../../../src/core/plan/changes';
+import { consequences, crowdedFrom } from '../../../src/core/plan/consequences';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { OutlookDesk } from '../../../src/core/plan/outlook';
+import { findTroubles } from '../../../src/core/plan/troubles';
+import { DEFAULT_SETTINGS, type FarmFacts, type PromiseFact } from '../../../src/core/plan/types';
+import { addDays } from '../../../src/core/quantity/days';
+import { METRIC } from '../../../src/core/quantity/units';
+import { aFarm, aPlace, ids, LETTUCE_PRODUCT, someTrout } from '../farm';
+
+const TODAY = '2026-06-01';
+
+function batch(harvestDay: string, count = 80, newId = ids()) {
+  return harvestGroup(
+    {
+      lotCode: 'TRT-1',
+      speciesCode: 'rainbow-trout',
+      tankId: 'k1',
+      purgePlaceId: 'p1',
+      purgeVolumeL: 3000,
+      harvestDay,
+      count,
+      purgeDays: 4,
+      method: 'salted',
+    },
+    newId,
+  );
+}
+
+function owed(day: string, quantity: number, over: Partial<PromiseFact> = {}): PromiseFact {
+  return {
+    lineId: `l-${day}`,
+    orderId: `o-${day}`,
+    orderCode: 'O-1',
+    customer: 'Marla’s Table',
+    productCode: 'rainbow-trout',
+    day,
+    quantity,
+    ...over,
+  };
+}
+
+const planted = (count: number) => [
+  {
+    lotId: 'b',
+    lotCode: 'B-0',
+    cropCode: 'butterhead-lettuce',
+    placeId: 'r1',
+    count,
+    sownOn: '2026-04-20',
+    transplantedOn: '2026-05-10',
+    cutsDone: 0,
+    lastCutOn: null,
+  },
+];
+
+describe('changes to the plan', () => {
+  const plan = batch('2026-06-18');
+  const groupId = plan[0]!.groupId;
+
+  test('sliding a harvest slides everything that leads to it', () => {
+    const after = applyChanges(plan, [{ change: 'shift', groupId, days: -3 }], TODAY);
+    expect(after.map((s) => s.day)).toEqual(plan.map((s) => addDays(s.day, -3)));
+  });
+
+  test('feed cannot be stopped last week: the slide is refused in words', () => {
+    expect(() => applyChanges(plan, [{ change: 'shift', groupId, days: -20 }], TODAY)).toThrow(
+      /Stop feed would have been due on .* that day has passed/,
+    );
+    expect(earliestShift(plan, groupId, TODAY)).toBe(-12);
+    expect(() => applyChanges(plan, [{ change: 'shift', groupId, days: -12 }], TODAY)).not.toThrow();
+  });
+
+  test('slides of one batch add up; back to where it was is no change', () => {
+    let changes: PlanChange[] = [];
+    changes = mergeChange(changes, { change: 'shift', groupId, days: -2 });
+    changes = mergeChange(changes, { change: 'shift', groupId, days: -1 });
+    expect(changes).toEqual([{ change: 'shift', groupId, days: -3 }]);
+    expect(mergeChange(changes, { change: 'shift', groupId, days: 3 })).toEqual([]);
+  });
+
+  test('dropping takes a whole batch out, adding puts steps in', () => {
+    expect(applyChanges(plan, [{ change: 'drop', groupId }], TODAY)).toEqual([]);
+    expect(applyChanges([], [{ change: 'add', steps: plan }], TODAY)).toHaveLength(plan.length);
+  });
+
+  test('a batch is known by its harvest, a planting by its sowing', () => {
+    expect(leadStep(plan)!.kind).toBe('harvest');
+    expect(leadStep([...plan.slice(0, 2)])!.kind).toBeDefined();
+  });
+});
+
+describe('consequences', () => {
+  const newId = ids();
+  const plan = [...batch('2026-06-18', 80, newId), ...batch('2026-06-25', 80, newId)];
+  const second = plan.find((s) => s.day === '2026-06-25')!.groupId;
+  const facts: FarmFacts = aFarm({ plantings: planted(500), promises: [owed('2026-06-23', 45_000)] });
+  const look = (changes: PlanChange[], over: Partial<FarmFacts> = {}) =>
+    new OutlookDesk({ ...facts, ...over }, plan, METRIC, 60).answer(changes).consequences;
+
+  test('no change, no consequences', () => {
+    expect(look([])).toEqual([]);
+  });
+
+  test('an earlier harvest covers the order, and what the loop loses is said', () => {
+    const list = look([{ change: 'shift', groupId: second, days: -3 }]);
+    expect(list.map((c) => c.words)).toContainEqual(
+      expect.stringContaining('rainbow trout for Marla’s Table is covered'),
+    );
+    expect(list.some((c) => c.about === 'balance' && c.words.startsWith('Heron loop'))).toBe(true);
+  });
+
+  test('a later harvest leaves a customer short, first on the list', () => {
+    const promises = [owed('2026-06-26', 20_000, { customer: 'Salt & Sorrel' })];
+    const list = look([{ change: 'shift', groupId: second, days: 9 }], { promises });
+    expect(list[0]).toMatchObject({ tone: 'worse', about: 'supply' });
+    expect(list[0]!.words).toMatch(/Week 26: .* rainbow trout short for Salt & Sorrel/);
+  });
+
+  test('two batches in one purge tank are called out with their days', () => {
+    const list = look([{ change: 'shift', groupId: second, days: -5 }]);
+    expect(list.find((c) => c.about === 'purge')!.words).toMatch(/P1 would hold two batches for \d+ days? from/);
+  });
+
+  test('taking fish later crowds the tank, and the date is named', () => {
+    const crowded = aFarm({
+      places: facts.places.map((p) => (p.id === 'k1' ? { ...p, densityLimitKgM3: 22 } : p)),
+      promises: [],
+    });
+    const desk = new OutlookDesk(crowded, plan, METRIC, 60);
+    const list = desk.answer([{ change: 'shift', groupId: plan[0]!.groupId, days: 20 }, { change: 'shift', groupId: second, days: 20 }]).consequences; // prettier-ignore
+    expect(list.some((c) => c.about === 'crowding' && c.words.includes('22 kg/m³'))).toBe(true);
+  });
+
+  test('a bed that would be overfull is named with how many positions are missing', () => {
+    const before = forecastFarm(aFarm({ plantings: planted(500) }), [], DEFAULT_SETTINGS);
+    const after = forecastFarm(aFarm({ plantings: planted(650) }), [], DEFAULT_SETTINGS);
+    const outlook = (forecast: typeof before) => ({ forecast, promise: [], plan: [] });
+    expect(consequences(outlook(before), outlook(after), facts).map((c) => c.words)).toContain(
+      'R1 would need 50 more positions than it has',
+    );
+  });
+
+  test('an impossible slide is refused by the desk, which goes on answering', () => {
+    const desk = new OutlookDesk(facts, plan, METRIC, 60);
+    expect(() => desk.answer([{ change: 'shift', groupId: second, days: -90 }])).toThrow(/has passed/);
+    expect(desk.answer([]).board.handles.length).toBe(2);
+  });
+});
+
+describe('the board', () => {
+  test('shows every batch where it can be grabbed, and how far it may go', () => {
+    const facts = aFarm({ plantings: planted(500) });
+    const plan = batch('2026-06-18');
+    const forecast = forecastFarm(facts, plan);
+    const board = boardSeries(forecast, facts, plan, [], 60);
+    expect(board.handles).toEqual([
+      { groupId: plan[0]!.groupId, kind: 'harvest', placeId: 'k1', at: 17, lotCode: 'TRT-1', count: 80, earliest: -12 },
+    ]);
+    expect(board.fish.map((s) => s.placeId).sort()).toEqual(['k1', 'p1']);
+    expect(board.fish[0]!.kg[0]).toBe(150);
+    expect(board.balance.heron).toHaveLength(60);
+    expect(board.plants[0]).toMatchObject({ placeId: 'r1', positions: 500 });
+  });
+
+  test('an unplanted loop has no balance to draw, not a wrong one', () => {
+    const facts = aFarm();
+    const board = boardSeries(forecastFarm(facts, []), facts, [], [], 10);
+    expect(board.balance.heron!.every((v) => v === null)).toBe(true);
+  });
+});
+
+describe('what needs a decision', () => {
+  const view = (facts: FarmFacts, plan = batch('2026-06-18')) => {
+    const forecast = forecastFarm(facts, plan);
+    return {
+      facts,
+      forecast,
+      promise: promiseTable(forecast, facts.products, facts.promises, 12),
+      pH: [],
+      units: METRIC,
+    };
+  };
+
+  test('a quiet farm has nothing to decide', () => {
+    expect(findTroubles(view(aFarm()))).toEqual([]);
+  });
+
+  test('a short order comes first, with product, amount, week and customer', () => {
+    const [first] = findTroubles(view(aFarm({ promises: [owed('2026-06-10', 5000)] })));
+    expect(first).toMatchObject({ kind: 'short', tone: 'danger', title: 'Rainbow trout 5.0 kg short in week 24' });
+    expect(first!.detail).toContain('Marla’s Table, due in 9 days');
+  });
+
+  test('a tank that will be too full is known days ahead', () => {
+    const facts = aFarm({
+      places: [aPlace({ id: 'k1', kind: 'tank', volumeL: 9000, densityLimitKgM3: 18 })],
+      plantings: [],
+    });
+    const forecast = forecastFarm(facts, []);
+    const at = crowdedFrom(forecast, facts.places[0]!)!;
+    expect(at).toBeGreaterThan(0);
+    expect(findTroubles({ facts, forecast, promise: [], pH: [], units: METRIC })[0]!.title).toBe(
+      `K1 too full in ${at} days`,
+    );
+  });
+
+  test('fish not weighed for a fortnight, and pH that has drifted', () => {
+    const facts = aFarm({ fish: [someTrout({ sampledOn: '2026-05-15' })] });
+    const list = findTroubles({ ...view(facts), pH: [{ loopId: 'heron', pH: 6.2, weekAgo: 6.6, on: TODAY }] });
+    expect(list.map((t) => t.kind)).toEqual(['sample', 'ph']);
+    expect(list[1]!.title).toBe('Heron pH has drifted to 6.2');
+    expect(list[1]!.detail).toContain('down from 6.6 a week before');
+  });
+
+  test('greens nobody has ordered are offered before they are lost', () => {
+    const packed = [{ lotId: 'p', lotCode: 'PP-1', productCode: 'butterhead-lettuce', quantity: 200, packedOn: TODAY }];
+    const product = { ...LETTUCE_PRODUCT, shelfLifeDays: 60 };
+    const facts = aFarm({ packed, products: [product] });
+    expect(findTroubles(view(facts, []))[0]).toMatchObject({
+      kind: 'surplus',
+      title: 'Butterhead lettuce: 200 heads more than sold',
+    });
+  });
+});
+
+describe('sowings that a shortfall asks for', () => {
+  const code = (crop: string, day: string) => `${crop}-${day}`;
+  const gaps = (day: string) => {
+    const facts = aFarm({
+      plantings: planted(100),
+      promises: [owed(day, 60, { productCode: 'butterhead-lettuce', customer: 'Greenhollow' })],
+    });
+    const forecast = forecastFarm(facts, []);
+    return sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 20), code, ids());
+  };
+
+  test('far enough ahead: seeds, day, bed and every step', () => {
+    const [gap] = gaps('2026-09-01');
+    expect(gap).toMatchObject({
+      cropCode: 'butterhead-lettuce',
+      shortUnits: 60,
+      customers: ['Greenhollow'],
+      wantedOn: '2026-08-31',
+    });
+    expect(gap!.sowing).toMatchObject({ bedId: 'r1', quantities: { units: 60, seeds: 75 } });
+    expect(gap!.sowing!.steps.every((s) => s.lotCode.startsWith('butterhead'))).toBe(true);
+  });
+
+  test('too late: it says by when it would have had to be sown', () => {
+    const [gap] = gaps('2026-06-20');
+    expect(gap!.sowing).toBeNull();
+    expect(gap!.sowBy < TODAY).toBe(true);
+  });
+});

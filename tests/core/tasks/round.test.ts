@@ -1,0 +1,174 @@
+import { describe, expect, test } from 'vitest';
+import { explainBalance, explainDensity, explainFeed, explainPromise, explainSowing } from '../../../src/core/explain';
+import { sowingFor } from '../../../src/core/crops/quantities';
+import { harvestGroup } from '../../../src/core/plan/build';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { METRIC } from '../../../src/core/quantity/units';
+import { buildRound, type Chore, type Done, type RoundView } from '../../../src/core/tasks/round';
+import { aFarm, aStep, ids, someTrout } from '../farm';
+
+const chore: Chore = {
+  id: 'c1',
+  placeId: null,
+  placeCode: 'Drum',
+  title: 'Read rinse counter',
+  detail: '',
+  everyDays: 2,
+  startsOn: '2026-05-30',
+  minutes: 5,
+  walk: 'Filters',
+  walkOrder: 30,
+  caution: null,
+};
+
+function round(over: Partial<RoundView> = {}) {
+  const facts = over.facts ?? aFarm();
+  const steps = over.steps ?? [];
+  return buildRound({
+    day: '2026-06-01',
+    at: 0,
+    facts,
+    forecast: forecastFarm(facts, steps),
+    steps,
+    chores: [],
+    done: new Map<string, Done>(),
+    saltGL: new Map([['p1', 5]]),
+    units: METRIC,
+    ...over,
+  });
+}
+
+describe('the day’s round', () => {
+  test('every tank with fish has its ration, in whole feedings of the right pellet', () => {
+    const feed = round().find((j) => j.kind === 'feed')!;
+    expect(feed).toMatchObject({ place: 'K1', title: 'Feed 4.5 mm' });
+    expect(feed.amount).toMatch(/^3 × .* kg|^3 × .* g/);
+    expect(feed.expected.massG).toBeGreaterThan(1000);
+    expect(feed.detail).toContain('500 fish of 300 g');
+  });
+
+  test('a tank whose feed is stopped says so unmistakably and has no ration', () => {
+    const facts = aFarm({ fish: [someTrout({ feedStoppedOn: '2026-05-30' })] });
+    const jobs = round({ facts });
+    expect(jobs.some((j) => j.kind === 'feed')).toBe(false);
+    expect(jobs.find((j) => j.kind === 'no_feed')).toMatchObject({
+      place: 'K1',
+      title: 'No feed: feed stopped',
+      amount: '0 g',
+    });
+    expect(jobs.find((j) => j.kind === 'no_feed')!.detail).toContain('since 30 May');
+  });
+
+  test('fish are weighed every seven days; late ones say by how much', () => {
+    expect(round().some((j) => j.kind === 'sample')).toBe(false);
+    const facts = aFarm({ fish: [someTrout({ sampledOn: '2026-05-20' })] });
+    expect(round({ facts }).find((j) => j.kind === 'sample')).toMatchObject({
+      lateDays: 5,
+      detail: 'Last weighed 12 days ago; forecast says 300 g',
+    });
+  });
+
+  test('each step of a purge batch is due on its own day and nowhere before', () => {
+    const steps = harvestGroup(
+      {
+        lotCode: 'TRT-1',
+        speciesCode: 'rainbow-trout',
+        tankId: 'k1',
+        purgePlaceId: 'p1',
+        purgeVolumeL: 3000,
+        harvestDay: '2026-06-11',
+        count: 80,
+        purgeDays: 4,
+        method: 'salted',
+      },
+      ids(),
+    );
+    const kindsOn = (day: string) => round({ day, steps: steps.filter((s) => s.day >= day) }).filter((j) => j.stepId).map((j) => j.kind); // prettier-ignore
+    expect(kindsOn('2026-06-05')).toEqual([]);
+    expect(kindsOn('2026-06-06')).toEqual(['feed_stop']);
+    expect(kindsOn('2026-06-07')).toEqual(['purge']);
+    expect(kindsOn('2026-06-09')).toEqual(['exchange']);
+    expect(kindsOn('2026-06-10')).toEqual(['taste']);
+    expect(kindsOn('2026-06-11')).toEqual(['harvest']);
+  });
+
+  test('the exchange of a salted tank has its salt weighed out', () => {
+    const steps = [aStep({ kind: 'exchange', day: '2026-06-01', fromPlaceId: 'p1', amount: 1500 })];
+    const job = round({ steps }).find((j) => j.kind === 'exchange')!;
+    expect(job.expected).toEqual({ litres: 1500, saltG: 7500 });
+    expect(job.detail).toContain('salted water never goes to plants');
+  });
+
+  test('what was not done yesterday is still there today, and late', () => {
+    const steps = [aStep({ kind: 'move', day: '2026-05-29', fromPlaceId: 'k1', toPlaceId: 'k2' })];
+    expect(round({ steps }).find((j) => j.kind === 'move')).toMatchObject({ lateDays: 3, title: 'Move to K2' });
+    expect(round({ steps, at: 5, day: '2026-06-06' }).some((j) => j.kind === 'move')).toBe(false);
+  });
+
+  test('a chore comes on its rhythm, and a done job carries who and when', () => {
+    expect(round({ chores: [chore] }).some((j) => j.kind === 'chore')).toBe(true);
+    expect(round({ chores: [{ ...chore, startsOn: '2026-05-31' }] }).some((j) => j.kind === 'chore')).toBe(false);
+    const done = new Map([['chore:c1:2026-06-01', { by: 'Bram', at: '07:12' }]]);
+    expect(round({ chores: [chore], done }).find((j) => j.kind === 'chore')!.done).toEqual({ by: 'Bram', at: '07:12' });
+  });
+
+  test('dangerous jobs carry their caution', () => {
+    const steps = (['harvest', 'purge', 'exchange', 'pick', 'taste'] as const).map((kind) =>
+      aStep({ kind, day: '2026-06-01', fromPlaceId: 'k1', toPlaceId: 'p1', amount: 1 }),
+    );
+    const jobs = round({ steps }).filter((j) => j.stepId);
+    expect(jobs).toHaveLength(5);
+    for (const job of jobs) expect(job.caution).toBeTruthy();
+    expect(jobs.find((j) => j.kind === 'harvest')!.caution).toContain('veterinarian');
+  });
+
+  test('jobs come in walking order and every key is its own', () => {
+    const jobs = round({ chores: [chore] });
+    expect(jobs.map((j) => j.walkOrder)).toEqual([...jobs.map((j) => j.walkOrder)].sort((a, b) => a - b));
+    expect(new Set(jobs.map((j) => j.key)).size).toBe(jobs.length);
+  });
+});
+
+describe('why?', () => {
+  const facts = aFarm();
+  const trout = facts.species.find((s) => s.code === 'rainbow-trout')!;
+  const lettuce = facts.crops.find((c) => c.code === 'butterhead-lettuce')!;
+
+  test.each([
+    [
+      'feed',
+      explainFeed(
+        { place: 'K1', count: 500, meanG: 300, feedG: 2500, species: trout, waterTempC: 13, pace: 1.02 },
+        METRIC,
+      ),
+    ],
+    ['a sowing', explainSowing(lettuce, sowingFor(168, lettuce, 104), 104)],
+    ['crowding', explainDensity(facts.places[0]!, 150_000, 500, METRIC)],
+    [
+      'a promise',
+      explainPromise({
+        product: 'Rainbow trout',
+        week: 24,
+        expected: '30 kg',
+        spread: '3 kg',
+        promised: '23 kg',
+        short: '0 kg',
+        available: '7 kg',
+        shelfLifeDays: 8,
+      }),
+    ],
+    ['balance', explainBalance('Heron', 8000, 100, [60, 100], METRIC)],
+  ])('%s is explained with numbers, inputs, a source and what to change', (_, because) => {
+    expect(because.formula).toMatch(/\d/);
+    expect(because.inputs.length).toBeGreaterThanOrEqual(3);
+    for (const input of because.inputs) expect(input.from.length).toBeGreaterThan(3);
+    expect(because.source.length).toBeGreaterThan(10);
+    expect(because.change.length).toBeGreaterThan(10);
+  });
+
+  test('the sowing’s sum stands there as it is computed', () => {
+    expect(explainSowing(lettuce, sowingFor(168, lettuce, 104), 104).formula).toBe(
+      '168 wanted ÷ (0.92 germination · 0.96 nursery · 0.95 bed · 0.96 pack-out) = 209 seeds, rounded up to 3 trays of 104; 103 cells stay spare.',
+    );
+  });
+});

@@ -1,0 +1,107 @@
+import { randomUUID } from 'node:crypto';
+import type { Knex } from 'knex';
+import { appConnection, inFarm, ownerConnection, type Tx } from '../../src/db/connection';
+import { createLot, recordMovement, type Entry, type Movement } from '../../src/db/ledger';
+
+export { randomUUID };
+
+export interface TestFarm {
+  farmId: string;
+  personId: string;
+  places: Record<string, string>;
+}
+
+/** A farm with a person and the places a ledger test needs, in a database that may hold other farms too. */
+export async function makeFarm(owner: Knex, name = 'Test farm'): Promise<TestFarm> {
+  const farmId = randomUUID();
+  const personId = randomUUID();
+  await owner('farm').insert({ farm_id: farmId, name, time_zone: 'UTC', currency: 'EUR' });
+  await owner('person').insert({
+    farm_id: farmId,
+    id: personId,
+    name: 'Test Person',
+    sign_in_name: `test-${personId}`,
+    role: 'manager',
+    password_hash: 'x',
+  });
+  const kinds: Record<string, string> = {
+    SUPPLIER: 'outside',
+    MADE: 'outside',
+    DEAD: 'outside',
+    COMPOST: 'outside',
+    PACKED: 'outside',
+    SOLD: 'outside',
+    EATEN: 'outside',
+    H1: 'tank',
+    H2: 'tank',
+    P1: 'purge',
+    COLD: 'store',
+    ASIDE: 'store',
+    FEED: 'store',
+    SEED: 'store',
+    R1: 'bed',
+    NB: 'nursery',
+  };
+  const places: Record<string, string> = {};
+  for (const [code, kind] of Object.entries(kinds)) {
+    places[code] = randomUUID();
+    await owner('place').insert({
+      farm_id: farmId,
+      id: places[code],
+      code,
+      name: code,
+      kind,
+      is_source: code === 'SUPPLIER' || code === 'MADE',
+    });
+  }
+  return { farmId, personId, places };
+}
+
+export function entryFor(farm: TestFarm, over: Partial<Entry> = {}): Entry {
+  return {
+    farmId: farm.farmId,
+    personId: farm.personId,
+    entryKey: randomUUID(),
+    farmDay: '2026-06-10',
+    at: new Date('2026-06-10T09:00:00Z'),
+    ...over,
+  };
+}
+
+export async function withFish(tx: Tx, farm: TestFarm, count: number, placeCode = 'H1'): Promise<string> {
+  const lotId = await createLot(tx, farm.farmId, {
+    code: `HSB-${randomUUID().slice(0, 6)}`,
+    kind: 'cohort',
+    keeps: 'count',
+    beganOn: '2026-01-01',
+    startMeanG: 5,
+  });
+  await recordMovement(tx, entryFor(farm), move(farm, lotId, 'SUPPLIER', placeCode, { count, reason: 'receive' }));
+  return lotId;
+}
+
+export function move(farm: TestFarm, lotId: string, from: string, to: string, rest: Partial<Movement>): Movement {
+  return { lotId, fromPlaceId: farm.places[from]!, toPlaceId: farm.places[to]!, reason: 'move', ...rest };
+}
+
+export interface Desk {
+  owner: Knex;
+  app: Knex;
+  in<T>(farm: { farmId: string }, work: (tx: Tx) => Promise<T>): Promise<T>;
+  close(): Promise<void>;
+}
+
+/** Both connections of a test database: the owner to set things up, the app's own role to do them. */
+export function openDesk(url: string): Desk {
+  const owner = ownerConnection(url);
+  const app = appConnection(url, 8);
+  return {
+    owner,
+    app,
+    in: (farm, work) => inFarm(app, farm.farmId, work),
+    close: async () => {
+      await app.destroy();
+      await owner.destroy();
+    },
+  };
+}

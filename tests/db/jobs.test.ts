@@ -1,0 +1,417 @@
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import {
+  exchangeWater,
+  feedTank,
+  gateOf,
+  harvestFish,
+  receiveFish,
+  recordDeaths,
+  stopFeed,
+  tasteCheck,
+  transferFish,
+} from '../../src/db/doing/fish';
+import { clearBed, pickPlants, pickStep, sowSeed, transplant } from '../../src/db/doing/plants';
+import { finishTask, recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../src/db/events';
+import { loadFacts, samplesOf } from '../../src/db/facts';
+import { balanceAt, type Entry } from '../../src/db/ledger';
+import type { Tx } from '../../src/db/connection';
+import { openDesk, randomUUID, type Desk } from './helpers';
+
+/** On the demo farm, whose today is Wednesday 10 June 2026. Each test works in a transaction that is taken back. */
+const TODAY = '2026-06-10';
+let desk: Desk;
+let farmId: string;
+let people: Record<string, string>;
+
+beforeAll(async () => {
+  desk = openDesk(inject('demoUrl'));
+  farmId = (await desk.owner('farm').where({ is_demo: true }).first('farm_id')).farm_id;
+  people = Object.fromEntries(
+    (await desk.owner('person').where({ farm_id: farmId })).map((p) => [p.sign_in_name, p.id]),
+  );
+});
+afterAll(() => desk.close());
+
+class TakeBack extends Error {}
+
+async function trying(work: (tx: Tx) => Promise<void>) {
+  await desk
+    .in({ farmId }, async (tx) => {
+      await work(tx);
+      throw new TakeBack();
+    })
+    .catch((error) => {
+      if (!(error instanceof TakeBack)) throw error;
+    });
+}
+
+function entry(over: Partial<Entry> = {}): Entry {
+  return {
+    farmId,
+    personId: people.bram!,
+    entryKey: randomUUID(),
+    farmDay: TODAY,
+    at: new Date(`${over.farmDay ?? TODAY}T09:00:00Z`),
+    ...over,
+  };
+}
+
+async function nextGroup(tx: Tx, lotPrefix: string) {
+  const harvest = await tx('plan_step')
+    .where({ kind: 'harvest', state: 'planned' })
+    .andWhere('lot_code', 'like', `${lotPrefix}%`)
+    .andWhere('day', '>', '2026-06-17')
+    .orderBy('day')
+    .first();
+  const steps = await tx('plan_step').where({ group_id: harvest.group_id }).orderBy('day');
+  return { harvest, groupId: harvest.group_id, find: (kind: string) => steps.filter((s) => s.kind === kind) };
+}
+
+describe('a purge batch, step by step', () => {
+  test('cannot be done out of order; done in order it becomes packed fish, to the fish and to the gram', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'TRT');
+      const [stop] = group.find('feed_stop');
+      const [purge] = group.find('purge');
+      const [taste] = group.find('taste');
+      await expect(
+        transferFish(tx, entry(), { stepId: purge.id, kind: 'purge', count: 80, massG: 28_000, dead: 0 }),
+      ).rejects.toThrow(/First: stop feed/);
+      await stopFeed(tx, entry({ farmDay: stop.day }), stop.id);
+      await expect(tasteCheck(tx, entry(), { stepId: taste.id, passed: true, note: null })).rejects.toThrow(
+        /First: move to purge tank/,
+      );
+      const lot = await tx('lot').where({ code: stop.lot_code }).first();
+      const before = (await balanceAt(tx, lot.id, stop.from_place_id)).count;
+      const inPurge = (await balanceAt(tx, lot.id, purge.to_place_id)).count;
+      await transferFish(tx, entry({ farmDay: purge.day }), {
+        stepId: purge.id,
+        kind: 'purge',
+        count: 80,
+        massG: 28_000,
+        dead: 2,
+      });
+      expect((await balanceAt(tx, lot.id, stop.from_place_id)).count).toBe(before - 82);
+      expect((await balanceAt(tx, lot.id, purge.to_place_id)).count).toBe(inPurge + 80);
+      for (const exchange of group.find('exchange'))
+        await exchangeWater(tx, entry({ farmDay: exchange.day }), { stepId: exchange.id, litres: 1500, saltG: 7500 });
+      await tasteCheck(tx, entry({ farmDay: taste.day }), { stepId: taste.id, passed: true, note: null });
+      const code = await harvestFish(tx, entry({ farmDay: group.harvest.day }), {
+        stepId: group.harvest.id,
+        count: 80 + inPurge,
+        massG: 29_000,
+        trimG: 500,
+        dead: 0,
+        overrideReason: null,
+        mayOverride: false,
+      });
+      const packed = await tx('lot').where({ code }).first();
+      const { rows } = await tx.raw(
+        'select p.code, b.mass_g from balance b join place p on p.id = b.place_id where b.lot_id = ? order by p.code',
+        [packed.id],
+      );
+      expect(rows).toEqual([{ code: 'COLD', mass_g: 28_500 }, { code: 'COMPOST', mass_g: 500 }, { code: 'MADE', mass_g: -29_000 }]); // prettier-ignore
+      expect((await balanceAt(tx, lot.id, purge.to_place_id)).count).toBe(0);
+    });
+  });
+
+  test('the gate holds: no sale before it tasted clean, unless a manager gives a reason', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'HSB');
+      const [stop] = group.find('feed_stop');
+      const [purge] = group.find('purge');
+      await stopFeed(tx, entry({ farmDay: stop.day }), stop.id);
+      await transferFish(tx, entry({ farmDay: purge.day }), {
+        stepId: purge.id,
+        kind: 'purge',
+        count: 90,
+        massG: 60_000,
+        dead: 0,
+      });
+      const harvest = {
+        stepId: group.harvest.id,
+        count: 90,
+        massG: 59_000,
+        trimG: 0,
+        dead: 0,
+        overrideReason: null,
+        mayOverride: false,
+      };
+      const day = entry({ farmDay: group.harvest.day });
+      await expect(harvestFish(tx, day, harvest)).rejects.toThrow(
+        /Not fit to sell yet: 0 of 2 exchanges done; not tasted yet/,
+      );
+      await expect(harvestFish(tx, day, { ...harvest, overrideReason: 'customer waits' })).rejects.toThrow(
+        /Only a manager may override/,
+      );
+      await harvestFish(tx, entry({ farmDay: group.harvest.day, personId: people.ines! }), {
+        ...harvest,
+        overrideReason: 'Inspector asked for them',
+        mayOverride: true,
+      });
+      const gate = await gateOf(tx, group.groupId, group.harvest.day);
+      expect(gate.overridden).toBe('Ines Dorva: Inspector asked for them');
+    });
+  });
+
+  test('a muddy taste is recorded and the check stays open', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'TRT');
+      await stopFeed(tx, entry(), group.find('feed_stop')[0].id);
+      await transferFish(tx, entry(), {
+        stepId: group.find('purge')[0].id,
+        kind: 'purge',
+        count: 80,
+        massG: 28_000,
+        dead: 0,
+      });
+      await tasteCheck(tx, entry(), { stepId: group.find('taste')[0].id, passed: false, note: 'earthy' });
+      const gate = await gateOf(tx, group.groupId, group.harvest.day);
+      expect(gate.checks.find((c) => c.check === 'taste')).toMatchObject({
+        met: false,
+        words: 'Last taste was not clean',
+      });
+      await tasteCheck(tx, entry(), { stepId: group.find('taste')[0].id, passed: true, note: null });
+      expect((await gateOf(tx, group.groupId, group.harvest.day)).checks.find((c) => c.check === 'taste')!.met).toBe(
+        true,
+      );
+    });
+  });
+
+  test('weights in the wrong unit are asked about', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'TRT');
+      await stopFeed(tx, entry(), group.find('feed_stop')[0].id);
+      const transfer = { stepId: group.find('purge')[0].id, kind: 'purge' as const, count: 80, massG: 2, dead: 0 };
+      await expect(transferFish(tx, entry(), transfer)).rejects.toThrow(/0.03 g a fish. Check the unit/);
+      await expect(transferFish(tx, entry(), { ...transfer, count: 9000, massG: 3_000_000 })).rejects.toThrow(
+        /9000 is more than that/,
+      );
+    });
+  });
+
+  test('a job that was done is not done again', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'TRT');
+      await stopFeed(tx, entry(), group.find('feed_stop')[0].id);
+      await expect(stopFeed(tx, entry(), group.find('feed_stop')[0].id)).rejects.toThrow(`Already done on ${TODAY}`);
+      await expect(stopFeed(tx, entry(), group.find('purge')[0].id)).rejects.toThrow(
+        /That job is “Move to purge tank”, not “Stop feed”/,
+      );
+      await expect(stopFeed(tx, entry(), randomUUID())).rejects.toThrow('That job is not on this farm.');
+    });
+  });
+
+  test('from the moment feed is stopped the forecast feeds that tank nothing', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'TRT');
+      const [stop] = group.find('feed_stop');
+      await stopFeed(tx, entry(), stop.id);
+      const facts = await loadFacts(tx, TODAY, true);
+      expect(
+        facts.fish.find((f) => f.lotCode === stop.lot_code && f.placeId === stop.from_place_id)!.feedStoppedOn,
+      ).toBe(TODAY);
+    });
+  });
+});
+
+describe('fish', () => {
+  test('feeding takes the feed from the store and says which fish got it', async () => {
+    await trying(async (tx) => {
+      const tank = await tx('place').where({ code: 'H6' }).first();
+      const store = await tx('place').where({ code: 'FEED' }).first();
+      const inStore = async () => (await tx('balance').where({ place_id: store.id }).sum('mass_g as g').first())!.g;
+      const before = await inStore();
+      const fed = entry();
+      await feedTank(tx, fed, { placeId: tank.id, massG: 4200, response: 'slow' });
+      expect(before - (await inStore())).toBe(4200);
+      const [row] = await tx('feeding as f')
+        .join('movement as m', 'm.id', 'f.movement_id')
+        .join('lot as l', 'l.id', 'm.lot_id')
+        .where('m.entry_key', 'like', `${fed.entryKey}%`)
+        .select('f.response', 'l.code');
+      expect(row).toMatchObject({ response: 'slow' });
+      expect(row.code).toMatch(/^FD-HSB/);
+      await expect(feedTank(tx, entry(), { placeId: tank.id, massG: 90_000_000, response: 'eager' })).rejects.toThrow(
+        /feed store holds only/,
+      );
+      const empty = await tx('place').where({ code: 'W1' }).first();
+      await expect(feedTank(tx, entry(), { placeId: empty.id, massG: 100, response: 'eager' })).rejects.toThrow(
+        /no fish in this tank/,
+      );
+    });
+  });
+
+  test('a delivery: transit deaths are counted, the living are there, the hatchery is noted', async () => {
+    await trying(async (tx) => {
+      const step = await tx('plan_step').where({ kind: 'stock', state: 'planned' }).orderBy('day').first();
+      await expect(
+        receiveFish(tx, entry(), { stepId: step.id, count: 600, meanG: 5, dead: 601, supplier: null }),
+      ).rejects.toThrow(/601 cannot have died on the way/);
+      await receiveFish(tx, entry(), {
+        stepId: step.id,
+        count: 600,
+        meanG: 5,
+        dead: 9,
+        supplier: 'Brindle Water Hatchery',
+      });
+      const lot = await tx('lot').where({ code: step.lot_code }).first();
+      expect(lot.supplier).toBe('Brindle Water Hatchery');
+      expect((await balanceAt(tx, lot.id, step.to_place_id)).count).toBe(591);
+      const facts = await loadFacts(tx, TODAY, true);
+      const arrived = facts.fish.find((f) => f.lotCode === step.lot_code)!;
+      expect(arrived.count).toBe(591);
+      expect(arrived.referenceG).toBeCloseTo(5, 6);
+    });
+  });
+
+  test('more deaths than fish are refused with the number that is there', async () => {
+    await trying(async (tx) => {
+      const held = await tx('balance as b')
+        .join('lot as l', 'l.id', 'b.lot_id')
+        .join('place as p', 'p.id', 'b.place_id')
+        .where({ 'l.kind': 'cohort', 'p.kind': 'tank' })
+        .andWhere('b.count', '>', 0)
+        .first('b.lot_id', 'b.place_id', 'b.count');
+      await expect(
+        recordDeaths(tx, entry(), { lotId: held.lot_id, placeId: held.place_id, count: held.count + 1 }),
+      ).rejects.toThrow(`There are ${held.count} here`);
+    });
+  });
+
+  test('a sample changes what the farm knows at once; taking it back changes it back', async () => {
+    await trying(async (tx) => {
+      const fish = (await loadFacts(tx, TODAY, true)).fish.find((f) => f.lotCode.startsWith('HSB') && f.sampledOn)!;
+      const key = entry();
+      await recordSample(tx, key, {
+        lotId: fish.lotId,
+        placeId: fish.placeId,
+        weightsG: [fish.referenceG * 1.3, fish.referenceG * 1.3],
+      });
+      expect(await recordSample(tx, key, { lotId: fish.lotId, placeId: fish.placeId, weightsG: [1] })).toEqual({
+        repeated: true,
+      });
+      const after = (await loadFacts(tx, TODAY, true)).fish.find(
+        (f) => f.lotId === fish.lotId && f.placeId === fish.placeId,
+      )!;
+      expect(after.referenceG).toBeGreaterThan(fish.referenceG * 1.15);
+      expect(after.sampledOn).toBe(TODAY);
+      const samples = (await samplesOf(tx, [fish.lotId], TODAY)).length;
+      expect(await withdrawSample(tx, entry(), key.entryKey)).toBe(1);
+      expect(await withdrawSample(tx, entry(), key.entryKey)).toBe(0);
+      expect((await samplesOf(tx, [fish.lotId], TODAY)).length).toBe(samples - 1);
+      expect(
+        (await loadFacts(tx, TODAY, true)).fish.find((f) => f.lotId === fish.lotId && f.placeId === fish.placeId)!
+          .referenceG,
+      ).toBeCloseTo(fish.referenceG, 6);
+    });
+  });
+});
+
+describe('crops', () => {
+  test('from seed to box: seeds leave their lot, losses go to compost, heads are packed', async () => {
+    await trying(async (tx) => {
+      const sow = await tx('plan_step')
+        .where({ kind: 'sow', state: 'planned', crop_code: 'butterhead-lettuce' })
+        .orderBy('day')
+        .first();
+      const find = (kind: string) => tx('plan_step').where({ group_id: sow.group_id, kind }).first();
+      await expect(transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 50 })).rejects.toThrow(
+        /has not been sown yet/,
+      );
+      await sowSeed(tx, entry(), { stepId: sow.id, count: 120 });
+      await expect(transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 121 })).rejects.toThrow(
+        /121 cannot have come up/,
+      );
+      await transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 104 });
+      const lot = await tx('lot').where({ code: sow.lot_code }).first();
+      const pick = await find('pick');
+      await expect(pickStep(tx, entry(), { stepId: pick.id, quantity: 105 })).rejects.toThrow(
+        /105 cannot have been picked/,
+      );
+      const code = await pickStep(tx, entry(), { stepId: pick.id, quantity: 98 });
+      await clearBed(tx, entry(), { stepId: (await find('clear')).id });
+      const { rows } = await tx.raw(
+        'select p.code, b.count from balance b join place p on p.id = b.place_id where b.lot_id = ? and b.count <> 0 order by p.code',
+        [lot.id],
+      );
+      expect(rows).toEqual([{ code: 'COMPOST', count: 22 }, { code: 'MADE', count: -120 }, { code: 'PACKED', count: 98 }]); // prettier-ignore
+      const origin = await tx('lot_origin as o')
+        .join('lot as f', 'f.id', 'o.from_lot_id')
+        .join('lot as l', 'l.id', 'o.lot_id')
+        .where('l.code', 'in', [code, sow.lot_code])
+        .orderBy('l.code')
+        .select('l.code', 'f.code as from');
+      expect(origin.map((o) => o.from.slice(0, 7))).toEqual(
+        expect.arrayContaining(['SD-BULE', sow.lot_code.slice(0, 7)]),
+      );
+    });
+  });
+
+  test('cut leaves grow again: picking leaves the plants and counts the cut', async () => {
+    await trying(async (tx) => {
+      const before = (await loadFacts(tx, TODAY, true)).plantings.find(
+        (p) => p.cropCode === 'mizuna' && p.transplantedOn,
+      )!;
+      await pickPlants(tx, entry(), { lotId: before.lotId, placeId: before.placeId, quantity: 3000 });
+      const after = (await loadFacts(tx, TODAY, true)).plantings.find((p) => p.lotId === before.lotId)!;
+      expect(after.count).toBe(before.count);
+      expect(after.cutsDone).toBe(before.cutsDone + 1);
+      expect(after.lastCutOn).toBe(TODAY);
+      await expect(
+        pickPlants(tx, entry(), { lotId: before.lotId, placeId: before.placeId, quantity: 4_000_000 }),
+      ).rejects.toThrow(/three times a full crop. Check the unit/);
+    });
+  });
+
+  test('more seed than there is in the store is refused', async () => {
+    await trying(async (tx) => {
+      const sow = await tx('plan_step')
+        .where({ kind: 'sow', state: 'planned', crop_code: 'rocket' })
+        .orderBy('day')
+        .first();
+      await expect(sowSeed(tx, entry(), { stepId: sow.id, count: 900_000 })).rejects.toThrow(
+        /seed store holds \d+ of these seeds/,
+      );
+    });
+  });
+});
+
+describe('jobs and readings', () => {
+  test('two hands do the same job: the second is told who was first', async () => {
+    await trying(async (tx) => {
+      const task = { key: `feed:${randomUUID()}:${TODAY}`, title: 'Feed' };
+      const mine = entry();
+      expect(await finishTask(tx, mine, task)).toBe(false);
+      expect(await finishTask(tx, mine, task)).toBe(true);
+      await expect(finishTask(tx, entry({ personId: people.tess! }), task)).rejects.toThrow(
+        /Bram Tolle has already done this job .* Nothing was recorded twice/,
+      );
+    });
+  });
+
+  test('readings are added once, and taken back by rows that name them', async () => {
+    await trying(async (tx) => {
+      const loop = await tx('loop').where({ code: 'heron' }).first();
+      const key = entry();
+      expect(await recordReadings(tx, key, loop.id, [{ kind: 'ph', value: 6.9 }, { kind: 't', value: 24 }])).toEqual({ repeated: false }); // prettier-ignore
+      expect(await recordReadings(tx, key, loop.id, [{ kind: 'ph', value: 6.9 }, { kind: 't', value: 24 }])).toEqual({ repeated: true }); // prettier-ignore
+      expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(2);
+      expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(0);
+    });
+    await expect(
+      desk.in({ farmId }, async (tx) => {
+        const loop = await tx('loop').where({ code: 'heron' }).first();
+        await recordReadings(tx, entry(), loop.id, [{ kind: 'ph', value: 14 }]);
+      }),
+    ).rejects.toMatchObject({ constraint: 'reading_value_possible' });
+  });
+
+  test('what was recorded is never changed afterwards', async () => {
+    for (const table of ['reading', 'sample', 'task_done', 'feeding', 'purge_check', 'handover', 'order_event']) {
+      await expect(desk.owner(table).where({ farm_id: farmId }).update({ farm_id: farmId })).rejects.toThrow(
+        /only added/,
+      );
+    }
+  });
+});

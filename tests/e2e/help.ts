@@ -1,0 +1,73 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { expect, type Locator, type Page } from '@playwright/test';
+import type { Knex } from 'knex';
+import { ownerConnection } from '../../src/db/connection';
+
+export const PASSWORD = 'heron-loop';
+export const PHONE = { width: 390, height: 844 };
+export const DESK = { width: 1280, height: 800 };
+
+const clockFile = process.env.CROP_CYCLE_CLOCK_FILE!;
+
+/** The day the app under test takes for today. */
+export function today(): string {
+  return readFileSync(clockFile, 'utf8').slice(0, 10);
+}
+
+/** Lets the app's clock stand at half past eight on a day. */
+export function setDay(day: string) {
+  writeFileSync(clockFile, `${day}T08:30:00Z`);
+}
+
+export function openDatabase(): Knex {
+  return ownerConnection(process.env.DATABASE_URL!);
+}
+
+export async function signIn(page: Page, name: string, password = PASSWORD) {
+  await page.context().clearCookies();
+  await page.goto('/sign-in');
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/round');
+  await expect(page.locator('#main h1')).toBeAttached();
+}
+
+/** The row of a job on the round. */
+export function job(page: Page, title: string, about: string): Locator {
+  return page.locator('button.job', { hasText: title }).filter({ hasText: about });
+}
+
+/** Opens a job, fills its fields by label, sends it and waits for what the round says. */
+export async function doJob(page: Page, title: string, about: string, fields: Record<string, string>, submit: string) {
+  await page.goto('/round');
+  await job(page, title, about).first().click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toBeVisible();
+  for (const [label, value] of Object.entries(fields)) {
+    const radio = dialog.getByRole('radio', { name: value, exact: true });
+    if (await radio.count()) await radio.check();
+    else await dialog.getByLabel(label).fill(value);
+  }
+  await dialog.getByRole('button', { name: submit }).click();
+  await expect(dialog).toBeHidden();
+}
+
+/** Slides a handle of the season board by whole days with the mouse. */
+export async function slide(page: Page, handle: Locator, days: number) {
+  await handle.scrollIntoViewIfNeeded();
+  const board = (await page.getByTestId('board').locator('svg').boundingBox())!;
+  const dayPx = (board.width - 96 - 8) / 105;
+  const box = (await handle.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + (days * dayPx) / 2, y, { steps: 4 });
+  await page.mouse.move(x + days * dayPx, y, { steps: 4 });
+  await page.mouse.up();
+}
+
+export async function choose(page: Page, label: string | RegExp, option: string | RegExp) {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option }).click();
+}

@@ -1,0 +1,244 @@
+import { expect, test } from '@playwright/test';
+import type { Knex } from 'knex';
+import { addDays } from '../../src/core/quantity/days';
+import { choose, DESK, doJob, job, openDatabase, PHONE, setDay, signIn, slide, today } from './help';
+
+let db: Knex;
+test.beforeAll(() => {
+  db = openDatabase();
+});
+test.afterAll(() => db.destroy());
+test.describe.configure({ mode: 'serial' });
+
+async function planDays(lotCode: string, kind: string): Promise<string[]> {
+  const rows: { day: string }[] = await db('plan_step')
+    .where({ lot_code: lotCode, kind, state: 'planned' })
+    .orderBy('day')
+    .select('day');
+  return rows.map((r) => r.day);
+}
+
+/** Count in = count out + count present, for every lot of the farm, and no balance below zero. */
+async function ledgerBalances() {
+  const { rows } = await db.raw(`
+    select l.code, sum(b.count)::bigint as count, sum(b.mass_g) as mass_g from balance b join lot l on l.id = b.lot_id
+    group by l.code having sum(b.count) <> 0 or sum(b.mass_g) <> 0`);
+  expect(rows).toEqual([]);
+  const { rows: below } = await db.raw('select 1 from balance where not is_source and (count < 0 or mass_g < 0)');
+  expect(below).toEqual([]);
+}
+
+test('a short order: seen on Season, planned around, raised, purged, harvested, packed, delivered and paid', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, 'ines');
+  const short = page.getByRole('link', { name: /Rainbow trout .* short in week/ });
+  await expect(short).toBeVisible();
+
+  await page.goto('/market');
+  const row = page.getByRole('row', { name: /will fall short/ });
+  await expect(row).toHaveCount(1);
+  const orderLink = (await row.getByRole('link').getAttribute('href'))!;
+  const order = await db('sales_order')
+    .where({ id: orderLink.split('/').at(-1)! })
+    .first();
+
+  // The manager slides the next harvest three days earlier and reads what that does.
+  await page.getByRole('link', { name: 'Season' }).first().click();
+  await page.waitForURL('**/season');
+  const trout = page.getByTestId('supply-rainbow-trout');
+  const shortWeeks = () => trout.locator('g[data-short]:not([data-short="0"])').count();
+  expect(await shortWeeks()).toBe(1);
+  const harvest = page.locator('[data-handle="harvest:TRT-31"]').first();
+  const balance = page.getByTestId('balance-kingfisher');
+  const before = await balance.getAttribute('d');
+  await slide(page, harvest, -3);
+  const consequences = page.getByTestId('consequences');
+  await expect(consequences).toContainText('rainbow trout for Marla’s Table is covered');
+  await expect(consequences).toContainText('Kingfisher loop');
+  await expect.poll(shortWeeks).toBe(0);
+  expect(await balance.getAttribute('d')).not.toBe(before);
+  await expect(page.getByText('TRT-31 3 days earlier')).toBeVisible();
+  const [feedStopWas] = await planDays('TRT-31', 'feed_stop');
+  await page.getByRole('button', { name: 'Keep draft' }).click();
+  await expect(page.getByRole('region', { name: 'Draft' })).toBeHidden();
+  const [feedStop] = await planDays('TRT-31', 'feed_stop');
+  expect(feedStop).toBe(addDays(feedStopWas!, -3));
+  await page.goto('/round');
+  await expect(page.getByRole('link', { name: /Rainbow trout .* short in week/ })).toHaveCount(0);
+
+  // A hand carries the batch through the gate on a phone.
+  const phone = await (await browser.newContext({ viewport: PHONE, baseURL: process.env.BASE_URL })).newPage();
+  await signIn(phone, 'bram');
+  setDay(feedStop!);
+  await phone.goto('/round');
+  await expect(job(phone, 'Move to purge tank P2', 'TRT-31')).toHaveCount(0);
+  await doJob(phone, 'Stop feed', 'TRT-31', {}, 'Feed is stopped');
+  await expect(phone.locator('.job.nofeed', { hasText: 'K5' })).toBeVisible();
+
+  setDay((await planDays('TRT-31', 'purge'))[0]!);
+  await phone.goto('/round');
+  await job(phone, 'Move to purge tank P2', 'TRT-31').first().click();
+  const dialog = phone.getByRole('dialog');
+  await dialog.getByLabel('Fish moved').fill('9000');
+  await dialog.getByLabel('Their weight together').fill('30.2');
+  await dialog.getByRole('button', { name: 'Moved' }).click();
+  await expect(dialog.getByText(/9000 is more than that/)).toBeVisible();
+  await expect(dialog.getByLabel('Their weight together')).toHaveValue('30.2');
+  await dialog.getByLabel('Fish moved').fill('82');
+  await dialog.getByLabel('Died on the way').fill('2');
+  await dialog.getByRole('button', { name: 'Moved' }).click();
+  await expect(dialog).toBeHidden();
+
+  setDay((await planDays('TRT-31', 'exchange'))[0]!);
+  await phone.goto('/round');
+  await expect(job(phone, 'Exchange purge water', 'TRT-31')).toContainText('salted water never goes to plants');
+  await doJob(phone, 'Exchange purge water', 'TRT-31', {}, 'Exchanged');
+
+  const harvestDay = (await planDays('TRT-31', 'harvest'))[0]!;
+  setDay((await planDays('TRT-31', 'taste'))[0]!);
+  await phone.goto('/purge');
+  await expect(phone.getByRole('listitem').filter({ hasText: 'TRT-31' }).first()).toContainText('Gate shut');
+  await doJob(phone, 'Taste check', 'TRT-31', { 'How did it taste?': 'clean' }, 'Record the taste');
+
+  setDay(harvestDay);
+  await phone.goto('/purge');
+  await expect(phone.getByRole('listitem').filter({ hasText: 'TRT-31' }).first()).toContainText('Gate open');
+  await doJob(
+    phone,
+    'Harvest and pack',
+    'TRT-31',
+    { 'Fish harvested': '82', 'Their weight together, as weighed': '29.8', 'Trimmed off and composted': '0.3' },
+    'Harvested and packed',
+  );
+  const lot = `PF-TRT-${harvestDay.slice(2).replaceAll('-', '')}`;
+  await expect(phone.getByText(`Packed as ${lot}`)).toBeVisible();
+
+  // The office gives the packed fish to the order, delivers it and is paid.
+  setDay(order.due_day);
+  await signIn(page, 'mirel');
+  await page.goto(orderLink);
+  await choose(page, /Lot of rainbow trout/, new RegExp(lot));
+  await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+  await expect(
+    page
+      .getByRole('row', { name: /Rainbow trout/ })
+      .getByRole('cell')
+      .nth(2),
+  ).not.toHaveText('0 kg');
+  await page.getByRole('button', { name: 'Deliver what is set aside' }).click();
+  await expect(page.getByRole('button', { name: 'Mark as paid' })).toBeVisible();
+  await page.getByRole('button', { name: 'Mark as paid' }).click();
+  await expect(page.locator('header', { hasText: order.code })).toContainText('paid');
+
+  // Back from the order: cohort, hatchery, feed lots, who and when.
+  const trace = page.getByRole('region', { name: 'Trace' });
+  await expect(trace).toContainText('TRT-31');
+  await expect(trace).toContainText('Upper Tamsin Trout Hatchery');
+  await expect(trace).toContainText('FD-TRT-');
+  await expect(trace).toContainText('Corrie Feed Mill');
+  await trace.getByText(/Who did what, when/).click();
+  await expect(trace.getByRole('row', { name: /harvest/ }).filter({ hasText: '82' })).toContainText('Bram Tolle');
+
+  await ledgerBalances();
+  const { rows: fish } = await db.raw(
+    `select p.code, b.count from balance b join place p on p.id = b.place_id join lot l on l.id = b.lot_id where l.code = 'TRT-31' and p.kind = 'outside'`,
+  );
+  expect(fish.find((f: { code: string }) => f.code === 'PACKED').count).toBe(82);
+  const { rows: grams } = await db.raw(
+    `select p.code, b.mass_g from balance b join place p on p.id = b.place_id join lot l on l.id = b.lot_id where l.code = ? and b.mass_g <> 0 order by p.code`,
+    [lot],
+  );
+  const total = grams.reduce((sum: number, g: { mass_g: number }) => sum + g.mass_g, 0);
+  expect(total).toBe(0);
+  expect(grams.find((g: { code: string }) => g.code === 'MADE').mass_g).toBe(-29_800);
+  expect(grams.find((g: { code: string }) => g.code === 'COMPOST').mass_g).toBe(300);
+  await phone.context().close();
+});
+
+test('a sowing worked back from an order goes from seed to box', async ({ page, browser }) => {
+  setDay(addDays(today(), 1));
+  await signIn(page, 'ines');
+  await page.goto('/market/new');
+  await choose(page, 'Customer', /Greenhollow Boxes/);
+  const due = addDays(today(), 84);
+  await page.getByLabel('To be delivered on').fill(due);
+  await choose(page, 'Product', 'Butterhead lettuce');
+  await expect(page.getByText(/free to promise on that day/)).toBeVisible();
+  await page.getByLabel('Quantity, heads').fill('900');
+  await page.getByRole('button', { name: 'Take the order' }).click();
+  await page.waitForURL('**/market/orders/**');
+  const orderUrl = page.url();
+
+  await page.goto('/beds');
+  const gap = page
+    .getByRole('listitem')
+    .filter({ hasText: /Butterhead lettuce: .* short/ })
+    .filter({ hasText: 'Greenhollow Boxes' })
+    .last();
+  await expect(gap).toContainText(/Sow .* seeds/);
+  await gap.locator('button.why').click();
+  await expect(page.getByRole('heading', { name: /Why\? .* seeds of butterhead/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  const known = new Set(
+    (await db('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')).map(
+      (r) => r.lot_code,
+    ),
+  );
+  await gap.getByRole('button', { name: 'Add this sowing to the plan' }).click();
+  await expect
+    .poll(
+      async () =>
+        (await db('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')).filter(
+          (r) => !known.has(r.lot_code),
+        ).length,
+    )
+    .toBe(1);
+  const lotCode: string = (
+    await db('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')
+  ).find((r) => !known.has(r.lot_code))!.lot_code;
+
+  const phone = await (await browser.newContext({ viewport: PHONE, baseURL: process.env.BASE_URL })).newPage();
+  await signIn(phone, 'oluchi');
+  const sow = await db('plan_step').where({ lot_code: lotCode, kind: 'sow' }).first();
+  setDay(sow.day);
+  await doJob(phone, 'Sow Butterhead lettuce', lotCode, { 'Seeds sown': String(sow.count) }, 'Sown');
+
+  const transplant = await db('plan_step').where({ lot_code: lotCode, kind: 'transplant' }).first();
+  setDay(transplant.day);
+  await signIn(phone, 'oluchi'); // a session ends after thirty days
+  await doJob(
+    phone,
+    'Transplant Butterhead lettuce',
+    lotCode,
+    { 'Plants that went into the bed': String(transplant.count) },
+    'Transplanted',
+  );
+
+  const pick = await db('plan_step').where({ lot_code: lotCode, kind: 'pick' }).first();
+  setDay(pick.day);
+  await signIn(phone, 'oluchi');
+  const heads = Math.floor(transplant.count * 0.9);
+  await doJob(phone, 'Pick Butterhead lettuce', lotCode, { 'Pieces picked and packed': String(heads) }, 'Picked');
+  await expect(phone.getByText(`Packed as PP-${lotCode}`)).toBeVisible();
+  await phone.context().close();
+
+  await signIn(page, 'ines');
+  await page.goto(orderUrl);
+  await choose(page, /Lot of butterhead/, new RegExp(`PP-${lotCode}:`));
+  await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+  await expect(
+    page
+      .getByRole('row', { name: /Butterhead lettuce/ })
+      .first()
+      .getByRole('cell')
+      .nth(2),
+  ).not.toHaveText('0 heads');
+  const trace = page.getByRole('region', { name: 'Trace' });
+  await expect(trace).toContainText(lotCode);
+  await expect(trace).toContainText('SD-BULE-');
+  await expect(trace).toContainText('Larkfield Seed');
+  await ledgerBalances();
+  await page.setViewportSize(DESK);
+});

@@ -1,0 +1,131 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { useForm } from 'react-hook-form';
+import { afterEach, describe, expect, test } from 'vitest';
+import type { UnitChoice } from '../../src/core/quantity/units';
+import { Vessel, type VesselView } from '../../src/ui/draw/Vessel';
+import { RecordField, storedValues, type FieldSpec } from '../../src/ui/form/RecordField';
+import { newEntryKey } from '../../src/ui/outcome';
+import { ShownDay } from '../../src/ui/shell/ShownDay';
+import { WhyPanel } from '../../src/ui/WhyPanel';
+
+afterEach(cleanup);
+
+const METRIC: UnitChoice = { mass: 'metric', temperature: 'C' };
+const US: UnitChoice = { mass: 'us', temperature: 'F' };
+const WEIGHT: FieldSpec = { name: 'massG', label: 'Weight', kind: 'quantity', quantity: 'mass' };
+
+describe('what is typed into a form', () => {
+  test('kilograms and pounds arrive as grams', () => {
+    expect(storedValues([WEIGHT], { massG: '28.4' }, METRIC)).toEqual({ ok: true, values: { massG: 28_400 } });
+    const us = storedValues([WEIGHT], { massG: '2' }, US);
+    expect(us.ok && us.values.massG).toBeCloseTo(907.18, 2);
+  });
+
+  test('a decimal comma and blanks between thousands are understood', () => {
+    expect(storedValues([WEIGHT], { massG: ' 1 028,5 ' }, METRIC)).toEqual({ ok: true, values: { massG: 1_028_500 } });
+  });
+
+  test.each(['abc', '1.2.3', '--4', '1e9', '∞', '12 kg'])('“%s” is refused beside its field', (typed) => {
+    const read = storedValues([WEIGHT], { massG: typed }, METRIC);
+    expect(read.ok).toBe(false);
+    expect(!read.ok && read.fields.massG).toMatch(/is not a number/);
+  });
+
+  test('what is missing is asked for, what is optional is left out', () => {
+    const note: FieldSpec = { name: 'note', label: 'Note', kind: 'text', optional: true };
+    const read = storedValues([WEIGHT, note], { massG: '', note: '' }, METRIC);
+    expect(read).toEqual({ ok: false, fields: { massG: 'Weight: give it first' } });
+  });
+
+  test('a list of weights is a list, and the one that is wrong is named', () => {
+    const weights: FieldSpec = { name: 'weightsG', label: 'Weights', kind: 'weights', quantity: 'smallMass' };
+    expect(storedValues([weights], { weightsG: '412 388\n455' }, METRIC)).toEqual({
+      ok: true,
+      values: { weightsG: [412, 388, 455] },
+    });
+    const read = storedValues([weights], { weightsG: '412 x88' }, METRIC);
+    expect(!read.ok && read.fields.weightsG).toBe('“x88” is not a number');
+  });
+
+  test('the field shows its unit in the person’s own', () => {
+    function Form({ units }: { units: UnitChoice }) {
+      return (
+        <RecordField
+          field={WEIGHT}
+          form={useForm<Record<string, string>>({ defaultValues: { massG: '' } })}
+          units={units}
+        />
+      );
+    }
+    render(<Form units={US} />);
+    expect(screen.getByText('lb')).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Weight'), { target: { value: '12' } });
+    expect((screen.getByLabelText('Weight') as HTMLInputElement).value).toBe('12');
+  });
+});
+
+describe('drawings and words', () => {
+  const vessel: VesselView = {
+    code: 'H6',
+    volumeL: 11_000,
+    densityKgM3: 44,
+    limitKgM3: 40,
+    empty: false,
+    noFeed: false,
+    lines: ['HSB-31'],
+    href: null,
+  };
+
+  test('a tank that is too full says so, not by colour alone', () => {
+    render(<Vessel vessel={vessel} />);
+    expect(screen.getByText('too full')).toBeTruthy();
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain(
+      '44.0 kg per cubic metre of 40, over the limit',
+    );
+  });
+
+  test('a tank whose feed is stopped says NO FEED, an empty one says empty', () => {
+    render(<Vessel vessel={{ ...vessel, densityKgM3: 10, noFeed: true }} />);
+    expect(screen.getByText('NO FEED')).toBeTruthy();
+    expect(screen.queryByText('too full')).toBeNull();
+    cleanup();
+    render(<Vessel vessel={{ ...vessel, empty: true, lines: [] }} />);
+    expect(screen.getByText('empty')).toBeTruthy();
+  });
+
+  test('a forecast day says that nothing of it has happened, a past day that it was recorded, today nothing', () => {
+    const { container } = render(<ShownDay day="2026-06-10" today="2026-06-10" />);
+    expect(container.textContent).toBe('');
+    render(<ShownDay day="2026-06-11" today="2026-06-10" />);
+    expect(screen.getByText(/Nothing here has happened/).textContent).toContain('in 1 day');
+    render(<ShownDay day="2026-06-01" today="2026-06-10" />);
+    expect(screen.getByText(/^As recorded on Monday,? 1 June 2026$/)).toBeTruthy();
+  });
+
+  test('why? shows formula, inputs, source and what to change', () => {
+    const because = {
+      title: 'crowding in H6',
+      formula: '440 kg ÷ 11 m³ = 40 kg/m³',
+      inputs: [{ label: 'Fish', value: '740', from: 'ledger' }],
+      source: 'kg per m³',
+      change: 'move fish',
+    };
+    render(<WhyPanel because={because} onClose={() => undefined} />);
+    for (const words of [
+      'Why? crowding in H6',
+      because.formula,
+      'Fish',
+      '740',
+      'ledger',
+      'Source: kg per m³',
+      'To change it: move fish',
+    ])
+      expect(screen.getByText(words)).toBeTruthy();
+  });
+});
+
+test('entry keys are well-formed and never the same, also without a secure context', () => {
+  const keys = Array.from({ length: 200 }, newEntryKey);
+  expect(new Set(keys).size).toBe(200);
+  for (const key of keys) expect(key).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+});

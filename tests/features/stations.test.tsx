@@ -1,0 +1,373 @@
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { METRIC } from '../../src/core/quantity/units';
+import type { LoopFact, PlaceFact } from '../../src/core/plan/types';
+
+const replace = vi.fn();
+const push = vi.fn();
+let search = new URLSearchParams();
+vi.mock('next/navigation', () => ({
+  useRouter: () => ({ replace, push }),
+  usePathname: () => '/round',
+  useSearchParams: () => search,
+}));
+const sent: Record<string, unknown>[] = [];
+const answer = { ok: true as const, value: 'Recorded.' };
+vi.mock('../../src/features/round/actions', () => {
+  const action = (name: string) => async (raw: Record<string, unknown>) => {
+    sent.push({ action: name, ...raw });
+    return answer;
+  };
+  const names = [
+    'feed',
+    'takeReading',
+    'weighSample',
+    'stopFeeding',
+    'moveFish',
+    'moveToPurge',
+    'stockFish',
+    'exchangePurgeWater',
+    'tasteFish',
+    'harvestAndPack',
+    'sow',
+    'transplantOut',
+    'pickAndPack',
+    'clearPlanting',
+    'doChore',
+    'leaveHandover',
+  ];
+  return Object.fromEntries(names.map((name) => [name, action(name)]));
+});
+
+const { DayDial } = await import('../../src/ui/shell/DayDial');
+const { Shell } = await import('../../src/ui/shell/Shell');
+const { Handle } = await import('../../src/features/season/Handle');
+const { BalanceBand, BedLane, SupplyRows, TankLane } = await import('../../src/features/season/lanes');
+const { JobList } = await import('../../src/features/round/JobList');
+const { JobDialog } = await import('../../src/features/round/JobDialog');
+const { jobForm } = await import('../../src/features/round/jobForms');
+type RoundJob = Parameters<typeof jobForm>[0];
+
+const TODAY = '2026-06-10';
+
+beforeEach(() => {
+  search = new URLSearchParams();
+  replace.mockClear();
+  push.mockClear();
+  sent.length = 0;
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      disconnect() {}
+    },
+  );
+});
+afterEach(cleanup);
+
+describe('the day dial', () => {
+  test('arrow keys go a day, page keys a week, home to today', () => {
+    render(<DayDial today={TODAY} />);
+    const dial = screen.getByRole('slider', { name: 'Day dial' });
+    expect(dial.getAttribute('aria-valuetext')).toMatch(/^Wednesday,? 10 June 2026, today$/);
+    fireEvent.keyDown(dial, { key: 'ArrowRight' });
+    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
+    fireEvent.keyDown(dial, { key: 'PageDown' });
+    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-03', { scroll: false });
+    fireEvent.keyDown(dial, { key: 'Home' });
+    expect(replace).toHaveBeenLastCalledWith('/round', { scroll: false });
+  });
+
+  test('on a phone there are two big buttons and the way back', () => {
+    search = new URLSearchParams({ day: '2026-06-12' });
+    render(<DayDial today={TODAY} />);
+    fireEvent.click(screen.getByRole('button', { name: 'A day back' }));
+    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
+    fireEvent.click(screen.getByRole('button', { name: /back to today/ }));
+    expect(replace).toHaveBeenLastCalledWith('/round', { scroll: false });
+  });
+
+  test('an address with a day that is none shows today', () => {
+    search = new URLSearchParams({ day: '2026-02-31' });
+    render(<DayDial today={TODAY} />);
+    expect(screen.getByRole('slider').getAttribute('aria-valuenow')).toBe('0');
+  });
+});
+
+describe('the shell', () => {
+  const shell = () =>
+    render(
+      <Shell today={TODAY} isDemo farmName="Quillwater Farm" who={<span>Ines</span>} logLine={<span>log</span>}>
+        <h1>Round</h1>
+        <input aria-label="note" />
+      </Shell>,
+    );
+
+  test('number keys open stations, brackets move the day, and both stay quiet while someone types', () => {
+    shell();
+    fireEvent.keyDown(document.body, { key: '7' });
+    expect(push).toHaveBeenLastCalledWith('/season');
+    fireEvent.keyDown(document.body, { key: ']' });
+    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
+    push.mockClear();
+    fireEvent.keyDown(screen.getByLabelText('note'), { key: '7' });
+    fireEvent.keyDown(document.body, { key: '7', ctrlKey: true });
+    expect(push).not.toHaveBeenCalled();
+  });
+
+  test('stations that are not built are not shown, and their keys do nothing', () => {
+    shell();
+    const rail = screen.getAllByRole('navigation', { name: 'Stations' })[0]!;
+    expect(within(rail).getAllByRole('link').map((a) => a.textContent)).toEqual(['Round1', 'Cohorts2', 'Beds4', 'Purge & pick5', 'Market6', 'Season7']); // prettier-ignore
+    fireEvent.keyDown(document.body, { key: '3' });
+    fireEvent.keyDown(document.body, { key: '8' });
+    expect(push).not.toHaveBeenCalled();
+  });
+
+  test('the demo farm is marked as made up, and the open station is marked', () => {
+    shell();
+    expect(screen.getByText('Quillwater Farm, a made-up farm')).toBeTruthy();
+    expect(screen.getAllByRole('link', { current: 'page' })[0]!.textContent).toContain('Round');
+  });
+});
+
+describe('the season board', () => {
+  const scale = { x: (day: number) => 100 + (day + 14) * 10, dayPx: 10, width: 1150, from: -14, until: 91 };
+  const handle = {
+    groupId: 'g',
+    kind: 'harvest' as const,
+    placeId: 'k1',
+    at: 20,
+    lotCode: 'TRT-31',
+    count: 82,
+    earliest: -5,
+  };
+
+  test('a harvest is slid by arrow keys, and not beyond where its feed stop would be past', () => {
+    const onSlide = vi.fn();
+    const draw = (shift: number) => (
+      <svg>
+        <Handle handle={handle} shift={shift} top={0} scale={scale} today={TODAY} onSlide={onSlide} />
+      </svg>
+    );
+    const { rerender } = render(draw(0));
+    const slider = screen.getByRole('slider', { name: /Harvest of 82 from TRT-31/ });
+    fireEvent.keyDown(slider, { key: 'ArrowLeft' });
+    expect(onSlide).toHaveBeenLastCalledWith('g', -1, true);
+    fireEvent.keyDown(slider, { key: 'ArrowRight' });
+    expect(onSlide).toHaveBeenLastCalledWith('g', 1, true);
+    onSlide.mockClear();
+    rerender(draw(-5));
+    fireEvent.keyDown(screen.getByRole('slider'), { key: 'ArrowLeft' });
+    expect(onSlide).not.toHaveBeenCalled();
+    expect(screen.getByRole('slider').getAttribute('aria-valuetext')).toMatch(/Thu/);
+  });
+
+  const place: PlaceFact = {
+    id: 'k1',
+    code: 'K1',
+    name: 'K1',
+    kind: 'tank',
+    loopId: 'l',
+    stage: null,
+    volumeL: 9000,
+    densityLimitKgM3: 20,
+    positions: null,
+    areaM2: null,
+    method: null,
+    pieceSize: null,
+    walk: '',
+    walkOrder: 1,
+  };
+
+  test('a tank lane names its cohort and says in words when it is too full', () => {
+    const stays = [
+      { lotCode: 'TRT-31', placeId: 'k1', from: 0, kg: Array(40).fill(190), meanG: Array(40).fill(380), count: 500 },
+    ];
+    render(
+      <svg>
+        <TankLane place={place} top={0} height={18} stays={stays} scale={scale} />
+      </svg>,
+    );
+    expect(screen.getByText(/TRT-31 · 500 · too full/)).toBeTruthy();
+  });
+
+  test('days short of feed are shaded and counted', () => {
+    const loop: LoopFact = {
+      id: 'l',
+      code: 'heron',
+      name: 'Heron',
+      kind: 'coupled',
+      bandGM2: [60, 100],
+      plannedWaterTempC: [],
+      plannedAirTempC: [],
+      plannedLightMol: [],
+    };
+    const series = [80, 80, 50, 40, null, 80];
+    render(
+      <svg>
+        <BalanceBand loop={loop} top={0} height={50} series={series} before={series} scale={scale} />
+      </svg>,
+    );
+    expect(screen.getByText('short of feed 2 days')).toBeTruthy();
+    expect(screen.getByTestId('balance-heron').getAttribute('d')).not.toContain('NaN');
+  });
+
+  test('a bed lane draws each planting with its positions', () => {
+    const stays = [
+      { lotCode: 'B-1', cropCode: 'x', placeId: 'r1', from: -10, until: 20, positions: 96 },
+      { lotCode: 'B-2', cropCode: 'x', placeId: 'r1', from: 5, until: 40, positions: 110 },
+    ];
+    const { container } = render(
+      <svg>
+        <BedLane
+          place={{ ...place, id: 'r1', code: 'R1', kind: 'bed' }}
+          top={0}
+          height={12}
+          stays={stays}
+          crops={[]}
+          scale={scale}
+        />
+      </svg>,
+    );
+    expect([...container.querySelectorAll('rect title')].map((t) => t.textContent)).toEqual([
+      'B-1: 96 positions',
+      'B-2: 110 positions',
+    ]);
+  });
+
+  test('a week that is short says by how much, others say promised of expected', () => {
+    const week = {
+      weekStart: '2026-06-15',
+      week: 25,
+      expected: 30_000,
+      expectedLow: 0,
+      expectedHigh: 0,
+      promised: 24_000,
+      short: 0,
+      available: 0,
+      shortLines: [],
+    };
+    const product = {
+      code: 'rainbow-trout',
+      name: 'Rainbow trout',
+      unit: 'kg' as const,
+      speciesCode: 'rainbow-trout',
+      cropCode: null,
+      shelfLifeDays: 8,
+      priceMinor: 1,
+    };
+    const rows = [
+      { product, weeks: [week, { ...week, weekStart: '2026-06-22', week: 26, promised: 41_000, short: 11_000 }] },
+    ];
+    render(
+      <svg>
+        <SupplyRows rows={rows} top={0} scale={scale} today={TODAY} units={METRIC} />
+      </svg>,
+    );
+    expect(screen.getByText('24/30')).toBeTruthy();
+    expect(screen.getByText('short 11')).toBeTruthy();
+    expect(screen.getByTestId('supply-rainbow-trout').querySelectorAll('[data-short="11000"]')).toHaveLength(1);
+  });
+});
+
+function aJob(over: Partial<RoundJob>): RoundJob {
+  return {
+    key: 'step:s1', kind: 'feed', placeId: 'k1', place: 'K1', title: 'Feed 4.5 mm', detail: '500 fish of 300 g', amount: '3 × 840 g', walk: 'Fish hall', walkOrder: 1,
+    lateDays: 0, minutes: 5, stepId: 's1', lotCode: 'TRT-1', loopCode: null, expected: {}, caution: null, done: null, because: null, ...over,
+  }; // prettier-ignore
+}
+
+describe('the round', () => {
+  test('a done job cannot be opened again, a late one says so, a tank without feed shouts', () => {
+    const jobs = [
+      aJob({ key: 'a', done: { by: 'Bram', at: '07:12' } }),
+      aJob({ key: 'b', lateDays: 2 }),
+      aJob({ key: 'c', kind: 'no_feed', title: 'No feed: purging' }),
+    ];
+    render(<JobList jobs={jobs} units={METRIC} mayDo refusal="" />);
+    expect(screen.getAllByRole('button')).toHaveLength(1);
+    expect(screen.getByText('07:12 Bram')).toBeTruthy();
+    expect(screen.getByText('late 2 days')).toBeTruthy();
+    expect(screen.getByText('NO FEED: PURGING')).toBeTruthy();
+  });
+
+  test('an empty day says so', () => {
+    render(<JobList jobs={[]} units={METRIC} mayDo refusal="" />);
+    expect(screen.getByText('Nothing is due on this day.')).toBeTruthy();
+  });
+
+  test.each<[RoundJob['kind'], Partial<RoundJob>, string[]]>([
+    ['feed', { expected: { massG: 2500 } }, ['massG', 'response']],
+    ['reading', { key: 'reading:l1:2026-06-10:morning', loopCode: 'heron' }, ['t', 'ph', 'do']],
+    ['sample', { key: 'sample:a:b:2026-06-10' }, ['weightsG']],
+    ['feed_stop', {}, []],
+    ['purge', { expected: { count: 80 } }, ['count', 'massG', 'dead']],
+    ['move', {}, ['count', 'massG', 'dead']],
+    ['stock', {}, ['count', 'dead', 'meanG', 'supplier']],
+    ['exchange', { expected: { litres: 1500, saltG: 7500 } }, ['litres', 'saltG']],
+    ['taste', {}, ['passed', 'note']],
+    ['harvest', {}, ['count', 'massG', 'trimG', 'dead', 'overrideReason']],
+    ['sow', {}, ['count']],
+    ['transplant', {}, ['count']],
+    ['pick', {}, ['quantity']],
+    ['clear', {}, []],
+    ['chore', { key: 'chore:c1:2026-06-10' }, ['note']],
+  ])('the job “%s” asks for what it records and nothing else', async (kind, over, fields) => {
+    const form = jobForm(aJob({ kind, ...over }));
+    expect(form.fields.map((f) => f.name)).toEqual(fields);
+    expect(await form.send({ entryKey: 'k', passed: 'true' })).toEqual(answer);
+    expect(sent).toHaveLength(1);
+    expect(sent[0]!.entryKey).toBe('k');
+    const own = ['feed', 'reading', 'sample', 'chore'].includes(kind);
+    if (!own) expect(sent[0]!.stepId).toBe('s1');
+  });
+
+  test('the form comes filled with what is expected, and sends stored units', async () => {
+    const onDone = vi.fn();
+    render(
+      <JobDialog
+        job={aJob({ expected: { massG: 2500 } })}
+        units={METRIC}
+        mayDo
+        refusal=""
+        onClose={() => undefined}
+        onDone={onDone}
+      />,
+    );
+    expect((screen.getByLabelText('Feed given today, all feedings') as HTMLInputElement).value).toBe('2.5');
+    fireEvent.change(screen.getByLabelText('Feed given today, all feedings'), { target: { value: '2,4' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Fed' }));
+    await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith('Recorded.'));
+    expect(sent[0]).toMatchObject({ action: 'feed', massG: 2400, response: 'eager', placeId: 'k1' });
+  });
+
+  test('who may not do jobs sees why, and no form', () => {
+    render(
+      <JobDialog
+        job={aJob({})}
+        units={METRIC}
+        mayDo={false}
+        refusal="This day has not come yet."
+        onClose={() => undefined}
+        onDone={() => undefined}
+      />,
+    );
+    expect(screen.getByText('This day has not come yet.')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Fed' })).toBeNull();
+  });
+
+  test('dangerous work shows its caution in the form', () => {
+    render(
+      <JobDialog
+        job={aJob({ kind: 'harvest', caution: 'Ice, knives and cold hands: gloves on.' })}
+        units={METRIC}
+        mayDo
+        refusal=""
+        onClose={() => undefined}
+        onDone={() => undefined}
+      />,
+    );
+    expect(screen.getByText('Ice, knives and cold hands: gloves on.')).toBeTruthy();
+  });
+});

@@ -1,0 +1,2 @@
+// Stands in for the marker package that only a server bundle may import.
+export {};

@@ -1,0 +1,31 @@
+import react from '@vitejs/plugin-react';
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const serverOnly = fileURLToPath(new URL('./tests/server-only.ts', import.meta.url));
+
+export default defineConfig({
+  resolve: { alias: { 'server-only': serverOnly } },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'core', environment: 'node', include: ['tests/core/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'db',
+          environment: 'node',
+          include: ['tests/db/**/*.test.ts'],
+          globalSetup: ['tests/db/setup.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        extends: true,
+        plugins: [react()],
+        test: { name: 'component', environment: 'jsdom', include: ['tests/features/**/*.test.tsx'] },
+      },
+    ],
+  },
+});
