@@ -1,15 +1,14 @@
 import 'server-only';
 import { promiseTable, type PromiseRow } from '../core/market/promiseTable';
-import { forecastFarm } from '../core/plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
 import { addDays, dayAt, daysBetween, isDay, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import { inFarm, type Tx } from '../db/connection';
-import { loadFacts } from '../db/facts';
-import { openSteps, type StoredStep } from '../db/plan';
+import type { StoredStep } from '../db/plan';
 import type { SignedIn } from '../db/people';
 import { now } from './clock';
 import { database } from './database';
+import { knownFarm } from './farmCache';
 import { requirePerson, unitsOf } from './session';
 
 export type When = 'past' | 'today' | 'future';
@@ -57,10 +56,7 @@ export async function farmView<T>(
   const base = await dayView(search);
   return inFarm(database(), base.person.farmId, async (tx) => {
     const past = base.when === 'past';
-    const facts = await loadFacts(tx, past ? base.day : base.today, !past);
-    const steps = past ? [] : await openSteps(tx);
-    const forecast = forecastFarm(facts, steps, past ? { ...DEFAULT_SETTINGS, horizonDays: 1 } : DEFAULT_SETTINGS);
-    const view = { ...base, facts, steps, forecast };
+    const view = { ...base, ...(await knownFarm(tx, base.person.farmId, past ? base.day : base.today, past)) };
     return { ...view, more: await more(tx, view) };
   });
 }

@@ -31,6 +31,12 @@ export async function signIn(page: Page, name: string, password = PASSWORD) {
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL('**/round');
   await expect(page.locator('#main h1')).toBeAttached();
+  await ready(page);
+}
+
+/** Waits until the page answers keys and clicks, as a person would before typing. */
+export async function ready(page: Page) {
+  await expect(page.locator('html[data-keys="on"]')).toBeAttached();
 }
 
 /** The row of a job on the round. */
@@ -41,6 +47,7 @@ export function job(page: Page, title: string, about: string): Locator {
 /** Opens a job, fills its fields by label, sends it and waits for what the round says. */
 export async function doJob(page: Page, title: string, about: string, fields: Record<string, string>, submit: string) {
   await page.goto('/round');
+  await ready(page);
   await job(page, title, about).first().click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toBeVisible();

@@ -42,6 +42,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, children }: Shell
       event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
+    document.documentElement.dataset.keys = 'on';
     return () => window.removeEventListener('keydown', onKey);
   }, [day, router, setDay, today, withDay]);
 

@@ -1,0 +1,36 @@
+import 'server-only';
+import { forecastFarm } from '../core/plan/forecast';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
+import type { Day } from '../core/quantity/days';
+import type { Tx } from '../db/connection';
+import { loadFacts } from '../db/facts';
+import { openSteps, type StoredStep } from '../db/plan';
+
+export interface KnownFarm {
+  facts: FarmFacts;
+  steps: StoredStep[];
+  forecast: FarmForecast;
+}
+
+const KEPT = 6;
+const kept = globalThis as { cropCycleFarms?: Map<string, KnownFarm> };
+
+/**
+ * The farm and its forecast on a day, worked out once and shared by every request until anything is written.
+ * PostgreSQL's own snapshot is the key: two equal snapshots see the same rows, so nothing has to be invalidated,
+ * on one machine or on many. What comes back is shared and must not be changed.
+ */
+export async function knownFarm(tx: Tx, farmId: string, day: Day, isPast: boolean): Promise<KnownFarm> {
+  const farms = (kept.cropCycleFarms ??= new Map());
+  const { rows } = await tx.raw('select pg_current_snapshot()::text as seen');
+  const key = `${farmId}|${day}|${isPast}|${rows[0].seen}`;
+  const known = farms.get(key);
+  if (known) return known;
+  const facts = await loadFacts(tx, day, !isPast);
+  const steps = isPast ? [] : await openSteps(tx);
+  const forecast = forecastFarm(facts, steps, isPast ? { ...DEFAULT_SETTINGS, horizonDays: 1 } : DEFAULT_SETTINGS);
+  const farm = { facts, steps, forecast };
+  farms.set(key, farm);
+  if (farms.size > KEPT) farms.delete(farms.keys().next().value!);
+  return farm;
+}
