@@ -1,0 +1,64 @@
+import { dailyRootGainG13 } from '../../../src/core/fish/growth';
+import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import type { PlannerInput, StockChoice, TankGroup } from '../../../src/core/stocking/types';
+
+export const WEEKS = 52;
+
+function group(
+  loopCode: string,
+  stage: string,
+  rank: number,
+  tanks: number,
+  volumeL: number,
+  limit: number,
+): TankGroup {
+  const key = `${loopCode}|${stage}|${volumeL}`;
+  const placeIds = Array.from({ length: tanks }, (_, i) => `${key}#${i}`);
+  return { key, loopCode, stage, rank, placeIds, capacityKg: (volumeL * limit) / 1000, freeByWeek: Array(WEEKS).fill(tanks) }; // prettier-ignore
+}
+
+function choice(
+  code: string,
+  loopCode: string,
+  startG: number,
+  fingerlingMinor: number,
+  waterTempC: number,
+): StockChoice {
+  const species = SPECIES_DEFAULTS.find((s) => s.code === code)!;
+  const perWeek = dailyRootGainG13(species, waterTempC) * 7;
+  return { species, loopCode, startG, fingerlingMinor, gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w) }; // prettier-ignore
+}
+
+/** Fourteen tanks in two loops, three species, a year: the size the planner has to answer at. */
+export function yearProblem(kgPerWeek = { bass: 22, tilapia: 14, trout: 30 }): PlannerInput {
+  const weekly = (kg: number, from: number) => Array.from({ length: WEEKS }, (_, w) => (w < from ? 0 : kg * (1 + 0.25 * Math.sin(w / 5)))); // prettier-ignore
+  return {
+    firstDay: '2026-06-10',
+    weeks: WEEKS,
+    groups: [
+      group('warm', 'nursery', 0, 2, 1800, 30),
+      group('warm', 'mid', 1, 2, 5000, 40),
+      group('warm', 'grow-out', 2, 4, 11000, 40),
+      group('cool', 'nursery', 0, 1, 2500, 30),
+      group('cool', 'mid', 1, 2, 6000, 35),
+      group('cool', 'grow-out', 2, 3, 9000, 45),
+    ],
+    choices: [
+      choice('hybrid-striped-bass', 'warm', 20, 90, 25),
+      choice('hybrid-striped-bass', 'warm', 90, 210, 25),
+      choice('nile-tilapia', 'warm', 20, 35, 25),
+      choice('nile-tilapia', 'warm', 60, 75, 25),
+      choice('rainbow-trout', 'cool', 25, 45, 12),
+      choice('rainbow-trout', 'cool', 80, 95, 12),
+    ],
+    present: [],
+    demand: [
+      { speciesCode: 'hybrid-striped-bass', kgByWeek: weekly(kgPerWeek.bass, 26) },
+      { speciesCode: 'nile-tilapia', kgByWeek: weekly(kgPerWeek.tilapia, 22) },
+      { speciesCode: 'rainbow-trout', kgByWeek: weekly(kgPerWeek.trout, 24) },
+    ],
+    purgeKgByWeek: Array(WEEKS).fill(230),
+    weeklySurvival: 0.9988,
+    costs: { feedMinorPerKg: 210, batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
+  };
+}
