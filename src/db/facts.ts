@@ -11,8 +11,10 @@ import type {
   ProductFact,
   PromiseFact,
 } from '../core/plan/types';
-import { fromMonths, type Day } from '../core/quantity/days';
+import type { Day } from '../core/quantity/days';
+import { plannedWaterC } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';
+import { loadKeeping, speciesOf, tempPlans } from './keeping';
 import { OUTSIDE } from './ledger';
 
 interface HoldingRow {
@@ -27,6 +29,8 @@ interface HoldingRow {
   product_code: string | null;
   began_on: Day;
   start_mean_g: number | null;
+  start_cv: number | null;
+  start_pace: number | null;
   place_kind: string;
   place_code: string;
 }
@@ -46,23 +50,26 @@ export async function loadFacts(tx: Tx, day: Day, isToday: boolean): Promise<Far
     plantings: await loadPlantings(tx, day, holdings),
     packed: packedFacts(holdings),
     promises,
+    ...(await loadKeeping(tx, day)),
   };
 }
 
 export async function loadLibrary(tx: Tx) {
-  const loops = (await tx('loop').orderBy('code')).map(toLoop);
+  const plans = await tempPlans(tx);
+  const loops = (await tx('loop').orderBy('code')).map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] }));
   const places = (await tx('place').orderBy(['walk_order', 'code'])).map(toPlace);
-  const species = (await tx('species').orderBy('code')).map((r: { params: Species }) => r.params);
+  const species = (await tx('species').orderBy('code')).map(speciesOf);
   const crops = (await tx('crop').orderBy('code')).map((r: { params: Crop }) => r.params);
   const products = (await tx('product').orderBy(['species_code', 'name'])).map(toProduct);
   return { loops, places, species, crops, products };
 }
 
 /* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
-function toLoop(r: any): LoopFact {
+function toLoop(r: any): Omit<LoopFact, 'tempPlan'> {
   return {
     id: r.id, code: r.code, name: r.name, kind: r.kind, bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
     plannedWaterTempC: r.planned_water_temp_c, plannedAirTempC: r.planned_air_temp_c, plannedLightMol: r.planned_light_mol,
+    lifeSupport: r.life_support,
   }; // prettier-ignore
 }
 
@@ -82,7 +89,7 @@ function toProduct(r: any): ProductFact {
 }
 /* eslint-enable @typescript-eslint/no-explicit-any */
 
-const HOLDING_COLUMNS = `l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g,
+const HOLDING_COLUMNS = `l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv, l.start_pace,
   p.kind as place_kind, p.code as place_code`;
 
 async function loadHoldings(tx: Tx, day: Day, isToday: boolean): Promise<HoldingRow[]> {
@@ -138,7 +145,7 @@ async function loadFish(
 
 type CohortIdentity = Pick<
   HoldingRow,
-  'lot_id' | 'place_id' | 'place_kind' | 'species_code' | 'began_on' | 'start_mean_g'
+  'lot_id' | 'place_id' | 'place_kind' | 'species_code' | 'began_on' | 'start_mean_g' | 'start_cv' | 'start_pace'
 >;
 
 /** Size and pace of each cohort on a day, from samples, takings and recorded water temperatures. */
@@ -167,10 +174,11 @@ export async function cohortSizes(
         species: own,
         stockedOn: h.began_on,
         startMeanG: h.start_mean_g ?? 1,
+        startCv: h.start_cv,
+        startPace: h.start_pace,
         samples: samples.filter((s) => s.lotId === h.lot_id),
         taken: taken.filter((t) => t.lotId === h.lot_id),
-        waterTempC: (d) =>
-          loop ? (temps.get(`${loop.id}|${d}`) ?? fromMonths(loop.plannedWaterTempC, d)) : own.tempOptC,
+        waterTempC: (d) => (loop ? (temps.get(`${loop.id}|${d}`) ?? plannedWaterC(loop, d)) : own.tempOptC),
         day,
       }),
     );
@@ -185,7 +193,7 @@ export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
     .andWhere('s.withdrawn', false)
     .whereNotExists(tx('sample as c').whereRaw('c.farm_id = s.farm_id and c.corrects_id = s.id'))
     .orderBy(['s.farm_day', 's.taken_at'])
-    .select('s.lot_id', 's.farm_day', 's.mean_g', tx.raw('cardinality(s.weights_g) as n'));
+    .select('s.lot_id', 's.farm_day', 's.mean_g', tx.raw('coalesce(s.fish_count, cardinality(s.weights_g)) as n'));
   return rows.map((r: { lot_id: string; farm_day: Day; mean_g: number; n: number }) => ({
     lotId: r.lot_id,
     day: r.farm_day,
@@ -198,13 +206,13 @@ export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
 async function takings(tx: Tx, lotIds: string[], day: Day) {
   const { rows } = await tx.raw(
     `with flow as (
-       select m.lot_id, m.farm_day, m.occurred_at, m.reason, case when p.kind in ('tank', 'quarantine') then -m.count else 0 end
-         + case when q.kind in ('tank', 'quarantine') then m.count else 0 end as change
+       select m.lot_id, m.farm_day, m.occurred_at, m.reason, case when p.kind in ('tank', 'quarantine', 'sump') then -m.count else 0 end
+         + case when q.kind in ('tank', 'quarantine', 'sump') then m.count else 0 end as change
        from movement m join place p on p.id = m.from_place_id join place q on q.id = m.to_place_id
        where m.lot_id = any(:lotIds) and m.farm_day <= :day),
      run as (select *, sum(change) over (partition by lot_id order by occurred_at, change rows unbounded preceding) as after from flow)
      select lot_id, farm_day, (-change)::bigint as count, (after - change)::bigint as before from run
-     where reason in ('purge', 'harvest') and change < 0 order by occurred_at`,
+     where reason in ('purge', 'harvest', 'grade') and change < 0 order by occurred_at`,
     { lotIds, day },
   );
   return rows.map((r: { lot_id: string; farm_day: Day; count: number; before: number }) => ({

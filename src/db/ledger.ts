@@ -14,7 +14,7 @@ export interface Entry {
 }
 
 export type Reason =
-  | 'receive' | 'stock' | 'move' | 'purge' | 'dead' | 'harvest' | 'make' | 'trim' | 'feed' | 'sow' | 'transplant' | 'lost'
+  | 'receive' | 'stock' | 'move' | 'grade' | 'merge' | 'purge' | 'dead' | 'harvest' | 'make' | 'trim' | 'feed' | 'sow' | 'transplant' | 'lost'
   | 'pick' | 'clear' | 'allocate' | 'deliver' | 'waste' | 'donate'; // prettier-ignore
 
 export interface Movement {
@@ -103,6 +103,10 @@ export interface NewLot {
   cropCode?: string | null;
   productCode?: string | null;
   startMeanG?: number | null;
+  startCv?: number | null;
+  startPace?: number | null;
+  costMinor?: number | null;
+  permit?: string | null;
   supplier?: string | null;
   note?: string | null;
   fromLotIds?: string[];
@@ -114,7 +118,8 @@ export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<st
   await tx('lot').insert({
     farm_id: farmId, id, code: lot.code, kind: lot.kind, keeps: lot.keeps, began_on: lot.beganOn,
     species_code: lot.speciesCode ?? null, crop_code: lot.cropCode ?? null, product_code: lot.productCode ?? null,
-    start_mean_g: lot.startMeanG ?? null, supplier: lot.supplier ?? null, note: lot.note ?? null,
+    start_mean_g: lot.startMeanG ?? null, start_cv: lot.startCv ?? null, start_pace: lot.startPace ?? null,
+    cost_minor: lot.costMinor ?? null, permit: lot.permit ?? null, supplier: lot.supplier ?? null, note: lot.note ?? null,
   }); // prettier-ignore
   const origins = (lot.fromLotIds ?? []).map((from) => ({ farm_id: farmId, lot_id: id, from_lot_id: from }));
   if (origins.length > 0) await tx('lot_origin').insert(origins);
@@ -152,6 +157,7 @@ export const OUTSIDE = {
   eaten: 'EATEN',
   sold: 'SOLD',
   donated: 'DONATED',
+  regrouped: 'REGROUPED',
   coldRoom: 'COLD',
   setAside: 'ASIDE',
   feedStore: 'FEED',

@@ -10,7 +10,8 @@ const LIGHT = [8, 10, 13, 15.5, 18, 19, 19, 17.5, 15, 12.5, 9, 7.5];
 export function aLoop(over: Partial<LoopFact>): LoopFact {
   return {
     id: 'heron', code: 'heron', name: 'Heron', kind: 'coupled', bandGM2: [60, 100],
-    plannedWaterTempC: Array(12).fill(13), plannedAirTempC: AIR, plannedLightMol: LIGHT, ...over,
+    plannedWaterTempC: Array(12).fill(13), plannedAirTempC: AIR, plannedLightMol: LIGHT, tempPlan: [],
+    lifeSupport: { aerators: [], media: [], energy: null }, ...over,
   }; // prettier-ignore
 }
 
@@ -50,6 +51,10 @@ export function someTrout(over: Partial<FishFact> = {}): FishFact {
 export function aFarm(over: Partial<FarmFacts> = {}): FarmFacts {
   return {
     today: '2026-06-01',
+    feedRules: [],
+    treatments: [],
+    quarantine: [],
+    resting: [],
     loops: [aLoop({})],
     places: [
       aPlace({ id: 'k1', kind: 'tank', volumeL: 9000, densityLimitKgM3: 45 }),

@@ -193,16 +193,7 @@ describe('the season board', () => {
   });
 
   test('days short of feed are shaded and counted', () => {
-    const loop: LoopFact = {
-      id: 'l',
-      code: 'heron',
-      name: 'Heron',
-      kind: 'coupled',
-      bandGM2: [60, 100],
-      plannedWaterTempC: [],
-      plannedAirTempC: [],
-      plannedLightMol: [],
-    };
+    const loop = aLoop({ id: 'l' });
     const series = [80, 80, 50, 40, null, 80];
     render(
       <svg>

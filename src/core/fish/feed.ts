@@ -35,17 +35,33 @@ export function feedByGrowthG(
   return count * Math.max(gainG * feedConversion(weightG, species), weightG * MAINTENANCE_SHARE_PER_DAY);
 }
 
+export interface RationRow {
+  /** Fish up to this weight, g. */
+  uptoG: number;
+  percentPerDay: number;
+}
+
+/** How a farm feeds one species. */
+export interface FeedRule {
+  speciesCode: string;
+  ration: 'growth' | 'table';
+  table: RationRow[];
+  feederTimes: string[];
+  /** Part of the ration that is raised on the farm (insects, duckweed). */
+  farmGrownShare: number;
+  feedMinorPerKg: number;
+  fingerlingMinor: number;
+  leadDays: number;
+  quarantineDays: number;
+  version: number;
+}
+
 /**
  * The other school: a table of percent of body weight a day, by size, scaled by the temperature response.
  * @param table rows sorted by `uptoG` @param response 0 to 1, share of the best rate at this temperature
  * @returns g of feed a day
  */
-export function feedByTableG(
-  count: number,
-  weightG: number,
-  response: number,
-  table: readonly { uptoG: number; percentPerDay: number }[],
-): number {
+export function feedByTableG(count: number, weightG: number, response: number, table: readonly RationRow[]): number {
   requireWithin('response', response, [0, 1]);
   const row = table.find((r) => weightG <= r.uptoG) ?? table.at(-1);
   return row ? (count * weightG * row.percentPerDay * response) / 100 : 0;

@@ -8,6 +8,10 @@ export interface CohortRecord {
   species: Species;
   stockedOn: Day;
   startMeanG: number;
+  /** Spread of sizes at the start; null: as the species. */
+  startCv: number | null;
+  /** Growth multiplier of the lots it was made from; null: as the library. */
+  startPace: number | null;
   /** Samples up to `day`, oldest first. */
   samples: { day: Day; meanG: number; count: number }[];
   /** Fish taken largest first (purge, part harvest), oldest first, with how many stood in the tank before. */
@@ -37,7 +41,7 @@ export function presentSize(record: CohortRecord): CohortSize {
     meanWeightG: sample.meanG / meanRelative(binsOn(record, sample.day)),
     sampleCount: sample.count,
   }));
-  const calibration = calibrateGrowth(record.startMeanG, points, species.sizeCv);
+  const calibration = calibrateGrowth(record.startMeanG, points, species.sizeCv, record.startPace ?? 1);
   const last = samples.at(-1);
   const fromG = last ? points.at(-1)!.meanWeightG : record.startMeanG;
   const gained = gainUntil(day) - (last ? gainUntil(last.day) : 0);
@@ -45,13 +49,13 @@ export function presentSize(record: CohortRecord): CohortSize {
   return { referenceG, bins: binsOn(record, day), calibration, sampledOn: last?.day ?? null };
 }
 
-function binsOn({ species, taken }: CohortRecord, day: Day): SizeBin[] {
+function binsOn({ species, taken, startCv }: CohortRecord, day: Day): SizeBin[] {
   return taken
     .filter((t) => t.day <= day && t.before > 0)
     .reduce<SizeBin[]>((bins, t) => {
       const { left } = takeLargest(bins, Math.min(1, t.count / t.before));
       return totalShare(left) > 0 ? left : bins;
-    }, freshSpread(species.sizeCv)); // prettier-ignore
+    }, freshSpread(startCv ?? species.sizeCv)); // prettier-ignore
 }
 
 /** What the library's growth adds to the root weight from stocking up to a day. */

@@ -19,12 +19,17 @@ export interface Species {
   proteinFraction: number;
   densityMaxKgM3: number;
   doMinMgL: number;
+  /** Below this the fish are in danger of their lives, mg/L. */
+  doCriticalMgL: number;
+  /** Oxygen used by a fed 100 g fish at `tempOptC`, mg per kg and hour. */
+  respirationMgKgH: number;
   /** Un-ionised ammonia nitrogen that must not be passed, mg/L. */
   ammoniaMaxMgL: number;
   pHRange: [number, number];
   purgeDays: number;
   marketG: [number, number] | null;
   guttedFraction: number | null;
+  filletFraction: number | null;
   basis: string;
   note: string;
 }

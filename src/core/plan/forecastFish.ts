@@ -1,9 +1,10 @@
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
-import { feedByGrowthG } from '../fish/feed';
+import { feedByGrowthG, feedByTableG, type FeedRule } from '../fish/feed';
 import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
-import { addDays, fromMonths } from '../quantity/days';
+import { addDays } from '../quantity/days';
+import { plannedWaterC } from '../water/plannedTemperature';
 import type { FarmFacts, FishStay, ForecastSettings, PlanStep, SupplyBatch, Warning } from './types';
 
 export interface DatedStep {
@@ -23,9 +24,14 @@ interface Stock {
   pace: number;
   paceError: number;
   fasting: boolean;
+  /** Companion stock lives on what it finds: it grows and is never fed. */
+  grazing: boolean;
   gains: Float64Array;
   stay: FishStay;
 }
+
+/** Where companion stock is kept. */
+const GRAZED = new Set(['sump', 'bed']);
 
 export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
   return new FishRun(facts, settings).run(steps);
@@ -40,6 +46,7 @@ class FishRun {
   private readonly placeById;
   private readonly loopById;
   private readonly productOfSpecies;
+  private readonly feedRules: Map<string, FeedRule>;
   private stocks: Stock[] = [];
   private readonly stocksOfLot = new Map<string, Stock[]>();
 
@@ -48,6 +55,7 @@ class FishRun {
     private readonly settings: ForecastSettings,
   ) {
     this.species = new Map(facts.species.map((s) => [s.code, s]));
+    this.feedRules = new Map(facts.feedRules.map((r) => [r.speciesCode, r]));
     this.placeById = new Map(facts.places.map((p) => [p.id, p]));
     this.loopById = new Map(facts.loops.map((l) => [l.id, l]));
     this.productOfSpecies = new Map(facts.products.filter((p) => p.speciesCode).map((p) => [p.speciesCode!, p]));
@@ -79,7 +87,7 @@ class FishRun {
   private live(stock: Stock, day: number) {
     const referenceG = stock.rootG13 ** 3;
     const meanG = referenceG * stock.relative;
-    const { stay, species } = stock;
+    const { stay } = stock;
     stay.count.push(stock.count);
     stay.meanG.push(meanG);
     stay.biomassG.push(stock.count * meanG);
@@ -89,10 +97,16 @@ class FishRun {
     } else {
       const nextRoot = stock.rootG13 + stock.gains[day]! * stock.pace;
       const gainG = (nextRoot ** 3 - referenceG) * stock.relative;
-      stay.feedG.push(feedByGrowthG(stock.count, meanG, gainG, species));
+      stay.feedG.push(stock.grazing ? 0 : this.ration(stock, meanG, gainG, day));
       stock.rootG13 = nextRoot;
     }
     stock.count *= 1 - this.settings.dailyMortality;
+  }
+
+  private ration({ count, species, gains }: Stock, meanG: number, gainG: number, day: number): number {
+    const rule = this.feedRules.get(species.code);
+    if (rule?.ration !== 'table') return feedByGrowthG(count, meanG, gainG, species);
+    return feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), rule.table);
   }
 
   private apply(step: PlanStep, day: number) {
@@ -138,7 +152,11 @@ class FishRun {
     const part = Math.min(1, step.count / stock.count);
     // A plan's whole cohort loses a few on the way: what is nearly all of the tank is all of it.
     const whole = part > 0.97 || (step.kind === 'move' && part > 0.9);
-    const { taken, left } = takeLargest(stock.bins, whole ? 1 : part);
+    // A plain split takes fish as they come; purging, harvesting and grading take the largest.
+    const asTheyCome = step.kind === 'move' && step.amount === null && !whole;
+    const { taken, left } = asTheyCome
+      ? { taken: stock.bins, left: stock.bins }
+      : takeLargest(stock.bins, whole ? 1 : part);
     const count = whole ? stock.count : step.count;
     const out: Stock = { ...stock, count, bins: taken, relative: meanRelative(taken) };
     stock.count -= count;
@@ -212,6 +230,7 @@ class FishRun {
       bins,
       relative,
       ...life,
+      grazing: GRAZED.has(this.placeById.get(placeId)?.kind ?? 'tank'),
       gains: this.gains(species, placeId),
       stay,
     };
@@ -237,7 +256,7 @@ class FishRun {
     const loop = this.loopById.get(loopId);
     const table = new Float64Array(this.settings.horizonDays);
     for (let day = 0; day < table.length; day++) {
-      const tempC = loop ? fromMonths(loop.plannedWaterTempC, addDays(this.facts.today, day)) : species.tempOptC;
+      const tempC = loop ? plannedWaterC(loop, addDays(this.facts.today, day)) : species.tempOptC;
       table[day] = dailyRootGainG13(species, tempC);
     }
     this.gainTables.set(key, table);

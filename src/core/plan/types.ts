@@ -1,8 +1,10 @@
 import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
+import type { FeedRule } from '../fish/feed';
 import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
+import type { LifeSupport } from '../water/lifeSupport';
 
-export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'bed', 'nursery', 'store', 'outside'] as const;
+export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'sump', 'bed', 'nursery', 'store', 'outside'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 export interface LoopFact {
@@ -14,6 +16,9 @@ export interface LoopFact {
   bandGM2: [number, number];
   /** Twelve mid-month values, °C. */
   plannedWaterTempC: number[];
+  /** Settings that depart from the months, oldest first; null goes back to the months. */
+  tempPlan: { from: Day; tempC: number | null }[];
+  lifeSupport: LifeSupport;
   plannedAirTempC: number[];
   /** Daily light sum at the leaves, mol/m². */
   plannedLightMol: number[];
@@ -118,7 +123,7 @@ export interface PlanStep {
   fromPlaceId: string | null;
   toPlaceId: string | null;
   count: number;
-  /** Stock: mean weight on arrival, g. Exchange: litres. Pick: the number of the cut. */
+  /** Stock: mean weight on arrival, g. Move: grading size, only fish over it, g. Exchange: litres. Pick: the number of the cut. */
   amount: number | null;
   version: number;
 }
@@ -134,6 +139,27 @@ export interface FarmFacts {
   species: Species[];
   crops: Crop[];
   products: ProductFact[];
+  feedRules: FeedRule[];
+  treatments: TreatmentFact[];
+  quarantine: QuarantineFact[];
+  /** Places that rest or wait to be cleaned, with the last day of rest. */
+  resting: { placeId: string; until: Day }[];
+}
+
+/** A treatment whose withdrawal period has not ended. */
+export interface TreatmentFact {
+  lotCode: string;
+  product: string;
+  /** Last day on which the fish may not be sold. */
+  until: Day;
+}
+
+/** Fish of one lot in quarantine. */
+export interface QuarantineFact {
+  lotCode: string;
+  placeId: string;
+  until: Day;
+  clearedOn: Day | null;
 }
 
 export interface ForecastSettings {

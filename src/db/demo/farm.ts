@@ -2,6 +2,7 @@ import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Crop, Species } from '../../core/library/types';
 import type { LoopFact, PlaceFact, PlaceKind, ProductFact } from '../../core/plan/types';
 import { FEED_BAND_G_M2 } from '../../core/water/balance';
+import type { LifeSupport } from '../../core/water/lifeSupport';
 import { OUTSIDE } from '../ledger';
 import type { Random } from './random';
 
@@ -136,8 +137,36 @@ export function demoLoops(random: Random): LoopFact[] {
     plannedWaterTempC: l.water,
     plannedAirTempC: AIR_C,
     plannedLightMol: LIGHT_MOL,
+    tempPlan: [],
+    lifeSupport: LIFE_SUPPORT[l.code],
   }));
 }
+
+/** Rating plates and filters of the made-up farm. */
+const LIFE_SUPPORT: Record<LoopCode, LifeSupport> = {
+  heron: {
+    aerators: [
+      { name: 'Blower A', kgO2PerDay: 11 },
+      { name: 'Blower B', kgO2PerDay: 11 },
+      { name: 'Raft diffusers', kgO2PerDay: 4 },
+    ],
+    media: [{ name: 'Moving bed', volumeM3: 2.4, surfaceM2PerM3: 500, gTanPerM2Day: 0.45 }],
+    energy: { lossWPerC: 420, unheatedC: [13, 13, 14, 16, 19, 22, 24, 24, 21, 18, 15, 13], heatMinorPerKwh: 11, coolMinorPerKwh: 24, chillerCop: 3 },
+  },
+  kingfisher: {
+    aerators: [
+      { name: 'Blower C', kgO2PerDay: 7 },
+      { name: 'Oxygen cone', kgO2PerDay: 9 },
+    ],
+    media: [{ name: 'Fixed bed', volumeM3: 2.2, surfaceM2PerM3: 300, gTanPerM2Day: 0.5 }],
+    energy: { lossWPerC: 360, unheatedC: [9, 9, 10, 12, 14, 16, 17, 17, 15, 13, 11, 9], heatMinorPerKwh: 11, coolMinorPerKwh: 24, chillerCop: 3 },
+  },
+  wren: {
+    aerators: [{ name: 'Air pump', kgO2PerDay: 0.5 }],
+    media: [{ name: 'Sponge', volumeM3: 0.05, surfaceM2PerM3: 800, gTanPerM2Day: 0.4 }],
+    energy: null,
+  },
+}; // prettier-ignore
 
 const WALK = { heron: 'Fish hall, Heron side', kingfisher: 'Fish hall, Kingfisher side', wren: 'Wren bench' };
 
@@ -180,6 +209,7 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
       [OUTSIDE.eaten, 'Eaten', 'outside'],
       [OUTSIDE.sold, 'Sold', 'outside'],
       [OUTSIDE.donated, 'Donated', 'outside'],
+      [OUTSIDE.regrouped, 'Regrouped into other lots', 'outside'],
     ] as const
   ).map(([code, name, kind]) => ({
     ...blankPlace(random.uuid(), code, name, kind, 'Pack room', 90),
@@ -193,6 +223,13 @@ export function demoSpecies(): Species[] {
     (s) => ({ ...s }),
   );
 }
+
+/** Prices in cents; feeders by the clock. */
+export const DEMO_FISH_RULES = [
+  { species_code: 'hybrid-striped-bass', feed_minor_per_kg: 195, fingerling_minor: 95, lead_days: 10, quarantine_days: 14, feeder_times: ['07:30', '12:00', '16:30'] },
+  { species_code: 'rainbow-trout', feed_minor_per_kg: 210, fingerling_minor: 55, lead_days: 10, quarantine_days: 14, feeder_times: ['07:00', '11:30', '16:00'] },
+  { species_code: 'nile-tilapia', feed_minor_per_kg: 150, fingerling_minor: 40, lead_days: 10, quarantine_days: 14, feeder_times: [] },
+]; // prettier-ignore
 
 /** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
 export function demoCrops(): Crop[] {

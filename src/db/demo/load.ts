@@ -11,6 +11,7 @@ import {
   DEMO_CUSTOMERS,
   DEMO_FARM,
   DEMO_PEOPLE,
+  DEMO_FISH_RULES,
   demoChores,
   demoCrops,
   demoLoops,
@@ -94,7 +95,7 @@ async function addPlaces(
   await tx('loop').insert(
     loops.map((l) => ({
       farm_id: farmId, id: l.id, code: l.code, name: l.name, kind: l.kind, band_low_g_m2: l.bandGM2[0], band_high_g_m2: l.bandGM2[1],
-      planned_water_temp_c: l.plannedWaterTempC, planned_air_temp_c: l.plannedAirTempC, planned_light_mol: l.plannedLightMol,
+      planned_water_temp_c: l.plannedWaterTempC, planned_air_temp_c: l.plannedAirTempC, planned_light_mol: l.plannedLightMol, life_support: JSON.stringify(l.lifeSupport),
     })), // prettier-ignore
   );
   await tx('place').insert(
@@ -105,6 +106,7 @@ async function addPlaces(
     })), // prettier-ignore
   );
   await tx('species').insert(species.map((s) => ({ farm_id: farmId, code: s.code, params: JSON.stringify(s) })));
+  await tx('fish_rule').insert(DEMO_FISH_RULES.map((r) => ({ farm_id: farmId, ...r })));
   await tx('crop').insert(crops.map((c) => ({ farm_id: farmId, code: c.code, params: JSON.stringify(c) })));
   await tx('product').insert(
     products.map((p) => ({

@@ -1,7 +1,7 @@
 import 'server-only';
 import { explainFeed, type Explanation } from '../../core/explain';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
-import { fromMonths } from '../../core/quantity/days';
+import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { buildRound, type Job } from '../../core/tasks/round';
 import { lastHandover, loadChores, saltByPlace, tasksDoneOn, type DoneRow } from '../../db/events';
 import { latestPh } from '../../db/facts';
@@ -73,7 +73,7 @@ function whyFeed({ facts, forecast, at, units, day }: FarmView, job: Job): Expla
       meanG: tank.biomassG[at]! / count,
       feedG: tank.feedG[at]!,
       species,
-      waterTempC: loop ? fromMonths(loop.plannedWaterTempC, day) : species.tempOptC,
+      waterTempC: loop ? plannedWaterC(loop, day) : species.tempOptC,
       pace: facts.fish.find((f) => f.lotCode === stay.lotCode)?.pace ?? 1,
     },
     units,

@@ -1,0 +1,91 @@
+import type { FarmFacts, PlaceFact } from '../plan/types';
+import type { Day } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import { densityKgM3 } from './stocking';
+
+export interface MoveWish {
+  lotCode: string;
+  speciesCode: string;
+  from: PlaceFact;
+  to: PlaceFact;
+  count: number;
+  meanG: number;
+  day: Day;
+}
+
+export interface MoveCheck {
+  /** A refusal stands; a question is asked and may be answered with yes. */
+  answer: 'refuse' | 'ask';
+  words: string;
+}
+
+/** Companion stock lives where nobody feeds it. */
+const COMPANIONS = new Set(['giant-freshwater-prawn', 'redclaw-crayfish']);
+/** Fish this many times heavier eat the others. Planning default. */
+const CANNIBAL_RATIO = 2.5;
+/** Over the limit by this factor there is no question left. */
+const HOPELESS = 2;
+
+/** What stands against moving fish from one place to another: health first, then who lives there, then room. */
+export function moveChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
+  return [...healthChecks(facts, wish), ...neighbourChecks(facts, wish), ...roomChecks(facts, wish)];
+}
+
+function healthChecks(facts: FarmFacts, { lotCode, from, to, day }: MoveWish): MoveCheck[] {
+  const checks: MoveCheck[] = [];
+  const apart = facts.quarantine.find((q) => q.lotCode === lotCode && q.placeId === from.id);
+  if (apart && !apart.clearedOn && to.kind !== 'quarantine') {
+    checks.push({ answer: 'refuse', words: `${lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared. Clear it first, with what was observed.` }); // prettier-ignore
+  }
+  const sick = facts.quarantine.find((q) => q.placeId === to.id && q.lotCode !== lotCode && !q.clearedOn);
+  if (sick) checks.push({ answer: 'refuse', words: `${to.code} holds ${sick.lotCode} in quarantine: nothing joins it.` });
+  const resting = facts.resting.find((r) => r.placeId === to.id);
+  if (resting) checks.push({ answer: 'refuse', words: `${to.code} rests until ${shortDay(resting.until)}. Record it as cleaned before stocking it again.` }); // prettier-ignore
+  const treated = facts.treatments.find((t) => t.lotCode === lotCode && t.until >= day);
+  if (treated && to.kind === 'purge') {
+    checks.push({ answer: 'refuse', words: `${lotCode} was treated (${treated.product}): not for sale up to and with ${shortDay(treated.until)}. The label and the veterinarian set that date.` }); // prettier-ignore
+  }
+  if (from.loopId && to.loopId && from.loopId !== to.loopId) {
+    const names = [from.loopId, to.loopId].map((id) => facts.loops.find((l) => l.id === id)?.name ?? '');
+    checks.push({ answer: 'ask', words: `${names[0]} and ${names[1]} are kept apart: fish, nets and hands carry disease across. Really move between them?` }); // prettier-ignore
+  }
+  return checks;
+} // prettier-ignore
+
+function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
+  const { to, speciesCode, lotCode, meanG } = wish;
+  const companion = COMPANIONS.has(speciesCode);
+  if (!companion && (to.kind === 'sump' || to.kind === 'bed')) {
+    return [{ answer: 'refuse', words: `${to.code} is for companion stock only: nobody feeds fish there.` }];
+  }
+  if (!['tank', 'purge', 'quarantine', 'sump', 'bed'].includes(to.kind)) {
+    return [{ answer: 'refuse', words: `${to.code} is no place for fish.` }];
+  }
+  return facts.fish
+    .filter((f) => f.placeId === to.id && f.lotCode !== lotCode && f.count > 0)
+    .flatMap((f): MoveCheck[] => {
+      if (f.feedStoppedOn && to.kind !== 'purge') {
+        return [{ answer: 'refuse', words: `Feed is stopped in ${to.code} for ${f.lotCode}: fed fish would spoil its purge.` }]; // prettier-ignore
+      }
+      if (to.kind === 'purge') return [{ answer: 'ask', words: `${f.lotCode} is being purged in ${to.code}: its days would begin again. Join them?` }]; // prettier-ignore
+      const ratio = Math.max(f.referenceG / meanG, meanG / f.referenceG);
+      if (ratio > CANNIBAL_RATIO) {
+        return [{ answer: 'ask', words: `${f.lotCode} in ${to.code} differs ${ratio.toFixed(1)} times in weight: the larger may eat the smaller. Put them together?` }]; // prettier-ignore
+      }
+      if (f.speciesCode !== speciesCode) {
+        return [{ answer: 'ask', words: `${to.code} holds another species (${f.lotCode}), ready at another time. Keep them together?` }]; // prettier-ignore
+      }
+      return [{ answer: 'ask', words: `${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?` }]; // prettier-ignore
+    });
+}
+
+function roomChecks(facts: FarmFacts, { to, count, meanG, lotCode }: MoveWish): MoveCheck[] {
+  if (!to.volumeL || !to.densityLimitKgM3) return [];
+  const there = facts.fish.filter((f) => f.placeId === to.id && f.lotCode !== lotCode);
+  const kg = there.reduce((sum, f) => sum + f.count * f.referenceG, 0) + count * meanG;
+  const density = densityKgM3(kg, to.volumeL);
+  if (density <= to.densityLimitKgM3) return [];
+  const words = `${to.code} would hold ${density.toFixed(1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
+  if (density > to.densityLimitKgM3 * HOPELESS) return [{ answer: 'refuse', words: `${words} Take a larger tank or fewer fish.` }]; // prettier-ignore
+  return [{ answer: 'ask', words: `${words} Move them all the same?` }];
+}

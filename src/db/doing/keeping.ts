@@ -1,0 +1,241 @@
+import { randomUUID } from 'node:crypto';
+import { RuleBroken } from '../../core/errors';
+import { moveChecks } from '../../core/fish/biosecurity';
+import { gradeAt, gradeOf, merged, type Grade } from '../../core/fish/grading';
+import type { FarmFacts, FishFact, PlaceFact, PlanStep } from '../../core/plan/types';
+import { addDays, type Day } from '../../core/quantity/days';
+import type { Tx } from '../connection';
+import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { addSteps, freePlanCode, newId } from '../plan';
+import { recordDeaths } from './fish';
+
+export interface HusbandryEvent {
+  kind: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean' | 'loss_note';
+  lotId?: string | null;
+  placeId?: string | null;
+  words: string;
+  state?: 'well' | 'off' | 'ill' | null;
+  untilDay?: Day | null;
+}
+
+/** Adds an event, once per entry key. */
+export async function recordHusbandry(tx: Tx, entry: Entry, event: HusbandryEvent, part = ''): Promise<void> {
+  await tx('husbandry_event')
+    .insert({
+      farm_id: entry.farmId,
+      id: randomUUID(),
+      entry_key: entry.entryKey + part,
+      kind: event.kind,
+      lot_id: event.lotId ?? null,
+      place_id: event.placeId ?? null,
+      words: event.words,
+      state: event.state ?? null,
+      until_day: event.untilDay ?? null,
+      farm_day: entry.farmDay,
+      recorded_at: entry.at,
+      person_id: entry.personId,
+    }) // prettier-ignore
+    .onConflict(['farm_id', 'entry_key'])
+    .ignore();
+}
+
+export interface Handling {
+  lotCode: string;
+  fromPlaceId: string;
+  /** What the screen asked about was answered with yes. */
+  confirmed: boolean;
+}
+
+function fishAt(facts: FarmFacts, { lotCode, fromPlaceId }: Handling): FishFact {
+  const fish = facts.fish.find((f) => f.lotCode === lotCode && f.placeId === fromPlaceId);
+  if (!fish) throw new RuleBroken('fromPlaceId', `${lotCode} is not in that tank (any more). Reload and look again.`);
+  return fish;
+}
+
+function placeOf(facts: FarmFacts, id: string, field: string): PlaceFact {
+  const place = facts.places.find((p) => p.id === id);
+  if (!place) throw new RuleBroken(field, 'Choose a tank of this farm.');
+  return place;
+}
+
+/** Refuses what may not be, and asks about what looks wrong until it is confirmed. */
+function passMove(facts: FarmFacts, handling: Handling, fish: FishFact, to: PlaceFact, count: number, meanG: number, field: string) {
+  const from = placeOf(facts, handling.fromPlaceId, 'fromPlaceId');
+  const wish = { lotCode: fish.lotCode, speciesCode: fish.speciesCode, from, to, count, meanG, day: facts.today };
+  const checks = moveChecks(facts, wish);
+  const refused = checks.find((c) => c.answer === 'refuse');
+  if (refused) throw new RuleBroken(field, refused.words);
+  const asked = checks.filter((c) => c.answer === 'ask').map((c) => c.words);
+  if (asked.length > 0 && !handling.confirmed) throw new RuleBroken('confirm', asked.join('\n'));
+} // prettier-ignore
+
+function checkWeight(field: string, massG: number, count: number, fish: FishFact, confirmed: boolean) {
+  const meanG = massG / count;
+  const ratio = meanG / gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
+  if (ratio < 0.02 || ratio > 50) {
+    throw new RuleBroken(field, `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`); // prettier-ignore
+  }
+  if ((ratio < 0.5 || ratio > 2) && !confirmed) {
+    throw new RuleBroken('confirm', `That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(fish.referenceG)} g. As weighed?`); // prettier-ignore
+  }
+}
+
+export interface MoveNow extends Handling {
+  toPlaceId: string;
+  count: number;
+  massG: number;
+  dead: number;
+}
+
+/** Moves fish as they come to another place. All of the tank, or a part: then the lot is in both. */
+export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: MoveNow): Promise<string> {
+  const fish = fishAt(facts, move);
+  const to = placeOf(facts, move.toPlaceId, 'toPlaceId');
+  if (to.id === move.fromPlaceId) throw new RuleBroken('toPlaceId', 'They are there already. Choose another tank.');
+  if (move.count + move.dead > fish.count) {
+    throw new RuleBroken('count', `${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`); // prettier-ignore
+  }
+  checkWeight('massG', move.massG, move.count, fish, move.confirmed);
+  passMove(facts, move, fish, to, move.count, move.massG / move.count, 'toPlaceId');
+  if (move.dead > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: move.fromPlaceId, count: move.dead, note: 'Died while moved' }, 'dead'); // prettier-ignore
+  await recordMovement(tx, entry, {
+    lotId: fish.lotId, fromPlaceId: move.fromPlaceId, toPlaceId: to.id, count: move.count, massG: move.massG, reason: 'move',
+  }); // prettier-ignore
+  return `Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
+}
+
+export interface GradeNow extends Handling {
+  thresholdG: number;
+  largePlaceId: string;
+  smallPlaceId: string;
+  largeCount: number;
+  largeG: number;
+  smallCount: number;
+  smallG: number;
+}
+
+/**
+ * Parts a lot at a size. The large ones become a lot of their own with its own spread; the small ones keep the code.
+ * Who was not counted into a box died or was miscounted: it is written down as dead, with that reason.
+ * @returns the code of the new lot
+ */
+export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: GradeNow): Promise<string> {
+  const fish = fishAt(facts, done);
+  const [largeTo, smallTo] = [placeOf(facts, done.largePlaceId, 'largePlaceId'), placeOf(facts, done.smallPlaceId, 'smallPlaceId')];
+  if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', 'Large and small go to different tanks.');
+  const counted = done.largeCount + done.smallCount;
+  if (counted > fish.count) throw new RuleBroken('largeCount', `${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`);
+  const missing = fish.count - counted;
+  if (missing > Math.max(3, fish.count * 0.05) && !done.confirmed) {
+    throw new RuleBroken('confirm', `${missing} of ${fish.count} fish are in neither box. They will be written down as lost. Is that so?`);
+  }
+  const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
+  checkWeight('largeG', done.largeG, done.largeCount, { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] }, done.confirmed);
+  checkWeight('smallG', done.smallG, done.smallCount, { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] }, done.confirmed);
+  const largeMean = done.largeG / done.largeCount;
+  if (largeMean <= done.smallG / done.smallCount) throw new RuleBroken('largeG', 'The large ones weigh no more than the small ones. Are the boxes the wrong way round?');
+  if (largeTo.id !== done.fromPlaceId) passMove(facts, done, fish, largeTo, done.largeCount, largeMean, 'largePlaceId');
+  if (smallTo.id !== done.fromPlaceId) passMove(facts, done, fish, smallTo, done.smallCount, done.smallG / done.smallCount, 'smallPlaceId');
+  if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded' });
+  const code = await freeLotCode(tx, `${fish.lotCode}L`);
+  await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], massG: done.largeG, cv: expected.large.cv });
+  if (smallTo.id !== done.fromPlaceId) {
+    await recordMovement(tx, entry, { lotId: fish.lotId, fromPlaceId: done.fromPlaceId, toPlaceId: smallTo.id, count: done.smallCount, massG: done.smallG, reason: 'move' }, ':small');
+  }
+  return code;
+} // prettier-ignore
+
+export interface MergeNow {
+  placeId: string;
+  lotCodes: string[];
+}
+
+/** Lots of one species in one tank become one lot: they can no longer be told apart. @returns its code */
+export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: MergeNow): Promise<string> {
+  const place = placeOf(facts, wish.placeId, 'placeId');
+  const fish = facts.fish.filter((f) => f.placeId === place.id && wish.lotCodes.includes(f.lotCode));
+  if (fish.length < 2) throw new RuleBroken('lotCodes', 'Choose at least two lots that are in this tank.');
+  if (new Set(fish.map((f) => f.speciesCode)).size > 1) throw new RuleBroken('lotCodes', 'Different species are never one lot.');
+  if (fish.some((f) => f.feedStoppedOn)) throw new RuleBroken('lotCodes', 'Feed is stopped for one of them: finish its purge first.');
+  const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
+  const code = await freeLotCode(tx, `${fish[0]!.lotCode}M`);
+  await regroup(tx, entry, fish, { code, reason: 'merge', toPlaceId: place.id, counts: fish.map((f) => f.count), massG: one.count * one.meanG, cv: one.cv });
+  return code;
+} // prettier-ignore
+
+interface Regrouping {
+  code: string;
+  reason: 'grade' | 'merge';
+  toPlaceId: string;
+  /** Fish taken from each of the old lots. */
+  counts: number[];
+  massG: number;
+  cv: Grade['cv'];
+}
+
+/** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
+async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping): Promise<void> {
+  const [made, regrouped] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.regrouped)];
+  const count = wish.counts.reduce((sum, n) => sum + n, 0);
+  const pace = from.reduce((sum, f, i) => sum + f.pace * wish.counts[i]!, 0) / count;
+  const lotId = await createLot(tx, entry.farmId, {
+    code: wish.code, kind: 'cohort', keeps: 'count', beganOn: entry.farmDay, speciesCode: from[0]!.speciesCode,
+    startMeanG: wish.massG / count, startCv: wish.cv, startPace: Math.max(0.2, Math.min(2.5, pace)), fromLotIds: from.map((f) => f.lotId),
+  }); // prettier-ignore
+  for (const [i, fish] of from.entries()) {
+    const massG = (wish.massG * wish.counts[i]!) / count;
+    await recordMovement(tx, entry, {
+      lotId: fish.lotId, fromPlaceId: fish.placeId, toPlaceId: regrouped, count: wish.counts[i]!, massG, reason: wish.reason, note: `into ${wish.code}`,
+    }, `:out${i}`); // prettier-ignore
+    const treated = await tx('husbandry_event').where({ lot_id: fish.lotId, kind: 'treat' }).andWhere('until_day', '>=', entry.farmDay); // prettier-ignore
+    for (const [n, t] of treated.entries()) await recordHusbandry(tx, entry, { kind: 'treat', lotId, words: t.words, untilDay: t.until_day }, `:t${i}.${n}`); // prettier-ignore
+  }
+  await recordMovement(tx, entry, { lotId, fromPlaceId: made, toPlaceId: wish.toPlaceId, count, massG: wish.massG, reason: wish.reason }, ':in'); // prettier-ignore
+  if (wish.reason === 'merge') {
+    await tx('plan_step').where({ state: 'planned' }).whereIn('lot_code', from.map((f) => f.lotCode)).andWhere('from_place_id', wish.toPlaceId)
+      .update({ lot_code: wish.code, version: tx.raw('version + 1') }); // prettier-ignore
+  }
+}
+
+export interface FingerlingOrder {
+  speciesCode: string;
+  count: number;
+  meanG: number;
+  day: Day;
+  toPlaceId: string;
+  /** Where they go after quarantine; null: decided later. */
+  thenPlaceId: string | null;
+  quarantineDays: number;
+  note: string | null;
+}
+
+const PREFIX_BY_WORDS = (name: string) => name.split(/[\s-]+/).map((w) => w[0]!.toUpperCase()).join('').padEnd(3, name.slice(1, 3).toUpperCase()).slice(0, 3); // prettier-ignore
+
+/** Puts an order of fingerlings into the plan: arrival, and the move out of quarantine. @returns the code the lot will have */
+export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts, order: FingerlingOrder): Promise<string> {
+  const species = facts.species.find((s) => s.code === order.speciesCode);
+  if (!species) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
+  const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
+  const then = order.thenPlaceId ? placeOf(facts, order.thenPlaceId, 'thenPlaceId') : null;
+  if (then && to.kind !== 'quarantine') throw new RuleBroken('thenPlaceId', 'Only fish in quarantine move on by plan from here.');
+  const used = await tx('lot').where({ species_code: species.code, kind: 'cohort' }).orderBy('began_on', 'desc').first('code');
+  const prefix = used ? String(used.code).split('-')[0]! : PREFIX_BY_WORDS(species.name);
+  const code = await nextCode(tx, prefix);
+  const groupId = newId();
+  const step = (kind: PlanStep['kind'], rest: Partial<PlanStep>): PlanStep => ({
+    id: newId(), groupId, kind, day: order.day, lotCode: code, speciesCode: species.code, cropCode: null, fromPlaceId: null, toPlaceId: null,
+    count: order.count, amount: null, version: 1, ...rest,
+  });
+  const steps = [step('stock', { toPlaceId: to.id, amount: order.meanG })];
+  if (then) steps.push(step('move', { day: addDays(order.day, order.quarantineDays), fromPlaceId: to.id, toPlaceId: then.id }));
+  await addSteps(tx, farmId, steps);
+  if (order.note) await tx('plan_step').where({ id: steps[0]!.id }).update({ note: order.note });
+  return code;
+} // prettier-ignore
+
+/** `HSB-34` after `HSB-33`, whether that is a lot or still a plan. */
+async function nextCode(tx: Tx, prefix: string): Promise<string> {
+  const rows: { code: string }[] = await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).where('code', 'like', `${prefix}-%`).select('code'); // prettier-ignore
+  const numbers = rows.map((r) => Number(/-(\d+)/.exec(r.code)?.[1] ?? 0));
+  return freePlanCode(tx, `${prefix}-${Math.max(0, ...numbers) + 1}`);
+}
