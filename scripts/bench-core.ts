@@ -28,6 +28,8 @@ function largeFarm(size: number): { facts: FarmFacts; plan: PlanStep[] } {
     plannedWaterTempC: Array(12).fill(20 + i),
     plannedAirTempC: AIR,
     plannedLightMol: LIGHT,
+    tempPlan: [],
+    lifeSupport: { aerators: [], media: [], energy: null },
   }));
   const place = (id: string, kind: PlaceFact['kind'], over: Partial<PlaceFact>): PlaceFact => ({
     id,
@@ -146,6 +148,10 @@ function largeFarm(size: number): { facts: FarmFacts; plan: PlanStep[] } {
       species,
       crops: [...CROP_DEFAULTS],
       products,
+      feedRules: [],
+      treatments: [],
+      quarantine: [],
+      resting: [],
     },
     plan,
   };

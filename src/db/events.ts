@@ -44,7 +44,7 @@ export async function withdrawReadings(tx: Tx, entry: Entry, recordedKey: string
 export async function recordSample(
   tx: Tx,
   entry: Entry,
-  sample: { lotId: string; placeId: string; weightsG: number[] },
+  sample: { lotId: string; placeId: string; weightsG: number[]; lengthsCm?: number[]; fishCount?: number },
 ): Promise<{ repeated: boolean }> {
   const meanG = sample.weightsG.reduce((sum, w) => sum + w, 0) / sample.weightsG.length;
   const added = await tx('sample')
@@ -56,6 +56,8 @@ export async function recordSample(
       place_id: sample.placeId,
       weights_g: sample.weightsG,
       mean_g: meanG,
+      lengths_cm: sample.lengthsCm?.length ? sample.lengthsCm : null,
+      fish_count: sample.fishCount ?? null,
       farm_day: entry.farmDay,
       taken_at: entry.at,
       person_id: entry.personId,
@@ -83,10 +85,11 @@ export async function withdrawSample(tx: Tx, entry: Entry, recordedKey: string):
 export async function recordFeeding(
   tx: Tx,
   entry: Entry,
-  feeding: { movementId: string; placeId: string; lotId: string; response: string },
+  feeding: { movementId: string; placeId: string; lotId: string; response: string; withheldG?: number; farmGrownG?: number },
 ): Promise<void> {
   await tx('feeding').insert({
     farm_id: entry.farmId, movement_id: feeding.movementId, place_id: feeding.placeId, lot_id: feeding.lotId, response: feeding.response,
+    withheld_g: feeding.withheldG ?? 0, farm_grown_g: feeding.farmGrownG ?? 0,
   }); // prettier-ignore
 }
 

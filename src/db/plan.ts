@@ -20,15 +20,16 @@ interface StepRow {
   version: number;
   state: 'planned' | 'done' | 'dropped';
   done_on: Day | null;
+  note: string | null;
 }
 
-export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null };
+export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null; note: string | null };
 
 function toStep(r: StepRow): StoredStep {
   return {
     id: r.id, groupId: r.group_id, kind: r.kind, day: r.day, lotCode: r.lot_code, speciesCode: r.species_code, cropCode: r.crop_code,
     fromPlaceId: r.from_place_id, toPlaceId: r.to_place_id, count: r.count, amount: r.amount, version: r.version,
-    state: r.state, doneOn: r.done_on,
+    state: r.state, doneOn: r.done_on, note: r.note,
   }; // prettier-ignore
 }
 

@@ -1,7 +1,8 @@
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { aLoop } from '../core/farm';
 import { METRIC } from '../../src/core/quantity/units';
-import type { LoopFact, PlaceFact } from '../../src/core/plan/types';
+import type { PlaceFact } from '../../src/core/plan/types';
 
 const replace = vi.fn();
 const push = vi.fn();

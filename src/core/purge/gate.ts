@@ -9,10 +9,14 @@ export interface GateFacts {
   exchangesDone: number;
   /** The last taste test: null when none was held. */
   tastePassed: boolean | null;
+  /** Last day of a treatment's withdrawal period; null: not treated. */
+  withdrawalUntil: Day | null;
+  /** False for stock that is never purged: companions and fish sold live. */
+  purged: boolean;
 }
 
 export interface GateCheck {
-  check: 'fasting' | 'exchanges' | 'taste';
+  check: 'fasting' | 'exchanges' | 'taste' | 'withdrawal';
   met: boolean;
   words: string;
 }
@@ -23,7 +27,12 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
   const fasting = fasted >= facts.fastingDaysNeeded;
   const exchanges = facts.exchangesDone >= facts.exchangesPlanned;
   const days = (n: number) => (n === 1 ? '1 day' : `${n} days`);
+  const treated: GateCheck[] = facts.withdrawalUntil === null ? [] : [
+    { check: 'withdrawal', met: facts.today > facts.withdrawalUntil, words: `Treated: not for sale up to and with ${facts.withdrawalUntil}` },
+  ]; // prettier-ignore
+  if (!facts.purged) return treated;
   return [
+    ...treated,
     {
       check: 'fasting',
       met: fasting,

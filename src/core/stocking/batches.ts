@@ -54,7 +54,7 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
       const takings = weeks.map((week, j) => taking(fish, week, wanted[j]! * share)).filter((t) => t.kg > 0);
       const stocked = takings.reduce((sum, t) => sum + t.count / fish.aliveAt(t.week), 0);
       const costMinor = stocked * choice.fingerlingMinor + feedMinor(input, fish, takings, startG) + input.costs.batchMinor; // prettier-ignore
-      for (const path of waysUp(input, stages, fish, stocked, takings)) {
+      for (const path of fromQuarantine(input, choice, stages, fish, stocked, takings)) {
         const id = `${species.code}|${loopCode}|${startG}|${stockWeek}|${weeks[0]}+${weeks.length}|${share}|${sayPath(path)}`;
         known.set(id, {
           id, speciesCode: species.code, loopCode, stockWeek, lotCode: null, startG, stocked, path, takings, purgeDays: species.purgeDays,
@@ -69,7 +69,7 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
 function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
   const home = input.groups.find((g) => g.key === fish.groupKey);
   const choice = input.choices.find((c) => c.species.code === fish.species.code && c.loopCode === home?.loopCode);
-  if (!home || !choice) return [];
+  if (!home?.loopCode || !choice) return [];
   const root0 = Math.cbrt(fish.weightG);
   const gained = (week: number) => (choice.gainG13[week]! - choice.gainG13[fish.fromWeek]!) * fish.pace;
   const own: Growing = {
@@ -78,9 +78,10 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
     weightAt: (week) => (root0 + gained(week)) ** 3,
     aliveAt: (week) => input.weeklySurvival ** (week - fish.fromWeek),
   };
-  const stages = stagesOf(input.groups, home.loopCode).filter((g) => g.group.rank >= home.rank);
+  const { loopCode } = home;
+  const stages = stagesOf(input.groups, loopCode).filter((g) => g.group.rank >= home.rank);
   const base = {
-    speciesCode: fish.species.code, loopCode: home.loopCode, stockWeek: null, lotCode: fish.lotCode, startG: fish.weightG,
+    speciesCode: fish.species.code, loopCode, stockWeek: null, lotCode: fish.lotCode, startG: fish.weightG,
     stocked: fish.count, purgeDays: fish.species.purgeDays,
   }; // prettier-ignore
   const prefix = `${fish.lotCode}|${fish.placeId}`;
@@ -128,6 +129,18 @@ function sharesFor(wanted: readonly number[], stages: readonly Stage[]): number[
   const tanksNeeded = Math.ceil(wanted.reduce((sum, kg) => sum + kg, 0) / Math.max(1, biggest * 1.4));
   return [...new Set([...SHARES, 1 / Math.max(1, tanksNeeded)])];
 }
+
+/** New fish stand in quarantine first, where the farm has one that holds them. */
+function fromQuarantine(input: PlannerInput, choice: StockChoice, stages: readonly Stage[], fish: Growing, stocked: number, takings: readonly Taking[]): PathLeg[][] {
+  const at = input.groups.findIndex((g) => g.loopCode === null);
+  if (at < 0 || choice.quarantineWeeks === 0) return waysUp(input, stages, fish, stocked, takings);
+  const until = fish.from + choice.quarantineWeeks;
+  if (until >= takings[0]!.week) return [];
+  const kg = (stocked * fish.aliveAt(until) * fish.weightAt(until)) / 1000;
+  if (kg > input.groups[at]!.capacityKg) return [];
+  const leg = { group: at, from: fish.from, until };
+  return waysUp(input, stages, { ...fish, from: until }, stocked, takings).map((path) => [leg, ...path]);
+} // prettier-ignore
 
 const sayPath = (path: readonly PathLeg[]) => path.map((leg) => `${leg.group}:${leg.from}`).join('>');
 

@@ -4,7 +4,10 @@ import type { Day } from '../quantity/days';
 /** Identical tanks that stand for each other: same loop, stage, volume and limit. */
 export interface TankGroup {
   key: string;
-  loopCode: string;
+  /** What people call it: "mid tanks of Heron". */
+  name: string;
+  /** Null: quarantine, where fish of every loop begin. */
+  loopCode: string | null;
   stage: string;
   /** Order of the stage on a fish's way up: 0 is where fingerlings begin. */
   rank: number;
@@ -23,6 +26,8 @@ export interface StockChoice {
   fingerlingMinor: number;
   /** Root weight gained from week 0 up to the start of each week, g^⅓; one entry more than there are weeks. */
   gainG13: number[];
+  /** Weeks in quarantine before the first tank. */
+  quarantineWeeks: number;
 }
 
 /** Fish that are here already and have no harvest in the plan yet. */

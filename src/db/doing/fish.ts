@@ -2,6 +2,7 @@ import { RuleBroken } from '../../core/errors';
 import { purgeGate, type GateCheck } from '../../core/purge/gate';
 import { daysBetween, type Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
+import { loadKeeping } from '../keeping';
 import { addPurgeCheck, purgeChecks, recordFeeding } from '../events';
 import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep, requireEarlierDone, stepsOfGroup, type StoredStep } from '../plan';
@@ -39,7 +40,7 @@ export async function recordDeaths(
 export async function feedTank(
   tx: Tx,
   entry: Entry,
-  fed: { placeId: string; massG: number; response: string },
+  fed: { placeId: string; massG: number; response: string; withheldG?: number; farmGrownG?: number },
 ): Promise<void> {
   const fish: { lot_id: string; count: number; species_code: string }[] = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
@@ -72,6 +73,8 @@ export async function feedTank(
         placeId: fed.placeId,
         lotId: fish[0]!.lot_id,
         response: fed.response,
+        withheldG: i === 0 ? fed.withheldG : 0,
+        farmGrownG: i === 0 ? fed.farmGrownG : 0,
       });
     owed -= massG;
   }
@@ -102,6 +105,7 @@ export interface Transfer {
 export async function transferFish(tx: Tx, entry: Entry, done: Transfer): Promise<void> {
   const step = await lockStep(tx, done.stepId, done.kind);
   if (done.kind === 'purge') await requireEarlierDone(tx, step, ['feed_stop']);
+  await refuseRestrained(tx, entry.farmDay, step);
   const lot = await lotByCode(tx, step.lotCode);
   const there = await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
   const meanG = done.massG / done.count;
@@ -115,17 +119,29 @@ export async function transferFish(tx: Tx, entry: Entry, done: Transfer): Promis
   await finishStep(tx, step, entry.farmDay);
 }
 
+/** Quarantine, withdrawal periods and resting tanks hold for planned moves as well. */
+async function refuseRestrained(tx: Tx, day: Day, step: StoredStep) {
+  const { quarantine, treatments, resting } = await loadKeeping(tx, day);
+  const apart = quarantine.find((q) => q.lotCode === step.lotCode && q.placeId === step.fromPlaceId && !q.clearedOn);
+  if (apart) throw new RuleBroken('stepId', `${step.lotCode} is in quarantine until ${apart.until} and not cleared. Clear it first on its page.`);
+  const rest = resting.find((r) => r.placeId === step.toPlaceId);
+  if (rest) throw new RuleBroken('stepId', `That tank rests until ${rest.until}. Record it as cleaned first.`);
+  const treated = treatments.find((t) => t.lotCode === step.lotCode);
+  if (treated && step.kind === 'purge') throw new RuleBroken('stepId', `${step.lotCode} was treated with ${treated.product}: not for sale up to and with ${treated.until}.`);
+} // prettier-ignore
+
 /** New fish: the lot is made, transit deaths are counted, the living go into their tank. */
 export async function receiveFish(
   tx: Tx,
   entry: Entry,
-  got: { stepId: string; count: number; meanG: number; dead: number; supplier: string | null },
+  got: { stepId: string; count: number; meanG: number; dead: number; supplier: string | null; permit?: string | null; costMinor?: number | null },
 ): Promise<void> {
   const step = await lockStep(tx, got.stepId, 'stock');
   if (got.dead > got.count)
     throw new RuleBroken('dead', `${got.count} were delivered; ${got.dead} cannot have died on the way.`);
   const lotId = await createLot(tx, entry.farmId, {
     code: step.lotCode, kind: 'cohort', keeps: 'count', beganOn: entry.farmDay, speciesCode: step.speciesCode, startMeanG: got.meanG, supplier: got.supplier,
+    permit: got.permit, costMinor: got.costMinor, note: step.note,
   }); // prettier-ignore
   const supplier = await placeByCode(tx, OUTSIDE.supplier);
   await recordMovement(tx, entry, {
@@ -184,6 +200,8 @@ export async function gateOf(
   const exchanges = steps.filter((s) => s.kind === 'exchange');
   const tastes = checks.filter((c) => c.kind === 'taste');
   const override = checks.find((c) => c.kind === 'override');
+  const { treatments } = await loadKeeping(tx, today);
+  const treated = treatments.find((t) => t.lotCode === harvest?.lotCode);
   const begun = stop?.doneOn ?? null;
   return {
     steps,
@@ -195,6 +213,8 @@ export async function gateOf(
       exchangesPlanned: exchanges.length,
       exchangesDone: exchanges.filter((s) => s.state === 'done').length,
       tastePassed: tastes.at(-1)?.passed ?? null,
+      withdrawalUntil: treated?.until ?? null,
+      purged: begun !== null || steps.some((s) => s.kind !== 'harvest'),
     }),
   };
 }
@@ -267,6 +287,8 @@ async function passGate(tx: Tx, entry: Entry, step: StoredStep, done: HarvestDon
   const unmet = gate.checks.filter((c) => !c.met);
   if (unmet.length === 0) return;
   const words = unmet.map((c) => c.words.toLowerCase()).join('; ');
+  if (unmet.some((c) => c.check === 'withdrawal'))
+    throw new RuleBroken('stepId', `Not for sale: ${words}. Nobody can override a withdrawal period.`);
   if (!done.overrideReason)
     throw new RuleBroken('overrideReason', `Not fit to sell yet: ${words}. A manager may override with a reason.`);
   if (!done.mayOverride)

@@ -116,7 +116,7 @@ export async function moveToPurge(raw: unknown) {
 
 export async function stockFish(raw: unknown) {
   return doJob(ReceiveInput, raw, stepTask('Receive fish'), ({ tx, entry }, v) =>
-    receiveFish(tx, entry, { ...v, supplier: v.supplier ?? null }),
+    receiveFish(tx, entry, { ...v, supplier: v.supplier ?? null, permit: v.permit, costMinor: v.price === undefined ? null : Math.round(v.price * 100) }),
   );
 }
 

@@ -38,6 +38,8 @@ export function jobForm(job: RoundJob): JobForm {
       return {
         fields: [
           { ...weight('Feed given today, all feedings'), help: 'As computed; change it if you gave less.' },
+          { ...weight('Held back'), name: 'withheldG', start: '', optional: true },
+          { ...weight('Of it farm-grown: insects, duckweed'), name: 'farmGrownG', start: '', optional: true },
           { name: 'response', label: 'How they ate', kind: 'choice', start: 'eager', options: [['eager', 'eager'], ['slow', 'slow'], ['none', 'did not eat']] },
         ],
         submit: 'Fed',
@@ -93,6 +95,8 @@ export function jobForm(job: RoundJob): JobForm {
           DEAD,
           { name: 'meanG', label: 'Mean weight of one fish', kind: 'quantity', quantity: 'smallMass' },
           { name: 'supplier', label: 'Hatchery', kind: 'text', optional: true },
+          { name: 'permit', label: 'Permit and transport papers', kind: 'text', optional: true },
+          { name: 'price', label: 'Paid for all of them', kind: 'number', optional: true },
         ],
         submit: 'Received',
         send: step(actions.stockFish),

@@ -3,6 +3,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import FormHelperText from '@mui/material/FormHelperText';
 import FormLabel from '@mui/material/FormLabel';
 import InputAdornment from '@mui/material/InputAdornment';
+import MenuItem from '@mui/material/MenuItem';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
 import TextField from '@mui/material/TextField';
@@ -12,12 +13,15 @@ import { toStored, unitName, type Quantity, type UnitChoice } from '../../core/q
 export interface FieldSpec {
   name: string;
   label: string;
-  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'text';
+  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area';
   quantity?: Quantity;
   options?: [value: string, words: string][];
   optional?: boolean;
   help?: string;
 }
+
+/** Kinds whose text is the value. */
+const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'day']);
 
 type Form = UseFormReturn<Record<string, string>>;
 
@@ -48,19 +52,30 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
           <TextField
             {...input}
             id={`field-${field.name}`}
-            label={field.label + (field.optional ? ' (if taken)' : '')}
-            multiline={field.kind === 'weights'}
-            minRows={field.kind === 'weights' ? 3 : undefined}
+            label={field.label + (field.optional ? ' (if any)' : '')}
+            multiline={field.kind === 'weights' || field.kind === 'area'}
+            minRows={field.kind === 'weights' || field.kind === 'area' ? 3 : undefined}
+            select={field.kind === 'select'}
+            type={field.kind === 'day' ? 'date' : undefined}
             error={!!wrong}
             helperText={wrong ?? field.help}
             slotProps={{
               htmlInput: {
-                inputMode: field.kind === 'text' ? 'text' : field.kind === 'count' ? 'numeric' : 'decimal',
+                inputMode: TEXTS.has(field.kind) ? 'text' : field.kind === 'count' ? 'numeric' : 'decimal',
                 autoComplete: 'off',
               },
+              ...(field.kind === 'day' ? { inputLabel: { shrink: true } } : {}),
               input: unit ? { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } : {},
             }}
-          />
+          >
+            {field.kind === 'select'
+              ? field.options!.map(([value, words]) => (
+                  <MenuItem key={value} value={value}>
+                    {words}
+                  </MenuItem>
+                ))
+              : undefined}
+          </TextField>
         );
       }}
     />
@@ -82,7 +97,7 @@ export function storedValues(fields: readonly FieldSpec[], typed: Record<string,
       if (!field.optional) wrong[field.name] = `${field.label}: give it first`;
       continue;
     }
-    if (field.kind === 'text' || field.kind === 'choice') {
+    if (TEXTS.has(field.kind)) {
       values[field.name] = text.trim();
       continue;
     }

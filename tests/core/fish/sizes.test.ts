@@ -82,7 +82,7 @@ describe('calibration', () => {
 
 describe('a cohort’s size on a day', () => {
   const record = (over: Partial<CohortRecord>): CohortRecord => ({
-    species: trout, stockedOn: '2026-01-01', startMeanG: 8, samples: [], taken: [], waterTempC: () => 13, day: '2026-05-01', ...over,
+    species: trout, stockedOn: '2026-01-01', startMeanG: 8, startCv: null, startPace: null, samples: [], taken: [], waterTempC: () => 13, day: '2026-05-01', ...over,
   }); // prettier-ignore
 
   test('an unsampled cohort grows from its stocking weight', () => {

@@ -14,7 +14,7 @@ function group(
 ): TankGroup {
   const key = `${loopCode}|${stage}|${volumeL}`;
   const placeIds = Array.from({ length: tanks }, (_, i) => `${key}#${i}`);
-  return { key, loopCode, stage, rank, placeIds, capacityKg: (volumeL * limit) / 1000, freeByWeek: Array(WEEKS).fill(tanks) }; // prettier-ignore
+  return { key, name: `${stage} tanks of ${loopCode}`, loopCode, stage, rank, placeIds, capacityKg: (volumeL * limit) / 1000, freeByWeek: Array(WEEKS).fill(tanks) }; // prettier-ignore
 }
 
 function choice(
@@ -26,7 +26,7 @@ function choice(
 ): StockChoice {
   const species = SPECIES_DEFAULTS.find((s) => s.code === code)!;
   const perWeek = dailyRootGainG13(species, waterTempC) * 7;
-  return { species, loopCode, startG, fingerlingMinor, gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w) }; // prettier-ignore
+  return { species, loopCode, startG, fingerlingMinor, quarantineWeeks: 0, gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w) }; // prettier-ignore
 }
 
 /** Fourteen tanks in two loops, three species, a year: the size the planner has to answer at. */

@@ -1,0 +1,193 @@
+import { dailyRootGainG13 } from '../fish/growth';
+import { promiseTable } from '../market/promiseTable';
+import { forecastFarm } from '../plan/forecast';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type FishStay, type PlanStep } from '../plan/types';
+import { addDays, daysBetween, weekday } from '../quantity/days';
+import { temperatureResponse } from '../quantity/temperatureResponse';
+import { plannedWaterC } from '../water/plannedTemperature';
+import type { Demand, PlannerCosts, PlannerInput, PresentFish, StockChoice, TankGroup } from './types';
+
+/** What a manager asks of the planner. */
+export interface StockingTarget {
+  weeks: number;
+  /** `orders`: what is promised, going on as now when the orders end. `steady`: so many kg every week. */
+  by: 'orders' | 'steady';
+  species: { code: string; kgPerWeek: number; fromWeek: number; fingerlingSizesG: number[] }[];
+  costs: PlannerCosts;
+}
+
+export interface StockingProblem {
+  input: PlannerInput;
+  /** Day index of the forecast on which week 0 begins. */
+  offset: number;
+  forecast: FarmForecast;
+}
+
+/** Fish that hardly grow are not planned: share of the best growth over the year. */
+const LEAST_RESPONSE = 0.3;
+
+/**
+ * Puts a farm and a target into the planner's terms. Weeks begin with the next Monday; what the kept plan holds, sells and
+ * purges is taken out of tanks, demand and purge tanks.
+ */
+export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], target: StockingTarget): StockingProblem {
+  const offset = (8 - weekday(facts.today)) % 7 || 7;
+  const forecast = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: offset + target.weeks * 7 + 1 });
+  const groups = tankGroups(facts, target.weeks);
+  const free = openFish(facts, plan, forecast, groups, offset, target);
+  takeOutPlanned(facts, forecast, groups, offset, target.weeks, free.cut);
+  const input: PlannerInput = {
+    firstDay: addDays(facts.today, offset),
+    weeks: target.weeks,
+    groups,
+    choices: choicesOf(facts, target, offset),
+    present: free.present,
+    demand: demandOf(facts, forecast, target),
+    purgeKgByWeek: purgeRoom(facts, forecast, offset, target.weeks),
+    weeklySurvival: (1 - DEFAULT_SETTINGS.dailyMortality) ** 7,
+    costs: target.costs,
+  };
+  return { input, offset, forecast };
+}
+
+function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
+  const byKey = new Map<string, TankGroup>();
+  const tanks = facts.places.filter((p) => (p.kind === 'tank' || p.kind === 'quarantine') && p.volumeL && p.densityLimitKgM3); // prettier-ignore
+  for (const place of [...tanks].sort((a, b) => a.volumeL! - b.volumeL!)) {
+    const loop = facts.loops.find((l) => l.id === place.loopId);
+    if (place.kind === 'tank' && (!loop || loop.kind === 'bench')) continue;
+    const loopCode = place.kind === 'quarantine' ? null : loop!.code;
+    const key = `${loopCode ?? 'quarantine'}|${place.stage ?? ''}|${place.volumeL}|${place.densityLimitKgM3}`;
+    const known = byKey.get(key);
+    if (known) {
+      known.placeIds.push(place.id);
+      known.freeByWeek = known.freeByWeek.map((n) => n + 1);
+      continue;
+    }
+    const rank = [...byKey.values()].filter((g) => g.loopCode === loopCode).length;
+    const name = loopCode === null ? 'quarantine tanks' : `${place.stage ?? ''} tanks of ${loop!.name}`.trim();
+    byKey.set(key, {
+      key, name, loopCode, stage: place.stage ?? 'quarantine', rank, placeIds: [place.id],
+      capacityKg: (place.volumeL! * place.densityLimitKgM3!) / 1000, freeByWeek: Array(weeks).fill(1),
+    }); // prettier-ignore
+  }
+  return [...byKey.values()];
+}
+
+/** Lots that the plan never empties are free to be planned from where their last step leaves them. */
+function openFish(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  forecast: FarmForecast,
+  groups: readonly TankGroup[],
+  offset: number,
+  target: StockingTarget,
+) {
+  const wanted = new Set(target.species.map((s) => s.code));
+  const present: PresentFish[] = [];
+  const cut = new Map<FishStay, number>();
+  for (const stay of forecast.fish) {
+    const group = groups.find((g) => g.loopCode !== null && g.placeIds.includes(stay.placeId));
+    if (!group || stay.until < forecast.days || !wanted.has(stay.speciesCode)) continue;
+    const leaves = plan.filter((s) => s.lotCode === stay.lotCode && s.fromPlaceId === stay.placeId);
+    const settled = leaves.reduce((day, s) => Math.max(day, daysBetween(facts.today, s.day) + 1), stay.from);
+    const fromWeek = Math.max(0, Math.ceil((settled - offset) / 7));
+    if (fromWeek >= target.weeks - 1) continue;
+    const i = offset + fromWeek * 7 - stay.from;
+    const known = facts.fish.find((f) => f.lotCode === stay.lotCode);
+    present.push({
+      lotCode: stay.lotCode, species: facts.species.find((s) => s.code === stay.speciesCode)!, groupKey: group.key, placeId: stay.placeId,
+      fromWeek, count: stay.count[i]!, weightG: stay.meanG[i]!, pace: known?.pace ?? 1,
+    }); // prettier-ignore
+    cut.set(stay, offset + fromWeek * 7);
+  }
+  return { present, cut };
+}
+
+/** A tank that the kept plan uses for any day of a week is not free in it. */
+function takeOutPlanned(
+  facts: FarmFacts,
+  forecast: FarmForecast,
+  groups: TankGroup[],
+  offset: number,
+  weeks: number,
+  cut: ReadonlyMap<FishStay, number>,
+) {
+  for (const group of groups) {
+    for (const placeId of group.placeIds) {
+      const stays = forecast.fish.filter((s) => s.placeId === placeId);
+      const rest = facts.resting.find((r) => r.placeId === placeId);
+      const restUntil = rest ? daysBetween(facts.today, rest.until) : -1;
+      for (let week = 0; week < weeks; week++) {
+        const [from, until] = [offset + week * 7, offset + week * 7 + 7];
+        const held = stays.some((s) => s.from < until && Math.min(s.until, cut.get(s) ?? Infinity) > from);
+        if (held || restUntil >= from) group.freeByWeek[week]! -= 1;
+      }
+    }
+  }
+}
+
+function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): StockChoice[] {
+  return target.species.flatMap(({ code, fingerlingSizesG }) => {
+    const species = facts.species.find((s) => s.code === code);
+    const rule = facts.feedRules.find((r) => r.speciesCode === code);
+    if (!species) return [];
+    return facts.loops
+      .filter((loop) => loop.kind !== 'bench')
+      .flatMap((loop) => {
+        const temps = Array.from({ length: target.weeks * 7 }, (_, d) => plannedWaterC(loop, addDays(facts.today, offset + d))); // prettier-ignore
+        const response = temps.reduce((sum, t) => sum + temperatureResponse(t, species), 0) / temps.length;
+        const bearable = temps.every((t) => t > species.tempMinC && t < species.tempMaxC);
+        if (response < LEAST_RESPONSE || !bearable) return [];
+        const gainG13 = [0];
+        for (let week = 0; week < target.weeks; week++) {
+          const gain = temps.slice(week * 7, week * 7 + 7).reduce((sum, t) => sum + dailyRootGainG13(species, t), 0);
+          gainG13.push(gainG13[week]! + gain);
+        }
+        return fingerlingSizesG.map((startG) => ({
+          species, loopCode: loop.code, startG, fingerlingMinor: fingerlingPrice(rule?.fingerlingMinor ?? 60, startG), gainG13,
+          quarantineWeeks: Math.ceil((rule?.quarantineDays ?? 14) / 7),
+        })); // prettier-ignore
+      });
+  });
+}
+
+/** A larger fingerling costs more, less than in proportion. Planning default around the price of a 10 g fish. */
+export function fingerlingPrice(priceAt10gMinor: number, startG: number): number {
+  return Math.round(priceAt10gMinor * (Math.max(1, startG) / 10) ** 0.6);
+}
+
+function demandOf(facts: FarmFacts, forecast: FarmForecast, target: StockingTarget): Demand[] {
+  const table = promiseTable(forecast, facts.products, facts.promises, target.weeks + 1);
+  return target.species.map(({ code, kgPerWeek, fromWeek }) => {
+    const row = table.find((r) => r.product.speciesCode === code);
+    const weeks = row?.weeks.slice(1) ?? [];
+    if (target.by === 'steady') {
+      const kgByWeek = Array.from({ length: target.weeks }, (_, w) => (w < fromWeek ? 0 : Math.max(0, kgPerWeek - (weeks[w]?.expected ?? 0) / 1000))); // prettier-ignore
+      return { speciesCode: code, kgByWeek };
+    }
+    const promised = weeks.map((w) => w.promised / 1000);
+    const last = promised.findLastIndex((kg) => kg > 0);
+    const usual = last < 0 ? kgPerWeek : promised.slice(0, last + 1).reduce((sum, kg) => sum + kg, 0) / (last + 1);
+    const kgByWeek = Array.from({ length: target.weeks }, (_, w) => {
+      if (w <= last) return (weeks[w]?.short ?? 0) / 1000;
+      return w < fromWeek ? 0 : Math.max(0, (kgPerWeek || usual) - (weeks[w]?.expected ?? 0) / 1000);
+    });
+    return { speciesCode: code, kgByWeek };
+  });
+}
+
+function purgeRoom(facts: FarmFacts, forecast: FarmForecast, offset: number, weeks: number): number[] {
+  const purges = facts.places.filter((p) => p.kind === 'purge' && p.volumeL && p.densityLimitKgM3);
+  // Without purge tanks fish are purged in their own tank: nothing to run out of.
+  if (purges.length === 0) return Array(weeks).fill(1e6);
+  const capacityKg = purges.reduce((sum, p) => sum + (p.volumeL! * p.densityLimitKgM3!) / 1000, 0);
+  return Array.from({ length: weeks }, (_, week) => {
+    let usedKgDays = 0;
+    for (const p of purges) {
+      const tank = forecast.tanks.get(p.id);
+      for (let d = offset + week * 7; d < offset + week * 7 + 7; d++) usedKgDays += (tank?.biomassG[d] ?? 0) / 1000;
+    }
+    return Math.max(0, capacityKg - usedKgDays / 7);
+  });
+}

@@ -1,0 +1,196 @@
+import { daysToWeight } from '../fish/growth';
+import type { Species } from '../library/types';
+import { harvestGroup } from '../plan/build';
+import { applyChanges, type PlanChange } from '../plan/changes';
+import { forecastFarm } from '../plan/forecast';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type PlaceFact, type PlanStep } from '../plan/types';
+import { addDays, daysBetween, isoWeek, weekStart, type Day } from '../quantity/days';
+import { formatNumber } from '../quantity/units';
+import { shortDay } from '../quantity/sayDay';
+import { plannedWaterC } from '../water/plannedTemperature';
+import { fingerlingPrice } from './problem';
+
+export interface Loss {
+  lotCode: string;
+  speciesCode: string;
+  placeId: string;
+  /** Fish lost, and what they weighed each, g. */
+  count: number;
+  meanG: number;
+}
+
+export interface RecoveryWay {
+  id: 'wait' | 'bigger' | 'faster' | 'split';
+  title: string;
+  words: string;
+  changes: PlanChange[];
+  /** Fingerlings to be bought, minor units. */
+  costMinor: number;
+}
+
+export interface RecoveryOutlook {
+  way: RecoveryWay;
+  /** kg of this loss's species less than before the loss, and kg of all fish more or less, by week. */
+  weeks: { week: number; from: Day; missingKg: number; otherKg: number }[];
+  missingKg: number;
+  otherKg: number;
+  /** From this day on as much comes as before the loss; null: not within a year. */
+  backOn: Day | null;
+}
+
+const HORIZON_DAYS = 364;
+/** Fingerling sizes that hatcheries and growers sell, g. Planning default. */
+const SIZES_G = [20, 50, 100, 150, 200];
+const SURVIVAL = 0.95;
+/** Days from the order to the delivery of fingerlings. Planning default. */
+const DELIVERY_DAYS = 10;
+
+/** The ways back into step after a loss that this farm could take: the schools of growers, each as a change to the plan. */
+export function recoveryWays(facts: FarmFacts, plan: readonly PlanStep[], loss: Loss, newId: () => string, newCode: (speciesCode: string) => string): RecoveryWay[] {
+  const species = facts.species.find((s) => s.code === loss.speciesCode);
+  const place = facts.places.find((p) => p.id === loss.placeId);
+  const loop = facts.loops.find((l) => l.id === place?.loopId);
+  const wait: RecoveryWay = { id: 'wait', title: 'Skip it and wait', words: 'Buy nothing; the next cohort comes in its turn.', changes: [], costMinor: 0 };
+  if (!species?.marketG || !place || !loop) return [wait];
+  const waterC = plannedWaterC(loop, addDays(facts.today, 60));
+  const readyIn = daysToWeight(loss.meanG, Math.max(loss.meanG, species.marketG[0]), waterC, species) ?? Infinity;
+  const shop: Shop = { facts, loss, place, waterC, newId, newCode };
+  return [wait, biggerFingerlings(shop, species, readyIn), fasterSpecies(shop, species), splitCohort(shop, plan, species, readyIn)].filter((w) => w !== null);
+} // prettier-ignore
+
+interface Shop {
+  facts: FarmFacts;
+  loss: Loss;
+  place: PlaceFact;
+  waterC: number;
+  newId: () => string;
+  newCode: (speciesCode: string) => string;
+}
+
+/** Fingerlings so large that they are ready when the lost ones would have been, or as near as can be bought. */
+function biggerFingerlings(shop: Shop, species: Species, readyIn: number): RecoveryWay | null {
+  const target = middle(species);
+  const sizes = SIZES_G.filter((g) => g < species.marketG![0]);
+  const daysFor = (g: number) => DELIVERY_DAYS + (daysToWeight(g, target, shop.waterC, species) ?? Infinity);
+  const size = sizes.find((g) => daysFor(g) <= readyIn + 14) ?? sizes.at(-1);
+  if (size === undefined || !Number.isFinite(daysFor(size))) return null;
+  return bought(shop, species, size, 'bigger', `Buy larger ${species.name.toLowerCase()}`, daysFor(size));
+}
+
+/** Another species of the library that this water brings to market sooner. */
+function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
+  const days = (s: Species) => daysToWeight(20, middle(s), shop.waterC, s) ?? Infinity;
+  const sold = new Set(shop.facts.products.map((p) => p.speciesCode));
+  const able = shop.facts.species.filter(
+    (s) => s.code !== species.code && s.marketG && sold.has(s.code) && shop.waterC > s.comfortC[0] - 2 && shop.waterC < s.comfortC[1] + 2,
+  ); // prettier-ignore
+  const best = able.sort((a, b) => days(a) - days(b))[0];
+  if (!best || days(best) >= days(species)) return null;
+  return bought(shop, best, 20, 'faster', `A faster species: ${best.name.toLowerCase()}`, DELIVERY_DAYS + days(best));
+}
+
+/** Market size to aim for: between the smallest and the largest that sells. */
+const middle = (species: Species) => (species.marketG![0] * 2 + species.marketG![1]) / 3;
+
+function bought(shop: Shop, species: Species, sizeG: number, id: RecoveryWay['id'], title: string, readyIn: number): RecoveryWay {
+  const { facts, loss, place, newId } = shop;
+  const lotCode = shop.newCode(species.code);
+  // As many as were lost, unless so many would crowd the tank by then.
+  const most = place.volumeL && place.densityLimitKgM3 ? Math.floor((place.volumeL * place.densityLimitKgM3) / middle(species)) : Infinity;
+  const count = Math.min(Math.ceil(loss.count / SURVIVAL), most);
+  const [day, harvestDay] = [addDays(facts.today, DELIVERY_DAYS), addDays(facts.today, Math.ceil(readyIn))];
+  const stock: PlanStep = {
+    id: newId(), groupId: newId(), kind: 'stock', day, lotCode, speciesCode: species.code, cropCode: null, fromPlaceId: null, toPlaceId: place.id,
+    count, amount: sizeG, version: 1,
+  };
+  const rule = facts.feedRules.find((r) => r.speciesCode === species.code);
+  const price = fingerlingPrice(rule?.fingerlingMinor ?? 60, sizeG);
+  const harvest = harvests(shop, species, lotCode, place.id, Math.floor(count * SURVIVAL), harvestDay);
+  return {
+    id, title, costMinor: price * count, changes: [{ change: 'add', steps: [stock, ...harvest] }],
+    words: `${formatNumber(count)} of ${sizeG} g into ${place.code} on ${shortDay(day)}, after quarantine elsewhere; ready about ${shortDay(harvestDay)}.`,
+  };
+} // prettier-ignore
+
+/** The largest half of another cohort moves into the empty tank, gets room, and is sold for the lost one. */
+function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, readyIn: number): RecoveryWay | null {
+  const { facts, loss, place, newId } = shop;
+  const loopOf = (id: string) => facts.places.find((p) => p.id === id)?.loopId;
+  const kind = (id: string) => facts.places.find((p) => p.id === id)?.kind;
+  const others = facts.fish.filter((f) => f.lotCode !== loss.lotCode && f.speciesCode === species.code && loopOf(f.placeId) === place.loopId && kind(f.placeId) === 'tank' && !f.feedStoppedOn && f.referenceG < species.marketG![1]);
+  const donor = others.sort((a, b) => b.count * b.referenceG - a.count * a.referenceG)[0];
+  const emptied = !facts.fish.some((f) => f.placeId === place.id && f.count > 0);
+  if (!donor || !emptied || plan.some((s) => s.toPlaceId === place.id && s.day < addDays(facts.today, 60))) return null;
+  const half = Math.floor(Math.min(donor.count / 2, loss.count));
+  const aim = Math.max(readyIn, daysToWeight(Math.min(donor.referenceG * 1.15, middle(species)), middle(species), shop.waterC, species) ?? readyIn);
+  const harvestDay = addDays(facts.today, Math.ceil(aim) + species.purgeDays + 2);
+  const move: PlanStep = {
+    id: newId(), groupId: newId(), kind: 'move', day: addDays(facts.today, 2), lotCode: donor.lotCode, speciesCode: species.code, cropCode: null,
+    fromPlaceId: donor.placeId, toPlaceId: place.id, count: half, amount: Math.round(donor.referenceG), version: 1,
+  };
+  const steps = [move, ...harvests(shop, species, donor.lotCode, place.id, half, harvestDay)];
+  return {
+    id: 'split', title: `Split ${donor.lotCode}`, costMinor: 0, changes: [{ change: 'add', steps }],
+    words: `The largest ${formatNumber(half)} of ${donor.lotCode} move to ${place.code} and are sold about ${shortDay(harvestDay)}; fewer are left for its own turn.`,
+  };
+} // prettier-ignore
+
+function harvests(shop: Shop, species: Species, lotCode: string, tankId: string, count: number, day: Day): PlanStep[] {
+  const purge = shop.facts.places
+    .filter((p) => p.kind === 'purge')
+    .sort((a, b) => (b.volumeL ?? 0) - (a.volumeL ?? 0))[0];
+  return harvestGroup(
+    {
+      lotCode, speciesCode: species.code, tankId, purgePlaceId: purge?.id ?? null, purgeVolumeL: purge?.volumeL ?? 0, harvestDay: day, count,
+      purgeDays: Math.max(1, species.purgeDays), method: purge ? 'separate' : 'in_place',
+    }, // prettier-ignore
+    shop.newId,
+  );
+}
+
+/** What each way would bring, week by week, held against the farm as it was before the loss. */
+export function recoveryOutlook(facts: FarmFacts, plan: readonly PlanStep[], loss: Loss, ways: readonly RecoveryWay[]): RecoveryOutlook[] {
+  const settings = { ...DEFAULT_SETTINGS, horizonDays: HORIZON_DAYS };
+  const before = forecastFarm(withoutLoss(facts, loss), plan, settings);
+  const monday = weekStart(facts.today);
+  const isLost = (code: string) => facts.products.find((p) => p.code === code)?.speciesCode === loss.speciesCode;
+  const isFish = (code: string) => facts.products.find((p) => p.code === code)?.speciesCode !== null;
+  const kg = (forecast: FarmForecast, counts: (code: string) => boolean) => {
+    const weeks = new Float64Array(HORIZON_DAYS / 7 + 1);
+    for (const batch of forecast.supply) {
+      const week = Math.floor(daysBetween(monday, addDays(facts.today, batch.from)) / 7);
+      if (counts(batch.productCode) && week < weeks.length) weeks[week]! += batch.quantity / 1000;
+    }
+    return weeks;
+  };
+  const [own0, all0] = [kg(before, isLost), kg(before, isFish)];
+  return ways.map((way) => {
+    const after = forecastFarm(facts, applyChanges(plan, way.changes, facts.today), settings);
+    const [own, all] = [kg(after, isLost), kg(after, isFish)];
+    // A harvest a week or two late makes good what was missing: sums are held against sums.
+    const behind = own.map((_, w) => Math.max(0, sum(own0, w) - sum(own, w)));
+    const weeks = Array.from(own, (v, w) => ({ week: isoWeek(addDays(monday, w * 7)), from: addDays(monday, w * 7), missingKg: Math.max(0, own0[w]! - v), otherKg: all[w]! - all0[w]! - (v - own0[w]!) }));
+    const worst = Math.max(...behind);
+    const last = behind.findLastIndex((v) => v > Math.max(1, worst * 0.1));
+    return {
+      way,
+      weeks: weeks.filter((w) => w.missingKg > 0.5 || Math.abs(w.otherKg) > 0.5),
+      missingKg: behind.at(-1)!,
+      otherKg: weeks.reduce((total, w) => total + w.otherKg, 0),
+      backOn: last >= behind.length - 1 ? null : addDays(monday, (last + 1) * 7),
+    };
+  });
+} // prettier-ignore
+
+const sum = (series: Float64Array, until: number) => series.slice(0, until + 1).reduce((total, v) => total + v, 0);
+
+/** The facts as they would be had nothing been lost. */
+function withoutLoss(facts: FarmFacts, loss: Loss): FarmFacts {
+  const there = facts.fish.find((f) => f.lotCode === loss.lotCode && f.placeId === loss.placeId);
+  const rest = facts.fish.filter((f) => f !== there);
+  const like = there ?? facts.fish.find((f) => f.speciesCode === loss.speciesCode) ?? null;
+  if (!like) return facts;
+  const bins = there?.bins ?? [{ relative: 1, share: 1 }];
+  const restored = { ...like, lotCode: loss.lotCode, placeId: loss.placeId, bins, referenceG: there?.referenceG ?? loss.meanG, count: (there?.count ?? 0) + loss.count, feedStoppedOn: null }; // prettier-ignore
+  return { ...facts, fish: [...rest, restored] };
+}

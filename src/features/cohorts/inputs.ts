@@ -1,0 +1,205 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateNested,
+} from 'class-validator';
+import { KeyedInput } from '../../server/input';
+
+const NUMBER = { allowNaN: false, allowInfinity: false };
+const WHOLE = { message: 'Give a whole number' };
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const CODE = { message: 'That cohort is not known. Reload.' };
+
+class Confirmable extends KeyedInput {
+  @IsOptional() @IsBoolean() confirmed?: boolean;
+}
+
+function Count(words: string) {
+  return (target: object, key: string) => {
+    IsInt(WHOLE)(target, key);
+    Min(1, { message: words })(target, key);
+    Max(10_000_000, { message: 'That is more than any farm holds' })(target, key);
+  };
+}
+
+function Grams(words: string) {
+  return (target: object, key: string) => {
+    IsNumber(NUMBER, { message: words })(target, key);
+    IsPositive({ message: 'It must be more than 0' })(target, key);
+    Max(100_000_000, { message: 'More than 100 tonnes: check the unit' })(target, key);
+  };
+}
+
+function Day() {
+  return Matches(DAY, { message: 'Give a day' });
+}
+
+function Words(most: number) {
+  return (target: object, key: string) => {
+    IsString({ message: 'Say it in words' })(target, key);
+    MinLength(1, { message: 'Say it in words' })(target, key);
+    MaxLength(most, { message: `At most ${most} characters` })(target, key);
+  };
+}
+
+class HandlingInput extends Confirmable {
+  @IsString(CODE) @MaxLength(40, CODE) lotCode!: string;
+  @IsUUID('4', { message: 'Choose the tank they are in' }) fromPlaceId!: string;
+}
+
+export class MoveInput extends HandlingInput {
+  @IsUUID('4', { message: 'Choose a tank' }) toPlaceId!: string;
+  @Count('Move at least 1 fish') count!: number;
+  @Grams('Give their weight together') massG!: number;
+  @IsInt(WHOLE) @Min(0, { message: 'Dead fish are 0 or more' }) @Max(10_000_000) dead!: number;
+}
+
+export class GradeInput extends HandlingInput {
+  @Grams('Give the size that parts them') thresholdG!: number;
+  @IsUUID('4', { message: 'Choose a tank for the large ones' }) largePlaceId!: string;
+  @IsUUID('4', { message: 'Choose a tank for the small ones' }) smallPlaceId!: string;
+  @Count('At least 1 fish') largeCount!: number;
+  @Grams('Give the weight of the large ones') largeG!: number;
+  @Count('At least 1 fish') smallCount!: number;
+  @Grams('Give the weight of the small ones') smallG!: number;
+}
+
+export class MergeInput extends Confirmable {
+  @IsUUID('4', { message: 'Choose a tank' }) placeId!: string;
+  @IsArray() @ArrayMinSize(2, { message: 'Choose at least two' }) @ArrayMaxSize(20) @IsString({ each: true }) lotCodes!: string[];
+} // prettier-ignore
+
+export class CohortSampleInput extends HandlingInput {
+  @IsOptional() @IsArray() @ArrayMaxSize(500, { message: 'At most 500 at once' }) @IsNumber(NUMBER, { each: true, message: 'Every weight must be a number' }) weightsG?: number[];
+  @IsOptional() @IsArray() @ArrayMaxSize(500, { message: 'At most 500 at once' }) @IsNumber(NUMBER, { each: true, message: 'Every length must be a number' }) lengthsCm?: number[];
+  @IsOptional() @IsInt(WHOLE) @Max(100_000, { message: 'At most 100,000 fish in one weighing' }) bulkCount?: number;
+  @IsOptional() @IsNumber(NUMBER, { message: 'Give the weight as a number' }) bulkG?: number;
+} // prettier-ignore
+
+export class HusbandryInput extends KeyedInput {
+  @IsIn(['observe', 'treat', 'quarantine_extend', 'quarantine_clear', 'fallow', 'clean'], { message: 'That is not known' })
+  kind!: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean';
+  @IsOptional() @IsString(CODE) @MaxLength(40, CODE) lotCode?: string;
+  @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) placeId?: string;
+  @Words(500) words!: string;
+  @IsOptional() @IsIn(['well', 'off', 'ill'], { message: 'Say how they are' }) state?: 'well' | 'off' | 'ill';
+  @IsOptional() @Day() untilDay?: string;
+} // prettier-ignore
+
+export class OrderFishInput extends KeyedInput {
+  @IsString({ message: 'Choose a species' }) @MaxLength(60) speciesCode!: string;
+  @Count('Order at least 1 fish') count!: number;
+  @IsNumber(NUMBER, { message: 'Give the mean weight' }) @Min(0.01, { message: 'A fish weighs more than 0' }) @Max(20_000, { message: 'Heavier than any fish to be stocked: check the unit' }) meanG!: number;
+  @Day() day!: string;
+  @IsUUID('4', { message: 'Choose where they arrive' }) toPlaceId!: string;
+  @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) thenPlaceId?: string;
+  @IsOptional() @IsString() @MaxLength(300, { message: 'At most 300 characters' }) note?: string;
+} // prettier-ignore
+
+export class StepDayInput extends KeyedInput {
+  @IsUUID('4', { message: 'That step is not known' }) stepId!: string;
+  @IsInt() version!: number;
+  @IsOptional() @Day() day?: string;
+  @IsOptional() @Count('At least 1 fish') count?: number;
+  @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) toPlaceId?: string;
+  @IsOptional() @IsBoolean() drop?: boolean;
+}
+
+export class PlanMoveInput extends KeyedInput {
+  @IsString(CODE) @MaxLength(40, CODE) lotCode!: string;
+  @IsIn(['move', 'harvest'], { message: 'Move or harvest' }) kind!: 'move' | 'harvest';
+  @IsUUID('4', { message: 'Choose the tank they are in' }) fromPlaceId!: string;
+  @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) toPlaceId?: string;
+  @Day() day!: string;
+  @Count('At least 1 fish') count!: number;
+}
+
+class RationRowInput {
+  @IsNumber(NUMBER, { message: 'Give the size as a number' }) @IsPositive({ message: 'A size is over 0' }) @Max(50_000) uptoG!: number;
+  @IsNumber(NUMBER, { message: 'Give the percent as a number' }) @Min(0, { message: 'A ration is 0 or more' }) @Max(50, { message: 'More than 50 % of body weight a day: check it' }) percentPerDay!: number;
+} // prettier-ignore
+
+export class FeedRuleInput extends KeyedInput {
+  @IsString() @MaxLength(60) speciesCode!: string;
+  @IsInt() version!: number;
+  @IsIn(['growth', 'table'], { message: 'Choose how the ration is found' }) ration!: 'growth' | 'table';
+  @IsArray() @ArrayMaxSize(40, { message: 'At most 40 rows' }) @ValidateNested({ each: true }) @Type(() => RationRowInput) table!: RationRowInput[];
+  @IsArray() @ArrayMaxSize(24, { message: 'At most 24 feedings a day' }) @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: 'Times look like 07:30' }) feederTimes!: string[];
+  @IsNumber(NUMBER, { message: 'Give a number' }) @Min(0, { message: 'From 0' }) @Max(0.5, { message: 'At most half' }) farmGrownShare!: number;
+  @IsInt(WHOLE) @Min(0) @Max(100_000) feedMinorPerKg!: number;
+  @IsInt(WHOLE) @Min(0) @Max(100_000) fingerlingMinor!: number;
+  @IsInt(WHOLE) @Min(0) @Max(120, { message: 'At most 120 days' }) leadDays!: number;
+  @IsInt(WHOLE) @Min(0) @Max(90, { message: 'At most 90 days' }) quarantineDays!: number;
+} // prettier-ignore
+
+export class ReceiveFeedInput extends KeyedInput {
+  @IsString() @MinLength(2, { message: 'Give the lot number on the bag' }) @MaxLength(30, { message: 'At most 30 characters' }) code!: string;
+  @IsString() @MaxLength(60) speciesCode!: string;
+  @Grams('Give the weight received') massG!: number;
+  @IsOptional() @IsString() @MaxLength(120, { message: 'At most 120 characters' }) supplier?: string;
+  @IsOptional() @IsNumber(NUMBER, { message: 'Give the price as a number' }) @Min(0) @Max(10_000_000) price?: number;
+} // prettier-ignore
+
+export class TemperatureInput extends KeyedInput {
+  @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
+  @Day() from!: string;
+  @IsOptional() @Day() until?: string;
+  @IsNumber(NUMBER, { message: 'Give the temperature as a number' }) @Min(0, { message: 'From 0 °C' }) @Max(40, { message: 'At most 40 °C' }) tempC!: number;
+} // prettier-ignore
+
+export class CompareInput {
+  @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
+  @Day() from!: string;
+  @IsOptional() @Day() until?: string;
+  @IsArray() @ArrayMinSize(1, { message: 'Give at least one temperature' }) @ArrayMaxSize(3, { message: 'At most three' }) @IsNumber(NUMBER, { each: true, message: 'Temperatures are numbers' }) @Min(0, { each: true, message: 'From 0 °C' }) @Max(40, { each: true, message: 'At most 40 °C' }) tempsC!: number[];
+} // prettier-ignore
+
+export class SpeciesInput extends KeyedInput {
+  @IsString() @MaxLength(60) code!: string;
+  @IsInt() version!: number;
+  /** The numbers that are changed, by the name they have in the library. */
+  @IsArray() @ArrayMinSize(1, { message: 'Nothing was changed' }) @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => SpeciesValue) values!: SpeciesValue[];
+} // prettier-ignore
+
+export class SpeciesValue {
+  @IsString() @MaxLength(40) name!: string;
+  @IsNumber(NUMBER, { message: 'Give a number' })
+  @Min(0, { message: 'From 0' })
+  @Max(100_000, { message: 'Too large: check the unit' })
+  value!: number;
+}
+
+class DraftStepInput {
+  @IsUUID('4') id!: string;
+  @IsUUID('4') groupId!: string;
+  @IsIn(['stock', 'move', 'feed_stop', 'purge', 'exchange', 'taste', 'harvest']) kind!: 'stock' | 'move' | 'feed_stop' | 'purge' | 'exchange' | 'taste' | 'harvest';
+  @Day() day!: string;
+  @IsString() @MaxLength(40) lotCode!: string;
+  @IsString() @MaxLength(60) speciesCode!: string;
+  @IsOptional() @IsUUID('4') fromPlaceId!: string | null;
+  @IsOptional() @IsUUID('4') toPlaceId!: string | null;
+  @IsInt() @Min(0) @Max(10_000_000) count!: number;
+  @IsOptional() @IsNumber(NUMBER) amount!: number | null;
+} // prettier-ignore
+
+export class SaveDraftInput extends KeyedInput {
+  @Words(80) name!: string;
+  @IsArray() @ArrayMaxSize(2000, { message: 'At most 2,000 steps in one draft' }) @ValidateNested({ each: true }) @Type(() => DraftStepInput) steps!: DraftStepInput[];
+  @IsArray() @ArrayMaxSize(200) @IsUUID('4', { each: true }) drops!: string[];
+} // prettier-ignore

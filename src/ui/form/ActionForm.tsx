@@ -1,0 +1,111 @@
+'use client';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState, useTransition, type ReactNode } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { toShown, type UnitChoice } from '../../core/quantity/units';
+import { newEntryKey, type Outcome } from '../outcome';
+import { RecordField, storedValues, type FieldSpec } from './RecordField';
+
+export interface FormField extends FieldSpec {
+  /** What the field starts with, in stored units. */
+  start?: string | number;
+}
+
+interface ActionFormProps<R> {
+  fields: FormField[];
+  units: UnitChoice;
+  submit: string;
+  send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
+  onDone: (value: R) => void;
+  /** Shown under the fields, from what is typed so far. */
+  children?: (typed: Record<string, string>) => ReactNode;
+  /** More buttons beside the main one. */
+  beside?: ReactNode;
+  /** A form with danger in it says so before its button. */
+  caution?: string | null;
+}
+
+export function shownStart(field: FormField, units: UnitChoice): string {
+  if (typeof field.start !== 'number' || !field.quantity) return String(field.start ?? '');
+  return String(Number(toShown(field.quantity, field.start, units).toFixed(2)));
+}
+
+/**
+ * A form that records something: faults stand beside their field, what only looks wrong is asked about, a lost
+ * connection loses nothing, and pressing twice records once.
+ */
+export function ActionForm<R>({ fields, units, submit, send, onDone, children, beside, caution }: ActionFormProps<R>) {
+  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [formError, setFormError] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string[]>([]);
+  const [confirmed, setConfirmed] = useState(false);
+  const [pending, start] = useTransition();
+  const form = useForm<Record<string, string>>({
+    defaultValues: Object.fromEntries(fields.map((f) => [f.name, shownStart(f, units)])),
+  });
+  const typed = useWatch({ control: form.control }) as Record<string, string>;
+
+  const refuse = (words: Record<string, string[]>) => {
+    const known = new Set(fields.map((f) => f.name));
+    setAsked(words.confirm?.flatMap((w) => w.split('\n')) ?? []);
+    for (const [name, [said]] of Object.entries(words)) {
+      if (name === 'confirm') continue;
+      if (known.has(name)) form.setError(name, { message: said });
+      else setFormError(said ?? 'Not recorded.');
+    }
+  };
+  const onSubmit = form.handleSubmit((values) => {
+    setFormError(null);
+    const read = storedValues(fields, values, units);
+    if (!read.ok) return refuse(Object.fromEntries(Object.entries(read.fields).map(([k, v]) => [k, [v]])));
+    start(async () => {
+      try {
+        const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
+        const outcome = await send({ ...read.values, ...yes, entryKey });
+        if (!outcome.ok) return refuse(outcome.fields);
+        setEntryKey(newEntryKey());
+        setAsked([]);
+        setConfirmed(false);
+        onDone(outcome.value);
+      } catch {
+        setFormError(
+          'No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.',
+        );
+      }
+    });
+  });
+
+  return (
+    <form onSubmit={onSubmit} noValidate className="stack">
+      {fields.map((field) => (
+        <RecordField key={field.name} field={field} form={form} units={units} />
+      ))}
+      {children?.(typed)}
+      {caution && <p className="mark soon small">{caution}</p>}
+      {asked.length > 0 && (
+        <div className="mark attention" role="alert">
+          {asked.map((words) => (
+            <p key={words}>{words}</p>
+          ))}
+          <FormControlLabel
+            control={<Checkbox checked={confirmed} onChange={(e) => setConfirmed(e.target.checked)} />}
+            label="Yes, that is right"
+          />
+        </div>
+      )}
+      {formError && (
+        <p className="mark danger" role="alert">
+          {formError}
+        </p>
+      )}
+      <div className="buttons">
+        <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
+          {pending ? 'Recording…' : submit}
+        </Button>
+        {beside}
+      </div>
+    </form>
+  );
+}
