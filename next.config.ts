@@ -2,8 +2,8 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   poweredByHeader: false,
-  serverExternalPackages: ['knex', 'pg', '@node-rs/argon2'],
-  experimental: { serverActions: { bodySizeLimit: '256kb' } },
+  serverExternalPackages: ['highs', 'knex', 'pg', '@node-rs/argon2'],
+  experimental: { serverActions: { bodySizeLimit: '1mb' } },
 };
 
 export default config;

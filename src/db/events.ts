@@ -85,7 +85,14 @@ export async function withdrawSample(tx: Tx, entry: Entry, recordedKey: string):
 export async function recordFeeding(
   tx: Tx,
   entry: Entry,
-  feeding: { movementId: string; placeId: string; lotId: string; response: string; withheldG?: number; farmGrownG?: number },
+  feeding: {
+    movementId: string;
+    placeId: string;
+    lotId: string;
+    response: string;
+    withheldG?: number;
+    farmGrownG?: number;
+  },
 ): Promise<void> {
   await tx('feeding').insert({
     farm_id: entry.farmId, movement_id: feeding.movementId, place_id: feeding.placeId, lot_id: feeding.lotId, response: feeding.response,

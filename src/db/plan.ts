@@ -152,8 +152,9 @@ function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base:
       );
     }
   }
+  const added = new Set(draft.changes.flatMap((c) => (c.change === 'add' ? c.steps.map((s) => s.groupId) : [])));
   for (const change of draft.changes) {
-    if (change.change === 'add') continue;
+    if (change.change === 'add' || added.has(change.groupId)) continue;
     const steps = before.filter((s) => s.groupId === change.groupId);
     if (steps.length === 0) throw new RuleBroken('draft', `What this draft slides is no longer in the plan. ${again}`);
     const unseen = steps.find((s) => draft.base[s.id] === undefined);
@@ -183,4 +184,65 @@ export async function freePlanCode(tx: Tx, base: string): Promise<string> {
   const taken = new Set(rows.map((r) => r.code));
   if (!taken.has(base)) return base;
   for (let n = 2; ; n++) if (!taken.has(`${base}-${n}`)) return `${base}-${n}`;
+}
+
+/**
+ * Changes one step of the plan in place: its day (its whole group moves with it), its count, where to, or drops it with its group.
+ * @throws {RuleBroken} when it was changed or done meanwhile, or a step of the group would fall before today
+ */
+export async function changeStep(
+  tx: Tx,
+  today: Day,
+  change: { stepId: string; version: number; day?: Day; count?: number; toPlaceId?: string; drop?: boolean },
+): Promise<string> {
+  const row = await tx<StepRow>('plan_step').where({ id: change.stepId }).forUpdate().first();
+  if (!row || row.state !== 'planned') throw new RuleBroken('form', 'That step was done or taken out meanwhile. Reload.');
+  if (row.version !== change.version) throw new RuleBroken('form', `Someone moved this step to ${row.day} meanwhile. Reload.`);
+  const group = (await tx<StepRow>('plan_step').where({ group_id: row.group_id, state: 'planned' }).forUpdate()).map(toStep);
+  const bump = { version: tx.raw('version + 1') as unknown as number };
+  const ids = group.map((s) => s.id);
+  if (change.drop) {
+    await tx<StepRow>('plan_step').whereIn('id', ids).update({ state: 'dropped', ...bump });
+    return ids.length === 1 ? 'Taken out of the plan.' : `Taken out of the plan, with its ${ids.length} steps.`;
+  }
+  const days = change.day ? Math.round((Date.parse(change.day) - Date.parse(row.day)) / 86_400_000) : 0;
+  const moved = applyChanges(group, days === 0 ? [] : [{ change: 'shift', groupId: row.group_id, days }], today);
+  for (const step of moved) {
+    const count = change.count ?? step.count;
+    const own = step.id === row.id && change.toPlaceId ? { to_place_id: change.toPlaceId } : {};
+    await tx<StepRow>('plan_step').where({ id: step.id }).update({ day: step.day, count, ...own, ...bump });
+  }
+  return days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`;
+} // prettier-ignore
+
+export interface OpenDraft {
+  id: string;
+  name: string;
+  changes: PlanChange[];
+}
+
+/** Lays a set of changes aside under a name, for the board to open. */
+export async function saveDraft(tx: Tx, frame: { farmId: string; personId: string }, draft: OpenDraft): Promise<void> {
+  await tx('draft')
+    .insert({
+      farm_id: frame.farmId,
+      id: draft.id,
+      name: draft.name,
+      changes: JSON.stringify(draft.changes),
+      base: '{}',
+      state: 'open',
+      person_id: frame.personId,
+    }) // prettier-ignore
+    .onConflict(['farm_id', 'id'])
+    .ignore();
+}
+
+/** Drafts laid aside and not yet kept or discarded, the newest first. */
+export async function openDrafts(tx: Tx): Promise<OpenDraft[]> {
+  const rows = await tx('draft').where({ state: 'open' }).orderBy('created_at', 'desc').limit(12).select('id', 'name', 'changes'); // prettier-ignore
+  return rows.map((r) => ({ id: r.id, name: r.name, changes: r.changes }));
+}
+
+export async function closeDraft(tx: Tx, id: string, state: 'kept' | 'discarded'): Promise<void> {
+  await tx('draft').where({ id, state: 'open' }).update({ state });
 }

@@ -134,7 +134,15 @@ async function refuseRestrained(tx: Tx, day: Day, step: StoredStep) {
 export async function receiveFish(
   tx: Tx,
   entry: Entry,
-  got: { stepId: string; count: number; meanG: number; dead: number; supplier: string | null; permit?: string | null; costMinor?: number | null },
+  got: {
+    stepId: string;
+    count: number;
+    meanG: number;
+    dead: number;
+    supplier: string | null;
+    permit?: string | null;
+    costMinor?: number | null;
+  },
 ): Promise<void> {
   const step = await lockStep(tx, got.stepId, 'stock');
   if (got.dead > got.count)

@@ -80,6 +80,16 @@ export class GradeInput extends HandlingInput {
   @Grams('Give the weight of the small ones') smallG!: number;
 }
 
+export class PreviewInput extends HandlingInput {
+  @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) toPlaceId?: string;
+  @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) smallPlaceId?: string;
+  @IsOptional() @IsInt(WHOLE) @Min(0) @Max(10_000_000) count?: number;
+  @IsOptional()
+  @IsNumber(NUMBER, { message: 'Give the size as a number' })
+  @IsPositive({ message: 'A size is over 0' })
+  thresholdG?: number;
+}
+
 export class MergeInput extends Confirmable {
   @IsUUID('4', { message: 'Choose a tank' }) placeId!: string;
   @IsArray() @ArrayMinSize(2, { message: 'Choose at least two' }) @ArrayMaxSize(20) @IsString({ each: true }) lotCodes!: string[];
@@ -163,7 +173,7 @@ export class TemperatureInput extends KeyedInput {
   @IsNumber(NUMBER, { message: 'Give the temperature as a number' }) @Min(0, { message: 'From 0 °C' }) @Max(40, { message: 'At most 40 °C' }) tempC!: number;
 } // prettier-ignore
 
-export class CompareInput {
+export class CompareInput extends KeyedInput {
   @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
   @Day() from!: string;
   @IsOptional() @Day() until?: string;

@@ -69,6 +69,9 @@ export function Board({ page, board, changes, onSlide }: BoardProps) {
     ...beds.map((p, i) => [p.id, bedsTop + i * BED_PX] as const),
   ]);
   const shifts = new Map(changes.map((c) => [c.change === 'add' ? '' : c.groupId, c.change === 'shift' ? c.days : 0]));
+  // Handles of the kept plan slide from where they were; those of a draft's own steps come with its answer.
+  const known = new Set(page.board.handles.map((h) => h.groupId));
+  const dropped = new Set(changes.flatMap((c) => (c.change === 'drop' ? [c.groupId] : [])));
   const mondays = Array.from({ length: page.days }, (_, i) => page.from + i).filter(
     (d) => weekday(addDays(page.today, d)) === 1,
   );
@@ -142,15 +145,19 @@ export function Board({ page, board, changes, onSlide }: BoardProps) {
             strokeDasharray="3 3"
           />
         )}
-        {page.board.handles
+        {[...page.board.handles, ...board.handles.filter((h) => !known.has(h.groupId))]
           .filter(
-            (h) => laneOf.has(h.placeId) && h.at + (shifts.get(h.groupId) ?? 0) >= page.from && h.at < scale.until,
+            (h) =>
+              laneOf.has(h.placeId) &&
+              h.at + (known.has(h.groupId) ? (shifts.get(h.groupId) ?? 0) : 0) >= page.from &&
+              !dropped.has(h.groupId) &&
+              h.at < scale.until,
           )
           .map((h) => (
             <Handle
               key={h.groupId}
               handle={h}
-              shift={shifts.get(h.groupId) ?? 0}
+              shift={known.has(h.groupId) ? (shifts.get(h.groupId) ?? 0) : 0}
               top={laneOf.get(h.placeId)!}
               scale={scale}
               today={page.today}

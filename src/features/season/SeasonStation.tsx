@@ -1,12 +1,13 @@
 'use client';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState, useTransition } from 'react';
+import Link from 'next/link';
+import { useEffect, useMemo, useState, useTransition } from 'react';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { newEntryKey } from '../../ui/outcome';
-import { keep } from './actions';
+import { discardDraft, keep } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
 import { useOutlook } from './useOutlook';
@@ -15,8 +16,9 @@ const MOST_SHOWN = 8;
 
 /** One time board for fish, balance, beds and supply. What is slid is a draft until it is kept. */
 export function SeasonStation({ page }: { page: SeasonPage }) {
-  const [changes, setChanges] = useState<PlanChange[]>([]);
-  const [name, setName] = useState('');
+  const [changes, setChanges] = useState<PlanChange[]>(page.opened?.changes ?? []);
+  const [opened, setOpened] = useState(page.opened);
+  const [name, setName] = useState(page.opened?.name ?? '');
   const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
   const [entryKey, setEntryKey] = useState(newEntryKey);
   const [pending, start] = useTransition();
@@ -40,7 +42,12 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     setSaid(null);
     if (final) setChanges(next);
   };
+  useEffect(() => {
+    if (page.opened) ask(page.opened.changes);
+  }, [page.opened, ask]);
   const discard = () => {
+    if (opened) start(async () => void (await discardDraft({ entryKey: newEntryKey(), draftId: opened.id })));
+    setOpened(null);
     setChanges([]);
     setName('');
     ask([]);
@@ -49,12 +56,17 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     start(async () => {
       const touched = new Set(changes.map((c) => (c.change === 'add' ? '' : c.groupId)));
       const base = Object.fromEntries(page.plan.filter((s) => touched.has(s.groupId)).map((s) => [s.id, s.version]));
-      const outcome = await keep({ entryKey, name: name.trim() || describe(), changes, base });
+      const slid = changes.filter((c) => c.change === 'shift');
+      const draftId = opened ? { draftId: opened.id } : {};
+      const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slid, base, ...draftId });
       if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not kept.' });
       setSaid({ tone: 'good', words: outcome.value });
       setEntryKey(newEntryKey());
+      setOpened(null);
+      setChanges([]);
     });
   const describe = () => {
+    if (opened) return opened.name;
     const first = changes[0];
     if (!first || first.change !== 'shift') return 'Draft';
     const handle = page.board.handles.find((h) => h.groupId === first.groupId);
@@ -72,12 +84,25 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           is recorded, hatched is forecast · grab a ring or a square and slide it
         </span>
       </div>
+      {page.drafts.length > 0 && !opened && (
+        <p className="small" style={{ marginBottom: 8 }}>
+          Drafts laid aside:{' '}
+          {page.drafts.map((d, i) => (
+            <span key={d.id}>
+              {i > 0 && ' · '}
+              <Link href={`/season?draft=${d.id}`} prefetch={false}>
+                {d.name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      )}
       {said && changes.length === 0 && (
         <p className={`mark ${said.tone}`} role="status" style={{ marginBottom: 8 }}>
           {said.words}
         </p>
       )}
-      <Board page={page} board={board} changes={changes} onSlide={slide} />
+      <Board key={opened?.id ?? 'kept'} page={page} board={board} changes={changes} onSlide={slide} />
       {(changes.length > 0 || refused) && (
         <section className="sheet draft-panel" aria-label="Draft">
           <header>

@@ -3,10 +3,10 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsIn,
   IsInt,
+  IsOptional,
   IsObject,
   IsString,
   IsUUID,
@@ -17,7 +17,8 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { revalidatePath } from 'next/cache';
-import { keepDraft } from '../../db/plan';
+import { RuleBroken } from '../../core/errors';
+import { closeDraft, keepDraft, openDrafts } from '../../db/plan';
 import { act } from '../../server/act';
 import { KeyedInput } from '../../server/input';
 import type { Outcome } from '../../ui/outcome';
@@ -34,11 +35,12 @@ class KeepDraftInput extends KeyedInput {
   @MaxLength(80, { message: 'At most 80 characters' })
   name!: string;
   @IsArray()
-  @ArrayMinSize(1, { message: 'Nothing was changed' })
   @ArrayMaxSize(200, { message: 'At most 200 changes in one draft' })
   @ValidateNested({ each: true })
   @Type(() => ShiftInput)
   changes!: ShiftInput[];
+  /** A draft laid aside whose changes come first. */
+  @IsOptional() @IsUUID('4', { message: 'That draft is not known' }) draftId?: string;
   /** Version of every step the draft touches, as it was when the board was drawn. */
   @IsObject() base!: Record<string, number>;
 }
@@ -49,17 +51,36 @@ export async function keep(raw: unknown): Promise<Outcome<string>> {
     ['manager'],
     KeepDraftInput,
     raw,
-    async ({ tx, person, today }, { entryKey, name, changes, base }) => {
+    async ({ tx, person, today }, { entryKey, name, changes, base, draftId }) => {
+      const laid = draftId ? (await openDrafts(tx)).find((d) => d.id === draftId) : null;
+      if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
+      const all = [...(laid?.changes ?? []), ...changes.map((c) => ({ ...c }))];
+      if (all.length === 0) throw new RuleBroken('changes', 'Nothing was changed.');
       const frame = { farmId: person.farmId, personId: person.personId, today };
       const { changed } = await keepDraft(tx, frame, {
         id: entryKey,
         name,
-        changes: changes.map((c) => ({ ...c })),
+        changes: all,
         base,
       });
-      return changed === 0 ? 'Kept already.' : `Kept: ${changed} steps of the plan moved.`;
+      if (draftId) await closeDraft(tx, draftId, 'kept');
+      return changed === 0 ? 'Kept already.' : `Kept: ${changed} steps of the plan changed.`;
     },
   );
   if (outcome.ok) revalidatePath('/', 'layout');
+  return outcome;
+}
+
+class DropDraftInput extends KeyedInput {
+  @IsUUID('4', { message: 'That draft is not known' }) draftId!: string;
+}
+
+/** Lets a draft that was laid aside go. */
+export async function discardDraft(raw: unknown): Promise<Outcome<string>> {
+  const outcome = await act(['manager'], DropDraftInput, raw, async ({ tx }, { draftId }) => {
+    await closeDraft(tx, draftId, 'discarded');
+    return 'Discarded.';
+  });
+  if (outcome.ok) revalidatePath('/season');
   return outcome;
 }

@@ -5,12 +5,15 @@ import type { FarmFacts, PlanStep } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { recordedStays } from '../../db/history';
 import { loadFacts } from '../../db/facts';
-import { openSteps } from '../../db/plan';
+import { openDrafts, openSteps, type OpenDraft } from '../../db/plan';
 import { dayView, readFarm, type DayView, type Search } from '../../server/farmView';
 
 export interface SeasonPage extends DayView {
   facts: FarmFacts;
   plan: PlanStep[];
+  drafts: { id: string; name: string }[];
+  /** The draft that the address asks for. */
+  opened: OpenDraft | null;
   board: BoardSeries;
   /** First day drawn, as a day index from today, and how many days are drawn. */
   from: number;
@@ -26,7 +29,11 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
   return readFarm(async (tx) => {
     const first = firstDay(view.today, view.day);
     const facts = await loadFacts(tx, view.today, true);
-    const plan: PlanStep[] = (await openSteps(tx)).map(({ state: _state, doneOn: _doneOn, ...step }) => step);
+    const plan: PlanStep[] = (await openSteps(tx)).map(
+      ({ state: _state, doneOn: _doneOn, note: _note, ...step }) => step,
+    );
+    const drafts = await openDrafts(tx);
+    const wanted = (await search).draft;
     const from = daysBetween(view.today, first);
     const desk = new OutlookDesk(facts, plan, view.units, Math.max(1, from + SHOWN_DAYS));
     const { board } = desk.answer([]);
@@ -37,6 +44,8 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
       ...view,
       facts,
       plan,
+      drafts: drafts.map(({ id, name }) => ({ id, name })),
+      opened: drafts.find((d) => d.id === wanted) ?? null,
       board: { ...board, fish: [...past.fish, ...board.fish], plants: [...gone, ...board.plants] },
       from,
       days: SHOWN_DAYS,

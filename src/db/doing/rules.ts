@@ -1,0 +1,115 @@
+import { randomUUID } from 'node:crypto';
+import { RuleBroken } from '../../core/errors';
+import type { RationRow } from '../../core/fish/feed';
+import { SPECIES_DEFAULTS } from '../../core/library/defaults';
+import type { Species } from '../../core/library/types';
+import type { Day } from '../../core/quantity/days';
+import type { Tx } from '../connection';
+import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+
+const STALE = 'Someone else changed this meanwhile. Reload to see it; what you typed is still here.';
+
+export interface FeedRuleChange {
+  speciesCode: string;
+  version: number;
+  ration: 'growth' | 'table';
+  table: RationRow[];
+  feederTimes: string[];
+  farmGrownShare: number;
+  feedMinorPerKg: number;
+  fingerlingMinor: number;
+  leadDays: number;
+  quarantineDays: number;
+}
+
+export async function saveFeedRule(tx: Tx, rule: FeedRuleChange): Promise<void> {
+  const sizes = rule.table.map((r) => r.uptoG);
+  if (sizes.some((g, i) => i > 0 && g <= sizes[i - 1]!)) {
+    throw new RuleBroken('table', 'Sizes must rise from row to row.');
+  }
+  const changed = await tx('fish_rule')
+    .where({ species_code: rule.speciesCode, version: rule.version })
+    .update({
+      ration: rule.ration, ration_table: JSON.stringify(rule.table.map((r) => ({ ...r }))), feeder_times: rule.feederTimes, farm_grown_share: rule.farmGrownShare,
+      feed_minor_per_kg: rule.feedMinorPerKg, fingerling_minor: rule.fingerlingMinor, lead_days: rule.leadDays,
+      quarantine_days: rule.quarantineDays, version: rule.version + 1,
+    }); // prettier-ignore
+  if (changed === 0) throw new RuleBroken('form', STALE);
+}
+
+/** Feed that came: a lot in the store. @returns its code */
+export async function receiveFeed(
+  tx: Tx,
+  entry: Entry,
+  got: { code: string; speciesCode: string; massG: number; supplier: string | null; costMinor: number | null },
+): Promise<string> {
+  const fish = await tx('lot').where({ species_code: got.speciesCode, kind: 'cohort' }).first('code');
+  const prefix = fish ? String(fish.code).split('-')[0] : got.speciesCode.slice(0, 3).toUpperCase();
+  const code = await freeLotCode(tx, `FEED-${prefix}-${got.code.trim().toUpperCase()}`);
+  const lotId = await createLot(tx, entry.farmId, {
+    code, kind: 'feed', keeps: 'mass', beganOn: entry.farmDay, supplier: got.supplier, costMinor: got.costMinor,
+  }); // prettier-ignore
+  const [supplier, store] = [await placeByCode(tx, OUTSIDE.supplier), await placeByCode(tx, OUTSIDE.feedStore)];
+  await recordMovement(tx, entry, { lotId, fromPlaceId: supplier, toPlaceId: store, massG: got.massG, reason: 'receive' });
+  return code;
+} // prettier-ignore
+
+export async function setTemperature(
+  tx: Tx,
+  entry: Entry,
+  wish: { loopId: string; from: Day; until: Day | null; tempC: number },
+): Promise<void> {
+  if (!(await tx('loop').where({ id: wish.loopId }).first('id'))) throw new RuleBroken('loopId', 'Choose a loop.');
+  const before = await tx('loop_temperature').where({ loop_id: wish.loopId }).andWhere('from_day', '<=', wish.until ?? wish.from).orderBy([{ column: 'from_day', order: 'desc' }, { column: 'recorded_at', order: 'desc' }]).first('temp_c'); // prettier-ignore
+  const rows = [{ from_day: wish.from, temp_c: wish.tempC as number | null, part: ':from' }];
+  if (wish.until) rows.push({ from_day: wish.until, temp_c: before?.temp_c ?? null, part: ':until' });
+  await tx('loop_temperature').insert(
+    rows.map(({ part, ...r }) => ({
+      farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey + part, loop_id: wish.loopId, person_id: entry.personId, recorded_at: entry.at, ...r,
+    })), // prettier-ignore
+  );
+}
+
+/** Numbers of the library that a farm may set for itself; pairs and triples by their position. */
+export const EDITABLE = [
+  'tempMinC', 'tempOptC', 'tempMaxC', 'growthG13PerDay', 'sizeCv', 'lengthWeightA', 'lengthWeightB', 'fcr.0', 'fcr.1', 'fcr.2',
+  'fcrBreaksG.0', 'fcrBreaksG.1', 'proteinFraction', 'densityMaxKgM3', 'doMinMgL', 'doCriticalMgL', 'respirationMgKgH', 'ammoniaMaxMgL',
+  'purgeDays', 'marketG.0', 'marketG.1',
+] as const; // prettier-ignore
+
+/** Changes numbers of the farm's own copy of a species, or takes it over from the planning defaults first. */
+export async function saveSpecies(
+  tx: Tx,
+  farmId: string,
+  change: { code: string; version: number; values: { name: string; value: number }[] },
+): Promise<void> {
+  const row = await tx('species').where({ code: change.code }).forUpdate().first();
+  const standard = SPECIES_DEFAULTS.find((s) => s.code === change.code);
+  if (!row && !standard) throw new RuleBroken('form', 'That species is not in the library.');
+  if (row && row.version !== change.version) throw new RuleBroken('form', STALE);
+  const species = structuredClone({ ...standard, ...row?.params }) as unknown as Record<string, unknown>;
+  for (const { name, value } of change.values) {
+    if (!(EDITABLE as readonly string[]).includes(name)) throw new RuleBroken(name, 'That cannot be changed here.');
+    const [key, index] = name.split('.') as [string, string?];
+    if (index === undefined) species[key] = value;
+    else if (Array.isArray(species[key])) (species[key] as number[])[Number(index)] = value;
+  }
+  checkSpecies(species as unknown as Species);
+  species.basis = 'Set by this farm';
+  if (row) await tx('species').where({ code: change.code }).update({ params: JSON.stringify(species), version: row.version + 1 });
+  else {
+    await tx('species').insert({ farm_id: farmId, code: change.code, params: JSON.stringify(species) });
+    await tx('fish_rule').insert({ farm_id: farmId, species_code: change.code });
+  }
+} // prettier-ignore
+
+function checkSpecies(s: Species) {
+  if (!(s.tempMinC < s.tempOptC && s.tempOptC < s.tempMaxC)) {
+    throw new RuleBroken('tempOptC', 'The best temperature lies between the lowest and the highest.');
+  }
+  if (s.marketG && s.marketG[0] > s.marketG[1]) throw new RuleBroken('marketG.0', 'The smallest market size is above the largest.'); // prettier-ignore
+  if (s.growthG13PerDay <= 0 || s.growthG13PerDay > 0.2) throw new RuleBroken('growthG13PerDay', 'Growth is over 0 and at most 0.2 g^⅓ a day.'); // prettier-ignore
+  if (s.sizeCv > 0.8) throw new RuleBroken('sizeCv', 'A spread is a share: at most 0.8.');
+  if (s.proteinFraction < 0.1 || s.proteinFraction > 0.7) throw new RuleBroken('proteinFraction', 'Protein is a share between 0.1 and 0.7.'); // prettier-ignore
+  if (s.fcr.some((x) => x < 0.5 || x > 5)) throw new RuleBroken('fcr.0', 'Feed conversion lies between 0.5 and 5.');
+}

@@ -1,0 +1,165 @@
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+
+export interface FishEvent {
+  kind: string;
+  day: Day;
+  words: string;
+  state: string | null;
+  until: Day | null;
+  place: string | null;
+  lot: string | null;
+  by: string | null;
+}
+
+/** What was noted about a lot or a tank, the newest first. */
+export async function husbandryEvents(
+  tx: Tx,
+  about: { lotId?: string; placeId?: string; kinds?: string[] },
+  day: Day,
+  most = 60,
+): Promise<FishEvent[]> {
+  // prettier-ignore
+  const query = tx('husbandry_event as e')
+    .leftJoin('place as p', 'p.id', 'e.place_id')
+    .leftJoin('lot as l', 'l.id', 'e.lot_id')
+    .leftJoin('person as w', 'w.id', 'e.person_id')
+    .where('e.farm_day', '<=', day)
+    .orderBy('e.recorded_at', 'desc')
+    .limit(most)
+    .select('e.kind', 'e.farm_day', 'e.words', 'e.state', 'e.until_day', 'p.code as place', 'l.code as lot', 'w.name');
+  if (about.lotId) void query.where('e.lot_id', about.lotId);
+  if (about.placeId) void query.where('e.place_id', about.placeId);
+  if (about.kinds) void query.whereIn('e.kind', about.kinds);
+  return (await query).map((r) => ({
+    kind: r.kind, day: r.farm_day, words: r.words, state: r.state, until: r.until_day, place: r.place, lot: r.lot, by: r.name,
+  })); // prettier-ignore
+}
+
+export interface FeedingRow {
+  day: Day;
+  place: string;
+  feedLot: string;
+  massG: number;
+  response: string;
+  withheldG: number;
+  farmGrownG: number;
+}
+
+/** Feedings of a cohort, the newest first, and what all of them came to. */
+export async function feedingsOf(
+  tx: Tx,
+  lotId: string,
+  day: Day,
+  most = 30,
+): Promise<{ rows: FeedingRow[]; costMinor: number }> {
+  // prettier-ignore
+  const { rows } = await tx.raw(
+    `select m.farm_day, p.code as place, l.code as feed_lot, m.mass_g, f.response, f.withheld_g, f.farm_grown_g
+     from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id join place p on p.farm_id = f.farm_id and p.id = f.place_id
+     join lot l on l.farm_id = m.farm_id and l.id = m.lot_id
+     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc limit :most`,
+    { lotId, day, most },
+  );
+  const { rows: cost } = await tx.raw(
+    `select sum(m.mass_g * coalesce(l.cost_minor::numeric / nullif(got.g, 0), r.feed_minor_per_kg / 1000.0)) as minor
+     from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id join lot l on l.farm_id = m.farm_id and l.id = m.lot_id
+     join lot c on c.farm_id = f.farm_id and c.id = f.lot_id join fish_rule r on r.farm_id = c.farm_id and r.species_code = c.species_code
+     left join lateral (select sum(x.mass_g) as g from movement x where x.farm_id = l.farm_id and x.lot_id = l.id and x.reason = 'receive') got on l.cost_minor is not null
+     where f.lot_id = :lotId and m.farm_day <= :day`,
+    { lotId, day },
+  );
+  return {
+    rows: rows.map((r: { farm_day: Day; place: string; feed_lot: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }) => ({
+      day: r.farm_day, place: r.place, feedLot: r.feed_lot, massG: r.mass_g, response: r.response, withheldG: r.withheld_g, farmGrownG: r.farm_grown_g,
+    })), // prettier-ignore
+    costMinor: Number(cost[0]?.minor ?? 0),
+  };
+}
+
+export interface LotMoney {
+  costMinor: number | null;
+  permit: string | null;
+  note: string | null;
+  startMeanG: number;
+  startCount: number;
+  takenG: number;
+  deaths: { day: Day; count: number }[];
+  origins: string[];
+  offspring: string[];
+}
+
+/** What a lot began with, cost and gave. */
+export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMoney> {
+  const lot = await tx('lot').where({ id: lotId }).first('cost_minor', 'permit', 'note', 'start_mean_g');
+  const { rows } = await tx.raw(
+    `select m.reason, m.farm_day, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
+     where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+       and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2 order by 2`,
+    { lotId, day },
+  );
+  const all = rows as { reason: string; farm_day: Day; count: number; mass_g: number }[];
+  const made = await tx('movement as m').join('place as p', 'p.id', 'm.from_place_id').where({ 'm.lot_id': lotId, 'p.code': 'MADE' }).whereIn('m.reason', ['grade', 'merge']).sum('m.count as n').first(); // prettier-ignore
+  const own = Number(made?.n ?? 0);
+  const origins = await tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'); // prettier-ignore
+  const offspring = await tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).pluck('l.code'); // prettier-ignore
+  const sum = (reasons: string[], pick: 'count' | 'mass_g') => all.filter((r) => reasons.includes(r.reason)).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore
+  return {
+    costMinor: lot.cost_minor === null ? null : Number(lot.cost_minor),
+    permit: lot.permit,
+    note: lot.note,
+    startMeanG: lot.start_mean_g ?? 1,
+    startCount: sum(['receive'], 'count') + own,
+    takenG: sum(['harvest'], 'mass_g') + (own > 0 ? 0 : sum(['grade', 'merge'], 'mass_g')),
+    deaths: all.filter((r) => r.reason === 'dead').map((r) => ({ day: r.farm_day, count: r.count })),
+    origins,
+    offspring,
+  };
+}
+
+/** Mean condition factor of the samples that had lengths: K = 100·W/L³, newest last. */
+export async function conditionSeries(tx: Tx, lotId: string, day: Day): Promise<{ day: Day; k: number; n: number }[]> {
+  const { rows } = await tx.raw(
+    `select s.farm_day, avg(100 * w.w / power(l.l, 3)) as k, count(*)::int as n from sample s
+     cross join lateral unnest(s.weights_g) with ordinality as w(w, i) join lateral unnest(s.lengths_cm) with ordinality as l(l, i) on l.i = w.i
+     where s.lot_id = :lotId and s.farm_day <= :day and s.lengths_cm is not null and not s.withdrawn
+     group by s.id, s.farm_day order by s.farm_day`,
+    { lotId, day },
+  );
+  return rows.map((r: { farm_day: Day; k: number; n: number }) => ({ day: r.farm_day, k: Number(r.k), n: r.n }));
+}
+
+export interface FeedLot {
+  code: string;
+  leftG: number;
+  receivedOn: Day;
+  supplier: string | null;
+  prefix: string;
+}
+
+/** Feed in the store, the oldest first. The second part of a lot's code says which fish it is for. */
+export async function feedStore(tx: Tx): Promise<FeedLot[]> {
+  const rows = await tx('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'l.kind': 'feed', 'p.code': 'FEED' })
+    .andWhere('b.mass_g', '>', 0)
+    .orderBy('l.began_on')
+    .select('l.code', 'b.mass_g', 'l.began_on', 'l.supplier');
+  return rows.map((r) => ({
+    code: r.code, leftG: r.mass_g, receivedOn: r.began_on, supplier: r.supplier, prefix: String(r.code).split('-')[1] ?? '',
+  })); // prettier-ignore
+}
+
+/** Losses of some weight in the last weeks: fish that died out of a tank, by lot and tank. */
+export async function recentLosses(tx: Tx, since: Day, day: Day) {
+  const { rows } = await tx.raw(
+    `select l.code, l.species_code, m.from_place_id as place_id, p.code as place, sum(m.count)::bigint as count, max(m.farm_day) as last_day, string_agg(distinct m.note, '; ') as notes
+     from movement m join lot l on l.id = m.lot_id join place p on p.id = m.from_place_id
+     where m.reason = 'dead' and m.farm_day between :since and :day and l.kind = 'cohort' and p.kind in ('tank', 'quarantine')
+       and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+     group by 1, 2, 3, 4 having sum(m.count) >= 20 order by sum(m.count) desc limit 12`,
+    { since, day },
+  );
+  return rows as { code: string; species_code: string; place_id: string; place: string; count: number; last_day: Day; notes: string | null }[]; // prettier-ignore
+}

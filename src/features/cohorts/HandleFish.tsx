@@ -1,0 +1,307 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { acclimatisation } from '../../core/fish/acclimatise';
+import { formatMass, formatNumber, toStored, unitName, type UnitChoice } from '../../core/quantity/units';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { newEntryKey } from '../../ui/outcome';
+import { grade, husbandry, move, planStep, preview, type Preview, type Said } from './actions';
+import type { TankChoice } from './keepingQueries';
+import { SaidLines } from './SaidLines';
+import { SampleForm } from './SampleForm';
+
+export interface Handled {
+  lotCode: string;
+  placeId: string;
+  place: string;
+  count: number;
+  meanG: number;
+  quarantined: boolean;
+}
+
+interface HandleFishProps {
+  fish: Handled;
+  tanks: TankChoice[];
+  units: UnitChoice;
+  role: string;
+  today: string;
+}
+
+type Job = 'weigh' | 'move' | 'grade' | 'note' | 'plan';
+
+/** Everything that is done to the fish of one lot in one tank. */
+export function HandleFish({ fish, tanks, units, role, today }: HandleFishProps) {
+  const [job, setJob] = useState<Job | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
+  const done = (result: Said) => {
+    setSaid(result);
+    setJob(null);
+  };
+  const jobs: [Job, string][] = [
+    ['weigh', 'Weigh or measure'],
+    ['move', 'Move'],
+    ['grade', 'Grade'],
+    ['note', fish.quarantined ? 'Observe, treat, clear' : 'Observe or treat'],
+    ...(role === 'manager' ? ([['plan', 'Plan a step']] as [Job, string][]) : []),
+  ];
+  const others = tanks.filter((t) => t.id !== fish.placeId);
+  return (
+    <div className="body stack">
+      <SaidLines said={said} />
+      <div className="buttons" role="group" aria-label={`What to do with ${fish.lotCode} in ${fish.place}`}>
+        {jobs.map(([key, words]) => (
+          <button
+            key={key}
+            type="button"
+            className="chip"
+            aria-pressed={job === key}
+            onClick={() => setJob(job === key ? null : key)}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {job === 'weigh' && <SampleForm fish={fish} units={units} onDone={done} />}
+      {job === 'move' && <MoveForm fish={fish} tanks={tanks} others={others} units={units} onDone={done} />}
+      {job === 'grade' && <GradeForm fish={fish} tanks={tanks} units={units} onDone={done} />}
+      {job === 'note' && <NoteForm fish={fish} role={role} units={units} today={today} onDone={done} />}
+      {job === 'plan' && <PlanForm fish={fish} tanks={others} units={units} today={today} onDone={done} />}
+    </div>
+  );
+}
+
+interface FormProps {
+  fish: Handled;
+  units: UnitChoice;
+  onDone: (said: Said) => void;
+}
+
+const options = (tanks: TankChoice[]): [string, string][] => tanks.map((t) => [t.id, t.says]);
+const own = (fish: Handled) => ({ lotCode: fish.lotCode, fromPlaceId: fish.placeId });
+
+function readNumber(text: string | undefined): number | undefined {
+  const n = Number((text ?? '').trim().replace(',', '.'));
+  return text?.trim() && Number.isFinite(n) ? n : undefined;
+}
+
+function MoveForm({ fish, tanks, others, units, onDone }: FormProps & { tanks: TankChoice[]; others: TankChoice[] }) {
+  const fields: FormField[] = [
+    { name: 'toPlaceId', label: 'To which tank', kind: 'select', options: options(others), start: '' },
+    { name: 'count', label: 'Fish moved, as they come', kind: 'count', start: Math.round(fish.count) },
+    { name: 'massG', label: 'Their weight together', kind: 'quantity', quantity: 'mass', start: Math.round(fish.count * fish.meanG), help: 'As weighed; a few totes and their count are enough to judge the mean.' },
+    { name: 'dead', label: 'Died on the way', kind: 'count', start: 0 },
+  ]; // prettier-ignore
+  return (
+    <ActionForm fields={fields} units={units} submit="Moved" send={(v) => move({ ...v, ...own(fish) })} onDone={onDone}
+      caution="Two people at the tank; lift with the knees, a full tote is about 1 kg a litre. Nets and boots of one loop stay in that loop.">
+      {(typed) => (
+        <>
+          <BothTanks fish={fish} units={units} ask={typed.toPlaceId ? { toPlaceId: typed.toPlaceId, count: Math.round(readNumber(typed.count) ?? 0) } : null} />
+          <Waters from={tanks.find((t) => t.id === fish.placeId)} to={tanks.find((t) => t.id === typed.toPlaceId)} />
+        </>
+      )}
+    </ActionForm>
+  ); // prettier-ignore
+}
+
+function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoice[] }) {
+  const here = (t: TankChoice): [string, string] => [t.id, t.id === fish.placeId ? `${t.code} · stay where they are` : t.says]; // prettier-ignore
+  const fields: FormField[] = [
+    { name: 'thresholdG', label: 'Parted at, one fish', kind: 'quantity', quantity: 'smallMass', start: Math.round(fish.meanG) },
+    { name: 'largePlaceId', label: 'Large ones go to', kind: 'select', options: tanks.map(here), start: '' },
+    { name: 'smallPlaceId', label: 'Small ones go to', kind: 'select', options: tanks.map(here), start: fish.placeId },
+    { name: 'largeCount', label: 'Large ones counted', kind: 'count', start: '' },
+    { name: 'largeG', label: 'Weight of the large ones', kind: 'quantity', quantity: 'mass', start: '' },
+    { name: 'smallCount', label: 'Small ones counted', kind: 'count', start: '' },
+    { name: 'smallG', label: 'Weight of the small ones', kind: 'quantity', quantity: 'mass', start: '' },
+  ]; // prettier-ignore
+  return (
+    <ActionForm fields={fields} units={units} submit="Graded" send={(v) => grade({ ...v, ...own(fish) })} onDone={onDone}
+      caution="Wet hands and nets, little time out of water, oxygen in every tote. Two people.">
+      {(typed) => {
+        const size = readNumber(typed.thresholdG);
+        const thresholdG = size === undefined ? undefined : toStored('smallMass', size, units);
+        const ask = thresholdG && thresholdG > 0 ? { thresholdG, ...(typed.largePlaceId ? { toPlaceId: typed.largePlaceId } : {}), ...(typed.smallPlaceId ? { smallPlaceId: typed.smallPlaceId } : {}) } : null;
+        return <BothTanks fish={fish} units={units} ask={ask} />;
+      }}
+    </ActionForm>
+  ); // prettier-ignore
+}
+
+/** Every tank the move touches, before and after, asked anew as it is typed. */
+function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask: Record<string, unknown> | null }) {
+  const [shown, setShown] = useState<Preview | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const question = ask ? JSON.stringify({ ...ask, lotCode: fish.lotCode, fromPlaceId: fish.placeId }) : '';
+  useEffect(() => {
+    if (!question) return;
+    const timer = setTimeout(async () => {
+      const outcome = await preview({ ...JSON.parse(question), entryKey: newEntryKey() }).catch(() => null);
+      if (!outcome) return;
+      setShown(outcome.ok ? outcome.value : null);
+      setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? null));
+    }, 350);
+    return () => clearTimeout(timer);
+  }, [question]);
+  if (!ask) return null;
+  if (wrong) return <p className="mark attention small">{wrong}</p>;
+  if (!shown) return <p className="quiet small">Working out both tanks…</p>;
+  const full = (days: number | null) => (days === null ? 'not in 4 months' : days === 0 ? 'now' : `in ${days} days`);
+  return (
+    <div data-testid="both-tanks">
+      {shown.boxes && (
+        <p className="small">
+          By the forecast: <strong className="mono">{formatNumber(shown.boxes.large.count)}</strong> large ones of{' '}
+          {formatMass(shown.boxes.large.meanG, units)}, <strong className="mono">{formatNumber(shown.boxes.small.count)}</strong>{' '}
+          small ones of {formatMass(shown.boxes.small.meanG, units)}
+        </p>
+      )}
+      <div className="scroll-x">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Tank</th>
+              <th />
+              <th className="right">Fish</th>
+              <th className="right">{unitName('mass', units)}</th>
+              <th className="right">kg/m³</th>
+              <th className="right">Feed a day</th>
+              <th>Too small</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.tanks.flatMap((t) =>
+              (['before', 'after'] as const).map((when) => {
+                const s = t[when];
+                const over = s.limitKgM3 !== null && s.densityKgM3 > s.limitKgM3;
+                return (
+                  <tr key={`${t.placeId}${when}`}>
+                    <td className="mono strong">{when === 'before' ? t.code : ''}</td>
+                    <td>{when}</td>
+                    <td className="num">{formatNumber(s.count)}</td>
+                    <td className="num">{formatMass(s.kg * 1000, units)}</td>
+                    <td className={`num ${over ? 'danger strong' : ''}`}>
+                      {formatNumber(s.densityKgM3, 1)} {s.limitKgM3 === null ? '' : `of ${s.limitKgM3}`}
+                    </td>
+                    <td className="num">{formatMass(s.feedG, units)}</td>
+                    <td>{full(s.fullInDays)}</td>
+                  </tr>
+                );
+              }),
+            )}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  ); // prettier-ignore
+}
+
+/** Acclimatisation between two waters. What is not known of a tank without a loop is measured and typed. */
+function Waters({ from, to }: { from: TankChoice | undefined; to: TankChoice | undefined }) {
+  const [measured, setMeasured] = useState<Record<string, string>>({});
+  if (!from || !to || (from.loopId && from.loopId === to.loopId)) {
+    return to ? <p className="small quiet">Same water: no acclimatisation needed.</p> : null;
+  }
+  const value = (name: string, known: number | null) => measured[name] ?? (known === null ? '' : String(known));
+  const cells = [
+    ['fromC', `${from.code} °C`, from.tempC],
+    ['toC', `${to.code} °C`, to.tempC],
+    ['fromPh', `${from.code} pH`, from.pH],
+    ['toPh', `${to.code} pH`, to.pH],
+  ] as const;
+  const [fromC, toC, fromPh, toPh] = cells.map(([name, , known]) => readNumber(value(name, known)));
+  let steps: ReturnType<typeof acclimatisation> | null = null;
+  let wrong: string | null = null;
+  if (fromC !== undefined && toC !== undefined && fromPh !== undefined && toPh !== undefined) {
+    try {
+      steps = acclimatisation({ tempC: fromC, pH: fromPh }, { tempC: toC, pH: toPh });
+    } catch (error) {
+      wrong = (error as Error).message;
+    }
+  }
+  return (
+    <fieldset className="waters">
+      <legend className="small strong">Two waters: measure both</legend>
+      <div className="buttons">
+        {cells.map(([name, label, known]) => (
+          <label key={name} className="small">
+            {label}{' '}
+            <input className="tiny mono" inputMode="decimal" value={value(name, known)} onChange={(e) => setMeasured({ ...measured, [name]: e.target.value })} />
+          </label>
+        ))}
+      </div>
+      {wrong && <p className="mark danger small">{wrong}</p>}
+      {steps && (
+        <div className="small">
+          <p>
+            {formatNumber(steps.temperatureC, 1)} °C and {formatNumber(steps.pH, 2)} pH apart:{' '}
+            <strong>{steps.minutes === 0 ? 'release at once' : `take ${steps.minutes} minutes`}</strong>
+          </p>
+          {steps.steps.length > 0 && (
+            <ol>
+              {steps.steps.map((s) => (
+                <li key={s}>{s}</li>
+              ))}
+            </ol>
+          )}
+        </div>
+      )}
+    </fieldset>
+  ); // prettier-ignore
+}
+
+type NoteKind = 'observe' | 'treat' | 'quarantine_clear' | 'quarantine_extend';
+
+function NoteForm({ fish, role, units, today, onDone }: FormProps & { role: string; today: string }) {
+  const [kind, setKind] = useState<NoteKind>('observe');
+  const kinds: [NoteKind, string][] = [
+    ['observe', 'Observation'],
+    ...(role === 'manager' ? ([['treat', 'Treatment']] as [NoteKind, string][]) : []),
+    ...(fish.quarantined && role === 'manager'
+      ? ([['quarantine_clear', 'Clear from quarantine'], ['quarantine_extend', 'Extend quarantine']] as [NoteKind, string][])
+      : []),
+  ]; // prettier-ignore
+  const words = { observe: 'What was seen: skin, gills, swimming, appetite', treat: 'Product, dose and reason, as on the label', quarantine_clear: 'On what grounds', quarantine_extend: 'Why longer' }; // prettier-ignore
+  const fields: FormField[] = [{ name: 'words', label: words[kind], kind: 'area', start: '' }];
+  if (kind === 'observe') fields.unshift({ name: 'state', label: 'How are they?', kind: 'choice', start: 'well', options: [['well', 'well'], ['off', 'off their feed or odd'], ['ill', 'ill']] }); // prettier-ignore
+  if (kind === 'treat') fields.push({ name: 'untilDay', label: 'Not for sale up to and with (withdrawal period)', kind: 'day', start: today }); // prettier-ignore
+  if (kind === 'quarantine_extend') fields.push({ name: 'untilDay', label: 'In quarantine up to and with', kind: 'day', start: today }); // prettier-ignore
+  const submits = { observe: 'Record the observation', treat: 'Record the treatment', quarantine_clear: 'Clear them', quarantine_extend: 'Extend' }; // prettier-ignore
+  const caution = kind === 'treat' ? 'Only by veterinarian and label: they set product, dose and withdrawal period. Treated water never goes to plants. Gloves and goggles.' : null; // prettier-ignore
+  return (
+    <>
+      <div className="buttons" role="group" aria-label="What to note">
+        {kinds.map(([key, name]) => (
+          <button key={key} type="button" className="chip" aria-pressed={kind === key} onClick={() => setKind(key)}>
+            {name}
+          </button>
+        ))}
+      </div>
+      <ActionForm key={kind} fields={fields} units={units} submit={submits[kind]} caution={caution} onDone={onDone}
+        send={(v) => husbandry({ ...v, kind, lotCode: fish.lotCode, placeId: fish.placeId })} />
+    </>
+  ); // prettier-ignore
+}
+
+function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { tanks: TankChoice[]; today: string }) {
+  const [kind, setKind] = useState<'move' | 'harvest'>('move');
+  const places = tanks.filter((t) => (kind === 'harvest' ? t.kind === 'purge' : t.kind !== 'purge'));
+  const inPlace: [string, string][] = kind === 'harvest' ? [['in_place', 'in its own tank, without feed']] : [];
+  const fields: FormField[] = [
+    { name: 'day', label: kind === 'move' ? 'Move on' : 'Harvest on', kind: 'day', start: today },
+    { name: 'toPlaceId', label: kind === 'move' ? 'To which tank' : 'Purged where', kind: 'select', options: [...inPlace, ...options(places)], start: '' },
+    { name: 'count', label: kind === 'harvest' ? 'Fish, the largest first' : 'Fish', kind: 'count', start: Math.round(fish.count) },
+  ]; // prettier-ignore
+  return (
+    <>
+      <div className="buttons" role="group" aria-label="What to plan">
+        {(['move', 'harvest'] as const).map((k) => (
+          <button key={k} type="button" className="chip" aria-pressed={kind === k} onClick={() => setKind(k)}>
+            {k === 'move' ? 'Move' : 'Harvest, all or part'}
+          </button>
+        ))}
+      </div>
+      <ActionForm key={kind} fields={fields} units={units} submit="Put into the plan" onDone={onDone}
+        send={({ toPlaceId, ...v }) => planStep({ ...v, kind, ...own(fish), ...(toPlaceId === 'in_place' ? {} : { toPlaceId }) })} />
+    </>
+  ); // prettier-ignore
+}

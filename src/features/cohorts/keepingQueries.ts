@@ -1,0 +1,408 @@
+import 'server-only';
+import { notFound } from 'next/navigation';
+import type { FeedRule } from '../../core/fish/feed';
+import { feedByGrowthG, feedByTableG, feedingPattern, perFeedingG } from '../../core/fish/feed';
+import { densityKgM3 } from '../../core/fish/stocking';
+import { dailyRootGainG13 } from '../../core/fish/growth';
+import { SPECIES_DEFAULTS } from '../../core/library/defaults';
+import type { Species } from '../../core/library/types';
+import type { FarmFacts, FishStay, PlaceFact, PlanStep } from '../../core/plan/types';
+import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { temperatureResponse } from '../../core/quantity/temperatureResponse';
+import { recoveryOutlook, recoveryWays, type Loss, type RecoveryOutlook } from '../../core/stocking/recovery';
+import { spareCapacity, type Spare } from '../../core/stocking/rotation';
+import {
+  lifeSupportMargin,
+  minutesToDanger,
+  oxygenSaturationMgL,
+  respirationMgKgH,
+  type LifeSupport,
+  type LifeSupportMargin,
+} from '../../core/water/lifeSupport';
+import { plannedWaterC } from '../../core/water/plannedTemperature';
+import { latestPh } from '../../db/facts';
+import { feedStore, husbandryEvents, recentLosses, type FeedLot, type FishEvent } from '../../db/fishRecords';
+import { newId } from '../../db/plan';
+import { farmView, readFarm, type DayView, type FarmView, type Search } from '../../server/farmView';
+
+/** A tank as something to choose. */
+export interface TankChoice {
+  id: string;
+  code: string;
+  kind: PlaceFact['kind'];
+  says: string;
+  tempC: number | null;
+  pH: number | null;
+  loopId: string | null;
+}
+
+const HOLDS_FISH = new Set<PlaceFact['kind']>(['tank', 'purge', 'quarantine', 'sump']);
+
+export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]): TankChoice[] {
+  const { facts, forecast, day } = view;
+  return facts.places
+    .filter((p) => HOLDS_FISH.has(p.kind))
+    .map((p) => {
+      const loop = facts.loops.find((l) => l.id === p.loopId);
+      const kg = (forecast.tanks.get(p.id)?.biomassG[view.at] ?? 0) / 1000;
+      const rest = facts.resting.some((r) => r.placeId === p.id);
+      const held = facts.fish.filter((f) => f.placeId === p.id && f.count > 0).map((f) => f.lotCode);
+      const full = p.volumeL && p.densityLimitKgM3 ? ` · ${densityKgM3(kg * 1000, p.volumeL).toFixed(0)} of ${p.densityLimitKgM3} kg/m³` : '';
+      return {
+        id: p.id, code: p.code, kind: p.kind, loopId: p.loopId,
+        says: `${p.code} · ${loop?.name ?? p.kind}${rest ? ' · resting' : held.length > 0 ? ` · ${held.join(' + ')}${full}` : ' · empty'}`,
+        tempC: loop ? Math.round(plannedWaterC(loop, day) * 10) / 10 : null,
+        pH: pH.find((x) => x.loopId === p.loopId)?.pH ?? null,
+      };
+    }); // prettier-ignore
+}
+
+function dayOnly(view: FarmView): DayView {
+  const { person, units, today, day, when, at } = view;
+  return { person, units, today, day, when, at };
+}
+
+export interface TankPage extends DayView {
+  place: Pick<PlaceFact, 'id' | 'code' | 'name' | 'kind' | 'volumeL' | 'densityLimitKgM3' | 'stage'>;
+  loop: string | null;
+  here: { lotCode: string; species: string; count: number; meanG: number; kg: number }[];
+  series: { day: Day; kgM3: number; feedG: number }[];
+  fullOn: Day | null;
+  feedG: number;
+  minutes: number | null;
+  resting: Day | null;
+  events: FishEvent[];
+  next: { day: Day; words: string }[];
+}
+
+const STEP_SAYS: Partial<Record<PlanStep['kind'], string>> = { stock: 'arrive', move: 'move', purge: 'to purge', feed_stop: 'feed stops', harvest: 'harvest' }; // prettier-ignore
+
+/** One tank: who is in it, how full it will be, what comes next. */
+export async function tankPage(code: string, search: Search): Promise<TankPage> {
+  const view = await farmView(search, async (tx, { facts, day }) => {
+    const place = facts.places.find((p) => p.code === code && HOLDS_FISH.has(p.kind));
+    return place ? { place, events: await husbandryEvents(tx, { placeId: place.id }, day) } : null;
+  });
+  if (!view.more) notFound();
+  const { facts, forecast, at, steps } = view;
+  const { place, events } = view.more;
+  const tank = forecast.tanks.get(place.id);
+  const litres = place.volumeL ?? 1000;
+  const density = (i: number) => densityKgM3(tank?.biomassG[i] ?? 0, litres);
+  const full = place.densityLimitKgM3 ? Array.from(tank?.biomassG ?? []).findIndex((_, i) => i >= at && density(i) > place.densityLimitKgM3!) : -1; // prettier-ignore
+  return {
+    ...dayOnly(view),
+    place,
+    loop: facts.loops.find((l) => l.id === place.loopId)?.name ?? null,
+    here: staysAt(view, place.id).map((s) => ({
+      lotCode: s.lotCode, species: facts.species.find((x) => x.code === s.speciesCode)!.name, count: s.count[at - s.from]!,
+      meanG: s.meanG[at - s.from]!, kg: s.biomassG[at - s.from]! / 1000,
+    })), // prettier-ignore
+    series: Array.from({ length: Math.max(0, Math.floor((forecast.days - at) / 7)) }, (_, w) => ({
+      day: addDays(forecast.firstDay, at + w * 7), kgM3: density(at + w * 7), feedG: tank?.feedG[at + w * 7] ?? 0,
+    })), // prettier-ignore
+    fullOn: full < 0 ? null : addDays(forecast.firstDay, full),
+    feedG: tank?.feedG[at] ?? 0,
+    minutes: minutesFor(view, place, at),
+    resting: facts.resting.find((r) => r.placeId === place.id)?.until ?? null,
+    events,
+    next: steps
+      .filter((s) => (s.fromPlaceId === place.id || s.toPlaceId === place.id) && STEP_SAYS[s.kind])
+      .sort((a, b) => (a.day < b.day ? -1 : 1))
+      .slice(0, 10)
+      .map((s) => ({ day: s.day, words: `${s.lotCode} ${STEP_SAYS[s.kind]}${s.toPlaceId === place.id ? ' in' : ''}` })),
+  };
+}
+
+function staysAt({ forecast, at }: FarmView, placeId: string): FishStay[] {
+  return forecast.fish.filter((s) => s.placeId === placeId && s.from <= at && s.until > at);
+}
+
+/** Minutes the fish of a tank have when all air stops; null when it is empty. */
+function minutesFor(view: FarmView, place: PlaceFact, at: number): number | null {
+  const stays = staysAt({ ...view, at }, place.id);
+  if (stays.length === 0 || !place.volumeL) return null;
+  const loop = view.facts.loops.find((l) => l.id === place.loopId);
+  let breathedMgH = 0;
+  let criticalMgL = 0;
+  let tempC = 15;
+  for (const stay of stays) {
+    const species = view.facts.species.find((s) => s.code === stay.speciesCode)!;
+    tempC = loop ? plannedWaterC(loop, addDays(view.forecast.firstDay, at)) : Math.min(species.tempOptC, 18);
+    const i = at - stay.from;
+    const kg = stay.biomassG[i]! / 1000;
+    breathedMgH += kg * respirationMgKgH(species, Math.max(0.1, stay.meanG[i]!), tempC, stay.feedG[i]! > 0);
+    criticalMgL = Math.max(criticalMgL, species.doCriticalMgL);
+  }
+  // Well-run tanks are kept near four fifths of saturation.
+  const oxygenMgL = oxygenSaturationMgL(tempC) * 0.8;
+  return minutesToDanger({ oxygenMgL, criticalMgL, volumeL: place.volumeL, breathedMgH });
+}
+
+export interface ArrivalsPage extends DayView {
+  species: { code: string; name: string; fingerlingMinor: number; quarantineDays: number }[];
+  tanks: TankChoice[];
+  coming: { stepId: string; version: number; lotCode: string; species: string; day: Day; count: number; meanG: number; place: string; note: string | null; kgM3: number | null; limit: number | null }[];
+  apart: { lotCode: string; placeId: string; place: string; count: number; until: Day; clearedOn: Day | null; events: FishEvent[] }[];
+} // prettier-ignore
+
+export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
+  const view = await farmView(search, async (tx, { facts, day }) => ({
+    pH: await latestPh(tx, day),
+    events: await husbandryEvents(
+      tx,
+      { kinds: ['observe', 'treat', 'quarantine_extend', 'quarantine_clear'] },
+      day,
+      200,
+    ),
+    lots: facts.quarantine,
+  }));
+  const { facts, steps, forecast, more } = view;
+  const codeOf = (id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
+  return {
+    ...dayOnly(view),
+    species: facts.species.map((s) => {
+      const rule = facts.feedRules.find((r) => r.speciesCode === s.code);
+      return { code: s.code, name: s.name, fingerlingMinor: rule?.fingerlingMinor ?? 60, quarantineDays: rule?.quarantineDays ?? 14 };
+    }),
+    tanks: tankChoices(view, more.pH),
+    coming: steps
+      .filter((s) => s.kind === 'stock')
+      .sort((a, b) => (a.day < b.day ? -1 : 1))
+      .map((s) => {
+        const place = facts.places.find((p) => p.id === s.toPlaceId);
+        const at = daysBetween(forecast.firstDay, s.day);
+        const g = forecast.tanks.get(s.toPlaceId ?? '')?.biomassG[Math.max(0, at)];
+        return {
+          stepId: s.id, version: s.version, lotCode: s.lotCode, species: facts.species.find((x) => x.code === s.speciesCode)?.name ?? '', day: s.day,
+          count: s.count, meanG: s.amount ?? 0, place: codeOf(s.toPlaceId), note: s.note,
+          kgM3: g !== undefined && place?.volumeL ? densityKgM3(g, place.volumeL) : null, limit: place?.densityLimitKgM3 ?? null,
+        };
+      }),
+    apart: facts.quarantine.map((q) => ({
+      ...q, place: codeOf(q.placeId), count: facts.fish.find((f) => f.lotCode === q.lotCode && f.placeId === q.placeId)?.count ?? 0,
+      events: more.events.filter((e) => e.lot === q.lotCode),
+    })),
+  }; // prettier-ignore
+}
+
+export interface FeedPage extends DayView {
+  tanks: { place: string; lots: string; species: string; count: number; meanG: number; byGrowthG: number; byTableG: number | null; givenG: number; feedings: number; eachG: number; pelletMm: number; times: string[] }[];
+  rules: (FeedRule & { name: string })[];
+  store: { species: string; speciesCode: string; lots: FeedLot[]; leftG: number; perDayG: number; daysLeft: number | null; emptyOn: Day | null; orderBy: Day | null; costPerDayMinor: number }[];
+  currency: string;
+} // prettier-ignore
+
+export async function feedPage(search: Search): Promise<FeedPage> {
+  const view = await farmView(search, async (tx, { facts }) => ({
+    lots: await feedStore(tx),
+    prefixes: await tx('lot').where({ kind: 'cohort' }).distinct('species_code').select(tx.raw("split_part(code, '-', 1) as prefix")),
+    currency: (await tx('farm').first('currency')).currency as string,
+    facts,
+  })); // prettier-ignore
+  const { facts, forecast, at, more, day, today } = view;
+  const rule = (code: string) => facts.feedRules.find((r) => r.speciesCode === code);
+  const tanks = facts.places.flatMap((p) => {
+    const stays = staysAt(view, p.id);
+    const first = stays[0];
+    const tank = forecast.tanks.get(p.id);
+    if (!first || !tank || !(tank.biomassG[at]! > 0)) return [];
+    const species = facts.species.find((s) => s.code === first.speciesCode)!;
+    const count = tank.count[at]!;
+    const meanG = tank.biomassG[at]! / count;
+    const loop = facts.loops.find((l) => l.id === p.loopId);
+    const tempC = loop ? plannedWaterC(loop, day) : species.tempOptC;
+    const pace = facts.fish.find((f) => f.lotCode === first.lotCode)?.pace ?? 1;
+    const gainG = (Math.cbrt(meanG) + dailyRootGainG13(species, tempC, Math.min(4, pace))) ** 3 - meanG;
+    const table = rule(species.code)?.table ?? [];
+    const times = rule(species.code)?.feederTimes ?? [];
+    const givenG = tank.feedG[at]!;
+    const feedings = times.length > 0 ? times.length : feedingPattern(meanG).feedings;
+    return [{
+      place: p.code, lots: stays.map((s) => s.lotCode).join(' + '), species: species.name, count, meanG, givenG, times, feedings,
+      byGrowthG: feedByGrowthG(count, meanG, gainG, species),
+      byTableG: table.length > 0 ? feedByTableG(count, meanG, temperatureResponse(tempC, species), table) : null,
+      eachG: perFeedingG(givenG, feedings)[0] ?? 0, pelletMm: feedingPattern(meanG).pelletMm,
+    }];
+  }); // prettier-ignore
+  const fed = [...new Set(forecast.fish.map((s) => s.speciesCode))];
+  const store = fed.map((code) => storeOf(view, code, more.lots.filter((l) => more.prefixes.some((p) => p.species_code === code && p.prefix === l.prefix)))); // prettier-ignore
+  return {
+    ...dayOnly(view), today, tanks, store, currency: more.currency,
+    rules: facts.feedRules.map((r) => ({ ...r, name: facts.species.find((s) => s.code === r.speciesCode)?.name ?? r.speciesCode })),
+  }; // prettier-ignore
+}
+
+/** How long the feed of one species lasts as the forecast eats it, and when to order. */
+function storeOf({ facts, forecast }: FarmView, code: string, lots: FeedLot[]): FeedPage['store'][number] {
+  const rule = facts.feedRules.find((r) => r.speciesCode === code);
+  const perDay = new Float64Array(forecast.days);
+  for (const stay of forecast.fish) {
+    if (stay.speciesCode !== code) continue;
+    stay.feedG.forEach((g, i) => (perDay[stay.from + i]! += g * (1 - (rule?.farmGrownShare ?? 0))));
+  }
+  const leftG = lots.reduce((sum, l) => sum + l.leftG, 0);
+  let gone = 0;
+  const empty = perDay.findIndex((g) => (gone += g) > leftG);
+  const emptyOn = empty < 0 ? null : addDays(forecast.firstDay, empty);
+  return {
+    species: facts.species.find((s) => s.code === code)?.name ?? code, speciesCode: code, lots, leftG, perDayG: perDay[0] ?? 0,
+    daysLeft: empty < 0 ? null : empty, emptyOn, orderBy: emptyOn ? addDays(emptyOn, -(rule?.leadDays ?? 7)) : null,
+    costPerDayMinor: ((perDay[0] ?? 0) / 1000) * (rule?.feedMinorPerKg ?? 0),
+  }; // prettier-ignore
+}
+
+export interface TemperaturePage extends DayView {
+  loops: { id: string; name: string; todayC: number; plan: { from: Day; tempC: number | null }[]; hasEnergy: boolean; weeks: { day: Day; tempC: number }[] }[];
+  currency: string;
+} // prettier-ignore
+
+export async function temperaturePage(search: Search): Promise<TemperaturePage> {
+  const view = await farmView(search, async (tx) => (await tx('farm').first('currency')).currency as string);
+  const { facts, day } = view;
+  return {
+    ...dayOnly(view),
+    currency: view.more,
+    loops: facts.loops.map((l) => ({
+      id: l.id, name: l.name, todayC: plannedWaterC(l, day), plan: l.tempPlan.filter((p) => p.from >= addDays(day, -30)), hasEnergy: l.lifeSupport.energy !== null,
+      weeks: Array.from({ length: 27 }, (_, w) => ({ day: addDays(day, w * 7), tempC: plannedWaterC(l, addDays(day, w * 7)) })),
+    })), // prettier-ignore
+  };
+}
+
+export interface LifePage extends DayView {
+  loops: { name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; tanks: { code: string; kg: number; minutes: number; lots: string }[] }[];
+} // prettier-ignore
+
+export async function lifePage(search: Search): Promise<LifePage> {
+  const view = await farmView(search, async (tx, { day }) => latestPh(tx, day));
+  const { facts, at } = view;
+  return {
+    ...dayOnly(view),
+    loops: facts.loops.filter((l) => l.lifeSupport.aerators.length > 0).map((loop) => {
+      const pH = view.more.find((p) => p.loopId === loop.id)?.pH ?? 7;
+      const on = (i: number) => marginOn(view, loop.id, i, pH);
+      const margin = on(at);
+      const days = view.forecast.days;
+      let short = -1;
+      for (let i = at; i < days && short < 0; i += 7) if (on(i).margin.tightest.ratio < 1) short = i;
+      const limits = [
+        { what: 'oxygen', feedKgPerDay: margin.margin.oxygenGivenKg / 0.5 },
+        { what: 'nitrification', feedKgPerDay: margin.margin.ammoniaG > 0 ? (margin.feedKg * margin.margin.nitrifiedG) / margin.margin.ammoniaG : Infinity },
+      ];
+      const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
+      return {
+        name: loop.name, support: loop.lifeSupport, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
+        spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
+        tanks: facts.places.filter((p) => p.loopId === loop.id && p.kind === 'tank').flatMap((p) => {
+          const minutes = minutesFor(view, p, at);
+          const kg = (view.forecast.tanks.get(p.id)?.biomassG[at] ?? 0) / 1000;
+          return minutes === null ? [] : [{ code: p.code, kg, minutes, lots: staysAt(view, p.id).map((s) => s.lotCode).join(' + ') }];
+        }).sort((a, b) => a.minutes - b.minutes),
+      };
+    }),
+  }; // prettier-ignore
+}
+
+function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
+  const loop = facts.loops.find((l) => l.id === loopId)!;
+  const series = forecast.loops.get(loopId);
+  const tempC = plannedWaterC(loop, addDays(forecast.firstDay, at));
+  const tanks = facts.places.filter((p) => p.loopId === loopId);
+  const biomassKg = tanks.reduce((sum, p) => sum + (forecast.tanks.get(p.id)?.biomassG[at] ?? 0), 0) / 1000;
+  const feedKg = (series?.feedG[at] ?? 0) / 1000;
+  const load = { feedKgPerDay: feedKg, biomassKg, ammoniaGPerDay: series?.ammoniaG[at] ?? 0, waterTempC: tempC };
+  return { margin: lifeSupportMargin(loop.lifeSupport, load, pH), tempC, biomassKg, feedKg };
+}
+
+export interface SpeciesPage extends DayView {
+  own: { species: Species; version: number }[];
+  others: Species[];
+}
+
+export async function speciesPage(search: Search): Promise<SpeciesPage> {
+  const view = await farmView(search, async (tx) => tx('species').select('code', 'version'));
+  const versions = new Map((view.more as { code: string; version: number }[]).map((r) => [r.code, r.version]));
+  return {
+    ...dayOnly(view),
+    own: view.facts.species.map((species) => ({ species, version: versions.get(species.code) ?? 1 })),
+    others: SPECIES_DEFAULTS.filter((s) => !versions.has(s.code)),
+  };
+}
+
+export interface PlannerPage extends DayView {
+  facts: FarmFacts;
+  plan: PlanStep[];
+  currency: string;
+}
+
+/** What the planner needs; it solves in the browser's worker. Readings and packed goods do not matter to it. */
+export async function plannerPage(search: Search): Promise<PlannerPage> {
+  const view = await farmView(search, async (tx) => (await tx('farm').first('currency')).currency as string);
+  const fishSteps = view.steps.filter((s) => s.speciesCode).map(({ state: _s, doneOn: _d, note: _n, ...step }) => step);
+  const fishProducts = view.facts.products.filter((p) => p.speciesCode);
+  const codes = new Set(fishProducts.map((p) => p.code));
+  const promises = view.facts.promises.filter((p) => codes.has(p.productCode));
+  const facts = { ...view.facts, plantings: [], crops: [], products: fishProducts, promises, packed: view.facts.packed.filter((p) => codes.has(p.productCode)) }; // prettier-ignore
+  return { ...dayOnly(view), facts, plan: fishSteps, currency: view.more };
+}
+
+export interface LossPage extends DayView {
+  losses: { id: string; lotCode: string; place: string; species: string; count: number; day: Day; notes: string | null; left: number }[];
+  chosen: string | null;
+  ways: RecoveryOutlook[];
+  currency: string;
+} // prettier-ignore
+
+const LOSS_DAYS = 42;
+
+export async function lossPage(search: Search): Promise<LossPage> {
+  const wanted = (await search).loss;
+  const view = await farmView(search, async (tx, { day }) => ({
+    losses: await recentLosses(tx, addDays(day, -LOSS_DAYS), day),
+    codes: (await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).select('code')).map((r: { code: string }) => r.code),
+    currency: (await tx('farm').first('currency')).currency as string,
+  })); // prettier-ignore
+  const { facts, more } = view;
+  const losses = more.losses.map((l) => ({
+    id: `${l.code}|${l.place}`, lotCode: l.code, place: l.place, species: facts.species.find((s) => s.code === l.species_code)?.name ?? '',
+    count: l.count, day: l.last_day, notes: l.notes, left: facts.fish.find((f) => f.lotCode === l.code && f.placeId === l.place_id)?.count ?? 0,
+  })); // prettier-ignore
+  const at = Math.max(
+    0,
+    losses.findIndex((l) => l.id === wanted),
+  );
+  const raw = more.losses[at];
+  let ways: RecoveryOutlook[] = [];
+  if (raw) {
+    const there = facts.fish.find((f) => f.lotCode === raw.code);
+    const meanG = there?.referenceG ?? (await lastWeight(raw.code)) ?? 50;
+    const loss: Loss = {
+      lotCode: raw.code,
+      speciesCode: raw.species_code,
+      placeId: raw.place_id,
+      count: raw.count,
+      meanG,
+    };
+    const taken = new Set(more.codes);
+    ways = recoveryOutlook(facts, view.steps, loss, recoveryWays(facts, view.steps, loss, newId, (code) => nextCode(code, facts, taken))); // prettier-ignore
+  }
+  return { ...dayOnly(view), losses, chosen: losses[at]?.id ?? null, ways, currency: more.currency };
+}
+
+async function lastWeight(lotCode: string): Promise<number | null> {
+  return readFarm(async (tx) => {
+    const row = await tx('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', lotCode).orderBy('s.taken_at', 'desc').first('s.mean_g'); // prettier-ignore
+    return row?.mean_g ?? null;
+  });
+}
+
+function nextCode(speciesCode: string, facts: FarmFacts, taken: Set<string>): string {
+  const prefix = facts.fish.find((f) => f.speciesCode === speciesCode)?.lotCode.split('-')[0] ?? speciesCode.slice(0, 3).toUpperCase(); // prettier-ignore
+  for (let n = 1; ; n++) {
+    const code = `${prefix}-R${n}`;
+    if (taken.has(code)) continue;
+    taken.add(code);
+    return code;
+  }
+}
