@@ -90,6 +90,7 @@ function largeFarm(size: number): { facts: FarmFacts; plan: PlanStep[] } {
       bins: freshSpread(s.sizeCv),
       pace: 1,
       paceError: 0.05,
+      lastForecastError: null,
       feedStoppedOn: null,
       sampledOn: TODAY,
       stockedOn: TODAY,

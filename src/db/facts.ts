@@ -136,6 +136,7 @@ async function loadFish(
       bins: inPurge && weighedG ? freshSpread(own.sizeCv / 3) : size.bins,
       pace: size.calibration.multiplier,
       paceError: size.calibration.standardError,
+      lastForecastError: size.calibration.lastForecastError,
       feedStoppedOn: stops.get(`${h.code}|${h.place_id}`) ?? null,
       sampledOn: size.sampledOn,
       stockedOn: h.began_on,

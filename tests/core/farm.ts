@@ -44,7 +44,7 @@ export const LETTUCE_PRODUCT: ProductFact = {
 export function someTrout(over: Partial<FishFact> = {}): FishFact {
   return {
     lotId: 'lot-1', lotCode: 'TRT-1', speciesCode: 'rainbow-trout', placeId: 'k1', count: 500, referenceG: 300, bins: freshSpread(0.15),
-    pace: 1, paceError: 0.05, feedStoppedOn: null, sampledOn: '2026-06-01', stockedOn: '2026-01-01', ...over,
+    pace: 1, paceError: 0.05, lastForecastError: null, feedStoppedOn: null, sampledOn: '2026-06-01', stockedOn: '2026-01-01', ...over,
   }; // prettier-ignore
 }
 

@@ -56,6 +56,8 @@ export interface FishFact {
   /** Growth multiplier from samples, and its standard error. */
   pace: number;
   paceError: number;
+  /** Last sample against the forecast made before it, as a share; null with one sample. */
+  lastForecastError: number | null;
   feedStoppedOn: Day | null;
   sampledOn: Day | null;
   stockedOn: Day;

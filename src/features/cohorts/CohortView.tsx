@@ -1,117 +1,200 @@
-import { formatMass, formatNumber } from '../../core/quantity/units';
+import Link from 'next/link';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
+import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { CohortsNav } from './CohortsNav';
 import { GrowthChartLazy } from './GrowthChartLazy';
+import { HandleFish } from './HandleFish';
+import { PlanSteps } from './PlanSteps';
 import type { CohortPage } from './queries';
 
 export const REASON_WORDS: Record<string, string> = {
-  receive: 'stocked', move: 'moved', purge: 'to purge', dead: 'died', harvest: 'harvested', reverse: 'taken back',
+  receive: 'stocked', move: 'moved', grade: 'graded', merge: 'put together', purge: 'to purge', dead: 'died', harvest: 'harvested', reverse: 'taken back',
+}; // prettier-ignore
+
+const EVENT_WORDS: Record<string, string> = {
+  observe: 'observed', treat: 'treated', quarantine_extend: 'quarantine extended', quarantine_clear: 'cleared from quarantine', fallow: 'rest', clean: 'cleaned', loss_note: 'loss',
 }; // prettier-ignore
 
 export function CohortView({ page }: { page: CohortPage }) {
-  const { units } = page;
-  const count = page.places.reduce((sum, p) => sum + p.count, 0);
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <>
+    <div className="stack">
+      <CohortsNav here="" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <div className="columns">
         <div className="stack">
           <section className="sheet">
-            <header>
-              <h1>{page.lotCode}</h1>
-              <span className="quiet">
-                {formatNumber(count)} {page.species.toLowerCase()}
-                {page.places
-                  .map((p) => ` · ${p.place}: ${formatNumber(p.count)} of ${formatMass(p.meanG, units)}`)
-                  .join('')}{' '}
-                · stocked {shortDay(page.stockedOn)}
-                {page.supplier ? ` from ${page.supplier}` : ''}
-              </span>
-            </header>
-            <div className="body">
-              <GrowthChartLazy points={page.points} marketG={page.marketG} units={units} today={page.today} />
-              <p style={{ display: 'flex', gap: 20, flexWrap: 'wrap', marginTop: 8 }} className="small">
-                <span>
-                  survival{' '}
-                  <strong className="mono">
-                    {page.survival === null ? '–' : `${formatNumber(page.survival * 100, 1)} %`}
-                  </strong>
-                </span>
-                <span>
-                  feed so far <strong className="mono">{formatMass(page.feedG, units)}</strong>
-                </span>
-                {page.pace !== null && (
-                  <span>
-                    grows{' '}
-                    <strong className="mono">
-                      {formatNumber(page.pace, 2)} ± {formatNumber(page.paceError ?? 0, 2)}
-                    </strong>{' '}
-                    times the library’s pace, from its samples
-                  </span>
-                )}
-                <span>
-                  mean at market size{' '}
-                  <strong>
-                    {page.readyOn ? (page.readyOn <= page.day ? 'now' : dayWords(page.readyOn)) : 'not in sight'}
-                  </strong>
-                </span>
-              </p>
+            <Heading page={page} suffix={suffix} />
+            <div className="body stack">
+              <GrowthChartLazy points={page.points} share={page.share} marketG={page.marketG} units={page.units} today={page.today} />
+              <Figures page={page} />
             </div>
           </section>
+          <Story page={page} />
+        </div>
+        <div className="stack">
+          {page.handled.map((fish) => (
+            <section className="sheet" key={fish.placeId}>
+              <header>
+                <h2>
+                  {formatNumber(fish.count)} in {fish.place}
+                </h2>
+                {fish.quarantined && <span className="attention strong">in quarantine, not cleared</span>}
+              </header>
+              <HandleFish fish={fish} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} />
+            </section>
+          ))}
           <section className="sheet">
             <header>
-              <h2>What happened</h2>
-              <span className="quiet small">newest first; a mistake is taken back, never erased</span>
+              <h2>Its way to market</h2>
             </header>
-            <div className="scroll-x">
-              <table className="plain">
-                <tbody>
-                  {page.record.map((m, i) => (
-                    <tr key={i}>
-                      <td className="mono">{shortDay(m.day)}</td>
-                      <td>{REASON_WORDS[m.reason] ?? m.reason}</td>
-                      <td className="num">{formatNumber(m.count)}</td>
-                      <td className="num">{m.massG > 0 ? formatMass(m.massG, units) : ''}</td>
-                      <td className="mono">
-                        {m.from} → {m.to}
-                      </td>
-                      <td className="small quiet">
-                        {m.by}
-                        {m.note ? ` · ${m.note}` : ''}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <PlanSteps steps={page.steps} today={page.today} units={page.units} mayEdit={page.person.role === 'manager'} />
           </section>
         </div>
-        <section className="sheet">
-          <header>
-            <h2>Its way to market</h2>
-          </header>
-          {page.steps.length === 0 ? (
-            <p className="empty">Nothing is planned for it.</p>
-          ) : (
-            <ul className="rows">
-              {page.steps.map((s) => (
-                <li key={s.id} className="row" style={{ display: 'grid', gridTemplateColumns: '64px 1fr', gap: 10 }}>
-                  <span className={`mono ${s.day < page.today ? 'danger' : ''}`}>
-                    {s.day < page.today ? 'late' : shortDay(s.day)}
-                  </span>
-                  <span>
-                    <span className="strong">{s.words}</span>
-                    <br />
-                    <span className="small quiet">
-                      {formatNumber(s.count)} fish {[s.from, s.to].filter(Boolean).join(' → ')}
-                    </span>
-                  </span>
-                </li>
-              ))}
-            </ul>
-          )}
-        </section>
       </div>
+    </div>
+  );
+} // prettier-ignore
+
+function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
+  const count = page.places.reduce((sum, p) => sum + p.count, 0);
+  const kin = [...page.origins.map((c) => ['out of', c]), ...page.offspring.map((c) => ['parted into', c])];
+  return (
+    <header>
+      <h1>{page.lotCode}</h1>
+      <span className="quiet">
+        {formatNumber(count)} {page.species.toLowerCase()}
+        {page.places.map((p) => (
+          <span key={p.place}>
+            {' · '}
+            <Link href={`/cohorts/tank/${p.place}${suffix}`} prefetch={false}>
+              {p.place}
+            </Link>
+            : {formatNumber(p.count)} of {formatMass(p.meanG, page.units)}
+          </span>
+        ))}{' '}
+        · {page.origins.length > 0 ? 'parted' : 'stocked'} {shortDay(page.stockedOn)}
+        {page.supplier ? ` from ${page.supplier}` : ''}
+        {kin.map(([how, code]) => (
+          <span key={code}>
+            {` · ${how} `}
+            <Link href={`/cohorts/${code}${suffix}`} prefetch={false}>
+              {code}
+            </Link>
+          </span>
+        ))}
+      </span>
+      {page.withdrawalUntil && (
+        <span className="danger strong">Treated: not for sale up to and with {shortDay(page.withdrawalUntil)}</span>
+      )}
+    </header>
+  );
+}
+
+function Figures({ page }: { page: CohortPage }) {
+  const { account, cost, units } = page;
+  const share = page.share[0];
+  const figures: [string, string | null, string?][] = [
+    ['survival', account.survival === null ? null : `${formatNumber(account.survival * 100, 1)} %`],
+    ['feed so far', formatMass(page.feedG, units)],
+    ['feed conversion', account.fcrBiological === null ? null : formatNumber(account.fcrBiological, 2), 'feed for each weight gained, the dead counted in: how well they turn feed into fish'],
+    ['paid conversion', account.fcrEconomic === null ? null : formatNumber(account.fcrEconomic, 2), 'feed for each weight that is here or was taken: what the feed bill bought'],
+    ['pace', page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`, 'times the library’s growth, from its samples'],
+    ['last forecast', page.lastForecastError === null ? null : `${formatNumber(Math.abs(page.lastForecastError) * 100)} % too ${page.lastForecastError < 0 ? 'high' : 'low'}`, 'the last sample against what was forecast before it'],
+    ['over market size', share ? `${formatNumber(share.above * 100)} %` : null],
+    ['mean at market size', page.readyOn ? (page.readyOn <= page.day ? 'now' : dayWords(page.readyOn)) : 'not in sight'],
+    ['condition', page.condition ? `${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})` : null, page.condition ? `100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual` : ''],
+    ['cost so far', formatMoney((cost.fishMinor ?? 0) + cost.feedMinor, cost.currency), cost.fishMinor === null ? 'feed only: the price of the fish was not recorded' : 'fish and feed'],
+    ['per kg raised', cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency)],
+  ]; // prettier-ignore
+  return (
+    <>
+      <p className="facts small">
+        {figures.map(([name, value, says]) =>
+          value === null ? null : (
+            <span key={name} title={says}>
+              {name} <strong className="mono">{value}</strong>
+            </span>
+          ),
+        )}
+      </p>
+      {(page.permit || page.note) && (
+        <p className="small quiet">
+          {page.permit && `Papers: ${page.permit}. `}
+          {page.note}
+        </p>
+      )}
     </>
   );
+}
+
+function Story({ page }: { page: CohortPage }) {
+  const { units } = page;
+  const lines = [
+    ...page.record.map((m) => ({
+      day: m.day, what: REASON_WORDS[m.reason] ?? m.reason, count: formatNumber(m.count), mass: m.massG > 0 ? formatMass(m.massG, units) : '',
+      where: `${m.from} → ${m.to}`, more: [m.by, m.note].filter(Boolean).join(' · '),
+    })),
+    ...page.events.map((e) => ({
+      day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',
+      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
+    })),
+  ].sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)); // prettier-ignore
+  return (
+    <>
+      <section className="sheet">
+        <header>
+          <h2>What happened</h2>
+          <span className="quiet small">newest first; a mistake is taken back, never erased</span>
+        </header>
+        <div className="scroll-x" style={{ maxHeight: 460, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="What happened">
+          <table className="plain">
+            <tbody>
+              {lines.map((l, i) => (
+                <tr key={i}>
+                  <td className="mono">{shortDay(l.day)}</td>
+                  <td>{l.what}</td>
+                  <td className="num">{l.count}</td>
+                  <td className="num">{l.mass}</td>
+                  <td className="mono">{l.where}</td>
+                  <td className="small quiet">{l.more}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+      <section className="sheet">
+        <header>
+          <h2>Feedings</h2>
+          <span className="quiet small">the last {page.feedings.length}</span>
+        </header>
+        {page.feedings.length === 0 ? (
+          <p className="empty">Not fed yet.</p>
+        ) : (
+          <div className="scroll-x" style={{ maxHeight: 260, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="Feedings">
+            <table className="plain">
+              <tbody>
+                {page.feedings.map((f, i) => (
+                  <tr key={i}>
+                    <td className="mono">{shortDay(f.day)}</td>
+                    <td className="mono">{f.place}</td>
+                    <td className="num">{formatMass(f.massG, units)}</td>
+                    <td className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>
+                      {f.response === 'none' ? 'did not eat' : f.response}
+                    </td>
+                    <td className="mono small">{f.feedLot}</td>
+                    <td className="small quiet">
+                      {[f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '', f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : ''].filter(Boolean).join(' · ')}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </section>
+    </>
+  ); // prettier-ignore
 }

@@ -4,12 +4,14 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { Vessel } from '../../ui/draw/Vessel';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
+import { CohortsNav } from './CohortsNav';
 import type { CohortsPage } from './queries';
 
 export function CohortsStation({ page }: { page: CohortsPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
     <div className="stack">
+      <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <h1 className="visually-hidden">Cohorts</h1>
       <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
@@ -60,7 +62,11 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                       </Link>
                       <div className="small quiet">{r.species}</div>
                     </td>
-                    <td className="mono">{r.place}</td>
+                    <td className="mono">
+                      <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
+                        {r.place}
+                      </Link>
+                    </td>
                     <td className="num">{formatNumber(r.count)}</td>
                     <td className="num">
                       {formatMass(r.meanG, page.units)}

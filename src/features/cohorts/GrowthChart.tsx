@@ -18,13 +18,16 @@ import type { GrowthPoint } from './queries';
 
 interface GrowthChartProps {
   points: GrowthPoint[];
+  /** Share of the fish over the smallest market size, by day. */
+  share: { day: Day; above: number }[];
   marketG: [number, number] | null;
   units: UnitChoice;
   today: Day;
 }
 
 /** Samples as diamonds, the forecast dashed with its band, market size as a shaded zone; the table behind it below. */
-export function GrowthChart({ points, marketG, units, today }: GrowthChartProps) {
+export function GrowthChart({ points, share, marketG, units, today }: GrowthChartProps) {
+  const aboveOn = new Map(share.map((s) => [s.day, s.above]));
   const shown = (g: number | undefined) =>
     g === undefined ? undefined : Math.round(toShown('smallMass', g, units) * 10) / 10;
   const data = points.map((p) => ({
@@ -32,6 +35,7 @@ export function GrowthChart({ points, marketG, units, today }: GrowthChartProps)
     sample: shown(p.sampleG),
     forecast: shown(p.forecastG),
     band: p.band && [shown(p.band[0]), shown(p.band[1])],
+    above: p.forecastG === undefined || !aboveOn.has(p.day) ? undefined : Math.round(aboveOn.get(p.day)! * 100),
   }));
   const unit = unitName('smallMass', units);
   const say = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value));
@@ -56,6 +60,17 @@ export function GrowthChart({ points, marketG, units, today }: GrowthChartProps)
               label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
               width={46}
             />
+            {share.length > 0 && (
+              <YAxis
+                yAxisId="share"
+                orientation="right"
+                domain={[0, 100]}
+                stroke="var(--moss)"
+                fontSize={12}
+                width={44}
+                unit=" %"
+              />
+            )}
             {marketG && (
               <ReferenceArea
                 y1={shown(marketG[0])}
@@ -98,6 +113,19 @@ export function GrowthChart({ points, marketG, units, today }: GrowthChartProps)
               name="forecast"
               connectNulls
             />
+            {share.length > 0 && (
+              <Line
+                yAxisId="share"
+                dataKey="above"
+                stroke="var(--moss)"
+                strokeWidth={1.5}
+                strokeDasharray="2 3"
+                dot={false}
+                isAnimationActive={false}
+                name="over market size"
+                connectNulls
+              />
+            )}
             <ReferenceLine
               x={dayNumber(today)}
               stroke="var(--ink)"
@@ -105,7 +133,7 @@ export function GrowthChart({ points, marketG, units, today }: GrowthChartProps)
             />
             <Tooltip
               labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}
-              formatter={(value, name) => [`${say(value)} ${unit}`, name]}
+              formatter={(value, name) => [`${say(value)} ${name === 'over market size' ? '%' : unit}`, name]}
               contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }}
             />
           </ComposedChart>
@@ -122,6 +150,7 @@ export function GrowthChart({ points, marketG, units, today }: GrowthChartProps)
                 <th className="right">Fish weighed</th>
                 <th className="right">Forecast</th>
                 <th className="right">Band</th>
+                <th className="right">Over market size</th>
               </tr>
             </thead>
             <tbody>
@@ -133,6 +162,11 @@ export function GrowthChart({ points, marketG, units, today }: GrowthChartProps)
                   <td className="num">{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</td>
                   <td className="num">
                     {p.band ? `${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}
+                  </td>
+                  <td className="num">
+                    {p.forecastG === undefined || !aboveOn.has(p.day)
+                      ? ''
+                      : `${Math.round(aboveOn.get(p.day)! * 100)} %`}
                   </td>
                 </tr>
               ))}

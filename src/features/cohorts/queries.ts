@@ -7,8 +7,22 @@ import { crowdedFrom } from '../../core/plan/consequences';
 import { STEP_WORDS } from '../../core/plan/changes';
 import { forecastFarm } from '../../core/plan/forecast';
 import { DEFAULT_SETTINGS, type FishFact, type FishStay } from '../../core/plan/types';
+import type { Species } from '../../core/library/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
+import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { samplesOf, type LotRecord, lotRecord } from '../../db/cohorts';
+import { latestPh } from '../../db/facts';
+import {
+  conditionSeries,
+  feedingsOf,
+  husbandryEvents,
+  lotMoney,
+  type FeedingRow,
+  type FishEvent,
+} from '../../db/fishRecords';
+import type { Handled } from './HandleFish';
+import { tankChoices, type TankChoice } from './keepingQueries';
 import { stepsOfLot, type StoredStep } from '../../db/plan';
 import { farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
@@ -40,10 +54,9 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
   const view = await farmView(search, async () => null);
   const { facts, forecast, at, units, day, today } = view;
   const suffix = day === today ? '' : `?day=${day}`;
-  const drawn = facts.places.filter((p) => ['tank', 'purge', 'quarantine'].includes(p.kind));
+  const drawn = facts.places.filter((p) => ['tank', 'purge', 'quarantine', 'sump'].includes(p.kind));
   const link = (placeId: string) => {
-    const stay = forecast.fish.find((s) => s.placeId === placeId && s.from <= at && s.until > at);
-    return stay ? `/cohorts/${stay.lotCode}${suffix}` : null;
+    return `/cohorts/tank/${drawn.find((p) => p.id === placeId)!.code}${suffix}`;
   };
   const vessel = (id: string) =>
     vesselView(
@@ -133,6 +146,22 @@ export interface CohortPage extends DayView {
   marketG: [number, number] | null;
   steps: (StoredStep & { words: string; from: string; to: string })[];
   record: LotRecord['movements'];
+  feedings: FeedingRow[];
+  events: FishEvent[];
+  handled: Handled[];
+  tanks: TankChoice[];
+  account: CohortAccount;
+  /** Last sample against the forecast made before it. */
+  lastForecastError: number | null;
+  /** Fulton's K of the last sample with lengths, and the usual K of the species at that size. */
+  condition: { k: number; usual: number; day: Day; n: number } | null;
+  cost: { fishMinor: number | null; feedMinor: number; perKgMinor: number | null; currency: string };
+  permit: string | null;
+  note: string | null;
+  origins: string[];
+  offspring: string[];
+  share: { day: Day; above: number }[];
+  withdrawalUntil: Day | null;
   survival: number | null;
   feedG: number;
   pace: number | null;
@@ -144,7 +173,17 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
   const view = await farmView(search, async (tx, { day }) => {
     const lot = await lotRecord(tx, code, day);
     if (!lot) return null;
-    return { lot, samples: await samplesOf(tx, lot.lotId, day), steps: await stepsOfLot(tx, code) };
+    return {
+      lot,
+      samples: await samplesOf(tx, lot.lotId, day),
+      steps: await stepsOfLot(tx, code),
+      feedings: await feedingsOf(tx, lot.lotId, day),
+      events: await husbandryEvents(tx, { lotId: lot.lotId }, day),
+      money: await lotMoney(tx, lot.lotId, day),
+      condition: await conditionSeries(tx, lot.lotId, day),
+      pH: await latestPh(tx, day),
+      currency: (await tx('farm').first('currency')).currency as string,
+    };
   });
   if (!view.more) notFound();
   const { facts, at, more, units } = view;
@@ -153,6 +192,28 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
   const present = view.forecast.fish.filter((s) => s.lotCode === code && s.from <= at && s.until > at);
   const codeOf = (id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
   const fish = facts.fish.find((f) => f.lotCode === code);
+  const { money, feedings, condition } = more;
+  const points = growthPoints(view, lot, samples, fish);
+  const presentCount = present.reduce((sum, s) => sum + s.count[at - s.from]!, 0);
+  const presentG = present.reduce((sum, s) => sum + s.biomassG[at - s.from]!, 0);
+  const sizeOn = (d: Day) => {
+    const known = points.filter((p) => p.sampleG !== undefined && p.day <= d).at(-1);
+    return known?.sampleG ?? money.startMeanG;
+  };
+  const account = cohortAccount({
+    feedG: lot.feedG,
+    startCount: money.startCount,
+    startMeanG: money.startMeanG,
+    presentCount,
+    presentMeanG: presentCount > 0 ? presentG / presentCount : 0,
+    takenG: money.takenG,
+    dead: lot.dead,
+    deadG: money.deaths.reduce((sum, d) => sum + d.count * sizeOn(d.day), 0),
+  });
+  const producedG = presentG + money.takenG;
+  const spent = (money.costMinor ?? 0) + feedings.costMinor;
+  const lastK = condition.at(-1);
+  const atK = lastK ? samples.find((s) => s.day === lastK.day)?.meanG : undefined;
   return {
     person: view.person, units, today: view.today, day: view.day, when: view.when, at,
     lotCode: code,
@@ -161,11 +222,28 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     stockedOn: lot.beganOn,
     startMeanG: lot.startMeanG,
     places: present.map((s) => ({ place: codeOf(s.placeId), count: s.count[at - s.from]!, meanG: s.meanG[at - s.from]! })),
-    points: growthPoints(view, lot, samples, fish),
+    points,
+    feedings: feedings.rows,
+    events: more.events,
+    account,
+    lastForecastError: fish?.lastForecastError ?? null,
+    condition: lastK ? { ...lastK, usual: usualK(species, atK ?? 100) } : null,
+    cost: { fishMinor: money.costMinor, feedMinor: feedings.costMinor, perKgMinor: producedG > 1000 ? spent / (producedG / 1000) : null, currency: more.currency },
+    permit: money.permit,
+    note: money.note,
+    origins: money.origins,
+    offspring: money.offspring,
+    share: shareSeries(points, fish, species),
+    withdrawalUntil: facts.treatments.find((t) => t.lotCode === code)?.until ?? null,
+    handled: view.when === 'today' ? present.map((s) => ({
+      lotCode: code, placeId: s.placeId, place: codeOf(s.placeId), count: s.count[0]!, meanG: s.meanG[0]!,
+      quarantined: facts.quarantine.some((q) => q.lotCode === code && q.placeId === s.placeId && !q.clearedOn),
+    })) : [],
+    tanks: tankChoices(view, more.pH),
     marketG: species.marketG,
     steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
     record: lot.movements,
-    survival: lot.stocked > 0 ? 1 - lot.dead / lot.stocked : null,
+    survival: account.survival,
     feedG: lot.feedG,
     pace: fish?.pace ?? null,
     paceError: fish?.paceError ?? null,
@@ -202,4 +280,22 @@ function growthPoints(
     });
   }
   return points;
+}
+
+/** Condition factor that the species' own length–weight relation gives at a weight. */
+function usualK(species: Species, weightG: number): number {
+  return conditionFactor(weightG, lengthFromWeightCm(weightG, species));
+}
+
+/** Share of the fish at or over the smallest market size, by week. */
+function shareSeries(
+  points: GrowthPoint[],
+  fish: FishFact | undefined,
+  species: Species,
+): { day: Day; above: number }[] {
+  if (!fish || !species.marketG) return [];
+  const relative = meanRelative(fish.bins);
+  return points
+    .filter((p) => p.forecastG !== undefined)
+    .map((p) => ({ day: p.day, above: shareAbove(fish.bins, p.forecastG! / relative, species.marketG![0]) }));
 }

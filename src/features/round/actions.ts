@@ -116,7 +116,12 @@ export async function moveToPurge(raw: unknown) {
 
 export async function stockFish(raw: unknown) {
   return doJob(ReceiveInput, raw, stepTask('Receive fish'), ({ tx, entry }, v) =>
-    receiveFish(tx, entry, { ...v, supplier: v.supplier ?? null, permit: v.permit, costMinor: v.price === undefined ? null : Math.round(v.price * 100) }),
+    receiveFish(tx, entry, {
+      ...v,
+      supplier: v.supplier ?? null,
+      permit: v.permit,
+      costMinor: v.price === undefined ? null : Math.round(v.price * 100),
+    }),
   );
 }
 

@@ -29,8 +29,16 @@ export class FeedInput extends KeyedInput {
   @Max(500_000, { message: 'More than 500 kg in one tank and day: check the unit' })
   massG!: number;
   @IsIn(['eager', 'slow', 'none'], { message: 'Say how they ate: eager, slow or none' }) response!: string;
-  @IsOptional() @IsNumber(NUMBER, { message: 'Give what was held back as a number' }) @Min(0) @Max(500_000) withheldG?: number;
-  @IsOptional() @IsNumber(NUMBER, { message: 'Give the farm-grown feed as a number' }) @Min(0) @Max(500_000) farmGrownG?: number;
+  @IsOptional()
+  @IsNumber(NUMBER, { message: 'Give what was held back as a number' })
+  @Min(0)
+  @Max(500_000)
+  withheldG?: number;
+  @IsOptional()
+  @IsNumber(NUMBER, { message: 'Give the farm-grown feed as a number' })
+  @Min(0)
+  @Max(500_000)
+  farmGrownG?: number;
 }
 
 export class ReadingInput extends KeyedInput {
@@ -81,7 +89,11 @@ export class ReceiveInput extends CountInput {
   @IsInt(count) @Min(0, count) dead!: number;
   @IsOptional() @IsString() @MaxLength(120, { message: 'At most 120 characters' }) supplier?: string;
   @IsOptional() @IsString() @MaxLength(200, { message: 'At most 200 characters' }) permit?: string;
-  @IsOptional() @IsNumber(NUMBER, { message: 'Give the price as a number' }) @Min(0, { message: 'A price is 0 or more' }) @Max(10_000_000) price?: number;
+  @IsOptional()
+  @IsNumber(NUMBER, { message: 'Give the price as a number' })
+  @Min(0, { message: 'A price is 0 or more' })
+  @Max(10_000_000)
+  price?: number;
 }
 
 export class ExchangeInput extends StepInput {

@@ -1,0 +1,9 @@
+import { feedPage } from '../../../../features/cohorts/keepingQueries';
+import { FeedStation } from '../../../../features/cohorts/FeedStation';
+import type { Search } from '../../../../server/farmView';
+
+export const metadata = { title: 'Feed' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <FeedStation page={await feedPage(searchParams)} />;
+}

@@ -1,0 +1,9 @@
+import { lossPage } from '../../../../features/cohorts/keepingQueries';
+import { LossStation } from '../../../../features/cohorts/LossStation';
+import type { Search } from '../../../../server/farmView';
+
+export const metadata = { title: 'After a loss' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <LossStation page={await lossPage(searchParams)} />;
+}

@@ -1,0 +1,9 @@
+import { lifePage } from '../../../../features/cohorts/keepingQueries';
+import { LifeStation } from '../../../../features/cohorts/LifeStation';
+import type { Search } from '../../../../server/farmView';
+
+export const metadata = { title: 'Life support' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <LifeStation page={await lifePage(searchParams)} />;
+}

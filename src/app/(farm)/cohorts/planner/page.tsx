@@ -1,0 +1,9 @@
+import { plannerPage } from '../../../../features/cohorts/keepingQueries';
+import { PlannerStation } from '../../../../features/cohorts/PlannerStation';
+import type { Search } from '../../../../server/farmView';
+
+export const metadata = { title: 'Stocking planner' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <PlannerStation page={await plannerPage(searchParams)} />;
+}

@@ -1,0 +1,16 @@
+import { tankPage } from '../../../../../features/cohorts/keepingQueries';
+import { TankView } from '../../../../../features/cohorts/TankView';
+import type { Search } from '../../../../../server/farmView';
+
+interface Props {
+  params: Promise<{ place: string }>;
+  searchParams: Search;
+}
+
+export async function generateMetadata({ params }: Props) {
+  return { title: `Tank ${decodeURIComponent((await params).place)}` };
+}
+
+export default async function Page({ params, searchParams }: Props) {
+  return <TankView page={await tankPage(decodeURIComponent((await params).place), searchParams)} />;
+}

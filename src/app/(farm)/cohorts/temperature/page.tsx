@@ -1,0 +1,9 @@
+import { temperaturePage } from '../../../../features/cohorts/keepingQueries';
+import { TemperatureStation } from '../../../../features/cohorts/TemperatureStation';
+import type { Search } from '../../../../server/farmView';
+
+export const metadata = { title: 'Temperature' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  return <TemperatureStation page={await temperaturePage(searchParams)} />;
+}

@@ -1,0 +1,83 @@
+import { formatNumber } from '../../core/quantity/units';
+import { shortDay } from '../../core/quantity/sayDay';
+import { ShownDay } from '../../ui/shell/ShownDay';
+import { CohortsNav } from './CohortsNav';
+import type { LifePage } from './keepingQueries';
+
+/** What keeps the fish alive, against what they need on the day shown. */
+export function LifeStation({ page }: { page: LifePage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <div className="stack">
+      <CohortsNav here="/cohorts/margin" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <h1 className="visually-hidden">Life support</h1>
+      {page.loops.map((loop) => (
+        <section className="sheet" key={loop.name}>
+          <header>
+            <h2>{loop.name} loop</h2>
+            <span className="quiet small">{formatNumber(loop.biomassKg)} kg fish · {formatNumber(loop.feedKg, 1)} kg feed a day · {formatNumber(loop.tempC, 1)} °C</span>
+            <span className={`end strong ${loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}`}>
+              tightest: {loop.margin.tightest.what}, {Number.isFinite(loop.margin.tightest.ratio) ? `${formatNumber(loop.margin.tightest.ratio, 1)} times the need` : 'no load'}
+            </span>
+          </header>
+          <div className="body columns">
+            <div className="stack"><Margins loop={loop} /></div>
+            <div className="stack"><Minutes loop={loop} /></div>
+          </div>
+        </section>
+      ))}
+      <p className="small quiet">
+        Oxygen: 0.5 kg for each kg of feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons &amp; Ebeling). Filters by two schools: 2 L of media for each kg of fish, and
+        ammonia from feed (protein × 0.092) against surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical, with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call come first.
+      </p>
+    </div>
+  );
+} // prettier-ignore
+
+type Loop = LifePage['loops'][number];
+
+function Margins({ loop }: { loop: Loop }) {
+  const m = loop.margin;
+  const without = m.oxygenWithoutOneKg >= m.oxygenNeedKg;
+  const rows: [string, string, string, boolean][] = [
+    ['Oxygen, kg a day', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenGivenKg, 1), m.oxygenGivenKg >= m.oxygenNeedKg],
+    ['… with the strongest aerator standing', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenWithoutOneKg, 1), without],
+    ['Ammonia nitrogen, g a day', formatNumber(m.ammoniaG), formatNumber(m.nitrifiedG), m.nitrifiedG >= m.ammoniaG],
+    ['Media, L (2 L per kg fish)', formatNumber(m.mediaRuleL), formatNumber(m.mediaL), m.mediaL >= m.mediaRuleL],
+  ];
+  return (
+    <>
+      <div className="scroll-x">
+        <table className="plain">
+          <thead><tr><th /><th className="right">Needed</th><th className="right">There is</th><th /></tr></thead>
+          <tbody>
+            {rows.map(([what, need, have, ok]) => (
+              <tr key={what}><td>{what}</td><td className="num">{need}</td><td className="num">{have}</td><td className={ok ? 'good' : 'danger strong'}>{ok ? 'holds' : 'too little'}</td></tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="small">
+        {loop.firstShort ? <>As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>. </> : 'As planned, it is enough for the next half year. '}
+        {loop.spare.feedKgPerDay > 0
+          ? <>Room for <strong className="mono">{formatNumber(loop.spare.feedKgPerDay, 1)} kg</strong> more feed a day before {loop.spare.limitedBy} runs out, or for <strong className="mono">{formatNumber(loop.spare.bedM2)} m²</strong> more beds on today’s feed.</>
+          : <>No room for more feed: {loop.spare.limitedBy} is the limit.</>}
+      </p>
+      <p className="small quiet">{[...loop.support.aerators.map((a) => `${a.name} ${a.kgO2PerDay} kg O₂ a day`), ...loop.support.media.map((x) => `${x.name} ${formatNumber(x.volumeM3 * 1000)} L of ${x.surfaceM2PerM3} m²/m³`)].join(' · ')}</p>
+    </>
+  );
+} // prettier-ignore
+
+function Minutes({ loop }: { loop: Loop }) {
+  return (
+    <table className="plain">
+      <thead><tr><th>If all air stops</th><th className="right">kg</th><th className="right">Minutes</th></tr></thead>
+      <tbody>
+        {loop.tanks.map((t) => (
+          <tr key={t.code}><td><span className="mono strong">{t.code}</span> <span className="small quiet">{t.lots}</span></td><td className="num">{formatNumber(t.kg)}</td><td className={`num strong ${t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : ''}`}>{formatNumber(t.minutes)}</td></tr>
+        ))}
+      </tbody>
+    </table>
+  );
+} // prettier-ignore

@@ -1,0 +1,69 @@
+'use client';
+import { useState } from 'react';
+import { rotationArithmetic, type Rotation } from '../../core/stocking/rotation';
+import { formatNumber } from '../../core/quantity/units';
+import { plannedWaterC } from '../../core/water/plannedTemperature';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import type { PlannerPage } from './keepingQueries';
+
+/** The steady state of a staged rotation, by arithmetic: what one harvest every so many weeks asks for. */
+export function RotationSheet({ page }: { page: PlannerPage }) {
+  const [result, setResult] = useState<Rotation | null>(null);
+  const { facts } = page;
+  const able = facts.species.filter((s) => s.marketG);
+  const loops = facts.loops.filter((l) => l.kind !== 'bench');
+  const fields: FormField[] = [
+    { name: 'species', label: 'Species', kind: 'select', options: able.map((s) => [s.code, s.name]), start: able[0]?.code ?? '' },
+    { name: 'loop', label: 'Loop', kind: 'select', options: loops.map((l) => [l.id, `${l.name}, ${formatNumber(plannedWaterC(l, page.today), 1)} °C`]), start: loops[0]?.id ?? '' },
+    { name: 'startG', label: 'Fingerling', kind: 'quantity', quantity: 'smallMass', start: 10 },
+    { name: 'harvestG', label: 'Harvested at', kind: 'quantity', quantity: 'smallMass', start: able[0]?.marketG?.[0] ?? 400 },
+    { name: 'everyWeeks', label: 'A harvest every so many weeks', kind: 'number', start: 6 },
+    { name: 'kg', label: 'kg at each harvest', kind: 'number', start: 120 },
+    { name: 'survival', label: 'Survive to harvest, %', kind: 'number', start: 92 },
+  ]; // prettier-ignore
+  const work = async (v: Record<string, unknown>) => {
+    const species = facts.species.find((s) => s.code === v.species)!;
+    const loop = facts.loops.find((l) => l.id === v.loop)!;
+    try {
+      const value = rotationArithmetic({
+        species, waterTempC: plannedWaterC(loop, page.today), startG: Number(v.startG), harvestG: Number(v.harvestG), everyWeeks: Number(v.everyWeeks),
+        kgPerHarvest: Number(v.kg), survival: Number(v.survival) / 100, densityKgM3: species.densityMaxKgM3,
+      });
+      return { ok: true as const, value };
+    } catch (error) {
+      return { ok: false as const, fields: { form: [(error as Error).message] } };
+    }
+  }; // prettier-ignore
+  const lines: [string, string][] = result
+    ? [
+        ['from fingerling to harvest', `${formatNumber(result.growDays)} days`],
+        ['cohorts alive at once', formatNumber(result.cohortsAlive)],
+        ['stock each time', `${formatNumber(result.stockPerCohort)} fish`],
+        ['fingerlings a year', formatNumber(result.fingerlingsPerYear)],
+        ['standing', `${formatNumber(result.standingKg)} kg`],
+        ['feed a day', `${formatNumber(result.feedKgPerDay, 1)} kg`],
+        ['water at the species’ limit', `${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`],
+      ] // prettier-ignore
+    : [];
+  return (
+    <details className="sheet">
+      <summary className="row strong">Rotation by arithmetic: what a steady harvest asks for</summary>
+      <div className="body columns">
+        <ActionForm fields={fields} units={page.units} submit="Work it out" send={work} onDone={setResult} />
+        {result ? (
+          <ul className="rows" data-testid="rotation">
+            {lines.map(([what, value]) => (
+              <li key={what} className="row">
+                {what} <strong className="mono">{value}</strong>
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p className="quiet small">
+            Cohorts alive = days to harvest ÷ days between harvests, rounded up; fish to stock = kg ÷ size ÷ survival.
+          </p>
+        )}
+      </div>
+    </details>
+  );
+}

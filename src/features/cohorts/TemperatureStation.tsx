@@ -1,0 +1,116 @@
+'use client';
+import { useState } from 'react';
+import { shortDay } from '../../core/quantity/sayDay';
+import { formatMoney, formatNumber } from '../../core/quantity/units';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { ShownDay } from '../../ui/shell/ShownDay';
+import { compare, planTemperature, type Said } from './actions';
+import { CohortsNav } from './CohortsNav';
+import type { TemperatureResult } from './compare';
+import type { TemperaturePage } from './keepingQueries';
+import { SaidLines } from './SaidLines';
+
+/** Temperature as a throttle: hold fish back or push them on, and what each would cost. */
+export function TemperatureStation({ page }: { page: TemperaturePage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const [results, setResults] = useState<TemperatureResult[] | null>(null);
+  const [asked, setAsked] = useState<{ loopId: string; from: string; until?: string } | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
+  const fields: FormField[] = [
+    { name: 'loopId', label: 'Loop', kind: 'select', options: page.loops.map((l) => [l.id, `${l.name}, ${formatNumber(l.todayC, 1)} °C`]), start: page.loops[0]?.id ?? '' },
+    { name: 'from', label: 'From', kind: 'day', start: page.today },
+    { name: 'until', label: 'Until, then as planned before', kind: 'day', start: '', optional: true },
+    { name: 'tempsC', label: 'Temperatures to compare, °C', kind: 'weights', start: page.loops[0] ? `${Math.round(page.loops[0].todayC - 2)} ${Math.round(page.loops[0].todayC + 2)}` : '', help: 'One to three, with spaces between.' },
+  ];
+  return (
+    <div className="stack">
+      <CohortsNav here="/cohorts/temperature" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <h1 className="visually-hidden">Temperature</h1>
+      <div className="columns">
+        <div className="stack">
+          <SaidLines said={said} />
+          {results && asked ? <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} onSaid={setSaid} /> : <p className="empty sheet">Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over half a year.</p>}
+        </div>
+        <div className="stack">
+          <section className="sheet">
+            <header><h2>Compare</h2></header>
+            <div className="body">
+              <ActionForm fields={fields} units={page.units} submit="Compare" onDone={setResults}
+                send={(v) => { setAsked({ loopId: String(v.loopId), from: String(v.from), ...(v.until ? { until: String(v.until) } : {}) }); return compare(v); }}
+                caution="Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them." />
+            </div>
+          </section>
+          <section className="sheet">
+            <header><h2>As planned</h2></header>
+            <ul className="rows">
+              {page.loops.map((l) => (
+                <li key={l.id} className="row">
+                  <span className="strong">{l.name}</span> <span className="mono">{formatNumber(l.todayC, 1)} °C</span>
+                  <div className="small quiet">
+                    {l.plan.length === 0 ? 'by the months' : l.plan.map((p) => `${shortDay(p.from)}: ${p.tempC === null ? 'by the months' : `${p.tempC} °C`}`).join(' · ')}
+                  </div>
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+      </div>
+    </div>
+  );
+} // prettier-ignore
+
+interface ResultsProps {
+  results: TemperatureResult[];
+  page: TemperaturePage;
+  loopId: string;
+  onKeep: (tempC: number) => Record<string, unknown>;
+  onSaid: (said: Said) => void;
+}
+
+function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
+  const { currency } = page;
+  const base = results[0]!;
+  const lots = [...new Set(results.flatMap((r) => r.ready.map((x) => x.lotCode)))];
+  const loop = page.loops.find((l) => l.id === loopId);
+  const name = (r: TemperatureResult) => (r.tempC === null ? 'As planned' : `${r.tempC} °C`);
+  const money = (r: TemperatureResult) => r.feedMinor + r.heatMinor + r.coolMinor;
+  const rows: [string, (r: TemperatureResult) => string][] = [
+    ['Feed', (r) => `${formatNumber(r.feedKg)} kg · ${formatMoney(r.feedMinor, currency)}`],
+    ['Heating', (r) => (loop?.hasEnergy ? formatMoney(r.heatMinor, currency) : 'not known for this loop')],
+    ['Cooling', (r) => (loop?.hasEnergy ? formatMoney(r.coolMinor, currency) : 'not known for this loop')],
+    ['More or less than planned', (r) => (r === base ? '–' : formatMoney(money(r) - money(base), currency))],
+    ['Fish in the plan’s harvests', (r) => `${formatNumber(r.supplyKg)} kg`],
+    ['Short for orders', (r) => `${formatNumber(r.shortKg)} kg`],
+  ];
+  return (
+    <section className="sheet" data-testid="temperatures">
+      <header><h2>{loop?.name} loop, next half year</h2></header>
+      <div className="scroll-x">
+        <table className="plain">
+          <thead><tr><th />{results.map((r) => <th key={name(r)} className="right">{name(r)}</th>)}</tr></thead>
+          <tbody>
+            {rows.map(([label, say]) => <tr key={label}><td>{label}</td>{results.map((r) => <td key={name(r)} className="num">{say(r)}</td>)}</tr>)}
+            {lots.map((lot) => (
+              <tr key={lot}>
+                <td>{lot} of market size</td>
+                {results.map((r) => { const day = r.ready.find((x) => x.lotCode === lot)?.day; return <td key={name(r)} className="num">{day ? shortDay(day) : 'later'}</td>; })}
+              </tr>
+            ))}
+            {page.person.role === 'manager' && (
+              <tr>
+                <td />
+                {results.map((r) => (
+                  <td key={name(r)} className="num">
+                    {r.tempC !== null && <ActionForm fields={[]} units={page.units} submit={`Plan ${r.tempC} °C`} send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })} onDone={onSaid} />}
+                  </td>
+                ))}
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+      <p className="body small quiet">Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself × 24 h × tariff. Harvest days stay as planned: where fish are smaller by then, less is supplied.</p>
+    </section>
+  );
+} // prettier-ignore

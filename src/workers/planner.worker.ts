@@ -1,0 +1,66 @@
+import * as Comlink from 'comlink';
+import loadHighs from 'highs';
+import { candidateBatches } from '../core/stocking/batches';
+import { draftOf, type StockingDraft } from '../core/stocking/draft';
+import { bindingLimits, type Binding } from '../core/stocking/limits';
+import { stockingProblem, type StockingTarget } from '../core/stocking/problem';
+import { solveStocking, type PlanProgress, type SolveLimits } from '../core/stocking/solve';
+import type { StockingPlan } from '../core/stocking/types';
+import type { FarmFacts, PlanStep } from '../core/plan/types';
+
+export interface Answer {
+  progress: Omit<PlanProgress, 'plan'>;
+  draft: StockingDraft;
+  bindings: Binding[];
+  costMinor: number;
+  wantedKg: number;
+  shortKg: number;
+  candidates: number;
+}
+
+/** Longest time between two reports of an unchanged plan, ms. */
+const REPORT_MS = 700;
+
+const api = {
+  async solve(facts: FarmFacts, plan: PlanStep[], target: StockingTarget, limits: SolveLimits, takenCodes: string[], onAnswer: (answer: Answer) => void): Promise<Answer | { refused: string }> {
+    try {
+      const problem = stockingProblem(facts, plan, target);
+      const batches = candidateBatches(problem.input);
+      const wantedKg = problem.input.demand.reduce((sum, d) => sum + d.kgByWeek.reduce((s, kg) => s + kg, 0), 0);
+      const say = (progress: PlanProgress): Answer => {
+        const { plan: solved, ...rest } = progress;
+        return {
+          progress: rest, candidates: batches.length, wantedKg, costMinor: solved.costMinor, shortKg: solved.short.reduce((sum, s) => sum + s.kg, 0),
+          draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)), bindings: bindingLimits(problem.input, batches, solved),
+        };
+      };
+      let last: StockingPlan | null = null;
+      let told = 0;
+      const highs = await loadHighs({ locateFile: () => new URL('highs/runtime', import.meta.url).href });
+      const end = solveStocking(highs, problem.input, limits, (progress) => {
+        if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
+        [last, told] = [progress.plan, progress.seconds * 1000];
+        onAnswer(say(progress));
+      }, () => performance.now());
+      return say(end);
+    } catch (error) {
+      return { refused: (error as Error).message };
+    }
+  },
+}; // prettier-ignore
+
+/** Codes of new lots: the farm's prefix for the species and the next free number. */
+function codeMaker(facts: FarmFacts, taken: readonly string[]) {
+  const used = new Set([...taken, ...facts.fish.map((f) => f.lotCode)]);
+  return (speciesCode: string) => {
+    const prefix = facts.fish.find((f) => f.speciesCode === speciesCode)?.lotCode.split('-')[0] ?? speciesCode.slice(0, 3).toUpperCase();
+    const numbers = [...used].filter((c) => c.startsWith(`${prefix}-`)).map((c) => Number(/-(\d+)/.exec(c)?.[1] ?? 0));
+    const code = `${prefix}-${Math.max(0, ...numbers) + 1}`;
+    used.add(code);
+    return code;
+  };
+} // prettier-ignore
+
+export type PlannerApi = typeof api;
+
+Comlink.expose(api);
