@@ -21,20 +21,18 @@ beforeAll(async () => {
   farm = await makeFarm(desk.owner, 'By heart');
   const months = Array(12).fill(13);
   const loopId = randomUUID();
-  await desk
-    .owner('loop')
-    .insert({
-      farm_id: farm.farmId,
-      id: loopId,
-      code: 'heron',
-      name: 'Heron',
-      kind: 'coupled',
-      band_low_g_m2: 60,
-      band_high_g_m2: 100,
-      planned_water_temp_c: months,
-      planned_air_temp_c: Array(12).fill(20),
-      planned_light_mol: Array(12).fill(15),
-    });
+  await desk.owner('loop').insert({
+    farm_id: farm.farmId,
+    id: loopId,
+    code: 'heron',
+    name: 'Heron',
+    kind: 'coupled',
+    band_low_g_m2: 60,
+    band_high_g_m2: 100,
+    planned_water_temp_c: months,
+    planned_air_temp_c: Array(12).fill(20),
+    planned_light_mol: Array(12).fill(15),
+  });
   await desk
     .owner('place')
     .whereIn('code', ['H1', 'H2', 'R1', 'NB'])

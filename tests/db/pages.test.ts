@@ -118,7 +118,7 @@ describe('screens', () => {
     expect(grown.meanG).toBeGreaterThan(before.meanG * 0.9);
     const past = await cohortsPage(on(addDays(TODAY, -60)));
     expect(past.rows.length).toBeGreaterThan(10);
-    expect(past.loops[0]!.tanks.find((t) => t.href)!.href).toContain('?day=');
+    expect(past.loops[0]!.stages[0]!.tanks.find((t) => t.href)!.href).toContain('?day=');
   });
 
   test('a cohort’s page: samples, a forecast that rises with its band, plan and record; another farm’s is not found', async () => {

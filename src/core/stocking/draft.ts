@@ -90,14 +90,11 @@ class TankBook {
     facts: FarmFacts,
     private readonly problem: StockingProblem,
   ) {
-    const { input, offset, forecast } = problem;
-    const open = new Set(input.present.map((f) => `${f.lotCode}|${f.placeId}`));
+    const { offset, forecast } = problem;
     for (const place of facts.places) this.holds.set(place.id, []);
     for (const stay of forecast.fish) {
-      const free = open.has(`${stay.lotCode}|${stay.placeId}`) && stay.until >= forecast.days;
-      const fromWeek =
-        input.present.find((f) => f.lotCode === stay.lotCode && f.placeId === stay.placeId)?.fromWeek ?? 0;
-      const until = free ? fromWeek : Math.ceil((stay.until - offset) / 7);
+      const cutAt = problem.cut.get(stay);
+      const until = Math.ceil(((cutAt ?? stay.until) - offset) / 7);
       this.holds.get(stay.placeId)?.push({ from: Math.floor((stay.from - offset) / 7), until });
     }
   }

@@ -21,7 +21,12 @@ export interface StockingProblem {
   /** Day index of the forecast on which week 0 begins. */
   offset: number;
   forecast: FarmForecast;
+  /** Stays that the planner may end, and the day index on which they are free to be planned. */
+  cut: ReadonlyMap<FishStay, number>;
 }
+
+/** The last few that a planned harvest misses by deaths reckoned otherwise: they go with it. */
+const LEFTOVER_FISH = 40;
 
 /** Fish that hardly grow are not planned: share of the best growth over the year. */
 const LEAST_RESPONSE = 0.3;
@@ -47,7 +52,7 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
     weeklySurvival: (1 - DEFAULT_SETTINGS.dailyMortality) ** 7,
     costs: target.costs,
   };
-  return { input, offset, forecast };
+  return { input, offset, forecast, cut: free.cut };
 }
 
 function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
@@ -94,6 +99,10 @@ function openFish(
     const fromWeek = Math.max(0, Math.ceil((settled - offset) / 7));
     if (fromWeek >= target.weeks - 1) continue;
     const i = offset + fromWeek * 7 - stay.from;
+    if (leaves.some((s) => s.kind !== 'move') && stay.count[i]! < LEFTOVER_FISH) {
+      cut.set(stay, Math.max(stay.from, settled - offset < 0 ? 0 : settled));
+      continue;
+    }
     const known = facts.fish.find((f) => f.lotCode === stay.lotCode);
     present.push({
       lotCode: stay.lotCode, species: facts.species.find((s) => s.code === stay.speciesCode)!, groupKey: group.key, placeId: stay.placeId,

@@ -6,7 +6,7 @@ import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatMass, formatNumber, formatVolume, type UnitChoice } from '../quantity/units';
 
-export type JobKind = PlanStep['kind'] | 'feed' | 'no_feed' | 'sample' | 'reading' | 'chore';
+export type JobKind = PlanStep['kind'] | 'feed' | 'no_feed' | 'sample' | 'observe' | 'reading' | 'chore';
 
 export interface Done {
   by: string;
@@ -65,7 +65,14 @@ export interface RoundView {
 
 /** The day's jobs in walking order, amounts computed. On a forecast day, amounts are the forecast's. */
 export function buildRound(view: RoundView): Job[] {
-  const jobs = [...readingJobs(view), ...feedJobs(view), ...sampleJobs(view), ...stepJobs(view), ...choreJobs(view)];
+  const jobs = [
+    ...readingJobs(view),
+    ...feedJobs(view),
+    ...sampleJobs(view),
+    ...observeJobs(view),
+    ...stepJobs(view),
+    ...choreJobs(view),
+  ];
   return jobs
     .map((job) => ({ ...job, done: view.done.get(job.key) ?? null }))
     .sort((a, b) => a.walkOrder - b.walkOrder || a.place.localeCompare(b.place) || a.key.localeCompare(b.key));
@@ -100,7 +107,8 @@ function feedJobs({ facts, forecast, at, day, units }: RoundView): Job[] {
   return facts.places.flatMap((place) => {
     const tank = forecast.tanks.get(place.id);
     const here = forecast.fish.filter((s) => s.placeId === place.id && s.from <= at && s.until > at);
-    if (!tank || here.length === 0) return [];
+    // Companion stock in a sump is never fed.
+    if (!tank || here.length === 0 || place.kind === 'sump') return [];
     const count = tank.count[at] ?? 0;
     const meanG = count > 0 ? tank.biomassG[at]! / count : 0;
     const fish = `${formatNumber(count)} fish of ${formatMass(meanG, units)}`;
@@ -162,6 +170,26 @@ function sampleJobs({ facts, forecast, at, day, units }: RoundView): Job[] {
       }),
     ];
   });
+}
+
+/** Fish in quarantine are looked at every day. */
+function observeJobs({ facts, day }: RoundView): Job[] {
+  return facts.quarantine
+    .filter((q) => q.clearedOn === null)
+    .map((q) =>
+      job(
+        facts.places.find((p) => p.id === q.placeId),
+        {
+          key: `observe:${q.lotCode}:${q.placeId}:${day}`,
+          kind: 'observe',
+          title: 'Observe the quarantine',
+          detail: `${q.lotCode}, in quarantine until ${shortDay(q.until)} · skin, gills, swimming, appetite · own nets, hands washed after`,
+          amount: 'well?',
+          lotCode: q.lotCode,
+          minutes: 10,
+        },
+      ),
+    );
 }
 
 function stepJobs(view: RoundView): Job[] {

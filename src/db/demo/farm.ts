@@ -150,7 +150,7 @@ const LIFE_SUPPORT: Record<LoopCode, LifeSupport> = {
       { name: 'Blower B', kgO2PerDay: 11 },
       { name: 'Raft diffusers', kgO2PerDay: 4 },
     ],
-    media: [{ name: 'Moving bed', volumeM3: 2.4, surfaceM2PerM3: 500, gTanPerM2Day: 0.45 }],
+    media: [{ name: 'Moving bed', volumeM3: 3.4, surfaceM2PerM3: 500, gTanPerM2Day: 0.45 }],
     energy: { lossWPerC: 420, unheatedC: [13, 13, 14, 16, 19, 22, 24, 24, 21, 18, 15, 13], heatMinorPerKwh: 11, coolMinorPerKwh: 24, chillerCop: 3 },
   },
   kingfisher: {
@@ -158,7 +158,7 @@ const LIFE_SUPPORT: Record<LoopCode, LifeSupport> = {
       { name: 'Blower C', kgO2PerDay: 7 },
       { name: 'Oxygen cone', kgO2PerDay: 9 },
     ],
-    media: [{ name: 'Fixed bed', volumeM3: 2.2, surfaceM2PerM3: 300, gTanPerM2Day: 0.5 }],
+    media: [{ name: 'Fixed bed', volumeM3: 3.2, surfaceM2PerM3: 300, gTanPerM2Day: 0.5 }],
     energy: { lossWPerC: 360, unheatedC: [9, 9, 10, 12, 14, 16, 17, 17, 15, 13, 11, 9], heatMinorPerKwh: 11, coolMinorPerKwh: 24, chillerCop: 3 },
   },
   wren: {
@@ -188,6 +188,10 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     ...blankPlace(random.uuid(), 'Q1', 'Quarantine tank', 'quarantine' as const, 'Quarantine', 38),
     volumeL: 1500, densityLimitKgM3: 20,
   }; // prettier-ignore
+  const sump = {
+    ...blankPlace(random.uuid(), 'HS', 'Heron sump', 'sump' as const, WALK.heron, 2.5),
+    loopId: loopId('heron'), volumeL: 2600, densityLimitKgM3: 4,
+  }; // prettier-ignore
   const nursery = {
     ...blankPlace(random.uuid(), 'NB', 'Nursery benches', 'nursery' as const, 'Nursery', 70),
     pieceSize: 104,
@@ -215,19 +219,20 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     ...blankPlace(random.uuid(), code, name, kind, 'Pack room', 90),
     isSource: code === OUTSIDE.supplier || code === OUTSIDE.made,
   }));
-  return [...tanks, quarantine, ...purge, ...beds, nursery, ...stores];
+  return [...tanks, sump, quarantine, ...purge, ...beds, nursery, ...stores];
 }
 
 export function demoSpecies(): Species[] {
-  return SPECIES_DEFAULTS.filter((s) => ['hybrid-striped-bass', 'rainbow-trout', 'nile-tilapia'].includes(s.code)).map(
-    (s) => ({ ...s }),
-  );
+  return SPECIES_DEFAULTS.filter((s) =>
+    ['hybrid-striped-bass', 'rainbow-trout', 'nile-tilapia', 'giant-freshwater-prawn'].includes(s.code),
+  ).map((s) => ({ ...s }));
 }
 
 /** Prices in cents; feeders by the clock. */
 export const DEMO_FISH_RULES = [
   { species_code: 'hybrid-striped-bass', feed_minor_per_kg: 195, fingerling_minor: 95, lead_days: 10, quarantine_days: 14, feeder_times: ['07:30', '12:00', '16:30'] },
   { species_code: 'rainbow-trout', feed_minor_per_kg: 210, fingerling_minor: 55, lead_days: 10, quarantine_days: 14, feeder_times: ['07:00', '11:30', '16:00'] },
+  { species_code: 'giant-freshwater-prawn', feed_minor_per_kg: 0, fingerling_minor: 30, lead_days: 10, quarantine_days: 14, feeder_times: [] },
   { species_code: 'nile-tilapia', feed_minor_per_kg: 150, fingerling_minor: 40, lead_days: 10, quarantine_days: 14, feeder_times: [] },
 ]; // prettier-ignore
 
@@ -240,7 +245,7 @@ export function demoCrops(): Crop[] {
 }
 
 const PRICES: Record<string, number> = {
-  'hybrid-striped-bass': 1650, 'rainbow-trout': 1450, 'butterhead-lettuce': 140, 'oakleaf-lettuce': 140, 'little-romaine': 150,
+  'hybrid-striped-bass': 1650, 'giant-freshwater-prawn': 2900, 'rainbow-trout': 1450, 'butterhead-lettuce': 140, 'oakleaf-lettuce': 140, 'little-romaine': 150,
   mizuna: 1300, tatsoi: 160, 'swiss-chard': 900, mint: 130, chives: 120, 'sweet-basil': 2200, rocket: 1600, coriander: 110,
   watercress: 1500, 'cherry-tomato': 650, cucumber: 320,
 }; // prettier-ignore

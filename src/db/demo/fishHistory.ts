@@ -94,11 +94,26 @@ const UNWEIGHED = { prefix: 'HSB', tank: 'H3', lastDays: 16 };
 export function writeFishHistory(world: DemoWorld): void {
   const { book, today, start } = world;
   for (const rotation of ROTATIONS) new RotationHistory(world, rotation).run(start, today);
+  stockSump(world);
   book.add('handover', {
     id: book.random.uuid(), words: 'Float valve on R3 sticks; topped up by hand. Spare is ordered.', written_at: book.at(addDays(today, -1), 21),
     farm_day: addDays(today, -1), person_id: world.person('oluchi'),
   }); // prettier-ignore
 }
+
+/** Prawns in the sump live on what settles there; they are counted in and harvested once a season. */
+function stockSump(world: DemoWorld) {
+  const { book, today } = world;
+  const prawn = world.species.find((s) => s.code === 'giant-freshwater-prawn');
+  if (!prawn) return;
+  const [arrived, sump] = [addDays(today, -75), world.place('HS')];
+  const lotId = book.lot({ code: 'PRW-1', kind: 'cohort', keeps: 'count', beganOn: arrived, speciesCode: prawn.code, startMeanG: 1.2, supplier: 'Tarnside Crustaceans' });
+  book.move(arrived, 10, world.person('bram'), { lotId, fromPlaceId: world.place('SUPPLIER').id, toPlaceId: sump.id, count: 260, massG: 312, reason: 'receive' });
+  book.step({
+    id: book.random.uuid(), groupId: book.random.uuid(), kind: 'harvest', day: addDays(nextThursday(today), 70), lotCode: 'PRW-1', speciesCode: prawn.code, cropCode: null,
+    fromPlaceId: sump.id, toPlaceId: null, count: 240, amount: null, version: 1,
+  }, null);
+} // prettier-ignore
 
 class RotationHistory {
   private readonly species: Species;

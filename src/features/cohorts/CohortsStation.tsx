@@ -22,8 +22,15 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
               <span className="quiet small end">fill = kg/m³ against its limit</span>
             </header>
             <div className="body vessels">
-              {loop.tanks.map((t) => (
-                <Vessel key={t.code} vessel={t} />
+              {loop.stages.map((s) => (
+                <div key={s.stage} className="stage">
+                  <div className="vessels">
+                    {s.tanks.map((t) => (
+                      <Vessel key={t.code} vessel={t} />
+                    ))}
+                  </div>
+                  {s.stage && <span className="small quiet">{s.stage}</span>}
+                </div>
               ))}
             </div>
           </section>

@@ -69,6 +69,14 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 fontSize={12}
                 width={44}
                 unit=" %"
+                label={{
+                  value: 'over market size',
+                  angle: 90,
+                  position: 'insideRight',
+                  fill: 'var(--moss)',
+                  fontSize: 12,
+                  offset: 12,
+                }}
               />
             )}
             {marketG && (

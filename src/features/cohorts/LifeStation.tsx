@@ -16,13 +16,13 @@ export function LifeStation({ page }: { page: LifePage }) {
         <section className="sheet" key={loop.name}>
           <header>
             <h2>{loop.name} loop</h2>
-            <span className="quiet small">{formatNumber(loop.biomassKg)} kg fish · {formatNumber(loop.feedKg, 1)} kg feed a day · {formatNumber(loop.tempC, 1)} °C</span>
+            <span className="quiet small">{formatNumber(loop.biomassKg)} kg fish · {formatNumber(loop.feedKg, 1)} kg feed a day · {formatNumber(loop.tempC, 1)} °C · pH {formatNumber(loop.pH, 1)}</span>
             <span className={`end strong ${loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}`}>
               tightest: {loop.margin.tightest.what}, {Number.isFinite(loop.margin.tightest.ratio) ? `${formatNumber(loop.margin.tightest.ratio, 1)} times the need` : 'no load'}
             </span>
           </header>
           <div className="body columns">
-            <div className="stack"><Margins loop={loop} /></div>
+            <div className="stack"><Margins loop={loop} page={page} /></div>
             <div className="stack"><Minutes loop={loop} /></div>
           </div>
         </section>
@@ -37,7 +37,7 @@ export function LifeStation({ page }: { page: LifePage }) {
 
 type Loop = LifePage['loops'][number];
 
-function Margins({ loop }: { loop: Loop }) {
+function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   const m = loop.margin;
   const without = m.oxygenWithoutOneKg >= m.oxygenNeedKg;
   const rows: [string, string, string, boolean][] = [
@@ -59,7 +59,7 @@ function Margins({ loop }: { loop: Loop }) {
         </table>
       </div>
       <p className="small">
-        {loop.firstShort ? <>As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>. </> : 'As planned, it is enough for the next half year. '}
+        {loop.firstShort ? (loop.firstShort <= page.day ? <>It is not enough for the load of this day. </> : <>As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>. </>) : 'As planned, it is enough for the next half year. '}
         {loop.spare.feedKgPerDay > 0
           ? <>Room for <strong className="mono">{formatNumber(loop.spare.feedKgPerDay, 1)} kg</strong> more feed a day before {loop.spare.limitedBy} runs out, or for <strong className="mono">{formatNumber(loop.spare.bedM2)} m²</strong> more beds on today’s feed.</>
           : <>No room for more feed: {loop.spare.limitedBy} is the limit.</>}

@@ -9,7 +9,7 @@ import { addDays } from '../../core/quantity/days';
 import type { StockingTarget } from '../../core/stocking/problem';
 import type { Answer } from '../../workers/planner.worker';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
-import { newEntryKey } from '../../ui/outcome';
+import { newEntryKey, type Outcome } from '../../ui/outcome';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { layDraft } from './actions';
 import { CohortsNav } from './CohortsNav';
@@ -28,14 +28,14 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
   const fields: FormField[] = [
     { name: 'weeks', label: 'Plan for', kind: 'select', options: WEEKS, start: '52' },
     ...sold.flatMap((s): FormField[] => [
-      { name: `kg_${s.code}`, label: by === 'steady' ? `${s.name}, kg a week` : `${s.name}, kg a week after the last order`, kind: 'number', start: '', optional: true, help: by === 'orders' ? 'Empty: as the orders were, on average. 0: none.' : 'Empty: none.' },
-      { name: `sizes_${s.code}`, label: `${s.name}: fingerlings to choose from, g`, kind: 'weights', start: '10 40', help: 'Sizes your hatchery sells, with spaces between.' },
+      { name: `kg_${s.code}`, label: `${s.name}, kg a week`, kind: 'number', start: '', optional: true, help: by === 'orders' ? 'After the last order. Empty: as the orders were, on average; 0: none.' : 'Empty: none.' },
+      { name: `sizes_${s.code}`, label: `${s.name}: fingerlings, g`, kind: 'weights', rows: 1, start: '10 40', help: 'Sizes your hatchery sells to choose from, with spaces between.' },
     ]),
     { name: 'short', label: `A missing kg costs, ${page.currency}`, kind: 'number', start: 30, help: 'The sale and the customer’s trust: higher means fewer gaps and more fish.' },
     { name: 'batch', label: `Handling of one stocking, ${page.currency}`, kind: 'number', start: 90 },
     { name: 'seconds', label: 'Search at most, seconds', kind: 'number', start: 60 },
   ]; // prettier-ignore
-  const start = async (v: Record<string, unknown>) => {
+  const start = async (v: Record<string, unknown>): Promise<Outcome<null>> => {
     const numbers = (name: string) => ((v[name] as number[] | undefined) ?? []).filter((n) => n > 0 && n < 5000).slice(0, 4);
     const bad = sold.find((s) => numbers(`sizes_${s.code}`).length === 0);
     if (bad) return { ok: false as const, fields: { [`sizes_${bad.code}`]: ['Give at least one size over 0 g.'] } };
@@ -198,7 +198,7 @@ function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; 
                   <span className="mono strong">{l.lotCode}</span>
                   <div className="small quiet">{name(l.batch.speciesCode)}</div>
                 </td>
-                <td>{l.stockDay ? `${shortDay(l.stockDay)}, ${formatNumber(l.batch.startG)} g` : 'here now'}</td>
+                <td>{l.stockDay ? `${shortDay(l.stockDay)}, ${formatNumber(l.batch.startG)} g` : page.facts.fish.some((f) => f.lotCode === l.lotCode) ? 'here now' : 'ordered already'}</td>
                 <td className="num">{formatNumber(l.batch.stocked)}</td>
                 <td className="mono">{l.tanks.join(' → ')}</td>
                 <td>

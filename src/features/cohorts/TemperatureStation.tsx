@@ -20,7 +20,7 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
     { name: 'loopId', label: 'Loop', kind: 'select', options: page.loops.map((l) => [l.id, `${l.name}, ${formatNumber(l.todayC, 1)} °C`]), start: page.loops[0]?.id ?? '' },
     { name: 'from', label: 'From', kind: 'day', start: page.today },
     { name: 'until', label: 'Until, then as planned before', kind: 'day', start: '', optional: true },
-    { name: 'tempsC', label: 'Temperatures to compare, °C', kind: 'weights', start: page.loops[0] ? `${Math.round(page.loops[0].todayC - 2)} ${Math.round(page.loops[0].todayC + 2)}` : '', help: 'One to three, with spaces between.' },
+    { name: 'tempsC', label: 'Temperatures to compare, °C', kind: 'weights', rows: 1, start: page.loops[0] ? `${Math.round(page.loops[0].todayC - 2)} ${Math.round(page.loops[0].todayC + 2)}` : '', help: 'One to three, with spaces between.' },
   ];
   return (
     <div className="stack">

@@ -271,7 +271,7 @@ export async function temperaturePage(search: Search): Promise<TemperaturePage> 
 }
 
 export interface LifePage extends DayView {
-  loops: { name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; tanks: { code: string; kg: number; minutes: number; lots: string }[] }[];
+  loops: { name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; pH: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; tanks: { code: string; kg: number; minutes: number; lots: string }[] }[];
 } // prettier-ignore
 
 export async function lifePage(search: Search): Promise<LifePage> {
@@ -292,7 +292,7 @@ export async function lifePage(search: Search): Promise<LifePage> {
       ];
       const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
       return {
-        name: loop.name, support: loop.lifeSupport, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
+        name: loop.name, support: loop.lifeSupport, pH, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
         spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
         tanks: facts.places.filter((p) => p.loopId === loop.id && p.kind === 'tank').flatMap((p) => {
           const minutes = minutesFor(view, p, at);

@@ -6,7 +6,9 @@ import { meanRelative, shareAbove } from '../../core/fish/sizeSpread';
 import { crowdedFrom } from '../../core/plan/consequences';
 import { STEP_WORDS } from '../../core/plan/changes';
 import { forecastFarm } from '../../core/plan/forecast';
-import { DEFAULT_SETTINGS, type FishFact, type FishStay } from '../../core/plan/types';
+import { SAMPLE_EVERY_DAYS } from '../../core/plan/troubles';
+import { DEFAULT_SETTINGS, type FishFact, type FishStay, type PlaceFact } from '../../core/plan/types';
+import { formatMass } from '../../core/quantity/units';
 import type { Species } from '../../core/library/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
@@ -46,7 +48,7 @@ export interface CohortRow {
 }
 
 export interface CohortsPage extends DayView {
-  loops: { name: string; tanks: VesselView[] }[];
+  loops: { name: string; stages: { stage: string; tanks: VesselView[] }[] }[];
   rows: CohortRow[];
 }
 
@@ -65,14 +67,18 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
       at,
       units,
       link(id),
+      vesselNotes(view, id),
     );
   const loops = facts.loops.map((l) => ({
     name: `${l.name} loop`,
-    tanks: drawn.filter((p) => p.loopId === l.id).map((p) => vessel(p.id)),
+    stages: stagesOf(drawn.filter((p) => p.loopId === l.id)).map(([stage, places]) => ({
+      stage,
+      tanks: places.map((p) => vessel(p.id)),
+    })),
   }));
   const apart = {
     name: 'Quarantine and purge',
-    tanks: drawn.filter((p) => p.loopId === null).map((p) => vessel(p.id)),
+    stages: [{ stage: '', tanks: drawn.filter((p) => p.loopId === null).map((p) => vessel(p.id)) }],
   };
   const present = forecast.fish.filter((s) => s.from <= at && s.until > at);
   return {
@@ -82,9 +88,33 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
     day,
     when: view.when,
     at,
-    loops: [...loops, apart].filter((l) => l.tanks.length > 0),
+    loops: [...loops, apart].filter((l) => l.stages.some((x) => x.tanks.length > 0)),
     rows: present.map((s) => cohortRow(view, s)),
   };
+}
+
+/** Tanks of a loop by stage, in the order of the walk. */
+function stagesOf(places: PlaceFact[]): [string, PlaceFact[]][] {
+  const stages = new Map<string, PlaceFact[]>();
+  for (const place of places)
+    stages.set(place.stage ?? place.kind, [...(stages.get(place.stage ?? place.kind) ?? []), place]);
+  return [...stages];
+}
+
+/** Feed of the day, and how long ago the fish were weighed, under a vessel. */
+function vesselNotes({ facts, forecast, at, units, day, today }: FarmView, placeId: string): string[] {
+  const feedG = forecast.tanks.get(placeId)?.feedG[at] ?? 0;
+  const fish = facts.fish.find((f) => f.placeId === placeId && f.count > 0);
+  const asOf = day < today ? day : today;
+  const since = fish ? daysBetween(fish.sampledOn ?? fish.stockedOn, asOf) : 0;
+  const apart = facts.quarantine.find((q) => q.placeId === placeId && !q.clearedOn);
+  const treated = facts.treatments.find((t) => t.lotCode === fish?.lotCode);
+  return [
+    ...(feedG > 0 ? [`feed ${formatMass(feedG, units)}`] : []),
+    ...(apart ? ['quarantine'] : []),
+    ...(treated ? ['treated: not for sale'] : []),
+    ...(since > SAMPLE_EVERY_DAYS + 2 ? [`weighed ${since} days ago`] : []),
+  ];
 }
 
 function cohortRow(view: FarmView, stay: FishStay): CohortRow {

@@ -11,6 +11,7 @@ import {
   tasteCheck,
   transferFish,
 } from '../../db/doing/fish';
+import { recordHusbandry } from '../../db/doing/keeping';
 import { clearBed, pickStep, sowSeed, transplant } from '../../db/doing/plants';
 import { finishTask, recordReadings, recordSample, writeHandover } from '../../db/events';
 import { cohortSizes, loadLibrary } from '../../db/facts';
@@ -24,6 +25,7 @@ import {
   ExchangeInput,
   FeedInput,
   HandoverInput,
+  ObserveInput,
   HarvestInput,
   PickInput,
   ReadingInput,
@@ -95,6 +97,20 @@ export async function weighSample(raw: unknown) {
       if (fault) throw new RuleBroken('weightsG', fault);
     }
     await recordSample(tx, entry, { lotId, placeId, weightsG: value.weightsG });
+  });
+}
+
+export async function observe(raw: unknown) {
+  const task = (_: Doing, value: ObserveInput) => ({
+    key: value.key,
+    title: 'Observe the quarantine',
+    note: value.words,
+  });
+  return doJob(ObserveInput, raw, task, async ({ tx, entry }, v) => {
+    const [, lotCode, placeId] = v.key.split(':') as [string, string, string];
+    const lot = await tx('lot').where({ code: lotCode, kind: 'cohort' }).first('id');
+    if (!lot) throw new RuleBroken('form', 'Those fish are not on this farm.');
+    await recordHusbandry(tx, entry, { kind: 'observe', lotId: lot.id, placeId, words: v.words, state: v.state });
   });
 }
 

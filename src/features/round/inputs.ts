@@ -62,6 +62,18 @@ export class SampleInput extends KeyedInput {
   weightsG!: number[];
 }
 
+export class ObserveInput extends KeyedInput {
+  @Matches(/^observe:[^:]{1,40}:[0-9a-f-]{36}:\d{4}-\d{2}-\d{2}$/, {
+    message: 'This job is no longer on the round. Reload.',
+  })
+  key!: string;
+  @IsIn(['well', 'off', 'ill'], { message: 'Say how they are' }) state!: 'well' | 'off' | 'ill';
+  @IsString()
+  @MinLength(1, { message: 'Say what was seen' })
+  @MaxLength(500, { message: 'At most 500 characters' })
+  words!: string;
+}
+
 export class StepInput extends KeyedInput {
   @IsUUID('4', { message: 'This job is no longer on the round. Reload.' }) stepId!: string;
 }

@@ -73,6 +73,15 @@ export function jobForm(job: RoundJob): JobForm {
         send: (values) => actions.weighSample({ ...values, key: job.key }),
         logLine: (v) => `${job.place} weigh ${(v.weightsG as number[] | undefined)?.join(' ') ?? '…'}`,
       };
+    case 'observe':
+      return {
+        fields: [
+          { name: 'state', label: 'How are they?', kind: 'choice', start: 'well', options: [['well', 'well'], ['off', 'off their feed or odd'], ['ill', 'ill']] },
+          { name: 'words', label: 'What was seen', kind: 'text', start: '' },
+        ],
+        submit: 'Record the observation',
+        send: (values) => actions.observe({ ...values, key: job.key }),
+      }; // prettier-ignore
     case 'feed_stop':
       return { fields: [], submit: 'Feed is stopped', send: step(actions.stopFeeding) };
     case 'purge':

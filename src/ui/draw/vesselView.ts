@@ -10,6 +10,7 @@ export function vesselView(
   at: number,
   units: UnitChoice,
   href: string | null,
+  more: string[] = [],
 ): VesselView {
   const tank = forecast.tanks.get(place.id);
   const count = tank?.count[at] ?? 0;
@@ -22,10 +23,14 @@ export function vesselView(
     densityKgM3: empty ? 0 : densityKgM3(biomassG, place.volumeL ?? 1000),
     limitKgM3: place.densityLimitKgM3,
     empty,
-    noFeed: !empty && (tank?.feedG[at] ?? 0) <= 0,
+    noFeed: !empty && place.kind !== 'sump' && (tank?.feedG[at] ?? 0) <= 0,
     lines: empty
       ? []
-      : [here.map((s) => s.lotCode).join(' + '), `${formatNumber(count)} × ${formatMass(biomassG / count, units)}`],
+      : [
+          here.map((s) => s.lotCode).join(' + '),
+          `${formatNumber(count)} × ${formatMass(biomassG / count, units)}`,
+          ...more,
+        ],
     href,
   };
 }

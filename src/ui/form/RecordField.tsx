@@ -17,6 +17,8 @@ export interface FieldSpec {
   quantity?: Quantity;
   options?: [value: string, words: string][];
   optional?: boolean;
+  /** Lines of a field that takes many numbers or words; 3 unless said. */
+  rows?: number;
   help?: string;
 }
 
@@ -54,7 +56,7 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             id={`field-${field.name}`}
             label={field.label + (field.optional ? ' (if any)' : '')}
             multiline={field.kind === 'weights' || field.kind === 'area'}
-            minRows={field.kind === 'weights' || field.kind === 'area' ? 3 : undefined}
+            minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}
             select={field.kind === 'select'}
             type={field.kind === 'day' ? 'date' : undefined}
             error={!!wrong}
