@@ -33,7 +33,7 @@ export function acclimatisation(from: WaterState, to: WaterState): Acclimatisati
   const pH = to.pH - from.pH;
   const [warm, sour] = [Math.abs(temperatureC), Math.abs(pH)];
   if (warm < NO_CARE.tempC && sour < NO_CARE.pH) return { temperatureC, pH, minutes: 0, steps: [] };
-  const minutes = Math.max(20, Math.ceil((Math.max(warm / C_PER_HOUR, sour / PH_PER_HOUR) * 60) / 5) * 5);
+  const minutes = Math.max(20, Math.ceil((Math.max(warm / C_PER_HOUR, sour / PH_PER_HOUR) * 60) / 5 - 1e-9) * 5);
   const pause = Math.ceil(minutes / 5);
   const steps = [
     `Float or stand the closed bags or tote in the new water for ${pause} minutes, air on`,

@@ -88,7 +88,9 @@ describe('the gate', () => {
     fastingDaysNeeded: 5,
     exchangesPlanned: 2,
     exchangesDone: 2,
-    withdrawalUntil: null, purged: true, tastePassed: true,
+    withdrawalUntil: null,
+    purged: true,
+    tastePassed: true,
   };
   const open = (over: Partial<GateFacts>) => purgeGate({ ...facts, ...over }).every((c) => c.met);
 

@@ -1,0 +1,154 @@
+import loadHighs from 'highs';
+import { describe, expect, test } from 'vitest';
+import { applyChanges } from '../../../src/core/plan/changes';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from '../../../src/core/plan/types';
+import { draftOf } from '../../../src/core/stocking/draft';
+import { fingerlingPrice, stockingProblem, type StockingTarget } from '../../../src/core/stocking/problem';
+import { recoveryOutlook, recoveryWays, type Loss } from '../../../src/core/stocking/recovery';
+import { rotationArithmetic, spareCapacity } from '../../../src/core/stocking/rotation';
+import { solveStocking } from '../../../src/core/stocking/solve';
+import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import { aFarm, aPlace, someTrout } from '../farm';
+
+const trout = SPECIES_DEFAULTS.find((s) => s.code === 'rainbow-trout')!;
+const counter = () => {
+  let n = 0;
+  return () => `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`;
+};
+
+function troutFarm(over: Partial<FarmFacts> = {}): FarmFacts {
+  return aFarm({
+    places: [
+      aPlace({ id: 'k1', kind: 'tank', volumeL: 2500, densityLimitKgM3: 30, stage: 'nursery' }),
+      aPlace({ id: 'k2', kind: 'tank', volumeL: 9000, densityLimitKgM3: 45, stage: 'grow-out' }),
+      aPlace({ id: 'k3', kind: 'tank', volumeL: 9000, densityLimitKgM3: 45, stage: 'grow-out' }),
+      aPlace({ id: 'p1', kind: 'purge', volumeL: 3000, densityLimitKgM3: 35, loopId: null }),
+    ],
+    fish: [],
+    plantings: [],
+    packed: [],
+    promises: [],
+    ...over,
+  });
+}
+
+const target: StockingTarget = {
+  weeks: 40,
+  by: 'steady',
+  species: [{ code: 'rainbow-trout', kgPerWeek: 12, fromWeek: 26, fingerlingSizesG: [20, 60] }],
+  costs: { feedMinorPerKg: 200, batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
+};
+
+describe('a farm as a planning problem', () => {
+  test('weeks begin on the Monday after today; alike tanks are one group', () => {
+    const { input } = stockingProblem(troutFarm(), [], target);
+    expect(input.firstDay).toBe('2026-06-08');
+    expect(input.groups.map((g) => g.placeIds.length)).toEqual([1, 2]);
+    expect(input.purgeKgByWeek[5]).toBeCloseTo(105, 0);
+  });
+
+  test('a tank that the kept plan holds is not free, nor is one that rests', () => {
+    const fish = [someTrout({ placeId: 'k2', speciesCode: 'nile-tilapia', lotCode: 'NT-1' })];
+    const busy = troutFarm({ fish, resting: [{ placeId: 'k3', until: '2026-06-20' }] });
+    const { input } = stockingProblem(busy, [], target);
+    expect(input.groups[1]!.freeByWeek.slice(0, 4)).toEqual([0, 0, 1, 1]);
+  });
+
+  test('fish without a harvest in the plan are free to be planned', () => {
+    const { input } = stockingProblem(troutFarm({ fish: [someTrout({ placeId: 'k2' })] }), [], target);
+    expect(input.present.map((f) => [f.lotCode, f.fromWeek])).toEqual([['TRT-1', 0]]);
+    expect(input.groups[1]!.freeByWeek[0]).toBe(2);
+  });
+
+  test('orders that end go on as they were on average', () => {
+    const promises = [0, 7, 14].map((d, i) => ({ lineId: `l${i}`, orderId: 'o', orderCode: 'O-1', customer: 'Inn', productCode: 'rainbow-trout', day: `2026-06-${String(9 + d).padStart(2, '0')}`, quantity: 9000 })); // prettier-ignore
+    const { input } = stockingProblem(troutFarm({ promises }), [], { ...target, by: 'orders', species: [{ ...target.species[0]!, kgPerWeek: 0, fromWeek: 0 }] }); // prettier-ignore
+    expect(input.demand[0]!.kgByWeek.slice(0, 3)).toEqual([9, 9, 9]);
+    expect(input.demand[0]!.kgByWeek[20]).toBeCloseTo(9, 5);
+  });
+
+  test('a larger fingerling costs more, less than in proportion', () => {
+    expect(fingerlingPrice(50, 10)).toBe(50);
+    expect(fingerlingPrice(50, 40)).toBeGreaterThan(100);
+    expect(fingerlingPrice(50, 40)).toBeLessThan(200);
+  });
+});
+
+describe('a solved plan becomes steps of the farm', { timeout: 60_000 }, () => {
+  test('the forecast with the draft kept brings what the planner promised, in free tanks', async () => {
+    const facts = troutFarm();
+    const problem = stockingProblem(facts, [], target);
+    const highs = await loadHighs();
+    const { plan } = solveStocking(highs, problem.input, { seconds: 10, gap: 0.01 }, () => undefined, () => 0);
+    let n = 0;
+    const draft = draftOf(facts, [], problem, plan, counter(), () => `TRT-${++n}`);
+    const steps = applyChanges([], [{ change: 'add', steps: draft.steps }], facts.today);
+    const forecast = forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, horizonDays: 7 * 42 });
+    const promised = plan.batches.reduce((sum, p) => sum + p.tanks * p.batch.takings.reduce((s, t) => s + t.kg, 0), 0);
+    const comes = forecast.supply.reduce((sum, b) => sum + b.quantity, 0) / 1000;
+    expect(promised).toBeGreaterThan(80);
+    expect(comes).toBeGreaterThan(promised * 0.85);
+    expect(comes).toBeLessThan(promised * 1.2);
+    for (const a of forecast.fish) {
+      for (const b of forecast.fish) {
+        if (a === b || a.placeId !== b.placeId || a.placeId === 'p1') continue;
+        // A week's grace: the last few fish leave with the harvest of that week.
+        expect(Math.min(a.until, b.until) - Math.max(a.from, b.from), `${a.lotCode} and ${b.lotCode} in ${a.placeId}`).toBeLessThanOrEqual(7);
+      }
+    }
+  }); // prettier-ignore
+});
+
+describe('rotation by arithmetic', () => {
+  test('harvests every six weeks of fish that take 24 weeks keep four cohorts alive, as the published trial had', () => {
+    const nile = SPECIES_DEFAULTS.find((s) => s.code === 'nile-tilapia')!;
+    const r = rotationArithmetic({ species: nile, waterTempC: 27.5, startG: 79.2, harvestG: 800, everyWeeks: 6, kgPerHarvest: 500, survival: 0.98, densityKgM3: 60 }); // prettier-ignore
+    expect(r.cohortsAlive).toBe(4);
+    expect(r.growDays).toBeGreaterThan(160);
+    expect(r.growDays).toBeLessThan(176);
+    expect(r.stockPerCohort).toBe(638);
+    expect(r.standingKg).toBeGreaterThan(600);
+  });
+
+  test('water in which they do not grow, and sizes the wrong way round, are refused in words', () => {
+    const wish = { species: trout, waterTempC: 26, startG: 10, harvestG: 300, everyWeeks: 6, kgPerHarvest: 100, survival: 0.9, densityKgM3: 40 }; // prettier-ignore
+    expect(() => rotationArithmetic(wish)).toThrow(/waterTempC/);
+    expect(() => rotationArithmetic({ ...wish, waterTempC: 13, harvestG: 5 })).toThrow(/harvestG/);
+  });
+
+  test('spare capacity is what the tightest limit leaves', () => {
+    const spare = spareCapacity({ limits: [{ what: 'oxygen', feedKgPerDay: 20 }, { what: 'nitrification', feedKgPerDay: 12 }], feedKgPerDay: 9, plantedM2: 100, bandGM2: [60, 100] }); // prettier-ignore
+    expect(spare).toEqual({ feedKgPerDay: 3, limitedBy: 'nitrification', bedM2: 12.5 });
+  });
+});
+
+describe('back in step after a loss', () => {
+  const harvest = (day: string): PlanStep => ({ id: 'h', groupId: 'g', kind: 'harvest', day, lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null, fromPlaceId: 'k2', toPlaceId: null, count: 500, amount: null, version: 1 }); // prettier-ignore
+  const loss: Loss = { lotCode: 'TRT-1', speciesCode: 'rainbow-trout', placeId: 'k2', count: 500, meanG: 120 };
+  const plan = [harvest('2026-09-20')];
+
+  test('waiting leaves all of it missing; larger fingerlings bring it back', () => {
+    const facts = troutFarm({ fish: [someTrout({ lotCode: 'TRT-2', placeId: 'k3', referenceG: 60 })] });
+    const ways = recoveryWays(facts, plan, loss, counter(), (s) => `${s}-R`);
+    const looks = recoveryOutlook(facts, plan, loss, ways);
+    const [wait, bigger] = ['wait', 'bigger'].map((id) => looks.find((l) => l.way.id === id)!);
+    expect(wait!.missingKg).toBeGreaterThan(80);
+    expect(wait!.backOn).toBeNull();
+    expect(bigger!.missingKg).toBeLessThan(wait!.missingKg);
+    expect(bigger!.way.costMinor).toBeGreaterThan(0);
+    expect(looks.map((l) => l.way.id)).toContain('split');
+  });
+
+  test('nothing lost, nothing missing', () => {
+    const facts = troutFarm({ fish: [someTrout({ placeId: 'k2', referenceG: 120 })] });
+    const none = { ...loss, count: 0 };
+    const [wait] = recoveryOutlook(
+      facts,
+      plan,
+      none,
+      recoveryWays(facts, plan, none, counter(), (s) => s),
+    );
+    expect(wait!.missingKg).toBeLessThan(1);
+  });
+});

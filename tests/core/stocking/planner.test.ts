@@ -1,0 +1,162 @@
+import loadHighs, { type Highs } from 'highs';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { candidateBatches } from '../../../src/core/stocking/batches';
+import { greedyPlan } from '../../../src/core/stocking/greedy';
+import { bindingLimits } from '../../../src/core/stocking/limits';
+import { readPlan, stockingModel } from '../../../src/core/stocking/model';
+import { solveStocking, type PlanProgress } from '../../../src/core/stocking/solve';
+import type { PlannerInput, StockingPlan } from '../../../src/core/stocking/types';
+import { WEEKS, yearProblem } from './problem';
+
+let highs: Highs;
+beforeAll(async () => {
+  highs = await loadHighs();
+});
+
+/** One species in one loop: small enough to be proven best in a moment. */
+function troutOnly(kg = 30): PlannerInput {
+  const year = yearProblem();
+  return {
+    ...year,
+    choices: year.choices.filter((c) => c.loopCode === 'cool'),
+    demand: [{ speciesCode: 'rainbow-trout', kgByWeek: Array.from({ length: WEEKS }, (_, w) => (w < 24 ? 0 : kg)) }],
+  };
+}
+
+const ticking = () => {
+  let ms = 0;
+  return () => (ms += 1);
+};
+
+function solve(input: PlannerInput, seconds = 20): { best: PlanProgress; first: PlanProgress } {
+  const reports: PlanProgress[] = [];
+  const best = solveStocking(highs, input, { seconds, gap: 0.01 }, (p) => reports.push(p), ticking());
+  return { best, first: reports[0]! };
+}
+
+function expectWithinLimits(input: PlannerInput, plan: StockingPlan) {
+  input.groups.forEach((group, g) => {
+    for (let week = 0; week < input.weeks; week++) {
+      const used = plan.batches.reduce(
+        (sum, { batch, tanks }) => sum + tanks * batch.path.filter((l) => l.group === g && l.from <= week && l.until > week).length,
+        0,
+      ); // prettier-ignore
+      expect(used, `${group.name} in week ${week}`).toBeLessThanOrEqual(group.freeByWeek[week]!);
+    }
+  });
+  for (const { batch } of plan.batches) {
+    const caught = batch.takings.reduce((sum, t) => sum + t.count, 0);
+    expect(caught).toBeLessThanOrEqual(batch.stocked + 1e-6);
+  }
+}
+
+describe('candidates', { timeout: 30_000 }, () => {
+  test('fish are taken only while they are of a size that sells, from the tank they end in', () => {
+    for (const batch of candidateBatches(troutOnly())) {
+      for (const t of batch.takings) {
+        expect(t.weightG).toBeGreaterThanOrEqual(280);
+        expect(t.week).toBeGreaterThanOrEqual(batch.path.at(-1)!.from);
+        expect(t.week).toBeLessThan(batch.path.at(-1)!.until);
+      }
+      expect(batch.path[0]!.from).toBe(batch.stockWeek);
+      batch.path.slice(1).forEach((leg, i) => expect(leg.from).toBe(batch.path[i]!.until));
+    }
+  });
+
+  test('nobody stocks what no order can take, and water too cold for a species offers nothing', () => {
+    const none = troutOnly(0);
+    expect(candidateBatches(none)).toEqual([]);
+  });
+
+  test('with a quarantine tank, new fish begin there and only as many as it holds', () => {
+    const input = troutOnly();
+    const quarantine = { key: 'q', name: 'quarantine tanks', loopCode: null, stage: 'quarantine', rank: 0, placeIds: ['q'], capacityKg: 30, freeByWeek: Array(WEEKS).fill(1) }; // prettier-ignore
+    const guarded = { ...input, groups: [...input.groups, quarantine], choices: input.choices.map((c) => ({ ...c, quarantineWeeks: 2 })) }; // prettier-ignore
+    const batches = candidateBatches(guarded);
+    expect(batches.length).toBeGreaterThan(0);
+    for (const batch of batches) {
+      expect(batch.path[0]).toEqual({ group: input.groups.length, from: batch.stockWeek, until: batch.stockWeek! + 2 });
+      expect(batch.stocked * batch.startG).toBeLessThan(30_000);
+    }
+  });
+});
+
+describe('plan by hand rules', { timeout: 30_000 }, () => {
+  test('it keeps every row of the model', () => {
+    const input = yearProblem();
+    const batches = candidateBatches(input);
+    const model = stockingModel(input, batches);
+    const tanks = greedyPlan(input, batches, model);
+    const plan = readPlan(batches, model, tanks);
+    expectWithinLimits(input, plan);
+    expect(plan.batches.length).toBeGreaterThan(5);
+    tanks.forEach((x, c) => {
+      expect(x).toBeGreaterThanOrEqual(-1e-9);
+      if (c < batches.length) expect(x).toBeLessThanOrEqual(model.upper[c]!);
+    });
+  });
+});
+
+describe('solver', { timeout: 60_000 }, () => {
+  test('it is never dearer than the hand rules, and its bound is never above its plan', () => {
+    const input = troutOnly();
+    const { best, first } = solve(input);
+    expect(first.by).toBe('rules');
+    expect(best.plan.costMinor).toBeLessThanOrEqual(first.plan.costMinor + 1e-6);
+    expect(best.boundMinor).toBeLessThanOrEqual(best.plan.costMinor + 1e-6);
+    expect(best.gap).toBeLessThan(0.1);
+    expectWithinLimits(input, best.plan);
+  });
+
+  test('what is delivered and what is short add up to what is wanted', () => {
+    const input = troutOnly();
+    const { best } = solve(input);
+    const wanted = input.demand[0]!.kgByWeek.reduce((sum, kg) => sum + kg, 0);
+    const caught = best.plan.batches.reduce((sum, p) => sum + p.tanks * p.batch.takings.reduce((s, t) => s + t.kg, 0), 0);
+    const short = best.plan.short.reduce((sum, s) => sum + s.kg, 0);
+    expect(caught + short).toBeGreaterThan(wanted - 1);
+  }); // prettier-ignore
+
+  test('no tanks: everything is short, and the reason names the tanks', () => {
+    const input = troutOnly();
+    const full = { ...input, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
+    const { best } = solve(full, 5);
+    expect(best.plan.batches).toEqual([]);
+    const binding = bindingLimits(full, candidateBatches(full), best.plan);
+    expect(binding[0]!.words).toMatch(/tanks of cool are full/);
+    expect(Math.round(binding[0]!.kg)).toBe(30 * 28);
+  });
+
+  test('an order sooner than fish can grow says from when they could be had', () => {
+    const input = troutOnly();
+    const soon = { ...input, demand: [{ speciesCode: 'rainbow-trout', kgByWeek: input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0)) }] }; // prettier-ignore
+    const { best } = solve(soon, 10);
+    const words = bindingLimits(soon, candidateBatches(soon), best.plan).map((b) => b.words);
+    expect(words.find((w) => /Too soon/.test(w))).toMatch(/20 kg missing.*of market size from/);
+  });
+
+  test('a purge tank too small holds harvests back and is named', () => {
+    const input = troutOnly();
+    const tight = { ...input, purgeKgByWeek: Array(WEEKS).fill(2) };
+    const { best } = solve(tight, 5);
+    expect(best.plan.short.reduce((sum, s) => sum + s.kg, 0)).toBeGreaterThan(500);
+    expect(bindingLimits(tight, candidateBatches(tight), best.plan).map((b) => b.words).join()).toMatch(/purge tanks are full/); // prettier-ignore
+  });
+
+  test('a missing kg that costs next to nothing is not worth a fish', () => {
+    const input = troutOnly();
+    const { best } = solve({ ...input, costs: { ...input.costs, shortMinorPerKg: 1 } }, 5);
+    expect(best.plan.batches).toEqual([]);
+  });
+
+  test('fish that are here go exactly one way and keep their tank until they go', () => {
+    const input = troutOnly();
+    const here = { lotCode: 'TRT-9', species: input.choices[0]!.species, groupKey: input.groups[5]!.key, placeId: 'k6', fromWeek: 0, count: 300, weightG: 250, pace: 1 }; // prettier-ignore
+    const wanted = { speciesCode: 'rainbow-trout', kgByWeek: Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0)) }; // prettier-ignore
+    const { best } = solve({ ...input, present: [here], demand: [wanted] }, 5);
+    const own = best.plan.batches.filter((p) => p.batch.lotCode === 'TRT-9');
+    expect(own.length).toBe(1);
+    expect(own[0]!.batch.takings.length).toBeGreaterThan(0);
+    expect(own[0]!.batch.path[0]!.from).toBe(0);
+  });
+});
