@@ -164,7 +164,7 @@ describe('screens', () => {
   test('market: the table, the short order marked, and what is free on a day', async () => {
     const { freeOn, marketPage, newOrderPage, orderPage } = await import('../../src/features/market/queries');
     const page = await marketPage(on());
-    expect(page.rows).toHaveLength(16);
+    expect(page.rows).toHaveLength(17);
     expect(page.rows.every((r) => r.cells.length === 8)).toBe(true);
     const short = page.orders.filter((o) => o.short);
     expect(short.length).toBeGreaterThanOrEqual(1);
@@ -375,7 +375,7 @@ describe('writes through the edge', () => {
     );
     await as('ines');
     expect(words(await keep({ name: '', changes: [shift], base: {}, entryKey: key() }))).toBe('Give the draft a name');
-    expect(words(await keep({ name: 'x', changes: [], base: {}, entryKey: key() }))).toBe('Nothing was changed');
+    expect(words(await keep({ name: 'x', changes: [], base: {}, entryKey: key() }))).toBe('Nothing was changed.');
     expect(words(await keep({ name: 'x', changes: [{ ...shift, days: 999 }], base: {}, entryKey: key() }))).toBe(
       'Slide by at most a year',
     );

@@ -9,6 +9,8 @@ declare module 'vitest' {
     /** A database with nothing in it but the tables, and one with half a year of the demo farm. */
     emptyUrl: string;
     demoUrl: string;
+    /** Another copy of that demo farm, for the tests that fill its tanks. */
+    keepingUrl: string;
   }
 }
 
@@ -33,6 +35,7 @@ export default async function setup(project: TestProject) {
   }
   const mark = randomBytes(4).toString('hex');
   const names = [`test_empty_${mark}`, `test_demo_${mark}`];
+  const copy = `test_keeping_${mark}`;
   const owner = ownerConnection(cluster);
   for (const name of names) await owner.raw(`create database ${name}`);
   const [emptyUrl, demoUrl] = names.map((name) => withDatabase(cluster, name)) as [string, string];
@@ -42,10 +45,12 @@ export default async function setup(project: TestProject) {
     if (url === demoUrl) await loadDemo(each, { now: TEST_NOW, timeZone: 'UTC', historyDays: 400 });
     await each.destroy();
   }
+  await owner.raw(`create database ${copy} template test_demo_${mark}`);
+  project.provide('keepingUrl', withDatabase(cluster, copy));
   project.provide('emptyUrl', emptyUrl);
   project.provide('demoUrl', demoUrl);
   return async () => {
-    for (const name of names) await owner.raw(`drop database if exists ${name} with (force)`);
+    for (const name of [...names, copy]) await owner.raw(`drop database if exists ${name} with (force)`);
     await owner.destroy();
     stop?.();
   };

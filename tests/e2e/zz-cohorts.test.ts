@@ -73,6 +73,7 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByRole('button', { name: 'Moved', exact: true }).click();
   await expect(page.getByText(`Moved: 48 of ${lot} to W1.`)).toBeVisible();
   expect(await inTanks(lot)).toEqual({ W1: 48 });
+  await expect(page.getByRole('heading', { name: '48 in W1' })).toBeVisible();
 
   // Typed in kilograms: asked about, not refused, nothing lost.
   await page.getByRole('button', { name: 'Weigh or measure' }).click();
@@ -92,6 +93,7 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByRole('button', { name: 'Record the sample' }).click();
   await expect(page.getByText(/The forecast said .* too (high|low)/)).toBeVisible();
 
+  await open(page, `/cohorts/${lot}`);
   await page.getByRole('button', { name: 'Grade', exact: true }).click();
   await page.getByLabel('Parted at, one fish').fill('305');
   await choose(page, 'Large ones go to', /^K6/);

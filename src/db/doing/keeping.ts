@@ -218,8 +218,12 @@ export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts,
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
   const then = order.thenPlaceId ? placeOf(facts, order.thenPlaceId, 'thenPlaceId') : null;
   if (then && to.kind !== 'quarantine') throw new RuleBroken('thenPlaceId', 'Only fish in quarantine move on by plan from here.');
-  const used = await tx('lot').where({ species_code: species.code, kind: 'cohort' }).orderBy('began_on', 'desc').first('code');
-  const prefix = used ? String(used.code).split('-')[0]! : PREFIX_BY_WORDS(species.name);
+  const used = await tx('lot')
+    .where({ species_code: species.code, kind: 'cohort' })
+    .groupByRaw("split_part(code, '-', 1)")
+    .orderByRaw('count(*) desc')
+    .first(tx.raw("split_part(code, '-', 1) as prefix"));
+  const prefix = (used as { prefix: string } | undefined)?.prefix ?? PREFIX_BY_WORDS(species.name);
   const code = await nextCode(tx, prefix);
   const groupId = newId();
   const step = (kind: PlanStep['kind'], rest: Partial<PlanStep>): PlanStep => ({

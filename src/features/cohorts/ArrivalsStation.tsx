@@ -33,6 +33,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
       <CohortsNav here="/cohorts/arrivals" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <h1 className="visually-hidden">Arrivals</h1>
+      <SaidLines said={said} />
       <div className="columns">
         <div className="stack">
           <section className="sheet">
@@ -60,7 +61,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                   <span className="quiet small end">{seenToday ? 'observed today' : 'not observed today'}</span>
                 </header>
                 {page.when === 'today' && (
-                  <HandleFish fish={{ lotCode: q.lotCode, placeId: q.placeId, place: q.place, count: q.count, meanG: 10, quarantined: !q.clearedOn }} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} />
+                  <HandleFish fish={{ lotCode: q.lotCode, placeId: q.placeId, place: q.place, count: q.count, meanG: 10, quarantined: !q.clearedOn }} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} onSaid={setSaid} />
                 )}
                 {q.events.length > 0 && (
                   <ul className="rows">
@@ -75,7 +76,6 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
         <section className="sheet">
           <header><h2>Order fingerlings</h2></header>
           <div className="body stack">
-            <SaidLines said={said} />
             {page.person.role === 'manager' ? (
               <ActionForm fields={fields} units={page.units} submit="Order" onDone={setSaid} send={orderFish}
                 caution="Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order." />

@@ -4,7 +4,7 @@ import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { CohortsNav } from './CohortsNav';
 import { GrowthChartLazy } from './GrowthChartLazy';
-import { HandleFish } from './HandleFish';
+import { HandleAll } from './HandleFish';
 import { PlanSteps } from './PlanSteps';
 import type { CohortPage } from './queries';
 
@@ -34,17 +34,7 @@ export function CohortView({ page }: { page: CohortPage }) {
           <Story page={page} />
         </div>
         <div className="stack">
-          {page.handled.map((fish) => (
-            <section className="sheet" key={fish.placeId}>
-              <header>
-                <h2>
-                  {formatNumber(fish.count)} in {fish.place}
-                </h2>
-                {fish.quarantined && <span className="attention strong">in quarantine, not cleared</span>}
-              </header>
-              <HandleFish fish={fish} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} />
-            </section>
-          ))}
+          <HandleAll handled={page.handled} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} />
           <section className="sheet">
             <header>
               <h2>Its way to market</h2>

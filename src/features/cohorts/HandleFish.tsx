@@ -24,16 +24,37 @@ interface HandleFishProps {
   units: UnitChoice;
   role: string;
   today: string;
+  onSaid: (said: Said) => void;
 }
 
 type Job = 'weigh' | 'move' | 'grade' | 'note' | 'plan';
 
-/** Everything that is done to the fish of one lot in one tank. */
-export function HandleFish({ fish, tanks, units, role, today }: HandleFishProps) {
-  const [job, setJob] = useState<Job | null>(null);
+/** All places a lot stands in. What was said stays, also when the fish have left the place it was said of. */
+export function HandleAll({ handled, ...rest }: Omit<HandleFishProps, 'fish' | 'onSaid'> & { handled: Handled[] }) {
   const [said, setSaid] = useState<Said | null>(null);
+  return (
+    <>
+      <SaidLines said={said} />
+      {handled.map((fish) => (
+        <section className="sheet" key={fish.placeId}>
+          <header>
+            <h2>
+              {formatNumber(fish.count)} in {fish.place}
+            </h2>
+            {fish.quarantined && <span className="attention strong">in quarantine, not cleared</span>}
+          </header>
+          <HandleFish fish={fish} {...rest} onSaid={setSaid} />
+        </section>
+      ))}
+    </>
+  );
+}
+
+/** Everything that is done to the fish of one lot in one tank. */
+export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFishProps) {
+  const [job, setJob] = useState<Job | null>(null);
   const done = (result: Said) => {
-    setSaid(result);
+    onSaid(result);
     setJob(null);
   };
   const jobs: [Job, string][] = [
@@ -46,7 +67,6 @@ export function HandleFish({ fish, tanks, units, role, today }: HandleFishProps)
   const others = tanks.filter((t) => t.id !== fish.placeId);
   return (
     <div className="body stack">
-      <SaidLines said={said} />
       <div className="buttons" role="group" aria-label={`What to do with ${fish.lotCode} in ${fish.place}`}>
         {jobs.map(([key, words]) => (
           <button

@@ -1,7 +1,7 @@
 import { promiseTable } from '../../core/market/promiseTable';
 import { forecastFarm } from '../../core/plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from '../../core/plan/types';
-import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { addDays, type Day } from '../../core/quantity/days';
 import { temperatureCost } from '../../core/water/energy';
 import { withSetting } from '../../core/water/plannedTemperature';
 
@@ -66,7 +66,7 @@ function oneTemperature(
   const sum = (pick: (w: (typeof rows)[number]['weeks'][number]) => number) => rows.reduce((t, r) => t + r.weeks.reduce((u, w) => u + pick(w), 0), 0) / 1000; // prettier-ignore
   return {
     tempC,
-    ready: ready.sort((a, b) => daysBetween(b.day ?? '2999-01-01', a.day ?? '2999-01-01')),
+    ready: ready.sort((a, b) => ((a.day ?? '9') < (b.day ?? '9') ? -1 : 1)),
     feedKg: feedG / 1000,
     feedMinor,
     ...temperatureCost(loop, facts.today, forecast.days),

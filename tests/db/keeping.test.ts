@@ -1,0 +1,328 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, test, vi } from 'vitest';
+import { addDays } from '../../src/core/quantity/days';
+import { signIn } from '../../src/db/people';
+import { openDesk, randomUUID, type Desk } from './helpers';
+
+/** What a fish manager does on Cohorts, through the same actions the screens call, on the demo farm. */
+const jar = new Map<string, string>();
+vi.mock('next/headers', () => ({
+  cookies: async () => ({
+    get: (name: string) => (jar.has(name) ? { value: jar.get(name) } : undefined),
+    set: (name: string, value: string) => jar.set(name, value),
+    delete: (name: string) => jar.delete(name),
+  }),
+}));
+vi.mock('next/navigation', () => ({
+  notFound: () => {
+    throw new Error('not found');
+  },
+  redirect: (to: string) => {
+    throw new Error(to);
+  },
+}));
+vi.mock('next/cache', () => ({ revalidatePath: () => undefined }));
+
+const TODAY = '2026-06-10';
+const NOW = new Date(`${TODAY}T09:00:00Z`);
+let desk: Desk;
+let actions: typeof import('../../src/features/cohorts/actions');
+let pages: typeof import('../../src/features/cohorts/keepingQueries');
+
+async function as(name: string) {
+  const result = await signIn(desk.app, name, 'heron-loop', NOW);
+  if (result.ok) jar.set('crop_cycle_session', result.token);
+}
+
+beforeAll(async () => {
+  desk = openDesk(inject('keepingUrl'));
+  process.env.DATABASE_URL = inject('keepingUrl');
+  vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
+  actions = await import('../../src/features/cohorts/actions');
+  pages = await import('../../src/features/cohorts/keepingQueries');
+});
+beforeEach(() => as('ines'));
+afterAll(async () => {
+  vi.useRealTimers();
+  const { database } = await import('../../src/server/database');
+  await database().destroy();
+  await desk.close();
+});
+
+const on = (more: Record<string, string> = {}) => Promise.resolve(more);
+const key = () => ({ entryKey: randomUUID() });
+const place = async (code: string): Promise<string> => (await desk.owner('place').where({ code }).first('id')).id;
+
+/** A small lot of trout put into a tank by the owner, as a delivery would. */
+async function lotIn(tank: string, code: string, count: number, meanG: number): Promise<string> {
+  const farm = await desk.owner('farm').first('farm_id');
+  const id = randomUUID();
+  await desk.owner('lot').insert({ farm_id: farm.farm_id, id, code, kind: 'cohort', keeps: 'count', began_on: addDays(TODAY, -20), species_code: 'rainbow-trout', start_mean_g: meanG }); // prettier-ignore
+  await desk.owner('movement').insert({ farm_id: farm.farm_id, id: randomUUID(), entry_key: randomUUID(), lot_id: id, from_place_id: await place('SUPPLIER'), to_place_id: await place(tank), count, mass_g: count * meanG, farm_day: addDays(TODAY, -20), occurred_at: NOW, reason: 'receive' }); // prettier-ignore
+  return id;
+}
+
+/** Where all fish of some lots are by the ledger; the sum of each lot over all places is nought. */
+async function standing(codes: string[]): Promise<Record<string, number>> {
+  const rows = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').whereIn('l.code', codes).select('l.code', 'p.code as place', 'b.count'); // prettier-ignore
+  for (const code of codes) expect(rows.filter((r) => r.code === code).reduce((sum, r) => sum + Number(r.count), 0)).toBe(0); // prettier-ignore
+  return Object.fromEntries(rows.filter((r) => Number(r.count) > 0).map((r) => [`${r.code} ${r.place}`, Number(r.count)])); // prettier-ignore
+}
+
+const faults = (outcome: { ok: boolean }) => (outcome.ok ? {} : (outcome as { ok: false; fields: Record<string, string[]> }).fields); // prettier-ignore
+
+describe('moving and grading', () => {
+  test('a graded lot is two lots, every fish accounted for; a resend adds nothing; the large ones keep the pace they had', async () => {
+    await lotIn('W1', 'T-GRADE', 60, 200);
+    const [w1, q1] = [await place('W1'), await place('Q1')];
+    const send = { ...key(), lotCode: 'T-GRADE', fromPlaceId: w1, thresholdG: 230, largePlaceId: q1, smallPlaceId: w1, largeCount: 25, largeG: 7000, smallCount: 34, smallG: 7000 }; // prettier-ignore
+    const seen = await actions.preview({ ...key(), lotCode: 'T-GRADE', fromPlaceId: w1, thresholdG: 230, toPlaceId: q1 });
+    expect(seen.ok && seen.value.boxes!.large.count + seen.value.boxes!.small.count).toBe(60);
+    expect((await actions.grade(send)).ok).toBe(true);
+    expect((await actions.grade(send)).ok).toBe(true);
+    const where = await standing(['T-GRADE', 'T-GRADEL']);
+    expect(where).toMatchObject({ 'T-GRADE W1': 34, 'T-GRADEL Q1': 25, 'T-GRADE DEAD': 1, 'T-GRADE REGROUPED': 25 });
+    const large = await desk.owner('lot').where({ code: 'T-GRADEL' }).first();
+    expect(large.start_mean_g).toBe(280);
+    expect(large.start_cv).toBeLessThan(0.2);
+    const origin = await desk.owner('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', large.id).pluck('l.code'); // prettier-ignore
+    expect(origin).toEqual(['T-GRADE']);
+  }); // prettier-ignore
+
+  test('lots that cannot be told apart become one, and it knows where it came from', async () => {
+    const w1 = await place('W1');
+    await lotIn('W1', 'T-OTHER', 40, 150);
+    const merged = await actions.merge({ ...key(), placeId: w1, lotCodes: ['T-GRADE', 'T-OTHER'] });
+    expect(merged.ok && merged.value.words).toMatch(/one lot now/);
+    const code = merged.ok ? /: (.*)\.$/.exec(merged.value.words)![1]! : '';
+    expect((await standing([code]))[`${code} W1`]).toBe(74);
+    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const page = await cohortPage(code, on());
+    expect(page.origins.sort()).toEqual(['T-GRADE', 'T-OTHER']);
+    expect(page.survival).toBe(1);
+    expect(faults(await actions.merge({ ...key(), placeId: w1, lotCodes: [code, 'T-NONE'] })).lotCodes![0]).toMatch(/at least two lots/); // prettier-ignore
+  }); // prettier-ignore
+
+  test('more fish than there are, a wrong unit and a tank they are in are refused; what only looks wrong is asked', async () => {
+    await lotIn('K1', 'T-MOVE', 30, 100);
+    const [k1, w1, k6] = [await place('K1'), await place('W1'), await place('K6')];
+    const move = { lotCode: 'T-MOVE', fromPlaceId: k1, toPlaceId: k6, count: 30, massG: 3000, dead: 0 };
+    expect(faults(await actions.move({ ...key(), ...move, count: 31 })).count![0]).toMatch(
+      /has 30 fish there; 31 is more/,
+    );
+    expect(faults(await actions.move({ ...key(), ...move, toPlaceId: k1 })).toPlaceId![0]).toMatch(/there already/);
+    expect(faults(await actions.move({ ...key(), ...move, massG: 3 })).massG![0]).toMatch(/Check the unit/);
+    expect(faults(await actions.move({ ...key(), ...move, massG: 9000 })).confirm![0]).toMatch(/As weighed\?/);
+    expect(faults(await actions.move({ ...key(), ...move, toPlaceId: w1 })).confirm!.join()).toMatch(/kept apart/);
+    expect(faults(await actions.move({ ...key(), ...move, lotCode: 'T-NOBODY' })).fromPlaceId![0]).toMatch(/not in that tank/); // prettier-ignore
+    expect((await standing(['T-MOVE']))['T-MOVE K1']).toBe(30);
+    const done = await actions.move({ ...key(), ...move, count: 12, massG: 1200, dead: 1, confirmed: true });
+    expect(done.ok).toBe(true);
+    expect(await standing(['T-MOVE'])).toEqual({ 'T-MOVE K1': 17, 'T-MOVE K6': 12, 'T-MOVE DEAD': 1 });
+  });
+
+  test('the office may look at a move but not make it', async () => {
+    await as('mirel');
+    const [k1, k6] = [await place('K1'), await place('K6')];
+    expect(faults(await actions.move({ ...key(), lotCode: 'T-MOVE', fromPlaceId: k1, toPlaceId: k6, count: 1, massG: 100, dead: 0 })).form![0]).toMatch(/for a hand or a manager/); // prettier-ignore
+  });
+});
+
+describe('quarantine, treatments, rest', () => {
+  test('nobody clears fish unseen or ill; a hand observes, a manager clears', async () => {
+    await lotIn('Q1', 'T-QUAR', 20, 20);
+    const q1 = await place('Q1');
+    const note = (kind: string, more: object = {}) => actions.husbandry({ ...key(), kind, lotCode: 'T-QUAR', placeId: q1, words: 'seen', ...more }); // prettier-ignore
+    expect(faults(await note('quarantine_clear')).form![0]).toMatch(/Nobody has observed/);
+    await as('bram');
+    expect((await note('observe', { state: 'ill' })).ok).toBe(true);
+    expect(faults(await note('quarantine_clear')).form![0]).toMatch(/for a manager/);
+    await as('ines');
+    expect(faults(await note('quarantine_clear')).form![0]).toMatch(/was ill when last observed/);
+    vi.setSystemTime(new Date(NOW.getTime() + 60_000));
+    expect((await note('observe', { state: 'well' })).ok).toBe(true);
+    expect(faults(await note('quarantine_extend')).untilDay![0]).toMatch(/last day/);
+    expect((await note('quarantine_extend', { untilDay: addDays(TODAY, 9) })).ok).toBe(true);
+    const apart = async () => (await pages.arrivalsPage(on())).apart.find((q) => q.lotCode === 'T-QUAR')!;
+    expect(await apart()).toMatchObject({ until: addDays(TODAY, 9), clearedOn: null, count: 20 });
+    expect((await note('quarantine_clear')).ok).toBe(true);
+    expect((await apart()).clearedOn).toBe(TODAY);
+    vi.setSystemTime(NOW);
+  });
+
+  test('a withdrawal period keeps fish from the purge tank and from sale, whoever asks', async () => {
+    const lotId = await lotIn('K6', 'T-TREAT', 20, 300);
+    const [k6, p1] = [await place('K6'), await place('P1')];
+    expect(faults(await actions.husbandry({ ...key(), kind: 'treat', lotCode: 'T-TREAT', placeId: k6, words: 'Salt bath', untilDay: '2026-06-01' })).untilDay![0]).toMatch(/passed/); // prettier-ignore
+    expect((await actions.husbandry({ ...key(), kind: 'treat', lotCode: 'T-TREAT', placeId: k6, words: 'Medicated feed by veterinarian', untilDay: addDays(TODAY, 12) })).ok).toBe(true); // prettier-ignore
+    const refused = await actions.move({ ...key(), lotCode: 'T-TREAT', fromPlaceId: k6, toPlaceId: p1, count: 20, massG: 6000, dead: 0, confirmed: true }); // prettier-ignore
+    expect(faults(refused).toPlaceId![0]).toMatch(/not for sale up to and with 22 Jun/);
+    const planned = await actions.planStep({ ...key(), lotCode: 'T-TREAT', kind: 'harvest', fromPlaceId: k6, day: addDays(TODAY, 5), count: 5 }); // prettier-ignore
+    expect(planned.ok).toBe(true);
+    const harvest = await desk.owner('plan_step').where({ lot_code: 'T-TREAT', kind: 'harvest' }).first('id');
+    const round = await import('../../src/features/round/actions');
+    const sold = await round.harvestAndPack({ ...key(), stepId: harvest.id, count: 5, massG: 1500, trimG: 0, dead: 0, overrideReason: 'The customer is waiting' }); // prettier-ignore
+    expect(Object.values(faults(sold)).join()).toMatch(/Nobody can override a withdrawal period/);
+    expect((await desk.owner('balance').where({ lot_id: lotId, place_id: k6 }).first('count')).count).toBe(20);
+  });
+
+  test('a tank rests only when empty, and is stocked only when clean', async () => {
+    const [w1, h3] = [await place('W1'), await place('H3')];
+    expect(faults(await actions.husbandry({ ...key(), kind: 'fallow', placeId: h3, words: 'rest', untilDay: TODAY })).form![0]).toMatch(/is still in that tank/); // prettier-ignore
+    const { tankPage } = pages;
+    expect((await tankPage('H3', on())).here.length).toBe(1);
+    expect((await tankPage('H3', on())).series.length).toBeGreaterThan(20);
+    await expect(tankPage('Z9', on())).rejects.toThrow('not found');
+    expect(faults(await actions.husbandry({ ...key(), kind: 'clean', placeId: w1, words: 'scrubbed' })).form![0]).toMatch(/still in that tank/); // prettier-ignore
+  });
+});
+
+describe('samples', () => {
+  test('a sample recalibrates, says how far off the forecast was and what moved', async () => {
+    await lotIn('K5', 'T-SAMPLE', 100, 90);
+    const k5 = await place('K5');
+    const own = { lotCode: 'T-SAMPLE', fromPlaceId: k5 };
+    expect(faults(await actions.sample({ ...key(), ...own })).weightsG![0]).toMatch(/Nothing was weighed/);
+    expect(faults(await actions.sample({ ...key(), ...own, weightsG: [0.4, 0.41] })).confirm![0]).toMatch(/kilograms/);
+    expect(faults(await actions.sample({ ...key(), ...own, bulkCount: 500, bulkG: 50_000 })).bulkCount![0]).toMatch(/only 100 fish/); // prettier-ignore
+    const weighed = await actions.sample({ ...key(), ...own, weightsG: [110, 121, 133, 118, 124], lengthsCm: [20, 20.6, 21.2, 20.4, 20.8] }); // prettier-ignore
+    expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/it was \d+ % too (high|low)/);
+    expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/market size on/);
+    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const page = await cohortPage('T-SAMPLE', on());
+    expect(page.places[0]!.meanG).toBeCloseTo(121.2, 0);
+    expect(page.condition!.k).toBeGreaterThan(1.2);
+    const bulk = await actions.sample({ ...key(), ...own, bulkCount: 60, bulkG: 7300 });
+    expect(bulk.ok).toBe(true);
+    const row = await desk.owner('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', 'T-SAMPLE').orderBy('s.fish_count').first('s.fish_count'); // prettier-ignore
+    expect(row.fish_count).toBe(60);
+  });
+});
+
+describe('the plan in place', () => {
+  test('fingerlings ordered are a step of the plan under the next free code; it moves, and a stale change is refused', async () => {
+    const [q1, k1] = [await place('Q1'), await place('K1')];
+    const ordered = await actions.orderFish({ ...key(), speciesCode: 'rainbow-trout', count: 200, meanG: 4, day: addDays(TODAY, 30), toPlaceId: q1, thenPlaceId: k1, note: 'Permit 7' }); // prettier-ignore
+    const code = ordered.ok ? /TRT-\d+/.exec(ordered.value.words)![0] : '';
+    const steps = await desk.owner('plan_step').where({ lot_code: code }).orderBy('day');
+    expect(steps.map((s) => [s.kind, s.day])).toEqual([['stock', addDays(TODAY, 30)], ['move', addDays(TODAY, 44)]]); // prettier-ignore
+    const moved = await actions.editStep({ ...key(), stepId: steps[0].id, version: steps[0].version, day: addDays(TODAY, 33), count: 220 }); // prettier-ignore
+    expect(moved.ok && moved.value.words).toMatch(/with its 2 steps/);
+    expect(faults(await actions.editStep({ ...key(), stepId: steps[0].id, version: steps[0].version, drop: true })).form![0]).toMatch(/meanwhile/); // prettier-ignore
+    const now = await desk.owner('plan_step').where({ id: steps[1].id }).first();
+    expect(now.day).toBe(addDays(TODAY, 47));
+    expect((await actions.editStep({ ...key(), stepId: now.id, version: now.version, drop: true })).ok).toBe(true);
+    expect(await desk.owner('plan_step').where({ lot_code: code, state: 'planned' })).toEqual([]);
+    expect(faults(await actions.orderFish({ ...key(), speciesCode: 'rainbow-trout', count: 5, meanG: 4, day: addDays(TODAY, -1), toPlaceId: q1 })).day![0]).toMatch(/passed/); // prettier-ignore
+  });
+
+  test('a laid-aside draft opens on Season, is kept once, and a kept one is gone', async () => {
+    const [q1] = [await place('Q1')];
+    const step = { id: randomUUID(), groupId: randomUUID(), kind: 'stock', day: addDays(TODAY, 60), lotCode: 'T-DRAFT', speciesCode: 'rainbow-trout', fromPlaceId: null, toPlaceId: q1, count: 100, amount: 5 }; // prettier-ignore
+    const laid = await actions.layDraft({ ...key(), name: 'Trial plan', steps: [step], drops: [] });
+    const draftId = laid.ok ? laid.value : '';
+    const { seasonPage } = await import('../../src/features/season/queries');
+    expect((await seasonPage(on({ draft: draftId }))).opened!.name).toBe('Trial plan');
+    const { keep, discardDraft } = await import('../../src/features/season/actions');
+    expect((await keep({ ...key(), name: 'Trial plan', changes: [], base: {}, draftId })).ok).toBe(true);
+    expect(await desk.owner('plan_step').where({ lot_code: 'T-DRAFT', state: 'planned' })).toHaveLength(1);
+    expect(faults(await keep({ ...key(), name: 'Trial plan', changes: [], base: {}, draftId })).draft![0]).toMatch(/kept or discarded/); // prettier-ignore
+    expect((await seasonPage(on({ draft: draftId }))).opened).toBeNull();
+    expect((await discardDraft({ ...key(), draftId })).ok).toBe(true);
+    expect(faults(await keep({ ...key(), name: 'Nothing', changes: [], base: {} })).changes![0]).toMatch(/Nothing was changed/); // prettier-ignore
+  });
+});
+
+describe('rules of the farm', () => {
+  test('a feed table rules the ration; rows that do not rise and stale edits are refused', async () => {
+    const rule = (await pages.feedPage(on())).rules.find((r) => r.speciesCode === 'rainbow-trout')!;
+    const given = { speciesCode: rule.speciesCode, version: rule.version, ration: 'table', table: [{ uptoG: 50, percentPerDay: 3 }, { uptoG: 900, percentPerDay: 1 }], feederTimes: ['07:00', '12:00'], farmGrownShare: 0.1, feedMinorPerKg: 210, fingerlingMinor: 55, leadDays: 10, quarantineDays: 14 }; // prettier-ignore
+    expect(faults(await actions.keepFeedRule({ ...key(), ...given, table: [...given.table].reverse() })).table![0]).toMatch(/rise/); // prettier-ignore
+    expect(faults(await actions.keepFeedRule({ ...key(), ...given, table: [] })).table![0]).toMatch(/at least one row/);
+    expect((await actions.keepFeedRule({ ...key(), ...given })).ok).toBe(true);
+    expect(faults(await actions.keepFeedRule({ ...key(), ...given })).form![0]).toMatch(/Someone else changed/);
+    const page = await pages.feedPage(on());
+    const tank = page.tanks.find((t) => t.place === 'K4' && t.givenG > 0)!;
+    expect(tank.givenG).toBeCloseTo(tank.byTableG!, 0);
+    expect(tank.feedings).toBe(2);
+    const again = { ...given, version: rule.version + 1, ration: 'growth', feederTimes: rule.feederTimes };
+    expect((await actions.keepFeedRule({ ...key(), ...again })).ok).toBe(true);
+  });
+
+  test('feed received lasts longer, and the day to order it follows', async () => {
+    const store = async () => (await pages.feedPage(on())).store.find((s) => s.speciesCode === 'rainbow-trout')!;
+    const before = await store();
+    const got = await actions.takeFeed({
+      ...key(),
+      speciesCode: 'rainbow-trout',
+      code: 'b 77',
+      massG: 40_000,
+      price: 84,
+    });
+    expect(got.ok && got.value.words).toMatch(/40.0 kg as FEED-TRT-B 77/);
+    const after = await store();
+    expect(after.leftG).toBeCloseTo(before.leftG + 40_000, 0);
+    expect(after.daysLeft ?? 999).toBeGreaterThan(before.daysLeft ?? 0);
+    if (after.emptyOn) expect(after.orderBy).toBe(addDays(after.emptyOn, -10));
+  });
+
+  test('a species is changed for this farm alone, and nonsense is refused at its field', async () => {
+    const trout = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'rainbow-trout')!;
+    const send = (values: { name: string; value: number }[], version = trout.version) => actions.keepSpecies({ ...key(), code: 'rainbow-trout', version, values }); // prettier-ignore
+    expect(faults(await send([{ name: 'tempOptC', value: 60 }])).tempOptC![0]).toMatch(/between/);
+    expect(faults(await send([{ name: 'code', value: 1 }])).code![0]).toMatch(/cannot be changed/);
+    expect((await send([{ name: 'densityMaxKgM3', value: 41 }, { name: 'marketG.0', value: 285 }])).ok).toBe(true); // prettier-ignore
+    expect(faults(await send([{ name: 'densityMaxKgM3', value: 42 }])).form![0]).toMatch(/Someone else/);
+    const kept = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'rainbow-trout')!;
+    expect(kept.species).toMatchObject({ densityMaxKgM3: 41, marketG: [285, 450], basis: 'Set by this farm' });
+    expect((await actions.keepSpecies({ ...key(), code: 'pikeperch', version: 0, values: [{ name: 'purgeDays', value: 6 }] })).ok).toBe(true); // prettier-ignore
+    expect((await pages.speciesPage(on())).own.map((s) => s.species.code)).toContain('pikeperch');
+  });
+
+  test('temperatures are held side by side, one is planned, and the forecast follows', async () => {
+    const page = await pages.temperaturePage(on());
+    const loop = page.loops.find((l) => l.name === 'Kingfisher')!;
+    const compared = await actions.compare({ ...key(), loopId: loop.id, from: TODAY, tempsC: [8, 14] });
+    expect(faults(compared)).toEqual({});
+    const [, cold, warm] = compared.ok ? compared.value : [];
+    expect(cold!.feedKg).toBeLessThan(warm!.feedKg);
+    expect(cold!.coolMinor).toBeGreaterThan(warm!.coolMinor);
+    const set = { loopId: loop.id, from: addDays(TODAY, 90), until: addDays(TODAY, 97), tempC: 9 };
+    expect(faults(await actions.planTemperature({ ...key(), ...set, until: TODAY })).until![0]).toMatch(/after the beginning/); // prettier-ignore
+    expect((await actions.planTemperature({ ...key(), ...set })).ok).toBe(true);
+    const later = await pages.temperaturePage(on({ day: addDays(TODAY, 92) }));
+    expect(later.loops.find((l) => l.id === loop.id)!.todayC).toBe(9);
+    const after = await pages.temperaturePage(on({ day: addDays(TODAY, 98) }));
+    expect(after.loops.find((l) => l.id === loop.id)!.todayC).toBeGreaterThan(10);
+  });
+});
+
+describe('what the screens say', () => {
+  test('life support names the tightest limit and the minutes of every tank', async () => {
+    const { loops } = await pages.lifePage(on());
+    expect(loops.map((l) => l.name)).toContain('Heron');
+    for (const loop of loops) for (const tank of loop.tanks) expect(tank.minutes).toBeGreaterThan(0);
+    const heron = loops.find((l) => l.name === 'Heron')!;
+    expect(heron.margin.oxygenNeedKg).toBeCloseTo(heron.feedKg * 0.5, 3);
+  });
+
+  test('the planner is given fish and nothing it does not need', async () => {
+    const page = await pages.plannerPage(on());
+    expect(page.facts.plantings).toEqual([]);
+    expect(page.plan.every((s) => s.speciesCode)).toBe(true);
+    expect(page.facts.products.every((p) => p.speciesCode)).toBe(true);
+  });
+
+  test('a loss is found, and its ways back differ in what stays missing', async () => {
+    await as('bram');
+    const lotId = (await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where('p.code', 'H8').andWhere('b.count', '>', 0).first('b.lot_id')).lot_id; // prettier-ignore
+    const farm = await desk.owner('farm').first('farm_id');
+    await desk.owner('movement').insert({ farm_id: farm.farm_id, id: randomUUID(), entry_key: randomUUID(), lot_id: lotId, from_place_id: await place('H8'), to_place_id: await place('DEAD'), count: 300, farm_day: TODAY, occurred_at: NOW, reason: 'dead', note: 'Blower stood still' }); // prettier-ignore
+    const page = await pages.lossPage(on());
+    const loss = page.losses.find((l) => l.place === 'H8')!;
+    expect(loss.count).toBeGreaterThanOrEqual(300);
+    const { ways } = await pages.lossPage(on({ loss: loss.id }));
+    expect(ways.map((w) => w.way.id).slice(0, 2)).toEqual(['wait', 'bigger']);
+    expect(ways[0]!.missingKg).toBeGreaterThan(20);
+    expect(ways[1]!.missingKg).toBeLessThan(ways[0]!.missingKg);
+  });
+});
