@@ -2,15 +2,15 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 240_000,
-  expect: { timeout: 15_000 },
+  timeout: 600_000,
+  expect: { timeout: 45_000 },
   workers: 1,
   retries: 0,
   reporter: 'list',
   use: {
     baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 20_000,
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
       args: [

@@ -13,13 +13,17 @@ main(async () => {
     const out = runPackage('tsx', ['scripts/bench-core.ts'], { quiet: true });
     Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
   }
+  if (['plan'].some(wants)) {
+    const out = runPackage('tsx', ['scripts/bench-planner.ts'], { quiet: true });
+    Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
+  }
   if (['station', 'round', 'trace', 'demo'].some(wants)) {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
   }
   const shown = only ? Object.fromEntries(Object.entries(figures).filter(([name]) => name.startsWith(only))) : figures;
   if (args.includes('--json')) return console.log(JSON.stringify(shown));
-  const budgets = { forecastMs: 50, seasonDragMs: 100, roundScriptKb: 250 };
+  const budgets = { forecastMs: 50, seasonDragMs: 100, roundScriptKb: 250, planFirstSec: 5, planGapAt60: 10 };
   for (const [name, value] of Object.entries(shown)) {
     const budget = budgets[name] ?? (name.startsWith('stationMs') ? 300 : null);
     console.log(

@@ -13,6 +13,12 @@ const VIEWS = [
   ['round-phone', '/round', PHONE],
   ['cohorts', '/cohorts', DESK],
   ['cohort', '/cohorts/HSB-31', DESK],
+  ['grading', '/cohorts/HSB-31', DESK, grade],
+  ['grading-phone', '/cohorts/HSB-31', PHONE, grade],
+  ['temperature', '/cohorts/temperature', DESK, compareTemperatures],
+  ['life-support', '/cohorts/margin', DESK],
+  ['stocking-planner', '/cohorts/planner', DESK, propose],
+  ['after-a-loss', '/cohorts/loss', DESK],
   ['beds', '/beds', DESK],
   ['purge-and-pick', '/purge', DESK],
   ['market', '/market', DESK],
@@ -27,6 +33,25 @@ async function slideHarvest(page) {
   await handle.focus();
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
   await page.getByText(/is covered/).waitFor();
+}
+
+async function grade(page) {
+  await page.getByRole('button', { name: 'Grade', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Large ones go to' }).click();
+  await page.getByRole('option', { name: /^H5/ }).click();
+  await page.getByText('By the forecast').waitFor();
+  await page.getByTestId('both-tanks').scrollIntoViewIfNeeded();
+}
+
+async function compareTemperatures(page) {
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByTestId('temperatures').waitFor();
+}
+
+async function propose(page) {
+  await page.getByLabel('Search at most, seconds').fill('15');
+  await page.getByRole('button', { name: 'Propose a plan' }).click();
+  await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
 }
 
 async function typeLogLine(page) {

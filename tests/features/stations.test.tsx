@@ -290,13 +290,13 @@ describe('the round', () => {
   });
 
   test.each<[RoundJob['kind'], Partial<RoundJob>, string[]]>([
-    ['feed', { expected: { massG: 2500 } }, ['massG', 'response']],
+    ['feed', { expected: { massG: 2500 } }, ['massG', 'withheldG', 'farmGrownG', 'response']],
     ['reading', { key: 'reading:l1:2026-06-10:morning', loopCode: 'heron' }, ['t', 'ph', 'do']],
     ['sample', { key: 'sample:a:b:2026-06-10' }, ['weightsG']],
     ['feed_stop', {}, []],
     ['purge', { expected: { count: 80 } }, ['count', 'massG', 'dead']],
     ['move', {}, ['count', 'massG', 'dead']],
-    ['stock', {}, ['count', 'dead', 'meanG', 'supplier']],
+    ['stock', {}, ['count', 'dead', 'meanG', 'supplier', 'permit', 'price']],
     ['exchange', { expected: { litres: 1500, saltG: 7500 } }, ['litres', 'saltG']],
     ['taste', {}, ['passed', 'note']],
     ['harvest', {}, ['count', 'massG', 'trimG', 'dead', 'overrideReason']],
