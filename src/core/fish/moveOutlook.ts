@@ -1,7 +1,6 @@
 import { crowdedFrom } from '../plan/consequences';
 import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FishFact, type PlanStep } from '../plan/types';
-import { acclimatisation, type Acclimatisation } from './acclimatise';
 import { gradeAt, spreadOf } from './grading';
 import { densityKgM3 } from './stocking';
 
@@ -85,16 +84,4 @@ export function gradingParts(fish: FishFact, thresholdG: number, largePlaceId: s
       ],
     } satisfies Parting,
   };
-}
-
-/** Steps from one tank's water to another's; null within the same water. */
-export function watersApart(
-  facts: FarmFacts,
-  fromPlaceId: string,
-  toPlaceId: string,
-  waterOf: (placeId: string) => { tempC: number; pH: number },
-): Acclimatisation | null {
-  const loop = (id: string) => facts.places.find((p) => p.id === id)?.loopId ?? id;
-  if (loop(fromPlaceId) === loop(toPlaceId)) return null;
-  return acclimatisation(waterOf(fromPlaceId), waterOf(toPlaceId));
 }
