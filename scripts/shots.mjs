@@ -18,7 +18,7 @@ const VIEWS = [
   ['temperature', '/cohorts/temperature', DESK, compareTemperatures],
   ['life-support', '/cohorts/margin', DESK],
   ['stocking-planner', '/cohorts/planner', DESK, propose],
-  ['after-a-loss', '/cohorts/loss', DESK],
+  ['arrivals', '/cohorts/arrivals', DESK],
   ['beds', '/beds', DESK],
   ['purge-and-pick', '/purge', DESK],
   ['market', '/market', DESK],

@@ -56,26 +56,77 @@ const place = async (code: string): Promise<string> => (await desk.owner('place'
 async function lotIn(tank: string, code: string, count: number, meanG: number): Promise<string> {
   const farm = await desk.owner('farm').first('farm_id');
   const id = randomUUID();
-  await desk.owner('lot').insert({ farm_id: farm.farm_id, id, code, kind: 'cohort', keeps: 'count', began_on: addDays(TODAY, -20), species_code: 'rainbow-trout', start_mean_g: meanG }); // prettier-ignore
-  await desk.owner('movement').insert({ farm_id: farm.farm_id, id: randomUUID(), entry_key: randomUUID(), lot_id: id, from_place_id: await place('SUPPLIER'), to_place_id: await place(tank), count, mass_g: count * meanG, farm_day: addDays(TODAY, -20), occurred_at: NOW, reason: 'receive' }); // prettier-ignore
+  await desk
+    .owner('lot')
+    .insert({
+      farm_id: farm.farm_id,
+      id,
+      code,
+      kind: 'cohort',
+      keeps: 'count',
+      began_on: addDays(TODAY, -20),
+      species_code: 'rainbow-trout',
+      start_mean_g: meanG,
+    });
+  await desk
+    .owner('movement')
+    .insert({
+      farm_id: farm.farm_id,
+      id: randomUUID(),
+      entry_key: randomUUID(),
+      lot_id: id,
+      from_place_id: await place('SUPPLIER'),
+      to_place_id: await place(tank),
+      count,
+      mass_g: count * meanG,
+      farm_day: addDays(TODAY, -20),
+      occurred_at: NOW,
+      reason: 'receive',
+    });
   return id;
 }
 
 /** Where all fish of some lots are by the ledger; the sum of each lot over all places is nought. */
 async function standing(codes: string[]): Promise<Record<string, number>> {
-  const rows = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').whereIn('l.code', codes).select('l.code', 'p.code as place', 'b.count'); // prettier-ignore
-  for (const code of codes) expect(rows.filter((r) => r.code === code).reduce((sum, r) => sum + Number(r.count), 0)).toBe(0); // prettier-ignore
-  return Object.fromEntries(rows.filter((r) => Number(r.count) > 0).map((r) => [`${r.code} ${r.place}`, Number(r.count)])); // prettier-ignore
+  const rows = await desk
+    .owner('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .whereIn('l.code', codes)
+    .select('l.code', 'p.code as place', 'b.count');
+  for (const code of codes)
+    expect(rows.filter((r) => r.code === code).reduce((sum, r) => sum + Number(r.count), 0)).toBe(0);
+  return Object.fromEntries(
+    rows.filter((r) => Number(r.count) > 0).map((r) => [`${r.code} ${r.place}`, Number(r.count)]),
+  );
 }
 
-const faults = (outcome: { ok: boolean }) => (outcome.ok ? {} : (outcome as { ok: false; fields: Record<string, string[]> }).fields); // prettier-ignore
+const faults = (outcome: { ok: boolean }) =>
+  outcome.ok ? {} : (outcome as { ok: false; fields: Record<string, string[]> }).fields;
 
 describe('moving and grading', () => {
   test('a graded lot is two lots, every fish accounted for; a resend adds nothing; the large ones keep the pace they had', async () => {
     await lotIn('W1', 'T-GRADE', 60, 200);
     const [w1, q1] = [await place('W1'), await place('Q1')];
-    const send = { ...key(), lotCode: 'T-GRADE', fromPlaceId: w1, thresholdG: 230, largePlaceId: q1, smallPlaceId: w1, largeCount: 25, largeG: 7000, smallCount: 34, smallG: 7000 }; // prettier-ignore
-    const seen = await actions.preview({ ...key(), lotCode: 'T-GRADE', fromPlaceId: w1, thresholdG: 230, toPlaceId: q1 });
+    const send = {
+      ...key(),
+      lotCode: 'T-GRADE',
+      fromPlaceId: w1,
+      thresholdG: 230,
+      largePlaceId: q1,
+      smallPlaceId: w1,
+      largeCount: 25,
+      largeG: 7000,
+      smallCount: 34,
+      smallG: 7000,
+    };
+    const seen = await actions.preview({
+      ...key(),
+      lotCode: 'T-GRADE',
+      fromPlaceId: w1,
+      thresholdG: 230,
+      toPlaceId: q1,
+    });
     expect(seen.ok && seen.value.boxes!.large.count + seen.value.boxes!.small.count).toBe(60);
     expect((await actions.grade(send)).ok).toBe(true);
     expect((await actions.grade(send)).ok).toBe(true);
@@ -84,9 +135,13 @@ describe('moving and grading', () => {
     const large = await desk.owner('lot').where({ code: 'T-GRADEL' }).first();
     expect(large.start_mean_g).toBe(280);
     expect(large.start_cv).toBeLessThan(0.2);
-    const origin = await desk.owner('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', large.id).pluck('l.code'); // prettier-ignore
+    const origin = await desk
+      .owner('lot_origin as o')
+      .join('lot as l', 'l.id', 'o.from_lot_id')
+      .where('o.lot_id', large.id)
+      .pluck('l.code');
     expect(origin).toEqual(['T-GRADE']);
-  }); // prettier-ignore
+  });
 
   test('lots that cannot be told apart become one, and it knows where it came from', async () => {
     const w1 = await place('W1');
@@ -99,8 +154,10 @@ describe('moving and grading', () => {
     const page = await cohortPage(code, on());
     expect(page.origins.sort()).toEqual(['T-GRADE', 'T-OTHER']);
     expect(page.survival).toBe(1);
-    expect(faults(await actions.merge({ ...key(), placeId: w1, lotCodes: [code, 'T-NONE'] })).lotCodes![0]).toMatch(/at least two lots/); // prettier-ignore
-  }); // prettier-ignore
+    expect(faults(await actions.merge({ ...key(), placeId: w1, lotCodes: [code, 'T-NONE'] })).lotCodes![0]).toMatch(
+      /at least two lots/,
+    );
+  });
 
   test('more fish than there are, a wrong unit and a tank they are in are refused; what only looks wrong is asked', async () => {
     await lotIn('K1', 'T-MOVE', 30, 100);
@@ -113,7 +170,9 @@ describe('moving and grading', () => {
     expect(faults(await actions.move({ ...key(), ...move, massG: 3 })).massG![0]).toMatch(/Check the unit/);
     expect(faults(await actions.move({ ...key(), ...move, massG: 9000 })).confirm![0]).toMatch(/As weighed\?/);
     expect(faults(await actions.move({ ...key(), ...move, toPlaceId: w1 })).confirm!.join()).toMatch(/kept apart/);
-    expect(faults(await actions.move({ ...key(), ...move, lotCode: 'T-NOBODY' })).fromPlaceId![0]).toMatch(/not in that tank/); // prettier-ignore
+    expect(faults(await actions.move({ ...key(), ...move, lotCode: 'T-NOBODY' })).fromPlaceId![0]).toMatch(
+      /not in that tank/,
+    );
     expect((await standing(['T-MOVE']))['T-MOVE K1']).toBe(30);
     const done = await actions.move({ ...key(), ...move, count: 12, massG: 1200, dead: 1, confirmed: true });
     expect(done.ok).toBe(true);
@@ -123,7 +182,19 @@ describe('moving and grading', () => {
   test('the office may look at a move but not make it', async () => {
     await as('mirel');
     const [k1, k6] = [await place('K1'), await place('K6')];
-    expect(faults(await actions.move({ ...key(), lotCode: 'T-MOVE', fromPlaceId: k1, toPlaceId: k6, count: 1, massG: 100, dead: 0 })).form![0]).toMatch(/for a hand or a manager/); // prettier-ignore
+    expect(
+      faults(
+        await actions.move({
+          ...key(),
+          lotCode: 'T-MOVE',
+          fromPlaceId: k1,
+          toPlaceId: k6,
+          count: 1,
+          massG: 100,
+          dead: 0,
+        }),
+      ).form![0],
+    ).toMatch(/for a hand or a manager/);
   });
 });
 
@@ -131,7 +202,8 @@ describe('quarantine, treatments, rest', () => {
   test('nobody clears fish unseen or ill; a hand observes, a manager clears', async () => {
     await lotIn('Q1', 'T-QUAR', 20, 20);
     const q1 = await place('Q1');
-    const note = (kind: string, more: object = {}) => actions.husbandry({ ...key(), kind, lotCode: 'T-QUAR', placeId: q1, words: 'seen', ...more }); // prettier-ignore
+    const note = (kind: string, more: object = {}) =>
+      actions.husbandry({ ...key(), kind, lotCode: 'T-QUAR', placeId: q1, words: 'seen', ...more });
     expect(faults(await note('quarantine_clear')).form![0]).toMatch(/Nobody has observed/);
     await as('bram');
     expect((await note('observe', { state: 'ill' })).ok).toBe(true);
@@ -152,27 +224,78 @@ describe('quarantine, treatments, rest', () => {
   test('a withdrawal period keeps fish from the purge tank and from sale, whoever asks', async () => {
     const lotId = await lotIn('K6', 'T-TREAT', 20, 300);
     const [k6, p1] = [await place('K6'), await place('P1')];
-    expect(faults(await actions.husbandry({ ...key(), kind: 'treat', lotCode: 'T-TREAT', placeId: k6, words: 'Salt bath', untilDay: '2026-06-01' })).untilDay![0]).toMatch(/passed/); // prettier-ignore
-    expect((await actions.husbandry({ ...key(), kind: 'treat', lotCode: 'T-TREAT', placeId: k6, words: 'Medicated feed by veterinarian', untilDay: addDays(TODAY, 12) })).ok).toBe(true); // prettier-ignore
-    const refused = await actions.move({ ...key(), lotCode: 'T-TREAT', fromPlaceId: k6, toPlaceId: p1, count: 20, massG: 6000, dead: 0, confirmed: true }); // prettier-ignore
+    expect(
+      faults(
+        await actions.husbandry({
+          ...key(),
+          kind: 'treat',
+          lotCode: 'T-TREAT',
+          placeId: k6,
+          words: 'Salt bath',
+          untilDay: '2026-06-01',
+        }),
+      ).untilDay![0],
+    ).toMatch(/passed/);
+    expect(
+      (
+        await actions.husbandry({
+          ...key(),
+          kind: 'treat',
+          lotCode: 'T-TREAT',
+          placeId: k6,
+          words: 'Medicated feed by veterinarian',
+          untilDay: addDays(TODAY, 12),
+        })
+      ).ok,
+    ).toBe(true);
+    const refused = await actions.move({
+      ...key(),
+      lotCode: 'T-TREAT',
+      fromPlaceId: k6,
+      toPlaceId: p1,
+      count: 20,
+      massG: 6000,
+      dead: 0,
+      confirmed: true,
+    });
     expect(faults(refused).toPlaceId![0]).toMatch(/not for sale up to and with 22 Jun/);
-    const planned = await actions.planStep({ ...key(), lotCode: 'T-TREAT', kind: 'harvest', fromPlaceId: k6, day: addDays(TODAY, 5), count: 5 }); // prettier-ignore
+    const planned = await actions.planStep({
+      ...key(),
+      lotCode: 'T-TREAT',
+      kind: 'harvest',
+      fromPlaceId: k6,
+      day: addDays(TODAY, 5),
+      count: 5,
+    });
     expect(planned.ok).toBe(true);
     const harvest = await desk.owner('plan_step').where({ lot_code: 'T-TREAT', kind: 'harvest' }).first('id');
     const round = await import('../../src/features/round/actions');
-    const sold = await round.harvestAndPack({ ...key(), stepId: harvest.id, count: 5, massG: 1500, trimG: 0, dead: 0, overrideReason: 'The customer is waiting' }); // prettier-ignore
+    const sold = await round.harvestAndPack({
+      ...key(),
+      stepId: harvest.id,
+      count: 5,
+      massG: 1500,
+      trimG: 0,
+      dead: 0,
+      overrideReason: 'The customer is waiting',
+    });
     expect(Object.values(faults(sold)).join()).toMatch(/Nobody can override a withdrawal period/);
     expect((await desk.owner('balance').where({ lot_id: lotId, place_id: k6 }).first('count')).count).toBe(20);
   });
 
   test('a tank rests only when empty, and is stocked only when clean', async () => {
     const [w1, h3] = [await place('W1'), await place('H3')];
-    expect(faults(await actions.husbandry({ ...key(), kind: 'fallow', placeId: h3, words: 'rest', untilDay: TODAY })).form![0]).toMatch(/is still in that tank/); // prettier-ignore
+    expect(
+      faults(await actions.husbandry({ ...key(), kind: 'fallow', placeId: h3, words: 'rest', untilDay: TODAY }))
+        .form![0],
+    ).toMatch(/is still in that tank/);
     const { tankPage } = pages;
     expect((await tankPage('H3', on())).here.length).toBe(1);
     expect((await tankPage('H3', on())).series.length).toBeGreaterThan(20);
     await expect(tankPage('Z9', on())).rejects.toThrow('not found');
-    expect(faults(await actions.husbandry({ ...key(), kind: 'clean', placeId: w1, words: 'scrubbed' })).form![0]).toMatch(/still in that tank/); // prettier-ignore
+    expect(
+      faults(await actions.husbandry({ ...key(), kind: 'clean', placeId: w1, words: 'scrubbed' })).form![0],
+    ).toMatch(/still in that tank/);
   });
 });
 
@@ -183,8 +306,15 @@ describe('samples', () => {
     const own = { lotCode: 'T-SAMPLE', fromPlaceId: k5 };
     expect(faults(await actions.sample({ ...key(), ...own })).weightsG![0]).toMatch(/Nothing was weighed/);
     expect(faults(await actions.sample({ ...key(), ...own, weightsG: [0.4, 0.41] })).confirm![0]).toMatch(/kilograms/);
-    expect(faults(await actions.sample({ ...key(), ...own, bulkCount: 500, bulkG: 50_000 })).bulkCount![0]).toMatch(/only 100 fish/); // prettier-ignore
-    const weighed = await actions.sample({ ...key(), ...own, weightsG: [110, 121, 133, 118, 124], lengthsCm: [20, 20.6, 21.2, 20.4, 20.8] }); // prettier-ignore
+    expect(faults(await actions.sample({ ...key(), ...own, bulkCount: 500, bulkG: 50_000 })).bulkCount![0]).toMatch(
+      /only 100 fish/,
+    );
+    const weighed = await actions.sample({
+      ...key(),
+      ...own,
+      weightsG: [110, 121, 133, 118, 124],
+      lengthsCm: [20, 20.6, 21.2, 20.4, 20.8],
+    });
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/it was \d+ % too (high|low)/);
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/market size on/);
     const { cohortPage } = await import('../../src/features/cohorts/queries');
@@ -193,7 +323,12 @@ describe('samples', () => {
     expect(page.condition!.k).toBeGreaterThan(1.2);
     const bulk = await actions.sample({ ...key(), ...own, bulkCount: 60, bulkG: 7300 });
     expect(bulk.ok).toBe(true);
-    const row = await desk.owner('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', 'T-SAMPLE').orderBy('s.fish_count').first('s.fish_count'); // prettier-ignore
+    const row = await desk
+      .owner('sample as s')
+      .join('lot as l', 'l.id', 's.lot_id')
+      .where('l.code', 'T-SAMPLE')
+      .orderBy('s.fish_count')
+      .first('s.fish_count');
     expect(row.fish_count).toBe(60);
   });
 });
@@ -201,23 +336,65 @@ describe('samples', () => {
 describe('the plan in place', () => {
   test('fingerlings ordered are a step of the plan under the next free code; it moves, and a stale change is refused', async () => {
     const [q1, k1] = [await place('Q1'), await place('K1')];
-    const ordered = await actions.orderFish({ ...key(), speciesCode: 'rainbow-trout', count: 200, meanG: 4, day: addDays(TODAY, 30), toPlaceId: q1, thenPlaceId: k1, note: 'Permit 7' }); // prettier-ignore
+    const ordered = await actions.orderFish({
+      ...key(),
+      speciesCode: 'rainbow-trout',
+      count: 200,
+      meanG: 4,
+      day: addDays(TODAY, 30),
+      toPlaceId: q1,
+      thenPlaceId: k1,
+      note: 'Permit 7',
+    });
     const code = ordered.ok ? /TRT-\d+/.exec(ordered.value.words)![0] : '';
     const steps = await desk.owner('plan_step').where({ lot_code: code }).orderBy('day');
-    expect(steps.map((s) => [s.kind, s.day])).toEqual([['stock', addDays(TODAY, 30)], ['move', addDays(TODAY, 44)]]); // prettier-ignore
-    const moved = await actions.editStep({ ...key(), stepId: steps[0].id, version: steps[0].version, day: addDays(TODAY, 33), count: 220 }); // prettier-ignore
+    expect(steps.map((s) => [s.kind, s.day])).toEqual([
+      ['stock', addDays(TODAY, 30)],
+      ['move', addDays(TODAY, 44)],
+    ]);
+    const moved = await actions.editStep({
+      ...key(),
+      stepId: steps[0].id,
+      version: steps[0].version,
+      day: addDays(TODAY, 33),
+      count: 220,
+    });
     expect(moved.ok && moved.value.words).toMatch(/with its 2 steps/);
-    expect(faults(await actions.editStep({ ...key(), stepId: steps[0].id, version: steps[0].version, drop: true })).form![0]).toMatch(/meanwhile/); // prettier-ignore
+    expect(
+      faults(await actions.editStep({ ...key(), stepId: steps[0].id, version: steps[0].version, drop: true })).form![0],
+    ).toMatch(/meanwhile/);
     const now = await desk.owner('plan_step').where({ id: steps[1].id }).first();
     expect(now.day).toBe(addDays(TODAY, 47));
     expect((await actions.editStep({ ...key(), stepId: now.id, version: now.version, drop: true })).ok).toBe(true);
     expect(await desk.owner('plan_step').where({ lot_code: code, state: 'planned' })).toEqual([]);
-    expect(faults(await actions.orderFish({ ...key(), speciesCode: 'rainbow-trout', count: 5, meanG: 4, day: addDays(TODAY, -1), toPlaceId: q1 })).day![0]).toMatch(/passed/); // prettier-ignore
+    expect(
+      faults(
+        await actions.orderFish({
+          ...key(),
+          speciesCode: 'rainbow-trout',
+          count: 5,
+          meanG: 4,
+          day: addDays(TODAY, -1),
+          toPlaceId: q1,
+        }),
+      ).day![0],
+    ).toMatch(/passed/);
   });
 
   test('a laid-aside draft opens on Season, is kept once, and a kept one is gone', async () => {
     const [q1] = [await place('Q1')];
-    const step = { id: randomUUID(), groupId: randomUUID(), kind: 'stock', day: addDays(TODAY, 60), lotCode: 'T-DRAFT', speciesCode: 'rainbow-trout', fromPlaceId: null, toPlaceId: q1, count: 100, amount: 5 }; // prettier-ignore
+    const step = {
+      id: randomUUID(),
+      groupId: randomUUID(),
+      kind: 'stock',
+      day: addDays(TODAY, 60),
+      lotCode: 'T-DRAFT',
+      speciesCode: 'rainbow-trout',
+      fromPlaceId: null,
+      toPlaceId: q1,
+      count: 100,
+      amount: 5,
+    };
     const laid = await actions.layDraft({ ...key(), name: 'Trial plan', steps: [step], drops: [] });
     const draftId = laid.ok ? laid.value : '';
     const { seasonPage } = await import('../../src/features/season/queries');
@@ -225,18 +402,38 @@ describe('the plan in place', () => {
     const { keep, discardDraft } = await import('../../src/features/season/actions');
     expect((await keep({ ...key(), name: 'Trial plan', changes: [], base: {}, draftId })).ok).toBe(true);
     expect(await desk.owner('plan_step').where({ lot_code: 'T-DRAFT', state: 'planned' })).toHaveLength(1);
-    expect(faults(await keep({ ...key(), name: 'Trial plan', changes: [], base: {}, draftId })).draft![0]).toMatch(/kept or discarded/); // prettier-ignore
+    expect(faults(await keep({ ...key(), name: 'Trial plan', changes: [], base: {}, draftId })).draft![0]).toMatch(
+      /kept or discarded/,
+    );
     expect((await seasonPage(on({ draft: draftId }))).opened).toBeNull();
     expect((await discardDraft({ ...key(), draftId })).ok).toBe(true);
-    expect(faults(await keep({ ...key(), name: 'Nothing', changes: [], base: {} })).changes![0]).toMatch(/Nothing was changed/); // prettier-ignore
+    expect(faults(await keep({ ...key(), name: 'Nothing', changes: [], base: {} })).changes![0]).toMatch(
+      /Nothing was changed/,
+    );
   });
 });
 
 describe('rules of the farm', () => {
   test('a feed table rules the ration; rows that do not rise and stale edits are refused', async () => {
     const rule = (await pages.feedPage(on())).rules.find((r) => r.speciesCode === 'rainbow-trout')!;
-    const given = { speciesCode: rule.speciesCode, version: rule.version, ration: 'table', table: [{ uptoG: 50, percentPerDay: 3 }, { uptoG: 900, percentPerDay: 1 }], feederTimes: ['07:00', '12:00'], farmGrownShare: 0.1, feedMinorPerKg: 210, fingerlingMinor: 55, leadDays: 10, quarantineDays: 14 }; // prettier-ignore
-    expect(faults(await actions.keepFeedRule({ ...key(), ...given, table: [...given.table].reverse() })).table![0]).toMatch(/rise/); // prettier-ignore
+    const given = {
+      speciesCode: rule.speciesCode,
+      version: rule.version,
+      ration: 'table',
+      table: [
+        { uptoG: 50, percentPerDay: 3 },
+        { uptoG: 900, percentPerDay: 1 },
+      ],
+      feederTimes: ['07:00', '12:00'],
+      farmGrownShare: 0.1,
+      feedMinorPerKg: 210,
+      fingerlingMinor: 55,
+      leadDays: 10,
+      quarantineDays: 14,
+    };
+    expect(
+      faults(await actions.keepFeedRule({ ...key(), ...given, table: [...given.table].reverse() })).table![0],
+    ).toMatch(/rise/);
     expect(faults(await actions.keepFeedRule({ ...key(), ...given, table: [] })).table![0]).toMatch(/at least one row/);
     expect((await actions.keepFeedRule({ ...key(), ...given })).ok).toBe(true);
     expect(faults(await actions.keepFeedRule({ ...key(), ...given })).form![0]).toMatch(/Someone else changed/);
@@ -267,14 +464,31 @@ describe('rules of the farm', () => {
 
   test('a species is changed for this farm alone, and nonsense is refused at its field', async () => {
     const trout = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'rainbow-trout')!;
-    const send = (values: { name: string; value: number }[], version = trout.version) => actions.keepSpecies({ ...key(), code: 'rainbow-trout', version, values }); // prettier-ignore
+    const send = (values: { name: string; value: number }[], version = trout.version) =>
+      actions.keepSpecies({ ...key(), code: 'rainbow-trout', version, values });
     expect(faults(await send([{ name: 'tempOptC', value: 60 }])).tempOptC![0]).toMatch(/between/);
     expect(faults(await send([{ name: 'code', value: 1 }])).code![0]).toMatch(/cannot be changed/);
-    expect((await send([{ name: 'densityMaxKgM3', value: 41 }, { name: 'marketG.0', value: 285 }])).ok).toBe(true); // prettier-ignore
+    expect(
+      (
+        await send([
+          { name: 'densityMaxKgM3', value: 41 },
+          { name: 'marketG.0', value: 285 },
+        ])
+      ).ok,
+    ).toBe(true);
     expect(faults(await send([{ name: 'densityMaxKgM3', value: 42 }])).form![0]).toMatch(/Someone else/);
     const kept = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'rainbow-trout')!;
     expect(kept.species).toMatchObject({ densityMaxKgM3: 41, marketG: [285, 450], basis: 'Set by this farm' });
-    expect((await actions.keepSpecies({ ...key(), code: 'pikeperch', version: 0, values: [{ name: 'purgeDays', value: 6 }] })).ok).toBe(true); // prettier-ignore
+    expect(
+      (
+        await actions.keepSpecies({
+          ...key(),
+          code: 'pikeperch',
+          version: 0,
+          values: [{ name: 'purgeDays', value: 6 }],
+        })
+      ).ok,
+    ).toBe(true);
     expect((await pages.speciesPage(on())).own.map((s) => s.species.code)).toContain('pikeperch');
   });
 
@@ -287,7 +501,9 @@ describe('rules of the farm', () => {
     expect(cold!.feedKg).toBeLessThan(warm!.feedKg);
     expect(cold!.coolMinor).toBeGreaterThan(warm!.coolMinor);
     const set = { loopId: loop.id, from: addDays(TODAY, 90), until: addDays(TODAY, 97), tempC: 9 };
-    expect(faults(await actions.planTemperature({ ...key(), ...set, until: TODAY })).until![0]).toMatch(/after the beginning/); // prettier-ignore
+    expect(faults(await actions.planTemperature({ ...key(), ...set, until: TODAY })).until![0]).toMatch(
+      /after the beginning/,
+    );
     expect((await actions.planTemperature({ ...key(), ...set })).ok).toBe(true);
     const later = await pages.temperaturePage(on({ day: addDays(TODAY, 92) }));
     expect(later.loops.find((l) => l.id === loop.id)!.todayC).toBe(9);
@@ -314,9 +530,30 @@ describe('what the screens say', () => {
 
   test('a loss is found, and its ways back differ in what stays missing', async () => {
     await as('bram');
-    const lotId = (await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where('p.code', 'H8').andWhere('b.count', '>', 0).first('b.lot_id')).lot_id; // prettier-ignore
+    const lotId = (
+      await desk
+        .owner('balance as b')
+        .join('place as p', 'p.id', 'b.place_id')
+        .where('p.code', 'H8')
+        .andWhere('b.count', '>', 0)
+        .first('b.lot_id')
+    ).lot_id;
     const farm = await desk.owner('farm').first('farm_id');
-    await desk.owner('movement').insert({ farm_id: farm.farm_id, id: randomUUID(), entry_key: randomUUID(), lot_id: lotId, from_place_id: await place('H8'), to_place_id: await place('DEAD'), count: 300, farm_day: TODAY, occurred_at: NOW, reason: 'dead', note: 'Blower stood still' }); // prettier-ignore
+    await desk
+      .owner('movement')
+      .insert({
+        farm_id: farm.farm_id,
+        id: randomUUID(),
+        entry_key: randomUUID(),
+        lot_id: lotId,
+        from_place_id: await place('H8'),
+        to_place_id: await place('DEAD'),
+        count: 300,
+        farm_day: TODAY,
+        occurred_at: NOW,
+        reason: 'dead',
+        note: 'Blower stood still',
+      });
     const page = await pages.lossPage(on());
     const loss = page.losses.find((l) => l.place === 'H8')!;
     expect(loss.count).toBeGreaterThanOrEqual(300);

@@ -24,7 +24,9 @@ async function inTanks(lotCode: string): Promise<Record<string, number>> {
   return Object.fromEntries(rows.map((r: { code: string; count: number }) => [r.code, Number(r.count)]));
 }
 
-test('fish are ordered, received, kept in quarantine, cleared, weighed, graded into two tanks and harvested in part', async ({ page }) => {
+test('fish are ordered, received, kept in quarantine, cleared, weighed, graded into two tanks and harvested in part', async ({
+  page,
+}) => {
   await signIn(page, 'ines');
   await open(page, '/cohorts/arrivals');
   await choose(page, 'Species', 'Rainbow trout');
@@ -33,10 +35,24 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByLabel('Arrive on').fill(today());
   await page.getByLabel(/Hatchery, order number/).fill('Order 4471, transport permit at hand');
   await page.getByRole('button', { name: 'Order', exact: true }).click();
-  const words = await page.getByRole('status').getByText(/arrive as TRT-/).innerText();
+  const words = await page
+    .getByRole('status')
+    .getByText(/arrive as TRT-/)
+    .innerText();
   const lot = /TRT-\d+/.exec(words)![0];
 
-  await doJob(page, 'Receive 50 Rainbow trout', lot, { 'Fish delivered, dead ones too': '50', 'Died on the way': '2', 'Mean weight of one fish': '290', 'Permit and transport papers': 'LT 22' }, 'Received');
+  await doJob(
+    page,
+    'Receive 50 Rainbow trout',
+    lot,
+    {
+      'Fish delivered, dead ones too': '50',
+      'Died on the way': '2',
+      'Mean weight of one fish': '290',
+      'Permit and transport papers': 'LT 22',
+    },
+    'Received',
+  );
   expect(await inTanks(lot)).toEqual({ Q1: 48 });
   const clearing = async () => {
     await open(page, `/cohorts/${lot}`);
@@ -47,7 +63,13 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   };
   await clearing();
   await expect(page.getByText(`Nobody has observed ${lot} yet`)).toBeVisible();
-  await doJob(page, 'Observe the quarantine', lot, { 'What was seen': 'Lively, skin clean, all feed taken' }, 'Record the observation');
+  await doJob(
+    page,
+    'Observe the quarantine',
+    lot,
+    { 'What was seen': 'Lively, skin clean, all feed taken' },
+    'Record the observation',
+  );
 
   // Still in quarantine: nobody moves them out.
   await open(page, `/cohorts/${lot}`);
@@ -86,7 +108,8 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await expect(page.getByText(/typed in kilograms\?/)).toBeVisible();
   await expect(weights).toHaveValue('0.31 0.28 0.35');
   await page.locator('input[type=file]').setInputFiles({
-    name: 'scale.csv', mimeType: 'text/csv',
+    name: 'scale.csv',
+    mimeType: 'text/csv',
     buffer: Buffer.from('fish;weight kg\n1;0.310\n2;0.275\n3;0.352\n4;0.298\n5;0.266\n6;0.330\n7;0.345\n8;0.281\n'),
   });
   await expect(page.getByText('8 fish read from scale.csv')).toBeVisible();
@@ -126,9 +149,15 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   setDay(addDays(begin, 3));
   await doJob(page, 'Taste check', `${lot}L`, { 'How did it taste?': 'clean' }, 'Record the taste');
   setDay(addDays(begin, 4));
-  await doJob(page, 'Harvest and pack', `${lot}L`, { 'Fish harvested': '10', 'Their weight together, as weighed': '3.4', 'Trimmed off and composted': '0' }, 'Harvested and packed');
+  await doJob(
+    page,
+    'Harvest and pack',
+    `${lot}L`,
+    { 'Fish harvested': '10', 'Their weight together, as weighed': '3.4', 'Trimmed off and composted': '0' },
+    'Harvested and packed',
+  );
   expect(await inTanks(`${lot}L`)).toEqual({ K6: 12 });
-}); // prettier-ignore
+});
 
 test('the planner proposes a rotation from the orders, and the manager keeps it', async ({ page }) => {
   await signIn(page, 'ines');
@@ -169,13 +198,24 @@ test('after a loss the ways back stand side by side, and one becomes the plan', 
   await expect(page.getByTestId('way-wait')).toContainText('never made good');
   const bigger = page.getByTestId('way-bigger');
   await expect(bigger).toContainText(/into H8/);
-  const missing = async (way: string) => Number((await page.getByTestId(`way-${way}`).getByText(/never made good/).innerText()).replace(/[^\d]/g, ''));
+  const missing = async (way: string) =>
+    Number(
+      (
+        await page
+          .getByTestId(`way-${way}`)
+          .getByText(/never made good/)
+          .innerText()
+      ).replace(/[^\d]/g, ''),
+    );
   expect(await missing('bigger')).toBeLessThanOrEqual(await missing('wait'));
   await bigger.getByRole('button', { name: 'See it on Season' }).click();
   await page.waitForURL('**/season?draft=*');
   await ready(page);
   await page.getByRole('button', { name: 'Keep draft' }).click();
   await expect(page.getByRole('heading', { name: /^Draft:/ })).toBeHidden();
-  const stocked = await db('plan_step').where({ state: 'planned', kind: 'stock' }).andWhere('lot_code', 'like', 'HSB-R%').first();
+  const stocked = await db('plan_step')
+    .where({ state: 'planned', kind: 'stock' })
+    .andWhere('lot_code', 'like', 'HSB-R%')
+    .first();
   expect(stocked.count).toBeGreaterThan(200);
-}); // prettier-ignore
+});

@@ -1,4 +1,4 @@
-import { requireWithin } from '../errors';
+import { requireWithin, RuleBroken } from '../errors';
 import { feedConversion } from '../fish/feed';
 import { daysToWeight, grownWeightG } from '../fish/growth';
 import type { Species } from '../library/types';
@@ -40,8 +40,13 @@ export function rotationArithmetic(wish: RotationWish): Rotation {
   requireWithin('survival', wish.survival, [0.05, 1]);
   requireWithin('densityKgM3', wish.densityKgM3, [0.1, 500]);
   requireWithin('harvestG', wish.harvestG, [wish.startG, 50_000]);
-  const growDays = daysToWeight(wish.startG, wish.harvestG, wish.waterTempC, wish.species) ?? NaN;
-  requireWithin('waterTempC', growDays, [1, 3000]);
+  const growDays = daysToWeight(wish.startG, wish.harvestG, wish.waterTempC, wish.species);
+  if (growDays === null || growDays > 3000) {
+    throw new RuleBroken(
+      'waterTempC',
+      `${wish.species.name} does not grow to ${Math.round(wish.harvestG)} g at ${wish.waterTempC.toFixed(1)} °C.`,
+    );
+  }
   const harvested = (wish.kgPerHarvest * 1000) / wish.harvestG;
   const stocked = Math.ceil(harvested / wish.survival);
   const gapDays = wish.everyWeeks * 7;

@@ -33,18 +33,22 @@ describe('grading by the size bins', () => {
 
   test('parted and put together again, the cohort is what it was', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.85, max: 1.15, noNaN: true }), fc.integer({ min: 200, max: 5000 }), (size, count) => {
-        const bins = freshSpread(0.22);
-        const { large, small } = gradeAt(bins, 250, count, 250 * size);
-        const one = merged([large, small]);
-        expect(one.count).toBe(count);
-        expect(one.meanG).toBeGreaterThan(250 * 0.98);
-        expect(one.meanG).toBeLessThan(250 * 1.02);
-        expect(one.cv).toBeGreaterThan(0.19);
-        expect(one.cv).toBeLessThan(0.25);
-      }),
+      fc.property(
+        fc.double({ min: 0.85, max: 1.15, noNaN: true }),
+        fc.integer({ min: 200, max: 5000 }),
+        (size, count) => {
+          const bins = freshSpread(0.22);
+          const { large, small } = gradeAt(bins, 250, count, 250 * size);
+          const one = merged([large, small]);
+          expect(one.count).toBe(count);
+          expect(one.meanG).toBeGreaterThan(250 * 0.98);
+          expect(one.meanG).toBeLessThan(250 * 1.02);
+          expect(one.cv).toBeGreaterThan(0.19);
+          expect(one.cv).toBeLessThan(0.25);
+        },
+      ),
     );
-  }); // prettier-ignore
+  });
 
   test('counting by weight, and the days a tank still holds them', () => {
     expect(countByWeight(12_400, 31)).toBe(400);
@@ -80,46 +84,99 @@ describe('what stands against a move', () => {
     aPlace({ id: 's1', kind: 'sump', volumeL: 2000, densityLimitKgM3: 4 }),
     aPlace({ id: 'r1', kind: 'store' }),
   ];
-  const farm = (over: Partial<FarmFacts> = {}) => aFarm({ places, fish: [], loops: [aLoop({}), aLoop({ id: 'wren', code: 'wren', name: 'Wren' })], ...over }); // prettier-ignore
+  const farm = (over: Partial<FarmFacts> = {}) =>
+    aFarm({ places, fish: [], loops: [aLoop({}), aLoop({ id: 'wren', code: 'wren', name: 'Wren' })], ...over });
   const wish = (from: string, to: string, over: Partial<MoveWish> = {}): MoveWish => ({
-    lotCode: 'TRT-1', speciesCode: 'rainbow-trout', from: places.find((p) => p.id === from)!, to: places.find((p) => p.id === to)!, count: 200, meanG: 100,
-    day: '2026-06-01', ...over,
-  }); // prettier-ignore
-  const answers = (facts: FarmFacts, w: MoveWish) => moveChecks(facts, w).map((c) => `${c.answer}: ${c.words}`).join('\n'); // prettier-ignore
+    lotCode: 'TRT-1',
+    speciesCode: 'rainbow-trout',
+    from: places.find((p) => p.id === from)!,
+    to: places.find((p) => p.id === to)!,
+    count: 200,
+    meanG: 100,
+    day: '2026-06-01',
+    ...over,
+  });
+  const answers = (facts: FarmFacts, w: MoveWish) =>
+    moveChecks(facts, w)
+      .map((c) => `${c.answer}: ${c.words}`)
+      .join('\n');
 
   test('within one water to an empty tank: nothing', () => {
     expect(moveChecks(farm(), wish('k1', 'k2'))).toEqual([]);
   });
 
   test.each<[string, Partial<FarmFacts>, [string, string], RegExp, Partial<MoveWish>?]>([
-    ['out of quarantine before it is cleared', { quarantine: [{ lotCode: 'TRT-1', placeId: 'q1', until: '2026-06-14', clearedOn: null }] }, ['q1', 'k2'], /refuse: .*quarantine until 14 Jun/],
-    ['into another lot’s quarantine', { quarantine: [{ lotCode: 'HSB-1', placeId: 'q1', until: '2026-06-14', clearedOn: null }] }, ['k1', 'q1'], /refuse: Q1 holds HSB-1/],
-    ['into a resting tank', { resting: [{ placeId: 'k2', until: '2026-06-09' }] }, ['k1', 'k2'], /refuse: K2 rests until 9 Jun/],
-    ['treated fish to purge', { treatments: [{ lotCode: 'TRT-1', product: 'formalin', until: '2026-06-20' }] }, ['k1', 'p1'], /refuse: .*not for sale up to and with 20 Jun/],
+    [
+      'out of quarantine before it is cleared',
+      { quarantine: [{ lotCode: 'TRT-1', placeId: 'q1', until: '2026-06-14', clearedOn: null }] },
+      ['q1', 'k2'],
+      /refuse: .*quarantine until 14 Jun/,
+    ],
+    [
+      'into another lot’s quarantine',
+      { quarantine: [{ lotCode: 'HSB-1', placeId: 'q1', until: '2026-06-14', clearedOn: null }] },
+      ['k1', 'q1'],
+      /refuse: Q1 holds HSB-1/,
+    ],
+    [
+      'into a resting tank',
+      { resting: [{ placeId: 'k2', until: '2026-06-09' }] },
+      ['k1', 'k2'],
+      /refuse: K2 rests until 9 Jun/,
+    ],
+    [
+      'treated fish to purge',
+      { treatments: [{ lotCode: 'TRT-1', product: 'formalin', until: '2026-06-20' }] },
+      ['k1', 'p1'],
+      /refuse: .*not for sale up to and with 20 Jun/,
+    ],
     ['between loops', {}, ['k1', 'w1'], /ask: Heron and Wren are kept apart/, { count: 50 }],
     ['fish into the sump', {}, ['k1', 's1'], /refuse: S1 is for companion stock/],
     ['fish into a store', {}, ['k1', 'r1'], /refuse: R1 is no place for fish/],
-    ['small to large ones', { fish: [someTrout({ lotCode: 'TRT-0', placeId: 'k2', referenceG: 400, count: 10 })] }, ['k1', 'k2'], /ask: .*the larger may eat the smaller/],
-    ['to fish without feed', { fish: [someTrout({ lotCode: 'TRT-0', placeId: 'k2', referenceG: 120, count: 10, feedStoppedOn: '2026-05-30' })] }, ['k1', 'k2'], /refuse: Feed is stopped in K2/],
-    ['to another species', { fish: [someTrout({ lotCode: 'NT-0', speciesCode: 'nile-tilapia', placeId: 'k2', referenceG: 120, count: 10 })] }, ['k1', 'k2'], /ask: K2 holds another species/],
+    [
+      'small to large ones',
+      { fish: [someTrout({ lotCode: 'TRT-0', placeId: 'k2', referenceG: 400, count: 10 })] },
+      ['k1', 'k2'],
+      /ask: .*the larger may eat the smaller/,
+    ],
+    [
+      'to fish without feed',
+      {
+        fish: [someTrout({ lotCode: 'TRT-0', placeId: 'k2', referenceG: 120, count: 10, feedStoppedOn: '2026-05-30' })],
+      },
+      ['k1', 'k2'],
+      /refuse: Feed is stopped in K2/,
+    ],
+    [
+      'to another species',
+      {
+        fish: [someTrout({ lotCode: 'NT-0', speciesCode: 'nile-tilapia', placeId: 'k2', referenceG: 120, count: 10 })],
+      },
+      ['k1', 'k2'],
+      /ask: K2 holds another species/,
+    ],
     ['over the limit', {}, ['k1', 'w1'], /ask: W1 would hold 30.0 kg\/m³, its limit is 20/, { count: 300 }],
     ['twice over the limit', {}, ['k1', 'w1'], /refuse: W1 would hold 90.0/, { count: 900 }],
     ['prawns into the sump', {}, ['q1', 's1'], /^$/, { speciesCode: 'giant-freshwater-prawn', meanG: 1 }],
   ])('%s', (_, over, [from, to], says, more) => {
     expect(answers(farm(over), wish(from, to, more))).toMatch(says);
-  }); // prettier-ignore
+  });
 });
 
 describe('both tanks before and after', () => {
   test('a move takes kg, feed and crowding from one tank to the other', () => {
     const facts = aFarm({ fish: [someTrout({ placeId: 'k1', count: 900, referenceG: 300 })] });
-    const [from, to] = moveOutlook(facts, [], { lotCode: 'TRT-1', fromPlaceId: 'k1', parts: [{ toPlaceId: 'k2', count: 400 }] });
+    const [from, to] = moveOutlook(facts, [], {
+      lotCode: 'TRT-1',
+      fromPlaceId: 'k1',
+      parts: [{ toPlaceId: 'k2', count: 400 }],
+    });
     expect(from!.after.kg + to!.after.kg).toBeCloseTo(from!.before.kg, 3);
     expect(from!.after.count).toBe(500);
     expect(to!.after.feedG).toBeGreaterThan(0);
     expect(from!.before.fullInDays).not.toBeNull();
     expect(from!.after.fullInDays ?? 999).toBeGreaterThan(from!.before.fullInDays!);
-  }); // prettier-ignore
+  });
 
   test('grading sends the heavier box where it is told', () => {
     const facts = aFarm({ fish: [someTrout({ placeId: 'k1', count: 600, referenceG: 300 })] });
@@ -163,14 +220,29 @@ describe('samples', () => {
   });
 
   test('a scale’s file: named columns in other units, rows without numbers, no heading at all', () => {
-    expect(readScaleRows([['Fish', 'Weight kg', 'Length mm'], ['1', '0,412', '310'], ['tare', '', '']])).toEqual({ weightsG: [412], lengthsCm: [31], skipped: 1 }); // prettier-ignore
+    expect(
+      readScaleRows([
+        ['Fish', 'Weight kg', 'Length mm'],
+        ['1', '0,412', '310'],
+        ['tare', '', ''],
+      ]),
+    ).toEqual({ weightsG: [412], lengthsCm: [31], skipped: 1 });
     expect(readScaleRows([['411'], ['398']]).weightsG).toEqual([411, 398]);
     expect(() => readScaleRows([['a', 'b']])).toThrow(/No column/);
     expect(() => readScaleRows(Array.from({ length: 501 }, () => ['5']))).toThrow(/at most 500/);
   });
 
   test('a feed table is sorted, and a row that is none is named', () => {
-    expect(readFeedRows([['up to g', '%'], ['200', '1.5'], ['50', '3']])).toEqual([{ uptoG: 50, percentPerDay: 3 }, { uptoG: 200, percentPerDay: 1.5 }]); // prettier-ignore
+    expect(
+      readFeedRows([
+        ['up to g', '%'],
+        ['200', '1.5'],
+        ['50', '3'],
+      ]),
+    ).toEqual([
+      { uptoG: 50, percentPerDay: 3 },
+      { uptoG: 200, percentPerDay: 1.5 },
+    ]);
     expect(() =>
       readFeedRows([
         ['50', '3'],
@@ -182,9 +254,29 @@ describe('samples', () => {
 });
 
 test('feed conversion: the dead count for how fish turn feed into flesh, not for what the bill bought', () => {
-  const account = cohortAccount({ feedG: 130_000, startCount: 500, startMeanG: 10, presentCount: 400, presentMeanG: 200, takenG: 20_000, dead: 50, deadG: 5000 }); // prettier-ignore
+  const account = cohortAccount({
+    feedG: 130_000,
+    startCount: 500,
+    startMeanG: 10,
+    presentCount: 400,
+    presentMeanG: 200,
+    takenG: 20_000,
+    dead: 50,
+    deadG: 5000,
+  });
   expect(account.survival).toBeCloseTo(0.9);
   expect(account.fcrBiological).toBeCloseTo(1.3);
   expect(account.fcrEconomic).toBeCloseTo(130 / 95);
-  expect(cohortAccount({ feedG: 0, startCount: 0, startMeanG: 1, presentCount: 0, presentMeanG: 0, takenG: 0, dead: 0, deadG: 0 })).toMatchObject({ survival: null, fcrBiological: null, fcrEconomic: null }); // prettier-ignore
+  expect(
+    cohortAccount({
+      feedG: 0,
+      startCount: 0,
+      startMeanG: 1,
+      presentCount: 0,
+      presentMeanG: 0,
+      takenG: 0,
+      dead: 0,
+      deadG: 0,
+    }),
+  ).toMatchObject({ survival: null, fcrBiological: null, fcrEconomic: null });
 });

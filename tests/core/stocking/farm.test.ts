@@ -62,8 +62,20 @@ describe('a farm as a planning problem', () => {
   });
 
   test('orders that end go on as they were on average', () => {
-    const promises = [0, 7, 14].map((d, i) => ({ lineId: `l${i}`, orderId: 'o', orderCode: 'O-1', customer: 'Inn', productCode: 'rainbow-trout', day: `2026-06-${String(9 + d).padStart(2, '0')}`, quantity: 9000 })); // prettier-ignore
-    const { input } = stockingProblem(troutFarm({ promises }), [], { ...target, by: 'orders', species: [{ ...target.species[0]!, kgPerWeek: 0, fromWeek: 0 }] }); // prettier-ignore
+    const promises = [0, 7, 14].map((d, i) => ({
+      lineId: `l${i}`,
+      orderId: 'o',
+      orderCode: 'O-1',
+      customer: 'Inn',
+      productCode: 'rainbow-trout',
+      day: `2026-06-${String(9 + d).padStart(2, '0')}`,
+      quantity: 9000,
+    }));
+    const { input } = stockingProblem(troutFarm({ promises }), [], {
+      ...target,
+      by: 'orders',
+      species: [{ ...target.species[0]!, kgPerWeek: 0, fromWeek: 0 }],
+    });
     expect(input.demand[0]!.kgByWeek.slice(0, 3)).toEqual([9, 9, 9]);
     expect(input.demand[0]!.kgByWeek[20]).toBeCloseTo(9, 5);
   });
@@ -80,7 +92,13 @@ describe('a solved plan becomes steps of the farm', { timeout: 60_000 }, () => {
     const facts = troutFarm();
     const problem = stockingProblem(facts, [], target);
     const highs = await loadHighs();
-    const { plan } = solveStocking(highs, problem.input, { seconds: 10, gap: 0.01 }, () => undefined, () => 0);
+    const { plan } = solveStocking(
+      highs,
+      problem.input,
+      { seconds: 10, gap: 0.01 },
+      () => undefined,
+      () => 0,
+    );
     let n = 0;
     const draft = draftOf(facts, [], problem, plan, counter(), () => `TRT-${++n}`);
     const steps = applyChanges([], [{ change: 'add', steps: draft.steps }], facts.today);
@@ -94,16 +112,28 @@ describe('a solved plan becomes steps of the farm', { timeout: 60_000 }, () => {
       for (const b of forecast.fish) {
         if (a === b || a.placeId !== b.placeId || a.placeId === 'p1') continue;
         // A week's grace: the last few fish leave with the harvest of that week.
-        expect(Math.min(a.until, b.until) - Math.max(a.from, b.from), `${a.lotCode} and ${b.lotCode} in ${a.placeId}`).toBeLessThanOrEqual(7);
+        expect(
+          Math.min(a.until, b.until) - Math.max(a.from, b.from),
+          `${a.lotCode} and ${b.lotCode} in ${a.placeId}`,
+        ).toBeLessThanOrEqual(7);
       }
     }
-  }); // prettier-ignore
+  });
 });
 
 describe('rotation by arithmetic', () => {
   test('harvests every six weeks of fish that take 24 weeks keep four cohorts alive, as the published trial had', () => {
     const nile = SPECIES_DEFAULTS.find((s) => s.code === 'nile-tilapia')!;
-    const r = rotationArithmetic({ species: nile, waterTempC: 27.5, startG: 79.2, harvestG: 800, everyWeeks: 6, kgPerHarvest: 500, survival: 0.98, densityKgM3: 60 }); // prettier-ignore
+    const r = rotationArithmetic({
+      species: nile,
+      waterTempC: 27.5,
+      startG: 79.2,
+      harvestG: 800,
+      everyWeeks: 6,
+      kgPerHarvest: 500,
+      survival: 0.98,
+      densityKgM3: 60,
+    });
     expect(r.cohortsAlive).toBe(4);
     expect(r.growDays).toBeGreaterThan(160);
     expect(r.growDays).toBeLessThan(176);
@@ -112,19 +142,49 @@ describe('rotation by arithmetic', () => {
   });
 
   test('water in which they do not grow, and sizes the wrong way round, are refused in words', () => {
-    const wish = { species: trout, waterTempC: 26, startG: 10, harvestG: 300, everyWeeks: 6, kgPerHarvest: 100, survival: 0.9, densityKgM3: 40 }; // prettier-ignore
-    expect(() => rotationArithmetic(wish)).toThrow(/waterTempC/);
+    const wish = {
+      species: trout,
+      waterTempC: 26,
+      startG: 10,
+      harvestG: 300,
+      everyWeeks: 6,
+      kgPerHarvest: 100,
+      survival: 0.9,
+      densityKgM3: 40,
+    };
+    expect(() => rotationArithmetic(wish)).toThrow(/Rainbow trout does not grow to 300 g at 26.0 °C/);
     expect(() => rotationArithmetic({ ...wish, waterTempC: 13, harvestG: 5 })).toThrow(/harvestG/);
   });
 
   test('spare capacity is what the tightest limit leaves', () => {
-    const spare = spareCapacity({ limits: [{ what: 'oxygen', feedKgPerDay: 20 }, { what: 'nitrification', feedKgPerDay: 12 }], feedKgPerDay: 9, plantedM2: 100, bandGM2: [60, 100] }); // prettier-ignore
+    const spare = spareCapacity({
+      limits: [
+        { what: 'oxygen', feedKgPerDay: 20 },
+        { what: 'nitrification', feedKgPerDay: 12 },
+      ],
+      feedKgPerDay: 9,
+      plantedM2: 100,
+      bandGM2: [60, 100],
+    });
     expect(spare).toEqual({ feedKgPerDay: 3, limitedBy: 'nitrification', bedM2: 12.5 });
   });
 });
 
 describe('back in step after a loss', () => {
-  const harvest = (day: string): PlanStep => ({ id: 'h', groupId: 'g', kind: 'harvest', day, lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null, fromPlaceId: 'k2', toPlaceId: null, count: 500, amount: null, version: 1 }); // prettier-ignore
+  const harvest = (day: string): PlanStep => ({
+    id: 'h',
+    groupId: 'g',
+    kind: 'harvest',
+    day,
+    lotCode: 'TRT-1',
+    speciesCode: 'rainbow-trout',
+    cropCode: null,
+    fromPlaceId: 'k2',
+    toPlaceId: null,
+    count: 500,
+    amount: null,
+    version: 1,
+  });
   const loss: Loss = { lotCode: 'TRT-1', speciesCode: 'rainbow-trout', placeId: 'k2', count: 500, meanG: 120 };
   const plan = [harvest('2026-09-20')];
 

@@ -38,9 +38,10 @@ function expectWithinLimits(input: PlannerInput, plan: StockingPlan) {
   input.groups.forEach((group, g) => {
     for (let week = 0; week < input.weeks; week++) {
       const used = plan.batches.reduce(
-        (sum, { batch, tanks }) => sum + tanks * batch.path.filter((l) => l.group === g && l.from <= week && l.until > week).length,
+        (sum, { batch, tanks }) =>
+          sum + tanks * batch.path.filter((l) => l.group === g && l.from <= week && l.until > week).length,
         0,
-      ); // prettier-ignore
+      );
       expect(used, `${group.name} in week ${week}`).toBeLessThanOrEqual(group.freeByWeek[week]!);
     }
   });
@@ -70,8 +71,21 @@ describe('candidates', { timeout: 30_000 }, () => {
 
   test('with a quarantine tank, new fish begin there and only as many as it holds', () => {
     const input = troutOnly();
-    const quarantine = { key: 'q', name: 'quarantine tanks', loopCode: null, stage: 'quarantine', rank: 0, placeIds: ['q'], capacityKg: 30, freeByWeek: Array(WEEKS).fill(1) }; // prettier-ignore
-    const guarded = { ...input, groups: [...input.groups, quarantine], choices: input.choices.map((c) => ({ ...c, quarantineWeeks: 2 })) }; // prettier-ignore
+    const quarantine = {
+      key: 'q',
+      name: 'quarantine tanks',
+      loopCode: null,
+      stage: 'quarantine',
+      rank: 0,
+      placeIds: ['q'],
+      capacityKg: 30,
+      freeByWeek: Array(WEEKS).fill(1),
+    };
+    const guarded = {
+      ...input,
+      groups: [...input.groups, quarantine],
+      choices: input.choices.map((c) => ({ ...c, quarantineWeeks: 2 })),
+    };
     const batches = candidateBatches(guarded);
     expect(batches.length).toBeGreaterThan(0);
     for (const batch of batches) {
@@ -112,10 +126,13 @@ describe('solver', { timeout: 60_000 }, () => {
     const input = troutOnly();
     const { best } = solve(input);
     const wanted = input.demand[0]!.kgByWeek.reduce((sum, kg) => sum + kg, 0);
-    const caught = best.plan.batches.reduce((sum, p) => sum + p.tanks * p.batch.takings.reduce((s, t) => s + t.kg, 0), 0);
+    const caught = best.plan.batches.reduce(
+      (sum, p) => sum + p.tanks * p.batch.takings.reduce((s, t) => s + t.kg, 0),
+      0,
+    );
     const short = best.plan.short.reduce((sum, s) => sum + s.kg, 0);
     expect(caught + short).toBeGreaterThan(wanted - 1);
-  }); // prettier-ignore
+  });
 
   test('no tanks: everything is short, and the reason names the tanks', () => {
     const input = troutOnly();
@@ -129,7 +146,15 @@ describe('solver', { timeout: 60_000 }, () => {
 
   test('an order sooner than fish can grow says from when they could be had', () => {
     const input = troutOnly();
-    const soon = { ...input, demand: [{ speciesCode: 'rainbow-trout', kgByWeek: input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0)) }] }; // prettier-ignore
+    const soon = {
+      ...input,
+      demand: [
+        {
+          speciesCode: 'rainbow-trout',
+          kgByWeek: input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0)),
+        },
+      ],
+    };
     const { best } = solve(soon, 10);
     const words = bindingLimits(soon, candidateBatches(soon), best.plan).map((b) => b.words);
     expect(words.find((w) => /Too soon/.test(w))).toMatch(/20 kg missing.*of market size from/);
@@ -140,7 +165,11 @@ describe('solver', { timeout: 60_000 }, () => {
     const tight = { ...input, purgeKgByWeek: Array(WEEKS).fill(2) };
     const { best } = solve(tight, 5);
     expect(best.plan.short.reduce((sum, s) => sum + s.kg, 0)).toBeGreaterThan(500);
-    expect(bindingLimits(tight, candidateBatches(tight), best.plan).map((b) => b.words).join()).toMatch(/purge tanks are full/); // prettier-ignore
+    expect(
+      bindingLimits(tight, candidateBatches(tight), best.plan)
+        .map((b) => b.words)
+        .join(),
+    ).toMatch(/purge tanks are full/);
   });
 
   test('a missing kg that costs next to nothing is not worth a fish', () => {
@@ -151,8 +180,20 @@ describe('solver', { timeout: 60_000 }, () => {
 
   test('fish that are here go exactly one way and keep their tank until they go', () => {
     const input = troutOnly();
-    const here = { lotCode: 'TRT-9', species: input.choices[0]!.species, groupKey: input.groups[5]!.key, placeId: 'k6', fromWeek: 0, count: 300, weightG: 250, pace: 1 }; // prettier-ignore
-    const wanted = { speciesCode: 'rainbow-trout', kgByWeek: Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0)) }; // prettier-ignore
+    const here = {
+      lotCode: 'TRT-9',
+      species: input.choices[0]!.species,
+      groupKey: input.groups[5]!.key,
+      placeId: 'k6',
+      fromWeek: 0,
+      count: 300,
+      weightG: 250,
+      pace: 1,
+    };
+    const wanted = {
+      speciesCode: 'rainbow-trout',
+      kgByWeek: Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0)),
+    };
     const { best } = solve({ ...input, present: [here], demand: [wanted] }, 5);
     const own = best.plan.batches.filter((p) => p.batch.lotCode === 'TRT-9');
     expect(own.length).toBe(1);

@@ -14,7 +14,16 @@ function group(
 ): TankGroup {
   const key = `${loopCode}|${stage}|${volumeL}`;
   const placeIds = Array.from({ length: tanks }, (_, i) => `${key}#${i}`);
-  return { key, name: `${stage} tanks of ${loopCode}`, loopCode, stage, rank, placeIds, capacityKg: (volumeL * limit) / 1000, freeByWeek: Array(WEEKS).fill(tanks) }; // prettier-ignore
+  return {
+    key,
+    name: `${stage} tanks of ${loopCode}`,
+    loopCode,
+    stage,
+    rank,
+    placeIds,
+    capacityKg: (volumeL * limit) / 1000,
+    freeByWeek: Array(WEEKS).fill(tanks),
+  };
 }
 
 function choice(
@@ -26,12 +35,20 @@ function choice(
 ): StockChoice {
   const species = SPECIES_DEFAULTS.find((s) => s.code === code)!;
   const perWeek = dailyRootGainG13(species, waterTempC) * 7;
-  return { species, loopCode, startG, fingerlingMinor, quarantineWeeks: 0, gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w) }; // prettier-ignore
+  return {
+    species,
+    loopCode,
+    startG,
+    fingerlingMinor,
+    quarantineWeeks: 0,
+    gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w),
+  };
 }
 
 /** Fourteen tanks in two loops, three species, a year: the size the planner has to answer at. */
 export function yearProblem(kgPerWeek = { bass: 22, tilapia: 14, trout: 30 }): PlannerInput {
-  const weekly = (kg: number, from: number) => Array.from({ length: WEEKS }, (_, w) => (w < from ? 0 : kg * (1 + 0.25 * Math.sin(w / 5)))); // prettier-ignore
+  const weekly = (kg: number, from: number) =>
+    Array.from({ length: WEEKS }, (_, w) => (w < from ? 0 : kg * (1 + 0.25 * Math.sin(w / 5))));
   return {
     firstDay: '2026-06-10',
     weeks: WEEKS,

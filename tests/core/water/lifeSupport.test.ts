@@ -46,15 +46,25 @@ describe('oxygen', () => {
   });
 
   test('minutes to danger by hand: 4 mg/L over the critical in 10 m³, breathed by 300 kg at 300 mg/kg·h', () => {
-    expect(minutesToDanger({ oxygenMgL: 7, criticalMgL: 3, volumeL: 10_000, breathedMgH: 90_000 })).toBeCloseTo(26.67, 1);
+    expect(minutesToDanger({ oxygenMgL: 7, criticalMgL: 3, volumeL: 10_000, breathedMgH: 90_000 })).toBeCloseTo(
+      26.67,
+      1,
+    );
     expect(minutesToDanger({ oxygenMgL: 2, criticalMgL: 3, volumeL: 10_000, breathedMgH: 90_000 })).toBe(0);
     expect(minutesToDanger({ oxygenMgL: 7, criticalMgL: 3, volumeL: 10_000, breathedMgH: 0 })).toBe(Infinity);
-  }); // prettier-ignore
+  });
 });
 
 describe('filters by both schools', () => {
   const media = [{ name: 'bed', volumeM3: 2, surfaceM2PerM3: 500, gTanPerM2Day: 0.5 }];
-  const support = { aerators: [{ name: 'A', kgO2PerDay: 6 }, { name: 'B', kgO2PerDay: 4 }], media, energy: null }; // prettier-ignore
+  const support = {
+    aerators: [
+      { name: 'A', kgO2PerDay: 6 },
+      { name: 'B', kgO2PerDay: 4 },
+    ],
+    media,
+    energy: null,
+  };
 
   test('nitrification follows surface, warmth and pH', () => {
     expect(nitrificationG(media, 20)).toBeCloseTo(500);
@@ -67,20 +77,35 @@ describe('filters by both schools', () => {
     const margin = lifeSupportMargin(support, load);
     expect(margin).toMatchObject({ oxygenGivenKg: 10, oxygenWithoutOneKg: 4, mediaRuleL: 1200, mediaL: 2000 });
     expect(margin.tightest.what).toBe('nitrification');
-    expect(lifeSupportMargin(support, { ...load, biomassKg: 1500 }).tightest).toEqual({ what: 'media rule', ratio: 2000 / 3000 }); // prettier-ignore
-    expect(lifeSupportMargin(support, { feedKgPerDay: 0, biomassKg: 0, ammoniaGPerDay: 0, waterTempC: 20 }).tightest.ratio).toBe(Infinity); // prettier-ignore
+    expect(lifeSupportMargin(support, { ...load, biomassKg: 1500 }).tightest).toEqual({
+      what: 'media rule',
+      ratio: 2000 / 3000,
+    });
+    expect(
+      lifeSupportMargin(support, { feedKgPerDay: 0, biomassKg: 0, ammoniaGPerDay: 0, waterTempC: 20 }).tightest.ratio,
+    ).toBe(Infinity);
   });
 });
 
 describe('temperature as a throttle', () => {
-  const energy = { lossWPerC: 400, unheatedC: Array(12).fill(10), heatMinorPerKwh: 10, coolMinorPerKwh: 24, chillerCop: 3 }; // prettier-ignore
+  const energy = {
+    lossWPerC: 400,
+    unheatedC: Array(12).fill(10),
+    heatMinorPerKwh: 10,
+    coolMinorPerKwh: 24,
+    chillerCop: 3,
+  };
   const loop = aLoop({ plannedWaterTempC: Array(12).fill(13), lifeSupport: { aerators: [], media: [], energy } });
 
   test('a setting holds from its day until its end, then what was planned before holds again', () => {
     const set = withSetting(loop, '2026-06-10', '2026-07-10', 9);
-    expect(['2026-06-09', '2026-06-10', '2026-07-09', '2026-07-10'].map((d) => plannedWaterC(set, d))).toEqual([13, 9, 9, 13]); // prettier-ignore
+    expect(['2026-06-09', '2026-06-10', '2026-07-09', '2026-07-10'].map((d) => plannedWaterC(set, d))).toEqual([
+      13, 9, 9, 13,
+    ]);
     const again = withSetting(set, '2026-06-20', '2026-06-25', 11);
-    expect(['2026-06-15', '2026-06-22', '2026-06-26', '2026-07-11'].map((d) => plannedWaterC(again, d))).toEqual([9, 11, 9, 13]); // prettier-ignore
+    expect(['2026-06-15', '2026-06-22', '2026-06-26', '2026-07-11'].map((d) => plannedWaterC(again, d))).toEqual([
+      9, 11, 9, 13,
+    ]);
     expect(plannedWaterC(withSetting(loop, '2026-06-10', null, 15), '2027-01-01')).toBe(15);
   });
 
@@ -114,7 +139,18 @@ describe('companion stock and feed tables in the forecast', () => {
 
   test('a farm’s own table replaces the ration by growth', () => {
     const facts = aFarm({ fish: [someTrout({ count: 100, referenceG: 200 })] });
-    const rule = { speciesCode: 'rainbow-trout', ration: 'table' as const, table: [{ uptoG: 1000, percentPerDay: 1 }], feederTimes: [], farmGrownShare: 0, feedMinorPerKg: 200, fingerlingMinor: 50, leadDays: 7, quarantineDays: 14, version: 1 }; // prettier-ignore
+    const rule = {
+      speciesCode: 'rainbow-trout',
+      ration: 'table' as const,
+      table: [{ uptoG: 1000, percentPerDay: 1 }],
+      feederTimes: [],
+      farmGrownShare: 0,
+      feedMinorPerKg: 200,
+      fingerlingMinor: 50,
+      leadDays: 7,
+      quarantineDays: 14,
+      version: 1,
+    };
     const byTable = forecastFarm({ ...facts, feedRules: [rule] }, []).fish[0]!.feedG[0]!;
     expect(byTable).toBeGreaterThan(100);
     expect(byTable).toBeLessThanOrEqual(200.0001);
@@ -123,8 +159,22 @@ describe('companion stock and feed tables in the forecast', () => {
 
   test('a plain split leaves both parts alike; grading up leaves the small ones', () => {
     const facts = aFarm({ fish: [someTrout({ count: 400, referenceG: 200 })] });
-    const move = (amount: number | null) => ({ id: 'm', groupId: 'm', kind: 'move' as const, day: facts.today, lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null, fromPlaceId: 'k1', toPlaceId: 'k2', count: 200, amount, version: 1 }); // prettier-ignore
-    const means = (amount: number | null) => ['k1', 'k2'].map((p) => forecastFarm(facts, [move(amount)]).fish.find((s) => s.placeId === p)!.meanG[0]!); // prettier-ignore
+    const move = (amount: number | null) => ({
+      id: 'm',
+      groupId: 'm',
+      kind: 'move' as const,
+      day: facts.today,
+      lotCode: 'TRT-1',
+      speciesCode: 'rainbow-trout',
+      cropCode: null,
+      fromPlaceId: 'k1',
+      toPlaceId: 'k2',
+      count: 200,
+      amount,
+      version: 1,
+    });
+    const means = (amount: number | null) =>
+      ['k1', 'k2'].map((p) => forecastFarm(facts, [move(amount)]).fish.find((s) => s.placeId === p)!.meanG[0]!);
     const [rest, moved] = means(null);
     expect(rest!).toBeCloseTo(moved!, 5);
     const [small, large] = means(200);

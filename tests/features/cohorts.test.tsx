@@ -1,0 +1,509 @@
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, describe, expect, test, vi } from 'vitest';
+import { METRIC, type UnitChoice } from '../../src/core/quantity/units';
+import { lifeSupportMargin } from '../../src/core/water/lifeSupport';
+import { ActionForm } from '../../src/ui/form/ActionForm';
+import { aFarm, someTrout } from '../core/farm';
+
+const sent: Record<string, unknown>[] = [];
+let answer: unknown = { ok: true, value: { words: 'Recorded.', lines: ['one thing moved'] } };
+const record = (name: string) => async (raw: Record<string, unknown>) => {
+  sent.push({ action: name, ...raw });
+  return answer;
+};
+vi.mock('../../src/features/cohorts/actions', () =>
+  Object.fromEntries(
+    [
+      'move',
+      'grade',
+      'merge',
+      'sample',
+      'husbandry',
+      'planStep',
+      'editStep',
+      'orderFish',
+      'takeFeed',
+      'keepFeedRule',
+      'compare',
+      'planTemperature',
+      'keepSpecies',
+      'layDraft',
+    ]
+      .map((name) => [name, record(name)])
+      .concat([['preview', async () => ({ ok: true, value: { tanks: [], boxes: null } })]]),
+  ),
+);
+vi.mock('next/navigation', () => ({ useRouter: () => ({ push: () => undefined }) }));
+
+afterEach(() => {
+  cleanup();
+  sent.length = 0;
+  answer = { ok: true, value: { words: 'Recorded.', lines: ['one thing moved'] } };
+});
+
+const person = { personId: 'p', farmId: 'f', name: 'Ines', role: 'manager', timeZone: 'UTC' } as never;
+const day = {
+  person,
+  units: METRIC as UnitChoice,
+  today: '2026-06-10',
+  day: '2026-06-10',
+  when: 'today' as const,
+  at: 0,
+};
+const fish = { lotCode: 'TRT-1', placeId: 'k1', place: 'K1', count: 500, meanG: 300, quarantined: false };
+const tanks = [
+  { id: 'k1', code: 'K1', kind: 'tank' as const, says: 'K1 · Kingfisher', tempC: 12, pH: 7, loopId: 'k' },
+  { id: 'k2', code: 'K2', kind: 'tank' as const, says: 'K2 · Kingfisher · empty', tempC: 12, pH: 7, loopId: 'k' },
+  { id: 'p1', code: 'P1', kind: 'purge' as const, says: 'P1 · purge · empty', tempC: null, pH: null, loopId: null },
+];
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const type = (label: string | RegExp, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+
+describe('a form that records', () => {
+  const fields = [
+    { name: 'count', label: 'Fish', kind: 'count' as const, start: '' },
+    { name: 'massG', label: 'Weight', kind: 'quantity' as const, quantity: 'mass' as const, start: 1500 },
+  ];
+  const show = (send: (v: Record<string, unknown>) => Promise<never>, onDone = vi.fn()) => {
+    render(<ActionForm fields={fields} units={METRIC} submit="Send" send={send} onDone={onDone} />);
+    return onDone;
+  };
+
+  test('starts in shown units, sends stored units with a key, and is done', async () => {
+    const send = vi.fn(async () => ({ ok: true, value: 'yes' }) as never);
+    const onDone = show(send);
+    expect((screen.getByLabelText('Weight') as HTMLInputElement).value).toBe('1.5');
+    type('Fish', '12');
+    press('Send');
+    await waitFor(() => expect(onDone).toHaveBeenCalledWith('yes'));
+    expect(send).toHaveBeenCalledWith({ count: 12, massG: 1500, entryKey: expect.stringMatching(/^[0-9a-f-]{36}$/) });
+  });
+
+  test('a fault stands beside its field and what was typed stays', async () => {
+    show(async () => ({ ok: false, fields: { count: ['There are only 5.'] } }) as never);
+    type('Fish', '12');
+    press('Send');
+    expect(await screen.findByText('There are only 5.')).toBeTruthy();
+    expect((screen.getByLabelText('Fish') as HTMLInputElement).value).toBe('12');
+  });
+
+  test('what only looks wrong is asked; the button waits for a yes, then it is sent as confirmed', async () => {
+    const send = vi.fn(
+      async (v: Record<string, unknown>) =>
+        (v.confirmed
+          ? { ok: true, value: 'yes' }
+          : { ok: false, fields: { confirm: ['Heavy?\nRight tank?'] } }) as never,
+    );
+    const onDone = show(send);
+    type('Fish', '12');
+    press('Send');
+    expect(await screen.findByText('Right tank?')).toBeTruthy();
+    const send_ = (await screen.findByRole('button', { name: 'Send' })) as HTMLButtonElement;
+    expect(send_.disabled).toBe(true);
+    fireEvent.click(screen.getByLabelText('Yes, that is right'));
+    press('Send');
+    await waitFor(() => expect(onDone).toHaveBeenCalled());
+    const keys = send.mock.calls.map(([v]) => v.entryKey);
+    expect(keys[0]).toBe(keys[1]);
+  });
+
+  test('no connection: it says so and keeps everything', async () => {
+    show(async () => {
+      throw new Error('offline');
+    });
+    type('Fish', '12');
+    press('Send');
+    expect(await screen.findByText(/No connection: nothing you typed is lost/)).toBeTruthy();
+    expect((screen.getByLabelText('Fish') as HTMLInputElement).value).toBe('12');
+  });
+
+  test('text that is no number never leaves the page', async () => {
+    const send = vi.fn();
+    show(send as never);
+    type('Fish', 'many');
+    press('Send');
+    expect(await screen.findByText('“many” is not a number')).toBeTruthy();
+    expect(send).not.toHaveBeenCalled();
+  });
+});
+
+describe('handling fish', () => {
+  async function handle(over: Partial<typeof fish> = {}, role = 'manager') {
+    const { HandleAll } = await import('../../src/features/cohorts/HandleFish');
+    render(<HandleAll handled={[{ ...fish, ...over }]} tanks={tanks} units={METRIC} role={role} today={day.today} />);
+  }
+
+  test('weights typed one by one go out in grams; what they moved is said', async () => {
+    await handle();
+    press('Weigh or measure');
+    type('Weights, one fish each', '301 288,5 312');
+    press('Record the sample');
+    expect(await screen.findByText('one thing moved')).toBeTruthy();
+    expect(sent[0]).toMatchObject({ action: 'sample', lotCode: 'TRT-1', fromPlaceId: 'k1', weightsG: [301, 288.5, 312] });
+  });
+
+  test('a bulk weighing sends count and total, lengths go out in cm', async () => {
+    await handle();
+    press('Weigh or measure');
+    press('Many together');
+    type('Fish weighed together', '100');
+    type('Their weight together', '30.5');
+    press('Record the sample');
+    await waitFor(() => expect(sent[0]).toMatchObject({ bulkCount: 100, bulkG: 30_500 }));
+    press('Weigh or measure');
+    press('Lengths');
+    type(/Lengths in cm/, '28 29');
+    press('Record the sample');
+    await waitFor(() => expect(sent[1]).toMatchObject({ lengthsCm: [28, 29] }));
+  });
+
+  test('moving to another water asks for both waters and proposes minutes', async () => {
+    await handle();
+    press('Move');
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: /To which tank/ }));
+    fireEvent.click(screen.getByRole('option', { name: /P1/ }));
+    type('P1 °C', '16');
+    type('P1 pH', '7');
+    expect(screen.getByText('take 60 minutes')).toBeTruthy();
+    type('P1 °C', '120');
+    expect(screen.getByText(/tempC is 120/)).toBeTruthy();
+  });
+
+  test('a hand neither plans nor treats; in quarantine a manager may clear', async () => {
+    await handle({ quarantined: true }, 'hand');
+    expect(screen.queryByRole('button', { name: 'Plan a step' })).toBeNull();
+    press('Observe, treat, clear');
+    expect(screen.queryByRole('button', { name: 'Treatment' })).toBeNull();
+    cleanup();
+    await handle({ quarantined: true });
+    press('Observe, treat, clear');
+    press('Clear from quarantine');
+    type('On what grounds', 'Fourteen quiet days');
+    press('Clear them');
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'husbandry', kind: 'quarantine_clear' }));
+  });
+
+  test('a treatment shows who decides and asks for the last day of its withdrawal period', async () => {
+    await handle();
+    press('Observe or treat');
+    press('Treatment');
+    expect(screen.getByText(/Only by veterinarian and label/)).toBeTruthy();
+    expect(screen.getByLabelText(/Not for sale up to and with/)).toBeTruthy();
+  });
+
+  test('a harvest can be purged in a purge tank or in place', async () => {
+    await handle();
+    press('Plan a step');
+    press('Harvest, all or part');
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: /Purged where/ }));
+    const names = screen.getAllByRole('option').map((o) => o.textContent);
+    expect(names).toEqual(['in its own tank, without feed', 'P1 · purge · empty']);
+  });
+});
+
+describe('the plan in place', () => {
+  const step = {
+    id: 's1',
+    version: 3,
+    kind: 'harvest',
+    day: '2026-06-20',
+    words: 'Harvest',
+    count: 80,
+    from: 'K1',
+    to: 'P1',
+  };
+
+  test('a manager changes a step or takes it out; others read it', async () => {
+    const { PlanSteps } = await import('../../src/features/cohorts/PlanSteps');
+    render(<PlanSteps steps={[step]} today={day.today} units={METRIC} mayEdit />);
+    press('change');
+    type('Fish', '90');
+    press('Change');
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'editStep', stepId: 's1', version: 3, count: 90 }));
+    press('change');
+    press('Take out of the plan');
+    await waitFor(() => expect(sent[1]).toMatchObject({ drop: true }));
+    cleanup();
+    render(<PlanSteps steps={[{ ...step, day: '2026-06-01' }]} today={day.today} units={METRIC} mayEdit={false} />);
+    expect(screen.getByText('late')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'change' })).toBeNull();
+  });
+});
+
+describe('rooms of Cohorts', () => {
+  test('life support: each need beside what there is, the tightest named, minutes by tank', async () => {
+    const { LifeStation } = await import('../../src/features/cohorts/LifeStation');
+    const support = {
+      aerators: [{ name: 'Blower A', kgO2PerDay: 6 }],
+      media: [{ name: 'Bed', volumeM3: 1, surfaceM2PerM3: 300, gTanPerM2Day: 0.5 }],
+      energy: null,
+    };
+    const load = { feedKgPerDay: 10, biomassKg: 400, ammoniaGPerDay: 300, waterTempC: 20 };
+    const margin = lifeSupportMargin(support, load);
+    const loop = {
+      name: 'Heron',
+      margin,
+      support,
+      tempC: 20,
+      pH: 7,
+      biomassKg: 400,
+      feedKg: 10,
+      firstShort: '2026-06-10',
+      spare: { feedKgPerDay: -2, limitedBy: 'nitrification', bedM2: 0 },
+      tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31' }],
+    };
+    render(<LifeStation page={{ ...day, loops: [loop] }} />);
+    expect(screen.getByText(/tightest: nitrification, 0.5 times the need/)).toBeTruthy();
+    expect(screen.getByText(/It is not enough for the load of this day/)).toBeTruthy();
+    expect(screen.getByText('18').className).toContain('danger');
+    expect(screen.getAllByText('too little').length).toBe(2);
+  });
+
+  test('after a loss: ways side by side, nothing to lay for waiting', async () => {
+    const { LossStation } = await import('../../src/features/cohorts/LossStation');
+    const way = (id: 'wait' | 'bigger', steps: number, missingKg: number) => ({
+      way: {
+        id,
+        title: id,
+        words: `${id} words`,
+        costMinor: steps * 1000,
+        changes:
+          steps === 0
+            ? []
+            : [
+                {
+                  change: 'add' as const,
+                  steps: [
+                    {
+                      id: 'x',
+                      groupId: 'g',
+                      kind: 'stock' as const,
+                      day: '2026-06-20',
+                      lotCode: 'TRT-R1',
+                      speciesCode: 'rainbow-trout',
+                      cropCode: null,
+                      fromPlaceId: null,
+                      toPlaceId: 'k1',
+                      count: 10,
+                      amount: 50,
+                      version: 1,
+                    },
+                  ],
+                },
+              ],
+      },
+      weeks: [{ week: 30, from: '2026-07-20', missingKg, otherKg: 0 }],
+      missingKg,
+      otherKg: 0,
+      backOn: steps === 0 ? null : '2026-09-01',
+    });
+    const losses = [
+      {
+        id: 'TRT-1|K1',
+        lotCode: 'TRT-1',
+        place: 'K1',
+        species: 'Rainbow trout',
+        count: 260,
+        day: '2026-06-09',
+        notes: null,
+        left: 40,
+      },
+    ];
+    render(
+      <LossStation
+        page={{ ...day, losses, chosen: 'TRT-1|K1', ways: [way('wait', 0, 80), way('bigger', 1, 12)], currency: 'EUR' }}
+      />,
+    );
+    expect(screen.getByRole('link', { name: /lost by/ }).textContent).toMatch(
+      /260 rainbow trout lost by 9 Jun, 40 left/,
+    );
+    expect(within(screen.getByTestId('way-wait')).getByText('not within a year')).toBeTruthy();
+    expect(within(screen.getByTestId('way-wait')).queryByRole('button')).toBeNull();
+    fireEvent.click(within(screen.getByTestId('way-bigger')).getByRole('button', { name: 'See it on Season' }));
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'layDraft', drops: [] }));
+    expect(Object.keys((sent[0]!.steps as object[])[0]!)).not.toContain('version');
+  });
+
+  test('rotation arithmetic answers, and says what is wrong', async () => {
+    const { RotationSheet } = await import('../../src/features/cohorts/RotationSheet');
+    const farm = aFarm({ fish: [someTrout()] });
+    const facts = { ...farm, species: farm.species.filter((s) => s.code === 'rainbow-trout') };
+    render(<RotationSheet page={{ ...day, facts, plan: [], currency: 'EUR' }} />);
+    press('Work it out');
+    expect((await screen.findByTestId('rotation')).textContent).toMatch(/cohorts alive at once/);
+    type('A harvest every so many weeks', '0');
+    press('Work it out');
+    expect(await screen.findByText(/everyWeeks is 0; it must be between 0.5 and 52/)).toBeTruthy();
+  });
+
+  test('temperatures side by side, with dates and money against the plan', async () => {
+    const { TemperatureStation } = await import('../../src/features/cohorts/TemperatureStation');
+    const result = (tempC: number | null, feedMinor: number) => ({
+      tempC,
+      ready: [{ lotCode: 'TRT-1', day: tempC === 8 ? null : '2026-08-01' }],
+      feedKg: 100,
+      feedMinor,
+      heatMinor: 0,
+      coolMinor: 500,
+      supplyKg: 300,
+      shortKg: 5,
+    });
+    answer = { ok: true, value: [result(null, 20_000), result(8, 15_000)] };
+    const loops = [
+      {
+        id: '11111111-1111-4111-8111-111111111111',
+        name: 'Kingfisher',
+        todayC: 12,
+        plan: [],
+        hasEnergy: true,
+        weeks: [],
+      },
+    ];
+    render(<TemperatureStation page={{ ...day, loops, currency: 'EUR' }} />);
+    press('Compare');
+    const table = await screen.findByTestId('temperatures');
+    expect(table.textContent).toContain('-€50.00');
+    expect(table.textContent).toContain('later');
+    expect(sent[0]).toMatchObject({ action: 'compare', tempsC: [10, 14] });
+  });
+
+  test('feed: what lasts how long, a table with a wrong row is refused beside it', async () => {
+    const { FeedStation } = await import('../../src/features/cohorts/FeedStation');
+    const rule = {
+      speciesCode: 'rainbow-trout',
+      name: 'Rainbow trout',
+      ration: 'growth' as const,
+      table: [],
+      feederTimes: ['07:00'],
+      farmGrownShare: 0,
+      feedMinorPerKg: 210,
+      fingerlingMinor: 55,
+      leadDays: 10,
+      quarantineDays: 14,
+      version: 1,
+    };
+    const store = [
+      {
+        species: 'Rainbow trout',
+        speciesCode: 'rainbow-trout',
+        lots: [],
+        leftG: 20_000,
+        perDayG: 5000,
+        daysLeft: 4,
+        emptyOn: '2026-06-14',
+        orderBy: '2026-06-04',
+        costPerDayMinor: 1050,
+      },
+    ];
+    const rations = [
+      {
+        place: 'K1',
+        lots: 'TRT-1',
+        species: 'Rainbow trout',
+        count: 500,
+        meanG: 300,
+        byGrowthG: 5000,
+        byTableG: null,
+        givenG: 0,
+        feedings: 3,
+        eachG: 0,
+        pelletMm: 6,
+        times: [],
+      },
+    ];
+    render(<FeedStation page={{ ...day, tanks: rations, rules: [rule], store, currency: 'EUR' }} />);
+    expect(screen.getByText('NO FEED')).toBeTruthy();
+    expect(screen.getByText('now (4 Jun)').className).toContain('danger');
+    type(/Table: fish up to this weight/, '50, 3\nx, 2');
+    press('Keep');
+    expect(await screen.findByText(/Row 2 of the table is “x, 2”/)).toBeTruthy();
+    expect(sent).toEqual([]);
+    type(/Table: fish up to this weight/, '200, 2\n50, 3');
+    press('Keep');
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'keepFeedRule', feederTimes: ['07:00'], leadDays: 10 }));
+    expect(sent[0]!.table).toEqual([
+      { uptoG: 50, percentPerDay: 3 },
+      { uptoG: 200, percentPerDay: 2 },
+    ]);
+  });
+
+  test('species: only what was changed is sent, a default is taken over whole', async () => {
+    const { SpeciesStation } = await import('../../src/features/cohorts/SpeciesStation');
+    const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
+    const [nile, ...others] = SPECIES_DEFAULTS;
+    render(<SpeciesStation page={{ ...day, own: [{ species: nile!, version: 2 }], others: others.slice(0, 2) }} />);
+    type('Most crowding, kg/m³', '55');
+    press('Keep for this farm');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        code: 'nile-tilapia',
+        version: 2,
+        values: [{ name: 'densityMaxKgM3', value: 55 }],
+      }),
+    );
+    press(/Red tilapia/);
+    press('Take onto this farm');
+    await waitFor(() => expect((sent[1]!.values as unknown[]).length).toBeGreaterThan(15));
+  });
+
+  test('a tank: who is in it, when it is too small; an empty one may rest', async () => {
+    const { TankView } = await import('../../src/features/cohorts/TankView');
+    const place = {
+      id: 'k1',
+      code: 'K1',
+      name: 'K1',
+      kind: 'tank' as const,
+      volumeL: 9000,
+      densityLimitKgM3: 45,
+      stage: 'grow-out',
+    };
+    const page = {
+      ...day,
+      place,
+      loop: 'Kingfisher',
+      here: [{ lotCode: 'TRT-1', species: 'Rainbow trout', count: 500, meanG: 300, kg: 150 }],
+      series: [{ day: '2026-06-10', kgM3: 16.7, feedG: 900 }],
+      fullOn: '2026-09-01',
+      feedG: 900,
+      minutes: 70,
+      resting: null,
+      events: [],
+      next: [],
+    };
+    render(<TankView page={page} />);
+    expect(screen.getByText('16.7 of 45 kg/m³')).toBeTruthy();
+    expect(screen.getByText('70 minutes')).toBeTruthy();
+    expect(screen.getByText(/A tank rests when it is empty/)).toBeTruthy();
+    cleanup();
+    render(<TankView page={{ ...page, here: [], feedG: 0, minutes: null, fullOn: null }} />);
+    type('Why, and how it will be cleaned', 'After the trout');
+    press('Let it rest');
+    await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'fallow', placeId: 'k1', untilDay: day.today }));
+  });
+
+  test('arrivals: fingerlings are ordered into quarantine first', async () => {
+    const { ArrivalsStation } = await import('../../src/features/cohorts/ArrivalsStation');
+    const species = [{ code: 'rainbow-trout', name: 'Rainbow trout', fingerlingMinor: 55, quarantineDays: 14 }];
+    const quarantine = {
+      id: 'q1',
+      code: 'Q1',
+      kind: 'quarantine' as const,
+      says: 'Q1 · quarantine · empty',
+      tempC: null,
+      pH: null,
+      loopId: null,
+    };
+    render(<ArrivalsStation page={{ ...day, species, tanks: [...tanks, quarantine], coming: [], apart: [] }} />);
+    expect(screen.getByText('No fish are in quarantine.')).toBeTruthy();
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Species' }));
+    fireEvent.click(screen.getByRole('option', { name: 'Rainbow trout' }));
+    type('Fish', '500');
+    type('Weight of one', '4');
+    press('Order');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ action: 'orderFish', toPlaceId: 'q1', meanG: 4, day: '2026-06-24' }),
+    );
+    expect(sent[0]).not.toHaveProperty('thenPlaceId');
+  });
+});
