@@ -12,7 +12,12 @@ test.beforeAll(() => {
 });
 test.afterAll(() => db.destroy());
 
-const STATIONS = ['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/market/new'];
+const STATIONS = [
+  ...['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/market/new'],
+  ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
+    (room) => `/cohorts/${room}`,
+  ),
+];
 
 for (const [name, viewport] of [
   ['laptop', DESK],

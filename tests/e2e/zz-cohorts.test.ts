@@ -161,6 +161,16 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
 
 test('the planner proposes a rotation from the orders, and the manager keeps it', async ({ page }) => {
   await signIn(page, 'ines');
+  // Orders further ahead than the fish in the water reach.
+  for (const weeks of [30, 31, 32]) {
+    await open(page, '/market/new');
+    await choose(page, 'Customer', /Fennmoor Inn/);
+    await page.getByLabel('To be delivered on').fill(addDays(today(), weeks * 7));
+    await choose(page, 'Product', 'Rainbow trout');
+    await page.getByLabel('Quantity, kg').fill('90');
+    await page.getByRole('button', { name: 'Take the order' }).click();
+    await page.waitForURL('**/market/orders/**');
+  }
   await open(page, '/cohorts/planner');
   await page.getByLabel('Search at most, seconds').fill('20');
   const before = Number((await db('plan_step').where({ state: 'planned' }).count('* as n').first())!.n);

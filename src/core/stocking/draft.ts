@@ -38,6 +38,8 @@ export function draftOf(
     const lotCode = batch.lotCode ?? newCode(batch.speciesCode);
     const home = problem.input.present.find((f) => batch.lotCode && batch.id.startsWith(`${f.lotCode}|${f.placeId}|`));
     const stays = batch.path.flatMap((leg) => tanks.take(leg.group, leg.from, leg.until, home?.placeId ?? null));
+    // Fish that nothing is planned for stay as they are; their tank is theirs.
+    if (batch.takings.length === 0) continue;
     const groupId = newId();
     const step = (kind: PlanStep['kind'], week: number, rest: Partial<PlanStep>): PlanStep => ({
       id: newId(), groupId, kind, day: dayOf(week), lotCode, speciesCode: batch.speciesCode, cropCode: null, fromPlaceId: null, toPlaceId: null,

@@ -116,7 +116,8 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
   ); // prettier-ignore
 }
 
-function sayGap({ progress }: Answer): string {
+function sayGap({ progress, wantedKg }: Answer): string {
+  if (wantedKg < 1) return 'the kept plan already brings what is wanted';
   if (progress.boundMinor <= 0) return 'a plan by hand rules; nothing is proven about it yet';
   if (progress.gap < 0.0005) return 'proven: no plan of these candidates costs less';
   return `at most ${formatNumber(progress.gap * 100, 1)} % dearer than the best there could be (proven)`;
