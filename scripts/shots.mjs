@@ -39,7 +39,7 @@ async function grade(page) {
   await page.getByRole('button', { name: 'Grade', exact: true }).click();
   await page.getByRole('combobox', { name: 'Large ones go to' }).click();
   await page.getByRole('option', { name: /^H5/ }).click();
-  await page.getByText('By the forecast').waitFor();
+  await page.getByTestId('both-tanks').getByText('H5').waitFor();
   await page.getByTestId('both-tanks').scrollIntoViewIfNeeded();
 }
 

@@ -30,7 +30,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
       <h1 className="visually-hidden">Feed</h1>
       <section className="sheet">
         <header><h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2><span className="quiet small">recorded as given on the Round</span></header>
-        <div className="scroll-x">
+        <div className="scroll-x" tabIndex={0} role="region" aria-label="Feed">
           <table className="plain">
             <thead><tr><th>Tank</th><th>Fish</th><th className="right">Mean</th><th className="right">Ration</th><th className="right">Each feeding</th><th>Pellet</th><th>At</th><th className="right">By growth</th><th className="right">By table</th></tr></thead>
             <tbody>
@@ -54,7 +54,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
       <div className="columns">
         <section className="sheet">
           <header><h2>In the store</h2></header>
-          <div className="scroll-x">
+          <div className="scroll-x" tabIndex={0} role="region" aria-label="Feed">
             <table className="plain">
               <thead><tr><th>For</th><th className="right">Left</th><th className="right">A day</th><th className="right">Cost a day</th><th>Lasts until</th><th>Order by</th><th>Lots, oldest first</th></tr></thead>
               <tbody>

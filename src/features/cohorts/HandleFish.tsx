@@ -175,7 +175,7 @@ function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask
           small ones of {formatMass(shown.boxes.small.meanG, units)}
         </p>
       )}
-      <div className="scroll-x">
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Both tanks">
         <table className="plain">
           <thead>
             <tr>

@@ -48,7 +48,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   ];
   return (
     <>
-      <div className="scroll-x">
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Life support">
         <table className="plain">
           <thead><tr><th /><th className="right">Needed</th><th className="right">There is</th><th /></tr></thead>
           <tbody>

@@ -86,7 +86,7 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
   return (
     <section className="sheet" data-testid="temperatures">
       <header><h2>{loop?.name} loop, next half year</h2></header>
-      <div className="scroll-x">
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Temperatures compared">
         <table className="plain">
           <thead><tr><th />{results.map((r) => <th key={name(r)} className="right">{name(r)}</th>)}</tr></thead>
           <tbody>
