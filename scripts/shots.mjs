@@ -52,6 +52,7 @@ async function propose(page) {
   await page.getByLabel('Search at most, seconds').fill('15');
   await page.getByRole('button', { name: 'Propose a plan' }).click();
   await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
+  await page.evaluate('scrollTo(0, 0)');
 }
 
 async function typeLogLine(page) {

@@ -61,8 +61,15 @@ export async function farmView<T>(
   });
 }
 
-export function promisesOf(view: FarmView, weeks = PROMISE_WEEKS): PromiseRow[] {
-  return promiseTable(view.forecast, view.facts.products, view.facts.promises, weeks);
+const promised = new WeakMap<FarmForecast, Map<number, PromiseRow[]>>();
+
+/** Supply against promise by week, worked out once for each shared forecast. */
+export function promisesOf({ forecast, facts }: FarmView, weeks = PROMISE_WEEKS): PromiseRow[] {
+  const known = promised.get(forecast) ?? new Map<number, PromiseRow[]>();
+  promised.set(forecast, known);
+  const rows = known.get(weeks) ?? promiseTable(forecast, facts.products, facts.promises, weeks);
+  known.set(weeks, rows);
+  return rows;
 }
 
 /** For reads that need no forecast. */

@@ -20,7 +20,7 @@ export interface MoveCheck {
 }
 
 /** Companion stock lives where nobody feeds it. */
-const COMPANIONS = new Set(['giant-freshwater-prawn', 'redclaw-crayfish']);
+export const COMPANIONS: ReadonlySet<string> = new Set(['giant-freshwater-prawn', 'redclaw-crayfish']);
 /** Fish this many times heavier eat the others. Planning default. */
 const CANNIBAL_RATIO = 2.5;
 /** Over the limit by this factor there is no question left. */

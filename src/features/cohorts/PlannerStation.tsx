@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
+import { COMPANIONS } from '../../core/fish/biosecurity';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMoney, formatNumber } from '../../core/quantity/units';
 import { addDays } from '../../core/quantity/days';
@@ -22,7 +23,9 @@ const WEEKS: [string, string][] = [['26', 'half a year'], ['52', 'a year']]; // 
 /** Proposes stockings, tanks, moves, purges and harvests for orders or a steady supply. */
 export function PlannerStation({ page }: { page: PlannerPage }) {
   const planner = usePlanner(page);
-  const sold = page.facts.species.filter((s) => s.marketG && page.facts.products.some((p) => p.speciesCode === s.code));
+  const sold = page.facts.species.filter(
+    (s) => s.marketG && !COMPANIONS.has(s.code) && page.facts.products.some((p) => p.speciesCode === s.code),
+  );
   const [by, setBy] = useState<'orders' | 'steady'>('orders');
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   const fields: FormField[] = [
