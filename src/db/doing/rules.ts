@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
-import type { RationRow } from '../../core/fish/feed';
+import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
 import type { Day } from '../../core/quantity/days';
@@ -9,20 +9,7 @@ import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entr
 
 const STALE = 'Someone else changed this meanwhile. Reload to see it; what you typed is still here.';
 
-export interface FeedRuleChange {
-  speciesCode: string;
-  version: number;
-  ration: 'growth' | 'table';
-  table: RationRow[];
-  feederTimes: string[];
-  farmGrownShare: number;
-  feedMinorPerKg: number;
-  fingerlingMinor: number;
-  leadDays: number;
-  quarantineDays: number;
-}
-
-export async function saveFeedRule(tx: Tx, rule: FeedRuleChange): Promise<void> {
+export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
   const sizes = rule.table.map((r) => r.uptoG);
   if (sizes.some((g, i) => i > 0 && g <= sizes[i - 1]!)) {
     throw new RuleBroken('table', 'Sizes must rise from row to row.');
