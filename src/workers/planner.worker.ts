@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import loadHighs from 'highs';
 import { candidateBatches } from '../core/stocking/batches';
 import { draftOf, type StockingDraft } from '../core/stocking/draft';
-import { bindingLimits, type Binding } from '../core/stocking/limits';
+import { bindingLimits, crowdedWeeks, type Binding } from '../core/stocking/limits';
 import { stockingProblem, type StockingTarget } from '../core/stocking/problem';
 import { solveStocking, type PlanProgress, type SolveLimits } from '../core/stocking/solve';
 import type { StockingPlan } from '../core/stocking/types';
@@ -12,6 +12,8 @@ export interface Answer {
   progress: Omit<PlanProgress, 'plan'>;
   draft: StockingDraft;
   bindings: Binding[];
+  /** Where the kept plan itself asks for more tanks than there are. */
+  crowded: string[];
   costMinor: number;
   wantedKg: number;
   shortKg: number;
@@ -32,6 +34,7 @@ const api = {
         return {
           progress: rest, candidates: batches.length, wantedKg, costMinor: solved.costMinor, shortKg: solved.short.reduce((sum, s) => sum + s.kg, 0),
           draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)), bindings: bindingLimits(problem.input, batches, solved),
+          crowded: crowdedWeeks(problem.input, solved),
         };
       };
       let last: StockingPlan | null = null;

@@ -46,18 +46,27 @@ export function forecastFarm(
   return result;
 }
 
-/** Steps in order of day, within a day in ORDER. One bucket for each, because a plan may hold tens of thousands. */
+/**
+ * Steps in order of day, within a day in ORDER. One bucket for each, because a plan may hold tens of thousands.
+ * What is overdue counts as done today, still in the order it was meant: purged, then harvested.
+ */
 function byDay(plan: readonly PlanStep[], today: number, days: number): DatedStep[] {
   const buckets: (DatedStep[] | undefined)[] = new Array(days * STEP_KINDS.length);
+  const overdue: PlanStep[] = [];
   for (const step of plan) {
-    const at = Math.max(0, dayNumber(step.day) - today);
+    const at = dayNumber(step.day) - today;
     if (at >= days) continue;
+    if (at < 0) {
+      overdue.push(step);
+      continue;
+    }
     const place = at * STEP_KINDS.length + ORDER[step.kind];
     const bucket = buckets[place];
     if (bucket) bucket.push({ step, at });
     else buckets[place] = [{ step, at }];
   }
-  const sorted: DatedStep[] = [];
+  overdue.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : ORDER[a.kind] - ORDER[b.kind]));
+  const sorted: DatedStep[] = overdue.map((step) => ({ step, at: 0 }));
   for (const bucket of buckets) if (bucket) for (const dated of bucket) sorted.push(dated);
   return sorted;
 }

@@ -43,6 +43,10 @@ export function greedyPlan(input: PlannerInput, batches: readonly Batch[], model
     const [speciesCode, week] = key.split('|') as [string, string];
     values[column] = Math.max(0, room.need.get(speciesCode)![Number(week)]!);
   }
+  for (const [key, column] of model.crowdedOf) {
+    const [group, week] = key.split('|').map(Number) as [number, number];
+    values[column] = Math.max(0, room.tanksMissing(group, week));
+  }
   return values;
 }
 
@@ -58,6 +62,11 @@ class Room {
     );
     this.free = input.groups.map((g) => [...g.freeByWeek]);
     this.purge = [...input.purgeKgByWeek];
+  }
+
+  /** Tanks of a group that were given out beyond those that are there. */
+  tanksMissing(group: number, week: number): number {
+    return -this.free[group]![week]!;
   }
 
   fits(batch: Batch): boolean {

@@ -13,6 +13,20 @@ export interface Binding {
   words: string;
 }
 
+/** Where the kept plan and the fish that are here ask for more tanks than there are, in words. */
+export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] {
+  const { tanks } = usage(input, plan);
+  return input.groups.flatMap((group, g) => {
+    const missing = tanks[g]!.map((left, week) => ({ week, left })).filter(({ left }) => left < 0);
+    return runsOf(missing).map((run) => {
+      const [first, last] = [run[0]!.week, run.at(-1)!.week];
+      const lots = plan.batches.filter(({ batch }) => batch.lotCode && batch.path.some((leg) => leg.group === g && leg.from <= last && leg.until > first));
+      const who = [...new Set(lots.map(({ batch }) => batch.lotCode))].join(', ');
+      return `The ${group.name} do not hold what the kept plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
+    });
+  });
+} // prettier-ignore
+
 /** For every run of weeks that stays short: which limit is in the way. */
 export function bindingLimits(input: PlannerInput, batches: readonly Batch[], plan: StockingPlan): Binding[] {
   const use = usage(input, plan);
@@ -24,13 +38,16 @@ export function bindingLimits(input: PlannerInput, batches: readonly Batch[], pl
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
       const kg = run.reduce((sum, s) => sum + s.kg, 0);
       const reason = reasonFor(input, own, use, run.map((s) => s.week), name); // prettier-ignore
-      const when = first === last ? `week ${week(input, first)}` : `weeks ${week(input, first)} to ${week(input, last)}`;
+      const when = sayWeeks(input, first, last);
       return { speciesCode, kg, from: addDays(input.firstDay, first * 7), until: addDays(input.firstDay, last * 7 + 6), words: `${name}, ${when}: ${formatNumber(kg)} kg missing. ${reason}` };
     });
   }); // prettier-ignore
 }
 
 const week = (input: PlannerInput, w: number) => isoWeek(addDays(input.firstDay, w * 7));
+
+const sayWeeks = (input: PlannerInput, first: number, last: number) =>
+  first === last ? `week ${week(input, first)}` : `weeks ${week(input, first)} to ${week(input, last)}`;
 
 function runsOf<T extends { week: number }>(short: T[]): T[][] {
   const runs: T[][] = [];

@@ -13,6 +13,8 @@ export interface MipModel {
 export interface StockingModel extends MipModel {
   /** Column of a week's shortage by `species|week`. Columns of the candidates come first, in their order. */
   shortOf: Map<string, number>;
+  /** Column of the tanks of a group too few in a week, by `group|week`: only where fish that are here need them. */
+  crowdedOf: Map<string, number>;
 }
 
 type Entry = [column: number, value: number];
@@ -23,7 +25,7 @@ type Entry = [column: number, value: number];
  * fish that is here already, which goes exactly one way.
  */
 export function stockingModel(input: PlannerInput, batches: readonly Batch[]): StockingModel {
-  const model: StockingModel = { cost: [], upper: [], integer: [], rowLower: [], rowUpper: [], rows: [], shortOf: new Map() }; // prettier-ignore
+  const model: StockingModel = { cost: [], upper: [], integer: [], rowLower: [], rowUpper: [], rows: [], shortOf: new Map(), crowdedOf: new Map() }; // prettier-ignore
   const column = (cost: number, upper: number, integer = false) => {
     model.cost.push(cost);
     model.upper.push(upper);
@@ -52,13 +54,21 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
     if (batch.lotCode) ofPresent.set(presentKey(batch), [...(ofPresent.get(presentKey(batch)) ?? []), x]);
   });
   for (const ways of ofPresent.values()) row(ways.map((x): Entry => [x, 1]), 1, 1); // prettier-ignore
-  const standing = tanksOfPresent(input, batches, ofPresent);
+  const standing = tanksOfPresent(input, batches, ofPresent, 'always');
+  const mayStand = tanksOfPresent(input, batches, ofPresent, 'ever');
   input.groups.forEach((group, g) => {
     // Tanks in use follow from those of the week before: far fewer entries than naming every week of every stay.
     let before: number | null = null;
     moved[g]!.forEach((entries, week) => {
-      const used = column(0, Math.max(group.freeByWeek[week]!, standing[g]![week]!));
+      const room = Math.max(0, group.freeByWeek[week]!, standing[g]![week]!);
+      const beyond = Math.max(0, mayStand[g]![week]! - room);
+      const used = column(0, room + beyond);
       row([[used, 1], ...(before === null ? [] : [[before, -1] as Entry]), ...entries.map(([c, v]): Entry => [c, -v])], 0, 0); // prettier-ignore
+      if (beyond > 0) {
+        const crowded = column(CROWDED_SHARE * group.capacityKg * input.costs.shortMinorPerKg, beyond);
+        row([[used, 1], [crowded, -1]], -Infinity, room); // prettier-ignore
+        model.crowdedOf.set(`${g}|${week}`, crowded);
+      }
       before = used;
     });
   });
@@ -87,15 +97,21 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
 /** A night in the cold store: of two equal plans the fresher is taken. */
 const CARRY_MINOR_PER_KG = 5;
 
-/** Tanks of a group that fish already here hold whichever way they go: they stand there even where the kept plan overlaps. */
-function tanksOfPresent(input: PlannerInput, batches: readonly Batch[], ofPresent: ReadonlyMap<string, number[]>) {
+/** Two groups of fish in one tank for a week weigh like this share of a full tank not sold: avoided whenever it can be. */
+const CROWDED_SHARE = 0.5;
+
+/**
+ * Tanks of a group that fish already here hold by week: whichever way they go (`always`), or on one of their ways (`ever`).
+ * They stand there even where the kept plan overlaps.
+ */
+function tanksOfPresent(input: PlannerInput, batches: readonly Batch[], ofPresent: ReadonlyMap<string, number[]>, how: 'always' | 'ever') {
   return input.groups.map((_, g) =>
     Array.from({ length: input.weeks }, (_, week) => {
       const holds = (x: number) => batches[x]!.path.some((leg) => leg.group === g && leg.from <= week && leg.until > week);
-      return [...ofPresent.values()].filter((ways) => ways.every(holds)).length;
+      return [...ofPresent.values()].filter((ways) => (how === 'always' ? ways.every(holds) : ways.some(holds))).length;
     }),
-  ); // prettier-ignore
-}
+  );
+} // prettier-ignore
 
 function mostTanks(input: PlannerInput, batch: Batch): number {
   return Math.min(...batch.path.map((leg) => Math.min(...input.groups[leg.group]!.freeByWeek.slice(leg.from, leg.until)))); // prettier-ignore

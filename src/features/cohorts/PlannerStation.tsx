@@ -132,6 +132,7 @@ function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; 
   const [refused, setRefused] = useState<string | null>(null);
   const [entryKey] = useState(newEntryKey);
   const { draft } = answer;
+  const said = [...answer.crowded, ...answer.bindings.map((b) => b.words)];
   const name = (code: string) => page.facts.species.find((s) => s.code === code)?.name ?? code;
   const lay = () =>
     start(async () => {
@@ -161,11 +162,11 @@ function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; 
           <strong>{formatNumber(answer.wantedKg - answer.shortKg)}</strong> of {formatNumber(answer.wantedKg)} kg wanted beyond the kept plan are met;{' '}
           {sayGap(answer)}.
         </p>
-        {answer.bindings.length > 0 && (
+        {said.length > 0 && (
           <ul className="rows" data-testid="bindings">
-            {answer.bindings.slice(0, 8).map((b) => (
-              <li key={b.words} className="mark attention small" style={{ borderBottom: 0, marginBottom: 4 }}>
-                {b.words}
+            {said.slice(0, 8).map((words) => (
+              <li key={words} className="mark attention small" style={{ borderBottom: 0, marginBottom: 4 }}>
+                {words}
               </li>
             ))}
           </ul>

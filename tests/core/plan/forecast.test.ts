@@ -67,6 +67,18 @@ describe('fish, day by day', () => {
     expect(forecast.supply[0]!.quantity).toBeCloseTo(purge.biomassG[9]! * (1 - settings.fastingLossPerDay), 0);
   });
 
+  test('a purge that is overdue is taken as purged and then harvested today: no fish stay in the purge tank for ever', () => {
+    const batch = {
+      lotCode: 'TRT-1', speciesCode: 'rainbow-trout', tankId: 'k1', purgePlaceId: 'p1', purgeVolumeL: 3000,
+      harvestDay: '2026-05-28', count: 100, purgeDays: 4, method: 'salted' as const,
+    }; // prettier-ignore
+    const forecast = forecastFarm(aFarm(), [...harvestGroup(batch, ids())].reverse(), settings);
+    expect(forecast.warnings).toEqual([]);
+    expect(forecast.tanks.get('k1')!.count[0]).toBe(400);
+    expect(forecast.tanks.get('p1')!.count[0]).toBe(0);
+    expect(forecast.supply).toHaveLength(1);
+  });
+
   test('fish that are too small for the market are named', () => {
     const facts = aFarm({ fish: [someTrout({ referenceG: 150 })] });
     const forecast = forecastFarm(

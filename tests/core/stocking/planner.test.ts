@@ -2,10 +2,11 @@ import loadHighs, { type Highs } from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { candidateBatches } from '../../../src/core/stocking/batches';
 import { greedyPlan } from '../../../src/core/stocking/greedy';
-import { bindingLimits } from '../../../src/core/stocking/limits';
+import { bindingLimits, crowdedWeeks } from '../../../src/core/stocking/limits';
 import { readPlan, stockingModel } from '../../../src/core/stocking/model';
 import { solveStocking, type PlanProgress } from '../../../src/core/stocking/solve';
 import type { PlannerInput, StockingPlan } from '../../../src/core/stocking/types';
+import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
 import { WEEKS, yearProblem } from './problem';
 
 let highs: Highs;
@@ -177,6 +178,23 @@ describe('solver', { timeout: 60_000 }, () => {
     const { best } = solve({ ...input, costs: { ...input.costs, shortMinorPerKg: 1 } }, 5);
     expect(best.plan.batches).toEqual([]);
   });
+
+  test('a kept plan that needs the tank of fish that are here is no dead end: it is planned around and said', () => {
+    const trout = SPECIES_DEFAULTS.find((c) => c.code === 'rainbow-trout')!;
+    const here = { lotCode: 'TRT-9', species: trout, placeId: 'cool|grow-out|9000#0', fromWeek: 0, count: 400, weightG: 120, pace: 1 };
+    const base = troutOnly();
+    const home = base.groups.find((g) => g.loopCode === 'cool' && g.stage === 'grow-out')!;
+    // Fish that grow in the largest tank, which the kept plan fills with others from week 4 to week 7.
+    const groups = base.groups.map((g) =>
+      g.loopCode !== 'cool' ? g : { ...g, freeByWeek: g.freeByWeek.map((_, w) => (g === home && (w < 4 || w > 7) ? 1 : 0)) },
+    );
+    const input = { ...base, groups, present: [{ ...here, groupKey: home.key }] };
+    const { best } = solve(input);
+    expect(best.boundMinor).toBeGreaterThan(0);
+    expect(best.plan.batches.filter((b) => b.batch.lotCode === 'TRT-9')).toHaveLength(1);
+    expect(crowdedWeeks(input, best.plan).join(' ')).toMatch(/grow-out tanks of cool do not hold.*TRT-9 in weeks \d+ to \d+/);
+    expect(crowdedWeeks(base, solve(base).best.plan)).toEqual([]);
+  }); // prettier-ignore
 
   test('fish that are here go exactly one way and keep their tank until they go', () => {
     const input = troutOnly();
