@@ -25,24 +25,30 @@ export interface LotRecord {
 
 const MOST_MOVEMENTS = 60;
 
-/** A cohort's story up to a day; null when this farm has no such cohort. */
-export async function lotRecord(tx: Tx, code: string, day: Day): Promise<LotRecord | null> {
-  const lot = await tx('lot').where({ code, kind: 'cohort' }).first();
-  if (!lot) return null;
-  const rows = await tx('movement as m')
-    .join('place as f', 'f.id', 'm.from_place_id')
-    .join('place as t', 't.id', 'm.to_place_id')
-    .leftJoin('person as p', 'p.id', 'm.person_id')
-    .where('m.lot_id', lot.id)
-    .andWhere('m.farm_day', '<=', day)
-    .orderBy('m.occurred_at', 'desc')
-    .select('m.farm_day', 'm.reason', 'm.count', 'm.mass_g', 'f.code as from', 't.code as to', 'p.name', 'm.note');
-  const fed = await tx('feeding as f')
-    .join('movement as m', 'm.id', 'f.movement_id')
-    .where('f.lot_id', lot.id)
-    .andWhere('m.farm_day', '<=', day)
-    .sum('m.mass_g as g')
-    .first();
+/** Null when this farm has no such cohort. */
+export async function cohortId(tx: Tx, code: string): Promise<string | null> {
+  return (await tx('lot').where({ code, kind: 'cohort' }).first('id'))?.id ?? null;
+}
+
+/** A cohort's story up to a day. */
+export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRecord> {
+  const [lot, rows, fed] = await Promise.all([
+    tx('lot').where({ id: lotId }).first(),
+    tx('movement as m')
+      .join('place as f', 'f.id', 'm.from_place_id')
+      .join('place as t', 't.id', 'm.to_place_id')
+      .leftJoin('person as p', 'p.id', 'm.person_id')
+      .where('m.lot_id', lotId)
+      .andWhere('m.farm_day', '<=', day)
+      .orderBy('m.occurred_at', 'desc')
+      .select('m.farm_day', 'm.reason', 'm.count', 'm.mass_g', 'f.code as from', 't.code as to', 'p.name', 'm.note'),
+    tx('feeding as f')
+      .join('movement as m', 'm.id', 'f.movement_id')
+      .where('f.lot_id', lotId)
+      .andWhere('m.farm_day', '<=', day)
+      .sum('m.mass_g as g')
+      .first(),
+  ]);
   const sum = (reason: string) => rows.filter((r) => r.reason === reason).reduce((total, r) => total + r.count, 0);
   return {
     lotId: lot.id,

@@ -35,33 +35,40 @@ interface HoldingRow {
   place_code: string;
 }
 
-/** Everything a forecast starts from, as it stood at the end of a day (today: as it stands now). */
+/**
+ * Everything a forecast starts from, as it stood at the end of a day (today: as it stands now). Queries that do not wait
+ * for each other are sent together: the database works on the next while the last is being read.
+ */
 export async function loadFacts(tx: Tx, day: Day, isToday: boolean): Promise<FarmFacts> {
-  const [library, holdings, promises] = [
-    await loadLibrary(tx),
-    await loadHoldings(tx, day, isToday),
-    await loadPromises(tx, day),
-  ];
-  const fish = await loadFish(tx, day, holdings, library.loops, library.places, library.species);
-  return {
-    today: day,
-    ...library,
-    fish,
-    plantings: await loadPlantings(tx, day, holdings),
-    packed: packedFacts(holdings),
-    promises,
-    ...(await loadKeeping(tx, day)),
-  };
+  const [library, holdings, promises, keeping] = await Promise.all([
+    loadLibrary(tx),
+    loadHoldings(tx, day, isToday),
+    loadPromises(tx, day),
+    loadKeeping(tx, day),
+  ]);
+  const [fish, plantings] = await Promise.all([
+    loadFish(tx, day, holdings, library.loops, library.places, library.species),
+    loadPlantings(tx, day, holdings),
+  ]);
+  return { today: day, ...library, fish, plantings, packed: packedFacts(holdings), promises, ...keeping };
 }
 
 export async function loadLibrary(tx: Tx) {
-  const plans = await tempPlans(tx);
-  const loops = (await tx('loop').orderBy('code')).map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] }));
-  const places = (await tx('place').orderBy(['walk_order', 'code'])).map(toPlace);
-  const species = (await tx('species').orderBy('code')).map(speciesOf);
-  const crops = (await tx('crop').orderBy('code')).map((r: { params: Crop }) => r.params);
-  const products = (await tx('product').orderBy(['species_code', 'name'])).map(toProduct);
-  return { loops, places, species, crops, products };
+  const [plans, loops, places, species, crops, products] = await Promise.all([
+    tempPlans(tx),
+    tx('loop').orderBy('code'),
+    tx('place').orderBy(['walk_order', 'code']),
+    tx('species').orderBy('code'),
+    tx('crop').orderBy('code'),
+    tx('product').orderBy(['species_code', 'name']),
+  ]);
+  return {
+    loops: loops.map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] })),
+    places: places.map(toPlace),
+    species: species.map(speciesOf),
+    crops: crops.map((r: { params: Crop }) => r.params),
+    products: products.map(toProduct),
+  };
 }
 
 /* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
@@ -94,15 +101,17 @@ const HOLDING_COLUMNS = `l.code, l.kind, l.species_code, l.crop_code, l.product_
 
 async function loadHoldings(tx: Tx, day: Day, isToday: boolean): Promise<HoldingRow[]> {
   const source = isToday
-    ? `select lot_id, place_id, count, mass_g from balance where count > 0 or mass_g > 0`
+    ? `select lot_id, place_id, count, mass_g from balance where (count > 0 or mass_g > 0)
+         and place_id = any(array(select id from place where kind <> 'outside'))`
     : `select lot_id, place_id, sum(count)::bigint as count, sum(mass_g) as mass_g from (
          select lot_id, to_place_id as place_id, count, mass_g from movement where farm_day <= :day
          union all select lot_id, from_place_id, -count, -mass_g from movement where farm_day <= :day) m
+       where place_id = any(array(select id from place where kind <> 'outside'))
        group by lot_id, place_id having sum(count) > 0 or sum(mass_g) > 0`;
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.count, b.mass_g, ${HOLDING_COLUMNS} from (${source}) b
      join lot l on l.id = b.lot_id join place p on p.id = b.place_id
-     where p.kind <> 'outside' order by p.walk_order, l.code`,
+     order by p.walk_order, l.code`,
     isToday ? {} : { day },
   );
   return rows;
@@ -117,9 +126,11 @@ async function loadFish(
   species: Species[],
 ): Promise<FishFact[]> {
   const held = holdings.filter((h) => h.kind === 'cohort' && h.count > 0);
-  const sizes = await cohortSizes(tx, day, held, loops, places, species);
-  const stops = await feedStops(tx, day);
-  const weighed = await purgeWeights(tx, day, held);
+  const [sizes, stops, weighed] = await Promise.all([
+    cohortSizes(tx, day, held, loops, places, species),
+    feedStops(tx, day),
+    purgeWeights(tx, day, held),
+  ]);
   return held.map((h) => {
     const size = sizes.get(h.lot_id)!;
     const inPurge = h.place_kind === 'purge';
@@ -162,9 +173,11 @@ export async function cohortSizes(
   if (held.length === 0) return sizes;
   const lotIds = [...new Set(held.map((h) => h.lot_id))];
   const since = held.reduce((min, h) => (h.began_on < min ? h.began_on : min), day);
-  const samples = await samplesOf(tx, lotIds, day);
-  const taken = await takings(tx, lotIds, day);
-  const temps = await recordedTemps(tx, since, day);
+  const [samples, taken, temps] = await Promise.all([
+    samplesOf(tx, lotIds, day),
+    takings(tx, lotIds, day),
+    recordedTemps(tx, since, day),
+  ]);
   // The grow-out tank decides, not the purge tank a part of the cohort is in.
   for (const h of [...held].sort((a, b) => Number(a.place_kind !== 'purge') - Number(b.place_kind !== 'purge'))) {
     const loop = loops.find((l) => l.id === places.find((p) => p.id === h.place_id)?.loopId);

@@ -53,22 +53,23 @@ export async function feedingsOf(
   day: Day,
   most = 30,
 ): Promise<{ rows: FeedingRow[]; costMinor: number }> {
-  // prettier-ignore
-  const { rows } = await tx.raw(
-    `select m.farm_day, p.code as place, l.code as feed_lot, m.mass_g, f.response, f.withheld_g, f.farm_grown_g
+  const [{ rows }, { rows: cost }] = await Promise.all([
+    tx.raw(
+      `select m.farm_day, p.code as place, l.code as feed_lot, m.mass_g, f.response, f.withheld_g, f.farm_grown_g
      from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id join place p on p.farm_id = f.farm_id and p.id = f.place_id
      join lot l on l.farm_id = m.farm_id and l.id = m.lot_id
      where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc limit :most`,
-    { lotId, day, most },
-  );
-  const { rows: cost } = await tx.raw(
-    `select sum(m.mass_g * coalesce(l.cost_minor::numeric / nullif(got.g, 0), r.feed_minor_per_kg / 1000.0)) as minor
+      { lotId, day, most },
+    ),
+    tx.raw(
+      `select sum(m.mass_g * coalesce(l.cost_minor::numeric / nullif(got.g, 0), r.feed_minor_per_kg / 1000.0)) as minor
      from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id join lot l on l.farm_id = m.farm_id and l.id = m.lot_id
      join lot c on c.farm_id = f.farm_id and c.id = f.lot_id join fish_rule r on r.farm_id = c.farm_id and r.species_code = c.species_code
      left join lateral (select sum(x.mass_g) as g from movement x where x.farm_id = l.farm_id and x.lot_id = l.id and x.reason = 'receive') got on l.cost_minor is not null
      where f.lot_id = :lotId and m.farm_day <= :day`,
-    { lotId, day },
-  );
+      { lotId, day },
+    ),
+  ]);
   return {
     rows: rows.map((r: { farm_day: Day; place: string; feed_lot: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }) => ({
       day: r.farm_day, place: r.place, feedLot: r.feed_lot, massG: r.mass_g, response: r.response, withheldG: r.withheld_g, farmGrownG: r.farm_grown_g,
@@ -91,18 +92,20 @@ export interface LotMoney {
 
 /** What a lot began with, cost and gave. */
 export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMoney> {
-  const lot = await tx('lot').where({ id: lotId }).first('cost_minor', 'permit', 'note', 'start_mean_g');
-  const { rows } = await tx.raw(
-    `select m.reason, m.farm_day, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
-     where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
-       and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2 order by 2`,
-    { lotId, day },
-  );
+  const [lot, { rows }, made, origins, offspring] = await Promise.all([
+    tx('lot').where({ id: lotId }).first('cost_minor', 'permit', 'note', 'start_mean_g'),
+    tx.raw(
+      `select m.reason, m.farm_day, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
+       where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+         and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2 order by 2`,
+      { lotId, day },
+    ),
+    tx('movement as m').join('place as p', 'p.id', 'm.from_place_id').where({ 'm.lot_id': lotId, 'p.code': 'MADE' }).whereIn('m.reason', ['grade', 'merge']).sum('m.count as n').first(),
+    tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'),
+    tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).pluck('l.code'),
+  ]); // prettier-ignore
   const all = rows as { reason: string; farm_day: Day; count: number; mass_g: number }[];
-  const made = await tx('movement as m').join('place as p', 'p.id', 'm.from_place_id').where({ 'm.lot_id': lotId, 'p.code': 'MADE' }).whereIn('m.reason', ['grade', 'merge']).sum('m.count as n').first(); // prettier-ignore
   const own = Number(made?.n ?? 0);
-  const origins = await tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'); // prettier-ignore
-  const offspring = await tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).pluck('l.code'); // prettier-ignore
   const sum = (reasons: string[], pick: 'count' | 'mass_g') => all.filter((r) => reasons.includes(r.reason)).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore
   return {
     costMinor: lot.cost_minor === null ? null : Number(lot.cost_minor),

@@ -22,12 +22,17 @@ export async function recordedStays(
   today: Day,
 ): Promise<{ fish: BoardFish[]; plants: BoardPlants[] }> {
   const { rows } = await tx.raw(
-    `select l.id as lot_id, l.code, l.crop_code, l.kind, x.place_id, greatest(x.farm_day, :from::date) as day, sum(x.change)::bigint as change from (
-       select lot_id, to_place_id as place_id, farm_day, count as change from movement where farm_day < :today
-       union all select lot_id, from_place_id, farm_day, -count from movement where farm_day < :today) x
+    // What stood there at the start is what stands there now less all that changed since: no need to read years of movements.
+    `with change as (
+       select lot_id, to_place_id as place_id, farm_day, count from movement where farm_day >= :from
+       union all select lot_id, from_place_id, farm_day, -count from movement where farm_day >= :from)
+     select l.id as lot_id, l.code, l.crop_code, l.kind, x.place_id, x.farm_day as day, sum(x.count)::bigint as change from (
+       select lot_id, place_id, :from::date as farm_day, count from balance where count > 0 and place_id = any(array(select id from place where kind in ('tank', 'purge', 'bed')))
+       union all select lot_id, place_id, :from::date, -count from change
+       union all select lot_id, place_id, farm_day, count from change where farm_day < :today) x
      join lot l on l.id = x.lot_id and l.kind in ('cohort', 'planting')
      join place p on p.id = x.place_id and p.kind in ('tank', 'purge', 'bed')
-     group by 1, 2, 3, 4, 5, 6 having sum(x.change) <> 0 order by 6`,
+     group by 1, 2, 3, 4, 5, 6 having sum(x.count) <> 0 order by 6`,
     { from, today },
   );
   const stays = new Map<string, Change[]>();

@@ -25,6 +25,11 @@ interface StepRow {
 
 export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null; note: string | null };
 
+const STEP_COLUMNS: (keyof StepRow)[] = [
+  'id', 'group_id', 'kind', 'day', 'lot_code', 'species_code', 'crop_code', 'from_place_id', 'to_place_id', 'count', 'amount', 'version',
+  'state', 'done_on', 'note',
+]; // prettier-ignore
+
 function toStep(r: StepRow): StoredStep {
   return {
     id: r.id, groupId: r.group_id, kind: r.kind, day: r.day, lotCode: r.lot_code, speciesCode: r.species_code, cropCode: r.crop_code,
@@ -42,7 +47,9 @@ export function stepRow(farmId: string, step: PlanStep) {
 }
 
 export async function openSteps(tx: Tx): Promise<StoredStep[]> {
-  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy(['day', 'kind'])).map(toStep);
+  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy(['day', 'kind']).select(STEP_COLUMNS)).map(
+    toStep,
+  );
 }
 
 export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]> {

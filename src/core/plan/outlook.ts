@@ -11,7 +11,8 @@ export interface WhatIf {
   consequences: Consequence[];
 }
 
-const WEEKS = 14;
+/** Weeks of supply that a draft is held against. */
+export const OUTLOOK_WEEKS = 14;
 
 /** Answers drafts on one set of facts: the undrafted outlook is computed once and every draft is held against it. */
 export class OutlookDesk {
@@ -28,7 +29,13 @@ export class OutlookDesk {
 
   private look(plan: readonly PlanStep[]): Outlook {
     const forecast = forecastFarm(this.facts, plan, DEFAULT_SETTINGS);
-    return { forecast, plan, promise: promiseTable(forecast, this.facts.products, this.facts.promises, WEEKS) };
+    return { forecast, plan, promise: promiseTable(forecast, this.facts.products, this.facts.promises, OUTLOOK_WEEKS) };
+  }
+
+  /** Versions of the steps of some groups, by step id: what a draft was built on. */
+  versions(groupIds: readonly string[]): Record<string, number> {
+    const touched = new Set(groupIds);
+    return Object.fromEntries(this.plan.filter((s) => touched.has(s.groupId)).map((s) => [s.id, s.version]));
   }
 
   /** @throws {RuleBroken} when a change puts a step on a day that has passed */

@@ -13,7 +13,7 @@ import type { Species } from '../../core/library/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
 import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
-import { samplesOf, type LotRecord, lotRecord } from '../../db/cohorts';
+import { cohortId, samplesOf, type LotRecord, lotRecord } from '../../db/cohorts';
 import { latestPh } from '../../db/facts';
 import {
   conditionSeries,
@@ -201,19 +201,20 @@ export interface CohortPage extends DayView {
 
 export async function cohortPage(code: string, search: Search): Promise<CohortPage> {
   const view = await farmView(search, async (tx, { day }) => {
-    const lot = await lotRecord(tx, code, day);
-    if (!lot) return null;
-    return {
-      lot,
-      samples: await samplesOf(tx, lot.lotId, day),
-      steps: await stepsOfLot(tx, code),
-      feedings: await feedingsOf(tx, lot.lotId, day),
-      events: await husbandryEvents(tx, { lotId: lot.lotId }, day),
-      money: await lotMoney(tx, lot.lotId, day),
-      condition: await conditionSeries(tx, lot.lotId, day),
-      pH: await latestPh(tx, day),
-      currency: (await tx('farm').first('currency')).currency as string,
-    };
+    const lotId = await cohortId(tx, code);
+    if (!lotId) return null;
+    const [lot, samples, steps, feedings, events, money, condition, pH, farm] = await Promise.all([
+      lotRecord(tx, lotId, day),
+      samplesOf(tx, lotId, day),
+      stepsOfLot(tx, code),
+      feedingsOf(tx, lotId, day),
+      husbandryEvents(tx, { lotId }, day),
+      lotMoney(tx, lotId, day),
+      conditionSeries(tx, lotId, day),
+      latestPh(tx, day),
+      tx('farm').first('currency'),
+    ]);
+    return { lot, samples, steps, feedings, events, money, condition, pH, currency: farm.currency as string };
   });
   if (!view.more) notFound();
   const { facts, at, more, units } = view;
@@ -290,13 +291,14 @@ function growthPoints(
 ): GrowthPoint[] {
   const points: GrowthPoint[] = samples.map((s) => ({ day: s.day, sampleG: s.meanG, sampleCount: s.count }));
   if (lot.startMeanG) points.unshift({ day: lot.beganOn, sampleG: lot.startMeanG, sampleCount: 0 });
-  if (!fish) return points;
+  const home = view.facts.places.find((p) => p.id === fish?.placeId);
+  if (!fish || !home) return points;
   const runs = [-1, 0, 1].map((sign) => {
     const facts = {
       ...view.facts,
       fish: [{ ...fish, feedStoppedOn: null, pace: Math.max(0.05, fish.pace + sign * fish.paceError) }],
     };
-    return forecastFarm({ ...facts, plantings: [], packed: [], promises: [] }, [], {
+    return forecastFarm({ ...facts, places: [home], plantings: [], packed: [], promises: [] }, [], {
       ...DEFAULT_SETTINGS,
       horizonDays: 168,
     }).fish[0];

@@ -22,7 +22,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
   const [entryKey, setEntryKey] = useState(newEntryKey);
   const [pending, start] = useTransition();
-  const { answer, refused, ask, lastMs } = useOutlook(page);
+  const { answer, refused, ask, versions, lastMs } = useOutlook(page);
   const board = useMemo(() => {
     if (!answer) return page.board;
     const recorded = {
@@ -54,8 +54,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   };
   const keepDraft = () =>
     start(async () => {
-      const touched = new Set(changes.map((c) => (c.change === 'add' ? '' : c.groupId)));
-      const base = Object.fromEntries(page.plan.filter((s) => touched.has(s.groupId)).map((s) => [s.id, s.version]));
+      const base = await versions(changes.flatMap((c) => (c.change === 'add' ? [] : [c.groupId])));
       const slid = changes.filter((c) => c.change === 'shift');
       const draftId = opened ? { draftId: opened.id } : {};
       const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slid, base, ...draftId });

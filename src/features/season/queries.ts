@@ -1,20 +1,22 @@
 import 'server-only';
-import { OutlookDesk } from '../../core/plan/outlook';
-import type { BoardSeries } from '../../core/plan/board';
+import { promiseTable } from '../../core/market/promiseTable';
+import { boardSeries, type BoardSeries } from '../../core/plan/board';
+import { OUTLOOK_WEEKS } from '../../core/plan/outlook';
 import type { FarmFacts, PlanStep } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { recordedStays } from '../../db/history';
-import { loadFacts } from '../../db/facts';
-import { openDrafts, openSteps, type OpenDraft } from '../../db/plan';
+import { openDrafts, type OpenDraft } from '../../db/plan';
+import { knownFarm } from '../../server/farmCache';
 import { dayView, readFarm, type DayView, type Search } from '../../server/farmView';
 
 export interface SeasonPage extends DayView {
-  facts: FarmFacts;
-  plan: PlanStep[];
+  facts: Pick<FarmFacts, 'places' | 'loops' | 'crops'>;
   drafts: { id: string; name: string }[];
   /** The draft that the address asks for. */
   opened: OpenDraft | null;
   board: BoardSeries;
+  /** Changes with the plan: a board that was drafted on begins anew. */
+  stamp: string;
   /** First day drawn, as a day index from today, and how many days are drawn. */
   from: number;
   days: number;
@@ -28,28 +30,40 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
   const view = await dayView(search);
   return readFarm(async (tx) => {
     const first = firstDay(view.today, view.day);
-    const facts = await loadFacts(tx, view.today, true);
-    const plan: PlanStep[] = (await openSteps(tx)).map(
-      ({ state: _state, doneOn: _doneOn, note: _note, ...step }) => step,
-    );
-    const drafts = await openDrafts(tx);
-    const wanted = (await search).draft;
     const from = daysBetween(view.today, first);
-    const desk = new OutlookDesk(facts, plan, view.units, Math.max(1, from + SHOWN_DAYS));
-    const { board } = desk.answer([]);
-    const past = from < 0 ? await recordedStays(tx, first, view.today) : { fish: [], plants: [] };
+    const [{ facts, steps, forecast }, drafts, past] = await Promise.all([
+      knownFarm(tx, view.person.farmId, view.today, false),
+      openDrafts(tx),
+      from < 0 ? recordedStays(tx, first, view.today) : { fish: [], plants: [] },
+    ]);
+    const wanted = (await search).draft;
+    const promise = promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS);
+    const board = boardSeries(forecast, facts, steps, promise, Math.max(1, from + SHOWN_DAYS));
     // What still stands today is in the forecast's own stays, back to its transplanting.
     const gone = past.plants.filter((s) => s.until < 0);
     return {
       ...view,
-      facts,
-      plan,
+      facts: { places: facts.places, loops: facts.loops, crops: facts.crops },
       drafts: drafts.map(({ id, name }) => ({ id, name })),
       opened: drafts.find((d) => d.id === wanted) ?? null,
       board: { ...board, fish: [...past.fish, ...board.fish], plants: [...gone, ...board.plants] },
+      stamp: `${steps.length}.${steps.reduce((sum, s) => sum + s.version, 0)}`,
       from,
       days: SHOWN_DAYS,
     };
+  });
+}
+
+export interface OutlookGround {
+  facts: FarmFacts;
+  plan: PlanStep[];
+}
+
+/** What a worker needs to forecast drafts by itself. */
+export async function outlookGround(): Promise<OutlookGround> {
+  return readFarm(async (tx, person, today) => {
+    const { facts, steps } = await knownFarm(tx, person.farmId, today, false);
+    return { facts, plan: steps.map(({ state: _state, doneOn: _doneOn, note: _note, ...step }) => step) };
   });
 }
 

@@ -19,31 +19,50 @@ export function useOutlook(page: SeasonPage) {
   useEffect(() => {
     const worker = new Worker(new URL('../../workers/outlook.worker.ts', import.meta.url), { type: 'module' });
     desk.current = Comlink.wrap<OutlookApi>(worker);
-    ready.current = desk.current.open(page.facts, page.plan, page.units, Math.max(1, page.from + page.days));
+    const url = new URL('/season/ground', window.location.origin).href;
+    ready.current = desk.current.open(url, page.units, Math.max(1, page.from + page.days));
+    // Said when something is asked: who only looks needs no worker.
+    ready.current.catch(() => undefined);
     return () => worker.terminate();
   }, [page]);
 
-  const ask = useCallback((changes: PlanChange[]) => {
-    waiting.current = changes;
-    if (busy.current) return;
-    busy.current = true;
-    void (async () => {
-      while (waiting.current) {
-        const question = waiting.current;
-        waiting.current = null;
-        const began = performance.now();
-        await ready.current;
-        const got = await desk.current!.answer(question);
-        setLastMs(performance.now() - began);
-        if ('refused' in got) setRefused(got.refused);
-        else {
-          setRefused(null);
-          setAnswer(got);
-        }
-      }
-      busy.current = false;
-    })();
+  const answerTo = useCallback(async (question: PlanChange[]) => {
+    try {
+      await ready.current;
+      const began = performance.now();
+      const got = await desk.current!.answer(question);
+      setLastMs(performance.now() - began);
+      return got;
+    } catch {
+      return {
+        refused:
+          'The plan could not be loaded, so nothing can be worked out. Check the connection and load the page again.',
+      };
+    }
   }, []);
+  const versions = useCallback((groupIds: string[]) => desk.current!.versions(groupIds), []);
 
-  return { answer, refused, ask, lastMs };
+  const ask = useCallback(
+    (changes: PlanChange[]) => {
+      waiting.current = changes;
+      if (busy.current) return;
+      busy.current = true;
+      void (async () => {
+        while (waiting.current) {
+          const question = waiting.current;
+          waiting.current = null;
+          const got = await answerTo(question);
+          if ('refused' in got) setRefused(got.refused);
+          else {
+            setRefused(null);
+            setAnswer(got);
+          }
+        }
+        busy.current = false;
+      })();
+    },
+    [answerTo],
+  );
+
+  return { answer, refused, ask, versions, lastMs };
 }

@@ -7,6 +7,6 @@ export const metadata = { title: 'Season' };
 export default async function Page({ searchParams }: { searchParams: Search }) {
   const page = await seasonPage(searchParams);
   // A new plan is a new board: its drafts begin afresh.
-  const key = `${page.today}|${page.from}|${page.plan.length}|${page.plan.reduce((sum, s) => sum + s.version, 0)}|${page.opened?.id ?? ''}`;
+  const key = `${page.today}|${page.from}|${page.stamp}|${page.opened?.id ?? ''}`;
   return <SeasonStation key={key} page={page} />;
 }
