@@ -10,7 +10,6 @@ export interface LotRecord {
   startMeanG: number | null;
   stocked: number;
   dead: number;
-  feedG: number;
   movements: {
     day: Day;
     reason: string;
@@ -32,9 +31,9 @@ export async function cohortId(tx: Tx, code: string): Promise<string | null> {
 
 /** A cohort's story up to a day. */
 export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRecord> {
-  const [lot, rows, fed] = await Promise.all([
-    tx('lot').where({ id: lotId }).first(),
-    tx('movement as m')
+  const [lot, rows] = [
+    await tx('lot').where({ id: lotId }).first(),
+    await tx('movement as m')
       .join('place as f', 'f.id', 'm.from_place_id')
       .join('place as t', 't.id', 'm.to_place_id')
       .leftJoin('person as p', 'p.id', 'm.person_id')
@@ -42,13 +41,7 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
       .andWhere('m.farm_day', '<=', day)
       .orderBy('m.occurred_at', 'desc')
       .select('m.farm_day', 'm.reason', 'm.count', 'm.mass_g', 'f.code as from', 't.code as to', 'p.name', 'm.note'),
-    tx('feeding as f')
-      .join('movement as m', 'm.id', 'f.movement_id')
-      .where('f.lot_id', lotId)
-      .andWhere('m.farm_day', '<=', day)
-      .sum('m.mass_g as g')
-      .first(),
-  ]);
+  ];
   const sum = (reason: string) => rows.filter((r) => r.reason === reason).reduce((total, r) => total + r.count, 0);
   return {
     lotId: lot.id,
@@ -58,7 +51,6 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
     startMeanG: lot.start_mean_g,
     stocked: sum('receive'),
     dead: sum('dead'),
-    feedG: Number(fed?.g ?? 0),
     movements: rows.slice(0, MOST_MOVEMENTS).map((r) => ({
       day: r.farm_day,
       reason: r.reason,

@@ -25,7 +25,8 @@ export function appConnection(url: string, max = 10): Knex {
       min: 0,
       max,
       afterCreate: (connection: pg.Client, done: (error: Error | null, connection: pg.Client) => void) => {
-        connection.query(`set role ${APP_ROLE}`, (error) => done(error, connection));
+        // Compiling a query takes longer than any query here runs.
+        connection.query(`set role ${APP_ROLE}; set jit = off`, (error) => done(error, connection));
       },
     },
   });

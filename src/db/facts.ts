@@ -36,32 +36,31 @@ interface HoldingRow {
 }
 
 /**
- * Everything a forecast starts from, as it stood at the end of a day (today: as it stands now). Queries that do not wait
- * for each other are sent together: the database works on the next while the last is being read.
+ * Everything a forecast starts from, as it stood at the end of a day (today: as it stands now).
  */
 export async function loadFacts(tx: Tx, day: Day, isToday: boolean): Promise<FarmFacts> {
-  const [library, holdings, promises, keeping] = await Promise.all([
-    loadLibrary(tx),
-    loadHoldings(tx, day, isToday),
-    loadPromises(tx, day),
-    loadKeeping(tx, day),
-  ]);
-  const [fish, plantings] = await Promise.all([
-    loadFish(tx, day, holdings, library.loops, library.places, library.species),
-    loadPlantings(tx, day, holdings),
-  ]);
+  const [library, holdings, promises, keeping] = [
+    await loadLibrary(tx),
+    await loadHoldings(tx, day, isToday),
+    await loadPromises(tx, day),
+    await loadKeeping(tx, day),
+  ];
+  const [fish, plantings] = [
+    await loadFish(tx, day, holdings, library.loops, library.places, library.species),
+    await loadPlantings(tx, day, holdings),
+  ];
   return { today: day, ...library, fish, plantings, packed: packedFacts(holdings), promises, ...keeping };
 }
 
 export async function loadLibrary(tx: Tx) {
-  const [plans, loops, places, species, crops, products] = await Promise.all([
-    tempPlans(tx),
-    tx('loop').orderBy('code'),
-    tx('place').orderBy(['walk_order', 'code']),
-    tx('species').orderBy('code'),
-    tx('crop').orderBy('code'),
-    tx('product').orderBy(['species_code', 'name']),
-  ]);
+  const [plans, loops, places, species, crops, products] = [
+    await tempPlans(tx),
+    await tx('loop').orderBy('code'),
+    await tx('place').orderBy(['walk_order', 'code']),
+    await tx('species').orderBy('code'),
+    await tx('crop').orderBy('code'),
+    await tx('product').orderBy(['species_code', 'name']),
+  ];
   return {
     loops: loops.map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] })),
     places: places.map(toPlace),
@@ -91,7 +90,7 @@ function toPlace(r: any): PlaceFact {
 function toProduct(r: any): ProductFact {
   return {
     code: r.code, name: r.name, unit: r.unit, speciesCode: r.species_code, cropCode: r.crop_code,
-    shelfLifeDays: r.shelf_life_days, priceMinor: r.price_minor,
+    shelfLifeDays: r.shelf_life_days, priceMinor: r.price_minor, liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
   }; // prettier-ignore
 }
 /* eslint-enable @typescript-eslint/no-explicit-any */
@@ -101,16 +100,16 @@ const HOLDING_COLUMNS = `l.code, l.kind, l.species_code, l.crop_code, l.product_
 
 async function loadHoldings(tx: Tx, day: Day, isToday: boolean): Promise<HoldingRow[]> {
   const source = isToday
-    ? `select lot_id, place_id, count, mass_g from balance where (count > 0 or mass_g > 0)
+    ? `select farm_id, lot_id, place_id, count, mass_g from balance where (count > 0 or mass_g > 0)
          and place_id = any(array(select id from place where kind <> 'outside'))`
-    : `select lot_id, place_id, sum(count)::bigint as count, sum(mass_g) as mass_g from (
-         select lot_id, to_place_id as place_id, count, mass_g from movement where farm_day <= :day
-         union all select lot_id, from_place_id, -count, -mass_g from movement where farm_day <= :day) m
+    : `select farm_id, lot_id, place_id, sum(count)::bigint as count, sum(mass_g) as mass_g from (
+         select farm_id, lot_id, to_place_id as place_id, count, mass_g from movement where farm_day <= :day
+         union all select farm_id, lot_id, from_place_id, -count, -mass_g from movement where farm_day <= :day) m
        where place_id = any(array(select id from place where kind <> 'outside'))
-       group by lot_id, place_id having sum(count) > 0 or sum(mass_g) > 0`;
+       group by farm_id, lot_id, place_id having sum(count) > 0 or sum(mass_g) > 0`;
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.count, b.mass_g, ${HOLDING_COLUMNS} from (${source}) b
-     join lot l on l.id = b.lot_id join place p on p.id = b.place_id
+     join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id offset 0) l on true join place p on p.id = b.place_id
      order by p.walk_order, l.code`,
     isToday ? {} : { day },
   );
@@ -126,11 +125,11 @@ async function loadFish(
   species: Species[],
 ): Promise<FishFact[]> {
   const held = holdings.filter((h) => h.kind === 'cohort' && h.count > 0);
-  const [sizes, stops, weighed] = await Promise.all([
-    cohortSizes(tx, day, held, loops, places, species),
-    feedStops(tx, day),
-    purgeWeights(tx, day, held),
-  ]);
+  const [sizes, stops, weighed] = [
+    await cohortSizes(tx, day, held, loops, places, species),
+    await feedStops(tx, day),
+    await purgeWeights(tx, day, held),
+  ];
   return held.map((h) => {
     const size = sizes.get(h.lot_id)!;
     const inPurge = h.place_kind === 'purge';
@@ -173,11 +172,11 @@ export async function cohortSizes(
   if (held.length === 0) return sizes;
   const lotIds = [...new Set(held.map((h) => h.lot_id))];
   const since = held.reduce((min, h) => (h.began_on < min ? h.began_on : min), day);
-  const [samples, taken, temps] = await Promise.all([
-    samplesOf(tx, lotIds, day),
-    takings(tx, lotIds, day),
-    recordedTemps(tx, since, day),
-  ]);
+  const [samples, taken, temps] = [
+    await samplesOf(tx, lotIds, day),
+    await takings(tx, lotIds, day),
+    await recordedTemps(tx, since, day),
+  ];
   // The grow-out tank decides, not the purge tank a part of the cohort is in.
   for (const h of [...held].sort((a, b) => Number(a.place_kind !== 'purge') - Number(b.place_kind !== 'purge'))) {
     const loop = loops.find((l) => l.id === places.find((p) => p.id === h.place_id)?.loopId);
@@ -331,7 +330,7 @@ async function loadPlantings(tx: Tx, day: Day, holdings: HoldingRow[]): Promise<
 
 function packedFacts(holdings: HoldingRow[]): PackedFact[] {
   return holdings
-    .filter((h) => h.place_code === OUTSIDE.coldRoom && h.product_code)
+    .filter((h) => (h.place_code === OUTSIDE.coldRoom || h.place_code === OUTSIDE.live) && h.product_code)
     .map((h) => ({
       lotId: h.lot_id,
       lotCode: h.code,

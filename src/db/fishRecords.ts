@@ -46,36 +46,53 @@ export interface FeedingRow {
   farmGrownG: number;
 }
 
-/** Feedings of a cohort, the newest first, and what all of them came to. */
-export async function feedingsOf(
-  tx: Tx,
-  lotId: string,
-  day: Day,
-  most = 30,
-): Promise<{ rows: FeedingRow[]; costMinor: number }> {
-  const [{ rows }, { rows: cost }] = await Promise.all([
-    tx.raw(
-      `select m.farm_day, p.code as place, l.code as feed_lot, m.mass_g, f.response, f.withheld_g, f.farm_grown_g
-     from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id join place p on p.farm_id = f.farm_id and p.id = f.place_id
-     join lot l on l.farm_id = m.farm_id and l.id = m.lot_id
-     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc limit :most`,
-      { lotId, day, most },
-    ),
-    tx.raw(
-      `select sum(m.mass_g * coalesce(l.cost_minor::numeric / nullif(got.g, 0), r.feed_minor_per_kg / 1000.0)) as minor
-     from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id join lot l on l.farm_id = m.farm_id and l.id = m.lot_id
-     join lot c on c.farm_id = f.farm_id and c.id = f.lot_id join fish_rule r on r.farm_id = c.farm_id and r.species_code = c.species_code
-     left join lateral (select sum(x.mass_g) as g from movement x where x.farm_id = l.farm_id and x.lot_id = l.id and x.reason = 'receive') got on l.cost_minor is not null
-     where f.lot_id = :lotId and m.farm_day <= :day`,
-      { lotId, day },
-    ),
-  ]);
+export interface Feedings {
+  /** The newest, newest first. */
+  rows: FeedingRow[];
+  /** All of them, g and minor units. */
+  totalG: number;
+  costMinor: number;
+}
+
+/** What a cohort was fed. A feed lot costs what was paid for it, else the usual price of its feed. */
+export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Promise<Feedings> {
+  // The lateral reads one movement a feeding by its key; a join would read every movement of the farm.
+  const { rows } = await tx.raw(
+    `select m.farm_day, p.code as place, m.lot_id, m.mass_g, f.response, f.withheld_g, f.farm_grown_g
+     from feeding f
+     cross join lateral (select * from movement where farm_id = f.farm_id and id = f.movement_id offset 0) m
+     join place p on p.farm_id = f.farm_id and p.id = f.place_id
+     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc`,
+    { lotId, day },
+  );
+  const all = rows as { farm_day: Day; place: string; lot_id: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }[]; // prettier-ignore
+  const feeds = await feedLotPrices(tx, lotId, [...new Set(all.map((r) => r.lot_id))]);
   return {
-    rows: rows.map((r: { farm_day: Day; place: string; feed_lot: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }) => ({
-      day: r.farm_day, place: r.place, feedLot: r.feed_lot, massG: r.mass_g, response: r.response, withheldG: r.withheld_g, farmGrownG: r.farm_grown_g,
+    rows: all.slice(0, most).map((r) => ({
+      day: r.farm_day, place: r.place, feedLot: feeds.get(r.lot_id)!.code, massG: r.mass_g, response: r.response, withheldG: r.withheld_g,
+      farmGrownG: r.farm_grown_g,
     })), // prettier-ignore
-    costMinor: Number(cost[0]?.minor ?? 0),
+    totalG: all.reduce((sum, r) => sum + r.mass_g, 0),
+    costMinor: all.reduce((sum, r) => sum + r.mass_g * feeds.get(r.lot_id)!.minorPerG, 0),
   };
+}
+
+/** Code and price of feed lots, minor units per g. */
+async function feedLotPrices(tx: Tx, cohortId: string, feedLotIds: string[]) {
+  const { rows } = await tx.raw(
+    `select l.id, l.code, coalesce(
+         l.cost_minor::numeric / (select nullif(sum(x.mass_g), 0) from movement x where x.farm_id = l.farm_id and x.lot_id = l.id and x.reason = 'receive' and l.cost_minor is not null),
+         r.feed_minor_per_kg / 1000.0, 0) as minor
+     from lot l join lot c on c.farm_id = l.farm_id and c.id = :cohortId
+     left join fish_rule r on r.farm_id = c.farm_id and r.species_code = c.species_code where l.id = any(:feedLotIds)`,
+    { cohortId, feedLotIds },
+  );
+  return new Map(
+    (rows as { id: string; code: string; minor: number }[]).map((r) => [
+      r.id,
+      { code: r.code, minorPerG: Number(r.minor) },
+    ]),
+  );
 }
 
 export interface LotMoney {
@@ -92,18 +109,12 @@ export interface LotMoney {
 
 /** What a lot began with, cost and gave. */
 export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMoney> {
-  const [lot, { rows }, made, origins, offspring] = await Promise.all([
-    tx('lot').where({ id: lotId }).first('cost_minor', 'permit', 'note', 'start_mean_g'),
-    tx.raw(
+  const [lot, { rows }, made, origins, offspring] = [ await tx('lot').where({ id: lotId }).first('cost_minor', 'permit', 'note', 'start_mean_g'),  await tx.raw(
       `select m.reason, m.farm_day, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
        where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
          and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2 order by 2`,
       { lotId, day },
-    ),
-    tx('movement as m').join('place as p', 'p.id', 'm.from_place_id').where({ 'm.lot_id': lotId, 'p.code': 'MADE' }).whereIn('m.reason', ['grade', 'merge']).sum('m.count as n').first(),
-    tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'),
-    tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).pluck('l.code'),
-  ]); // prettier-ignore
+    ),  await tx('movement as m').join('place as p', 'p.id', 'm.from_place_id').where({ 'm.lot_id': lotId, 'p.code': 'MADE' }).whereIn('m.reason', ['grade', 'merge']).sum('m.count as n').first(),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).pluck('l.code')]; // prettier-ignore
   const all = rows as { reason: string; farm_day: Day; count: number; mass_g: number }[];
   const own = Number(made?.n ?? 0);
   const sum = (reasons: string[], pick: 'count' | 'mass_g') => all.filter((r) => reasons.includes(r.reason)).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore

@@ -46,30 +46,28 @@ export async function loadKeeping(
   tx: Tx,
   day: Day,
 ): Promise<Pick<FarmFacts, 'feedRules' | 'treatments' | 'quarantine' | 'resting'>> {
-  const [rules, { rows: treated }, { rows: apart }, { rows: resting }] = await Promise.all([
-    feedRules(tx),
-    tx.raw(
-      `select l.code, e.words, e.until_day from husbandry_event e join lot l on l.farm_id = e.farm_id and l.id = e.lot_id
+  const rules = await feedRules(tx);
+  const { rows: treated } = await tx.raw(
+    `select l.code, e.words, e.until_day from husbandry_event e join lot l on l.farm_id = e.farm_id and l.id = e.lot_id
      where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING} order by e.until_day`,
-      { day },
-    ),
-    tx.raw(
-      `select l.code, l.species_code, b.place_id, l.began_on,
+    { day },
+  );
+  const { rows: apart } = await tx.raw(
+    `select l.code, l.species_code, b.place_id, l.began_on,
        (select max(e.until_day) from husbandry_event e where e.lot_id = l.id and e.kind = 'quarantine_extend' and e.farm_day <= :day and ${STANDING}) as extended,
        (select max(e.farm_day) from husbandry_event e where e.lot_id = l.id and e.kind = 'quarantine_clear' and e.farm_day <= :day and ${STANDING}) as cleared
      from balance b join lot l on l.farm_id = b.farm_id and l.id = b.lot_id
      join place p on p.farm_id = b.farm_id and p.id = b.place_id and p.kind = 'quarantine'
      where b.count > 0 and l.kind = 'cohort' and l.began_on <= :day`,
-      { day },
-    ),
-    tx.raw(
-      `select e.place_id, e.until_day from husbandry_event e
+    { day },
+  );
+  const { rows: resting } = await tx.raw(
+    `select e.place_id, e.until_day from husbandry_event e
      where e.kind = 'fallow' and e.until_day >= :day and e.farm_day <= :day and ${STANDING}
        and not exists (select from husbandry_event d where d.farm_id = e.farm_id and d.place_id = e.place_id and d.kind = 'clean'
          and d.recorded_at > e.recorded_at and d.farm_day <= :day)`,
-      { day },
-    ),
-  ]);
+    { day },
+  );
   const days = new Map(rules.map((r) => [r.speciesCode, r.quarantineDays]));
   return {
     feedRules: rules,

@@ -96,7 +96,7 @@ export async function reverseMovement(tx: Tx, entry: Entry, movementId: string):
 
 export interface NewLot {
   code: string;
-  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'feed' | 'seed';
+  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'live_fish' | 'feed' | 'seed';
   keeps: 'count' | 'mass';
   beganOn: Day;
   speciesCode?: string | null;
@@ -159,6 +159,8 @@ export const OUTSIDE = {
   donated: 'DONATED',
   regrouped: 'REGROUPED',
   coldRoom: 'COLD',
+  /** Live fish netted for sale, until the buyer takes them. */
+  live: 'LIVE',
   setAside: 'ASIDE',
   feedStore: 'FEED',
   seedStore: 'SEED',

@@ -8,7 +8,7 @@ export interface OrderLine {
   id: string;
   productCode: string;
   productName: string;
-  unit: 'kg' | 'head' | 'bunch';
+  unit: 'kg' | 'head' | 'bunch' | 'fish';
   quantity: number;
   priceMinor: number;
   /** Set aside and not yet delivered, by lot. */
@@ -152,11 +152,12 @@ export async function allocate(
   if (!line) throw new RuleBroken('lineId', 'That line is not on this order.');
   const lot = await tx('lot').where({ id: wish.lotId }).first('product_code', 'code');
   if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', `Choose a lot of ${line.productName}.`);
-  const cold = await placeByCode(tx, OUTSIDE.coldRoom);
-  const there = await balanceAt(tx, wish.lotId, cold);
+  // Live fish wait in their holding tanks, everything else in the cold room.
+  const store = await placeByCode(tx, line.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
+  const there = await balanceAt(tx, wish.lotId, store);
   const has = line.unit === 'kg' ? there.massG : there.count;
   if (wish.quantity > has + 0.05)
-    throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left in the cold room.`);
+    throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left there.`);
   const owed = line.quantity - line.setAside.reduce((sum, a) => sum + a.quantity, 0);
   if (wish.quantity > owed * 1.1 + 0.5)
     throw new RuleBroken('quantity', 'That is more than a tenth above what the line still needs.');
@@ -165,7 +166,7 @@ export async function allocate(
     entry,
     {
       lotId: wish.lotId,
-      fromPlaceId: cold,
+      fromPlaceId: store,
       toPlaceId: await placeByCode(tx, OUTSIDE.setAside),
       ...(line.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity }),
       reason: 'allocate',
@@ -216,12 +217,12 @@ export async function orderEvents(tx: Tx, orderId: string) {
   return rows.map((r) => ({ kind: r.kind as string, day: r.farm_day as Day, by: (r.name as string | null) ?? '' }));
 }
 
-/** Packed lots of a product in the cold room, oldest first. */
+/** Lots of a product that can be set aside, in the cold room or alive in holding, oldest first. */
 export async function packedLots(tx: Tx, productCodes: string[]) {
   const rows = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
     .join('place as p', 'p.id', 'b.place_id')
-    .where('p.code', OUTSIDE.coldRoom)
+    .whereIn('p.code', [OUTSIDE.coldRoom, OUTSIDE.live])
     .whereIn('l.product_code', productCodes)
     .whereRaw('(b.count > 0 or b.mass_g > 0)')
     .orderBy(['l.began_on', 'l.code'])

@@ -47,9 +47,7 @@ export function stepRow(farmId: string, step: PlanStep) {
 }
 
 export async function openSteps(tx: Tx): Promise<StoredStep[]> {
-  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy(['day', 'kind']).select(STEP_COLUMNS)).map(
-    toStep,
-  );
+  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy('day').select(STEP_COLUMNS)).map(toStep);
 }
 
 export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]> {

@@ -4,7 +4,7 @@ import type { Tx } from './connection';
 export interface TraceLot {
   lotId: string;
   code: string;
-  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'feed' | 'seed';
+  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'live_fish' | 'feed' | 'seed';
   name: string;
   beganOn: Day;
   supplier: string | null;

@@ -26,7 +26,7 @@ export async function knownFarm(tx: Tx, farmId: string, day: Day, isPast: boolea
   const key = `${farmId}|${day}|${isPast}|${rows[0].seen}`;
   const known = farms.get(key);
   if (known) return known;
-  const [facts, steps] = await Promise.all([loadFacts(tx, day, !isPast), isPast ? [] : openSteps(tx)]);
+  const [facts, steps] = [await loadFacts(tx, day, !isPast), isPast ? [] : await openSteps(tx)];
   const forecast = forecastFarm(facts, steps, isPast ? { ...DEFAULT_SETTINGS, horizonDays: 1 } : DEFAULT_SETTINGS);
   const farm = { facts, steps, forecast };
   farms.set(key, farm);

@@ -8,7 +8,8 @@ import { addDays, daysBetween } from '../../src/core/quantity/days';
 import { METRIC } from '../../src/core/quantity/units';
 import type { Tx } from '../../src/db/connection';
 import { loadDemo } from '../../src/db/demo/load';
-import { lotRecord } from '../../src/db/cohorts';
+import { feedingsOf } from '../../src/db/fishRecords';
+import { cohortId, lotRecord } from '../../src/db/cohorts';
 import { latestPh, loadFacts } from '../../src/db/facts';
 import { recordedStays } from '../../src/db/history';
 import { loadLogContext } from '../../src/db/logContext';
@@ -149,10 +150,10 @@ describe('the demo farm', () => {
     await read(async (tx) => {
       const facts = await loadFacts(tx, TODAY, true);
       const fish = facts.fish.find((f) => f.lotCode.startsWith('HSB') && f.count > 400)!;
-      const record = (await lotRecord(tx, fish.lotCode, TODAY))!;
+      const record = await lotRecord(tx, fish.lotId, TODAY);
       expect(record.stocked - record.dead).toBe(facts.fish.filter((f) => f.lotId === fish.lotId).reduce((sum, f) => sum + f.count, 0) + record.movements.filter((m) => m.reason === 'harvest').reduce((sum, m) => sum + m.count, 0)); // prettier-ignore
-      expect(record.feedG).toBeGreaterThan(0);
-      expect(await lotRecord(tx, 'NO-SUCH', TODAY)).toBeNull();
+      expect((await feedingsOf(tx, fish.lotId, TODAY)).totalG).toBeGreaterThan(0);
+      expect(await cohortId(tx, 'NO-SUCH')).toBeNull();
     });
   });
 

@@ -173,7 +173,7 @@ describe('screens', () => {
     expect(order.trace.lots).toEqual([]);
     await expect(orderPage('nonsense', on())).rejects.toBeInstanceOf(NotFound);
     await expect(orderPage(randomUUID(), on())).rejects.toBeInstanceOf(NotFound);
-    expect((await newOrderPage(on())).customers).toHaveLength(11);
+    expect((await newOrderPage(on())).customers).toHaveLength(12);
     expect((await freeOn('hybrid-striped-bass', addDays(TODAY, 20)))!.free).toBeGreaterThan(0);
     expect(await freeOn('hybrid-striped-bass', addDays(TODAY, -1))).toBeNull();
     expect(await freeOn('caviar', addDays(TODAY, 5))).toBeNull();
@@ -188,6 +188,12 @@ describe('screens', () => {
     expect(new Set(page.board.handles.map((h) => h.kind))).toEqual(
       new Set(['harvest', 'move', 'stock', 'sow', 'transplant']),
     );
+    // The page carries no facts; its worker fetches them, and only signed in.
+    expect(page).not.toHaveProperty('plan');
+    const { GET } = await import('../../src/app/(farm)/season/ground/route');
+    const ground = await (await GET()).json();
+    expect(ground.plan.length).toBeGreaterThan(1000);
+    expect(ground.facts.fish.length).toBeGreaterThan(10);
     const back = await seasonPage(on(addDays(TODAY, -100)));
     expect(back.from).toBe(-114);
     expect(Math.min(...back.board.fish.map((s) => s.from))).toBeLessThan(-100);

@@ -14,7 +14,7 @@ export interface LogContext {
     meanG: number | null;
     /** Plants: the crop and how it is sold. */
     cropName: string | null;
-    unit: 'kg' | 'head' | 'bunch' | null;
+    unit: 'kg' | 'head' | 'bunch' | 'fish' | null;
     daysToRipe: number | null;
   }[];
   units: UnitChoice;

@@ -43,7 +43,7 @@ export function consequences(
 export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {
   if (unit === 'kg') return quantity < 0.5 ? `0 ${unitName('mass', units)}` : formatMass(quantity, units);
   const whole = Math.round(quantity);
-  return `${formatNumber(whole)} ${whole === 1 ? unit : unit === 'bunch' ? 'bunches' : `${unit}s`}`;
+  return `${formatNumber(whole)} ${whole === 1 || unit === 'fish' ? unit : unit === 'bunch' ? 'bunches' : `${unit}s`}`;
 }
 
 function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Consequence[] {

@@ -1,6 +1,7 @@
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
 import { feedByGrowthG, feedByTableG, type FeedRule } from '../fish/feed';
+import { gradeOfWeight, liveGrades, type LiveGrade } from '../fish/liveSale';
 import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
@@ -46,6 +47,7 @@ class FishRun {
   private readonly placeById;
   private readonly loopById;
   private readonly productOfSpecies;
+  private readonly liveOf = new Map<string, LiveGrade[]>();
   private readonly feedRules: Map<string, FeedRule>;
   private stocks: Stock[] = [];
   private readonly stocksOfLot = new Map<string, Stock[]>();
@@ -58,7 +60,9 @@ class FishRun {
     this.feedRules = new Map(facts.feedRules.map((r) => [r.speciesCode, r]));
     this.placeById = new Map(facts.places.map((p) => [p.id, p]));
     this.loopById = new Map(facts.loops.map((l) => [l.id, l]));
-    this.productOfSpecies = new Map(facts.products.filter((p) => p.speciesCode).map((p) => [p.speciesCode!, p]));
+    this.productOfSpecies = new Map(
+      facts.products.filter((p) => p.speciesCode && !p.liveCm).map((p) => [p.speciesCode!, p]),
+    );
   }
 
   run(steps: readonly DatedStep[]) {
@@ -180,9 +184,10 @@ class FishRun {
 
   private harvest(step: PlanStep, day: number) {
     const out = this.take(step, day);
-    const product = out && this.productOfSpecies.get(out.species.code);
-    if (!out || !product) return;
+    if (!out) return;
     const meanG = out.rootG13 ** 3 * out.relative;
+    const product = this.productOf(out.species, meanG);
+    if (!product) return;
     const [smallest] = out.species.marketG ?? [0];
     if (meanG < smallest) {
       this.warn(
@@ -202,6 +207,13 @@ class FishRun {
       lotCode: out.lotCode,
       stepId: step.id,
     });
+  }
+
+  /** Food fish are one product; fish sold alive are the grade of their length. */
+  private productOf(species: Species, meanG: number) {
+    const grades = this.liveOf.get(species.code) ?? liveGrades(this.facts.products, species.code);
+    this.liveOf.set(species.code, grades);
+    return grades.length > 0 ? gradeOfWeight(meanG, grades, species)!.product : this.productOfSpecies.get(species.code);
   }
 
   private add(

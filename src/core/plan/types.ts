@@ -80,9 +80,11 @@ export interface PlantingFact {
 export interface ProductFact {
   code: string;
   name: string;
-  unit: 'kg' | 'head' | 'bunch';
+  unit: 'kg' | 'head' | 'bunch' | 'fish';
   speciesCode: string | null;
   cropCode: string | null;
+  /** Sold alive by total length, cm, from and to; null: packed as food. */
+  liveCm?: [number, number] | null;
   /** Days a packed unit can be sold. */
   shelfLifeDays: number;
   priceMinor: number;

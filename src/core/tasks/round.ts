@@ -1,3 +1,4 @@
+import { liveGrades } from '../fish/liveSale';
 import { feedingPattern, perFeedingG } from '../fish/feed';
 import { SAMPLE_EVERY_DAYS } from '../plan/troubles';
 import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
@@ -269,6 +270,17 @@ function stepWords(step: PlanStep, view: RoundView, to: PlaceFact | undefined): 
         caution: 'Cook it through. Anyone with a fish allergy sits this out.',
       };
     case 'harvest':
+      if (liveGrades(facts.products, step.speciesCode ?? '').length > 0) {
+        return {
+          title: 'Net for live sale',
+          detail: `${step.lotCode} · ${count} fish into holding, sorted by length`,
+          amount: `${count} fish`,
+          expected: expectedMass,
+          minutes: 45,
+          caution:
+            'Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.',
+        };
+      }
       return {
         title: 'Harvest and pack',
         detail: `${step.lotCode} · ${count} fish · ice first, then nets`,

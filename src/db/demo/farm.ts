@@ -4,7 +4,7 @@ import type { LoopFact, PlaceFact, PlaceKind, ProductFact } from '../../core/pla
 import { FEED_BAND_G_M2 } from '../../core/water/balance';
 import type { LifeSupport } from '../../core/water/lifeSupport';
 import { OUTSIDE } from '../ledger';
-import type { Random } from './random';
+import { Random } from './random';
 
 /** Quillwater Farm: fictional, in a converted bus depot and two glasshouses near the fictional market town of Orrinbridge. */
 export const DEMO_FARM = { name: 'Quillwater Farm', currency: 'EUR' };
@@ -32,6 +32,9 @@ export const DEMO_CUSTOMERS = [
   ['Pellam’s Corner Grocery', 'grocer'],
   ['Hob & Daughter', 'grocer'],
 ] as const;
+
+/** Buys live fish for garden ponds. */
+export const DEMO_POND_CUSTOMER = ['Alder Pond Garden', 'pond shop'] as const;
 
 type LoopCode = 'heron' | 'kingfisher' | 'wren';
 
@@ -219,12 +222,14 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     ...blankPlace(random.uuid(), code, name, kind, 'Pack room', 90),
     isSource: code === OUTSIDE.supplier || code === OUTSIDE.made,
   }));
-  return [...tanks, sump, quarantine, ...purge, ...beds, nursery, ...stores];
+  // A seed of its own: the rest of the farm stays as it was before live fish were sold.
+  const holding = blankPlace(new Random(90).uuid(), OUTSIDE.live, 'Live holding', 'store', 'Pack room', 90);
+  return [...tanks, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding];
 }
 
 export function demoSpecies(): Species[] {
   return SPECIES_DEFAULTS.filter((s) =>
-    ['hybrid-striped-bass', 'rainbow-trout', 'nile-tilapia', 'giant-freshwater-prawn'].includes(s.code),
+    ['hybrid-striped-bass', 'rainbow-trout', 'nile-tilapia', 'giant-freshwater-prawn', 'koi'].includes(s.code),
   ).map((s) => ({ ...s }));
 }
 
@@ -234,6 +239,7 @@ export const DEMO_FISH_RULES = [
   { species_code: 'rainbow-trout', feed_minor_per_kg: 210, fingerling_minor: 55, lead_days: 10, quarantine_days: 14, feeder_times: ['07:00', '11:30', '16:00'] },
   { species_code: 'giant-freshwater-prawn', feed_minor_per_kg: 0, fingerling_minor: 30, lead_days: 10, quarantine_days: 14, feeder_times: [] },
   { species_code: 'nile-tilapia', feed_minor_per_kg: 150, fingerling_minor: 40, lead_days: 10, quarantine_days: 14, feeder_times: [] },
+  { species_code: 'koi', feed_minor_per_kg: 260, fingerling_minor: 120, lead_days: 14, quarantine_days: 28, feeder_times: ['08:00', '16:00'] },
 ]; // prettier-ignore
 
 /** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
@@ -262,6 +268,7 @@ export function demoProducts(species: Species[], crops: Crop[]): ProductFact[] {
       unit: 'kg' as const,
       speciesCode: s.code,
       cropCode: null,
+      liveCm: null,
       shelfLifeDays: CHILLED_FISH_DAYS,
       priceMinor: PRICES[s.code]!,
     }));
@@ -271,11 +278,24 @@ export function demoProducts(species: Species[], crops: Crop[]): ProductFact[] {
     unit: c.unit as ProductFact['unit'],
     speciesCode: null,
     cropCode: c.code,
+    liveCm: null,
     shelfLifeDays: c.shelfLifeDays,
     priceMinor: PRICES[c.code]!,
   }));
-  return [...fish, ...greens];
+  const live = LIVE_GRADES.map(([code, name, fromCm, toCm, priceMinor]) => ({
+    code, name, unit: 'fish' as const, speciesCode: 'koi', cropCode: null, liveCm: [fromCm, toCm] as [number, number], shelfLifeDays: HOLDING_DAYS, priceMinor,
+  })); // prettier-ignore
+  return [...fish, ...greens, ...live];
 }
+
+/** Days netted fish stand in holding before they are better back in a tank. Planning default. */
+const HOLDING_DAYS = 10;
+
+const LIVE_GRADES: [code: string, name: string, fromCm: number, toCm: number, priceMinor: number][] = [
+  ['koi-small', 'Koi 10–14 cm', 10, 14, 750],
+  ['koi-middle', 'Koi 14–18 cm', 14, 18, 1400],
+  ['koi-large', 'Koi 18–26 cm', 18, 26, 2900],
+];
 
 const CHORES: [place: string, title: string, detail: string, every: number, minutes: number, walk: string, order: number, caution: string | null][] = [
   ['Drum', 'Read rinse counter', 'Write it down; more rinses mean more solids', 1, 5, 'Filters', 30, null],

@@ -11,6 +11,7 @@ import {
   DEMO_CUSTOMERS,
   DEMO_FARM,
   DEMO_PEOPLE,
+  DEMO_POND_CUSTOMER,
   DEMO_FISH_RULES,
   demoChores,
   demoCrops,
@@ -20,6 +21,7 @@ import {
   demoSpecies,
 } from './farm';
 import { nextThursday, waterTempC, writeFishHistory } from './fishHistory';
+import { writeKoi } from './koiHistory';
 import { writeOrders } from './market';
 import { Random } from './random';
 import { DemoWorld } from './world';
@@ -58,6 +60,14 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     writeReadings(world);
     world.packed.sort((a, b) => (a.packedOn < b.packedOn ? -1 : a.packedOn > b.packedOn ? 1 : 0));
     const { nextOrder } = writeOrders(world, customerIds);
+    const pondShop = random.uuid();
+    await tx('customer').insert({
+      farm_id: farmId,
+      id: pondShop,
+      name: DEMO_POND_CUSTOMER[0],
+      channel: DEMO_POND_CUSTOMER[1],
+    });
+    writeKoi(world, pondShop, `O-${nextOrder + 1}`);
     await insertAll(tx, world.book);
     await addShortOrder(tx, farmId, random, today, customerIds[3]!, `O-${nextOrder}`);
   });
@@ -111,7 +121,7 @@ async function addPlaces(
   await tx('product').insert(
     products.map((p) => ({
       farm_id: farmId, code: p.code, name: p.name, unit: p.unit, species_code: p.speciesCode, crop_code: p.cropCode,
-      shelf_life_days: p.shelfLifeDays, price_minor: p.priceMinor,
+      shelf_life_days: p.shelfLifeDays, price_minor: p.priceMinor, live_from_cm: p.liveCm?.[0] ?? null, live_to_cm: p.liveCm?.[1] ?? null,
     })), // prettier-ignore
   );
   const chores = demoChores(random, start);

@@ -55,7 +55,8 @@ function averageWeek(world: DemoWorld): Map<string, number> {
 
 function standingOrders(world: DemoWorld, weekly: Map<string, number>): Standing[] {
   const { random } = world.book;
-  return world.products.flatMap((product) => {
+  const packed = world.products.filter((p) => !p.liveCm);
+  return packed.flatMap((product) => {
     const buyers = 2 + Math.floor(random.next() * 3);
     const week = (weekly.get(product.code) ?? 0) * (SOLD_SHARE[product.code] ?? USUAL_SHARE);
     const step = product.unit === 'kg' ? 500 : product.unit === 'head' ? 6 : 5;

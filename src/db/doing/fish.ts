@@ -2,7 +2,9 @@ import { RuleBroken } from '../../core/errors';
 import { purgeGate, type GateCheck } from '../../core/purge/gate';
 import { daysBetween, type Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
+import { loadLibrary } from '../facts';
 import { loadKeeping } from '../keeping';
+import { holdLive, liveProduct } from './live';
 import { addPurgeCheck, purgeChecks, recordFeeding } from '../events';
 import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep, requireEarlierDone, stepsOfGroup, type StoredStep } from '../plan';
@@ -245,7 +247,9 @@ export interface HarvestDone {
 export async function harvestFish(tx: Tx, entry: Entry, done: HarvestDone): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'harvest');
   const lot = await lotByCode(tx, step.lotCode);
-  await passGate(tx, entry, step, done);
+  const live = liveProduct(await loadLibrary(tx), step.speciesCode ?? '', done.massG / done.count);
+  if (live && done.trimG > 0) throw new RuleBroken('trimG', 'Fish sold alive are not trimmed: leave this at 0.');
+  if (!live) await passGate(tx, entry, step, done);
   const count = done.count + done.dead;
   const there = await requirePresent(tx, lot.id, step.fromPlaceId!, count);
   if (done.trimG > done.massG) throw new RuleBroken('trimG', 'More was trimmed than weighed.');
@@ -254,6 +258,19 @@ export async function harvestFish(tx: Tx, entry: Entry, done: HarvestDone): Prom
     throw new RuleBroken('massG', `That would be ${meanG.toFixed(1)} g a fish. Check the unit of the weight.`);
   if (done.dead > 0)
     await recordDeaths(tx, entry, { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead }, 'dead');
+  if (live) {
+    const held = {
+      lotId: lot.id,
+      lotCode: step.lotCode,
+      placeId: step.fromPlaceId!,
+      product: live,
+      count: done.count,
+      massG: done.massG,
+    };
+    const code = await holdLive(tx, entry, { ...held, stepId: step.id });
+    await finishStep(tx, step, entry.farmDay);
+    return code;
+  }
   const packedPlace = await placeByCode(tx, OUTSIDE.packed);
   await recordMovement(tx, entry, {
     lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: packedPlace, count: done.count, massG: done.massG, reason: 'harvest', stepId: step.id,

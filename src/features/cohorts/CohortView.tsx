@@ -29,6 +29,7 @@ export function CohortView({ page }: { page: CohortPage }) {
             <div className="body stack">
               <GrowthChartLazy points={page.points} share={page.share} marketG={page.marketG} units={page.units} today={page.today} />
               <Figures page={page} />
+              {page.grades.length > 0 && <LiveGrades page={page} />}
             </div>
           </section>
           <Story page={page} />
@@ -116,6 +117,41 @@ function Figures({ page }: { page: CohortPage }) {
         </p>
       )}
     </>
+  );
+}
+
+/** What an ornamental cohort would sell as, on the day shown. */
+function LiveGrades({ page }: { page: CohortPage }) {
+  return (
+    <div className="scroll-x" tabIndex={0} role="region" aria-label="Size grades" data-testid="grades">
+      <table className="plain">
+        <caption className="small quiet">
+          Sold alive by length, not for food: how many are of each grade by the forecast
+        </caption>
+        <thead>
+          <tr>
+            <th>Grade</th>
+            <th className="right">Length</th>
+            <th className="right">Fish</th>
+            <th className="right">A fish</th>
+            <th className="right">Together</th>
+          </tr>
+        </thead>
+        <tbody>
+          {page.grades.map((g) => (
+            <tr key={g.name}>
+              <td>{g.name}</td>
+              <td className="num">
+                {g.fromCm} to {g.toCm} cm
+              </td>
+              <td className="num strong">{formatNumber(g.count)}</td>
+              <td className="num">{formatMoney(g.priceMinor, page.cost.currency)}</td>
+              <td className="num">{formatMoney(Math.round(g.count) * g.priceMinor, page.cost.currency)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

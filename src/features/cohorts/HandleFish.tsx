@@ -4,7 +4,7 @@ import { acclimatisation } from '../../core/fish/acclimatise';
 import { formatMass, formatNumber, toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { newEntryKey } from '../../ui/outcome';
-import { grade, husbandry, move, planStep, preview, type Preview, type Said } from './actions';
+import { grade, husbandry, move, planStep, preview, sellLive, type Preview, type Said } from './actions';
 import type { TankChoice } from './keepingQueries';
 import { SaidLines } from './SaidLines';
 import { SampleForm } from './SampleForm';
@@ -16,6 +16,8 @@ export interface Handled {
   count: number;
   meanG: number;
   quarantined: boolean;
+  /** Live grades of the species, with how many of these fish are of each; none for food fish. */
+  grades?: { code: string; name: string; count: number }[];
 }
 
 interface HandleFishProps {
@@ -27,7 +29,7 @@ interface HandleFishProps {
   onSaid: (said: Said) => void;
 }
 
-type Job = 'weigh' | 'move' | 'grade' | 'note' | 'plan';
+type Job = 'weigh' | 'move' | 'grade' | 'live' | 'note' | 'plan';
 
 /** All places a lot stands in. What was said stays, also when the fish have left the place it was said of. */
 export function HandleAll({ handled, ...rest }: Omit<HandleFishProps, 'fish' | 'onSaid'> & { handled: Handled[] }) {
@@ -61,6 +63,7 @@ export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFi
     ['weigh', 'Weigh or measure'],
     ['move', 'Move'],
     ['grade', 'Grade'],
+    ...(isLive(fish) ? ([['live', 'Net for live sale']] as [Job, string][]) : []),
     ['note', fish.quarantined ? 'Observe, treat, clear' : 'Observe or treat'],
     ...(role === 'manager' ? ([['plan', 'Plan a step']] as [Job, string][]) : []),
   ];
@@ -83,6 +86,7 @@ export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFi
       {job === 'weigh' && <SampleForm fish={fish} units={units} onDone={done} />}
       {job === 'move' && <MoveForm fish={fish} tanks={tanks} others={others} units={units} onDone={done} />}
       {job === 'grade' && <GradeForm fish={fish} tanks={tanks} units={units} onDone={done} />}
+      {job === 'live' && <LiveForm fish={fish} units={units} onDone={done} />}
       {job === 'note' && <NoteForm fish={fish} role={role} units={units} today={today} onDone={done} />}
       {job === 'plan' && <PlanForm fish={fish} tanks={others} units={units} today={today} onDone={done} />}
     </div>
@@ -96,6 +100,7 @@ interface FormProps {
 }
 
 const options = (tanks: TankChoice[]): [string, string][] => tanks.map((t) => [t.id, t.says]);
+const isLive = (fish: Handled) => (fish.grades ?? []).length > 0;
 const own = (fish: Handled) => ({ lotCode: fish.lotCode, fromPlaceId: fish.placeId });
 
 function readNumber(text: string | undefined): number | undefined {
@@ -144,6 +149,19 @@ function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoi
         return <BothTanks fish={fish} units={units} ask={ask} />;
       }}
     </ActionForm>
+  ); // prettier-ignore
+}
+
+/** Ornamental fish leave alive, by size grade: into holding, from where orders are served. */
+function LiveForm({ fish, units, onDone }: FormProps) {
+  const fields: FormField[] = [
+    { name: 'productCode', label: 'Size grade', kind: 'select', start: '', options: (fish.grades ?? []).map((g) => [g.code, `${g.name} · about ${formatNumber(g.count)} here`]) },
+    { name: 'count', label: 'Fish netted', kind: 'count', start: '' },
+    { name: 'massG', label: 'Their weight together', kind: 'quantity', quantity: 'mass', start: '', help: 'In water, less the weight of the tub and its water.' },
+  ]; // prettier-ignore
+  return (
+    <ActionForm fields={fields} units={units} submit="Netted into holding" send={(v) => sellLive({ ...v, ...own(fish) })} onDone={onDone}
+      caution="Not for food. Unfed for a day before transport; wet hands and nets, oxygen in every bag, the water of the bag never into a tank. Transport and sale of live fish: local law decides." />
   ); // prettier-ignore
 }
 
@@ -304,11 +322,19 @@ function NoteForm({ fish, role, units, today, onDone }: FormProps & { role: stri
 
 function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { tanks: TankChoice[]; today: string }) {
   const [kind, setKind] = useState<'move' | 'harvest'>('move');
+  const live = isLive(fish);
   const places = tanks.filter((t) => (kind === 'harvest' ? t.kind === 'purge' : t.kind !== 'purge'));
   const inPlace: [string, string][] = kind === 'harvest' ? [['in_place', 'in its own tank, without feed']] : [];
+  const purged: FormField = {
+    name: 'toPlaceId',
+    label: kind === 'move' ? 'To which tank' : 'Purged where',
+    kind: 'select',
+    options: [...inPlace, ...options(places)],
+    start: '',
+  };
   const fields: FormField[] = [
     { name: 'day', label: kind === 'move' ? 'Move on' : 'Harvest on', kind: 'day', start: today },
-    { name: 'toPlaceId', label: kind === 'move' ? 'To which tank' : 'Purged where', kind: 'select', options: [...inPlace, ...options(places)], start: '' },
+    ...(live && kind === 'harvest' ? [] : [purged]),
     { name: 'count', label: kind === 'harvest' ? 'Fish, the largest first' : 'Fish', kind: 'count', start: Math.round(fish.count) },
   ]; // prettier-ignore
   return (
@@ -316,7 +342,7 @@ function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { tanks: Ta
       <div className="buttons" role="group" aria-label="What to plan">
         {(['move', 'harvest'] as const).map((k) => (
           <button key={k} type="button" className="chip" aria-pressed={kind === k} onClick={() => setKind(k)}>
-            {k === 'move' ? 'Move' : 'Harvest, all or part'}
+            {k === 'move' ? 'Move' : live ? 'Net for live sale' : 'Harvest, all or part'}
           </button>
         ))}
       </div>

@@ -1,6 +1,7 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { RuleBroken } from '../../core/errors';
+import { liveGrades } from '../../core/fish/liveSale';
 import { readSample, sampleQuestions } from '../../core/fish/sampleCheck';
 import { gradeOf, type Grade } from '../../core/fish/grading';
 import { gradingParts, moveOutlook, type TankOutlook } from '../../core/fish/moveOutlook';
@@ -13,6 +14,7 @@ import { addDays, daysBetween } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import { gradeNow, mergeNow, moveNow, orderFingerlings, recordHusbandry } from '../../db/doing/keeping';
+import { netLive } from '../../db/doing/live';
 import { finishTask, recordSample } from '../../db/events';
 import { loadFacts } from '../../db/facts';
 import { addSteps, changeStep, newId, openSteps, saveDraft } from '../../db/plan';
@@ -72,6 +74,13 @@ export async function grade(raw: unknown) {
     const place = (id: string) => facts.places.find((p) => p.id === id)?.code ?? '';
     return said(`Graded: ${formatNumber(v.largeCount)} large ones are ${code} in ${place(v.largePlaceId)}; ${formatNumber(v.smallCount)} stay ${v.lotCode} in ${place(v.smallPlaceId)}.`);
   }); // prettier-ignore
+}
+
+export async function sellLive(raw: unknown) {
+  return once(CREW, inputs.LiveSaleInput, raw, 'Net for live sale', async (doing, v) => {
+    const code = await netLive(doing.tx, doing.entry, await now(doing), { ...v, confirmed: v.confirmed ?? false });
+    return said(`In holding: ${formatNumber(v.count)} as ${code}. Orders can be served from it; not for food.`);
+  });
 }
 
 export async function merge(raw: unknown) {
@@ -194,6 +203,11 @@ export async function planStep(raw: unknown) {
       const step: PlanStep = { id: newId(), groupId: newId(), kind: 'move', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: to.id, count: v.count, amount: null, version: 1 };
       await addSteps(doing.tx, doing.person.farmId, [step]);
       return said(`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`);
+    }
+    if (liveGrades(facts.products, fish.speciesCode).length > 0) {
+      const step: PlanStep = { id: newId(), groupId: newId(), kind: 'harvest', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: null, count: v.count, amount: null, version: 1 };
+      await addSteps(doing.tx, doing.person.farmId, [step]);
+      return said(`Planned: ${formatNumber(v.count)} are netted for live sale on ${shortDay(v.day)}.`);
     }
     const species = facts.species.find((s) => s.code === fish.speciesCode)!;
     const purge = to?.kind === 'purge' ? to : null;

@@ -90,6 +90,12 @@ export class PreviewInput extends HandlingInput {
   thresholdG?: number;
 }
 
+export class LiveSaleInput extends HandlingInput {
+  @IsString({ message: 'Choose a grade' }) @MinLength(1, { message: 'Choose a grade' }) @MaxLength(60) productCode!: string;
+  @Count('Net at least 1 fish') count!: number;
+  @Grams('Give their weight together') massG!: number;
+} // prettier-ignore
+
 export class MergeInput extends Confirmable {
   @IsUUID('4', { message: 'Choose a tank' }) placeId!: string;
   @IsArray() @ArrayMinSize(2, { message: 'Choose at least two' }) @ArrayMaxSize(20) @IsString({ each: true }) lotCodes!: string[];

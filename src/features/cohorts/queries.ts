@@ -2,7 +2,8 @@ import 'server-only';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
 import { densityKgM3 } from '../../core/fish/stocking';
-import { meanRelative, shareAbove } from '../../core/fish/sizeSpread';
+import { countsByGrade, liveGrades, type LiveGrade } from '../../core/fish/liveSale';
+import { freshSpread, meanRelative, shareAbove } from '../../core/fish/sizeSpread';
 import { crowdedFrom } from '../../core/plan/consequences';
 import { STEP_WORDS } from '../../core/plan/changes';
 import { forecastFarm } from '../../core/plan/forecast';
@@ -179,6 +180,8 @@ export interface CohortPage extends DayView {
   feedings: FeedingRow[];
   events: FishEvent[];
   handled: Handled[];
+  /** Size grades it is sold alive in, with how many fish are of each on the day; empty for food fish. */
+  grades: { name: string; fromCm: number; toCm: number; count: number; priceMinor: number }[];
   tanks: TankChoice[];
   account: CohortAccount;
   /** Last sample against the forecast made before it. */
@@ -203,17 +206,17 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
   const view = await farmView(search, async (tx, { day }) => {
     const lotId = await cohortId(tx, code);
     if (!lotId) return null;
-    const [lot, samples, steps, feedings, events, money, condition, pH, farm] = await Promise.all([
-      lotRecord(tx, lotId, day),
-      samplesOf(tx, lotId, day),
-      stepsOfLot(tx, code),
-      feedingsOf(tx, lotId, day),
-      husbandryEvents(tx, { lotId }, day),
-      lotMoney(tx, lotId, day),
-      conditionSeries(tx, lotId, day),
-      latestPh(tx, day),
-      tx('farm').first('currency'),
-    ]);
+    const [lot, samples, steps, feedings, events, money, condition, pH, farm] = [
+      await lotRecord(tx, lotId, day),
+      await samplesOf(tx, lotId, day),
+      await stepsOfLot(tx, code),
+      await feedingsOf(tx, lotId, day),
+      await husbandryEvents(tx, { lotId }, day),
+      await lotMoney(tx, lotId, day),
+      await conditionSeries(tx, lotId, day),
+      await latestPh(tx, day),
+      await tx('farm').first('currency'),
+    ];
     return { lot, samples, steps, feedings, events, money, condition, pH, currency: farm.currency as string };
   });
   if (!view.more) notFound();
@@ -232,7 +235,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     return known?.sampleG ?? money.startMeanG;
   };
   const account = cohortAccount({
-    feedG: lot.feedG,
+    feedG: feedings.totalG,
     startCount: money.startCount,
     startMeanG: money.startMeanG,
     presentCount,
@@ -241,6 +244,8 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     dead: lot.dead,
     deadG: money.deaths.reduce((sum, d) => sum + d.count * sizeOn(d.day), 0),
   });
+  const grades = liveGrades(facts.products, lot.speciesCode);
+  const inGrades = present.map((s) => gradesOf(s, fish, at, grades, species));
   const producedG = presentG + money.takenG;
   const spent = (money.costMinor ?? 0) + feedings.costMinor;
   const lastK = condition.at(-1);
@@ -269,18 +274,27 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     handled: view.when === 'today' ? present.map((s) => ({
       lotCode: code, placeId: s.placeId, place: codeOf(s.placeId), count: s.count[0]!, meanG: s.meanG[0]!,
       quarantined: facts.quarantine.some((q) => q.lotCode === code && q.placeId === s.placeId && !q.clearedOn),
+      grades: grades.map((g, i) => ({ code: g.product.code, name: g.product.name, count: gradesOf(s, fish, at, grades, species)[i]! })),
     })) : [],
+    grades: grades.map((g, i) => ({ name: g.product.name, fromCm: g.fromCm, toCm: g.toCm, priceMinor: g.product.priceMinor, count: inGrades.reduce((sum, n) => sum + n[i]!, 0) })),
     tanks: tankChoices(view, more.pH),
     marketG: species.marketG,
     steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
     record: lot.movements,
     survival: account.survival,
-    feedG: lot.feedG,
+    feedG: feedings.totalG,
     pace: fish?.pace ?? null,
     paceError: fish?.paceError ?? null,
     readyOn: species.marketG ? halfReady(view, code, species.marketG[0]) : null,
   }; // prettier-ignore
 }
+
+/** Fish of a stay in each live grade on the day. */
+function gradesOf(stay: FishStay, fish: FishFact | undefined, at: number, grades: LiveGrade[], species: Species): number[] {
+  const bins = fish?.bins ?? freshSpread(species.sizeCv);
+  const i = at - stay.from;
+  return countsByGrade(bins, stay.meanG[i]! / meanRelative(bins), stay.count[i]!, grades, species);
+} // prettier-ignore
 
 /** Samples as they were taken, then the forecast of the cohort left to grow, with one standard error either way. */
 function growthPoints(

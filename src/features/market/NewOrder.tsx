@@ -124,7 +124,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
                 label={
                   product?.unit === 'kg'
                     ? `Quantity, ${unitName('mass', page.units)}`
-                    : `Quantity${product ? `, ${product.unit === 'head' ? 'heads' : 'bunches'}` : ''}`
+                    : `Quantity${product ? `, ${product.unit === 'head' ? 'heads' : product.unit === 'fish' ? 'live fish' : 'bunches'}` : ''}`
                 }
                 {...form.register(`lines.${i}.quantity`)}
                 error={!!wrong[`lines.${i}.quantity`]}

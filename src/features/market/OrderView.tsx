@@ -10,6 +10,7 @@ const KIND_WORDS = {
   planting: 'planting',
   packed_fish: 'packed fish',
   packed_produce: 'packed produce',
+  live_fish: 'live fish, not for food',
   feed: 'feed',
   seed: 'seed',
 };

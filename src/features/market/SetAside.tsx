@@ -12,7 +12,7 @@ import { setAside } from './actions';
 interface SetAsideProps {
   orderId: string;
   version: number;
-  line: { id: string; unit: 'kg' | 'head' | 'bunch'; name: string; owed: number };
+  line: { id: string; unit: 'kg' | 'head' | 'bunch' | 'fish'; name: string; owed: number };
   lots: { lotId: string; lotCode: string; quantity: number; words: string }[];
   units: UnitChoice;
 }

@@ -111,7 +111,7 @@ export async function orderPage(orderId: string, search: Search): Promise<OrderP
 
 export interface NewOrderPage extends DayView {
   customers: { id: string; name: string; channel: string }[];
-  products: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' }[];
+  products: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' | 'fish' }[];
 }
 
 export async function newOrderPage(search: Search): Promise<NewOrderPage> {

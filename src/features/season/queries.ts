@@ -31,11 +31,11 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
   return readFarm(async (tx) => {
     const first = firstDay(view.today, view.day);
     const from = daysBetween(view.today, first);
-    const [{ facts, steps, forecast }, drafts, past] = await Promise.all([
-      knownFarm(tx, view.person.farmId, view.today, false),
-      openDrafts(tx),
-      from < 0 ? recordedStays(tx, first, view.today) : { fish: [], plants: [] },
-    ]);
+    const [{ facts, steps, forecast }, drafts, past] = [
+      await knownFarm(tx, view.person.farmId, view.today, false),
+      await openDrafts(tx),
+      from < 0 ? await recordedStays(tx, first, view.today) : { fish: [], plants: [] },
+    ];
     const wanted = (await search).draft;
     const promise = promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS);
     const board = boardSeries(forecast, facts, steps, promise, Math.max(1, from + SHOWN_DAYS));

@@ -1,0 +1,59 @@
+import type { ProductFact } from '../plan/types';
+import { lengthFromWeightCm, weightFromLengthG, type LengthWeight } from './lengthWeight';
+import { shareAbove, type SizeBin } from './sizeSpread';
+
+/** A product that is sold alive by length, not for food. */
+export interface LiveGrade {
+  product: ProductFact;
+  /** Total length, cm: from (included) to (not included). */
+  fromCm: number;
+  toCm: number;
+}
+
+/** Live products of a species, the smallest first. Empty: the species is not sold alive. */
+export function liveGrades(products: readonly ProductFact[], speciesCode: string): LiveGrade[] {
+  return products
+    .filter((p) => p.speciesCode === speciesCode && p.liveCm)
+    .map((product) => ({ product, fromCm: product.liveCm![0], toCm: product.liveCm![1] }))
+    .sort((a, b) => a.fromCm - b.fromCm);
+}
+
+/**
+ * How many fish of a cohort are of each grade now, by the size bins and the species' length–weight relation.
+ * @param referenceG mean weight of the undivided cohort, g @param count fish present
+ */
+export function countsByGrade(
+  bins: readonly SizeBin[],
+  referenceG: number,
+  count: number,
+  grades: readonly LiveGrade[],
+  species: LengthWeight,
+): number[] {
+  const above = (cm: number) =>
+    cm <= 0.5 ? 1 : cm >= 200 ? 0 : shareAbove(bins, referenceG, weightFromLengthG(cm, species));
+  return grades.map((g) => count * Math.max(0, above(g.fromCm) - above(g.toCm)));
+}
+
+/** The grade that fish of a mean weight are sold as; the smallest or largest when they are beyond all. Null: none. */
+export function gradeOfWeight(meanG: number, grades: readonly LiveGrade[], species: LengthWeight): LiveGrade | null {
+  const cm = lengthFromWeightCm(meanG, species);
+  return grades.find((g) => cm < g.toCm) ?? grades.at(-1) ?? null;
+}
+
+/** What looks wrong about a live sale and is asked before it is recorded. */
+export function liveSaleQuestions(
+  sale: { count: number; massG: number },
+  grade: LiveGrade,
+  expected: number,
+  species: LengthWeight,
+): string[] {
+  const cm = lengthFromWeightCm(sale.massG / sale.count, species);
+  const said: string[] = [];
+  if (cm < grade.fromCm * 0.93 || cm > grade.toCm * 1.07) {
+    said.push(`${Math.round(sale.massG / sale.count)} g a fish is about ${cm.toFixed(0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`);
+  }
+  if (sale.count > expected * 1.25 + 2) {
+    said.push(`By the forecast about ${Math.round(expected)} of them are of this grade; ${sale.count} were taken. As counted?`);
+  }
+  return said;
+} // prettier-ignore
