@@ -24,6 +24,12 @@ export interface DayView {
   at: number;
 }
 
+/** The day of a view without the farm: what a screen may carry. */
+export function dayOnly(view: DayView): DayView {
+  const { person, units, today, day, when, at } = view;
+  return { person, units, today, day, when, at };
+}
+
 export interface FarmView extends DayView {
   facts: FarmFacts;
   steps: StoredStep[];

@@ -26,7 +26,9 @@ const TODAY = '2026-06-10';
 const NOW = new Date(`${TODAY}T09:00:00Z`);
 let desk: Desk;
 let actions: typeof import('../../src/features/cohorts/actions');
-let pages: typeof import('../../src/features/cohorts/keepingQueries');
+let pages: typeof import('../../src/features/cohorts/keepingQueries') &
+  typeof import('../../src/features/cohorts/lifeQueries') &
+  typeof import('../../src/features/cohorts/lossQueries');
 
 async function as(name: string) {
   const result = await signIn(desk.app, name, 'heron-loop', NOW);
@@ -38,7 +40,11 @@ beforeAll(async () => {
   process.env.DATABASE_URL = inject('keepingUrl');
   vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
   actions = await import('../../src/features/cohorts/actions');
-  pages = await import('../../src/features/cohorts/keepingQueries');
+  pages = {
+    ...(await import('../../src/features/cohorts/keepingQueries')),
+    ...(await import('../../src/features/cohorts/lifeQueries')),
+    ...(await import('../../src/features/cohorts/lossQueries')),
+  };
 });
 beforeEach(() => as('ines'));
 afterAll(async () => {
@@ -515,7 +521,35 @@ describe('what the screens say', () => {
     for (const loop of loops) for (const tank of loop.tanks) expect(tank.minutes).toBeGreaterThan(0);
     const heron = loops.find((l) => l.name === 'Heron')!;
     expect(heron.margin.oxygenNeedKg).toBeCloseTo(heron.feedKg * 0.5, 3);
+    expect(heron.tanks[0]!.because.formula).toMatch(/L × \(.*\) mg\/L ÷ .* = \d+ minutes/);
   });
+
+  test('a second blower changes the margin at once; stale edits and nonsense are refused, hands are not asked', async () => {
+    const heron = (await pages.lifePage(on())).loops.find((l) => l.name === 'Heron')!;
+    const { aerators, media } = heron.support;
+    const keep = (over: object) => actions.keepLifeSupport({ loopId: heron.id, version: heron.version, aerators, media, ...key(), ...over });
+    expect(Object.entries(faults(await keep({ aerators: [{ name: 'Blower', kgO2PerDay: 90_000 }] })))).toEqual([[expect.stringMatching(/^aerators/), [expect.stringMatching(/check the unit/)]]]);
+    await as('bram');
+    expect(faults(await keep({})).form?.[0]).toMatch(/for a manager/);
+    await as('ines');
+    expect(await keep({ aerators: [...aerators, { name: 'Blower D', kgO2PerDay: 8 }] })).toMatchObject({ ok: true });
+    const after = (await pages.lifePage(on())).loops.find((l) => l.name === 'Heron')!;
+    expect(after.margin.oxygenGivenKg).toBeCloseTo(heron.margin.oxygenGivenKg + 8, 6);
+    expect(after.support.energy).toEqual(heron.support.energy);
+    expect(faults(await keep({})).form?.[0]).toMatch(/Someone else changed this/);
+  }); // prettier-ignore
+
+  test('a loss can be rehearsed: the ways back are worked out and nothing is recorded', async () => {
+    const before = await pages.lossPage(on());
+    expect(before.rehearsals.map((r) => r.code)).toContain('K5');
+    const page = await pages.lossPage(on({ suppose: 'K5' }));
+    expect(page.supposed).toBe('K5');
+    const [wait, bigger] = page.ways;
+    expect(wait!.missingKg).toBeGreaterThan(50);
+    expect(bigger!.missingKg).toBeLessThan(wait!.missingKg);
+    expect((await pages.lossPage(on({ suppose: 'NOWHERE' }))).supposed).toBeNull();
+    expect(Number((await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where('p.code', 'K5').sum('b.count as n').first())!.n)).toBeGreaterThan(400);
+  }); // prettier-ignore
 
   test('the planner is given fish and nothing it does not need', async () => {
     const page = await pages.plannerPage(on());

@@ -164,7 +164,7 @@ describe('screens', () => {
   test('market: the table, the short order marked, and what is free on a day', async () => {
     const { freeOn, marketPage, newOrderPage, orderPage } = await import('../../src/features/market/queries');
     const page = await marketPage(on());
-    expect(page.rows).toHaveLength(17);
+    expect(page.rows).toHaveLength(20);
     expect(page.rows.every((r) => r.cells.length === 8)).toBe(true);
     const short = page.orders.filter((o) => o.short);
     expect(short.length).toBeGreaterThanOrEqual(1);

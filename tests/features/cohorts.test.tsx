@@ -27,6 +27,8 @@ vi.mock('../../src/features/cohorts/actions', () =>
       'compare',
       'planTemperature',
       'keepSpecies',
+      'keepLifeSupport',
+      'sellLive',
       'layDraft',
     ]
       .map((name) => [name, record(name)])
@@ -140,7 +142,12 @@ describe('handling fish', () => {
     type('Weights, one fish each', '301 288,5 312');
     press('Record the sample');
     expect(await screen.findByText('one thing moved')).toBeTruthy();
-    expect(sent[0]).toMatchObject({ action: 'sample', lotCode: 'TRT-1', fromPlaceId: 'k1', weightsG: [301, 288.5, 312] });
+    expect(sent[0]).toMatchObject({
+      action: 'sample',
+      lotCode: 'TRT-1',
+      fromPlaceId: 'k1',
+      weightsG: [301, 288.5, 312],
+    });
   });
 
   test('a bulk weighing sends count and total, lengths go out in cm', async () => {
@@ -241,7 +248,16 @@ describe('rooms of Cohorts', () => {
     };
     const load = { feedKgPerDay: 10, biomassKg: 400, ammoniaGPerDay: 300, waterTempC: 20 };
     const margin = lifeSupportMargin(support, load);
+    const because = {
+      title: 'minutes in H6',
+      formula: 'litres × oxygen ÷ breathing',
+      inputs: [],
+      source: '',
+      change: '',
+    };
     const loop = {
+      id: 'heron',
+      version: 4,
       name: 'Heron',
       margin,
       support,
@@ -251,14 +267,41 @@ describe('rooms of Cohorts', () => {
       feedKg: 10,
       firstShort: '2026-06-10',
       spare: { feedKgPerDay: -2, limitedBy: 'nitrification', bedM2: 0 },
-      tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31' }],
+      tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31', because }],
     };
     render(<LifeStation page={{ ...day, loops: [loop] }} />);
     expect(screen.getByText(/tightest: nitrification, 0.5 times the need/)).toBeTruthy();
     expect(screen.getByText(/It is not enough for the load of this day/)).toBeTruthy();
-    expect(screen.getByText('18').className).toContain('danger');
+    expect(screen.getByText('18').closest('td')!.className).toContain('danger');
     expect(screen.getAllByText('too little').length).toBe(2);
+    fireEvent.click(screen.getByText('Aerators and filters of this loop'));
+    type(/^Aerators/, 'Blower A; 6\nBlower B');
+    press('Keep');
+    expect(await screen.findByText('Line 2 cannot be read. It looks like “Blower A; 11”.')).toBeTruthy();
+    expect(sent).toEqual([]);
+    type(/^Aerators/, 'Blower A; 6\nBlower B; 7,5');
+    press('Keep');
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'keepLifeSupport', loopId: 'heron', version: 4, aerators: [{ name: 'Blower A', kgO2PerDay: 6 }, { name: 'Blower B', kgO2PerDay: 7.5 }], media: [{ volumeM3: 1, surfaceM2PerM3: 300 }] })); // prettier-ignore
+    press('18');
+    expect(await screen.findByText(/litres × oxygen ÷ breathing/)).toBeTruthy();
   });
+
+  test('ornamental fish are netted by grade, with how many are of each; food fish are not', async () => {
+    const { HandleFish } = await import('../../src/features/cohorts/HandleFish');
+    const koi = { ...fish, lotCode: 'KOI-1', grades: [{ code: 'koi-middle', name: 'Koi 14–18 cm', count: 63.4 }] };
+    render(<HandleFish fish={koi} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />);
+    press('Net for live sale');
+    expect(screen.getByText(/Not for food/)).toBeTruthy();
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Size grade' }));
+    fireEvent.click(await screen.findByRole('option', { name: 'Koi 14–18 cm · about 63 here' }));
+    type('Fish netted', '12');
+    type('Their weight together', '0.74');
+    press('Netted into holding');
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'sellLive', lotCode: 'KOI-1', productCode: 'koi-middle', count: 12, massG: 740 }));
+    cleanup();
+    render(<HandleFish fish={fish} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />);
+    expect(screen.queryByRole('button', { name: 'Net for live sale' })).toBeNull();
+  }); // prettier-ignore
 
   test('after a loss: ways side by side, nothing to lay for waiting', async () => {
     const { LossStation } = await import('../../src/features/cohorts/LossStation');
@@ -310,9 +353,18 @@ describe('rooms of Cohorts', () => {
         left: 40,
       },
     ];
+    const rehearsals = [{ code: 'K4', says: 'K4: TRT-2' }];
     render(
       <LossStation
-        page={{ ...day, losses, chosen: 'TRT-1|K1', ways: [way('wait', 0, 80), way('bigger', 1, 12)], currency: 'EUR' }}
+        page={{
+          ...day,
+          losses,
+          chosen: 'TRT-1|K1',
+          rehearsals,
+          supposed: null,
+          ways: [way('wait', 0, 80), way('bigger', 1, 12)],
+          currency: 'EUR',
+        }}
       />,
     );
     expect(screen.getByRole('link', { name: /lost by/ }).textContent).toMatch(
@@ -323,6 +375,11 @@ describe('rooms of Cohorts', () => {
     fireEvent.click(within(screen.getByTestId('way-bigger')).getByRole('button', { name: 'See it on Season' }));
     await waitFor(() => expect(sent[0]).toMatchObject({ action: 'layDraft', drops: [] }));
     expect(Object.keys((sent[0]!.steps as object[])[0]!)).not.toContain('version');
+    expect(screen.getByRole('link', { name: 'K4: TRT-2' }).getAttribute('href')).toContain('suppose=K4');
+    cleanup();
+    render(<LossStation page={{ ...day, losses: [], chosen: null, rehearsals, supposed: 'K4', ways: [way('bigger', 1, 12)], currency: 'EUR' }} />); // prettier-ignore
+    expect(screen.getByText(/A rehearsal: nothing was lost in K4/)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'See it on Season' })).toBeNull();
   });
 
   test('rotation arithmetic answers, and says what is wrong', async () => {
@@ -421,7 +478,9 @@ describe('rooms of Cohorts', () => {
     expect(sent).toEqual([]);
     type(/Table: fish up to this weight/, '200, 2\n50, 3');
     press('Keep');
-    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'keepFeedRule', feederTimes: ['07:00'], leadDays: 10 }));
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ action: 'keepFeedRule', feederTimes: ['07:00'], leadDays: 10 }),
+    );
     expect(sent[0]!.table).toEqual([
       { uptoG: 50, percentPerDay: 3 },
       { uptoG: 200, percentPerDay: 2 },
@@ -449,6 +508,7 @@ describe('rooms of Cohorts', () => {
 
   test('a tank: who is in it, when it is too small; an empty one may rest', async () => {
     const { TankView } = await import('../../src/features/cohorts/TankView');
+    const because = { title: 'why', formula: '150 kg ÷ 9 m³', inputs: [], source: '', change: '' };
     const place = {
       id: 'k1',
       code: 'K1',
@@ -463,7 +523,8 @@ describe('rooms of Cohorts', () => {
       place,
       loop: 'Kingfisher',
       here: [{ lotCode: 'TRT-1', species: 'Rainbow trout', count: 500, meanG: 300, kg: 150 }],
-      series: [{ day: '2026-06-10', kgM3: 16.7, feedG: 900 }],
+      series: [{ day: '2026-06-10', kgM3: 16.7 }],
+      because: { density: because, minutes: because },
       fullOn: '2026-09-01',
       feedG: 900,
       minutes: 70,
@@ -472,8 +533,9 @@ describe('rooms of Cohorts', () => {
       next: [],
     };
     render(<TankView page={page} />);
-    expect(screen.getByText('16.7 of 45 kg/m³')).toBeTruthy();
+    expect(screen.getByText('16.7').closest('strong')!.textContent).toBe('16.7 of 45 kg/m³');
     expect(screen.getByText('70 minutes')).toBeTruthy();
+    expect(screen.getByText('from 1 Sept')).toBeTruthy();
     expect(screen.getByText(/A tank rests when it is empty/)).toBeTruthy();
     cleanup();
     render(<TankView page={{ ...page, here: [], feedG: 0, minutes: null, fullOn: null }} />);

@@ -54,12 +54,13 @@ export function recoveryWays(facts: FarmFacts, plan: readonly PlanStep[], loss: 
   if (!species?.marketG || !place || !loop) return [wait];
   const waterC = plannedWaterC(loop, addDays(facts.today, 60));
   const readyIn = daysToWeight(loss.meanG, Math.max(loss.meanG, species.marketG[0]), waterC, species) ?? Infinity;
-  const shop: Shop = { facts, loss, place, waterC, newId, newCode };
+  const shop: Shop = { facts, forecast: forecastFarm(facts, plan), loss, place, waterC, newId, newCode };
   return [wait, biggerFingerlings(shop, species, readyIn), fasterSpecies(shop, species), splitCohort(shop, plan, species, readyIn)].filter((w) => w !== null);
 } // prettier-ignore
 
 interface Shop {
   facts: FarmFacts;
+  forecast: FarmForecast;
   loss: Loss;
   place: PlaceFact;
   waterC: number;
@@ -99,18 +100,29 @@ function bought(shop: Shop, species: Species, sizeG: number, id: RecoveryWay['id
   const most = place.volumeL && place.densityLimitKgM3 ? Math.floor((place.volumeL * place.densityLimitKgM3) / middle(species)) : Infinity;
   const count = Math.min(Math.ceil(loss.count / SURVIVAL), most);
   const [day, harvestDay] = [addDays(facts.today, DELIVERY_DAYS), addDays(facts.today, Math.ceil(readyIn))];
-  const stock: PlanStep = {
-    id: newId(), groupId: newId(), kind: 'stock', day, lotCode, speciesCode: species.code, cropCode: null, fromPlaceId: null, toPlaceId: place.id,
-    count, amount: sizeG, version: 1,
-  };
   const rule = facts.feedRules.find((r) => r.speciesCode === species.code);
+  const apart = quarantineFor(shop, day, rule?.quarantineDays ?? 14, (count * sizeG) / 1000);
+  const base = { groupId: newId(), lotCode, speciesCode: species.code, cropCode: null, count, version: 1 };
+  const stock: PlanStep = { ...base, id: newId(), kind: 'stock', day, fromPlaceId: null, toPlaceId: apart?.place.id ?? place.id, amount: sizeG };
+  const move: PlanStep[] = apart ? [{ ...base, id: newId(), kind: 'move', day: apart.until, fromPlaceId: apart.place.id, toPlaceId: place.id, amount: null }] : [];
   const price = fingerlingPrice(rule?.fingerlingMinor ?? 60, sizeG);
   const harvest = harvests(shop, species, lotCode, place.id, Math.floor(count * SURVIVAL), harvestDay);
   return {
-    id, title, costMinor: price * count, changes: [{ change: 'add', steps: [stock, ...harvest] }],
-    words: `${formatNumber(count)} of ${sizeG} g into ${place.code} on ${shortDay(day)}, after quarantine elsewhere; ready about ${shortDay(harvestDay)}.`,
+    id, title, costMinor: price * count, changes: [{ change: 'add', steps: [stock, ...move, ...harvest] }],
+    words: `${formatNumber(count)} of ${sizeG} g ${apart ? `into ${apart.place.code} on ${shortDay(day)}, to ${place.code} on ${shortDay(apart.until)} when cleared` : `straight into ${place.code} on ${shortDay(day)}: no quarantine tank is free for so many, so they are quarantined where they come from`}; ready about ${shortDay(harvestDay)}.`,
   };
 } // prettier-ignore
+
+/** A quarantine tank that holds so many kg and stands empty from a day on for as long as it takes; null: none. */
+function quarantineFor({ facts, forecast }: Shop, day: Day, days: number, kg: number) {
+  const from = daysBetween(facts.today, day);
+  const place = facts.places.find((p) => {
+    if (p.kind !== 'quarantine' || (p.volumeL ?? 0) * (p.densityLimitKgM3 ?? 0) < kg * 1000) return false;
+    const count = forecast.tanks.get(p.id)?.count ?? [];
+    return Array.from({ length: days + 1 }, (_, i) => count[from + i] ?? 0).every((n) => n < 1);
+  });
+  return place ? { place, until: addDays(day, days) } : null;
+}
 
 /** The largest half of another cohort moves into the empty tank, gets room, and is sold for the lost one. */
 function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, readyIn: number): RecoveryWay | null {

@@ -38,7 +38,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
       book.move(day, 18, tess, { lotId, fromPlaceId: tank.id, toPlaceId: world.place(OUTSIDE.dead).id, count: 2, reason: 'dead' });
       count -= 2;
     }
-    if (age % 14 === 13) {
+    if (age % 7 === 4) {
       const weights = Array.from({ length: 12 }, () => Math.round(root ** 3 * random.pick(bins).relative * 10) / 10);
       const id = book.random.uuid();
       book.add('sample', {

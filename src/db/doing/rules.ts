@@ -4,6 +4,7 @@ import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
 import type { Day } from '../../core/quantity/days';
+import type { LifeSupport } from '../../core/water/lifeSupport';
 import type { Tx } from '../connection';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 
@@ -55,6 +56,21 @@ export async function setTemperature(
       farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey + part, loop_id: wish.loopId, person_id: entry.personId, recorded_at: entry.at, ...r,
     })), // prettier-ignore
   );
+}
+
+/** What aerates and filters a loop, as its rating plates say; what heats and cools it stays as it was. */
+export async function saveLifeSupport(
+  tx: Tx,
+  wish: { loopId: string; version: number } & Pick<LifeSupport, 'aerators' | 'media'>,
+): Promise<void> {
+  const loop = await tx('loop').where({ id: wish.loopId }).forUpdate().first('life_support', 'version');
+  if (!loop) throw new RuleBroken('form', 'Choose a loop of this farm.');
+  if (loop.version !== wish.version) throw new RuleBroken('form', STALE);
+  const { aerators, media } = wish;
+  const kept = { ...loop.life_support, aerators: aerators.map((a) => ({ ...a })), media: media.map((m) => ({ ...m })) };
+  await tx('loop')
+    .where({ id: wish.loopId })
+    .update({ life_support: JSON.stringify(kept), version: wish.version + 1 });
 }
 
 /** Numbers of the library that a farm may set for itself; pairs and triples by their position. */

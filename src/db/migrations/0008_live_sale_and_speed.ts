@@ -1,8 +1,9 @@
 import type { Knex } from 'knex';
+import { APP_ROLE } from './0006_row_security';
 
 /**
  * Fish that are sold alive by size grade. Row security asks for the farm once a query instead of once a row, and what is
- * looked up by what it corrects has an index.
+ * looked up by what it corrects has an index. Managers may change a loop's aerators and filters.
  */
 export const name = '0008_live_sale_and_speed';
 
@@ -29,6 +30,8 @@ export async function up(db: Knex): Promise<void> {
     alter table product add constraint product_live_grade check ((live_from_cm is null) = (live_to_cm is null) and live_to_cm > live_from_cm
       and (unit = 'fish') = (live_from_cm is not null) and (unit <> 'fish' or species_code is not null));
     comment on column product.live_from_cm is 'Sold alive, not for food: total length from which a fish is of this grade, cm';
+    alter table loop add column version integer not null default 1;
+    grant update (life_support, version) on loop to ${APP_ROLE};
     insert into place (farm_id, id, code, name, kind, is_source, walk, walk_order)
       select farm_id, gen_random_uuid(), 'LIVE', 'Live holding', 'store', false, 'Pack room', 90 from farm
       on conflict do nothing;

@@ -1,7 +1,9 @@
 import Link from 'next/link';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
+import type { Explanation } from '../../core/explain';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import { GrowthChartLazy } from './GrowthChartLazy';
 import { HandleAll } from './HandleFish';
@@ -20,7 +22,7 @@ export function CohortView({ page }: { page: CohortPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
     <div className="stack">
-      <CohortsNav here="" suffix={suffix} />
+      <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <div className="columns">
         <div className="stack">
@@ -86,15 +88,15 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
 function Figures({ page }: { page: CohortPage }) {
   const { account, cost, units } = page;
   const share = page.share[0];
-  const figures: [string, string | null, string?][] = [
+  const figures: [string, string | null, string?, Explanation?][] = [
     ['survival', account.survival === null ? null : `${formatNumber(account.survival * 100, 1)} %`],
     ['feed so far', formatMass(page.feedG, units)],
-    ['feed conversion', account.fcrBiological === null ? null : formatNumber(account.fcrBiological, 2), 'feed for each weight gained, the dead counted in: how well they turn feed into fish'],
-    ['paid conversion', account.fcrEconomic === null ? null : formatNumber(account.fcrEconomic, 2), 'feed for each weight that is here or was taken: what the feed bill bought'],
-    ['pace', page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`, 'times the library’s growth, from its samples'],
+    ['feed conversion', account.fcrBiological === null ? null : formatNumber(account.fcrBiological, 2), 'feed for each weight gained, the dead counted in: how well they turn feed into fish', page.because.conversion],
+    ['paid conversion', account.fcrEconomic === null ? null : formatNumber(account.fcrEconomic, 2), 'feed for each weight that is here or was taken: what the feed bill bought', page.because.conversion],
+    ['pace', page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`, 'times the library’s growth, from its samples', page.because.pace ?? undefined],
     ['last forecast', page.lastForecastError === null ? null : `${formatNumber(Math.abs(page.lastForecastError) * 100)} % too ${page.lastForecastError < 0 ? 'high' : 'low'}`, 'the last sample against what was forecast before it'],
     ['over market size', share ? `${formatNumber(share.above * 100)} %` : null],
-    ['mean at market size', page.readyOn ? (page.readyOn <= page.day ? 'now' : dayWords(page.readyOn)) : 'not in sight'],
+    ['mean at market size', page.marketG === null ? null : page.readyOn ? (page.readyOn <= page.day ? 'now' : dayWords(page.readyOn)) : 'not in sight', undefined, page.because.ready ?? undefined],
     ['condition', page.condition ? `${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})` : null, page.condition ? `100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual` : ''],
     ['cost so far', formatMoney((cost.fishMinor ?? 0) + cost.feedMinor, cost.currency), cost.fishMinor === null ? 'feed only: the price of the fish was not recorded' : 'fish and feed'],
     ['per kg raised', cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency)],
@@ -102,10 +104,10 @@ function Figures({ page }: { page: CohortPage }) {
   return (
     <>
       <p className="facts small">
-        {figures.map(([name, value, says]) =>
+        {figures.map(([name, value, says, because]) =>
           value === null ? null : (
             <span key={name} title={says}>
-              {name} <strong className="mono">{value}</strong>
+              {name} <strong className="mono">{because ? <Why because={because}>{value}</Why> : value}</strong>
             </span>
           ),
         )}

@@ -7,6 +7,9 @@ import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import type { CohortsPage } from './queries';
 
+const tallestOf = (loop: CohortsPage['loops'][number]) =>
+  Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
+
 export function CohortsStation({ page }: { page: CohortsPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
@@ -26,7 +29,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                 <div key={s.stage} className="stage">
                   <div className="vessels">
                     {s.tanks.map((t) => (
-                      <Vessel key={t.code} vessel={t} />
+                      <Vessel key={t.code} vessel={t} tallestL={tallestOf(loop)} />
                     ))}
                   </div>
                   {s.stage && <span className="small quiet">{s.stage}</span>}

@@ -1,8 +1,14 @@
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { useState } from 'react';
+import { readTable } from '../../core/quantity/lines';
+import { ActionForm } from '../../ui/form/ActionForm';
+import { Why } from '../../ui/Why';
+import { keepLifeSupport, type Said } from './actions';
+import { SaidLines } from './SaidLines';
 import { CohortsNav } from './CohortsNav';
-import type { LifePage } from './keepingQueries';
+import type { LifePage } from './lifeQueries';
 
 /** What keeps the fish alive, against what they need on the day shown. */
 export function LifeStation({ page }: { page: LifePage }) {
@@ -23,7 +29,7 @@ export function LifeStation({ page }: { page: LifePage }) {
           </header>
           <div className="body columns">
             <div className="stack"><Margins loop={loop} page={page} /></div>
-            <div className="stack"><Minutes loop={loop} /></div>
+            <div className="stack"><Minutes loop={loop} />{page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}</div>
           </div>
         </section>
       ))}
@@ -69,13 +75,46 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   );
 } // prettier-ignore
 
+/** Aerators and filters as their plates say, one a line. */
+function Equipment({ loop, page }: { loop: Loop; page: LifePage }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const send = async (v: Record<string, unknown>) => {
+    const aerators = readTable(String(v.aerators ?? ''), 1, 'aerators', 'Blower A; 11');
+    const media = readTable(String(v.media ?? ''), 3, 'media', 'Moving bed; 3.4; 500; 0.45');
+    const wrong = { ...aerators.wrong, ...media.wrong };
+    if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
+    const outcome = await keepLifeSupport({
+      entryKey: v.entryKey, loopId: loop.id, version: loop.version,
+      aerators: aerators.rows.map(([name, [kgO2PerDay]]) => ({ name, kgO2PerDay })),
+      media: media.rows.map(([name, [volumeM3, surfaceM2PerM3, gTanPerM2Day]]) => ({ name, volumeM3, surfaceM2PerM3, gTanPerM2Day })),
+    });
+    if (outcome.ok) return outcome;
+    // A row's fault is shown beside the table it was typed in.
+    return { ok: false as const, fields: Object.fromEntries(Object.entries(outcome.fields).map(([field, words]) => [field.split(/[.[]/)[0]!, words])) };
+  };
+  return (
+    <details>
+      <summary>Aerators and filters of this loop</summary>
+      <div className="stack" style={{ paddingTop: 8 }}>
+        <SaidLines said={said} />
+        <ActionForm key={loop.version} units={page.units} submit="Keep" onDone={setSaid} send={send}
+          fields={[
+            { name: 'aerators', label: 'Aerators: name; kg oxygen a day', kind: 'area', rows: 3, start: loop.support.aerators.map((a) => `${a.name}; ${a.kgO2PerDay}`).join('\n'), optional: true, help: 'One a line. Oxygen brought into the water at its usual temperature, from the plate or the supplier.' },
+            { name: 'media', label: 'Filters: name; m³ of media; m² a m³; g ammonia N a m² and day', kind: 'area', rows: 2, start: loop.support.media.map((m) => `${m.name}; ${m.volumeM3}; ${m.surfaceM2PerM3}; ${m.gTanPerM2Day}`).join('\n'), optional: true },
+          ]}
+          caution="Electricity beside water: a licensed electrician for anything inside; residual-current protection on every circuit." />
+      </div>
+    </details>
+  );
+} // prettier-ignore
+
 function Minutes({ loop }: { loop: Loop }) {
   return (
     <table className="plain">
       <thead><tr><th>If all air stops</th><th className="right">kg</th><th className="right">Minutes</th></tr></thead>
       <tbody>
         {loop.tanks.map((t) => (
-          <tr key={t.code}><td><span className="mono strong">{t.code}</span> <span className="small quiet">{t.lots}</span></td><td className="num">{formatNumber(t.kg)}</td><td className={`num strong ${t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : ''}`}>{formatNumber(t.minutes)}</td></tr>
+          <tr key={t.code}><td><span className="mono strong">{t.code}</span> <span className="small quiet">{t.lots}</span></td><td className="num">{formatNumber(t.kg)}</td><td className={`num strong ${t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : ''}`}><Why because={t.because}>{formatNumber(t.minutes)}</Why></td></tr>
         ))}
       </tbody>
     </table>

@@ -9,7 +9,7 @@ import { newEntryKey } from '../../ui/outcome';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { layDraft } from './actions';
 import { CohortsNav } from './CohortsNav';
-import type { LossPage } from './keepingQueries';
+import type { LossPage } from './lossQueries';
 
 /** Bring the rotation back in step: the ways, side by side, with what is missing meanwhile. */
 export function LossStation({ page }: { page: LossPage }) {
@@ -36,10 +36,24 @@ export function LossStation({ page }: { page: LossPage }) {
           </div>
         )}
       </section>
+      <section className="sheet">
+        <header>
+          <h2>Rehearse a loss</h2>
+          <span className="quiet small">if a tank’s cohort died today, which way back would you take?</span>
+        </header>
+        <div className="body buttons">
+          {page.rehearsals.map((r) => (
+            <Link key={r.code} className="chip" href={`/cohorts/loss?suppose=${encodeURIComponent(r.code)}`} prefetch={false} aria-current={r.code === page.supposed ? 'true' : undefined} style={r.code === page.supposed ? { borderColor: 'var(--water)', fontWeight: 650 } : undefined}>
+              {r.says}
+            </Link>
+          ))}
+        </div>
+      </section>
+      {page.supposed && <p className="mark attention small">A rehearsal: nothing was lost in {page.supposed} and nothing is recorded.</p>}
       <div className="choices">{page.ways.map((w) => <Way key={w.way.id} outlook={w} page={page} />)}</div>
       {page.ways.length > 0 && (
         <p className="small quiet">
-          Missing = the plan’s harvests before the loss less those of this way, added up over a year; a harvest somewhat later makes good what was missing. New fish go through quarantine first.
+          Missing = the plan’s harvests before the loss less those of this way, added up over a year; a harvest somewhat later makes good what was missing.
         </p>
       )}
     </div>
@@ -78,7 +92,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
           </ul>
         ) : <p className="small quiet">No week of the plan has less than before.</p>}
         {refused && <p className="mark danger" role="alert">{refused}</p>}
-        {steps.length > 0 && page.person.role === 'manager' && (
+        {steps.length > 0 && !page.supposed && page.person.role === 'manager' && (
           <div className="buttons"><Button variant="outlined" onClick={lay} disabled={pending}>See it on Season</Button></div>
         )}
       </div>

@@ -16,6 +16,7 @@ import { formatMass, formatNumber } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { husbandry, merge, type Said } from './actions';
+import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import type { TankPage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
@@ -27,7 +28,7 @@ export function TankView({ page }: { page: TankPage }) {
   const density = page.series[0]?.kgM3 ?? 0;
   return (
     <div className="stack">
-      <CohortsNav here="" suffix={suffix} />
+      <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <div className="columns">
         <div className="stack">
@@ -42,10 +43,10 @@ export function TankView({ page }: { page: TankPage }) {
             <div className="body stack">
               <p className="facts small">
                 <span>together <strong className="mono">{formatMass(kg * 1000, units)}</strong></span>
-                <span>crowding <strong className="mono">{formatNumber(density, 1)} of {place.densityLimitKgM3 ?? '–'} kg/m³</strong></span>
+                <span>crowding <strong className="mono"><Why because={page.because.density}>{formatNumber(density, 1)}</Why> of {place.densityLimitKgM3 ?? '–'} kg/m³</strong></span>
                 <span>feed a day <strong className="mono">{formatMass(page.feedG, units)}</strong></span>
-                {page.minutes !== null && <span title="Estimate without exchange at the surface">if all air stops <strong className="mono">{formatNumber(page.minutes)} minutes</strong></span>}
-                <span>too small <strong>{page.fullOn ? (page.fullOn <= page.day ? 'now' : shortDay(page.fullOn)) : 'not within half a year'}</strong></span>
+                {page.minutes !== null && page.because.minutes && <span>if all air stops <strong className="mono"><Why because={page.because.minutes}>{formatNumber(page.minutes)} minutes</Why></strong></span>}
+                <span>over its limit <strong>{page.fullOn ? (page.fullOn <= page.day ? 'now' : `from ${shortDay(page.fullOn)}`) : 'not within half a year'}</strong></span>
               </p>
               <CrowdingChart page={page} />
             </div>
@@ -81,13 +82,13 @@ export function TankView({ page }: { page: TankPage }) {
 function CrowdingChart({ page }: { page: TankPage }) {
   const limit = page.place.densityLimitKgM3;
   return (
-    <div style={{ width: '100%', height: 220 }} role="img" aria-label={`Crowding of ${page.place.code} by week, kg/m³, against its limit of ${limit ?? 'none'}`}>
+    <div style={{ width: '100%', height: 220 }} role="img" aria-label={`Crowding of ${page.place.code} over the coming half year, kg/m³, against its limit of ${limit ?? 'none'}`}>
       <ResponsiveContainer>
         <ComposedChart data={page.series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
           <CartesianGrid stroke="var(--line)" vertical={false} />
           <XAxis dataKey="day" tickFormatter={(d: string) => shortDay(d)} stroke="var(--quiet)" fontSize={12} minTickGap={40} />
           <YAxis stroke="var(--quiet)" fontSize={12} width={46} domain={[0, (max: number) => Math.ceil(Math.max(max, (limit ?? 0) * 1.1))]} label={{ value: 'kg/m³', position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }} />
-          {limit !== null && <ReferenceLine y={limit} stroke="var(--clay)" label={{ value: `limit ${limit}`, position: 'insideBottomLeft', fill: 'var(--clay)', fontSize: 12 }} />}
+          {limit !== null && <ReferenceLine y={limit} stroke="var(--clay)" label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: 'var(--clay)', fontSize: 12 }} />}
           <Line dataKey="kgM3" name="kg/m³" stroke="var(--water)" strokeWidth={2} strokeDasharray="6 4" dot={false} isAnimationActive={false} />
           <Tooltip labelFormatter={(d) => shortDay(String(d))} formatter={(v) => [`${Number(v).toFixed(1)} kg/m³`, 'forecast']} contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }} />
         </ComposedChart>
@@ -108,7 +109,7 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
           {page.here.map((h) => (
             <li key={h.lotCode}>
               <Link className="row" href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
-                <span className="strong">{h.lotCode}</span> <span className="quiet">{h.species}</span> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}
+                <span className="strong" style={{ textDecoration: 'underline' }}>{h.lotCode}</span> <span className="quiet">{h.species}</span> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}
               </Link>
             </li>
           ))}

@@ -18,7 +18,7 @@ import { netLive } from '../../db/doing/live';
 import { finishTask, recordSample } from '../../db/events';
 import { loadFacts } from '../../db/facts';
 import { addSteps, changeStep, newId, openSteps, saveDraft } from '../../db/plan';
-import { receiveFeed, saveFeedRule, saveSpecies, setTemperature } from '../../db/doing/rules';
+import { receiveFeed, saveFeedRule, saveLifeSupport, saveSpecies, setTemperature } from '../../db/doing/rules';
 import type { Role } from '../../db/people';
 import { act, type Doing } from '../../server/act';
 import type { KeyedInput } from '../../server/input';
@@ -248,6 +248,13 @@ export async function compare(raw: unknown) {
   return act(['manager', 'office', 'hand'], inputs.CompareInput, raw, async (doing, v) =>
     compareTemperatures(await now(doing), await openSteps(doing.tx), { ...v, until: v.until ?? null }),
   );
+}
+
+export async function keepLifeSupport(raw: unknown) {
+  return once(BOSS, inputs.LifeSupportInput, raw, 'Change life support', async ({ tx }, v) => {
+    await saveLifeSupport(tx, v);
+    return said('Kept. Margins and minutes follow at once.');
+  });
 }
 
 export async function keepSpecies(raw: unknown) {

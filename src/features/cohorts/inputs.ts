@@ -186,6 +186,25 @@ export class CompareInput extends KeyedInput {
   @IsArray() @ArrayMinSize(1, { message: 'Give at least one temperature' }) @ArrayMaxSize(3, { message: 'At most three' }) @IsNumber(NUMBER, { each: true, message: 'Temperatures are numbers' }) @Min(0, { each: true, message: 'From 0 °C' }) @Max(40, { each: true, message: 'At most 40 °C' }) tempsC!: number[];
 } // prettier-ignore
 
+class AeratorInput {
+  @IsString() @MinLength(1, { message: 'Every aerator needs a name' }) @MaxLength(60, { message: 'Names have at most 60 characters' }) name!: string;
+  @IsNumber(NUMBER, { message: 'Give kg of oxygen a day as a number' }) @Min(0, { message: 'Oxygen is 0 or more' }) @Max(5000, { message: 'Over 5,000 kg of oxygen a day: check the unit' }) kgO2PerDay!: number;
+} // prettier-ignore
+
+class MediaInput {
+  @IsString() @MinLength(1, { message: 'Every filter needs a name' }) @MaxLength(60, { message: 'Names have at most 60 characters' }) name!: string;
+  @IsNumber(NUMBER, { message: 'Give the volume as a number' }) @IsPositive({ message: 'A filter has a volume over 0' }) @Max(2000, { message: 'Over 2,000 m³: check the unit' }) volumeM3!: number;
+  @IsNumber(NUMBER, { message: 'Give the surface as a number' }) @IsPositive({ message: 'Media has a surface over 0' }) @Max(5000, { message: 'Over 5,000 m²/m³: check the unit' }) surfaceM2PerM3!: number;
+  @IsNumber(NUMBER, { message: 'Give the rate as a number' }) @IsPositive({ message: 'A rate is over 0' }) @Max(5, { message: 'Over 5 g a m² and day: check the unit' }) gTanPerM2Day!: number;
+} // prettier-ignore
+
+export class LifeSupportInput extends KeyedInput {
+  @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
+  @IsInt() version!: number;
+  @IsArray() @ArrayMaxSize(20, { message: 'At most 20 aerators' }) @ValidateNested({ each: true }) @Type(() => AeratorInput) aerators!: AeratorInput[];
+  @IsArray() @ArrayMaxSize(20, { message: 'At most 20 filters' }) @ValidateNested({ each: true }) @Type(() => MediaInput) media!: MediaInput[];
+} // prettier-ignore
+
 export class SpeciesInput extends KeyedInput {
   @IsString() @MaxLength(60) code!: string;
   @IsInt() version!: number;

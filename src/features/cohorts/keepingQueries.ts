@@ -1,29 +1,21 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
+import { explainDensity, type Explanation } from '../../core/explain';
+import { explainMinutes } from '../../core/explainFish';
 import type { FeedRule } from '../../core/fish/feed';
 import { feedByGrowthG, feedByTableG, feedingPattern, perFeedingG } from '../../core/fish/feed';
 import { densityKgM3 } from '../../core/fish/stocking';
 import { dailyRootGainG13 } from '../../core/fish/growth';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
-import type { FarmFacts, FishStay, PlaceFact, PlanStep } from '../../core/plan/types';
+import type { FarmFacts, PlaceFact, PlanStep } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { temperatureResponse } from '../../core/quantity/temperatureResponse';
-import { recoveryOutlook, recoveryWays, type Loss, type RecoveryOutlook } from '../../core/stocking/recovery';
-import { spareCapacity, type Spare } from '../../core/stocking/rotation';
-import {
-  lifeSupportMargin,
-  minutesToDanger,
-  oxygenSaturationMgL,
-  respirationMgKgH,
-  type LifeSupport,
-  type LifeSupportMargin,
-} from '../../core/water/lifeSupport';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { latestPh } from '../../db/facts';
-import { feedStore, husbandryEvents, recentLosses, type FeedLot, type FishEvent } from '../../db/fishRecords';
-import { newId } from '../../db/plan';
-import { farmView, readFarm, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { feedStore, husbandryEvents, type FeedLot, type FishEvent } from '../../db/fishRecords';
+import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { airFor, staysAt } from './lifeQueries';
 
 /** A tank as something to choose. */
 export interface TankChoice {
@@ -57,19 +49,15 @@ export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]
     }); // prettier-ignore
 }
 
-function dayOnly(view: FarmView): DayView {
-  const { person, units, today, day, when, at } = view;
-  return { person, units, today, day, when, at };
-}
-
 export interface TankPage extends DayView {
   place: Pick<PlaceFact, 'id' | 'code' | 'name' | 'kind' | 'volumeL' | 'densityLimitKgM3' | 'stage'>;
   loop: string | null;
   here: { lotCode: string; species: string; count: number; meanG: number; kg: number }[];
-  series: { day: Day; kgM3: number; feedG: number }[];
+  series: { day: Day; kgM3: number }[];
   fullOn: Day | null;
   feedG: number;
   minutes: number | null;
+  because: { density: Explanation; minutes: Explanation | null };
   resting: Day | null;
   events: FishEvent[];
   next: { day: Day; words: string }[];
@@ -88,6 +76,7 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
   const { place, events } = view.more;
   const tank = forecast.tanks.get(place.id);
   const litres = place.volumeL ?? 1000;
+  const air = airFor(view, place, at);
   const density = (i: number) => densityKgM3(tank?.biomassG[i] ?? 0, litres);
   const full = place.densityLimitKgM3 ? Array.from(tank?.biomassG ?? []).findIndex((_, i) => i >= at && density(i) > place.densityLimitKgM3!) : -1; // prettier-ignore
   return {
@@ -98,12 +87,16 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
       lotCode: s.lotCode, species: facts.species.find((x) => x.code === s.speciesCode)!.name, count: s.count[at - s.from]!,
       meanG: s.meanG[at - s.from]!, kg: s.biomassG[at - s.from]! / 1000,
     })), // prettier-ignore
-    series: Array.from({ length: Math.max(0, Math.floor((forecast.days - at) / 7)) }, (_, w) => ({
-      day: addDays(forecast.firstDay, at + w * 7), kgM3: density(at + w * 7), feedG: tank?.feedG[at + w * 7] ?? 0,
+    series: Array.from({ length: Math.max(0, Math.ceil((forecast.days - at) / 2)) }, (_, i) => ({
+      day: addDays(forecast.firstDay, at + i * 2), kgM3: density(at + i * 2),
     })), // prettier-ignore
     fullOn: full < 0 ? null : addDays(forecast.firstDay, full),
     feedG: tank?.feedG[at] ?? 0,
-    minutes: minutesFor(view, place, at),
+    minutes: air?.minutes ?? null,
+    because: {
+      density: explainDensity(place, tank?.biomassG[at] ?? 0, tank?.count[at] ?? 0, view.units),
+      minutes: air && explainMinutes({ place, kg: (tank?.biomassG[at] ?? 0) / 1000, ...air }),
+    },
     resting: facts.resting.find((r) => r.placeId === place.id)?.until ?? null,
     events,
     next: steps
@@ -112,31 +105,6 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
       .slice(0, 10)
       .map((s) => ({ day: s.day, words: `${s.lotCode} ${STEP_SAYS[s.kind]}${s.toPlaceId === place.id ? ' in' : ''}` })),
   };
-}
-
-function staysAt({ forecast, at }: FarmView, placeId: string): FishStay[] {
-  return forecast.fish.filter((s) => s.placeId === placeId && s.from <= at && s.until > at);
-}
-
-/** Minutes the fish of a tank have when all air stops; null when it is empty. */
-function minutesFor(view: FarmView, place: PlaceFact, at: number): number | null {
-  const stays = staysAt({ ...view, at }, place.id);
-  if (stays.length === 0 || !place.volumeL) return null;
-  const loop = view.facts.loops.find((l) => l.id === place.loopId);
-  let breathedMgH = 0;
-  let criticalMgL = 0;
-  let tempC = 15;
-  for (const stay of stays) {
-    const species = view.facts.species.find((s) => s.code === stay.speciesCode)!;
-    tempC = loop ? plannedWaterC(loop, addDays(view.forecast.firstDay, at)) : Math.min(species.tempOptC, 18);
-    const i = at - stay.from;
-    const kg = stay.biomassG[i]! / 1000;
-    breathedMgH += kg * respirationMgKgH(species, Math.max(0.1, stay.meanG[i]!), tempC, stay.feedG[i]! > 0);
-    criticalMgL = Math.max(criticalMgL, species.doCriticalMgL);
-  }
-  // Well-run tanks are kept near four fifths of saturation.
-  const oxygenMgL = oxygenSaturationMgL(tempC) * 0.8;
-  return minutesToDanger({ oxygenMgL, criticalMgL, volumeL: place.volumeL, breathedMgH });
 }
 
 export interface ArrivalsPage extends DayView {
@@ -270,51 +238,6 @@ export async function temperaturePage(search: Search): Promise<TemperaturePage> 
   };
 }
 
-export interface LifePage extends DayView {
-  loops: { name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; pH: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; tanks: { code: string; kg: number; minutes: number; lots: string }[] }[];
-} // prettier-ignore
-
-export async function lifePage(search: Search): Promise<LifePage> {
-  const view = await farmView(search, async (tx, { day }) => latestPh(tx, day));
-  const { facts, at } = view;
-  return {
-    ...dayOnly(view),
-    loops: facts.loops.filter((l) => l.lifeSupport.aerators.length > 0).map((loop) => {
-      const pH = view.more.find((p) => p.loopId === loop.id)?.pH ?? 7;
-      const on = (i: number) => marginOn(view, loop.id, i, pH);
-      const margin = on(at);
-      const days = view.forecast.days;
-      let short = -1;
-      for (let i = at; i < days && short < 0; i += 7) if (on(i).margin.tightest.ratio < 1) short = i;
-      const limits = [
-        { what: 'oxygen', feedKgPerDay: margin.margin.oxygenGivenKg / 0.5 },
-        { what: 'nitrification', feedKgPerDay: margin.margin.ammoniaG > 0 ? (margin.feedKg * margin.margin.nitrifiedG) / margin.margin.ammoniaG : Infinity },
-      ];
-      const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
-      return {
-        name: loop.name, support: loop.lifeSupport, pH, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
-        spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
-        tanks: facts.places.filter((p) => p.loopId === loop.id && p.kind === 'tank').flatMap((p) => {
-          const minutes = minutesFor(view, p, at);
-          const kg = (view.forecast.tanks.get(p.id)?.biomassG[at] ?? 0) / 1000;
-          return minutes === null ? [] : [{ code: p.code, kg, minutes, lots: staysAt(view, p.id).map((s) => s.lotCode).join(' + ') }];
-        }).sort((a, b) => a.minutes - b.minutes),
-      };
-    }),
-  }; // prettier-ignore
-}
-
-function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
-  const loop = facts.loops.find((l) => l.id === loopId)!;
-  const series = forecast.loops.get(loopId);
-  const tempC = plannedWaterC(loop, addDays(forecast.firstDay, at));
-  const tanks = facts.places.filter((p) => p.loopId === loopId);
-  const biomassKg = tanks.reduce((sum, p) => sum + (forecast.tanks.get(p.id)?.biomassG[at] ?? 0), 0) / 1000;
-  const feedKg = (series?.feedG[at] ?? 0) / 1000;
-  const load = { feedKgPerDay: feedKg, biomassKg, ammoniaGPerDay: series?.ammoniaG[at] ?? 0, waterTempC: tempC };
-  return { margin: lifeSupportMargin(loop.lifeSupport, load, pH), tempC, biomassKg, feedKg };
-}
-
 export interface SpeciesPage extends DayView {
   own: { species: Species; version: number }[];
   others: Species[];
@@ -345,64 +268,4 @@ export async function plannerPage(search: Search): Promise<PlannerPage> {
   const promises = view.facts.promises.filter((p) => codes.has(p.productCode));
   const facts = { ...view.facts, plantings: [], crops: [], products: fishProducts, promises, packed: view.facts.packed.filter((p) => codes.has(p.productCode)) }; // prettier-ignore
   return { ...dayOnly(view), facts, plan: fishSteps, currency: view.more };
-}
-
-export interface LossPage extends DayView {
-  losses: { id: string; lotCode: string; place: string; species: string; count: number; day: Day; notes: string | null; left: number }[];
-  chosen: string | null;
-  ways: RecoveryOutlook[];
-  currency: string;
-} // prettier-ignore
-
-const LOSS_DAYS = 42;
-
-export async function lossPage(search: Search): Promise<LossPage> {
-  const wanted = (await search).loss;
-  const view = await farmView(search, async (tx, { day }) => ({
-    losses: await recentLosses(tx, addDays(day, -LOSS_DAYS), day),
-    codes: (await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).select('code')).map((r: { code: string }) => r.code),
-    currency: (await tx('farm').first('currency')).currency as string,
-  })); // prettier-ignore
-  const { facts, more } = view;
-  const losses = more.losses.map((l) => ({
-    id: `${l.code}|${l.place}`, lotCode: l.code, place: l.place, species: facts.species.find((s) => s.code === l.species_code)?.name ?? '',
-    count: l.count, day: l.last_day, notes: l.notes, left: facts.fish.find((f) => f.lotCode === l.code && f.placeId === l.place_id)?.count ?? 0,
-  })); // prettier-ignore
-  const at = Math.max(
-    0,
-    losses.findIndex((l) => l.id === wanted),
-  );
-  const raw = more.losses[at];
-  let ways: RecoveryOutlook[] = [];
-  if (raw) {
-    const there = facts.fish.find((f) => f.lotCode === raw.code);
-    const meanG = there?.referenceG ?? (await lastWeight(raw.code)) ?? 50;
-    const loss: Loss = {
-      lotCode: raw.code,
-      speciesCode: raw.species_code,
-      placeId: raw.place_id,
-      count: raw.count,
-      meanG,
-    };
-    const taken = new Set(more.codes);
-    ways = recoveryOutlook(facts, view.steps, loss, recoveryWays(facts, view.steps, loss, newId, (code) => nextCode(code, facts, taken))); // prettier-ignore
-  }
-  return { ...dayOnly(view), losses, chosen: losses[at]?.id ?? null, ways, currency: more.currency };
-}
-
-async function lastWeight(lotCode: string): Promise<number | null> {
-  return readFarm(async (tx) => {
-    const row = await tx('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', lotCode).orderBy('s.taken_at', 'desc').first('s.mean_g'); // prettier-ignore
-    return row?.mean_g ?? null;
-  });
-}
-
-function nextCode(speciesCode: string, facts: FarmFacts, taken: Set<string>): string {
-  const prefix = facts.fish.find((f) => f.speciesCode === speciesCode)?.lotCode.split('-')[0] ?? speciesCode.slice(0, 3).toUpperCase(); // prettier-ignore
-  for (let n = 1; ; n++) {
-    const code = `${prefix}-R${n}`;
-    if (taken.has(code)) continue;
-    taken.add(code);
-    return code;
-  }
 }

@@ -1,6 +1,7 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
+import { explainConversion, explainPace, explainReady } from '../../core/explainFish';
 import { densityKgM3 } from '../../core/fish/stocking';
 import { countsByGrade, liveGrades, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative, shareAbove } from '../../core/fish/sizeSpread';
@@ -9,7 +10,9 @@ import { STEP_WORDS } from '../../core/plan/changes';
 import { forecastFarm } from '../../core/plan/forecast';
 import { SAMPLE_EVERY_DAYS } from '../../core/plan/troubles';
 import { DEFAULT_SETTINGS, type FishFact, type FishStay, type PlaceFact } from '../../core/plan/types';
+import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass } from '../../core/quantity/units';
+import { plannedWaterC } from '../../core/water/plannedTemperature';
 import type { Species } from '../../core/library/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
@@ -105,6 +108,7 @@ function stagesOf(places: PlaceFact[]): [string, PlaceFact[]][] {
 /** Feed of the day, and how long ago the fish were weighed, under a vessel. */
 function vesselNotes({ facts, forecast, at, units, day, today }: FarmView, placeId: string): string[] {
   const feedG = forecast.tanks.get(placeId)?.feedG[at] ?? 0;
+  const kind = facts.places.find((p) => p.id === placeId)?.kind;
   const fish = facts.fish.find((f) => f.placeId === placeId && f.count > 0);
   const asOf = day < today ? day : today;
   const since = fish ? daysBetween(fish.sampledOn ?? fish.stockedOn, asOf) : 0;
@@ -114,7 +118,7 @@ function vesselNotes({ facts, forecast, at, units, day, today }: FarmView, place
     ...(feedG > 0 ? [`feed ${formatMass(feedG, units)}`] : []),
     ...(apart ? ['quarantine'] : []),
     ...(treated ? ['treated: not for sale'] : []),
-    ...(since > SAMPLE_EVERY_DAYS + 2 ? [`weighed ${since} days ago`] : []),
+    ...(since > SAMPLE_EVERY_DAYS + 2 && kind !== 'sump' ? [`weighed ${since} days ago`] : []),
   ];
 }
 
@@ -200,6 +204,7 @@ export interface CohortPage extends DayView {
   pace: number | null;
   paceError: number | null;
   readyOn: Day | null;
+  because: { pace: Explanation | null; ready: Explanation | null; conversion: Explanation };
 }
 
 export async function cohortPage(code: string, search: Search): Promise<CohortPage> {
@@ -286,8 +291,22 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     pace: fish?.pace ?? null,
     paceError: fish?.paceError ?? null,
     readyOn: species.marketG ? halfReady(view, code, species.marketG[0]) : null,
+    because: { ...growthReasons(view, code, species, fish, samples, presentCount > 0 ? presentG / presentCount : 0), conversion: explainConversion(code, feedings.totalG, account, units) },
   }; // prettier-ignore
 }
+
+/** What pace and market day of a cohort rest on. */
+function growthReasons(view: FarmView, lotCode: string, species: Species, fish: FishFact | undefined, samples: { count: number }[], meanG: number) {
+  if (!fish) return { pace: null, ready: null };
+  const place = view.facts.places.find((p) => p.id === fish.placeId);
+  const loop = view.facts.loops.find((l) => l.id === place?.loopId);
+  const weighed = samples.reduce((sum, s) => sum + s.count, 0);
+  const waterTempC = loop ? plannedWaterC(loop, view.day) : species.tempOptC;
+  return {
+    pace: explainPace({ lotCode, species, pace: fish.pace, paceError: fish.paceError, samples: samples.length, weighed }),
+    ready: species.marketG ? explainReady({ lotCode, meanG, species, pace: fish.pace, waterTempC, day: shortDay(view.day) }, view.units) : null,
+  };
+} // prettier-ignore
 
 /** Fish of a stay in each live grade on the day. */
 function gradesOf(stay: FishStay, fish: FishFact | undefined, at: number, grades: LiveGrade[], species: Species): number[] {

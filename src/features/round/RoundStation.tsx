@@ -68,7 +68,11 @@ export function RoundStation({ page }: { page: RoundPage }) {
                 </header>
                 <div className="body vessels">
                   {v.tanks.map((t) => (
-                    <Vessel key={t.code} vessel={{ ...t, lines: [] }} />
+                    <Vessel
+                      key={t.code}
+                      vessel={{ ...t, lines: [] }}
+                      tallestL={Math.max(...v.tanks.map((x) => x.volumeL))}
+                    />
                   ))}
                 </div>
               </section>

@@ -6,7 +6,9 @@ import { useEffect, useMemo, useState, useTransition } from 'react';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
+import { formatNumber } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
+import { Why } from '../../ui/Why';
 import { discardDraft, keep } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
@@ -83,6 +85,22 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           is recorded, hatched is forecast · grab a ring or a square and slide it
         </span>
       </div>
+      {page.balance.length > 0 && (
+        <p className="small" style={{ marginBottom: 8 }}>
+          Feed for the plants today:{' '}
+          {page.balance.map((b, i) => (
+            <span key={b.loop}>
+              {i > 0 && ' · '}
+              {b.loop}{' '}
+              <strong className="mono">
+                <Why because={b.because}>{formatNumber(b.gM2)} g/m²</Why>
+              </strong>
+              {b.low && <span className="attention"> plants go hungry</span>}
+              {b.high && <span className="attention"> more than they take up</span>}
+            </span>
+          ))}
+        </p>
+      )}
       {page.drafts.length > 0 && !opened && (
         <p className="small" style={{ marginBottom: 8 }}>
           Drafts laid aside:{' '}

@@ -2,7 +2,9 @@ import 'server-only';
 import { promiseTable } from '../../core/market/promiseTable';
 import { boardSeries, type BoardSeries } from '../../core/plan/board';
 import { OUTLOOK_WEEKS } from '../../core/plan/outlook';
-import type { FarmFacts, PlanStep } from '../../core/plan/types';
+import { explainBalance, type Explanation } from '../../core/explain';
+import type { FarmFacts, FarmForecast, PlanStep } from '../../core/plan/types';
+import type { UnitChoice } from '../../core/quantity/units';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { recordedStays } from '../../db/history';
 import { openDrafts, type OpenDraft } from '../../db/plan';
@@ -15,6 +17,8 @@ export interface SeasonPage extends DayView {
   /** The draft that the address asks for. */
   opened: OpenDraft | null;
   board: BoardSeries;
+  /** Fish against plants today, by loop with plants. */
+  balance: { loop: string; gM2: number; low: boolean; high: boolean; because: Explanation }[];
   /** Changes with the plan: a board that was drafted on begins anew. */
   stamp: string;
   /** First day drawn, as a day index from today, and how many days are drawn. */
@@ -47,10 +51,22 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
       drafts: drafts.map(({ id, name }) => ({ id, name })),
       opened: drafts.find((d) => d.id === wanted) ?? null,
       board: { ...board, fish: [...past.fish, ...board.fish], plants: [...gone, ...board.plants] },
+      balance: balanceToday(facts, forecast, view.units),
       stamp: `${steps.length}.${steps.reduce((sum, s) => sum + s.version, 0)}`,
       from,
       days: SHOWN_DAYS,
     };
+  });
+}
+
+function balanceToday(facts: FarmFacts, forecast: FarmForecast, units: UnitChoice): SeasonPage['balance'] {
+  return facts.loops.flatMap((loop) => {
+    const series = forecast.loops.get(loop.id);
+    const [feedG, areaM2] = [series?.feedG[0] ?? 0, series?.plantedAreaM2[0] ?? 0];
+    if (areaM2 <= 0) return [];
+    const gM2 = feedG / areaM2;
+    const because = explainBalance(loop.name, feedG, areaM2, loop.bandGM2, units);
+    return [{ loop: loop.name, gM2, low: gM2 < loop.bandGM2[0], high: gM2 > loop.bandGM2[1], because }];
   });
 }
 

@@ -18,8 +18,10 @@ function size(volumeL: number) {
   return { width: Math.round(edge * 1.05), height: Math.round(edge) };
 }
 
-/** A tank from the side, to scale among its neighbours; the fill is crowding against its limit, always with its number. */
-export function Vessel({ vessel }: { vessel: VesselView }) {
+/**
+ * A tank from the side, to scale among its neighbours, all standing on one floor when they are told of the tallest; the fill is crowding against its limit, always with its number.
+ */
+export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselView; tallestL?: number }) {
   const { width, height } = size(vessel.volumeL);
   const share = vessel.limitKgM3 ? Math.min(1, vessel.densityKgM3 / vessel.limitKgM3) : 0;
   const over = vessel.limitKgM3 !== null && vessel.densityKgM3 > vessel.limitKgM3;
@@ -32,7 +34,9 @@ export function Vessel({ vessel }: { vessel: VesselView }) {
     : `${vessel.code}: ${formatNumber(vessel.densityKgM3, 1)} kg per cubic metre of ${vessel.limitKgM3}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${vessel.lines.join(', ')}`;
   const body = (
     <>
-      <span className="code">{vessel.code}</span>
+      <span className="code" style={{ paddingTop: size(tallestL).height - height }}>
+        {vessel.code}
+      </span>
       <svg width={width + 8} height={height + 6} role="img" aria-label={words}>
         {!vessel.empty && (
           <path

@@ -200,6 +200,20 @@ describe('back in step after a loss', () => {
     expect(looks.map((l) => l.way.id)).toContain('split');
   });
 
+  test('new fish go through quarantine where a tank is free for so many, and the words say so', () => {
+    const base = troutFarm();
+    const apart = aPlace({ id: 'q1', kind: 'quarantine', volumeL: 6000, densityLimitKgM3: 30, loopId: null });
+    const bigger = (places: FarmFacts['places'], fish: FarmFacts['fish'] = []) =>
+      recoveryWays({ ...base, places, fish }, plan, loss, counter(), (s) => `${s}-R`).find((w) => w.id === 'bigger')!;
+    const steps = (way: ReturnType<typeof bigger>) => way.changes.flatMap((c) => (c.change === 'add' ? c.steps : []));
+    const through = bigger([...base.places, apart]);
+    expect(steps(through).slice(0, 2).map((s) => [s.kind, s.toPlaceId])).toEqual([['stock', 'q1'], ['move', 'k2']]);
+    expect(through.words).toMatch(/into Q1 on .*to K2 on .* when cleared/);
+    const taken = bigger([...base.places, apart], [someTrout({ lotCode: 'NEW-1', placeId: 'q1', referenceG: 5 })]);
+    expect(steps(taken)[0]).toMatchObject({ kind: 'stock', toPlaceId: 'k2' });
+    expect(taken.words).toMatch(/no quarantine tank is free for so many/);
+  }); // prettier-ignore
+
   test('nothing lost, nothing missing', () => {
     const facts = troutFarm({ fish: [someTrout({ placeId: 'k2', referenceG: 120 })] });
     const none = { ...loss, count: 0 };

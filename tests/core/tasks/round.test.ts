@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { explainBalance, explainDensity, explainFeed, explainPromise, explainSowing } from '../../../src/core/explain';
+import { explainConversion, explainMinutes, explainPace, explainReady } from '../../../src/core/explainFish';
 import { sowingFor } from '../../../src/core/crops/quantities';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
@@ -158,6 +159,32 @@ describe('why?', () => {
       }),
     ],
     ['balance', explainBalance('Heron', 8000, 100, [60, 100], METRIC)],
+    ['pace', explainPace({ lotCode: 'TRT-1', species: trout, pace: 1.07, paceError: 0.03, samples: 8, weighed: 160 })],
+    [
+      'market day',
+      explainReady({ lotCode: 'TRT-1', meanG: 210, species: trout, pace: 1.07, waterTempC: 12, day: '10 Jun' }, METRIC),
+    ],
+    [
+      'feed conversion',
+      explainConversion(
+        'TRT-1',
+        90_000,
+        { survival: 0.98, fcrBiological: 1.05, fcrEconomic: 1.09, grownG: 85_000 },
+        METRIC,
+      ),
+    ],
+    [
+      'minutes',
+      explainMinutes({
+        place: aFarm().places[0]!,
+        kg: 150,
+        minutes: 34,
+        tempC: 12,
+        oxygenMgL: 8.6,
+        criticalMgL: 4,
+        breathedMgH: 70_000,
+      }),
+    ],
   ])('%s is explained with numbers, inputs, a source and what to change', (_, because) => {
     expect(because.formula).toMatch(/\d/);
     expect(because.inputs.length).toBeGreaterThanOrEqual(3);

@@ -1,4 +1,4 @@
-import { lossPage } from '../../../../features/cohorts/keepingQueries';
+import { lossPage } from '../../../../features/cohorts/lossQueries';
 import { LossStation } from '../../../../features/cohorts/LossStation';
 import type { Search } from '../../../../server/farmView';
 

@@ -1,4 +1,4 @@
-import { lifePage } from '../../../../features/cohorts/keepingQueries';
+import { lifePage } from '../../../../features/cohorts/lifeQueries';
 import { LifeStation } from '../../../../features/cohorts/LifeStation';
 import type { Search } from '../../../../server/farmView';
 

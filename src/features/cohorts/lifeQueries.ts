@@ -1,0 +1,91 @@
+import 'server-only';
+import type { Explanation } from '../../core/explain';
+import { explainMinutes } from '../../core/explainFish';
+import type { FishStay, PlaceFact } from '../../core/plan/types';
+import { addDays, type Day } from '../../core/quantity/days';
+import { spareCapacity, type Spare } from '../../core/stocking/rotation';
+import {
+  lifeSupportMargin,
+  minutesToDanger,
+  oxygenSaturationMgL,
+  respirationMgKgH,
+  type LifeSupport,
+  type LifeSupportMargin,
+} from '../../core/water/lifeSupport';
+import { plannedWaterC } from '../../core/water/plannedTemperature';
+import { latestPh } from '../../db/facts';
+import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
+
+export function staysAt({ forecast, at }: FarmView, placeId: string): FishStay[] {
+  return forecast.fish.filter((s) => s.placeId === placeId && s.from <= at && s.until > at);
+}
+
+/** What the fish of a tank have to breathe when all air stops; null when it is empty. */
+export function airFor(view: FarmView, place: PlaceFact, at: number) {
+  const stays = staysAt({ ...view, at }, place.id);
+  if (stays.length === 0 || !place.volumeL) return null;
+  const loop = view.facts.loops.find((l) => l.id === place.loopId);
+  let breathedMgH = 0;
+  let criticalMgL = 0;
+  let tempC = 15;
+  for (const stay of stays) {
+    const species = view.facts.species.find((s) => s.code === stay.speciesCode)!;
+    tempC = loop ? plannedWaterC(loop, addDays(view.forecast.firstDay, at)) : Math.min(species.tempOptC, 18);
+    const i = at - stay.from;
+    const kg = stay.biomassG[i]! / 1000;
+    breathedMgH += kg * respirationMgKgH(species, Math.max(0.1, stay.meanG[i]!), tempC, stay.feedG[i]! > 0);
+    criticalMgL = Math.max(criticalMgL, species.doCriticalMgL);
+  }
+  // Well-run tanks are kept near four fifths of saturation.
+  const oxygenMgL = oxygenSaturationMgL(tempC) * 0.8;
+  const minutes = minutesToDanger({ oxygenMgL, criticalMgL, volumeL: place.volumeL, breathedMgH });
+  return { minutes, tempC, oxygenMgL, criticalMgL, breathedMgH };
+}
+
+export interface LifePage extends DayView {
+  loops: { id: string; version: number; name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; pH: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[] }[];
+} // prettier-ignore
+
+export async function lifePage(search: Search): Promise<LifePage> {
+  const view = await farmView(search, async (tx, { day }) => ({
+    pH: await latestPh(tx, day),
+    versions: (await tx('loop').select('id', 'version')) as { id: string; version: number }[],
+  }));
+  const { facts, at } = view;
+  return {
+    ...dayOnly(view),
+    loops: facts.loops.map((loop) => {
+      const pH = view.more.pH.find((p) => p.loopId === loop.id)?.pH ?? 7;
+      const on = (i: number) => marginOn(view, loop.id, i, pH);
+      const margin = on(at);
+      const days = view.forecast.days;
+      let short = -1;
+      for (let i = at; i < days && short < 0; i += 7) if (on(i).margin.tightest.ratio < 1) short = i;
+      const limits = [
+        { what: 'oxygen', feedKgPerDay: margin.margin.oxygenGivenKg / 0.5 },
+        { what: 'nitrification', feedKgPerDay: margin.margin.ammoniaG > 0 ? (margin.feedKg * margin.margin.nitrifiedG) / margin.margin.ammoniaG : Infinity },
+      ];
+      const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
+      return {
+        id: loop.id, version: view.more.versions.find((v) => v.id === loop.id)!.version, name: loop.name, support: loop.lifeSupport, pH, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
+        spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
+        tanks: facts.places.filter((p) => p.loopId === loop.id && p.kind === 'tank').flatMap((p) => {
+          const air = airFor(view, p, at);
+          const kg = (view.forecast.tanks.get(p.id)?.biomassG[at] ?? 0) / 1000;
+          return air === null ? [] : [{ code: p.code, kg, minutes: air.minutes, because: explainMinutes({ place: p, kg, ...air }), lots: staysAt(view, p.id).map((s) => s.lotCode).join(' + ') }];
+        }).sort((a, b) => a.minutes - b.minutes),
+      };
+    }),
+  }; // prettier-ignore
+}
+
+function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
+  const loop = facts.loops.find((l) => l.id === loopId)!;
+  const series = forecast.loops.get(loopId);
+  const tempC = plannedWaterC(loop, addDays(forecast.firstDay, at));
+  const tanks = facts.places.filter((p) => p.loopId === loopId);
+  const biomassKg = tanks.reduce((sum, p) => sum + (forecast.tanks.get(p.id)?.biomassG[at] ?? 0), 0) / 1000;
+  const feedKg = (series?.feedG[at] ?? 0) / 1000;
+  const load = { feedKgPerDay: feedKg, biomassKg, ammoniaGPerDay: series?.ammoniaG[at] ?? 0, waterTempC: tempC };
+  return { margin: lifeSupportMargin(loop.lifeSupport, load, pH), tempC, biomassKg, feedKg };
+}

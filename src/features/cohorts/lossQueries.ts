@@ -1,0 +1,84 @@
+import 'server-only';
+import type { FarmFacts } from '../../core/plan/types';
+import { addDays, type Day } from '../../core/quantity/days';
+import { recoveryOutlook, recoveryWays, type Loss, type RecoveryOutlook } from '../../core/stocking/recovery';
+import { recentLosses } from '../../db/fishRecords';
+import { newId } from '../../db/plan';
+import { dayOnly, farmView, readFarm, type DayView, type Search } from '../../server/farmView';
+
+export interface LossPage extends DayView {
+  losses: { id: string; lotCode: string; place: string; species: string; count: number; day: Day; notes: string | null; left: number }[];
+  chosen: string | null;
+  /** Tanks whose loss can be rehearsed, and the one that is. */
+  rehearsals: { code: string; says: string }[];
+  supposed: string | null;
+  ways: RecoveryOutlook[];
+  currency: string;
+} // prettier-ignore
+
+const LOSS_DAYS = 42;
+
+export async function lossPage(search: Search): Promise<LossPage> {
+  const { loss: wanted, suppose } = await search;
+  const view = await farmView(search, async (tx, { day }) => ({
+    losses: await recentLosses(tx, addDays(day, -LOSS_DAYS), day),
+    codes: (await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).select('code')).map((r: { code: string }) => r.code),
+    currency: (await tx('farm').first('currency')).currency as string,
+  })); // prettier-ignore
+  const { facts, more } = view;
+  const losses = more.losses.map((l) => ({
+    id: `${l.code}|${l.place}`, lotCode: l.code, place: l.place, species: facts.species.find((s) => s.code === l.species_code)?.name ?? '',
+    count: l.count, day: l.last_day, notes: l.notes, left: facts.fish.find((f) => f.lotCode === l.code && f.placeId === l.place_id)?.count ?? 0,
+  })); // prettier-ignore
+  const rehearsed = typeof suppose === 'string' ? rehearse(facts, suppose) : null;
+  const at = rehearsed ? -1 : Math.max(0, losses.findIndex((l) => l.id === wanted));
+  const raw = more.losses[at];
+  const happened = raw ? { facts, loss: { lotCode: raw.code, speciesCode: raw.species_code, placeId: raw.place_id, count: raw.count, meanG: await weightOf(facts, raw.code) } } : null;
+  const found = rehearsed ?? happened;
+  const taken = new Set(more.codes);
+  const ways = found ? recoveryOutlook(found.facts, view.steps, found.loss, recoveryWays(found.facts, view.steps, found.loss, newId, (code) => nextCode(code, facts, taken))) : [];
+  const rehearsals = stockedTanks(facts).map(({ place, fish }) => ({ code: place.code, says: `${place.code}: ${fish.lotCode}` }));
+  return { ...dayOnly(view), losses, chosen: losses[at]?.id ?? null, rehearsals, supposed: rehearsed ? String(suppose) : null, ways, currency: more.currency };
+} // prettier-ignore
+
+/** Tanks with fish for the market, and the most of them in each. */
+function stockedTanks(facts: FarmFacts) {
+  const sold = (code: string) => facts.species.find((s) => s.code === code)?.marketG != null;
+  return facts.places
+    .filter((p) => p.kind === 'tank')
+    .flatMap((place) => {
+      const here = facts.fish.filter((f) => f.placeId === place.id && f.count > 0 && sold(f.speciesCode));
+      const fish = here.sort((a, b) => b.count * b.referenceG - a.count * a.referenceG)[0];
+      return fish ? [{ place, fish }] : [];
+    });
+}
+
+/** The farm as it would be if the cohort of a tank died today; null when no such tank holds fish. */
+function rehearse(facts: FarmFacts, code: string): { facts: FarmFacts; loss: Loss } | null {
+  const found = stockedTanks(facts).find(({ place }) => place.code === code);
+  if (!found) return null;
+  const { fish, place } = found;
+  const loss: Loss = { lotCode: fish.lotCode, speciesCode: fish.speciesCode, placeId: place.id, count: fish.count, meanG: fish.referenceG };
+  return { facts: { ...facts, fish: facts.fish.filter((f) => f !== fish) }, loss };
+} // prettier-ignore
+
+async function weightOf(facts: FarmFacts, lotCode: string): Promise<number> {
+  return facts.fish.find((f) => f.lotCode === lotCode)?.referenceG ?? (await lastWeight(lotCode)) ?? 50;
+}
+
+async function lastWeight(lotCode: string): Promise<number | null> {
+  return readFarm(async (tx) => {
+    const row = await tx('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', lotCode).orderBy('s.taken_at', 'desc').first('s.mean_g'); // prettier-ignore
+    return row?.mean_g ?? null;
+  });
+}
+
+function nextCode(speciesCode: string, facts: FarmFacts, taken: Set<string>): string {
+  const prefix = facts.fish.find((f) => f.speciesCode === speciesCode)?.lotCode.split('-')[0] ?? speciesCode.slice(0, 3).toUpperCase(); // prettier-ignore
+  for (let n = 1; ; n++) {
+    const code = `${prefix}-R${n}`;
+    if (taken.has(code)) continue;
+    taken.add(code);
+    return code;
+  }
+}
