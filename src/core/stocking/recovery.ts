@@ -1,3 +1,4 @@
+import { COMPANIONS } from '../fish/biosecurity';
 import { daysToWeight } from '../fish/growth';
 import type { Species } from '../library/types';
 import { harvestGroup } from '../plan/build';
@@ -83,7 +84,7 @@ function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
   const days = (s: Species) => daysToWeight(20, middle(s), shop.waterC, s) ?? Infinity;
   const sold = new Set(shop.facts.products.map((p) => p.speciesCode));
   const able = shop.facts.species.filter(
-    (s) => s.code !== species.code && s.marketG && sold.has(s.code) && shop.waterC > s.comfortC[0] - 2 && shop.waterC < s.comfortC[1] + 2,
+    (s) => s.code !== species.code && s.marketG && !COMPANIONS.has(s.code) && sold.has(s.code) && shop.waterC > s.comfortC[0] - 2 && shop.waterC < s.comfortC[1] + 2,
   ); // prettier-ignore
   const best = able.sort((a, b) => days(a) - days(b))[0];
   if (!best || days(best) >= days(species)) return null;

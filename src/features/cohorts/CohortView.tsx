@@ -24,18 +24,15 @@ export function CohortView({ page }: { page: CohortPage }) {
     <div className="stack">
       <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <div className="columns">
-        <div className="stack">
-          <section className="sheet">
-            <Heading page={page} suffix={suffix} />
-            <div className="body stack">
-              <GrowthChartLazy points={page.points} share={page.share} marketG={page.marketG} units={page.units} today={page.today} />
-              <Figures page={page} />
-              {page.grades.length > 0 && <LiveGrades page={page} />}
-            </div>
-          </section>
-          <Story page={page} />
-        </div>
+      <div className="cohort-page">
+        <section className="sheet">
+          <Heading page={page} suffix={suffix} />
+          <div className="body stack">
+            <GrowthChartLazy points={page.points} share={page.share} marketG={page.marketG} units={page.units} today={page.today} />
+            <Figures page={page} />
+            {page.grades.length > 0 && <LiveGrades page={page} />}
+          </div>
+        </section>
         <div className="stack">
           <HandleAll handled={page.handled} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} />
           <section className="sheet">
@@ -44,6 +41,9 @@ export function CohortView({ page }: { page: CohortPage }) {
             </header>
             <PlanSteps steps={page.steps} today={page.today} units={page.units} mayEdit={page.person.role === 'manager'} />
           </section>
+        </div>
+        <div className="stack">
+          <Story page={page} />
         </div>
       </div>
     </div>
@@ -127,7 +127,7 @@ function LiveGrades({ page }: { page: CohortPage }) {
   return (
     <div className="scroll-x" tabIndex={0} role="region" aria-label="Size grades" data-testid="grades">
       <table className="plain">
-        <caption className="small quiet">
+        <caption className="small quiet" style={{ textAlign: 'left', paddingBottom: 6 }}>
           Sold alive by length, not for food: how many are of each grade by the forecast
         </caption>
         <thead>

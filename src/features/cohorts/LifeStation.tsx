@@ -1,13 +1,9 @@
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
-import { useState } from 'react';
-import { readTable } from '../../core/quantity/lines';
-import { ActionForm } from '../../ui/form/ActionForm';
 import { Why } from '../../ui/Why';
-import { keepLifeSupport, type Said } from './actions';
-import { SaidLines } from './SaidLines';
 import { CohortsNav } from './CohortsNav';
+import { Equipment } from './Equipment';
 import type { LifePage } from './lifeQueries';
 
 /** What keeps the fish alive, against what they need on the day shown. */
@@ -72,39 +68,6 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
       </p>
       <p className="small quiet">{[...loop.support.aerators.map((a) => `${a.name} ${a.kgO2PerDay} kg O₂ a day`), ...loop.support.media.map((x) => `${x.name} ${formatNumber(x.volumeM3 * 1000)} L of ${x.surfaceM2PerM3} m²/m³`)].join(' · ')}</p>
     </>
-  );
-} // prettier-ignore
-
-/** Aerators and filters as their plates say, one a line. */
-function Equipment({ loop, page }: { loop: Loop; page: LifePage }) {
-  const [said, setSaid] = useState<Said | null>(null);
-  const send = async (v: Record<string, unknown>) => {
-    const aerators = readTable(String(v.aerators ?? ''), 1, 'aerators', 'Blower A; 11');
-    const media = readTable(String(v.media ?? ''), 3, 'media', 'Moving bed; 3.4; 500; 0.45');
-    const wrong = { ...aerators.wrong, ...media.wrong };
-    if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
-    const outcome = await keepLifeSupport({
-      entryKey: v.entryKey, loopId: loop.id, version: loop.version,
-      aerators: aerators.rows.map(([name, [kgO2PerDay]]) => ({ name, kgO2PerDay })),
-      media: media.rows.map(([name, [volumeM3, surfaceM2PerM3, gTanPerM2Day]]) => ({ name, volumeM3, surfaceM2PerM3, gTanPerM2Day })),
-    });
-    if (outcome.ok) return outcome;
-    // A row's fault is shown beside the table it was typed in.
-    return { ok: false as const, fields: Object.fromEntries(Object.entries(outcome.fields).map(([field, words]) => [field.split(/[.[]/)[0]!, words])) };
-  };
-  return (
-    <details>
-      <summary>Aerators and filters of this loop</summary>
-      <div className="stack" style={{ paddingTop: 8 }}>
-        <SaidLines said={said} />
-        <ActionForm key={loop.version} units={page.units} submit="Keep" onDone={setSaid} send={send}
-          fields={[
-            { name: 'aerators', label: 'Aerators: name; kg oxygen a day', kind: 'area', rows: 3, start: loop.support.aerators.map((a) => `${a.name}; ${a.kgO2PerDay}`).join('\n'), optional: true, help: 'One a line. Oxygen brought into the water at its usual temperature, from the plate or the supplier.' },
-            { name: 'media', label: 'Filters: name; m³ of media; m² a m³; g ammonia N a m² and day', kind: 'area', rows: 2, start: loop.support.media.map((m) => `${m.name}; ${m.volumeM3}; ${m.surfaceM2PerM3}; ${m.gTanPerM2Day}`).join('\n'), optional: true },
-          ]}
-          caution="Electricity beside water: a licensed electrician for anything inside; residual-current protection on every circuit." />
-      </div>
-    </details>
   );
 } // prettier-ignore
 

@@ -21,7 +21,7 @@ export function LogLine() {
   return (
     <div className="logbar">
       <button type="button" className="logopen" onClick={() => setOpen(true)}>
-        <span className="key">L</span> log line
+        <span className="key">L</span> <span>log line</span>
         <span className="mono small quiet">H3 dead 2 · R2 picked 48 · heron ph 6.4</span>
       </button>
     </div>

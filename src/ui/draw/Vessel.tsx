@@ -1,3 +1,4 @@
+import type { CSSProperties } from 'react';
 import Link from 'next/link';
 import { formatNumber } from '../../core/quantity/units';
 
@@ -34,7 +35,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
     : `${vessel.code}: ${formatNumber(vessel.densityKgM3, 1)} kg per cubic metre of ${vessel.limitKgM3}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${vessel.lines.join(', ')}`;
   const body = (
     <>
-      <span className="code" style={{ paddingTop: size(tallestL).height - height }}>
+      <span className="code" style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
         {vessel.code}
       </span>
       <svg width={width + 8} height={height + 6} role="img" aria-label={words}>
