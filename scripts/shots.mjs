@@ -15,6 +15,8 @@ const VIEWS = [
   ['cohort', '/cohorts/HSB-31', DESK],
   ['grading', '/cohorts/HSB-31', DESK, grade],
   ['grading-phone', '/cohorts/HSB-31', PHONE, grade],
+  ['tank', '/cohorts/tank/H6', DESK],
+  ['after-a-loss', '/cohorts/loss?suppose=H8', DESK],
   ['temperature', '/cohorts/temperature', DESK, compareTemperatures],
   ['life-support', '/cohorts/margin', DESK],
   ['stocking-planner', '/cohorts/planner', DESK, propose],

@@ -235,7 +235,7 @@ describe('fish', () => {
       await expect(feedTank(tx, entry(), { placeId: tank.id, massG: 90_000_000, response: 'eager' })).rejects.toThrow(
         /feed store holds only/,
       );
-      const empty = await tx('place').where({ code: 'R1' }).first();
+      const empty = await tx('place').where({ code: 'W1' }).first();
       await expect(feedTank(tx, entry(), { placeId: empty.id, massG: 100, response: 'eager' })).rejects.toThrow(
         /no fish in this tank/,
       );

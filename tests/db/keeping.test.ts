@@ -594,7 +594,7 @@ describe('what the screens say', () => {
 
 describe('fish sold alive', () => {
   const sale = async (over: Record<string, unknown> = {}) => ({
-    lotCode: 'KOI-1', fromPlaceId: await place('W1'), productCode: 'koi-middle', count: 6, massG: 6 * 62, ...key(), ...over,
+    lotCode: 'KOI-1', fromPlaceId: await place('W2'), productCode: 'koi-middle', count: 6, massG: 6 * 62, ...key(), ...over,
   }); // prettier-ignore
 
   test('netted by grade they wait in holding, an order is served from there, and no fish is lost on the way', async () => {
@@ -635,7 +635,7 @@ describe('fish sold alive', () => {
 
   test('ill or treated fish are sold alive only when someone says so', async () => {
     const lot = await desk.owner('lot').where({ code: 'KOI-1' }).first('id');
-    await actions.husbandry({ kind: 'observe', lotCode: 'KOI-1', placeId: await place('W1'), words: 'White spots on two', state: 'ill', ...key() });
+    await actions.husbandry({ kind: 'observe', lotCode: 'KOI-1', placeId: await place('W2'), words: 'White spots on two', state: 'ill', ...key() });
     expect(lot.id).toBeTruthy();
     expect(faults(await actions.sellLive(await sale())).confirm?.[0]).toMatch(/was ill when last observed/);
     expect(await actions.sellLive(await sale({ confirmed: true }))).toMatchObject({ ok: true });
@@ -643,7 +643,7 @@ describe('fish sold alive', () => {
 
   test('a live sale in the plan is a job of its day and goes into holding without purge', async () => {
     const day = addDays(TODAY, 0);
-    expect(await actions.planStep({ lotCode: 'KOI-1', kind: 'harvest', fromPlaceId: await place('W1'), day, count: 5, ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/netted for live sale/) } });
+    expect(await actions.planStep({ lotCode: 'KOI-1', kind: 'harvest', fromPlaceId: await place('W2'), day, count: 5, ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/netted for live sale/) } });
     const { roundPage } = await import('../../src/features/round/queries');
     const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;
     expect(job.caution).toMatch(/Not for food/);

@@ -19,7 +19,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
   const random = new Random(515);
   const koi = world.species.find((s) => s.code === 'koi')!;
   const loop = world.loops.find((l) => l.code === 'wren')!;
-  const [tank, tess] = [world.place('W1'), world.person('tess')];
+  const [tank, tess] = [world.place('W2'), world.person('tess')];
   const arrived = addDays(today, -AGE_DAYS);
   const lotId = book.lot({ code: 'KOI-1', kind: 'cohort', keeps: 'count', beganOn: arrived, speciesCode: koi.code, startMeanG: ARRIVED.meanG, supplier: 'Three Willows Koi' });
   book.move(arrived, 10, tess, { lotId, fromPlaceId: world.place(OUTSIDE.supplier).id, toPlaceId: tank.id, count: ARRIVED.count, massG: ARRIVED.count * ARRIVED.meanG, reason: 'receive' });

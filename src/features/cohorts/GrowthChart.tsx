@@ -67,7 +67,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 domain={[0, 100]}
                 stroke="var(--moss)"
                 fontSize={12}
-                width={44}
+                width={62}
                 unit=" %"
                 label={{
                   value: 'over market size',
@@ -75,7 +75,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                   position: 'insideRight',
                   fill: 'var(--moss)',
                   fontSize: 12,
-                  offset: 12,
+                  offset: 4,
                 }}
               />
             )}

@@ -12,7 +12,7 @@ import { Why } from '../../ui/Why';
 import { discardDraft, keep } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
-import { useOutlook } from './useOutlook';
+import { NOT_LOADED, useOutlook } from './useOutlook';
 
 const MOST_SHOWN = 8;
 
@@ -57,6 +57,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const keepDraft = () =>
     start(async () => {
       const base = await versions(changes.flatMap((c) => (c.change === 'add' ? [] : [c.groupId])));
+      if (!base) return setSaid({ tone: 'danger', words: NOT_LOADED });
       const slid = changes.filter((c) => c.change === 'shift');
       const draftId = opened ? { draftId: opened.id } : {};
       const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slid, base, ...draftId });

@@ -6,6 +6,10 @@ import type { WhatIf } from '../../core/plan/outlook';
 import type { OutlookApi } from '../../workers/outlook.worker';
 import type { SeasonPage } from './queries';
 
+/** Said when the worker could not fetch the plan. */
+export const NOT_LOADED =
+  'The plan could not be loaded, so nothing can be worked out. Check the connection and load the page again.';
+
 /** Asks the worker what a draft would mean. Only the newest question is answered; older ones are let go. */
 export function useOutlook(page: SeasonPage) {
   const desk = useRef<Comlink.Remote<OutlookApi> | null>(null);
@@ -34,13 +38,18 @@ export function useOutlook(page: SeasonPage) {
       setLastMs(performance.now() - began);
       return got;
     } catch {
-      return {
-        refused:
-          'The plan could not be loaded, so nothing can be worked out. Check the connection and load the page again.',
-      };
+      return { refused: NOT_LOADED };
     }
   }, []);
-  const versions = useCallback((groupIds: string[]) => desk.current!.versions(groupIds), []);
+  /** What a draft was built on, or null while the plan cannot be had. */
+  const versions = useCallback(async (groupIds: string[]) => {
+    try {
+      await ready.current;
+      return await desk.current!.versions(groupIds);
+    } catch {
+      return null;
+    }
+  }, []);
 
   const ask = useCallback(
     (changes: PlanChange[]) => {
