@@ -6,6 +6,7 @@ import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import '../ui/theme/base.css';
+import '../ui/theme/rooms.css';
 import { Theme } from '../ui/theme/Theme';
 
 export const metadata: Metadata = {

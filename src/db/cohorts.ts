@@ -22,8 +22,6 @@ export interface LotRecord {
   }[];
 }
 
-const MOST_MOVEMENTS = 60;
-
 /** Null when this farm has no such cohort. */
 export async function cohortId(tx: Tx, code: string): Promise<string | null> {
   return (await tx('lot').where({ code, kind: 'cohort' }).first('id'))?.id ?? null;
@@ -51,7 +49,7 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
     startMeanG: lot.start_mean_g,
     stocked: sum('receive'),
     dead: sum('dead'),
-    movements: rows.slice(0, MOST_MOVEMENTS).map((r) => ({
+    movements: rows.map((r) => ({
       day: r.farm_day,
       reason: r.reason,
       count: r.count,

@@ -49,7 +49,8 @@ export interface FeedingRow {
 export interface Feedings {
   /** The newest, newest first. */
   rows: FeedingRow[];
-  /** All of them, g and minor units. */
+  /** All of them: how many, g and minor units. */
+  count: number;
   totalG: number;
   costMinor: number;
 }
@@ -72,6 +73,7 @@ export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Pr
       day: r.farm_day, place: r.place, feedLot: feeds.get(r.lot_id)!.code, massG: r.mass_g, response: r.response, withheldG: r.withheld_g,
       farmGrownG: r.farm_grown_g,
     })), // prettier-ignore
+    count: all.length,
     totalG: all.reduce((sum, r) => sum + r.mass_g, 0),
     costMinor: all.reduce((sum, r) => sum + r.mass_g * feeds.get(r.lot_id)!.minorPerG, 0),
   };

@@ -135,6 +135,11 @@ describe('screens', () => {
     });
     expect(page.survival).toBeGreaterThan(0.8);
     expect(page.steps.some((s) => s.kind === 'harvest')).toBe(true);
+    expect(page.feedings).toHaveLength(30);
+    expect(page.because.pace!.formula).toMatch(/times as fast as hybrid striped bass/);
+    const all = await cohortPage(code, Promise.resolve({ story: 'all' }));
+    expect(all.feedings).toHaveLength(30 + page.more.feedings);
+    expect(all.more).toEqual({ feedings: 0, movements: 0 });
     await expect(cohortPage('NO-SUCH', on())).rejects.toBeInstanceOf(NotFound);
   });
 

@@ -6,7 +6,7 @@ import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { plannedWaterC } from '../water/plannedTemperature';
-import type { FarmFacts, FishStay, ForecastSettings, PlanStep, SupplyBatch, Warning } from './types';
+import type { FarmFacts, FishStay, ForecastSettings, LoopFact, PlanStep, SupplyBatch, Warning } from './types';
 
 export interface DatedStep {
   step: PlanStep;
@@ -43,6 +43,7 @@ class FishRun {
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
   private readonly species: Map<string, Species>;
+  private readonly waters = new Map<string, Float64Array>();
   private readonly gainTables = new Map<string, Float64Array>();
   private readonly placeById;
   private readonly loopById;
@@ -266,13 +267,20 @@ class FishRun {
     const known = this.gainTables.get(key);
     if (known) return known;
     const loop = this.loopById.get(loopId);
+    const waterC = loop ? this.waterOf(loop) : null;
     const table = new Float64Array(this.settings.horizonDays);
-    for (let day = 0; day < table.length; day++) {
-      const tempC = loop ? plannedWaterC(loop, addDays(this.facts.today, day)) : species.tempOptC;
-      table[day] = dailyRootGainG13(species, tempC);
-    }
+    for (let day = 0; day < table.length; day++)
+      table[day] = dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC);
     this.gainTables.set(key, table);
     return table;
+  }
+
+  private waterOf(loop: LoopFact): Float64Array {
+    const known = this.waters.get(loop.id);
+    if (known) return known;
+    const waterC = Float64Array.from({ length: this.settings.horizonDays }, (_, day) => plannedWaterC(loop, addDays(this.facts.today, day))); // prettier-ignore
+    this.waters.set(loop.id, waterC);
+    return waterC;
   }
 
   private warn(kind: Warning['kind'], step: PlanStep, day: number, words: string) {

@@ -4,7 +4,7 @@ import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, fromMonths } from '../quantity/days';
 import type { DatedStep } from './forecastFish';
-import type { FarmFacts, ForecastSettings, PlantStay, SupplyBatch, Warning } from './types';
+import type { FarmFacts, ForecastSettings, LoopFact, PlantStay, SupplyBatch, Warning } from './types';
 
 /** Days of weather kept before today, so that what is in the ground already has its sums. */
 const PAST_DAYS = 200;
@@ -34,6 +34,7 @@ class PlantRun {
   private readonly growing = new Map<string, Growing>();
   /** By loop, then by crop. */
   private readonly sums = new Map<string | undefined, Map<string, Float64Array>>();
+  private readonly weather = new Map<string, { airC: Float64Array; lightMol: Float64Array }>();
   private readonly crops;
   private readonly loopOfPlace;
   private readonly productOfCrop;
@@ -188,17 +189,29 @@ class PlantRun {
     if (!ofLoop) this.sums.set(loop?.id, (ofLoop = new Map()));
     const known = ofLoop.get(crop.code);
     if (known) return known;
-    const days = PAST_DAYS + this.settings.horizonDays;
-    const daily = new Float64Array(days);
-    for (let i = 0; i < days; i++) {
-      const day = addDays(this.facts.today, i - PAST_DAYS);
-      daily[i] = loop
-        ? dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, day), fromMonths(loop.plannedLightMol, day))
-        : 1;
+    const daily = new Float64Array(PAST_DAYS + this.settings.horizonDays).fill(1);
+    if (loop) {
+      const { airC, lightMol } = this.weatherOf(loop);
+      for (let i = 0; i < daily.length; i++) daily[i] = dailyDevelopment(crop, airC[i]!, lightMol[i]!);
     }
     const sums = developmentSums(daily);
     ofLoop.set(crop.code, sums);
     return sums;
+  }
+
+  /** Air and light of a loop on each day of the table, the same for all its crops. */
+  private weatherOf(loop: LoopFact) {
+    const known = this.weather.get(loop.id);
+    if (known) return known;
+    const days = PAST_DAYS + this.settings.horizonDays;
+    const weather = { airC: new Float64Array(days), lightMol: new Float64Array(days) };
+    for (let i = 0; i < days; i++) {
+      const day = addDays(this.facts.today, i - PAST_DAYS);
+      weather.airC[i] = fromMonths(loop.plannedAirTempC, day);
+      weather.lightMol[i] = fromMonths(loop.plannedLightMol, day);
+    }
+    this.weather.set(loop.id, weather);
+    return weather;
   }
 
   private warn(kind: Warning['kind'], lotCode: string, placeId: string | null, at: number, words: string) {

@@ -175,6 +175,11 @@ function Story({ page }: { page: CohortPage }) {
         <header>
           <h2>What happened</h2>
           <span className="quiet small">newest first; a mistake is taken back, never erased</span>
+          {page.more.feedings + page.more.movements > 0 && (
+            <Link className="end small" href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`} prefetch={false} scroll={false}>
+              show all: {formatNumber(page.more.feedings)} more feedings{page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
+            </Link>
+          )}
         </header>
         <div className="scroll-x" style={{ maxHeight: 460, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="What happened">
           <table className="plain">
@@ -196,7 +201,7 @@ function Story({ page }: { page: CohortPage }) {
       <section className="sheet">
         <header>
           <h2>Feedings</h2>
-          <span className="quiet small">the last {page.feedings.length}</span>
+          <span className="quiet small">newest first</span>
         </header>
         {page.feedings.length === 0 ? (
           <p className="empty">Not fed yet.</p>

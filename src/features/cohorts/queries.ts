@@ -182,6 +182,8 @@ export interface CohortPage extends DayView {
   steps: (StoredStep & { words: string; from: string; to: string })[];
   record: LotRecord['movements'];
   feedings: FeedingRow[];
+  /** Records that are not shown yet. */
+  more: { feedings: number; movements: number };
   events: FishEvent[];
   handled: Handled[];
   /** Size grades it is sold alive in, with how many fish are of each on the day; empty for food fish. */
@@ -207,7 +209,11 @@ export interface CohortPage extends DayView {
   because: { pace: Explanation | null; ready: Explanation | null; conversion: Explanation };
 }
 
+/** Feedings and movements shown at first; the rest on asking. */
+const SHOWN_RECORDS = 30;
+
 export async function cohortPage(code: string, search: Search): Promise<CohortPage> {
+  const most = (await search).story === 'all' ? Infinity : SHOWN_RECORDS;
   const view = await farmView(search, async (tx, { day }) => {
     const lotId = await cohortId(tx, code);
     if (!lotId) return null;
@@ -215,7 +221,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
       await lotRecord(tx, lotId, day),
       await samplesOf(tx, lotId, day),
       await stepsOfLot(tx, code),
-      await feedingsOf(tx, lotId, day),
+      await feedingsOf(tx, lotId, day, most),
       await husbandryEvents(tx, { lotId }, day),
       await lotMoney(tx, lotId, day),
       await conditionSeries(tx, lotId, day),
@@ -265,6 +271,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     places: present.map((s) => ({ place: codeOf(s.placeId), count: s.count[at - s.from]!, meanG: s.meanG[at - s.from]! })),
     points,
     feedings: feedings.rows,
+    more: { feedings: feedings.count - feedings.rows.length, movements: Math.max(0, lot.movements.length - most) },
     events: more.events,
     account,
     lastForecastError: fish?.lastForecastError ?? null,
@@ -285,7 +292,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     tanks: tankChoices(view, more.pH),
     marketG: species.marketG,
     steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
-    record: lot.movements,
+    record: lot.movements.slice(0, most),
     survival: account.survival,
     feedG: feedings.totalG,
     pace: fish?.pace ?? null,
