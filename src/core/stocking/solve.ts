@@ -2,7 +2,7 @@ import type { Highs } from 'highs';
 import { candidateBatches } from './batches';
 import { greedyPlan } from './greedy';
 import { readPlan, stockingModel, type MipModel } from './model';
-import type { PlannerInput, StockingPlan } from './types';
+import type { Batch, PlannerInput, StockingPlan } from './types';
 
 export interface PlanProgress {
   plan: StockingPlan;
@@ -59,27 +59,72 @@ export function solveStocking(
     tell();
     return undefined;
   };
+  const whole = Math.max(0.1, (limits.seconds - seconds()) * WHOLE_SHARE);
   highs.withModel(highsData(mip), (model) => {
-    model.options.set({ output_flag: false, time_limit: Math.max(0.1, limits.seconds - seconds()), mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
+    model.options.set({ output_flag: false, time_limit: whole, mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
     model.setSolution({ indices: Int32Array.from(batches.keys()), values: start.slice(0, batches.length) });
     model.run({ [MIP_IMPROVING]: (event) => heard(event.data), [MIP_LOGGING]: (event) => heard(event.data) });
     bound = Math.max(bound, model.info.get('mip_dual_bound') as number);
     if (Number.isFinite(model.getObjectiveValue())) better(model.getSolution().colValue);
   }); // prettier-ignore
   tell();
+  let idle = 0;
+  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
+    const before = best.plan.costMinor;
+    const free = neighbourhood(batches, input.weeks, turn);
+    const columns = valuesOf(best.plan, batches);
+    highs.withModel(highsData(mip, batches, columns, free), (model) => {
+      model.options.set({ output_flag: false, time_limit: Math.min(SEARCH_S, limits.seconds - seconds()), mip_rel_gap: limits.gap });
+      model.setSolution({ indices: Int32Array.from(batches.keys()), values: columns });
+      model.run();
+      if (Number.isFinite(model.getObjectiveValue())) better(model.getSolution().colValue);
+    });
+    idle = best.plan.costMinor < before ? 0 : idle + 1;
+    tell();
+  }
   return best;
+} // prettier-ignore
+
+/** Part of the time in which the whole problem is searched and the bound is proven; the rest betters the plan piece by piece. */
+const WHOLE_SHARE = 0.55;
+/** So many pieces in a row without a better plan, and the search ends. */
+const PATIENCE = 24;
+/** Longest search of one piece, and the least time for which one is begun, s. */
+const SEARCH_S = 5;
+const LEAST_SEARCH_S = 0.5;
+
+/**
+ * The piece of the plan that is free in a turn: by turns all of one species, or all fish whose stay touches a stretch of
+ * weeks that moves on. What is not free stays as the best plan has it.
+ */
+function neighbourhood(batches: readonly Batch[], weeks: number, turn: number): boolean[] {
+  const species = [...new Set(batches.map((b) => b.speciesCode))];
+  if (turn % 2 === 0 && species.length > 1) {
+    const kept = species[(turn / 2) % species.length];
+    return batches.map((b) => b.speciesCode !== kept);
+  }
+  const length = Math.ceil(weeks / 2);
+  const from = (((turn >> 1) * Math.ceil(weeks / 6)) % weeks) - Math.ceil(weeks / 6);
+  return batches.map((b) => (b.takings[0]?.week ?? 0) >= from && (b.takings[0]?.week ?? 0) < from + length);
 }
 
-function highsData(model: MipModel) {
+function valuesOf(plan: StockingPlan, batches: readonly Batch[]): Float64Array {
+  const tanks = new Map(plan.batches.map((p) => [p.batch, p.tanks]));
+  return Float64Array.from(batches, (b) => tanks.get(b) ?? 0);
+}
+
+/** @param free candidates that may change; the others are held at their values */
+function highsData(model: MipModel, batches: readonly Batch[] = [], values?: Float64Array, free?: readonly boolean[]) {
   const starts = new Int32Array(model.rows.length + 1);
   model.rows.forEach((row, i) => (starts[i + 1] = starts[i]! + row.columns.length));
   const [numCols, numRows] = [model.cost.length, model.rows.length];
+  const held = (c: number) => values !== undefined && c < batches.length && !free![c];
   return {
     numCols,
     numRows,
     colCost: Float64Array.from(model.cost),
-    colLower: new Float64Array(numCols),
-    colUpper: Float64Array.from(model.upper),
+    colLower: Float64Array.from(model.upper, (_, c) => (held(c) ? values![c]! : 0)),
+    colUpper: Float64Array.from(model.upper, (upper, c) => (held(c) ? values![c]! : upper)),
     rowLower: Float64Array.from(model.rowLower),
     rowUpper: Float64Array.from(model.rowUpper),
     matrix: {
