@@ -41,7 +41,7 @@ async function grade(page) {
   await page.getByRole('button', { name: 'Grade', exact: true }).click();
   await page.getByRole('combobox', { name: 'Large ones go to' }).click();
   await page.getByRole('option', { name: /^H5/ }).click();
-  await page.getByTestId('both-tanks').getByText('H5').waitFor();
+  await page.getByTestId('both-tanks').getByText('H5').first().waitFor();
   await page.getByTestId('both-tanks').scrollIntoViewIfNeeded();
 }
 
@@ -54,6 +54,7 @@ async function propose(page) {
   await page.getByLabel('Search at most, seconds').fill('15');
   await page.getByRole('button', { name: 'Propose a plan' }).click();
   await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
+  await page.locator('#main').evaluate((main) => main.scrollTo(0, 0));
   await page.evaluate('scrollTo(0, 0)');
 }
 
@@ -87,10 +88,10 @@ main(async () => {
     ],
   });
   try {
-    const only = process.argv[2];
-    if (!only) for (const old of readdirSync(FOLDER)) rmSync(join(FOLDER, old));
+    const only = process.argv.slice(2);
+    if (only.length === 0) for (const old of readdirSync(FOLDER)) rmSync(join(FOLDER, old));
     for (const [name, path, viewport, act] of VIEWS) {
-      if (only && only !== name) continue;
+      if (only.length > 0 && !only.includes(name)) continue;
       const page = await browser.newPage({ viewport, baseURL: app.base });
       if (path !== '/sign-in') {
         await page.goto('/sign-in');

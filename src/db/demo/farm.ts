@@ -225,7 +225,7 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
   // A seed of its own: the rest of the farm stays as it was before live fish were sold.
   const holding = blankPlace(new Random(90).uuid(), OUTSIDE.live, 'Live holding', 'store', 'Pack room', 90);
   const pond = {
-    ...blankPlace(new Random(91).uuid(), 'W2', 'Tank W2', 'tank' as const, WALK.wren, 21.9),
+    ...blankPlace(new Random(91).uuid(), 'W2', 'Tank W2', 'tank' as const, WALK.wren, 22.5),
     loopId: loopId('wren'), stage: 'ornamental', volumeL: 1100, densityLimitKgM3: 15,
   }; // prettier-ignore
   return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding];

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { acclimatisation } from '../../core/fish/acclimatise';
-import { formatMass, formatNumber, toStored, unitName, type UnitChoice } from '../../core/quantity/units';
+import { formatMass, formatNumber, toStored, type UnitChoice } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { newEntryKey } from '../../ui/outcome';
 import { grade, husbandry, move, planStep, preview, sellLive, type Preview, type Said } from './actions';
@@ -193,16 +193,14 @@ function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask
           small ones of {formatMass(shown.boxes.small.meanG, units)}
         </p>
       )}
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Both tanks">
+      <div className="scroll-x close" tabIndex={0} role="region" aria-label="Both tanks">
         <table className="plain">
           <thead>
             <tr>
               <th>Tank</th>
-              <th />
               <th className="right">Fish</th>
-              <th className="right">{unitName('mass', units)}</th>
               <th className="right">kg/m³</th>
-              <th className="right">Feed a day</th>
+              <th className="right">Feed</th>
               <th>Too small</th>
             </tr>
           </thead>
@@ -213,12 +211,17 @@ function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask
                 const over = s.limitKgM3 !== null && s.densityKgM3 > s.limitKgM3;
                 return (
                   <tr key={`${t.placeId}${when}`}>
-                    <td className="mono strong">{when === 'before' ? t.code : ''}</td>
-                    <td>{when}</td>
-                    <td className="num">{formatNumber(s.count)}</td>
-                    <td className="num">{formatMass(s.kg * 1000, units)}</td>
+                    <td>
+                      <span className="mono strong">{t.code}</span>
+                      <div className="small quiet">{when}</div>
+                    </td>
+                    <td className="num">
+                      {formatNumber(s.count)}
+                      <div className="small quiet">{formatMass(s.kg * 1000, units)}</div>
+                    </td>
                     <td className={`num ${over ? 'danger strong' : ''}`}>
-                      {formatNumber(s.densityKgM3, 1)} {s.limitKgM3 === null ? '' : `of ${s.limitKgM3}`}
+                      {formatNumber(s.densityKgM3, 1)}
+                      {s.limitKgM3 !== null && <div className="small quiet">of {s.limitKgM3}</div>}
                     </td>
                     <td className="num">{formatMass(s.feedG, units)}</td>
                     <td>{full(s.fullInDays)}</td>
