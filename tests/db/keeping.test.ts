@@ -647,6 +647,8 @@ describe('fish sold alive', () => {
     const { roundPage } = await import('../../src/features/round/queries');
     const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;
     expect(job.caution).toMatch(/Not for food/);
+    const { purgePage } = await import('../../src/features/purge/queries');
+    expect((await purgePage(on())).batches.map((b) => b.lotCode)).not.toContain('KOI-1');
     const { harvestAndPack } = await import('../../src/features/round/actions');
     const done = { stepId: job.stepId, count: 5, massG: 5 * 60, trimG: 20, dead: 0, ...key() };
     expect(faults(await harvestAndPack(done)).trimG?.[0]).toMatch(/not trimmed/);

@@ -170,6 +170,7 @@ describe('screens', () => {
     const { freeOn, marketPage, newOrderPage, orderPage } = await import('../../src/features/market/queries');
     const page = await marketPage(on());
     expect(page.rows).toHaveLength(20);
+    expect(new Set(page.rows.map((r) => r.unit))).toEqual(new Set(['kg', 'heads', 'bunches', 'fish']));
     expect(page.rows.every((r) => r.cells.length === 8)).toBe(true);
     const short = page.orders.filter((o) => o.short);
     expect(short.length).toBeGreaterThanOrEqual(1);

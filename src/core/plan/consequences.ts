@@ -1,7 +1,7 @@
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatMass, formatNumber, METRIC, unitName, type UnitChoice } from '../quantity/units';
+import { formatMass, formatNumber, manyOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
 import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from './types';
 
 export interface Outlook {
@@ -43,7 +43,7 @@ export function consequences(
 export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {
   if (unit === 'kg') return quantity < 0.5 ? `0 ${unitName('mass', units)}` : formatMass(quantity, units);
   const whole = Math.round(quantity);
-  return `${formatNumber(whole)} ${whole === 1 || unit === 'fish' ? unit : unit === 'bunch' ? 'bunches' : `${unit}s`}`;
+  return `${formatNumber(whole)} ${whole === 1 ? unit : manyOf(unit)}`;
 }
 
 function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Consequence[] {

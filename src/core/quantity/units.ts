@@ -69,3 +69,8 @@ export function formatVolume(volumeL: number, units: UnitChoice): string {
 export function formatMoney(minor: number, currency: string): string {
   return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
 }
+
+/** What several of a product's pieces are called. */
+export function manyOf(unit: string): string {
+  return unit === 'fish' ? 'fish' : unit === 'bunch' ? 'bunches' : `${unit}s`;
+}

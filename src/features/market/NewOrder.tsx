@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState, useTransition } from 'react';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { addDays } from '../../core/quantity/days';
-import { unitName } from '../../core/quantity/units';
+import { manyOf, unitName } from '../../core/quantity/units';
 import { storedValues } from '../../ui/form/RecordField';
 import { newEntryKey } from '../../ui/outcome';
 import { askFree, takeOrder } from './actions';
@@ -124,7 +124,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
                 label={
                   product?.unit === 'kg'
                     ? `Quantity, ${unitName('mass', page.units)}`
-                    : `Quantity${product ? `, ${product.unit === 'head' ? 'heads' : product.unit === 'fish' ? 'live fish' : 'bunches'}` : ''}`
+                    : `Quantity${product ? `, ${product.unit === 'fish' ? 'live fish' : manyOf(product.unit)}` : ''}`
                 }
                 {...form.register(`lines.${i}.quantity`)}
                 error={!!wrong[`lines.${i}.quantity`]}

@@ -25,7 +25,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [pending, start] = useTransition();
   if (line.owed <= 0.5) return <span className="small good"> complete</span>;
-  if (lots.length === 0) return <span className="small quiet">nothing of it in the cold room yet</span>;
+  if (lots.length === 0) return <span className="small quiet">nothing of it is ready to go yet</span>;
   const lot = lots.find((l) => l.lotId === chosen) ?? lots[0]!;
   const field: FieldSpec = {
     name: 'quantity',

@@ -4,7 +4,7 @@ import { availableToPromise } from '../../core/market/promise';
 import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, dayNumber, type Day } from '../../core/quantity/days';
-import { formatNumber, toShown, unitName } from '../../core/quantity/units';
+import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
@@ -48,7 +48,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
   const shortOrders = new Set(table.flatMap((r) => r.weeks.flatMap((w) => w.shortLines.map((l) => l.orderId))));
   const rows = table.map(({ product, weeks }) => ({
     product: product.name,
-    unit: product.unit === 'kg' ? unitName('mass', units) : product.unit === 'bunch' ? 'bunches' : 'heads',
+    unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
     cells: weeks.slice(skip).map((w) => {
       const say = (quantity: number) => formatQuantity(quantity, product.unit, units);
       const bare = (quantity: number) => formatNumber(product.unit === 'kg' ? toShown('mass', quantity, units) : quantity, product.unit === 'kg' && quantity < 20_000 ? 1 : 0);

@@ -30,11 +30,11 @@ export function PurgeStation({ page }: { page: PurgePage }) {
         <div className="stack">
           <section className="sheet">
             <header>
-              <h2>In the cold room</h2>
+              <h2>Cold room and live holding</h2>
               <span className="quiet small end">not set aside yet</span>
             </header>
             {page.packs.length === 0 ? (
-              <p className="empty">The cold room is empty. What is harvested or picked on the round comes here.</p>
+              <p className="empty">Both are empty. What is harvested, picked or netted on the round comes here.</p>
             ) : (
               <div
                 className="scroll-x"

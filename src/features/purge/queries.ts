@@ -1,4 +1,5 @@
 import 'server-only';
+import { liveGrades } from '../../core/fish/liveSale';
 import { STEP_WORDS } from '../../core/plan/changes';
 import type { GateCheck } from '../../core/purge/gate';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
@@ -31,8 +32,12 @@ export interface PurgePage extends DayView {
 const AHEAD_DAYS = 14;
 
 export async function purgePage(search: Search): Promise<PurgePage> {
-  const view = await farmView(search, async (tx, { steps, day, today }) => {
-    const harvests = steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, AHEAD_DAYS)).slice(0, 12);
+  const view = await farmView(search, async (tx, { steps, facts, day, today }) => {
+    // Fish sold alive are neither purged nor gated.
+    const food = (code: string | null) => liveGrades(facts.products, code ?? '').length === 0;
+    const harvests = steps
+      .filter((s) => s.kind === 'harvest' && food(s.speciesCode) && s.day <= addDays(day, AHEAD_DAYS))
+      .slice(0, 12);
     const gates = [];
     for (const harvest of harvests) gates.push({ harvest, gate: await gateOf(tx, harvest.groupId, today) });
     return gates;
