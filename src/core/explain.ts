@@ -1,7 +1,9 @@
-import { feedConversion, feedingPattern } from './fish/feed';
+import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
-import type { Crop, Species } from './library/types';
+import type { Crop } from './library/types';
+import type { TankFeed } from './plan/tankFeed';
 import type { PlaceFact } from './plan/types';
+import { temperatureResponse } from './quantity/temperatureResponse';
 import { formatMass, formatNumber, type UnitChoice } from './quantity/units';
 
 /** Why a number is what it is. */
@@ -15,23 +17,12 @@ export interface Explanation {
   change: string;
 }
 
-export interface FeedReasons {
-  place: string;
-  count: number;
-  meanG: number;
-  feedG: number;
-  species: Species;
-  waterTempC: number;
-  pace: number;
-}
-
-export function explainFeed(r: FeedReasons, units: UnitChoice): Explanation {
-  const fcr = feedConversion(r.meanG, r.species);
-  const gainG = r.count > 0 ? r.feedG / r.count / fcr : 0;
-  const { feedings, pelletMm } = feedingPattern(r.meanG);
+export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
+  const { feedings, pelletMm, times } = r;
+  const given = `${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets${times.length > 0 ? ` (${times.join(', ')})` : ''}.`;
   return {
     title: `feed for ${r.place}`,
-    formula: `${formatNumber(r.count)} fish × ${formatNumber(gainG, 2)} g gain × ${formatNumber(fcr, 2)} feed per gain = ${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets.`,
+    formula: `${r.rule?.ration === 'table' ? tableWords(r, units) : growthWords(r)} = ${given}`,
     inputs: [
       {
         label: 'Fish in the tank',
@@ -51,14 +42,34 @@ export function explainFeed(r: FeedReasons, units: UnitChoice): Explanation {
       },
       {
         label: 'Feed per gain at this size',
-        value: formatNumber(fcr, 2),
+        value: formatNumber(feedConversion(r.meanG, r.species), 2),
         from: `${r.species.name}: ${r.species.basis}`,
+      },
+      {
+        label: 'Feedings',
+        value: formatNumber(feedings),
+        from: times.length > 0 ? 'the auto-feeder times on Feed' : 'by fish size: small mouths eat little and often',
       },
     ],
     source:
-      'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999), times feed conversion by size.',
-    change: 'weigh a sample, or correct the count; feed conversion is in the species library.',
+      r.rule?.ration === 'table'
+        ? 'The farm’s own feed table, scaled by the species’ temperature curve (Yan & Hunt 1999).'
+        : 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999), times feed conversion by size.',
+    change:
+      'weigh a sample, or correct the count; the feed table and feeder times are on Feed, feed conversion in Species.',
   };
+}
+
+function growthWords({ count, meanG, feedG, species }: TankFeed): string {
+  const fcr = feedConversion(meanG, species);
+  const gainG = count > 0 ? feedG / count / fcr : 0;
+  return `${formatNumber(count)} fish × ${formatNumber(gainG, 2)} g gain × ${formatNumber(fcr, 2)} feed per gain`;
+}
+
+function tableWords({ count, meanG, waterTempC, species, feedG }: TankFeed, units: UnitChoice): string {
+  const response = Math.min(1, temperatureResponse(waterTempC, species));
+  const percent = count > 0 && response > 0 ? (feedG / (count * meanG * response)) * 100 : 0;
+  return `${formatNumber(count)} fish × ${formatMass(meanG, units)} × ${formatNumber(percent, 2)} % of the table × ${formatNumber(response, 2)} for the water’s temperature`;
 }
 
 export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): Explanation {

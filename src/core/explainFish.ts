@@ -1,8 +1,7 @@
 import type { Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { Species } from './library/types';
-import type { PlaceFact } from './plan/types';
-import { formatMass, formatNumber, type UnitChoice } from './quantity/units';
+import { formatMass, formatMoney, formatNumber, type UnitChoice } from './quantity/units';
 
 const GROWTH = 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999).';
 
@@ -56,19 +55,51 @@ export function explainConversion(lotCode: string, feedG: number, account: Cohor
   };
 } // prettier-ignore
 
-/** Why a tank has so few minutes when the air stops. */
-export function explainMinutes(tank: { place: PlaceFact; kg: number; minutes: number; tempC: number; oxygenMgL: number; criticalMgL: number; breathedMgH: number }): Explanation {
-  const litres = tank.place.volumeL ?? 0;
+/** Why a kilogram of a cohort has cost so much up to now. */
+export function explainCost(lotCode: string, cost: { fishMinor: number | null; feedMinor: number; currency: string }, producedG: number, units: UnitChoice): Explanation {
+  const money = (minor: number) => formatMoney(minor, cost.currency);
+  const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {
-    title: `minutes in ${tank.place.code} when all air stops`,
-    formula: `${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
+    title: `cost per kg of ${lotCode}`,
+    formula: `(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(producedG > 0 ? spent / (producedG / 1000) : 0)} a kg. Work, heat and power are not in it.`,
     inputs: [
-      { label: 'Fish', value: `${formatNumber(tank.kg)} kg`, from: 'ledger and last sample' },
-      { label: 'Oxygen to begin with', value: `${formatNumber(tank.oxygenMgL, 1)} mg/L`, from: `four fifths of saturation at ${formatNumber(tank.tempC, 1)} °C` },
-      { label: 'Critical', value: `${formatNumber(tank.criticalMgL, 1)} mg/L`, from: 'species library' },
-      { label: 'Breathed', value: `${formatNumber(tank.breathedMgH / 1000)} g an hour`, from: 'species library, by size, temperature and feeding' },
+      { label: 'Paid for the fish', value: cost.fishMinor === null ? 'not recorded' : money(cost.fishMinor), from: 'the price noted on arrival' },
+      { label: 'Feed given', value: money(cost.feedMinor), from: 'each feeding at the price of its lot, or of the species’ feed rule' },
+      { label: 'Weight here or taken', value: formatMass(producedG, units), from: 'forecast of the day, and what left it alive for harvest or sale' },
     ],
-    source: 'Saturation: Benson & Krause (1984). Respiration: allometric planning default. No exchange at the surface is counted, so it errs on the safe side.',
-    change: 'fewer fish, or a second blower, a battery and an alarm. An estimate never replaces them.',
+    source: 'Money spent over weight raised; both up to the day shown.',
+    change: 'note what was paid for fish and feed lots in Arrivals and Feed.',
+  };
+} // prettier-ignore
+
+/** Why so many fish are said to be of a live grade. */
+export function explainGrade(grade: { name: string; fromCm: number; toCm: number; count: number; lotCode: string; present: number; meanG: number; species: Species }, units: UnitChoice): Explanation {
+  const { species } = grade;
+  const weight = (cm: number) => formatMass(species.lengthWeightA * cm ** species.lengthWeightB, units);
+  return {
+    title: `how many of ${grade.lotCode} are ${grade.name}`,
+    formula: `${formatNumber(grade.fromCm)} to ${formatNumber(grade.toCm)} cm is ${weight(grade.fromCm)} to ${weight(grade.toCm)} (${formatNumber(species.lengthWeightA, 4)} × length^${formatNumber(species.lengthWeightB, 2)}); of ${formatNumber(grade.present)} fish of ${formatMass(grade.meanG, units)} on average, ${formatNumber(grade.count)} lie between.`,
+    inputs: [
+      { label: 'Fish of the cohort', value: formatNumber(grade.present), from: 'ledger: stocked less moved, dead and sold' },
+      { label: 'Mean weight', value: formatMass(grade.meanG, units), from: 'last sample, grown on since' },
+      { label: 'Spread of sizes', value: `± ${formatNumber(species.sizeCv * 100)} %`, from: 'species library, or the sample it was graded by; fish already taken are left out' },
+    ],
+    source: `Length–weight relation of ${species.name.toLowerCase()} in the species library; sizes log-normal.`,
+    change: 'weigh and measure a sample; the length–weight numbers are in Species.',
+  };
+} // prettier-ignore
+
+/** Why a way back into step is said to miss so much. */
+export function explainWay(way: { title: string; species: string; lost: string; missingKg: number; otherKg: number; fishMinor: number; currency: string }): Explanation {
+  return {
+    title: `what “${way.title}” leaves missing`,
+    formula: `Week by week, ${way.species.toLowerCase()} harvested as if nothing had been lost, less ${way.species.toLowerCase()} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${way.otherKg >= 0 ? '+' : ''}${formatNumber(way.otherKg)} kg.`,
+    inputs: [
+      { label: 'Lost', value: way.lost, from: 'the record of the loss, or the rehearsal' },
+      { label: 'Harvests', value: 'two forecasts', from: 'the plan with the fish still there, and the plan with this way in it' },
+      { label: 'Fish bought', value: formatMoney(way.fishMinor, way.currency), from: 'the fingerling price on Feed, larger fish dearer with their weight' },
+    ],
+    source: 'Growth forecast of both plans; deliveries 10 days after the order and 95 % survival to harvest are planning defaults.',
+    change: 'lay it aside and edit its steps on Season; prices and quarantine days are on Feed.',
   };
 } // prettier-ignore

@@ -1,4 +1,4 @@
-import { presentSize, type CohortSize } from '../core/fish/presentSize';
+import { presentSize, type CohortSize, type Taking } from '../core/fish/presentSize';
 import { freshSpread } from '../core/fish/sizeSpread';
 import type { Crop, Species } from '../core/library/types';
 import type {
@@ -215,25 +215,34 @@ export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
   }));
 }
 
-/** Fish taken largest first from where the cohort grows, each with how many stood there before. */
-async function takings(tx: Tx, lotIds: string[], day: Day) {
+/**
+ * Fish taken by size from where the cohort grows, each with how many stood there before. What is sold alive was netted
+ * as one grade, so its own weight says which; all else was taken largest first.
+ */
+async function takings(tx: Tx, lotIds: string[], day: Day): Promise<(Taking & { lotId: string })[]> {
   const { rows } = await tx.raw(
     `with flow as (
-       select m.lot_id, m.farm_day, m.occurred_at, m.reason, case when p.kind in ('tank', 'quarantine', 'sump') then -m.count else 0 end
+       select m.farm_id, m.id, m.lot_id, m.farm_day, m.occurred_at, m.reason, m.count, m.mass_g, case when p.kind in ('tank', 'quarantine', 'sump') then -m.count else 0 end
          + case when q.kind in ('tank', 'quarantine', 'sump') then m.count else 0 end as change
        from movement m join place p on p.id = m.from_place_id join place q on q.id = m.to_place_id
        where m.lot_id = any(:lotIds) and m.farm_day <= :day),
      run as (select *, sum(change) over (partition by lot_id order by occurred_at, change rows unbounded preceding) as after from flow)
-     select lot_id, farm_day, (-change)::bigint as count, (after - change)::bigint as before from run
-     where reason in ('purge', 'harvest', 'grade') and change < 0 order by occurred_at`,
+     select r.lot_id, r.farm_day, (-change)::bigint as taken, (after - change)::bigint as before,
+       case when r.reason = 'harvest' and exists (select from product p where p.farm_id = l.farm_id and p.species_code = l.species_code and p.live_from_cm is not null)
+         then r.mass_g / nullif(r.count, 0) end as grade_g
+     from run r join lot l on l.id = r.lot_id
+     where r.reason in ('purge', 'harvest', 'grade') and change < 0
+       and not exists (select from movement v where v.farm_id = r.farm_id and v.reverses_id = r.id)
+     order by r.occurred_at`,
     { lotIds, day },
   );
-  return rows.map((r: { lot_id: string; farm_day: Day; count: number; before: number }) => ({
+  return rows.map((r: { lot_id: string; farm_day: Day; taken: number; before: number; grade_g: number | null }) => ({
     lotId: r.lot_id,
     day: r.farm_day,
-    count: r.count,
+    count: r.taken,
     before: r.before,
-  })) as { lotId: string; day: Day; count: number; before: number }[];
+    ...(r.grade_g ? { gradeG: r.grade_g } : {}),
+  }));
 }
 
 /** Mean recorded temperature by loop and day, keyed `loop|day`. */

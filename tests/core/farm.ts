@@ -1,3 +1,4 @@
+import type { FeedRule } from '../../src/core/fish/feed';
 import { freshSpread } from '../../src/core/fish/sizeSpread';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../src/core/library/defaults';
 import type { FarmFacts, FishFact, LoopFact, PlaceFact, PlanStep, ProductFact } from '../../src/core/plan/types';
@@ -72,6 +73,13 @@ export function aFarm(over: Partial<FarmFacts> = {}): FarmFacts {
     products: [TROUT_PRODUCT, LETTUCE_PRODUCT],
     ...over,
   };
+}
+
+export function aFeedRule(over: Partial<FeedRule> = {}): FeedRule {
+  return {
+    speciesCode: 'rainbow-trout', ration: 'growth', table: [], feederTimes: [], farmGrownShare: 0, feedMinorPerKg: 200,
+    fingerlingMinor: 60, leadDays: 7, quarantineDays: 14, version: 1, ...over,
+  }; // prettier-ignore
 }
 
 export function ids(): () => string {

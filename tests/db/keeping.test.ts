@@ -27,6 +27,7 @@ const NOW = new Date(`${TODAY}T09:00:00Z`);
 let desk: Desk;
 let actions: typeof import('../../src/features/cohorts/actions');
 let pages: typeof import('../../src/features/cohorts/keepingQueries') &
+  typeof import('../../src/features/cohorts/feedQueries') &
   typeof import('../../src/features/cohorts/lifeQueries') &
   typeof import('../../src/features/cohorts/lossQueries');
 
@@ -42,6 +43,7 @@ beforeAll(async () => {
   actions = await import('../../src/features/cohorts/actions');
   pages = {
     ...(await import('../../src/features/cohorts/keepingQueries')),
+    ...(await import('../../src/features/cohorts/feedQueries')),
     ...(await import('../../src/features/cohorts/lifeQueries')),
     ...(await import('../../src/features/cohorts/lossQueries')),
   };
@@ -443,6 +445,12 @@ describe('rules of the farm', () => {
     const tank = page.tanks.find((t) => t.place === 'K4' && t.givenG > 0)!;
     expect(tank.givenG).toBeCloseTo(tank.byTableG!, 0);
     expect(tank.feedings).toBe(2);
+    expect(tank.because.formula).toMatch(/of the table/);
+    const { roundPage } = await import('../../src/features/round/queries');
+    const onRound = (await roundPage(on())).jobs.find((j) => j.kind === 'feed' && j.place === 'K4')!;
+    expect(onRound.amount.startsWith('2 × ')).toBe(true);
+    expect(onRound.detail).toContain('feeder at 07:00, 12:00');
+    expect(page.tanks.some((t) => t.species.includes('prawn'))).toBe(false);
     const again = { ...given, version: rule.version + 1, ration: 'growth', feederTimes: rule.feederTimes };
     expect((await actions.keepFeedRule({ ...key(), ...again })).ok).toBe(true);
   });

@@ -267,6 +267,7 @@ describe('rooms of Cohorts', () => {
       feedKg: 10,
       firstShort: '2026-06-10',
       spare: { feedKgPerDay: -2, limitedBy: 'nitrification', bedM2: 0 },
+      because: { oxygen: because, oxygenWithoutOne: because, ammonia: because, media: because },
       tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31', because }],
     };
     render(<LifeStation page={{ ...day, loops: [loop] }} />);
@@ -340,6 +341,7 @@ describe('rooms of Cohorts', () => {
       missingKg,
       otherKg: 0,
       backOn: steps === 0 ? null : '2026-09-01',
+      because: { title: 'what is missing', formula: 'before less after', inputs: [], source: '', change: '' },
     });
     const losses = [
       {
@@ -467,6 +469,7 @@ describe('rooms of Cohorts', () => {
         eachG: 0,
         pelletMm: 6,
         times: [],
+        because: { title: 'feed for K1', formula: '', inputs: [], source: '', change: '' },
       },
     ];
     render(<FeedStation page={{ ...day, tanks: rations, rules: [rule], store, currency: 'EUR' }} />);

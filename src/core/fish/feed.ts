@@ -67,6 +67,13 @@ export function feedByTableG(count: number, weightG: number, response: number, t
   return row ? (count * weightG * row.percentPerDay * response) / 100 : 0;
 }
 
+/** Places where companion stock lives on what it finds: nobody feeds there. */
+const GRAZED: ReadonlySet<string> = new Set(['sump', 'bed']);
+
+export function isGrazed(place: { kind: string } | undefined): boolean {
+  return place !== undefined && GRAZED.has(place.kind);
+}
+
 /** Splits a day's ration into whole grams per feeding that add up to the day. */
 export function perFeedingG(dayG: number, feedings: number): number[] {
   requireWithin('feedings', feedings, [1, 24]);
@@ -75,8 +82,23 @@ export function perFeedingG(dayG: number, feedings: number): number[] {
   return Array.from({ length: feedings }, (_, i) => base + (i < whole - base * feedings ? 1 : 0));
 }
 
+/** How a day's ration is given. */
+export interface FeedingDay {
+  feedings: number;
+  pelletMm: number;
+  /** Clock times of the auto-feeder; empty when fed by hand. */
+  times: readonly string[];
+}
+
+/** The one rule for dividing a day: the feeder times the farm has set, else as many feedings as the size asks for. */
+export function feedingDay(weightG: number, rule?: Pick<FeedRule, 'feederTimes'>): FeedingDay {
+  const { feedings, pelletMm } = feedingPattern(weightG);
+  const times = rule?.feederTimes ?? [];
+  return { feedings: times.length || feedings, pelletMm, times };
+}
+
 /** Feedings a day and pellet by fish size: small mouths eat little and often. Planning default. */
-export function feedingPattern(weightG: number): { feedings: number; pelletMm: number } {
+function feedingPattern(weightG: number): { feedings: number; pelletMm: number } {
   if (weightG < 10) return { feedings: 6, pelletMm: 1 };
   if (weightG < 50) return { feedings: 4, pelletMm: 2 };
   if (weightG < 150) return { feedings: 4, pelletMm: 3 };

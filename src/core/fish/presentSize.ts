@@ -2,7 +2,7 @@ import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { calibrateGrowth, type Calibration } from './calibration';
 import { dailyRootGainG13 } from './growth';
-import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from './sizeSpread';
+import { freshSpread, meanRelative, takeLargest, takeNearest, totalShare, type SizeBin } from './sizeSpread';
 
 export interface CohortRecord {
   species: Species;
@@ -14,11 +14,20 @@ export interface CohortRecord {
   startPace: number | null;
   /** Samples up to `day`, oldest first. */
   samples: { day: Day; meanG: number; count: number }[];
-  /** Fish taken largest first (purge, part harvest), oldest first, with how many stood in the tank before. */
-  taken: { day: Day; count: number; before: number }[];
+  /** Fish taken out by size (purge, part harvest, grading, live sale), oldest first. */
+  taken: Taking[];
   /** Water temperature of a day as recorded, or as planned where nothing was recorded, °C. */
   waterTempC: (day: Day) => number;
   day: Day;
+}
+
+export interface Taking {
+  day: Day;
+  count: number;
+  /** How many stood in the tank before. */
+  before: number;
+  /** Mean weight when one grade was netted, g; absent when the largest were taken. */
+  gradeG?: number;
 }
 
 export interface CohortSize {
@@ -49,13 +58,25 @@ export function presentSize(record: CohortRecord): CohortSize {
   return { referenceG, bins: binsOn(record, day), calibration, sampledOn: last?.day ?? null };
 }
 
-function binsOn({ species, taken, startCv }: CohortRecord, day: Day): SizeBin[] {
-  return taken
-    .filter((t) => t.day <= day && t.before > 0)
-    .reduce<SizeBin[]>((bins, t) => {
-      const { left } = takeLargest(bins, Math.min(1, t.count / t.before));
+function binsOn(record: CohortRecord, day: Day): SizeBin[] {
+  const { species, taken, startCv } = record;
+  const until = taken.filter((t) => t.day <= day && t.before > 0);
+  return until.reduce<SizeBin[]>(
+    (bins, t, i) => {
+      const part = Math.min(1, t.count / t.before);
+      const { left } = t.gradeG
+        ? takeNearest(bins, part, t.gradeG / referenceBefore(record, i, t.day))
+        : takeLargest(bins, part);
       return totalShare(left) > 0 ? left : bins;
-    }, freshSpread(startCv ?? species.sizeCv)); // prettier-ignore
+    },
+    freshSpread(startCv ?? species.sizeCv),
+  );
+}
+
+/** The undivided cohort's mean weight on the day of a taking, from what was known before it, g. */
+function referenceBefore(record: CohortRecord, taking: number, day: Day): number {
+  const samples = record.samples.filter((s) => s.day <= day);
+  return presentSize({ ...record, samples, taken: record.taken.slice(0, taking), day }).referenceG;
 }
 
 /** What the library's growth adds to the root weight from stocking up to a day. */

@@ -72,3 +72,21 @@ export function takeLargest(bins: readonly SizeBin[], part: number): { taken: Si
   }
   return { taken, left };
 }
+
+/**
+ * Takes a share of the present fish, those nearest to a size first, as when one grade is netted.
+ * @param part 0 to 1 of the fish now present @param relative size wanted, over the reference weight
+ * @returns the two halves; their shares add up to what was there
+ */
+export function takeNearest(
+  bins: readonly SizeBin[],
+  part: number,
+  relative: number,
+): { taken: SizeBin[]; left: SizeBin[] } {
+  requireWithin('part', part, [0, 1]);
+  const near = (bin: SizeBin) => -Math.abs(Math.log(bin.relative / relative));
+  const byNearness = [...bins].sort((a, b) => near(a) - near(b));
+  const { taken, left } = takeLargest(byNearness, part);
+  const bySize = (a: SizeBin, b: SizeBin) => a.relative - b.relative;
+  return { taken: taken.sort(bySize), left: left.sort(bySize) };
+}

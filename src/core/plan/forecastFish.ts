@@ -1,6 +1,6 @@
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
-import { feedByGrowthG, feedByTableG, type FeedRule } from '../fish/feed';
+import { feedByGrowthG, feedByTableG, isGrazed, type FeedRule } from '../fish/feed';
 import { gradeOfWeight, liveGrades, type LiveGrade } from '../fish/liveSale';
 import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
@@ -30,9 +30,6 @@ interface Stock {
   gains: Float64Array;
   stay: FishStay;
 }
-
-/** Where companion stock is kept. */
-const GRAZED = new Set(['sump', 'bed']);
 
 export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
   return new FishRun(facts, settings).run(steps);
@@ -243,7 +240,7 @@ class FishRun {
       bins,
       relative,
       ...life,
-      grazing: GRAZED.has(this.placeById.get(placeId)?.kind ?? 'tank'),
+      grazing: isGrazed(this.placeById.get(placeId)),
       gains: this.gains(species, placeId),
       stay,
     };

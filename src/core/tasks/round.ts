@@ -1,5 +1,5 @@
 import { liveGrades } from '../fish/liveSale';
-import { feedingPattern, perFeedingG } from '../fish/feed';
+import { tankFeed } from '../plan/tankFeed';
 import { SAMPLE_EVERY_DAYS } from '../plan/troubles';
 import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
 import { saltG } from '../purge/backSchedule';
@@ -106,16 +106,11 @@ function readingJobs({ facts, day }: RoundView): Job[] {
 
 function feedJobs({ facts, forecast, at, day, units }: RoundView): Job[] {
   return facts.places.flatMap((place) => {
-    const tank = forecast.tanks.get(place.id);
-    const here = forecast.fish.filter((s) => s.placeId === place.id && s.from <= at && s.until > at);
-    // Companion stock in a sump is never fed.
-    if (!tank || here.length === 0 || place.kind === 'sump') return [];
-    const count = tank.count[at] ?? 0;
-    const meanG = count > 0 ? tank.biomassG[at]! / count : 0;
-    const fish = `${formatNumber(count)} fish of ${formatMass(meanG, units)}`;
-    const feedG = tank.feedG[at] ?? 0;
-    const lots = here.map((s) => s.lotCode).join(', ');
-    if (feedG <= 0) {
+    const fed = tankFeed(facts, forecast, place, at);
+    if (!fed) return [];
+    const fish = `${formatNumber(fed.count)} fish of ${formatMass(fed.meanG, units)}`;
+    const lotCode = fed.lots.join(', ');
+    if (fed.feedG <= 0) {
       const stopped = facts.fish.find((f) => f.placeId === place.id)?.feedStoppedOn;
       const since = stopped && stopped < day ? ` since ${shortDay(stopped)}` : '';
       return [
@@ -125,22 +120,21 @@ function feedJobs({ facts, forecast, at, day, units }: RoundView): Job[] {
           title: `No feed: ${place.kind === 'purge' ? 'purging' : 'feed stopped'}`,
           detail: `${fish} · feed stopped${since} · keep the feeder shut`,
           amount: '0 g',
-          lotCode: lots,
+          lotCode,
           minutes: 0,
         }),
       ];
     }
-    const pattern = feedingPattern(meanG);
-    const parts = perFeedingG(feedG, pattern.feedings);
+    const feeder = fed.times.length > 0 ? ` · feeder at ${fed.times.join(', ')}` : '';
     return [
       job(place, {
         key: `feed:${place.id}:${day}`,
         kind: 'feed',
-        title: `Feed ${pattern.pelletMm} mm`,
-        detail: `${fish} · ${lots}`,
-        amount: `${pattern.feedings} × ${formatMass(parts[0] ?? 0, units)}`,
-        lotCode: lots,
-        expected: { massG: Math.round(feedG) },
+        title: `Feed ${fed.pelletMm} mm`,
+        detail: `${fish} · ${lotCode}${feeder}`,
+        amount: `${fed.feedings} × ${formatMass(fed.eachG, units)}`,
+        lotCode,
+        expected: { massG: Math.round(fed.feedG) },
       }),
     ];
   });

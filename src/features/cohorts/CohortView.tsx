@@ -99,7 +99,7 @@ function Figures({ page }: { page: CohortPage }) {
     ['mean at market size', page.marketG === null ? null : page.readyOn ? (page.readyOn <= page.day ? 'now' : dayWords(page.readyOn)) : 'not in sight', undefined, page.because.ready ?? undefined],
     ['condition', page.condition ? `${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})` : null, page.condition ? `100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual` : ''],
     ['cost so far', formatMoney((cost.fishMinor ?? 0) + cost.feedMinor, cost.currency), cost.fishMinor === null ? 'feed only: the price of the fish was not recorded' : 'fish and feed'],
-    ['per kg raised', cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency)],
+    ['per kg raised', cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency), undefined, page.because.cost],
   ]; // prettier-ignore
   return (
     <>
@@ -146,7 +146,9 @@ function LiveGrades({ page }: { page: CohortPage }) {
               <td className="num">
                 {g.fromCm} to {g.toCm} cm
               </td>
-              <td className="num strong">{formatNumber(g.count)}</td>
+              <td className="num strong">
+                <Why because={g.because}>{formatNumber(g.count)}</Why>
+              </td>
               <td className="num">{formatMoney(g.priceMinor, page.cost.currency)}</td>
               <td className="num">{formatMoney(Math.round(g.count) * g.priceMinor, page.cost.currency)}</td>
             </tr>

@@ -7,9 +7,10 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { Why } from '../../ui/Why';
 import { keepFeedRule, takeFeed, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
-import type { FeedPage } from './keepingQueries';
+import type { FeedPage } from './feedQueries';
 import { SaidLines } from './SaidLines';
 
 export function FeedStation({ page }: { page: FeedPage }) {
@@ -37,9 +38,9 @@ export function FeedStation({ page }: { page: FeedPage }) {
               {page.tanks.map((t) => (
                 <tr key={t.place}>
                   <td className="mono strong">{t.place}</td>
-                  <td>{t.lots}<div className="small quiet">{formatNumber(t.count)} {t.species.toLowerCase()}</div></td>
+                  <td style={{ minWidth: 150 }}>{t.lots}<div className="small quiet">{formatNumber(t.count)} {t.species.toLowerCase()}</div></td>
                   <td className="num">{formatMass(t.meanG, units)}</td>
-                  <td className="num strong">{t.givenG > 0 ? formatMass(t.givenG, units) : <span className="nofeed-tag">NO FEED</span>}</td>
+                  <td className="num strong">{t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <span className="nofeed-tag">NO FEED</span>}</td>
                   <td className="num">{t.givenG > 0 ? `${t.feedings} × ${formatMass(t.eachG, units)}` : ''}</td>
                   <td>{t.pelletMm} mm</td>
                   <td className="mono small">{t.times.length > 0 ? t.times.join(' ') : 'by hand'}</td>

@@ -1,3 +1,4 @@
+import type { Explanation } from '../../core/explain';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -42,11 +43,12 @@ type Loop = LifePage['loops'][number];
 function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   const m = loop.margin;
   const without = m.oxygenWithoutOneKg >= m.oxygenNeedKg;
-  const rows: [string, string, string, boolean][] = [
-    ['Oxygen, kg a day', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenGivenKg, 1), m.oxygenGivenKg >= m.oxygenNeedKg],
-    ['… with the strongest aerator standing', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenWithoutOneKg, 1), without],
-    ['Ammonia nitrogen, g a day', formatNumber(m.ammoniaG), formatNumber(m.nitrifiedG), m.nitrifiedG >= m.ammoniaG],
-    ['Media, L (2 L per kg fish)', formatNumber(m.mediaRuleL), formatNumber(m.mediaL), m.mediaL >= m.mediaRuleL],
+  const { because } = loop;
+  const rows: [string, string, string, boolean, Explanation][] = [
+    ['Oxygen, kg a day', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenGivenKg, 1), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
+    ['… with the strongest aerator standing', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenWithoutOneKg, 1), without, because.oxygenWithoutOne],
+    ['Ammonia nitrogen, g a day', formatNumber(m.ammoniaG), formatNumber(m.nitrifiedG), m.nitrifiedG >= m.ammoniaG, because.ammonia],
+    ['Media, L (2 L per kg fish)', formatNumber(m.mediaRuleL), formatNumber(m.mediaL), m.mediaL >= m.mediaRuleL, because.media],
   ];
   return (
     <>
@@ -54,8 +56,8 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
         <table className="plain">
           <thead><tr><th /><th className="right">Needed</th><th className="right">There is</th><th /></tr></thead>
           <tbody>
-            {rows.map(([what, need, have, ok]) => (
-              <tr key={what}><td>{what}</td><td className="num">{need}</td><td className="num">{have}</td><td className={ok ? 'good' : 'danger strong'}>{ok ? 'holds' : 'too little'}</td></tr>
+            {rows.map(([what, need, have, ok, why]) => (
+              <tr key={what}><td>{what}</td><td className="num">{need}</td><td className="num"><Why because={why}>{have}</Why></td><td className={ok ? 'good' : 'danger strong'}>{ok ? 'holds' : 'too little'}</td></tr>
             ))}
           </tbody>
         </table>

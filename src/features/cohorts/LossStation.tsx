@@ -7,6 +7,7 @@ import { dayWords, shortDay } from '../../core/quantity/sayDay';
 import { formatMoney, formatNumber } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { Why } from '../../ui/Why';
 import { layDraft } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { LossPage } from './lossQueries';
@@ -79,7 +80,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
       <div className="body stack">
         <p>{way.words}</p>
         <p className="facts small">
-          <span>never made good <strong className="mono">{formatNumber(outlook.missingKg)} kg</strong></span>
+          <span>never made good <strong className="mono"><Why because={outlook.because}>{formatNumber(outlook.missingKg)} kg</Why></strong></span>
           <span>other fish <strong className="mono">{outlook.otherKg >= 0 ? '+' : ''}{formatNumber(outlook.otherKg)} kg</strong></span>
           <span>fish bought <strong className="mono">{formatMoney(way.costMinor, page.currency)}</strong></span>
           <span>back in step <strong>{outlook.backOn ? (outlook.backOn <= page.today ? 'at once' : dayWords(outlook.backOn)) : 'not within a year'}</strong></span>

@@ -83,7 +83,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
         <p className="small">{species.basis}{species.note ? `. Note: ${species.note}` : ''}.</p>
         <div style={{ width: '100%', height: 140 }} role="img" aria-label={`Growth by temperature, best at ${species.tempOptC} °C`}>
           <ResponsiveContainer>
-            <LineChart data={curve} margin={{ top: 6, right: 12, bottom: 0, left: 0 }}>
+            <LineChart data={curve} margin={{ top: 6, right: 30, bottom: 0, left: 0 }}>
               <XAxis dataKey="t" unit=" °C" stroke="var(--quiet)" fontSize={12} interval={4} />
               <YAxis stroke="var(--quiet)" fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
               <Line dataKey="growth" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />

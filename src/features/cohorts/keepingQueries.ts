@@ -1,19 +1,15 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
-import { explainMinutes } from '../../core/explainFish';
-import type { FeedRule } from '../../core/fish/feed';
-import { feedByGrowthG, feedByTableG, feedingPattern, perFeedingG } from '../../core/fish/feed';
+import { explainMinutes } from '../../core/explainLife';
 import { densityKgM3 } from '../../core/fish/stocking';
-import { dailyRootGainG13 } from '../../core/fish/growth';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
 import type { FarmFacts, PlaceFact, PlanStep } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
-import { temperatureResponse } from '../../core/quantity/temperatureResponse';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { latestPh } from '../../db/facts';
-import { feedStore, husbandryEvents, type FeedLot, type FishEvent } from '../../db/fishRecords';
+import { husbandryEvents, type FishEvent } from '../../db/fishRecords';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import { airFor, staysAt } from './lifeQueries';
 
@@ -151,72 +147,6 @@ export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
       ...q, place: codeOf(q.placeId), count: facts.fish.find((f) => f.lotCode === q.lotCode && f.placeId === q.placeId)?.count ?? 0,
       events: more.events.filter((e) => e.lot === q.lotCode),
     })),
-  }; // prettier-ignore
-}
-
-export interface FeedPage extends DayView {
-  tanks: { place: string; lots: string; species: string; count: number; meanG: number; byGrowthG: number; byTableG: number | null; givenG: number; feedings: number; eachG: number; pelletMm: number; times: string[] }[];
-  rules: (FeedRule & { name: string })[];
-  store: { species: string; speciesCode: string; lots: FeedLot[]; leftG: number; perDayG: number; daysLeft: number | null; emptyOn: Day | null; orderBy: Day | null; costPerDayMinor: number }[];
-  currency: string;
-} // prettier-ignore
-
-export async function feedPage(search: Search): Promise<FeedPage> {
-  const view = await farmView(search, async (tx, { facts }) => ({
-    lots: await feedStore(tx),
-    prefixes: await tx('lot').where({ kind: 'cohort' }).distinct('species_code').select(tx.raw("split_part(code, '-', 1) as prefix")),
-    currency: (await tx('farm').first('currency')).currency as string,
-    facts,
-  })); // prettier-ignore
-  const { facts, forecast, at, more, day, today } = view;
-  const rule = (code: string) => facts.feedRules.find((r) => r.speciesCode === code);
-  const tanks = facts.places.flatMap((p) => {
-    const stays = staysAt(view, p.id);
-    const first = stays[0];
-    const tank = forecast.tanks.get(p.id);
-    if (!first || !tank || !(tank.biomassG[at]! > 0)) return [];
-    const species = facts.species.find((s) => s.code === first.speciesCode)!;
-    const count = tank.count[at]!;
-    const meanG = tank.biomassG[at]! / count;
-    const loop = facts.loops.find((l) => l.id === p.loopId);
-    const tempC = loop ? plannedWaterC(loop, day) : species.tempOptC;
-    const pace = facts.fish.find((f) => f.lotCode === first.lotCode)?.pace ?? 1;
-    const gainG = (Math.cbrt(meanG) + dailyRootGainG13(species, tempC, Math.min(4, pace))) ** 3 - meanG;
-    const table = rule(species.code)?.table ?? [];
-    const times = rule(species.code)?.feederTimes ?? [];
-    const givenG = tank.feedG[at]!;
-    const feedings = times.length > 0 ? times.length : feedingPattern(meanG).feedings;
-    return [{
-      place: p.code, lots: stays.map((s) => s.lotCode).join(' + '), species: species.name, count, meanG, givenG, times, feedings,
-      byGrowthG: feedByGrowthG(count, meanG, gainG, species),
-      byTableG: table.length > 0 ? feedByTableG(count, meanG, temperatureResponse(tempC, species), table) : null,
-      eachG: perFeedingG(givenG, feedings)[0] ?? 0, pelletMm: feedingPattern(meanG).pelletMm,
-    }];
-  }); // prettier-ignore
-  const fed = [...new Set(forecast.fish.map((s) => s.speciesCode))];
-  const store = fed.map((code) => storeOf(view, code, more.lots.filter((l) => more.prefixes.some((p) => p.species_code === code && p.prefix === l.prefix)))); // prettier-ignore
-  return {
-    ...dayOnly(view), today, tanks, store, currency: more.currency,
-    rules: facts.feedRules.map((r) => ({ ...r, name: facts.species.find((s) => s.code === r.speciesCode)?.name ?? r.speciesCode })),
-  }; // prettier-ignore
-}
-
-/** How long the feed of one species lasts as the forecast eats it, and when to order. */
-function storeOf({ facts, forecast }: FarmView, code: string, lots: FeedLot[]): FeedPage['store'][number] {
-  const rule = facts.feedRules.find((r) => r.speciesCode === code);
-  const perDay = new Float64Array(forecast.days);
-  for (const stay of forecast.fish) {
-    if (stay.speciesCode !== code) continue;
-    stay.feedG.forEach((g, i) => (perDay[stay.from + i]! += g * (1 - (rule?.farmGrownShare ?? 0))));
-  }
-  const leftG = lots.reduce((sum, l) => sum + l.leftG, 0);
-  let gone = 0;
-  const empty = perDay.findIndex((g) => (gone += g) > leftG);
-  const emptyOn = empty < 0 ? null : addDays(forecast.firstDay, empty);
-  return {
-    species: facts.species.find((s) => s.code === code)?.name ?? code, speciesCode: code, lots, leftG, perDayG: perDay[0] ?? 0,
-    daysLeft: empty < 0 ? null : empty, emptyOn, orderBy: emptyOn ? addDays(emptyOn, -(rule?.leadDays ?? 7)) : null,
-    costPerDayMinor: ((perDay[0] ?? 0) / 1000) * (rule?.feedMinorPerKg ?? 0),
   }; // prettier-ignore
 }
 

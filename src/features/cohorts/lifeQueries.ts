@@ -1,6 +1,6 @@
 import 'server-only';
 import type { Explanation } from '../../core/explain';
-import { explainMinutes } from '../../core/explainFish';
+import { explainMargin, explainMinutes } from '../../core/explainLife';
 import type { FishStay, PlaceFact } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
 import { spareCapacity, type Spare } from '../../core/stocking/rotation';
@@ -43,7 +43,7 @@ export function airFor(view: FarmView, place: PlaceFact, at: number) {
 }
 
 export interface LifePage extends DayView {
-  loops: { id: string; version: number; name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; pH: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[] }[];
+  loops: { id: string; version: number; name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; pH: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; because: ReturnType<typeof explainMargin>; tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[] }[];
 } // prettier-ignore
 
 export async function lifePage(search: Search): Promise<LifePage> {
@@ -68,6 +68,7 @@ export async function lifePage(search: Search): Promise<LifePage> {
       const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
       return {
         id: loop.id, version: view.more.versions.find((v) => v.id === loop.id)!.version, name: loop.name, support: loop.lifeSupport, pH, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
+        because: explainMargin({ loop: loop.name, support: loop.lifeSupport, pH, ...margin }),
         spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
         tanks: facts.places.filter((p) => p.loopId === loop.id && p.kind === 'tank').flatMap((p) => {
           const air = airFor(view, p, at);

@@ -1,6 +1,9 @@
 import 'server-only';
+import type { Explanation } from '../../core/explain';
+import { explainWay } from '../../core/explainFish';
 import type { FarmFacts } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
+import { formatNumber } from '../../core/quantity/units';
 import { recoveryOutlook, recoveryWays, type Loss, type RecoveryOutlook } from '../../core/stocking/recovery';
 import { recentLosses } from '../../db/fishRecords';
 import { newId } from '../../db/plan';
@@ -12,7 +15,7 @@ export interface LossPage extends DayView {
   /** Tanks whose loss can be rehearsed, and the one that is. */
   rehearsals: { code: string; says: string }[];
   supposed: string | null;
-  ways: RecoveryOutlook[];
+  ways: (RecoveryOutlook & { because: Explanation })[];
   currency: string;
 } // prettier-ignore
 
@@ -36,10 +39,21 @@ export async function lossPage(search: Search): Promise<LossPage> {
   const happened = raw ? { facts, loss: { lotCode: raw.code, speciesCode: raw.species_code, placeId: raw.place_id, count: raw.count, meanG: await weightOf(facts, raw.code) } } : null;
   const found = rehearsed ?? happened;
   const taken = new Set(more.codes);
-  const ways = found ? recoveryOutlook(found.facts, view.steps, found.loss, recoveryWays(found.facts, view.steps, found.loss, newId, (code) => nextCode(code, facts, taken))) : [];
+  const outlooks = found ? recoveryOutlook(found.facts, view.steps, found.loss, recoveryWays(found.facts, view.steps, found.loss, newId, (code) => nextCode(code, facts, taken))) : [];
+  const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, more.currency) }));
   const rehearsals = stockedTanks(facts).map(({ place, fish }) => ({ code: place.code, says: `${place.code}: ${fish.lotCode}` }));
   return { ...dayOnly(view), losses, chosen: losses[at]?.id ?? null, rehearsals, supposed: rehearsed ? String(suppose) : null, ways, currency: more.currency };
 } // prettier-ignore
+
+function whyWay(
+  { way, missingKg, otherKg }: RecoveryOutlook,
+  { facts, loss }: { facts: FarmFacts; loss: Loss },
+  currency: string,
+) {
+  const species = facts.species.find((s) => s.code === loss.speciesCode)?.name ?? loss.speciesCode;
+  const place = facts.places.find((p) => p.id === loss.placeId)?.code ?? '';
+  return explainWay({ title: way.title, species, lost: `${formatNumber(loss.count)} of ${loss.lotCode} in ${place}`, missingKg, otherKg, fishMinor: way.costMinor, currency }); // prettier-ignore
+}
 
 /** Tanks with fish for the market, and the most of them in each. */
 function stockedTanks(facts: FarmFacts) {

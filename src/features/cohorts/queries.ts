@@ -1,7 +1,7 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
-import { explainConversion, explainPace, explainReady } from '../../core/explainFish';
+import { explainConversion, explainCost, explainGrade, explainPace, explainReady } from '../../core/explainFish';
 import { densityKgM3 } from '../../core/fish/stocking';
 import { countsByGrade, liveGrades, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative, shareAbove } from '../../core/fish/sizeSpread';
@@ -187,7 +187,7 @@ export interface CohortPage extends DayView {
   events: FishEvent[];
   handled: Handled[];
   /** Size grades it is sold alive in, with how many fish are of each on the day; empty for food fish. */
-  grades: { name: string; fromCm: number; toCm: number; count: number; priceMinor: number }[];
+  grades: { name: string; fromCm: number; toCm: number; count: number; priceMinor: number; because: Explanation }[];
   tanks: TankChoice[];
   account: CohortAccount;
   /** Last sample against the forecast made before it. */
@@ -206,7 +206,7 @@ export interface CohortPage extends DayView {
   pace: number | null;
   paceError: number | null;
   readyOn: Day | null;
-  because: { pace: Explanation | null; ready: Explanation | null; conversion: Explanation };
+  because: { pace: Explanation | null; ready: Explanation | null; conversion: Explanation; cost: Explanation };
 }
 
 /** Feedings and movements shown at first; the rest on asking. */
@@ -288,7 +288,10 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
       quarantined: facts.quarantine.some((q) => q.lotCode === code && q.placeId === s.placeId && !q.clearedOn),
       grades: grades.map((g, i) => ({ code: g.product.code, name: g.product.name, count: gradesOf(s, fish, at, grades, species)[i]! })),
     })) : [],
-    grades: grades.map((g, i) => ({ name: g.product.name, fromCm: g.fromCm, toCm: g.toCm, priceMinor: g.product.priceMinor, count: inGrades.reduce((sum, n) => sum + n[i]!, 0) })),
+    grades: grades.map((g, i) => {
+      const grade = { name: g.product.name, fromCm: g.fromCm, toCm: g.toCm, count: inGrades.reduce((sum, n) => sum + n[i]!, 0) };
+      return { ...grade, priceMinor: g.product.priceMinor, because: explainGrade({ ...grade, lotCode: code, present: presentCount, meanG: presentCount > 0 ? presentG / presentCount : 0, species }, units) };
+    }),
     tanks: tankChoices(view, more.pH),
     marketG: species.marketG,
     steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
@@ -298,7 +301,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     pace: fish?.pace ?? null,
     paceError: fish?.paceError ?? null,
     readyOn: species.marketG ? halfReady(view, code, species.marketG[0]) : null,
-    because: { ...growthReasons(view, code, species, fish, samples, presentCount > 0 ? presentG / presentCount : 0), conversion: explainConversion(code, feedings.totalG, account, units) },
+    because: { ...growthReasons(view, code, species, fish, samples, presentCount > 0 ? presentG / presentCount : 0), conversion: explainConversion(code, feedings.totalG, account, units), cost: explainCost(code, { fishMinor: money.costMinor, feedMinor: feedings.costMinor, currency: more.currency }, producedG, units) },
   }; // prettier-ignore
 }
 

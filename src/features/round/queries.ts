@@ -1,7 +1,7 @@
 import 'server-only';
 import { explainFeed, type Explanation } from '../../core/explain';
+import { tankFeed } from '../../core/plan/tankFeed';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
-import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { buildRound, type Job } from '../../core/tasks/round';
 import { lastHandover, loadChores, saltByPlace, tasksDoneOn, type DoneRow } from '../../db/events';
 import { latestPh } from '../../db/facts';
@@ -57,27 +57,10 @@ function finishedSteps(done: DoneRow[], jobs: Job[]): Job[] {
     })); // prettier-ignore
 }
 
-function whyFeed({ facts, forecast, at, units, day }: FarmView, job: Job): Explanation | null {
-  if (job.kind !== 'feed' || !job.placeId) return null;
-  const place = facts.places.find((p) => p.id === job.placeId)!;
-  const stay = forecast.fish.find((s) => s.placeId === place.id && s.from <= at && s.until > at);
-  const tank = forecast.tanks.get(place.id);
-  const species = facts.species.find((s) => s.code === stay?.speciesCode);
-  const loop = facts.loops.find((l) => l.id === place.loopId);
-  if (!stay || !tank || !species) return null;
-  const count = tank.count[at]!;
-  return explainFeed(
-    {
-      place: place.code,
-      count,
-      meanG: tank.biomassG[at]! / count,
-      feedG: tank.feedG[at]!,
-      species,
-      waterTempC: loop ? plannedWaterC(loop, day) : species.tempOptC,
-      pace: facts.fish.find((f) => f.lotCode === stay.lotCode)?.pace ?? 1,
-    },
-    units,
-  );
+function whyFeed({ facts, forecast, at, units }: FarmView, job: Job): Explanation | null {
+  const place = job.kind === 'feed' ? facts.places.find((p) => p.id === job.placeId) : undefined;
+  const fed = place && tankFeed(facts, forecast, place, at);
+  return fed ? explainFeed(fed, units) : null;
 }
 
 function vesselsByLoop({ facts, forecast, at, units }: FarmView) {

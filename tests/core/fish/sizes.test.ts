@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { calibrateGrowth } from '../../../src/core/fish/calibration';
 import { presentSize, type CohortRecord } from '../../../src/core/fish/presentSize';
-import { freshSpread, meanRelative, shareAbove, takeLargest, totalShare } from '../../../src/core/fish/sizeSpread';
+import {
+  freshSpread,
+  meanRelative,
+  shareAbove,
+  takeLargest,
+  takeNearest,
+  totalShare,
+} from '../../../src/core/fish/sizeSpread';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
 import { addDays } from '../../../src/core/quantity/days';
 
@@ -113,5 +120,27 @@ describe('a cohort’s size on a day', () => {
     const after = presentSize(record({ samples: [{ day: '2026-04-15', meanG: 200, count: 20 }, { day: '2026-04-30', meanG: before.referenceG * left, count: 20 }], taken, day: addDays('2026-04-30', 0) })); // prettier-ignore
     expect(after.calibration.multiplier).toBeCloseTo(before.calibration.multiplier, 1);
     expect(after.referenceG).toBeCloseTo(before.referenceG, 0);
+  });
+
+  test('netting the small grade leaves the large ones; taking the largest leaves the small', () => {
+    const samples = [{ day: '2026-04-15', meanG: 200, count: 40 }];
+    const taking = { day: '2026-04-20', count: 200, before: 600 };
+    const left = (gradeG?: number) =>
+      meanRelative(presentSize(record({ samples, taken: [{ ...taking, gradeG }] })).bins);
+    expect(left(150)).toBeGreaterThan(1.03);
+    expect(left()).toBeLessThan(0.97);
+    expect(left(260)).toBeLessThan(1);
+    expect(Math.abs(left(210) - 1)).toBeLessThan(0.03);
+  });
+
+  test('whatever size is taken, no fish appear or vanish', () => {
+    const bins = freshSpread(0.25);
+    for (const relative of [0.5, 0.9, 1, 1.4, 3]) {
+      const { taken, left } = takeNearest(bins, 0.3, relative);
+      expect(totalShare(taken)).toBeCloseTo(0.3, 9);
+      expect(totalShare(left)).toBeCloseTo(0.7, 9);
+      expect(left.map((b) => b.relative)).toEqual([...left.map((b) => b.relative)].sort((a, b) => a - b));
+    }
+    expect(meanRelative(takeNearest(bins, 0.2, 1).taken)).toBeCloseTo(1, 1);
   });
 });

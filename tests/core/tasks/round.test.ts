@@ -1,12 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { explainBalance, explainDensity, explainFeed, explainPromise, explainSowing } from '../../../src/core/explain';
-import { explainConversion, explainMinutes, explainPace, explainReady } from '../../../src/core/explainFish';
-import { sowingFor } from '../../../src/core/crops/quantities';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { METRIC } from '../../../src/core/quantity/units';
 import { buildRound, type Chore, type Done, type RoundView } from '../../../src/core/tasks/round';
-import { aFarm, aStep, ids, someTrout } from '../farm';
+import { aFarm, aFeedRule, aStep, ids, someTrout } from '../farm';
 
 const chore: Chore = {
   id: 'c1',
@@ -46,6 +43,13 @@ describe('the day’s round', () => {
     expect(feed.amount).toMatch(/^3 × .* kg|^3 × .* g/);
     expect(feed.expected.massG).toBeGreaterThan(1000);
     expect(feed.detail).toContain('500 fish of 300 g');
+  });
+
+  test('feeder times of the farm divide the day, and stand on the job', () => {
+    const facts = aFarm({ feedRules: [aFeedRule({ feederTimes: ['07:30', '16:00'] })] });
+    const feed = round({ facts }).find((j) => j.kind === 'feed')!;
+    expect(feed.amount).toMatch(/^2 × /);
+    expect(feed.detail).toContain('feeder at 07:30, 16:00');
   });
 
   test('a tank whose feed is stopped says so unmistakably and has no ration', () => {
@@ -127,75 +131,5 @@ describe('the day’s round', () => {
     const jobs = round({ chores: [chore] });
     expect(jobs.map((j) => j.walkOrder)).toEqual([...jobs.map((j) => j.walkOrder)].sort((a, b) => a - b));
     expect(new Set(jobs.map((j) => j.key)).size).toBe(jobs.length);
-  });
-});
-
-describe('why?', () => {
-  const facts = aFarm();
-  const trout = facts.species.find((s) => s.code === 'rainbow-trout')!;
-  const lettuce = facts.crops.find((c) => c.code === 'butterhead-lettuce')!;
-
-  test.each([
-    [
-      'feed',
-      explainFeed(
-        { place: 'K1', count: 500, meanG: 300, feedG: 2500, species: trout, waterTempC: 13, pace: 1.02 },
-        METRIC,
-      ),
-    ],
-    ['a sowing', explainSowing(lettuce, sowingFor(168, lettuce, 104), 104)],
-    ['crowding', explainDensity(facts.places[0]!, 150_000, 500, METRIC)],
-    [
-      'a promise',
-      explainPromise({
-        product: 'Rainbow trout',
-        week: 24,
-        expected: '30 kg',
-        spread: '3 kg',
-        promised: '23 kg',
-        short: '0 kg',
-        available: '7 kg',
-        shelfLifeDays: 8,
-      }),
-    ],
-    ['balance', explainBalance('Heron', 8000, 100, [60, 100], METRIC)],
-    ['pace', explainPace({ lotCode: 'TRT-1', species: trout, pace: 1.07, paceError: 0.03, samples: 8, weighed: 160 })],
-    [
-      'market day',
-      explainReady({ lotCode: 'TRT-1', meanG: 210, species: trout, pace: 1.07, waterTempC: 12, day: '10 Jun' }, METRIC),
-    ],
-    [
-      'feed conversion',
-      explainConversion(
-        'TRT-1',
-        90_000,
-        { survival: 0.98, fcrBiological: 1.05, fcrEconomic: 1.09, grownG: 85_000 },
-        METRIC,
-      ),
-    ],
-    [
-      'minutes',
-      explainMinutes({
-        place: aFarm().places[0]!,
-        kg: 150,
-        minutes: 34,
-        tempC: 12,
-        oxygenMgL: 8.6,
-        criticalMgL: 4,
-        breathedMgH: 70_000,
-      }),
-    ],
-  ])('%s is explained with numbers, inputs, a source and what to change', (_, because) => {
-    expect(because.formula).toMatch(/\d/);
-    expect(because.inputs.length).toBeGreaterThanOrEqual(3);
-    for (const input of because.inputs) expect(input.from.length).toBeGreaterThan(3);
-    expect(because.source.length).toBeGreaterThan(10);
-    expect(because.change.length).toBeGreaterThan(10);
-  });
-
-  test('the sowing’s sum stands there as it is computed', () => {
-    expect(explainSowing(lettuce, sowingFor(168, lettuce, 104), 104).formula).toBe(
-      '168 wanted ÷ (0.92 germination · 0.96 nursery · 0.95 bed · 0.96 pack-out) = 209 seeds, rounded up to 3 trays of 104; 103 cells stay spare.',
-    );
   });
 });

@@ -1,4 +1,4 @@
-import { feedPage } from '../../../../features/cohorts/keepingQueries';
+import { feedPage } from '../../../../features/cohorts/feedQueries';
 import { FeedStation } from '../../../../features/cohorts/FeedStation';
 import type { Search } from '../../../../server/farmView';
 
