@@ -630,6 +630,20 @@ describe('fish sold alive', () => {
     expect(await standing([lots[0]!.lotCode])).toEqual({ [`${lots[0]!.lotCode} LIVE`]: 2, [`${lots[0]!.lotCode} SOLD`]: 12 });
   });
 
+  test('netting one grade leaves fewer of that grade, and the others as they were', async () => {
+    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const before = await cohortPage('KOI-1', on());
+    const small = before.handled[0]!.grades![0];
+    const count = Math.floor(small!.count / 2);
+    expect(count).toBeGreaterThan(5);
+    expect(before.grades[0]!.because.formula).toContain('10 to 14 cm is');
+    expect(await actions.sellLive(await sale({ productCode: small!.code, count, massG: count * 28, confirmed: true }))).toMatchObject({ ok: true });
+    const after = await cohortPage('KOI-1', on());
+    const change = after.grades.map((g, i) => g.count - before.grades[i]!.count);
+    expect(change[0]! / -count).toBeCloseTo(1, 0);
+    expect(Math.abs(change[2]!)).toBeLessThan(count * 0.2);
+  });
+
   test('a wrong unit, a wrong grade, more than there are and food fish are refused; a doubtful count is asked about', async () => {
     expect(faults(await actions.sellLive(await sale({ massG: 0.37 }))).massG?.[0]).toMatch(/Check the unit/);
     expect(faults(await actions.sellLive(await sale({ productCode: 'rainbow-trout' }))).productCode?.[0]).toMatch(/Choose a grade/);

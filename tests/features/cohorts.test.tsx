@@ -373,7 +373,7 @@ describe('rooms of Cohorts', () => {
       /260 rainbow trout lost by 9 Jun, 40 left/,
     );
     expect(within(screen.getByTestId('way-wait')).getByText('not within a year')).toBeTruthy();
-    expect(within(screen.getByTestId('way-wait')).queryByRole('button')).toBeNull();
+    expect(within(screen.getByTestId('way-wait')).queryByRole('button', { name: 'See it on Season' })).toBeNull();
     fireEvent.click(within(screen.getByTestId('way-bigger')).getByRole('button', { name: 'See it on Season' }));
     await waitFor(() => expect(sent[0]).toMatchObject({ action: 'layDraft', drops: [] }));
     expect(Object.keys((sent[0]!.steps as object[])[0]!)).not.toContain('version');

@@ -30,8 +30,8 @@ export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; pag
         <SaidLines said={said} />
         <ActionForm key={loop.version} units={page.units} submit="Keep" onDone={setSaid} send={send}
           fields={[
-            { name: 'aerators', label: 'Aerators: name; kg oxygen a day', kind: 'area', rows: 3, start: loop.support.aerators.map((a) => `${a.name}; ${a.kgO2PerDay}`).join('\n'), optional: true, help: 'One a line. Oxygen brought into the water at its usual temperature, from the plate or the supplier.' },
-            { name: 'media', label: 'Filters: name; m³ of media; m² a m³; g ammonia N a m² and day', kind: 'area', rows: 2, start: loop.support.media.map((m) => `${m.name}; ${m.volumeM3}; ${m.surfaceM2PerM3}; ${m.gTanPerM2Day}`).join('\n'), optional: true },
+            { name: 'aerators', label: 'Aerators: name; oxygen', kind: 'area', rows: 3, start: loop.support.aerators.map((a) => `${a.name}; ${a.kgO2PerDay}`).join('\n'), optional: true, help: 'One a line: kg of oxygen it brings into the water in a day, from the plate or the supplier.' },
+            { name: 'media', label: 'Filters: name; media; surface; rate', help: 'One a line: m³ of media; m² of surface in a m³; g of ammonia nitrogen a m² and day at 20 °C.', kind: 'area', rows: 2, start: loop.support.media.map((m) => `${m.name}; ${m.volumeM3}; ${m.surfaceM2PerM3}; ${m.gTanPerM2Day}`).join('\n'), optional: true },
           ]}
           caution="Electricity beside water: a licensed electrician for anything inside; residual-current protection on every circuit." />
       </div>

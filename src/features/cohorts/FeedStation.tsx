@@ -17,6 +17,8 @@ export function FeedStation({ page }: { page: FeedPage }) {
   const { units, currency } = page;
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   const [said, setSaid] = useState<Said | null>(null);
+  // Both schools side by side as soon as the farm keeps a table.
+  const compared = page.tanks.some((t) => t.byTableG !== null);
   const receive: FormField[] = [
     { name: 'speciesCode', label: 'For which fish', kind: 'select', options: page.rules.map((r) => [r.speciesCode, r.name]), start: '' },
     { name: 'code', label: 'Lot number on the bags', kind: 'text', start: '' },
@@ -33,7 +35,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
         <header><h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2><span className="quiet small">recorded as given on the Round</span></header>
         <div className="scroll-x" tabIndex={0} role="region" aria-label="Feed">
           <table className="plain">
-            <thead><tr><th>Tank</th><th>Fish</th><th className="right">Mean</th><th className="right">Ration</th><th className="right">Each feeding</th><th>Pellet</th><th>At</th><th className="right">By growth</th><th className="right">By table</th></tr></thead>
+            <thead><tr><th>Tank</th><th>Fish</th><th className="right">Mean</th><th className="right">Ration</th><th className="right">Each feeding</th><th>Pellet</th><th>At</th>{compared && <><th className="right">By growth</th><th className="right">By table</th></>}</tr></thead>
             <tbody>
               {page.tanks.map((t) => (
                 <tr key={t.place}>
@@ -44,8 +46,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
                   <td className="num">{t.givenG > 0 ? `${t.feedings} × ${formatMass(t.eachG, units)}` : ''}</td>
                   <td>{t.pelletMm} mm</td>
                   <td className="mono small">{t.times.length > 0 ? t.times.join(' ') : 'by hand'}</td>
-                  <td className="num quiet">{formatMass(t.byGrowthG, units)}</td>
-                  <td className="num quiet">{t.byTableG === null ? '–' : formatMass(t.byTableG, units)}</td>
+                  {compared && <><td className="num quiet">{formatMass(t.byGrowthG, units)}</td><td className="num quiet">{t.byTableG === null ? '–' : formatMass(t.byTableG, units)}</td></>}
                 </tr>
               ))}
             </tbody>

@@ -25,8 +25,8 @@ export function LifeStation({ page }: { page: LifePage }) {
             </span>
           </header>
           <div className="body columns">
-            <div className="stack"><Margins loop={loop} page={page} /></div>
-            <div className="stack"><Minutes loop={loop} />{page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}</div>
+            <div className="stack"><Margins loop={loop} page={page} />{page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}</div>
+            <div className="stack"><Minutes loop={loop} /></div>
           </div>
         </section>
       ))}

@@ -8,11 +8,14 @@ export function OrderSteps({
   orderId,
   version,
   state,
+  ready,
   canPay,
 }: {
   orderId: string;
   version: number;
   state: string;
+  /** Something is set aside, so there is something to deliver. */
+  ready: boolean;
   canPay: boolean;
 }) {
   const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
@@ -29,10 +32,11 @@ export function OrderSteps({
   return (
     <div className="body" style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap' }}>
       {state === 'open' && (
-        <Button variant="contained" onClick={() => run(deliverOrder)} disabled={pending}>
+        <Button variant="contained" onClick={() => run(deliverOrder)} disabled={pending || !ready}>
           Deliver what is set aside
         </Button>
       )}
+      {state === 'open' && !ready && <span className="small quiet">Set a lot aside first.</span>}
       {state === 'delivered' && canPay && (
         <Button variant="contained" onClick={() => run(payOrder)} disabled={pending}>
           Mark as paid

@@ -33,59 +33,16 @@ export function OrderView({ page }: { page: OrderPage }) {
             {formatMoney(total, page.currency)}
           </span>
         </header>
-        <div className="scroll-x">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Product</th>
-                <th className="right">Ordered</th>
-                <th className="right">Set aside</th>
-                <th className="right">Delivered</th>
-                <th>Lots</th>
-              </tr>
-            </thead>
-            <tbody>
-              {order.lines.map((line) => {
-                const aside = line.setAside.reduce((sum, a) => sum + a.quantity, 0);
-                const lots = page.lots.filter((l) => l.productCode === line.productCode);
-                return (
-                  <tr key={line.id}>
-                    <td className="strong">{line.productName}</td>
-                    <td className="num">{formatQuantity(line.quantity, line.unit, units)}</td>
-                    <td className="num">{formatQuantity(aside, line.unit, units)}</td>
-                    <td className="num">{formatQuantity(line.delivered, line.unit, units)}</td>
-                    <td>
-                      <span className="mono small">{line.setAside.map((a) => a.lotCode).join(', ')}</span>
-                      {order.state === 'open' && (
-                        <SetAside
-                          orderId={order.id}
-                          version={order.version}
-                          line={{
-                            id: line.id,
-                            unit: line.unit,
-                            name: line.productName,
-                            owed: Math.max(0, line.quantity - aside),
-                          }}
-                          lots={lots.map((l) => ({
-                            lotId: l.lotId,
-                            lotCode: l.lotCode,
-                            quantity: l.quantity,
-                            words: `${l.lotCode}: ${formatQuantity(l.quantity, line.unit, units)}, packed ${shortDay(l.packedOn)}`,
-                          }))}
-                          units={units}
-                        />
-                      )}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </div>
+        <ul className="rows">
+          {order.lines.map((line) => (
+            <OrderLine key={line.id} line={line} page={page} />
+          ))}
+        </ul>
         <OrderSteps
           orderId={order.id}
           version={order.version}
           state={order.state}
+          ready={order.lines.some((l) => l.setAside.length > 0)}
           canPay={page.person.role !== 'hand'}
         />
       </section>
@@ -154,5 +111,44 @@ export function OrderView({ page }: { page: OrderPage }) {
         )}
       </section>
     </div>
+  );
+}
+
+type Line = OrderPage['order']['lines'][number];
+
+/** What was ordered, what lots stand for it, and the next lot to give. */
+function OrderLine({ line, page: { order, lots, units } }: { line: Line; page: OrderPage }) {
+  const say = (quantity: number) => formatQuantity(quantity, line.unit, units);
+  const aside = line.setAside.reduce((sum, a) => sum + a.quantity, 0);
+  const verb = line.unit === 'fish' ? 'netted' : 'packed';
+  const fitting = lots
+    .filter((l) => l.productCode === line.productCode)
+    .map((l) => ({ ...l, words: `${l.lotCode}: ${say(l.quantity)}, ${verb} ${shortDay(l.packedOn)}` }));
+  return (
+    <li className="row">
+      <div className="facts">
+        <strong>
+          {line.productName}, {say(line.quantity)}
+        </strong>
+        <span>
+          set aside <strong className="mono">{say(aside)}</strong>
+        </span>
+        <span>
+          delivered <strong className="mono">{say(line.delivered)}</strong>
+        </span>
+        {line.setAside.length > 0 && (
+          <span className="mono small quiet">{line.setAside.map((a) => a.lotCode).join(', ')}</span>
+        )}
+      </div>
+      {order.state === 'open' && (
+        <SetAside
+          orderId={order.id}
+          version={order.version}
+          line={{ id: line.id, unit: line.unit, name: line.productName, owed: Math.max(0, line.quantity - aside) }}
+          lots={fitting}
+          units={units}
+        />
+      )}
+    </li>
   );
 }

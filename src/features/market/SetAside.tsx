@@ -58,13 +58,13 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
       setEntryKey(newEntryKey());
     });
   return (
-    <div style={{ display: 'flex', gap: 8, marginTop: 6, flexWrap: 'wrap' }}>
+    <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
       <TextField
         select
         label={`Lot of ${line.name.toLowerCase()}`}
         value={lot.lotId}
         onChange={(e) => setChosen(e.target.value)}
-        sx={{ width: 300 }}
+        sx={{ flex: '1 1 300px', maxWidth: 420 }}
         error={!!wrong.lot}
         helperText={wrong.lot}
       >
@@ -75,7 +75,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         ))}
       </TextField>
       <TextField
-        label={line.unit === 'kg' ? unitName('mass', units) : 'pieces'}
+        label={line.unit === 'kg' ? unitName('mass', units) : line.unit === 'fish' ? 'fish' : 'pieces'}
         value={text}
         onChange={(e) => setTyped(e.target.value)}
         sx={{ width: 110 }}

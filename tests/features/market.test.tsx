@@ -1,0 +1,92 @@
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { METRIC } from '../../src/core/quantity/units';
+
+const sent: Record<string, unknown>[] = [];
+let answer: unknown = { ok: true, value: 'Recorded.' };
+vi.mock('../../src/features/market/actions', () => {
+  const action = (name: string) => async (raw: Record<string, unknown>) => {
+    sent.push({ action: name, ...raw });
+    return answer;
+  };
+  return Object.fromEntries(['setAside', 'deliverOrder', 'payOrder'].map((name) => [name, action(name)]));
+});
+
+const { OrderView } = await import('../../src/features/market/OrderView');
+type OrderPage = Parameters<typeof OrderView>[0]['page'];
+
+const koi: OrderPage['order']['lines'][number] = {
+  id: 'line-1', productCode: 'koi-middle', productName: 'Koi 14–18 cm', unit: 'fish', quantity: 12, priceMinor: 1400, setAside: [], delivered: 0,
+}; // prettier-ignore
+const trout = { ...koi, id: 'line-2', productCode: 'rainbow-trout', productName: 'Rainbow trout', unit: 'kg' as const, quantity: 30_000, priceMinor: 1450 }; // prettier-ignore
+
+function page(over: Partial<OrderPage['order']> = {}): OrderPage {
+  return {
+    person: { role: 'office' } as OrderPage['person'], units: METRIC, today: '2026-06-10', day: '2026-06-10', when: 'today', at: 0, currency: 'EUR', events: [],
+    lots: [
+      { lotId: 'a', lotCode: 'LF-KOI-1', productCode: 'koi-middle', quantity: 8, packedOn: '2026-06-08' },
+      { lotId: 'b', lotCode: 'PF-TRT-1', productCode: 'rainbow-trout', quantity: 50_000, packedOn: '2026-06-09' },
+    ] as OrderPage['lots'],
+    trace: { lots: [], events: [] } as unknown as OrderPage['trace'],
+    order: { id: 'o1', code: 'O-1', customer: 'Alder Pond Garden', channel: 'pond shop', dueDay: '2026-06-12', state: 'open', version: 3, lines: [koi, trout], ...over },
+  }; // prettier-ignore
+}
+
+beforeEach(() => {
+  sent.length = 0;
+  answer = { ok: true, value: 'Recorded.' };
+});
+afterEach(cleanup);
+
+const lineOf = (name: RegExp) => screen.getByText(name).closest('li')!;
+
+describe('an order', () => {
+  test('live fish are netted and counted, packed fish are weighed; the line proposes what the lot can give', () => {
+    render(<OrderView page={page()} />);
+    expect(within(lineOf(/Koi/)).getByRole('combobox').textContent).toBe('LF-KOI-1: 8 fish, netted 8 Jun');
+    expect(within(lineOf(/Koi/)).getByLabelText<HTMLInputElement>('fish').value).toBe('8');
+    expect(within(lineOf(/Rainbow trout/)).getByRole('combobox').textContent).toContain('packed 9 Jun');
+    expect(within(lineOf(/Rainbow trout/)).getByLabelText<HTMLInputElement>('kg').value).toBe('30');
+    expect(screen.getByText(/€603.00/)).toBeTruthy();
+  });
+
+  test('with nothing set aside there is nothing to deliver, and it says what comes first', async () => {
+    render(<OrderView page={page()} />);
+    const deliver = screen.getByRole<HTMLButtonElement>('button', { name: 'Deliver what is set aside' });
+    expect(deliver.disabled).toBe(true);
+    expect(screen.getByText('Set a lot aside first.')).toBeTruthy();
+    cleanup();
+    const held = { ...koi, setAside: [{ lotId: 'a', lotCode: 'LF-KOI-1', quantity: 12, movementId: 'm' }] };
+    render(<OrderView page={page({ lines: [held] })} />);
+    expect(within(lineOf(/Koi/)).getByText('complete', { exact: false })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Deliver what is set aside' }));
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'deliverOrder', orderId: 'o1', version: 3 }));
+    expect(await screen.findByText('Recorded.')).toBeTruthy();
+  });
+
+  test('a wrong quantity is said beside it, what was typed stays, nothing is sent', async () => {
+    render(<OrderView page={page()} />);
+    const line = lineOf(/Koi/);
+    const field = within(line).getByLabelText<HTMLInputElement>('fish');
+    fireEvent.change(field, { target: { value: 'a few' } });
+    fireEvent.click(within(line).getByRole('button', { name: 'Set aside' }));
+    await waitFor(() => expect(field.getAttribute('aria-invalid')).toBe('true'));
+    expect(field.value).toBe('a few');
+    expect(sent).toEqual([]);
+    answer = { ok: false, fields: { quantity: ['LF-KOI-1 holds less than that.'] } };
+    fireEvent.change(field, { target: { value: '20' } });
+    fireEvent.click(within(line).getByRole('button', { name: 'Set aside' }));
+    expect(await within(line).findByText('LF-KOI-1 holds less than that.')).toBeTruthy();
+    expect(sent[0]).toMatchObject({ action: 'setAside', lineId: 'line-1', lotId: 'a', quantity: 20 });
+    expect(field.value).toBe('20');
+  });
+
+  test('nothing ready to go is said in words; a delivered order asks for the money', () => {
+    render(<OrderView page={{ ...page({ state: 'open' }), lots: [] }} />);
+    expect(screen.getAllByText('nothing of it is ready to go yet')).toHaveLength(2);
+    cleanup();
+    render(<OrderView page={page({ state: 'delivered' })} />);
+    expect(screen.getByRole('button', { name: 'Mark as paid' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Set aside' })).toBeNull();
+  });
+});
