@@ -36,7 +36,7 @@ export async function loadLogContext(tx: Tx, today: Day, units: UnitChoice): Pro
     loops: facts.loops.map(({ id, code, name }) => ({ id, code, name })),
     places: facts.places
       .filter((p) => p.kind !== 'outside' && p.kind !== 'store')
-      .map(({ id, code }) => ({ id, code })),
+      .map(({ id, code, volumeL, densityLimitKgM3 }) => ({ id, code, volumeL, densityLimitKgM3 })),
     holdings: [...fish, ...plants],
     units,
   };

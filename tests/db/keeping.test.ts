@@ -502,6 +502,36 @@ describe('rules of the farm', () => {
     expect((await pages.speciesPage(on())).own.map((s) => s.species.code)).toContain('pikeperch');
   });
 
+  test('a species taken on can be sold: priced by weight or graded alive, and what is promised keeps its product', async () => {
+    const koi = async () => (await pages.speciesPage(on())).own.find((s) => s.species.code === 'koi')!;
+    const was = await koi();
+    expect(was.sale.food).toBeNull();
+    const send = async (over: object) => actions.keepSale({ ...key(), code: 'koi', version: (await koi()).version, grades: was.sale.grades, ...over });
+    const [small, middle, large] = was.sale.grades;
+    expect(faults(await send({ grades: [small, { ...middle, fromCm: 12 }, large] })).grades![0]).toMatch(/overlap: a fish of 12 cm would be both/);
+    expect(faults(await send({ grades: [small, large] })).grades![0]).toMatch(/Koi 14–18 cm is on orders or lots already/);
+    expect(faults(await send({ grades: [{ ...small, toCm: -3 }] })).grades ?? faults(await send({ grades: [{ ...small, toCm: -3 }] }))['grades.0.toCm']).toBeTruthy();
+    expect(faults(await send({ version: was.version + 7 })).form![0]).toMatch(/Someone else/);
+    const huge = { name: 'Koi 26–40 cm', fromCm: 26, toCm: 40, priceMinor: 6_000 };
+    expect((await send({ grades: [{ ...small!, priceMinor: 800 }, middle, large, huge] })).ok).toBe(true);
+    expect((await koi()).sale.grades.map((g) => [g.name, g.priceMinor])).toEqual([['Koi 10–14 cm', 800], ['Koi 14–18 cm', 1400], ['Koi 18–26 cm', 2900], ['Koi 26–40 cm', 6000]]);
+    expect((await send({ grades: was.sale.grades })).ok).toBe(true);
+    expect((await koi()).sale.grades).toEqual(was.sale.grades);
+
+    const zander = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'pikeperch')!;
+    const food = { name: 'Pikeperch', priceMinor: 2600, shelfLifeDays: 6 };
+    const asFood = (over: object, version = zander.version) => actions.keepSale({ ...key(), code: 'pikeperch', version, grades: [], food, ...over });
+    expect((await asFood({})).ok).toBe(true);
+    const { newOrderPage } = await import('../../src/features/market/queries');
+    expect((await newOrderPage(on())).products).toContainEqual({ code: 'pikeperch', name: 'Pikeperch', unit: 'kg' });
+    expect((await asFood({ food: undefined }, zander.version + 1)).ok).toBe(true);
+    expect((await newOrderPage(on())).products.some((p) => p.code === 'pikeperch')).toBe(false);
+    expect(faults(await actions.keepSale({ ...key(), code: 'walleye', version: 1, grades: [], food })).form![0]).toMatch(/Take the species/);
+    await as('mirel');
+    expect(faults(await asFood({})).form![0]).toMatch(/for a manager/);
+    await as('ines');
+  }); // prettier-ignore
+
   test('temperatures are held side by side, one is planned, and the forecast follows', async () => {
     const page = await pages.temperaturePage(on());
     const loop = page.loops.find((l) => l.name === 'Kingfisher')!;

@@ -315,6 +315,29 @@ describe('writes through the edge', () => {
     expect(await undoLogLine({ recordedKey: dead.entryKey, entryKey: key() })).toMatchObject({ ok: true });
   });
 
+  test('a move by log line is recorded once, taken back whole, and a question is left to the page that can ask it', async () => {
+    const { logContext, recordLogLine, undoLogLine } = await import('../../src/features/log/actions');
+    await as('bram');
+    const at = async (code: string) => {
+      const { places, holdings } = await logContext();
+      const place = places.find((p) => p.code === code)!;
+      return holdings.filter((h) => h.placeId === place.id && h.kind === 'fish').map((h) => [h.lotCode, h.count]);
+    };
+    const before = await at('K6');
+    expect(words(await recordLogLine({ text: 'K6 move 3 K5', entryKey: key() }))).toMatch(
+      /Keep them together\? Answer that on TRT-\d+’s page: press Move there/,
+    );
+    expect(words(await recordLogLine({ text: 'K6 move 3 R1', entryKey: key() }))).toMatch(/companion stock only/);
+    const line = { text: 'K6 move 3 Q1', entryKey: key() };
+    expect(await recordLogLine(line)).toMatchObject({ ok: true });
+    expect(await recordLogLine(line)).toMatchObject({ ok: true });
+    expect(await at('K6')).toEqual([[before[0]![0], (before[0]![1] as number) - 3]]);
+    expect(await at('Q1')).toEqual([[before[0]![0], 3]]);
+    expect(await undoLogLine({ recordedKey: line.entryKey, entryKey: key() })).toMatchObject({ ok: true });
+    expect(await at('K6')).toEqual(before);
+    expect(await at('Q1')).toEqual([]);
+  });
+
   test('an order: bad days, products and amounts are named by line; a good one is placed', async () => {
     const { askFree, takeOrder } = await import('../../src/features/market/actions');
     await as('mirel');

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import { METRIC, type UnitChoice } from '../../src/core/quantity/units';
 import { lifeSupportMargin } from '../../src/core/water/lifeSupport';
 import { ActionForm } from '../../src/ui/form/ActionForm';
-import { aFarm, someTrout } from '../core/farm';
+import { aFarm, someTrout, TROUT_PRODUCT } from '../core/farm';
 
 const sent: Record<string, unknown>[] = [];
 let answer: unknown = { ok: true, value: { words: 'Recorded.', lines: ['one thing moved'] } };
@@ -28,6 +28,7 @@ vi.mock('../../src/features/cohorts/actions', () =>
       'planTemperature',
       'keepSpecies',
       'keepLifeSupport',
+      'keepSale',
       'sellLive',
       'layDraft',
     ]
@@ -494,7 +495,8 @@ describe('rooms of Cohorts', () => {
     const { SpeciesStation } = await import('../../src/features/cohorts/SpeciesStation');
     const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
     const [nile, ...others] = SPECIES_DEFAULTS;
-    render(<SpeciesStation page={{ ...day, own: [{ species: nile!, version: 2 }], others: others.slice(0, 2) }} />);
+    const sale = { food: { ...TROUT_PRODUCT, name: 'Tilapia', priceMinor: 850, shelfLifeDays: 6 }, grades: [] };
+    render(<SpeciesStation page={{ ...day, currency: 'EUR', own: [{ species: nile!, version: 2, sale }], others: others.slice(0, 2) }} />); // prettier-ignore
     type('Most crowding, kg/m³', '55');
     press('Keep for this farm');
     await waitFor(() =>
@@ -507,6 +509,35 @@ describe('rooms of Cohorts', () => {
     press(/Red tilapia/);
     press('Take onto this farm');
     await waitFor(() => expect((sent[1]!.values as unknown[]).length).toBeGreaterThan(15));
+    expect(screen.queryByText(/^How red tilapia is sold/)).toBeNull();
+  });
+
+  test('how a species is sold: a price and how long it keeps, or grades alive; a bad line is named and nothing is sent', async () => {
+    const { SpeciesSale } = await import('../../src/features/cohorts/SpeciesSale');
+    const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
+    const koi = SPECIES_DEFAULTS.find((s) => s.code === 'koi')!;
+    const page = { ...day, currency: 'EUR', own: [], others: [] };
+    render(<SpeciesSale own={{ species: koi, version: 3, sale: { food: null, grades: [{ name: 'Small', fromCm: 10, toCm: 14, priceMinor: 750 }] } }} page={page} />); // prettier-ignore
+    const grades = screen.getByLabelText<HTMLTextAreaElement>(/^Alive: name/);
+    expect(grades.value).toBe('Small; 10; 14; 7.5');
+    type(/^Alive: name/, 'Small; 10; 14; 8\nLarge; 14');
+    press('Keep');
+    expect(await screen.findByText('Line 2 cannot be read. It looks like “Small; 10; 14; 7.50”.')).toBeTruthy();
+    type(/^As food: name/, 'Koi');
+    type(/^Alive: name/, 'Small; 10; 14; 8');
+    press('Keep');
+    expect(await screen.findByText('Give the price of a kg')).toBeTruthy();
+    expect(screen.getByText('Give the days it keeps')).toBeTruthy();
+    expect(sent).toEqual([]);
+    type(/^As food: name/, '');
+    type(/^Alive: name/, 'Small; 10; 14; 8\nLarge; 14; 20; 12,50');
+    press('Keep');
+    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'keepSale', code: 'koi', version: 3 }));
+    expect(sent[0]).not.toHaveProperty('food');
+    expect(sent[0]!.grades).toEqual([
+      { name: 'Small', fromCm: 10, toCm: 14, priceMinor: 800 },
+      { name: 'Large', fromCm: 14, toCm: 20, priceMinor: 1250 },
+    ]);
   });
 
   test('a tank: who is in it, when it is too small; an empty one may rest', async () => {

@@ -10,6 +10,30 @@ export interface LiveGrade {
   toCm: number;
 }
 
+/** A grade as a manager writes it down. */
+export interface WrittenGrade {
+  name: string;
+  fromCm: number;
+  toCm: number;
+  priceMinor: number;
+}
+
+/** What is wrong with written grades, in words; null when a fish of any length is of one grade at most. */
+export function gradesFault(grades: readonly WrittenGrade[]): string | null {
+  const names = grades.map((g) => g.name.trim().toLowerCase());
+  const twice = names.find((name, i) => names.indexOf(name) !== i);
+  if (twice) return `Two grades are called “${twice}”.`;
+  for (const g of grades) {
+    if (!(g.toCm > g.fromCm)) return `${g.name}: it ends at ${g.toCm} cm but begins at ${g.fromCm} cm.`;
+  }
+  const rising = [...grades].sort((a, b) => a.fromCm - b.fromCm);
+  for (const [i, g] of rising.slice(1).entries()) {
+    const before = rising[i]!;
+    if (g.fromCm < before.toCm) return `${before.name} and ${g.name} overlap: a fish of ${g.fromCm} cm would be both.`;
+  }
+  return null;
+}
+
 /** Live products of a species, the smallest first. Empty: the species is not sold alive. */
 export function liveGrades(products: readonly ProductFact[], speciesCode: string): LiveGrade[] {
   return products

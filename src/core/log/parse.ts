@@ -3,7 +3,7 @@ import { formatMass, formatNumber, formatTemperature, toStored, type UnitChoice 
 /** What the farm holds, as far as the log line needs it. */
 export interface LogContext {
   loops: { id: string; code: string; name: string }[];
-  places: { id: string; code: string }[];
+  places: { id: string; code: string; volumeL?: number | null; densityLimitKgM3?: number | null }[];
   holdings: {
     placeId: string;
     lotId: string;
@@ -36,11 +36,18 @@ export type LogIntent =
   | { kind: 'dead'; placeId: string; lotId: string; count: number }
   | { kind: 'weigh'; placeId: string; lotId: string; weightsG: number[] }
   | { kind: 'picked'; placeId: string; lotId: string; quantity: number }
+  | { kind: 'move'; placeId: string; lotCode: string; toPlaceId: string; count: number; massG: number }
   | { kind: 'reading'; loopId: string; values: { kind: ReadingKind; value: number }[] };
 
 export type Parsed = { ok: true; intent: LogIntent; meaning: string } | { ok: false; message: string };
 
-export const LOG_EXAMPLES = ['H3 dead 4', 'H3 weigh 412 388 455', 'R2 picked 96', 'heron ph 6.4 t 17.9'];
+export const LOG_EXAMPLES = [
+  'H3 dead 4',
+  'H3 weigh 412 388 455',
+  'H3 move 100 H4',
+  'R2 picked 96',
+  'heron ph 6.4 t 17.9',
+];
 const LONGEST_LINE = 400;
 const MOST_WEIGHTS = 60;
 
@@ -61,8 +68,9 @@ export function parseLogLine(text: string, context: LogContext): Parsed {
     const verb = words[1]?.toLowerCase();
     if (verb === 'dead') return dead(place, words.slice(2), context);
     if (verb === 'weigh') return weigh(place, words.slice(2), context);
+    if (verb === 'move') return move(place, words.slice(2), context);
     if (verb === 'picked') return picked(place, words.slice(2), context);
-    throw new NotUnderstood(`After ${place.code} say dead, weigh or picked.`);
+    throw new NotUnderstood(`After ${place.code} say dead, weigh, move or picked.`);
   } catch (error) {
     if (error instanceof NotUnderstood) return { ok: false, message: error.message };
     throw error;
@@ -127,6 +135,35 @@ function dead(place: { id: string; code: string }, words: string[], context: Log
     intent: { kind: 'dead', placeId: place.id, lotId: fish.lotId, count },
     meaning: `${count} dead from ${fish.lotCode} in ${place.code}, ${left} left`,
   };
+}
+
+/** As many as said, or all, at the forecast weight. What stands against a move is asked and answered on the tank's page. */
+function move(place: { id: string; code: string }, words: string[], context: LogContext): Parsed {
+  const fish = holdingAt(place, 'fish', words, context);
+  const [many, where, ...rest] = withoutLots(words, context);
+  const count = many?.toLowerCase() === 'all' ? fish.count : readNumber(many, 'how many move, or all');
+  if (!Number.isInteger(count) || count < 1)
+    throw new NotUnderstood(`${count} is not a count of fish; give 1 or more, or all.`);
+  if (count > fish.count)
+    throw new NotUnderstood(`${place.code} holds ${formatNumber(fish.count)} of ${fish.lotCode}; ${formatNumber(count)} is more than that.`); // prettier-ignore
+  if (!where || rest.length > 0) throw new NotUnderstood(`Say where to, like ${place.code} move ${many} H4.`);
+  const to = context.places.find((p) => same(p.code, where));
+  if (!to) throw new NotUnderstood(`There is no place “${where}”.${nearest(where, context)}`);
+  if (to.id === place.id) throw new NotUnderstood('They are there already. Name another tank.');
+  if (!fish.meanG) throw new NotUnderstood(`Weigh ${fish.lotCode} first: its weight is not known.`);
+  const massG = count * fish.meanG;
+  return {
+    ok: true,
+    intent: { kind: 'move', placeId: place.id, lotCode: fish.lotCode, toPlaceId: to.id, count, massG },
+    meaning: `${formatNumber(count)} of ${fish.lotCode}, about ${formatMass(massG, context.units)}, from ${place.code} to ${to.code}${crowding(to, massG, context)}`,
+  };
+}
+
+function crowding(to: LogContext['places'][number], massG: number, { holdings }: LogContext): string {
+  if (!to.volumeL || !to.densityLimitKgM3) return '';
+  const there = holdings.filter((h) => h.placeId === to.id && h.kind === 'fish');
+  const kg = (massG + there.reduce((sum, h) => sum + h.count * (h.meanG ?? 0), 0)) / 1000;
+  return `, then ${formatNumber((kg * 1000) / to.volumeL, 1)} of ${formatNumber(to.densityLimitKgM3)} kg/m³ there`;
 }
 
 function weigh(place: { id: string; code: string }, words: string[], context: LogContext): Parsed {

@@ -8,7 +8,7 @@ import type { LifeSupport } from '../../core/water/lifeSupport';
 import type { Tx } from '../connection';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 
-const STALE = 'Someone else changed this meanwhile. Reload to see it; what you typed is still here.';
+export const STALE = 'Someone else changed this meanwhile. Reload to see it; what you typed is still here.';
 
 export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
   const sizes = rule.table.map((r) => r.uptoG);

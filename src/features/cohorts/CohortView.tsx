@@ -126,14 +126,11 @@ function Figures({ page }: { page: CohortPage }) {
 function LiveGrades({ page }: { page: CohortPage }) {
   return (
     <div className="scroll-x" tabIndex={0} role="region" aria-label="Size grades" data-testid="grades">
+      <p className="small quiet">Sold alive by length, not for food. How many are of each grade by the forecast:</p>
       <table className="plain">
-        <caption className="small quiet" style={{ textAlign: 'left', paddingBottom: 6 }}>
-          Sold alive by length, not for food: how many are of each grade by the forecast
-        </caption>
         <thead>
           <tr>
             <th>Grade</th>
-            <th className="right">Length</th>
             <th className="right">Fish</th>
             <th className="right">A fish</th>
             <th className="right">Together</th>
@@ -142,9 +139,13 @@ function LiveGrades({ page }: { page: CohortPage }) {
         <tbody>
           {page.grades.map((g) => (
             <tr key={g.name}>
-              <td>{g.name}</td>
-              <td className="num">
-                {g.fromCm} to {g.toCm} cm
+              <td style={{ whiteSpace: 'nowrap' }}>
+                {g.name}
+                {!g.name.includes(`${g.fromCm}–${g.toCm}`) && (
+                  <div className="small quiet">
+                    {g.fromCm} to {g.toCm} cm
+                  </div>
+                )}
               </td>
               <td className="num strong">
                 <Why because={g.because}>{formatNumber(g.count)}</Why>

@@ -122,6 +122,7 @@ function MoveForm({ fish, tanks, others, units, onDone }: FormProps & { tanks: T
         <>
           <BothTanks fish={fish} units={units} ask={typed.toPlaceId ? { toPlaceId: typed.toPlaceId, count: Math.round(readNumber(typed.count) ?? 0) } : null} />
           <Waters from={tanks.find((t) => t.id === fish.placeId)} to={tanks.find((t) => t.id === typed.toPlaceId)} />
+          <p className="small quiet">Without weighing, on the log line: <span className="mono">{fish.place} move {typed.count || 'all'} {tanks.find((t) => t.id === typed.toPlaceId)?.code ?? '…'}</span></p>
         </>
       )}
     </ActionForm>

@@ -9,6 +9,7 @@ import { keepSpecies, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { SpeciesPage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
+import { SpeciesSale } from './SpeciesSale';
 
 const NUMBERS: [name: string, label: string][] = [
   ['tempMinC', 'Stops growing below, °C'], ['tempOptC', 'Grows best at, °C'], ['tempMaxC', 'Stops growing above, °C'],
@@ -30,6 +31,7 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
   const all = [...page.own.map((o) => ({ ...o, mine: true })), ...page.others.map((species) => ({ species, version: 0, mine: false }))];
   const [code, setCode] = useState(all[0]?.species.code ?? '');
   const [said, setSaid] = useState<Said | null>(null);
+  const own = page.own.find((o) => o.species.code === code);
   const chosen = all.find((s) => s.species.code === code);
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
@@ -38,7 +40,12 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
       <ShownDay day={page.day} today={page.today} />
       <h1 className="visually-hidden">Species</h1>
       <div className="columns">
-        {chosen && <SpeciesSheet key={`${code}${chosen.version}`} species={chosen.species} version={chosen.version} mine={chosen.mine} page={page} said={said} onSaid={setSaid} />}
+        {chosen && (
+          <div className="stack">
+            <SpeciesSheet key={`${code}${chosen.mine}`} species={chosen.species} version={chosen.version} mine={chosen.mine} page={page} said={said} onSaid={setSaid} />
+            {own && page.person.role === 'manager' && <SpeciesSale key={code} own={own} page={page} />}
+          </div>
+        )}
         <section className="sheet">
           <header><h2>Library</h2><span className="quiet small">{all.length} species</span></header>
           <ul className="rows">

@@ -18,6 +18,7 @@ import { netLive } from '../../db/doing/live';
 import { finishTask, recordSample } from '../../db/events';
 import { loadFacts } from '../../db/facts';
 import { addSteps, changeStep, newId, openSteps, saveDraft } from '../../db/plan';
+import { saveFishSale } from '../../db/doing/fishSale';
 import { receiveFeed, saveFeedRule, saveLifeSupport, saveSpecies, setTemperature } from '../../db/doing/rules';
 import type { Role } from '../../db/people';
 import { act, type Doing } from '../../server/act';
@@ -261,6 +262,13 @@ export async function keepSpecies(raw: unknown) {
   return once(BOSS, inputs.SpeciesInput, raw, 'Change a species', async ({ tx, person }, v) => {
     await saveSpecies(tx, person.farmId, v);
     return said('Kept. Forecasts follow at once.');
+  });
+}
+
+export async function keepSale(raw: unknown) {
+  return once(BOSS, inputs.FishSaleInput, raw, 'Change how fish are sold', async ({ tx, person }, v) => {
+    await saveFishSale(tx, person.farmId, v);
+    return said('Kept. Prices hold for orders taken from now on.');
   });
 }
 

@@ -205,6 +205,27 @@ export class LifeSupportInput extends KeyedInput {
   @IsArray() @ArrayMaxSize(20, { message: 'At most 20 filters' }) @ValidateNested({ each: true }) @Type(() => MediaInput) media!: MediaInput[];
 } // prettier-ignore
 
+class FoodSaleInput {
+  @Words(60) name!: string;
+  @IsInt({ message: 'Give the price as a number' }) @Min(0, { message: 'A price is 0 or more' }) @Max(10_000_000, { message: 'Too large: check the price' }) priceMinor!: number;
+  @IsInt({ message: 'Give whole days' }) @Min(0, { message: 'From 0 days' }) @Max(365, { message: 'At most 365 days' }) shelfLifeDays!: number;
+} // prettier-ignore
+
+class GradeRowInput {
+  @Words(60) name!: string;
+  @IsNumber(NUMBER, { message: 'Lengths are numbers' }) @Min(0, { message: 'Lengths are 0 cm or more' }) @Max(200, { message: 'Over 200 cm: check the unit' }) fromCm!: number;
+  @IsNumber(NUMBER, { message: 'Lengths are numbers' }) @IsPositive({ message: 'Lengths are over 0 cm' }) @Max(200, { message: 'Over 200 cm: check the unit' }) toCm!: number;
+  @IsInt({ message: 'Prices are numbers' }) @Min(0, { message: 'A price is 0 or more' }) @Max(10_000_000, { message: 'Too large: check the price' }) priceMinor!: number;
+} // prettier-ignore
+
+/** How a species is sold: killed and weighed, alive by grade, or not at all. */
+export class FishSaleInput extends KeyedInput {
+  @IsString() @MaxLength(60) code!: string;
+  @IsInt() version!: number;
+  @IsOptional() @ValidateNested() @Type(() => FoodSaleInput) food?: FoodSaleInput;
+  @IsArray() @ArrayMaxSize(12, { message: 'At most 12 grades' }) @ValidateNested({ each: true }) @Type(() => GradeRowInput) grades!: GradeRowInput[];
+} // prettier-ignore
+
 export class SpeciesInput extends KeyedInput {
   @IsString() @MaxLength(60) code!: string;
   @IsInt() version!: number;

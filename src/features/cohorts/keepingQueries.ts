@@ -2,10 +2,11 @@ import 'server-only';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
 import { explainMinutes } from '../../core/explainLife';
+import { liveGrades, type WrittenGrade } from '../../core/fish/liveSale';
 import { densityKgM3 } from '../../core/fish/stocking';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
-import type { FarmFacts, PlaceFact, PlanStep } from '../../core/plan/types';
+import type { FarmFacts, PlaceFact, PlanStep, ProductFact } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { latestPh } from '../../db/facts';
@@ -169,16 +170,29 @@ export async function temperaturePage(search: Search): Promise<TemperaturePage> 
 }
 
 export interface SpeciesPage extends DayView {
-  own: { species: Species; version: number }[];
+  own: { species: Species; version: number; sale: { food: ProductFact | null; grades: WrittenGrade[] } }[];
   others: Species[];
+  currency: string;
 }
 
 export async function speciesPage(search: Search): Promise<SpeciesPage> {
-  const view = await farmView(search, async (tx) => tx('species').select('code', 'version'));
-  const versions = new Map((view.more as { code: string; version: number }[]).map((r) => [r.code, r.version]));
+  const view = await farmView(search, async (tx) => ({
+    rows: (await tx('species').select('code', 'version')) as { code: string; version: number }[],
+    currency: (await tx('farm').first('currency')).currency as string,
+  }));
+  const versions = new Map(view.more.rows.map((r) => [r.code, r.version]));
+  const saleOf = (code: string) => ({
+    food: view.facts.products.find((p) => p.speciesCode === code && !p.liveCm) ?? null,
+    grades: liveGrades(view.facts.products, code).map(({ product, fromCm, toCm }) => ({ name: product.name, fromCm, toCm, priceMinor: product.priceMinor })),
+  }); // prettier-ignore
   return {
     ...dayOnly(view),
-    own: view.facts.species.map((species) => ({ species, version: versions.get(species.code) ?? 1 })),
+    currency: view.more.currency,
+    own: view.facts.species.map((species) => ({
+      species,
+      version: versions.get(species.code) ?? 1,
+      sale: saleOf(species.code),
+    })),
     others: SPECIES_DEFAULTS.filter((s) => !versions.has(s.code)),
   };
 }

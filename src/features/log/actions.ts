@@ -2,13 +2,15 @@
 import { revalidatePath } from 'next/cache';
 import { IsString, IsUUID, MaxLength } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
-import { parseLogLine, type LogContext } from '../../core/log/parse';
-import { dayAt } from '../../core/quantity/days';
-import { inFarm } from '../../db/connection';
+import { parseLogLine, type LogContext, type LogIntent } from '../../core/log/parse';
+import { dayAt, type Day } from '../../core/quantity/days';
+import { inFarm, type Tx } from '../../db/connection';
 import { recordDeaths } from '../../db/doing/fish';
+import { moveNow } from '../../db/doing/keeping';
 import { pickPlants } from '../../db/doing/plants';
 import { recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../db/events';
-import { reverseMovement } from '../../db/ledger';
+import { reverseMovement, type Entry } from '../../db/ledger';
+import { loadFacts } from '../../db/facts';
 import { loadLogContext } from '../../db/logContext';
 import { act } from '../../server/act';
 import { now } from '../../server/clock';
@@ -40,17 +42,43 @@ export interface Logged {
 
 export async function recordLogLine(raw: unknown): Promise<Outcome<Logged>> {
   const outcome = await act(['hand', 'manager'], LogLineInput, raw, async ({ tx, entry, today, units }, { text }) => {
+    if (await isRecorded(tx, entry.entryKey)) return { meaning: text, recordedKey: entry.entryKey };
     const parsed = parseLogLine(text, await loadLogContext(tx, today, units));
     if (!parsed.ok) throw new RuleBroken('text', parsed.message);
     const { intent } = parsed;
     if (intent.kind === 'dead') await recordDeaths(tx, entry, intent, 'text');
     if (intent.kind === 'weigh') await recordSample(tx, entry, intent);
+    if (intent.kind === 'move') await moveByLine(tx, entry, today, intent);
     if (intent.kind === 'picked') await pickPlants(tx, entry, intent, 'text');
     if (intent.kind === 'reading') await recordReadings(tx, entry, intent.loopId, intent.values);
     return { meaning: parsed.meaning, recordedKey: entry.entryKey };
   });
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
+}
+
+/** After a lost answer the same line comes again; by then the fish may be gone from where it says. */
+async function isRecorded(tx: Tx, entryKey: string): Promise<boolean> {
+  const parts = (table: string) => tx(table).where('entry_key', 'like', `${entryKey}:%`).first('id');
+  if ((await parts('movement')) ?? (await parts('reading'))) return true;
+  return (await tx('sample').where({ entry_key: entryKey }).first('id')) !== undefined;
+}
+
+/** A line cannot answer questions: what is asked about a move has to be answered on the cohort's page. */
+async function moveByLine(tx: Tx, entry: Entry, today: Day, intent: LogIntent & { kind: 'move' }) {
+  const { placeId: fromPlaceId, ...move } = intent;
+  try {
+    await moveNow(tx, { ...entry, entryKey: `${entry.entryKey}:move` }, await loadFacts(tx, today, true), {
+      ...move,
+      fromPlaceId,
+      dead: 0,
+      confirmed: false,
+    });
+  } catch (error) {
+    if (!(error instanceof RuleBroken)) throw error;
+    const asked = error.field === 'confirm';
+    throw new RuleBroken('text', asked ? `${error.message.split('\n')[0]} Answer that on ${intent.lotCode}’s page: press Move there.` : error.message); // prettier-ignore
+  }
 }
 
 /** Takes a log line back: movements are reversed, readings and samples withdrawn by rows that name them. */

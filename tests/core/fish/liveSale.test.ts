@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { countsByGrade, gradeOfWeight, liveGrades, liveSaleQuestions } from '../../../src/core/fish/liveSale';
+import {
+  countsByGrade,
+  gradeOfWeight,
+  gradesFault,
+  liveGrades,
+  liveSaleQuestions,
+} from '../../../src/core/fish/liveSale';
 import { weightFromLengthG } from '../../../src/core/fish/lengthWeight';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
@@ -64,4 +70,20 @@ describe('size grades of fish sold alive', () => {
     expect(supply('2026-06-12')).toMatchObject([{ productCode: 'middle', quantity: 20 }]);
     expect(supply('2026-10-20')).toMatchObject([{ productCode: 'large', quantity: 20 }]);
   }); // prettier-ignore
+
+  test('written grades: a fish is of one grade at most; gaps are allowed', () => {
+    const written = (fromCm: number, toCm: number, name = `${fromCm}–${toCm}`) => ({
+      name,
+      fromCm,
+      toCm,
+      priceMinor: 1,
+    });
+    expect(gradesFault([])).toBeNull();
+    expect(gradesFault([written(20, 30), written(10, 14), written(14, 18)])).toBeNull();
+    expect(gradesFault([written(10, 14), written(13, 18)])).toBe(
+      '10–14 and 13–18 overlap: a fish of 13 cm would be both.',
+    );
+    expect(gradesFault([written(14, 10)])).toMatch(/ends at 10 cm but begins at 14 cm/);
+    expect(gradesFault([written(10, 14, 'Small'), written(14, 18, ' small')])).toMatch(/Two grades are called “small”/);
+  });
 });

@@ -73,6 +73,15 @@ describe('what a hand types', () => {
     expect(us.ok && us.intent.kind === 'weigh' && us.intent.weightsG[0]!).toBeCloseTo(311.8, 1);
   });
 
+  test('a move, with what it makes of the tank it goes to', () => {
+    const roomy = { places: context.places.map((p) => (p.code === 'H4' ? { ...p, volumeL: 4000, densityLimitKgM3: 40 } : p)) };
+    expect(parse('H3 move 100 H4')).toMatchObject({ ok: true, intent: { kind: 'move', placeId: 'H3', lotCode: 'HSB-11', toPlaceId: 'H4', count: 100, massG: 31_200 } });
+    const said = parse('h3 move 100 h4', roomy);
+    expect(said.ok && said.meaning).toBe('100 of HSB-11, about 31.2 kg, from H3 to H4, then 7.8 of 40 kg/m³ there');
+    expect(parse('H3 move all H4')).toMatchObject({ ok: true, intent: { count: 640 } });
+    expect(parse('H5 move 20 H4 HSB-9')).toMatchObject({ ok: true, intent: { lotCode: 'HSB-9', count: 20 } });
+  }); // prettier-ignore
+
   test('heads come off the ripest planting, cut leaves by weight', () => {
     expect(parse('R2 picked 96')).toMatchObject({ ok: true, intent: { lotId: 'e', quantity: 96 } });
     expect(parse('R2 picked 96 OAK-1')).toMatchObject({ ok: true, intent: { lotId: 'd' } });
@@ -93,8 +102,17 @@ describe('what it refuses, in words', () => {
     ['', /Start with a place/],
     ['Z9 dead 4', /There is no place or loop “Z9”/],
     ['H9 dead 4', /Near it: H3, H4, H5/],
-    ['H3', /After H3 say dead, weigh or picked/],
-    ['H3 explode', /say dead, weigh or picked/],
+    ['H3', /After H3 say dead, weigh, move or picked/],
+    ['H3 explode', /say dead, weigh, move or picked/],
+    ['H3 move', /Give how many move, or all/],
+    ['H3 move 100', /Say where to, like H3 move 100 H4/],
+    ['H3 move 0 H4', /not a count of fish/],
+    ['H3 move 2.5 H4', /not a count of fish/],
+    ['H3 move 641 H4', /H3 holds 640 of HSB-11; 641 is more than that/],
+    ['H3 move 10 H7', /There is no place “H7”. Near it: H3, H4, H5/],
+    ['H3 move 10 H3', /They are there already/],
+    ['H3 move 10 H4 now', /Say where to/],
+    ['H5 move 10 H4', /add the one you mean/],
     ['H3 dead', /Give how many died/],
     ['H3 dead four', /“four” is not a number/],
     ['H3 dead -2', /not a count of dead fish/],

@@ -1,0 +1,69 @@
+'use client';
+import { useState } from 'react';
+import { readTable } from '../../core/quantity/lines';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { keepSale, type Said } from './actions';
+import type { SpeciesPage } from './keepingQueries';
+import { SaidLines } from './SaidLines';
+
+type Own = SpeciesPage['own'][number];
+
+/** How a species of this farm is sold: by weight as food, or alive by length. */
+export function SpeciesSale({ own: { species, version, sale }, page }: { own: Own; page: SpeciesPage }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const { currency } = page;
+  const fields: FormField[] = [
+    { name: 'name', label: 'As food: name on orders', kind: 'text', start: sale.food?.name ?? '', optional: true, help: 'Empty: not sold as food.' },
+    { name: 'price', label: `As food: ${currency} a kg`, kind: 'number', start: sale.food ? sale.food.priceMinor / 100 : '', optional: true },
+    { name: 'keeps', label: 'As food: keeps on ice, days', kind: 'count', start: sale.food?.shelfLifeDays ?? '', optional: true },
+    {
+      name: 'grades', label: `Alive: name; from cm; to cm; ${currency} a fish`, kind: 'area', rows: 3, optional: true,
+      start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${g.priceMinor / 100}`).join('\n'),
+      help: 'One grade a line. With any grade here the fish are netted alive and never become food.',
+    },
+  ]; // prettier-ignore
+  const send = async (v: Record<string, unknown>) => {
+    const read = readTable(String(v.grades ?? ''), 3, 'grades', 'Small; 10; 14; 7.50');
+    const wrong = { ...read.wrong, ...foodFault(v) };
+    if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
+    const outcome = await keepSale({
+      entryKey: v.entryKey,
+      code: species.code,
+      version,
+      ...(v.name ? { food: { name: v.name, priceMinor: minor(v.price), shelfLifeDays: v.keeps } } : {}),
+      grades: read.rows.map(([name, [fromCm, toCm, price]]) => ({ name, fromCm, toCm, priceMinor: minor(price) })),
+    });
+    return outcome.ok ? outcome : { ok: false as const, fields: besideFields(outcome.fields) };
+  };
+  return (
+    <section className="sheet">
+      <header>
+        <h2>How {species.name.toLowerCase()} is sold</h2>
+      </header>
+      <div className="body">
+        <SaidLines said={said} />
+        <ActionForm fields={fields} units={page.units} submit="Keep" send={send} onDone={setSaid} />
+      </div>
+    </section>
+  );
+}
+
+const minor = (price: unknown) => Math.round(Number(price) * 100);
+
+function foodFault({ name, price, keeps }: Record<string, unknown>): Record<string, string[]> {
+  if (!name) return {};
+  return {
+    ...(price === undefined ? { price: ['Give the price of a kg'] } : {}),
+    ...(keeps === undefined ? { keeps: ['Give the days it keeps'] } : {}),
+  };
+}
+
+/** A fault of one row or part is shown beside the field it was typed in. */
+function besideFields(fields: Record<string, string[]>): Record<string, string[]> {
+  const own: Record<string, string> = {
+    'food.name': 'name',
+    'food.priceMinor': 'price',
+    'food.shelfLifeDays': 'keeps',
+  };
+  return Object.fromEntries(Object.entries(fields).map(([f, words]) => [own[f] ?? (f.startsWith('grades') ? 'grades' : f), words])); // prettier-ignore
+}
