@@ -14,6 +14,7 @@ import type {
 import type { Day } from '../core/quantity/days';
 import { plannedWaterC } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';
+import { homeLoops, loopOn } from './homeLoops';
 import { loadKeeping, speciesOf, tempPlans } from './keeping';
 import { OUTSIDE } from './ledger';
 
@@ -156,7 +157,7 @@ async function loadFish(
 
 type CohortIdentity = Pick<
   HoldingRow,
-  'lot_id' | 'place_id' | 'place_kind' | 'species_code' | 'began_on' | 'start_mean_g' | 'start_cv' | 'start_pace'
+  'lot_id' | 'species_code' | 'began_on' | 'start_mean_g' | 'start_cv' | 'start_pace'
 >;
 
 /** Size and pace of each cohort on a day, from samples, takings and recorded water temperatures. */
@@ -172,14 +173,19 @@ export async function cohortSizes(
   if (held.length === 0) return sizes;
   const lotIds = [...new Set(held.map((h) => h.lot_id))];
   const since = held.reduce((min, h) => (h.began_on < min ? h.began_on : min), day);
-  const [samples, taken, temps] = [
+  const [samples, taken, temps, homes] = [
     await samplesOf(tx, lotIds, day),
     await takings(tx, lotIds, day),
     await recordedTemps(tx, since, day),
+    await homeLoops(tx, lotIds, day, places, loops),
   ];
-  // The grow-out tank decides, not the purge tank a part of the cohort is in.
-  for (const h of [...held].sort((a, b) => Number(a.place_kind !== 'purge') - Number(b.place_kind !== 'purge'))) {
-    const loop = loops.find((l) => l.id === places.find((p) => p.id === h.place_id)?.loopId);
+  for (const h of held) {
+    if (sizes.has(h.lot_id)) continue;
+    const lived = homes.get(h.lot_id) ?? [];
+    const waterTempC = (d: Day) => {
+      const loop = loopOn(lived, d);
+      return loop ? (temps.get(`${loop.id}|${d}`) ?? plannedWaterC(loop, d)) : own.tempOptC;
+    };
     const own = species.find((s) => s.code === h.species_code)!;
     sizes.set(
       h.lot_id,
@@ -191,7 +197,7 @@ export async function cohortSizes(
         startPace: h.start_pace,
         samples: samples.filter((s) => s.lotId === h.lot_id),
         taken: taken.filter((t) => t.lotId === h.lot_id),
-        waterTempC: (d) => (loop ? (temps.get(`${loop.id}|${d}`) ?? plannedWaterC(loop, d)) : own.tempOptC),
+        waterTempC,
         day,
       }),
     );

@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { SPECIES_DEFAULTS, CROP_DEFAULTS } from '../../src/core/library/defaults';
 import { latestPh, loadFacts } from '../../src/db/facts';
+import { homeLoops, loopOn } from '../../src/db/homeLoops';
 import { createLot, freeLotCode, placeByCode, recordMovement, type Entry } from '../../src/db/ledger';
 import { recordReadings, recordSample } from '../../src/db/events';
 import type { Tx } from '../../src/db/connection';
+import { aLoop } from '../core/farm';
 import { entryFor, makeFarm, move, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';
 
 /** A farm small enough to know by heart: what the database says it holds, on which day. */
@@ -153,4 +155,28 @@ test('lot codes that are taken get a number; places that are not there are named
   expect(await read((tx) => freeLotCode(tx, 'TRT-1'))).toBe('TRT-1-2');
   expect(await read((tx) => freeLotCode(tx, 'TRT-9'))).toBe('TRT-9');
   await expect(read((tx) => placeByCode(tx, 'NOWHERE'))).rejects.toThrow('This farm has no place “NOWHERE”.');
+});
+
+describe('the water a cohort has lived in', () => {
+  const home = (from: string, id: string) => ({ from, loop: aLoop({ id }) });
+
+  test('is the loop of most of its fish on the day; quarantine before it counts as the loop it went to', () => {
+    const homes = [home('2026-03-01', 'kingfisher'), home('2026-05-01', 'heron')];
+    expect(loopOn(homes, '2026-02-01')!.id).toBe('kingfisher');
+    expect(loopOn(homes, '2026-04-30')!.id).toBe('kingfisher');
+    expect(loopOn(homes, '2026-05-01')!.id).toBe('heron');
+    expect(loopOn([], '2026-05-01')).toBeUndefined();
+  });
+
+  test('is read from the ledger for every cohort in a tank of a loop', async () => {
+    await read(async (tx) => {
+      const { fish, places, loops } = await loadFacts(tx, '2026-06-10', true);
+      const homes = await homeLoops(tx, fish.map((f) => f.lotId), '2026-06-10', places, loops); // prettier-ignore
+      const inLoops = fish.filter((f) => places.find((p) => p.id === f.placeId)!.loopId);
+      expect(inLoops.length).toBeGreaterThan(0);
+      for (const { lotId, placeId } of inLoops) {
+        expect(loopOn(homes.get(lotId)!, '2026-06-10')!.id).toBe(places.find((p) => p.id === placeId)!.loopId);
+      }
+    });
+  });
 });

@@ -323,7 +323,11 @@ describe('writes through the edge', () => {
       const place = places.find((p) => p.code === code)!;
       return holdings.filter((h) => h.placeId === place.id && h.kind === 'fish').map((h) => [h.lotCode, h.count]);
     };
-    const before = await at('K6');
+    const meanOf = async (code: string) => {
+      const { places, holdings } = await logContext();
+      return holdings.find((h) => h.placeId === places.find((p) => p.code === code)!.id)!.meanG!;
+    };
+    const [before, meanG] = [await at('K6'), await meanOf('K6')];
     expect(words(await recordLogLine({ text: 'K6 move 3 K5', entryKey: key() }))).toMatch(
       /Keep them together\? Answer that on TRT-\d+’s page: press Move there/,
     );
@@ -333,6 +337,9 @@ describe('writes through the edge', () => {
     expect(await recordLogLine(line)).toMatchObject({ ok: true });
     expect(await at('K6')).toEqual([[before[0]![0], (before[0]![1] as number) - 3]]);
     expect(await at('Q1')).toEqual([[before[0]![0], 3]]);
+    // Some fish in a tank without a loop do not change what water the cohort has lived in.
+    expect(await meanOf('K6')).toBeCloseTo(meanG, 6);
+    expect(await meanOf('Q1')).toBeCloseTo(meanG, 6);
     expect(await undoLogLine({ recordedKey: line.entryKey, entryKey: key() })).toMatchObject({ ok: true });
     expect(await at('K6')).toEqual(before);
     expect(await at('Q1')).toEqual([]);
