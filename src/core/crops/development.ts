@@ -4,6 +4,7 @@ import { temperatureResponse } from '../quantity/temperatureResponse';
 
 /** How sharply development levels off with light. Planning default. */
 const LIGHT_CURVE = 1.5;
+const LIGHT_RANGE = [0, 80] as const;
 
 /**
  * Share of reference development a crop makes in a day: f(T)·g(light); 1 at its best temperature and target light.
@@ -15,7 +16,7 @@ export function dailyDevelopment(
   airTempC: number,
   lightMolM2: number,
 ): number {
-  requireWithin('lightMolM2', lightMolM2, [0, 80]);
+  requireWithin('lightMolM2', lightMolM2, LIGHT_RANGE);
   const light = (1 - Math.exp((-LIGHT_CURVE * lightMolM2) / crop.lightTargetMol)) / (1 - Math.exp(-LIGHT_CURVE));
   return temperatureResponse(airTempC, crop) * Math.min(1.1, light);
 }

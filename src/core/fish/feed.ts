@@ -6,16 +6,20 @@ import type { Species } from '../library/types';
  * between 0, the two break sizes and twice the upper break. Values: species library.
  */
 export function feedConversion(weightG: number, { fcr, fcrBreaksG }: Pick<Species, 'fcr' | 'fcrBreaksG'>): number {
-  const [small, middle, large] = fcr;
-  const [low, high] = fcrBreaksG;
-  if (weightG <= low) return small;
-  if (weightG <= high) return between(weightG, low, high, small, middle);
-  return weightG >= 2 * high ? large : between(weightG, high, 2 * high, middle, large);
+  // By index, since taking an array apart is slow and this runs for every cohort and day.
+  const low = fcrBreaksG[0];
+  const high = fcrBreaksG[1];
+  if (weightG <= low) return fcr[0];
+  if (weightG <= high) return between(weightG, low, high, fcr[0], fcr[1]);
+  return weightG >= 2 * high ? fcr[2] : between(weightG, high, 2 * high, fcr[1], fcr[2]);
 }
 
 function between(weightG: number, lowG: number, highG: number, from: number, to: number): number {
   return from + ((to - from) * (weightG - lowG)) / (highG - lowG);
 }
+
+const MOST_FISH = [0, 10_000_000] as const;
+const MOST_GAIN_G = [0, 500] as const;
 
 /** Least feed on a warm-enough day, as a share of body weight. Planning default. */
 export const MAINTENANCE_SHARE_PER_DAY = 0.002;
@@ -30,8 +34,8 @@ export function feedByGrowthG(
   gainG: number,
   species: Pick<Species, 'fcr' | 'fcrBreaksG'>,
 ): number {
-  requireWithin('count', count, [0, 10_000_000]);
-  requireWithin('gainG', gainG, [0, 500]);
+  requireWithin('count', count, MOST_FISH);
+  requireWithin('gainG', gainG, MOST_GAIN_G);
   return count * Math.max(gainG * feedConversion(weightG, species), weightG * MAINTENANCE_SHARE_PER_DAY);
 }
 

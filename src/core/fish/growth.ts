@@ -4,6 +4,8 @@ import { temperatureResponse } from '../quantity/temperatureResponse';
 
 type Growing = Pick<Species, 'growthG13PerDay' | 'tempMinC' | 'tempOptC' | 'tempMaxC'>;
 
+const PACES = [0, 4] as const;
+
 /**
  * What one day adds to the cube root of a fish's weight: k · f(T) · ration · multiplier.
  * Cube-root growth after Iwama & Tautz (1981), Can. J. Fish. Aquat. Sci. 38: 649–656.
@@ -12,7 +14,7 @@ type Growing = Pick<Species, 'growthG13PerDay' | 'tempMinC' | 'tempOptC' | 'temp
  * @returns g^⅓ per day, 0 or more
  */
 export function dailyRootGainG13(species: Growing, waterTempC: number, pace = 1): number {
-  requireWithin('pace', pace, [0, 4]);
+  requireWithin('pace', pace, PACES);
   return species.growthG13PerDay * temperatureResponse(waterTempC, species) * pace;
 }
 

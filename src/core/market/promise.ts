@@ -55,16 +55,20 @@ function serveOne(
  * @param step smallest quantity worth naming (1 piece, 100 g)
  */
 export function availableToPromise(
-  batches: readonly Batch[],
+  allBatches: readonly Batch[],
   demands: readonly Demand[],
   at: number,
   step: number,
 ): number {
+  const inOrder = [...demands].sort((a, b) => a.at - b.at);
+  // What comes after the last demand or went before the first serves nobody.
+  const first = Math.min(at, inOrder[0]?.at ?? at);
+  const last = Math.max(at, inOrder.at(-1)?.at ?? at);
+  const batches = allBatches.filter((b) => b.from <= last && b.until >= first);
   const usable = batches.filter((b) => b.from <= at && b.until >= at).reduce((sum, b) => sum + b.quantity, 0);
   let high = Math.floor(usable / step);
   if (high === 0) return 0;
   const byExpiry = [...batches.keys()].sort((a, b) => batches[a]!.until - batches[b]!.until);
-  const inOrder = [...demands].sort((a, b) => a.at - b.at);
   const place = inOrder.filter((d) => d.at <= at).length;
   const totalShort = (extra: number) => {
     const left = batches.map((b) => b.quantity);

@@ -52,7 +52,8 @@ export function boardSeries(
   promise: PromiseRow[],
   days: number,
 ): BoardSeries {
-  const round = (values: number[], per = 1) => values.slice(0, days).map((v) => Math.round((v / per) * 10) / 10);
+  const round = (values: Float64Array, per = 1) =>
+    Array.from(values.subarray(0, days), (v) => Math.round((v / per) * 10) / 10);
   return {
     fish: forecast.fish
       .filter((s) => s.from < days && s.count.length > 0)
@@ -60,8 +61,8 @@ export function boardSeries(
         lotCode: s.lotCode,
         placeId: s.placeId,
         from: s.from,
-        kg: round(s.biomassG.slice(0, days - s.from), 1000),
-        meanG: round(s.meanG.slice(0, days - s.from)),
+        kg: round(s.biomassG.subarray(0, days - s.from), 1000),
+        meanG: round(s.meanG.subarray(0, days - s.from)),
         count: Math.round(s.count[0] ?? 0),
       })),
     plants: forecast.plants

@@ -1,5 +1,5 @@
 import { occupiedByDay } from '../crops/occupancy';
-import { dayNumber } from '../quantity/days';
+import { dayNumber, type Day } from '../quantity/days';
 import { ammoniaFromFeedG } from '../water/ammonia';
 import { forecastFish, type DatedStep } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
@@ -25,10 +25,8 @@ export function forecastFarm(
 ): FarmForecast {
   const days = settings.horizonDays;
   const today = dayNumber(facts.today);
-  const dated = byDay(plan, today, days);
-
-  const fish = forecastFish(facts, dated, settings);
-  const plants = forecastPlants(facts, dated, settings);
+  const fish = forecastFish(facts, byDay(plan, today, days, OF_FISH), settings);
+  const plants = forecastPlants(facts, byDay(plan, today, days, OF_PLANTS), settings);
   const result: FarmForecast = {
     firstDay: facts.today,
     days,
@@ -50,11 +48,14 @@ export function forecastFarm(
  * Steps in order of day, within a day in ORDER. One bucket for each, because a plan may hold tens of thousands.
  * What is overdue counts as done today, still in the order it was meant: purged, then harvested.
  */
-function byDay(plan: readonly PlanStep[], today: number, days: number): DatedStep[] {
+function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: ReadonlySet<string>): DatedStep[] {
   const buckets: (DatedStep[] | undefined)[] = new Array(days * STEP_KINDS.length);
   const overdue: PlanStep[] = [];
+  const numbers = new Map<Day, number>();
   for (const step of plan) {
-    const at = dayNumber(step.day) - today;
+    if (!kinds.has(step.kind)) continue;
+    let at = numbers.get(step.day);
+    if (at === undefined) numbers.set(step.day, (at = dayNumber(step.day) - today));
     if (at >= days) continue;
     if (at < 0) {
       overdue.push(step);
@@ -70,6 +71,10 @@ function byDay(plan: readonly PlanStep[], today: number, days: number): DatedSte
   for (const bucket of buckets) if (bucket) for (const dated of bucket) sorted.push(dated);
   return sorted;
 }
+
+/** Exchanging purge water and tasting change nothing that a forecast counts. */
+const OF_FISH: ReadonlySet<string> = new Set(['feed_stop', 'harvest', 'purge', 'move', 'stock']);
+const OF_PLANTS: ReadonlySet<string> = new Set(['clear', 'pick', 'transplant', 'sow']);
 
 /** On one day the tank is emptied before it is filled, and fish arrive before they are judged. */
 const ORDER: Record<PlanStep['kind'], number> = {

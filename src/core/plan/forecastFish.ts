@@ -25,6 +25,7 @@ interface Stock {
   pace: number;
   paceError: number;
   fasting: boolean;
+  rule: FeedRule | undefined;
   /** Companion stock lives on what it finds: it grows and is never fed. */
   grazing: boolean;
   gains: Float64Array;
@@ -33,6 +34,23 @@ interface Stock {
 
 export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
   return new FishRun(facts, settings).run(steps);
+}
+
+/** `**` calls a general power; this runs for every cohort and day. */
+const cube = (x: number) => x * x * x;
+
+function ration({ count, species, gains, rule }: Stock, meanG: number, gainG: number, day: number): number {
+  if (rule?.ration !== 'table') return feedByGrowthG(count, meanG, gainG, species);
+  return feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), rule.table);
+}
+
+function trim(stay: FishStay) {
+  const days = stay.until - stay.from;
+  if (days === stay.count.length) return;
+  stay.count = stay.count.subarray(0, days);
+  stay.meanG = stay.meanG.subarray(0, days);
+  stay.biomassG = stay.biomassG.subarray(0, days);
+  stay.feedG = stay.feedG.subarray(0, days);
 }
 
 class FishRun {
@@ -78,6 +96,7 @@ class FishRun {
       for (const stock of this.stocks) this.live(stock, day);
     }
     for (const stock of this.stocks) stock.stay.until = this.settings.horizonDays;
+    for (const stay of this.stays) trim(stay);
     return { stays: this.stays, supply: this.supply, warnings: this.warnings };
   }
 
@@ -87,28 +106,22 @@ class FishRun {
 
   /** One day: write it down, then grow, waste or die into the next. */
   private live(stock: Stock, day: number) {
-    const referenceG = stock.rootG13 ** 3;
+    const referenceG = cube(stock.rootG13);
     const meanG = referenceG * stock.relative;
     const { stay } = stock;
-    stay.count.push(stock.count);
-    stay.meanG.push(meanG);
-    stay.biomassG.push(stock.count * meanG);
+    const i = day - stay.from;
+    stay.count[i] = stock.count;
+    stay.meanG[i] = meanG;
+    stay.biomassG[i] = stock.count * meanG;
     if (stock.fasting) {
-      stay.feedG.push(0);
       stock.rootG13 = Math.cbrt(referenceG * (1 - this.settings.fastingLossPerDay));
     } else {
       const nextRoot = stock.rootG13 + stock.gains[day]! * stock.pace;
-      const gainG = (nextRoot ** 3 - referenceG) * stock.relative;
-      stay.feedG.push(stock.grazing ? 0 : this.ration(stock, meanG, gainG, day));
+      const gainG = (cube(nextRoot) - referenceG) * stock.relative;
+      if (!stock.grazing) stay.feedG[i] = ration(stock, meanG, gainG, day);
       stock.rootG13 = nextRoot;
     }
     stock.count *= 1 - this.settings.dailyMortality;
-  }
-
-  private ration({ count, species, gains }: Stock, meanG: number, gainG: number, day: number): number {
-    const rule = this.feedRules.get(species.code);
-    if (rule?.ration !== 'table') return feedByGrowthG(count, meanG, gainG, species);
-    return feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), rule.table);
   }
 
   private apply(step: PlanStep, day: number) {
@@ -227,7 +240,8 @@ class FishRun {
     const species = this.species.get(speciesCode);
     if (!species) throw new RuleBroken('speciesCode', `The species "${speciesCode}" is not in this farm's library.`);
     const stay: FishStay = {
-      lotCode, speciesCode, placeId, from: day, until: day, count: [], meanG: [], biomassG: [], feedG: [], paceError: life.paceError,
+      lotCode, speciesCode, placeId, from: day, until: day, count: this.series(day), meanG: this.series(day), biomassG: this.series(day),
+      feedG: this.series(day), paceError: life.paceError,
     }; // prettier-ignore
     this.stays.push(stay);
     const relative = meanRelative(bins);
@@ -240,6 +254,7 @@ class FishRun {
       bins,
       relative,
       ...life,
+      rule: this.feedRules.get(speciesCode),
       grazing: isGrazed(this.placeById.get(placeId)),
       gains: this.gains(species, placeId),
       stay,
@@ -248,6 +263,11 @@ class FishRun {
     const own = this.stocksOfLot.get(lotCode);
     if (own) own.push(stock);
     else this.stocksOfLot.set(lotCode, [stock]);
+  }
+
+  /** Room for every day that is left; what a stay does not use is cut off at the end. */
+  private series(from: number): Float64Array {
+    return new Float64Array(this.settings.horizonDays - from);
   }
 
   private end(stock: Stock, day: number) {

@@ -179,10 +179,10 @@ export interface FishStay {
   placeId: string;
   from: number;
   until: number;
-  count: number[];
-  meanG: number[];
-  biomassG: number[];
-  feedG: number[];
+  count: Float64Array;
+  meanG: Float64Array;
+  biomassG: Float64Array;
+  feedG: Float64Array;
   paceError: number;
 }
 
