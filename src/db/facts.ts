@@ -255,7 +255,7 @@ async function takings(tx: Tx, lotIds: string[], day: Day): Promise<(Taking & { 
 async function recordedTemps(tx: Tx, since: Day, until: Day): Promise<Map<string, number>> {
   const { rows } = await tx.raw(
     `select r.loop_id, r.farm_day, avg(r.value) as t from reading r
-     where r.kind = 't' and r.farm_day between ? and ? and not r.withdrawn
+     where r.loop_id = any(array(select id from loop)) and r.kind = 't' and r.farm_day between ? and ? and not r.withdrawn
        and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
      group by r.loop_id, r.farm_day`,
     [since, until],

@@ -11,7 +11,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
   const open = jobs.filter((j) => !j.done && j.kind !== 'no_feed');
   const minutes = open.reduce((sum, j) => sum + j.minutes, 0);
   const time =
-    minutes >= 60 ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}` : `${minutes} min`;
+    minutes >= 60 ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min` : `${minutes} min`;
   return (
     <>
       <ShownDay day={day} today={today} />
