@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { LAUNCH } from './scripts/lib/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -11,17 +12,6 @@ export default defineConfig({
     baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },
     actionTimeout: 60_000,
-    launchOptions: {
-      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: LAUNCH,
   },
 });

@@ -1,5 +1,6 @@
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { LAUNCH } from './lib/chromium.mjs';
 import { checkNode, ensureChromium, installPackages } from './lib/packages.mjs';
 import { ROOT, main, say } from './lib/run.mjs';
 
@@ -70,23 +71,11 @@ main(async () => {
   ensureChromium();
   const { chromium } = await import('@playwright/test');
   const { buildApp, demoApp } = await import('./lib/app.mjs');
-  const { CHROMIUM } = await import('./lib/packages.mjs');
   say('Building');
   buildApp();
   const app = await demoApp('shots', { now: `${new Date().toISOString().slice(0, 10)}T08:10:00Z` });
   mkdirSync(FOLDER, { recursive: true });
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(LAUNCH);
   try {
     const only = process.argv.slice(2);
     if (only.length === 0) for (const old of readdirSync(FOLDER)) rmSync(join(FOLDER, old));

@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import pg from 'pg';
-import { ensureChromium, CHROMIUM } from './packages.mjs';
+import { LAUNCH } from './chromium.mjs';
+import { ensureChromium } from './packages.mjs';
 import { buildApp, demoApp } from './app.mjs';
 
 const STATIONS = ['round', 'cohorts', 'beds', 'purge', 'market', 'season'];
@@ -16,18 +17,7 @@ export async function benchStations() {
   buildApp();
   const app = await demoApp('bench', { now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z` });
   const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(LAUNCH);
   const figures = {};
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: app.base });

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { LAUNCH } from './chromium.mjs';
 import { ROOT, Stop, run, say } from './run.mjs';
 
 const STAMP = join(ROOT, 'node_modules', '.crop-cycle-lock');
@@ -55,7 +56,7 @@ export function installPostgres() {
   }
 }
 
-export const CHROMIUM = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
+const CHROMIUM = LAUNCH.executablePath;
 
 export function ensureChromium() {
   if (existsSync(CHROMIUM)) return;

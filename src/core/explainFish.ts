@@ -1,7 +1,7 @@
 import type { Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { Species } from './library/types';
-import { formatMass, formatMoney, formatNumber, type UnitChoice } from './quantity/units';
+import { formatChange, formatMass, formatMoney, formatNumber, type UnitChoice } from './quantity/units';
 
 const GROWTH = 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999).';
 
@@ -93,7 +93,7 @@ export function explainGrade(grade: { name: string; fromCm: number; toCm: number
 export function explainWay(way: { title: string; species: string; lost: string; missingKg: number; otherKg: number; fishMinor: number; currency: string }): Explanation {
   return {
     title: `what “${way.title}” leaves missing`,
-    formula: `Week by week, ${way.species.toLowerCase()} harvested as if nothing had been lost, less ${way.species.toLowerCase()} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${way.otherKg >= 0 ? '+' : ''}${formatNumber(way.otherKg)} kg.`,
+    formula: `Week by week, ${way.species.toLowerCase()} harvested as if nothing had been lost, less ${way.species.toLowerCase()} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${formatChange(way.otherKg)} kg.`,
     inputs: [
       { label: 'Lost', value: way.lost, from: 'the record of the loss, or the rehearsal' },
       { label: 'Harvests', value: 'two forecasts', from: 'the plan with the fish still there, and the plan with this way in it' },

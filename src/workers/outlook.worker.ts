@@ -1,8 +1,7 @@
 import * as Comlink from 'comlink';
 import type { PlanChange } from '../core/plan/changes';
-import { OutlookDesk, type WhatIf } from '../core/plan/outlook';
+import { OutlookDesk, type OutlookGround, type WhatIf } from '../core/plan/outlook';
 import type { UnitChoice } from '../core/quantity/units';
-import type { OutlookGround } from '../features/season/queries';
 
 let desk: OutlookDesk | null = null;
 

@@ -6,6 +6,12 @@ import { consequences, type Consequence, type Outlook } from './consequences';
 import { forecastFarm } from './forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from './types';
 
+/** What drafts are forecast from. */
+export interface OutlookGround {
+  facts: FarmFacts;
+  plan: PlanStep[];
+}
+
 export interface WhatIf {
   board: BoardSeries;
   consequences: Consequence[];

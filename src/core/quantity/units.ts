@@ -47,6 +47,12 @@ export function formatNumber(value: number, digits = 0): string {
   });
 }
 
+/** A difference with its sign; what rounds to nothing has none. */
+export function formatChange(value: number, digits = 0): string {
+  const text = formatNumber(value, digits);
+  return Number(value.toFixed(digits)) > 0 ? `+${text}` : text;
+}
+
 export function formatTemperature(waterTempC: number, units: UnitChoice): string {
   return `${formatNumber(toShown('temperature', waterTempC, units), 1)} ${unitName('temperature', units)}`;
 }

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
-import { formatMoney, formatNumber } from '../../core/quantity/units';
+import { formatChange, formatMoney, formatNumber } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
@@ -81,7 +81,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         <p>{way.words}</p>
         <p className="facts small">
           <span>never made good <strong className="mono"><Why because={outlook.because}>{formatNumber(outlook.missingKg)} kg</Why></strong></span>
-          <span>other fish <strong className="mono">{outlook.otherKg >= 0 ? '+' : ''}{formatNumber(outlook.otherKg)} kg</strong></span>
+          <span>other fish <strong className="mono">{formatChange(outlook.otherKg)} kg</strong></span>
           <span>fish bought <strong className="mono">{formatMoney(way.costMinor, page.currency)}</strong></span>
           <span>back in step <strong>{outlook.backOn ? (outlook.backOn <= page.today ? 'at once' : dayWords(outlook.backOn)) : 'not within a year'}</strong></span>
         </p>

@@ -1,9 +1,9 @@
 import 'server-only';
 import { promiseTable } from '../../core/market/promiseTable';
 import { boardSeries, type BoardSeries } from '../../core/plan/board';
-import { OUTLOOK_WEEKS } from '../../core/plan/outlook';
+import { OUTLOOK_WEEKS, type OutlookGround } from '../../core/plan/outlook';
 import { explainBalance, type Explanation } from '../../core/explain';
-import type { FarmFacts, FarmForecast, PlanStep } from '../../core/plan/types';
+import type { FarmFacts, FarmForecast } from '../../core/plan/types';
 import type { UnitChoice } from '../../core/quantity/units';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { recordedStays } from '../../db/history';
@@ -68,11 +68,6 @@ function balanceToday(facts: FarmFacts, forecast: FarmForecast, units: UnitChoic
     const because = explainBalance(loop.name, feedG, areaM2, loop.bandGM2, units);
     return [{ loop: loop.name, gM2, low: gM2 < loop.bandGM2[0], high: gM2 > loop.bandGM2[1], because }];
   });
-}
-
-export interface OutlookGround {
-  facts: FarmFacts;
-  plan: PlanStep[];
 }
 
 /** What a worker needs to forecast drafts by itself. */

@@ -12,7 +12,7 @@ import {
   weekday,
   weekStart,
 } from '../../../src/core/quantity/days';
-import { formatMass, toShown, toStored, type Quantity } from '../../../src/core/quantity/units';
+import { formatChange, formatMass, toShown, toStored, type Quantity } from '../../../src/core/quantity/units';
 
 const anyDay = fc.integer({ min: 0, max: 80_000 }).map(dayFromNumber);
 
@@ -97,5 +97,15 @@ describe('units', () => {
     expect(formatMass(18_440, metric)).toBe('18.4 kg');
     expect(formatMass(3.2, metric)).toBe('3.2 g');
     expect(formatMass(1000, { mass: 'us', temperature: 'F' })).toBe('2.2 lb');
+  });
+});
+
+describe('a difference', () => {
+  test('has its sign, and none when it rounds to nothing', () => {
+    expect(formatChange(12.4)).toBe('+12');
+    expect(formatChange(-3)).toBe('-3');
+    expect(formatChange(0.2)).toBe('0');
+    expect(formatChange(-0.2)).toBe('0');
+    expect(formatChange(0.25, 1)).toBe('+0.3');
   });
 });
