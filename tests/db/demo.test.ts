@@ -95,9 +95,33 @@ describe('the demo farm', () => {
       expect(kinds).toEqual(expect.arrayContaining(['short', 'crowding', 'sample', 'ph', 'surplus']));
       const short = troubles.filter((t) => t.kind === 'short' && t.subject === 'rainbow-trout');
       expect(short).toHaveLength(1);
+      expect(troubles.filter((t) => t.kind === 'short')).toEqual(short);
       expect(daysBetween(TODAY, short[0]!.day)).toBeGreaterThan(14);
     });
   });
+
+  test('begun in any season it has one order too many, and no other promise that cannot be kept', async () => {
+    const url = new URL(inject('emptyUrl'));
+    const name = `test_season_${randomUUID().slice(0, 8)}`;
+    await desk.owner.raw(`create database ${name}`);
+    url.pathname = `/${name}`;
+    const other = openDesk(url.toString());
+    try {
+      await migrate(other.owner);
+      const now = new Date('2026-11-24T09:00:00Z');
+      await loadDemo(other.owner, { now, timeZone: 'UTC', historyDays: 260 });
+      const farm = await other.owner('farm').first('farm_id');
+      await other.in({ farmId: farm.farm_id }, async (tx) => {
+        const facts = await loadFacts(tx, '2026-11-24', true);
+        const table = promiseTable(forecastFarm(facts, await openSteps(tx)), facts.products, facts.promises, 10);
+        const short = table.flatMap((row) => row.weeks.flatMap((w) => w.shortLines.map(() => row.product.code)));
+        expect(short).toEqual(['rainbow-trout']);
+      });
+    } finally {
+      await other.close();
+      await desk.owner.raw(`drop database ${name}`);
+    }
+  }, 120_000);
 
   test('the short order can be saved by sliding one harvest', async () => {
     await read(async (tx) => {

@@ -1,10 +1,6 @@
 import type { Knex } from 'knex';
-import { availableToPromise } from '../../core/market/promise';
-import { forecastFarm } from '../../core/plan/forecast';
 import { addDays, dayAt, dayNumber, type Day } from '../../core/quantity/days';
-import { loadFacts } from '../facts';
 import { hashPassword } from '../people';
-import { openSteps } from '../plan';
 import { Book, eachDay } from './book';
 import { writeCropHistory } from './cropHistory';
 import {
@@ -20,9 +16,10 @@ import {
   demoProducts,
   demoSpecies,
 } from './farm';
-import { nextThursday, waterTempC, writeFishHistory } from './fishHistory';
+import { waterTempC, writeFishHistory } from './fishHistory';
 import { writeKoi } from './koiHistory';
 import { writeOrders } from './market';
+import { settleOrders } from './openOrders';
 import { Random } from './random';
 import { DemoWorld } from './world';
 
@@ -69,7 +66,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     });
     writeKoi(world, pondShop, `O-${nextOrder + 1}`);
     await insertAll(tx, world.book);
-    await addShortOrder(tx, farmId, random, today, customerIds[3]!, `O-${nextOrder}`);
+    await settleOrders(tx, { farmId, random, today, customerId: customerIds[3]!, code: `O-${nextOrder}` });
   });
   await owner.raw('analyze');
   return true;
@@ -201,51 +198,4 @@ async function insertAll(tx: Knex.Transaction, book: Book) {
   for (const [table, rows] of Object.entries(book.rows)) {
     for (let i = 0; i < rows.length; i += 800) await tx(table).insert(rows.slice(i, i + 800));
   }
-}
-
-/** One order too many: more trout than can be promised for a Tuesday about four weeks ahead. */
-async function addShortOrder(
-  tx: Knex.Transaction,
-  farmId: string,
-  random: Random,
-  today: Day,
-  customerId: string,
-  code: string,
-) {
-  await tx.raw(`select set_config('app.farm_id', ?, true)`, [farmId]);
-  const due = addDays(nextThursday(today), 26);
-  const facts = await loadFacts(tx, today, true);
-  const forecast = forecastFarm(facts, await openSteps(tx));
-  const at = dayNumber(due) - dayNumber(today);
-  const own = facts.promises.filter((p) => p.productCode === 'rainbow-trout');
-  const demands = own.map((p) => ({
-    id: p.lineId,
-    at: Math.max(0, dayNumber(p.day) - dayNumber(today)),
-    quantity: p.quantity,
-  }));
-  const free = availableToPromise(forecast.supply.filter((b) => b.productCode === 'rainbow-trout'), demands, at, 100); // prettier-ignore
-  const orderId = random.uuid();
-  await tx('sales_order').insert({
-    farm_id: farmId,
-    id: orderId,
-    code,
-    entry_key: `demo-${code}`,
-    customer_id: customerId,
-    due_day: due,
-  });
-  await tx('order_line').insert({
-    farm_id: farmId,
-    id: random.uuid(),
-    order_id: orderId,
-    product_code: 'rainbow-trout',
-    quantity: Math.round(free / 500) * 500 + 9000,
-    price_minor: 1450,
-  });
-  await tx('order_event').insert({
-    farm_id: farmId,
-    order_id: orderId,
-    kind: 'placed',
-    farm_day: today,
-    at: new Date(`${today}T00:00:00Z`),
-  });
 }
