@@ -1,3 +1,4 @@
+import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
 import type { Crop } from './library/types';
@@ -75,7 +76,7 @@ function tableWords({ count, meanG, waterTempC, species, feedG }: TankFeed, unit
 export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): Explanation {
   const share = (value: number) => formatNumber(value, 2);
   return {
-    title: `${formatNumber(q.seeds)} seeds of ${crop.name.toLowerCase()}`,
+    title: `${formatNumber(q.seeds)} seeds of ${inSentence(crop.name)}`,
     formula: `${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${q.trays === 1 ? 'tray' : 'trays'} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
     inputs: [
       { label: 'Wanted', value: formatNumber(q.units), from: 'what the promised orders lack' },

@@ -1,3 +1,4 @@
+import { inSentence } from './library/inSentence';
 import type { Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { Species } from './library/types';
@@ -10,7 +11,7 @@ export function explainPace(cohort: { lotCode: string; species: Species; pace: n
   const { species, pace, paceError } = cohort;
   return {
     title: `pace of ${cohort.lotCode}`,
-    formula: `Its samples rise ${formatNumber(pace, 2)} times as fast as ${species.name.toLowerCase()} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
+    formula: `Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
     inputs: [
       { label: 'Samples', value: `${formatNumber(cohort.samples)}, ${formatNumber(cohort.weighed)} fish weighed`, from: 'weighings of this cohort' },
       { label: 'Before any sample', value: '× 1.00, worth 15 weighed fish', from: 'planning default: few weighed fish barely move it' },
@@ -84,7 +85,7 @@ export function explainGrade(grade: { name: string; fromCm: number; toCm: number
       { label: 'Mean weight', value: formatMass(grade.meanG, units), from: 'last sample, grown on since' },
       { label: 'Spread of sizes', value: `± ${formatNumber(species.sizeCv * 100)} %`, from: 'species library, or the sample it was graded by; fish already taken are left out' },
     ],
-    source: `Length–weight relation of ${species.name.toLowerCase()} in the species library; sizes log-normal.`,
+    source: `Length–weight relation of ${inSentence(species.name)} in the species library; sizes log-normal.`,
     change: 'weigh and measure a sample; the length–weight numbers are in Species.',
   };
 } // prettier-ignore
@@ -93,7 +94,7 @@ export function explainGrade(grade: { name: string; fromCm: number; toCm: number
 export function explainWay(way: { title: string; species: string; lost: string; missingKg: number; otherKg: number; fishMinor: number; currency: string }): Explanation {
   return {
     title: `what “${way.title}” leaves missing`,
-    formula: `Week by week, ${way.species.toLowerCase()} harvested as if nothing had been lost, less ${way.species.toLowerCase()} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${formatChange(way.otherKg)} kg.`,
+    formula: `Week by week, ${inSentence(way.species)} harvested as if nothing had been lost, less ${inSentence(way.species)} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${formatChange(way.otherKg)} kg.`,
     inputs: [
       { label: 'Lost', value: way.lost, from: 'the record of the loss, or the rehearsal' },
       { label: 'Harvests', value: 'two forecasts', from: 'the plan with the fish still there, and the plan with this way in it' },

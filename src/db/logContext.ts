@@ -1,3 +1,4 @@
+import { inSentence } from '../core/library/inSentence';
 import type { LogContext } from '../core/log/parse';
 import { meanRelative } from '../core/fish/sizeSpread';
 import { forecastFarm } from '../core/plan/forecast';
@@ -28,7 +29,7 @@ export async function loadLogContext(tx: Tx, today: Day, units: UnitChoice): Pro
     kind: 'plants' as const,
     count: p.count,
     meanG: null,
-    cropName: facts.crops.find((c) => c.code === p.cropCode)?.name.toLowerCase() ?? null,
+    cropName: inSentence(facts.crops.find((c) => c.code === p.cropCode)?.name ?? '') || null,
     unit: facts.products.find((q) => q.cropCode === p.cropCode)?.unit ?? null,
     daysToRipe: stays.find((s) => s.lotCode === p.lotCode)?.readyFrom ?? null,
   }));

@@ -6,6 +6,7 @@ import { bindingLimits, crowdedWeeks, type Binding } from '../core/stocking/limi
 import { stockingProblem, type StockingTarget } from '../core/stocking/problem';
 import { solveStocking, type PlanProgress, type SolveLimits } from '../core/stocking/solve';
 import type { StockingPlan } from '../core/stocking/types';
+import { lotPrefixes } from '../core/library/lotPrefix';
 import type { FarmFacts, PlanStep } from '../core/plan/types';
 
 export interface Answer {
@@ -55,8 +56,9 @@ const api = {
 /** Codes of new lots: the farm's prefix for the species and the next free number. */
 function codeMaker(facts: FarmFacts, taken: readonly string[]) {
   const used = new Set([...taken, ...facts.fish.map((f) => f.lotCode)]);
+  const prefixes = lotPrefixes(facts.species, new Map(facts.fish.map((f) => [f.speciesCode, f.lotCode.split('-')[0]!])));
   return (speciesCode: string) => {
-    const prefix = facts.fish.find((f) => f.speciesCode === speciesCode)?.lotCode.split('-')[0] ?? speciesCode.slice(0, 3).toUpperCase();
+    const prefix = prefixes.get(speciesCode);
     const numbers = [...used].filter((c) => c.startsWith(`${prefix}-`)).map((c) => Number(/-(\d+)/.exec(c)?.[1] ?? 0));
     const code = `${prefix}-${Math.max(0, ...numbers) + 1}`;
     used.add(code);

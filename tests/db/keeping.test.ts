@@ -524,6 +524,12 @@ describe('rules of the farm', () => {
     expect((await asFood({})).ok).toBe(true);
     const { newOrderPage } = await import('../../src/features/market/queries');
     expect((await newOrderPage(on())).products).toContainEqual({ code: 'pikeperch', name: 'Pikeperch', unit: 'kg' });
+    const day = addDays(TODAY, 12);
+    const fry = { speciesCode: 'pikeperch', count: 200, meanG: 12, day, toPlaceId: await place('Q1') };
+    expect(await actions.orderFish({ ...key(), ...fry })).toMatchObject({ ok: true, value: { words: expect.stringContaining('PIK-1') } });
+    expect(await actions.takeFeed({ ...key(), speciesCode: 'pikeperch', code: 'z1', massG: 25_000 })).toMatchObject({ ok: true });
+    const store = (await pages.feedPage(on())).store.find((s) => s.speciesCode === 'pikeperch')!;
+    expect(store.lots.map((l) => l.code)).toEqual(['FEED-PIK-Z1']);
     expect((await asFood({ food: undefined }, zander.version + 1)).ok).toBe(true);
     expect((await newOrderPage(on())).products.some((p) => p.code === 'pikeperch')).toBe(false);
     expect(faults(await actions.keepSale({ ...key(), code: 'walleye', version: 1, grades: [], food })).form![0]).toMatch(/Take the species/);

@@ -229,3 +229,35 @@ test('after a loss the ways back stand side by side, and one becomes the plan', 
     .first();
   expect(stocked.count).toBeGreaterThan(200);
 });
+
+test('a species from the library is taken on, priced, ordered as fingerlings and offered to customers', async ({
+  page,
+}) => {
+  await signIn(page, 'ines');
+  await open(page, '/cohorts/species');
+  await page.getByRole('button', { name: /European perch/ }).click();
+  await page.getByRole('button', { name: 'Take onto this farm' }).click();
+  await expect(page.getByRole('heading', { name: 'European perch: how it is sold' })).toBeVisible();
+  const sale = page.locator('section', { hasText: 'European perch: how it is sold' }).last();
+  await sale.getByLabel(/As food: name on orders/).fill('Perch');
+  await sale.getByRole('button', { name: 'Keep' }).click();
+  await expect(sale.getByText('Give the price of a kg')).toBeVisible();
+  await expect(sale.getByLabel(/As food: name on orders/)).toHaveValue('Perch');
+  await sale.getByLabel(/As food: .* a kg/).fill('19.5');
+  await sale.getByLabel(/As food: keeps on ice/).fill('6');
+  await sale.getByRole('button', { name: 'Keep' }).click();
+  await expect(sale.getByText(/Prices hold for orders taken from now on/)).toBeVisible();
+
+  await open(page, '/cohorts/arrivals');
+  await choose(page, 'Species', 'European perch');
+  await page.getByLabel('Fish', { exact: true }).fill('120');
+  await page.getByLabel('Weight of one').fill('15');
+  await page.getByLabel('Arrive on').fill(addDays(today(), 20));
+  await page.getByRole('button', { name: 'Order', exact: true }).click();
+  await expect(page.getByRole('status').getByText(/120 fish arrive as EPE-1/)).toBeVisible();
+
+  await open(page, '/market/new');
+  await choose(page, /Product/, 'Perch');
+  const product = await db('product').where({ species_code: 'european-perch' }).first();
+  expect(product).toMatchObject({ name: 'Perch', unit: 'kg', price_minor: 1950, shelf_life_days: 6 });
+});

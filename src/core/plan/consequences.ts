@@ -1,3 +1,4 @@
+import { inSentence } from '../library/inSentence';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -55,7 +56,7 @@ function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Cons
       const lines = week.short > was ? week.shortLines : (before.promise[r]?.weeks[w]?.shortLines ?? []);
       const who = [...new Set(lines.map((l) => l.customer))].join(', ');
       const amount = formatQuantity(week.short, row.product.unit, units);
-      const name = row.product.name.toLowerCase();
+      const name = inSentence(row.product.name);
       if (week.short < step) {
         return [
           {

@@ -1,3 +1,4 @@
+import { inSentence } from '../library/inSentence';
 import { COMPANIONS } from '../fish/biosecurity';
 import { daysToWeight } from '../fish/growth';
 import type { Species } from '../library/types';
@@ -76,7 +77,7 @@ function biggerFingerlings(shop: Shop, species: Species, readyIn: number): Recov
   const daysFor = (g: number) => DELIVERY_DAYS + (daysToWeight(g, target, shop.waterC, species) ?? Infinity);
   const size = sizes.find((g) => daysFor(g) <= readyIn + 14) ?? sizes.at(-1);
   if (size === undefined || !Number.isFinite(daysFor(size))) return null;
-  return bought(shop, species, size, 'bigger', `Buy larger ${species.name.toLowerCase()}`, daysFor(size));
+  return bought(shop, species, size, 'bigger', `Buy larger ${inSentence(species.name)}`, daysFor(size));
 }
 
 /** Another species of the library that this water brings to market sooner. */
@@ -88,7 +89,7 @@ function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
   ); // prettier-ignore
   const best = able.sort((a, b) => days(a) - days(b))[0];
   if (!best || days(best) >= days(species)) return null;
-  return bought(shop, best, 20, 'faster', `A faster species: ${best.name.toLowerCase()}`, DELIVERY_DAYS + days(best));
+  return bought(shop, best, 20, 'faster', `A faster species: ${inSentence(best.name)}`, DELIVERY_DAYS + days(best));
 }
 
 /** Market size to aim for: between the smallest and the largest that sells. */

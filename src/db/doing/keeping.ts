@@ -5,6 +5,7 @@ import { gradeAt, gradeOf, merged, type Grade } from '../../core/fish/grading';
 import type { FarmFacts, FishFact, PlaceFact, PlanStep } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
+import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 import { addSteps, freePlanCode, newId } from '../plan';
 import { recordDeaths } from './fish';
@@ -209,8 +210,6 @@ export interface FingerlingOrder {
   note: string | null;
 }
 
-const PREFIX_BY_WORDS = (name: string) => name.split(/[\s-]+/).map((w) => w[0]!.toUpperCase()).join('').padEnd(3, name.slice(1, 3).toUpperCase()).slice(0, 3); // prettier-ignore
-
 /** Puts an order of fingerlings into the plan: arrival, and the move out of quarantine. @returns the code the lot will have */
 export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts, order: FingerlingOrder): Promise<string> {
   const species = facts.species.find((s) => s.code === order.speciesCode);
@@ -218,13 +217,7 @@ export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts,
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
   const then = order.thenPlaceId ? placeOf(facts, order.thenPlaceId, 'thenPlaceId') : null;
   if (then && to.kind !== 'quarantine') throw new RuleBroken('thenPlaceId', 'Only fish in quarantine move on by plan from here.');
-  const used = await tx('lot')
-    .where({ species_code: species.code, kind: 'cohort' })
-    .groupByRaw("split_part(code, '-', 1)")
-    .orderByRaw('count(*) desc')
-    .first(tx.raw("split_part(code, '-', 1) as prefix"));
-  const prefix = (used as { prefix: string } | undefined)?.prefix ?? PREFIX_BY_WORDS(species.name);
-  const code = await nextCode(tx, prefix);
+  const code = await nextCode(tx, (await prefixesInUse(tx)).get(species.code)!);
   const groupId = newId();
   const step = (kind: PlanStep['kind'], rest: Partial<PlanStep>): PlanStep => ({
     id: newId(), groupId, kind, day: order.day, lotCode: code, speciesCode: species.code, cropCode: null, fromPlaceId: null, toPlaceId: null,

@@ -1,3 +1,4 @@
+import { inSentence } from '../../core/library/inSentence';
 import { RuleBroken } from '../../core/errors';
 import type { Crop } from '../../core/library/types';
 import type { Tx } from '../connection';
@@ -107,7 +108,7 @@ export async function pickPlants(
   if (!lot) throw new RuleBroken(field, 'That planting is not on this farm.');
   const crop = await cropOf(tx, lot.crop_code);
   const product = await tx('product').where({ crop_code: lot.crop_code }).first('code', 'unit');
-  if (!product) throw new RuleBroken(field, `This farm sells no ${crop.name.toLowerCase()}.`);
+  if (!product) throw new RuleBroken(field, `This farm sells no ${inSentence(crop.name)}.`);
   const there = await balanceAt(tx, lot.id, picked.placeId);
   if (there.count <= 0) throw new RuleBroken(field, `${lot.code} has no plants left here.`);
   const whole = crop.cutsMax === 1 && product.unit !== 'kg';

@@ -6,6 +6,7 @@ import type { Species } from '../../core/library/types';
 import type { Day } from '../../core/quantity/days';
 import type { LifeSupport } from '../../core/water/lifeSupport';
 import type { Tx } from '../connection';
+import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 
 export const STALE = 'Someone else changed this meanwhile. Reload to see it; what you typed is still here.';
@@ -31,8 +32,8 @@ export async function receiveFeed(
   entry: Entry,
   got: { code: string; speciesCode: string; massG: number; supplier: string | null; costMinor: number | null },
 ): Promise<string> {
-  const fish = await tx('lot').where({ species_code: got.speciesCode, kind: 'cohort' }).first('code');
-  const prefix = fish ? String(fish.code).split('-')[0] : got.speciesCode.slice(0, 3).toUpperCase();
+  const prefix = (await prefixesInUse(tx)).get(got.speciesCode);
+  if (!prefix) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
   const code = await freeLotCode(tx, `FEED-${prefix}-${got.code.trim().toUpperCase()}`);
   const lotId = await createLot(tx, entry.farmId, {
     code, kind: 'feed', keeps: 'mass', beganOn: entry.farmDay, supplier: got.supplier, costMinor: got.costMinor,

@@ -1,4 +1,5 @@
 'use client';
+import { inSentence } from '../../core/library/inSentence';
 import Link from 'next/link';
 import { useState } from 'react';
 import { addDays } from '../../core/quantity/days';
@@ -44,7 +45,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
             {page.coming.length === 0 ? <p className="empty">No fingerlings are ordered. Order some on this page, or let the planner propose.</p> : (
               <>
                 <PlanSteps
-                  steps={page.coming.map((c) => ({ id: c.stepId, version: c.version, kind: 'stock', day: c.day, count: c.count, from: '', to: `to ${c.place}`, words: `${c.lotCode}, ${c.species.toLowerCase()} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? `: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}` }))}
+                  steps={page.coming.map((c) => ({ id: c.stepId, version: c.version, kind: 'stock', day: c.day, count: c.count, from: '', to: `to ${c.place}`, words: `${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? `: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}` }))}
                   today={page.today} units={page.units} mayEdit={page.person.role === 'manager'}
                 />
                 {page.coming.filter((c) => c.note).map((c) => <p key={c.stepId} className="body small quiet">{c.lotCode}: {c.note}</p>)}

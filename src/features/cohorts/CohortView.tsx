@@ -1,3 +1,4 @@
+import { inSentence } from '../../core/library/inSentence';
 import Link from 'next/link';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
@@ -57,7 +58,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
     <header>
       <h1>{page.lotCode}</h1>
       <span className="quiet">
-        {formatNumber(count)} {page.species.toLowerCase()}
+        {formatNumber(count)} {inSentence(page.species)}
         {page.places.map((p) => (
           <span key={p.place}>
             {' · '}

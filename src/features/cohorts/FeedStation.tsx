@@ -1,4 +1,5 @@
 'use client';
+import { inSentence } from '../../core/library/inSentence';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { useState } from 'react';
@@ -40,7 +41,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
               {page.tanks.map((t) => (
                 <tr key={t.place}>
                   <td className="mono strong">{t.place}</td>
-                  <td style={{ minWidth: 150 }}>{t.lots}<div className="small quiet">{formatNumber(t.count)} {t.species.toLowerCase()}</div></td>
+                  <td style={{ minWidth: 150 }}>{t.lots}<div className="small quiet">{formatNumber(t.count)} {inSentence(t.species)}</div></td>
                   <td className="num">{formatMass(t.meanG, units)}</td>
                   <td className="num strong">{t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <span className="nofeed-tag">NO FEED</span>}</td>
                   <td className="num">{t.givenG > 0 ? `${t.feedings} × ${formatMass(t.eachG, units)}` : ''}</td>

@@ -1,4 +1,5 @@
 'use client';
+import { inSentence } from '../../core/library/inSentence';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -31,7 +32,7 @@ export function LossStation({ page }: { page: LossPage }) {
           <div className="body buttons">
             {page.losses.map((l) => (
               <Link key={l.id} className="chip" href={`/cohorts/loss?loss=${encodeURIComponent(l.id)}`} prefetch={false} aria-current={l.id === page.chosen ? 'true' : undefined} style={l.id === page.chosen ? { borderColor: 'var(--water)', fontWeight: 650 } : undefined}>
-                {l.lotCode} in {l.place}: {formatNumber(l.count)} {l.species.toLowerCase()} lost by {shortDay(l.day)}, {formatNumber(l.left)} left
+                {l.lotCode} in {l.place}: {formatNumber(l.count)} {inSentence(l.species)} lost by {shortDay(l.day)}, {formatNumber(l.left)} left
               </Link>
             ))}
           </div>

@@ -38,7 +38,7 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
   return (
     <section className="sheet">
       <header>
-        <h2>How {species.name.toLowerCase()} is sold</h2>
+        <h2>{species.name}: how it is sold</h2>
       </header>
       <div className="body">
         <SaidLines said={said} />

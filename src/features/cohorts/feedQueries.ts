@@ -4,6 +4,7 @@ import type { FeedRule } from '../../core/fish/feed';
 import { bothRations, tankFeed } from '../../core/plan/tankFeed';
 import { addDays, type Day } from '../../core/quantity/days';
 import { feedStore, type FeedLot } from '../../db/fishRecords';
+import { prefixesInUse } from '../../db/lotPrefix';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 
 export interface FeedRow {
@@ -32,7 +33,7 @@ export interface FeedPage extends DayView {
 export async function feedPage(search: Search): Promise<FeedPage> {
   const view = await farmView(search, async (tx) => ({
     lots: await feedStore(tx),
-    prefixes: await tx('lot').where({ kind: 'cohort' }).distinct('species_code').select(tx.raw("split_part(code, '-', 1) as prefix")),
+    prefixes: await prefixesInUse(tx),
     currency: (await tx('farm').first('currency')).currency as string,
   })); // prettier-ignore
   const { facts, forecast, at, more, today, units } = view;
@@ -45,11 +46,11 @@ export async function feedPage(search: Search): Promise<FeedPage> {
       ...bothRations(fed), because: explainFeed(fed, units),
     }];
   }); // prettier-ignore
-  const kept = [...new Set(forecast.fish.map((s) => s.speciesCode))];
-  const lotsFor = (code: string) => more.lots.filter((l) => more.prefixes.some((p) => p.species_code === code && p.prefix === l.prefix)); // prettier-ignore
+  const lotsFor = (code: string) => more.lots.filter((l) => l.prefix === more.prefixes.get(code));
+  const codes = facts.species.map((s) => s.code).filter((code) => isFed(view, code) || lotsFor(code).length > 0);
   return {
     ...dayOnly(view), today, tanks, currency: more.currency,
-    store: kept.filter((code) => isFed(view, code) || lotsFor(code).length > 0).map((code) => storeOf(view, code, lotsFor(code))),
+    store: codes.map((code) => storeOf(view, code, lotsFor(code))),
     rules: facts.feedRules.map((r) => ({ ...r, name: facts.species.find((s) => s.code === r.speciesCode)?.name ?? r.speciesCode })),
   }; // prettier-ignore
 }

@@ -5,6 +5,7 @@ import type { FarmFacts } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
 import { formatNumber } from '../../core/quantity/units';
 import { recoveryOutlook, recoveryWays, type Loss, type RecoveryOutlook } from '../../core/stocking/recovery';
+import { prefixesInUse } from '../../db/lotPrefix';
 import { recentLosses } from '../../db/fishRecords';
 import { newId } from '../../db/plan';
 import { dayOnly, farmView, readFarm, type DayView, type Search } from '../../server/farmView';
@@ -24,6 +25,7 @@ const LOSS_DAYS = 42;
 export async function lossPage(search: Search): Promise<LossPage> {
   const { loss: wanted, suppose } = await search;
   const view = await farmView(search, async (tx, { day }) => ({
+    prefixes: await prefixesInUse(tx),
     losses: await recentLosses(tx, addDays(day, -LOSS_DAYS), day),
     codes: (await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).select('code')).map((r: { code: string }) => r.code),
     currency: (await tx('farm').first('currency')).currency as string,
@@ -39,7 +41,7 @@ export async function lossPage(search: Search): Promise<LossPage> {
   const happened = raw ? { facts, loss: { lotCode: raw.code, speciesCode: raw.species_code, placeId: raw.place_id, count: raw.count, meanG: await weightOf(facts, raw.code) } } : null;
   const found = rehearsed ?? happened;
   const taken = new Set(more.codes);
-  const outlooks = found ? recoveryOutlook(found.facts, view.steps, found.loss, recoveryWays(found.facts, view.steps, found.loss, newId, (code) => nextCode(code, facts, taken))) : [];
+  const outlooks = found ? recoveryOutlook(found.facts, view.steps, found.loss, recoveryWays(found.facts, view.steps, found.loss, newId, (code) => nextCode(more.prefixes.get(code) ?? code, taken))) : [];
   const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, more.currency) }));
   const rehearsals = stockedTanks(facts).map(({ place, fish }) => ({ code: place.code, says: `${place.code}: ${fish.lotCode}` }));
   return { ...dayOnly(view), losses, chosen: losses[at]?.id ?? null, rehearsals, supposed: rehearsed ? String(suppose) : null, ways, currency: more.currency };
@@ -87,8 +89,7 @@ async function lastWeight(lotCode: string): Promise<number | null> {
   });
 }
 
-function nextCode(speciesCode: string, facts: FarmFacts, taken: Set<string>): string {
-  const prefix = facts.fish.find((f) => f.speciesCode === speciesCode)?.lotCode.split('-')[0] ?? speciesCode.slice(0, 3).toUpperCase(); // prettier-ignore
+function nextCode(prefix: string, taken: Set<string>): string {
   for (let n = 1; ; n++) {
     const code = `${prefix}-R${n}`;
     if (taken.has(code)) continue;

@@ -1,4 +1,5 @@
 'use client';
+import { inSentence } from '../../core/library/inSentence';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -61,7 +62,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
     <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
       <TextField
         select
-        label={`Lot of ${line.name.toLowerCase()}`}
+        label={`Lot of ${inSentence(line.name)}`}
         value={lot.lotId}
         onChange={(e) => setChosen(e.target.value)}
         sx={{ flex: '1 1 300px', maxWidth: 420 }}

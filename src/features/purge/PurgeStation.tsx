@@ -1,3 +1,4 @@
+import { inSentence } from '../../core/library/inSentence';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -112,7 +113,7 @@ function BatchRow({ batch, today }: { batch: Batch; today: string }) {
     <li className="row">
       <div style={{ display: 'flex', gap: 10, alignItems: 'baseline', flexWrap: 'wrap' }}>
         <span className="strong">
-          {formatNumber(batch.count)} {batch.species.toLowerCase()}
+          {formatNumber(batch.count)} {inSentence(batch.species)}
         </span>
         <span className="mono small">
           {batch.lotCode} · {batch.from} → {batch.where}

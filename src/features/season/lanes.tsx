@@ -1,4 +1,5 @@
 'use client';
+import { inSentence } from '../../core/library/inSentence';
 import { memo } from 'react';
 import type { BoardFish, BoardPlants, BoardSeries } from '../../core/plan/board';
 import type { Crop } from '../../core/library/types';
@@ -229,7 +230,9 @@ export const BedLane = memo(function BedLane({ place, top, height, stays, crops,
     return { s, row };
   });
   const rowPx = (height - 3) / Math.max(1, rows.length);
-  const names = [...new Set(own.map((s) => crops.find((c) => c.code === s.cropCode)?.name.toLowerCase()))].join(', ');
+  const names = [...new Set(own.map((s) => inSentence(crops.find((c) => c.code === s.cropCode)?.name ?? '')))].join(
+    ', ',
+  );
   return (
     <g>
       <LaneLabel

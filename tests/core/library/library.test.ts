@@ -4,6 +4,8 @@ import { feedConversion } from '../../../src/core/fish/feed';
 import { daysToWeight } from '../../../src/core/fish/growth';
 import { lengthFromWeightCm } from '../../../src/core/fish/lengthWeight';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import { inSentence } from '../../../src/core/library/inSentence';
+import { lotPrefixes } from '../../../src/core/library/lotPrefix';
 
 /**
  * What a fish farmer would find plausible: days from 10 g to the smallest market size at the best temperature, and the
@@ -121,5 +123,28 @@ describe('crops', () => {
     expect(group('cherry-tomato')).toBe('ripening fruit');
     expect(group('butterhead-lettuce')).toBe('ethylene-sensitive');
     expect(group('sweet-basil')).toBe('chill-sensitive');
+  });
+});
+
+describe('names inside a sentence', () => {
+  test('are small, but for what is named after a place', () => {
+    expect(['Rainbow trout', 'Nile tilapia', 'Koi 14–18 cm', 'Swiss chard'].map(inSentence)).toEqual([
+      'rainbow trout',
+      'Nile tilapia',
+      'koi 14–18 cm',
+      'Swiss chard',
+    ]);
+  });
+});
+
+describe('letters for lots', () => {
+  test('are those in use, else made of the name, and never the same for two species', () => {
+    const names = (code: string, name: string) => ({ code, name });
+    const farm = [names('trout', 'Rainbow trout'), names('perch', 'European perch'), names('carp', 'Common carp'), names('catfish', 'Channel catfish')]; // prettier-ignore
+    const prefixes = lotPrefixes(farm, new Map([['trout', 'TRT']]));
+    expect(Object.fromEntries(prefixes)).toEqual({ trout: 'TRT', perch: 'EPE', carp: 'CCA', catfish: 'CHA' });
+    const all = lotPrefixes(SPECIES_DEFAULTS, new Map());
+    expect(new Set(all.values()).size).toBe(SPECIES_DEFAULTS.length);
+    for (const prefix of all.values()) expect(prefix).toMatch(/^[A-Z]{2}[A-Z0-9]{1,2}$/);
   });
 });
