@@ -45,8 +45,8 @@ export function FeedStation({ page }: { page: FeedPage }) {
                   <td className="num">{formatMass(t.meanG, units)}</td>
                   <td className="num strong">{t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <span className="nofeed-tag">NO FEED</span>}</td>
                   <td className="num">{t.givenG > 0 ? `${t.feedings} × ${formatMass(t.eachG, units)}` : ''}</td>
-                  <td>{t.pelletMm} mm</td>
-                  <td className="mono small">{t.times.length > 0 ? t.times.join(' ') : 'by hand'}</td>
+                  <td>{t.givenG > 0 && `${t.pelletMm} mm`}</td>
+                  <td className="mono small">{t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}</td>
                   {compared && <><td className="num quiet">{formatMass(t.byGrowthG, units)}</td><td className="num quiet">{t.byTableG === null ? '–' : formatMass(t.byTableG, units)}</td></>}
                 </tr>
               ))}

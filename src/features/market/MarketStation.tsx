@@ -45,15 +45,19 @@ export function MarketStation({ page }: { page: MarketPage }) {
                         className="num small"
                         style={c.short ? { background: 'color-mix(in srgb, var(--roe) 22%, transparent)' } : undefined}
                       >
-                        <Why because={c.because}>
-                          {c.share}
-                          <br />
-                          {c.short ? (
-                            <strong className="danger">{c.short} short</strong>
-                          ) : (
-                            <span className={c.tight ? 'attention' : 'quiet'}>{c.available} free</span>
-                          )}
-                        </Why>
+                        {c.none ? (
+                          <span className="quiet">–</span>
+                        ) : (
+                          <Why because={c.because}>
+                            {c.share}
+                            <br />
+                            {c.short ? (
+                              <strong className="danger">{c.short} short</strong>
+                            ) : (
+                              <span className={c.tight ? 'attention' : 'quiet'}>{c.available} free</span>
+                            )}
+                          </Why>
+                        )}
                       </td>
                     ))}
                   </tr>

@@ -18,6 +18,8 @@ export interface PromiseCell {
   available: string;
   short: string | null;
   tight: boolean;
+  /** Neither promised, nor expected, nor left from before. */
+  none: boolean;
   because: Explanation;
 }
 
@@ -60,6 +62,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         available: bare(w.available),
         short: isShort ? bare(w.short) : null,
         tight: !isShort && w.available < w.promised * 0.1,
+        none: w.promised + w.expected + w.available + w.short < 0.5,
         because: explainPromise({
           product: product.name, week: w.week, expected: say(w.expected), spread: say((w.expectedHigh - w.expectedLow) / 2),
           promised: say(w.promised), short: say(w.short), available: say(w.available), shelfLifeDays: product.shelfLifeDays,

@@ -73,6 +73,10 @@ export function DayDial({ today }: { today: Day }) {
           </defs>
           <rect x="0" y="56" width={Math.max(0, x(today))} height="5" fill="var(--line)" />
           <rect x={Math.max(0, x(today))} y="56" width={width} height="5" fill="url(#ahead)" />
+          <line x1={x(today)} x2={x(today)} y1="4" y2="62" stroke="var(--ink)" strokeWidth="2" />
+          {shown !== today && (
+            <line x1={x(shown)} x2={x(shown)} y1="4" y2="62" stroke="var(--water)" strokeWidth="2.5" />
+          )}
           {days.map((d, i) => (
             <g key={d} transform={`translate(${i * DAY_PX} 0)`}>
               <line
@@ -88,10 +92,6 @@ export function DayDial({ today }: { today: Day }) {
               )}
             </g>
           ))}
-          <line x1={x(today)} x2={x(today)} y1="4" y2="62" stroke="var(--ink)" strokeWidth="2" />
-          {shown !== today && (
-            <line x1={x(shown)} x2={x(shown)} y1="4" y2="62" stroke="var(--water)" strokeWidth="2.5" />
-          )}
         </svg>
         <span className="todayflag" style={{ left: x(today) }}>
           today · {dayWords(today)}
