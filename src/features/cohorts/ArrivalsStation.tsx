@@ -27,7 +27,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
     { name: 'day', label: 'Arrive on', kind: 'day', start: addDays(page.today, 14) },
     { name: 'toPlaceId', label: 'Arrive in', kind: 'select', options: [...inQuarantine, ...homes].map((t) => [t.id, t.says]), start: inQuarantine[0]?.id ?? '', help: 'Quarantine first: its own filter, its own nets.' },
     { name: 'thenPlaceId', label: 'Then to', kind: 'select', options: homes.map((t) => [t.id, t.says]), start: '', optional: true },
-    { name: 'note', label: 'Hatchery, order number, permit, transport papers', kind: 'area', start: '', optional: true },
+    { name: 'note', label: 'Hatchery, order number, papers', kind: 'area', start: '', optional: true },
   ];
   return (
     <div className="stack">

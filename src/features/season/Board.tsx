@@ -133,12 +133,12 @@ export function Board({ page, board, changes, onSlide }: BoardProps) {
           />
         ))}
         <SupplyRows rows={rows} top={supplyTop} scale={scale} today={page.today} units={page.units} />
-        <line x1={scale.x(0)} x2={scale.x(0)} y1={2} y2={height} stroke="var(--ink)" strokeWidth="1.5" />
+        <line x1={scale.x(0)} x2={scale.x(0)} y1={16} y2={height} stroke="var(--ink)" strokeWidth="1.5" />
         {dialAt !== 0 && (
           <line
             x1={scale.x(dialAt)}
             x2={scale.x(dialAt)}
-            y1={2}
+            y1={16}
             y2={height}
             stroke="var(--water)"
             strokeWidth="2"
