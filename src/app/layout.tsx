@@ -6,6 +6,8 @@ import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import '../ui/theme/base.css';
+import '../ui/theme/sheets.css';
+import '../ui/theme/stations.css';
 import '../ui/theme/rooms.css';
 import { Theme } from '../ui/theme/Theme';
 

@@ -1,6 +1,6 @@
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
-import { samplesOf as samplesOfLots } from './facts';
+import { samplesOf as samplesOfLots } from './cohortSizes';
 
 export interface LotRecord {
   lotId: string;

@@ -12,7 +12,8 @@ import {
 } from '../../src/db/doing/fish';
 import { clearBed, pickPlants, pickStep, sowSeed, transplant } from '../../src/db/doing/plants';
 import { finishTask, recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../src/db/events';
-import { loadFacts, samplesOf } from '../../src/db/facts';
+import { samplesOf } from '../../src/db/cohortSizes';
+import { loadFacts } from '../../src/db/facts';
 import { balanceAt, type Entry } from '../../src/db/ledger';
 import type { Tx } from '../../src/db/connection';
 import { openDesk, randomUUID, type Desk } from './helpers';

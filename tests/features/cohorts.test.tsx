@@ -159,6 +159,8 @@ describe('handling fish', () => {
     type('Their weight together', '30.5');
     press('Record the sample');
     await waitFor(() => expect(sent[0]).toMatchObject({ bulkCount: 100, bulkG: 30_500 }));
+    // What was sent comes first, the form closes after it.
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Record the sample' })).toBeNull());
     press('Weigh or measure');
     press('Lengths');
     type(/Lengths in cm/, '28 29');

@@ -4,43 +4,12 @@ import { freshSpread, meanRelative, takeLargest, type SizeBin } from '../../core
 import type { Species } from '../../core/library/types';
 import { harvestGroup } from '../../core/plan/build';
 import type { LoopFact, PlanStep } from '../../core/plan/types';
-import { addDays, dayNumber, fromMonths, weekday, type Day } from '../../core/quantity/days';
+import { addDays, dayNumber, fromMonths, type Day } from '../../core/quantity/days';
 import { saltG } from '../../core/purge/backSchedule';
 import { OUTSIDE } from '../ledger';
 import type { DemoPlace } from './farm';
+import { arrivalOf, codeOf, EVERY, nextThursday, numberOf, ROTATIONS, stageTank, type Rotation } from './rotation';
 import type { DemoWorld, PackedStock } from './world';
-
-/** One species' rotation: a cohort every six weeks, always the same way through the tanks. */
-interface Rotation {
-  speciesCode: string;
-  prefix: string;
-  loop: string;
-  /** [age at which the cohort enters, tanks that take turns]. */
-  stages: [age: number, tanks: string[]][];
-  arrivalG: number;
-  number: number;
-  harvestAges: number[];
-  purge: string;
-  purgeDays: number;
-  method: 'separate' | 'salted';
-  /** Age, on the Thursday after today, of the cohort that is being harvested now. */
-  ageNow: number;
-}
-
-const EVERY = 42;
-
-export const ROTATIONS: Rotation[] = [
-  {
-    speciesCode: 'hybrid-striped-bass', prefix: 'HSB', loop: 'heron', arrivalG: 5.5, number: 620, purge: 'P1', purgeDays: 5, method: 'separate',
-    stages: [[0, ['Q1']], [14, ['H1', 'H2']], [84, ['H3', 'H4']], [168, ['H5', 'H6', 'H7', 'H8']]],
-    harvestAges: [301, 308, 315, 322, 329, 336], ageNow: 315,
-  },
-  {
-    speciesCode: 'rainbow-trout', prefix: 'TRT', loop: 'kingfisher', arrivalG: 3, number: 520, purge: 'P2', purgeDays: 4, method: 'salted',
-    stages: [[0, ['Q1']], [14, ['K1']], [56, ['K2', 'K3']], [140, ['K4', 'K5', 'K6']]],
-    harvestAges: [231, 238, 245, 252, 259, 266], ageNow: 245,
-  },
-]; // prettier-ignore
 
 interface Cohort {
   lotId: string;
@@ -54,32 +23,6 @@ interface Cohort {
   root: number;
   pace: number;
   bins: SizeBin[];
-}
-
-export function nextThursday(today: Day): Day {
-  return addDays(today, (4 - weekday(today) + 7) % 7);
-}
-
-/** Arrival day number of cohort `k`; k = 0 is the one being harvested now, larger k came later. */
-function arrivalOf(rotation: Rotation, today: Day, k: number): number {
-  return dayNumber(nextThursday(today)) - rotation.ageNow + EVERY * k;
-}
-
-function codeOf(rotation: Rotation, k: number) {
-  return `${rotation.prefix}-${30 + k}`;
-}
-
-/** Two deliveries that went otherwise: one cohort came in overfull, one much too small. */
-function numberOf(rotation: Rotation, k: number): number {
-  if (rotation.prefix === 'HSB' && k === 1) return 880;
-  if (rotation.prefix === 'HSB' && k === 4) return 430;
-  return rotation.number;
-}
-
-function stageTank(rotation: Rotation, k: number, age: number): string {
-  const stage = [...rotation.stages].reverse().find(([from]) => age >= from)!;
-  const tanks = stage[1];
-  return tanks[((k % tanks.length) + tanks.length) % tanks.length]!;
 }
 
 export function waterTempC(loop: LoopFact, day: Day, today: Day): number {

@@ -4,7 +4,8 @@ import { lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { freshSpread } from '../../core/fish/sizeSpread';
 import { addDays, dayNumber } from '../../core/quantity/days';
 import { OUTSIDE } from '../ledger';
-import { nextThursday, waterTempC } from './fishHistory';
+import { waterTempC } from './fishHistory';
+import { nextThursday } from './rotation';
 import { Random } from './random';
 import type { DemoWorld } from './world';
 

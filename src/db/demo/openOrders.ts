@@ -5,7 +5,7 @@ import type { FarmFacts, ProductFact, SupplyBatch } from '../../core/plan/types'
 import { addDays, dayNumber, type Day } from '../../core/quantity/days';
 import { loadFacts } from '../facts';
 import { openSteps } from '../plan';
-import { nextThursday } from './fishHistory';
+import { nextThursday } from './rotation';
 import type { Random } from './random';
 
 interface Settling {

@@ -14,7 +14,8 @@ import {
 import { recordHusbandry } from '../../db/doing/keeping';
 import { clearBed, pickStep, sowSeed, transplant } from '../../db/doing/plants';
 import { finishTask, recordReadings, recordSample, writeHandover } from '../../db/events';
-import { cohortSizes, loadLibrary } from '../../db/facts';
+import { cohortSizes } from '../../db/cohortSizes';
+import { loadLibrary } from '../../db/facts';
 import type { Role } from '../../db/people';
 import { act, type Doing } from '../../server/act';
 import type { KeyedInput } from '../../server/input';
