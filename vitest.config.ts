@@ -7,6 +7,9 @@ const serverOnly = fileURLToPath(new URL('./tests/server-only.ts', import.meta.u
 export default defineConfig({
   resolve: { alias: { 'server-only': serverOnly } },
   test: {
+    // A slow machine must not look like a wrong answer.
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
     projects: [
       { extends: true, test: { name: 'core', environment: 'node', include: ['tests/core/**/*.test.ts'] } },
       {
@@ -16,15 +19,18 @@ export default defineConfig({
           environment: 'node',
           include: ['tests/db/**/*.test.ts'],
           globalSetup: ['tests/db/setup.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 120_000,
           fileParallelism: false,
         },
       },
       {
         extends: true,
         plugins: [react()],
-        test: { name: 'component', environment: 'jsdom', include: ['tests/features/**/*.test.tsx'] },
+        test: {
+          name: 'component',
+          environment: 'jsdom',
+          include: ['tests/features/**/*.test.tsx'],
+          setupFiles: ['tests/features/setup.ts'],
+        },
       },
     ],
   },

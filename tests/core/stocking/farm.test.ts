@@ -87,7 +87,7 @@ describe('a farm as a planning problem', () => {
   });
 });
 
-describe('a solved plan becomes steps of the farm', { timeout: 60_000 }, () => {
+describe('a solved plan becomes steps of the farm', () => {
   test('the forecast with the draft kept brings what the planner promised, in free tanks', async () => {
     const facts = troutFarm();
     const problem = stockingProblem(facts, [], target);

@@ -52,7 +52,7 @@ function expectWithinLimits(input: PlannerInput, plan: StockingPlan) {
   }
 }
 
-describe('candidates', { timeout: 30_000 }, () => {
+describe('candidates', () => {
   test('fish are taken only while they are of a size that sells, from the tank they end in', () => {
     for (const batch of candidateBatches(troutOnly())) {
       for (const t of batch.takings) {
@@ -96,7 +96,7 @@ describe('candidates', { timeout: 30_000 }, () => {
   });
 });
 
-describe('plan by hand rules', { timeout: 30_000 }, () => {
+describe('plan by hand rules', () => {
   test('it keeps every row of the model', () => {
     const input = yearProblem();
     const batches = candidateBatches(input);
@@ -112,7 +112,7 @@ describe('plan by hand rules', { timeout: 30_000 }, () => {
   });
 });
 
-describe('solver', { timeout: 60_000 }, () => {
+describe('solver', () => {
   test('it is never dearer than the hand rules, and its bound is never above its plan', () => {
     const input = troutOnly();
     const { best, first } = solve(input);
