@@ -123,6 +123,8 @@ export function explainPromise(row: {
   promised: string;
   short: string;
   available: string;
+  /** Sold alive: fish of the grade still in their tanks. */
+  swimming?: string;
   shelfLifeDays: number;
 }): Explanation {
   return {
@@ -141,9 +143,14 @@ export function explainPromise(row: {
         value: `${row.shelfLifeDays} days`,
         from: 'product; a bed’s harvest window is added for uncut crops',
       },
+      ...(row.swimming
+        ? [{ label: 'In tanks', value: row.swimming, from: 'of this size by the forecast; netting is not planned' }]
+        : []),
     ],
     source: 'Deliveries in order of day, each from the batch that expires first.',
-    change: 'slide a harvest or sowing on Season, or change the order.',
+    change: row.swimming
+      ? 'plan a netting on the cohort’s page, or change the order.'
+      : 'slide a harvest or sowing on Season, or change the order.',
   };
 }
 

@@ -701,10 +701,19 @@ describe('fish sold alive', () => {
 
   test('a live sale in the plan is a job of its day and goes into holding without purge', async () => {
     const day = addDays(TODAY, 0);
-    expect(await actions.planStep({ lotCode: 'KOI-1', kind: 'harvest', fromPlaceId: await place('W2'), day, count: 5, ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/netted for live sale/) } });
+    const wish = { lotCode: 'KOI-1', kind: 'harvest', fromPlaceId: await place('W2'), day, count: 5 };
+    expect(faults(await actions.planStep({ ...wish, ...key() })).productCode?.[0]).toMatch(/Choose the grade/);
+    expect(await actions.planStep({ ...wish, productCode: 'koi-middle', ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/5 Koi 14–18 cm are netted for live sale/) } });
+    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    expect((await cohortPage('KOI-1', on())).steps.map((s) => s.words)).toContain('Net Koi 14–18 cm for live sale');
     const { roundPage } = await import('../../src/features/round/queries');
     const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;
     expect(job.caution).toMatch(/Not for food/);
+    expect(job.detail).toMatch(/^5 Koi 14–18 cm of KOI-1/);
+    const { marketPage, freeOn } = await import('../../src/features/market/queries');
+    const middle = (await marketPage(on())).rows.find((r) => r.product === 'Koi 14–18 cm')!;
+    expect(Number(middle.cells[0]!.swimming)).toBeGreaterThan(0);
+    expect(await freeOn('koi-middle', addDays(TODAY, 3))).toMatch(/free to promise on that day; about \d+ more of this size swim in the tanks/);
     const { purgePage } = await import('../../src/features/purge/queries');
     expect((await purgePage(on())).batches.map((b) => b.lotCode)).not.toContain('KOI-1');
     const { harvestAndPack } = await import('../../src/features/round/actions');

@@ -238,6 +238,7 @@ describe('the season board', () => {
       promised: 24_000,
       short: 0,
       available: 0,
+      swimming: 0,
       shortLines: [],
     };
     const product = {

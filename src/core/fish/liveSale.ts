@@ -58,6 +58,34 @@ export function countsByGrade(
   return grades.map((g) => count * Math.max(0, above(g.fromCm) - above(g.toCm)));
 }
 
+/** Where a grade is written into a plan: its middle, so that a range set a little differently is still the same grade. */
+export function gradeMiddleCm({ fromCm, toCm }: Pick<LiveGrade, 'fromCm' | 'toCm'>): number {
+  return (fromCm + toCm) / 2;
+}
+
+/** The grade whose range holds a length; null when none does. */
+export function gradeAtCm(cm: number, grades: readonly LiveGrade[]): LiveGrade | null {
+  return grades.find((g) => cm >= g.fromCm && cm < g.toCm) ?? null;
+}
+
+/** The grade that a planned netting takes; null when the step names none. */
+export function gradePlanned(
+  step: { kind: string; amount: number | null },
+  grades: readonly LiveGrade[],
+): LiveGrade | null {
+  return step.kind === 'harvest' && step.amount !== null ? gradeAtCm(step.amount, grades) : null;
+}
+
+/** What a planned harvest of fish sold alive is called; null for every other step. */
+export function nettingWords(
+  step: { kind: string; speciesCode: string | null; amount: number | null },
+  products: readonly ProductFact[],
+): string | null {
+  const grades = step.kind === 'harvest' ? liveGrades(products, step.speciesCode ?? '') : [];
+  if (grades.length === 0) return null;
+  return `Net ${gradePlanned(step, grades)?.product.name ?? 'the largest'} for live sale`;
+}
+
 /** The grade that fish of a mean weight are sold as; the smallest or largest when they are beyond all. Null: none. */
 export function gradeOfWeight(meanG: number, grades: readonly LiveGrade[], species: LengthWeight): LiveGrade | null {
   const cm = lengthFromWeightCm(meanG, species);

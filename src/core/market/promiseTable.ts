@@ -12,6 +12,8 @@ export interface PromiseWeek {
   promised: number;
   short: number;
   available: number;
+  /** Sold alive: of this grade and still in their tanks, with no netting planned. */
+  swimming: number;
   shortLines: { lineId: string; orderId: string; orderCode: string; customer: string; day: Day; quantity: number }[];
 }
 
@@ -64,6 +66,7 @@ export function promiseTable(
           promised: sum(due.map(({ line }) => line.quantity)),
           short: sum(shortLines.map((l) => l.quantity)),
           available: availableToPromise(batches, demands, Math.max(0, from + 4), step),
+          swimming: forecast.swimming.get(product.code)?.[Math.max(0, from + 4)] ?? 0,
           shortLines,
         };
       }),

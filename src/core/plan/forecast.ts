@@ -35,6 +35,7 @@ export function forecastFarm(
     tanks: new Map(),
     loops: new Map(),
     bedsOccupied: new Map(),
+    swimming: fish.swimming,
     supply: [...stockOnHand(facts, today), ...fish.supply, ...plants.supply],
     warnings: [...fish.warnings, ...plants.warnings],
   };

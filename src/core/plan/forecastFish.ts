@@ -1,8 +1,16 @@
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
 import { feedByGrowthG, feedByTableG, isGrazed, type FeedRule } from '../fish/feed';
-import { gradeOfWeight, liveGrades, type LiveGrade } from '../fish/liveSale';
-import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
+import { weightFromLengthG } from '../fish/lengthWeight';
+import {
+  countsByGrade,
+  gradeMiddleCm,
+  gradeOfWeight,
+  gradePlanned,
+  liveGrades,
+  type LiveGrade,
+} from '../fish/liveSale';
+import { freshSpread, meanRelative, takeLargest, takeNearest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { plannedWaterC } from '../water/plannedTemperature';
@@ -29,7 +37,16 @@ interface Stock {
   /** Companion stock lives on what it finds: it grows and is never fed. */
   grazing: boolean;
   gains: Float64Array;
+  /** Grades it could be netted as where it is; none for food fish. */
+  grades: readonly LiveGrade[];
   stay: FishStay;
+}
+
+/** What a step takes out of a stock. */
+interface Cut {
+  count: number;
+  taken: SizeBin[];
+  left: SizeBin[];
 }
 
 export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
@@ -63,6 +80,7 @@ class FishRun {
   private readonly placeById;
   private readonly loopById;
   private readonly productOfSpecies;
+  private readonly swimming = new Map<string, Float64Array>();
   private readonly liveOf = new Map<string, LiveGrade[]>();
   private readonly feedRules: Map<string, FeedRule>;
   private stocks: Stock[] = [];
@@ -97,7 +115,7 @@ class FishRun {
     }
     for (const stock of this.stocks) stock.stay.until = this.settings.horizonDays;
     for (const stay of this.stays) trim(stay);
-    return { stays: this.stays, supply: this.supply, warnings: this.warnings };
+    return { stays: this.stays, supply: this.supply, swimming: this.swimming, warnings: this.warnings };
   }
 
   private isPurge(placeId: string) {
@@ -113,6 +131,7 @@ class FishRun {
     stay.count[i] = stock.count;
     stay.meanG[i] = meanG;
     stay.biomassG[i] = stock.count * meanG;
+    if (stock.grades.length > 0) this.countSwimming(stock, referenceG, day);
     if (stock.fasting) {
       stock.rootG13 = Math.cbrt(referenceG * (1 - this.settings.fastingLossPerDay));
     } else {
@@ -157,22 +176,25 @@ class FishRun {
     });
   }
 
-  /** Takes the largest first, as purging and grading up do; everything when the step's count covers the tank. */
+  private countSwimming({ bins, count, grades, species }: Stock, referenceG: number, day: number) {
+    const counts = countsByGrade(bins, referenceG, count, grades, species);
+    grades.forEach(({ product }, i) => {
+      const days = this.swimming.get(product.code) ?? new Float64Array(this.settings.horizonDays);
+      this.swimming.set(product.code, days);
+      days[day]! += counts[i]!;
+    });
+  }
+
   private take(step: PlanStep, day: number): Stock | null {
     const stock = this.at(step.lotCode, step.fromPlaceId)[0];
     if (!stock || stock.count < 0.5) {
       this.warn('missing', step, day, `${step.lotCode} has no fish left there for this step`);
       return null;
     }
-    const part = Math.min(1, step.count / stock.count);
-    // A plan's whole cohort loses a few on the way: what is nearly all of the tank is all of it.
-    const whole = part > 0.97 || (step.kind === 'move' && part > 0.9);
-    // A plain split takes fish as they come; purging, harvesting and grading take the largest.
-    const asTheyCome = step.kind === 'move' && step.amount === null && !whole;
-    const { taken, left } = asTheyCome
-      ? { taken: stock.bins, left: stock.bins }
-      : takeLargest(stock.bins, whole ? 1 : part);
-    const count = whole ? stock.count : step.count;
+    const grade = gradePlanned(step, this.gradesOf(stock.species));
+    const cut = grade ? this.cutGrade(step, stock, grade, day) : this.cut(step, stock);
+    if (!cut) return null;
+    const { count, taken, left } = cut;
     const out: Stock = { ...stock, count, bins: taken, relative: meanRelative(taken) };
     stock.count -= count;
     stock.bins = left;
@@ -180,6 +202,32 @@ class FishRun {
     if (stock.count < 0.5 || totalShare(left) <= 0) this.end(stock, day);
     else if (step.kind !== 'move') stock.fasting = this.isPurge(stock.placeId);
     return out;
+  }
+
+  /** The largest first, as purging and grading up do; everything when the step's count covers the tank. */
+  private cut(step: PlanStep, stock: Stock): Cut {
+    const part = Math.min(1, step.count / stock.count);
+    // A plan's whole cohort loses a few on the way: what is nearly all of the tank is all of it.
+    const whole = part > 0.97 || (step.kind === 'move' && part > 0.9);
+    // A plain split takes fish as they come; purging, harvesting and grading take the largest.
+    const asTheyCome = step.kind === 'move' && step.amount === null && !whole;
+    const count = whole ? stock.count : step.count;
+    if (asTheyCome) return { count, taken: stock.bins, left: stock.bins };
+    return { count, ...takeLargest(stock.bins, whole ? 1 : part) };
+  }
+
+  /** Only fish of the grade, and no more than there are of it. */
+  private cutGrade(step: PlanStep, stock: Stock, grade: LiveGrade, day: number): Cut | null {
+    const referenceG = cube(stock.rootG13);
+    const [there] = countsByGrade(stock.bins, referenceG, stock.count, [grade], stock.species);
+    const count = Math.min(step.count, Math.floor(there! + 0.5), stock.count);
+    if (count < step.count) {
+      const words = `${step.lotCode} has about ${count} of ${grade.product.name} by then; ${step.count} are to be netted`;
+      this.warn('missing', step, day, words);
+    }
+    if (count < 1) return null;
+    const middle = weightFromLengthG(gradeMiddleCm(grade), stock.species) / referenceG;
+    return { count, ...takeNearest(stock.bins, count / stock.count, middle) };
   }
 
   private move(step: PlanStep, day: number) {
@@ -197,7 +245,7 @@ class FishRun {
     const out = this.take(step, day);
     if (!out) return;
     const meanG = out.rootG13 ** 3 * out.relative;
-    const product = this.productOf(out.species, meanG);
+    const product = this.productOf(step, out.species, meanG);
     if (!product) return;
     const [smallest] = out.species.marketG ?? [0];
     if (meanG < smallest) {
@@ -220,11 +268,19 @@ class FishRun {
     });
   }
 
-  /** Food fish are one product; fish sold alive are the grade of their length. */
-  private productOf(species: Species, meanG: number) {
-    const grades = this.liveOf.get(species.code) ?? liveGrades(this.facts.products, species.code);
-    this.liveOf.set(species.code, grades);
-    return grades.length > 0 ? gradeOfWeight(meanG, grades, species)!.product : this.productOfSpecies.get(species.code);
+  /** Food fish are one product; fish sold alive are the grade planned, or that of their length. */
+  private productOf(step: PlanStep, species: Species, meanG: number) {
+    const grades = this.gradesOf(species);
+    if (grades.length === 0) return this.productOfSpecies.get(species.code);
+    return (gradePlanned(step, grades) ?? gradeOfWeight(meanG, grades, species)!).product;
+  }
+
+  private gradesOf({ code }: Species): LiveGrade[] {
+    const known = this.liveOf.get(code);
+    if (known) return known;
+    const grades = liveGrades(this.facts.products, code);
+    this.liveOf.set(code, grades);
+    return grades;
   }
 
   private add(
@@ -257,6 +313,7 @@ class FishRun {
       rule: this.feedRules.get(speciesCode),
       grazing: isGrazed(this.placeById.get(placeId)),
       gains: this.gains(species, placeId),
+      grades: this.placeById.get(placeId)?.kind === 'tank' ? this.gradesOf(species) : [],
       stay,
     };
     this.stocks.push(stock);

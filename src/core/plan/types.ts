@@ -127,7 +127,7 @@ export interface PlanStep {
   fromPlaceId: string | null;
   toPlaceId: string | null;
   count: number;
-  /** Stock: mean weight on arrival, g. Move: grading size, only fish over it, g. Exchange: litres. Pick: the number of the cut. */
+  /** Stock: mean weight on arrival, g. Move: grading size, only fish over it, g. Harvest of fish sold alive: a length within the grade netted, cm; null: the largest. Exchange: litres. Pick: the number of the cut. */
   amount: number | null;
   version: number;
 }
@@ -239,6 +239,8 @@ export interface FarmForecast {
   loops: Map<string, LoopSeries>;
   bedsOccupied: Map<string, Float64Array>;
   supply: SupplyBatch[];
+  /** Fish sold alive that are of a grade and still in their tanks, by product code, a day each: no supply until netted. */
+  swimming: Map<string, Float64Array>;
   warnings: Warning[];
 }
 

@@ -1,4 +1,5 @@
-import { liveGrades } from '../fish/liveSale';
+import { weightFromLengthG } from '../fish/lengthWeight';
+import { gradeMiddleCm, gradePlanned, liveGrades } from '../fish/liveSale';
 import { tankFeed } from '../plan/tankFeed';
 import { SAMPLE_EVERY_DAYS } from '../plan/troubles';
 import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
@@ -263,13 +264,16 @@ function stepWords(step: PlanStep, view: RoundView, to: PlaceFact | undefined): 
         minutes: 20,
         caution: 'Cook it through. Anyone with a fish allergy sits this out.',
       };
-    case 'harvest':
-      if (liveGrades(facts.products, step.speciesCode ?? '').length > 0) {
+    case 'harvest': {
+      const grades = liveGrades(facts.products, step.speciesCode ?? '');
+      if (species && grades.length > 0) {
+        const grade = gradePlanned(step, grades);
+        const eachG = grade ? weightFromLengthG(gradeMiddleCm(grade), species) : meanG;
         return {
           title: 'Net for live sale',
-          detail: `${step.lotCode} · ${count} fish into holding, sorted by length`,
+          detail: `${count} ${grade?.product.name ?? 'fish'} of ${step.lotCode} into holding, sorted by length`,
           amount: `${count} fish`,
-          expected: expectedMass,
+          expected: { count: step.count, massG: Math.round(step.count * eachG) },
           minutes: 45,
           caution:
             'Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.',
@@ -284,6 +288,7 @@ function stepWords(step: PlanStep, view: RoundView, to: PlaceFact | undefined): 
         caution:
           'Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.',
       };
+    }
     case 'move':
       return {
         title: `Move to ${to?.code ?? ''}`,

@@ -1,5 +1,6 @@
 import { feedByGrowthG } from '../../core/fish/feed';
 import { dailyRootGainG13 } from '../../core/fish/growth';
+import { gradeMiddleCm } from '../../core/fish/liveSale';
 import { lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { freshSpread } from '../../core/fish/sizeSpread';
 import { addDays, dayNumber } from '../../core/quantity/days';
@@ -53,6 +54,8 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
   book.move(netted, 9, tess, { lotId, fromPlaceId: tank.id, toPlaceId: world.place(OUTSIDE.packed).id, count: 14, massG: Math.round(14 * root ** 3), reason: 'harvest' });
   const held = book.lot({ code: `LF-KOI-${netted.slice(2).replaceAll('-', '')}`, kind: 'live_fish', keeps: 'count', beganOn: netted, productCode: 'koi-middle', fromLotIds: [lotId] });
   book.move(netted, 10, tess, { lotId: held, fromPlaceId: world.place(OUTSIDE.made).id, toPlaceId: world.place(OUTSIDE.live).id, count: 14, reason: 'make' });
+  const step = { kind: 'harvest' as const, day: addDays(nextThursday(today), 27), lotCode: 'KOI-1', speciesCode: koi.code, cropCode: null, fromPlaceId: tank.id, toPlaceId: null };
+  book.step({ id: book.random.uuid(), groupId: book.random.uuid(), ...step, count: 16, amount: gradeMiddleCm({ fromCm: 18, toCm: 26 }), version: 1 }, null);
   const orderId = book.random.uuid();
   const due = addDays(nextThursday(today), dayNumber(nextThursday(today)) - dayNumber(today) < 3 ? 1 : -1);
   book.add('sales_order', { id: orderId, code: orderCode, entry_key: `demo-${orderCode}`, customer_id: customerId, due_day: due, state: 'open', version: 1 });

@@ -156,7 +156,7 @@ function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoi
 /** Ornamental fish leave alive, by size grade: into holding, from where orders are served. */
 function LiveForm({ fish, units, onDone }: FormProps) {
   const fields: FormField[] = [
-    { name: 'productCode', label: 'Size grade', kind: 'select', start: '', options: (fish.grades ?? []).map((g) => [g.code, `${g.name} · about ${formatNumber(g.count)} here`]) },
+    gradeField(fish, 'here'),
     { name: 'count', label: 'Fish netted', kind: 'count', start: '' },
     { name: 'massG', label: 'Their weight together', kind: 'quantity', quantity: 'mass', start: '', help: 'In water, less the weight of the tub and its water.' },
   ]; // prettier-ignore
@@ -165,6 +165,11 @@ function LiveForm({ fish, units, onDone }: FormProps) {
       caution="Not for food. Unfed for a day before transport; wet hands and nets, oxygen in every bag, the water of the bag never into a tank. Transport and sale of live fish: local law decides." />
   ); // prettier-ignore
 }
+
+function gradeField(fish: Handled, when: 'here' | 'now'): FormField {
+  const grades = (fish.grades ?? []).map((g): [string, string] => [g.code, `${g.name} · about ${formatNumber(g.count)} ${when}`]);
+  return { name: 'productCode', label: 'Size grade', kind: 'select', start: '', options: grades };
+} // prettier-ignore
 
 /** Every tank the move touches, before and after, asked anew as it is typed. */
 function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask: Record<string, unknown> | null }) {
@@ -338,8 +343,10 @@ function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { tanks: Ta
   };
   const fields: FormField[] = [
     { name: 'day', label: kind === 'move' ? 'Move on' : 'Harvest on', kind: 'day', start: today },
-    ...(live && kind === 'harvest' ? [] : [purged]),
-    { name: 'count', label: kind === 'harvest' ? 'Fish, the largest first' : 'Fish', kind: 'count', start: Math.round(fish.count) },
+    live && kind === 'harvest' ? gradeField(fish, 'now') : purged,
+    live && kind === 'harvest'
+      ? { name: 'count', label: 'Fish to net', kind: 'count', start: '', help: 'They grow on until then; what will be of the grade by that day is in the forecast.' }
+      : { name: 'count', label: kind === 'harvest' ? 'Fish, the largest first' : 'Fish', kind: 'count', start: Math.round(fish.count) },
   ]; // prettier-ignore
   return (
     <>

@@ -1,7 +1,7 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { RuleBroken } from '../../core/errors';
-import { liveGrades } from '../../core/fish/liveSale';
+import { gradeMiddleCm, liveGrades } from '../../core/fish/liveSale';
 import { readSample, sampleQuestions } from '../../core/fish/sampleCheck';
 import { gradeOf, type Grade } from '../../core/fish/grading';
 import { gradingParts, moveOutlook, type TankOutlook } from '../../core/fish/moveOutlook';
@@ -205,10 +205,13 @@ export async function planStep(raw: unknown) {
       await addSteps(doing.tx, doing.person.farmId, [step]);
       return said(`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`);
     }
-    if (liveGrades(facts.products, fish.speciesCode).length > 0) {
-      const step: PlanStep = { id: newId(), groupId: newId(), kind: 'harvest', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: null, count: v.count, amount: null, version: 1 };
+    const grades = liveGrades(facts.products, fish.speciesCode);
+    if (grades.length > 0) {
+      const grade = grades.find((g) => g.product.code === v.productCode);
+      if (!grade) throw new RuleBroken('productCode', 'Choose the grade that is to be netted.');
+      const step: PlanStep = { id: newId(), groupId: newId(), kind: 'harvest', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: null, count: v.count, amount: gradeMiddleCm(grade), version: 1 };
       await addSteps(doing.tx, doing.person.farmId, [step]);
-      return said(`Planned: ${formatNumber(v.count)} are netted for live sale on ${shortDay(v.day)}.`);
+      return said(`Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.`);
     }
     const species = facts.species.find((s) => s.code === fish.speciesCode)!;
     const purge = to?.kind === 'purge' ? to : null;

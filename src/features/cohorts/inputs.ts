@@ -142,6 +142,7 @@ export class PlanMoveInput extends KeyedInput {
   @IsIn(['move', 'harvest'], { message: 'Move or harvest' }) kind!: 'move' | 'harvest';
   @IsUUID('4', { message: 'Choose the tank they are in' }) fromPlaceId!: string;
   @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) toPlaceId?: string;
+  @IsOptional() @IsString() @MaxLength(60) productCode?: string;
   @Day() day!: string;
   @Count('At least 1 fish') count!: number;
 }

@@ -2,7 +2,7 @@ import 'server-only';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
 import { explainMinutes } from '../../core/explainLife';
-import { liveGrades, type WrittenGrade } from '../../core/fish/liveSale';
+import { liveGrades, nettingWords, type WrittenGrade } from '../../core/fish/liveSale';
 import { densityKgM3 } from '../../core/fish/stocking';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
@@ -100,7 +100,10 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
       .filter((s) => (s.fromPlaceId === place.id || s.toPlaceId === place.id) && STEP_SAYS[s.kind])
       .sort((a, b) => (a.day < b.day ? -1 : 1))
       .slice(0, 10)
-      .map((s) => ({ day: s.day, words: `${s.lotCode} ${STEP_SAYS[s.kind]}${s.toPlaceId === place.id ? ' in' : ''}` })),
+      .map((s) => ({
+        day: s.day,
+        words: `${s.lotCode} ${nettingWords(s, facts.products) ? 'netted' : STEP_SAYS[s.kind]}${s.toPlaceId === place.id ? ' in' : ''}`,
+      })),
   };
 }
 

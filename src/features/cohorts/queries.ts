@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
 import { explainConversion, explainCost, explainGrade, explainPace, explainReady } from '../../core/explainFish';
 import { densityKgM3 } from '../../core/fish/stocking';
-import { countsByGrade, liveGrades, type LiveGrade } from '../../core/fish/liveSale';
+import { countsByGrade, liveGrades, nettingWords, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative, shareAbove } from '../../core/fish/sizeSpread';
 import { crowdedFrom } from '../../core/plan/consequences';
 import { STEP_WORDS } from '../../core/plan/changes';
@@ -294,7 +294,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     }),
     tanks: tankChoices(view, more.pH),
     marketG: species.marketG,
-    steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
+    steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: nettingWords(s, facts.products) ?? STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
     record: lot.movements.slice(0, most),
     survival: account.survival,
     feedG: feedings.totalG,

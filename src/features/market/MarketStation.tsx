@@ -56,6 +56,12 @@ export function MarketStation({ page }: { page: MarketPage }) {
                             ) : (
                               <span className={c.tight ? 'attention' : 'quiet'}>{c.available} free</span>
                             )}
+                            {c.swimming && (
+                              <>
+                                <br />
+                                <span className="quiet">{c.swimming} in tanks</span>
+                              </>
+                            )}
                           </Why>
                         )}
                       </td>

@@ -172,7 +172,7 @@ function Free({ productCode, day }: { productCode: string; day: string }) {
         here &&
         setKnown({
           of: `${productCode}|${day}`,
-          words: free ? `${free.words} free to promise on that day` : 'No forecast reaches that day',
+          words: free ?? 'No forecast reaches that day',
         }),
       () => undefined,
     );

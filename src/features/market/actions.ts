@@ -122,7 +122,7 @@ export async function payOrder(raw: unknown): Promise<Outcome<string>> {
 }
 
 /** Asked while an order is typed: what is free to promise on its day. */
-export async function askFree(productCode: string, day: string): Promise<{ free: number; words: string } | null> {
+export async function askFree(productCode: string, day: string): Promise<string | null> {
   await requirePerson();
   return isDay(day) && typeof productCode === 'string' ? freeOn(productCode, day) : null;
 }

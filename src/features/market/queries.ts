@@ -18,6 +18,8 @@ export interface PromiseCell {
   available: string;
   short: string | null;
   tight: boolean;
+  /** Sold alive: of this size and still in their tanks, with no netting planned. */
+  swimming: string | null;
   /** Neither promised, nor expected, nor left from before. */
   none: boolean;
   because: Explanation;
@@ -62,10 +64,12 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         available: bare(w.available),
         short: isShort ? bare(w.short) : null,
         tight: !isShort && w.available < w.promised * 0.1,
-        none: w.promised + w.expected + w.available + w.short < 0.5,
+        swimming: w.swimming >= 0.5 ? formatNumber(w.swimming) : null,
+        none: w.promised + w.expected + w.available + w.short + w.swimming < 0.5,
         because: explainPromise({
           product: product.name, week: w.week, expected: say(w.expected), spread: say((w.expectedHigh - w.expectedLow) / 2),
           promised: say(w.promised), short: say(w.short), available: say(w.available), shelfLifeDays: product.shelfLifeDays,
+          ...(product.liveCm ? { swimming: say(w.swimming) } : {}),
         }),
       };
     }),
@@ -125,8 +129,8 @@ export async function newOrderPage(search: Search): Promise<NewOrderPage> {
   }; // prettier-ignore
 }
 
-/** What can still be promised of a product on a day, in g or pieces. */
-export async function freeOn(productCode: string, day: Day): Promise<{ free: number; words: string } | null> {
+/** What can still be promised of a product on a day, in words. Null: no forecast reaches it. */
+export async function freeOn(productCode: string, day: Day): Promise<string | null> {
   const view = await farmView(Promise.resolve({}), async () => null);
   const product = view.facts.products.find((p) => p.code === productCode);
   const at = dayNumber(day) - dayNumber(view.today);
@@ -136,5 +140,8 @@ export async function freeOn(productCode: string, day: Day): Promise<{ free: num
     .filter((p) => p.productCode === productCode)
     .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - dayNumber(view.today)), quantity: p.quantity }));
   const free = availableToPromise(batches, demands, at, product.unit === 'kg' ? 100 : 1);
-  return { free, words: formatQuantity(free, product.unit, view.units) };
+  const words = `${formatQuantity(free, product.unit, view.units)} free to promise on that day`;
+  const swimming = view.forecast.swimming.get(product.code)?.[at] ?? 0;
+  if (swimming < 0.5) return words;
+  return `${words}; about ${formatNumber(swimming)} more of this size swim in the tanks then, their netting not planned`;
 }

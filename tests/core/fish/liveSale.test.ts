@@ -2,10 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   countsByGrade,
+  gradeAtCm,
+  gradeMiddleCm,
   gradeOfWeight,
   gradesFault,
   liveGrades,
   liveSaleQuestions,
+  nettingWords,
 } from '../../../src/core/fish/liveSale';
 import { weightFromLengthG } from '../../../src/core/fish/lengthWeight';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
@@ -69,6 +72,55 @@ describe('size grades of fish sold alive', () => {
     };
     expect(supply('2026-06-12')).toMatchObject([{ productCode: 'middle', quantity: 20 }]);
     expect(supply('2026-10-20')).toMatchObject([{ productCode: 'large', quantity: 20 }]);
+  }); // prettier-ignore
+
+  describe('a netting planned of one grade', () => {
+    const farm = aFarm();
+    const species = [...farm.species, koi];
+    const fish = { ...farm.fish[0]!, lotCode: 'KOI-1', speciesCode: 'koi', placeId: 'k1', count: 100, referenceG: weightFromLengthG(15, koi), bins: freshSpread(0.5), pace: 1 };
+    const facts = { ...farm, fish: [fish], species, products: [...farm.products, ...products] };
+    const net = (count: number, cm: number) => aStep({ kind: 'harvest', lotCode: 'KOI-1', speciesCode: 'koi', fromPlaceId: 'k1', toPlaceId: null, count, amount: cm, day: facts.today });
+    const run = (steps: ReturnType<typeof net>[]) => forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, dailyMortality: 0 });
+    const swim = (forecast: ReturnType<typeof run>, at = 0) => products.map((p) => forecast.swimming.get(p.code)![at]!);
+
+    test('takes that grade out of the tank and leaves the others', () => {
+      const [large, small, middle] = swim(run([]));
+      const after = run([net(10, 12)]);
+      expect(after.supply).toMatchObject([{ productCode: 'small', quantity: 10, from: 0 }]);
+      const left = swim(after);
+      expect(left[1]).toBeCloseTo(small! - 10, 0);
+      expect(Math.abs(left[0]! - large!)).toBeLessThan(1.5);
+      expect(Math.abs(left[2]! - middle!)).toBeLessThan(1.5);
+      expect(after.tanks.get('k1')!.count[0]).toBeCloseTo(90, 6);
+    });
+
+    test('more than there are of it: only those, and it says how many', () => {
+      const [, small] = swim(run([]));
+      const { supply, warnings } = run([net(90, 12)]);
+      expect(supply[0]!.quantity).toBe(Math.round(small!));
+      expect(warnings.map((w) => w.words)).toEqual([`KOI-1 has about ${Math.round(small!)} of small by then; 90 are to be netted`]);
+      const none = { ...facts, fish: [{ ...fish, referenceG: weightFromLengthG(5, koi), bins: freshSpread(0.1) }] };
+      const nothing = forecastFarm(none, [net(5, 22)]);
+      expect(nothing.supply).toEqual([]);
+      expect(nothing.warnings[0]!.words).toMatch(/about 0 of large/);
+    });
+
+    test('in their tanks they grow from grade to grade and are no supply', () => {
+      const grown = run([]);
+      expect(grown.supply).toEqual([]);
+      expect(swim(grown, 170)[1]).toBeLessThan(swim(grown)[1]!);
+      expect(swim(grown, 170)[0]).toBeGreaterThan(swim(grown)[0]!);
+      const apart = { ...facts, places: facts.places.map((p) => (p.id === 'k1' ? { ...p, kind: 'quarantine' as const } : p)) };
+      expect([...forecastFarm(apart, []).swimming.keys()]).toEqual([]);
+    });
+
+    test('is called by its grade in the plan; a step without one takes the largest', () => {
+      expect(nettingWords(net(5, 16), facts.products)).toBe('Net middle for live sale');
+      expect(nettingWords({ ...net(5, 16), amount: null }, facts.products)).toBe('Net the largest for live sale');
+      expect(nettingWords({ ...net(5, 16), speciesCode: 'rainbow-trout' }, facts.products)).toBeNull();
+      expect(gradeAtCm(gradeMiddleCm({ fromCm: 14, toCm: 18 }), grades)!.product.code).toBe('middle');
+      expect(gradeAtCm(30, grades)).toBeNull();
+    });
   }); // prettier-ignore
 
   test('written grades: a fish is of one grade at most; gaps are allowed', () => {

@@ -105,7 +105,7 @@ describe('serving what was promised', () => {
 
 describe('the table by week', () => {
   const forecast = (supply: Partial<SupplyBatch>[]): FarmForecast => ({
-    firstDay: '2026-06-03', days: 100, fish: [], plants: [], tanks: new Map(), loops: new Map(), bedsOccupied: new Map(), warnings: [],
+    firstDay: '2026-06-03', days: 100, fish: [], plants: [], tanks: new Map(), loops: new Map(), bedsOccupied: new Map(), swimming: new Map(), warnings: [],
     supply: supply.map((s) => ({ productCode: 'rainbow-trout', from: 0, until: 6, quantity: 0, spread: 0.1, lotCode: 'TRT-1', stepId: null, ...s })),
   }); // prettier-ignore
   const line = (day: string, quantity: number, customer = 'Marla') => ({
