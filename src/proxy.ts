@@ -28,4 +28,4 @@ export function proxy(request: NextRequest) {
   return response;
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|icon|healthz).*)'] };
+export const config = { matcher: ['/((?!_next/static|_next/image|icon|favicon|healthz).*)'] };

@@ -381,6 +381,32 @@ describe('writes through the edge', () => {
     expect(await askFree('mizuna', 'soon')).toBeNull();
   });
 
+  test('what is recorded is seen at once; the plan is read again only when a step of it was written', async () => {
+    const { farmView } = await import('../../src/server/farmView');
+    const { recordLogLine } = await import('../../src/features/log/actions');
+    const { planStep, editStep } = await import('../../src/features/cohorts/actions');
+    const look = () => farmView(on(), async () => null);
+    const before = await look();
+    expect((await look()).facts).toBe(before.facts);
+    const k6 = before.facts.places.find((p) => p.code === 'K6')!;
+    const trout = before.facts.fish.find((f) => f.placeId === k6.id)!;
+    expect(await recordLogLine({ text: 'K6 dead 1', entryKey: key() })).toMatchObject({ ok: true });
+    const after = await look();
+    expect(after.facts.fish.find((f) => f.lotId === trout.lotId && f.placeId === trout.placeId)!.count).toBe(trout.count - 1);
+    expect(after.steps).toBe(before.steps);
+    const step = { lotCode: trout.lotCode, fromPlaceId: trout.placeId, kind: 'move', toPlaceId: after.facts.places.find((p) => p.kind === 'tank' && p.id !== trout.placeId)!.id, day: addDays(TODAY, 30), count: 3, entryKey: key() };
+    expect((await planStep(step)).ok).toBe(true);
+    const planned = await look();
+    expect(planned.steps).toHaveLength(before.steps.length + 1);
+    const added = planned.steps.find((s) => s.lotCode === trout.lotCode && s.count === 3 && s.kind === 'move')!;
+    const edit = (over: object) => editStep({ stepId: added.id, version: added.version, entryKey: key(), ...over });
+    expect((await edit({ day: addDays(TODAY, 31) })).ok).toBe(true);
+    const moved = (await look()).steps.find((s) => s.id === added.id)!;
+    expect(moved.day).toBe(addDays(TODAY, 31));
+    expect((await edit({ version: moved.version, drop: true })).ok).toBe(true);
+    expect((await look()).steps.map((s) => s.id)).toEqual(before.steps.map((s) => s.id));
+  }); // prettier-ignore
+
   test('units are the person’s own, and nonsense is refused', async () => {
     const { chooseUnits } = await import('../../src/features/account/actions');
     await as('joram');

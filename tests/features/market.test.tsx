@@ -12,6 +12,7 @@ vi.mock('../../src/features/market/actions', () => {
   return Object.fromEntries(['setAside', 'deliverOrder', 'payOrder'].map((name) => [name, action(name)]));
 });
 
+const { PromiseTable } = await import('../../src/features/market/PromiseTable');
 const { OrderView } = await import('../../src/features/market/OrderView');
 type OrderPage = Parameters<typeof OrderView>[0]['page'];
 
@@ -90,3 +91,30 @@ describe('an order', () => {
     expect(screen.queryByRole('button', { name: 'Set aside' })).toBeNull();
   });
 });
+
+describe('supply against promise', () => {
+  const why = { week: 24, expected: '14 fish', spread: '0 fish', promised: '12 fish', short: '0 fish', available: '2 fish' };
+  const cell = { week: 24, weekStart: '2026-06-08', share: '12 of 14', available: '2', short: null, tight: false, swimming: null, onlySwims: false, none: false, why };
+  const row = (cells: Partial<typeof cell> | object) => ({ product: 'Koi 14–18 cm', unit: 'fish', shelfLifeDays: 10, cells: [{ ...cell, ...cells }] });
+  const cellText = () => screen.getAllByRole('cell')[1]!.textContent;
+
+  test('fish sold alive that still swim are said beside what is free, and Why says how to have them', async () => {
+    render(<PromiseTable rows={[row({ swimming: '79', why: { ...why, swimming: '79 fish' } })]} />);
+    expect(cellText()).toBe('12 of 142 free79 in tanks');
+    fireEvent.click(screen.getByRole('button', { name: /12 of 14/ }));
+    expect(await screen.findByText(/of this size by the forecast; netting is not planned/)).toBeTruthy();
+    expect(screen.getByText(/plan a netting on the cohort’s page/)).toBeTruthy();
+  });
+
+  test('a week of nothing is a dash, one with only fish in tanks says just that, a short one shouts', () => {
+    render(<PromiseTable rows={[row({ none: true })]} />);
+    expect(cellText()).toBe('–');
+    cleanup();
+    render(<PromiseTable rows={[row({ onlySwims: true, swimming: '8' })]} />);
+    expect(cellText()).toBe('8 in tanks');
+    cleanup();
+    render(<PromiseTable rows={[row({ short: '3' })]} />);
+    expect(screen.getByText('3 short').className).toBe('danger');
+    expect(screen.queryByText(/free/)).toBeNull();
+  });
+}); // prettier-ignore

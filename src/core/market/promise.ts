@@ -18,73 +18,81 @@ export interface Demand {
  * @returns what stays short, by demand id, and what is left of each batch
  */
 export function serveDemands(batches: readonly Batch[], demands: readonly Demand[]) {
-  const byExpiry = [...batches.keys()].sort((a, b) => batches[a]!.until - batches[b]!.until);
-  const inOrder = [...demands].sort((a, b) => a.at - b.at);
   const left = batches.map((b) => b.quantity);
   const short = new Map<string, number>();
-  for (const demand of inOrder) {
-    const owed = serveOne(batches, byExpiry, left, demand.at, demand.quantity);
-    if (owed > 1e-6) short.set(demand.id, owed);
-  }
+  serve(batches, byExpiry(batches), inOrder(demands), left, short);
   return { short, left };
-}
-
-/** Takes from what expires first; returns what stays owed. */
-function serveOne(
-  batches: readonly Batch[],
-  byExpiry: readonly number[],
-  left: number[],
-  at: number,
-  quantity: number,
-): number {
-  let owed = quantity;
-  for (const i of byExpiry) {
-    if (owed <= 0) return 0;
-    const batch = batches[i]!;
-    if (left[i]! <= 0 || batch.from > at || batch.until < at) continue;
-    const given = Math.min(left[i]!, owed);
-    left[i]! -= given;
-    owed -= given;
-  }
-  return owed;
 }
 
 /**
  * Available to promise: the most that can still be promised for a day without making anything already promised
- * shorter. Found by halving, to within `step`. Only demands that share a batch with that day can be touched.
+ * shorter. What is due up to that day takes what expires first, and so leaves the most for later; what is due after it,
+ * seen from the last day backwards, takes what comes latest, and so leaves the most for earlier. Both orders leave the
+ * least unserved, so what is then left and fit on the day is free, and no more is.
  * @param step smallest quantity worth naming (1 piece, 100 g)
  */
 export function availableToPromise(
-  allBatches: readonly Batch[],
+  batches: readonly Batch[],
   demands: readonly Demand[],
   at: number,
   step: number,
 ): number {
-  const inOrder = [...demands].sort((a, b) => a.at - b.at);
-  // What comes after the last demand or went before the first serves nobody.
-  const first = Math.min(at, inOrder[0]?.at ?? at);
-  const last = Math.max(at, inOrder.at(-1)?.at ?? at);
-  const batches = allBatches.filter((b) => b.from <= last && b.until >= first);
-  const usable = batches.filter((b) => b.from <= at && b.until >= at).reduce((sum, b) => sum + b.quantity, 0);
-  let high = Math.floor(usable / step);
-  if (high === 0) return 0;
-  const byExpiry = [...batches.keys()].sort((a, b) => batches[a]!.until - batches[b]!.until);
-  const place = inOrder.filter((d) => d.at <= at).length;
-  const totalShort = (extra: number) => {
+  return availableByDay(batches, demands, step)(at);
+}
+
+/** The same for any day of one supply: what is put in order is put in order once. */
+export function availableByDay(
+  batches: readonly Batch[],
+  demands: readonly Demand[],
+  step: number,
+): (at: number) => number {
+  const [first, last] = [byExpiry(batches), byComing(batches)];
+  const ordered = inOrder(demands);
+  return (at) => {
     const left = batches.map((b) => b.quantity);
-    let short = 0;
-    for (let i = 0; i <= inOrder.length; i++) {
-      if (i === place && extra > 0) short += serveOne(batches, byExpiry, left, at, extra);
-      if (i < inOrder.length) short += serveOne(batches, byExpiry, left, inOrder[i]!.at, inOrder[i]!.quantity);
-    }
-    return short;
+    const before = ordered.filter((d) => d.at <= at);
+    serve(batches, first, before, left);
+    serve(batches, last, ordered.slice(before.length).reverse(), left);
+    let free = 0;
+    for (let i = 0; i < batches.length; i++) if (isFit(batches[i]!, at)) free += left[i]!;
+    return Math.floor(free / step + 0.01) * step;
   };
-  const before = totalShort(0);
-  let low = 0;
-  while (low < high) {
-    const middle = Math.ceil((low + high) / 2);
-    if (totalShort(middle * step) <= before + step * 0.01) low = middle;
-    else high = middle - 1;
+}
+
+function isFit(batch: Batch, at: number) {
+  return batch.from <= at && batch.until >= at;
+}
+
+function inOrder(demands: readonly Demand[]): Demand[] {
+  return [...demands].sort((a, b) => a.at - b.at);
+}
+
+function byExpiry(batches: readonly Batch[]): number[] {
+  return [...batches.keys()].sort((a, b) => batches[a]!.until - batches[b]!.until);
+}
+
+function byComing(batches: readonly Batch[]): number[] {
+  return [...batches.keys()].sort((a, b) => batches[b]!.from - batches[a]!.from);
+}
+
+/** Gives each demand, in the order they come, what the batches have that are fit on its day, in the order named. */
+function serve(
+  batches: readonly Batch[],
+  order: readonly number[],
+  demands: readonly Demand[],
+  left: number[],
+  short?: Map<string, number>,
+) {
+  for (const { id, at, quantity } of demands) {
+    let owed = quantity;
+    for (const i of order) {
+      if (owed <= 0) break;
+      const batch = batches[i]!;
+      if (left[i]! <= 0 || !isFit(batch, at)) continue;
+      const given = Math.min(left[i]!, owed);
+      left[i]! -= given;
+      owed -= given;
+    }
+    if (owed > 1e-6) short?.set(id, owed);
   }
-  return low * step;
 }

@@ -1,6 +1,6 @@
 import { addDays, dayNumber, isoWeek, weekStart, type Day } from '../quantity/days';
 import type { FarmForecast, ProductFact, PromiseFact } from '../plan/types';
-import { availableToPromise, serveDemands, type Demand } from './promise';
+import { availableByDay, serveDemands, type Demand } from './promise';
 
 export interface PromiseWeek {
   weekStart: Day;
@@ -44,7 +44,7 @@ export function promiseTable(
     }));
     const demands: Demand[] = lines.map(({ line, at }) => ({ id: line.lineId, at, quantity: line.quantity }));
     const { short } = serveDemands(batches, demands);
-    const step = product.unit === 'kg' ? 100 : 1;
+    const available = availableByDay(batches, demands, product.unit === 'kg' ? 100 : 1);
     return {
       product,
       weeks: Array.from({ length: weeks }, (_, w) => {
@@ -65,7 +65,7 @@ export function promiseTable(
           expectedHigh: expected + deviation,
           promised: sum(due.map(({ line }) => line.quantity)),
           short: sum(shortLines.map((l) => l.quantity)),
-          available: availableToPromise(batches, demands, Math.max(0, from + 4), step),
+          available: available(Math.max(0, from + 4)),
           swimming: forecast.swimming.get(product.code)?.[Math.max(0, from + 4)] ?? 0,
           shortLines,
         };

@@ -163,10 +163,11 @@ function LiveGrades({ page }: { page: CohortPage }) {
 
 function Story({ page }: { page: CohortPage }) {
   const { units } = page;
+  const alive = page.grades.length > 0;
   const lines = [
     ...page.record.map((m) => ({
-      day: m.day, what: REASON_WORDS[m.reason] ?? m.reason, count: formatNumber(m.count), mass: m.massG > 0 ? formatMass(m.massG, units) : '',
-      where: `${m.from} → ${m.to}`, more: [m.by, m.note].filter(Boolean).join(' · '),
+      day: m.day, what: alive && m.reason === 'harvest' ? 'netted' : (REASON_WORDS[m.reason] ?? m.reason), count: formatNumber(m.count), mass: m.massG > 0 ? formatMass(m.massG, units) : '',
+      where: `${m.from} → ${alive && m.reason === 'harvest' ? 'holding' : m.to}`, more: [m.by, m.note].filter(Boolean).join(' · '),
     })),
     ...page.events.map((e) => ({
       day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',

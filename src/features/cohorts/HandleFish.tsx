@@ -342,7 +342,7 @@ function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { tanks: Ta
     start: '',
   };
   const fields: FormField[] = [
-    { name: 'day', label: kind === 'move' ? 'Move on' : 'Harvest on', kind: 'day', start: today },
+    { name: 'day', label: kind === 'move' ? 'Move on' : live ? 'Net on' : 'Harvest on', kind: 'day', start: today },
     live && kind === 'harvest' ? gradeField(fish, 'now') : purged,
     live && kind === 'harvest'
       ? { name: 'count', label: 'Fish to net', kind: 'count', start: '', help: 'They grow on until then; what will be of the grade by that day is in the forecast.' }

@@ -1,11 +1,10 @@
 import Link from 'next/link';
-import { dayWords, shortDay } from '../../core/quantity/sayDay';
+import { dayWords } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
-import { Why } from '../../ui/Why';
+import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
 
 export function MarketStation({ page }: { page: MarketPage }) {
-  const weeks = page.rows[0]?.cells ?? [];
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
     <div className="stack">
@@ -19,58 +18,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
               New order <span className="key">N</span>
             </Link>
           </header>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Supply against promise by week">
-            <table className="plain sticky" style={{ minWidth: 900 }}>
-              <thead>
-                <tr>
-                  <th>Product</th>
-                  {weeks.map((w) => (
-                    <th key={w.weekStart} className="right">
-                      wk {w.week}
-                      <br />
-                      {shortDay(w.weekStart)}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {page.rows.map((row) => (
-                  <tr key={row.product}>
-                    <td>
-                      <span className="strong">{row.product}</span> <span className="small quiet">{row.unit}</span>
-                    </td>
-                    {row.cells.map((c) => (
-                      <td
-                        key={c.weekStart}
-                        className="num small"
-                        style={c.short ? { background: 'color-mix(in srgb, var(--roe) 22%, transparent)' } : undefined}
-                      >
-                        {c.none ? (
-                          <span className="quiet">–</span>
-                        ) : (
-                          <Why because={c.because}>
-                            {c.share}
-                            <br />
-                            {c.short ? (
-                              <strong className="danger">{c.short} short</strong>
-                            ) : (
-                              <span className={c.tight ? 'attention' : 'quiet'}>{c.available} free</span>
-                            )}
-                            {c.swimming && (
-                              <>
-                                <br />
-                                <span className="quiet">{c.swimming} in tanks</span>
-                              </>
-                            )}
-                          </Why>
-                        )}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PromiseTable rows={page.rows} />
         </section>
       )}
       <section className="sheet">

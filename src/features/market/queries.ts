@@ -1,5 +1,5 @@
 import 'server-only';
-import { explainPromise, type Explanation } from '../../core/explain';
+import type { explainPromise } from '../../core/explain';
 import { availableToPromise } from '../../core/market/promise';
 import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
@@ -20,13 +20,16 @@ export interface PromiseCell {
   tight: boolean;
   /** Sold alive: of this size and still in their tanks, with no netting planned. */
   swimming: string | null;
+  /** Nothing but what swims. */
+  onlySwims: boolean;
   /** Neither promised, nor expected, nor left from before. */
   none: boolean;
-  because: Explanation;
+  /** What Why is put together from. */
+  why: Omit<Parameters<typeof explainPromise>[0], 'product' | 'shelfLifeDays'>;
 }
 
 export interface MarketPage extends DayView {
-  rows: { product: string; unit: string; cells: PromiseCell[] }[];
+  rows: { product: string; unit: string; shelfLifeDays: number; cells: PromiseCell[] }[];
   orders: {
     id: string;
     code: string;
@@ -52,6 +55,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
   const shortOrders = new Set(table.flatMap((r) => r.weeks.flatMap((w) => w.shortLines.map((l) => l.orderId))));
   const rows = table.map(({ product, weeks }) => ({
     product: product.name,
+    shelfLifeDays: product.shelfLifeDays,
     unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
     cells: weeks.slice(skip).map((w) => {
       const say = (quantity: number) => formatQuantity(quantity, product.unit, units);
@@ -65,12 +69,13 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         short: isShort ? bare(w.short) : null,
         tight: !isShort && w.available < w.promised * 0.1,
         swimming: w.swimming >= 0.5 ? formatNumber(w.swimming) : null,
+        onlySwims: w.promised + w.expected + w.available + w.short < 0.5,
         none: w.promised + w.expected + w.available + w.short + w.swimming < 0.5,
-        because: explainPromise({
-          product: product.name, week: w.week, expected: say(w.expected), spread: say((w.expectedHigh - w.expectedLow) / 2),
-          promised: say(w.promised), short: say(w.short), available: say(w.available), shelfLifeDays: product.shelfLifeDays,
+        why: {
+          week: w.week, expected: say(w.expected), spread: say((w.expectedHigh - w.expectedLow) / 2),
+          promised: say(w.promised), short: say(w.short), available: say(w.available),
           ...(product.liveCm ? { swimming: say(w.swimming) } : {}),
-        }),
+        },
       };
     }),
   })); // prettier-ignore
