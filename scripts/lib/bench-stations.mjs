@@ -55,7 +55,7 @@ export async function benchStations() {
     await handle.focus();
     const drags = [];
     for (let i = 0; i < 8; i++) {
-      await page.keyboard.press(i % 2 ? 'ArrowRight' : 'ArrowLeft');
+      await page.keyboard.press('ArrowRight');
       await page.waitForTimeout(700);
       drags.push(Number(await page.locator('[data-drag-ms]').getAttribute('data-drag-ms')));
     }

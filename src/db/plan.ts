@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { applyChanges, STEP_WORDS, type PlanChange } from '../core/plan/changes';
+import type { NamedDraft } from '../core/plan/outlook';
 import type { PlanStep } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
@@ -232,14 +233,11 @@ export async function changeStep(
   return days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`;
 } // prettier-ignore
 
-export interface OpenDraft {
-  id: string;
-  name: string;
-  changes: PlanChange[];
-}
+/** More side by side nobody weighs. */
+export const MOST_DRAFTS = 12;
 
 /** Lays a set of changes aside under a name, for the board to open. */
-export async function saveDraft(tx: Tx, frame: { farmId: string; personId: string }, draft: OpenDraft): Promise<void> {
+export async function saveDraft(tx: Tx, frame: { farmId: string; personId: string }, draft: NamedDraft): Promise<void> {
   await tx('draft')
     .insert({
       farm_id: frame.farmId,
@@ -255,8 +253,8 @@ export async function saveDraft(tx: Tx, frame: { farmId: string; personId: strin
 }
 
 /** Drafts laid aside and not yet kept or discarded, the newest first. */
-export async function openDrafts(tx: Tx): Promise<OpenDraft[]> {
-  const rows = await tx('draft').where({ state: 'open' }).orderBy('created_at', 'desc').limit(12).select('id', 'name', 'changes'); // prettier-ignore
+export async function openDrafts(tx: Tx): Promise<NamedDraft[]> {
+  const rows = await tx('draft').where({ state: 'open' }).orderBy('created_at', 'desc').limit(MOST_DRAFTS).select('id', 'name', 'changes'); // prettier-ignore
   return rows.map((r) => ({ id: r.id, name: r.name, changes: r.changes }));
 }
 

@@ -417,6 +417,35 @@ describe('the plan in place', () => {
   });
 });
 
+test('what is slid on the board can be laid aside, opened, slid on, held side by side and kept once', async () => {
+  const { keep, layAside, discardDraft } = await import('../../src/features/season/actions');
+  const { seasonPage, outlookGround } = await import('../../src/features/season/queries');
+  const ground = await outlookGround();
+  const step = ground.plan.find((s) => s.kind === 'harvest' && s.day > addDays(TODAY, 60))!;
+  const slide = (days: number) => ({ change: 'shift', groupId: step.groupId, days });
+  await as('bram');
+  expect(faults(await layAside({ ...key(), name: 'Later', changes: [slide(2)] })).form?.[0]).toMatch(/for a manager/);
+  await as('ines');
+  expect(faults(await layAside({ ...key(), name: '', changes: [slide(2)] })).name?.[0]).toBe('Give the draft a name');
+  expect(faults(await layAside({ ...key(), name: 'Nothing', changes: [] })).changes?.[0]).toMatch(/Nothing was changed/);
+  const first = { ...key(), name: 'Two days later', changes: [slide(2)] };
+  expect(await layAside(first)).toEqual({ ok: true, value: 'Laid aside: Two days later.' });
+  expect(await layAside(first)).toEqual({ ok: true, value: 'Laid aside already.' });
+  const { opened } = await seasonPage(on({ draft: first.entryKey }));
+  expect(opened!.changes).toEqual([slide(2)]);
+  // Slid on from there, the board sends the whole slide: it takes the place of the one laid aside.
+  const second = { ...key(), name: 'Five days later', changes: [slide(5)], draftId: first.entryKey };
+  expect((await layAside(second)).ok).toBe(true);
+  expect((await outlookGround()).drafts).toEqual([{ id: second.entryKey, name: 'Five days later', changes: [slide(5)] }]);
+  expect(faults(await layAside({ ...second, ...key() })).draft?.[0]).toMatch(/kept or discarded/);
+  const base = Object.fromEntries(ground.plan.filter((s) => s.groupId === step.groupId).map((s) => [s.id, s.version]));
+  expect((await keep({ ...key(), name: 'Six', changes: [slide(6)], base, draftId: second.entryKey })).ok).toBe(true);
+  const kept = (await outlookGround()).plan.find((s) => s.id === step.id)!;
+  expect(kept.day).toBe(addDays(step.day, 6));
+  expect((await outlookGround()).drafts).toEqual([]);
+  expect((await discardDraft({ ...key(), draftId: second.entryKey })).ok).toBe(true);
+}); // prettier-ignore
+
 describe('rules of the farm', () => {
   test('a feed table rules the ration; rows that do not rise and stale edits are refused', async () => {
     const rule = (await pages.feedPage(on())).rules.find((r) => r.speciesCode === 'rainbow-trout')!;

@@ -60,6 +60,17 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await expect.poll(shortWeeks).toBe(0);
   expect(await balance.getAttribute('d')).not.toBe(before);
   await expect(page.getByText('TRT-31 3 days earlier')).toBeVisible();
+  // Laid aside, held against the plan, opened again and kept.
+  await page.getByLabel('Name of the draft').fill('Trout for the table');
+  await page.getByRole('button', { name: 'Lay aside' }).click();
+  await expect(page.getByText('Laid aside: Trout for the table.')).toBeVisible();
+  await expect.poll(shortWeeks).toBe(1);
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  const short0 = page.getByRole('row', { name: /^Deliveries that fall short/ }).getByRole('cell');
+  await expect(short0.nth(1)).toHaveText('none 1 fewer');
+  await page.getByRole('link', { name: 'Trout for the table' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Draft: Trout for the table' })).toBeVisible();
+  await expect.poll(shortWeeks).toBe(0);
   const [feedStopWas] = await planDays('TRT-31', 'feed_stop');
   await page.getByRole('button', { name: 'Keep draft' }).click();
   await expect(page.getByRole('region', { name: 'Draft' })).toBeHidden();

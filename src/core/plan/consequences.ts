@@ -163,8 +163,8 @@ function dated(firstDay: Day, index: number) {
 function purgeClashes(before: Outlook, after: Outlook, facts: FarmFacts): Consequence[] {
   const purges = facts.places.filter((p) => p.kind === 'purge');
   return purges.flatMap((place) => {
-    const was = new Set(clashDays(before.forecast, place.id));
-    const fresh = clashDays(after.forecast, place.id).filter((day) => !was.has(day));
+    const was = new Set(purgeClashDays(before.forecast, place.id));
+    const fresh = purgeClashDays(after.forecast, place.id).filter((day) => !was.has(day));
     const first = fresh[0];
     if (first === undefined) return [];
     const day = addDays(after.forecast.firstDay, first);
@@ -180,7 +180,8 @@ function purgeClashes(before: Outlook, after: Outlook, facts: FarmFacts): Conseq
   });
 }
 
-function clashDays(forecast: FarmForecast, placeId: string): number[] {
+/** Days on which a purge tank would hold more than one batch. */
+export function purgeClashDays(forecast: FarmForecast, placeId: string): number[] {
   const held = new Uint8Array(forecast.days);
   for (const stay of forecast.fish) {
     if (stay.placeId === placeId) for (let d = stay.from; d < stay.until; d++) held[d]! += 1;
@@ -188,14 +189,15 @@ function clashDays(forecast: FarmForecast, placeId: string): number[] {
   return Array.from(held.keys()).filter((day) => held[day]! > 1);
 }
 
+/** Positions by which a bed's plantings pass what it has, on its worst day; 0 when there is room. */
+export function bedOverfull(forecast: FarmForecast, place: PlaceFact): number {
+  const occupied = forecast.bedsOccupied.get(place.id) ?? new Float64Array();
+  return occupied.reduce((max, v) => Math.max(max, v - (place.positions ?? Infinity)), 0);
+}
+
 function bedChanges(before: FarmForecast, after: FarmForecast, place: PlaceFact): Consequence[] {
-  const over = (f: FarmForecast) =>
-    (f.bedsOccupied.get(place.id) ?? new Float64Array()).reduce(
-      (max, v) => Math.max(max, v - (place.positions ?? Infinity)),
-      0,
-    );
-  const was = Math.max(0, over(before));
-  const now = Math.max(0, over(after));
+  const was = bedOverfull(before, place);
+  const now = bedOverfull(after, place);
   if (place.kind !== 'bed' || Math.abs(was - now) < 1) return [];
   const day = after.firstDay;
   if (now === 0) return [{ tone: 'better', about: 'beds', day, words: `${place.code} has room for every planting` }];

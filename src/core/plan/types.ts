@@ -249,3 +249,6 @@ export const DEFAULT_SETTINGS: ForecastSettings = {
   dailyMortality: DEFAULT_DAILY_MORTALITY,
   fastingLossPerDay: FASTING_LOSS_PER_DAY,
 };
+
+/** Weeks of supply that a draft is held against. */
+export const OUTLOOK_WEEKS = 14;

@@ -4,17 +4,22 @@ import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useEffect, useMemo, useState, useTransition } from 'react';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
+import type { Compared } from '../../core/plan/outlook';
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
 import { Why } from '../../ui/Why';
-import { discardDraft, keep } from './actions';
+import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
+import { SideBySide } from './SideBySide';
 import { NOT_LOADED, useOutlook } from './useOutlook';
 
 const MOST_SHOWN = 8;
+/** What is on the board and not laid aside yet, in the comparison. */
+const ON_BOARD = 'board';
+const NO_CONNECTION = 'No connection: the draft is still on the board. Press again when it is back.';
 
 /** One time board for fish, balance, beds and supply. What is slid is a draft until it is kept. */
 export function SeasonStation({ page }: { page: SeasonPage }) {
@@ -24,7 +29,8 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
   const [entryKey, setEntryKey] = useState(newEntryKey);
   const [pending, start] = useTransition();
-  const { answer, refused, ask, versions, lastMs } = useOutlook(page);
+  const [plans, setPlans] = useState<Compared[] | null>(null);
+  const { answer, refused, ask, versions, compare, lastMs } = useOutlook(page);
   const board = useMemo(() => {
     if (!answer) return page.board;
     const recorded = {
@@ -47,20 +53,41 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   useEffect(() => {
     if (page.opened) ask(page.opened.changes);
   }, [page.opened, ask]);
-  const discard = () => {
-    if (opened) start(async () => void (await discardDraft({ entryKey: newEntryKey(), draftId: opened.id })));
+  const clearBoard = () => {
     setOpened(null);
     setChanges([]);
     setName('');
     ask([]);
   };
+  const letGo = (draftId: string) => start(async () => void (await discardDraft({ entryKey: newEntryKey(), draftId })));
+  const discard = () => {
+    if (opened) letGo(opened.id);
+    clearBoard();
+    setPlans(null);
+  };
+  const slides = () => changes.filter((c) => c.change === 'shift');
+  const ofOpened = () => (opened ? { draftId: opened.id } : {});
+  const setAside = () =>
+    start(async () => {
+      const draft = { entryKey, name: name.trim() || describe(), changes: slides(), ...ofOpened() };
+      const outcome = await layAside(draft).catch(() => ({ ok: false as const, fields: { form: [NO_CONNECTION] } }));
+      if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.' });
+      setSaid({ tone: 'good', words: outcome.value });
+      setEntryKey(newEntryKey());
+      clearBoard();
+    }); // prettier-ignore
+  const boardId = opened?.id ?? ON_BOARD;
+  const holdSideBySide = () =>
+    start(async () => {
+      const got = await compare(changes.length > 0 ? { id: boardId, name: name.trim() || describe(), changes } : null);
+      if (!got) return setSaid({ tone: 'danger', words: NOT_LOADED });
+      setPlans(got);
+    });
   const keepDraft = () =>
     start(async () => {
       const base = await versions(changes.flatMap((c) => (c.change === 'add' ? [] : [c.groupId])));
       if (!base) return setSaid({ tone: 'danger', words: NOT_LOADED });
-      const slid = changes.filter((c) => c.change === 'shift');
-      const draftId = opened ? { draftId: opened.id } : {};
-      const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slid, base, ...draftId });
+      const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slides(), base, ...ofOpened() });
       if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not kept.' });
       setSaid({ tone: 'good', words: outcome.value });
       setEntryKey(newEntryKey());
@@ -112,8 +139,23 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                 {d.name}
               </Link>
             </span>
-          ))}
+          ))}{' '}
+          <button type="button" className="chip" onClick={holdSideBySide} disabled={pending}>
+            Side by side
+          </button>
         </p>
+      )}
+      {plans && (
+        <SideBySide
+          plans={plans}
+          boardId={changes.length > 0 ? boardId : null}
+          mayDiscard={mayKeep}
+          onDiscard={(id) => {
+            letGo(id);
+            setPlans(plans.filter((p) => p.id !== id));
+          }}
+          onClose={() => setPlans(null)}
+        />
       )}
       {said && changes.length === 0 && (
         <p className={`mark ${said.tone}`} role="status" style={{ marginBottom: 8 }}>
@@ -137,27 +179,29 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                 {refused}
               </p>
             )}
-            <ul
-              className="rows"
-              style={{
-                display: 'grid',
-                gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
-                gap: '6px 16px',
-                maxHeight: 150,
-                overflowY: 'auto',
-              }}
-              data-testid="consequences"
-            >
-              {list.slice(0, MOST_SHOWN * 2).map((c) => (
-                <li
-                  key={c.words}
-                  className={`mark ${c.tone === 'worse' ? 'danger' : c.tone === 'better' ? 'good' : 'soon'}`}
-                  style={{ borderBottom: 0 }}
-                >
-                  {c.words}
-                </li>
-              ))}
-            </ul>
+            {!plans && (
+              <ul
+                className="rows"
+                style={{
+                  display: 'grid',
+                  gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
+                  gap: '6px 16px',
+                  maxHeight: 150,
+                  overflowY: 'auto',
+                }}
+                data-testid="consequences"
+              >
+                {list.slice(0, MOST_SHOWN * 2).map((c) => (
+                  <li
+                    key={c.words}
+                    className={`mark ${c.tone === 'worse' ? 'danger' : c.tone === 'better' ? 'good' : 'soon'}`}
+                    style={{ borderBottom: 0 }}
+                  >
+                    {c.words}
+                  </li>
+                ))}
+              </ul>
+            )}
             {said?.tone === 'danger' && (
               <p className="mark danger" role="alert">
                 {said.words}
@@ -181,6 +225,9 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                   >
                     Keep draft
                   </Button>
+                  <Button variant="outlined" onClick={setAside} disabled={pending || changes.length === 0 || !!refused}>
+                    Lay aside
+                  </Button>
                 </>
               ) : (
                 <span className="quiet">Only a manager keeps drafts; try what you like.</span>
@@ -188,6 +235,11 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
               <Button variant="outlined" onClick={discard}>
                 Discard
               </Button>
+              {page.drafts.some((d) => d.id !== opened?.id) && (
+                <Button variant="outlined" onClick={holdSideBySide} disabled={pending || changes.length === 0}>
+                  Side by side
+                </Button>
+              )}
             </div>
           </div>
         </section>

@@ -18,7 +18,8 @@ import {
 } from 'class-validator';
 import { revalidatePath } from 'next/cache';
 import { RuleBroken } from '../../core/errors';
-import { closeDraft, keepDraft, openDrafts } from '../../db/plan';
+import type { PlanChange } from '../../core/plan/changes';
+import { closeDraft, keepDraft, MOST_DRAFTS, openDrafts, saveDraft } from '../../db/plan';
 import { act } from '../../server/act';
 import { KeyedInput } from '../../server/input';
 import type { Outcome } from '../../ui/outcome';
@@ -54,7 +55,7 @@ export async function keep(raw: unknown): Promise<Outcome<string>> {
     async ({ tx, person, today }, { entryKey, name, changes, base, draftId }) => {
       const laid = draftId ? (await openDrafts(tx)).find((d) => d.id === draftId) : null;
       if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
-      const all = [...(laid?.changes ?? []), ...changes.map((c) => ({ ...c }))];
+      const all = withSlides(laid?.changes ?? [], changes);
       if (all.length === 0) throw new RuleBroken('changes', 'Nothing was changed.');
       const frame = { farmId: person.farmId, personId: person.personId, today };
       const { changed } = await keepDraft(tx, frame, {
@@ -68,6 +69,47 @@ export async function keep(raw: unknown): Promise<Outcome<string>> {
     },
   );
   if (outcome.ok) revalidatePath('/', 'layout');
+  return outcome;
+}
+
+/** The board knows every slide of a draft it opened; what else the draft changes it leaves as it is. */
+function withSlides(laid: readonly PlanChange[], slides: readonly ShiftInput[]): PlanChange[] {
+  return [...laid.filter((c) => c.change !== 'shift'), ...slides.map((c) => ({ ...c }))];
+}
+
+class LayAsideInput extends KeyedInput {
+  @IsString()
+  @MinLength(1, { message: 'Give the draft a name' })
+  @MaxLength(80, { message: 'At most 80 characters' })
+  name!: string;
+  @IsArray()
+  @ArrayMaxSize(200, { message: 'At most 200 changes in one draft' })
+  @ValidateNested({ each: true })
+  @Type(() => ShiftInput)
+  changes!: ShiftInput[];
+  @IsOptional() @IsUUID('4', { message: 'That draft is not known' }) draftId?: string;
+}
+
+/** Lays what is on the board aside under a name, to be held against other drafts. An opened draft gives way to it. */
+export async function layAside(raw: unknown): Promise<Outcome<string>> {
+  const outcome = await act(
+    ['manager'],
+    LayAsideInput,
+    raw,
+    async ({ tx, person }, { entryKey, name, changes, draftId }) => {
+      const drafts = await openDrafts(tx);
+      if (drafts.some((d) => d.id === entryKey)) return 'Laid aside already.';
+      const laid = drafts.find((d) => d.id === draftId);
+      if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
+      if (drafts.length - (laid ? 1 : 0) >= MOST_DRAFTS) throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
+      const all = withSlides(laid?.changes ?? [], changes);
+      if (all.length === 0) throw new RuleBroken('changes', 'Nothing was changed.');
+      await saveDraft(tx, person, { id: entryKey, name, changes: all });
+      if (laid) await closeDraft(tx, laid.id, 'discarded');
+      return `Laid aside: ${name}.`;
+    },
+  ); // prettier-ignore
+  if (outcome.ok) revalidatePath('/season');
   return outcome;
 }
 

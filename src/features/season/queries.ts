@@ -1,13 +1,13 @@
 import 'server-only';
 import { promiseTable } from '../../core/market/promiseTable';
 import { boardSeries, type BoardSeries } from '../../core/plan/board';
-import { OUTLOOK_WEEKS, type OutlookGround } from '../../core/plan/outlook';
+import type { NamedDraft, OutlookGround } from '../../core/plan/outlook';
 import { explainBalance, type Explanation } from '../../core/explain';
-import type { FarmFacts, FarmForecast } from '../../core/plan/types';
+import { OUTLOOK_WEEKS, type FarmFacts, type FarmForecast } from '../../core/plan/types';
 import type { UnitChoice } from '../../core/quantity/units';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { recordedStays } from '../../db/history';
-import { openDrafts, type OpenDraft } from '../../db/plan';
+import { openDrafts } from '../../db/plan';
 import { knownFarm } from '../../server/farmCache';
 import { dayView, readFarm, type DayView, type Search } from '../../server/farmView';
 
@@ -15,7 +15,7 @@ export interface SeasonPage extends DayView {
   facts: Pick<FarmFacts, 'places' | 'loops' | 'crops'>;
   drafts: { id: string; name: string }[];
   /** The draft that the address asks for. */
-  opened: OpenDraft | null;
+  opened: NamedDraft | null;
   board: BoardSeries;
   /** Fish against plants today, by loop with plants. */
   balance: { loop: string; gM2: number; low: boolean; high: boolean; because: Explanation }[];
@@ -74,7 +74,11 @@ function balanceToday(facts: FarmFacts, forecast: FarmForecast, units: UnitChoic
 export async function outlookGround(): Promise<OutlookGround> {
   return readFarm(async (tx, person, today) => {
     const { facts, steps } = await knownFarm(tx, person.farmId, today, false);
-    return { facts, plan: steps.map(({ state: _state, doneOn: _doneOn, note: _note, ...step }) => step) };
+    return {
+      facts,
+      drafts: await openDrafts(tx),
+      plan: steps.map(({ state: _state, doneOn: _doneOn, note: _note, ...step }) => step),
+    };
   });
 }
 

@@ -2,7 +2,7 @@
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PlanChange } from '../../core/plan/changes';
-import type { WhatIf } from '../../core/plan/outlook';
+import type { NamedDraft, WhatIf } from '../../core/plan/outlook';
 import type { OutlookApi } from '../../workers/outlook.worker';
 import type { SeasonPage } from './queries';
 
@@ -10,68 +10,98 @@ import type { SeasonPage } from './queries';
 export const NOT_LOADED =
   'The plan could not be loaded, so nothing can be worked out. Check the connection and load the page again.';
 
-/** Asks the worker what a draft would mean. Only the newest question is answered; older ones are let go. */
+/** A worker that knows one state of the plan. */
+interface Desk {
+  /** Asks it something; fails when it cannot have the plan or is let go before it answers. */
+  tell: <R>(question: (api: Comlink.Remote<OutlookApi>) => Promise<R>) => Promise<R>;
+  busy: boolean;
+}
+
+function openDesk(page: SeasonPage): Desk & { close: () => void } {
+  const worker = new Worker(new URL('../../workers/outlook.worker.ts', import.meta.url), { type: 'module' });
+  const api = Comlink.wrap<OutlookApi>(worker);
+  const url = new URL('/season/ground', window.location.origin).href;
+  const ready = api.open(url, page.units, Math.max(1, page.from + page.days));
+  let letGo: (reason: Error) => void = () => undefined;
+  const gone = new Promise<never>((_, reject) => (letGo = reject));
+  // Both are said when something is asked: who only looks needs no worker.
+  ready.catch(() => undefined);
+  gone.catch(() => undefined);
+  return {
+    busy: false,
+    tell: (question) => Promise.race([gone, ready.then(() => question(api))]),
+    close: () => {
+      worker.terminate();
+      letGo(new Error('The plan was read anew.'));
+    },
+  };
+}
+
+/**
+ * Asks the worker what a draft would mean. Only the newest question is answered; older ones are let go. When the plan is
+ * read anew, what is on the board is asked anew.
+ */
 export function useOutlook(page: SeasonPage) {
-  const desk = useRef<Comlink.Remote<OutlookApi> | null>(null);
-  const ready = useRef<Promise<void>>(undefined);
-  const waiting = useRef<PlanChange[] | null>(null);
-  const busy = useRef(false);
+  const desk = useRef<Desk | null>(null);
+  const onBoard = useRef<PlanChange[]>([]);
+  const asked = useRef(false);
   const [answer, setAnswer] = useState<WhatIf | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const [lastMs, setLastMs] = useState(0);
 
-  useEffect(() => {
-    const worker = new Worker(new URL('../../workers/outlook.worker.ts', import.meta.url), { type: 'module' });
-    desk.current = Comlink.wrap<OutlookApi>(worker);
-    const url = new URL('/season/ground', window.location.origin).href;
-    ready.current = desk.current.open(url, page.units, Math.max(1, page.from + page.days));
-    // Said when something is asked: who only looks needs no worker.
-    ready.current.catch(() => undefined);
-    return () => worker.terminate();
-  }, [page]);
-
-  const answerTo = useCallback(async (question: PlanChange[]) => {
-    try {
-      await ready.current;
+  const work = useCallback(async () => {
+    const mine = desk.current;
+    if (!mine || mine.busy) return;
+    mine.busy = true;
+    while (asked.current && desk.current === mine) {
+      asked.current = false;
+      const question = onBoard.current;
       const began = performance.now();
-      const got = await desk.current!.answer(question);
+      const got = await mine
+        .tell<WhatIf | { refused: string }>(async (api) => api.answer(question))
+        .catch(() => ({ refused: NOT_LOADED }));
+      if (desk.current !== mine) return;
       setLastMs(performance.now() - began);
-      return got;
-    } catch {
-      return { refused: NOT_LOADED };
+      if (onBoard.current.length === 0) break;
+      if ('refused' in got) setRefused(got.refused);
+      else {
+        setRefused(null);
+        setAnswer(got);
+      }
     }
+    mine.busy = false;
   }, []);
-  /** What a draft was built on, or null while the plan cannot be had. */
-  const versions = useCallback(async (groupIds: string[]) => {
-    try {
-      await ready.current;
-      return await desk.current!.versions(groupIds);
-    } catch {
-      return null;
-    }
-  }, []);
+
+  useEffect(() => {
+    const opened = openDesk(page);
+    desk.current = opened;
+    asked.current = onBoard.current.length > 0;
+    void work();
+    return () => {
+      desk.current = null;
+      opened.close();
+    };
+  }, [page, work]);
 
   const ask = useCallback(
     (changes: PlanChange[]) => {
-      waiting.current = changes;
-      if (busy.current) return;
-      busy.current = true;
-      void (async () => {
-        while (waiting.current) {
-          const question = waiting.current;
-          waiting.current = null;
-          const got = await answerTo(question);
-          if ('refused' in got) setRefused(got.refused);
-          else {
-            setRefused(null);
-            setAnswer(got);
-          }
-        }
-        busy.current = false;
-      })();
+      onBoard.current = changes;
+      asked.current = changes.length > 0;
+      if (asked.current) return void work();
+      // Nothing is changed: the page's own board is the answer.
+      setAnswer(null);
+      setRefused(null);
     },
-    [answerTo],
+    [work],
   );
+  /** What a draft was built on, or null while the plan cannot be had. */
+  const versions = useCallback(async (groupIds: string[]) => {
+    return (await desk.current?.tell((api) => api.versions(groupIds)).catch(() => null)) ?? null;
+  }, []);
+  /** What is on the board and what is laid aside, held against the plan; null while the plan cannot be had. */
+  const compare = useCallback(async (draft: NamedDraft | null) => {
+    return (await desk.current?.tell((api) => api.compare(draft)).catch(() => null)) ?? null;
+  }, []);
 
-  return { answer, refused, ask, versions, lastMs };
+  return { answer, refused, ask, versions, compare, lastMs };
 }

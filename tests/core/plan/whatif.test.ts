@@ -153,6 +153,52 @@ describe('consequences', () => {
   });
 });
 
+describe('plans side by side', () => {
+  const newId = ids();
+  const plan = [...batch('2026-06-18', 80, newId), ...batch('2026-06-25', 80, newId)];
+  const second = plan.find((s) => s.day === '2026-06-25')!.groupId;
+  const facts: FarmFacts = aFarm({ plantings: planted(500), promises: [owed('2026-06-23', 45_000)] });
+  const desk = new OutlookDesk(facts, plan, METRIC, 60);
+  const slide = (days: number): PlanChange => ({ change: 'shift', groupId: second, days });
+  const row = (compared: ReturnType<OutlookDesk['compare']>[number], key: string) =>
+    compared.measures.find((m) => m.key === key)!;
+
+  test('the plan as it stands comes first; each draft answers the same questions', () => {
+    const [now, earlier, clash] = desk.compare([
+      { id: 'a', name: 'Three days earlier', changes: [slide(-3)] },
+      { id: 'b', name: 'Too close', changes: [slide(-5)] },
+    ]);
+    expect(now).toMatchObject({ id: null, name: 'The plan as it stands', refused: null });
+    expect(earlier!.measures.map((m) => m.label)).toEqual(now!.measures.map((m) => m.label));
+    expect(row(now!, 'short')).toMatchObject({ bad: 1, words: '1' });
+    expect(row(now!, 'short').detail).toMatch(/^\d.* kg rainbow trout, first in week 26$/);
+    expect(row(earlier!, 'short')).toMatchObject({ bad: 0, words: 'none', detail: null });
+    expect(row(now!, 'purge').bad).toBe(0);
+    expect(row(clash!, 'purge').detail).toMatch(/^P1 from 1\d Jun/);
+    expect(row(clash!, 'fish').words).toMatch(/kg$/);
+  });
+
+  test('room for fish and plants is counted by name, hungry days by loop', () => {
+    const places = facts.places.map((p) => (p.id === 'k1' ? { ...p, densityLimitKgM3: 5 } : p));
+    const crowded = { ...facts, places, plantings: planted(900) };
+    const [now] = new OutlookDesk(crowded, plan, METRIC, 60).compare([]);
+    expect(row(now!, 'crowded').detail).toBe('K1 from 1 Jun');
+    expect(row(now!, 'beds').detail).toMatch(/^R1 by \d+ positions$/);
+    expect(row(now!, 'hungry:heron').words).toMatch(/^\d+ of 182$/);
+    expect(now!.measures.some((m) => m.key === 'hungry:kingfisher')).toBe(false);
+  });
+
+  test('a draft that came too late says so and does not spoil the others', () => {
+    const [, late, fine] = desk.compare([
+      { id: 'a', name: 'Late', changes: [slide(-60)] },
+      { id: 'b', name: 'Fine', changes: [] },
+    ]);
+    expect(late!.refused).toMatch(/has passed/);
+    expect(late!.measures).toEqual([]);
+    expect(fine!.measures).toEqual(desk.compare([])[0]!.measures);
+  });
+});
+
 describe('the board', () => {
   test('shows every batch where it can be grabbed, and how far it may go', () => {
     const facts = aFarm({ plantings: planted(500) });
