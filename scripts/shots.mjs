@@ -28,7 +28,7 @@ const VIEWS = [
   ['season', '/season', DESK],
   ['season-draft', '/season', DESK, slideHarvest],
   ['log-line', '/round', DESK, typeLogLine],
-  ['sign-in', '/sign-in', DESK],
+  ['drafts', '/season', DESK, layTwoDrafts],
 ];
 
 async function slideHarvest(page) {
@@ -36,6 +36,21 @@ async function slideHarvest(page) {
   await handle.focus();
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
   await page.getByText(/is covered/).waitFor();
+}
+
+async function layTwoDrafts(page) {
+  for (const [name, key] of [
+    ['Trout three days earlier', 'ArrowLeft'],
+    ['Trout a little later', 'ArrowRight'],
+  ]) {
+    await page.locator('[data-handle="harvest:TRT-31"]').first().focus();
+    for (let i = 0; i < 3; i++) await page.keyboard.press(key);
+    await page.getByLabel('Name of the draft').fill(name);
+    await page.getByRole('button', { name: 'Lay aside' }).click();
+    await page.getByRole('link', { name }).waitFor();
+  }
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  await page.getByRole('heading', { name: 'Side by side' }).waitFor();
 }
 
 async function grade(page) {
@@ -82,13 +97,11 @@ main(async () => {
     for (const [name, path, viewport, act] of VIEWS) {
       if (only.length > 0 && !only.includes(name)) continue;
       const page = await browser.newPage({ viewport, baseURL: app.base });
-      if (path !== '/sign-in') {
-        await page.goto('/sign-in');
-        await page.getByLabel('Name', { exact: true }).fill('ines');
-        await page.getByLabel('Password').fill('heron-loop');
-        await page.getByRole('button', { name: 'Sign in' }).click();
-        await page.waitForURL('**/round');
-      }
+      await page.goto('/sign-in');
+      await page.getByLabel('Name', { exact: true }).fill('ines');
+      await page.getByLabel('Password').fill('heron-loop');
+      await page.getByRole('button', { name: 'Sign in' }).click();
+      await page.waitForURL('**/round');
       await page.goto(path);
       await page.waitForLoadState('networkidle');
       if (act) await act(page);

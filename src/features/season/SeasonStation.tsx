@@ -140,7 +140,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
               </Link>
             </span>
           ))}{' '}
-          <button type="button" className="chip" onClick={holdSideBySide} disabled={pending}>
+          <button type="button" className="chip" style={{ marginLeft: 8 }} onClick={holdSideBySide} disabled={pending}>
             Side by side
           </button>
         </p>

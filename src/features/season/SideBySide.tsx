@@ -47,7 +47,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
           <tbody>
             {plan!.measures.map((row) => (
               <tr key={row.key}>
-                <th scope="row" style={{ fontWeight: 400 }}>
+                <th scope="row" style={{ fontWeight: 400, verticalAlign: 'top' }}>
                   {row.label}
                 </th>
                 {plans.map((p) => (
