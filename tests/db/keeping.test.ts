@@ -732,6 +732,8 @@ describe('fish sold alive', () => {
     const day = addDays(TODAY, 0);
     const wish = { lotCode: 'KOI-1', kind: 'harvest', fromPlaceId: await place('W2'), day, count: 5 };
     expect(faults(await actions.planStep({ ...wish, ...key() })).productCode?.[0]).toMatch(/Choose the grade/);
+    const many = { ...wish, productCode: 'koi-large', count: 60, ...key() };
+    expect(faults(await actions.planStep(many)).confirm?.[0]).toMatch(/about \d+ of KOI-1 are Koi 18–26 cm by the forecast. Plan 60 all the same/);
     expect(await actions.planStep({ ...wish, productCode: 'koi-middle', ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/5 Koi 14–18 cm are netted for live sale/) } });
     const { cohortPage } = await import('../../src/features/cohorts/queries');
     expect((await cohortPage('KOI-1', on())).steps.map((s) => s.words)).toContain('Net Koi 14–18 cm for live sale');

@@ -45,6 +45,21 @@ export function forecastFarm(
   return result;
 }
 
+/** Fish of one stay that are of a live grade on a day, by the forecast and what is planned for their lot. Null: too far ahead. */
+export function ofGradeOn(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  fish: FarmFacts['fish'][number],
+  productCode: string,
+  day: Day,
+): number | null {
+  const at = dayNumber(day) - dayNumber(facts.today);
+  if (at >= DEFAULT_SETTINGS.horizonDays) return null;
+  const own = plan.filter((s) => s.lotCode === fish.lotCode && s.fromPlaceId === fish.placeId);
+  const forecast = forecastFarm({ ...facts, fish: [fish], plantings: [] }, own);
+  return forecast.swimming.get(productCode)?.[at] ?? 0;
+}
+
 /**
  * Steps in order of day, within a day in ORDER. One bucket for each, because a plan may hold tens of thousands.
  * What is overdue counts as done today, still in the order it was meant: purged, then harvested.

@@ -345,7 +345,7 @@ function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { tanks: Ta
     { name: 'day', label: kind === 'move' ? 'Move on' : live ? 'Net on' : 'Harvest on', kind: 'day', start: today },
     live && kind === 'harvest' ? gradeField(fish, 'now') : purged,
     live && kind === 'harvest'
-      ? { name: 'count', label: 'Fish to net', kind: 'count', start: '', help: 'They grow on until then; what will be of the grade by that day is in the forecast.' }
+      ? { name: 'count', label: 'Fish to net', kind: 'count', start: '', help: 'They grow on until then. If fewer are of the grade by that day, you are asked.' }
       : { name: 'count', label: kind === 'harvest' ? 'Fish, the largest first' : 'Fish', kind: 'count', start: Math.round(fish.count) },
   ]; // prettier-ignore
   return (

@@ -8,7 +8,7 @@ import { gradingParts, moveOutlook, type TankOutlook } from '../../core/fish/mov
 import { promiseTable } from '../../core/market/promiseTable';
 import { harvestGroup } from '../../core/plan/build';
 import { consequences } from '../../core/plan/consequences';
-import { forecastFarm } from '../../core/plan/forecast';
+import { forecastFarm, ofGradeOn } from '../../core/plan/forecast';
 import type { FarmFacts, PlanStep } from '../../core/plan/types';
 import { addDays, daysBetween } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -209,9 +209,11 @@ export async function planStep(raw: unknown) {
     if (grades.length > 0) {
       const grade = grades.find((g) => g.product.code === v.productCode);
       if (!grade) throw new RuleBroken('productCode', 'Choose the grade that is to be netted.');
+      const there = ofGradeOn(facts, await openSteps(doing.tx), fish, grade.product.code, v.day);
+      if (there !== null && Math.round(there) < v.count && !v.confirmed) throw new RuleBroken('confirm', `On ${shortDay(v.day)} about ${formatNumber(there)} of ${v.lotCode} are ${grade.product.name} by the forecast. Plan ${formatNumber(v.count)} all the same?`);
       const step: PlanStep = { id: newId(), groupId: newId(), kind: 'harvest', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: null, count: v.count, amount: gradeMiddleCm(grade), version: 1 };
       await addSteps(doing.tx, doing.person.farmId, [step]);
-      return said(`Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.`);
+      return said(`Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.${there === null ? '' : ` About ${formatNumber(there)} will be of that size.`}`);
     }
     const species = facts.species.find((s) => s.code === fish.speciesCode)!;
     const purge = to?.kind === 'purge' ? to : null;

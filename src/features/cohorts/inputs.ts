@@ -143,6 +143,7 @@ export class PlanMoveInput extends KeyedInput {
   @IsUUID('4', { message: 'Choose the tank they are in' }) fromPlaceId!: string;
   @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) toPlaceId?: string;
   @IsOptional() @IsString() @MaxLength(60) productCode?: string;
+  @IsOptional() @IsBoolean() confirmed?: boolean;
   @Day() day!: string;
   @Count('At least 1 fish') count!: number;
 }

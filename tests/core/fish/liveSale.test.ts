@@ -13,8 +13,9 @@ import {
 import { weightFromLengthG } from '../../../src/core/fish/lengthWeight';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import { forecastFarm } from '../../../src/core/plan/forecast';
+import { forecastFarm, ofGradeOn } from '../../../src/core/plan/forecast';
 import { DEFAULT_SETTINGS, type ProductFact } from '../../../src/core/plan/types';
+import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aStep } from '../farm';
 
 const koi = SPECIES_DEFAULTS.find((s) => s.code === 'koi')!;
@@ -112,6 +113,15 @@ describe('size grades of fish sold alive', () => {
       expect(swim(grown, 170)[0]).toBeGreaterThan(swim(grown)[0]!);
       const apart = { ...facts, places: facts.places.map((p) => (p.id === 'k1' ? { ...p, kind: 'quarantine' as const } : p)) };
       expect([...forecastFarm(apart, []).swimming.keys()]).toEqual([]);
+    });
+
+    test('how many will be of a grade on a day follows what is planned before it', () => {
+      const day = addDays(facts.today, 20);
+      const all = ofGradeOn(facts, [], fish, 'middle', day)!;
+      expect(all).toBeGreaterThan(20);
+      expect(ofGradeOn(facts, [net(10, 16)], fish, 'middle', day)!).toBeLessThan(all - 5);
+      expect(ofGradeOn(facts, [{ ...net(10, 16), lotCode: 'KOI-2' }], fish, 'middle', day)).toBe(all);
+      expect(ofGradeOn(facts, [], fish, 'middle', addDays(facts.today, 400))).toBeNull();
     });
 
     test('is called by its grade in the plan; a step without one takes the largest', () => {
