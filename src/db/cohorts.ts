@@ -11,6 +11,10 @@ export interface LotRecord {
   stocked: number;
   dead: number;
   movements: {
+    id: string;
+    personId: string | null;
+    /** A later entry took it back. */
+    takenBack: boolean;
     day: Day;
     reason: string;
     count: number;
@@ -37,10 +41,15 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
       .leftJoin('person as p', 'p.id', 'm.person_id')
       .where('m.lot_id', lotId)
       .andWhere('m.farm_day', '<=', day)
-      .orderBy('m.occurred_at', 'desc')
-      .select('m.farm_day', 'm.reason', 'm.count', 'm.mass_g', 'f.code as from', 't.code as to', 'p.name', 'm.note'),
+        .orderBy([
+        { column: 'm.occurred_at', order: 'desc' },
+        { column: 'm.recorded_at', order: 'desc' },
+      ])
+      .leftJoin('movement as r', (on) => void on.on('r.farm_id', 'm.farm_id').andOn('r.reverses_id', 'm.id'))
+      .select('m.id', 'm.person_id', 'r.id as taken', 'm.farm_day', 'm.reason', 'm.count', 'm.mass_g', 'f.code as from', 't.code as to', 'p.name', 'm.note'), // prettier-ignore
   ];
-  const sum = (reason: string) => rows.filter((r) => r.reason === reason).reduce((total, r) => total + r.count, 0);
+  const sum = (reason: string) =>
+    rows.filter((r) => r.reason === reason && !r.taken).reduce((total, r) => total + r.count, 0);
   return {
     lotId: lot.id,
     speciesCode: lot.species_code,
@@ -50,6 +59,9 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
     stocked: sum('receive'),
     dead: sum('dead'),
     movements: rows.map((r) => ({
+      id: r.id,
+      personId: r.person_id,
+      takenBack: r.taken !== null,
       day: r.farm_day,
       reason: r.reason,
       count: r.count,
@@ -60,6 +72,31 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
       note: r.note,
     })),
   };
+}
+
+export interface SampleRecord {
+  id: string;
+  personId: string | null;
+  day: Day;
+  meanG: number;
+  count: number;
+  by: string | null;
+  takenBack: boolean;
+}
+
+/** Every weighing of a lot, those taken back too, the newest first. */
+export async function sampleRecords(tx: Tx, lotId: string, day: Day): Promise<SampleRecord[]> {
+  const rows = await tx('sample as s')
+    .leftJoin('person as p', 'p.id', 's.person_id')
+    .leftJoin('sample as c', (on) => void on.on('c.farm_id', 's.farm_id').andOn('c.corrects_id', 's.id'))
+    .where({ 's.lot_id': lotId, 's.withdrawn': false })
+    .andWhere('s.farm_day', '<=', day)
+    .orderBy('s.taken_at', 'desc')
+    .select('s.id', 's.person_id', 's.farm_day', 's.mean_g', 'p.name', 'c.id as taken')
+    .select(tx.raw('coalesce(s.fish_count, cardinality(s.weights_g)) as n'));
+  return rows.map((r) => ({
+    id: r.id, personId: r.person_id, day: r.farm_day, meanG: r.mean_g, count: r.n, by: r.name, takenBack: r.taken !== null,
+  })); // prettier-ignore
 }
 
 export async function samplesOf(tx: Tx, lotId: string, day: Day) {

@@ -37,6 +37,10 @@ export async function husbandryEvents(
 }
 
 export interface FeedingRow {
+  movementId: string;
+  personId: string | null;
+  /** Counted no more. */
+  takenBack: boolean;
   day: Day;
   place: string;
   feedLot: string;
@@ -59,23 +63,25 @@ export interface Feedings {
 export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Promise<Feedings> {
   // The lateral reads one movement a feeding by its key; a join would read every movement of the farm.
   const { rows } = await tx.raw(
-    `select m.farm_day, p.code as place, m.lot_id, m.mass_g, f.response, f.withheld_g, f.farm_grown_g
+    `select m.id, m.person_id, m.farm_day, p.code as place, m.lot_id, m.mass_g, f.response, f.withheld_g, f.farm_grown_g,
+       exists (select from movement r where r.farm_id = f.farm_id and r.reverses_id = f.movement_id) as taken
      from feeding f
      cross join lateral (select * from movement where farm_id = f.farm_id and id = f.movement_id offset 0) m
      join place p on p.farm_id = f.farm_id and p.id = f.place_id
-     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc`,
+     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc, m.recorded_at desc`,
     { lotId, day },
   );
-  const all = rows as { farm_day: Day; place: string; lot_id: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }[]; // prettier-ignore
+  const all = rows as { id: string; person_id: string | null; taken: boolean; farm_day: Day; place: string; lot_id: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }[]; // prettier-ignore
+  const given = all.filter((r) => !r.taken);
   const feeds = await feedLotPrices(tx, lotId, [...new Set(all.map((r) => r.lot_id))]);
   return {
     rows: all.slice(0, most).map((r) => ({
-      day: r.farm_day, place: r.place, feedLot: feeds.get(r.lot_id)!.code, massG: r.mass_g, response: r.response, withheldG: r.withheld_g,
+      movementId: r.id, personId: r.person_id, takenBack: r.taken, day: r.farm_day, place: r.place, feedLot: feeds.get(r.lot_id)!.code, massG: r.mass_g, response: r.response, withheldG: r.withheld_g,
       farmGrownG: r.farm_grown_g,
     })), // prettier-ignore
     count: all.length,
-    totalG: all.reduce((sum, r) => sum + r.mass_g, 0),
-    costMinor: all.reduce((sum, r) => sum + r.mass_g * feeds.get(r.lot_id)!.minorPerG, 0),
+    totalG: given.reduce((sum, r) => sum + r.mass_g, 0),
+    costMinor: given.reduce((sum, r) => sum + r.mass_g * feeds.get(r.lot_id)!.minorPerG, 0),
   };
 }
 
@@ -139,6 +145,7 @@ export async function conditionSeries(tx: Tx, lotId: string, day: Day): Promise<
     `select s.farm_day, avg(100 * w.w / power(l.l, 3)) as k, count(*)::int as n from sample s
      cross join lateral unnest(s.weights_g) with ordinality as w(w, i) join lateral unnest(s.lengths_cm) with ordinality as l(l, i) on l.i = w.i
      where s.lot_id = :lotId and s.farm_day <= :day and s.lengths_cm is not null and not s.withdrawn
+       and not exists (select from sample c where c.farm_id = s.farm_id and c.corrects_id = s.id)
      group by s.id, s.farm_day order by s.farm_day`,
     { lotId, day },
   );

@@ -8,8 +8,9 @@ import * as m6 from './0006_row_security';
 import * as m7 from './0007_fish_keeping';
 import * as m8 from './0008_live_sale_and_speed';
 import * as m9 from './0009_how_fish_are_sold';
+import * as m10 from './0010_taking_back';
 
-const MIGRATIONS = [m1, m2, m3, m4, m5, m6, m7, m8, m9];
+const MIGRATIONS = [m1, m2, m3, m4, m5, m6, m7, m8, m9, m10];
 type Step = (typeof MIGRATIONS)[number];
 
 /** Imported modules, not a folder of files: the same list works for the app, its tests and its scripts. */

@@ -6,18 +6,11 @@ import type { Explanation } from '../../core/explain';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
+import { CohortStory } from './CohortStory';
 import { GrowthChartLazy } from './GrowthChartLazy';
 import { HandleAll } from './HandleFish';
 import { PlanSteps } from './PlanSteps';
 import type { CohortPage } from './queries';
-
-export const REASON_WORDS: Record<string, string> = {
-  receive: 'stocked', move: 'moved', grade: 'graded', merge: 'put together', purge: 'to purge', dead: 'died', harvest: 'harvested', reverse: 'taken back',
-}; // prettier-ignore
-
-const EVENT_WORDS: Record<string, string> = {
-  observe: 'observed', treat: 'treated', quarantine_extend: 'quarantine extended', quarantine_clear: 'cleared from quarantine', fallow: 'rest', clean: 'cleaned', loss_note: 'loss',
-}; // prettier-ignore
 
 export function CohortView({ page }: { page: CohortPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -44,7 +37,7 @@ export function CohortView({ page }: { page: CohortPage }) {
           </section>
         </div>
         <div className="stack">
-          <Story page={page} />
+          <CohortStory page={page} />
         </div>
       </div>
     </div>
@@ -159,80 +152,4 @@ function LiveGrades({ page }: { page: CohortPage }) {
       </table>
     </div>
   );
-}
-
-function Story({ page }: { page: CohortPage }) {
-  const { units } = page;
-  const alive = page.grades.length > 0;
-  const lines = [
-    ...page.record.map((m) => ({
-      day: m.day, what: alive && m.reason === 'harvest' ? 'netted' : (REASON_WORDS[m.reason] ?? m.reason), count: formatNumber(m.count), mass: m.massG > 0 ? formatMass(m.massG, units) : '',
-      where: `${m.from} → ${alive && m.reason === 'harvest' ? 'holding' : m.to}`, more: [m.by, m.note].filter(Boolean).join(' · '),
-    })),
-    ...page.events.map((e) => ({
-      day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',
-      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
-    })),
-  ].sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)); // prettier-ignore
-  return (
-    <>
-      <section className="sheet">
-        <header>
-          <h2>What happened</h2>
-          <span className="quiet small">newest first; a mistake is taken back, never erased</span>
-          {page.more.feedings + page.more.movements > 0 && (
-            <Link className="end small" href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`} prefetch={false} scroll={false}>
-              show all: {formatNumber(page.more.feedings)} more feedings{page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
-            </Link>
-          )}
-        </header>
-        <div className="scroll-x" style={{ maxHeight: 460, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="What happened">
-          <table className="plain">
-            <tbody>
-              {lines.map((l, i) => (
-                <tr key={i}>
-                  <td className="mono">{shortDay(l.day)}</td>
-                  <td>{l.what}</td>
-                  <td className="num">{l.count}</td>
-                  <td className="num">{l.mass}</td>
-                  <td className="mono">{l.where}</td>
-                  <td className="small quiet">{l.more}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      </section>
-      <section className="sheet">
-        <header>
-          <h2>Feedings</h2>
-          <span className="quiet small">newest first</span>
-        </header>
-        {page.feedings.length === 0 ? (
-          <p className="empty">Not fed yet.</p>
-        ) : (
-          <div className="scroll-x" style={{ maxHeight: 260, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="Feedings">
-            <table className="plain">
-              <tbody>
-                {page.feedings.map((f, i) => (
-                  <tr key={i}>
-                    <td className="mono">{shortDay(f.day)}</td>
-                    <td className="mono">{f.place}</td>
-                    <td className="num">{formatMass(f.massG, units)}</td>
-                    <td className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>
-                      {f.response === 'none' ? 'did not eat' : f.response}
-                    </td>
-                    <td className="mono small">{f.feedLot}</td>
-                    <td className="small quiet">
-                      {[f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '', f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : ''].filter(Boolean).join(' · ')}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        )}
-      </section>
-    </>
-  ); // prettier-ignore
 }

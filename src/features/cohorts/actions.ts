@@ -15,6 +15,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import { gradeNow, mergeNow, moveNow, orderFingerlings, recordHusbandry } from '../../db/doing/keeping';
 import { netLive } from '../../db/doing/live';
+import { takeBackMovement, takeBackSample } from '../../db/doing/takeBack';
 import { finishTask, recordSample } from '../../db/events';
 import { loadFacts } from '../../db/facts';
 import { addSteps, changeStep, newId, openSteps, saveDraft } from '../../db/plan';
@@ -223,6 +224,14 @@ export async function planStep(raw: unknown) {
     await addSteps(doing.tx, doing.person.farmId, steps);
     return said(`Planned: feed stops ${shortDay(steps[0]!.day)}, harvest ${shortDay(v.day)}.`);
   }); // prettier-ignore
+}
+
+/** Takes one entry of a cohort's story back. */
+export async function takeBack(raw: unknown) {
+  return once(CREW, inputs.TakeBackInput, raw, 'Take back', async ({ tx, entry, person }, v) => {
+    const take = v.kind === 'sample' ? takeBackSample : takeBackMovement;
+    return said(await take(tx, entry, person, v.id));
+  });
 }
 
 export async function keepFeedRule(raw: unknown) {

@@ -148,6 +148,11 @@ export class PlanMoveInput extends KeyedInput {
   @Count('At least 1 fish') count!: number;
 }
 
+export class TakeBackInput extends KeyedInput {
+  @IsIn(['movement', 'sample'], { message: 'That entry is not known' }) kind!: 'movement' | 'sample';
+  @IsUUID('4', { message: 'That entry is not known' }) id!: string;
+}
+
 class RationRowInput {
   @IsNumber(NUMBER, { message: 'Give the size as a number' }) @IsPositive({ message: 'A size is over 0' }) @Max(50_000) uptoG!: number;
   @IsNumber(NUMBER, { message: 'Give the percent as a number' }) @Min(0, { message: 'A ration is 0 or more' }) @Max(50, { message: 'More than 50 % of body weight a day: check it' }) percentPerDay!: number;

@@ -17,7 +17,8 @@ import type { Species } from '../../core/library/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
 import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
-import { cohortId, samplesOf, type LotRecord, lotRecord } from '../../db/cohorts';
+import { cohortId, samplesOf, sampleRecords, type LotRecord, type SampleRecord, lotRecord } from '../../db/cohorts';
+import { CAN_BE_TAKEN_BACK, mayTakeBack } from '../../db/doing/takeBack';
 import { latestPh } from '../../db/facts';
 import {
   conditionSeries,
@@ -170,6 +171,10 @@ export interface GrowthPoint {
   band?: [number, number];
 }
 
+interface MayTakeBack {
+  mayTakeBack: boolean;
+}
+
 export interface CohortPage extends DayView {
   lotCode: string;
   species: string;
@@ -180,8 +185,10 @@ export interface CohortPage extends DayView {
   points: GrowthPoint[];
   marketG: [number, number] | null;
   steps: (StoredStep & { words: string; from: string; to: string })[];
-  record: LotRecord['movements'];
-  feedings: FeedingRow[];
+  record: (LotRecord['movements'][number] & MayTakeBack)[];
+  feedings: (FeedingRow & MayTakeBack)[];
+  /** Every weighing, those taken back too. */
+  weighings: (SampleRecord & MayTakeBack)[];
   /** Records that are not shown yet. */
   more: { feedings: number; movements: number };
   events: FishEvent[];
@@ -217,8 +224,9 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
   const view = await farmView(search, async (tx, { day }) => {
     const lotId = await cohortId(tx, code);
     if (!lotId) return null;
-    const [lot, samples, steps, feedings, events, money, condition, pH, farm] = [
+    const [lot, weighings, samples, steps, feedings, events, money, condition, pH, farm] = [
       await lotRecord(tx, lotId, day),
+      await sampleRecords(tx, lotId, day),
       await samplesOf(tx, lotId, day),
       await stepsOfLot(tx, code),
       await feedingsOf(tx, lotId, day, most),
@@ -228,7 +236,18 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
       await latestPh(tx, day),
       await tx('farm').first('currency'),
     ];
-    return { lot, samples, steps, feedings, events, money, condition, pH, currency: farm.currency as string };
+    return {
+      lot,
+      weighings,
+      samples,
+      steps,
+      feedings,
+      events,
+      money,
+      condition,
+      pH,
+      currency: farm.currency as string,
+    };
   });
   if (!view.more) notFound();
   const { facts, at, more, units } = view;
@@ -255,6 +274,8 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     dead: lot.dead,
     deadG: money.deaths.reduce((sum, d) => sum + d.count * sizeOn(d.day), 0),
   });
+  const mine = (was: { personId: string | null; day: Day }, takenBack: boolean) =>
+    !takenBack && view.when === 'today' && mayTakeBack(view.person, was, view.today);
   const grades = liveGrades(facts.products, lot.speciesCode);
   const inGrades = present.map((s) => gradesOf(s, fish, at, grades, species));
   const producedG = presentG + money.takenG;
@@ -270,7 +291,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     startMeanG: lot.startMeanG,
     places: present.map((s) => ({ place: codeOf(s.placeId), count: s.count[at - s.from]!, meanG: s.meanG[at - s.from]! })),
     points,
-    feedings: feedings.rows,
+    feedings: feedings.rows.map((f) => ({ ...f, mayTakeBack: mine(f, f.takenBack) })),
     more: { feedings: feedings.count - feedings.rows.length, movements: Math.max(0, lot.movements.length - most) },
     events: more.events,
     account,
@@ -295,7 +316,8 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     tanks: tankChoices(view, more.pH),
     marketG: species.marketG,
     steps: steps.filter((s) => s.state === 'planned').map((s) => ({ ...s, words: nettingWords(s, facts.products) ?? STEP_WORDS[s.kind], from: codeOf(s.fromPlaceId), to: codeOf(s.toPlaceId) })),
-    record: lot.movements.slice(0, most),
+    record: lot.movements.slice(0, most).map((m) => ({ ...m, mayTakeBack: CAN_BE_TAKEN_BACK.has(m.reason) && mine(m, m.takenBack) })),
+    weighings: more.weighings.slice(0, most).map((s) => ({ ...s, mayTakeBack: mine(s, s.takenBack) })),
     survival: account.survival,
     feedG: feedings.totalG,
     pace: fish?.pace ?? null,

@@ -1,0 +1,116 @@
+import Link from 'next/link';
+import { shortDay } from '../../core/quantity/sayDay';
+import { formatMass, formatNumber } from '../../core/quantity/units';
+import type { CohortPage } from './queries';
+import { TakeBack } from './TakeBack';
+
+const REASON_WORDS: Record<string, string> = {
+  receive: 'stocked', move: 'moved', grade: 'graded', merge: 'put together', purge: 'to purge', dead: 'died', harvest: 'harvested', reverse: 'taken back',
+}; // prettier-ignore
+
+const EVENT_WORDS: Record<string, string> = {
+  observe: 'observed', treat: 'treated', quarantine_extend: 'quarantine extended', quarantine_clear: 'cleared from quarantine', fallow: 'rest', clean: 'cleaned', loss_note: 'loss',
+}; // prettier-ignore
+
+interface StoryLine {
+  key: string;
+  day: string;
+  what: string;
+  count: string;
+  mass: string;
+  where: string;
+  more: string;
+  takenBack: boolean;
+  take: { kind: 'movement' | 'sample'; id: string } | null;
+}
+
+function storyLines(page: CohortPage): StoryLine[] {
+  const { units } = page;
+  const alive = page.grades.length > 0;
+  const what = (reason: string) => (alive && reason === 'harvest' ? 'netted' : (REASON_WORDS[reason] ?? reason));
+  const lines: StoryLine[] = [
+    ...page.record.map((m) => ({
+      key: m.id, day: m.day, what: what(m.reason), count: formatNumber(m.count), mass: m.massG > 0 ? formatMass(m.massG, units) : '',
+      where: `${m.from} → ${alive && m.reason === 'harvest' ? 'holding' : m.to}`, more: [m.by, m.note].filter(Boolean).join(' · '),
+      takenBack: m.takenBack, take: m.mayTakeBack ? { kind: 'movement' as const, id: m.id } : null,
+    })),
+    ...page.weighings.map((s) => ({
+      key: s.id, day: s.day, what: 'weighed', count: formatNumber(s.count), mass: '', where: `mean ${formatMass(s.meanG, units)}`, more: s.by ?? '',
+      takenBack: s.takenBack, take: s.mayTakeBack ? { kind: 'sample' as const, id: s.id } : null,
+    })),
+    ...page.events.map((e, i) => ({
+      key: `event-${i}`, day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',
+      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '), takenBack: false, take: null,
+    })),
+  ]; // prettier-ignore
+  return lines.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
+}
+
+/** All that is recorded about a cohort; what can stand alone can be taken back. */
+export function CohortStory({ page }: { page: CohortPage }) {
+  const { units } = page;
+  const lines = storyLines(page);
+  return (
+    <>
+      <section className="sheet">
+        <header>
+          <h2>What happened</h2>
+          <span className="quiet small">newest first; a mistake is taken back, never erased</span>
+          {page.more.feedings + page.more.movements > 0 && (
+            <Link className="end small" href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`} prefetch={false} scroll={false}>
+              show all: {formatNumber(page.more.feedings)} more feedings{page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
+            </Link>
+          )}
+        </header>
+        <div className="scroll-x" style={{ maxHeight: 460, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="What happened">
+          <table className="plain">
+            <tbody>
+              {lines.map((l) => (
+                <tr key={l.key} className={l.takenBack ? 'gone' : undefined}>
+                  <td className="mono">{shortDay(l.day)}</td>
+                  <td>{l.what}</td>
+                  <td className="num">{l.count}</td>
+                  <td className="num">{l.mass}</td>
+                  <td className="mono">{l.where}</td>
+                  <td className="small quiet">{l.more}</td>
+                  <td>{l.takenBack ? <span className="small quiet">taken back</span> : l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+      <section className="sheet">
+        <header>
+          <h2>Feedings</h2>
+          <span className="quiet small">newest first</span>
+        </header>
+        {page.feedings.length === 0 ? (
+          <p className="empty">Not fed yet.</p>
+        ) : (
+          <div className="scroll-x" style={{ maxHeight: 260, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="Feedings">
+            <table className="plain">
+              <tbody>
+                {page.feedings.map((f) => (
+                  <tr key={f.movementId} className={f.takenBack ? 'gone' : undefined}>
+                    <td className="mono">{shortDay(f.day)}</td>
+                    <td className="mono">{f.place}</td>
+                    <td className="num">{formatMass(f.massG, units)}</td>
+                    <td className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>
+                      {f.response === 'none' ? 'did not eat' : f.response}
+                    </td>
+                    <td className="mono small">{f.feedLot}</td>
+                    <td className="small quiet">
+                      {[f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '', f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : ''].filter(Boolean).join(' · ')}
+                    </td>
+                    <td>{f.takenBack ? <span className="small quiet">taken back</span> : f.mayTakeBack && <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </section>
+    </>
+  ); // prettier-ignore
+}
