@@ -31,6 +31,7 @@ vi.mock('../../src/features/cohorts/actions', () =>
       'keepSale',
       'sellLive',
       'layDraft',
+      'takeBack',
     ]
       .map((name) => [name, record(name)])
       .concat([['preview', async () => ({ ok: true, value: { tanks: [], boxes: null } })]]),
@@ -211,6 +212,44 @@ describe('handling fish', () => {
     expect(names).toEqual(['in its own tank, without feed', 'P1 · purge · empty']);
   });
 });
+
+describe('what happened', () => {
+  const weighing = { id: 's1', personId: 'p', day: '2026-06-09', meanG: 301, count: 20, by: 'Tess', takenBack: false, mayTakeBack: true };
+  const died = { ...weighing, id: 'm1', reason: 'dead', count: 40, massG: 0, from: 'K1', to: 'DEAD', note: null };
+  const fed = { movementId: 'f1', personId: 'p', takenBack: false, mayTakeBack: true, day: '2026-06-09', place: 'K1', feedLot: 'FD-1', massG: 1200, response: 'eager', withheldG: 0, farmGrownG: 0 };
+  const show = async (over: object = {}) => {
+    const { CohortStory } = await import('../../src/features/cohorts/CohortStory');
+    const page = { ...day, lotCode: 'TRT-1', grades: [], record: [died], weighings: [weighing], events: [], feedings: [fed], more: { feedings: 0, movements: 0 }, ...over };
+    render(<CohortStory page={page as never} />);
+  };
+
+  test('an entry is taken back at the second press, and a no leaves it', async () => {
+    await show();
+    press('Take back: 40 died');
+    expect(sent).toEqual([]);
+    press('No');
+    press('Take back: 40 died');
+    press('Yes, take back');
+    await waitFor(() => expect(sent).toMatchObject([{ action: 'takeBack', kind: 'movement', id: 'm1' }]));
+  });
+
+  test('weighings and feedings too; a refusal is said where it was pressed', async () => {
+    answer = { ok: false, fields: { form: ['That was taken back already.'] } };
+    await show();
+    press('Take back: 20 weighed');
+    press('Yes, take back');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('That was taken back already.'));
+    expect(sent).toMatchObject([{ kind: 'sample', id: 's1' }]);
+    expect(screen.getByRole('button', { name: 'Take back: 1.2 kg fed' })).toBeTruthy();
+  });
+
+  test('what was taken back is still to be read and has no button; nor has what others recorded', async () => {
+    await show({ record: [{ ...died, takenBack: true, mayTakeBack: false }], weighings: [{ ...weighing, mayTakeBack: false }], feedings: [] });
+    expect(screen.getByText('died').closest('tr')!.className).toBe('gone');
+    expect(screen.getByText('taken back')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /Take back/ })).toBeNull();
+  });
+}); // prettier-ignore
 
 describe('the plan in place', () => {
   const step = {

@@ -67,13 +67,16 @@ export function CohortStory({ page }: { page: CohortPage }) {
             <tbody>
               {lines.map((l) => (
                 <tr key={l.key} className={l.takenBack ? 'gone' : undefined}>
-                  <td className="mono">{shortDay(l.day)}</td>
-                  <td>{l.what}</td>
-                  <td className="num">{l.count}</td>
-                  <td className="num">{l.mass}</td>
-                  <td className="mono">{l.where}</td>
-                  <td className="small quiet">{l.more}</td>
-                  <td>{l.takenBack ? <span className="small quiet">taken back</span> : l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />}</td>
+                  <td className="mono" style={{ whiteSpace: 'nowrap' }}>{shortDay(l.day)}</td>
+                  <td>
+                    {l.what} <span className="mono">{l.count}</span>
+                    {l.mass && <div className="mono small quiet">{l.mass}</div>}
+                  </td>
+                  <td>
+                    <span className="mono">{l.where}</span>
+                    {l.more && <div className="small quiet">{l.more}</div>}
+                  </td>
+                  <td className="right">{l.takenBack ? <span className="small quiet">taken back</span> : l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />}</td>
                 </tr>
               ))}
             </tbody>
@@ -93,17 +96,17 @@ export function CohortStory({ page }: { page: CohortPage }) {
               <tbody>
                 {page.feedings.map((f) => (
                   <tr key={f.movementId} className={f.takenBack ? 'gone' : undefined}>
-                    <td className="mono">{shortDay(f.day)}</td>
-                    <td className="mono">{f.place}</td>
-                    <td className="num">{formatMass(f.massG, units)}</td>
-                    <td className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>
-                      {f.response === 'none' ? 'did not eat' : f.response}
+                    <td className="mono" style={{ whiteSpace: 'nowrap' }}>{shortDay(f.day)}</td>
+                    <td className="mono">
+                      {formatMass(f.massG, units)} <span className="quiet">{f.place}</span>
                     </td>
-                    <td className="mono small">{f.feedLot}</td>
-                    <td className="small quiet">
-                      {[f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '', f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : ''].filter(Boolean).join(' · ')}
+                    <td>
+                      <span className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>{f.response === 'none' ? 'did not eat' : f.response}</span>
+                      <div className="small quiet">
+                        {[f.feedLot, f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '', f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : ''].filter(Boolean).join(' · ')}
+                      </div>
                     </td>
-                    <td>{f.takenBack ? <span className="small quiet">taken back</span> : f.mayTakeBack && <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />}</td>
+                    <td className="right">{f.takenBack ? <span className="small quiet">taken back</span> : f.mayTakeBack && <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />}</td>
                   </tr>
                 ))}
               </tbody>
