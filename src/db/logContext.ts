@@ -21,6 +21,7 @@ export async function loadLogContext(tx: Tx, today: Day, units: UnitChoice): Pro
     cropName: null,
     unit: null,
     daysToRipe: null,
+    fasting: f.feedStoppedOn !== null || facts.places.find((p) => p.id === f.placeId)?.kind === 'purge',
   }));
   const plants = facts.plantings.map((p) => ({
     placeId: p.placeId,

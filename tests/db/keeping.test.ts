@@ -714,6 +714,27 @@ describe('taking an entry back', () => {
     expect((await story(code)).feedG).toBe(before.feedG + 1234);
   });
 
+  test('fed by log line: the job is ticked, a second feeding is refused, and undo opens the job again', async () => {
+    const { recordLogLine, undoLogLine } = await import('../../src/features/log/actions');
+    const { roundPage } = await import('../../src/features/round/queries');
+    const job = async () => (await roundPage(on())).jobs.find((j) => j.kind === 'feed' && j.place === 'K3')!;
+    const { code } = await inTank('K3');
+    const before = (await story(code)).feedG;
+    await as('tess');
+    const line = { text: 'K3 fed 0.9 slow', ...key() };
+    expect(await recordLogLine(line)).toMatchObject({ ok: true, value: { meaning: '900 g fed in K3 today, ate slowly' } });
+    expect((await recordLogLine(line)).ok).toBe(true);
+    expect((await story(code)).feedG).toBe(before + 900);
+    expect((await story(code)).feedings[0]).toMatchObject({ response: 'slow', day: TODAY });
+    expect((await job()).done).not.toBeNull();
+    expect(faults(await recordLogLine({ text: 'K3 fed 1', ...key() })).job?.[0]).toMatch(/already done this job/);
+    expect((await undoLogLine({ recordedKey: line.entryKey, ...key() })).ok).toBe(true);
+    expect((await story(code)).feedG).toBe(before);
+    expect((await job()).done).toBeNull();
+    const purged = await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where({ 'p.kind': 'purge' }).andWhere('b.count', '>', 0).first('p.code');
+    expect(faults(await recordLogLine({ text: `${purged.code} fed 1`, ...key() })).text?.[0]).toMatch(/to get no feed/);
+  });
+
   test('a sample taken back: growth is judged by the samples before it', async () => {
     const { code } = await inTank('H7');
     const fish = (await story(code)).handled[0]!;

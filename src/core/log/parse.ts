@@ -12,6 +12,8 @@ export interface LogContext {
     count: number;
     /** Fish: mean weight by forecast, g. */
     meanG: number | null;
+    /** Fish that are to get no feed: purged, or about to be. */
+    fasting?: boolean;
     /** Plants: the crop and how it is sold. */
     cropName: string | null;
     unit: 'kg' | 'head' | 'bunch' | 'fish' | null;
@@ -32,9 +34,14 @@ export type ReadingKind = keyof typeof READING_KINDS;
 
 type Holding = LogContext['holdings'][number];
 
+const RESPONSES = ['eager', 'slow', 'none'] as const;
+type Response = (typeof RESPONSES)[number];
+const ATE: Record<Response, string> = { eager: 'ate eagerly', slow: 'ate slowly', none: 'did not eat' };
+
 export type LogIntent =
   | { kind: 'dead'; placeId: string; lotId: string; count: number }
   | { kind: 'weigh'; placeId: string; lotId: string; weightsG: number[] }
+  | { kind: 'fed'; placeId: string; massG: number; response: Response }
   | { kind: 'picked'; placeId: string; lotId: string; quantity: number }
   | { kind: 'move'; placeId: string; lotCode: string; toPlaceId: string; count: number; massG: number }
   | { kind: 'reading'; loopId: string; values: { kind: ReadingKind; value: number }[] };
@@ -45,6 +52,7 @@ export const LOG_EXAMPLES = [
   'H3 dead 4',
   'H3 weigh 412 388 455',
   'H3 move 100 H4',
+  'H3 fed 2.4 slow',
   'R2 picked 96',
   'heron ph 6.4 t 17.9',
 ];
@@ -69,8 +77,9 @@ export function parseLogLine(text: string, context: LogContext): Parsed {
     if (verb === 'dead') return dead(place, words.slice(2), context);
     if (verb === 'weigh') return weigh(place, words.slice(2), context);
     if (verb === 'move') return move(place, words.slice(2), context);
+    if (verb === 'fed') return fed(place, words.slice(2), context);
     if (verb === 'picked') return picked(place, words.slice(2), context);
-    throw new NotUnderstood(`After ${place.code} say dead, weigh, move or picked.`);
+    throw new NotUnderstood(`After ${place.code} say dead, weigh, move, fed or picked.`);
   } catch (error) {
     if (error instanceof NotUnderstood) return { ok: false, message: error.message };
     throw error;
@@ -157,6 +166,42 @@ function move(place: { id: string; code: string }, words: string[], context: Log
     intent: { kind: 'move', placeId: place.id, lotCode: fish.lotCode, toPlaceId: to.id, count, massG },
     meaning: `${formatNumber(count)} of ${fish.lotCode}, about ${formatMass(massG, context.units)}, from ${place.code} to ${to.code}${crowding(to, massG, context)}`,
   };
+}
+
+/** More feed in a day than this share of the fish's weight is a slip of the unit. */
+const MOST_FED = 0.15;
+
+/** What a tank got today, all feedings: in kg or lb, unless g or oz is said, and how the fish ate. */
+function fed(place: { id: string; code: string }, words: string[], context: LogContext): Parsed {
+  const here = context.holdings.filter((h) => h.placeId === place.id && h.kind === 'fish' && h.count > 0);
+  if (here.length === 0) throw new NotUnderstood(`There are no fish in ${place.code}.`);
+  const hungry = here.find((h) => h.fasting);
+  if (hungry) throw new NotUnderstood(`${hungry.lotCode} in ${place.code} is to get no feed: it is being purged.`);
+  const { massG, rest } = readMass(words, context.units);
+  const [said = 'eager', ...more] = rest.map((w) => w.toLowerCase());
+  const response = RESPONSES.find((r) => r === said);
+  if (!response || more.length > 0) throw new NotUnderstood(`After the feed say how they ate: ${RESPONSES.join(', ')}.`);
+  const fishG = here.reduce((sum, h) => sum + h.count * (h.meanG ?? 0), 0);
+  if (fishG > 0 && massG > fishG * MOST_FED) {
+    throw new NotUnderstood(`${formatMass(massG, context.units)} for ${formatMass(fishG, context.units)} of fish? Check the unit; for small amounts write ${context.units.mass === 'metric' ? '460 g' : '16 oz'}.`);
+  }
+  return {
+    ok: true,
+    intent: { kind: 'fed', placeId: place.id, massG, response },
+    meaning: `${formatMass(massG, context.units)} fed in ${place.code} today, ${ATE[response]}`,
+  };
+} // prettier-ignore
+
+/** A weight with or without its unit, stuck to it or after it. */
+function readMass([first, second, ...rest]: string[], units: UnitChoice): { massG: number; rest: string[] } {
+  const [, number, stuck] = /^(.*?)(kg|g|lb|oz)?$/i.exec(first ?? '')!;
+  const apart = !stuck && /^(kg|g|lb|oz)$/i.test(second ?? '') ? second : undefined;
+  const unit = (stuck ?? apart)?.toLowerCase();
+  const value = readNumber(number, 'how much was fed');
+  if (value <= 0) throw new NotUnderstood('Give what was fed as a number above 0.');
+  const G: Record<string, number> = { kg: 1000, g: 1, lb: 453.59237, oz: 28.349523125 };
+  const after = apart || second === undefined ? rest : [second, ...rest];
+  return { massG: unit ? value * G[unit]! : toStored('mass', value, units), rest: after };
 }
 
 function crowding(to: LogContext['places'][number], massG: number, { holdings }: LogContext): string {

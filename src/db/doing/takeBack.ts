@@ -68,6 +68,7 @@ export async function takeBackSample(tx: Tx, entry: Entry, who: Who, sampleId: s
   return 'Taken back: that sample. The forecast goes by the samples before it.';
 }
 
-async function openJobAgain(tx: Tx, entryKey: string) {
+/** The feed or weighing job that an entry ticked off is to be done again. */
+export async function openJobAgain(tx: Tx, entryKey: string) {
   await tx('task_done').where({ entry_key: entryKey }).whereRaw(`task_key ~ '^(feed|sample):'`).delete();
 }

@@ -5,10 +5,11 @@ import { RuleBroken } from '../../core/errors';
 import { parseLogLine, type LogContext, type LogIntent } from '../../core/log/parse';
 import { dayAt, type Day } from '../../core/quantity/days';
 import { inFarm, type Tx } from '../../db/connection';
-import { recordDeaths } from '../../db/doing/fish';
+import { feedTank, recordDeaths } from '../../db/doing/fish';
 import { moveNow } from '../../db/doing/keeping';
 import { pickPlants } from '../../db/doing/plants';
-import { recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../db/events';
+import { openJobAgain } from '../../db/doing/takeBack';
+import { finishTask, recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../db/events';
 import { reverseMovement, type Entry } from '../../db/ledger';
 import { loadFacts } from '../../db/facts';
 import { loadLogContext } from '../../db/logContext';
@@ -49,6 +50,7 @@ export async function recordLogLine(raw: unknown): Promise<Outcome<Logged>> {
     if (intent.kind === 'dead') await recordDeaths(tx, entry, intent, 'text');
     if (intent.kind === 'weigh') await recordSample(tx, entry, intent);
     if (intent.kind === 'move') await moveByLine(tx, entry, today, intent);
+    if (intent.kind === 'fed') await feedByLine(tx, entry, today, intent);
     if (intent.kind === 'picked') await pickPlants(tx, entry, intent, 'text');
     if (intent.kind === 'reading') await recordReadings(tx, entry, intent.loopId, intent.values);
     return { meaning: parsed.meaning, recordedKey: entry.entryKey };
@@ -81,6 +83,12 @@ async function moveByLine(tx: Tx, entry: Entry, today: Day, intent: LogIntent & 
   }
 }
 
+/** Feeding by line ticks off the tank's feed job, as the job's own form does. */
+async function feedByLine(tx: Tx, entry: Entry, today: Day, fed: LogIntent & { kind: 'fed' }) {
+  await finishTask(tx, entry, { key: `feed:${fed.placeId}:${today}`, title: 'Feed' });
+  await feedTank(tx, entry, fed);
+}
+
 /** Takes a log line back: movements are reversed, readings and samples withdrawn by rows that name them. */
 export async function undoLogLine(raw: unknown): Promise<Outcome<string>> {
   const outcome = await act(['hand', 'manager'], UndoInput, raw, async ({ tx, entry, person }, { recordedKey }) => {
@@ -91,6 +99,7 @@ export async function undoLogLine(raw: unknown): Promise<Outcome<string>> {
     if (moves.some((m) => m.person_id !== person.personId))
       throw new RuleBroken('form', 'Only the person who logged it can undo it here.');
     for (const move of moves) await reverseMovement(tx, entry, move.id);
+    await openJobAgain(tx, recordedKey);
     const readings = await withdrawReadings(tx, entry, recordedKey);
     const samples = await withdrawSample(tx, entry, recordedKey);
     if (moves.length + readings + samples === 0) throw new RuleBroken('form', 'There is nothing left to undo.');

@@ -44,6 +44,7 @@ export function jobForm(job: RoundJob): JobForm {
         ],
         submit: 'Fed',
         send: (values) => actions.feed({ ...values, placeId: job.placeId }),
+        logLine: (v) => `${job.place} fed ${v.massG ?? '…'}${v.response === 'eager' || !v.response ? '' : ` ${v.response}`}`,
       }; // prettier-ignore
     case 'reading':
       return {

@@ -78,6 +78,14 @@ describe('what a hand types', () => {
     expect(parse('H3 move 100 H4')).toMatchObject({ ok: true, intent: { kind: 'move', placeId: 'H3', lotCode: 'HSB-11', toPlaceId: 'H4', count: 100, massG: 31_200 } });
     const said = parse('h3 move 100 h4', roomy);
     expect(said.ok && said.meaning).toBe('100 of HSB-11, about 31.2 kg, from H3 to H4, then 7.8 of 40 kg/m³ there');
+    const fed = (text: string, over = {}) => parse(text, over);
+    expect(fed('H3 fed 2.4 slow')).toEqual({ ok: true, intent: { kind: 'fed', placeId: 'H3', massG: 2400, response: 'slow' }, meaning: '2.4 kg fed in H3 today, ate slowly' });
+    for (const text of ['H3 fed 460g', 'H3 fed 460 g', 'h3 FED 0,46 kg eager', 'H3 fed 0.46']) expect(fed(text)).toMatchObject({ intent: { massG: 460, response: 'eager' } });
+    const us = { units: { ...METRIC, mass: 'us' as const } };
+    const pounds = fed('H3 fed 2 none', us);
+    expect(pounds.ok && pounds.intent.kind === 'fed' && pounds.intent.massG).toBeCloseTo(907.2, 0);
+    const purged = context.holdings.map((h) => ({ ...h, fasting: true }));
+    expect(fed('H3 fed 1', { holdings: purged })).toMatchObject({ ok: false, message: expect.stringContaining('to get no feed') });
     expect(parse('H3 move all H4')).toMatchObject({ ok: true, intent: { count: 640 } });
     expect(parse('H5 move 20 H4 HSB-9')).toMatchObject({ ok: true, intent: { lotCode: 'HSB-9', count: 20 } });
   }); // prettier-ignore
@@ -102,8 +110,15 @@ describe('what it refuses, in words', () => {
     ['', /Start with a place/],
     ['Z9 dead 4', /There is no place or loop “Z9”/],
     ['H9 dead 4', /Near it: H3, H4, H5/],
-    ['H3', /After H3 say dead, weigh, move or picked/],
-    ['H3 explode', /say dead, weigh, move or picked/],
+    ['H3', /After H3 say dead, weigh, move, fed or picked/],
+    ['H3 explode', /say dead, weigh, move, fed or picked/],
+    ['H3 fed', /Give how much was fed/],
+    ['H3 fed lots', /“lots” is not a number/],
+    ['H3 fed 0', /above 0/],
+    ['H3 fed 460', /460 kg for 200 kg of fish\? Check the unit; for small amounts write 460 g/],
+    ['H3 fed 2.4 greedy', /say how they ate: eager, slow, none/],
+    ['H3 fed 2.4 slow eager', /say how they ate/],
+    ['H4 fed 2', /no fish in H4/],
     ['H3 move', /Give how many move, or all/],
     ['H3 move 100', /Say where to, like H3 move 100 H4/],
     ['H3 move 0 H4', /not a count of fish/],
