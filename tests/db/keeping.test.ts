@@ -1,45 +1,16 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, inject, test, vi } from 'vitest';
+import { describe, expect, inject, test, vi } from 'vitest';
 import { addDays } from '../../src/core/quantity/days';
-import { signIn } from '../../src/db/people';
-import { openDesk, randomUUID, type Desk } from './helpers';
+import { randomUUID } from './helpers';
+import { as, desk, faults, key, NOW, on, place, standing, TODAY, visit } from './visitor';
 
 /** What a fish manager does on Cohorts, through the same actions the screens call, on the demo farm. */
-const jar = new Map<string, string>();
-vi.mock('next/headers', () => ({
-  cookies: async () => ({
-    get: (name: string) => (jar.has(name) ? { value: jar.get(name) } : undefined),
-    set: (name: string, value: string) => jar.set(name, value),
-    delete: (name: string) => jar.delete(name),
-  }),
-}));
-vi.mock('next/navigation', () => ({
-  notFound: () => {
-    throw new Error('not found');
-  },
-  redirect: (to: string) => {
-    throw new Error(to);
-  },
-}));
-vi.mock('next/cache', () => ({ revalidatePath: () => undefined }));
-
-const TODAY = '2026-06-10';
-const NOW = new Date(`${TODAY}T09:00:00Z`);
-let desk: Desk;
 let actions: typeof import('../../src/features/cohorts/actions');
 let pages: typeof import('../../src/features/cohorts/keepingQueries') &
   typeof import('../../src/features/cohorts/feedQueries') &
   typeof import('../../src/features/cohorts/lifeQueries') &
   typeof import('../../src/features/cohorts/lossQueries');
 
-async function as(name: string) {
-  const result = await signIn(desk.app, name, 'heron-loop', NOW);
-  if (result.ok) jar.set('crop_cycle_session', result.token);
-}
-
-beforeAll(async () => {
-  desk = openDesk(inject('keepingUrl'));
-  process.env.DATABASE_URL = inject('keepingUrl');
-  vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
+visit(inject('keepingUrl'), async () => {
   actions = await import('../../src/features/cohorts/actions');
   pages = {
     ...(await import('../../src/features/cohorts/keepingQueries')),
@@ -48,17 +19,6 @@ beforeAll(async () => {
     ...(await import('../../src/features/cohorts/lossQueries')),
   };
 });
-beforeEach(() => as('ines'));
-afterAll(async () => {
-  vi.useRealTimers();
-  const { database } = await import('../../src/server/database');
-  await database().destroy();
-  await desk.close();
-});
-
-const on = (more: Record<string, string> = {}) => Promise.resolve(more);
-const key = () => ({ entryKey: randomUUID() });
-const place = async (code: string): Promise<string> => (await desk.owner('place').where({ code }).first('id')).id;
 
 /** A small lot of trout put into a tank by the owner, as a delivery would. */
 async function lotIn(tank: string, code: string, count: number, meanG: number): Promise<string> {
@@ -89,24 +49,6 @@ async function lotIn(tank: string, code: string, count: number, meanG: number): 
   });
   return id;
 }
-
-/** Where all fish of some lots are by the ledger; the sum of each lot over all places is nought. */
-async function standing(codes: string[]): Promise<Record<string, number>> {
-  const rows = await desk
-    .owner('balance as b')
-    .join('lot as l', 'l.id', 'b.lot_id')
-    .join('place as p', 'p.id', 'b.place_id')
-    .whereIn('l.code', codes)
-    .select('l.code', 'p.code as place', 'b.count');
-  for (const code of codes)
-    expect(rows.filter((r) => r.code === code).reduce((sum, r) => sum + Number(r.count), 0)).toBe(0);
-  return Object.fromEntries(
-    rows.filter((r) => Number(r.count) > 0).map((r) => [`${r.code} ${r.place}`, Number(r.count)]),
-  );
-}
-
-const faults = (outcome: { ok: boolean }) =>
-  outcome.ok ? {} : (outcome as { ok: false; fields: Record<string, string[]> }).fields;
 
 describe('moving and grading', () => {
   test('a graded lot is two lots, every fish accounted for; a resend adds nothing; the large ones keep the pace they had', async () => {
@@ -664,201 +606,3 @@ describe('what the screens say', () => {
     expect(ways[1]!.missingKg).toBeLessThan(ways[0]!.missingKg);
   });
 });
-
-describe('taking an entry back', () => {
-  const story = async (code: string) => (await import('../../src/features/cohorts/queries')).cohortPage(code, on({ story: 'all' }));
-  const inTank = async (code: string) => {
-    const row = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').where({ 'p.code': code, 'l.kind': 'cohort' }).where('b.count', '>', 0).first('l.code', 'b.count');
-    return row as { code: string; count: number };
-  };
-  const takeBack = (kind: string, id: string) => actions.takeBack({ kind, id, ...key() });
-
-  test('deaths typed wrongly: the fish are there again, survival too, and the entry stays to be seen', async () => {
-    const { recordLogLine } = await import('../../src/features/log/actions');
-    const was = await inTank('H7');
-    const before = await story(was.code);
-    await as('bram');
-    expect((await recordLogLine({ text: 'H7 dead 40', ...key() })).ok).toBe(true);
-    await as('ines');
-    const wrong = (await story(was.code)).record[0]!;
-    expect(wrong).toMatchObject({ reason: 'dead', count: 40, mayTakeBack: true, takenBack: false });
-    expect(await takeBack('movement', wrong.id)).toMatchObject({ ok: true, value: { words: 'Taken back: 40 deaths.' } });
-    const after = await story(was.code);
-    expect((await inTank('H7')).count).toBe(was.count);
-    expect(after.survival).toBe(before.survival);
-    expect(after.record.find((m) => m.id === wrong.id)).toMatchObject({ takenBack: true, mayTakeBack: false });
-    expect(after.record[0]).toMatchObject({ reason: 'reverse', count: 40, mayTakeBack: false });
-    expect(faults(await takeBack('movement', wrong.id)).movementId?.[0]).toMatch(/taken back already/);
-  });
-
-  test('a feeding taken back: feed is in the store again, conversion without it, and the job is open', async () => {
-    const { feed } = await import('../../src/features/round/actions');
-    const { roundPage } = await import('../../src/features/round/queries');
-    const { code } = await inTank('H8');
-    const before = await story(code);
-    const job = async () => (await roundPage(on())).jobs.find((j) => j.kind === 'feed' && j.place === 'H8')!;
-    const placeId = await place('H8');
-    expect((await feed({ placeId, massG: 4321, response: 'eager', ...key() })).ok).toBe(true);
-    expect((await job()).done).not.toBeNull();
-    // The oldest bag held less than that: one feeding out of two feed lots.
-    const ofToday = async () => (await story(code)).feedings.filter((f) => f.day === TODAY);
-    const fed = await ofToday();
-    expect(fed.reduce((sum, f) => sum + f.massG, 0)).toBe(4321);
-    expect(fed.every((f) => f.mayTakeBack)).toBe(true);
-    expect(await takeBack('movement', fed[0]!.movementId)).toMatchObject({ ok: true });
-    const after = await story(code);
-    expect(after.feedG).toBe(before.feedG);
-    expect((await ofToday()).map((f) => [f.massG, f.takenBack])).toEqual(fed.map((f) => [f.massG, true]));
-    expect((await job()).done).toBeNull();
-    expect((await feed({ placeId, massG: 1234, response: 'slow', ...key() })).ok).toBe(true);
-    expect((await story(code)).feedG).toBe(before.feedG + 1234);
-  });
-
-  test('fed by log line: the job is ticked, a second feeding is refused, and undo opens the job again', async () => {
-    const { recordLogLine, undoLogLine } = await import('../../src/features/log/actions');
-    const { roundPage } = await import('../../src/features/round/queries');
-    const job = async () => (await roundPage(on())).jobs.find((j) => j.kind === 'feed' && j.place === 'K3')!;
-    const { code } = await inTank('K3');
-    const before = (await story(code)).feedG;
-    await as('tess');
-    const line = { text: 'K3 fed 0.9 slow', ...key() };
-    expect(await recordLogLine(line)).toMatchObject({ ok: true, value: { meaning: '900 g fed in K3 today, ate slowly' } });
-    expect((await recordLogLine(line)).ok).toBe(true);
-    expect((await story(code)).feedG).toBe(before + 900);
-    expect((await story(code)).feedings[0]).toMatchObject({ response: 'slow', day: TODAY });
-    expect((await job()).done).not.toBeNull();
-    expect(faults(await recordLogLine({ text: 'K3 fed 1', ...key() })).job?.[0]).toMatch(/already done this job/);
-    expect((await undoLogLine({ recordedKey: line.entryKey, ...key() })).ok).toBe(true);
-    expect((await story(code)).feedG).toBe(before);
-    expect((await job()).done).toBeNull();
-    const purged = await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where({ 'p.kind': 'purge' }).andWhere('b.count', '>', 0).first('p.code');
-    expect(faults(await recordLogLine({ text: `${purged.code} fed 1`, ...key() })).text?.[0]).toMatch(/to get no feed/);
-  });
-
-  test('a sample taken back: growth is judged by the samples before it', async () => {
-    const { code } = await inTank('H7');
-    const fish = (await story(code)).handled[0]!;
-    const before = await story(code);
-    const weightsG = Array.from({ length: 12 }, () => fish.meanG * 0.7);
-    expect((await actions.sample({ lotCode: code, fromPlaceId: fish.placeId, weightsG, confirmed: true, ...key() })).ok).toBe(true);
-    const light = await story(code);
-    expect(light.pace!).toBeLessThan(before.pace!);
-    expect(light.weighings[0]).toMatchObject({ count: 12, mayTakeBack: true });
-    expect((await takeBack('sample', light.weighings[0]!.id)).ok).toBe(true);
-    const after = await story(code);
-    expect(after.pace).toBeCloseTo(before.pace!, 9);
-    expect(after.weighings[0]!.takenBack).toBe(true);
-    expect(faults(await takeBack('sample', light.weighings[0]!.id)).form?.[0]).toMatch(/taken back already/);
-  });
-
-  test('what rests on other entries stays, with the reason; hands take back only their own of the day', async () => {
-    const { recordLogLine } = await import('../../src/features/log/actions');
-    const { code } = await inTank('H7');
-    const { record, weighings } = await story(code);
-    const received = record.find((m) => m.reason === 'receive')!;
-    expect(received.mayTakeBack).toBe(false);
-    expect(faults(await takeBack('movement', received.id)).form?.[0]).toMatch(/stay counted/);
-    expect(faults(await takeBack('movement', randomUUID())).form?.[0]).toMatch(/not on this farm/);
-    await as('bram');
-    expect(faults(await takeBack('sample', weighings.find((s) => !s.takenBack)!.id)).form?.[0]).toMatch(/Only a manager/);
-    await recordLogLine({ text: 'H7 dead 1', ...key() });
-    const own = (await story(code)).record[0]!;
-    expect(own.mayTakeBack).toBe(true);
-    await as('tess');
-    expect((await story(code)).record[0]!.mayTakeBack).toBe(false);
-    expect(faults(await takeBack('movement', own.id)).form?.[0]).toMatch(/Only a manager/);
-    await as('mirel');
-    expect(faults(await takeBack('movement', own.id)).form?.[0]).toMatch(/for a hand or a manager/);
-    await as('bram');
-    expect((await takeBack('movement', own.id)).ok).toBe(true);
-  });
-}); // prettier-ignore
-
-describe('fish sold alive', () => {
-  const sale = async (over: Record<string, unknown> = {}) => ({
-    lotCode: 'KOI-1', fromPlaceId: await place('W2'), productCode: 'koi-middle', count: 6, massG: 6 * 62, ...key(), ...over,
-  }); // prettier-ignore
-
-  test('netted by grade they wait in holding, an order is served from there, and no fish is lost on the way', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
-    const before = await cohortPage('KOI-1', on());
-    expect(before.grades.map((g) => g.name)).toEqual(['Koi 10–14 cm', 'Koi 14–18 cm', 'Koi 18–26 cm']);
-    const present = before.places[0]!.count;
-    expect(before.grades.reduce((sum, g) => sum + g.count, 0)).toBeGreaterThan(present * 0.9);
-    const wish = await sale();
-    const outcome = await actions.sellLive(wish);
-    expect(outcome).toMatchObject({ ok: true, value: { words: expect.stringMatching(/In holding: 6 as LF-KOI-\d+.*not for food/) } });
-    await actions.sellLive(wish);
-    expect((await cohortPage('KOI-1', on())).places[0]!.count).toBe(present - 6);
-
-    const { orderPage } = await import('../../src/features/market/queries');
-    const line = await desk.owner('order_line as l').join('sales_order as o', 'o.id', 'l.order_id').where('l.product_code', 'koi-middle').first('o.id as orderId', 'l.id', 'o.version');
-    const lots = (await orderPage(line.orderId, on())).lots.filter((p) => p.productCode === 'koi-middle');
-    expect(lots.map((p) => p.quantity)).toEqual([14, 6]);
-    const { setAside, deliverOrder } = await import('../../src/features/market/actions');
-    const set = { orderId: line.orderId, version: line.version, lineId: line.id, ...key() };
-    expect(faults(await setAside({ ...set, lotId: lots[0]!.lotId, quantity: 15 })).quantity?.[0]).toMatch(/holds less than that/);
-    expect(await setAside({ ...set, ...key(), lotId: lots[0]!.lotId, quantity: 12 })).toMatchObject({ ok: true });
-    const version = (await desk.owner('sales_order').where({ id: line.orderId }).first('version')).version;
-    expect(await deliverOrder({ orderId: line.orderId, version, ...key() })).toMatchObject({ ok: true });
-    expect(await standing([lots[0]!.lotCode])).toEqual({ [`${lots[0]!.lotCode} LIVE`]: 2, [`${lots[0]!.lotCode} SOLD`]: 12 });
-  });
-
-  test('netting one grade leaves fewer of that grade, and the others as they were', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
-    const before = await cohortPage('KOI-1', on());
-    const small = before.handled[0]!.grades![0];
-    const count = Math.floor(small!.count / 2);
-    expect(count).toBeGreaterThan(5);
-    expect(before.grades[0]!.because.formula).toContain('10 to 14 cm is');
-    expect(await actions.sellLive(await sale({ productCode: small!.code, count, massG: count * 28, confirmed: true }))).toMatchObject({ ok: true });
-    const after = await cohortPage('KOI-1', on());
-    const change = after.grades.map((g, i) => g.count - before.grades[i]!.count);
-    expect(change[0]! / -count).toBeCloseTo(1, 0);
-    expect(Math.abs(change[2]!)).toBeLessThan(count * 0.2);
-  });
-
-  test('a wrong unit, a wrong grade, more than there are and food fish are refused; a doubtful count is asked about', async () => {
-    expect(faults(await actions.sellLive(await sale({ massG: 0.37 }))).massG?.[0]).toMatch(/Check the unit/);
-    expect(faults(await actions.sellLive(await sale({ productCode: 'rainbow-trout' }))).productCode?.[0]).toMatch(/Choose a grade/);
-    expect(faults(await actions.sellLive(await sale({ count: 900, massG: 60_000 }))).count?.[0]).toMatch(/900 is more than that/);
-    expect(faults(await actions.sellLive(await sale({ massG: 6 * 400 }))).confirm?.[0]).toMatch(/Koi 14–18 cm is 14 to 18 cm. As graded\?/);
-    const bass = (await desk.owner('lot as l').join('balance as b', 'b.lot_id', 'l.id').join('place as p', 'p.id', 'b.place_id').where({ 'p.code': 'H5', 'l.kind': 'cohort' }).where('b.count', '>', 0).first('l.code')).code;
-    expect(faults(await actions.sellLive(await sale({ lotCode: bass, fromPlaceId: await place('H5') }))).productCode?.[0]).toMatch(/Choose a grade/);
-    await as('mirel');
-    expect(faults(await actions.sellLive(await sale())).form?.[0]).toMatch(/for a hand or a manager/);
-  });
-
-  test('ill or treated fish are sold alive only when someone says so', async () => {
-    const lot = await desk.owner('lot').where({ code: 'KOI-1' }).first('id');
-    await actions.husbandry({ kind: 'observe', lotCode: 'KOI-1', placeId: await place('W2'), words: 'White spots on two', state: 'ill', ...key() });
-    expect(lot.id).toBeTruthy();
-    expect(faults(await actions.sellLive(await sale())).confirm?.[0]).toMatch(/was ill when last observed/);
-    expect(await actions.sellLive(await sale({ confirmed: true }))).toMatchObject({ ok: true });
-  });
-
-  test('a live sale in the plan is a job of its day and goes into holding without purge', async () => {
-    const day = addDays(TODAY, 0);
-    const wish = { lotCode: 'KOI-1', kind: 'harvest', fromPlaceId: await place('W2'), day, count: 5 };
-    expect(faults(await actions.planStep({ ...wish, ...key() })).productCode?.[0]).toMatch(/Choose the grade/);
-    const many = { ...wish, productCode: 'koi-large', count: 60, ...key() };
-    expect(faults(await actions.planStep(many)).confirm?.[0]).toMatch(/about \d+ of KOI-1 are Koi 18–26 cm by the forecast. Plan 60 all the same/);
-    expect(await actions.planStep({ ...wish, productCode: 'koi-middle', ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/5 Koi 14–18 cm are netted for live sale/) } });
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
-    expect((await cohortPage('KOI-1', on())).steps.map((s) => s.words)).toContain('Net Koi 14–18 cm for live sale');
-    const { roundPage } = await import('../../src/features/round/queries');
-    const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;
-    expect(job.caution).toMatch(/Not for food/);
-    expect(job.detail).toMatch(/^5 Koi 14–18 cm of KOI-1/);
-    const { marketPage, freeOn } = await import('../../src/features/market/queries');
-    const middle = (await marketPage(on())).rows.find((r) => r.product === 'Koi 14–18 cm')!;
-    expect(Number(middle.cells[0]!.swimming)).toBeGreaterThan(0);
-    expect(await freeOn('koi-middle', addDays(TODAY, 3))).toMatch(/free to promise on that day; about \d+ more of this size swim in the tanks/);
-    const { purgePage } = await import('../../src/features/purge/queries');
-    expect((await purgePage(on())).batches.map((b) => b.lotCode)).not.toContain('KOI-1');
-    const { harvestAndPack } = await import('../../src/features/round/actions');
-    const done = { stepId: job.stepId, count: 5, massG: 5 * 60, trimG: 20, dead: 0, ...key() };
-    expect(faults(await harvestAndPack(done)).trimG?.[0]).toMatch(/not trimmed/);
-    expect(await harvestAndPack({ ...done, trimG: 0, ...key() })).toMatchObject({ ok: true, value: expect.stringMatching(/LF-KOI/) });
-  });
-}); // prettier-ignore

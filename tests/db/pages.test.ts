@@ -1,55 +1,11 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, inject, test, vi } from 'vitest';
+import { describe, expect, inject, test } from 'vitest';
 import { addDays } from '../../src/core/quantity/days';
-import { signIn } from '../../src/db/people';
-import { openDesk, randomUUID, type Desk } from './helpers';
+import { randomUUID } from './helpers';
+import { as, desk, NotFound, on as ask, signedIn, TODAY, visit } from './visitor';
 
 /** Screens' reads and writes as the server runs them, signed in by a real session, on the demo farm. */
-const jar = new Map<string, string>();
-class NotFound extends Error {}
-class Redirected extends Error {}
-
-vi.mock('next/headers', () => ({
-  cookies: async () => ({
-    get: (name: string) => (jar.has(name) ? { value: jar.get(name) } : undefined),
-    set: (name: string, value: string) => jar.set(name, value),
-    delete: (name: string) => jar.delete(name),
-  }),
-}));
-vi.mock('next/navigation', () => ({
-  notFound: () => {
-    throw new NotFound();
-  },
-  redirect: (to: string) => {
-    throw new Redirected(to);
-  },
-}));
-vi.mock('next/cache', () => ({ revalidatePath: () => undefined }));
-
-const TODAY = '2026-06-10';
-const NOW = new Date(`${TODAY}T09:00:00Z`);
-let desk: Desk;
-
-async function as(name: string | null) {
-  jar.clear();
-  if (!name) return;
-  const result = await signIn(desk.app, name, 'heron-loop', NOW);
-  if (result.ok) jar.set('crop_cycle_session', result.token);
-}
-
-const on = (day?: string) => Promise.resolve(day ? { day } : {});
-
-beforeAll(async () => {
-  desk = openDesk(inject('demoUrl'));
-  process.env.DATABASE_URL = inject('demoUrl');
-  vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
-});
-beforeEach(() => as('ines'));
-afterAll(async () => {
-  vi.useRealTimers();
-  const { database } = await import('../../src/server/database');
-  await database().destroy();
-  await desk.close();
-});
+visit(inject('demoUrl'));
+const on = (day?: string) => ask(day ? { day } : {});
 
 describe('screens', () => {
   test('nobody sees anything without signing in', async () => {
@@ -433,7 +389,7 @@ describe('writes through the edge', () => {
     );
     expect(words(await enter({ name: 'x'.repeat(999), password: 'y' }))).toContain('At most 200');
     expect(await enter({ name: 'ines', password: 'heron-loop' })).toEqual({ ok: true, value: null });
-    expect(jar.has('crop_cycle_session')).toBe(true);
+    expect(signedIn()).toBe(true);
   });
 
   test('keeping a draft: only managers, only slides, only within a year', async () => {

@@ -11,6 +11,8 @@ declare module 'vitest' {
     demoUrl: string;
     /** Another copy of that demo farm, for the tests that fill its tanks. */
     keepingUrl: string;
+    /** And one for fish sold alive and entries taken back. */
+    liveUrl: string;
   }
 }
 
@@ -35,7 +37,7 @@ export default async function setup(project: TestProject) {
   }
   const mark = randomBytes(4).toString('hex');
   const names = [`test_empty_${mark}`, `test_demo_${mark}`];
-  const copy = `test_keeping_${mark}`;
+  const copies = { keepingUrl: `test_keeping_${mark}`, liveUrl: `test_live_${mark}` } as const;
   const owner = ownerConnection(cluster);
   for (const name of names) await owner.raw(`create database ${name}`);
   const [emptyUrl, demoUrl] = names.map((name) => withDatabase(cluster, name)) as [string, string];
@@ -45,12 +47,15 @@ export default async function setup(project: TestProject) {
     if (url === demoUrl) await loadDemo(each, { now: TEST_NOW, timeZone: 'UTC', historyDays: 400 });
     await each.destroy();
   }
-  await owner.raw(`create database ${copy} template test_demo_${mark}`);
-  project.provide('keepingUrl', withDatabase(cluster, copy));
+  for (const [key, copy] of Object.entries(copies)) {
+    await owner.raw(`create database ${copy} template test_demo_${mark}`);
+    project.provide(key as keyof typeof copies, withDatabase(cluster, copy));
+  }
   project.provide('emptyUrl', emptyUrl);
   project.provide('demoUrl', demoUrl);
   return async () => {
-    for (const name of [...names, copy]) await owner.raw(`drop database if exists ${name} with (force)`);
+    for (const name of [...names, ...Object.values(copies)])
+      await owner.raw(`drop database if exists ${name} with (force)`);
     await owner.destroy();
     stop?.();
   };

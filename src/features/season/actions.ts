@@ -30,7 +30,7 @@ class ShiftInput {
   @IsInt({ message: 'Slide by whole days' }) @Min(-365) @Max(365, { message: 'Slide by at most a year' }) days!: number;
 }
 
-class KeepDraftInput extends KeyedInput {
+class DraftInput extends KeyedInput {
   @IsString()
   @MinLength(1, { message: 'Give the draft a name' })
   @MaxLength(80, { message: 'At most 80 characters' })
@@ -40,8 +40,11 @@ class KeepDraftInput extends KeyedInput {
   @ValidateNested({ each: true })
   @Type(() => ShiftInput)
   changes!: ShiftInput[];
-  /** A draft laid aside whose changes come first. */
+  /** A draft laid aside that is on the board, slid on or not. */
   @IsOptional() @IsUUID('4', { message: 'That draft is not known' }) draftId?: string;
+}
+
+class KeepDraftInput extends DraftInput {
   /** Version of every step the draft touches, as it was when the board was drawn. */
   @IsObject() base!: Record<string, number>;
 }
@@ -77,24 +80,11 @@ function withSlides(laid: readonly PlanChange[], slides: readonly ShiftInput[]):
   return [...laid.filter((c) => c.change !== 'shift'), ...slides.map((c) => ({ ...c }))];
 }
 
-class LayAsideInput extends KeyedInput {
-  @IsString()
-  @MinLength(1, { message: 'Give the draft a name' })
-  @MaxLength(80, { message: 'At most 80 characters' })
-  name!: string;
-  @IsArray()
-  @ArrayMaxSize(200, { message: 'At most 200 changes in one draft' })
-  @ValidateNested({ each: true })
-  @Type(() => ShiftInput)
-  changes!: ShiftInput[];
-  @IsOptional() @IsUUID('4', { message: 'That draft is not known' }) draftId?: string;
-}
-
 /** Lays what is on the board aside under a name, to be held against other drafts. An opened draft gives way to it. */
 export async function layAside(raw: unknown): Promise<Outcome<string>> {
   const outcome = await act(
     ['manager'],
-    LayAsideInput,
+    DraftInput,
     raw,
     async ({ tx, person }, { entryKey, name, changes, draftId }) => {
       const drafts = await openDrafts(tx);

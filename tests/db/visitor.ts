@@ -1,0 +1,85 @@
+import { afterAll, beforeAll, beforeEach, expect, vi } from 'vitest';
+import { signIn } from '../../src/db/people';
+import { openDesk, randomUUID, type Desk } from './helpers';
+
+/** A person in front of the screens: a real session on a demo farm, and the day it is there. */
+export const TODAY = '2026-06-10';
+export const NOW = new Date(`${TODAY}T09:00:00Z`);
+
+export class NotFound extends Error {}
+class Redirected extends Error {}
+
+/** The browser's cookies. */
+const jar = new Map<string, string>();
+
+vi.mock('next/headers', () => ({
+  cookies: async () => ({
+    get: (name: string) => (jar.has(name) ? { value: jar.get(name) } : undefined),
+    set: (name: string, value: string) => jar.set(name, value),
+    delete: (name: string) => jar.delete(name),
+  }),
+}));
+vi.mock('next/navigation', () => ({
+  notFound: () => {
+    throw new NotFound('not found');
+  },
+  redirect: (to: string) => {
+    throw new Redirected(to);
+  },
+}));
+vi.mock('next/cache', () => ({ revalidatePath: () => undefined }));
+
+/** The database as its owner sees it, while the tests of a file run. */
+export let desk: Desk;
+
+/** Opens a demo farm for a file of tests; every test begins signed in as the manager. */
+export function visit(url: string, ready: () => Promise<void> = async () => undefined) {
+  beforeAll(async () => {
+    desk = openDesk(url);
+    process.env.DATABASE_URL = url;
+    vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
+    await ready();
+  });
+  beforeEach(() => as('ines'));
+  afterAll(async () => {
+    vi.useRealTimers();
+    const { database } = await import('../../src/server/database');
+    await database().destroy();
+    await desk.close();
+  });
+}
+
+/** Signs in as someone else, or out. */
+export async function as(name: string | null) {
+  jar.clear();
+  if (!name) return;
+  const result = await signIn(desk.app, name, 'heron-loop', NOW);
+  if (result.ok) jar.set('crop_cycle_session', result.token);
+}
+
+export const signedIn = () => jar.has('crop_cycle_session');
+
+/** What an address asks for. */
+export const on = (more: Record<string, string> = {}) => Promise.resolve(more);
+export const key = () => ({ entryKey: randomUUID() });
+
+export const place = async (code: string): Promise<string> =>
+  (await desk.owner('place').where({ code }).first('id')).id;
+
+export const faults = (outcome: { ok: boolean }) =>
+  outcome.ok ? {} : (outcome as { ok: false; fields: Record<string, string[]> }).fields;
+
+/** Where all fish of some lots are by the ledger; the sum of each lot over all places is nought. */
+export async function standing(codes: string[]): Promise<Record<string, number>> {
+  const rows = await desk
+    .owner('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .whereIn('l.code', codes)
+    .select('l.code', 'p.code as place', 'b.count');
+  for (const code of codes)
+    expect(rows.filter((r) => r.code === code).reduce((sum, r) => sum + Number(r.count), 0)).toBe(0);
+  return Object.fromEntries(
+    rows.filter((r) => Number(r.count) > 0).map((r) => [`${r.code} ${r.place}`, Number(r.count)]),
+  );
+}
