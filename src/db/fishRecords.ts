@@ -2,6 +2,10 @@ import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 
 export interface FishEvent {
+  id: string;
+  personId: string | null;
+  /** Counts no more. */
+  takenBack: boolean;
   kind: string;
   day: Day;
   words: string;
@@ -24,15 +28,17 @@ export async function husbandryEvents(
     .leftJoin('place as p', 'p.id', 'e.place_id')
     .leftJoin('lot as l', 'l.id', 'e.lot_id')
     .leftJoin('person as w', 'w.id', 'e.person_id')
-    .where('e.farm_day', '<=', day)
+    .leftJoin('husbandry_event as c', (on) => void on.on('c.farm_id', 'e.farm_id').andOn('c.corrects_id', 'e.id'))
+    .whereNull('e.corrects_id')
+    .andWhere('e.farm_day', '<=', day)
     .orderBy('e.recorded_at', 'desc')
     .limit(most)
-    .select('e.kind', 'e.farm_day', 'e.words', 'e.state', 'e.until_day', 'p.code as place', 'l.code as lot', 'w.name');
+    .select('e.id', 'e.person_id', 'c.id as taken', 'e.kind', 'e.farm_day', 'e.words', 'e.state', 'e.until_day', 'p.code as place', 'l.code as lot', 'w.name');
   if (about.lotId) void query.where('e.lot_id', about.lotId);
   if (about.placeId) void query.where('e.place_id', about.placeId);
   if (about.kinds) void query.whereIn('e.kind', about.kinds);
   return (await query).map((r) => ({
-    kind: r.kind, day: r.farm_day, words: r.words, state: r.state, until: r.until_day, place: r.place, lot: r.lot, by: r.name,
+    id: r.id, personId: r.person_id, takenBack: r.taken !== null, kind: r.kind, day: r.farm_day, words: r.words, state: r.state, until: r.until_day, place: r.place, lot: r.lot, by: r.name,
   })); // prettier-ignore
 }
 

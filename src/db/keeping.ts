@@ -38,8 +38,9 @@ export async function feedRules(tx: Tx): Promise<FeedRule[]> {
   }));
 }
 
-/** An event that no later one corrected. */
-const STANDING = 'not exists (select from husbandry_event c where c.farm_id = e.farm_id and c.corrects_id = e.id)';
+/** An event that was not taken back, and is itself no taking back. */
+const STANDING =
+  'e.corrects_id is null and not exists (select from husbandry_event c where c.farm_id = e.farm_id and c.corrects_id = e.id)';
 
 /** What restrains fish and tanks on a day: withdrawal periods, quarantine, rest. */
 export async function loadKeeping(
@@ -65,7 +66,8 @@ export async function loadKeeping(
     `select e.place_id, e.until_day from husbandry_event e
      where e.kind = 'fallow' and e.until_day >= :day and e.farm_day <= :day and ${STANDING}
        and not exists (select from husbandry_event d where d.farm_id = e.farm_id and d.place_id = e.place_id and d.kind = 'clean'
-         and d.recorded_at > e.recorded_at and d.farm_day <= :day)`,
+         and d.recorded_at > e.recorded_at and d.farm_day <= :day and d.corrects_id is null
+         and not exists (select from husbandry_event c where c.farm_id = d.farm_id and c.corrects_id = d.id))`,
     { day },
   );
   const days = new Map(rules.map((r) => [r.speciesCode, r.quarantineDays]));
@@ -79,4 +81,9 @@ export async function loadKeeping(
     }), // prettier-ignore
     resting: resting.map((r: { place_id: string; until_day: Day }) => ({ placeId: r.place_id, until: r.until_day })),
   };
+}
+
+/** Husbandry events, as `e`, that nobody took back. */
+export function standingHusbandry(tx: Tx) {
+  return tx('husbandry_event as e').whereRaw(STANDING);
 }

@@ -1,4 +1,5 @@
 import { describe, expect, inject, test } from 'vitest';
+import { addDays } from '../../src/core/quantity/days';
 import { randomUUID } from './helpers';
 import { as, desk, faults, key, on, place, TODAY, visit } from './visitor';
 
@@ -92,6 +93,35 @@ describe('taking an entry back', () => {
     expect(after.pace).toBeCloseTo(before.pace!, 9);
     expect(after.weighings[0]!.takenBack).toBe(true);
     expect(faults(await takeBack('sample', light.weighings[0]!.id)).form?.[0]).toMatch(/taken back already/);
+  });
+
+  test('a treatment noted for the wrong fish: its withdrawal period holds no more, and an observation no longer counts', async () => {
+    const { code } = await inTank('H7');
+    const placeId = await place('H7');
+    const treat = { kind: 'treat', lotCode: code, placeId, words: 'Salt bath', untilDay: addDays(TODAY, 10), ...key() };
+    expect((await actions.husbandry(treat)).ok).toBe(true);
+    const treated = await story(code);
+    expect(treated.withdrawalUntil).toBe(addDays(TODAY, 10));
+    const entry = treated.events.find((e) => e.kind === 'treat')!;
+    expect(entry.mayTakeBack).toBe(true);
+    await as('bram');
+    expect(faults(await takeBack('event', entry.id)).form?.[0]).toMatch(/Only a manager/);
+    await as('ines');
+    const back = { kind: 'event', id: entry.id, ...key() };
+    expect(await actions.takeBack(back)).toMatchObject({ ok: true, value: { words: expect.stringMatching(/withdrawal period holds no more/) } });
+    expect((await actions.takeBack(back)).ok).toBe(true);
+    const after = await story(code);
+    expect(after.withdrawalUntil).toBeNull();
+    expect(after.events.filter((e) => e.kind === 'treat').map((e) => e.takenBack)).toEqual([true]);
+    expect(faults(await takeBack('event', entry.id)).form?.[0]).toMatch(/taken back already/);
+
+    const koi = { kind: 'observe', lotCode: 'KOI-1', placeId: await place('W2'), words: 'Wrong tank: these are ill', state: 'ill' };
+    expect((await actions.husbandry({ ...koi, ...key() })).ok).toBe(true);
+    const sale = { lotCode: 'KOI-1', fromPlaceId: await place('W2'), productCode: 'koi-middle', count: 2, massG: 2 * 60 };
+    expect(faults(await actions.sellLive({ ...sale, ...key() })).confirm?.[0]).toMatch(/was ill/);
+    const ill = (await story('KOI-1')).events.find((e) => e.state === 'ill')!;
+    expect((await takeBack('event', ill.id)).ok).toBe(true);
+    expect((await actions.sellLive({ ...sale, ...key() })).ok).toBe(true);
   });
 
   test('what rests on other entries stays, with the reason; hands take back only their own of the day', async () => {

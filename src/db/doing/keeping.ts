@@ -5,6 +5,7 @@ import { gradeAt, gradeOf, merged, type Grade } from '../../core/fish/grading';
 import type { FarmFacts, FishFact, PlaceFact, PlanStep } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
+import { standingHusbandry } from '../keeping';
 import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 import { addSteps, freePlanCode, newId } from '../plan';
@@ -188,7 +189,7 @@ async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping)
     await recordMovement(tx, entry, {
       lotId: fish.lotId, fromPlaceId: fish.placeId, toPlaceId: regrouped, count: wish.counts[i]!, massG, reason: wish.reason, note: `into ${wish.code}`,
     }, `:out${i}`); // prettier-ignore
-    const treated = await tx('husbandry_event').where({ lot_id: fish.lotId, kind: 'treat' }).andWhere('until_day', '>=', entry.farmDay); // prettier-ignore
+    const treated = await standingHusbandry(tx).where({ lot_id: fish.lotId, kind: 'treat' }).andWhere('until_day', '>=', entry.farmDay); // prettier-ignore
     for (const [n, t] of treated.entries()) await recordHusbandry(tx, entry, { kind: 'treat', lotId, words: t.words, untilDay: t.until_day }, `:t${i}.${n}`); // prettier-ignore
   }
   await recordMovement(tx, entry, { lotId, fromPlaceId: made, toPlaceId: wish.toPlaceId, count, massG: wish.massG, reason: wish.reason }, ':in'); // prettier-ignore

@@ -4,6 +4,7 @@ import { countsByGrade, gradeOfWeight, liveGrades, liveSaleQuestions } from '../
 import type { FarmFacts, ProductFact } from '../../core/plan/types';
 import { shortDay } from '../../core/quantity/sayDay';
 import type { Tx } from '../connection';
+import { standingHusbandry } from '../keeping';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 
 export interface LiveSale {
@@ -41,7 +42,7 @@ export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: Live
 
 async function healthQuestions(tx: Tx, facts: FarmFacts, lotCode: string, lotId: string): Promise<string[]> {
   const treated = facts.treatments.find((t) => t.lotCode === lotCode);
-  const seen = await tx('husbandry_event').where({ lot_id: lotId, kind: 'observe' }).orderBy('recorded_at', 'desc').first('state', 'farm_day');
+  const seen = await standingHusbandry(tx).where({ lot_id: lotId, kind: 'observe' }).orderBy('recorded_at', 'desc').first('state', 'farm_day');
   return [
     ...(treated ? [`${lotCode} was treated with ${treated.product}, until ${shortDay(treated.until)}: the buyer has to know. Sell them all the same?`] : []),
     ...(seen?.state === 'ill' ? [`${lotCode} was ill when last observed on ${shortDay(seen.farm_day)}. Sell them all the same?`] : []),

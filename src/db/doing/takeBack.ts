@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
 import { formatNumber } from '../../core/quantity/units';
@@ -68,7 +69,24 @@ export async function takeBackSample(tx: Tx, entry: Entry, who: Who, sampleId: s
   return 'Taken back: that sample. The forecast goes by the samples before it.';
 }
 
-/** The feed or weighing job that an entry ticked off is to be done again. */
+/** Takes an observation, treatment or rest back: it restrains nothing and clears nothing any more. */
+export async function takeBackEvent(tx: Tx, entry: Entry, who: Who, eventId: string): Promise<string> {
+  const was = await tx('husbandry_event').where({ id: eventId }).whereNull('corrects_id').first();
+  if (!was) throw new RuleBroken('form', 'That record is not on this farm.');
+  requireMay(who, was, entry.farmDay);
+  const already = await tx('husbandry_event').where({ corrects_id: eventId }).first('entry_key');
+  if (already && already.entry_key !== entry.entryKey) throw new RuleBroken('form', 'That was taken back already.');
+  if (!already) {
+    await tx('husbandry_event').insert({
+      farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, kind: was.kind, lot_id: was.lot_id, place_id: was.place_id, words: was.words,
+      state: was.state, until_day: was.until_day, farm_day: entry.farmDay, recorded_at: entry.at, person_id: entry.personId, corrects_id: was.id,
+    }); // prettier-ignore
+  }
+  await openJobAgain(tx, was.entry_key);
+  return was.kind === 'treat' ? 'Taken back: that treatment. Its withdrawal period holds no more.' : 'Taken back.';
+}
+
+/** The daily job that an entry ticked off is to be done again. */
 export async function openJobAgain(tx: Tx, entryKey: string) {
-  await tx('task_done').where({ entry_key: entryKey }).whereRaw(`task_key ~ '^(feed|sample):'`).delete();
+  await tx('task_done').where({ entry_key: entryKey }).whereRaw(`task_key ~ '^(feed|sample|observe):'`).delete();
 }

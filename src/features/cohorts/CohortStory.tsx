@@ -21,7 +21,7 @@ interface StoryLine {
   where: string;
   more: string;
   takenBack: boolean;
-  take: { kind: 'movement' | 'sample'; id: string } | null;
+  take: { kind: 'movement' | 'sample' | 'event'; id: string } | null;
 }
 
 function storyLines(page: CohortPage): StoryLine[] {
@@ -38,9 +38,10 @@ function storyLines(page: CohortPage): StoryLine[] {
       key: s.id, day: s.day, what: 'weighed', count: formatNumber(s.count), mass: '', where: `mean ${formatMass(s.meanG, units)}`, more: s.by ?? '',
       takenBack: s.takenBack, take: s.mayTakeBack ? { kind: 'sample' as const, id: s.id } : null,
     })),
-    ...page.events.map((e, i) => ({
-      key: `event-${i}`, day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',
-      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '), takenBack: false, take: null,
+    ...page.events.map((e) => ({
+      key: e.id, day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',
+      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
+      takenBack: e.takenBack, take: e.mayTakeBack ? { kind: 'event' as const, id: e.id } : null,
     })),
   ]; // prettier-ignore
   return lines.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));

@@ -4,7 +4,7 @@ import { newEntryKey } from '../../ui/outcome';
 import { takeBack } from './actions';
 
 /** Takes one entry back after a second press: nothing is erased, its opposite is added. */
-export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample'; id: string; what: string }) {
+export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'event'; id: string; what: string }) {
   const [asking, setAsking] = useState(false);
   const [entryKey] = useState(newEntryKey);
   const [refused, setRefused] = useState<string | null>(null);

@@ -15,9 +15,10 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import { gradeNow, mergeNow, moveNow, orderFingerlings, recordHusbandry } from '../../db/doing/keeping';
 import { netLive } from '../../db/doing/live';
-import { takeBackMovement, takeBackSample } from '../../db/doing/takeBack';
+import { takeBackEvent, takeBackMovement, takeBackSample } from '../../db/doing/takeBack';
 import { finishTask, recordSample } from '../../db/events';
 import { loadFacts } from '../../db/facts';
+import { standingHusbandry } from '../../db/keeping';
 import { addSteps, changeStep, newId, openSteps, saveDraft } from '../../db/plan';
 import { saveFishSale } from '../../db/doing/fishSale';
 import { receiveFeed, saveFeedRule, saveLifeSupport, saveSpecies, setTemperature } from '../../db/doing/rules';
@@ -160,7 +161,7 @@ export async function husbandry(raw: unknown) {
 
 /** Nobody clears fish that nobody looked at, or that were ill when last seen. */
 async function requireObserved({ tx }: Doing, lotId: string, lotCode: string) {
-  const last = await tx('husbandry_event').where({ lot_id: lotId, kind: 'observe' }).orderBy('recorded_at', 'desc').first('state'); // prettier-ignore
+  const last = await standingHusbandry(tx).where({ lot_id: lotId, kind: 'observe' }).orderBy('recorded_at', 'desc').first('state'); // prettier-ignore
   if (!last) throw new RuleBroken('form', `Nobody has observed ${lotCode} yet. Record an observation first.`);
   if (last.state === 'ill') throw new RuleBroken('form', `${lotCode} was ill when last observed. Treat or observe again before clearing.`); // prettier-ignore
 }
@@ -229,7 +230,7 @@ export async function planStep(raw: unknown) {
 /** Takes one entry of a cohort's story back. */
 export async function takeBack(raw: unknown) {
   return once(CREW, inputs.TakeBackInput, raw, 'Take back', async ({ tx, entry, person }, v) => {
-    const take = v.kind === 'sample' ? takeBackSample : takeBackMovement;
+    const take = { sample: takeBackSample, movement: takeBackMovement, event: takeBackEvent }[v.kind];
     return said(await take(tx, entry, person, v.id));
   });
 }

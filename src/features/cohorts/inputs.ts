@@ -149,7 +149,7 @@ export class PlanMoveInput extends KeyedInput {
 }
 
 export class TakeBackInput extends KeyedInput {
-  @IsIn(['movement', 'sample'], { message: 'That entry is not known' }) kind!: 'movement' | 'sample';
+  @IsIn(['movement', 'sample', 'event'], { message: 'That entry is not known' }) kind!: 'movement' | 'sample' | 'event';
   @IsUUID('4', { message: 'That entry is not known' }) id!: string;
 }
 

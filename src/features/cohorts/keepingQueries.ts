@@ -66,7 +66,9 @@ const STEP_SAYS: Partial<Record<PlanStep['kind'], string>> = { stock: 'arrive', 
 export async function tankPage(code: string, search: Search): Promise<TankPage> {
   const view = await farmView(search, async (tx, { facts, day }) => {
     const place = facts.places.find((p) => p.code === code && HOLDS_FISH.has(p.kind));
-    return place ? { place, events: await husbandryEvents(tx, { placeId: place.id }, day) } : null;
+    if (!place) return null;
+    const events = await husbandryEvents(tx, { placeId: place.id }, day);
+    return { place, events: events.filter((e) => !e.takenBack) };
   });
   if (!view.more) notFound();
   const { facts, forecast, at, steps } = view;
@@ -149,7 +151,7 @@ export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
       }),
     apart: facts.quarantine.map((q) => ({
       ...q, place: codeOf(q.placeId), count: facts.fish.find((f) => f.lotCode === q.lotCode && f.placeId === q.placeId)?.count ?? 0,
-      events: more.events.filter((e) => e.lot === q.lotCode),
+      events: more.events.filter((e) => e.lot === q.lotCode && !e.takenBack),
     })),
   }; // prettier-ignore
 }

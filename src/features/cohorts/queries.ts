@@ -191,7 +191,7 @@ export interface CohortPage extends DayView {
   weighings: (SampleRecord & MayTakeBack)[];
   /** Records that are not shown yet. */
   more: { feedings: number; movements: number };
-  events: FishEvent[];
+  events: (FishEvent & MayTakeBack)[];
   handled: Handled[];
   /** Size grades it is sold alive in, with how many fish are of each on the day; empty for food fish. */
   grades: { name: string; fromCm: number; toCm: number; count: number; priceMinor: number; because: Explanation }[];
@@ -293,7 +293,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     points,
     feedings: feedings.rows.map((f) => ({ ...f, mayTakeBack: mine(f, f.takenBack) })),
     more: { feedings: feedings.count - feedings.rows.length, movements: Math.max(0, lot.movements.length - most) },
-    events: more.events,
+    events: more.events.map((e) => ({ ...e, mayTakeBack: mine(e, e.takenBack) })),
     account,
     lastForecastError: fish?.lastForecastError ?? null,
     condition: lastK ? { ...lastK, usual: usualK(species, atK ?? 100) } : null,
