@@ -48,7 +48,10 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     const next = mergeChange(changes, { change: 'shift', groupId, days });
     ask(next);
     setSaid(null);
-    if (final) setChanges(next);
+    if (!final) return;
+    setChanges(next);
+    // What was held side by side is no longer what is on the board.
+    setPlans(null);
   };
   useEffect(() => {
     if (page.opened) ask(page.opened.changes);
