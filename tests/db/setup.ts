@@ -11,8 +11,9 @@ declare module 'vitest' {
     demoUrl: string;
     /** Another copy of that demo farm, for the tests that fill its tanks. */
     keepingUrl: string;
-    /** And one for fish sold alive and entries taken back. */
+    /** One each for fish sold alive and for entries taken back: no file of tests needs another to have run. */
     liveUrl: string;
+    takingUrl: string;
   }
 }
 
@@ -37,7 +38,11 @@ export default async function setup(project: TestProject) {
   }
   const mark = randomBytes(4).toString('hex');
   const names = [`test_empty_${mark}`, `test_demo_${mark}`];
-  const copies = { keepingUrl: `test_keeping_${mark}`, liveUrl: `test_live_${mark}` } as const;
+  const copies = {
+    keepingUrl: `test_keeping_${mark}`,
+    liveUrl: `test_live_${mark}`,
+    takingUrl: `test_taking_${mark}`,
+  } as const;
   const owner = ownerConnection(cluster);
   for (const name of names) await owner.raw(`create database ${name}`);
   const [emptyUrl, demoUrl] = names.map((name) => withDatabase(cluster, name)) as [string, string];

@@ -5,7 +5,7 @@ import { as, desk, faults, key, on, place, TODAY, visit } from './visitor';
 
 /** Mistakes of a cohort’s story are taken back, through the actions the screens call. */
 let actions: typeof import('../../src/features/cohorts/actions');
-visit(inject('liveUrl'), async () => {
+visit(inject('takingUrl'), async () => {
   actions = await import('../../src/features/cohorts/actions');
 });
 
