@@ -109,7 +109,7 @@ async function loadHoldings(tx: Tx, day: Day, isToday: boolean): Promise<Holding
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.count, b.mass_g, ${HOLDING_COLUMNS} from (${source}) b
      join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id offset 0) l on true join place p on p.id = b.place_id
-     order by p.walk_order, l.code`,
+     order by p.walk_order, p.code, l.code`,
     isToday ? {} : { day },
   );
   return rows;
