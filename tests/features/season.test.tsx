@@ -5,8 +5,11 @@ import { SideBySide } from '../../src/features/season/SideBySide';
 
 afterEach(cleanup);
 
-const short = (n: number) => ({ key: 'short', label: 'Deliveries that fall short', words: n === 0 ? 'none' : String(n), detail: n === 0 ? null : '8.8 kg rainbow trout, first in week 52', bad: n }); // prettier-ignore
+const because = { title: 'that', formula: 'one = one', inputs: [], source: 'counted', change: 'nothing' };
+const short = (n: number) => ({
+  because, key: 'short', label: 'Deliveries that fall short', words: n === 0 ? 'none' : String(n), detail: n === 0 ? null : '8.8 kg rainbow trout, first in week 52', bad: n }); // prettier-ignore
 const fish = (kg: number) => ({
+  because,
   key: 'fish',
   label: 'Fish in its harvests',
   words: `${kg} kg`,

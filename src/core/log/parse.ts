@@ -192,6 +192,13 @@ function fed(place: { id: string; code: string }, words: string[], context: LogC
   };
 } // prettier-ignore
 
+const UNITS = {
+  kg: ['mass', 'metric'],
+  g: ['smallMass', 'metric'],
+  lb: ['mass', 'us'],
+  oz: ['smallMass', 'us'],
+} as const;
+
 /** A weight with or without its unit, stuck to it or after it. */
 function readMass([first, second, ...rest]: string[], units: UnitChoice): { massG: number; rest: string[] } {
   const [, number, stuck] = /^(.*?)(kg|g|lb|oz)?$/i.exec(first ?? '')!;
@@ -199,9 +206,9 @@ function readMass([first, second, ...rest]: string[], units: UnitChoice): { mass
   const unit = (stuck ?? apart)?.toLowerCase();
   const value = readNumber(number, 'how much was fed');
   if (value <= 0) throw new NotUnderstood('Give what was fed as a number above 0.');
-  const G: Record<string, number> = { kg: 1000, g: 1, lb: 453.59237, oz: 28.349523125 };
   const after = apart || second === undefined ? rest : [second, ...rest];
-  return { massG: unit ? value * G[unit]! : toStored('mass', value, units), rest: after };
+  const [quantity, mass] = unit ? UNITS[unit as keyof typeof UNITS] : (['mass', units.mass] as const);
+  return { massG: toStored(quantity, value, { ...units, mass }), rest: after };
 }
 
 function crowding(to: LogContext['places'][number], massG: number, { holdings }: LogContext): string {

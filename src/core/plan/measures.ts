@@ -1,9 +1,10 @@
+import type { Explanation } from '../explain';
 import { inSentence } from '../library/inSentence';
 import { addDays, isoWeek } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import type { UnitChoice } from '../quantity/units';
 import { balanceSeries, bedOverfull, crowdedFrom, formatQuantity, purgeClashDays, type Outlook } from './consequences';
-import type { FarmFacts } from './types';
+import { OUTLOOK_WEEKS, type FarmFacts } from './types';
 
 /** One row of the comparison: what it counts, in words and as a number that is better the lower it is. */
 export interface Measure {
@@ -14,6 +15,7 @@ export interface Measure {
   detail: string | null;
   /** Lower is better; null where neither way is. */
   bad: number | null;
+  because: Explanation;
 }
 
 /**
@@ -49,6 +51,13 @@ function shortDeliveries({ promise }: Outlook, units: UnitChoice): Measure {
     words: n === 0 ? 'none' : String(n),
     detail: said.join('; ') || null,
     bad: n,
+    because: {
+      title: 'deliveries that fall short',
+      formula: `${n} order lines of the next ${OUTLOOK_WEEKS} weeks ask for more than what is fit to sell on their day can give${n > 0 ? `: ${said.join('; ')}` : ''}.`,
+      inputs: [{ label: 'Open order lines', value: 'less what is set aside', from: 'Market' }],
+      source: 'Deliveries in order of day, each from the batch that expires first.',
+      change: 'slide a harvest or sowing, or change the order.',
+    },
   };
 }
 
@@ -63,6 +72,13 @@ function hungryDays({ forecast }: Outlook, loop: FarmFacts['loops'][number]): Me
       words: days.length === 0 ? 'none' : `${days.length} of ${forecast.days}`,
       detail: days.length === 0 ? null : `from ${shortDay(addDays(forecast.firstDay, days[0]!))}`,
       bad: days.length,
+      because: {
+        title: `days the plants of ${loop.name} go hungry`,
+        formula: `On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${loop.bandGM2[0]} g/m².`,
+        inputs: [{ label: 'Comfortable band', value: `${loop.bandGM2[0]} to ${loop.bandGM2[1]} g/m² a day`, from: 'farm set-up, for this loop' }],
+        source: 'Feed for each planted m² and day, fish and beds both by the forecast.',
+        change: 'keep more fish in the loop on those days, or plant less.',
+      }, // prettier-ignore
     },
   ];
 }
@@ -72,7 +88,11 @@ function crowdedTanks({ forecast }: Outlook, facts: FarmFacts): Measure {
     const from = crowdedFrom(forecast, place);
     return from === null ? [] : [`${place.code} from ${shortDay(addDays(forecast.firstDay, from))}`];
   });
-  return listed('crowded', 'Tanks over their limit', over);
+  return listed('crowded', 'Tanks over their limit', over, {
+    formula: 'counted when kg of fish ÷ m³ of water passes the tank’s limit on any day of the forecast',
+    source: 'kg/m³ against the limit in the farm’s set-up.',
+    change: 'move or harvest fish earlier, or change the tank’s limit.',
+  });
 }
 
 function purgeClashes({ forecast }: Outlook, facts: FarmFacts): Measure {
@@ -85,6 +105,13 @@ function purgeClashes({ forecast }: Outlook, facts: FarmFacts): Measure {
     words: days === 0 ? 'none' : String(days),
     detail: first ? `${first.p.code} from ${shortDay(addDays(forecast.firstDay, first.days[0]!))}` : null,
     bad: days,
+    because: {
+      title: 'days a purge tank holds two batches',
+      formula: `${days} days on which fish of one batch come into a purge tank before those of another are out, all purge tanks together.`,
+      inputs: [],
+      source: 'One batch at a time: the gate counts from the transfer of the whole tank.',
+      change: 'slide one of the harvests, or use another purge tank.',
+    },
   };
 }
 
@@ -93,7 +120,11 @@ function overfullBeds({ forecast }: Outlook, facts: FarmFacts): Measure {
     const more = place.kind === 'bed' ? bedOverfull(forecast, place) : 0;
     return more >= 1 ? [`${place.code} by ${Math.round(more)} positions`] : [];
   });
-  return listed('beds', 'Beds without room', over);
+  return listed('beds', 'Beds without room', over, {
+    formula: 'counted when its plantings need more positions than the bed has, on its worst day',
+    source: 'Positions taken by each planting from transplanting to clearing.',
+    change: 'slide a sowing, or sow less.',
+  });
 }
 
 function doubtfulSteps({ forecast }: Outlook): Measure {
@@ -105,6 +136,13 @@ function doubtfulSteps({ forecast }: Outlook): Measure {
     words: n === 0 ? 'none' : String(n),
     detail: first ? `${first.words} (week ${isoWeek(first.day)})` : null,
     bad: n,
+    because: {
+      title: 'steps that cannot go as planned',
+      formula: `${n} steps would find too few fish or plants, or take them unripe or under market size.`,
+      inputs: forecast.warnings.slice(0, 6).map((w) => ({ label: shortDay(w.day), value: w.words, from: 'the forecast' })),
+      source: 'Every step of the plan is carried out in the forecast, in order of day.',
+      change: 'change the step on the cohort’s page, or slide it.',
+    }, // prettier-ignore
   };
 }
 
@@ -117,11 +155,19 @@ function fishHarvested({ forecast }: Outlook, facts: FarmFacts, units: UnitChoic
     words: formatQuantity(grams, 'kg', units),
     detail: `in ${forecast.days} days`,
     bad: null,
+    because: {
+      title: 'fish in its harvests',
+      formula: `${formatQuantity(grams, 'kg', units)} = planned harvests of food fish in ${forecast.days} days, each at the weight its fish have by then.`,
+      inputs: [],
+      source: 'Cube-root growth (Iwama & Tautz 1981) at each cohort’s own pace, less daily mortality.',
+      change: 'plan or slide a harvest; weigh a sample.',
+    },
   };
 }
 
-function listed(key: string, label: string, items: string[]): Measure {
+function listed(key: string, label: string, items: string[], why: Pick<Explanation, 'formula' | 'source' | 'change'>): Measure {
   const words = items.length === 0 ? 'none' : String(items.length);
   const more = items.length > 3 ? ` and ${items.length - 3} more` : '';
-  return { key, label, words, detail: items.slice(0, 3).join(', ') + more || null, bad: items.length };
-}
+  const because = { title: inSentence(label), ...why, formula: `${words}: ${why.formula}${items.length > 0 ? `: ${items.join(', ')}` : ''}.`, inputs: [] };
+  return { key, label, words, detail: items.slice(0, 3).join(', ') + more || null, bad: items.length, because };
+} // prettier-ignore

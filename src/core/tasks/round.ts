@@ -65,6 +65,11 @@ export interface RoundView {
   units: UnitChoice;
 }
 
+/** The feed job of a tank on a day, by whatever way it is ticked off. */
+export function feedJobKey(placeId: string, day: Day): string {
+  return `feed:${placeId}:${day}`;
+}
+
 /** The day's jobs in walking order, amounts computed. On a forecast day, amounts are the forecast's. */
 export function buildRound(view: RoundView): Job[] {
   const jobs = [
@@ -129,7 +134,7 @@ function feedJobs({ facts, forecast, at, day, units }: RoundView): Job[] {
     const feeder = fed.times.length > 0 ? ` · feeder at ${fed.times.join(', ')}` : '';
     return [
       job(place, {
-        key: `feed:${place.id}:${day}`,
+        key: feedJobKey(place.id, day),
         kind: 'feed',
         title: `Feed ${fed.pelletMm} mm`,
         detail: `${fish} · ${lotCode}${feeder}`,

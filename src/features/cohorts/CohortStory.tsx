@@ -3,6 +3,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import type { CohortPage } from './queries';
 import { TakeBack } from './TakeBack';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 const REASON_WORDS: Record<string, string> = {
   receive: 'stocked', move: 'moved', grade: 'graded', merge: 'put together', purge: 'to purge', dead: 'died', harvest: 'harvested', reverse: 'taken back',
@@ -63,7 +64,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
             </Link>
           )}
         </header>
-        <div className="scroll-x" style={{ maxHeight: 460, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="What happened">
+        <ScrollTable label="What happened" maxHeight={460}>
           <table className="plain">
             <tbody>
               {lines.map((l) => (
@@ -82,7 +83,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollTable>
       </section>
       <section className="sheet">
         <header>
@@ -92,7 +93,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
         {page.feedings.length === 0 ? (
           <p className="empty">Not fed yet.</p>
         ) : (
-          <div className="scroll-x" style={{ maxHeight: 260, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="Feedings">
+          <ScrollTable label="Feedings" maxHeight={260}>
             <table className="plain">
               <tbody>
                 {page.feedings.map((f) => (
@@ -112,7 +113,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </ScrollTable>
         )}
       </section>
     </>

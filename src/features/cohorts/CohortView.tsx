@@ -11,6 +11,7 @@ import { GrowthChartLazy } from './GrowthChartLazy';
 import { HandleAll } from './HandleFish';
 import { PlanSteps } from './PlanSteps';
 import type { CohortPage } from './queries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 export function CohortView({ page }: { page: CohortPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -119,7 +120,7 @@ function Figures({ page }: { page: CohortPage }) {
 /** What an ornamental cohort would sell as, on the day shown. */
 function LiveGrades({ page }: { page: CohortPage }) {
   return (
-    <div className="scroll-x" tabIndex={0} role="region" aria-label="Size grades" data-testid="grades">
+    <ScrollTable label="Size grades" testId="grades">
       <p className="small quiet">Sold alive by length, not for food. How many are of each grade by the forecast:</p>
       <table className="plain">
         <thead>
@@ -150,6 +151,6 @@ function LiveGrades({ page }: { page: CohortPage }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </ScrollTable>
   );
 }

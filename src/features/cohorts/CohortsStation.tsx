@@ -6,6 +6,7 @@ import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import type { CohortsPage } from './queries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
   Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
@@ -47,7 +48,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
         {page.rows.length === 0 ? (
           <p className="empty">No fish are in any tank on this day. Plan a stocking on Season.</p>
         ) : (
-          <div className="scroll-x">
+          <ScrollTable label="Every group of fish">
             <table className="plain">
               <thead>
                 <tr>
@@ -109,7 +110,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </ScrollTable>
         )}
       </section>
     </div>

@@ -13,6 +13,7 @@ import { keepFeedRule, takeFeed, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { FeedPage } from './feedQueries';
 import { SaidLines } from './SaidLines';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 export function FeedStation({ page }: { page: FeedPage }) {
   const { units, currency } = page;
@@ -34,7 +35,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
       <h1 className="visually-hidden">Feed</h1>
       <section className="sheet">
         <header><h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2><span className="quiet small">recorded as given on the Round</span></header>
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="Feed">
+        <ScrollTable label="Rations by tank">
           <table className="plain">
             <thead><tr><th>Tank</th><th>Fish</th><th className="right">Mean</th><th className="right">Ration</th><th className="right">Each feeding</th><th>Pellet</th><th>At</th>{compared && <><th className="right">By growth</th><th className="right">By table</th></>}</tr></thead>
             <tbody>
@@ -52,12 +53,12 @@ export function FeedStation({ page }: { page: FeedPage }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollTable>
       </section>
       <div className="columns">
         <section className="sheet">
           <header><h2>In the store</h2></header>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Feed">
+          <ScrollTable label="Feed in the store">
             <table className="plain">
               <thead><tr><th>For</th><th className="right">Left</th><th className="right">A day</th><th className="right">Cost a day</th><th>Lasts until</th><th>Order by</th><th>Lots, oldest first</th></tr></thead>
               <tbody>
@@ -74,7 +75,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </ScrollTable>
         </section>
         <section className="sheet">
           <header><h2>Feed that came</h2></header>

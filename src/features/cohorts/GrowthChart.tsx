@@ -15,6 +15,7 @@ import { dayFromNumber, dayNumber, type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
 import type { GrowthPoint } from './queries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 interface GrowthChartProps {
   points: GrowthPoint[];
@@ -149,7 +150,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
       </div>
       <details className="small">
         <summary>The numbers behind it</summary>
-        <div className="scroll-x" style={{ maxHeight: 260, overflowY: 'auto' }}>
+        <ScrollTable label="The numbers behind the chart" maxHeight={260}>
           <table className="plain">
             <thead>
               <tr>
@@ -180,7 +181,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollTable>
       </details>
     </>
   );

@@ -8,6 +8,7 @@ import { grade, husbandry, move, planStep, preview, sellLive, type Preview, type
 import type { TankChoice } from './keepingQueries';
 import { SaidLines } from './SaidLines';
 import { SampleForm } from './SampleForm';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 export interface Handled {
   lotCode: string;
@@ -199,7 +200,7 @@ function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask
           small ones of {formatMass(shown.boxes.small.meanG, units)}
         </p>
       )}
-      <div className="scroll-x close" tabIndex={0} role="region" aria-label="Both tanks">
+      <ScrollTable label="Both tanks" close>
         <table className="plain">
           <thead>
             <tr>
@@ -237,7 +238,7 @@ function BothTanks({ fish, units, ask }: { fish: Handled; units: UnitChoice; ask
             )}
           </tbody>
         </table>
-      </div>
+      </ScrollTable>
     </div>
   ); // prettier-ignore
 }

@@ -6,6 +6,7 @@ import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import { Equipment } from './Equipment';
 import type { LifePage } from './lifeQueries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 /** What keeps the fish alive, against what they need on the day shown. */
 export function LifeStation({ page }: { page: LifePage }) {
@@ -52,7 +53,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   ];
   return (
     <>
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Life support">
+      <ScrollTable label="Life support">
         <table className="plain">
           <thead><tr><th /><th className="right">Needed</th><th className="right">There is</th><th /></tr></thead>
           <tbody>
@@ -61,7 +62,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollTable>
       <p className="small">
         {loop.firstShort ? (loop.firstShort <= page.day ? <>It is not enough for the load of this day. </> : <>As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>. </>) : 'As planned, it is enough for the next half year. '}
         {loop.spare.feedKgPerDay > 0

@@ -17,6 +17,7 @@ import { CohortsNav } from './CohortsNav';
 import type { PlannerPage } from './keepingQueries';
 import { RotationSheet } from './RotationSheet';
 import { usePlanner } from './usePlanner';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 const WEEKS: [string, string][] = [['26', 'half a year'], ['52', 'a year']]; // prettier-ignore
 
@@ -184,7 +185,7 @@ function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; 
           </div>
         )}
       </div>
-      <div className="scroll-x" style={{ maxHeight: 420, overflowY: 'auto' }} tabIndex={0} role="region" aria-label="Batches of the proposal">
+      <ScrollTable label="Batches of the proposal" maxHeight={420}>
         <table className="plain">
           <thead>
             <tr>
@@ -214,7 +215,7 @@ function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; 
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollTable>
     </section>
   ); // prettier-ignore
 }

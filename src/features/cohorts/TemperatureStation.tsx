@@ -9,6 +9,7 @@ import { CohortsNav } from './CohortsNav';
 import type { TemperatureResult } from './compare';
 import type { TemperaturePage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 /** Temperature as a throttle: hold fish back or push them on, and what each would cost. */
 export function TemperatureStation({ page }: { page: TemperaturePage }) {
@@ -86,7 +87,7 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
   return (
     <section className="sheet" data-testid="temperatures">
       <header><h2>{loop?.name} loop, next half year</h2></header>
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Temperatures compared">
+      <ScrollTable label="Temperatures compared">
         <table className="plain">
           <thead><tr><th />{results.map((r) => <th key={name(r)} className="right">{name(r)}</th>)}</tr></thead>
           <tbody>
@@ -109,7 +110,7 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
             )}
           </tbody>
         </table>
-      </div>
+      </ScrollTable>
       <p className="body small quiet">Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself × 24 h × tariff. Harvest days stay as planned: where fish are smaller by then, less is supplied.</p>
     </section>
   );

@@ -3,6 +3,7 @@ import { revalidatePath } from 'next/cache';
 import { IsString, IsUUID, MaxLength } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { parseLogLine, type LogContext, type LogIntent } from '../../core/log/parse';
+import { feedJobKey } from '../../core/tasks/round';
 import { dayAt, type Day } from '../../core/quantity/days';
 import { inFarm, type Tx } from '../../db/connection';
 import { feedTank, recordDeaths } from '../../db/doing/fish';
@@ -85,7 +86,7 @@ async function moveByLine(tx: Tx, entry: Entry, today: Day, intent: LogIntent & 
 
 /** Feeding by line ticks off the tank's feed job, as the job's own form does. */
 async function feedByLine(tx: Tx, entry: Entry, today: Day, fed: LogIntent & { kind: 'fed' }) {
-  await finishTask(tx, entry, { key: `feed:${fed.placeId}:${today}`, title: 'Feed' });
+  await finishTask(tx, entry, { key: feedJobKey(fed.placeId, today), title: 'Feed' });
   await feedTank(tx, entry, fed);
 }
 

@@ -4,6 +4,7 @@ import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units
 import { OrderSteps } from './OrderSteps';
 import { SetAside } from './SetAside';
 import type { OrderPage } from './queries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 const KIND_WORDS = {
   cohort: 'fish cohort',
@@ -55,7 +56,7 @@ export function OrderView({ page }: { page: OrderPage }) {
           <p className="empty">Nothing is set aside yet, so there is nothing to trace.</p>
         ) : (
           <div className="body stack">
-            <div className="scroll-x">
+            <ScrollTable label="Where it came from">
               <table className="plain">
                 <thead>
                   <tr>
@@ -81,10 +82,10 @@ export function OrderView({ page }: { page: OrderPage }) {
                   ))}
                 </tbody>
               </table>
-            </div>
+            </ScrollTable>
             <details>
               <summary>Who did what, when ({page.trace.events.length})</summary>
-              <div className="scroll-x">
+              <ScrollTable label="Who did what, when">
                 <table className="plain">
                   <tbody>
                     {page.trace.events.map((e, i) => (
@@ -102,7 +103,7 @@ export function OrderView({ page }: { page: OrderPage }) {
                     ))}
                   </tbody>
                 </table>
-              </div>
+              </ScrollTable>
             </details>
             <p className="small quiet">
               {page.events.map((e) => `${e.kind} ${shortDay(e.day)}${e.by ? ` by ${e.by}` : ''}`).join(' · ')}

@@ -3,12 +3,13 @@ import { explainPromise } from '../../core/explain';
 import { shortDay } from '../../core/quantity/sayDay';
 import { Why } from '../../ui/Why';
 import type { MarketPage, PromiseCell } from './queries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 /** Promise against supply by product and week. Why is put together here: its words would be most of the page otherwise. */
 export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
   const weeks = rows[0]?.cells ?? [];
   return (
-    <div className="scroll-x" tabIndex={0} role="region" aria-label="Supply against promise by week">
+    <ScrollTable label="Supply against promise by week">
       <table className="plain sticky" style={{ minWidth: 900 }}>
         <thead>
           <tr>
@@ -47,7 +48,7 @@ export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
           ))}
         </tbody>
       </table>
-    </div>
+    </ScrollTable>
   );
 }
 

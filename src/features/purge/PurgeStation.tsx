@@ -3,6 +3,7 @@ import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import type { Batch, PurgePage } from './queries';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 export function PurgeStation({ page }: { page: PurgePage }) {
   return (
@@ -37,13 +38,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
             {page.packs.length === 0 ? (
               <p className="empty">Both are empty. What is harvested, picked or netted on the round comes here.</p>
             ) : (
-              <div
-                className="scroll-x"
-                style={{ maxHeight: 420, overflowY: 'auto' }}
-                tabIndex={0}
-                role="region"
-                aria-label="Packed lots"
-              >
+              <ScrollTable label="Packed lots" maxHeight={420}>
                 <table className="plain">
                   <thead>
                     <tr>
@@ -68,7 +63,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                     ))}
                   </tbody>
                 </table>
-              </div>
+              </ScrollTable>
             )}
           </section>
           <section className="sheet">

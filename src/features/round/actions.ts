@@ -1,4 +1,5 @@
 'use server';
+import { feedJobKey } from '../../core/tasks/round';
 import { revalidatePath } from 'next/cache';
 import { RuleBroken } from '../../core/errors';
 import { readingFault, weightFault, type ReadingKind } from '../../core/log/parse';
@@ -58,7 +59,7 @@ async function doJob<I extends KeyedInput>(
 const stepTask = (title: string) => (_: Doing, value: StepInput) => ({ key: `step:${value.stepId}`, title });
 
 export async function feed(raw: unknown) {
-  const task = ({ today }: Doing, value: FeedInput) => ({ key: `feed:${value.placeId}:${today}`, title: 'Feed' });
+  const task = ({ today }: Doing, value: FeedInput) => ({ key: feedJobKey(value.placeId, today), title: 'Feed' });
   return doJob(FeedInput, raw, task, ({ tx, entry }, value) => feedTank(tx, entry, value));
 }
 

@@ -3,6 +3,8 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import type { Compared } from '../../core/plan/outlook';
 import { OUTLOOK_WEEKS } from '../../core/plan/types';
+import { Why } from '../../ui/Why';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 
 interface SideBySideProps {
   plans: Compared[];
@@ -25,7 +27,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
           Close
         </Button>
       </header>
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Drafts by measure">
+      <ScrollTable label="Drafts by measure">
         <table className="plain sticky" style={{ minWidth: 220 + 200 * plans.length }}>
           <thead>
             <tr>
@@ -71,7 +73,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
             )}
           </tbody>
         </table>
-      </div>
+      </ScrollTable>
       <p className="body small quiet">
         Deliveries are those of the next {OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on
         a day when the feed for each planted m² is under their loop’s band.
@@ -86,7 +88,9 @@ function Cell({ was, plan, first }: { was: Compared['measures'][number]; plan: C
   const change = plan.id !== null && was.bad !== null && now.bad !== null ? now.bad - was.bad : 0;
   return (
     <td>
-      <span className="mono strong">{now.words}</span>
+      <span className="mono strong">
+        <Why because={now.because}>{now.words}</Why>
+      </span>
       {change !== 0 && (
         <span className={`small ${change > 0 ? 'danger' : 'good'}`}> {change > 0 ? `${change} more` : `${-change} fewer`}</span>
       )}

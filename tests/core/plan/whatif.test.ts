@@ -184,6 +184,10 @@ describe('plans side by side', () => {
     const [now] = new OutlookDesk(crowded, plan, METRIC, 60).compare([]);
     expect(row(now!, 'crowded').detail).toBe('K1 from 1 Jun');
     expect(row(now!, 'beds').detail).toMatch(/^R1 by \d+ positions$/);
+    for (const m of now!.measures)
+      expect(`${m.because.formula} ${m.because.source} ${m.because.change}`, m.key).toMatch(/\w.*\. /);
+    expect(row(now!, 'crowded').because.formula).toMatch(/^1: .*: K1 from 1 Jun\.$/);
+    expect(row(now!, 'hungry:heron').because.formula).toMatch(/^On \d+ of 182 days .* under \d+ g\/m²\.$/);
     expect(row(now!, 'hungry:heron').words).toMatch(/^\d+ of 182$/);
     expect(now!.measures.some((m) => m.key === 'hungry:kingfisher')).toBe(false);
   });
