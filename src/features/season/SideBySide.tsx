@@ -28,7 +28,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
         </Button>
       </header>
       <ScrollTable label="Drafts by measure">
-        <table className="plain sticky" style={{ minWidth: 220 + 200 * plans.length }}>
+        <table className="plain sticky" style={{ minWidth: 100 + 130 * plans.length }}>
           <thead>
             <tr>
               <th scope="col">In the forecast</th>
