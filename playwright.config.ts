@@ -3,7 +3,7 @@ import { LAUNCH } from './scripts/lib/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 600_000,
+  timeout: 300_000,
   expect: { timeout: 45_000 },
   workers: 1,
   retries: 0,
@@ -12,6 +12,7 @@ export default defineConfig({
     baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },
     actionTimeout: 60_000,
+    navigationTimeout: 60_000,
     launchOptions: LAUNCH,
   },
 });

@@ -41,6 +41,7 @@ vi.mock('../../src/features/round/actions', () => {
 });
 
 const { DayDial } = await import('../../src/ui/shell/DayDial');
+const { useDay } = await import('../../src/ui/shell/useDay');
 const { Shell } = await import('../../src/ui/shell/Shell');
 const { Handle } = await import('../../src/features/season/Handle');
 const { BalanceBand, BedLane, SupplyRows, TankLane } = await import('../../src/features/season/lanes');
@@ -50,6 +51,10 @@ const { jobForm } = await import('../../src/features/round/jobForms');
 type RoundJob = Parameters<typeof jobForm>[0];
 
 const TODAY = '2026-06-10';
+
+function Dial() {
+  return <DayDial today={TODAY} {...useDay(TODAY)} />;
+}
 
 beforeEach(() => {
   search = new URLSearchParams();
@@ -68,7 +73,7 @@ afterEach(cleanup);
 
 describe('the day dial', () => {
   test('arrow keys go a day, page keys a week, home to today', () => {
-    render(<DayDial today={TODAY} />);
+    render(<Dial />);
     const dial = screen.getByRole('slider', { name: 'Day dial' });
     expect(dial.getAttribute('aria-valuetext')).toMatch(/^Wednesday,? 10 June 2026, today$/);
     fireEvent.keyDown(dial, { key: 'ArrowRight' });
@@ -81,7 +86,7 @@ describe('the day dial', () => {
 
   test('on a phone there are two big buttons and the way back', () => {
     search = new URLSearchParams({ day: '2026-06-12' });
-    render(<DayDial today={TODAY} />);
+    render(<Dial />);
     fireEvent.click(screen.getByRole('button', { name: 'A day back' }));
     expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
     fireEvent.click(screen.getByRole('button', { name: /back to today/ }));
@@ -90,7 +95,7 @@ describe('the day dial', () => {
 
   test('an address with a day that is none shows today', () => {
     search = new URLSearchParams({ day: '2026-02-31' });
-    render(<DayDial today={TODAY} />);
+    render(<Dial />);
     expect(screen.getByRole('slider').getAttribute('aria-valuenow')).toBe('0');
   });
 });

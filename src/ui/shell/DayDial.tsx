@@ -3,14 +3,13 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/days';
 import { dayWords, fullDay, shortDay } from '../../core/quantity/sayDay';
-import { useDay } from './useDay';
+import type { DayInHand } from './useDay';
 
 const DAY_PX = 10;
 const BEFORE_TODAY = 24;
 
 /** A ruler of days: drag it, or press [ and ]; \ goes back to today. */
-export function DayDial({ today }: { today: Day }) {
-  const { day, setDay } = useDay(today);
+export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand, 'day' | 'setDay'>) {
   const [width, setWidth] = useState(1160);
   const [dragged, setDragged] = useState<Day | null>(null);
   const ruler = useRef<HTMLDivElement>(null);

@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useState, type ReactNode } from 'react';
 import dynamic from 'next/dynamic';
 import { addDays, type Day } from '../../core/quantity/days';
 import { DayDial } from './DayDial';
@@ -26,25 +26,27 @@ export function Shell({ today, isDemo, farmName, who, logLine, children }: Shell
   const { day, setDay, withDay, pending } = useDay(today);
   const [help, setHelp] = useState(false);
 
+  // Reads the newest day also between a screen and its effects, so that a quick second key is not lost.
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    const target = event.target as HTMLElement;
+    const typing = target.closest('input, textarea, select, [contenteditable], [role="dialog"]');
+    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+    const station = STATIONS.find((s) => s.key === event.key);
+    if (station) router.push(withDay(station.path));
+    else if (event.key === '[') setDay(addDays(day, -1));
+    else if (event.key === ']') setDay(addDays(day, 1));
+    else if (event.key === '\\') setDay(today);
+    else if (event.key === '?') setHelp(true);
+    else if (event.key.toLowerCase() === 'n') document.querySelector<HTMLElement>('[data-new-here]')?.click();
+    else return;
+    event.preventDefault();
+  });
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      const typing = target.closest('input, textarea, select, [contenteditable], [role="dialog"]');
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      const station = STATIONS.find((s) => s.key === event.key);
-      if (station) router.push(withDay(station.path));
-      else if (event.key === '[') setDay(addDays(day, -1));
-      else if (event.key === ']') setDay(addDays(day, 1));
-      else if (event.key === '\\') setDay(today);
-      else if (event.key === '?') setHelp(true);
-      else if (event.key.toLowerCase() === 'n') document.querySelector<HTMLElement>('[data-new-here]')?.click();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
+    const listen = (event: KeyboardEvent) => onKey(event);
+    window.addEventListener('keydown', listen);
     document.documentElement.dataset.keys = 'on';
-    return () => window.removeEventListener('keydown', onKey);
-  }, [day, router, setDay, today, withDay]);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
 
   const links = STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
   return (
@@ -74,7 +76,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, children }: Shell
         </div>
       </div>
       <div style={{ minWidth: 0 }}>
-        <DayDial today={today} />
+        <DayDial today={today} day={day} setDay={setDay} />
       </div>
       <main className="main" id="main" aria-busy={pending}>
         {children}
