@@ -28,7 +28,7 @@ import {
   type FeedingRow,
   type FishEvent,
 } from '../../db/fishRecords';
-import type { Handled } from './HandleFish';
+import type { Handled } from './handle/shared';
 import { tankChoices, type TankChoice } from './keepingQueries';
 import { stepsOfLot, type StoredStep } from '../../db/plan';
 import { farmView, type DayView, type FarmView, type Search } from '../../server/farmView';

@@ -1,0 +1,133 @@
+'use client';
+import { parse } from 'csv-parse/browser/esm/sync';
+import { useState } from 'react';
+import { readScaleRows } from '../../../core/fish/scaleFile';
+import { formatMass, toShown, type UnitChoice } from '../../../core/quantity/units';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { sample } from '../actions';
+import { own, type FormProps } from './shared';
+
+type Mode = 'weights' | 'lengths' | 'both' | 'bulk';
+
+const MODES: [Mode, string][] = [
+  ['weights', 'Weights'],
+  ['lengths', 'Lengths'],
+  ['both', 'Weights and lengths'],
+  ['bulk', 'Many together'],
+];
+
+const NUMBERS = 'Numbers with spaces between, in the order they were taken';
+const LARGEST_FILE_BYTES = 200_000;
+
+/** A scale's file, as it fills the fields. */
+interface ReadFile {
+  name: string;
+  weights: string;
+  lengths: string;
+  words: string;
+  mode: Mode;
+}
+
+/** A sample typed, read from a scale's file, or weighed in bulk; it recalibrates the cohort at once. */
+export function SampleForm({ fish, units, onDone }: FormProps) {
+  const [mode, setMode] = useState<Mode>('weights');
+  const [file, setFile] = useState<ReadFile | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+
+  const open = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    try {
+      const read = await readFile(chosen, units);
+      setFile(read);
+      setMode(read.mode);
+      setWrong(null);
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  };
+
+  return (
+    <>
+      <div className="buttons" role="group" aria-label="How it was taken">
+        {MODES.map(([key, words]) => (
+          <button key={key} type="button" className="chip" aria-pressed={mode === key} onClick={() => setMode(key)}>
+            {words}
+          </button>
+        ))}
+        <label className="chip">
+          File of the scale (CSV)
+          <input
+            type="file"
+            accept=".csv,.txt,text/csv"
+            className="visually-hidden"
+            onChange={(e) => void open(e.target.files?.[0])}
+          />
+        </label>
+      </div>
+      {file && <p className="small">{file.words}</p>}
+      {wrong && (
+        <p className="mark danger" role="alert">
+          {wrong}
+        </p>
+      )}
+      <p className="small quiet">
+        {fish.lotCode} in {fish.place}: the forecast says {formatMass(fish.meanG, units)}. About 20 fish from all over
+        the tank.
+      </p>
+      <ActionForm
+        key={`${mode}${file?.name ?? ''}`}
+        fields={fieldsOf(mode, file)}
+        units={units}
+        submit="Record the sample"
+        onDone={onDone}
+        send={(v) => sample({ ...v, ...own(fish) })}
+      />
+    </>
+  );
+}
+
+function fieldsOf(mode: Mode, file: ReadFile | null): FormField[] {
+  const list = { kind: 'weights', help: NUMBERS } as const;
+  const weights: FormField = {
+    ...list,
+    name: 'weightsG',
+    label: 'Weights, one fish each',
+    quantity: 'smallMass',
+    start: file?.weights ?? '',
+  };
+  const lengths: FormField = {
+    ...list,
+    name: 'lengthsCm',
+    label: 'Lengths in cm, one fish each',
+    start: file?.lengths ?? '',
+  };
+  if (mode === 'weights') return [weights];
+  if (mode === 'lengths') return [lengths];
+  if (mode === 'both') return [weights, lengths];
+  return [
+    { name: 'bulkCount', label: 'Fish weighed together', kind: 'count', start: '' },
+    { name: 'bulkG', label: 'Their weight together', kind: 'quantity', quantity: 'mass', start: '' },
+  ];
+}
+
+async function readFile(chosen: File, units: UnitChoice): Promise<ReadFile> {
+  if (chosen.size > LARGEST_FILE_BYTES) {
+    throw new Error('That file is larger than any sample. Choose the file of one weighing.');
+  }
+  const rows: string[][] = parse(await chosen.text(), {
+    skip_empty_lines: true,
+    relax_column_count: true,
+    delimiter: [',', ';', '\t'],
+    trim: true,
+  });
+  const { weightsG, lengthsCm, skipped } = readScaleRows(rows);
+  const shown = (g: number) => Number(toShown('smallMass', g, units).toFixed(2));
+  const leftOut = skipped > 0 ? `, ${skipped} rows without a number left out` : '';
+  return {
+    name: chosen.name,
+    weights: weightsG.map(shown).join(' '),
+    lengths: lengthsCm.join(' '),
+    words: `${Math.max(weightsG.length, lengthsCm.length)} fish read from ${chosen.name}${leftOut}`,
+    mode: lengthsCm.length === 0 ? 'weights' : weightsG.length === 0 ? 'lengths' : 'both',
+  };
+}
