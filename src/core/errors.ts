@@ -19,6 +19,59 @@ export function requireWithin(field: string, value: number, range: readonly [num
 }
 
 function refuseOutside(field: string, value: number, low: number, high: number): never {
-  const range = high === Infinity ? `${low} or more` : `between ${low} and ${high}`;
-  throw new RuleBroken(field, `${field} is ${value}; it must be ${range}.`);
+  const { words, unit } = sayField(field);
+  const range = high === Infinity ? `${low}${unit} or more` : `between ${low} and ${high}${unit}`;
+  throw new RuleBroken(field, `${words} is ${Number.isNaN(value) ? 'no number' : value + unit}; it must be ${range}.`);
+}
+
+/** The unit a name ends with, as people write it. */
+const UNIT_ENDINGS: [ending: RegExp, unit: string][] = [
+  [/KgM3$/, ' kg/m³'],
+  [/MgL$/, ' mg/L'],
+  [/MolM2$/, ' mol/m²'],
+  [/WPerC$/, ' W/°C'],
+  [/GPerDay$/, ' g a day'],
+  [/AreaM2$/, ' m²'],
+  [/Ppt$/, ' ‰'],
+  [/Kg$/, ' kg'],
+  [/Cm$/, ' cm'],
+  [/GL$/, ' g/L'],
+  [/C$/, ' °C'],
+  [/G$/, ' g'],
+  [/L$/, ' L'],
+];
+
+/** Names that do not read as words by themselves. */
+const FIELD_WORDS: Record<string, string> = {
+  pH: 'pH',
+  tempC: 'Temperature',
+  waterTempC: 'Water temperature',
+  tgc: 'Thermal growth coefficient',
+  cv: 'Spread of sizes',
+  altitudeM: 'Altitude in m',
+  kgPerHarvest: 'Kilograms a harvest',
+  everyWeeks: 'Weeks between harvests',
+  lossWPerC: 'Heat loss',
+  exchangeEveryDays: 'Days between exchanges',
+  purgeDays: 'Days of purging',
+  fastBeforeMoveDays: 'Days without feed before the move',
+  litresPutIn: 'Water put in',
+  saltGL: 'Salt',
+  startG: 'Weight at the start',
+  targetG: 'Weight at the end',
+  harvestG: 'Weight at harvest',
+  gainG: 'Gain',
+  survival: 'Survival as a share',
+  proteinFraction: 'Protein as a share',
+  lightMolM2: 'Light of a day',
+};
+
+/** A field's name as words and its unit: `volumeL` → “Volume”, “ L”. */
+function sayField(field: string): { words: string; unit: string } {
+  const [ending, unit] = UNIT_ENDINGS.find(([pattern]) => field !== 'pH' && pattern.test(field)) ?? [/$/, ''];
+  const bare = field
+    .replace(ending, '')
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase();
+  return { words: FIELD_WORDS[field] ?? bare.charAt(0).toUpperCase() + bare.slice(1), unit };
 }

@@ -121,6 +121,7 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByLabel('Parted at, one fish').fill('305');
   await choose(page, 'Large ones go to', /^K6/);
   await expect(page.getByText('By the forecast')).toBeVisible();
+  await expect(page.getByTestId('both-tanks')).toHaveAttribute('aria-busy', 'false');
   await page.getByLabel('Large ones counted').fill('22');
   await page.getByLabel('Weight of the large ones').fill('7.3');
   await page.getByLabel('Small ones counted').fill('26');

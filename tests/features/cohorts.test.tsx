@@ -7,6 +7,7 @@ import { aFarm, someTrout, TROUT_PRODUCT } from '../core/farm';
 
 const sent: Record<string, unknown>[] = [];
 let answer: unknown = { ok: true, value: { words: 'Recorded.', lines: ['one thing moved'] } };
+let answerPreview: (outcome: unknown) => void = () => undefined;
 const record = (name: string) => async (raw: Record<string, unknown>) => {
   sent.push({ action: name, ...raw });
   return answer;
@@ -34,7 +35,7 @@ vi.mock('../../src/features/cohorts/actions', () =>
       'takeBack',
     ]
       .map((name) => [name, record(name)])
-      .concat([['preview', async () => ({ ok: true, value: { tanks: [], boxes: null } })]]),
+      .concat([['preview', () => new Promise((resolve) => (answerPreview = resolve))]]),
   ),
 );
 vi.mock('next/navigation', () => ({ useRouter: () => ({ push: () => undefined }) }));
@@ -178,8 +179,27 @@ describe('handling fish', () => {
     type('P1 pH', '7');
     expect(screen.getByText('take 60 minutes')).toBeTruthy();
     type('P1 °C', '120');
-    expect(screen.getByText(/tempC is 120/)).toBeTruthy();
+    expect(screen.getByText(/Temperature is 120 °C; it must be between/)).toBeTruthy();
   });
+
+  test('both tanks of a grading have their rows before they are worked out, so nothing moves under the finger', async () => {
+    await handle();
+    press('Grade');
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: /Large ones go to/ }));
+    fireEvent.click(screen.getByRole('option', { name: /K2/ }));
+    const rows = () => within(screen.getByTestId('both-tanks')).getAllByRole('row').map((r) => r.textContent);
+    expect(rows().slice(1).map((r) => r!.slice(0, 8))).toEqual(['K1before', 'K1after…', 'K2before', 'K2after…']);
+    const state = (count: number) => ({ count, kg: 1, densityKgM3: 1.5, limitKgM3: 40, feedG: 100, fullInDays: null });
+    await waitFor(() => expect(answerPreview.length).toBe(1));
+    const box = (count: number) => ({ count, meanG: 300, cv: 0.1 });
+    answerPreview({ ok: true, value: {
+      tanks: ['K1', 'K2'].map((code) => ({ placeId: code, code, before: state(500), after: state(250) })),
+      boxes: { large: box(250), small: box(250) },
+    } });
+    expect(await screen.findByText(/large ones of/)).toBeTruthy();
+    expect(rows()).toHaveLength(5);
+    expect(rows()[4]).toContain('250');
+  }); // prettier-ignore
 
   test('a hand neither plans nor treats; in quarantine a manager may clear', async () => {
     await handle({ quarantined: true }, 'hand');
@@ -435,7 +455,7 @@ describe('rooms of Cohorts', () => {
     expect((await screen.findByTestId('rotation')).textContent).toMatch(/cohorts alive at once/);
     type('A harvest every so many weeks', '0');
     press('Work it out');
-    expect(await screen.findByText(/everyWeeks is 0; it must be between 0.5 and 52/)).toBeTruthy();
+    expect(await screen.findByText(/Weeks between harvests is 0; it must be between 0.5 and 52/)).toBeTruthy();
   });
 
   test('temperatures side by side, with dates and money against the plan', async () => {

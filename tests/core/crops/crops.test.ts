@@ -39,8 +39,8 @@ describe('how many to sow', () => {
   });
 
   test('nothing wanted, or seed that never comes up, is refused', () => {
-    expect(() => sowingFor(0, butterhead, 104)).toThrow(/units/);
-    expect(() => sowingFor(10, { ...butterhead, germination: 0 }, 104)).toThrow(/germination/);
+    expect(() => sowingFor(0, butterhead, 104)).toThrow(/Units is 0/);
+    expect(() => sowingFor(10, { ...butterhead, germination: 0 }, 104)).toThrow(/Germination is 0/);
   });
 });
 

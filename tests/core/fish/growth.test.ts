@@ -58,7 +58,7 @@ describe('growth', () => {
 
   test('a start weight of nothing is refused with the range', () => {
     expect(() => grownWeightG(0, [20], species('koi'))).toThrow(/between 0.01 and 50000/);
-    expect(() => grownWeightG(NaN, [20], species('koi'))).toThrow(/startG/);
+    expect(() => grownWeightG(NaN, [20], species('koi'))).toThrow(/Weight at the start is no number/);
   });
 });
 
@@ -116,7 +116,7 @@ describe('feed', () => {
 describe('stocking', () => {
   test('440 kg in 11 m³ are 40 kg/m³', () => {
     expect(densityKgM3(440_000, 11_000)).toBe(40);
-    expect(() => densityKgM3(1, 0)).toThrow(/volumeL/);
+    expect(() => densityKgM3(1, 0)).toThrow(/Volume is 0 L/);
   });
 
   test('95 % survival over 300 days, applied daily, leaves 95 of 100', () => {

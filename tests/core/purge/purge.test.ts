@@ -50,13 +50,13 @@ describe('working back from the harvest', () => {
   });
 
   test('no purge at all, or one of two months, is refused', () => {
-    expect(() => purgeBackSchedule('2026-06-18', { ...rules, purgeDays: 0 })).toThrow(/purgeDays/);
-    expect(() => purgeBackSchedule('2026-06-18', { ...rules, purgeDays: 60 })).toThrow(/purgeDays/);
+    expect(() => purgeBackSchedule('2026-06-18', { ...rules, purgeDays: 0 })).toThrow(/Days of purging/);
+    expect(() => purgeBackSchedule('2026-06-18', { ...rules, purgeDays: 60 })).toThrow(/Days of purging/);
   });
 
   test('each exchange of 1500 L at 5 g/L wants 7.5 kg of salt again', () => {
     expect(saltG(1500, 5)).toBe(7500);
-    expect(() => saltG(1500, 100)).toThrow(/saltGL/);
+    expect(() => saltG(1500, 100)).toThrow(/Salt is 100 g\/L/);
   });
 
   test('the steps of a batch carry tank, purge tank and litres, and belong together', () => {

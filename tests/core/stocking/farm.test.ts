@@ -153,7 +153,7 @@ describe('rotation by arithmetic', () => {
       densityKgM3: 40,
     };
     expect(() => rotationArithmetic(wish)).toThrow(/Rainbow trout does not grow to 300 g at 26.0 °C/);
-    expect(() => rotationArithmetic({ ...wish, waterTempC: 13, harvestG: 5 })).toThrow(/harvestG/);
+    expect(() => rotationArithmetic({ ...wish, waterTempC: 13, harvestG: 5 })).toThrow(/Weight at harvest is 5 g/);
   });
 
   test('spare capacity is what the tightest limit leaves', () => {

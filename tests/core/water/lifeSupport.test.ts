@@ -30,7 +30,7 @@ describe('oxygen', () => {
   test('salt and altitude take some away', () => {
     expect(oxygenSaturationMgL(20, 0, 10)).toBeCloseTo(8.58, 1);
     expect(oxygenSaturationMgL(20, 1000)).toBeCloseTo(9.09 * 0.887, 1);
-    expect(() => oxygenSaturationMgL(60)).toThrow(/waterTempC/);
+    expect(() => oxygenSaturationMgL(60)).toThrow(/Water temperature is 60 °C/);
   });
 
   test('ten kg of feed use up five kg of oxygen', () => {

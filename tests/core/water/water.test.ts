@@ -32,7 +32,7 @@ test('warmer or more alkaline water never makes ammonia safer', () => {
 
 test('outside the table it refuses and names the field', () => {
   expect(() => unionisedShare(11, 20)).toThrow(/pH/);
-  expect(() => unionisedShare(7, 60)).toThrow(/waterTempC/);
+  expect(() => unionisedShare(7, 60)).toThrow(/Water temperature is 60 °C/);
   expect(() => unionisedShare(NaN, 20)).toThrow(/pH/);
 });
 
