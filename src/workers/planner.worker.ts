@@ -5,7 +5,8 @@ import { draftOf, type StockingDraft } from '../core/stocking/draft';
 import { bindingLimits, crowdedWeeks, type Binding } from '../core/stocking/limits';
 import { stockingProblem, type StockingTarget } from '../core/stocking/problem';
 import { solveStocking, type PlanProgress, type SolveLimits } from '../core/stocking/solve';
-import type { StockingPlan } from '../core/stocking/types';
+import type { PlannerInput, StockingPlan } from '../core/stocking/types';
+import type { UnitChoice } from '../core/quantity/units';
 import { lotPrefixes } from '../core/library/lotPrefix';
 import type { FarmFacts, PlanStep } from '../core/plan/types';
 
@@ -16,25 +17,34 @@ export interface Answer {
   /** Where the kept plan itself asks for more tanks than there are. */
   crowded: string[];
   costMinor: number;
-  wantedKg: number;
-  shortKg: number;
+  /** What is wanted beyond the kept plan, and what of it stays short. */
+  wanted: { speciesCode: string; kg: number; shortKg: number; fromG: number | null; counted: boolean }[];
   candidates: number;
+}
+
+export interface Question {
+  facts: FarmFacts;
+  plan: PlanStep[];
+  target: StockingTarget;
+  limits: SolveLimits;
+  /** The answer is worded in these. */
+  units: UnitChoice;
+  takenCodes: string[];
 }
 
 /** Longest time between two reports of an unchanged plan, ms. */
 const REPORT_MS = 700;
 
 const api = {
-  async solve(facts: FarmFacts, plan: PlanStep[], target: StockingTarget, limits: SolveLimits, takenCodes: string[], onAnswer: (answer: Answer) => void): Promise<Answer | { refused: string }> {
+  async solve({ facts, plan, target, limits, units, takenCodes }: Question, onAnswer: (answer: Answer) => void): Promise<Answer | { refused: string }> {
     try {
       const problem = stockingProblem(facts, plan, target);
       const batches = candidateBatches(problem.input);
-      const wantedKg = problem.input.demand.reduce((sum, d) => sum + d.kgByWeek.reduce((s, kg) => s + kg, 0), 0);
       const say = (progress: PlanProgress): Answer => {
         const { plan: solved, ...rest } = progress;
         return {
-          progress: rest, candidates: batches.length, wantedKg, costMinor: solved.costMinor, shortKg: solved.short.reduce((sum, s) => sum + s.kg, 0),
-          draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)), bindings: bindingLimits(problem.input, batches, solved),
+          progress: rest, candidates: batches.length, wanted: wantedOf(problem.input, solved), costMinor: solved.costMinor,
+          draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)), bindings: bindingLimits(problem.input, batches, solved, units),
           crowded: crowdedWeeks(problem.input, solved),
         };
       };
@@ -52,6 +62,17 @@ const api = {
     }
   },
 }; // prettier-ignore
+
+function wantedOf({ demand }: PlannerInput, solved: StockingPlan): Answer['wanted'] {
+  const sum = (kgs: number[]) => kgs.reduce((total, kg) => total + kg, 0);
+  return demand.map(({ speciesCode, kgByWeek, fromG, counted }) => ({
+    speciesCode,
+    fromG,
+    counted,
+    kg: sum(kgByWeek),
+    shortKg: sum(solved.short.filter((s) => s.speciesCode === speciesCode).map((s) => s.kg)),
+  }));
+}
 
 /** Codes of new lots: the farm's prefix for the species and the next free number. */
 function codeMaker(facts: FarmFacts, taken: readonly string[]) {

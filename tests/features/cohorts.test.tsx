@@ -133,6 +133,40 @@ describe('a form that records', () => {
   });
 });
 
+describe('what the planner is asked', () => {
+  const species = aFarm().species.filter((s) => s.code === 'rainbow-trout');
+  const asked = { by: 'steady' as const, species, units: METRIC as UnitChoice, today: '2026-06-10' };
+  const values = { weeks: '52', seconds: 60, short: 30, batch: 90, 'sizes_rainbow-trout': [10, 40], 'from_rainbow-trout': 350 };
+  const read = async (over: Record<string, unknown>, how: Partial<typeof asked> = {}) => {
+    const { readTarget } = await import('../../src/features/cohorts/planner/target');
+    return readTarget({ ...values, ...over }, { ...asked, ...how });
+  };
+
+  test('so many fish of a size a week, over a season of whole weeks', async () => {
+    const got = await read({ 'amount_rainbow-trout': 60, 'unit_rainbow-trout': 'fish', from: '2027-03-01', until: '2027-04-11' });
+    if (!got.ok) throw new Error(JSON.stringify(got.fields));
+    expect(got.value.target.species[0]).toMatchObject({ amount: 60, counted: true, fromG: 350, fromWeek: 37, untilWeek: 43 });
+  });
+
+  test('pounds are planned in kilograms, and so is what a missing one costs', async () => {
+    const got = await read({ 'amount_rainbow-trout': 100, 'unit_rainbow-trout': 'mass' }, { units: { mass: 'us', temperature: 'F' } });
+    if (!got.ok) throw new Error(JSON.stringify(got.fields));
+    expect(got.value.target.species[0]!.amount).toBeCloseTo(45.36, 2);
+    expect(got.value.target.costs.shortMinorPerKg).toBe(6614);
+  });
+
+  test.each([
+    [{ 'amount_rainbow-trout': -1 }, 'amount_rainbow-trout', /0 or more/],
+    [{ 'amount_rainbow-trout': 5, seconds: 1 }, 'seconds', /Between 2 and 600/],
+    [{ 'amount_rainbow-trout': 5, from: '2027-05-01', until: '2027-04-01' }, 'until', /ends before it begins/],
+    [{ 'amount_rainbow-trout': 5, 'sizes_rainbow-trout': [400] }, 'sizes_rainbow-trout', /smaller than what is wanted/],
+    [{}, 'form', /Nothing is wanted/],
+  ])('%o is refused beside its field', async (over, field, words) => {
+    const got = await read(over);
+    expect(got.ok ? '' : got.fields[field]?.[0]).toMatch(words);
+  });
+}); // prettier-ignore
+
 describe('handling fish', () => {
   async function handle(over: Partial<typeof fish> = {}, role = 'manager') {
     const { HandleAll } = await import('../../src/features/cohorts/HandleFish');
@@ -447,7 +481,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('rotation arithmetic answers, and says what is wrong', async () => {
-    const { RotationSheet } = await import('../../src/features/cohorts/RotationSheet');
+    const { RotationSheet } = await import('../../src/features/cohorts/planner/RotationSheet');
     const farm = aFarm({ fish: [someTrout()] });
     const facts = { ...farm, species: farm.species.filter((s) => s.code === 'rainbow-trout') };
     render(<RotationSheet page={{ ...day, facts, plan: [], currency: 'EUR' }} />);

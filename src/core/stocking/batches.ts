@@ -1,6 +1,6 @@
 import { feedConversion } from '../fish/feed';
 import type { Species } from '../library/types';
-import type { Batch, PathLeg, PlannerInput, PresentFish, StockChoice, Taking, TankGroup } from './types';
+import type { Batch, Demand, PathLeg, PlannerInput, PresentFish, StockChoice, Taking, TankGroup } from './types';
 
 /** Weeks over which a batch may be taken in parts. Planning default. */
 const WINDOW_WEEKS = [2, 4, 6, 9];
@@ -30,6 +30,8 @@ function stagesOf(groups: readonly TankGroup[], loopCode: string): Stage[] {
 /** Fish on their way: weight and share alive at the start of a week. */
 interface Growing {
   species: Species;
+  feedMinorPerKg: number;
+  demand: Demand | undefined;
   from: number;
   weightAt: (week: number) => number;
   aliveAt: (week: number) => number;
@@ -38,13 +40,16 @@ interface Growing {
 function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: number): Batch[] {
   const { species, loopCode, startG } = choice;
   const root0 = Math.cbrt(startG);
+  const demand = input.demand.find((d) => d.speciesCode === species.code);
   const fish: Growing = {
     species,
+    feedMinorPerKg: choice.feedMinorPerKg,
+    demand,
     from: stockWeek,
     weightAt: (week) => (root0 + choice.gainG13[week]! - choice.gainG13[stockWeek]!) ** 3,
     aliveAt: (week) => input.weeklySurvival ** (week - stockWeek),
   };
-  const orders = input.demand.find((d) => d.speciesCode === species.code)?.kgByWeek ?? [];
+  const orders = demand?.kgByWeek ?? [];
   const stages = stagesOf(input.groups, loopCode);
   const known = new Map<string, Batch>();
   for (const weeks of windows(input, fish)) {
@@ -53,7 +58,7 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
     for (const share of sharesFor(wanted, stages)) {
       const takings = weeks.map((week, j) => taking(fish, week, wanted[j]! * share)).filter((t) => t.kg > 0);
       const stocked = takings.reduce((sum, t) => sum + t.count / fish.aliveAt(t.week), 0);
-      const costMinor = stocked * choice.fingerlingMinor + feedMinor(input, fish, takings, startG) + input.costs.batchMinor; // prettier-ignore
+      const costMinor = stocked * choice.fingerlingMinor + feedMinor(fish, takings, startG) + input.costs.batchMinor; // prettier-ignore
       for (const path of fromQuarantine(input, choice, stages, fish, stocked, takings)) {
         const id = `${species.code}|${loopCode}|${startG}|${stockWeek}|${weeks[0]}+${weeks.length}|${share}|${sayPath(path)}`;
         known.set(id, {
@@ -74,6 +79,8 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
   const gained = (week: number) => (choice.gainG13[week]! - choice.gainG13[fish.fromWeek]!) * fish.pace;
   const own: Growing = {
     species: fish.species,
+    feedMinorPerKg: choice.feedMinorPerKg,
+    demand: input.demand.find((d) => d.speciesCode === fish.species.code),
     from: fish.fromWeek,
     weightAt: (week) => (root0 + gained(week)) ** 3,
     aliveAt: (week) => input.weeklySurvival ** (week - fish.fromWeek),
@@ -87,29 +94,49 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
   const prefix = `${fish.lotCode}|${fish.placeId}`;
   const stay = { ...base, id: `${prefix}|stay`, path: wayUp(input, stages, own, fish.count, []) ?? [], takings: [], costMinor: 0 }; // prettier-ignore
   const sold = windows(input, own).flatMap((weeks) => {
-    const takings = weeks.map((week) => taking(own, week, (fish.count / weeks.length) * own.aliveAt(week) * own.weightAt(week) / 1000)); // prettier-ignore
+    const takings = weeks.map((week) => takingOf(own, week, (fish.count / weeks.length) * own.aliveAt(week)));
     const path = wayUp(input, stages, own, fish.count, takings);
     if (!path) return [];
-    return [{ ...base, id: `${prefix}|${weeks[0]}+${weeks.length}`, path, takings, costMinor: feedMinor(input, own, takings, fish.weightG) }]; // prettier-ignore
+    return [{ ...base, id: `${prefix}|${weeks[0]}+${weeks.length}`, path, takings, costMinor: feedMinor(own, takings, fish.weightG) }]; // prettier-ignore
   });
   return [stay, ...sold];
 }
 
-function taking(fish: Growing, week: number, kg: number): Taking {
-  const weightG = fish.weightAt(week);
-  return { week, kg, weightG, count: (kg * 1000) / weightG };
+/** The fish that serve so many kg of an order. */
+function taking(fish: Growing, week: number, ordersKg: number): Taking {
+  return takingOf(fish, week, (ordersKg * 1000) / countsAsG(fish, week));
 }
 
-function feedMinor(input: PlannerInput, fish: Growing, takings: readonly Taking[], startG: number): number {
+function takingOf(fish: Growing, week: number, count: number): Taking {
+  const weightG = fish.weightAt(week);
+  return { week, count, weightG, kg: (count * weightG) / 1000, ordersKg: (count * countsAsG(fish, week)) / 1000 };
+}
+
+/** What one fish is against the order, g. */
+function countsAsG(fish: Growing, week: number): number {
+  return fish.demand?.counted ? sizesWanted(fish)[0] : fish.weightAt(week);
+}
+
+/** Smallest and largest fish that are wanted, g. */
+function sizesWanted({ species, demand }: Growing): [smallestG: number, largestG: number] {
+  const [smallest, largest] = species.marketG ?? [Infinity, 0];
+  const fromG = demand?.fromG ?? smallest;
+  return [fromG, Math.max(largest, fromG * LEAST_RANGE)];
+}
+
+/** Fish ordered from near the top of the market size on, or above it, may still be this much larger. Planning default. */
+const LEAST_RANGE = 1.3;
+
+function feedMinor(fish: Growing, takings: readonly Taking[], startG: number): number {
   return takings.reduce((sum, t) => {
     const gainKg = (t.count * Math.max(0, t.weightG - startG)) / 1000;
-    return sum + gainKg * feedConversion((startG + t.weightG) / 2, fish.species) * input.costs.feedMinorPerKg;
+    return sum + gainKg * feedConversion((startG + t.weightG) / 2, fish.species) * fish.feedMinorPerKg;
   }, 0);
 }
 
 /** The runs of weeks in which fish are of a size that sells. */
 function windows(input: PlannerInput, fish: Growing): number[][] {
-  const [smallest, largest] = fish.species.marketG ?? [Infinity, 0];
+  const [smallest, largest] = sizesWanted(fish);
   let first = fish.from + 1;
   while (first < input.weeks && fish.weightAt(first) < smallest) first++;
   let end = first;

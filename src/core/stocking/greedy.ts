@@ -80,7 +80,7 @@ class Room {
   /** What a batch saves: the shortage it fills less what it costs, minor units. */
   saving(batch: Batch): number {
     const need = this.need.get(batch.speciesCode);
-    const useful = batch.takings.reduce((sum, t) => sum + Math.min(t.kg, Math.max(0, need?.[t.week] ?? 0)), 0);
+    const useful = batch.takings.reduce((sum, t) => sum + Math.min(t.ordersKg, Math.max(0, need?.[t.week] ?? 0)), 0);
     return useful * this.input.costs.shortMinorPerKg - batch.costMinor;
   }
 
@@ -90,7 +90,7 @@ class Room {
     const need = this.need.get(batch.speciesCode);
     for (const t of batch.takings) {
       this.purge[t.week]! -= sign * purgeLoadKg(t.kg, batch.purgeDays);
-      if (need) need[t.week]! -= sign * t.kg;
+      if (need) need[t.week]! -= sign * t.ordersKg;
     }
   }
 }

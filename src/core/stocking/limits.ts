@@ -1,8 +1,8 @@
 import { addDays, isoWeek, type Day } from '../quantity/days';
-import { formatNumber } from '../quantity/units';
+import { formatMass, formatNumber, type UnitChoice } from '../quantity/units';
 import { shortDay } from '../quantity/sayDay';
 import { purgeLoadKg } from './model';
-import type { Batch, PlannerInput, StockingPlan } from './types';
+import type { Batch, Demand, PlannerInput, StockingPlan } from './types';
 
 export interface Binding {
   speciesCode: string;
@@ -28,9 +28,15 @@ export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] 
 } // prettier-ignore
 
 /** For every run of weeks that stays short: which limit is in the way. */
-export function bindingLimits(input: PlannerInput, batches: readonly Batch[], plan: StockingPlan): Binding[] {
+export function bindingLimits(
+  input: PlannerInput,
+  batches: readonly Batch[],
+  plan: StockingPlan,
+  units: UnitChoice,
+): Binding[] {
   const use = usage(input, plan);
-  return input.demand.flatMap(({ speciesCode }) => {
+  return input.demand.flatMap((demand) => {
+    const { speciesCode } = demand;
     const own = batches.filter((b) => b.speciesCode === speciesCode && b.takings.length > 0);
     const name = input.choices.find((c) => c.species.code === speciesCode)?.species.name ?? speciesCode;
     const runs = runsOf(plan.short.filter((s) => s.speciesCode === speciesCode && s.kg > 0.5));
@@ -39,10 +45,15 @@ export function bindingLimits(input: PlannerInput, batches: readonly Batch[], pl
       const kg = run.reduce((sum, s) => sum + s.kg, 0);
       const reason = reasonFor(input, own, use, run.map((s) => s.week), name); // prettier-ignore
       const when = sayWeeks(input, first, last);
-      return { speciesCode, kg, from: addDays(input.firstDay, first * 7), until: addDays(input.firstDay, last * 7 + 6), words: `${name}, ${when}: ${formatNumber(kg)} kg missing. ${reason}` };
+      return { speciesCode, kg, from: addDays(input.firstDay, first * 7), until: addDays(input.firstDay, last * 7 + 6), words: `${name}, ${when}: ${sayOrdered(demand, kg, units)} missing. ${reason}` };
     });
   }); // prettier-ignore
 }
+
+/** An amount of an order as it was ordered: by weight, or by number of fish. */
+export function sayOrdered({ counted, fromG }: Pick<Demand, 'counted' | 'fromG'>, kg: number, units: UnitChoice): string {
+  return counted && fromG ? `${formatNumber((kg * 1000) / fromG)} fish` : formatMass(kg * 1000, units);
+} // prettier-ignore
 
 const week = (input: PlannerInput, w: number) => isoWeek(addDays(input.firstDay, w * 7));
 
@@ -74,11 +85,11 @@ function reasonFor(input: PlannerInput, own: readonly Batch[], use: ReturnType<t
   const ways = own.filter((b) => b.takings.some((t) => weeks.includes(t.week)));
   if (ways.length === 0) {
     const earliest = Math.min(...own.map((b) => b.takings[0]!.week));
-    if (!Number.isFinite(earliest)) return 'No fish could reach market size within the weeks planned, or no tank (quarantine included) holds the number.';
+    if (!Number.isFinite(earliest)) return 'No fish could reach the size wanted within the weeks planned, or no tank (quarantine included) holds the number.';
     const day = addDays(input.firstDay, earliest * 7);
     return earliest > weeks.at(-1)!
-      ? `Too soon: fish bought now are of market size from ${shortDay(day)}. Larger fingerlings or warmer water would help.`
-      : 'Fish of these sizes are past their market size by then, or their tank cannot hold them.';
+      ? `Too soon: fish bought now are of the size wanted from ${shortDay(day)}. Larger fingerlings or warmer water would help.`
+      : 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
   }
   const blockers = new Map<string, { ways: number; weeks: Set<number> }>();
   let unblocked = 0;
@@ -94,8 +105,8 @@ function reasonFor(input: PlannerInput, own: readonly Batch[], use: ReturnType<t
   }
   if (unblocked > 0) return 'It could be raised, but costs more than a missing kg is set to cost.';
   const worst = [...blockers].sort((a, b) => b[1].ways - a[1].ways).slice(0, 2);
-  const says = worst.map(([what, b]) => `${what} are full (${b.ways} of ${ways.length} ways need them)`);
-  return `Every way to have fish then is taken: the ${says.join(', and the ')}.`;
+  const says = worst.map(([what, b]) => `${what} are full (${b.ways === ways.length ? 'needed by every way' : `needed by ${b.ways} of the ${ways.length} ways`})`);
+  return `Every way to have fish then is blocked: the ${says.join(', and the ')}.`;
 } // prettier-ignore
 
 function blockersOf(input: PlannerInput, batch: Batch, use: ReturnType<typeof usage>) {

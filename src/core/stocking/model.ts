@@ -41,6 +41,7 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
   const byWeek = () => Array.from({ length: input.weeks }, (): Entry[] => []);
   const moved = input.groups.map(byWeek);
   const caught = new Map(input.demand.map((d) => [d.speciesCode, byWeek()]));
+  const weighed = new Map(input.demand.map((d) => [d.speciesCode, byWeek()]));
   const purgeDaysOf = new Map<string, number>();
   const ofPresent = new Map<string, number[]>();
   batches.forEach((batch, x) => {
@@ -49,7 +50,10 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
       moved[leg.group]![leg.from]!.push([x, 1]);
       if (leg.until < input.weeks) moved[leg.group]![leg.until]!.push([x, -1]);
     }
-    for (const t of batch.takings) caught.get(batch.speciesCode)?.[t.week]!.push([x, t.kg]);
+    for (const t of batch.takings) {
+      caught.get(batch.speciesCode)?.[t.week]!.push([x, t.ordersKg]);
+      weighed.get(batch.speciesCode)?.[t.week]!.push([x, t.kg]);
+    }
     purgeDaysOf.set(batch.speciesCode, batch.purgeDays);
     if (batch.lotCode) ofPresent.set(presentKey(batch), [...(ofPresent.get(presentKey(batch)) ?? []), x]);
   });
@@ -77,9 +81,15 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
     let carried: number | null = null;
     caught.get(demand.speciesCode)!.forEach((entries, week) => {
       if (entries.length === 0 && carried === null && !demand.kgByWeek[week]) return;
-      const kg = column(0, Infinity);
-      row([[kg, 1], ...entries.map(([c, v]): Entry => [c, -v])], 0, 0);
-      purge[week]!.push([kg, purgeLoadKg(1, purgeDaysOf.get(demand.speciesCode) ?? 0)]);
+      const sum = (of: Entry[]) => {
+        const total = column(0, Infinity);
+        row([[total, 1], ...of.map(([c, v]): Entry => [c, -v])], 0, 0);
+        return total;
+      };
+      const kg = sum(entries);
+      // Ordered by number, fish may weigh more than they count for; the purge tank holds what they weigh.
+      const heldKg = demand.counted ? sum(weighed.get(demand.speciesCode)![week]!) : kg;
+      purge[week]!.push([heldKg, purgeLoadKg(1, purgeDaysOf.get(demand.speciesCode) ?? 0)]);
       const wanted = demand.kgByWeek[week] ?? 0;
       const short = column(input.costs.shortMinorPerKg, wanted);
       model.shortOf.set(`${demand.speciesCode}|${week}`, short);

@@ -2,7 +2,7 @@ import { dailyRootGainG13 } from '../fish/growth';
 import { promiseTable } from '../market/promiseTable';
 import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type FishStay, type PlanStep } from '../plan/types';
-import { addDays, daysBetween, weekday } from '../quantity/days';
+import { addDays, daysBetween, weekday, type Day } from '../quantity/days';
 import { temperatureResponse } from '../quantity/temperatureResponse';
 import { plannedWaterC } from '../water/plannedTemperature';
 import type { Demand, PlannerCosts, PlannerInput, PresentFish, StockChoice, TankGroup } from './types';
@@ -10,10 +10,28 @@ import type { Demand, PlannerCosts, PlannerInput, PresentFish, StockChoice, Tank
 /** What a manager asks of the planner. */
 export interface StockingTarget {
   weeks: number;
-  /** `orders`: what is promised, going on as now when the orders end. `steady`: so many kg every week. */
+  /** `orders`: what is promised, going on as now when the orders end. `steady`: so much every week of a season. */
   by: 'orders' | 'steady';
-  species: { code: string; kgPerWeek: number; fromWeek: number; fingerlingSizesG: number[] }[];
+  species: SpeciesTarget[];
   costs: PlannerCosts;
+}
+
+export interface SpeciesTarget {
+  code: string;
+  /** A week, kg or fish. */
+  amount: number;
+  counted: boolean;
+  /** Smallest fish wanted, g; null: from the species' market size on. */
+  fromG: number | null;
+  /** First week it is wanted in, and the first in which it is not any more. */
+  fromWeek: number;
+  untilWeek: number;
+  fingerlingSizesG: number[];
+}
+
+/** First day of week 0 of a plan: the Monday after today. */
+export function planStart(today: Day): Day {
+  return addDays(today, (8 - weekday(today)) % 7 || 7);
 }
 
 export interface StockingProblem {
@@ -36,7 +54,7 @@ const LEAST_RESPONSE = 0.3;
  * purges is taken out of tanks, demand and purge tanks.
  */
 export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], target: StockingTarget): StockingProblem {
-  const offset = (8 - weekday(facts.today)) % 7 || 7;
+  const offset = daysBetween(facts.today, planStart(facts.today));
   const forecast = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: offset + target.weeks * 7 + 1 });
   const groups = tankGroups(facts, target.weeks);
   const free = openFish(facts, plan, forecast, groups, offset, target);
@@ -47,7 +65,7 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
     groups,
     choices: choicesOf(facts, target, offset),
     present: free.present,
-    demand: demandOf(facts, forecast, target),
+    demand: demandOf(facts, plan, forecast, target, offset),
     purgeKgByWeek: purgeRoom(facts, forecast, offset, target.weeks),
     weeklySurvival: (1 - DEFAULT_SETTINGS.dailyMortality) ** 7,
     costs: target.costs,
@@ -154,36 +172,54 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
           gainG13.push(gainG13[week]! + gain);
         }
         return fingerlingSizesG.map((startG) => ({
-          species, loopCode: loop.code, startG, fingerlingMinor: fingerlingPrice(rule?.fingerlingMinor ?? 60, startG), gainG13,
+          species, loopCode: loop.code, startG, fingerlingMinor: fingerlingPrice(rule?.fingerlingMinor ?? FINGERLING_MINOR, startG),
+          feedMinorPerKg: rule?.feedMinorPerKg ?? FEED_MINOR_PER_KG, gainG13,
           quarantineWeeks: Math.ceil((rule?.quarantineDays ?? 14) / 7),
         })); // prettier-ignore
       });
   });
 }
 
+/** Where the farm has set no price: a 10 g fingerling, and a kg of feed. Planning defaults, minor units. */
+const FINGERLING_MINOR = 60;
+const FEED_MINOR_PER_KG = 200;
+
 /** A larger fingerling costs more, less than in proportion. Planning default around the price of a 10 g fish. */
 export function fingerlingPrice(priceAt10gMinor: number, startG: number): number {
   return Math.round(priceAt10gMinor * (Math.max(1, startG) / 10) ** 0.6);
 }
 
-function demandOf(facts: FarmFacts, forecast: FarmForecast, target: StockingTarget): Demand[] {
+function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmForecast, target: StockingTarget, offset: number): Demand[] {
   const table = promiseTable(forecast, facts.products, facts.promises, target.weeks + 1);
-  return target.species.map(({ code, kgPerWeek, fromWeek }) => {
-    const row = table.find((r) => r.product.speciesCode === code);
-    const weeks = row?.weeks.slice(1) ?? [];
+  return target.species.map((wish) => {
+    const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
+    const weeks = table.find((r) => r.product.speciesCode === code)?.weeks.slice(1) ?? [];
+    const byWeek = (kgOf: (week: number) => number) => Array.from({ length: target.weeks }, (_, w) => kgOf(w));
+    const inSeason = (week: number) => week >= fromWeek && week < untilWeek;
+    const expectedKg = (week: number) => (weeks[week]?.expected ?? 0) / 1000;
     if (target.by === 'steady') {
-      const kgByWeek = Array.from({ length: target.weeks }, (_, w) => (w < fromWeek ? 0 : Math.max(0, kgPerWeek - (weeks[w]?.expected ?? 0) / 1000))); // prettier-ignore
-      return { speciesCode: code, kgByWeek };
+      const sizeG = fromG ?? facts.species.find((s) => s.code === code)?.marketG?.[0] ?? 0;
+      const wantedKg = counted ? (amount * sizeG) / 1000 : amount;
+      const comesKg = counted ? (w: number) => (harvestedOf(facts, plan, code, offset + w * 7) * sizeG) / 1000 : expectedKg;
+      return { speciesCode: code, fromG, counted, kgByWeek: byWeek((w) => (inSeason(w) ? Math.max(0, wantedKg - comesKg(w)) : 0)) };
     }
     const promised = weeks.map((w) => w.promised / 1000);
     const last = promised.findLastIndex((kg) => kg > 0);
-    const usual = last < 0 ? kgPerWeek : promised.slice(0, last + 1).reduce((sum, kg) => sum + kg, 0) / (last + 1);
-    const kgByWeek = Array.from({ length: target.weeks }, (_, w) => {
+    const usual = last < 0 ? amount : promised.slice(0, last + 1).reduce((sum, kg) => sum + kg, 0) / (last + 1);
+    const kgByWeek = byWeek((w) => {
       if (w <= last) return (weeks[w]?.short ?? 0) / 1000;
-      return w < fromWeek ? 0 : Math.max(0, (kgPerWeek || usual) - (weeks[w]?.expected ?? 0) / 1000);
+      return inSeason(w) ? Math.max(0, (amount || usual) - expectedKg(w)) : 0;
     });
-    return { speciesCode: code, kgByWeek };
+    return { speciesCode: code, fromG, counted: false, kgByWeek };
   });
+} // prettier-ignore
+
+/** Fish of a species that the kept plan harvests in the week beginning on a day index. */
+function harvestedOf(facts: FarmFacts, plan: readonly PlanStep[], speciesCode: string, dayIndex: number): number {
+  const [from, until] = [addDays(facts.today, dayIndex), addDays(facts.today, dayIndex + 7)];
+  return plan
+    .filter((s) => s.kind === 'harvest' && s.speciesCode === speciesCode && s.day >= from && s.day < until)
+    .reduce((sum, s) => sum + (s.count ?? 0), 0);
 }
 
 function purgeRoom(facts: FarmFacts, forecast: FarmForecast, offset: number, weeks: number): number[] {

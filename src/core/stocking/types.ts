@@ -24,6 +24,7 @@ export interface StockChoice {
   loopCode: string;
   startG: number;
   fingerlingMinor: number;
+  feedMinorPerKg: number;
   /** Root weight gained from week 0 up to the start of each week, g^⅓; one entry more than there are weeks. */
   gainG13: number[];
   /** Weeks in quarantine before the first tank. */
@@ -47,10 +48,13 @@ export interface Demand {
   speciesCode: string;
   /** Wanted less what the kept plan already brings, kg, never below 0. */
   kgByWeek: number[];
+  /** Smaller fish are not what is wanted, g; null: from the species' market size on. */
+  fromG: number | null;
+  /** Ordered by number: each fish counts as one of `fromG`, whatever more it weighs. */
+  counted: boolean;
 }
 
 export interface PlannerCosts {
-  feedMinorPerKg: number;
   /** Labour, transport and cleaning of one batch. */
   batchMinor: number;
   /** Labour of moving a batch to its next tank. */
@@ -85,6 +89,8 @@ export interface Taking {
   count: number;
   weightG: number;
   kg: number;
+  /** What they are against the order: their kg, or, of an order by number, fish · ordered size. */
+  ordersKg: number;
 }
 
 /**

@@ -9,8 +9,8 @@ import { newEntryKey, type Outcome } from '../outcome';
 import { RecordField, storedValues, type FieldSpec } from './RecordField';
 
 export interface FormField extends FieldSpec {
-  /** What the field starts with, in stored units. */
-  start?: string | number;
+  /** What the field starts with, in stored units; several numbers for a field that takes many. */
+  start?: string | number | number[];
 }
 
 interface ActionFormProps<R> {
@@ -28,8 +28,10 @@ interface ActionFormProps<R> {
 }
 
 export function shownStart(field: FormField, units: UnitChoice): string {
-  if (typeof field.start !== 'number' || !field.quantity) return String(field.start ?? '');
-  return String(Number(toShown(field.quantity, field.start, units).toFixed(2)));
+  const { start, quantity } = field;
+  if (typeof start === 'string' || start === undefined) return start ?? '';
+  const shown = (stored: number) => (quantity ? Number(toShown(quantity, stored, units).toFixed(2)) : stored);
+  return [start].flat().map(shown).join(' ');
 }
 
 /**
@@ -79,9 +81,11 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
 
   return (
     <form onSubmit={onSubmit} noValidate className="stack">
-      {fields.map((field) => (
-        <RecordField key={field.name} field={field} form={form} units={units} />
-      ))}
+      <div className="fields">
+        {fields.map((field) => (
+          <RecordField key={field.name} field={field} form={form} units={units} />
+        ))}
+      </div>
       {children?.(typed)}
       {caution && <p className="mark soon small">{caution}</p>}
       {asked.length > 0 && (

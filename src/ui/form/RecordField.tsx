@@ -19,6 +19,8 @@ export interface FieldSpec {
   optional?: boolean;
   /** Lines of a field that takes many numbers or words; 3 unless said. */
   rows?: number;
+  /** Stands beside its neighbour where there is room. */
+  half?: boolean;
   help?: string;
 }
 
@@ -54,6 +56,7 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
           <TextField
             {...input}
             id={`field-${field.name}`}
+            className={field.half ? 'half' : undefined}
             label={field.label + (field.optional ? ' (if any)' : '')}
             multiline={field.kind === 'weights' || field.kind === 'area'}
             minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}

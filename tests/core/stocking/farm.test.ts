@@ -36,8 +36,10 @@ function troutFarm(over: Partial<FarmFacts> = {}): FarmFacts {
 const target: StockingTarget = {
   weeks: 40,
   by: 'steady',
-  species: [{ code: 'rainbow-trout', kgPerWeek: 12, fromWeek: 26, fingerlingSizesG: [20, 60] }],
-  costs: { feedMinorPerKg: 200, batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
+  species: [
+    { code: 'rainbow-trout', amount: 12, counted: false, fromG: null, fromWeek: 26, untilWeek: 40, fingerlingSizesG: [20, 60] }, // prettier-ignore
+  ],
+  costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
 };
 
 describe('a farm as a planning problem', () => {
@@ -74,7 +76,7 @@ describe('a farm as a planning problem', () => {
     const { input } = stockingProblem(troutFarm({ promises }), [], {
       ...target,
       by: 'orders',
-      species: [{ ...target.species[0]!, kgPerWeek: 0, fromWeek: 0 }],
+      species: [{ ...target.species[0]!, amount: 0, fromWeek: 0 }],
     });
     expect(input.demand[0]!.kgByWeek.slice(0, 3)).toEqual([9, 9, 9]);
     expect(input.demand[0]!.kgByWeek[20]).toBeCloseTo(9, 5);

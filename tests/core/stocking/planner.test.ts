@@ -7,7 +7,8 @@ import { readPlan, stockingModel } from '../../../src/core/stocking/model';
 import { solveStocking, type PlanProgress } from '../../../src/core/stocking/solve';
 import type { PlannerInput, StockingPlan } from '../../../src/core/stocking/types';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import { WEEKS, yearProblem } from './problem';
+import { METRIC } from '../../../src/core/quantity/units';
+import { demandFor, WEEKS, yearProblem } from './problem';
 
 let highs: Highs;
 beforeAll(async () => {
@@ -20,7 +21,12 @@ function troutOnly(kg = 30): PlannerInput {
   return {
     ...year,
     choices: year.choices.filter((c) => c.loopCode === 'cool'),
-    demand: [{ speciesCode: 'rainbow-trout', kgByWeek: Array.from({ length: WEEKS }, (_, w) => (w < 24 ? 0 : kg)) }],
+    demand: [
+      demandFor(
+        'rainbow-trout',
+        Array.from({ length: WEEKS }, (_, w) => (w < 24 ? 0 : kg)),
+      ),
+    ],
   };
 }
 
@@ -135,12 +141,31 @@ describe('solver', () => {
     expect(caught + short).toBeGreaterThan(wanted - 1);
   });
 
+  test('an order by number is met in fish, none under the size ordered, and said in fish', () => {
+    const input = troutOnly();
+    const perWeek = 40;
+    const fromG = 400;
+    const kgByWeek = input.demand[0]!.kgByWeek.map((kg) => (kg > 0 ? (perWeek * fromG) / 1000 : 0));
+    const byNumber = { ...input, demand: [{ speciesCode: 'rainbow-trout', kgByWeek, fromG, counted: true }] };
+    const { best } = solve(byNumber);
+    const takings = best.plan.batches.flatMap((p) => p.batch.takings.map((t) => ({ ...t, count: t.count * p.tanks })));
+    expect(Math.min(...takings.map((t) => t.weightG))).toBeGreaterThanOrEqual(fromG);
+    const weeks = kgByWeek.filter((kg) => kg > 0).length;
+    const shortFish = best.plan.short.reduce((sum, s) => sum + (s.kg * 1000) / fromG, 0);
+    expect(takings.reduce((sum, t) => sum + t.count, 0) + shortFish).toBeGreaterThan(perWeek * weeks - 1);
+    // The purge tanks hold what the fish weigh, not what they count for.
+    expectWithinLimits(byNumber, best.plan);
+    const full = { ...byNumber, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
+    const nothing = solve(full, 5).best.plan;
+    expect(bindingLimits(full, candidateBatches(full), nothing, METRIC)[0]!.words).toContain(`${(perWeek * weeks).toLocaleString('en-GB')} fish missing`);
+  }); // prettier-ignore
+
   test('no tanks: everything is short, and the reason names the tanks', () => {
     const input = troutOnly();
     const full = { ...input, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
     const { best } = solve(full, 5);
     expect(best.plan.batches).toEqual([]);
-    const binding = bindingLimits(full, candidateBatches(full), best.plan);
+    const binding = bindingLimits(full, candidateBatches(full), best.plan, METRIC);
     expect(binding[0]!.words).toMatch(/tanks of cool are full/);
     expect(Math.round(binding[0]!.kg)).toBe(30 * 28);
   });
@@ -150,15 +175,12 @@ describe('solver', () => {
     const soon = {
       ...input,
       demand: [
-        {
-          speciesCode: 'rainbow-trout',
-          kgByWeek: input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0)),
-        },
+        demandFor('rainbow-trout', input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0))), // prettier-ignore
       ],
     };
     const { best } = solve(soon, 10);
-    const words = bindingLimits(soon, candidateBatches(soon), best.plan).map((b) => b.words);
-    expect(words.find((w) => /Too soon/.test(w))).toMatch(/20 kg missing.*of market size from/);
+    const words = bindingLimits(soon, candidateBatches(soon), best.plan, METRIC).map((b) => b.words);
+    expect(words.find((w) => /Too soon/.test(w))).toMatch(/20.0 kg missing.*of the size wanted from/);
   });
 
   test('a purge tank too small holds harvests back and is named', () => {
@@ -167,7 +189,7 @@ describe('solver', () => {
     const { best } = solve(tight, 5);
     expect(best.plan.short.reduce((sum, s) => sum + s.kg, 0)).toBeGreaterThan(500);
     expect(
-      bindingLimits(tight, candidateBatches(tight), best.plan)
+      bindingLimits(tight, candidateBatches(tight), best.plan, METRIC)
         .map((b) => b.words)
         .join(),
     ).toMatch(/purge tanks are full/);
@@ -208,10 +230,7 @@ describe('solver', () => {
       weightG: 250,
       pace: 1,
     };
-    const wanted = {
-      speciesCode: 'rainbow-trout',
-      kgByWeek: Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0)),
-    };
+    const wanted = demandFor('rainbow-trout', Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0))); // prettier-ignore
     const { best } = solve({ ...input, present: [here], demand: [wanted] }, 5);
     const own = best.plan.batches.filter((p) => p.batch.lotCode === 'TRT-9');
     expect(own.length).toBe(1);

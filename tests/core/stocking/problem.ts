@@ -1,6 +1,6 @@
 import { dailyRootGainG13 } from '../../../src/core/fish/growth';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import type { PlannerInput, StockChoice, TankGroup } from '../../../src/core/stocking/types';
+import type { Demand, PlannerInput, StockChoice, TankGroup } from '../../../src/core/stocking/types';
 
 export const WEEKS = 52;
 
@@ -40,9 +40,15 @@ function choice(
     loopCode,
     startG,
     fingerlingMinor,
+    feedMinorPerKg: 210,
     quarantineWeeks: 0,
     gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w),
   };
+}
+
+/** Kilograms a week of fish of market size. */
+export function demandFor(speciesCode: string, kgByWeek: number[]): Demand {
+  return { speciesCode, kgByWeek, fromG: null, counted: false };
 }
 
 /** Fourteen tanks in two loops, three species, a year: the size the planner has to answer at. */
@@ -70,12 +76,12 @@ export function yearProblem(kgPerWeek = { bass: 22, tilapia: 14, trout: 30 }): P
     ],
     present: [],
     demand: [
-      { speciesCode: 'hybrid-striped-bass', kgByWeek: weekly(kgPerWeek.bass, 26) },
-      { speciesCode: 'nile-tilapia', kgByWeek: weekly(kgPerWeek.tilapia, 22) },
-      { speciesCode: 'rainbow-trout', kgByWeek: weekly(kgPerWeek.trout, 24) },
+      demandFor('hybrid-striped-bass', weekly(kgPerWeek.bass, 26)),
+      demandFor('nile-tilapia', weekly(kgPerWeek.tilapia, 22)),
+      demandFor('rainbow-trout', weekly(kgPerWeek.trout, 24)),
     ],
     purgeKgByWeek: Array(WEEKS).fill(230),
     weeklySurvival: 0.9988,
-    costs: { feedMinorPerKg: 210, batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
+    costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
   };
 }

@@ -1,5 +1,5 @@
 import { plannerPage } from '../../../../features/cohorts/keepingQueries';
-import { PlannerStation } from '../../../../features/cohorts/PlannerStation';
+import { PlannerStation } from '../../../../features/cohorts/planner/PlannerStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'Stocking planner' };

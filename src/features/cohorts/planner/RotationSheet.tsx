@@ -1,10 +1,10 @@
 'use client';
 import { useState } from 'react';
-import { rotationArithmetic, type Rotation } from '../../core/stocking/rotation';
-import { formatNumber } from '../../core/quantity/units';
-import { plannedWaterC } from '../../core/water/plannedTemperature';
-import { ActionForm, type FormField } from '../../ui/form/ActionForm';
-import type { PlannerPage } from './keepingQueries';
+import { rotationArithmetic, type Rotation } from '../../../core/stocking/rotation';
+import { formatMass, formatNumber, formatTemperature } from '../../../core/quantity/units';
+import { plannedWaterC } from '../../../core/water/plannedTemperature';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import type { PlannerPage } from '../keepingQueries';
 
 /** The steady state of a staged rotation, by arithmetic: what one harvest every so many weeks asks for. */
 export function RotationSheet({ page }: { page: PlannerPage }) {
@@ -14,11 +14,11 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
   const loops = facts.loops.filter((l) => l.kind !== 'bench');
   const fields: FormField[] = [
     { name: 'species', label: 'Species', kind: 'select', options: able.map((s) => [s.code, s.name]), start: able[0]?.code ?? '' },
-    { name: 'loop', label: 'Loop', kind: 'select', options: loops.map((l) => [l.id, `${l.name}, ${formatNumber(plannedWaterC(l, page.today), 1)} °C`]), start: loops[0]?.id ?? '' },
+    { name: 'loop', label: 'Loop', kind: 'select', options: loops.map((l) => [l.id, `${l.name}, ${formatTemperature(plannedWaterC(l, page.today), page.units)}`]), start: loops[0]?.id ?? '' },
     { name: 'startG', label: 'Fingerling', kind: 'quantity', quantity: 'smallMass', start: 10 },
     { name: 'harvestG', label: 'Harvested at', kind: 'quantity', quantity: 'smallMass', start: able[0]?.marketG?.[0] ?? 400 },
     { name: 'everyWeeks', label: 'A harvest every so many weeks', kind: 'number', start: 6 },
-    { name: 'kg', label: 'kg at each harvest', kind: 'number', start: 120 },
+    { name: 'harvest', label: 'At each harvest', kind: 'quantity', quantity: 'mass', start: 120_000 },
     { name: 'survival', label: 'Survive to harvest, %', kind: 'number', start: 92 },
   ]; // prettier-ignore
   const work = async (v: Record<string, unknown>) => {
@@ -27,7 +27,7 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
     try {
       const value = rotationArithmetic({
         species, waterTempC: plannedWaterC(loop, page.today), startG: Number(v.startG), harvestG: Number(v.harvestG), everyWeeks: Number(v.everyWeeks),
-        kgPerHarvest: Number(v.kg), survival: Number(v.survival) / 100, densityKgM3: species.densityMaxKgM3,
+        kgPerHarvest: Number(v.harvest) / 1000, survival: Number(v.survival) / 100, densityKgM3: species.densityMaxKgM3,
       });
       return { ok: true as const, value };
     } catch (error) {
@@ -40,8 +40,8 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
         ['cohorts alive at once', formatNumber(result.cohortsAlive)],
         ['stock each time', `${formatNumber(result.stockPerCohort)} fish`],
         ['fingerlings a year', formatNumber(result.fingerlingsPerYear)],
-        ['standing', `${formatNumber(result.standingKg)} kg`],
-        ['feed a day', `${formatNumber(result.feedKgPerDay, 1)} kg`],
+        ['standing', formatMass(result.standingKg * 1000, page.units)],
+        ['feed a day', formatMass(result.feedKgPerDay * 1000, page.units)],
         ['water at the species’ limit', `${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`],
       ] // prettier-ignore
     : [];

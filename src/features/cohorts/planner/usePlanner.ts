@@ -1,10 +1,10 @@
 'use client';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { StockingTarget } from '../../core/stocking/problem';
-import type { SolveLimits } from '../../core/stocking/solve';
-import type { Answer, PlannerApi } from '../../workers/planner.worker';
-import type { PlannerPage } from './keepingQueries';
+import type { StockingTarget } from '../../../core/stocking/problem';
+import type { SolveLimits } from '../../../core/stocking/solve';
+import type { Answer, PlannerApi } from '../../../workers/planner.worker';
+import type { PlannerPage } from '../keepingQueries';
 
 export type PlannerState = 'idle' | 'solving' | 'done' | 'stopped';
 
@@ -20,7 +20,7 @@ export function usePlanner(page: PlannerPage) {
   const solve = useCallback(
     async (target: StockingTarget, limits: SolveLimits) => {
       worker.current?.terminate();
-      const own = new Worker(new URL('../../workers/planner.worker.ts', import.meta.url), { type: 'module' });
+      const own = new Worker(new URL('../../../workers/planner.worker.ts', import.meta.url), { type: 'module' });
       worker.current = own;
       setState('solving');
       setAnswer(null);
@@ -30,7 +30,10 @@ export function usePlanner(page: PlannerPage) {
         if (worker.current === own) setAnswer(a);
       });
       const codes = page.plan.map((s) => s.lotCode);
-      const got = await api.solve(page.facts, page.plan, target, limits, codes, tell);
+      const got = await api.solve(
+        { facts: page.facts, plan: page.plan, target, limits, units: page.units, takenCodes: codes },
+        tell,
+      );
       if (worker.current !== own) return;
       if ('refused' in got) setRefused(got.refused);
       else setAnswer(got);

@@ -1,0 +1,109 @@
+'use client';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useState } from 'react';
+import { formatNumber } from '../../../core/quantity/units';
+import { ActionForm } from '../../../ui/form/ActionForm';
+import type { Outcome } from '../../../ui/outcome';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { CohortsNav } from '../CohortsNav';
+import type { PlannerPage } from '../keepingQueries';
+import { Proposal, sayGap } from './Proposal';
+import { RotationSheet } from './RotationSheet';
+import { plannedSpecies, readTarget, targetFields, type PlanBy } from './target';
+import { usePlanner } from './usePlanner';
+
+const BY: [PlanBy, string][] = [
+  ['orders', 'Promised orders'],
+  ['steady', 'So much a week'],
+];
+
+/** The search ends when the plan is proven to be this close to the best, as a share. */
+const CLOSE_ENOUGH = 0.005;
+
+/** Proposes stockings, tanks, moves, purges and harvests for orders, for a season or for a steady supply. */
+export function PlannerStation({ page }: { page: PlannerPage }) {
+  const planner = usePlanner(page);
+  const species = plannedSpecies(page.facts);
+  const [by, setBy] = useState<PlanBy>('orders');
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const start = async (values: Record<string, unknown>): Promise<Outcome<null>> => {
+    const read = readTarget(values, { by, species, units: page.units, today: page.today });
+    if (!read.ok) return read;
+    void planner.solve(read.value.target, { seconds: read.value.seconds, gap: CLOSE_ENOUGH });
+    return { ok: true, value: null };
+  };
+  return (
+    <div className="stack">
+      <CohortsNav here="/cohorts/planner" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <h1 className="visually-hidden">Stocking planner</h1>
+      <div className="columns">
+        <div className="stack">
+          {planner.state === 'solving' && <Searching planner={planner} />}
+          {planner.refused && (
+            <p className="mark danger" role="alert">
+              {planner.refused}
+            </p>
+          )}
+          {planner.answer && <Proposal answer={planner.answer} page={page} ready={planner.state !== 'solving'} />}
+          {!planner.answer && planner.state === 'idle' && (
+            <p className="empty sheet">
+              Say what is wanted; the planner weighs thousands of stockings against tanks, quarantine, purge tanks and
+              orders, and lays the result on Season as a draft. Nothing changes until you keep it.
+            </p>
+          )}
+          <RotationSheet page={page} />
+        </div>
+        <section className="sheet">
+          <header>
+            <h2>What is wanted</h2>
+          </header>
+          <div className="body stack">
+            <div className="buttons" role="group" aria-label="Plan from">
+              {BY.map(([key, words]) => (
+                <button key={key} type="button" className="chip" aria-pressed={by === key} onClick={() => setBy(key)}>
+                  {words}
+                </button>
+              ))}
+            </div>
+            {by === 'steady' && (
+              <p className="small quiet">
+                Without days it is wanted all the time, as soon as fish can be ready; leave an amount empty for a
+                species that is not wanted.
+              </p>
+            )}
+            <ActionForm
+              key={by}
+              fields={targetFields(by, species, page.units, page.currency)}
+              units={page.units}
+              submit="Propose a plan"
+              send={start}
+              onDone={() => undefined}
+            />
+          </div>
+        </section>
+      </div>
+    </div>
+  );
+}
+
+function Searching({ planner }: { planner: ReturnType<typeof usePlanner> }) {
+  return (
+    <section className="sheet">
+      <div className="body stack" role="status">
+        <LinearProgress aria-label="Searching" />
+        <p>
+          {planner.answer
+            ? `${formatNumber(planner.answer.progress.seconds, 0)} s · ${sayGap(planner.answer)}`
+            : 'Weighing the ways to stock…'}
+        </p>
+        <div className="buttons">
+          <Button variant="outlined" onClick={planner.stop}>
+            Stop and keep the best so far
+          </Button>
+        </div>
+      </div>
+    </section>
+  );
+}

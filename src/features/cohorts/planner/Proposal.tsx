@@ -1,0 +1,159 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { addDays } from '../../../core/quantity/days';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatMass, formatMoney, formatNumber, toShown, unitName } from '../../../core/quantity/units';
+import { sayOrdered } from '../../../core/stocking/limits';
+import { planStart } from '../../../core/stocking/problem';
+import { newEntryKey } from '../../../ui/outcome';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import type { Answer } from '../../../workers/planner.worker';
+import { layDraft } from '../actions';
+import type { PlannerPage } from '../keepingQueries';
+
+const SHOWN_LIMITS = 8;
+
+/** How good the plan is known to be. */
+export function sayGap({ progress, wanted }: Answer): string {
+  if (wanted.every((w) => w.kg < 1)) return 'the kept plan already brings what is wanted';
+  if (progress.boundMinor <= 0) return 'a plan by hand rules; nothing is proven about it yet';
+  if (progress.gap < 0.0005) return 'proven: none of the ways weighed costs less';
+  return `at most ${formatNumber(progress.gap * 100, 1)} % dearer than the best of the ways weighed (proven)`;
+}
+
+export function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; ready: boolean }) {
+  const { draft } = answer;
+  const said = [...answer.crowded, ...answer.bindings.map((b) => b.words)];
+  return (
+    <section className="sheet" data-testid="proposal">
+      <header>
+        <h2>{ready ? 'Proposal' : 'Best so far'}</h2>
+        <span className="quiet small">
+          {draft.lines.length} batches · {draft.steps.length} steps · {formatMoney(answer.costMinor, page.currency)},
+          what is missing counted in · {formatNumber(answer.candidates)} ways weighed
+        </span>
+      </header>
+      <div className="body stack">
+        <Met answer={answer} page={page} />
+        {said.length > 0 && (
+          <ul className="rows" data-testid="bindings">
+            {said.slice(0, SHOWN_LIMITS).map((words) => (
+              <li key={words} className="mark attention small" style={{ borderBottom: 0, marginBottom: 4 }}>
+                {words}
+              </li>
+            ))}
+          </ul>
+        )}
+        {said.length > SHOWN_LIMITS && <p className="small quiet">and {said.length - SHOWN_LIMITS} more gaps</p>}
+        {ready && page.person.role === 'manager' && <LayDraft answer={answer} page={page} />}
+      </div>
+      <Batches answer={answer} page={page} />
+    </section>
+  );
+}
+
+const nameIn = (page: PlannerPage) => (code: string) => page.facts.species.find((s) => s.code === code)?.name ?? code;
+
+/** What of the wanted is met, species by species. */
+function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
+  const name = nameIn(page);
+  return (
+    <div>
+      <p>Wanted beyond the kept plan; {sayGap(answer)}.</p>
+      <ul className="facts" style={{ listStyle: 'none', padding: 0, margin: '6px 0 0' }}>
+        {answer.wanted.map((w) => (
+          <li key={w.speciesCode}>
+            {name(w.speciesCode)}{' '}
+            <strong className="mono">
+              {sayOrdered(w, w.kg - w.shortKg, page.units)} of {sayOrdered(w, w.kg, page.units)}
+            </strong>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
+  const router = useRouter();
+  const [pending, start] = useTransition();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { draft } = answer;
+  const lay = () =>
+    start(async () => {
+      const steps = draft.steps.map(({ cropCode: _c, version: _v, ...s }) => s);
+      const name = `Stocking plan ${shortDay(page.today)}`;
+      const outcome = await layDraft({ entryKey: newEntryKey(), name, steps, drops: [] }).catch(() => null);
+      if (outcome?.ok) router.push(`/season?draft=${outcome.value}`);
+      else if (!outcome) setRefused('No connection: the proposal is still here. Press again when it is back.');
+      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.');
+    });
+  return (
+    <>
+      {refused && (
+        <p className="mark danger" role="alert">
+          {refused}
+        </p>
+      )}
+      <div className="buttons">
+        <Button variant="contained" onClick={lay} disabled={pending || draft.steps.length === 0}>
+          {pending ? 'Laying it on Season…' : 'See it on Season as a draft'}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+type Line = Answer['draft']['lines'][number];
+
+function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
+  const name = nameIn(page);
+  return (
+    <ScrollTable label="Batches of the proposal" maxHeight={420}>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Lot</th>
+            <th>Stock</th>
+            <th className="right">Fish</th>
+            <th>Tanks</th>
+            <th>Harvest</th>
+            <th className="right">{unitName('mass', page.units)}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {answer.draft.lines.map((line) => (
+            <tr key={line.lotCode + line.batch.id}>
+              <td>
+                <span className="mono strong">{line.lotCode}</span>
+                <div className="small quiet">{name(line.batch.speciesCode)}</div>
+              </td>
+              <td>{sayStocking(line, page)}</td>
+              <td className="num">{formatNumber(line.batch.stocked)}</td>
+              <td className="mono">{line.tanks.join(' → ')}</td>
+              <td>{sayHarvest(line, page)}</td>
+              <td className="num">
+                {formatNumber(toShown('mass', line.batch.takings.reduce((sum, t) => sum + t.kg * 1000, 0), page.units))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </ScrollTable>
+  ); // prettier-ignore
+}
+
+function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): string {
+  if (stockDay) return `${shortDay(stockDay)}, ${formatMass(batch.startG, page.units)}`;
+  return page.facts.fish.some((f) => f.lotCode === lotCode) ? 'here now' : 'ordered already';
+}
+
+function sayHarvest({ batch }: Line, page: PlannerPage): string {
+  const first = batch.takings[0];
+  if (!first) return 'not within these weeks';
+  const day = shortDay(addDays(planStart(page.today), first.week * 7));
+  const times = batch.takings.length === 1 ? 'once' : `${batch.takings.length} weeks`;
+  return `${day} · ${times} from ${formatMass(first.weightG, page.units)}`;
+}

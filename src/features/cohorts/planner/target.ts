@@ -1,0 +1,155 @@
+import { COMPANIONS } from '../../../core/fish/biosecurity';
+import type { Species } from '../../../core/library/types';
+import type { FarmFacts } from '../../../core/plan/types';
+import { daysBetween, type Day } from '../../../core/quantity/days';
+import { toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
+import { planStart, type SpeciesTarget, type StockingTarget } from '../../../core/stocking/problem';
+import type { FormField } from '../../../ui/form/ActionForm';
+import type { Outcome } from '../../../ui/outcome';
+
+export type PlanBy = StockingTarget['by'];
+
+/** Labour of moving a batch to its next tank, minor units. Planning default. */
+const MOVE_MINOR = 4000;
+const MOST_FINGERLING_G = 5000;
+const MOST_SIZES = 4;
+
+/** Species that are raised for sale by weight. */
+export function plannedSpecies(facts: FarmFacts): Species[] {
+  return facts.species.filter(
+    (s) => s.marketG && !COMPANIONS.has(s.code) && facts.products.some((p) => p.speciesCode === s.code),
+  );
+}
+
+/** What the planner asks, in the order a manager thinks of it. */
+export function targetFields(by: PlanBy, species: readonly Species[], units: UnitChoice, currency: string): FormField[] {
+  const weeks = { name: 'weeks', label: 'Plan for', kind: 'select' as const, start: '52' };
+  const season: FormField[] = [
+    { name: 'from', label: 'Wanted from', kind: 'day', start: '', optional: true, half: true },
+    { name: 'until', label: 'Wanted until', kind: 'day', start: '', optional: true, half: true },
+  ];
+  return [
+    { ...weeks, options: [['26', 'half a year'], ['52', 'a year']] },
+    ...(by === 'steady' ? season : []),
+    ...species.flatMap((s) => (by === 'steady' ? steadyFields(s, units) : orderFields(s, units))),
+    { name: 'short', label: `A missing ${unitName('mass', units)} costs, ${currency}`, kind: 'number', start: '30', help: 'The sale and the customer’s trust: higher means fewer gaps and more fish.' },
+    { name: 'batch', label: `Handling of one stocking, ${currency}`, kind: 'number', start: '90' },
+    { name: 'seconds', label: 'Search at most, seconds', kind: 'number', start: '60' },
+  ];
+} // prettier-ignore
+
+function orderFields(s: Species, units: UnitChoice): FormField[] {
+  const unit = unitName('mass', units);
+  return [
+    {
+      name: `amount_${s.code}`,
+      label: `${s.name}, ${unit} a week`,
+      kind: 'number',
+      start: '',
+      optional: true,
+      help: 'After the last order. Empty: as the orders were, on average; 0: none.',
+    },
+    fingerlings(s),
+  ];
+}
+
+function steadyFields(s: Species, units: UnitChoice): FormField[] {
+  return [
+    { name: `amount_${s.code}`, label: `${s.name} a week`, kind: 'number', start: '', optional: true, half: true },
+    {
+      name: `unit_${s.code}`,
+      label: 'Counted in',
+      kind: 'select',
+      options: [
+        ['mass', unitName('mass', units)],
+        ['fish', 'fish'],
+      ],
+      start: 'mass',
+      half: true,
+    },
+    {
+      name: `from_${s.code}`,
+      label: `${s.name}: each of at least`,
+      kind: 'quantity',
+      quantity: 'smallMass',
+      start: s.marketG![0],
+      help: 'Mean of a harvest; the largest go first.',
+    },
+    fingerlings(s),
+  ];
+}
+
+function fingerlings(s: Species): FormField {
+  return {
+    name: `sizes_${s.code}`,
+    label: `${s.name}: fingerlings`,
+    kind: 'weights',
+    quantity: 'smallMass',
+    rows: 1,
+    start: [10, 40],
+    help: 'Sizes your hatchery sells to choose from, with spaces between.',
+  };
+}
+
+interface Asked {
+  by: PlanBy;
+  species: readonly Species[];
+  units: UnitChoice;
+  today: Day;
+}
+
+/** Typed values as a target of the planner, or what is wrong beside its field. */
+export function readTarget(v: Record<string, unknown>, { by, species, units, today }: Asked): Outcome<{ target: StockingTarget; seconds: number }> {
+  const weeks = Number(v.weeks);
+  const seconds = Number(v.seconds);
+  const season = seasonWeeks(planStart(today), v.from as Day | undefined, v.until as Day | undefined, weeks);
+  const wrong: Record<string, string[]> = {};
+  if (!season) wrong.until = ['The season ends before it begins, or outside the weeks planned.'];
+  if (!(seconds >= 2 && seconds <= 600)) wrong.seconds = ['Between 2 and 600 seconds.'];
+  for (const name of ['short', 'batch', ...species.map((s) => `amount_${s.code}`)]) {
+    if (v[name] !== undefined && !(Number(v[name]) >= 0)) wrong[name] = ['It must be 0 or more.'];
+  }
+  for (const s of species) {
+    if (sizesOf(v, s).length === 0) wrong[`sizes_${s.code}`] = ['Give at least one size over 0.'];
+    const fromG = v[`from_${s.code}`];
+    if (fromG !== undefined && !(Number(fromG) > 0)) wrong[`from_${s.code}`] = ['A size is over 0.'];
+    const smallest = Math.min(...sizesOf(v, s));
+    if (fromG !== undefined && smallest >= Number(fromG)) wrong[`sizes_${s.code}`] = ['Fingerlings are smaller than what is wanted.'];
+  }
+  const wanted = species.filter((s) => (by === 'orders' ? v[`amount_${s.code}`] !== 0 : Number(v[`amount_${s.code}`] ?? 0) > 0));
+  if (wanted.length === 0) wrong.form = ['Nothing is wanted: give an amount a week for at least one species.'];
+  if (!season || Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
+  const perKg = toStored('mass', 1, units) / 1000;
+  const target: StockingTarget = {
+    weeks, by, species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
+    costs: { batchMinor: Math.round(Number(v.batch) * 100), moveMinor: MOVE_MINOR, shortMinorPerKg: Math.round((Number(v.short) * 100) / perKg) },
+  };
+  return { ok: true, value: { target, seconds } };
+} // prettier-ignore
+
+function speciesTarget(v: Record<string, unknown>, s: Species, by: PlanBy, perKg: number, season: Season): SpeciesTarget {
+  const counted = by === 'steady' && v[`unit_${s.code}`] === 'fish';
+  const amount = Number(v[`amount_${s.code}`] ?? 0);
+  return {
+    code: s.code, amount: counted ? amount : amount * perKg, counted, fromG: by === 'steady' ? Number(v[`from_${s.code}`]) : null,
+    ...season, fingerlingSizesG: sizesOf(v, s),
+  };
+} // prettier-ignore
+
+function sizesOf(v: Record<string, unknown>, s: Species): number[] {
+  const sizes = (v[`sizes_${s.code}`] as number[] | undefined) ?? [];
+  return sizes.filter((g) => g > 0 && g < MOST_FINGERLING_G).slice(0, MOST_SIZES);
+}
+
+interface Season {
+  fromWeek: number;
+  untilWeek: number;
+}
+
+/** Weeks of a plan that a season touches; all of them where it is open. Null: none. */
+export function seasonWeeks(start: Day, from: Day | undefined, until: Day | undefined, weeks: number): Season | null {
+  const fromWeek = from ? Math.max(0, Math.floor(daysBetween(start, from) / 7)) : 0;
+  const untilWeek = until ? Math.min(weeks, Math.floor(daysBetween(start, until) / 7) + 1) : weeks;
+  if (from && until && until < from) return null;
+  return fromWeek < untilWeek ? { fromWeek, untilWeek } : null;
+}
