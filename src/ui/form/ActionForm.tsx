@@ -27,6 +27,17 @@ interface ActionFormProps<R> {
   caution?: string | null;
 }
 
+/** Runs of fields of one group, in their order. */
+function groupsOf(fields: FormField[]): [group: string | undefined, members: FormField[]][] {
+  const groups: [string | undefined, FormField[]][] = [];
+  for (const field of fields) {
+    const last = groups.at(-1);
+    if (last && last[0] === field.group) last[1].push(field);
+    else groups.push([field.group, [field]]);
+  }
+  return groups;
+}
+
 export function shownStart(field: FormField, units: UnitChoice): string {
   const { start, quantity } = field;
   if (typeof start === 'string' || start === undefined) return start ?? '';
@@ -81,11 +92,16 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
 
   return (
     <form onSubmit={onSubmit} noValidate className="stack">
-      <div className="fields">
-        {fields.map((field) => (
-          <RecordField key={field.name} field={field} form={form} units={units} />
-        ))}
-      </div>
+      {groupsOf(fields).map(([group, members]) => {
+        const inputs = members.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />);
+        if (!group) return <div key={members[0]!.name} className="fields">{inputs}</div>; // prettier-ignore
+        return (
+          <fieldset key={group} className="fields">
+            <legend>{group}</legend>
+            {inputs}
+          </fieldset>
+        );
+      })}
       {children?.(typed)}
       {caution && <p className="mark soon small">{caution}</p>}
       {asked.length > 0 && (

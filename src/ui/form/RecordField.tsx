@@ -19,8 +19,10 @@ export interface FieldSpec {
   optional?: boolean;
   /** Lines of a field that takes many numbers or words; 3 unless said. */
   rows?: number;
-  /** Stands beside its neighbour where there is room. */
+  /** Stands beside its neighbour. */
   half?: boolean;
+  /** Fields of one group stand together under its name. */
+  group?: string;
   help?: string;
 }
 

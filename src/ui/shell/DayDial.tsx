@@ -84,7 +84,7 @@ export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand,
                 stroke={d > today ? 'var(--water)' : 'var(--quiet)'}
                 strokeWidth={weekday(d) === 1 ? 1.4 : 0.7}
               />
-              {weekday(d) === 1 && (
+              {weekday(d) === 1 && !isStruck(d, [today, shown]) && (
                 <text x="3" y="37">
                   {shortDay(d)}
                 </text>
@@ -119,6 +119,14 @@ export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand,
       </div>
     </>
   );
+}
+
+/** Days that a date takes on the ruler. */
+const LABEL_DAYS = 5;
+
+/** A date that a pen line would run through is left out: the line's own flag names the day. */
+function isStruck(d: Day, lines: Day[]): boolean {
+  return lines.some((line) => daysBetween(d, line) >= 0 && daysBetween(d, line) <= LABEL_DAYS);
 }
 
 /** Today stands near the left; a far day moves the ruler so that it stays in sight. */

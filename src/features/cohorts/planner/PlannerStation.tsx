@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { formatNumber } from '../../../core/quantity/units';
 import { ActionForm } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
@@ -26,7 +26,12 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
   const planner = usePlanner(page);
   const species = plannedSpecies(page.facts);
   const [by, setBy] = useState<PlanBy>('orders');
+  const results = useRef<HTMLDivElement>(null);
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  // The button stands below the last field; what it brings stands on top.
+  useEffect(() => {
+    if (planner.state !== 'idle') results.current?.scrollIntoView({ block: 'start' });
+  }, [planner.state]);
   const start = async (values: Record<string, unknown>): Promise<Outcome<null>> => {
     const read = readTarget(values, { by, species, units: page.units, today: page.today });
     if (!read.ok) return read;
@@ -39,7 +44,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
       <ShownDay day={page.day} today={page.today} />
       <h1 className="visually-hidden">Stocking planner</h1>
       <div className="columns">
-        <div className="stack">
+        <div className="stack" ref={results}>
           {planner.state === 'solving' && <Searching planner={planner} />}
           {planner.refused && (
             <p className="mark danger" role="alert">

@@ -39,37 +39,33 @@ export function targetFields(by: PlanBy, species: readonly Species[], units: Uni
 } // prettier-ignore
 
 function orderFields(s: Species, units: UnitChoice): FormField[] {
-  const unit = unitName('mass', units);
   return [
     {
       name: `amount_${s.code}`,
-      label: `${s.name}, ${unit} a week`,
+      group: s.name,
+      label: `${unitName('mass', units)} a week after the last order`,
       kind: 'number',
       start: '',
       optional: true,
-      help: 'After the last order. Empty: as the orders were, on average; 0: none.',
+      help: 'Empty: as the orders were, on average. 0: none.',
     },
     fingerlings(s),
   ];
 }
 
 function steadyFields(s: Species, units: UnitChoice): FormField[] {
+  const inGroup = { group: s.name, half: true };
+  const counted: [string, string][] = [
+    ['mass', unitName('mass', units)],
+    ['fish', 'fish'],
+  ];
   return [
-    { name: `amount_${s.code}`, label: `${s.name} a week`, kind: 'number', start: '', optional: true, half: true },
-    {
-      name: `unit_${s.code}`,
-      label: 'Counted in',
-      kind: 'select',
-      options: [
-        ['mass', unitName('mass', units)],
-        ['fish', 'fish'],
-      ],
-      start: 'mass',
-      half: true,
-    },
+    { ...inGroup, name: `amount_${s.code}`, label: 'A week', kind: 'number', start: '', optional: true },
+    { ...inGroup, name: `unit_${s.code}`, label: 'Counted in', kind: 'select', options: counted, start: 'mass' },
     {
       name: `from_${s.code}`,
-      label: `${s.name}: each of at least`,
+      group: s.name,
+      label: 'Each of at least',
       kind: 'quantity',
       quantity: 'smallMass',
       start: s.marketG![0],
@@ -82,7 +78,8 @@ function steadyFields(s: Species, units: UnitChoice): FormField[] {
 function fingerlings(s: Species): FormField {
   return {
     name: `sizes_${s.code}`,
-    label: `${s.name}: fingerlings`,
+    group: s.name,
+    label: 'Fingerlings',
     kind: 'weights',
     quantity: 'smallMass',
     rows: 1,
