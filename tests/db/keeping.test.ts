@@ -87,6 +87,11 @@ describe('moving and grading', () => {
       .where('o.lot_id', large.id)
       .pluck('l.code');
     expect(origin).toEqual(['T-GRADE']);
+    // Each box is more alike than the fish were together, and the screen says so.
+    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const rows = (await cohortsPage(on())).rows.filter((r) => r.lotCode.startsWith('T-GRADE'));
+    for (const row of rows) expect(row.spreadG / row.meanG, row.lotCode).toBeLessThan(0.15);
+    expect(rows).toHaveLength(2);
   });
 
   test('lots that cannot be told apart become one, and it knows where it came from', async () => {
@@ -96,10 +101,10 @@ describe('moving and grading', () => {
     expect(merged.ok && merged.value.words).toMatch(/one lot now/);
     const code = merged.ok ? /: (.*)\.$/.exec(merged.value.words)![1]! : '';
     expect((await standing([code]))[`${code} W1`]).toBe(74);
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     const page = await cohortPage(code, on());
     expect(page.origins.sort()).toEqual(['T-GRADE', 'T-OTHER']);
-    expect(page.survival).toBe(1);
+    expect(page.account.survival).toBe(1);
     expect(faults(await actions.merge({ ...key(), placeId: w1, lotCodes: [code, 'T-NONE'] })).lotCodes![0]).toMatch(
       /at least two lots/,
     );
@@ -263,7 +268,7 @@ describe('samples', () => {
     });
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/it was \d+ % too (high|low)/);
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/market size on/);
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     const page = await cohortPage('T-SAMPLE', on());
     expect(page.places[0]!.meanG).toBeCloseTo(121.2, 0);
     expect(page.condition!.k).toBeGreaterThan(1.2);

@@ -14,7 +14,7 @@ describe('fish sold alive', () => {
   }); // prettier-ignore
 
   test('netted by grade they wait in holding, an order is served from there, and no fish is lost on the way', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     const before = await cohortPage('KOI-1', on());
     expect(before.grades.map((g) => g.name)).toEqual(['Koi 10–14 cm', 'Koi 14–18 cm', 'Koi 18–26 cm']);
     const present = before.places[0]!.count;
@@ -39,7 +39,7 @@ describe('fish sold alive', () => {
   });
 
   test('netting one grade leaves fewer of that grade, and the others as they were', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     const before = await cohortPage('KOI-1', on());
     const small = before.handled[0]!.grades![0];
     const count = Math.floor(small!.count / 2);
@@ -78,7 +78,7 @@ describe('fish sold alive', () => {
     const many = { ...wish, productCode: 'koi-large', count: 60, ...key() };
     expect(faults(await actions.planStep(many)).confirm?.[0]).toMatch(/about \d+ of KOI-1 are Koi 18–26 cm by the forecast. Plan 60 all the same/);
     expect(await actions.planStep({ ...wish, productCode: 'koi-middle', ...key() })).toMatchObject({ ok: true, value: { words: expect.stringMatching(/5 Koi 14–18 cm are netted for live sale/) } });
-    const { cohortPage } = await import('../../src/features/cohorts/queries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     expect((await cohortPage('KOI-1', on())).steps.map((s) => s.words)).toContain('Net Koi 14–18 cm for live sale');
     const { roundPage } = await import('../../src/features/round/queries');
     const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;

@@ -58,7 +58,7 @@ describe('screens', () => {
   });
 
   test('cohorts: every group of fish with size, crowding and dates, on any day', async () => {
-    const { cohortsPage } = await import('../../src/features/cohorts/queries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
     const now = await cohortsPage(on());
     expect(now.rows.length).toBeGreaterThan(12);
     for (const row of now.rows) {
@@ -78,7 +78,8 @@ describe('screens', () => {
   });
 
   test('a cohort’s page: samples, a forecast that rises with its band, plan and record; another farm’s is not found', async () => {
-    const { cohortsPage, cohortPage } = await import('../../src/features/cohorts/queries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     const code = (await cohortsPage(on())).rows.find((r) => r.place === 'H7')!.lotCode;
     const page = await cohortPage(code, on());
     const forecast = page.points.filter((p) => p.forecastG !== undefined);
@@ -89,7 +90,7 @@ describe('screens', () => {
       expect(p.band![1]).toBeGreaterThanOrEqual(p.forecastG!);
       if (i > 0) expect(p.forecastG!).toBeGreaterThan(forecast[i - 1]!.forecastG!);
     });
-    expect(page.survival).toBeGreaterThan(0.8);
+    expect(page.account.survival).toBeGreaterThan(0.8);
     expect(page.steps.some((s) => s.kind === 'harvest')).toBe(true);
     expect(page.feedings).toHaveLength(30);
     expect(page.because.pace!.formula).toMatch(/times as fast as hybrid striped bass/);

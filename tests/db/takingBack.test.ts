@@ -10,7 +10,7 @@ visit(inject('takingUrl'), async () => {
 });
 
 describe('taking an entry back', () => {
-  const story = async (code: string) => (await import('../../src/features/cohorts/queries')).cohortPage(code, on({ story: 'all' }));
+  const story = async (code: string) => (await import('../../src/features/cohorts/cohortQueries')).cohortPage(code, on({ story: 'all' }));
   const inTank = async (code: string) => {
     const row = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').where({ 'p.code': code, 'l.kind': 'cohort' }).where('b.count', '>', 0).first('l.code', 'b.count');
     return row as { code: string; count: number };
@@ -29,7 +29,7 @@ describe('taking an entry back', () => {
     expect(await takeBack('movement', wrong.id)).toMatchObject({ ok: true, value: { words: 'Taken back: 40 deaths.' } });
     const after = await story(was.code);
     expect((await inTank('H7')).count).toBe(was.count);
-    expect(after.survival).toBe(before.survival);
+    expect(after.account.survival).toBe(before.account.survival);
     expect(after.record.find((m) => m.id === wrong.id)).toMatchObject({ takenBack: true, mayTakeBack: false });
     expect(after.record[0]).toMatchObject({ reason: 'reverse', count: 40, mayTakeBack: false });
     expect(faults(await takeBack('movement', wrong.id)).movementId?.[0]).toMatch(/taken back already/);

@@ -75,13 +75,18 @@ function crowding({ forecast, facts }: TroubleView): Trouble[] {
   });
 }
 
+/** Days after which a sample that is due is called overdue: a weekend is no trouble. */
+const SAMPLE_GRACE_DAYS = 2;
+
+export const isSampleOverdue = (daysSince: number) => daysSince > SAMPLE_EVERY_DAYS + SAMPLE_GRACE_DAYS;
+
 function overdueSamples({ facts }: TroubleView): Trouble[] {
   const kinds = new Map(facts.places.map((p) => [p.id, p]));
   return facts.fish.flatMap((fish) => {
     const place = kinds.get(fish.placeId);
     if (!place || place.kind !== 'tank') return [];
     const since = daysBetween(fish.sampledOn ?? fish.stockedOn, facts.today);
-    if (since <= SAMPLE_EVERY_DAYS + 2) return [];
+    if (!isSampleOverdue(since)) return [];
     return [{
       kind: 'sample', tone: 'attention', station: 'round', subject: fish.lotCode, day: facts.today,
       title: `${place.code} last weighed ${since} days ago`,

@@ -5,7 +5,7 @@ import { SAMPLE_EVERY_DAYS } from '../plan/troubles';
 import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
 import { saltG } from '../purge/backSchedule';
 import { addDays, daysBetween, type Day } from '../quantity/days';
-import { shortDay } from '../quantity/sayDay';
+import { daysAgo, shortDay } from '../quantity/sayDay';
 import { formatMass, formatNumber, formatVolume, type UnitChoice } from '../quantity/units';
 
 export type JobKind = PlanStep['kind'] | 'feed' | 'no_feed' | 'sample' | 'observe' | 'reading' | 'chore';
@@ -161,7 +161,7 @@ function sampleJobs({ facts, forecast, at, day, units }: RoundView): Job[] {
         key: `sample:${fish.lotId}:${fish.placeId}:${due}`,
         kind: 'sample',
         title: 'Weigh 20 fish',
-        detail: `Last weighed ${daysBetween(fish.sampledOn ?? fish.stockedOn, day)} days ago; forecast says ${formatMass(meanG, units)}`,
+        detail: `Last weighed ${daysAgo(daysBetween(fish.sampledOn ?? fish.stockedOn, day))}; forecast says ${formatMass(meanG, units)}`,
         amount: 'sample',
         lateDays: Math.max(0, daysBetween(due, day)),
         minutes: 20,

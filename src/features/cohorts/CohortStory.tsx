@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
-import type { CohortPage } from './queries';
+import type { CohortPage } from './cohortQueries';
 import { TakeBack } from './TakeBack';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 

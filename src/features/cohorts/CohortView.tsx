@@ -10,7 +10,7 @@ import { CohortStory } from './CohortStory';
 import { GrowthChartLazy } from './GrowthChartLazy';
 import { HandleAll } from './HandleFish';
 import { PlanSteps } from './PlanSteps';
-import type { CohortPage } from './queries';
+import type { CohortPage } from './cohortQueries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
 export function CohortView({ page }: { page: CohortPage }) {

@@ -5,7 +5,7 @@ import { Vessel } from '../../ui/draw/Vessel';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
-import type { CohortsPage } from './queries';
+import type { CohortsPage } from './tankQueries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
@@ -98,13 +98,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                       )}
                     </td>
                     <td>
-                      {r.sampledDaysAgo === null ? (
-                        '–'
-                      ) : r.sampledDaysAgo > 9 ? (
-                        <span className="attention">{r.sampledDaysAgo} days ago</span>
-                      ) : (
-                        `${r.sampledDaysAgo} days ago`
-                      )}
+                      {r.weighed ? <span className={r.weighed.overdue ? 'attention' : ''}>{r.weighed.ago}</span> : '–'}
                     </td>
                   </tr>
                 ))}

@@ -57,7 +57,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
         ))}
         {vessel.noFeed && <Scoop x={width / 2 + 4} y={height - 18} />}
       </svg>
-      <span className="mono">{vessel.empty ? 'empty' : `${formatNumber(vessel.densityKgM3, 1)} kg/m³`}</span>
+      <Crowding vessel={vessel} />
       {over && <span className="attention strong">too full</span>}
       {vessel.noFeed && <span className="nofeed-tag">NO FEED</span>}
       {vessel.lines.map((line) => (
@@ -73,6 +73,16 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
     </Link>
   ) : (
     <span className="vessel">{body}</span>
+  );
+}
+
+function Crowding({ vessel: { empty, densityKgM3, limitKgM3 } }: { vessel: VesselView }) {
+  if (empty) return <span>empty</span>;
+  return (
+    <span>
+      <span className="mono">{formatNumber(densityKgM3, 1)}</span>
+      {limitKgM3 !== null && <span className="quiet"> of {limitKgM3}</span>} kg/m³
+    </span>
   );
 }
 
