@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Species } from '../../core/library/types';
+import { formatTemperature, toShown, unitName, type Quantity, type UnitChoice } from '../../core/quantity/units';
 import { temperatureResponse } from '../../core/quantity/temperatureResponse';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -11,14 +12,48 @@ import type { SpeciesPage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
 import { SpeciesSale } from './SpeciesSale';
 
-const NUMBERS: [name: string, label: string][] = [
-  ['tempMinC', 'Stops growing below, °C'], ['tempOptC', 'Grows best at, °C'], ['tempMaxC', 'Stops growing above, °C'],
-  ['growthG13PerDay', 'Growth at its best, cube root of g a day'], ['sizeCv', 'Spread of sizes (share of the mean)'],
-  ['lengthWeightA', 'Length–weight a (g, cm)'], ['lengthWeightB', 'Length–weight b'],
-  ['fcr.0', 'Feed conversion, small'], ['fcr.1', 'Feed conversion, middle'], ['fcr.2', 'Feed conversion, large'], ['fcrBreaksG.0', 'Small up to, g'], ['fcrBreaksG.1', 'Middle up to, g'],
-  ['proteinFraction', 'Protein in the feed (share)'], ['densityMaxKgM3', 'Most crowding, kg/m³'], ['doMinMgL', 'Least oxygen, mg/L'], ['doCriticalMgL', 'Critical oxygen, mg/L'],
-  ['respirationMgKgH', 'Breathes, mg/kg·h (fed, 100 g, best °C)'], ['ammoniaMaxMgL', 'Most un-ionised ammonia nitrogen, mg/L'], ['purgeDays', 'Days of purging'], ['marketG.0', 'Market size from, g'], ['marketG.1', 'Market size to, g'],
+interface NumberField {
+  name: string;
+  label: string;
+  quantity?: Quantity;
+}
+
+const GROUPS: [group: string, fields: NumberField[]][] = [
+  ['Temperature', [
+    { name: 'tempMinC', label: 'Stops growing below', quantity: 'temperature' },
+    { name: 'tempOptC', label: 'Grows best at', quantity: 'temperature' },
+    { name: 'tempMaxC', label: 'Stops growing above', quantity: 'temperature' },
+    { name: 'growthG13PerDay', label: 'Growth at its best, ∛g a day' },
+  ]],
+  ['Sizes', [
+    { name: 'marketG.0', label: 'Market size from', quantity: 'smallMass' },
+    { name: 'marketG.1', label: 'Market size to', quantity: 'smallMass' },
+    { name: 'sizeCv', label: 'Spread, share of the mean' },
+    { name: 'lengthWeightA', label: 'Length–weight a (g, cm)' },
+    { name: 'lengthWeightB', label: 'Length–weight b' },
+  ]],
+  ['Feed', [
+    { name: 'fcrBreaksG.0', label: 'Small up to', quantity: 'smallMass' },
+    { name: 'fcrBreaksG.1', label: 'Middle up to', quantity: 'smallMass' },
+    { name: 'fcr.0', label: 'Conversion, small' },
+    { name: 'fcr.1', label: 'Conversion, middle' },
+    { name: 'fcr.2', label: 'Conversion, large' },
+    { name: 'proteinFraction', label: 'Protein, share of the feed' },
+  ]],
+  ['Water and keeping', [
+    { name: 'densityMaxKgM3', label: 'Most crowding, kg/m³' },
+    { name: 'doMinMgL', label: 'Least oxygen, mg/L' },
+    { name: 'doCriticalMgL', label: 'Critical oxygen, mg/L' },
+    { name: 'respirationMgKgH', label: 'Breathes, mg/kg·h (100 g)' },
+    { name: 'ammoniaMaxMgL', label: 'Most free ammonia, mg N/L' },
+    { name: 'purgeDays', label: 'Days of purging' },
+  ]],
 ]; // prettier-ignore
+
+const NUMBERS = GROUPS.flatMap(([group, fields]) => fields.map((f) => ({ ...f, group })));
+
+/** Dots part a path on the way to the form. */
+const fieldName = (name: string) => name.replace('.', '__');
 
 function valueOf(species: Species, name: string): number | null {
   const [key, index] = name.split('.') as [keyof Species, string?];
@@ -64,6 +99,13 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
   );
 } // prettier-ignore
 
+/** Untouched in the person's units: what rounding there hides is no change. */
+function looksAlike({ value, quantity }: NumberField & { value: number }, known: number, units: UnitChoice): boolean {
+  if (!quantity) return value === known;
+  const shown = (stored: number) => toShown(quantity, stored, units).toFixed(2);
+  return shown(value) === shown(known);
+}
+
 interface SheetProps {
   species: Species;
   version: number;
@@ -74,24 +116,30 @@ interface SheetProps {
 }
 
 function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps) {
-  const shown = NUMBERS.filter(([name]) => valueOf(species, name) !== null);
-  const fields: FormField[] = shown.map(([name, label]) => ({ name: name.replace('.', '__'), label, kind: 'number', start: valueOf(species, name) ?? '' }));
+  const { units } = page;
+  const shown = NUMBERS.filter((f) => valueOf(species, f.name) !== null);
+  const fields: FormField[] = shown.map(({ name, label, group, quantity }) => ({
+    name: fieldName(name), label, group, start: valueOf(species, name)!, half: true,
+    ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
+  })); // prettier-ignore
   const send = async (v: Record<string, unknown>) => {
-    const values = shown.map(([name]) => ({ name, value: v[name.replace('.', '__')] })).filter((x) => x.value !== valueOf(species, x.name) || !mine);
+    const typed = shown.map((f) => ({ ...f, value: Number(v[fieldName(f.name)]) }));
+    const changed = typed.filter((f) => !mine || !looksAlike(f, valueOf(species, f.name)!, units));
+    const values = changed.map(({ name, value }) => ({ name, value }));
     const outcome = await keepSpecies({ entryKey: v.entryKey, code: species.code, version, values });
     if (outcome.ok) return outcome;
-    return { ok: false as const, fields: Object.fromEntries(Object.entries(outcome.fields).map(([k, w]) => [k.replace('.', '__'), w])) };
+    return { ok: false as const, fields: Object.fromEntries(Object.entries(outcome.fields).map(([k, w]) => [fieldName(k), w])) };
   };
-  const curve = Array.from({ length: 41 }, (_, t) => ({ t, growth: Math.round(temperatureResponse(t, species) * 100) }));
+  const curve = Array.from({ length: 41 }, (_, t) => ({ t: Math.round(toShown('temperature', t, units)), growth: Math.round(temperatureResponse(t, species) * 100) }));
   return (
     <section className="sheet">
       <header><h2>{species.name}</h2><em className="quiet">{species.scientificName}</em></header>
       <div className="body stack">
         <p className="small">{species.basis}{species.note ? `. Note: ${species.note}` : ''}.</p>
-        <div style={{ width: '100%', height: 140 }} role="img" aria-label={`Growth by temperature, best at ${species.tempOptC} °C`}>
+        <div style={{ width: '100%', height: 140 }} role="img" aria-label={`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}>
           <ResponsiveContainer>
             <LineChart data={curve} margin={{ top: 6, right: 30, bottom: 0, left: 0 }}>
-              <XAxis dataKey="t" unit=" °C" stroke="var(--quiet)" fontSize={12} interval={4} />
+              <XAxis dataKey="t" unit={` ${unitName('temperature', units)}`} stroke="var(--quiet)" fontSize={12} interval={4} />
               <YAxis stroke="var(--quiet)" fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
               <Line dataKey="growth" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />
             </LineChart>
@@ -100,7 +148,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
         <SaidLines said={said} />
         {page.person.role === 'manager' ? (
           <div className="species-form">
-            <ActionForm fields={fields} units={page.units} submit={mine ? 'Keep for this farm' : 'Take onto this farm'} send={send} onDone={onSaid}
+            <ActionForm fields={fields} units={units} submit={mine ? 'Keep for this farm' : 'Take onto this farm'} send={send} onDone={onSaid}
               caution="Non-native species need a permit in many places; ask the authority before you stock." />
           </div>
         ) : <p className="quiet">A manager changes these numbers.</p>}

@@ -1,27 +1,29 @@
 'use client';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatMoney, formatNumber } from '../../core/quantity/units';
+import { formatMass, formatMoney, formatTemperature } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { compare, planTemperature, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { TemperatureResult } from './compare';
 import type { TemperaturePage } from './keepingQueries';
+import { PlannedWaterLazy } from './PlannedWaterLazy';
 import { SaidLines } from './SaidLines';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
 /** Temperature as a throttle: hold fish back or push them on, and what each would cost. */
 export function TemperatureStation({ page }: { page: TemperaturePage }) {
+  const { units } = page;
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   const [results, setResults] = useState<TemperatureResult[] | null>(null);
   const [asked, setAsked] = useState<{ loopId: string; from: string; until?: string } | null>(null);
   const [said, setSaid] = useState<Said | null>(null);
   const fields: FormField[] = [
-    { name: 'loopId', label: 'Loop', kind: 'select', options: page.loops.map((l) => [l.id, `${l.name}, ${formatNumber(l.todayC, 1)} °C`]), start: page.loops[0]?.id ?? '' },
+    { name: 'loopId', label: 'Loop', kind: 'select', options: page.loops.map((l) => [l.id, `${l.name}, ${formatTemperature(l.todayC, units)}`]), start: page.loops[0]?.id ?? '' },
     { name: 'from', label: 'From', kind: 'day', start: page.today },
     { name: 'until', label: 'Until, then as planned before', kind: 'day', start: '', optional: true },
-    { name: 'tempsC', label: 'Temperatures to compare, °C', kind: 'weights', rows: 1, start: page.loops[0] ? `${Math.round(page.loops[0].todayC - 2)} ${Math.round(page.loops[0].todayC + 2)}` : '', help: 'One to three, with spaces between.' },
+    { name: 'tempsC', label: 'Temperatures to compare', kind: 'weights', quantity: 'temperature', rows: 1, start: page.loops[0] ? [Math.round(page.loops[0].todayC - 2), Math.round(page.loops[0].todayC + 2)] : '', help: 'One to three, with spaces between.' },
   ];
   return (
     <div className="stack">
@@ -32,12 +34,16 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
         <div className="stack">
           <SaidLines said={said} />
           {results && asked ? <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} onSaid={setSaid} /> : <p className="empty sheet">Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over half a year.</p>}
+          <section className="sheet">
+            <header><h2>Planned water, next half year</h2></header>
+            <div className="body"><PlannedWaterLazy loops={page.loops} units={units} /></div>
+          </section>
         </div>
         <div className="stack">
           <section className="sheet">
             <header><h2>Compare</h2></header>
             <div className="body">
-              <ActionForm fields={fields} units={page.units} submit="Compare" onDone={setResults}
+              <ActionForm fields={fields} units={units} submit="Compare" onDone={setResults}
                 send={(v) => { setAsked({ loopId: String(v.loopId), from: String(v.from), ...(v.until ? { until: String(v.until) } : {}) }); return compare(v); }}
                 caution="Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them." />
             </div>
@@ -47,9 +53,9 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
             <ul className="rows">
               {page.loops.map((l) => (
                 <li key={l.id} className="row">
-                  <span className="strong">{l.name}</span> <span className="mono">{formatNumber(l.todayC, 1)} °C</span>
+                  <span className="strong">{l.name}</span> <span className="mono">{formatTemperature(l.todayC, units)}</span>
                   <div className="small quiet">
-                    {l.plan.length === 0 ? 'by the months' : l.plan.map((p) => `${shortDay(p.from)}: ${p.tempC === null ? 'by the months' : `${p.tempC} °C`}`).join(' · ')}
+                    {l.plan.length === 0 ? 'by the months' : l.plan.map((p) => `${shortDay(p.from)}: ${p.tempC === null ? 'by the months' : formatTemperature(p.tempC, units)}`).join(' · ')}
                   </div>
                 </li>
               ))}
@@ -70,19 +76,19 @@ interface ResultsProps {
 }
 
 function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
-  const { currency } = page;
+  const { currency, units } = page;
   const base = results[0]!;
   const lots = [...new Set(results.flatMap((r) => r.ready.map((x) => x.lotCode)))];
   const loop = page.loops.find((l) => l.id === loopId);
-  const name = (r: TemperatureResult) => (r.tempC === null ? 'As planned' : `${r.tempC} °C`);
+  const name = (r: TemperatureResult) => (r.tempC === null ? 'As planned' : formatTemperature(r.tempC, units));
   const money = (r: TemperatureResult) => r.feedMinor + r.heatMinor + r.coolMinor;
   const rows: [string, (r: TemperatureResult) => string][] = [
-    ['Feed', (r) => `${formatNumber(r.feedKg)} kg · ${formatMoney(r.feedMinor, currency)}`],
+    ['Feed', (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatMoney(r.feedMinor, currency)}`],
     ['Heating', (r) => (loop?.hasEnergy ? formatMoney(r.heatMinor, currency) : 'not known for this loop')],
     ['Cooling', (r) => (loop?.hasEnergy ? formatMoney(r.coolMinor, currency) : 'not known for this loop')],
     ['More or less than planned', (r) => (r === base ? '–' : formatMoney(money(r) - money(base), currency))],
-    ['Fish in the plan’s harvests', (r) => `${formatNumber(r.supplyKg)} kg`],
-    ['Short for orders', (r) => `${formatNumber(r.shortKg)} kg`],
+    ['Fish in the plan’s harvests', (r) => formatMass(r.supplyKg * 1000, units)],
+    ['Short for orders', (r) => formatMass(r.shortKg * 1000, units)],
   ];
   return (
     <section className="sheet" data-testid="temperatures">
@@ -103,7 +109,7 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
                 <td />
                 {results.map((r) => (
                   <td key={name(r)} className="num">
-                    {r.tempC !== null && <ActionForm fields={[]} units={page.units} submit={`Plan ${r.tempC} °C`} send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })} onDone={onSaid} />}
+                    {r.tempC !== null && <ActionForm fields={[]} units={units} submit={`Plan ${formatTemperature(r.tempC, units)}`} send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })} onDone={onSaid} />}
                   </td>
                 ))}
               </tr>

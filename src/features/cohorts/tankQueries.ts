@@ -45,8 +45,10 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
   const { facts, forecast, at, units, day, today } = view;
   const suffix = day === today ? '' : `?day=${day}`;
   const drawn = facts.places.filter((p) => DRAWN.has(p.kind));
-  const vessel = (place: PlaceFact) =>
-    vesselView(place, forecast, at, units, `/cohorts/tank/${place.code}${suffix}`, vesselNotes(view, place));
+  const vessel = (place: PlaceFact): VesselView => ({
+    ...vesselView(place, forecast, at, units, `/cohorts/tank/${place.code}${suffix}`, vesselNotes(view, place)),
+    flags: vesselFlags(view, place),
+  });
   const loops = facts.loops.map((l) => ({
     name: `${l.name} loop`,
     stages: stagesOf(drawn.filter((p) => p.loopId === l.id)).map(([stage, places]) => ({
@@ -101,22 +103,31 @@ function lastWeighed({ day, today }: FarmView, fish: FishFact) {
   return { ago: daysAgo(since), overdue: isSampleOverdue(since) };
 }
 
-/** Spread and weight, feed of the day, when they were weighed, and what restrains them, under a vessel. */
+/** Spread and weight, feed of the day and when they were weighed, under a vessel. */
 function vesselNotes(view: FarmView, place: PlaceFact): string[] {
-  const { facts, forecast, at, units } = view;
+  const { forecast, at, units } = view;
   const tank = forecast.tanks.get(place.id);
   const here = staysOn(view).filter((s) => s.placeId === place.id);
   if (!tank || here.length === 0) return [];
   const fish = here.map((s) => factOf(view, s)).filter((f) => f !== undefined);
   const all = merged(here.map((s) => sizesOf(view, s)).filter((s) => s.count > 0));
-  const codes = new Set(here.map((s) => s.lotCode));
   const feedG = tank.feedG[at] ?? 0;
   return [
     `± ${formatMass(all.cv * all.meanG, units)} · ${formatMass(tank.biomassG[at] ?? 0, units)}`,
     ...(feedG > 0 ? [`feed ${formatMass(feedG, units)}`] : []),
-    ...(fish[0] && place.kind === 'tank' ? [`weighed ${lastWeighed(view, fish[0]).ago}`] : []),
-    ...(facts.quarantine.some((q) => q.placeId === place.id && !q.clearedOn) ? ['quarantine'] : []),
-    ...(facts.treatments.some((t) => codes.has(t.lotCode)) ? ['treated: not for sale'] : []),
+    ...(place.kind === 'tank' ? fish.slice(0, 1).map((f) => lastWeighed(view, f)).flatMap((w) => (w.overdue ? [] : [`weighed ${w.ago}`])) : []),
+  ];
+} // prettier-ignore
+
+function vesselFlags(view: FarmView, place: PlaceFact): string[] {
+  const { quarantine, treatments } = view.facts;
+  const here = staysOn(view).filter((s) => s.placeId === place.id);
+  const fish = here.map((s) => factOf(view, s)).find((f) => f !== undefined);
+  const weighed = fish && place.kind === 'tank' ? lastWeighed(view, fish) : null;
+  return [
+    ...(weighed?.overdue ? [`weighed ${weighed.ago}`] : []),
+    ...(quarantine.some((q) => q.placeId === place.id && !q.clearedOn) ? ['quarantine'] : []),
+    ...(treatments.some((t) => here.some((s) => s.lotCode === t.lotCode)) ? ['treated: not for sale'] : []),
   ];
 }
 

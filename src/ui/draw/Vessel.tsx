@@ -10,6 +10,8 @@ export interface VesselView {
   empty: boolean;
   noFeed: boolean;
   lines: string[];
+  /** What wants attention here, said in words. */
+  flags?: string[];
   href: string | null;
 }
 
@@ -32,7 +34,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
   const wave = Math.min(5, (height - top) / 4);
   const words = vessel.empty
     ? `${vessel.code}: empty`
-    : `${vessel.code}: ${formatNumber(vessel.densityKgM3, 1)} kg per cubic metre of ${vessel.limitKgM3}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${vessel.lines.join(', ')}`;
+    : `${vessel.code}: ${formatNumber(vessel.densityKgM3, 1)} kg per cubic metre of ${vessel.limitKgM3}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${[...vessel.lines, ...(vessel.flags ?? [])].join(', ')}`;
   const body = (
     <>
       <span className="code" style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
@@ -61,8 +63,13 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
       {over && <span className="attention strong">too full</span>}
       {vessel.noFeed && <span className="nofeed-tag">NO FEED</span>}
       {vessel.lines.map((line) => (
-        <span key={line} className="mono quiet">
+        <span key={line} className="quiet">
           {line}
+        </span>
+      ))}
+      {vessel.flags?.map((flag) => (
+        <span key={flag} className="attention strong">
+          {flag}
         </span>
       ))}
     </>
