@@ -1,5 +1,5 @@
 import type { Explanation } from '../../core/explain';
-import { formatNumber } from '../../core/quantity/units';
+import { formatMass, formatNumber, formatTemperature, formatVolume, type UnitChoice } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
@@ -20,14 +20,14 @@ export function LifeStation({ page }: { page: LifePage }) {
         <section className="sheet" key={loop.name}>
           <header>
             <h2>{loop.name} loop</h2>
-            <span className="quiet small">{formatNumber(loop.biomassKg)} kg fish · {formatNumber(loop.feedKg, 1)} kg feed a day · {formatNumber(loop.tempC, 1)} °C · pH {formatNumber(loop.pH, 1)}</span>
+            <span className="quiet small">{formatMass(loop.biomassKg * 1000, page.units)} fish · {formatMass(loop.feedKg * 1000, page.units)} feed a day · {formatTemperature(loop.tempC, page.units)} · pH {formatNumber(loop.pH, 1)}</span>
             <span className={`end strong ${loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}`}>
               tightest: {loop.margin.tightest.what}, {Number.isFinite(loop.margin.tightest.ratio) ? `${formatNumber(loop.margin.tightest.ratio, 1)} times the need` : 'no load'}
             </span>
           </header>
           <div className="body columns">
             <div className="stack"><Margins loop={loop} page={page} />{page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}</div>
-            <div className="stack"><Minutes loop={loop} /></div>
+            <div className="stack"><Minutes loop={loop} units={page.units} /></div>
           </div>
         </section>
       ))}
@@ -45,11 +45,13 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   const m = loop.margin;
   const without = m.oxygenWithoutOneKg >= m.oxygenNeedKg;
   const { because } = loop;
+  const { units } = page;
+  const mass = (kg: number) => formatMass(kg * 1000, units);
   const rows: [string, string, string, boolean, Explanation][] = [
-    ['Oxygen, kg a day', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenGivenKg, 1), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
-    ['… with the strongest aerator standing', formatNumber(m.oxygenNeedKg, 1), formatNumber(m.oxygenWithoutOneKg, 1), without, because.oxygenWithoutOne],
-    ['Ammonia nitrogen, g a day', formatNumber(m.ammoniaG), formatNumber(m.nitrifiedG), m.nitrifiedG >= m.ammoniaG, because.ammonia],
-    ['Media, L (2 L per kg fish)', formatNumber(m.mediaRuleL), formatNumber(m.mediaL), m.mediaL >= m.mediaRuleL, because.media],
+    ['Oxygen a day', mass(m.oxygenNeedKg), mass(m.oxygenGivenKg), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
+    ['… with the strongest aerator standing', mass(m.oxygenNeedKg), mass(m.oxygenWithoutOneKg), without, because.oxygenWithoutOne],
+    ['Ammonia nitrogen a day', formatMass(m.ammoniaG, units), formatMass(m.nitrifiedG, units), m.nitrifiedG >= m.ammoniaG, because.ammonia],
+    ['Media (2 L for each kg of fish)', formatVolume(m.mediaRuleL, units), formatVolume(m.mediaL, units), m.mediaL >= m.mediaRuleL, because.media],
   ];
   return (
     <>
@@ -66,21 +68,21 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
       <p className="small">
         {loop.firstShort ? (loop.firstShort <= page.day ? <>It is not enough for the load of this day. </> : <>As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>. </>) : 'As planned, it is enough for the next half year. '}
         {loop.spare.feedKgPerDay > 0
-          ? <>Room for <strong className="mono">{formatNumber(loop.spare.feedKgPerDay, 1)} kg</strong> more feed a day before {loop.spare.limitedBy} runs out, or for <strong className="mono">{formatNumber(loop.spare.bedM2)} m²</strong> more beds on today’s feed.</>
+          ? <>Room for <strong className="mono">{mass(loop.spare.feedKgPerDay)}</strong> more feed a day before {loop.spare.limitedBy} runs out, or for <strong className="mono">{formatNumber(loop.spare.bedM2)} m²</strong> more beds on today’s feed.</>
           : <>No room for more feed: {loop.spare.limitedBy} is the limit.</>}
       </p>
-      <p className="small quiet">{[...loop.support.aerators.map((a) => `${a.name} ${a.kgO2PerDay} kg O₂ a day`), ...loop.support.media.map((x) => `${x.name} ${formatNumber(x.volumeM3 * 1000)} L of ${x.surfaceM2PerM3} m²/m³`)].join(' · ')}</p>
+      <p className="small quiet">{[...loop.support.aerators.map((a) => `${a.name} ${mass(a.kgO2PerDay)} O₂ a day`), ...loop.support.media.map((x) => `${x.name} ${formatVolume(x.volumeM3 * 1000, units)} of ${x.surfaceM2PerM3} m²/m³`)].join(' · ')}</p>
     </>
   );
 } // prettier-ignore
 
-function Minutes({ loop }: { loop: Loop }) {
+function Minutes({ loop, units }: { loop: Loop; units: UnitChoice }) {
   return (
     <table className="plain">
-      <thead><tr><th>If all air stops</th><th className="right">kg</th><th className="right">Minutes</th></tr></thead>
+      <thead><tr><th>If all air stops</th><th className="right">Fish</th><th className="right">Minutes</th></tr></thead>
       <tbody>
         {loop.tanks.map((t) => (
-          <tr key={t.code}><td><span className="mono strong">{t.code}</span> <span className="small quiet">{t.lots}</span></td><td className="num">{formatNumber(t.kg)}</td><td className={`num strong ${t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : ''}`}><Why because={t.because}>{formatNumber(t.minutes)}</Why></td></tr>
+          <tr key={t.code}><td><span className="mono strong">{t.code}</span> <span className="small quiet">{t.lots}</span></td><td className="num">{formatMass(t.kg * 1000, units)}</td><td className={`num strong ${t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : ''}`}><Why because={t.because}>{formatNumber(t.minutes)}</Why></td></tr>
         ))}
       </tbody>
     </table>

@@ -40,7 +40,7 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
               labelFormatter={(day) => shortDay(String(day))}
               formatter={(value) => `${Number(value).toFixed(1)} ${unit}`}
             />
-            <Legend />
+            <Legend iconType="plainline" />
             {loops.map((l, i) => (
               <Line
                 key={l.id}

@@ -8,6 +8,7 @@ import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
 import type { FarmFacts, PlaceFact, PlanStep, ProductFact } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { formatNumber } from '../../core/quantity/units';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { latestPh } from '../../db/facts';
 import { husbandryEvents, type FishEvent } from '../../db/fishRecords';
@@ -60,7 +61,20 @@ export interface TankPage extends DayView {
   next: { day: Day; words: string }[];
 }
 
-const STEP_SAYS: Partial<Record<PlanStep['kind'], string>> = { stock: 'arrive', move: 'move', purge: 'to purge', feed_stop: 'feed stops', harvest: 'harvest' }; // prettier-ignore
+/** A step of a tank's plan in words; null for those that are no event of the tank. */
+function sayStep(step: PlanStep, placeId: string, facts: FarmFacts): string | null {
+  const code = (id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
+  const fish = step.count === null ? step.lotCode : `${formatNumber(step.count)} of ${step.lotCode}`;
+  const comesIn = step.toPlaceId === placeId;
+  const ways: Partial<Record<PlanStep['kind'], string>> = {
+    stock: `${fish} arrive`,
+    move: comesIn ? `${fish} come from ${code(step.fromPlaceId)}` : `${fish} move to ${code(step.toPlaceId)}`,
+    purge: comesIn ? `${fish} come to be purged` : `${fish} go to purge in ${code(step.toPlaceId)}`,
+    feed_stop: `feed of ${step.lotCode} stops`,
+    harvest: nettingWords(step, facts.products) ? `${fish} are netted alive` : `${fish} are harvested`,
+  };
+  return ways[step.kind] ?? null;
+}
 
 /** One tank: who is in it, how full it will be, what comes next. */
 export async function tankPage(code: string, search: Search): Promise<TankPage> {
@@ -99,13 +113,11 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
     resting: facts.resting.find((r) => r.placeId === place.id)?.until ?? null,
     events,
     next: steps
-      .filter((s) => (s.fromPlaceId === place.id || s.toPlaceId === place.id) && STEP_SAYS[s.kind])
-      .sort((a, b) => (a.day < b.day ? -1 : 1))
-      .slice(0, 10)
-      .map((s) => ({
-        day: s.day,
-        words: `${s.lotCode} ${nettingWords(s, facts.products) ? 'netted' : STEP_SAYS[s.kind]}${s.toPlaceId === place.id ? ' in' : ''}`,
-      })),
+      .filter((s) => s.fromPlaceId === place.id || s.toPlaceId === place.id)
+      .map((s) => ({ day: s.day, words: sayStep(s, place.id, facts) ?? '' }))
+      .filter((s) => s.words)
+      .sort((a, b) => a.day.localeCompare(b.day))
+      .slice(0, 10),
   };
 }
 

@@ -87,7 +87,7 @@ function Crowding({ vessel: { empty, densityKgM3, limitKgM3 } }: { vessel: Vesse
   if (empty) return <span>empty</span>;
   return (
     <span>
-      <span className="mono">{formatNumber(densityKgM3, 1)}</span>
+      <span className="strong">{formatNumber(densityKgM3, 1)}</span>
       {limitKgM3 !== null && <span className="quiet"> of {limitKgM3}</span>} kg/m³
     </span>
   );
