@@ -216,6 +216,18 @@ describe('handling fish', () => {
     expect(screen.getByText(/Temperature is 120 °C; it must be between/)).toBeTruthy();
   });
 
+  test('a box is counted by weight: a few weighed, all weighed, the number goes into its field', async () => {
+    await handle();
+    press('Move');
+    type('Their weight together', '60');
+    const few = within(screen.getByText('Count them by weight').closest('details')!);
+    expect(few.queryByRole('button')).toBeNull();
+    fireEvent.change(few.getByLabelText('A few of them'), { target: { value: '12' } });
+    fireEvent.change(few.getByLabelText('weigh, g'), { target: { value: '3600' } });
+    fireEvent.click(few.getByRole('button', { name: 'Take 200 fish' }));
+    expect((screen.getByLabelText('Fish moved, as they come') as HTMLInputElement).value).toBe('200');
+  });
+
   test('both tanks of a grading have their rows before they are worked out, so nothing moves under the finger', async () => {
     await handle();
     press('Grade');

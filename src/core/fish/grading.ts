@@ -48,11 +48,5 @@ export function countByWeight(massG: number, meanG: number): number {
   return Math.round(massG / meanG);
 }
 
-/** Days until fish crowd a tank when nothing is taken out; null when not within the horizon. */
-export function daysUntilFull(biomassG: readonly number[], capacityG: number): number | null {
-  const day = biomassG.findIndex((g) => g > capacityG);
-  return day < 0 ? null : day;
-}
-
 /** Size bins of a graded lot: as spread as it was found to be. */
 export const spreadOf = (grade: Pick<Grade, 'cv'>) => freshSpread(Math.max(0.01, grade.cv));

@@ -2,7 +2,15 @@
 import { useState } from 'react';
 import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Species } from '../../core/library/types';
-import { formatTemperature, toShown, unitName, type Quantity, type UnitChoice } from '../../core/quantity/units';
+import {
+  formatNumber,
+  formatTemperature,
+  toShown,
+  unitName,
+  type Quantity,
+  type UnitChoice,
+} from '../../core/quantity/units';
+import { equivalentTgc } from '../../core/fish/growth';
 import { temperatureResponse } from '../../core/quantity/temperatureResponse';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -145,6 +153,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
             </LineChart>
           </ResponsiveContainer>
         </div>
+        {species.tempOptC > 0 && <p className="small quiet">At {formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of {formatNumber(equivalentTgc(species, species.tempOptC), 2)}.</p>}
         <SaidLines said={said} />
         {page.person.role === 'manager' ? (
           <div className="species-form">

@@ -19,8 +19,8 @@ interface ActionFormProps<R> {
   submit: string;
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
   onDone: (value: R) => void;
-  /** Shown under the fields, from what is typed so far. */
-  children?: (typed: Record<string, string>) => ReactNode;
+  /** Shown under the fields, from what is typed so far; may type into a field itself. */
+  children?: (typed: Record<string, string>, type: (name: string, text: string) => void) => ReactNode;
   /** More buttons beside the main one. */
   beside?: ReactNode;
   /** A form with danger in it says so before its button. */
@@ -102,7 +102,7 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
           </fieldset>
         );
       })}
-      {children?.(typed)}
+      {children?.(typed, (name, text) => form.setValue(name, text, { shouldValidate: true }))}
       {caution && <p className="mark soon small">{caution}</p>}
       {asked.length > 0 && (
         <div className="mark attention" role="alert">

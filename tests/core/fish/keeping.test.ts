@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { acclimatisation } from '../../../src/core/fish/acclimatise';
 import { moveChecks, type MoveWish } from '../../../src/core/fish/biosecurity';
 import { cohortAccount } from '../../../src/core/fish/cohortAccount';
-import { countByWeight, daysUntilFull, gradeAt, gradeOf, merged, spreadOf } from '../../../src/core/fish/grading';
+import { countByWeight, gradeAt, gradeOf, merged, spreadOf } from '../../../src/core/fish/grading';
 import { gradingParts, moveOutlook } from '../../../src/core/fish/moveOutlook';
 import { readSample, sampleQuestions } from '../../../src/core/fish/sampleCheck';
 import { readFeedRows, readScaleRows } from '../../../src/core/fish/scaleFile';
@@ -50,11 +50,9 @@ describe('grading by the size bins', () => {
     );
   });
 
-  test('counting by weight, and the days a tank still holds them', () => {
+  test('counting by weight; a spread stays as it was found; nothing put together is nothing', () => {
     expect(countByWeight(12_400, 31)).toBe(400);
     expect(() => countByWeight(0, 31)).toThrow(/both over 0/);
-    expect(daysUntilFull([90, 99, 101], 100)).toBe(2);
-    expect(daysUntilFull([90, 99], 100)).toBeNull();
     expect(gradeOf(spreadOf({ cv: 0.1 }), 100, 5).cv).toBeCloseTo(0.1, 1);
     expect(() => merged([])).toThrow(/no fish/);
   });

@@ -4,6 +4,7 @@ import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { grade } from '../actions';
 import type { TankChoice } from '../keepingQueries';
 import { BothTanks } from './BothTanks';
+import { CountByWeight } from './CountByWeight';
 import { own, readNumber, type FormProps } from './shared';
 
 export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoice[] }) {
@@ -31,24 +32,38 @@ export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: T
       onDone={onDone}
       caution="Wet hands and nets, little time out of water, oxygen in every tote. Two people."
     >
-      {({ thresholdG: typedSize, largePlaceId, smallPlaceId }) => {
+      {({ thresholdG: typedSize, largePlaceId, smallPlaceId, largeG, smallG }, type) => {
         const shown = readNumber(typedSize);
         const thresholdG = shown === undefined ? 0 : toStored('smallMass', shown, units);
         const touched = [fish.placeId, largePlaceId, smallPlaceId]
           .map((id) => tanks.find((t) => t.id === id)?.code)
           .filter((code) => code !== undefined);
         return (
-          <BothTanks
-            fish={fish}
-            units={units}
-            ask={
-              thresholdG > 0
-                ? { thresholdG, toPlaceId: largePlaceId || undefined, smallPlaceId: smallPlaceId || undefined }
-                : null
-            }
-            touched={touched}
-            parted
-          />
+          <>
+            <CountByWeight
+              what="the large ones"
+              together={largeG}
+              units={units}
+              onCount={(count) => type('largeCount', String(count))}
+            />
+            <CountByWeight
+              what="the small ones"
+              together={smallG}
+              units={units}
+              onCount={(count) => type('smallCount', String(count))}
+            />
+            <BothTanks
+              fish={fish}
+              units={units}
+              ask={
+                thresholdG > 0
+                  ? { thresholdG, toPlaceId: largePlaceId || undefined, smallPlaceId: smallPlaceId || undefined }
+                  : null
+              }
+              touched={touched}
+              parted
+            />
+          </>
         );
       }}
     </ActionForm>

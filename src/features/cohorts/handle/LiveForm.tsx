@@ -2,6 +2,7 @@
 import { formatNumber } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { sellLive } from '../actions';
+import { CountByWeight } from './CountByWeight';
 import { own, type FormProps, type Handled } from './shared';
 
 const CAUTION =
@@ -29,7 +30,16 @@ export function LiveForm({ fish, units, onDone }: FormProps) {
       send={(v) => sellLive({ ...v, ...own(fish) })}
       onDone={onDone}
       caution={CAUTION}
-    />
+    >
+      {(typed, type) => (
+        <CountByWeight
+          what="them"
+          together={typed.massG}
+          units={units}
+          onCount={(count) => type('count', String(count))}
+        />
+      )}
+    </ActionForm>
   );
 }
 

@@ -3,6 +3,7 @@ import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { move } from '../actions';
 import type { TankChoice } from '../keepingQueries';
 import { BothTanks } from './BothTanks';
+import { CountByWeight } from './CountByWeight';
 import { options, own, readNumber, type FormProps } from './shared';
 import { Waters } from './Waters';
 
@@ -34,12 +35,18 @@ export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: Ta
       onDone={onDone}
       caution={CAUTION}
     >
-      {(typed) => {
+      {(typed, type) => {
         const to = tanks.find((t) => t.id === typed.toPlaceId);
         const ask = to ? { toPlaceId: to.id, count: Math.round(readNumber(typed.count) ?? 0) } : null;
         return (
           <>
             <BothTanks fish={fish} units={units} ask={ask} touched={to ? [fish.place, to.code] : []} />
+            <CountByWeight
+              what="them"
+              together={typed.massG}
+              units={units}
+              onCount={(count) => type('count', String(count))}
+            />
             <Waters from={tanks.find((t) => t.id === fish.placeId)} to={to} />
             <p className="small quiet">
               Without weighing, on the log line:{' '}

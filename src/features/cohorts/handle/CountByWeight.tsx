@@ -1,0 +1,49 @@
+'use client';
+import { useState } from 'react';
+import { countByWeight } from '../../../core/fish/grading';
+import { formatMass, formatNumber, toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
+import { readNumber } from './shared';
+
+interface CountByWeightProps {
+  /** Which fish, in a sentence: "the large ones". */
+  what: string;
+  /** Weight of all of them as typed so far, in the person's unit. */
+  together: string | undefined;
+  units: UnitChoice;
+  onCount: (count: number) => void;
+}
+
+/** Nobody counts six hundred fish: a few are weighed and counted, and all are weighed. */
+export function CountByWeight({ what, together, units, onCount }: CountByWeightProps) {
+  const [few, setFew] = useState('');
+  const [weight, setWeight] = useState('');
+  const [n, fewWeight, all] = [few, weight, together].map(readNumber);
+  const ready = n !== undefined && n > 0 && fewWeight !== undefined && fewWeight > 0 && all !== undefined && all > 0;
+  const meanG = ready ? toStored('smallMass', fewWeight, units) / n : 0;
+  const count = ready ? countByWeight(toStored('mass', all, units), meanG) : null;
+  return (
+    <details className="small">
+      <summary>Count {what} by weight</summary>
+      <div className="buttons" style={{ marginTop: 8 }}>
+        <label>
+          A few of them{' '}
+          <input className="tiny mono" inputMode="numeric" value={few} onChange={(e) => setFew(e.target.value)} />
+        </label>
+        <label>
+          weigh, {unitName('smallMass', units)}{' '}
+          <input className="tiny mono" inputMode="decimal" value={weight} onChange={(e) => setWeight(e.target.value)} />
+        </label>
+        {count !== null && (
+          <button type="button" className="chip" onClick={() => onCount(count)}>
+            Take {formatNumber(count)} fish
+          </button>
+        )}
+      </div>
+      <p className="quiet">
+        {count === null
+          ? 'Give the weight of all of them above, and number and weight of a few.'
+          : `${formatMass(toStored('mass', all!, units), units)} ÷ ${formatMass(meanG, units)} a fish.`}
+      </p>
+    </details>
+  );
+}
