@@ -1,3 +1,4 @@
+import { waterL } from './fish/stocking';
 import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
@@ -92,7 +93,7 @@ export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): E
 }
 
 export function explainDensity(place: PlaceFact, biomassG: number, count: number, units: UnitChoice): Explanation {
-  const volumeM3 = (place.volumeL ?? 1) / 1000;
+  const volumeM3 = waterL(place) / 1000;
   return {
     title: `crowding in ${place.code}`,
     formula: `${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatNumber(biomassG / 1000 / volumeM3, 1)} kg/m³, against a limit of ${place.densityLimitKgM3 ?? '–'} kg/m³.`,
@@ -103,7 +104,7 @@ export function explainDensity(place: PlaceFact, biomassG: number, count: number
         value: formatMass(count > 0 ? biomassG / count : 0, units),
         from: 'last sample, grown on since',
       },
-      { label: 'Water', value: `${formatNumber(volumeM3, 1)} m³`, from: 'farm set-up' },
+      { label: 'Water', value: `${formatNumber(volumeM3, 1)} m³`, from: place.volumeL === null ? 'its area, 30 cm deep: planning default' : 'farm set-up' }, // prettier-ignore
       {
         label: 'Limit',
         value: `${place.densityLimitKgM3 ?? '–'} kg/m³`,

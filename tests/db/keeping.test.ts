@@ -94,6 +94,22 @@ describe('moving and grading', () => {
     expect(rows).toHaveLength(2);
   });
 
+  test('prawns are let into the channel under the rafts: counted there, never fed, on the screens of both places', async () => {
+    const [sump, channel] = [await place('HS'), await place('R1')];
+    const move = { ...key(), lotCode: 'PRW-1', fromPlaceId: sump, toPlaceId: channel, count: 80, massG: 700, dead: 2 };
+    expect(faults(await actions.move({ ...move, lotCode: 'HSB-31', fromPlaceId: await place('H6'), count: 5, massG: 2300 })).toPlaceId![0]).toMatch(/companion stock only/);
+    expect((await actions.move(move)).ok).toBe(true);
+    expect(await standing(['PRW-1'])).toMatchObject({ 'PRW-1 R1': 80 });
+    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const { tankPage } = await import('../../src/features/cohorts/keepingQueries');
+    const drawn = (await cohortsPage(on())).loops.flatMap((l) => l.stages).find((s) => s.stage === 'channel')!.tanks[0]!;
+    expect(drawn).toMatchObject({ code: 'R1', empty: false, noFeed: false });
+    const page = await tankPage('R1', on());
+    expect(page.here).toMatchObject([{ lotCode: 'PRW-1', count: 80 }]);
+    expect(page.feedG).toBe(0);
+    expect(page.because.density.inputs.find((i) => i.label === 'Water')!.from).toContain('30 cm deep');
+  }); // prettier-ignore
+
   test('lots that cannot be told apart become one, and it knows where it came from', async () => {
     const w1 = await place('W1');
     await lotIn('W1', 'T-OTHER', 40, 150);

@@ -1,7 +1,8 @@
+import { isGrazed } from './feed';
 import type { FarmFacts, PlaceFact } from '../plan/types';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { densityKgM3 } from './stocking';
+import { densityKgM3, waterL } from './stocking';
 
 export interface MoveWish {
   lotCode: string;
@@ -19,10 +20,12 @@ export interface MoveCheck {
   words: string;
 }
 
-/** Companion stock lives where nobody feeds it. */
+/** Crustaceans live where nobody feeds them; small fish may. */
 export const COMPANIONS: ReadonlySet<string> = new Set(['giant-freshwater-prawn', 'redclaw-crayfish']);
 /** Fish this many times heavier eat the others. Planning default. */
 const CANNIBAL_RATIO = 2.5;
+/** Fish up to this weight find enough to eat in a sump or a channel. Planning default. */
+export const SMALL_FISH_G = 30;
 /** Over the limit by this factor there is no question left. */
 const HOPELESS = 2;
 
@@ -54,14 +57,15 @@ function healthChecks(facts: FarmFacts, { lotCode, from, to, day }: MoveWish): M
 
 function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
   const { to, speciesCode, lotCode, meanG } = wish;
-  const companion = COMPANIONS.has(speciesCode);
-  if (!companion && (to.kind === 'sump' || to.kind === 'bed')) {
-    return [{ answer: 'refuse', words: `${to.code} is for companion stock only: nobody feeds fish there.` }];
+  if (!mayHoldFish(to)) return [{ answer: 'refuse', words: `${to.code} is no place for fish.` }];
+  const unfed = isGrazed(to) && !COMPANIONS.has(speciesCode);
+  if (unfed && meanG > SMALL_FISH_G) {
+    return [{ answer: 'refuse', words: `${to.code} is for companion stock only, crustaceans or fish under ${SMALL_FISH_G} g: nobody feeds fish there.` }]; // prettier-ignore
   }
-  if (!['tank', 'purge', 'quarantine', 'sump', 'bed'].includes(to.kind)) {
-    return [{ answer: 'refuse', words: `${to.code} is no place for fish.` }];
-  }
-  return facts.fish
+  const alone: MoveCheck[] = unfed
+    ? [{ answer: 'ask', words: `Nobody feeds fish in ${to.code}: they live on what they find. Keep them there as companion stock?` }] // prettier-ignore
+    : [];
+  const together = facts.fish
     .filter((f) => f.placeId === to.id && f.lotCode !== lotCode && f.count > 0)
     .flatMap((f): MoveCheck[] => {
       if (f.feedStoppedOn && to.kind !== 'purge') {
@@ -77,13 +81,21 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
       }
       return [{ answer: 'ask', words: `${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?` }]; // prettier-ignore
     });
+  return [...alone, ...together];
+}
+
+const FISH_PLACES: ReadonlySet<PlaceFact['kind']> = new Set(['tank', 'purge', 'quarantine', 'sump']);
+
+/** Tanks of every kind, sumps, and the water under rafts. */
+export function mayHoldFish(place: Pick<PlaceFact, 'kind' | 'method'>): boolean {
+  return FISH_PLACES.has(place.kind) || (place.kind === 'bed' && place.method === 'raft');
 }
 
 function roomChecks(facts: FarmFacts, { to, count, meanG, lotCode }: MoveWish): MoveCheck[] {
-  if (!to.volumeL || !to.densityLimitKgM3) return [];
+  if (!to.densityLimitKgM3) return [];
   const there = facts.fish.filter((f) => f.placeId === to.id && f.lotCode !== lotCode);
   const kg = there.reduce((sum, f) => sum + f.count * f.referenceG, 0) + count * meanG;
-  const density = densityKgM3(kg, to.volumeL);
+  const density = densityKgM3(kg, waterL(to));
   if (density <= to.densityLimitKgM3) return [];
   const words = `${to.code} would hold ${density.toFixed(1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
   if (density > to.densityLimitKgM3 * HOPELESS) return [{ answer: 'refuse', words: `${words} Take a larger tank or fewer fish.` }]; // prettier-ignore

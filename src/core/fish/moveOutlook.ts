@@ -2,7 +2,7 @@ import { crowdedFrom } from '../plan/consequences';
 import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FishFact, type PlanStep } from '../plan/types';
 import { gradeAt, spreadOf } from './grading';
-import { densityKgM3 } from './stocking';
+import { densityKgM3, waterL } from './stocking';
 
 export interface TankState {
   count: number;
@@ -46,7 +46,7 @@ export function moveOutlook(facts: FarmFacts, plan: readonly PlanStep[], parting
       const kg = (tank?.biomassG[0] ?? 0) / 1000;
       return {
         count: Math.round(tank?.count[0] ?? 0), kg, limitKgM3: place.densityLimitKgM3, feedG: tank?.feedG[0] ?? 0,
-        densityKgM3: place.volumeL ? densityKgM3(kg * 1000, place.volumeL) : 0, fullInDays: crowdedFrom(forecast, place),
+        densityKgM3: densityKgM3(kg * 1000, waterL(place)), fullInDays: crowdedFrom(forecast, place),
       };
     };
     return { placeId, code: place.code, before: state(before), after: state(after) };

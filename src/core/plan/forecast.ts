@@ -113,8 +113,10 @@ function stockOnHand(facts: FarmFacts, today: number) {
 }
 
 function sumTanks(result: FarmForecast, facts: FarmFacts) {
+  // A channel counts among the tanks while companion stock lives in it.
+  const held = new Set(result.fish.map((stay) => stay.placeId));
   for (const place of facts.places) {
-    if (place.volumeL === null) continue;
+    if (place.volumeL === null && !held.has(place.id)) continue;
     result.tanks.set(place.id, {
       count: new Float64Array(result.days),
       biomassG: new Float64Array(result.days),

@@ -19,7 +19,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
   const [said, setSaid] = useState<Said | null>(null);
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   const inQuarantine = page.tanks.filter((t) => t.kind === 'quarantine');
-  const homes = page.tanks.filter((t) => t.kind === 'tank' || t.kind === 'sump');
+  const homes = page.tanks.filter((t) => t.kind === 'tank' || t.kind === 'sump' || t.kind === 'bed');
   const fields: FormField[] = [
     { name: 'speciesCode', label: 'Species', kind: 'select', options: page.species.map((s) => [s.code, s.name]), start: '' },
     { name: 'count', label: 'Fish', kind: 'count', start: '' },

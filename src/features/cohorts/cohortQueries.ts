@@ -2,6 +2,7 @@ import 'server-only';
 import { notFound } from 'next/navigation';
 import type { Explanation } from '../../core/explain';
 import { explainConversion, explainCost, explainGrade, explainPace, explainReady } from '../../core/explainFish';
+import { COMPANIONS, SMALL_FISH_G } from '../../core/fish/biosecurity';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
 import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { countsByGrade, liveGrades, nettingWords, type LiveGrade } from '../../core/fish/liveSale';
@@ -156,7 +157,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     withdrawalUntil: facts.treatments.find((t) => t.lotCode === code)?.until ?? null,
     handled: view.when === 'today' ? present.map((s) => handledOf(view, cohort, grades, s)) : [],
     grades: gradeRows(view, cohort, grades),
-    tanks: tankChoices(view, cohort.pH),
+    tanks: tankChoices(view, cohort.pH, COMPANIONS.has(species.code) || cohort.meanG <= SMALL_FISH_G),
     marketG: species.marketG,
     steps: openStepsOf(view, cohort),
     feedG: feedings.totalG,

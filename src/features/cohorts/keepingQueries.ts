@@ -3,7 +3,8 @@ import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../core/explain';
 import { explainMinutes } from '../../core/explainLife';
 import { liveGrades, nettingWords, type WrittenGrade } from '../../core/fish/liveSale';
-import { densityKgM3 } from '../../core/fish/stocking';
+import { mayHoldFish } from '../../core/fish/biosecurity';
+import { densityKgM3, waterL } from '../../core/fish/stocking';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
 import type { FarmFacts, PlaceFact, PlanStep, ProductFact } from '../../core/plan/types';
@@ -26,12 +27,11 @@ export interface TankChoice {
   loopId: string | null;
 }
 
-const HOLDS_FISH = new Set<PlaceFact['kind']>(['tank', 'purge', 'quarantine', 'sump']);
-
-export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]): TankChoice[] {
+/** @param companions raft channels as well: for stock that lives on what it finds */
+export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[], companions = false): TankChoice[] {
   const { facts, forecast, day } = view;
   return facts.places
-    .filter((p) => HOLDS_FISH.has(p.kind))
+    .filter((p) => mayHoldFish(p) && (companions || p.kind !== 'bed'))
     .map((p) => {
       const loop = facts.loops.find((l) => l.id === p.loopId);
       const kg = (forecast.tanks.get(p.id)?.biomassG[view.at] ?? 0) / 1000;
@@ -40,7 +40,7 @@ export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]
       const full = p.volumeL && p.densityLimitKgM3 ? ` · ${densityKgM3(kg * 1000, p.volumeL).toFixed(0)} of ${p.densityLimitKgM3} kg/m³` : '';
       return {
         id: p.id, code: p.code, kind: p.kind, loopId: p.loopId,
-        says: `${p.code} · ${loop?.name ?? p.kind}${rest ? ' · resting' : held.length > 0 ? ` · ${held.join(' + ')}${full}` : ' · empty'}`,
+        says: `${p.code} · ${loop?.name ?? p.kind}${p.kind === 'bed' ? ' · channel under rafts' : ''}${rest ? ' · resting' : held.length > 0 ? ` · ${held.join(' + ')}${full}` : ' · empty'}`,
         tempC: loop ? Math.round(plannedWaterC(loop, day) * 10) / 10 : null,
         pH: pH.find((x) => x.loopId === p.loopId)?.pH ?? null,
       };
@@ -79,7 +79,7 @@ function sayStep(step: PlanStep, placeId: string, facts: FarmFacts): string | nu
 /** One tank: who is in it, how full it will be, what comes next. */
 export async function tankPage(code: string, search: Search): Promise<TankPage> {
   const view = await farmView(search, async (tx, { facts, day }) => {
-    const place = facts.places.find((p) => p.code === code && HOLDS_FISH.has(p.kind));
+    const place = facts.places.find((p) => p.code === code && mayHoldFish(p));
     if (!place) return null;
     const events = await husbandryEvents(tx, { placeId: place.id }, day);
     return { place, events: events.filter((e) => !e.takenBack) };
@@ -88,7 +88,7 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
   const { facts, forecast, at, steps } = view;
   const { place, events } = view.more;
   const tank = forecast.tanks.get(place.id);
-  const litres = place.volumeL ?? 1000;
+  const litres = waterL(place);
   const air = airFor(view, place, at);
   const density = (i: number) => densityKgM3(tank?.biomassG[i] ?? 0, litres);
   const full = place.densityLimitKgM3 ? Array.from(tank?.biomassG ?? []).findIndex((_, i) => i >= at && density(i) > place.densityLimitKgM3!) : -1; // prettier-ignore
@@ -147,7 +147,7 @@ export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
       const rule = facts.feedRules.find((r) => r.speciesCode === s.code);
       return { code: s.code, name: s.name, fingerlingMinor: rule?.fingerlingMinor ?? 60, quarantineDays: rule?.quarantineDays ?? 14 };
     }),
-    tanks: tankChoices(view, more.pH),
+    tanks: tankChoices(view, more.pH, true),
     coming: steps
       .filter((s) => s.kind === 'stock')
       .sort((a, b) => (a.day < b.day ? -1 : 1))

@@ -1,8 +1,9 @@
 import 'server-only';
 import { explainDensity, type Explanation } from '../../core/explain';
+import { mayHoldFish } from '../../core/fish/biosecurity';
 import { gradeOf, merged } from '../../core/fish/grading';
 import { freshSpread, meanRelative, shareAbove } from '../../core/fish/sizeSpread';
-import { densityKgM3 } from '../../core/fish/stocking';
+import { densityKgM3, waterL } from '../../core/fish/stocking';
 import { crowdedFrom } from '../../core/plan/consequences';
 import { isSampleOverdue } from '../../core/plan/troubles';
 import type { FishFact, FishStay, PlaceFact } from '../../core/plan/types';
@@ -37,14 +38,13 @@ export interface CohortsPage extends DayView {
   rows: CohortRow[];
 }
 
-const DRAWN = new Set<PlaceFact['kind']>(['tank', 'purge', 'quarantine', 'sump']);
-
 /** All tanks as vessels and all groups of fish, on the day of the dial. */
 export async function cohortsPage(search: Search): Promise<CohortsPage> {
   const view = await farmView(search, async () => null);
   const { facts, forecast, at, units, day, today } = view;
   const suffix = day === today ? '' : `?day=${day}`;
-  const drawn = facts.places.filter((p) => DRAWN.has(p.kind));
+  const held = new Set(staysOn(view).map((s) => s.placeId));
+  const drawn = facts.places.filter((p) => mayHoldFish(p) && (p.kind !== 'bed' || held.has(p.id)));
   const vessel = (place: PlaceFact): VesselView => ({
     ...vesselView(place, forecast, at, units, `/cohorts/tank/${place.code}${suffix}`, vesselNotes(view, place)),
     flags: vesselFlags(view, place),
@@ -78,7 +78,7 @@ const staysOn = ({ forecast, at }: FarmView) => forecast.fish.filter((s) => s.fr
 function stagesOf(places: PlaceFact[]): [string, PlaceFact[]][] {
   const stages = new Map<string, PlaceFact[]>();
   for (const place of places) {
-    const stage = place.stage ?? place.kind;
+    const stage = place.stage ?? (place.kind === 'bed' ? 'channel' : place.kind);
     stages.set(stage, [...(stages.get(stage) ?? []), place]);
   }
   return [...stages];
@@ -146,7 +146,7 @@ function cohortRow(view: FarmView, stay: FishStay): CohortRow {
     meanG,
     spreadG: meanG * cv,
     massG: count * meanG,
-    densityKgM3: densityKgM3(count * meanG, place.volumeL ?? 1000),
+    densityKgM3: densityKgM3(count * meanG, waterL(place)),
     limitKgM3: place.densityLimitKgM3,
     because: explainDensity(place, count * meanG, count, units),
     marketShare: smallestG === null ? null : shareAbove(bins, meanG / meanRelative(bins), smallestG),

@@ -1,4 +1,5 @@
-import { densityKgM3 } from '../../core/fish/stocking';
+import { isGrazed } from '../../core/fish/feed';
+import { densityKgM3, waterL } from '../../core/fish/stocking';
 import type { FarmForecast, PlaceFact } from '../../core/plan/types';
 import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { VesselView } from './Vessel';
@@ -19,11 +20,11 @@ export function vesselView(
   const empty = here.length === 0 || count < 0.5;
   return {
     code: place.code,
-    volumeL: place.volumeL ?? 1000,
-    densityKgM3: empty ? 0 : densityKgM3(biomassG, place.volumeL ?? 1000),
+    volumeL: waterL(place),
+    densityKgM3: empty ? 0 : densityKgM3(biomassG, waterL(place)),
     limitKgM3: place.densityLimitKgM3,
     empty,
-    noFeed: !empty && place.kind !== 'sump' && (tank?.feedG[at] ?? 0) <= 0,
+    noFeed: !empty && !isGrazed(place) && (tank?.feedG[at] ?? 0) <= 0,
     lines: empty
       ? []
       : [

@@ -81,6 +81,8 @@ describe('what stands against a move', () => {
     aPlace({ id: 'p1', kind: 'purge', volumeL: 3000, densityLimitKgM3: 35, loopId: null }),
     aPlace({ id: 's1', kind: 'sump', volumeL: 2000, densityLimitKgM3: 4 }),
     aPlace({ id: 'r1', kind: 'store' }),
+    aPlace({ id: 'raft', kind: 'bed', method: 'raft', areaM2: 30 }),
+    aPlace({ id: 'film', kind: 'bed', method: 'film', areaM2: 10 }),
   ];
   const farm = (over: Partial<FarmFacts> = {}) =>
     aFarm({ places, fish: [], loops: [aLoop({}), aLoop({ id: 'wren', code: 'wren', name: 'Wren' })], ...over });
@@ -130,6 +132,16 @@ describe('what stands against a move', () => {
     ],
     ['between loops', {}, ['k1', 'w1'], /ask: Heron and Wren are kept apart/, { count: 50 }],
     ['fish into the sump', {}, ['k1', 's1'], /refuse: S1 is for companion stock/],
+    [
+      'fingerlings into the sump',
+      {},
+      ['k1', 's1'],
+      /ask: Nobody feeds fish in S1: they live on what they find/,
+      { meanG: 8 },
+    ],
+    ['small fish under the rafts', {}, ['k1', 'raft'], /ask: Nobody feeds fish in RAFT/, { meanG: 8 }],
+    ['small fish into a film channel', {}, ['k1', 'film'], /refuse: FILM is no place for fish/, { meanG: 8 }],
+    ['prawns under the rafts', {}, ['q1', 'raft'], /^$/, { speciesCode: 'giant-freshwater-prawn', meanG: 1 }],
     ['fish into a store', {}, ['k1', 'r1'], /refuse: R1 is no place for fish/],
     [
       'small to large ones',
