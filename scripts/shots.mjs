@@ -57,7 +57,7 @@ async function grade(page) {
   await page.getByRole('button', { name: 'Grade', exact: true }).click();
   await page.getByRole('combobox', { name: 'Large ones go to' }).click();
   await page.getByRole('option', { name: /^H5/ }).click();
-  await page.getByTestId('both-tanks').getByText('H5').first().waitFor();
+  await page.locator('[data-testid="both-tanks"][aria-busy="false"]').waitFor();
   await page.getByTestId('both-tanks').scrollIntoViewIfNeeded();
 }
 
