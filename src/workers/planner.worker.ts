@@ -36,32 +36,45 @@ export interface Question {
 const REPORT_MS = 700;
 
 const api = {
-  async solve({ facts, plan, target, limits, units, takenCodes }: Question, onAnswer: (answer: Answer) => void): Promise<Answer | { refused: string }> {
+  async solve(
+    { facts, plan, target, limits, units, takenCodes }: Question,
+    onAnswer: (answer: Answer) => void,
+  ): Promise<Answer | { refused: string }> {
     try {
       const problem = stockingProblem(facts, plan, target);
       const batches = candidateBatches(problem.input);
       const say = (progress: PlanProgress): Answer => {
         const { plan: solved, ...rest } = progress;
         return {
-          progress: rest, candidates: batches.length, wanted: wantedOf(problem.input, solved), costMinor: solved.costMinor,
-          draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)), bindings: bindingLimits(problem.input, batches, solved, units),
+          progress: rest,
+          candidates: batches.length,
+          wanted: wantedOf(problem.input, solved),
+          costMinor: solved.costMinor,
+          draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)),
+          bindings: bindingLimits(problem.input, batches, solved, units),
           crowded: crowdedWeeks(problem.input, solved),
         };
       };
       let last: StockingPlan | null = null;
       let told = 0;
       const highs = await loadHighs({ locateFile: () => new URL('highs/runtime', import.meta.url).href });
-      const end = solveStocking(highs, problem.input, limits, (progress) => {
-        if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
-        [last, told] = [progress.plan, progress.seconds * 1000];
-        onAnswer(say(progress));
-      }, () => performance.now());
+      const end = solveStocking(
+        highs,
+        problem.input,
+        limits,
+        (progress) => {
+          if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
+          [last, told] = [progress.plan, progress.seconds * 1000];
+          onAnswer(say(progress));
+        },
+        () => performance.now(),
+      );
       return say(end);
     } catch (error) {
       return { refused: (error as Error).message };
     }
   },
-}; // prettier-ignore
+};
 
 function wantedOf({ demand }: PlannerInput, solved: StockingPlan): Answer['wanted'] {
   const sum = (kgs: number[]) => kgs.reduce((total, kg) => total + kg, 0);
@@ -77,7 +90,10 @@ function wantedOf({ demand }: PlannerInput, solved: StockingPlan): Answer['wante
 /** Codes of new lots: the farm's prefix for the species and the next free number. */
 function codeMaker(facts: FarmFacts, taken: readonly string[]) {
   const used = new Set([...taken, ...facts.fish.map((f) => f.lotCode)]);
-  const prefixes = lotPrefixes(facts.species, new Map(facts.fish.map((f) => [f.speciesCode, f.lotCode.split('-')[0]!])));
+  const prefixes = lotPrefixes(
+    facts.species,
+    new Map(facts.fish.map((f) => [f.speciesCode, f.lotCode.split('-')[0]!])),
+  );
   return (speciesCode: string) => {
     const prefix = prefixes.get(speciesCode);
     const numbers = [...used].filter((c) => c.startsWith(`${prefix}-`)).map((c) => Number(/-(\d+)/.exec(c)?.[1] ?? 0));
@@ -85,7 +101,7 @@ function codeMaker(facts: FarmFacts, taken: readonly string[]) {
     used.add(code);
     return code;
   };
-} // prettier-ignore
+}
 
 export type PlannerApi = typeof api;
 

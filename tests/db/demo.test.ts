@@ -175,7 +175,10 @@ describe('the demo farm', () => {
       const facts = await loadFacts(tx, TODAY, true);
       const fish = facts.fish.find((f) => f.lotCode.startsWith('HSB') && f.count > 400)!;
       const record = await lotRecord(tx, fish.lotId, TODAY);
-      expect(record.stocked - record.dead).toBe(facts.fish.filter((f) => f.lotId === fish.lotId).reduce((sum, f) => sum + f.count, 0) + record.movements.filter((m) => m.reason === 'harvest').reduce((sum, m) => sum + m.count, 0)); // prettier-ignore
+      expect(record.stocked - record.dead).toBe(
+        facts.fish.filter((f) => f.lotId === fish.lotId).reduce((sum, f) => sum + f.count, 0) +
+          record.movements.filter((m) => m.reason === 'harvest').reduce((sum, m) => sum + m.count, 0),
+      );
       expect((await feedingsOf(tx, fish.lotId, TODAY)).totalG).toBeGreaterThan(0);
       expect(await cohortId(tx, 'NO-SUCH')).toBeNull();
     });
@@ -406,7 +409,13 @@ describe('orders', () => {
   test('trace: a delivered order of the past names pack, fish, feed and seed, with people and days', async () => {
     await read(async (tx) => {
       const past = await listOrders(tx, addDays(TODAY, -60), addDays(TODAY, -10));
-      const fishLine = await tx('order_line').whereIn('order_id', past.map((o) => o.id)).where({ product_code: 'hybrid-striped-bass' }).first(); // prettier-ignore
+      const fishLine = await tx('order_line')
+        .whereIn(
+          'order_id',
+          past.map((o) => o.id),
+        )
+        .where({ product_code: 'hybrid-striped-bass' })
+        .first();
       const trace = await traceOrder(tx, fishLine.order_id);
       const kinds = new Set(trace.lots.map((l) => l.kind));
       expect(kinds).toContain('packed_fish');
@@ -417,7 +426,13 @@ describe('orders', () => {
       expect(trace.events.map((e) => e.reason)).toEqual(
         expect.arrayContaining(['receive', 'purge', 'harvest', 'deliver']),
       );
-      const greens = await tx('order_line').whereIn('order_id', past.map((o) => o.id)).where({ product_code: 'little-romaine' }).first(); // prettier-ignore
+      const greens = await tx('order_line')
+        .whereIn(
+          'order_id',
+          past.map((o) => o.id),
+        )
+        .where({ product_code: 'little-romaine' })
+        .first();
       expect((await traceOrder(tx, greens.order_id)).lots.map((l) => l.kind)).toEqual(
         expect.arrayContaining(['packed_produce', 'planting', 'seed']),
       );

@@ -70,7 +70,11 @@ beforeAll(async () => {
       at('2026-05-20'),
       move(farm, cohort, 'H2', 'P1', { count: 240, massG: 72_000, reason: 'purge' }),
     );
-    for (const [day, pH] of [['2026-06-01', 6.9], ['2026-06-08', 6.3]] as const) await recordReadings(tx, at(day), loopId, [{ kind: 'ph', value: pH }]); // prettier-ignore
+    for (const [day, pH] of [
+      ['2026-06-01', 6.9],
+      ['2026-06-08', 6.3],
+    ] as const)
+      await recordReadings(tx, at(day), loopId, [{ kind: 'ph', value: pH }]);
     await recordReadings(tx, at('2026-05-01'), loopId, [{ kind: 't', value: 4 }]);
   });
 });
@@ -171,7 +175,13 @@ describe('the water a cohort has lived in', () => {
   test('is read from the ledger for every cohort in a tank of a loop', async () => {
     await read(async (tx) => {
       const { fish, places, loops } = await loadFacts(tx, '2026-06-10', true);
-      const homes = await homeLoops(tx, fish.map((f) => f.lotId), '2026-06-10', places, loops); // prettier-ignore
+      const homes = await homeLoops(
+        tx,
+        fish.map((f) => f.lotId),
+        '2026-06-10',
+        places,
+        loops,
+      );
       const inLoops = fish.filter((f) => places.find((p) => p.id === f.placeId)!.loopId);
       expect(inLoops.length).toBeGreaterThan(0);
       for (const { lotId, placeId } of inLoops) {

@@ -111,7 +111,11 @@ describe('a purge batch, step by step', () => {
         'select p.code, b.mass_g from balance b join place p on p.id = b.place_id where b.lot_id = ? order by p.code',
         [packed.id],
       );
-      expect(rows).toEqual([{ code: 'COLD', mass_g: 28_500 }, { code: 'COMPOST', mass_g: 500 }, { code: 'MADE', mass_g: -29_000 }]); // prettier-ignore
+      expect(rows).toEqual([
+        { code: 'COLD', mass_g: 28_500 },
+        { code: 'COMPOST', mass_g: 500 },
+        { code: 'MADE', mass_g: -29_000 },
+      ]);
       expect((await balanceAt(tx, lot.id, purge.to_place_id)).count).toBe(0);
     });
   });
@@ -336,7 +340,11 @@ describe('crops', () => {
         'select p.code, b.count from balance b join place p on p.id = b.place_id where b.lot_id = ? and b.count <> 0 order by p.code',
         [lot.id],
       );
-      expect(rows).toEqual([{ code: 'COMPOST', count: 22 }, { code: 'MADE', count: -120 }, { code: 'PACKED', count: 98 }]); // prettier-ignore
+      expect(rows).toEqual([
+        { code: 'COMPOST', count: 22 },
+        { code: 'MADE', count: -120 },
+        { code: 'PACKED', count: 98 },
+      ]);
       const origin = await tx('lot_origin as o')
         .join('lot as f', 'f.id', 'o.from_lot_id')
         .join('lot as l', 'l.id', 'o.lot_id')
@@ -395,8 +403,18 @@ describe('jobs and readings', () => {
     await trying(async (tx) => {
       const loop = await tx('loop').where({ code: 'heron' }).first();
       const key = entry();
-      expect(await recordReadings(tx, key, loop.id, [{ kind: 'ph', value: 6.9 }, { kind: 't', value: 24 }])).toEqual({ repeated: false }); // prettier-ignore
-      expect(await recordReadings(tx, key, loop.id, [{ kind: 'ph', value: 6.9 }, { kind: 't', value: 24 }])).toEqual({ repeated: true }); // prettier-ignore
+      expect(
+        await recordReadings(tx, key, loop.id, [
+          { kind: 'ph', value: 6.9 },
+          { kind: 't', value: 24 },
+        ]),
+      ).toEqual({ repeated: false });
+      expect(
+        await recordReadings(tx, key, loop.id, [
+          { kind: 'ph', value: 6.9 },
+          { kind: 't', value: 24 },
+        ]),
+      ).toEqual({ repeated: true });
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(2);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(0);
     });

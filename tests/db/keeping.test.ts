@@ -97,18 +97,22 @@ describe('moving and grading', () => {
   test('prawns are let into the channel under the rafts: counted there, never fed, on the screens of both places', async () => {
     const [sump, channel] = [await place('HS'), await place('R1')];
     const move = { ...key(), lotCode: 'PRW-1', fromPlaceId: sump, toPlaceId: channel, count: 80, massG: 700, dead: 2 };
-    expect(faults(await actions.move({ ...move, lotCode: 'HSB-31', fromPlaceId: await place('H6'), count: 5, massG: 2300 })).toPlaceId![0]).toMatch(/companion stock only/);
+    expect(
+      faults(await actions.move({ ...move, lotCode: 'HSB-31', fromPlaceId: await place('H6'), count: 5, massG: 2300 }))
+        .toPlaceId![0],
+    ).toMatch(/companion stock only/);
     expect((await actions.move(move)).ok).toBe(true);
     expect(await standing(['PRW-1'])).toMatchObject({ 'PRW-1 R1': 80 });
     const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
-    const { tankPage } = await import('../../src/features/cohorts/keepingQueries');
-    const drawn = (await cohortsPage(on())).loops.flatMap((l) => l.stages).find((s) => s.stage === 'channel')!.tanks[0]!;
+    const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
+    const drawn = (await cohortsPage(on())).loops.flatMap((l) => l.stages).find((s) => s.stage === 'channel')!
+      .tanks[0]!;
     expect(drawn).toMatchObject({ code: 'R1', empty: false, noFeed: false });
     const page = await tankPage('R1', on());
     expect(page.here).toMatchObject([{ lotCode: 'PRW-1', count: 80 }]);
     expect(page.feedG).toBe(0);
     expect(page.because.density.inputs.find((i) => i.label === 'Water')!.from).toContain('30 cm deep');
-  }); // prettier-ignore
+  });
 
   test('lots that cannot be told apart become one, and it knows where it came from', async () => {
     const w1 = await place('W1');
@@ -256,7 +260,7 @@ describe('quarantine, treatments, rest', () => {
       faults(await actions.husbandry({ ...key(), kind: 'fallow', placeId: h3, words: 'rest', untilDay: TODAY }))
         .form![0],
     ).toMatch(/is still in that tank/);
-    const { tankPage } = pages;
+    const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
     expect((await tankPage('H3', on())).here.length).toBe(1);
     expect((await tankPage('H3', on())).series.length).toBeGreaterThan(20);
     await expect(tankPage('Z9', on())).rejects.toThrow('not found');
@@ -390,7 +394,9 @@ test('what is slid on the board can be laid aside, opened, slid on, held side by
   expect(faults(await layAside({ ...key(), name: 'Later', changes: [slide(2)] })).form?.[0]).toMatch(/for a manager/);
   await as('ines');
   expect(faults(await layAside({ ...key(), name: '', changes: [slide(2)] })).name?.[0]).toBe('Give the draft a name');
-  expect(faults(await layAside({ ...key(), name: 'Nothing', changes: [] })).changes?.[0]).toMatch(/Nothing was changed/);
+  expect(faults(await layAside({ ...key(), name: 'Nothing', changes: [] })).changes?.[0]).toMatch(
+    /Nothing was changed/,
+  );
   const first = { ...key(), name: 'Two days later', changes: [slide(2)] };
   expect(await layAside(first)).toEqual({ ok: true, value: 'Laid aside: Two days later.' });
   expect(await layAside(first)).toEqual({ ok: true, value: 'Laid aside already.' });
@@ -399,7 +405,9 @@ test('what is slid on the board can be laid aside, opened, slid on, held side by
   // Slid on from there, the board sends the whole slide: it takes the place of the one laid aside.
   const second = { ...key(), name: 'Five days later', changes: [slide(5)], draftId: first.entryKey };
   expect((await layAside(second)).ok).toBe(true);
-  expect((await outlookGround()).drafts).toEqual([{ id: second.entryKey, name: 'Five days later', changes: [slide(5)] }]);
+  expect((await outlookGround()).drafts).toEqual([
+    { id: second.entryKey, name: 'Five days later', changes: [slide(5)] },
+  ]);
   expect(faults(await layAside({ ...second, ...key() })).draft?.[0]).toMatch(/kept or discarded/);
   const base = Object.fromEntries(ground.plan.filter((s) => s.groupId === step.groupId).map((s) => [s.id, s.version]));
   expect((await keep({ ...key(), name: 'Six', changes: [slide(6)], base, draftId: second.entryKey })).ok).toBe(true);
@@ -407,7 +415,7 @@ test('what is slid on the board can be laid aside, opened, slid on, held side by
   expect(kept.day).toBe(addDays(step.day, 6));
   expect((await outlookGround()).drafts).toEqual([]);
   expect((await discardDraft({ ...key(), draftId: second.entryKey })).ok).toBe(true);
-}); // prettier-ignore
+});
 
 describe('rules of the farm', () => {
   test('a feed table rules the ration; rows that do not rise and stale edits are refused', async () => {
@@ -498,37 +506,58 @@ describe('rules of the farm', () => {
     const koi = async () => (await pages.speciesPage(on())).own.find((s) => s.species.code === 'koi')!;
     const was = await koi();
     expect(was.sale.food).toBeNull();
-    const send = async (over: object) => actions.keepSale({ ...key(), code: 'koi', version: (await koi()).version, grades: was.sale.grades, ...over });
+    const send = async (over: object) =>
+      actions.keepSale({ ...key(), code: 'koi', version: (await koi()).version, grades: was.sale.grades, ...over });
     const [small, middle, large] = was.sale.grades;
-    expect(faults(await send({ grades: [small, { ...middle, fromCm: 12 }, large] })).grades![0]).toMatch(/overlap: a fish of 12 cm would be both/);
-    expect(faults(await send({ grades: [small, large] })).grades![0]).toMatch(/Koi 14–18 cm is on orders or lots already/);
-    expect(faults(await send({ grades: [{ ...small, toCm: -3 }] })).grades ?? faults(await send({ grades: [{ ...small, toCm: -3 }] }))['grades.0.toCm']).toBeTruthy();
+    expect(faults(await send({ grades: [small, { ...middle, fromCm: 12 }, large] })).grades![0]).toMatch(
+      /overlap: a fish of 12 cm would be both/,
+    );
+    expect(faults(await send({ grades: [small, large] })).grades![0]).toMatch(
+      /Koi 14–18 cm is on orders or lots already/,
+    );
+    expect(
+      faults(await send({ grades: [{ ...small, toCm: -3 }] })).grades ??
+        faults(await send({ grades: [{ ...small, toCm: -3 }] }))['grades.0.toCm'],
+    ).toBeTruthy();
     expect(faults(await send({ version: was.version + 7 })).form![0]).toMatch(/Someone else/);
     const huge = { name: 'Koi 26–40 cm', fromCm: 26, toCm: 40, priceMinor: 6_000 };
     expect((await send({ grades: [{ ...small!, priceMinor: 800 }, middle, large, huge] })).ok).toBe(true);
-    expect((await koi()).sale.grades.map((g) => [g.name, g.priceMinor])).toEqual([['Koi 10–14 cm', 800], ['Koi 14–18 cm', 1400], ['Koi 18–26 cm', 2900], ['Koi 26–40 cm', 6000]]);
+    expect((await koi()).sale.grades.map((g) => [g.name, g.priceMinor])).toEqual([
+      ['Koi 10–14 cm', 800],
+      ['Koi 14–18 cm', 1400],
+      ['Koi 18–26 cm', 2900],
+      ['Koi 26–40 cm', 6000],
+    ]);
     expect((await send({ grades: was.sale.grades })).ok).toBe(true);
     expect((await koi()).sale.grades).toEqual(was.sale.grades);
 
     const zander = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'pikeperch')!;
     const food = { name: 'Pikeperch', priceMinor: 2600, shelfLifeDays: 6 };
-    const asFood = (over: object, version = zander.version) => actions.keepSale({ ...key(), code: 'pikeperch', version, grades: [], food, ...over });
+    const asFood = (over: object, version = zander.version) =>
+      actions.keepSale({ ...key(), code: 'pikeperch', version, grades: [], food, ...over });
     expect((await asFood({})).ok).toBe(true);
     const { newOrderPage } = await import('../../src/features/market/queries');
     expect((await newOrderPage(on())).products).toContainEqual({ code: 'pikeperch', name: 'Pikeperch', unit: 'kg' });
     const day = addDays(TODAY, 12);
     const fry = { speciesCode: 'pikeperch', count: 200, meanG: 12, day, toPlaceId: await place('Q1') };
-    expect(await actions.orderFish({ ...key(), ...fry })).toMatchObject({ ok: true, value: { words: expect.stringContaining('PIK-1') } });
-    expect(await actions.takeFeed({ ...key(), speciesCode: 'pikeperch', code: 'z1', massG: 25_000 })).toMatchObject({ ok: true });
+    expect(await actions.orderFish({ ...key(), ...fry })).toMatchObject({
+      ok: true,
+      value: { words: expect.stringContaining('PIK-1') },
+    });
+    expect(await actions.takeFeed({ ...key(), speciesCode: 'pikeperch', code: 'z1', massG: 25_000 })).toMatchObject({
+      ok: true,
+    });
     const store = (await pages.feedPage(on())).store.find((s) => s.speciesCode === 'pikeperch')!;
     expect(store.lots.map((l) => l.code)).toEqual(['FEED-PIK-Z1']);
     expect((await asFood({ food: undefined }, zander.version + 1)).ok).toBe(true);
     expect((await newOrderPage(on())).products.some((p) => p.code === 'pikeperch')).toBe(false);
-    expect(faults(await actions.keepSale({ ...key(), code: 'walleye', version: 1, grades: [], food })).form![0]).toMatch(/Take the species/);
+    expect(
+      faults(await actions.keepSale({ ...key(), code: 'walleye', version: 1, grades: [], food })).form![0],
+    ).toMatch(/Take the species/);
     await as('mirel');
     expect(faults(await asFood({})).form![0]).toMatch(/for a manager/);
     await as('ines');
-  }); // prettier-ignore
+  });
 
   test('temperatures are held side by side, one is planned, and the forecast follows', async () => {
     const page = await pages.temperaturePage(on());
@@ -563,8 +592,11 @@ describe('what the screens say', () => {
   test('a second blower changes the margin at once; stale edits and nonsense are refused, hands are not asked', async () => {
     const heron = (await pages.lifePage(on())).loops.find((l) => l.name === 'Heron')!;
     const { aerators, media } = heron.support;
-    const keep = (over: object) => actions.keepLifeSupport({ loopId: heron.id, version: heron.version, aerators, media, ...key(), ...over });
-    expect(Object.entries(faults(await keep({ aerators: [{ name: 'Blower', kgO2PerDay: 90_000 }] })))).toEqual([[expect.stringMatching(/^aerators/), [expect.stringMatching(/check the unit/)]]]);
+    const keep = (over: object) =>
+      actions.keepLifeSupport({ loopId: heron.id, version: heron.version, aerators, media, ...key(), ...over });
+    expect(Object.entries(faults(await keep({ aerators: [{ name: 'Blower', kgO2PerDay: 90_000 }] })))).toEqual([
+      [expect.stringMatching(/^aerators/), [expect.stringMatching(/check the unit/)]],
+    ]);
     await as('bram');
     expect(faults(await keep({})).form?.[0]).toMatch(/for a manager/);
     await as('ines');
@@ -573,7 +605,7 @@ describe('what the screens say', () => {
     expect(after.margin.oxygenGivenKg).toBeCloseTo(heron.margin.oxygenGivenKg + 8, 6);
     expect(after.support.energy).toEqual(heron.support.energy);
     expect(faults(await keep({})).form?.[0]).toMatch(/Someone else changed this/);
-  }); // prettier-ignore
+  });
 
   test('a loss can be rehearsed: the ways back are worked out and nothing is recorded', async () => {
     const before = await pages.lossPage(on());
@@ -584,8 +616,17 @@ describe('what the screens say', () => {
     expect(wait!.missingKg).toBeGreaterThan(50);
     expect(bigger!.missingKg).toBeLessThan(wait!.missingKg);
     expect((await pages.lossPage(on({ suppose: 'NOWHERE' }))).supposed).toBeNull();
-    expect(Number((await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where('p.code', 'K5').sum('b.count as n').first())!.n)).toBeGreaterThan(400);
-  }); // prettier-ignore
+    expect(
+      Number(
+        (await desk
+          .owner('balance as b')
+          .join('place as p', 'p.id', 'b.place_id')
+          .where('p.code', 'K5')
+          .sum('b.count as n')
+          .first())!.n,
+      ),
+    ).toBeGreaterThan(400);
+  });
 
   test('the planner is given fish and nothing it does not need', async () => {
     const page = await pages.plannerPage(on());

@@ -201,7 +201,12 @@ describe('whatever happens, in whatever order', () => {
               continue;
             }
             const possible = !m.undone && (model[m.to] ?? 0) >= m.count;
-            const ok = await desk.in(farm, (tx) => reverseMovement(tx, entryFor(farm), m.id)).then(() => true, () => false); // prettier-ignore
+            const ok = await desk
+              .in(farm, (tx) => reverseMovement(tx, entryFor(farm), m.id))
+              .then(
+                () => true,
+                () => false,
+              );
             expect(ok).toBe(possible);
             if (!ok) continue;
             m.undone = true;

@@ -167,7 +167,10 @@ describe('screens', () => {
 
 describe('writes through the edge', () => {
   const key = () => randomUUID();
-  const words = (outcome: { ok: boolean; fields?: Record<string, string[]> }) => Object.values(outcome.fields ?? {}).flat().join(' '); // prettier-ignore
+  const words = (outcome: { ok: boolean; fields?: Record<string, string[]> }) =>
+    Object.values(outcome.fields ?? {})
+      .flat()
+      .join(' ');
 
   test('signed out, the wrong role, no input, too much input: refused in words, nothing recorded', async () => {
     const { feed, leaveHandover } = await import('../../src/features/round/actions');
@@ -349,9 +352,19 @@ describe('writes through the edge', () => {
     const trout = before.facts.fish.find((f) => f.placeId === k6.id)!;
     expect(await recordLogLine({ text: 'K6 dead 1', entryKey: key() })).toMatchObject({ ok: true });
     const after = await look();
-    expect(after.facts.fish.find((f) => f.lotId === trout.lotId && f.placeId === trout.placeId)!.count).toBe(trout.count - 1);
+    expect(after.facts.fish.find((f) => f.lotId === trout.lotId && f.placeId === trout.placeId)!.count).toBe(
+      trout.count - 1,
+    );
     expect(after.steps).toBe(before.steps);
-    const step = { lotCode: trout.lotCode, fromPlaceId: trout.placeId, kind: 'move', toPlaceId: after.facts.places.find((p) => p.kind === 'tank' && p.id !== trout.placeId)!.id, day: addDays(TODAY, 30), count: 3, entryKey: key() };
+    const step = {
+      lotCode: trout.lotCode,
+      fromPlaceId: trout.placeId,
+      kind: 'move',
+      toPlaceId: after.facts.places.find((p) => p.kind === 'tank' && p.id !== trout.placeId)!.id,
+      day: addDays(TODAY, 30),
+      count: 3,
+      entryKey: key(),
+    };
     expect((await planStep(step)).ok).toBe(true);
     const planned = await look();
     expect(planned.steps).toHaveLength(before.steps.length + 1);
@@ -362,7 +375,7 @@ describe('writes through the edge', () => {
     expect(moved.day).toBe(addDays(TODAY, 31));
     expect((await edit({ version: moved.version, drop: true })).ok).toBe(true);
     expect((await look()).steps.map((s) => s.id)).toEqual(before.steps.map((s) => s.id));
-  }); // prettier-ignore
+  });
 
   test('units are the person’s own, and nonsense is refused', async () => {
     const { chooseUnits } = await import('../../src/features/account/actions');

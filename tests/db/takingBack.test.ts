@@ -10,9 +10,16 @@ visit(inject('takingUrl'), async () => {
 });
 
 describe('taking an entry back', () => {
-  const story = async (code: string) => (await import('../../src/features/cohorts/cohortQueries')).cohortPage(code, on({ story: 'all' }));
+  const story = async (code: string) =>
+    (await import('../../src/features/cohorts/cohortQueries')).cohortPage(code, on({ story: 'all' }));
   const inTank = async (code: string) => {
-    const row = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').where({ 'p.code': code, 'l.kind': 'cohort' }).where('b.count', '>', 0).first('l.code', 'b.count');
+    const row = await desk
+      .owner('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .join('place as p', 'p.id', 'b.place_id')
+      .where({ 'p.code': code, 'l.kind': 'cohort' })
+      .where('b.count', '>', 0)
+      .first('l.code', 'b.count');
     return row as { code: string; count: number };
   };
   const takeBack = (kind: string, id: string) => actions.takeBack({ kind, id, ...key() });
@@ -26,7 +33,10 @@ describe('taking an entry back', () => {
     await as('ines');
     const wrong = (await story(was.code)).record[0]!;
     expect(wrong).toMatchObject({ reason: 'dead', count: 40, mayTakeBack: true, takenBack: false });
-    expect(await takeBack('movement', wrong.id)).toMatchObject({ ok: true, value: { words: 'Taken back: 40 deaths.' } });
+    expect(await takeBack('movement', wrong.id)).toMatchObject({
+      ok: true,
+      value: { words: 'Taken back: 40 deaths.' },
+    });
     const after = await story(was.code);
     expect((await inTank('H7')).count).toBe(was.count);
     expect(after.account.survival).toBe(before.account.survival);
@@ -66,7 +76,10 @@ describe('taking an entry back', () => {
     const before = (await story(code)).feedG;
     await as('tess');
     const line = { text: 'K3 fed 0.9 slow', ...key() };
-    expect(await recordLogLine(line)).toMatchObject({ ok: true, value: { meaning: '900 g fed in K3 today, ate slowly' } });
+    expect(await recordLogLine(line)).toMatchObject({
+      ok: true,
+      value: { meaning: '900 g fed in K3 today, ate slowly' },
+    });
     expect((await recordLogLine(line)).ok).toBe(true);
     expect((await story(code)).feedG).toBe(before + 900);
     expect((await story(code)).feedings[0]).toMatchObject({ response: 'slow', day: TODAY });
@@ -75,7 +88,12 @@ describe('taking an entry back', () => {
     expect((await undoLogLine({ recordedKey: line.entryKey, ...key() })).ok).toBe(true);
     expect((await story(code)).feedG).toBe(before);
     expect((await job()).done).toBeNull();
-    const purged = await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where({ 'p.kind': 'purge' }).andWhere('b.count', '>', 0).first('p.code');
+    const purged = await desk
+      .owner('balance as b')
+      .join('place as p', 'p.id', 'b.place_id')
+      .where({ 'p.kind': 'purge' })
+      .andWhere('b.count', '>', 0)
+      .first('p.code');
     expect(faults(await recordLogLine({ text: `${purged.code} fed 1`, ...key() })).text?.[0]).toMatch(/to get no feed/);
   });
 
@@ -84,7 +102,9 @@ describe('taking an entry back', () => {
     const fish = (await story(code)).handled[0]!;
     const before = await story(code);
     const weightsG = Array.from({ length: 12 }, () => fish.meanG * 0.7);
-    expect((await actions.sample({ lotCode: code, fromPlaceId: fish.placeId, weightsG, confirmed: true, ...key() })).ok).toBe(true);
+    expect(
+      (await actions.sample({ lotCode: code, fromPlaceId: fish.placeId, weightsG, confirmed: true, ...key() })).ok,
+    ).toBe(true);
     const light = await story(code);
     expect(light.pace!).toBeLessThan(before.pace!);
     expect(light.weighings[0]).toMatchObject({ count: 12, mayTakeBack: true });
@@ -108,16 +128,31 @@ describe('taking an entry back', () => {
     expect(faults(await takeBack('event', entry.id)).form?.[0]).toMatch(/Only a manager/);
     await as('ines');
     const back = { kind: 'event', id: entry.id, ...key() };
-    expect(await actions.takeBack(back)).toMatchObject({ ok: true, value: { words: expect.stringMatching(/withdrawal period holds no more/) } });
+    expect(await actions.takeBack(back)).toMatchObject({
+      ok: true,
+      value: { words: expect.stringMatching(/withdrawal period holds no more/) },
+    });
     expect((await actions.takeBack(back)).ok).toBe(true);
     const after = await story(code);
     expect(after.withdrawalUntil).toBeNull();
     expect(after.events.filter((e) => e.kind === 'treat').map((e) => e.takenBack)).toEqual([true]);
     expect(faults(await takeBack('event', entry.id)).form?.[0]).toMatch(/taken back already/);
 
-    const koi = { kind: 'observe', lotCode: 'KOI-1', placeId: await place('W2'), words: 'Wrong tank: these are ill', state: 'ill' };
+    const koi = {
+      kind: 'observe',
+      lotCode: 'KOI-1',
+      placeId: await place('W2'),
+      words: 'Wrong tank: these are ill',
+      state: 'ill',
+    };
     expect((await actions.husbandry({ ...koi, ...key() })).ok).toBe(true);
-    const sale = { lotCode: 'KOI-1', fromPlaceId: await place('W2'), productCode: 'koi-middle', count: 2, massG: 2 * 60 };
+    const sale = {
+      lotCode: 'KOI-1',
+      fromPlaceId: await place('W2'),
+      productCode: 'koi-middle',
+      count: 2,
+      massG: 2 * 60,
+    };
     expect(faults(await actions.sellLive({ ...sale, ...key() })).confirm?.[0]).toMatch(/was ill/);
     const ill = (await story('KOI-1')).events.find((e) => e.state === 'ill')!;
     expect((await takeBack('event', ill.id)).ok).toBe(true);
@@ -133,7 +168,9 @@ describe('taking an entry back', () => {
     expect(faults(await takeBack('movement', received.id)).form?.[0]).toMatch(/stay counted/);
     expect(faults(await takeBack('movement', randomUUID())).form?.[0]).toMatch(/not on this farm/);
     await as('bram');
-    expect(faults(await takeBack('sample', weighings.find((s) => !s.takenBack)!.id)).form?.[0]).toMatch(/Only a manager/);
+    expect(faults(await takeBack('sample', weighings.find((s) => !s.takenBack)!.id)).form?.[0]).toMatch(
+      /Only a manager/,
+    );
     await recordLogLine({ text: 'H7 dead 1', ...key() });
     const own = (await story(code)).record[0]!;
     expect(own.mayTakeBack).toBe(true);
@@ -145,4 +182,4 @@ describe('taking an entry back', () => {
     await as('bram');
     expect((await takeBack('movement', own.id)).ok).toBe(true);
   });
-}); // prettier-ignore
+});

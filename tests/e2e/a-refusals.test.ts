@@ -23,7 +23,6 @@ for (const [name, viewport] of [
   ['laptop', DESK],
   ['phone', PHONE],
 ] as const) {
-  // prettier-ignore
   test(`every station on a ${name}: readable by everyone, nothing cut off, no errors`, async ({ page }) => {
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
@@ -33,7 +32,9 @@ for (const [name, viewport] of [
     for (const path of STATIONS) {
       await page.goto(path);
       await expect(page.locator('main h1').first()).toBeAttached();
-      const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      const wide = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
       expect(wide, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
       expect(violations.map((v) => `${path}: ${v.id} ${v.nodes[0]?.target}`)).toEqual([]);
@@ -112,7 +113,6 @@ test('bad input is answered beside the field and nothing typed is lost', async (
     ['9999', /check the unit/],
     ['', /give it first/],
   ] as const) {
-    // prettier-ignore
     await feed.fill(typed);
     await dialog.getByRole('button', { name: 'Fed' }).click();
     await expect(dialog.getByText(answer)).toBeVisible();

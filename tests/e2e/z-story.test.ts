@@ -234,7 +234,9 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   await page.goto(orderUrl);
   await choose(page, /Lot of butterhead/, new RegExp(`PP-${lotCode}:`));
   await page.getByRole('button', { name: 'Set aside', exact: true }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Butterhead lettuce' }).first()).toContainText(/set aside [1-9]/); // prettier-ignore
+  await expect(page.getByRole('listitem').filter({ hasText: 'Butterhead lettuce' }).first()).toContainText(
+    /set aside [1-9]/,
+  );
   const trace = page.getByRole('region', { name: 'Trace' });
   await expect(trace).toContainText(lotCode);
   await expect(trace).toContainText('SD-BULE-');

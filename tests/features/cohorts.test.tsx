@@ -136,20 +136,41 @@ describe('a form that records', () => {
 describe('what the planner is asked', () => {
   const species = aFarm().species.filter((s) => s.code === 'rainbow-trout');
   const asked = { by: 'steady' as const, species, units: METRIC as UnitChoice, today: '2026-06-10' };
-  const values = { weeks: '52', seconds: 60, short: 30, batch: 90, 'sizes_rainbow-trout': [10, 40], 'from_rainbow-trout': 350 };
+  const values = {
+    weeks: '52',
+    seconds: 60,
+    short: 30,
+    batch: 90,
+    'sizes_rainbow-trout': [10, 40],
+    'from_rainbow-trout': 350,
+  };
   const read = async (over: Record<string, unknown>, how: Partial<typeof asked> = {}) => {
     const { readTarget } = await import('../../src/features/cohorts/planner/target');
     return readTarget({ ...values, ...over }, { ...asked, ...how });
   };
 
   test('so many fish of a size a week, over a season of whole weeks', async () => {
-    const got = await read({ 'amount_rainbow-trout': 60, 'unit_rainbow-trout': 'fish', from: '2027-03-01', until: '2027-04-11' });
+    const got = await read({
+      'amount_rainbow-trout': 60,
+      'unit_rainbow-trout': 'fish',
+      from: '2027-03-01',
+      until: '2027-04-11',
+    });
     if (!got.ok) throw new Error(JSON.stringify(got.fields));
-    expect(got.value.target.species[0]).toMatchObject({ amount: 60, counted: true, fromG: 350, fromWeek: 37, untilWeek: 43 });
+    expect(got.value.target.species[0]).toMatchObject({
+      amount: 60,
+      counted: true,
+      fromG: 350,
+      fromWeek: 37,
+      untilWeek: 43,
+    });
   });
 
   test('pounds are planned in kilograms, and so is what a missing one costs', async () => {
-    const got = await read({ 'amount_rainbow-trout': 100, 'unit_rainbow-trout': 'mass' }, { units: { mass: 'us', temperature: 'F' } });
+    const got = await read(
+      { 'amount_rainbow-trout': 100, 'unit_rainbow-trout': 'mass' },
+      { units: { mass: 'us', temperature: 'F' } },
+    );
     if (!got.ok) throw new Error(JSON.stringify(got.fields));
     expect(got.value.target.species[0]!.amount).toBeCloseTo(45.36, 2);
     expect(got.value.target.costs.shortMinorPerKg).toBe(6614);
@@ -165,7 +186,7 @@ describe('what the planner is asked', () => {
     const got = await read(over);
     expect(got.ok ? '' : got.fields[field]?.[0]).toMatch(words);
   });
-}); // prettier-ignore
+});
 
 describe('handling fish', () => {
   async function handle(over: Partial<typeof fish> = {}, role = 'manager') {
@@ -233,19 +254,29 @@ describe('handling fish', () => {
     press('Grade');
     fireEvent.mouseDown(screen.getByRole('combobox', { name: /Large ones go to/ }));
     fireEvent.click(screen.getByRole('option', { name: /K2/ }));
-    const rows = () => within(screen.getByTestId('both-tanks')).getAllByRole('row').map((r) => r.textContent);
-    expect(rows().slice(1).map((r) => r!.slice(0, 8))).toEqual(['K1before', 'K1after…', 'K2before', 'K2after…']);
+    const rows = () =>
+      within(screen.getByTestId('both-tanks'))
+        .getAllByRole('row')
+        .map((r) => r.textContent);
+    expect(
+      rows()
+        .slice(1)
+        .map((r) => r!.slice(0, 8)),
+    ).toEqual(['K1before', 'K1after…', 'K2before', 'K2after…']);
     const state = (count: number) => ({ count, kg: 1, densityKgM3: 1.5, limitKgM3: 40, feedG: 100, fullInDays: null });
     await waitFor(() => expect(answerPreview.length).toBe(1));
     const box = (count: number) => ({ count, meanG: 300, cv: 0.1 });
-    answerPreview({ ok: true, value: {
-      tanks: ['K1', 'K2'].map((code) => ({ placeId: code, code, before: state(500), after: state(250) })),
-      boxes: { large: box(250), small: box(250) },
-    } });
+    answerPreview({
+      ok: true,
+      value: {
+        tanks: ['K1', 'K2'].map((code) => ({ placeId: code, code, before: state(500), after: state(250) })),
+        boxes: { large: box(250), small: box(250) },
+      },
+    });
     expect(await screen.findByText(/large ones of/)).toBeTruthy();
     expect(rows()).toHaveLength(5);
     expect(rows()[4]).toContain('250');
-  }); // prettier-ignore
+  });
 
   test('a hand neither plans nor treats; in quarantine a manager may clear', async () => {
     await handle({ quarantined: true }, 'hand');
@@ -280,12 +311,43 @@ describe('handling fish', () => {
 });
 
 describe('what happened', () => {
-  const weighing = { id: 's1', personId: 'p', day: '2026-06-09', meanG: 301, count: 20, by: 'Tess', takenBack: false, mayTakeBack: true };
+  const weighing = {
+    id: 's1',
+    personId: 'p',
+    day: '2026-06-09',
+    meanG: 301,
+    count: 20,
+    by: 'Tess',
+    takenBack: false,
+    mayTakeBack: true,
+  };
   const died = { ...weighing, id: 'm1', reason: 'dead', count: 40, massG: 0, from: 'K1', to: 'DEAD', note: null };
-  const fed = { movementId: 'f1', personId: 'p', takenBack: false, mayTakeBack: true, day: '2026-06-09', place: 'K1', feedLot: 'FD-1', massG: 1200, response: 'eager', withheldG: 0, farmGrownG: 0 };
+  const fed = {
+    movementId: 'f1',
+    personId: 'p',
+    takenBack: false,
+    mayTakeBack: true,
+    day: '2026-06-09',
+    place: 'K1',
+    feedLot: 'FD-1',
+    massG: 1200,
+    response: 'eager',
+    withheldG: 0,
+    farmGrownG: 0,
+  };
   const show = async (over: object = {}) => {
     const { CohortStory } = await import('../../src/features/cohorts/CohortStory');
-    const page = { ...day, lotCode: 'TRT-1', grades: [], record: [died], weighings: [weighing], events: [], feedings: [fed], more: { feedings: 0, movements: 0 }, ...over };
+    const page = {
+      ...day,
+      lotCode: 'TRT-1',
+      grades: [],
+      record: [died],
+      weighings: [weighing],
+      events: [],
+      feedings: [fed],
+      more: { feedings: 0, movements: 0 },
+      ...over,
+    };
     render(<CohortStory page={page as never} />);
   };
 
@@ -310,12 +372,16 @@ describe('what happened', () => {
   });
 
   test('what was taken back is still to be read and has no button; nor has what others recorded', async () => {
-    await show({ record: [{ ...died, takenBack: true, mayTakeBack: false }], weighings: [{ ...weighing, mayTakeBack: false }], feedings: [] });
+    await show({
+      record: [{ ...died, takenBack: true, mayTakeBack: false }],
+      weighings: [{ ...weighing, mayTakeBack: false }],
+      feedings: [],
+    });
     expect(screen.getByText('died').closest('tr')!.className).toBe('gone');
     expect(screen.getByText('taken back')).toBeTruthy();
     expect(screen.queryByRole('button', { name: /Take back/ })).toBeNull();
   });
-}); // prettier-ignore
+});
 
 describe('the plan in place', () => {
   const step = {
@@ -390,7 +456,18 @@ describe('rooms of Cohorts', () => {
     expect(sent).toEqual([]);
     type(/^Aerators/, 'Blower A; 6\nBlower B; 7,5');
     press('Keep');
-    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'keepLifeSupport', loopId: 'heron', version: 4, aerators: [{ name: 'Blower A', kgO2PerDay: 6 }, { name: 'Blower B', kgO2PerDay: 7.5 }], media: [{ volumeM3: 1, surfaceM2PerM3: 300 }] })); // prettier-ignore
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        action: 'keepLifeSupport',
+        loopId: 'heron',
+        version: 4,
+        aerators: [
+          { name: 'Blower A', kgO2PerDay: 6 },
+          { name: 'Blower B', kgO2PerDay: 7.5 },
+        ],
+        media: [{ volumeM3: 1, surfaceM2PerM3: 300 }],
+      }),
+    );
     press('18');
     expect(await screen.findByText(/litres × oxygen ÷ breathing/)).toBeTruthy();
   });
@@ -398,7 +475,9 @@ describe('rooms of Cohorts', () => {
   test('ornamental fish are netted by grade, with how many are of each; food fish are not', async () => {
     const { HandleFish } = await import('../../src/features/cohorts/HandleFish');
     const koi = { ...fish, lotCode: 'KOI-1', grades: [{ code: 'koi-middle', name: 'Koi 14–18 cm', count: 63.4 }] };
-    render(<HandleFish fish={koi} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />);
+    render(
+      <HandleFish fish={koi} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />,
+    );
     press('Net for live sale');
     expect(screen.getByText(/Not for food/)).toBeTruthy();
     fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Size grade' }));
@@ -406,11 +485,21 @@ describe('rooms of Cohorts', () => {
     type('Fish netted', '12');
     type('Their weight together', '0.74');
     press('Netted into holding');
-    await waitFor(() => expect(sent[0]).toMatchObject({ action: 'sellLive', lotCode: 'KOI-1', productCode: 'koi-middle', count: 12, massG: 740 }));
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        action: 'sellLive',
+        lotCode: 'KOI-1',
+        productCode: 'koi-middle',
+        count: 12,
+        massG: 740,
+      }),
+    );
     cleanup();
-    render(<HandleFish fish={fish} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />);
+    render(
+      <HandleFish fish={fish} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />,
+    );
     expect(screen.queryByRole('button', { name: 'Net for live sale' })).toBeNull();
-  }); // prettier-ignore
+  });
 
   test('after a loss: ways side by side, nothing to lay for waiting', async () => {
     const { LossStation } = await import('../../src/features/cohorts/LossStation');
@@ -487,7 +576,19 @@ describe('rooms of Cohorts', () => {
     expect(Object.keys((sent[0]!.steps as object[])[0]!)).not.toContain('version');
     expect(screen.getByRole('link', { name: 'K4: TRT-2' }).getAttribute('href')).toContain('suppose=K4');
     cleanup();
-    render(<LossStation page={{ ...day, losses: [], chosen: null, rehearsals, supposed: 'K4', ways: [way('bigger', 1, 12)], currency: 'EUR' }} />); // prettier-ignore
+    render(
+      <LossStation
+        page={{
+          ...day,
+          losses: [],
+          chosen: null,
+          rehearsals,
+          supposed: 'K4',
+          ways: [way('bigger', 1, 12)],
+          currency: 'EUR',
+        }}
+      />,
+    );
     expect(screen.getByText(/A rehearsal: nothing was lost in K4/)).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'See it on Season' })).toBeNull();
   });
@@ -603,7 +704,11 @@ describe('rooms of Cohorts', () => {
     const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
     const [nile, ...others] = SPECIES_DEFAULTS;
     const sale = { food: { ...TROUT_PRODUCT, name: 'Tilapia', priceMinor: 850, shelfLifeDays: 6 }, grades: [] };
-    render(<SpeciesStation page={{ ...day, currency: 'EUR', own: [{ species: nile!, version: 2, sale }], others: others.slice(0, 2) }} />); // prettier-ignore
+    render(
+      <SpeciesStation
+        page={{ ...day, currency: 'EUR', own: [{ species: nile!, version: 2, sale }], others: others.slice(0, 2) }}
+      />,
+    );
     type('Most crowding, kg/m³', '55');
     press('Keep for this farm');
     await waitFor(() =>
@@ -624,7 +729,16 @@ describe('rooms of Cohorts', () => {
     const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
     const koi = SPECIES_DEFAULTS.find((s) => s.code === 'koi')!;
     const page = { ...day, currency: 'EUR', own: [], others: [] };
-    render(<SpeciesSale own={{ species: koi, version: 3, sale: { food: null, grades: [{ name: 'Small', fromCm: 10, toCm: 14, priceMinor: 750 }] } }} page={page} />); // prettier-ignore
+    render(
+      <SpeciesSale
+        own={{
+          species: koi,
+          version: 3,
+          sale: { food: null, grades: [{ name: 'Small', fromCm: 10, toCm: 14, priceMinor: 750 }] },
+        }}
+        page={page}
+      />,
+    );
     const grades = screen.getByLabelText<HTMLTextAreaElement>(/^Alive: name/);
     expect(grades.value).toBe('Small; 10; 14; 7.5');
     type(/^Alive: name/, 'Small; 10; 14; 8\nLarge; 14');

@@ -17,20 +17,52 @@ const { OrderView } = await import('../../src/features/market/OrderView');
 type OrderPage = Parameters<typeof OrderView>[0]['page'];
 
 const koi: OrderPage['order']['lines'][number] = {
-  id: 'line-1', productCode: 'koi-middle', productName: 'Koi 14–18 cm', unit: 'fish', quantity: 12, priceMinor: 1400, setAside: [], delivered: 0,
-}; // prettier-ignore
-const trout = { ...koi, id: 'line-2', productCode: 'rainbow-trout', productName: 'Rainbow trout', unit: 'kg' as const, quantity: 30_000, priceMinor: 1450 }; // prettier-ignore
+  id: 'line-1',
+  productCode: 'koi-middle',
+  productName: 'Koi 14–18 cm',
+  unit: 'fish',
+  quantity: 12,
+  priceMinor: 1400,
+  setAside: [],
+  delivered: 0,
+};
+const trout = {
+  ...koi,
+  id: 'line-2',
+  productCode: 'rainbow-trout',
+  productName: 'Rainbow trout',
+  unit: 'kg' as const,
+  quantity: 30_000,
+  priceMinor: 1450,
+};
 
 function page(over: Partial<OrderPage['order']> = {}): OrderPage {
   return {
-    person: { role: 'office' } as OrderPage['person'], units: METRIC, today: '2026-06-10', day: '2026-06-10', when: 'today', at: 0, currency: 'EUR', events: [],
+    person: { role: 'office' } as OrderPage['person'],
+    units: METRIC,
+    today: '2026-06-10',
+    day: '2026-06-10',
+    when: 'today',
+    at: 0,
+    currency: 'EUR',
+    events: [],
     lots: [
       { lotId: 'a', lotCode: 'LF-KOI-1', productCode: 'koi-middle', quantity: 8, packedOn: '2026-06-08' },
       { lotId: 'b', lotCode: 'PF-TRT-1', productCode: 'rainbow-trout', quantity: 50_000, packedOn: '2026-06-09' },
     ] as OrderPage['lots'],
     trace: { lots: [], events: [] } as unknown as OrderPage['trace'],
-    order: { id: 'o1', code: 'O-1', customer: 'Alder Pond Garden', channel: 'pond shop', dueDay: '2026-06-12', state: 'open', version: 3, lines: [koi, trout], ...over },
-  }; // prettier-ignore
+    order: {
+      id: 'o1',
+      code: 'O-1',
+      customer: 'Alder Pond Garden',
+      channel: 'pond shop',
+      dueDay: '2026-06-12',
+      state: 'open',
+      version: 3,
+      lines: [koi, trout],
+      ...over,
+    },
+  };
 }
 
 beforeEach(() => {
@@ -93,9 +125,32 @@ describe('an order', () => {
 });
 
 describe('supply against promise', () => {
-  const why = { week: 24, expected: '14 fish', spread: '0 fish', promised: '12 fish', short: '0 fish', available: '2 fish' };
-  const cell = { week: 24, weekStart: '2026-06-08', share: '12 of 14', available: '2', short: null, tight: false, swimming: null, onlySwims: false, none: false, why };
-  const row = (cells: Partial<typeof cell> | object) => ({ product: 'Koi 14–18 cm', unit: 'fish', shelfLifeDays: 10, cells: [{ ...cell, ...cells }] });
+  const why = {
+    week: 24,
+    expected: '14 fish',
+    spread: '0 fish',
+    promised: '12 fish',
+    short: '0 fish',
+    available: '2 fish',
+  };
+  const cell = {
+    week: 24,
+    weekStart: '2026-06-08',
+    share: '12 of 14',
+    available: '2',
+    short: null,
+    tight: false,
+    swimming: null,
+    onlySwims: false,
+    none: false,
+    why,
+  };
+  const row = (cells: Partial<typeof cell> | object) => ({
+    product: 'Koi 14–18 cm',
+    unit: 'fish',
+    shelfLifeDays: 10,
+    cells: [{ ...cell, ...cells }],
+  });
   const cellText = () => screen.getAllByRole('cell')[1]!.textContent;
 
   test('fish sold alive that still swim are said beside what is free, and Why says how to have them', async () => {
@@ -117,4 +172,4 @@ describe('supply against promise', () => {
     expect(screen.getByText('3 short').className).toBe('danger');
     expect(screen.queryByText(/free/)).toBeNull();
   });
-}); // prettier-ignore
+});

@@ -7,7 +7,13 @@ afterEach(cleanup);
 
 const because = { title: 'that', formula: 'one = one', inputs: [], source: 'counted', change: 'nothing' };
 const short = (n: number) => ({
-  because, key: 'short', label: 'Deliveries that fall short', words: n === 0 ? 'none' : String(n), detail: n === 0 ? null : '8.8 kg rainbow trout, first in week 52', bad: n }); // prettier-ignore
+  because,
+  key: 'short',
+  label: 'Deliveries that fall short',
+  words: n === 0 ? 'none' : String(n),
+  detail: n === 0 ? null : '8.8 kg rainbow trout, first in week 52',
+  bad: n,
+});
 const fish = (kg: number) => ({
   because,
   key: 'fish',
@@ -30,9 +36,11 @@ const plans: Compared[] = [
 
 describe('drafts side by side', () => {
   const show = (mayDiscard = true, onDiscard = vi.fn()) => {
-    render(<SideBySide plans={plans} boardId="board" mayDiscard={mayDiscard} onDiscard={onDiscard} onClose={vi.fn()} />);
+    render(
+      <SideBySide plans={plans} boardId="board" mayDiscard={mayDiscard} onDiscard={onDiscard} onClose={vi.fn()} />,
+    );
     return onDiscard;
-  }; // prettier-ignore
+  };
   const cells = (name: string) =>
     within(screen.getByRole('row', { name: new RegExp(`^${name}`) }))
       .getAllByRole('cell')

@@ -124,7 +124,11 @@ describe('the shell', () => {
   test('stations that are not built are not shown, and their keys do nothing', () => {
     shell();
     const rail = screen.getAllByRole('navigation', { name: 'Stations' })[0]!;
-    expect(within(rail).getAllByRole('link').map((a) => a.textContent)).toEqual(['Round1', 'Cohorts2', 'Beds4', 'Purge & pick5', 'Market6', 'Season7']); // prettier-ignore
+    expect(
+      within(rail)
+        .getAllByRole('link')
+        .map((a) => a.textContent),
+    ).toEqual(['Round1', 'Cohorts2', 'Beds4', 'Purge & pick5', 'Market6', 'Season7']);
     fireEvent.keyDown(document.body, { key: '3' });
     fireEvent.keyDown(document.body, { key: '8' });
     expect(push).not.toHaveBeenCalled();
@@ -271,9 +275,26 @@ describe('the season board', () => {
 
 function aJob(over: Partial<RoundJob>): RoundJob {
   return {
-    key: 'step:s1', kind: 'feed', placeId: 'k1', place: 'K1', title: 'Feed 4.5 mm', detail: '500 fish of 300 g', amount: '3 × 840 g', walk: 'Fish hall', walkOrder: 1,
-    lateDays: 0, minutes: 5, stepId: 's1', lotCode: 'TRT-1', loopCode: null, expected: {}, caution: null, done: null, because: null, ...over,
-  }; // prettier-ignore
+    key: 'step:s1',
+    kind: 'feed',
+    placeId: 'k1',
+    place: 'K1',
+    title: 'Feed 4.5 mm',
+    detail: '500 fish of 300 g',
+    amount: '3 × 840 g',
+    walk: 'Fish hall',
+    walkOrder: 1,
+    lateDays: 0,
+    minutes: 5,
+    stepId: 's1',
+    lotCode: 'TRT-1',
+    loopCode: null,
+    expected: {},
+    caution: null,
+    done: null,
+    because: null,
+    ...over,
+  };
 }
 
 describe('the round', () => {

@@ -65,11 +65,16 @@ export function sowingCode(cropCode: string, sowDay: Day): string {
 export async function bedsPage(search: Search): Promise<BedsPage> {
   const view = await farmView(search, async () => null);
   return {
-    person: view.person, units: view.units, today: view.today, day: view.day, when: view.when, at: view.at,
+    person: view.person,
+    units: view.units,
+    today: view.today,
+    day: view.day,
+    when: view.when,
+    at: view.at,
     beds: view.facts.places.filter((p) => p.kind === 'bed').map((p) => bedView(view, p.id)),
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),
-  }; // prettier-ignore
+  };
 }
 
 function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {

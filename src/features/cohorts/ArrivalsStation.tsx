@@ -21,12 +21,32 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
   const inQuarantine = page.tanks.filter((t) => t.kind === 'quarantine');
   const homes = page.tanks.filter((t) => t.kind === 'tank' || t.kind === 'sump' || t.kind === 'bed');
   const fields: FormField[] = [
-    { name: 'speciesCode', label: 'Species', kind: 'select', options: page.species.map((s) => [s.code, s.name]), start: '' },
+    {
+      name: 'speciesCode',
+      label: 'Species',
+      kind: 'select',
+      options: page.species.map((s) => [s.code, s.name]),
+      start: '',
+    },
     { name: 'count', label: 'Fish', kind: 'count', start: '' },
     { name: 'meanG', label: 'Weight of one', kind: 'quantity', quantity: 'smallMass', start: '' },
     { name: 'day', label: 'Arrive on', kind: 'day', start: addDays(page.today, 14) },
-    { name: 'toPlaceId', label: 'Arrive in', kind: 'select', options: [...inQuarantine, ...homes].map((t) => [t.id, t.says]), start: inQuarantine[0]?.id ?? '', help: 'Quarantine first: its own filter, its own nets.' },
-    { name: 'thenPlaceId', label: 'Then to', kind: 'select', options: homes.map((t) => [t.id, t.says]), start: '', optional: true },
+    {
+      name: 'toPlaceId',
+      label: 'Arrive in',
+      kind: 'select',
+      options: [...inQuarantine, ...homes].map((t) => [t.id, t.says]),
+      start: inQuarantine[0]?.id ?? '',
+      help: 'Quarantine first: its own filter, its own nets.',
+    },
+    {
+      name: 'thenPlaceId',
+      label: 'Then to',
+      kind: 'select',
+      options: homes.map((t) => [t.id, t.says]),
+      start: '',
+      optional: true,
+    },
     { name: 'note', label: 'Hatchery, order number, papers', kind: 'area', start: '', optional: true },
   ];
   return (
@@ -42,13 +62,32 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
               <h2>On the way</h2>
               <span className="quiet small">the round of their day receives them, with what died on the way</span>
             </header>
-            {page.coming.length === 0 ? <p className="empty">No fingerlings are ordered. Order some on this page, or let the planner propose.</p> : (
+            {page.coming.length === 0 ? (
+              <p className="empty">No fingerlings are ordered. Order some on this page, or let the planner propose.</p>
+            ) : (
               <>
                 <PlanSteps
-                  steps={page.coming.map((c) => ({ id: c.stepId, version: c.version, kind: 'stock', day: c.day, count: c.count, from: '', to: `to ${c.place}`, words: `${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? `: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}` }))}
-                  today={page.today} units={page.units} mayEdit={page.person.role === 'manager'}
+                  steps={page.coming.map((c) => ({
+                    id: c.stepId,
+                    version: c.version,
+                    kind: 'stock',
+                    day: c.day,
+                    count: c.count,
+                    from: '',
+                    to: `to ${c.place}`,
+                    words: `${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? `: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}`,
+                  }))}
+                  today={page.today}
+                  units={page.units}
+                  mayEdit={page.person.role === 'manager'}
                 />
-                {page.coming.filter((c) => c.note).map((c) => <p key={c.stepId} className="body small quiet">{c.lotCode}: {c.note}</p>)}
+                {page.coming
+                  .filter((c) => c.note)
+                  .map((c) => (
+                    <p key={c.stepId} className="body small quiet">
+                      {c.lotCode}: {c.note}
+                    </p>
+                  ))}
               </>
             )}
           </section>
@@ -57,16 +96,42 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
             return (
               <section className="sheet" key={q.lotCode + q.placeId}>
                 <header>
-                  <h2><Link href={`/cohorts/${q.lotCode}${suffix}`} prefetch={false}>{q.lotCode}</Link> in {q.place}</h2>
-                  <span className={q.clearedOn ? 'good' : 'attention strong'}>{q.clearedOn ? `cleared ${shortDay(q.clearedOn)}` : `in quarantine until ${shortDay(q.until)}`}</span>
+                  <h2>
+                    <Link href={`/cohorts/${q.lotCode}${suffix}`} prefetch={false}>
+                      {q.lotCode}
+                    </Link>{' '}
+                    in {q.place}
+                  </h2>
+                  <span className={q.clearedOn ? 'good' : 'attention strong'}>
+                    {q.clearedOn ? `cleared ${shortDay(q.clearedOn)}` : `in quarantine until ${shortDay(q.until)}`}
+                  </span>
                   <span className="quiet small end">{seenToday ? 'observed today' : 'not observed today'}</span>
                 </header>
                 {page.when === 'today' && (
-                  <HandleFish fish={{ lotCode: q.lotCode, placeId: q.placeId, place: q.place, count: q.count, meanG: 10, quarantined: !q.clearedOn }} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} onSaid={setSaid} />
+                  <HandleFish
+                    fish={{
+                      lotCode: q.lotCode,
+                      placeId: q.placeId,
+                      place: q.place,
+                      count: q.count,
+                      meanG: 10,
+                      quarantined: !q.clearedOn,
+                    }}
+                    tanks={page.tanks}
+                    units={page.units}
+                    role={page.person.role}
+                    today={page.today}
+                    onSaid={setSaid}
+                  />
                 )}
                 {q.events.length > 0 && (
                   <ul className="rows">
-                    {q.events.slice(0, 12).map((e, i) => <li key={i} className="row small"><span className="mono">{shortDay(e.day)}</span> <strong>{e.state}</strong> {e.words} {e.until && `until ${shortDay(e.until)}`} <span className="quiet">{e.by}</span></li>)}
+                    {q.events.slice(0, 12).map((e, i) => (
+                      <li key={i} className="row small">
+                        <span className="mono">{shortDay(e.day)}</span> <strong>{e.state}</strong> {e.words}{' '}
+                        {e.until && `until ${shortDay(e.until)}`} <span className="quiet">{e.by}</span>
+                      </li>
+                    ))}
                   </ul>
                 )}
               </section>
@@ -75,15 +140,25 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
           {page.apart.length === 0 && <p className="quiet">No fish are in quarantine.</p>}
         </div>
         <section className="sheet">
-          <header><h2>Order fingerlings</h2></header>
+          <header>
+            <h2>Order fingerlings</h2>
+          </header>
           <div className="body stack">
             {page.person.role === 'manager' ? (
-              <ActionForm fields={fields} units={page.units} submit="Order" onDone={setSaid} send={orderFish}
-                caution="Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order." />
-            ) : <p className="quiet">Ordering fish is for a manager.</p>}
+              <ActionForm
+                fields={fields}
+                units={page.units}
+                submit="Order"
+                onDone={setSaid}
+                send={orderFish}
+                caution="Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order."
+              />
+            ) : (
+              <p className="quiet">Ordering fish is for a manager.</p>
+            )}
           </div>
         </section>
       </div>
     </div>
   );
-} // prettier-ignore
+}

@@ -6,12 +6,25 @@ import { TakeBack } from './TakeBack';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
 const REASON_WORDS: Record<string, string> = {
-  receive: 'stocked', move: 'moved', grade: 'graded', merge: 'put together', purge: 'to purge', dead: 'died', harvest: 'harvested', reverse: 'taken back',
-}; // prettier-ignore
+  receive: 'stocked',
+  move: 'moved',
+  grade: 'graded',
+  merge: 'put together',
+  purge: 'to purge',
+  dead: 'died',
+  harvest: 'harvested',
+  reverse: 'taken back',
+};
 
 const EVENT_WORDS: Record<string, string> = {
-  observe: 'observed', treat: 'treated', quarantine_extend: 'quarantine extended', quarantine_clear: 'cleared from quarantine', fallow: 'rest', clean: 'cleaned', loss_note: 'loss',
-}; // prettier-ignore
+  observe: 'observed',
+  treat: 'treated',
+  quarantine_extend: 'quarantine extended',
+  quarantine_clear: 'cleared from quarantine',
+  fallow: 'rest',
+  clean: 'cleaned',
+  loss_note: 'loss',
+};
 
 interface StoryLine {
   key: string;
@@ -31,20 +44,39 @@ function storyLines(page: CohortPage): StoryLine[] {
   const what = (reason: string) => (alive && reason === 'harvest' ? 'netted' : (REASON_WORDS[reason] ?? reason));
   const lines: StoryLine[] = [
     ...page.record.map((m) => ({
-      key: m.id, day: m.day, what: what(m.reason), count: formatNumber(m.count), mass: m.massG > 0 ? formatMass(m.massG, units) : '',
-      where: `${m.from} → ${alive && m.reason === 'harvest' ? 'holding' : m.to}`, more: [m.by, m.note].filter(Boolean).join(' · '),
-      takenBack: m.takenBack, take: m.mayTakeBack ? { kind: 'movement' as const, id: m.id } : null,
+      key: m.id,
+      day: m.day,
+      what: what(m.reason),
+      count: formatNumber(m.count),
+      mass: m.massG > 0 ? formatMass(m.massG, units) : '',
+      where: `${m.from} → ${alive && m.reason === 'harvest' ? 'holding' : m.to}`,
+      more: [m.by, m.note].filter(Boolean).join(' · '),
+      takenBack: m.takenBack,
+      take: m.mayTakeBack ? { kind: 'movement' as const, id: m.id } : null,
     })),
     ...page.weighings.map((s) => ({
-      key: s.id, day: s.day, what: 'weighed', count: formatNumber(s.count), mass: '', where: `mean ${formatMass(s.meanG, units)}`, more: s.by ?? '',
-      takenBack: s.takenBack, take: s.mayTakeBack ? { kind: 'sample' as const, id: s.id } : null,
+      key: s.id,
+      day: s.day,
+      what: 'weighed',
+      count: formatNumber(s.count),
+      mass: '',
+      where: `mean ${formatMass(s.meanG, units)}`,
+      more: s.by ?? '',
+      takenBack: s.takenBack,
+      take: s.mayTakeBack ? { kind: 'sample' as const, id: s.id } : null,
     })),
     ...page.events.map((e) => ({
-      key: e.id, day: e.day, what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`, count: '', mass: '', where: e.place ?? '',
+      key: e.id,
+      day: e.day,
+      what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`,
+      count: '',
+      mass: '',
+      where: e.place ?? '',
       more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
-      takenBack: e.takenBack, take: e.mayTakeBack ? { kind: 'event' as const, id: e.id } : null,
+      takenBack: e.takenBack,
+      take: e.mayTakeBack ? { kind: 'event' as const, id: e.id } : null,
     })),
-  ]; // prettier-ignore
+  ];
   return lines.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
 }
 
@@ -59,8 +91,14 @@ export function CohortStory({ page }: { page: CohortPage }) {
           <h2>What happened</h2>
           <span className="quiet small">newest first; a mistake is taken back, never erased</span>
           {page.more.feedings + page.more.movements > 0 && (
-            <Link className="end small" href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`} prefetch={false} scroll={false}>
-              show all: {formatNumber(page.more.feedings)} more feedings{page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
+            <Link
+              className="end small"
+              href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`}
+              prefetch={false}
+              scroll={false}
+            >
+              show all: {formatNumber(page.more.feedings)} more feedings
+              {page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
             </Link>
           )}
         </header>
@@ -69,7 +107,9 @@ export function CohortStory({ page }: { page: CohortPage }) {
             <tbody>
               {lines.map((l) => (
                 <tr key={l.key} className={l.takenBack ? 'gone' : undefined}>
-                  <td className="mono" style={{ whiteSpace: 'nowrap' }}>{shortDay(l.day)}</td>
+                  <td className="mono" style={{ whiteSpace: 'nowrap' }}>
+                    {shortDay(l.day)}
+                  </td>
                   <td>
                     {l.what} <span className="mono">{l.count}</span>
                     {l.mass && <div className="mono small quiet">{l.mass}</div>}
@@ -78,7 +118,13 @@ export function CohortStory({ page }: { page: CohortPage }) {
                     <span className="mono">{l.where}</span>
                     {l.more && <div className="small quiet">{l.more}</div>}
                   </td>
-                  <td className="right">{l.takenBack ? <span className="small quiet">taken back</span> : l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />}</td>
+                  <td className="right">
+                    {l.takenBack ? (
+                      <span className="small quiet">taken back</span>
+                    ) : (
+                      l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
+                    )}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -98,17 +144,35 @@ export function CohortStory({ page }: { page: CohortPage }) {
               <tbody>
                 {page.feedings.map((f) => (
                   <tr key={f.movementId} className={f.takenBack ? 'gone' : undefined}>
-                    <td className="mono" style={{ whiteSpace: 'nowrap' }}>{shortDay(f.day)}</td>
+                    <td className="mono" style={{ whiteSpace: 'nowrap' }}>
+                      {shortDay(f.day)}
+                    </td>
                     <td className="mono">
                       {formatMass(f.massG, units)} <span className="quiet">{f.place}</span>
                     </td>
                     <td>
-                      <span className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>{f.response === 'none' ? 'did not eat' : f.response}</span>
+                      <span className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>
+                        {f.response === 'none' ? 'did not eat' : f.response}
+                      </span>
                       <div className="small quiet">
-                        {[f.feedLot, f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '', f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : ''].filter(Boolean).join(' · ')}
+                        {[
+                          f.feedLot,
+                          f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '',
+                          f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : '',
+                        ]
+                          .filter(Boolean)
+                          .join(' · ')}
                       </div>
                     </td>
-                    <td className="right">{f.takenBack ? <span className="small quiet">taken back</span> : f.mayTakeBack && <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />}</td>
+                    <td className="right">
+                      {f.takenBack ? (
+                        <span className="small quiet">taken back</span>
+                      ) : (
+                        f.mayTakeBack && (
+                          <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />
+                        )
+                      )}
+                    </td>
                   </tr>
                 ))}
               </tbody>
@@ -117,5 +181,5 @@ export function CohortStory({ page }: { page: CohortPage }) {
         )}
       </section>
     </>
-  ); // prettier-ignore
+  );
 }

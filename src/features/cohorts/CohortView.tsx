@@ -23,18 +23,35 @@ export function CohortView({ page }: { page: CohortPage }) {
         <section className="sheet">
           <Heading page={page} suffix={suffix} />
           <div className="body stack">
-            <GrowthChartLazy points={page.points} share={page.share} marketG={page.marketG} units={page.units} today={page.today} />
+            <GrowthChartLazy
+              points={page.points}
+              share={page.share}
+              marketG={page.marketG}
+              units={page.units}
+              today={page.today}
+            />
             <Figures page={page} />
             {page.grades.length > 0 && <LiveGrades page={page} />}
           </div>
         </section>
         <div className="stack">
-          <HandleAll handled={page.handled} tanks={page.tanks} units={page.units} role={page.person.role} today={page.today} />
+          <HandleAll
+            handled={page.handled}
+            tanks={page.tanks}
+            units={page.units}
+            role={page.person.role}
+            today={page.today}
+          />
           <section className="sheet">
             <header>
               <h2>Its way to market</h2>
             </header>
-            <PlanSteps steps={page.steps} today={page.today} units={page.units} mayEdit={page.person.role === 'manager'} />
+            <PlanSteps
+              steps={page.steps}
+              today={page.today}
+              units={page.units}
+              mayEdit={page.person.role === 'manager'}
+            />
           </section>
         </div>
         <div className="stack">
@@ -43,7 +60,7 @@ export function CohortView({ page }: { page: CohortPage }) {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
   const count = page.places.reduce((sum, p) => sum + p.count, 0);
@@ -86,16 +103,63 @@ function Figures({ page }: { page: CohortPage }) {
   const figures: [string, string | null, string?, Explanation?][] = [
     ['survival', account.survival === null ? null : `${formatNumber(account.survival * 100, 1)} %`],
     ['feed so far', formatMass(page.feedG, units)],
-    ['feed conversion', account.fcrBiological === null ? null : formatNumber(account.fcrBiological, 2), 'feed for each weight gained, the dead counted in: how well they turn feed into fish', page.because.conversion],
-    ['paid conversion', account.fcrEconomic === null ? null : formatNumber(account.fcrEconomic, 2), 'feed for each weight that is here or was taken: what the feed bill bought', page.because.conversion],
-    ['pace', page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`, 'times the library’s growth, from its samples', page.because.pace ?? undefined],
-    ['last forecast', page.lastForecastError === null ? null : `${formatNumber(Math.abs(page.lastForecastError) * 100)} % too ${page.lastForecastError < 0 ? 'high' : 'low'}`, 'the last sample against what was forecast before it'],
+    [
+      'feed conversion',
+      account.fcrBiological === null ? null : formatNumber(account.fcrBiological, 2),
+      'feed for each weight gained, the dead counted in: how well they turn feed into fish',
+      page.because.conversion,
+    ],
+    [
+      'paid conversion',
+      account.fcrEconomic === null ? null : formatNumber(account.fcrEconomic, 2),
+      'feed for each weight that is here or was taken: what the feed bill bought',
+      page.because.conversion,
+    ],
+    [
+      'pace',
+      page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`,
+      'times the library’s growth, from its samples',
+      page.because.pace ?? undefined,
+    ],
+    [
+      'last forecast',
+      page.lastForecastError === null
+        ? null
+        : `${formatNumber(Math.abs(page.lastForecastError) * 100)} % too ${page.lastForecastError < 0 ? 'high' : 'low'}`,
+      'the last sample against what was forecast before it',
+    ],
     ['over market size', share ? `${formatNumber(share.above * 100)} %` : null],
-    ['mean at market size', page.marketG === null ? null : page.readyOn ? (page.readyOn <= page.day ? 'now' : dayWords(page.readyOn)) : 'not in sight', undefined, page.because.ready ?? undefined],
-    ['condition', page.condition ? `${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})` : null, page.condition ? `100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual` : ''],
-    ['cost so far', formatMoney((cost.fishMinor ?? 0) + cost.feedMinor, cost.currency), cost.fishMinor === null ? 'feed only: the price of the fish was not recorded' : 'fish and feed'],
-    ['per kg raised', cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency), undefined, page.because.cost],
-  ]; // prettier-ignore
+    [
+      'mean at market size',
+      page.marketG === null
+        ? null
+        : page.readyOn
+          ? page.readyOn <= page.day
+            ? 'now'
+            : dayWords(page.readyOn)
+          : 'not in sight',
+      undefined,
+      page.because.ready ?? undefined,
+    ],
+    [
+      'condition',
+      page.condition ? `${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})` : null,
+      page.condition
+        ? `100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual`
+        : '',
+    ],
+    [
+      'cost so far',
+      formatMoney((cost.fishMinor ?? 0) + cost.feedMinor, cost.currency),
+      cost.fishMinor === null ? 'feed only: the price of the fish was not recorded' : 'fish and feed',
+    ],
+    [
+      'per kg raised',
+      cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency),
+      undefined,
+      page.because.cost,
+    ],
+  ];
   return (
     <>
       <p className="facts small">

@@ -1,17 +1,15 @@
 'use client';
 import { inSentence } from '../../core/library/inSentence';
-import { parse } from 'csv-parse/browser/esm/sync';
-import { stringify } from 'csv-stringify/browser/esm/sync';
 import { useState } from 'react';
-import { readFeedRows } from '../../core/fish/scaleFile';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
-import { keepFeedRule, takeFeed, type Said } from './actions';
+import { takeFeed, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { FeedPage } from './feedQueries';
+import { FeedRuleSheet } from './FeedRuleSheet';
 import { SaidLines } from './SaidLines';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
@@ -22,7 +20,13 @@ export function FeedStation({ page }: { page: FeedPage }) {
   // Both schools side by side as soon as the farm keeps a table.
   const compared = page.tanks.some((t) => t.byTableG !== null);
   const receive: FormField[] = [
-    { name: 'speciesCode', label: 'For which fish', kind: 'select', options: page.rules.map((r) => [r.speciesCode, r.name]), start: '' },
+    {
+      name: 'speciesCode',
+      label: 'For which fish',
+      kind: 'select',
+      options: page.rules.map((r) => [r.speciesCode, r.name]),
+      start: '',
+    },
     { name: 'code', label: 'Lot number on the bags', kind: 'text', start: '' },
     { name: 'massG', label: 'Received', kind: 'quantity', quantity: 'mass', start: '' },
     { name: 'supplier', label: 'From', kind: 'text', start: '', optional: true },
@@ -34,21 +38,56 @@ export function FeedStation({ page }: { page: FeedPage }) {
       <ShownDay day={page.day} today={page.today} />
       <h1 className="visually-hidden">Feed</h1>
       <section className="sheet">
-        <header><h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2><span className="quiet small">recorded as given on the Round</span></header>
+        <header>
+          <h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2>
+          <span className="quiet small">recorded as given on the Round</span>
+        </header>
         <ScrollTable label="Rations by tank">
           <table className="plain">
-            <thead><tr><th>Tank</th><th>Fish</th><th className="right">Mean</th><th className="right">Ration</th><th className="right">Each feeding</th><th>Pellet</th><th>At</th>{compared && <><th className="right">By growth</th><th className="right">By table</th></>}</tr></thead>
+            <thead>
+              <tr>
+                <th>Tank</th>
+                <th>Fish</th>
+                <th className="right">Mean</th>
+                <th className="right">Ration</th>
+                <th className="right">Each feeding</th>
+                <th>Pellet</th>
+                <th>At</th>
+                {compared && (
+                  <>
+                    <th className="right">By growth</th>
+                    <th className="right">By table</th>
+                  </>
+                )}
+              </tr>
+            </thead>
             <tbody>
               {page.tanks.map((t) => (
                 <tr key={t.place}>
                   <td className="mono strong">{t.place}</td>
-                  <td style={{ minWidth: 150 }}>{t.lots}<div className="small quiet">{formatNumber(t.count)} {inSentence(t.species)}</div></td>
+                  <td style={{ minWidth: 150 }}>
+                    {t.lots}
+                    <div className="small quiet">
+                      {formatNumber(t.count)} {inSentence(t.species)}
+                    </div>
+                  </td>
                   <td className="num">{formatMass(t.meanG, units)}</td>
-                  <td className="num strong">{t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <span className="nofeed-tag">NO FEED</span>}</td>
+                  <td className="num strong">
+                    {t.givenG > 0 ? (
+                      <Why because={t.because}>{formatMass(t.givenG, units)}</Why>
+                    ) : (
+                      <span className="nofeed-tag">NO FEED</span>
+                    )}
+                  </td>
                   <td className="num">{t.givenG > 0 ? `${t.feedings} × ${formatMass(t.eachG, units)}` : ''}</td>
                   <td>{t.givenG > 0 && `${t.pelletMm} mm`}</td>
                   <td className="mono small">{t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}</td>
-                  {compared && <><td className="num quiet">{formatMass(t.byGrowthG, units)}</td><td className="num quiet">{t.byTableG === null ? '–' : formatMass(t.byTableG, units)}</td></>}
+                  {compared && (
+                    <>
+                      <td className="num quiet">{formatMass(t.byGrowthG, units)}</td>
+                      <td className="num quiet">{t.byTableG === null ? '–' : formatMass(t.byTableG, units)}</td>
+                    </>
+                  )}
                 </tr>
               ))}
             </tbody>
@@ -57,10 +96,22 @@ export function FeedStation({ page }: { page: FeedPage }) {
       </section>
       <div className="columns">
         <section className="sheet">
-          <header><h2>In the store</h2></header>
+          <header>
+            <h2>In the store</h2>
+          </header>
           <ScrollTable label="Feed in the store">
             <table className="plain">
-              <thead><tr><th>For</th><th className="right">Left</th><th className="right">A day</th><th className="right">Cost a day</th><th>Lasts until</th><th>Order by</th><th>Lots, oldest first</th></tr></thead>
+              <thead>
+                <tr>
+                  <th>For</th>
+                  <th className="right">Left</th>
+                  <th className="right">A day</th>
+                  <th className="right">Cost a day</th>
+                  <th>Lasts until</th>
+                  <th>Order by</th>
+                  <th>Lots, oldest first</th>
+                </tr>
+              </thead>
               <tbody>
                 {page.store.map((s) => (
                   <tr key={s.speciesCode}>
@@ -69,8 +120,16 @@ export function FeedStation({ page }: { page: FeedPage }) {
                     <td className="num">{formatMass(s.perDayG, units)}</td>
                     <td className="num">{formatMoney(s.costPerDayMinor, currency)}</td>
                     <td>{s.emptyOn ? `${shortDay(s.emptyOn)} (${s.daysLeft} days)` : 'over half a year'}</td>
-                    <td className={s.orderBy && s.orderBy <= page.today ? 'danger strong' : ''}>{s.orderBy ? (s.orderBy <= page.today ? `now (${shortDay(s.orderBy)})` : shortDay(s.orderBy)) : '–'}</td>
-                    <td className="small mono">{s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || 'none'}</td>
+                    <td className={s.orderBy && s.orderBy <= page.today ? 'danger strong' : ''}>
+                      {s.orderBy
+                        ? s.orderBy <= page.today
+                          ? `now (${shortDay(s.orderBy)})`
+                          : shortDay(s.orderBy)
+                        : '–'}
+                    </td>
+                    <td className="small mono">
+                      {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || 'none'}
+                    </td>
                   </tr>
                 ))}
               </tbody>
@@ -78,75 +137,29 @@ export function FeedStation({ page }: { page: FeedPage }) {
           </ScrollTable>
         </section>
         <section className="sheet">
-          <header><h2>Feed that came</h2></header>
+          <header>
+            <h2>Feed that came</h2>
+          </header>
           <div className="body stack">
             <SaidLines said={said} />
-            <ActionForm fields={receive} units={units} submit="Into the store" onDone={setSaid} send={takeFeed} caution="Sacks: lift with the knees, keep dry and off the floor, oldest lot first." />
+            <ActionForm
+              fields={receive}
+              units={units}
+              submit="Into the store"
+              onDone={setSaid}
+              send={takeFeed}
+              caution="Sacks: lift with the knees, keep dry and off the floor, oldest lot first."
+            />
           </div>
         </section>
       </div>
-      {page.person.role === 'manager' && <div className="choices">{page.rules.map((r) => <RuleSheet key={r.speciesCode + r.version} rule={r} page={page} />)}</div>}
+      {page.person.role === 'manager' && (
+        <div className="choices">
+          {page.rules.map((r) => (
+            <FeedRuleSheet key={r.speciesCode + r.version} rule={r} page={page} />
+          ))}
+        </div>
+      )}
     </div>
   );
-} // prettier-ignore
-
-/** How one species is fed: by growth or by a table of the farm's own, which goes out and comes in as CSV. */
-function RuleSheet({ rule, page }: { rule: FeedPage['rules'][number]; page: FeedPage }) {
-  const [said, setSaid] = useState<Said | null>(null);
-  const [table, setTable] = useState(rule.table.map((r) => `${r.uptoG}, ${r.percentPerDay}`).join('\n'));
-  const [wrong, setWrong] = useState<string | null>(null);
-  const rows = (text: string) => readFeedRows(parse(text, { skip_empty_lines: true, trim: true, relax_column_count: true, delimiter: [',', ';', '\t'] }));
-  const read = async (file: File | undefined) => {
-    if (!file) return;
-    try {
-      setTable(rows(await file.text()).map((r) => `${r.uptoG}, ${r.percentPerDay}`).join('\n'));
-      setWrong(null);
-    } catch (error) {
-      setWrong((error as Error).message);
-    }
-  };
-  const save = async (v: Record<string, unknown>) => {
-    let parsed: ReturnType<typeof readFeedRows> = [];
-    try {
-      if (table.trim()) parsed = rows(table);
-      setWrong(null);
-    } catch (error) {
-      setWrong((error as Error).message);
-      return { ok: false as const, fields: { form: ['The table needs mending first.'] } };
-    }
-    return keepFeedRule({
-      entryKey: v.entryKey, speciesCode: rule.speciesCode, version: rule.version, ration: v.ration, table: parsed,
-      feederTimes: String(v.times ?? '').split(/[\s,;]+/).filter(Boolean), farmGrownShare: Number(v.share ?? 0) / 100,
-      feedMinorPerKg: Math.round(Number(v.price ?? 0) * 100), fingerlingMinor: Math.round(Number(v.fingerling ?? 0) * 100),
-      leadDays: v.leadDays, quarantineDays: v.quarantineDays,
-    });
-  };
-  const href = `data:text/csv;charset=utf-8,${encodeURIComponent(stringify(rule.table.map((r) => [r.uptoG, r.percentPerDay]), { header: true, columns: ['up to g', 'percent of body weight a day'] }))}`;
-  const fields: FormField[] = [
-    { name: 'ration', label: 'The ration follows', kind: 'choice', start: rule.ration, options: [['growth', 'growth and feed conversion'], ['table', 'the table below']] },
-    { name: 'times', label: 'Auto-feeder times', kind: 'text', start: rule.feederTimes.join(' '), optional: true, help: 'As 07:30 12:00 16:30; empty: fed by hand.' },
-    { name: 'share', label: 'Farm-grown part of the ration, %', kind: 'number', start: Math.round(rule.farmGrownShare * 100) },
-    { name: 'price', label: `Feed, ${page.currency} a kg`, kind: 'number', start: rule.feedMinorPerKg / 100 },
-    { name: 'fingerling', label: `Fingerling of 10 g, ${page.currency} each`, kind: 'number', start: rule.fingerlingMinor / 100 },
-    { name: 'leadDays', label: 'Days from order to feed delivery', kind: 'count', start: rule.leadDays },
-    { name: 'quarantineDays', label: 'Days in quarantine', kind: 'count', start: rule.quarantineDays },
-  ];
-  return (
-    <section className="sheet">
-      <header><h2>{rule.name}</h2></header>
-      <div className="body">
-        <SaidLines said={said} />
-        <ActionForm fields={fields} units={page.units} submit="Keep" onDone={setSaid} send={save}
-          beside={<><label className="chip">Table from CSV<input type="file" accept=".csv,text/csv" className="visually-hidden" onChange={(e) => void read(e.target.files?.[0])} /></label>{rule.table.length > 0 && <a className="chip" href={href} download={`feed-${rule.speciesCode}.csv`}>Table as CSV</a>}</>}>
-          {() => (
-            <label className="small">
-              Table: fish up to this weight in g, percent of body weight a day
-              <textarea className="mono" rows={5} value={table} onChange={(e) => setTable(e.target.value)} style={{ width: '100%', font: 'inherit', color: 'inherit', background: 'var(--sheet)' }} />
-              {wrong && <span className="danger" role="alert">{wrong}</span>}
-            </label>
-          )}
-        </ActionForm>
-      </div>
-    </section>
-  );
-} // prettier-ignore
+}

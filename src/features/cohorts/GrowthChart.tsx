@@ -14,7 +14,7 @@ import {
 import { dayFromNumber, dayNumber, type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
-import type { GrowthPoint } from './cohortQueries';
+import type { GrowthPoint } from './growthPoints';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
 interface GrowthChartProps {

@@ -9,7 +9,7 @@ import { NoteForm } from './handle/NoteForm';
 import { PlanForm } from './handle/PlanForm';
 import { SampleForm } from './handle/SampleForm';
 import { isLive, type Handled } from './handle/shared';
-import type { TankChoice } from './keepingQueries';
+import type { TankChoice } from './tankChoices';
 import { SaidLines } from './SaidLines';
 
 interface HandleFishProps {

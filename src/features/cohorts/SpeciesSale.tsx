@@ -13,15 +13,38 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
   const [said, setSaid] = useState<Said | null>(null);
   const { currency } = page;
   const fields: FormField[] = [
-    { name: 'name', label: 'As food: name on orders', kind: 'text', start: sale.food?.name ?? '', optional: true, help: 'Empty: not sold as food.' },
-    { name: 'price', label: `As food: ${currency} a kg`, kind: 'number', start: sale.food ? sale.food.priceMinor / 100 : '', optional: true },
-    { name: 'keeps', label: 'As food: keeps on ice, days', kind: 'count', start: sale.food?.shelfLifeDays ?? '', optional: true },
     {
-      name: 'grades', label: `Alive: name; from cm; to cm; ${currency} a fish`, kind: 'area', rows: 3, optional: true,
+      name: 'name',
+      label: 'As food: name on orders',
+      kind: 'text',
+      start: sale.food?.name ?? '',
+      optional: true,
+      help: 'Empty: not sold as food.',
+    },
+    {
+      name: 'price',
+      label: `As food: ${currency} a kg`,
+      kind: 'number',
+      start: sale.food ? sale.food.priceMinor / 100 : '',
+      optional: true,
+    },
+    {
+      name: 'keeps',
+      label: 'As food: keeps on ice, days',
+      kind: 'count',
+      start: sale.food?.shelfLifeDays ?? '',
+      optional: true,
+    },
+    {
+      name: 'grades',
+      label: `Alive: name; from cm; to cm; ${currency} a fish`,
+      kind: 'area',
+      rows: 3,
+      optional: true,
       start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${g.priceMinor / 100}`).join('\n'),
       help: 'One grade a line. With any grade here the fish are netted alive and never become food.',
     },
-  ]; // prettier-ignore
+  ];
   const send = async (v: Record<string, unknown>) => {
     const read = readTable(String(v.grades ?? ''), 3, 'grades', 'Small; 10; 14; 7.50');
     const wrong = { ...read.wrong, ...foodFault(v) };
@@ -65,5 +88,7 @@ function besideFields(fields: Record<string, string[]>): Record<string, string[]
     'food.priceMinor': 'price',
     'food.shelfLifeDays': 'keeps',
   };
-  return Object.fromEntries(Object.entries(fields).map(([f, words]) => [own[f] ?? (f.startsWith('grades') ? 'grades' : f), words])); // prettier-ignore
+  return Object.fromEntries(
+    Object.entries(fields).map(([f, words]) => [own[f] ?? (f.startsWith('grades') ? 'grades' : f), words]),
+  );
 }

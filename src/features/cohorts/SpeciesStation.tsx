@@ -27,36 +27,48 @@ interface NumberField {
 }
 
 const GROUPS: [group: string, fields: NumberField[]][] = [
-  ['Temperature', [
-    { name: 'tempMinC', label: 'Stops growing below', quantity: 'temperature' },
-    { name: 'tempOptC', label: 'Grows best at', quantity: 'temperature' },
-    { name: 'tempMaxC', label: 'Stops growing above', quantity: 'temperature' },
-    { name: 'growthG13PerDay', label: 'Growth at its best, ∛g a day' },
-  ]],
-  ['Sizes', [
-    { name: 'marketG.0', label: 'Market size from', quantity: 'smallMass' },
-    { name: 'marketG.1', label: 'Market size to', quantity: 'smallMass' },
-    { name: 'sizeCv', label: 'Spread, share of the mean' },
-    { name: 'lengthWeightA', label: 'Length–weight a (g, cm)' },
-    { name: 'lengthWeightB', label: 'Length–weight b' },
-  ]],
-  ['Feed', [
-    { name: 'fcrBreaksG.0', label: 'Small up to', quantity: 'smallMass' },
-    { name: 'fcrBreaksG.1', label: 'Middle up to', quantity: 'smallMass' },
-    { name: 'fcr.0', label: 'Conversion, small' },
-    { name: 'fcr.1', label: 'Conversion, middle' },
-    { name: 'fcr.2', label: 'Conversion, large' },
-    { name: 'proteinFraction', label: 'Protein, share of the feed' },
-  ]],
-  ['Water and keeping', [
-    { name: 'densityMaxKgM3', label: 'Most crowding, kg/m³' },
-    { name: 'doMinMgL', label: 'Least oxygen, mg/L' },
-    { name: 'doCriticalMgL', label: 'Critical oxygen, mg/L' },
-    { name: 'respirationMgKgH', label: 'Breathes, mg/kg·h (100 g)' },
-    { name: 'ammoniaMaxMgL', label: 'Most free ammonia, mg N/L' },
-    { name: 'purgeDays', label: 'Days of purging' },
-  ]],
-]; // prettier-ignore
+  [
+    'Temperature',
+    [
+      { name: 'tempMinC', label: 'Stops growing below', quantity: 'temperature' },
+      { name: 'tempOptC', label: 'Grows best at', quantity: 'temperature' },
+      { name: 'tempMaxC', label: 'Stops growing above', quantity: 'temperature' },
+      { name: 'growthG13PerDay', label: 'Growth at its best, ∛g a day' },
+    ],
+  ],
+  [
+    'Sizes',
+    [
+      { name: 'marketG.0', label: 'Market size from', quantity: 'smallMass' },
+      { name: 'marketG.1', label: 'Market size to', quantity: 'smallMass' },
+      { name: 'sizeCv', label: 'Spread, share of the mean' },
+      { name: 'lengthWeightA', label: 'Length–weight a (g, cm)' },
+      { name: 'lengthWeightB', label: 'Length–weight b' },
+    ],
+  ],
+  [
+    'Feed',
+    [
+      { name: 'fcrBreaksG.0', label: 'Small up to', quantity: 'smallMass' },
+      { name: 'fcrBreaksG.1', label: 'Middle up to', quantity: 'smallMass' },
+      { name: 'fcr.0', label: 'Conversion, small' },
+      { name: 'fcr.1', label: 'Conversion, middle' },
+      { name: 'fcr.2', label: 'Conversion, large' },
+      { name: 'proteinFraction', label: 'Protein, share of the feed' },
+    ],
+  ],
+  [
+    'Water and keeping',
+    [
+      { name: 'densityMaxKgM3', label: 'Most crowding, kg/m³' },
+      { name: 'doMinMgL', label: 'Least oxygen, mg/L' },
+      { name: 'doCriticalMgL', label: 'Critical oxygen, mg/L' },
+      { name: 'respirationMgKgH', label: 'Breathes, mg/kg·h (100 g)' },
+      { name: 'ammoniaMaxMgL', label: 'Most free ammonia, mg N/L' },
+      { name: 'purgeDays', label: 'Days of purging' },
+    ],
+  ],
+];
 
 const NUMBERS = GROUPS.flatMap(([group, fields]) => fields.map((f) => ({ ...f, group })));
 
@@ -71,7 +83,10 @@ function valueOf(species: Species, name: string): number | null {
 
 /** The library: planning defaults with their basis, and the farm's own numbers. */
 export function SpeciesStation({ page }: { page: SpeciesPage }) {
-  const all = [...page.own.map((o) => ({ ...o, mine: true })), ...page.others.map((species) => ({ species, version: 0, mine: false }))];
+  const all = [
+    ...page.own.map((o) => ({ ...o, mine: true })),
+    ...page.others.map((species) => ({ species, version: 0, mine: false })),
+  ];
   const [code, setCode] = useState(all[0]?.species.code ?? '');
   const [said, setSaid] = useState<Said | null>(null);
   const own = page.own.find((o) => o.species.code === code);
@@ -85,18 +100,52 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
       <div className="columns">
         {chosen && (
           <div className="stack">
-            <SpeciesSheet key={`${code}${chosen.mine}`} species={chosen.species} version={chosen.version} mine={chosen.mine} page={page} said={said} onSaid={setSaid} />
+            <SpeciesSheet
+              key={`${code}${chosen.mine}`}
+              species={chosen.species}
+              version={chosen.version}
+              mine={chosen.mine}
+              page={page}
+              said={said}
+              onSaid={setSaid}
+            />
             {own && page.person.role === 'manager' && <SpeciesSale key={code} own={own} page={page} />}
           </div>
         )}
         <section className="sheet">
-          <header><h2>Library</h2><span className="quiet small">{all.length} species</span></header>
+          <header>
+            <h2>Library</h2>
+            <span className="quiet small">{all.length} species</span>
+          </header>
           <ul className="rows">
             {all.map(({ species, mine }) => (
               <li key={species.code}>
-                <button type="button" className="row" style={{ width: '100%', textAlign: 'left', border: 0, background: species.code === code ? 'var(--wash)' : 'none', font: 'inherit', cursor: 'pointer' }} aria-pressed={species.code === code} onClick={() => { setCode(species.code); setSaid(null); }}>
-                  <span className="strong">{species.name}</span> <em className="small quiet">{species.scientificName}</em>
-                  <div className="small quiet">{mine ? (species.basis.startsWith('Set') ? 'set by this farm' : 'on this farm, planning default') : 'planning default, not on this farm yet'}</div>
+                <button
+                  type="button"
+                  className="row"
+                  style={{
+                    width: '100%',
+                    textAlign: 'left',
+                    border: 0,
+                    background: species.code === code ? 'var(--wash)' : 'none',
+                    font: 'inherit',
+                    cursor: 'pointer',
+                  }}
+                  aria-pressed={species.code === code}
+                  onClick={() => {
+                    setCode(species.code);
+                    setSaid(null);
+                  }}
+                >
+                  <span className="strong">{species.name}</span>{' '}
+                  <em className="small quiet">{species.scientificName}</em>
+                  <div className="small quiet">
+                    {mine
+                      ? species.basis.startsWith('Set')
+                        ? 'set by this farm'
+                        : 'on this farm, planning default'
+                      : 'planning default, not on this farm yet'}
+                  </div>
                 </button>
               </li>
             ))}
@@ -105,7 +154,7 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 /** Untouched in the person's units: what rounding there hides is no change. */
 function looksAlike({ value, quantity }: NumberField & { value: number }, known: number, units: UnitChoice): boolean {
@@ -127,41 +176,80 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
   const { units } = page;
   const shown = NUMBERS.filter((f) => valueOf(species, f.name) !== null);
   const fields: FormField[] = shown.map(({ name, label, group, quantity }) => ({
-    name: fieldName(name), label, group, start: valueOf(species, name)!, half: true,
+    name: fieldName(name),
+    label,
+    group,
+    start: valueOf(species, name)!,
+    half: true,
     ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
-  })); // prettier-ignore
+  }));
   const send = async (v: Record<string, unknown>) => {
     const typed = shown.map((f) => ({ ...f, value: Number(v[fieldName(f.name)]) }));
     const changed = typed.filter((f) => !mine || !looksAlike(f, valueOf(species, f.name)!, units));
     const values = changed.map(({ name, value }) => ({ name, value }));
     const outcome = await keepSpecies({ entryKey: v.entryKey, code: species.code, version, values });
     if (outcome.ok) return outcome;
-    return { ok: false as const, fields: Object.fromEntries(Object.entries(outcome.fields).map(([k, w]) => [fieldName(k), w])) };
+    return {
+      ok: false as const,
+      fields: Object.fromEntries(Object.entries(outcome.fields).map(([k, w]) => [fieldName(k), w])),
+    };
   };
-  const curve = Array.from({ length: 41 }, (_, t) => ({ t: Math.round(toShown('temperature', t, units)), growth: Math.round(temperatureResponse(t, species) * 100) }));
+  const curve = Array.from({ length: 41 }, (_, t) => ({
+    t: Math.round(toShown('temperature', t, units)),
+    growth: Math.round(temperatureResponse(t, species) * 100),
+  }));
   return (
     <section className="sheet">
-      <header><h2>{species.name}</h2><em className="quiet">{species.scientificName}</em></header>
+      <header>
+        <h2>{species.name}</h2>
+        <em className="quiet">{species.scientificName}</em>
+      </header>
       <div className="body stack">
-        <p className="small">{species.basis}{species.note ? `. Note: ${species.note}` : ''}.</p>
-        <div style={{ width: '100%', height: 140 }} role="img" aria-label={`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}>
+        <p className="small">
+          {species.basis}
+          {species.note ? `. Note: ${species.note}` : ''}.
+        </p>
+        <div
+          style={{ width: '100%', height: 140 }}
+          role="img"
+          aria-label={`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}
+        >
           <ResponsiveContainer>
             <LineChart data={curve} margin={{ top: 6, right: 30, bottom: 0, left: 0 }}>
-              <XAxis dataKey="t" unit={` ${unitName('temperature', units)}`} stroke="var(--quiet)" fontSize={12} interval={4} />
+              <XAxis
+                dataKey="t"
+                unit={` ${unitName('temperature', units)}`}
+                stroke="var(--quiet)"
+                fontSize={12}
+                interval={4}
+              />
               <YAxis stroke="var(--quiet)" fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
               <Line dataKey="growth" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />
             </LineChart>
           </ResponsiveContainer>
         </div>
-        {species.tempOptC > 0 && <p className="small quiet">At {formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of {formatNumber(equivalentTgc(species, species.tempOptC), 2)}.</p>}
+        {species.tempOptC > 0 && (
+          <p className="small quiet">
+            At {formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of{' '}
+            {formatNumber(equivalentTgc(species, species.tempOptC), 2)}.
+          </p>
+        )}
         <SaidLines said={said} />
         {page.person.role === 'manager' ? (
           <div className="species-form">
-            <ActionForm fields={fields} units={units} submit={mine ? 'Keep for this farm' : 'Take onto this farm'} send={send} onDone={onSaid}
-              caution="Non-native species need a permit in many places; ask the authority before you stock." />
+            <ActionForm
+              fields={fields}
+              units={units}
+              submit={mine ? 'Keep for this farm' : 'Take onto this farm'}
+              send={send}
+              onDone={onSaid}
+              caution="Non-native species need a permit in many places; ask the authority before you stock."
+            />
           </div>
-        ) : <p className="quiet">A manager changes these numbers.</p>}
+        ) : (
+          <p className="quiet">A manager changes these numbers.</p>
+        )}
       </div>
     </section>
   );
-} // prettier-ignore
+}

@@ -18,7 +18,7 @@ import { ShownDay } from '../../ui/shell/ShownDay';
 import { husbandry, merge, type Said } from './actions';
 import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
-import type { TankPage } from './keepingQueries';
+import type { TankPage } from './oneTankQuery';
 import { SaidLines } from './SaidLines';
 
 export function TankView({ page }: { page: TankPage }) {
@@ -36,28 +36,67 @@ export function TankView({ page }: { page: TankPage }) {
             <header>
               <h1>Tank {place.code}</h1>
               <span className="quiet">
-                {[page.loop && `${page.loop} loop`, place.stage, place.volumeL && `${formatNumber(place.volumeL / 1000, 1)} m³`].filter(Boolean).join(' · ')}
+                {[
+                  page.loop && `${page.loop} loop`,
+                  place.stage,
+                  place.volumeL && `${formatNumber(place.volumeL / 1000, 1)} m³`,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
               </span>
               {page.resting && <span className="attention strong">rests until {shortDay(page.resting)}</span>}
             </header>
             <div className="body stack">
               <p className="facts small">
-                <span>together <strong className="mono">{formatMass(kg * 1000, units)}</strong></span>
-                <span>crowding <strong className="mono"><Why because={page.because.density}>{formatNumber(density, 1)}</Why> of {place.densityLimitKgM3 ?? '–'} kg/m³</strong></span>
-                <span>feed a day <strong className="mono">{formatMass(page.feedG, units)}</strong></span>
-                {page.minutes !== null && page.because.minutes && <span>if all air stops <strong className="mono"><Why because={page.because.minutes}>{formatNumber(page.minutes)} minutes</Why></strong></span>}
-                <span>over its limit <strong>{page.fullOn ? (page.fullOn <= page.day ? 'now' : `from ${shortDay(page.fullOn)}`) : 'not within half a year'}</strong></span>
+                <span>
+                  together <strong className="mono">{formatMass(kg * 1000, units)}</strong>
+                </span>
+                <span>
+                  crowding{' '}
+                  <strong className="mono">
+                    <Why because={page.because.density}>{formatNumber(density, 1)}</Why> of{' '}
+                    {place.densityLimitKgM3 ?? '–'} kg/m³
+                  </strong>
+                </span>
+                <span>
+                  feed a day <strong className="mono">{formatMass(page.feedG, units)}</strong>
+                </span>
+                {page.minutes !== null && page.because.minutes && (
+                  <span>
+                    if all air stops{' '}
+                    <strong className="mono">
+                      <Why because={page.because.minutes}>{formatNumber(page.minutes)} minutes</Why>
+                    </strong>
+                  </span>
+                )}
+                <span>
+                  over its limit{' '}
+                  <strong>
+                    {page.fullOn
+                      ? page.fullOn <= page.day
+                        ? 'now'
+                        : `from ${shortDay(page.fullOn)}`
+                      : 'not within half a year'}
+                  </strong>
+                </span>
               </p>
               <CrowdingChart page={page} />
             </div>
           </section>
           <Occupants page={page} suffix={suffix} />
           <section className="sheet">
-            <header><h2>Noted about this tank</h2></header>
-            {page.events.length === 0 ? <p className="empty">Nothing yet.</p> : (
+            <header>
+              <h2>Noted about this tank</h2>
+            </header>
+            {page.events.length === 0 ? (
+              <p className="empty">Nothing yet.</p>
+            ) : (
               <ul className="rows">
                 {page.events.map((e, i) => (
-                  <li key={i} className="row small"><span className="mono">{shortDay(e.day)}</span> {e.lot} {e.words} {e.until && `until ${shortDay(e.until)}`} <span className="quiet">{e.by}</span></li>
+                  <li key={i} className="row small">
+                    <span className="mono">{shortDay(e.day)}</span> {e.lot} {e.words}{' '}
+                    {e.until && `until ${shortDay(e.until)}`} <span className="quiet">{e.by}</span>
+                  </li>
                 ))}
               </ul>
             )}
@@ -65,10 +104,18 @@ export function TankView({ page }: { page: TankPage }) {
         </div>
         <div className="stack">
           <section className="sheet">
-            <header><h2>Comes next</h2></header>
-            {page.next.length === 0 ? <p className="empty">Nothing is planned here.</p> : (
+            <header>
+              <h2>Comes next</h2>
+            </header>
+            {page.next.length === 0 ? (
+              <p className="empty">Nothing is planned here.</p>
+            ) : (
               <ul className="rows">
-                {page.next.map((n, i) => <li key={i} className="row"><span className="mono">{shortDay(n.day)}</span> {n.words}</li>)}
+                {page.next.map((n, i) => (
+                  <li key={i} className="row">
+                    <span className="mono">{shortDay(n.day)}</span> {n.words}
+                  </li>
+                ))}
               </ul>
             )}
           </section>
@@ -77,25 +124,59 @@ export function TankView({ page }: { page: TankPage }) {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 function CrowdingChart({ page }: { page: TankPage }) {
   const limit = page.place.densityLimitKgM3;
   return (
-    <div style={{ width: '100%', height: 220 }} role="img" aria-label={`Crowding of ${page.place.code} over the coming half year, kg/m³, against its limit of ${limit ?? 'none'}`}>
+    <div
+      style={{ width: '100%', height: 220 }}
+      role="img"
+      aria-label={`Crowding of ${page.place.code} over the coming half year, kg/m³, against its limit of ${limit ?? 'none'}`}
+    >
       <ResponsiveContainer>
         <ComposedChart data={page.series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
           <CartesianGrid stroke="var(--line)" vertical={false} />
-          <XAxis dataKey="day" tickFormatter={(d: string) => shortDay(d)} stroke="var(--quiet)" fontSize={12} minTickGap={40} />
-          <YAxis stroke="var(--quiet)" fontSize={12} width={46} domain={[0, (max: number) => Math.ceil(Math.max(max, (limit ?? 0) * 1.1))]} label={{ value: 'kg/m³', position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }} />
-          {limit !== null && <ReferenceLine y={limit} stroke="var(--clay)" label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: 'var(--clay)', fontSize: 12 }} />}
-          <Line dataKey="kgM3" name="kg/m³" stroke="var(--water)" strokeWidth={2} strokeDasharray="6 4" dot={false} isAnimationActive={false} />
-          <Tooltip labelFormatter={(d) => shortDay(String(d))} formatter={(v) => [`${Number(v).toFixed(1)} kg/m³`, 'forecast']} contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }} />
+          <XAxis
+            dataKey="day"
+            tickFormatter={(d: string) => shortDay(d)}
+            stroke="var(--quiet)"
+            fontSize={12}
+            minTickGap={40}
+          />
+          <YAxis
+            stroke="var(--quiet)"
+            fontSize={12}
+            width={46}
+            domain={[0, (max: number) => Math.ceil(Math.max(max, (limit ?? 0) * 1.1))]}
+            label={{ value: 'kg/m³', position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
+          />
+          {limit !== null && (
+            <ReferenceLine
+              y={limit}
+              stroke="var(--clay)"
+              label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: 'var(--clay)', fontSize: 12 }}
+            />
+          )}
+          <Line
+            dataKey="kgM3"
+            name="kg/m³"
+            stroke="var(--water)"
+            strokeWidth={2}
+            strokeDasharray="6 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Tooltip
+            labelFormatter={(d) => shortDay(String(d))}
+            formatter={(v) => [`${Number(v).toFixed(1)} kg/m³`, 'forecast']}
+            contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }}
+          />
         </ComposedChart>
       </ResponsiveContainer>
     </div>
   );
-} // prettier-ignore
+}
 
 function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
   const [said, setSaid] = useState<Said | null>(null);
@@ -103,13 +184,21 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
   const oneSpecies = new Set(page.here.map((h) => h.species)).size === 1;
   return (
     <section className="sheet">
-      <header><h2>Who is in it</h2></header>
-      {page.here.length === 0 ? <p className="empty">Empty on this day.</p> : (
+      <header>
+        <h2>Who is in it</h2>
+      </header>
+      {page.here.length === 0 ? (
+        <p className="empty">Empty on this day.</p>
+      ) : (
         <ul className="rows">
           {page.here.map((h) => (
             <li key={h.lotCode}>
               <Link className="row" href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
-                <span className="strong" style={{ textDecoration: 'underline' }}>{h.lotCode}</span> <span className="quiet">{h.species}</span> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}
+                <span className="strong" style={{ textDecoration: 'underline' }}>
+                  {h.lotCode}
+                </span>{' '}
+                <span className="quiet">{h.species}</span> · {formatNumber(h.count)} of{' '}
+                {formatMass(h.meanG, page.units)}
               </Link>
             </li>
           ))}
@@ -118,13 +207,21 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
       {lots.length > 1 && oneSpecies && page.when === 'today' && (
         <div className="body stack">
           <SaidLines said={said} />
-          <p className="small quiet">When lots can no longer be told apart, keep them as one: its origins stay known.</p>
-          <ActionForm fields={[]} units={page.units} submit={`Make ${lots.join(' and ')} one lot`} onDone={setSaid} send={(v) => merge({ ...v, placeId: page.place.id, lotCodes: lots })} />
+          <p className="small quiet">
+            When lots can no longer be told apart, keep them as one: its origins stay known.
+          </p>
+          <ActionForm
+            fields={[]}
+            units={page.units}
+            submit={`Make ${lots.join(' and ')} one lot`}
+            onDone={setSaid}
+            send={(v) => merge({ ...v, placeId: page.place.id, lotCodes: lots })}
+          />
         </div>
       )}
     </section>
   );
-} // prettier-ignore
+}
 
 function Rest({ page }: { page: TankPage }) {
   const [said, setSaid] = useState<Said | null>(null);
@@ -138,15 +235,27 @@ function Rest({ page }: { page: TankPage }) {
       ];
   return (
     <section className="sheet">
-      <header><h2>{page.resting ? 'Cleaned and ready' : 'Rest and clean'}</h2></header>
+      <header>
+        <h2>{page.resting ? 'Cleaned and ready' : 'Rest and clean'}</h2>
+      </header>
       <div className="body stack">
         <SaidLines said={said} />
-        {!empty && !page.resting ? <p className="quiet small">A tank rests when it is empty: move the fish out first. Nothing is stocked into a resting tank.</p> : (
-          <ActionForm key={kind} fields={fields} units={page.units} submit={kind === 'clean' ? 'It is clean' : 'Let it rest'} onDone={setSaid}
+        {!empty && !page.resting ? (
+          <p className="quiet small">
+            A tank rests when it is empty: move the fish out first. Nothing is stocked into a resting tank.
+          </p>
+        ) : (
+          <ActionForm
+            key={kind}
+            fields={fields}
+            units={page.units}
+            submit={kind === 'clean' ? 'It is clean' : 'Let it rest'}
+            onDone={setSaid}
             send={(v) => husbandry({ ...v, kind, placeId: page.place.id })}
-            caution="Disinfectants: gloves and goggles, add chemical to water, rinse until nothing is left. Never into water with fish or plants." />
+            caution="Disinfectants: gloves and goggles, add chemical to water, rinse until nothing is left. Never into water with fish or plants."
+          />
         )}
       </div>
     </section>
   );
-} // prettier-ignore
+}

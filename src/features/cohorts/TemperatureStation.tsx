@@ -20,10 +20,24 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
   const [asked, setAsked] = useState<{ loopId: string; from: string; until?: string } | null>(null);
   const [said, setSaid] = useState<Said | null>(null);
   const fields: FormField[] = [
-    { name: 'loopId', label: 'Loop', kind: 'select', options: page.loops.map((l) => [l.id, `${l.name}, ${formatTemperature(l.todayC, units)}`]), start: page.loops[0]?.id ?? '' },
+    {
+      name: 'loopId',
+      label: 'Loop',
+      kind: 'select',
+      options: page.loops.map((l) => [l.id, `${l.name}, ${formatTemperature(l.todayC, units)}`]),
+      start: page.loops[0]?.id ?? '',
+    },
     { name: 'from', label: 'From', kind: 'day', start: page.today },
     { name: 'until', label: 'Until, then as planned before', kind: 'day', start: '', optional: true },
-    { name: 'tempsC', label: 'Temperatures to compare', kind: 'weights', quantity: 'temperature', rows: 1, start: page.loops[0] ? [Math.round(page.loops[0].todayC - 2), Math.round(page.loops[0].todayC + 2)] : '', help: 'One to three, with spaces between.' },
+    {
+      name: 'tempsC',
+      label: 'Temperatures to compare',
+      kind: 'weights',
+      quantity: 'temperature',
+      rows: 1,
+      start: page.loops[0] ? [Math.round(page.loops[0].todayC - 2), Math.round(page.loops[0].todayC + 2)] : '',
+      help: 'One to three, with spaces between.',
+    },
   ];
   return (
     <div className="stack">
@@ -33,29 +47,70 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
       <div className="columns">
         <div className="stack">
           <SaidLines said={said} />
-          {results && asked ? <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} onSaid={setSaid} /> : <p className="empty sheet">Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over half a year.</p>}
+          {results && asked ? (
+            <Results
+              results={results}
+              page={page}
+              loopId={asked.loopId}
+              onKeep={(tempC) => ({ ...asked, tempC })}
+              onSaid={setSaid}
+            />
+          ) : (
+            <p className="empty sheet">
+              Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over
+              half a year.
+            </p>
+          )}
           <section className="sheet">
-            <header><h2>Planned water, next half year</h2></header>
-            <div className="body"><PlannedWaterLazy loops={page.loops} units={units} /></div>
+            <header>
+              <h2>Planned water, next half year</h2>
+            </header>
+            <div className="body">
+              <PlannedWaterLazy loops={page.loops} units={units} />
+            </div>
           </section>
         </div>
         <div className="stack">
           <section className="sheet">
-            <header><h2>Compare</h2></header>
+            <header>
+              <h2>Compare</h2>
+            </header>
             <div className="body">
-              <ActionForm fields={fields} units={units} submit="Compare" onDone={setResults}
-                send={(v) => { setAsked({ loopId: String(v.loopId), from: String(v.from), ...(v.until ? { until: String(v.until) } : {}) }); return compare(v); }}
-                caution="Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them." />
+              <ActionForm
+                fields={fields}
+                units={units}
+                submit="Compare"
+                onDone={setResults}
+                send={(v) => {
+                  setAsked({
+                    loopId: String(v.loopId),
+                    from: String(v.from),
+                    ...(v.until ? { until: String(v.until) } : {}),
+                  });
+                  return compare(v);
+                }}
+                caution="Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them."
+              />
             </div>
           </section>
           <section className="sheet">
-            <header><h2>As planned</h2></header>
+            <header>
+              <h2>As planned</h2>
+            </header>
             <ul className="rows">
               {page.loops.map((l) => (
                 <li key={l.id} className="row">
-                  <span className="strong">{l.name}</span> <span className="mono">{formatTemperature(l.todayC, units)}</span>
+                  <span className="strong">{l.name}</span>{' '}
+                  <span className="mono">{formatTemperature(l.todayC, units)}</span>
                   <div className="small quiet">
-                    {l.plan.length === 0 ? 'by the months' : l.plan.map((p) => `${shortDay(p.from)}: ${p.tempC === null ? 'by the months' : formatTemperature(p.tempC, units)}`).join(' · ')}
+                    {l.plan.length === 0
+                      ? 'by the months'
+                      : l.plan
+                          .map(
+                            (p) =>
+                              `${shortDay(p.from)}: ${p.tempC === null ? 'by the months' : formatTemperature(p.tempC, units)}`,
+                          )
+                          .join(' · ')}
                   </div>
                 </li>
               ))}
@@ -65,7 +120,7 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 interface ResultsProps {
   results: TemperatureResult[];
@@ -92,16 +147,43 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
   ];
   return (
     <section className="sheet" data-testid="temperatures">
-      <header><h2>{loop?.name} loop, next half year</h2></header>
+      <header>
+        <h2>{loop?.name} loop, next half year</h2>
+      </header>
       <ScrollTable label="Temperatures compared">
         <table className="plain">
-          <thead><tr><th />{results.map((r) => <th key={name(r)} className="right">{name(r)}</th>)}</tr></thead>
+          <thead>
+            <tr>
+              <th />
+              {results.map((r) => (
+                <th key={name(r)} className="right">
+                  {name(r)}
+                </th>
+              ))}
+            </tr>
+          </thead>
           <tbody>
-            {rows.map(([label, say]) => <tr key={label}><td>{label}</td>{results.map((r) => <td key={name(r)} className="num">{say(r)}</td>)}</tr>)}
+            {rows.map(([label, say]) => (
+              <tr key={label}>
+                <td>{label}</td>
+                {results.map((r) => (
+                  <td key={name(r)} className="num">
+                    {say(r)}
+                  </td>
+                ))}
+              </tr>
+            ))}
             {lots.map((lot) => (
               <tr key={lot}>
                 <td>{lot} of market size</td>
-                {results.map((r) => { const day = r.ready.find((x) => x.lotCode === lot)?.day; return <td key={name(r)} className="num">{day ? shortDay(day) : 'later'}</td>; })}
+                {results.map((r) => {
+                  const day = r.ready.find((x) => x.lotCode === lot)?.day;
+                  return (
+                    <td key={name(r)} className="num">
+                      {day ? shortDay(day) : 'later'}
+                    </td>
+                  );
+                })}
               </tr>
             ))}
             {page.person.role === 'manager' && (
@@ -109,7 +191,15 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
                 <td />
                 {results.map((r) => (
                   <td key={name(r)} className="num">
-                    {r.tempC !== null && <ActionForm fields={[]} units={units} submit={`Plan ${formatTemperature(r.tempC, units)}`} send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })} onDone={onSaid} />}
+                    {r.tempC !== null && (
+                      <ActionForm
+                        fields={[]}
+                        units={units}
+                        submit={`Plan ${formatTemperature(r.tempC, units)}`}
+                        send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })}
+                        onDone={onSaid}
+                      />
+                    )}
                   </td>
                 ))}
               </tr>
@@ -117,7 +207,10 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
           </tbody>
         </table>
       </ScrollTable>
-      <p className="body small quiet">Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself × 24 h × tariff. Harvest days stay as planned: where fish are smaller by then, less is supplied.</p>
+      <p className="body small quiet">
+        Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself
+        × 24 h × tariff. Harvest days stay as planned: where fish are smaller by then, less is supplied.
+      </p>
     </section>
   );
-} // prettier-ignore
+}

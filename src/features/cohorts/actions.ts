@@ -5,12 +5,9 @@ import { gradeMiddleCm, liveGrades } from '../../core/fish/liveSale';
 import { readSample, sampleQuestions } from '../../core/fish/sampleCheck';
 import { gradeOf, type Grade } from '../../core/fish/grading';
 import { gradingParts, moveOutlook, type TankOutlook } from '../../core/fish/moveOutlook';
-import { promiseTable } from '../../core/market/promiseTable';
 import { harvestGroup } from '../../core/plan/build';
-import { consequences } from '../../core/plan/consequences';
-import { forecastFarm, ofGradeOn } from '../../core/plan/forecast';
+import { ofGradeOn } from '../../core/plan/forecast';
 import type { FarmFacts, PlanStep } from '../../core/plan/types';
-import { addDays, daysBetween } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import { gradeNow, mergeNow, moveNow, orderFingerlings, recordHusbandry } from '../../db/doing/keeping';
@@ -18,7 +15,6 @@ import { netLive } from '../../db/doing/live';
 import { takeBackEvent, takeBackMovement, takeBackSample } from '../../db/doing/takeBack';
 import { finishTask, recordSample } from '../../db/events';
 import { loadFacts } from '../../db/facts';
-import { standingHusbandry } from '../../db/keeping';
 import { addSteps, changeStep, newId, openSteps, saveDraft } from '../../db/plan';
 import { saveFishSale } from '../../db/doing/fishSale';
 import { receiveFeed, saveFeedRule, saveLifeSupport, saveSpecies, setTemperature } from '../../db/doing/rules';
@@ -27,7 +23,9 @@ import { act, type Doing } from '../../server/act';
 import type { KeyedInput } from '../../server/input';
 import type { Outcome } from '../../ui/outcome';
 import { compareTemperatures } from './compare';
+import { requireEmpty, requireObserved } from './husbandryRules';
 import * as inputs from './inputs';
+import { movedBy } from './sampleEffects';
 
 const CREW: Role[] = ['hand', 'manager'];
 const BOSS: Role[] = ['manager'];
@@ -75,8 +73,10 @@ export async function grade(raw: unknown) {
     const facts = await now(doing);
     const code = await gradeNow(doing.tx, doing.entry, facts, { ...v, confirmed: v.confirmed ?? false });
     const place = (id: string) => facts.places.find((p) => p.id === id)?.code ?? '';
-    return said(`Graded: ${formatNumber(v.largeCount)} large ones are ${code} in ${place(v.largePlaceId)}; ${formatNumber(v.smallCount)} stay ${v.lotCode} in ${place(v.smallPlaceId)}.`);
-  }); // prettier-ignore
+    return said(
+      `Graded: ${formatNumber(v.largeCount)} large ones are ${code} in ${place(v.largePlaceId)}; ${formatNumber(v.smallCount)} stay ${v.lotCode} in ${place(v.smallPlaceId)}.`,
+    );
+  });
 }
 
 export async function sellLive(raw: unknown) {
@@ -99,52 +99,48 @@ export async function sample(raw: unknown) {
     const fish = before.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
     if (!fish) throw new RuleBroken('form', `${v.lotCode} is not in that tank (any more). Reload and look again.`);
     const species = before.species.find((s) => s.code === fish.speciesCode)!;
-    const bulk = v.bulkCount === undefined && v.bulkG === undefined ? null : { count: v.bulkCount ?? 0, totalG: v.bulkG ?? 0 };
+    const bulk =
+      v.bulkCount === undefined && v.bulkG === undefined ? null : { count: v.bulkCount ?? 0, totalG: v.bulkG ?? 0 };
     const read = readSample({ weightsG: v.weightsG ?? [], lengthsCm: v.lengthsCm ?? [], bulk }, species);
-    if (read.count > fish.count) throw new RuleBroken(bulk ? 'bulkCount' : 'weightsG', `There are only ${fish.count} fish in the tank.`);
+    if (read.count > fish.count)
+      throw new RuleBroken(bulk ? 'bulkCount' : 'weightsG', `There are only ${fish.count} fish in the tank.`);
     const expectedG = gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
     const questions = sampleQuestions(read, expectedG, species.sizeCv, species);
     if (questions.length > 0 && !v.confirmed) throw new RuleBroken('confirm', questions.join('\n'));
-    await recordSample(tx, entry, { lotId: fish.lotId, placeId: fish.placeId, weightsG: read.weightsG, lengthsCm: read.lengthsCm, fishCount: bulk ? read.count : undefined });
+    await recordSample(tx, entry, {
+      lotId: fish.lotId,
+      placeId: fish.placeId,
+      weightsG: read.weightsG,
+      lengthsCm: read.lengthsCm,
+      fishCount: bulk ? read.count : undefined,
+    });
     const off = read.meanG / expectedG - 1;
     const steps = await openSteps(tx);
     const lines = [
       `${formatNumber(read.count)} fish${read.byLength ? ', weights worked out from lengths' : ''}; mean ${formatMass(read.meanG, units)}`,
       `The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? 'high' : 'low'}`,
-      ...movedBy(before, await now(doing), steps, fish.lotCode, doing),
+      ...movedBy(before, await now(doing), steps, fish.lotCode, units),
     ];
     return said(`Weighed: mean ${formatMass(read.meanG, units)}.`, lines);
-  }); // prettier-ignore
+  });
 }
 
-/** What a sample changed: the day the cohort is of market size, and every order or tank that is better or worse off. */
-function movedBy(before: FarmFacts, after: FarmFacts, steps: PlanStep[], lotCode: string, { units }: Doing): string[] {
-  const look = (facts: FarmFacts) => {
-    const forecast = forecastFarm(facts, steps);
-    return { forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, 14) };
-  };
-  const [was, is] = [look(before), look(after)];
-  const market = after.species.find((s) => s.code === after.fish.find((f) => f.lotCode === lotCode)?.speciesCode)?.marketG?.[0];
-  const ready = (outlook: typeof was) => {
-    const stay = outlook.forecast.fish.find((s) => s.lotCode === lotCode);
-    const i = stay && market ? stay.meanG.findIndex((g) => g >= market) : -1;
-    return i < 0 ? null : addDays(outlook.forecast.firstDay, stay!.from + i);
-  };
-  const [day0, day1] = [ready(was), ready(is)];
-  const lines: string[] = [];
-  if (day1 && day0 && day0 !== day1) {
-    const days = daysBetween(day0, day1);
-    lines.push(`Mean at market size on ${shortDay(day1)}, ${Math.abs(days)} ${Math.abs(days) === 1 ? 'day' : 'days'} ${days > 0 ? 'later' : 'earlier'} than thought`);
-  } else if (day0 === day1 && day1) lines.push(`Mean at market size on ${shortDay(day1)}, as before`);
-  return [...lines, ...consequences(was, is, after, units).slice(0, 6).map((c) => c.words)];
-} // prettier-ignore
-
-const EVENT_TITLES = { observe: 'Observe fish', treat: 'Treat fish', quarantine_extend: 'Extend quarantine', quarantine_clear: 'Clear quarantine', fallow: 'Rest a tank', clean: 'Tank cleaned' } as const; // prettier-ignore
+const EVENT_TITLES = {
+  observe: 'Observe fish',
+  treat: 'Treat fish',
+  quarantine_extend: 'Extend quarantine',
+  quarantine_clear: 'Clear quarantine',
+  fallow: 'Rest a tank',
+  clean: 'Tank cleaned',
+} as const;
 
 export async function husbandry(raw: unknown) {
   return once(CREW, inputs.HusbandryInput, raw, 'Note on fish or tank', async (doing, v) => {
     const { tx, entry, person, today } = doing;
-    if ((v.kind === 'quarantine_clear' || v.kind === 'quarantine_extend' || v.kind === 'treat') && person.role !== 'manager') {
+    if (
+      (v.kind === 'quarantine_clear' || v.kind === 'quarantine_extend' || v.kind === 'treat') &&
+      person.role !== 'manager'
+    ) {
       throw new RuleBroken('form', 'Clearing, extending and treating are for a manager.');
     }
     const lot = v.lotCode ? await tx('lot').where({ code: v.lotCode, kind: 'cohort' }).first('id') : null;
@@ -154,22 +150,16 @@ export async function husbandry(raw: unknown) {
     if (needsDay && v.untilDay! < today) throw new RuleBroken('untilDay', 'That day has passed.');
     if (v.kind === 'quarantine_clear') await requireObserved(doing, lot!.id, v.lotCode!);
     if (v.kind === 'fallow' || v.kind === 'clean') await requireEmpty(doing, v.placeId);
-    await recordHusbandry(tx, entry, { kind: v.kind, lotId: lot?.id, placeId: v.placeId, words: v.words, state: v.state, untilDay: v.untilDay });
+    await recordHusbandry(tx, entry, {
+      kind: v.kind,
+      lotId: lot?.id,
+      placeId: v.placeId,
+      words: v.words,
+      state: v.state,
+      untilDay: v.untilDay,
+    });
     return said(`${EVENT_TITLES[v.kind]}: recorded.`);
-  }); // prettier-ignore
-}
-
-/** Nobody clears fish that nobody looked at, or that were ill when last seen. */
-async function requireObserved({ tx }: Doing, lotId: string, lotCode: string) {
-  const last = await standingHusbandry(tx).where({ lot_id: lotId, kind: 'observe' }).orderBy('recorded_at', 'desc').first('state'); // prettier-ignore
-  if (!last) throw new RuleBroken('form', `Nobody has observed ${lotCode} yet. Record an observation first.`);
-  if (last.state === 'ill') throw new RuleBroken('form', `${lotCode} was ill when last observed. Treat or observe again before clearing.`); // prettier-ignore
-}
-
-async function requireEmpty({ tx }: Doing, placeId: string | undefined) {
-  if (!placeId) throw new RuleBroken('placeId', 'Choose a tank.');
-  const held = await tx('balance as b').join('lot as l', 'l.id', 'b.lot_id').where({ 'b.place_id': placeId, 'l.kind': 'cohort' }).andWhere('b.count', '>', 0).first('l.code'); // prettier-ignore
-  if (held) throw new RuleBroken('form', `${held.code} is still in that tank: move the fish out first.`);
+  });
 }
 
 export async function orderFish(raw: unknown) {
@@ -178,10 +168,15 @@ export async function orderFish(raw: unknown) {
     const facts = await now(doing);
     const rule = facts.feedRules.find((r) => r.speciesCode === v.speciesCode);
     const code = await orderFingerlings(doing.tx, doing.person.farmId, facts, {
-      ...v, thenPlaceId: v.thenPlaceId ?? null, note: v.note ?? null, quarantineDays: rule?.quarantineDays ?? 14,
+      ...v,
+      thenPlaceId: v.thenPlaceId ?? null,
+      note: v.note ?? null,
+      quarantineDays: rule?.quarantineDays ?? 14,
     });
-    return said(`Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`);
-  }); // prettier-ignore
+    return said(
+      `Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`,
+    );
+  });
 }
 
 /** Changes or drops one step of the plan in place; the steps of its group move with it. */
@@ -198,12 +193,25 @@ export async function planStep(raw: unknown) {
     const facts = await now(doing);
     const fish = facts.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
     if (!fish) throw new RuleBroken('fromPlaceId', `${v.lotCode} is not in that tank (any more).`);
-    if (v.count > fish.count) throw new RuleBroken('count', `${v.lotCode} has ${fish.count} fish; ${v.count} is more than that.`);
+    if (v.count > fish.count)
+      throw new RuleBroken('count', `${v.lotCode} has ${fish.count} fish; ${v.count} is more than that.`);
     const to = facts.places.find((p) => p.id === v.toPlaceId);
     const base = { lotCode: v.lotCode, speciesCode: fish.speciesCode };
     if (v.kind === 'move') {
       if (!to) throw new RuleBroken('toPlaceId', 'Choose a tank.');
-      const step: PlanStep = { id: newId(), groupId: newId(), kind: 'move', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: to.id, count: v.count, amount: null, version: 1 };
+      const step: PlanStep = {
+        id: newId(),
+        groupId: newId(),
+        kind: 'move',
+        day: v.day,
+        ...base,
+        cropCode: null,
+        fromPlaceId: v.fromPlaceId,
+        toPlaceId: to.id,
+        count: v.count,
+        amount: null,
+        version: 1,
+      };
       await addSteps(doing.tx, doing.person.farmId, [step]);
       return said(`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`);
     }
@@ -212,19 +220,47 @@ export async function planStep(raw: unknown) {
       const grade = grades.find((g) => g.product.code === v.productCode);
       if (!grade) throw new RuleBroken('productCode', 'Choose the grade that is to be netted.');
       const there = ofGradeOn(facts, await openSteps(doing.tx), fish, grade.product.code, v.day);
-      if (there !== null && Math.round(there) < v.count && !v.confirmed) throw new RuleBroken('confirm', `On ${shortDay(v.day)} about ${formatNumber(there)} of ${v.lotCode} are ${grade.product.name} by the forecast. Plan ${formatNumber(v.count)} all the same?`);
-      const step: PlanStep = { id: newId(), groupId: newId(), kind: 'harvest', day: v.day, ...base, cropCode: null, fromPlaceId: v.fromPlaceId, toPlaceId: null, count: v.count, amount: gradeMiddleCm(grade), version: 1 };
+      if (there !== null && Math.round(there) < v.count && !v.confirmed)
+        throw new RuleBroken(
+          'confirm',
+          `On ${shortDay(v.day)} about ${formatNumber(there)} of ${v.lotCode} are ${grade.product.name} by the forecast. Plan ${formatNumber(v.count)} all the same?`,
+        );
+      const step: PlanStep = {
+        id: newId(),
+        groupId: newId(),
+        kind: 'harvest',
+        day: v.day,
+        ...base,
+        cropCode: null,
+        fromPlaceId: v.fromPlaceId,
+        toPlaceId: null,
+        count: v.count,
+        amount: gradeMiddleCm(grade),
+        version: 1,
+      };
       await addSteps(doing.tx, doing.person.farmId, [step]);
-      return said(`Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.${there === null ? '' : ` About ${formatNumber(there)} will be of that size.`}`);
+      return said(
+        `Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.${there === null ? '' : ` About ${formatNumber(there)} will be of that size.`}`,
+      );
     }
     const species = facts.species.find((s) => s.code === fish.speciesCode)!;
     const purge = to?.kind === 'purge' ? to : null;
-    const wish = { ...base, tankId: v.fromPlaceId, purgePlaceId: purge?.id ?? null, purgeVolumeL: purge?.volumeL ?? 0, harvestDay: v.day, count: v.count, purgeDays: Math.max(1, species.purgeDays), method: purge ? ('separate' as const) : ('in_place' as const) };
+    const wish = {
+      ...base,
+      tankId: v.fromPlaceId,
+      purgePlaceId: purge?.id ?? null,
+      purgeVolumeL: purge?.volumeL ?? 0,
+      harvestDay: v.day,
+      count: v.count,
+      purgeDays: Math.max(1, species.purgeDays),
+      method: purge ? ('separate' as const) : ('in_place' as const),
+    };
     const steps = harvestGroup(wish, newId);
-    if (steps[0]!.day < doing.today) throw new RuleBroken('day', `Feed would have had to stop on ${shortDay(steps[0]!.day)}. Choose a later day.`);
+    if (steps[0]!.day < doing.today)
+      throw new RuleBroken('day', `Feed would have had to stop on ${shortDay(steps[0]!.day)}. Choose a later day.`);
     await addSteps(doing.tx, doing.person.farmId, steps);
     return said(`Planned: feed stops ${shortDay(steps[0]!.day)}, harvest ${shortDay(v.day)}.`);
-  }); // prettier-ignore
+  });
 }
 
 /** Takes one entry of a cohort's story back. */
@@ -290,11 +326,26 @@ export async function keepSale(raw: unknown) {
 /** Lays a plan aside as a draft; Season opens it. */
 export async function layDraft(raw: unknown): Promise<Outcome<string>> {
   return act(BOSS, inputs.SaveDraftInput, raw, async ({ tx, person }, v) => {
-    const steps = v.steps.map((s) => ({ ...s, cropCode: null, fromPlaceId: s.fromPlaceId ?? null, toPlaceId: s.toPlaceId ?? null, amount: s.amount ?? null, version: 1 }));
+    const steps = v.steps.map((s) => ({
+      ...s,
+      cropCode: null,
+      fromPlaceId: s.fromPlaceId ?? null,
+      toPlaceId: s.toPlaceId ?? null,
+      amount: s.amount ?? null,
+      version: 1,
+    }));
     const drops = v.drops.map((groupId) => ({ change: 'drop' as const, groupId }));
-    await saveDraft(tx, { farmId: person.farmId, personId: person.personId }, { id: v.entryKey, name: v.name, changes: [...drops, ...(steps.length > 0 ? [{ change: 'add' as const, steps }] : [])] });
+    await saveDraft(
+      tx,
+      { farmId: person.farmId, personId: person.personId },
+      {
+        id: v.entryKey,
+        name: v.name,
+        changes: [...drops, ...(steps.length > 0 ? [{ change: 'add' as const, steps }] : [])],
+      },
+    );
     return v.entryKey;
-  }); // prettier-ignore
+  });
 }
 
 /** What a move or a grading would do to every tank it touches. Nothing is recorded. */
@@ -311,6 +362,9 @@ export async function preview(raw: unknown): Promise<Outcome<Preview>> {
       return { tanks: moveOutlook(facts, steps, parting), boxes: { large, small } };
     }
     const count = Math.min(v.count ?? fish.count, fish.count);
-    return { tanks: moveOutlook(facts, steps, { ...own, parts: v.toPlaceId ? [{ toPlaceId: v.toPlaceId, count }] : [] }), boxes: null };
-  }); // prettier-ignore
+    return {
+      tanks: moveOutlook(facts, steps, { ...own, parts: v.toPlaceId ? [{ toPlaceId: v.toPlaceId, count }] : [] }),
+      boxes: null,
+    };
+  });
 }

@@ -6,12 +6,11 @@ import { COMPANIONS, SMALL_FISH_G } from '../../core/fish/biosecurity';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
 import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { countsByGrade, liveGrades, nettingWords, type LiveGrade } from '../../core/fish/liveSale';
-import { freshSpread, meanRelative, shareAbove } from '../../core/fish/sizeSpread';
+import { freshSpread, meanRelative } from '../../core/fish/sizeSpread';
 import type { Species } from '../../core/library/types';
 import { STEP_WORDS } from '../../core/plan/changes';
-import { forecastFarm } from '../../core/plan/forecast';
-import { DEFAULT_SETTINGS, type FishFact, type FishStay } from '../../core/plan/types';
-import { addDays, type Day } from '../../core/quantity/days';
+import { type FishFact, type FishStay } from '../../core/plan/types';
+import { type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { cohortId, lotRecord, sampleRecords, samplesOf, type LotRecord, type SampleRecord } from '../../db/cohorts';
@@ -29,17 +28,9 @@ import {
 import { stepsOfLot, type StoredStep } from '../../db/plan';
 import { farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { Handled } from './handle/shared';
-import { tankChoices, type TankChoice } from './keepingQueries';
+import { tankChoices, type TankChoice } from './tankChoices';
+import { growthPoints, shareSeries, type GrowthPoint } from './growthPoints';
 import { marketDay } from './marketDay';
-
-export interface GrowthPoint {
-  day: Day;
-  /** Mean of a sample, g. */
-  sampleG?: number;
-  sampleCount?: number;
-  forecastG?: number;
-  band?: [number, number];
-}
 
 interface MayTakeBack {
   mayTakeBack: boolean;
@@ -301,53 +292,14 @@ function growthReasons(view: FarmView, { code, species, fish, samples, meanG }: 
 }
 
 /** Fish of a stay in each live grade on the day. */
-function gradesOf(stay: FishStay, fish: FishFact | undefined, at: number, grades: LiveGrade[], species: Species): number[] {
+function gradesOf(
+  stay: FishStay,
+  fish: FishFact | undefined,
+  at: number,
+  grades: LiveGrade[],
+  species: Species,
+): number[] {
   const bins = fish?.bins ?? freshSpread(species.sizeCv);
   const i = at - stay.from;
   return countsByGrade(bins, stay.meanG[i]! / meanRelative(bins), stay.count[i]!, grades, species);
-} // prettier-ignore
-
-/** Samples as they were taken, then the forecast of the cohort left to grow, with one standard error either way. */
-function growthPoints(
-  view: FarmView,
-  lot: LotRecord,
-  samples: { day: Day; meanG: number; count: number }[],
-  fish: FishFact | undefined,
-): GrowthPoint[] {
-  const points: GrowthPoint[] = samples.map((s) => ({ day: s.day, sampleG: s.meanG, sampleCount: s.count }));
-  if (lot.startMeanG) points.unshift({ day: lot.beganOn, sampleG: lot.startMeanG, sampleCount: 0 });
-  const home = view.facts.places.find((p) => p.id === fish?.placeId);
-  if (!fish || !home) return points;
-  const runs = [-1, 0, 1].map((sign) => {
-    const facts = {
-      ...view.facts,
-      fish: [{ ...fish, feedStoppedOn: null, pace: Math.max(0.05, fish.pace + sign * fish.paceError) }],
-    };
-    return forecastFarm({ ...facts, places: [home], plantings: [], packed: [], promises: [] }, [], {
-      ...DEFAULT_SETTINGS,
-      horizonDays: 168,
-    }).fish[0];
-  });
-  const [low, middle, high] = runs;
-  for (let i = 0; middle && i < middle.meanG.length; i += 7) {
-    points.push({
-      day: addDays(view.forecast.firstDay, i),
-      forecastG: middle.meanG[i]!,
-      band: [low!.meanG[i]!, high!.meanG[i]!],
-    });
-  }
-  return points;
-}
-
-/** Share of the fish at or over the smallest market size, by week. */
-function shareSeries(
-  points: GrowthPoint[],
-  fish: FishFact | undefined,
-  species: Species,
-): { day: Day; above: number }[] {
-  if (!fish || !species.marketG) return [];
-  const relative = meanRelative(fish.bins);
-  return points
-    .filter((p) => p.forecastG !== undefined)
-    .map((p) => ({ day: p.day, above: shareAbove(fish.bins, p.forecastG! / relative, species.marketG![0]) }));
 }

@@ -24,7 +24,9 @@ export function compareTemperatures(
   wish: { loopId: string; from: Day; until: Day | null; tempsC: number[] },
 ): TemperatureResult[] {
   return [null, ...wish.tempsC].map((tempC) => {
-    const loops = facts.loops.map((l) => (l.id === wish.loopId && tempC !== null ? withSetting(l, wish.from, wish.until, tempC) : l)); // prettier-ignore
+    const loops = facts.loops.map((l) =>
+      l.id === wish.loopId && tempC !== null ? withSetting(l, wish.from, wish.until, tempC) : l,
+    );
     return oneTemperature({ ...facts, loops }, plan, wish.loopId, tempC);
   });
 }
@@ -35,7 +37,6 @@ function oneTemperature(
   loopId: string,
   tempC: number | null,
 ): TemperatureResult {
-  // prettier-ignore
   const forecast = forecastFarm(facts, plan);
   const loop = facts.loops.find((l) => l.id === loopId)!;
   const inLoop = new Set(facts.places.filter((p) => p.loopId === loopId).map((p) => p.id));
@@ -62,8 +63,11 @@ function oneTemperature(
   });
   const species = new Set(stays.map((s) => s.speciesCode));
   const weeks = Math.floor(DEFAULT_SETTINGS.horizonDays / 7) - 1;
-  const rows = promiseTable(forecast, facts.products, facts.promises, weeks).filter((r) => species.has(r.product.speciesCode ?? '')); // prettier-ignore
-  const sum = (pick: (w: (typeof rows)[number]['weeks'][number]) => number) => rows.reduce((t, r) => t + r.weeks.reduce((u, w) => u + pick(w), 0), 0) / 1000; // prettier-ignore
+  const rows = promiseTable(forecast, facts.products, facts.promises, weeks).filter((r) =>
+    species.has(r.product.speciesCode ?? ''),
+  );
+  const sum = (pick: (w: (typeof rows)[number]['weeks'][number]) => number) =>
+    rows.reduce((t, r) => t + r.weeks.reduce((u, w) => u + pick(w), 0), 0) / 1000;
   return {
     tempC,
     ready: ready.sort((a, b) => ((a.day ?? '9') < (b.day ?? '9') ? -1 : 1)),

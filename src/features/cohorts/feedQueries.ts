@@ -26,33 +26,61 @@ export interface FeedRow {
 export interface FeedPage extends DayView {
   tanks: FeedRow[];
   rules: (FeedRule & { name: string })[];
-  store: { species: string; speciesCode: string; lots: FeedLot[]; leftG: number; perDayG: number; daysLeft: number | null; emptyOn: Day | null; orderBy: Day | null; costPerDayMinor: number }[];
+  store: {
+    species: string;
+    speciesCode: string;
+    lots: FeedLot[];
+    leftG: number;
+    perDayG: number;
+    daysLeft: number | null;
+    emptyOn: Day | null;
+    orderBy: Day | null;
+    costPerDayMinor: number;
+  }[];
   currency: string;
-} // prettier-ignore
+}
 
 export async function feedPage(search: Search): Promise<FeedPage> {
   const view = await farmView(search, async (tx) => ({
     lots: await feedStore(tx),
     prefixes: await prefixesInUse(tx),
     currency: (await tx('farm').first('currency')).currency as string,
-  })); // prettier-ignore
+  }));
   const { facts, forecast, at, more, today, units } = view;
   const tanks = facts.places.flatMap((p): FeedRow[] => {
     const fed = tankFeed(facts, forecast, p, at);
     if (!fed) return [];
     const { place, count, meanG, feedG, feedings, eachG, pelletMm, times } = fed;
-    return [{
-      place, count, meanG, feedings, eachG, pelletMm, times, givenG: feedG, lots: fed.lots.join(' + '), species: fed.species.name,
-      ...bothRations(fed), because: explainFeed(fed, units),
-    }];
-  }); // prettier-ignore
+    return [
+      {
+        place,
+        count,
+        meanG,
+        feedings,
+        eachG,
+        pelletMm,
+        times,
+        givenG: feedG,
+        lots: fed.lots.join(' + '),
+        species: fed.species.name,
+        ...bothRations(fed),
+        because: explainFeed(fed, units),
+      },
+    ];
+  });
   const lotsFor = (code: string) => more.lots.filter((l) => l.prefix === more.prefixes.get(code));
   const codes = facts.species.map((s) => s.code).filter((code) => isFed(view, code) || lotsFor(code).length > 0);
   return {
-    ...dayOnly(view), today, tanks, currency: more.currency,
+    ...dayOnly(view),
+    today,
+    tanks,
+    currency: more.currency,
     store: codes.map((code) => storeOf(view, code, lotsFor(code))),
-    rules: facts.feedRules.map((r) => ({ ...r, name: facts.species.find((s) => s.code === r.speciesCode)?.name ?? r.speciesCode })),
-  }; // prettier-ignore
+    rules: facts.feedRules.map((r) => ({
+      ...r,
+      name: facts.species.find((s) => s.code === r.speciesCode)?.name ?? r.speciesCode,
+    })),
+  };
 }
 
 /** Companion stock that grazes is in no need of a store. */
@@ -73,8 +101,14 @@ function storeOf({ facts, forecast }: FarmView, code: string, lots: FeedLot[]): 
   const empty = perDay.findIndex((g) => (gone += g) > leftG);
   const emptyOn = empty < 0 ? null : addDays(forecast.firstDay, empty);
   return {
-    species: facts.species.find((s) => s.code === code)?.name ?? code, speciesCode: code, lots, leftG, perDayG: perDay[0] ?? 0,
-    daysLeft: empty < 0 ? null : empty, emptyOn, orderBy: emptyOn ? addDays(emptyOn, -(rule?.leadDays ?? 7)) : null,
+    species: facts.species.find((s) => s.code === code)?.name ?? code,
+    speciesCode: code,
+    lots,
+    leftG,
+    perDayG: perDay[0] ?? 0,
+    daysLeft: empty < 0 ? null : empty,
+    emptyOn,
+    orderBy: emptyOn ? addDays(emptyOn, -(rule?.leadDays ?? 7)) : null,
     costPerDayMinor: ((perDay[0] ?? 0) / 1000) * (rule?.feedMinorPerKg ?? 0),
-  }; // prettier-ignore
+  };
 }

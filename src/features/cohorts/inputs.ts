@@ -91,42 +91,62 @@ export class PreviewInput extends HandlingInput {
 }
 
 export class LiveSaleInput extends HandlingInput {
-  @IsString({ message: 'Choose a grade' }) @MinLength(1, { message: 'Choose a grade' }) @MaxLength(60) productCode!: string;
+  @IsString({ message: 'Choose a grade' })
+  @MinLength(1, { message: 'Choose a grade' })
+  @MaxLength(60)
+  productCode!: string;
   @Count('Net at least 1 fish') count!: number;
   @Grams('Give their weight together') massG!: number;
-} // prettier-ignore
+}
 
 export class MergeInput extends Confirmable {
   @IsUUID('4', { message: 'Choose a tank' }) placeId!: string;
-  @IsArray() @ArrayMinSize(2, { message: 'Choose at least two' }) @ArrayMaxSize(20) @IsString({ each: true }) lotCodes!: string[];
-} // prettier-ignore
+  @IsArray()
+  @ArrayMinSize(2, { message: 'Choose at least two' })
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  lotCodes!: string[];
+}
 
 export class CohortSampleInput extends HandlingInput {
-  @IsOptional() @IsArray() @ArrayMaxSize(500, { message: 'At most 500 at once' }) @IsNumber(NUMBER, { each: true, message: 'Every weight must be a number' }) weightsG?: number[];
-  @IsOptional() @IsArray() @ArrayMaxSize(500, { message: 'At most 500 at once' }) @IsNumber(NUMBER, { each: true, message: 'Every length must be a number' }) lengthsCm?: number[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500, { message: 'At most 500 at once' })
+  @IsNumber(NUMBER, { each: true, message: 'Every weight must be a number' })
+  weightsG?: number[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500, { message: 'At most 500 at once' })
+  @IsNumber(NUMBER, { each: true, message: 'Every length must be a number' })
+  lengthsCm?: number[];
   @IsOptional() @IsInt(WHOLE) @Max(100_000, { message: 'At most 100,000 fish in one weighing' }) bulkCount?: number;
   @IsOptional() @IsNumber(NUMBER, { message: 'Give the weight as a number' }) bulkG?: number;
-} // prettier-ignore
+}
 
 export class HusbandryInput extends KeyedInput {
-  @IsIn(['observe', 'treat', 'quarantine_extend', 'quarantine_clear', 'fallow', 'clean'], { message: 'That is not known' })
+  @IsIn(['observe', 'treat', 'quarantine_extend', 'quarantine_clear', 'fallow', 'clean'], {
+    message: 'That is not known',
+  })
   kind!: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean';
   @IsOptional() @IsString(CODE) @MaxLength(40, CODE) lotCode?: string;
   @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) placeId?: string;
   @Words(500) words!: string;
   @IsOptional() @IsIn(['well', 'off', 'ill'], { message: 'Say how they are' }) state?: 'well' | 'off' | 'ill';
   @IsOptional() @Day() untilDay?: string;
-} // prettier-ignore
+}
 
 export class OrderFishInput extends KeyedInput {
   @IsString({ message: 'Choose a species' }) @MaxLength(60) speciesCode!: string;
   @Count('Order at least 1 fish') count!: number;
-  @IsNumber(NUMBER, { message: 'Give the mean weight' }) @Min(0.01, { message: 'A fish weighs more than 0' }) @Max(20_000, { message: 'Heavier than any fish to be stocked: check the unit' }) meanG!: number;
+  @IsNumber(NUMBER, { message: 'Give the mean weight' })
+  @Min(0.01, { message: 'A fish weighs more than 0' })
+  @Max(20_000, { message: 'Heavier than any fish to be stocked: check the unit' })
+  meanG!: number;
   @Day() day!: string;
   @IsUUID('4', { message: 'Choose where they arrive' }) toPlaceId!: string;
   @IsOptional() @IsUUID('4', { message: 'Choose a tank' }) thenPlaceId?: string;
   @IsOptional() @IsString() @MaxLength(300, { message: 'At most 300 characters' }) note?: string;
-} // prettier-ignore
+}
 
 export class StepDayInput extends KeyedInput {
   @IsUUID('4', { message: 'That step is not known' }) stepId!: string;
@@ -154,91 +174,169 @@ export class TakeBackInput extends KeyedInput {
 }
 
 class RationRowInput {
-  @IsNumber(NUMBER, { message: 'Give the size as a number' }) @IsPositive({ message: 'A size is over 0' }) @Max(50_000) uptoG!: number;
-  @IsNumber(NUMBER, { message: 'Give the percent as a number' }) @Min(0, { message: 'A ration is 0 or more' }) @Max(50, { message: 'More than 50 % of body weight a day: check it' }) percentPerDay!: number;
-} // prettier-ignore
+  @IsNumber(NUMBER, { message: 'Give the size as a number' })
+  @IsPositive({ message: 'A size is over 0' })
+  @Max(50_000)
+  uptoG!: number;
+  @IsNumber(NUMBER, { message: 'Give the percent as a number' })
+  @Min(0, { message: 'A ration is 0 or more' })
+  @Max(50, { message: 'More than 50 % of body weight a day: check it' })
+  percentPerDay!: number;
+}
 
 export class FeedRuleInput extends KeyedInput {
   @IsString() @MaxLength(60) speciesCode!: string;
   @IsInt() version!: number;
   @IsIn(['growth', 'table'], { message: 'Choose how the ration is found' }) ration!: 'growth' | 'table';
-  @IsArray() @ArrayMaxSize(40, { message: 'At most 40 rows' }) @ValidateNested({ each: true }) @Type(() => RationRowInput) table!: RationRowInput[];
-  @IsArray() @ArrayMaxSize(24, { message: 'At most 24 feedings a day' }) @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: 'Times look like 07:30' }) feederTimes!: string[];
-  @IsNumber(NUMBER, { message: 'Give a number' }) @Min(0, { message: 'From 0' }) @Max(0.5, { message: 'At most half' }) farmGrownShare!: number;
+  @IsArray()
+  @ArrayMaxSize(40, { message: 'At most 40 rows' })
+  @ValidateNested({ each: true })
+  @Type(() => RationRowInput)
+  table!: RationRowInput[];
+  @IsArray()
+  @ArrayMaxSize(24, { message: 'At most 24 feedings a day' })
+  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: 'Times look like 07:30' })
+  feederTimes!: string[];
+  @IsNumber(NUMBER, { message: 'Give a number' })
+  @Min(0, { message: 'From 0' })
+  @Max(0.5, { message: 'At most half' })
+  farmGrownShare!: number;
   @IsInt(WHOLE) @Min(0) @Max(100_000) feedMinorPerKg!: number;
   @IsInt(WHOLE) @Min(0) @Max(100_000) fingerlingMinor!: number;
   @IsInt(WHOLE) @Min(0) @Max(120, { message: 'At most 120 days' }) leadDays!: number;
   @IsInt(WHOLE) @Min(0) @Max(90, { message: 'At most 90 days' }) quarantineDays!: number;
-} // prettier-ignore
+}
 
 export class ReceiveFeedInput extends KeyedInput {
-  @IsString() @MinLength(2, { message: 'Give the lot number on the bag' }) @MaxLength(30, { message: 'At most 30 characters' }) code!: string;
+  @IsString()
+  @MinLength(2, { message: 'Give the lot number on the bag' })
+  @MaxLength(30, { message: 'At most 30 characters' })
+  code!: string;
   @IsString() @MaxLength(60) speciesCode!: string;
   @Grams('Give the weight received') massG!: number;
   @IsOptional() @IsString() @MaxLength(120, { message: 'At most 120 characters' }) supplier?: string;
   @IsOptional() @IsNumber(NUMBER, { message: 'Give the price as a number' }) @Min(0) @Max(10_000_000) price?: number;
-} // prettier-ignore
+}
 
 export class TemperatureInput extends KeyedInput {
   @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
   @Day() from!: string;
   @IsOptional() @Day() until?: string;
-  @IsNumber(NUMBER, { message: 'Give the temperature as a number' }) @Min(0, { message: 'From 0 °C' }) @Max(40, { message: 'At most 40 °C' }) tempC!: number;
-} // prettier-ignore
+  @IsNumber(NUMBER, { message: 'Give the temperature as a number' })
+  @Min(0, { message: 'From 0 °C' })
+  @Max(40, { message: 'At most 40 °C' })
+  tempC!: number;
+}
 
 export class CompareInput extends KeyedInput {
   @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
   @Day() from!: string;
   @IsOptional() @Day() until?: string;
-  @IsArray() @ArrayMinSize(1, { message: 'Give at least one temperature' }) @ArrayMaxSize(3, { message: 'At most three' }) @IsNumber(NUMBER, { each: true, message: 'Temperatures are numbers' }) @Min(0, { each: true, message: 'From 0 °C' }) @Max(40, { each: true, message: 'At most 40 °C' }) tempsC!: number[];
-} // prettier-ignore
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Give at least one temperature' })
+  @ArrayMaxSize(3, { message: 'At most three' })
+  @IsNumber(NUMBER, { each: true, message: 'Temperatures are numbers' })
+  @Min(0, { each: true, message: 'From 0 °C' })
+  @Max(40, { each: true, message: 'At most 40 °C' })
+  tempsC!: number[];
+}
 
 class AeratorInput {
-  @IsString() @MinLength(1, { message: 'Every aerator needs a name' }) @MaxLength(60, { message: 'Names have at most 60 characters' }) name!: string;
-  @IsNumber(NUMBER, { message: 'Give kg of oxygen a day as a number' }) @Min(0, { message: 'Oxygen is 0 or more' }) @Max(5000, { message: 'Over 5,000 kg of oxygen a day: check the unit' }) kgO2PerDay!: number;
-} // prettier-ignore
+  @IsString()
+  @MinLength(1, { message: 'Every aerator needs a name' })
+  @MaxLength(60, { message: 'Names have at most 60 characters' })
+  name!: string;
+  @IsNumber(NUMBER, { message: 'Give kg of oxygen a day as a number' })
+  @Min(0, { message: 'Oxygen is 0 or more' })
+  @Max(5000, { message: 'Over 5,000 kg of oxygen a day: check the unit' })
+  kgO2PerDay!: number;
+}
 
 class MediaInput {
-  @IsString() @MinLength(1, { message: 'Every filter needs a name' }) @MaxLength(60, { message: 'Names have at most 60 characters' }) name!: string;
-  @IsNumber(NUMBER, { message: 'Give the volume as a number' }) @IsPositive({ message: 'A filter has a volume over 0' }) @Max(2000, { message: 'Over 2,000 m³: check the unit' }) volumeM3!: number;
-  @IsNumber(NUMBER, { message: 'Give the surface as a number' }) @IsPositive({ message: 'Media has a surface over 0' }) @Max(5000, { message: 'Over 5,000 m²/m³: check the unit' }) surfaceM2PerM3!: number;
-  @IsNumber(NUMBER, { message: 'Give the rate as a number' }) @IsPositive({ message: 'A rate is over 0' }) @Max(5, { message: 'Over 5 g a m² and day: check the unit' }) gTanPerM2Day!: number;
-} // prettier-ignore
+  @IsString()
+  @MinLength(1, { message: 'Every filter needs a name' })
+  @MaxLength(60, { message: 'Names have at most 60 characters' })
+  name!: string;
+  @IsNumber(NUMBER, { message: 'Give the volume as a number' })
+  @IsPositive({ message: 'A filter has a volume over 0' })
+  @Max(2000, { message: 'Over 2,000 m³: check the unit' })
+  volumeM3!: number;
+  @IsNumber(NUMBER, { message: 'Give the surface as a number' })
+  @IsPositive({ message: 'Media has a surface over 0' })
+  @Max(5000, { message: 'Over 5,000 m²/m³: check the unit' })
+  surfaceM2PerM3!: number;
+  @IsNumber(NUMBER, { message: 'Give the rate as a number' })
+  @IsPositive({ message: 'A rate is over 0' })
+  @Max(5, { message: 'Over 5 g a m² and day: check the unit' })
+  gTanPerM2Day!: number;
+}
 
 export class LifeSupportInput extends KeyedInput {
   @IsUUID('4', { message: 'Choose a loop' }) loopId!: string;
   @IsInt() version!: number;
-  @IsArray() @ArrayMaxSize(20, { message: 'At most 20 aerators' }) @ValidateNested({ each: true }) @Type(() => AeratorInput) aerators!: AeratorInput[];
-  @IsArray() @ArrayMaxSize(20, { message: 'At most 20 filters' }) @ValidateNested({ each: true }) @Type(() => MediaInput) media!: MediaInput[];
-} // prettier-ignore
+  @IsArray()
+  @ArrayMaxSize(20, { message: 'At most 20 aerators' })
+  @ValidateNested({ each: true })
+  @Type(() => AeratorInput)
+  aerators!: AeratorInput[];
+  @IsArray()
+  @ArrayMaxSize(20, { message: 'At most 20 filters' })
+  @ValidateNested({ each: true })
+  @Type(() => MediaInput)
+  media!: MediaInput[];
+}
 
 class FoodSaleInput {
   @Words(60) name!: string;
-  @IsInt({ message: 'Give the price as a number' }) @Min(0, { message: 'A price is 0 or more' }) @Max(10_000_000, { message: 'Too large: check the price' }) priceMinor!: number;
-  @IsInt({ message: 'Give whole days' }) @Min(0, { message: 'From 0 days' }) @Max(365, { message: 'At most 365 days' }) shelfLifeDays!: number;
-} // prettier-ignore
+  @IsInt({ message: 'Give the price as a number' })
+  @Min(0, { message: 'A price is 0 or more' })
+  @Max(10_000_000, { message: 'Too large: check the price' })
+  priceMinor!: number;
+  @IsInt({ message: 'Give whole days' })
+  @Min(0, { message: 'From 0 days' })
+  @Max(365, { message: 'At most 365 days' })
+  shelfLifeDays!: number;
+}
 
 class GradeRowInput {
   @Words(60) name!: string;
-  @IsNumber(NUMBER, { message: 'Lengths are numbers' }) @Min(0, { message: 'Lengths are 0 cm or more' }) @Max(200, { message: 'Over 200 cm: check the unit' }) fromCm!: number;
-  @IsNumber(NUMBER, { message: 'Lengths are numbers' }) @IsPositive({ message: 'Lengths are over 0 cm' }) @Max(200, { message: 'Over 200 cm: check the unit' }) toCm!: number;
-  @IsInt({ message: 'Prices are numbers' }) @Min(0, { message: 'A price is 0 or more' }) @Max(10_000_000, { message: 'Too large: check the price' }) priceMinor!: number;
-} // prettier-ignore
+  @IsNumber(NUMBER, { message: 'Lengths are numbers' })
+  @Min(0, { message: 'Lengths are 0 cm or more' })
+  @Max(200, { message: 'Over 200 cm: check the unit' })
+  fromCm!: number;
+  @IsNumber(NUMBER, { message: 'Lengths are numbers' })
+  @IsPositive({ message: 'Lengths are over 0 cm' })
+  @Max(200, { message: 'Over 200 cm: check the unit' })
+  toCm!: number;
+  @IsInt({ message: 'Prices are numbers' })
+  @Min(0, { message: 'A price is 0 or more' })
+  @Max(10_000_000, { message: 'Too large: check the price' })
+  priceMinor!: number;
+}
 
 /** How a species is sold: killed and weighed, alive by grade, or not at all. */
 export class FishSaleInput extends KeyedInput {
   @IsString() @MaxLength(60) code!: string;
   @IsInt() version!: number;
   @IsOptional() @ValidateNested() @Type(() => FoodSaleInput) food?: FoodSaleInput;
-  @IsArray() @ArrayMaxSize(12, { message: 'At most 12 grades' }) @ValidateNested({ each: true }) @Type(() => GradeRowInput) grades!: GradeRowInput[];
-} // prettier-ignore
+  @IsArray()
+  @ArrayMaxSize(12, { message: 'At most 12 grades' })
+  @ValidateNested({ each: true })
+  @Type(() => GradeRowInput)
+  grades!: GradeRowInput[];
+}
 
 export class SpeciesInput extends KeyedInput {
   @IsString() @MaxLength(60) code!: string;
   @IsInt() version!: number;
   /** The numbers that are changed, by the name they have in the library. */
-  @IsArray() @ArrayMinSize(1, { message: 'Nothing was changed' }) @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => SpeciesValue) values!: SpeciesValue[];
-} // prettier-ignore
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Nothing was changed' })
+  @ArrayMaxSize(30)
+  @ValidateNested({ each: true })
+  @Type(() => SpeciesValue)
+  values!: SpeciesValue[];
+}
 
 export class SpeciesValue {
   @IsString() @MaxLength(40) name!: string;
@@ -251,7 +349,8 @@ export class SpeciesValue {
 class DraftStepInput {
   @IsUUID('4') id!: string;
   @IsUUID('4') groupId!: string;
-  @IsIn(['stock', 'move', 'feed_stop', 'purge', 'exchange', 'taste', 'harvest']) kind!: 'stock' | 'move' | 'feed_stop' | 'purge' | 'exchange' | 'taste' | 'harvest';
+  @IsIn(['stock', 'move', 'feed_stop', 'purge', 'exchange', 'taste', 'harvest']) kind!:
+    'stock' | 'move' | 'feed_stop' | 'purge' | 'exchange' | 'taste' | 'harvest';
   @Day() day!: string;
   @IsString() @MaxLength(40) lotCode!: string;
   @IsString() @MaxLength(60) speciesCode!: string;
@@ -259,10 +358,14 @@ class DraftStepInput {
   @IsOptional() @IsUUID('4') toPlaceId!: string | null;
   @IsInt() @Min(0) @Max(10_000_000) count!: number;
   @IsOptional() @IsNumber(NUMBER) amount!: number | null;
-} // prettier-ignore
+}
 
 export class SaveDraftInput extends KeyedInput {
   @Words(80) name!: string;
-  @IsArray() @ArrayMaxSize(2000, { message: 'At most 2,000 steps in one draft' }) @ValidateNested({ each: true }) @Type(() => DraftStepInput) steps!: DraftStepInput[];
+  @IsArray()
+  @ArrayMaxSize(2000, { message: 'At most 2,000 steps in one draft' })
+  @ValidateNested({ each: true })
+  @Type(() => DraftStepInput)
+  steps!: DraftStepInput[];
   @IsArray() @ArrayMaxSize(200) @IsUUID('4', { each: true }) drops!: string[];
-} // prettier-ignore
+}

@@ -43,8 +43,22 @@ export function airFor(view: FarmView, place: PlaceFact, at: number) {
 }
 
 export interface LifePage extends DayView {
-  loops: { id: string; version: number; name: string; margin: LifeSupportMargin; support: LifeSupport; tempC: number; pH: number; biomassKg: number; feedKg: number; firstShort: Day | null; spare: Spare; because: ReturnType<typeof explainMargin>; tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[] }[];
-} // prettier-ignore
+  loops: {
+    id: string;
+    version: number;
+    name: string;
+    margin: LifeSupportMargin;
+    support: LifeSupport;
+    tempC: number;
+    pH: number;
+    biomassKg: number;
+    feedKg: number;
+    firstShort: Day | null;
+    spare: Spare;
+    because: ReturnType<typeof explainMargin>;
+    tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[];
+  }[];
+}
 
 export async function lifePage(search: Search): Promise<LifePage> {
   const view = await farmView(search, async (tx, { day }) => ({
@@ -63,21 +77,46 @@ export async function lifePage(search: Search): Promise<LifePage> {
       for (let i = at; i < days && short < 0; i += 7) if (on(i).margin.tightest.ratio < 1) short = i;
       const limits = [
         { what: 'oxygen', feedKgPerDay: margin.margin.oxygenGivenKg / 0.5 },
-        { what: 'nitrification', feedKgPerDay: margin.margin.ammoniaG > 0 ? (margin.feedKg * margin.margin.nitrifiedG) / margin.margin.ammoniaG : Infinity },
+        {
+          what: 'nitrification',
+          feedKgPerDay:
+            margin.margin.ammoniaG > 0 ? (margin.feedKg * margin.margin.nitrifiedG) / margin.margin.ammoniaG : Infinity,
+        },
       ];
       const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
       return {
-        id: loop.id, version: view.more.versions.find((v) => v.id === loop.id)!.version, name: loop.name, support: loop.lifeSupport, pH, ...margin, firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
+        id: loop.id,
+        version: view.more.versions.find((v) => v.id === loop.id)!.version,
+        name: loop.name,
+        support: loop.lifeSupport,
+        pH,
+        ...margin,
+        firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
         because: explainMargin({ loop: loop.name, support: loop.lifeSupport, pH, ...margin }),
         spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
-        tanks: facts.places.filter((p) => p.loopId === loop.id && p.kind === 'tank').flatMap((p) => {
-          const air = airFor(view, p, at);
-          const kg = (view.forecast.tanks.get(p.id)?.biomassG[at] ?? 0) / 1000;
-          return air === null ? [] : [{ code: p.code, kg, minutes: air.minutes, because: explainMinutes({ place: p, kg, ...air }), lots: staysAt(view, p.id).map((s) => s.lotCode).join(' + ') }];
-        }).sort((a, b) => a.minutes - b.minutes),
+        tanks: facts.places
+          .filter((p) => p.loopId === loop.id && p.kind === 'tank')
+          .flatMap((p) => {
+            const air = airFor(view, p, at);
+            const kg = (view.forecast.tanks.get(p.id)?.biomassG[at] ?? 0) / 1000;
+            return air === null
+              ? []
+              : [
+                  {
+                    code: p.code,
+                    kg,
+                    minutes: air.minutes,
+                    because: explainMinutes({ place: p, kg, ...air }),
+                    lots: staysAt(view, p.id)
+                      .map((s) => s.lotCode)
+                      .join(' + '),
+                  },
+                ];
+          })
+          .sort((a, b) => a.minutes - b.minutes),
       };
     }),
-  }; // prettier-ignore
+  };
 }
 
 function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {

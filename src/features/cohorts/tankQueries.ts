@@ -115,9 +115,14 @@ function vesselNotes(view: FarmView, place: PlaceFact): string[] {
   return [
     `± ${formatMass(all.cv * all.meanG, units)} · ${formatMass(tank.biomassG[at] ?? 0, units)}`,
     ...(feedG > 0 ? [`feed ${formatMass(feedG, units)}`] : []),
-    ...(place.kind === 'tank' ? fish.slice(0, 1).map((f) => lastWeighed(view, f)).flatMap((w) => (w.overdue ? [] : [`weighed ${w.ago}`])) : []),
+    ...(place.kind === 'tank'
+      ? fish
+          .slice(0, 1)
+          .map((f) => lastWeighed(view, f))
+          .flatMap((w) => (w.overdue ? [] : [`weighed ${w.ago}`]))
+      : []),
   ];
-} // prettier-ignore
+}
 
 function vesselFlags(view: FarmView, place: PlaceFact): string[] {
   const { quarantine, treatments } = view.facts;

@@ -80,7 +80,12 @@ async function moveByLine(tx: Tx, entry: Entry, today: Day, intent: LogIntent & 
   } catch (error) {
     if (!(error instanceof RuleBroken)) throw error;
     const asked = error.field === 'confirm';
-    throw new RuleBroken('text', asked ? `${error.message.split('\n')[0]} Answer that on ${intent.lotCode}’s page: press Move there.` : error.message); // prettier-ignore
+    throw new RuleBroken(
+      'text',
+      asked
+        ? `${error.message.split('\n')[0]} Answer that on ${intent.lotCode}’s page: press Move there.`
+        : error.message,
+    );
   }
 }
 

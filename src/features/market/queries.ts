@@ -59,7 +59,11 @@ export async function marketPage(search: Search): Promise<MarketPage> {
     unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
     cells: weeks.slice(skip).map((w) => {
       const say = (quantity: number) => formatQuantity(quantity, product.unit, units);
-      const bare = (quantity: number) => formatNumber(product.unit === 'kg' ? toShown('mass', quantity, units) : quantity, product.unit === 'kg' && quantity < 20_000 ? 1 : 0);
+      const bare = (quantity: number) =>
+        formatNumber(
+          product.unit === 'kg' ? toShown('mass', quantity, units) : quantity,
+          product.unit === 'kg' && quantity < 20_000 ? 1 : 0,
+        );
       const isShort = w.short > (product.unit === 'kg' ? 100 : 0.5);
       return {
         week: w.week,
@@ -72,13 +76,17 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         onlySwims: w.promised + w.expected + w.available + w.short < 0.5,
         none: w.promised + w.expected + w.available + w.short + w.swimming < 0.5,
         why: {
-          week: w.week, expected: say(w.expected), spread: say((w.expectedHigh - w.expectedLow) / 2),
-          promised: say(w.promised), short: say(w.short), available: say(w.available),
+          week: w.week,
+          expected: say(w.expected),
+          spread: say((w.expectedHigh - w.expectedLow) / 2),
+          promised: say(w.promised),
+          short: say(w.short),
+          available: say(w.available),
           ...(product.liveCm ? { swimming: say(w.swimming) } : {}),
         },
       };
     }),
-  })); // prettier-ignore
+  }));
   return {
     person: view.person,
     units,
@@ -105,7 +113,10 @@ export async function orderPage(orderId: string, search: Search): Promise<OrderP
   try {
     return await readFarm(async (tx, person) => {
       const order = await loadOrder(tx, orderId);
-      const lots = await packedLots(tx, order.lines.map((l) => l.productCode)); // prettier-ignore
+      const lots = await packedLots(
+        tx,
+        order.lines.map((l) => l.productCode),
+      );
       return {
         ...view,
         order,
@@ -129,9 +140,15 @@ export interface NewOrderPage extends DayView {
 export async function newOrderPage(search: Search): Promise<NewOrderPage> {
   const view = await farmView(search, (tx) => listCustomers(tx));
   return {
-    person: view.person, units: view.units, today: view.today, day: view.day, when: view.when, at: view.at,
-    customers: view.more, products: view.facts.products.map(({ code, name, unit }) => ({ code, name, unit })),
-  }; // prettier-ignore
+    person: view.person,
+    units: view.units,
+    today: view.today,
+    day: view.day,
+    when: view.when,
+    at: view.at,
+    customers: view.more,
+    products: view.facts.products.map(({ code, name, unit }) => ({ code, name, unit })),
+  };
 }
 
 /** What can still be promised of a product on a day, in words. Null: no forecast reaches it. */

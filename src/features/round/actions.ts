@@ -88,7 +88,20 @@ export async function weighSample(raw: unknown) {
   const task = (_: Doing, value: SampleInput) => ({ key: value.key, title: 'Weigh fish' });
   return doJob(SampleInput, raw, task, async ({ tx, entry, units, today }, value) => {
     const [, lotId, placeId] = value.key.split(':') as [string, string, string];
-    const held = await tx('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').where({ 'b.lot_id': lotId, 'b.place_id': placeId }).andWhere('b.count', '>', 0).first('b.lot_id', 'b.place_id', 'p.kind as place_kind', 'l.species_code', 'l.began_on', 'l.start_mean_g', 'b.count'); // prettier-ignore
+    const held = await tx('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .join('place as p', 'p.id', 'b.place_id')
+      .where({ 'b.lot_id': lotId, 'b.place_id': placeId })
+      .andWhere('b.count', '>', 0)
+      .first(
+        'b.lot_id',
+        'b.place_id',
+        'p.kind as place_kind',
+        'l.species_code',
+        'l.began_on',
+        'l.start_mean_g',
+        'b.count',
+      );
     if (!held) throw new RuleBroken('weightsG', 'There are no fish of that cohort in that tank.');
     if (value.weightsG.length > held.count)
       throw new RuleBroken('weightsG', `There are only ${held.count} fish in the tank.`);

@@ -40,12 +40,23 @@ export function jobForm(job: RoundJob): JobForm {
           { ...weight('Feed given today, all feedings'), help: 'As computed; change it if you gave less.' },
           { ...weight('Held back'), name: 'withheldG', start: '', optional: true },
           { ...weight('Of it farm-grown: insects, duckweed'), name: 'farmGrownG', start: '', optional: true },
-          { name: 'response', label: 'How they ate', kind: 'choice', start: 'eager', options: [['eager', 'eager'], ['slow', 'slow'], ['none', 'did not eat']] },
+          {
+            name: 'response',
+            label: 'How they ate',
+            kind: 'choice',
+            start: 'eager',
+            options: [
+              ['eager', 'eager'],
+              ['slow', 'slow'],
+              ['none', 'did not eat'],
+            ],
+          },
         ],
         submit: 'Fed',
         send: (values) => actions.feed({ ...values, placeId: job.placeId }),
-        logLine: (v) => `${job.place} fed ${v.massG ?? '…'}${v.response === 'eager' || !v.response ? '' : ` ${v.response}`}`,
-      }; // prettier-ignore
+        logLine: (v) =>
+          `${job.place} fed ${v.massG ?? '…'}${v.response === 'eager' || !v.response ? '' : ` ${v.response}`}`,
+      };
     case 'reading':
       return {
         fields: [
@@ -77,12 +88,22 @@ export function jobForm(job: RoundJob): JobForm {
     case 'observe':
       return {
         fields: [
-          { name: 'state', label: 'How are they?', kind: 'choice', start: 'well', options: [['well', 'well'], ['off', 'off their feed or odd'], ['ill', 'ill']] },
+          {
+            name: 'state',
+            label: 'How are they?',
+            kind: 'choice',
+            start: 'well',
+            options: [
+              ['well', 'well'],
+              ['off', 'off their feed or odd'],
+              ['ill', 'ill'],
+            ],
+          },
           { name: 'words', label: 'What was seen', kind: 'text', start: '' },
         ],
         submit: 'Record the observation',
         send: (values) => actions.observe({ ...values, key: job.key }),
-      }; // prettier-ignore
+      };
     case 'feed_stop':
       return { fields: [], submit: 'Feed is stopped', send: step(actions.stopFeeding) };
     case 'purge':
@@ -123,12 +144,22 @@ export function jobForm(job: RoundJob): JobForm {
     case 'taste':
       return {
         fields: [
-          { name: 'passed', label: 'How did it taste?', kind: 'choice', start: '', options: [['true', 'clean'], ['false', 'muddy: not clean']] },
+          {
+            name: 'passed',
+            label: 'How did it taste?',
+            kind: 'choice',
+            start: '',
+            options: [
+              ['true', 'clean'],
+              ['false', 'muddy: not clean'],
+            ],
+          },
           { name: 'note', label: 'Note', kind: 'text', optional: true },
         ],
         submit: 'Record the taste',
-        send: ({ passed, ...rest }) => actions.tasteFish({ ...rest, stepId, passed: passed === '' ? undefined : passed === 'true' }),
-      }; // prettier-ignore
+        send: ({ passed, ...rest }) =>
+          actions.tasteFish({ ...rest, stepId, passed: passed === '' ? undefined : passed === 'true' }),
+      };
     case 'harvest':
       return {
         fields: [

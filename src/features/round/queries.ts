@@ -37,13 +37,18 @@ export async function roundPage(search: Search): Promise<RoundPage> {
       : buildRound({ day, at, facts, forecast, steps, chores: more.chores, done, saltGL: more.salt, units });
   const doneSteps = when === 'today' ? finishedSteps(more.done, jobs) : [];
   return {
-    person: view.person, units, today: view.today, day, when, at,
+    person: view.person,
+    units,
+    today: view.today,
+    day,
+    when,
+    at,
     jobs: [...jobs, ...doneSteps].map((job) => ({ ...job, because: whyFeed(view, job) })),
     record: more.done,
     troubles: when === 'past' ? [] : findTroubles({ facts, forecast, promise: promisesOf(view), pH: more.pH, units }),
     handover: more.handover,
     vessels: vesselsByLoop(view),
-  }; // prettier-ignore
+  };
 }
 
 /** Steps done today are no longer open in the plan; they stay on the round, ticked. */
@@ -52,9 +57,24 @@ function finishedSteps(done: DoneRow[], jobs: Job[]): Job[] {
   return done
     .filter((d) => !known.has(d.key) && /^(step|sample|taste):/.test(d.key))
     .map((d) => ({
-      key: d.key, kind: 'chore', placeId: null, place: '✓', title: d.title, detail: d.note ?? '', amount: '', walk: 'Done today', walkOrder: 999,
-      lateDays: 0, minutes: 0, stepId: null, lotCode: null, loopCode: null, expected: {}, caution: null, done: { by: d.by, at: d.at },
-    })); // prettier-ignore
+      key: d.key,
+      kind: 'chore',
+      placeId: null,
+      place: '✓',
+      title: d.title,
+      detail: d.note ?? '',
+      amount: '',
+      walk: 'Done today',
+      walkOrder: 999,
+      lateDays: 0,
+      minutes: 0,
+      stepId: null,
+      lotCode: null,
+      loopCode: null,
+      expected: {},
+      caution: null,
+      done: { by: d.by, at: d.at },
+    }));
 }
 
 function whyFeed({ facts, forecast, at, units }: FarmView, job: Job): Explanation | null {

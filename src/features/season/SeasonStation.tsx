@@ -74,11 +74,12 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     start(async () => {
       const draft = { entryKey, name: name.trim() || describe(), changes: slides(), ...ofOpened() };
       const outcome = await layAside(draft).catch(() => ({ ok: false as const, fields: { form: [NO_CONNECTION] } }));
-      if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.' });
+      if (!outcome.ok)
+        return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.' });
       setSaid({ tone: 'good', words: outcome.value });
       setEntryKey(newEntryKey());
       clearBoard();
-    }); // prettier-ignore
+    });
   const boardId = opened?.id ?? ON_BOARD;
   const holdSideBySide = () =>
     start(async () => {

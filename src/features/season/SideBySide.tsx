@@ -92,9 +92,12 @@ function Cell({ was, plan, first }: { was: Compared['measures'][number]; plan: C
         <Why because={now.because}>{now.words}</Why>
       </span>
       {change !== 0 && (
-        <span className={`small ${change > 0 ? 'danger' : 'good'}`}> {change > 0 ? `${change} more` : `${-change} fewer`}</span>
+        <span className={`small ${change > 0 ? 'danger' : 'good'}`}>
+          {' '}
+          {change > 0 ? `${change} more` : `${-change} fewer`}
+        </span>
       )}
       {now.detail && <div className="small quiet">{now.detail}</div>}
     </td>
   );
-} // prettier-ignore
+}

@@ -91,14 +91,15 @@ export async function layAside(raw: unknown): Promise<Outcome<string>> {
       if (drafts.some((d) => d.id === entryKey)) return 'Laid aside already.';
       const laid = drafts.find((d) => d.id === draftId);
       if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
-      if (drafts.length - (laid ? 1 : 0) >= MOST_DRAFTS) throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
+      if (drafts.length - (laid ? 1 : 0) >= MOST_DRAFTS)
+        throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
       const all = withSlides(laid?.changes ?? [], changes);
       if (all.length === 0) throw new RuleBroken('changes', 'Nothing was changed.');
       await saveDraft(tx, person, { id: entryKey, name, changes: all });
       if (laid) await closeDraft(tx, laid.id, 'discarded');
       return `Laid aside: ${name}.`;
     },
-  ); // prettier-ignore
+  );
   if (outcome.ok) revalidatePath('/season');
   return outcome;
 }

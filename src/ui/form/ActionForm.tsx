@@ -94,7 +94,12 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
     <form onSubmit={onSubmit} noValidate className="stack">
       {groupsOf(fields).map(([group, members]) => {
         const inputs = members.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />);
-        if (!group) return <div key={members[0]!.name} className="fields">{inputs}</div>; // prettier-ignore
+        if (!group)
+          return (
+            <div key={members[0]!.name} className="fields">
+              {inputs}
+            </div>
+          );
         return (
           <fieldset key={group} className="fields">
             <legend>{group}</legend>

@@ -15,8 +15,15 @@ interface ScrollTableProps {
 export function ScrollTable({ label, maxHeight, close, testId, children }: ScrollTableProps) {
   const style = maxHeight === undefined ? undefined : { maxHeight, overflowY: 'auto' as const };
   return (
-    <div className={`scroll-x${close ? ' close' : ''}`} style={style} tabIndex={0} role="region" aria-label={label} data-testid={testId}>
+    <div
+      className={`scroll-x${close ? ' close' : ''}`}
+      style={style}
+      tabIndex={0}
+      role="region"
+      aria-label={label}
+      data-testid={testId}
+    >
       {children}
     </div>
   );
-} // prettier-ignore
+}

@@ -2,7 +2,7 @@
 import { toStored } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { grade } from '../actions';
-import type { TankChoice } from '../keepingQueries';
+import type { TankChoice } from '../tankChoices';
 import { BothTanks } from './BothTanks';
 import { CountByWeight } from './CountByWeight';
 import { own, readNumber, type FormProps } from './shared';

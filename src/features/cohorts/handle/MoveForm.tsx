@@ -1,7 +1,7 @@
 'use client';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { move } from '../actions';
-import type { TankChoice } from '../keepingQueries';
+import type { TankChoice } from '../tankChoices';
 import { BothTanks } from './BothTanks';
 import { CountByWeight } from './CountByWeight';
 import { options, own, readNumber, type FormProps } from './shared';

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { planStep } from '../actions';
-import type { TankChoice } from '../keepingQueries';
+import type { TankChoice } from '../tankChoices';
 import { gradeField } from './LiveForm';
 import { isLive, options, own, type FormProps, type Handled } from './shared';
 

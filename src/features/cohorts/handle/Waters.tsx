@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { acclimatisation } from '../../../core/fish/acclimatise';
 import { formatNumber } from '../../../core/quantity/units';
-import type { TankChoice } from '../keepingQueries';
+import type { TankChoice } from '../tankChoices';
 import { readNumber } from './shared';
 
 type Steps = ReturnType<typeof acclimatisation>;

@@ -1,6 +1,6 @@
 import type { UnitChoice } from '../../../core/quantity/units';
 import type { Said } from '../actions';
-import type { TankChoice } from '../keepingQueries';
+import type { TankChoice } from '../tankChoices';
 
 /** Fish of one lot in one place, as they are handled. */
 export interface Handled {

@@ -135,14 +135,20 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
               <td className="mono">{line.tanks.join(' → ')}</td>
               <td>{sayHarvest(line, page)}</td>
               <td className="num">
-                {formatNumber(toShown('mass', line.batch.takings.reduce((sum, t) => sum + t.kg * 1000, 0), page.units))}
+                {formatNumber(
+                  toShown(
+                    'mass',
+                    line.batch.takings.reduce((sum, t) => sum + t.kg * 1000, 0),
+                    page.units,
+                  ),
+                )}
               </td>
             </tr>
           ))}
         </tbody>
       </table>
     </ScrollTable>
-  ); // prettier-ignore
+  );
 }
 
 function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): string {

@@ -13,27 +13,51 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
   const able = facts.species.filter((s) => s.marketG);
   const loops = facts.loops.filter((l) => l.kind !== 'bench');
   const fields: FormField[] = [
-    { name: 'species', label: 'Species', kind: 'select', options: able.map((s) => [s.code, s.name]), start: able[0]?.code ?? '' },
-    { name: 'loop', label: 'Loop', kind: 'select', options: loops.map((l) => [l.id, `${l.name}, ${formatTemperature(plannedWaterC(l, page.today), page.units)}`]), start: loops[0]?.id ?? '' },
+    {
+      name: 'species',
+      label: 'Species',
+      kind: 'select',
+      options: able.map((s) => [s.code, s.name]),
+      start: able[0]?.code ?? '',
+    },
+    {
+      name: 'loop',
+      label: 'Loop',
+      kind: 'select',
+      options: loops.map((l) => [l.id, `${l.name}, ${formatTemperature(plannedWaterC(l, page.today), page.units)}`]),
+      start: loops[0]?.id ?? '',
+    },
     { name: 'startG', label: 'Fingerling', kind: 'quantity', quantity: 'smallMass', start: 10 },
-    { name: 'harvestG', label: 'Harvested at', kind: 'quantity', quantity: 'smallMass', start: able[0]?.marketG?.[0] ?? 400 },
+    {
+      name: 'harvestG',
+      label: 'Harvested at',
+      kind: 'quantity',
+      quantity: 'smallMass',
+      start: able[0]?.marketG?.[0] ?? 400,
+    },
     { name: 'everyWeeks', label: 'A harvest every so many weeks', kind: 'number', start: 6 },
     { name: 'harvest', label: 'At each harvest', kind: 'quantity', quantity: 'mass', start: 120_000 },
     { name: 'survival', label: 'Survive to harvest, %', kind: 'number', start: 92 },
-  ]; // prettier-ignore
+  ];
   const work = async (v: Record<string, unknown>) => {
     const species = facts.species.find((s) => s.code === v.species)!;
     const loop = facts.loops.find((l) => l.id === v.loop)!;
     try {
       const value = rotationArithmetic({
-        species, waterTempC: plannedWaterC(loop, page.today), startG: Number(v.startG), harvestG: Number(v.harvestG), everyWeeks: Number(v.everyWeeks),
-        kgPerHarvest: Number(v.harvest) / 1000, survival: Number(v.survival) / 100, densityKgM3: species.densityMaxKgM3,
+        species,
+        waterTempC: plannedWaterC(loop, page.today),
+        startG: Number(v.startG),
+        harvestG: Number(v.harvestG),
+        everyWeeks: Number(v.everyWeeks),
+        kgPerHarvest: Number(v.harvest) / 1000,
+        survival: Number(v.survival) / 100,
+        densityKgM3: species.densityMaxKgM3,
       });
       return { ok: true as const, value };
     } catch (error) {
       return { ok: false as const, fields: { form: [(error as Error).message] } };
     }
-  }; // prettier-ignore
+  };
   const lines: [string, string][] = result
     ? [
         ['from fingerling to harvest', `${formatNumber(result.growDays)} days`],
@@ -42,8 +66,11 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
         ['fingerlings a year', formatNumber(result.fingerlingsPerYear)],
         ['standing', formatMass(result.standingKg * 1000, page.units)],
         ['feed a day', formatMass(result.feedKgPerDay * 1000, page.units)],
-        ['water at the species’ limit', `${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`],
-      ] // prettier-ignore
+        [
+          'water at the species’ limit',
+          `${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`,
+        ],
+      ]
     : [];
   return (
     <details className="sheet">

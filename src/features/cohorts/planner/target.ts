@@ -22,21 +22,38 @@ export function plannedSpecies(facts: FarmFacts): Species[] {
 }
 
 /** What the planner asks, in the order a manager thinks of it. */
-export function targetFields(by: PlanBy, species: readonly Species[], units: UnitChoice, currency: string): FormField[] {
+export function targetFields(
+  by: PlanBy,
+  species: readonly Species[],
+  units: UnitChoice,
+  currency: string,
+): FormField[] {
   const weeks = { name: 'weeks', label: 'Plan for', kind: 'select' as const, start: '52' };
   const season: FormField[] = [
     { name: 'from', label: 'Wanted from', kind: 'day', start: '', optional: true, half: true },
     { name: 'until', label: 'Wanted until', kind: 'day', start: '', optional: true, half: true },
   ];
   return [
-    { ...weeks, options: [['26', 'half a year'], ['52', 'a year']] },
+    {
+      ...weeks,
+      options: [
+        ['26', 'half a year'],
+        ['52', 'a year'],
+      ],
+    },
     ...(by === 'steady' ? season : []),
     ...species.flatMap((s) => (by === 'steady' ? steadyFields(s, units) : orderFields(s, units))),
-    { name: 'short', label: `A missing ${unitName('mass', units)} costs, ${currency}`, kind: 'number', start: '30', help: 'The sale and the customer’s trust: higher means fewer gaps and more fish.' },
+    {
+      name: 'short',
+      label: `A missing ${unitName('mass', units)} costs, ${currency}`,
+      kind: 'number',
+      start: '30',
+      help: 'The sale and the customer’s trust: higher means fewer gaps and more fish.',
+    },
     { name: 'batch', label: `Handling of one stocking, ${currency}`, kind: 'number', start: '90' },
     { name: 'seconds', label: 'Search at most, seconds', kind: 'number', start: '60' },
   ];
-} // prettier-ignore
+}
 
 function orderFields(s: Species, units: UnitChoice): FormField[] {
   return [
@@ -96,7 +113,10 @@ interface Asked {
 }
 
 /** Typed values as a target of the planner, or what is wrong beside its field. */
-export function readTarget(v: Record<string, unknown>, { by, species, units, today }: Asked): Outcome<{ target: StockingTarget; seconds: number }> {
+export function readTarget(
+  v: Record<string, unknown>,
+  { by, species, units, today }: Asked,
+): Outcome<{ target: StockingTarget; seconds: number }> {
   const weeks = Number(v.weeks);
   const seconds = Number(v.seconds);
   const season = seasonWeeks(planStart(today), v.from as Day | undefined, v.until as Day | undefined, weeks);
@@ -111,27 +131,46 @@ export function readTarget(v: Record<string, unknown>, { by, species, units, tod
     const fromG = v[`from_${s.code}`];
     if (fromG !== undefined && !(Number(fromG) > 0)) wrong[`from_${s.code}`] = ['A size is over 0.'];
     const smallest = Math.min(...sizesOf(v, s));
-    if (fromG !== undefined && smallest >= Number(fromG)) wrong[`sizes_${s.code}`] = ['Fingerlings are smaller than what is wanted.'];
+    if (fromG !== undefined && smallest >= Number(fromG))
+      wrong[`sizes_${s.code}`] = ['Fingerlings are smaller than what is wanted.'];
   }
-  const wanted = species.filter((s) => (by === 'orders' ? v[`amount_${s.code}`] !== 0 : Number(v[`amount_${s.code}`] ?? 0) > 0));
+  const wanted = species.filter((s) =>
+    by === 'orders' ? v[`amount_${s.code}`] !== 0 : Number(v[`amount_${s.code}`] ?? 0) > 0,
+  );
   if (wanted.length === 0) wrong.form = ['Nothing is wanted: give an amount a week for at least one species.'];
   if (!season || Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
   const perKg = toStored('mass', 1, units) / 1000;
   const target: StockingTarget = {
-    weeks, by, species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
-    costs: { batchMinor: Math.round(Number(v.batch) * 100), moveMinor: MOVE_MINOR, shortMinorPerKg: Math.round((Number(v.short) * 100) / perKg) },
+    weeks,
+    by,
+    species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
+    costs: {
+      batchMinor: Math.round(Number(v.batch) * 100),
+      moveMinor: MOVE_MINOR,
+      shortMinorPerKg: Math.round((Number(v.short) * 100) / perKg),
+    },
   };
   return { ok: true, value: { target, seconds } };
-} // prettier-ignore
+}
 
-function speciesTarget(v: Record<string, unknown>, s: Species, by: PlanBy, perKg: number, season: Season): SpeciesTarget {
+function speciesTarget(
+  v: Record<string, unknown>,
+  s: Species,
+  by: PlanBy,
+  perKg: number,
+  season: Season,
+): SpeciesTarget {
   const counted = by === 'steady' && v[`unit_${s.code}`] === 'fish';
   const amount = Number(v[`amount_${s.code}`] ?? 0);
   return {
-    code: s.code, amount: counted ? amount : amount * perKg, counted, fromG: by === 'steady' ? Number(v[`from_${s.code}`]) : null,
-    ...season, fingerlingSizesG: sizesOf(v, s),
+    code: s.code,
+    amount: counted ? amount : amount * perKg,
+    counted,
+    fromG: by === 'steady' ? Number(v[`from_${s.code}`]) : null,
+    ...season,
+    fingerlingSizesG: sizesOf(v, s),
   };
-} // prettier-ignore
+}
 
 function sizesOf(v: Record<string, unknown>, s: Species): number[] {
   const sizes = (v[`sizes_${s.code}`] as number[] | undefined) ?? [];

@@ -1,4 +1,4 @@
-import { tankPage } from '../../../../../features/cohorts/keepingQueries';
+import { tankPage } from '../../../../../features/cohorts/oneTankQuery';
 import { TankView } from '../../../../../features/cohorts/TankView';
 import type { Search } from '../../../../../server/farmView';
 
