@@ -74,7 +74,13 @@ export async function slide(page: Page, handle: Locator, days: number) {
   await page.mouse.up();
 }
 
-export async function choose(page: Page, label: string | RegExp, option: string | RegExp) {
-  await page.getByRole('combobox', { name: label }).click();
+/** Chooses in a select; `within` tells which of several with that label. */
+export async function choose(
+  page: Page,
+  label: string | RegExp,
+  option: string | RegExp,
+  within: Page | Locator = page,
+) {
+  await within.getByRole('combobox', { name: label }).click();
   await page.getByRole('option', { name: option }).click();
 }

@@ -75,10 +75,10 @@ function usePreview(fish: Handled, ask: BothTanksProps['ask']) {
 }
 
 function Boxes({ boxes, units }: { boxes: Preview['boxes']; units: UnitChoice }) {
-  if (!boxes) return <p className="quiet small">Working out both boxes…</p>;
+  if (!boxes) return <p className="quiet small two-lines">Working out both boxes…</p>;
   const { large, small } = boxes;
   return (
-    <p className="small">
+    <p className="small two-lines">
       By the forecast: <strong className="mono">{formatNumber(large.count)}</strong> large ones of{' '}
       {formatMass(large.meanG, units)}, <strong className="mono">{formatNumber(small.count)}</strong> small ones of{' '}
       {formatMass(small.meanG, units)}

@@ -17,10 +17,10 @@ const SHOWN_LIMITS = 8;
 
 /** How good the plan is known to be. */
 export function sayGap({ progress, wanted }: Answer): string {
-  if (wanted.every((w) => w.kg < 1)) return 'the kept plan already brings what is wanted';
-  if (progress.boundMinor <= 0) return 'a plan by hand rules; nothing is proven about it yet';
-  if (progress.gap < 0.0005) return 'proven: none of the ways weighed costs less';
-  return `at most ${formatNumber(progress.gap * 100, 1)} % dearer than the best of the ways weighed (proven)`;
+  if (wanted.every((w) => w.kg < 1)) return 'The kept plan already brings what is wanted';
+  if (progress.boundMinor <= 0) return 'A plan by hand rules; nothing is proven about it yet';
+  if (progress.gap < 0.0005) return 'Proven: none of the ways weighed costs less';
+  return `At most ${formatNumber(progress.gap * 100, 1)} % dearer than the best of the ways weighed (proven)`;
 }
 
 export function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; ready: boolean }) {
@@ -61,7 +61,7 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const name = nameIn(page);
   return (
     <div>
-      <p>Wanted beyond the kept plan; {sayGap(answer)}.</p>
+      <p>Of what is wanted beyond the kept plan it brings</p>
       <ul className="facts" style={{ listStyle: 'none', padding: 0, margin: '6px 0 0' }}>
         {answer.wanted.map((w) => (
           <li key={w.speciesCode}>
@@ -72,6 +72,7 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
           </li>
         ))}
       </ul>
+      <p className="small quiet">{sayGap(answer)}.</p>
     </div>
   );
 }
