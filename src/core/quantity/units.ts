@@ -59,6 +59,7 @@ export function formatTemperature(waterTempC: number, units: UnitChoice): string
 
 /** Grams as the person would say them: "412 g", "18.4 kg", "3.2 lb". */
 export function formatMass(massG: number, units: UnitChoice): string {
+  if (massG === 0) return `0 ${unitName('smallMass', units)}`;
   if (units.mass === 'us') {
     const lb = massG / G_PER_LB;
     return Math.abs(lb) < 1 ? `${formatNumber(massG / G_PER_OZ, 1)} oz` : `${formatNumber(lb, lb < 100 ? 1 : 0)} lb`;

@@ -143,7 +143,7 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
     ['Cooling', (r) => (loop?.hasEnergy ? formatMoney(r.coolMinor, currency) : 'not known for this loop')],
     ['More or less than planned', (r) => (r === base ? '–' : formatMoney(money(r) - money(base), currency))],
     ['Fish in the plan’s harvests', (r) => formatMass(r.supplyKg * 1000, units)],
-    ['Short for orders', (r) => formatMass(r.shortKg * 1000, units)],
+    ['Short for orders', (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
   ];
   return (
     <section className="sheet" data-testid="temperatures">

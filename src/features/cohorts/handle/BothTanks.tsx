@@ -110,12 +110,13 @@ function TankRow({ code, when, state, units }: TankRowProps) {
         {state?.limitKgM3 !== null && <div className="small quiet">{state ? `of ${state.limitKgM3}` : '…'}</div>}
       </td>
       <td className="num">{state ? formatMass(state.feedG, units) : '…'}</td>
-      <td>{state ? fullWords(state.fullInDays) : '…'}</td>
+      <td>{state ? fullWords(state) : '…'}</td>
     </tr>
   );
 }
 
-function fullWords(days: number | null): string {
+function fullWords({ fullInDays: days, limitKgM3 }: TankState): string {
+  if (limitKgM3 === null) return 'no limit set';
   if (days === null) return 'not in 4 months';
   return days === 0 ? 'now' : `in ${days} days`;
 }
