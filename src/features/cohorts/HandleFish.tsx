@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { formatNumber, type UnitChoice } from '../../core/quantity/units';
+import { Chips } from '../../ui/form/Chips';
 import type { Said } from './actions';
 import { GradeForm } from './handle/GradeForm';
 import { LiveForm } from './handle/LiveForm';
@@ -61,19 +62,12 @@ export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFi
   ];
   return (
     <div className="body stack">
-      <div className="buttons" role="group" aria-label={`What to do with ${fish.lotCode} in ${fish.place}`}>
-        {jobs.map(([key, words]) => (
-          <button
-            key={key}
-            type="button"
-            className="chip"
-            aria-pressed={job === key}
-            onClick={() => setJob(job === key ? null : key)}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <Chips
+        label={`What to do with ${fish.lotCode} in ${fish.place}`}
+        options={jobs}
+        chosen={job}
+        onChoose={(key) => setJob(job === key ? null : key)}
+      />
       {job === 'weigh' && <SampleForm fish={fish} units={units} onDone={done} />}
       {job === 'move' && <MoveForm fish={fish} tanks={tanks} units={units} onDone={done} />}
       {job === 'grade' && <GradeForm fish={fish} tanks={tanks} units={units} onDone={done} />}

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { Chips } from '../../../ui/form/Chips';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { husbandry } from '../actions';
 import type { FormProps } from './shared';
@@ -48,6 +49,7 @@ const HOW_ARE_THEY: [string, string][] = [
 export function NoteForm({ fish, role, units, today, onDone }: FormProps & { role: string; today: string }) {
   const [kind, setKind] = useState<NoteKind>('observe');
   const note = NOTES[kind];
+  const kinds = kindsFor(role, fish.quarantined).map((key) => [key, NOTES[key].name] as const);
   const fields: FormField[] = [
     ...(kind === 'observe'
       ? [{ name: 'state', label: 'How are they?', kind: 'choice' as const, start: 'well', options: HOW_ARE_THEY }]
@@ -57,13 +59,7 @@ export function NoteForm({ fish, role, units, today, onDone }: FormProps & { rol
   ];
   return (
     <>
-      <div className="buttons" role="group" aria-label="What to note">
-        {kindsFor(role, fish.quarantined).map((key) => (
-          <button key={key} type="button" className="chip" aria-pressed={kind === key} onClick={() => setKind(key)}>
-            {NOTES[key].name}
-          </button>
-        ))}
-      </div>
+      <Chips label="What to note" options={kinds} chosen={kind} onChoose={setKind} />
       <ActionForm
         key={kind}
         fields={fields}

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { Chips } from '../../../ui/form/Chips';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { planStep } from '../actions';
 import type { TankChoice } from '../tankChoices';
@@ -28,13 +29,12 @@ export function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { ta
   ];
   return (
     <>
-      <div className="buttons" role="group" aria-label="What to plan">
-        {kinds.map((k) => (
-          <button key={k} type="button" className="chip" aria-pressed={kind === k} onClick={() => setKind(k)}>
-            {SAYS[k].chip}
-          </button>
-        ))}
-      </div>
+      <Chips
+        label="What to plan"
+        options={kinds.map((k) => [k, SAYS[k].chip] as const)}
+        chosen={kind}
+        onChoose={setKind}
+      />
       <ActionForm
         key={kind}
         fields={fields}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { readScaleRows } from '../../../core/fish/scaleFile';
 import { formatMass, toShown, type UnitChoice } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { Chips } from '../../../ui/form/Chips';
 import { sample } from '../actions';
 import { own, type FormProps } from './shared';
 
@@ -48,12 +49,7 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
 
   return (
     <>
-      <div className="buttons" role="group" aria-label="How it was taken">
-        {MODES.map(([key, words]) => (
-          <button key={key} type="button" className="chip" aria-pressed={mode === key} onClick={() => setMode(key)}>
-            {words}
-          </button>
-        ))}
+      <Chips label="How it was taken" options={MODES} chosen={mode} onChoose={setMode}>
         <label className="chip">
           File of the scale (CSV)
           <input
@@ -63,7 +59,7 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
             onChange={(e) => void open(e.target.files?.[0])}
           />
         </label>
-      </div>
+      </Chips>
       {file && <p className="small">{file.words}</p>}
       {wrong && (
         <p className="mark danger" role="alert">

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
 import { formatNumber } from '../../../core/quantity/units';
+import { Chips } from '../../../ui/form/Chips';
 import { ActionForm } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -65,13 +66,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
             <h2>What is wanted</h2>
           </header>
           <div className="body stack">
-            <div className="buttons" role="group" aria-label="Plan from">
-              {BY.map(([key, words]) => (
-                <button key={key} type="button" className="chip" aria-pressed={by === key} onClick={() => setBy(key)}>
-                  {words}
-                </button>
-              ))}
-            </div>
+            <Chips label="Plan from" options={BY} chosen={by} onChoose={setBy} />
             {by === 'steady' && (
               <p className="small quiet">
                 Without days it is wanted all the time, as soon as fish can be ready; leave an amount empty for a
