@@ -6,7 +6,7 @@ import type { Crop } from '../../core/library/types';
 import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { newId } from '../../db/plan';
-import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 
 export interface BedCell {
   kind: 'free' | 'plants';
@@ -65,12 +65,7 @@ export function sowingCode(cropCode: string, sowDay: Day): string {
 export async function bedsPage(search: Search): Promise<BedsPage> {
   const view = await farmView(search, async () => null);
   return {
-    person: view.person,
-    units: view.units,
-    today: view.today,
-    day: view.day,
-    when: view.when,
-    at: view.at,
+    ...dayOnly(view),
     beds: view.facts.places.filter((p) => p.kind === 'bed').map((p) => bedView(view, p.id)),
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),

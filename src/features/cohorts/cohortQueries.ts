@@ -26,7 +26,7 @@ import {
   type FishEvent,
 } from '../../db/fishRecords';
 import { stepsOfLot, type StoredStep } from '../../db/plan';
-import { farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { Handled } from './handle/shared';
 import { tankChoices, type TankChoice } from './tankChoices';
 import { growthPoints, shareSeries, type GrowthPoint } from './growthPoints';
@@ -117,17 +117,12 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
   const most = (await search).story === 'all' ? Infinity : SHOWN_RECORDS;
   const view = await farmView(search, (tx, { day }) => readCohort(tx, code, day, most));
   if (!view.more) notFound();
-  const { facts, units } = view;
+  const { facts } = view;
   const cohort = cohortOn(view, code, view.more);
   const { lot, money, feedings, species, fish, points, present } = cohort;
   const grades = liveGrades(facts.products, lot.speciesCode);
   return {
-    person: view.person,
-    units,
-    today: view.today,
-    day: view.day,
-    when: view.when,
-    at: view.at,
+    ...dayOnly(view),
     lotCode: code,
     species: species.name,
     supplier: lot.supplier,

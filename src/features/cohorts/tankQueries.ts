@@ -10,7 +10,7 @@ import type { FishFact, FishStay, PlaceFact } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { daysAgo } from '../../core/quantity/sayDay';
 import { formatMass } from '../../core/quantity/units';
-import { farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
 import { vesselView } from '../../ui/draw/vesselView';
 import { marketDay } from './marketDay';
@@ -61,12 +61,7 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
     stages: [{ stage: '', tanks: drawn.filter((p) => p.loopId === null).map(vessel) }],
   };
   return {
-    person: view.person,
-    units,
-    today,
-    day,
-    when: view.when,
-    at,
+    ...dayOnly(view),
     loops: [...loops, apart].filter((l) => l.stages.some((x) => x.tanks.length > 0)),
     rows: staysOn(view).map((s) => cohortRow(view, s)),
   };

@@ -8,7 +8,7 @@ import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/uni
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
-import { dayView, farmView, promisesOf, readFarm, type DayView, type Search } from '../../server/farmView';
+import { dayOnly, dayView, farmView, promisesOf, readFarm, type DayView, type Search } from '../../server/farmView';
 
 export interface PromiseCell {
   week: number;
@@ -140,12 +140,7 @@ export interface NewOrderPage extends DayView {
 export async function newOrderPage(search: Search): Promise<NewOrderPage> {
   const view = await farmView(search, (tx) => listCustomers(tx));
   return {
-    person: view.person,
-    units: view.units,
-    today: view.today,
-    day: view.day,
-    when: view.when,
-    at: view.at,
+    ...dayOnly(view),
     customers: view.more,
     products: view.facts.products.map(({ code, name, unit }) => ({ code, name, unit })),
   };

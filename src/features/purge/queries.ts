@@ -6,7 +6,7 @@ import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { formatQuantity } from '../../core/plan/consequences';
 import { gateOf } from '../../db/doing/fish';
 import type { StoredStep } from '../../db/plan';
-import { farmView, type DayView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, type DayView, type Search } from '../../server/farmView';
 
 export interface Batch {
   groupId: string;
@@ -91,12 +91,7 @@ export async function purgePage(search: Search): Promise<PurgePage> {
       since: at - s.readyFrom!,
     }));
   return {
-    person: view.person,
-    units,
-    today: view.today,
-    day,
-    when: view.when,
-    at,
+    ...dayOnly(view),
     batches,
     packs: packs.sort((a, b) => a.daysLeft - b.daysLeft),
     ripe,
