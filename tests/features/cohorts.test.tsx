@@ -166,6 +166,17 @@ describe('what the planner is asked', () => {
     });
   });
 
+  test.each([
+    [undefined, undefined, { fromWeek: 0, untilWeek: 52 }],
+    ['2026-06-20', undefined, { fromWeek: 0, untilWeek: 52 }],
+    ['2026-06-29', '2026-06-29', { fromWeek: 2, untilWeek: 3 }],
+    ['2028-01-01', undefined, null],
+    [undefined, '2026-06-01', null],
+  ] as const)('a season from %s until %s', async (from, until, weeks) => {
+    const { seasonWeeks } = await import('../../src/features/cohorts/planner/target');
+    expect(seasonWeeks('2026-06-15', from, until, 52)).toEqual(weeks);
+  });
+
   test('pounds are planned in kilograms, and so is what a missing one costs', async () => {
     const got = await read(
       { 'amount_rainbow-trout': 100, 'unit_rainbow-trout': 'mass' },

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { daysToWeight, equivalentTgc, grownWeightG, thermalGrowthWeightG } from '../../../src/core/fish/growth';
 import { conditionFactor, lengthFromWeightCm, weightFromLengthG } from '../../../src/core/fish/lengthWeight';
 import { feedByGrowthG, feedByTableG, feedConversion, perFeedingG } from '../../../src/core/fish/feed';
-import { dailyMortality, densityKgM3 } from '../../../src/core/fish/stocking';
+import { dailyMortality, densityKgM3, waterL } from '../../../src/core/fish/stocking';
 import { temperatureResponse } from '../../../src/core/quantity/temperatureResponse';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
 
@@ -117,6 +117,12 @@ describe('stocking', () => {
   test('440 kg in 11 m³ are 40 kg/m³', () => {
     expect(densityKgM3(440_000, 11_000)).toBe(40);
     expect(() => densityKgM3(1, 0)).toThrow(/Volume is 0 L/);
+  });
+
+  test('a channel of 30 m² under rafts holds about 9 m³; what the farm measured counts more', () => {
+    expect(waterL({ volumeL: null, areaM2: 30 })).toBe(9000);
+    expect(waterL({ volumeL: 7500, areaM2: 30 })).toBe(7500);
+    expect(densityKgM3(100, waterL({ volumeL: null, areaM2: null }))).toBe(100);
   });
 
   test('95 % survival over 300 days, applied daily, leaves 95 of 100', () => {

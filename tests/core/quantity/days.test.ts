@@ -12,6 +12,7 @@ import {
   weekday,
   weekStart,
 } from '../../../src/core/quantity/days';
+import { daysAgo } from '../../../src/core/quantity/sayDay';
 import { formatChange, formatMass, toShown, toStored, type Quantity } from '../../../src/core/quantity/units';
 
 const anyDay = fc.integer({ min: 0, max: 80_000 }).map(dayFromNumber);
@@ -96,8 +97,17 @@ describe('units', () => {
     expect(formatMass(412, metric)).toBe('412 g');
     expect(formatMass(18_440, metric)).toBe('18.4 kg');
     expect(formatMass(3.2, metric)).toBe('3.2 g');
+    expect(formatMass(0, metric)).toBe('0 g');
     expect(formatMass(1000, { mass: 'us', temperature: 'F' })).toBe('2.2 lb');
   });
+});
+
+test.each([
+  [0, 'today'],
+  [1, 'yesterday'],
+  [22, '22 days ago'],
+])('%i days back is %s', (days, words) => {
+  expect(daysAgo(days)).toBe(words);
 });
 
 describe('a difference', () => {

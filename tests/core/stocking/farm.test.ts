@@ -3,6 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { applyChanges } from '../../../src/core/plan/changes';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from '../../../src/core/plan/types';
+import { candidateBatches } from '../../../src/core/stocking/batches';
+import { addDays } from '../../../src/core/quantity/days';
 import { draftOf } from '../../../src/core/stocking/draft';
 import { fingerlingPrice, stockingProblem, type StockingTarget } from '../../../src/core/stocking/problem';
 import { recoveryOutlook, recoveryWays, type Loss } from '../../../src/core/stocking/recovery';
@@ -80,6 +82,31 @@ describe('a farm as a planning problem', () => {
     });
     expect(input.demand[0]!.kgByWeek.slice(0, 3)).toEqual([9, 9, 9]);
     expect(input.demand[0]!.kgByWeek[20]).toBeCloseTo(9, 5);
+  });
+
+  test('so many fish a week over a season: nothing before or after it, less what the kept plan harvests', () => {
+    const season = { ...target.species[0]!, amount: 50, counted: true, fromG: 400, fromWeek: 10, untilWeek: 14 };
+    const harvest: PlanStep = {
+      id: 's1', groupId: 'g1', kind: 'harvest', day: addDays('2026-06-08', 11 * 7 + 3), lotCode: 'TRT-1', speciesCode: 'rainbow-trout',
+      cropCode: null, fromPlaceId: 'k2', toPlaceId: null, count: 20, amount: null, version: 1,
+    }; // prettier-ignore
+    const fish = [someTrout({ placeId: 'k2', count: 300 })];
+    const { input } = stockingProblem(troutFarm({ fish }), [harvest], { ...target, species: [season] });
+    const { kgByWeek, counted, fromG } = input.demand[0]!;
+    expect({ counted, fromG }).toEqual({ counted: true, fromG: 400 });
+    expect(kgByWeek.slice(9, 15)).toEqual([0, 20, 12, 20, 20, 0]);
+  });
+
+  test('a size above all market size is planned to that size', () => {
+    const large = { ...target.species[0]!, fromG: 900, fromWeek: 0, fingerlingSizesG: [150] };
+    const { input } = stockingProblem(troutFarm(), [], {
+      ...target,
+      weeks: 52,
+      species: [{ ...large, untilWeek: 52 }],
+    });
+    const takings = candidateBatches(input).flatMap((b) => b.takings);
+    expect(takings.length).toBeGreaterThan(0);
+    expect(Math.min(...takings.map((t) => t.weightG))).toBeGreaterThanOrEqual(900);
   });
 
   test('a larger fingerling costs more, less than in proportion', () => {
