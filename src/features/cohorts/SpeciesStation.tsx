@@ -221,7 +221,8 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
                 unit={` ${unitName('temperature', units)}`}
                 stroke="var(--quiet)"
                 fontSize={12}
-                interval={4}
+                interval="preserveStartEnd"
+                minTickGap={24}
               />
               <YAxis stroke="var(--quiet)" fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
               <Line dataKey="growth" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />
