@@ -113,7 +113,7 @@ export function TankView({ page }: { page: TankPage }) {
               <ul className="rows">
                 {page.next.map((n, i) => (
                   <li key={i} className="row">
-                    <span className="mono">{shortDay(n.day)}</span> {n.words}
+                    <span className="mono">{shortDay(n.day)}</span> · {n.words}
                   </li>
                 ))}
               </ul>

@@ -114,7 +114,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
         <h1>Season</h1>
         <span className="quiet small">
           {shortDay(addDays(page.today, page.from))} to {shortDay(addDays(page.today, page.from + page.days))} · solid
-          is recorded, hatched is forecast · grab a ring or a square and slide it
+          is recorded, hatched is forecast · grab a ring, a diamond or a square and slide it
         </span>
       </div>
       {page.balance.length > 0 && (
