@@ -141,6 +141,7 @@ describe('what the planner is asked', () => {
     seconds: 60,
     short: 30,
     batch: 90,
+    move: 40,
     'sizes_rainbow-trout': [10, 40],
     'from_rainbow-trout': 350,
   };

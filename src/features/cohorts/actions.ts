@@ -25,7 +25,7 @@ import type { Outcome } from '../../ui/outcome';
 import { compareTemperatures } from './compare';
 import { requireEmpty, requireObserved } from './husbandryRules';
 import * as inputs from './inputs';
-import { movedBy } from './sampleEffects';
+import { sampleEffects } from '../../core/plan/sampleEffects';
 
 const CREW: Role[] = ['hand', 'manager'];
 const BOSS: Role[] = ['manager'];
@@ -119,7 +119,7 @@ export async function sample(raw: unknown) {
     const lines = [
       `${formatNumber(read.count)} fish${read.byLength ? ', weights worked out from lengths' : ''}; mean ${formatMass(read.meanG, units)}`,
       `The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? 'high' : 'low'}`,
-      ...movedBy(before, await now(doing), steps, fish.lotCode, units),
+      ...sampleEffects(before, await now(doing), steps, fish.lotCode, units),
     ];
     return said(`Weighed: mean ${formatMass(read.meanG, units)}.`, lines);
   });

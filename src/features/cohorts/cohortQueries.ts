@@ -30,7 +30,7 @@ import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../
 import type { Handled } from './handle/shared';
 import { tankChoices, type TankChoice } from './tankChoices';
 import { growthPoints, shareSeries, type GrowthPoint } from './growthPoints';
-import { marketDay } from './marketDay';
+import { marketDay } from '../../core/plan/marketDay';
 
 interface MayTakeBack {
   mayTakeBack: boolean;

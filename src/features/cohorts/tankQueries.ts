@@ -13,7 +13,7 @@ import { formatMass } from '../../core/quantity/units';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
 import { vesselView } from '../../ui/draw/vesselView';
-import { marketDay } from './marketDay';
+import { marketDay } from '../../core/plan/marketDay';
 
 export interface CohortRow {
   lotCode: string;

@@ -9,8 +9,6 @@ import type { Outcome } from '../../../ui/outcome';
 
 export type PlanBy = StockingTarget['by'];
 
-/** Labour of moving a batch to its next tank, minor units. Planning default. */
-const MOVE_MINOR = 4000;
 const MOST_FINGERLING_G = 5000;
 const MOST_SIZES = 4;
 
@@ -50,7 +48,8 @@ export function targetFields(
       start: '30',
       help: 'The sale and the customer’s trust: higher means fewer gaps and more fish.',
     },
-    { name: 'batch', label: `Handling of one stocking, ${currency}`, kind: 'number', start: '90' },
+    { name: 'batch', label: `One stocking, ${currency}`, kind: 'number', start: '90', half: true },
+    { name: 'move', label: `One move, ${currency}`, kind: 'number', start: '40', half: true },
     { name: 'seconds', label: 'Search at most, seconds', kind: 'number', start: '60' },
   ];
 }
@@ -123,7 +122,7 @@ export function readTarget(
   const wrong: Record<string, string[]> = {};
   if (!season) wrong.until = ['The season ends before it begins, or outside the weeks planned.'];
   if (!(seconds >= 2 && seconds <= 600)) wrong.seconds = ['Between 2 and 600 seconds.'];
-  for (const name of ['short', 'batch', ...species.map((s) => `amount_${s.code}`)]) {
+  for (const name of ['short', 'batch', 'move', ...species.map((s) => `amount_${s.code}`)]) {
     if (v[name] !== undefined && !(Number(v[name]) >= 0)) wrong[name] = ['It must be 0 or more.'];
   }
   for (const s of species) {
@@ -146,7 +145,7 @@ export function readTarget(
     species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
     costs: {
       batchMinor: Math.round(Number(v.batch) * 100),
-      moveMinor: MOVE_MINOR,
+      moveMinor: Math.round(Number(v.move) * 100),
       shortMinorPerKg: Math.round((Number(v.short) * 100) / perKg),
     },
   };

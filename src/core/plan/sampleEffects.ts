@@ -1,0 +1,49 @@
+import { promiseTable } from '../market/promiseTable';
+import { daysBetween, type Day } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import type { UnitChoice } from '../quantity/units';
+import { consequences } from './consequences';
+import { forecastFarm } from './forecast';
+import { marketDay } from './marketDay';
+import type { FarmFacts, PlanStep } from './types';
+
+/** Most consequences told after a weighing; the rest is on Season. */
+const MOST_TOLD = 6;
+const WEEKS_TOLD = 14;
+
+/**
+ * What a sample changed, in words: the day the cohort is of market size, and every order or tank that is better or worse off.
+ * @param before facts without the sample @param after facts with it
+ */
+export function sampleEffects(
+  before: FarmFacts,
+  after: FarmFacts,
+  plan: PlanStep[],
+  lotCode: string,
+  units: UnitChoice,
+): string[] {
+  const look = (facts: FarmFacts) => {
+    const forecast = forecastFarm(facts, plan);
+    return { forecast, plan, promise: promiseTable(forecast, facts.products, facts.promises, WEEKS_TOLD) };
+  };
+  const [was, is] = [look(before), look(after)];
+  const speciesCode = after.fish.find((f) => f.lotCode === lotCode)?.speciesCode;
+  const marketG = after.species.find((s) => s.code === speciesCode)?.marketG?.[0];
+  const told = consequences(was, is, after, units).slice(0, MOST_TOLD);
+  return [
+    ...(marketG
+      ? sayMarketDay(marketDay(was.forecast, lotCode, marketG), marketDay(is.forecast, lotCode, marketG))
+      : []),
+    ...told.map((c) => c.words),
+  ];
+}
+
+function sayMarketDay(was: Day | null, is: Day | null): string[] {
+  if (!is) return was ? ['Mean at market size: no longer in sight'] : [];
+  const says = `Mean at market size on ${shortDay(is)}`;
+  if (!was) return [`${says}; before it was not in sight`];
+  const days = daysBetween(was, is);
+  if (days === 0) return [`${says}, as before`];
+  const size = Math.abs(days);
+  return [`${says}, ${size} ${size === 1 ? 'day' : 'days'} ${days > 0 ? 'later' : 'earlier'} than thought`];
+}

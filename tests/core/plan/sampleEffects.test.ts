@@ -1,0 +1,36 @@
+import { expect, test } from 'vitest';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { marketDay } from '../../../src/core/plan/marketDay';
+import { sampleEffects } from '../../../src/core/plan/sampleEffects';
+import type { PlanStep } from '../../../src/core/plan/types';
+import { addDays, daysBetween } from '../../../src/core/quantity/days';
+import { METRIC } from '../../../src/core/quantity/units';
+import { aFarm, aPlace, someTrout } from '../farm';
+
+const places = ['k1', 'k2'].map((id) => aPlace({ id, kind: 'tank', volumeL: 9000, densityLimitKgM3: 45 }));
+const farm = (referenceG: number) => aFarm({ places, fish: [someTrout({ placeId: 'k1', referenceG })], plantings: [] });
+const says = (beforeG: number, afterG: number, plan: PlanStep[] = []) =>
+  sampleEffects(farm(beforeG), farm(afterG), plan, 'TRT-1', METRIC)[0];
+
+test('fish lighter than thought are of market size later, heavier ones earlier, by the days between', () => {
+  expect(says(200, 180)).toMatch(/^Mean at market size on \d+ \w+, \d+ days later than thought$/);
+  expect(says(180, 200)).toMatch(/\d+ days earlier than thought$/);
+  expect(says(200, 200)).toMatch(/as before$/);
+});
+
+test('fish that will not be ready within the forecast, and fish that are after all, are told so', () => {
+  expect(says(200, 1)).toBe('Mean at market size: no longer in sight');
+  expect(says(1, 200)).toMatch(/before it was not in sight$/);
+});
+
+test('market size is found in the next tank when the fish move on the way', () => {
+  const facts = farm(200);
+  const alone = marketDay(forecastFarm(facts, []), 'TRT-1', 280)!;
+  const move: PlanStep = {
+    id: 's', groupId: 'g', kind: 'move', day: addDays(facts.today, 3), lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null,
+    fromPlaceId: 'k1', toPlaceId: 'k2', count: facts.fish[0]!.count, amount: null, version: 1,
+  }; // prettier-ignore
+  expect(daysBetween(facts.today, alone)).toBeGreaterThan(3);
+  expect(marketDay(forecastFarm(facts, [move]), 'TRT-1', 280)).toBe(alone);
+  expect(says(200, 180, [move])).toMatch(/days later than thought$/);
+});
