@@ -1,10 +1,12 @@
 import { checkNode, installPackages } from './lib/packages.mjs';
+import { writeRegistries } from './lib/registries.mjs';
 import { main, runPackage, say } from './lib/run.mjs';
 
 /** What to run before each commit: format, lint, types, layer arrows, unused code, core tests. */
 main(async () => {
   checkNode();
   installPackages();
+  writeRegistries();
   const steps = [
     ['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
     ['lint', 'eslint', ['.', '--max-warnings', '0']],

@@ -1,6 +1,8 @@
-import { ownerConnection } from '../src/db/connection';
+import { allowAppRole, ownerConnection } from '../src/db/connection';
 import { loadDemo } from '../src/db/demo/load';
 import { migrate } from '../src/db/migrations';
+import { syncRegistries } from '../src/db/registries';
+import { prepareQueue } from '../src/jobs/queue';
 
 /** Brings a database up to date and, unless told otherwise, loads the demo farm into an empty one. */
 async function prepare() {
@@ -9,6 +11,9 @@ async function prepare() {
   const owner = ownerConnection(url);
   try {
     const steps = await migrate(owner);
+    await allowAppRole(owner, url);
+    await syncRegistries(owner);
+    await prepareQueue(owner, url);
     if (steps.length > 0) console.log(`· Database brought up to date: ${steps.join(', ')}`);
     if (process.env.DEMO === 'no') return;
     const started = Date.now();

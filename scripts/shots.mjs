@@ -85,9 +85,10 @@ main(async () => {
   installPackages();
   ensureChromium();
   const { chromium } = await import('@playwright/test');
-  const { buildApp, demoApp } = await import('./lib/app.mjs');
+  const { demoApp } = await import('./lib/app.mjs');
+  const { build } = await import('./lib/build.mjs');
   say('Building');
-  buildApp();
+  build();
   const app = await demoApp('shots', { now: `${new Date().toISOString().slice(0, 10)}T08:10:00Z` });
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch(LAUNCH);

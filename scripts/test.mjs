@@ -36,9 +36,10 @@ main(async () => {
   } finally {
     cluster.stop();
   }
-  const { buildApp, demoApp } = await import('./lib/app.mjs');
+  const { demoApp } = await import('./lib/app.mjs');
+  const { build } = await import('./lib/build.mjs');
   say('Building the app');
-  buildApp();
+  build();
   say('Browser tests');
   const app = await demoApp('e2e', { now: new Date().toISOString().slice(0, 10) + 'T06:30:00Z', days: 400 });
   try {

@@ -1,6 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
 
-/** Security headers for every page: scripts only with this request's nonce, nothing from elsewhere, nobody may frame us. */
+/** A fresh nonce for every page; scripts run only with it. The headers that every answer has are set by scripts/serve.mjs. */
 export function proxy(request: NextRequest) {
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const dev = process.env.NODE_ENV === 'development';
@@ -22,10 +22,7 @@ export function proxy(request: NextRequest) {
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'same-origin');
-  response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');
   return response;
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|icon|favicon|healthz).*)'] };
+export const config = { matcher: ['/((?!_next/static|_next/image|icon|favicon|healthz|metrics).*)'] };

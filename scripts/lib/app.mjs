@@ -2,22 +2,14 @@ import { randomBytes } from 'node:crypto';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startCluster } from './postgres.mjs';
-import { ROOT, ended, freePort, packageBin, runPackage, start, stop } from './run.mjs';
-
-/** Builds the app into `.next` as it stands. */
-export function buildApp() {
-  runPackage('next', ['build'], {
-    env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-    quiet: true,
-    hint: 'The build failed; its last words are above.',
-  });
-}
+import { startServer } from './processes.mjs';
+import { ROOT, ended, freePort, runPackage, stop } from './run.mjs';
 
 /**
  * The built app on a database of its own with the demo farm, for tests, pictures and measurements. Its clock stands
  * still at what the clock file says.
  */
-export async function demoApp(name, { now, days } = {}) {
+export async function demoApp(name, { now, days, wantedPort = 3200 } = {}) {
   const cluster = await startCluster('throwaway', { fast: true });
   const database = `${name}_${randomBytes(4).toString('hex')}`;
   runPackage('tsx', ['scripts/database.ts', 'create', database], { env: { DATABASE_URL: cluster.url } });
@@ -33,16 +25,8 @@ export async function demoApp(name, { now, days } = {}) {
     ...(days ? { DEMO_DAYS: String(days) } : {}),
   };
   runPackage('tsx', ['scripts/prepare.ts'], { env });
-  const port = await freePort(3200);
-  const server = start(process.execPath, [packageBin('next'), 'start', '-p', String(port), '-H', '127.0.0.1'], {
-    env: {
-      ...env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      NEXT_SERVER_ACTIONS_ENCRYPTION_KEY: randomBytes(32).toString('base64'),
-    },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
+  const port = await freePort(wantedPort);
+  const server = startServer({ ...env, PORT: String(port), HOST: '127.0.0.1', LOG_LEVEL: 'warn' }, ['ignore', 'inherit', 'inherit']);
   const gone = ended(server);
   let over = false;
   gone.then(() => (over = true));

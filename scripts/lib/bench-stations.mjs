@@ -2,7 +2,8 @@ import { gzipSync } from 'node:zlib';
 import pg from 'pg';
 import { LAUNCH } from './chromium.mjs';
 import { ensureChromium } from './packages.mjs';
-import { buildApp, demoApp } from './app.mjs';
+import { demoApp } from './app.mjs';
+import { build } from './build.mjs';
 
 const STATIONS = ['round', 'cohorts', 'beds', 'purge', 'market', 'season'];
 const RUNS = 7;
@@ -14,7 +15,7 @@ function median(values) {
 /** Server answers with two years of demo data, the weight of Round's first scripts, a drag on Season as the browser feels it. */
 export async function benchStations() {
   ensureChromium();
-  buildApp();
+  build();
   const app = await demoApp('bench', { now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z` });
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(LAUNCH);

@@ -2,7 +2,8 @@ import { inSentence } from './library/inSentence';
 import type { Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { Species } from './library/types';
-import { formatChange, formatMass, formatMoney, formatNumber, type UnitChoice } from './quantity/units';
+import { formatMoney } from './quantity/money';
+import { formatChange, formatMass, formatNumber, type UnitChoice } from './quantity/units';
 
 const GROWTH = 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999).';
 

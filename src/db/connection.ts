@@ -1,3 +1,4 @@
+import { createHmac } from 'node:crypto';
 import knex, { type Knex } from 'knex';
 import pg from 'pg';
 import { APP_ROLE } from './migrations/0006_row_security';
@@ -11,31 +12,94 @@ pg.types.setTypeParser(NUMERIC_ARRAY, (text) => (text === '{}' ? [] : text.slice
 
 export type Tx = Knex.Transaction;
 
-/** For migrations and the demo loader only: the connection that owns the tables. */
+type Ready = (error: Error | null, connection: pg.Client) => void;
+
+/** For migrations, set-up and the demo loader only: the role that owns the tables, which says that it does upkeep. */
 export function ownerConnection(url: string): Knex {
-  return knex({ client: 'pg', connection: url, pool: { min: 0, max: 2 } });
+  const afterCreate = (connection: pg.Client, done: Ready) =>
+    connection.query(`set app.upkeep = 'on'`, (error) => done(error, connection));
+  return knex({ client: 'pg', connection: url, pool: { min: 0, max: 2, afterCreate } });
 }
 
-/** For everything else: each connection steps down to the role that owns nothing before it is used. */
+/**
+ * The same database for the role that owns nothing. Its password is made from the owner's, so that every machine that
+ * knows the one knows the other; who has only this one cannot become the owner.
+ */
+export function appUrl(ownerUrl: string): string {
+  const url = new URL(ownerUrl);
+  url.password = appPassword(ownerUrl);
+  url.username = APP_ROLE;
+  return url.toString();
+}
+
+function appPassword(ownerUrl: string): string {
+  const { password, username } = new URL(ownerUrl);
+  return createHmac('sha256', decodeURIComponent(password) || username)
+    .update(APP_ROLE)
+    .digest('base64url');
+}
+
+/** Lets the role that owns nothing sign in by itself. Roles belong to the whole server, so it changes them only when it must. */
+export async function allowAppRole(owner: Knex, ownerUrl: string): Promise<void> {
+  if (await letsIn(appUrl(ownerUrl))) return;
+  await owner.raw(`
+    alter role ${APP_ROLE} login nosuperuser nocreatedb nocreaterole nobypassrls noinherit password '${appPassword(ownerUrl)}';
+    alter role ${APP_ROLE} set jit = off;
+    alter role ${APP_ROLE} set statement_timeout = '30s';
+    alter role ${APP_ROLE} set idle_in_transaction_session_timeout = '60s';
+    alter role ${APP_ROLE} set search_path = public, pg_temp;
+  `);
+}
+
+async function letsIn(url: string): Promise<boolean> {
+  const probe = new pg.Client(url);
+  try {
+    await probe.connect();
+    return true;
+  } catch {
+    return false;
+  } finally {
+    await probe.end();
+  }
+}
+
+/** For everything else: signs in as the role that owns nothing and cannot become the owner. */
 export function appConnection(url: string, max = 10): Knex {
-  return knex({
-    client: 'pg',
-    connection: url,
-    pool: {
-      min: 0,
-      max,
-      afterCreate: (connection: pg.Client, done: (error: Error | null, connection: pg.Client) => void) => {
-        // Compiling a query takes longer than any query here runs.
-        connection.query(`set role ${APP_ROLE}; set jit = off`, (error) => done(error, connection));
-      },
-    },
-  });
+  return knex({ client: 'pg', connection: url, acquireConnectionTimeout: 20_000, pool: { min: 0, max } });
+}
+
+/** What a transaction says of itself, for policies and for what triggers keep. */
+export interface Frame {
+  farmId: string;
+  personId?: string | null;
+  entryKey?: string | null;
+  farmDay?: string;
+  at?: Date;
+}
+
+async function say(tx: Tx, { farmId, personId, entryKey, farmDay, at }: Frame): Promise<void> {
+  await tx.raw(
+    `select set_config('app.farm_id', ?, true), set_config('app.person_id', ?, true), set_config('app.entry_key', ?, true),
+       set_config('app.farm_day', ?, true), set_config('app.at', ?, true)`,
+    [farmId, personId ?? '', entryKey ?? '', farmDay ?? '', at?.toISOString() ?? ''],
+  );
 }
 
 /** One transaction that sees one farm. Leaving it undoes the setting. */
-export async function inFarm<T>(db: Knex, farmId: string, work: (tx: Tx) => Promise<T>): Promise<T> {
+export async function inFarm<T>(db: Knex, farm: string | Frame, work: (tx: Tx) => Promise<T>): Promise<T> {
   return db.transaction(async (tx) => {
-    await tx.raw(`select set_config('app.farm_id', ?, true)`, [farmId]);
+    await say(tx, typeof farm === 'string' ? { farmId: farm } : farm);
     return work(tx);
   });
+}
+
+/** For reading: everything in it is seen as it stood at its first query, whatever is written meanwhile. */
+export async function readingFarm<T>(db: Knex, farmId: string, work: (tx: Tx) => Promise<T>): Promise<T> {
+  return db.transaction(
+    async (tx) => {
+      await say(tx, { farmId });
+      return work(tx);
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
-import type { ReadingKind } from '../core/log/parse';
-import type { Chore, Done } from '../core/tasks/round';
+import { jobKey, type Done, type JobId } from '../core/tasks/jobs';
+import type { Chore } from '../core/tasks/source';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 import type { Entry } from './ledger';
@@ -11,12 +11,12 @@ export async function recordReadings(
   tx: Tx,
   entry: Entry,
   loopId: string,
-  values: { kind: ReadingKind; value: number }[],
+  values: Readonly<Record<string, number>>,
 ): Promise<{ repeated: boolean }> {
   const added = await tx('reading')
     .insert(
-      values.map((v) => ({
-        farm_id: entry.farmId, entry_key: `${entry.entryKey}:${v.kind}`, loop_id: loopId, kind: v.kind, value: v.value,
+      Object.entries(values).map(([kind, value]) => ({
+        farm_id: entry.farmId, entry_key: `${entry.entryKey}:${kind}`, loop_id: loopId, kind, value,
         farm_day: entry.farmDay, taken_at: entry.at, person_id: entry.personId,
       })), // prettier-ignore
     )
@@ -88,31 +88,38 @@ export async function recordFeeding(
   feeding: {
     movementId: string;
     placeId: string;
-    lotId: string;
     response: string;
+    /** How much of the movement each lot ate; they add up to it. */
+    parts: { lotId: string; massG: number }[];
     withheldG?: number;
     farmGrownG?: number;
   },
 ): Promise<void> {
-  await tx('feeding').insert({
-    farm_id: entry.farmId, movement_id: feeding.movementId, place_id: feeding.placeId, lot_id: feeding.lotId, response: feeding.response,
-    withheld_g: feeding.withheldG ?? 0, farm_grown_g: feeding.farmGrownG ?? 0,
-  }); // prettier-ignore
+  await tx('feeding').insert(
+    feeding.parts.map(({ lotId, massG }, i) => ({
+      farm_id: entry.farmId, movement_id: feeding.movementId, place_id: feeding.placeId, lot_id: lotId, mass_g: massG, response: feeding.response,
+      withheld_g: i === 0 ? (feeding.withheldG ?? 0) : 0, farm_grown_g: i === 0 ? (feeding.farmGrownG ?? 0) : 0,
+    })), // prettier-ignore
+  );
 }
 
 /**
- * Marks a job done. The first to do it wins; the same entry sent again is told so, anyone else who did it first is named.
- * @returns true when this very entry was recorded before
+ * Marks a job done. The first to do it wins; anyone who comes after is told who that was.
+ * @throws {RuleBroken} field `job`, when it is done already
  */
 export async function finishTask(
   tx: Tx,
   entry: Entry,
-  task: { key: string; title: string; note?: string | null },
-): Promise<boolean> {
+  task: { job: JobId; title: string; note?: string | null },
+): Promise<void> {
+  const { kind, subject, day, slot } = task.job;
   const added = await tx('task_done')
     .insert({
       farm_id: entry.farmId,
-      task_key: task.key,
+      job_kind: kind,
+      subject,
+      job_day: day,
+      slot,
       entry_key: entry.entryKey,
       farm_day: entry.farmDay,
       done_at: entry.at,
@@ -120,37 +127,47 @@ export async function finishTask(
       title: task.title.slice(0, 200),
       note: task.note ?? null,
     }) // prettier-ignore
-    .onConflict(['farm_id', 'task_key'])
+    .onConflict()
     .ignore()
-    .returning('task_key');
-  if (added.length > 0) return false;
+    .returning('id');
+  if (added.length > 0) return;
   const was = await tx('task_done as t')
     .join('person as p', 'p.id', 't.person_id')
-    .where({ task_key: task.key })
-    .first('t.entry_key', 'p.name', 't.farm_day');
-  if (was.entry_key === entry.entryKey) return true;
+    .where({ job_kind: kind, subject, slot })
+    .andWhereRaw('t.job_day is not distinct from ?', [day])
+    .first('p.name', 't.farm_day');
   throw new RuleBroken('job', `${was.name} has already done this job (${was.farm_day}). Nothing was recorded twice.`);
 }
 
+/** The job that an entry ticked off is to be done again. */
+export async function openJobAgain(tx: Tx, entryKey: string): Promise<number> {
+  return tx('task_done').where({ entry_key: entryKey }).delete();
+}
+
 export interface DoneRow extends Done {
+  id: JobId;
+  /** `jobKey(id)`. */
   key: string;
   title: string;
   note: string | null;
 }
 
+/** Everything that was recorded for a day: jobs ticked off, and acts that are no job. */
 export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<DoneRow[]> {
-  const rows = await tx('task_done as t')
-    .join('person as p', 'p.id', 't.person_id')
-    .where('t.farm_day', day)
-    .orderBy('t.done_at')
-    .select(
-      't.task_key',
-      't.title',
-      't.note',
-      'p.name',
-      tx.raw(`to_char(t.done_at at time zone ?, 'HH24:MI') as at`, [timeZone]),
-    );
-  return rows.map((r) => ({ key: r.task_key, title: r.title, note: r.note, by: r.name.split(' ')[0], at: r.at }));
+  const { rows } = await tx.raw(
+    `select t.job_kind, t.subject, t.job_day, t.slot, t.title, t.note, p.name, to_char(t.done_at at time zone :timeZone, 'HH24:MI') as at, t.done_at
+     from task_done t join person p on p.id = t.person_id where t.farm_day = :day
+     union all
+     select 'act', e.entry_key::text, null, '', e.title, null, p.name, to_char(e.done_at at time zone :timeZone, 'HH24:MI'), e.done_at
+     from entry e join person p on p.id = e.person_id where e.farm_day = :day and e.taken_back_by is null
+       and not exists (select from task_done t where t.farm_id = e.farm_id and t.entry_key = e.entry_key::text)
+     order by done_at`,
+    { day, timeZone },
+  );
+  return rows.map((r: { job_kind: string; subject: string; job_day: Day | null; slot: string; title: string; note: string | null; name: string; at: string }) => {
+    const id = { kind: r.job_kind, subject: r.subject, day: r.job_day, slot: r.slot };
+    return { id, key: jobKey(id), title: r.title, note: r.note, by: r.name.split(' ')[0]!, at: r.at };
+  }); // prettier-ignore
 }
 
 export async function loadChores(tx: Tx): Promise<Chore[]> {

@@ -1,22 +1,13 @@
 import { freshSpread } from '../core/fish/sizeSpread';
-import type { Crop, Species } from '../core/library/types';
-import type {
-  FarmFacts,
-  FishFact,
-  LoopFact,
-  PackedFact,
-  PlaceFact,
-  PlantingFact,
-  ProductFact,
-  PromiseFact,
-} from '../core/plan/types';
+import type { Species } from '../core/library/types';
+import type { LotKind } from '../core/lots/lots';
+import type { FishFact, LoopFact, PackedFact, PlaceFact, PlantingFact, PromiseFact } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 import { cohortSizes } from './cohortSizes';
-import { loadKeeping, speciesOf, tempPlans } from './keeping';
 import { OUTSIDE } from './ledger';
 
-interface HoldingRow {
+export interface HoldingRow {
   lot_id: string;
   place_id: string;
   count: number;
@@ -34,88 +25,36 @@ interface HoldingRow {
   place_code: string;
 }
 
-/**
- * Everything a forecast starts from, as it stood at the end of a day (today: as it stands now).
- */
-export async function loadFacts(tx: Tx, day: Day, isToday: boolean): Promise<FarmFacts> {
-  const [library, holdings, promises, keeping] = [
-    await loadLibrary(tx),
-    await loadHoldings(tx, day, isToday),
-    await loadPromises(tx, day),
-    await loadKeeping(tx, day),
-  ];
-  const [fish, plantings] = [
-    await loadFish(tx, day, holdings, library.loops, library.places, library.species),
-    await loadPlantings(tx, day, holdings),
-  ];
-  return { today: day, ...library, fish, plantings, packed: packedFacts(holdings), promises, ...keeping };
+/** Where something is on a day, as a query of lots, places, counts and masses. */
+function heldThen(isToday: boolean): string {
+  if (isToday) return 'select farm_id, lot_id, place_id, count, mass_g from balance where count > 0 or mass_g > 0';
+  // What was there then is what is there now less all that moved since: only the days after are read.
+  return `select farm_id, lot_id, place_id, sum(count)::bigint as count, sum(mass_g) as mass_g from (
+      select farm_id, lot_id, place_id, count, mass_g from balance where not is_source
+      union all
+      select m.farm_id, m.lot_id, m.to_place_id, case when l.keeps = 'count' then -m.count else 0 end, case when l.keeps = 'mass' then -m.mass_g else 0 end
+        from movement m join lot l on l.farm_id = m.farm_id and l.id = m.lot_id where m.farm_day > :day
+      union all
+      select m.farm_id, m.lot_id, m.from_place_id, case when l.keeps = 'count' then m.count else 0 end, case when l.keeps = 'mass' then m.mass_g else 0 end
+        from movement m join lot l on l.farm_id = m.farm_id and l.id = m.lot_id where m.farm_day > :day) x
+    group by 1, 2, 3 having sum(count) > 0 or sum(mass_g) > 0`;
 }
 
-export async function loadLibrary(tx: Tx) {
-  const [plans, loops, places, species, crops, products] = [
-    await tempPlans(tx),
-    await tx('loop').orderBy('code'),
-    await tx('place').orderBy(['walk_order', 'code']),
-    await tx('species').orderBy('code'),
-    await tx('crop').orderBy('code'),
-    await tx('product').orderBy(['species_code', 'name']),
-  ];
-  return {
-    loops: loops.map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] })),
-    places: places.map(toPlace),
-    species: species.map(speciesOf),
-    crops: crops.map((r: { params: Crop }) => r.params),
-    products: products.map(toProduct),
-  };
-}
-
-/* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
-function toLoop(r: any): Omit<LoopFact, 'tempPlan'> {
-  return {
-    id: r.id, code: r.code, name: r.name, kind: r.kind, bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
-    plannedWaterTempC: r.planned_water_temp_c, plannedAirTempC: r.planned_air_temp_c, plannedLightMol: r.planned_light_mol,
-    lifeSupport: r.life_support,
-  }; // prettier-ignore
-}
-
-function toPlace(r: any): PlaceFact {
-  return {
-    id: r.id, code: r.code, name: r.name, kind: r.kind, loopId: r.loop_id, stage: r.stage, volumeL: r.volume_l,
-    densityLimitKgM3: r.density_limit_kg_m3, positions: r.positions, areaM2: r.area_m2, method: r.method, pieceSize: r.piece_size,
-    walk: r.walk, walkOrder: r.walk_order,
-  }; // prettier-ignore
-}
-
-function toProduct(r: any): ProductFact {
-  return {
-    code: r.code, name: r.name, unit: r.unit, speciesCode: r.species_code, cropCode: r.crop_code,
-    shelfLifeDays: r.shelf_life_days, priceMinor: r.price_minor, liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
-  }; // prettier-ignore
-}
-/* eslint-enable @typescript-eslint/no-explicit-any */
-
-const HOLDING_COLUMNS = `l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv, l.start_pace,
-  p.kind as place_kind, p.code as place_code`;
-
-async function loadHoldings(tx: Tx, day: Day, isToday: boolean): Promise<HoldingRow[]> {
-  const source = isToday
-    ? `select farm_id, lot_id, place_id, count, mass_g from balance where (count > 0 or mass_g > 0)
-         and place_id = any(array(select id from place where kind <> 'outside'))`
-    : `select farm_id, lot_id, place_id, sum(count)::bigint as count, sum(mass_g) as mass_g from (
-         select farm_id, lot_id, to_place_id as place_id, count, mass_g from movement where farm_day <= :day
-         union all select farm_id, lot_id, from_place_id, -count, -mass_g from movement where farm_day <= :day) m
-       where place_id = any(array(select id from place where kind <> 'outside'))
-       group by farm_id, lot_id, place_id having sum(count) > 0 or sum(mass_g) > 0`;
+/** Lots of some kinds and where they stood at the end of a day (today: where they stand now), outside places left out. */
+export async function holdingsOf(tx: Tx, day: Day, isToday: boolean, kinds: readonly LotKind[]): Promise<HoldingRow[]> {
   const { rows } = await tx.raw(
-    `select b.lot_id, b.place_id, b.count, b.mass_g, ${HOLDING_COLUMNS} from (${source}) b
-     join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id offset 0) l on true join place p on p.id = b.place_id
+    `select b.lot_id, b.place_id, b.count, b.mass_g, l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv,
+       l.start_pace, p.kind as place_kind, p.code as place_code
+     from (select * from (${heldThen(isToday)}) h where place_id = any(array(select id from place where kind <> 'outside')) offset 0) b
+     join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id and kind = any(:kinds) offset 0) l on true
+     join place p on p.farm_id = b.farm_id and p.id = b.place_id
      order by p.walk_order, p.code, l.code`,
-    isToday ? {} : { day },
+    { day, kinds },
   );
   return rows;
 }
 
-async function loadFish(
+export async function fishFacts(
   tx: Tx,
   day: Day,
   holdings: HoldingRow[],
@@ -123,7 +62,7 @@ async function loadFish(
   places: PlaceFact[],
   species: Species[],
 ): Promise<FishFact[]> {
-  const held = holdings.filter((h) => h.kind === 'cohort' && h.count > 0);
+  const held = holdings.filter((h) => h.count > 0);
   const [sizes, stops, weighed] = [
     await cohortSizes(tx, day, held, loops, places, species),
     await feedStops(tx, day),
@@ -199,13 +138,14 @@ async function purgeWeights(tx: Tx, day: Day, held: HoldingRow[]): Promise<Map<s
   );
 }
 
-async function loadPlantings(tx: Tx, day: Day, holdings: HoldingRow[]): Promise<PlantingFact[]> {
-  const held = holdings.filter((h) => h.kind === 'planting' && h.count > 0);
+export async function plantingFacts(tx: Tx, day: Day, holdings: HoldingRow[]): Promise<PlantingFact[]> {
+  const held = holdings.filter((h) => h.count > 0);
   if (held.length === 0) return [];
   const lotIds = held.map((h) => h.lot_id);
   const transplants: { lot_id: string; day: Day }[] = await tx('movement')
     .whereIn('lot_id', lotIds)
     .where({ reason: 'transplant' })
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = movement.farm_id and r.reverses_id = movement.id'))
     .andWhere('farm_day', '<=', day)
     .groupBy('lot_id')
     .select('lot_id', tx.raw('min(farm_day) as day'));
@@ -233,7 +173,7 @@ async function loadPlantings(tx: Tx, day: Day, holdings: HoldingRow[]): Promise<
   }));
 }
 
-function packedFacts(holdings: HoldingRow[]): PackedFact[] {
+export function packedFacts(holdings: HoldingRow[]): PackedFact[] {
   return holdings
     .filter((h) => (h.place_code === OUTSIDE.coldRoom || h.place_code === OUTSIDE.live) && h.product_code)
     .map((h) => ({
@@ -245,7 +185,7 @@ function packedFacts(holdings: HoldingRow[]): PackedFact[] {
     }));
 }
 
-/** Order lines still owed on a day: ordered less what was set aside or delivered for them. */
+/** Order lines still owed as it stood on a day: taken by then, not delivered or called off yet, less what was set aside for them. */
 export async function loadPromises(tx: Tx, day: Day): Promise<PromiseFact[]> {
   const { rows } = await tx.raw(
     `select l.id, l.order_id, o.code, c.name as customer, l.product_code, o.due_day, l.quantity - coalesce(a.given, 0) as owed
@@ -256,7 +196,10 @@ export async function loadPromises(tx: Tx, day: Day): Promise<PromiseFact[]> {
        from movement m where m.order_line_id = l.id and m.farm_day <= :day
          and (m.reason = 'allocate' or (m.reason = 'reverse' and exists (
            select from movement w where w.id = m.reverses_id and w.reason = 'allocate')))) a on true
-     where o.state = 'open' and o.due_day >= :day::date - 21
+     where not exists (select from order_event e where e.farm_id = o.farm_id and e.order_id = o.id and e.kind in ('delivered', 'cancelled') and e.farm_day <= :day)
+       and (o.state = 'open' or exists (select from order_event e where e.farm_id = o.farm_id and e.order_id = o.id and e.kind in ('delivered', 'cancelled')))
+       and not exists (select from order_event e where e.farm_id = o.farm_id and e.order_id = o.id and e.kind = 'placed' and e.farm_day > :day)
+       and o.due_day >= :day::date - 21
        and l.quantity - coalesce(a.given, 0) > 0.5
      order by o.due_day, o.code`,
     { day },

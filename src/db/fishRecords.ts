@@ -69,7 +69,7 @@ export interface Feedings {
 export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Promise<Feedings> {
   // The lateral reads one movement a feeding by its key; a join would read every movement of the farm.
   const { rows } = await tx.raw(
-    `select m.id, m.person_id, m.farm_day, p.code as place, m.lot_id, m.mass_g, f.response, f.withheld_g, f.farm_grown_g,
+    `select m.id, m.person_id, m.farm_day, p.code as place, m.lot_id, f.mass_g, f.response, f.withheld_g, f.farm_grown_g,
        exists (select from movement r where r.farm_id = f.farm_id and r.reverses_id = f.movement_id) as taken
      from feeding f
      cross join lateral (select * from movement where farm_id = f.farm_id and id = f.movement_id offset 0) m

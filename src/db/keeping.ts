@@ -1,18 +1,20 @@
 import { SPECIES_DEFAULTS } from '../core/library/defaults';
 import type { FeedRule } from '../core/fish/feed';
 import type { Species } from '../core/library/types';
-import type { FarmFacts } from '../core/plan/types';
+import type { Crop } from '../core/library/types';
+import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../core/plan/types';
 import { addDays, type Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import type { HoldingRow } from './facts';
 
 /** A farm's species row; what an older copy does not say yet is filled from the planning defaults. */
-export function speciesOf(row: { code: string; params: Species; version: number }): Species {
+function speciesOf(row: { code: string; params: Species; version: number }): Species {
   const defaults = SPECIES_DEFAULTS.find((s) => s.code === row.code);
   return { ...defaults, ...row.params };
 }
 
 /** Planned temperatures that depart from the months, by loop, oldest first; of two for one day the newer counts. */
-export async function tempPlans(tx: Tx): Promise<Map<string, { from: Day; tempC: number | null }[]>> {
+async function tempPlans(tx: Tx): Promise<Map<string, { from: Day; tempC: number | null }[]>> {
   const rows: { loop_id: string; from_day: Day; temp_c: number | null }[] = await tx('loop_temperature')
     .distinctOn(['loop_id', 'from_day'])
     .orderBy(['loop_id', 'from_day', { column: 'recorded_at', order: 'desc' }])
@@ -22,7 +24,53 @@ export async function tempPlans(tx: Tx): Promise<Map<string, { from: Day; tempC:
   return plans;
 }
 
-export async function feedRules(tx: Tx): Promise<FeedRule[]> {
+/** What is sown, kept and sold. */
+export async function loadLibrary(tx: Tx): Promise<Pick<FarmFacts, 'species' | 'crops' | 'products' | 'feedRules'>> {
+  const species = await tx('species').orderBy('code');
+  const crops: { params: Crop }[] = await tx('crop').orderBy('code');
+  const products = await tx('product').orderBy(['species_code', 'name']);
+  return {
+    species: species.map(speciesOf),
+    crops: crops.map((r) => r.params),
+    products: products.map(toProduct),
+    feedRules: await feedRules(tx),
+  };
+}
+
+/** Where things are: loops and the places in them. */
+export async function loadPlaces(tx: Tx): Promise<Pick<FarmFacts, 'loops' | 'places'>> {
+  const plans = await tempPlans(tx);
+  const loops = await tx('loop').orderBy('code');
+  const places = await tx('place').orderBy(['walk_order', 'code']);
+  return { loops: loops.map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] })), places: places.map(toPlace) };
+}
+
+/* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
+function toLoop(r: any): Omit<LoopFact, 'tempPlan'> {
+  return {
+    id: r.id, code: r.code, name: r.name, kind: r.kind, bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
+    plannedWaterTempC: r.planned_water_temp_c, plannedAirTempC: r.planned_air_temp_c, plannedLightMol: r.planned_light_mol,
+    lifeSupport: r.life_support,
+  }; // prettier-ignore
+}
+
+function toPlace(r: any): PlaceFact {
+  return {
+    id: r.id, code: r.code, name: r.name, kind: r.kind, loopId: r.loop_id, stage: r.stage, volumeL: r.volume_l,
+    densityLimitKgM3: r.density_limit_kg_m3, positions: r.positions, areaM2: r.area_m2, method: r.method, pieceSize: r.piece_size,
+    walk: r.walk, walkOrder: r.walk_order,
+  }; // prettier-ignore
+}
+
+function toProduct(r: any): ProductFact {
+  return {
+    code: r.code, name: r.name, unit: r.unit, speciesCode: r.species_code, cropCode: r.crop_code,
+    shelfLifeDays: r.shelf_life_days, priceMinor: r.price_minor, liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
+  }; // prettier-ignore
+}
+/* eslint-enable @typescript-eslint/no-explicit-any */
+
+async function feedRules(tx: Tx): Promise<FeedRule[]> {
   const rows = await tx('fish_rule').orderBy('species_code');
   return rows.map((r) => ({
     speciesCode: r.species_code,
@@ -42,25 +90,23 @@ export async function feedRules(tx: Tx): Promise<FeedRule[]> {
 const STANDING =
   'e.corrects_id is null and not exists (select from husbandry_event c where c.farm_id = e.farm_id and c.corrects_id = e.id)';
 
-/** What restrains fish and tanks on a day: withdrawal periods, quarantine, rest. */
+/** What restrains fish and tanks as it was on a day: withdrawal periods, quarantine, rest. @param held fish and where they were then */
 export async function loadKeeping(
   tx: Tx,
   day: Day,
-): Promise<Pick<FarmFacts, 'feedRules' | 'treatments' | 'quarantine' | 'resting'>> {
-  const rules = await feedRules(tx);
+  held: readonly HoldingRow[],
+  rules: readonly FeedRule[],
+): Promise<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>> {
   const { rows: treated } = await tx.raw(
     `select l.code, e.words, e.until_day from husbandry_event e join lot l on l.farm_id = e.farm_id and l.id = e.lot_id
      where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING} order by e.until_day`,
     { day },
   );
-  const { rows: apart } = await tx.raw(
-    `select l.code, l.species_code, b.place_id, l.began_on,
-       (select max(e.until_day) from husbandry_event e where e.lot_id = l.id and e.kind = 'quarantine_extend' and e.farm_day <= :day and ${STANDING}) as extended,
-       (select max(e.farm_day) from husbandry_event e where e.lot_id = l.id and e.kind = 'quarantine_clear' and e.farm_day <= :day and ${STANDING}) as cleared
-     from balance b join lot l on l.farm_id = b.farm_id and l.id = b.lot_id
-     join place p on p.farm_id = b.farm_id and p.id = b.place_id and p.kind = 'quarantine'
-     where b.count > 0 and l.kind = 'cohort' and l.began_on <= :day`,
-    { day },
+  const apart = held.filter((h) => h.place_kind === 'quarantine' && h.count > 0);
+  const { rows: watched } = await tx.raw(
+    `select e.lot_id, max(e.until_day) filter (where e.kind = 'quarantine_extend') as extended, max(e.farm_day) filter (where e.kind = 'quarantine_clear') as cleared
+     from husbandry_event e where e.lot_id = any(:lots) and e.farm_day <= :day and ${STANDING} group by 1`,
+    { day, lots: apart.map((h) => h.lot_id) },
   );
   const { rows: resting } = await tx.raw(
     `select e.place_id, e.until_day from husbandry_event e
@@ -71,13 +117,13 @@ export async function loadKeeping(
     { day },
   );
   const days = new Map(rules.map((r) => [r.speciesCode, r.quarantineDays]));
+  const known = new Map((watched as { lot_id: string; extended: Day | null; cleared: Day | null }[]).map((r) => [r.lot_id, r]));
   return {
-    feedRules: rules,
     treatments: treated.map((r: { code: string; words: string; until_day: Day }) => ({ lotCode: r.code, product: r.words, until: r.until_day })), // prettier-ignore
-    quarantine: apart.map((r: { code: string; species_code: string; place_id: string; began_on: Day; extended: Day | null; cleared: Day | null }) => {
-      const planned = addDays(r.began_on, days.get(r.species_code) ?? 14);
-      const until = r.extended && r.extended > planned ? r.extended : planned;
-      return { lotCode: r.code, placeId: r.place_id, until, clearedOn: r.cleared };
+    quarantine: apart.map((h) => {
+      const planned = addDays(h.began_on, days.get(h.species_code ?? '') ?? 14);
+      const { extended = null, cleared = null } = known.get(h.lot_id) ?? {};
+      return { lotCode: h.code, placeId: h.place_id, until: extended && extended > planned ? extended : planned, clearedOn: cleared };
     }), // prettier-ignore
     resting: resting.map((r: { place_id: string; until_day: Day }) => ({ placeId: r.place_id, until: r.until_day })),
   };

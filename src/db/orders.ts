@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
-import { balanceAt, OUTSIDE, placeByCode, recordMovement, type Entry } from './ledger';
+import { takeNumber } from './entries';
+import { balanceAt, OUTSIDE, placeByCode, recordMovement, reverseMovement, type Entry } from './ledger';
 
 export interface OrderLine {
   id: string;
@@ -27,12 +28,24 @@ export interface Order {
   lines: OrderLine[];
 }
 
-export async function listOrders(tx: Tx, from: Day, until: Day) {
+/** Orders due between two days, each in the state it was in at the end of a day. */
+export async function listOrders(tx: Tx, from: Day, until: Day, asOf: Day) {
   const rows = await tx('sales_order as o')
     .join('customer as c', 'c.id', 'o.customer_id')
     .whereBetween('o.due_day', [from, until])
+    .andWhereRaw(
+      `not exists (select from order_event e where e.farm_id = o.farm_id and e.order_id = o.id and e.kind = 'placed' and e.farm_day > ?)`,
+      [asOf],
+    )
     .orderBy(['o.due_day', 'c.name'])
-    .select('o.id', 'o.code', 'c.name', 'c.channel', 'o.due_day', 'o.state', 'o.version');
+    .select('o.id', 'o.code', 'c.name', 'c.channel', 'o.due_day', 'o.version')
+    .select(
+      tx.raw(
+        `case when o.state = 'open' then 'open' else coalesce((select e.kind from order_event e where e.farm_id = o.farm_id and e.order_id = o.id
+           and e.kind <> 'placed' and e.farm_day <= ? order by e.id desc limit 1), 'open') end as state`,
+        [asOf],
+      ),
+    );
   return rows.map((r) => ({
     id: r.id,
     code: r.code,
@@ -106,22 +119,19 @@ export async function placeOrder(
   entry: Entry,
   order: { customerId: string; dueDay: Day; lines: { productCode: string; quantity: number }[] },
 ): Promise<string> {
-  const again = await tx('sales_order').where({ entry_key: entry.entryKey }).first('id');
-  if (again) return again.id;
   const customer = await tx('customer').where({ id: order.customerId }).first('id');
   if (!customer) throw new RuleBroken('customerId', 'Choose a customer of this farm.');
   const products = await tx('product').whereIn('code', order.lines.map((l) => l.productCode)); // prettier-ignore
-  const { rows } = await tx.raw(
-    `select coalesce(max(substring(code from '^O-([0-9]+)$')::int), 1000) + 1 as n from sales_order`,
-  );
+  const number = await orderNumber(tx, entry.farmId);
   const id = randomUUID();
   await tx('sales_order').insert({
-    farm_id: entry.farmId, id, code: `O-${rows[0].n}`, entry_key: entry.entryKey, customer_id: order.customerId, due_day: order.dueDay,
+    farm_id: entry.farmId, id, code: `O-${number}`, entry_key: entry.entryKey, customer_id: order.customerId, due_day: order.dueDay,
   }); // prettier-ignore
   await tx('order_line').insert(
     order.lines.map((line, i) => {
       const product = products.find((p) => p.code === line.productCode);
       if (!product) throw new RuleBroken(`lines.${i}.productCode`, 'Choose a product of this farm.');
+      requireWhole(product.unit, line.quantity, `lines.${i}.quantity`);
       return {
         farm_id: entry.farmId, id: randomUUID(), order_id: id, product_code: line.productCode, quantity: line.quantity, price_minor: product.price_minor,
       }; // prettier-ignore
@@ -139,12 +149,6 @@ export async function allocate(
   entry: Entry,
   wish: { orderId: string; version: number; lineId: string; lotId: string; quantity: number },
 ): Promise<void> {
-  if (
-    await tx('movement')
-      .where({ entry_key: `${entry.entryKey}:allocate` })
-      .first('id')
-  )
-    return;
   const order = await lockOrder(tx, wish.orderId, wish.version);
   if (order.state !== 'open')
     throw new RuleBroken('orderId', `This order is ${order.state}; nothing more can be set aside for it.`);
@@ -152,6 +156,7 @@ export async function allocate(
   if (!line) throw new RuleBroken('lineId', 'That line is not on this order.');
   const lot = await tx('lot').where({ id: wish.lotId }).first('product_code', 'code');
   if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', `Choose a lot of ${line.productName}.`);
+  requireWhole(line.unit, wish.quantity, 'quantity');
   // Live fish wait in their holding tanks, everything else in the cold room.
   const store = await placeByCode(tx, line.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
   const there = await balanceAt(tx, wish.lotId, store);
@@ -179,7 +184,6 @@ export async function allocate(
 
 /** Sends out everything set aside and closes the order. */
 export async function deliver(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
-  if (await tx('movement').where('entry_key', 'like', `${entry.entryKey}:d%`).first('id')) return;
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'open') throw new RuleBroken('orderId', `This order is already ${order.state}.`);
   const given = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
@@ -199,6 +203,29 @@ export async function deliver(tx: Tx, entry: Entry, orderId: string, version: nu
     await recordMovement(tx, entry, movement, `:d${i}`);
   }
   await setState(tx, entry, order, 'delivered');
+}
+
+/** Calls an open order off: what was set aside for it is free again. */
+export async function callOff(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
+  const order = await lockOrder(tx, orderId, version);
+  if (order.state !== 'open') throw new RuleBroken('orderId', `This order is already ${order.state}.`);
+  for (const { movementId } of order.lines.flatMap((l) => l.setAside)) await reverseMovement(tx, entry, movementId);
+  await setState(tx, entry, order, 'cancelled');
+}
+
+/** Heads, bunches and fish are counted: there is no half of one. */
+function requireWhole(unit: OrderLine['unit'], quantity: number, field: string) {
+  if (unit !== 'kg' && !Number.isInteger(quantity)) throw new RuleBroken(field, `These are sold whole; ${quantity} is no number of pieces.`);
+}
+
+const FIRST_ORDER = 1001;
+
+/** The next number of an order. The first one on a farm goes on from what is there. */
+async function orderNumber(tx: Tx, farmId: string): Promise<number> {
+  const known = await tx('counter').where({ name: 'order' }).first('last');
+  if (known) return takeNumber(tx, farmId, 'order', FIRST_ORDER);
+  const { rows } = await tx.raw(`select max(substring(code from '^O-([0-9]{1,12})$')::bigint) as last from sales_order`);
+  return takeNumber(tx, farmId, 'order', (rows[0].last ?? FIRST_ORDER - 1) + 1);
 }
 
 export async function markPaid(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {

@@ -1,7 +1,7 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Knex } from 'knex';
-import { inFarm } from './connection';
+import { inFarm, type Tx } from './connection';
 
 export type Role = 'manager' | 'office' | 'hand';
 
@@ -20,11 +20,12 @@ export interface SignedIn {
   timeZone: string;
   currency: string;
   isDemo: boolean;
+  /** How many days late an entry may arrive. */
+  entryBackDays: number;
 }
 
 const SESSION_DAYS = 30;
-const MOST_FAILURES = 8;
-const FAILURE_WINDOW_MIN = 15;
+const DAY_MS = 86_400_000;
 /** Argon2id with the parameters OWASP names as a minimum (19 MiB, 2 passes). */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
@@ -36,32 +37,59 @@ function tokenHash(token: string): Buffer {
   return createHash('sha256').update(token).digest();
 }
 
-export type SignInResult = { ok: true; token: string; expires: Date } | { ok: false; reason: 'wrong' | 'too_many' };
+export type SignInResult =
+  | { ok: true; token: string; device: string; expires: Date }
+  | { ok: false; reason: 'wrong' }
+  | { ok: false; reason: 'too_many'; seconds: number };
 
-/** Checks name and password and opens a session. The same time is spent whether or not the name exists. */
-export async function signIn(db: Knex, name: string, password: string, now: Date): Promise<SignInResult> {
-  const wanted = name.trim().toLowerCase().slice(0, 120);
-  const since = new Date(now.getTime() - FAILURE_WINDOW_MIN * 60_000);
-  const { rows: failures } = await db.raw('select recent_sign_in_failures(?, ?) as n', [wanted, since]);
-  if (failures[0].n >= MOST_FAILURES) return { ok: false, reason: 'too_many' };
+export interface SignInTry {
+  name: string;
+  password: string;
+  /** Where it comes from, as the server sees it. */
+  address: string;
+  /** What this device was given when someone signed in from it before. */
+  device: string | null;
+}
+
+/**
+ * Checks name and password and opens a session. Tries are counted before they are checked, in one statement, by name and
+ * by address, and each failure makes the next wait longer; who holds a device that this person used before is counted by
+ * that device alone, so nobody else can lock them out. The same time is spent whether or not the name exists.
+ */
+export async function signIn(db: Knex, attempt: SignInTry, now: Date): Promise<SignInResult> {
+  const wanted = attempt.name.trim().toLowerCase().slice(0, 120);
+  const device = attempt.device ? tokenHash(attempt.device) : null;
+  const { rows: waits } = await db.raw('select sign_in_try(?, ?, ?, ?, ?) as seconds', [wanted, attempt.address, device, randomUUID(), now]); // prettier-ignore
+  if (waits[0].seconds > 0) return { ok: false, reason: 'too_many', seconds: waits[0].seconds };
   const { rows } = await db.raw('select * from person_to_sign_in(?)', [wanted]);
-  const person = rows[0];
-  const good = await verify(person?.password_hash ?? (await DUMMY_HASH), password).catch(() => false);
-  if (!person || !good) {
-    await db.raw('select note_sign_in_failure(?, ?)', [wanted, now]);
-    return { ok: false, reason: 'wrong' };
-  }
+  const person = await whoseIs(rows, attempt.password);
+  if (!person) return { ok: false, reason: 'wrong' };
+  await db.raw('select sign_in_done(?, ?, ?)', [wanted, attempt.address, device]);
   const token = randomBytes(32).toString('base64url');
-  const expires = new Date(now.getTime() + SESSION_DAYS * 86_400_000);
-  await inFarm(db, person.farm_id, (tx) =>
-    tx('session').insert({
-      farm_id: person.farm_id,
-      token_hash: tokenHash(token),
-      person_id: person.person_id,
-      expires_at: expires,
-    }),
-  );
-  return { ok: true, token, expires };
+  const known = attempt.device ?? randomBytes(32).toString('base64url');
+  const expires = new Date(now.getTime() + SESSION_DAYS * DAY_MS);
+  const who = { farm_id: person.farm_id, person_id: person.person_id };
+  await inFarm(db, person.farm_id, async (tx) => {
+    await tx('session').insert({ ...who, token_hash: tokenHash(token), expires_at: expires });
+    await tx('known_device')
+      .insert({ ...who, token_hash: tokenHash(known), seen_at: now })
+      .onConflict(['farm_id', 'person_id', 'token_hash'])
+      .merge(['seen_at']);
+  });
+  return { ok: true, token, device: known, expires };
+}
+
+interface Candidate {
+  farm_id: string;
+  person_id: string;
+  password_hash: string;
+}
+
+/** Names are unique within a farm, not between farms: the password says which of them it is. */
+async function whoseIs(people: Candidate[], password: string): Promise<Candidate | null> {
+  if (people.length === 0) await verify(await DUMMY_HASH, password).catch(() => false);
+  for (const person of people) if (await verify(person.password_hash, password).catch(() => false)) return person;
+  return null;
 }
 
 const DUMMY_HASH = hashPassword('nobody has this one');
@@ -72,7 +100,7 @@ export async function personOfSession(db: Knex, token: string, now: Date): Promi
   if (!r) return null;
   return {
     farmId: r.farm_id, personId: r.person_id, name: r.name, role: r.role, settings: r.settings, farmName: r.farm_name,
-    timeZone: r.time_zone, currency: r.currency, isDemo: r.is_demo,
+    timeZone: r.time_zone, currency: r.currency, isDemo: r.is_demo, entryBackDays: r.entry_back_days,
   }; // prettier-ignore
 }
 
@@ -95,3 +123,18 @@ export async function demoSignIns(
     password: r.demo_password,
   }));
 }
+
+/** What a person chose for themselves; nothing else about a person can be written from here. */
+export async function keepSettings(tx: Tx, person: SignedIn, chosen: Partial<PersonSettings>): Promise<void> {
+  await tx('person')
+    .where({ id: person.personId })
+    .update({ settings: JSON.stringify({ ...person.settings, ...chosen }) });
+}
+
+/** Changes a person's own password, after the old one was given; other devices are signed out. */
+export async function changePassword(db: Knex, token: string, person: SignedIn, words: { old: string; new: string }, now: Date): Promise<boolean> {
+  const row = await inFarm(db, person.farmId, (tx) => tx('person').where({ id: person.personId }).first('password_hash'));
+  if (!(await verify(row.password_hash, words.old).catch(() => false))) return false;
+  await db.raw('select set_person_password(?, ?, ?, ?)', [tokenHash(token), now, person.personId, await hashPassword(words.new)]);
+  return true;
+} // prettier-ignore

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
-import { applyChanges, STEP_WORDS, type PlanChange } from '../core/plan/changes';
+import { applyChanges, type PlanChange } from '../core/plan/changes';
 import type { NamedDraft } from '../core/plan/outlook';
-import type { PlanStep } from '../core/plan/types';
-import type { Day } from '../core/quantity/days';
+import { stepWords } from '../core/plan/steps/steps';
+import type { PlanStep, StepDetail } from '../core/plan/types';
+import { daysBetween, type Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 
 interface StepRow {
@@ -17,7 +18,7 @@ interface StepRow {
   from_place_id: string | null;
   to_place_id: string | null;
   count: number;
-  amount: number | null;
+  detail: StepDetail;
   version: number;
   state: 'planned' | 'done' | 'dropped';
   done_on: Day | null;
@@ -27,14 +28,14 @@ interface StepRow {
 export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null; note: string | null };
 
 const STEP_COLUMNS: (keyof StepRow)[] = [
-  'id', 'group_id', 'kind', 'day', 'lot_code', 'species_code', 'crop_code', 'from_place_id', 'to_place_id', 'count', 'amount', 'version',
+  'id', 'group_id', 'kind', 'day', 'lot_code', 'species_code', 'crop_code', 'from_place_id', 'to_place_id', 'count', 'detail', 'version',
   'state', 'done_on', 'note',
 ]; // prettier-ignore
 
 function toStep(r: StepRow): StoredStep {
   return {
     id: r.id, groupId: r.group_id, kind: r.kind, day: r.day, lotCode: r.lot_code, speciesCode: r.species_code, cropCode: r.crop_code,
-    fromPlaceId: r.from_place_id, toPlaceId: r.to_place_id, count: r.count, amount: r.amount, version: r.version,
+    fromPlaceId: r.from_place_id, toPlaceId: r.to_place_id, count: r.count, detail: r.detail, version: r.version,
     state: r.state, doneOn: r.done_on, note: r.note,
   }; // prettier-ignore
 }
@@ -43,24 +44,12 @@ export function stepRow(farmId: string, step: PlanStep) {
   return {
     farm_id: farmId, id: step.id, group_id: step.groupId, kind: step.kind, day: step.day, lot_code: step.lotCode,
     species_code: step.speciesCode, crop_code: step.cropCode, from_place_id: step.fromPlaceId, to_place_id: step.toPlaceId,
-    count: step.count, amount: step.amount, version: step.version,
+    count: step.count, detail: JSON.stringify(step.detail), version: step.version,
   }; // prettier-ignore
 }
 
 export async function openSteps(tx: Tx): Promise<StoredStep[]> {
   return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy('day').select(STEP_COLUMNS)).map(toStep);
-}
-
-/**
- * What tells one state of the open plan from every other: each row's place and the transaction that wrote it. Finding it
- * costs a fifth of reading the plan, and most of what is recorded on a day does not touch the plan.
- */
-export async function openPlanMark(tx: Tx): Promise<string> {
-  const { rows } = await tx.raw(
-    `select count(*) || '|' || coalesce(sum(hashtextextended(ctid::text, xmin::text::bigint)), 0) as mark
-     from plan_step where state = 'planned'`,
-  );
-  return rows[0].mark;
 }
 
 export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]> {
@@ -69,10 +58,10 @@ export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]>
   ).map(toStep);
 }
 
-export async function stepsOfGroup(tx: Tx, groupId: string): Promise<StoredStep[]> {
-  return (
-    await tx<StepRow>('plan_step').where({ group_id: groupId }).whereNot({ state: 'dropped' }).orderBy('day')
-  ).map(toStep);
+/** Steps of some groups that were not taken out, by day. */
+export async function stepsOfGroups(tx: Tx, groupIds: string[]): Promise<StoredStep[]> {
+  const rows = await tx<StepRow>('plan_step').whereIn('group_id', groupIds).whereNot({ state: 'dropped' }).orderBy('day');
+  return rows.map(toStep);
 }
 
 /** The step with a lock on it, so that two people cannot both do it. @throws {RuleBroken} when it is not there or not open */
@@ -80,7 +69,7 @@ export async function lockStep(tx: Tx, stepId: string, kind: PlanStep['kind']): 
   const row = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
   if (!row) throw new RuleBroken('stepId', 'That job is not on this farm.');
   if (row.kind !== kind)
-    throw new RuleBroken('stepId', `That job is “${STEP_WORDS[row.kind]}”, not “${STEP_WORDS[kind]}”.`);
+    throw new RuleBroken('stepId', `That job is “${stepWords(row.kind)}”, not “${stepWords(kind)}”.`);
   if (row.state === 'done') throw new RuleBroken('stepId', `Already done on ${row.done_on}.`);
   if (row.state === 'dropped') throw new RuleBroken('stepId', 'That job was taken out of the plan.');
   return toStep(row);
@@ -99,7 +88,40 @@ export async function requireEarlierDone(tx: Tx, step: StoredStep, kinds: PlanSt
     .whereIn('kind', kinds)
     .orderBy('day')
     .first();
-  if (open) throw new RuleBroken('stepId', `First: ${STEP_WORDS[open.kind].toLowerCase()}, planned for ${open.day}.`);
+  if (open) throw new RuleBroken('stepId', `First: ${stepWords(open.kind).toLowerCase()}, planned for ${open.day}.`);
+}
+
+/** A step whose record was taken back is open again. @throws {RuleBroken} when a later step of its group is done */
+export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
+  const step = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
+  if (!step || step.state !== 'done') return;
+  const later = await tx<StepRow>('plan_step')
+    .where({ group_id: step.group_id, state: 'done' })
+    .andWhere('day', '>', step.day)
+    .orderBy('day')
+    .first();
+  if (later) throw new RuleBroken('form', `${stepWords(later.kind)} was done after it. Take that back first.`);
+  await tx('plan_step')
+    .where({ id: stepId })
+    .update({ state: 'planned', done_on: null, version: step.version + 1 });
+}
+
+export interface StepChange {
+  day: Day;
+  at: Date;
+  by: string | null;
+  was: Record<string, unknown>;
+  became: Record<string, unknown>;
+}
+
+/** Who changed a step from what to what, the oldest first. */
+export async function stepHistory(tx: Tx, stepId: string): Promise<StepChange[]> {
+  const rows = await tx('plan_event as e')
+    .leftJoin('person as p', 'p.id', 'e.person_id')
+    .where('e.step_id', stepId)
+    .orderBy('e.id')
+    .select('e.at', 'e.was', 'e.became', 'p.name', tx.raw("to_char(e.at, 'YYYY-MM-DD') as day"));
+  return rows.map((r) => ({ day: r.day, at: r.at, by: r.name, was: r.was, became: r.became }));
 }
 
 export async function addSteps(tx: Tx, farmId: string, steps: readonly PlanStep[]): Promise<void> {
@@ -166,7 +188,7 @@ function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base:
     if (now.version !== version) {
       throw new RuleBroken(
         'draft',
-        `The plan has changed since this draft was begun: ${STEP_WORDS[now.kind].toLowerCase()} of ${now.lotCode} was moved to ${now.day}. ${again}`,
+        `The plan has changed since this draft was begun: ${stepWords(now.kind).toLowerCase()} of ${now.lotCode} was moved to ${now.day}. ${again}`,
       );
     }
   }
@@ -212,7 +234,8 @@ export async function changeStep(
   tx: Tx,
   today: Day,
   change: { stepId: string; version: number; day?: Day; count?: number; toPlaceId?: string; drop?: boolean },
-): Promise<string> {
+): Promise<{ words: string; groupId: string }> {
+  const said = (words: string) => ({ words, groupId: row!.group_id });
   const row = await tx<StepRow>('plan_step').where({ id: change.stepId }).forUpdate().first();
   if (!row || row.state !== 'planned') throw new RuleBroken('form', 'That step was done or taken out meanwhile. Reload.');
   if (row.version !== change.version) throw new RuleBroken('form', `Someone moved this step to ${row.day} meanwhile. Reload.`);
@@ -221,16 +244,16 @@ export async function changeStep(
   const ids = group.map((s) => s.id);
   if (change.drop) {
     await tx<StepRow>('plan_step').whereIn('id', ids).update({ state: 'dropped', ...bump });
-    return ids.length === 1 ? 'Taken out of the plan.' : `Taken out of the plan, with its ${ids.length} steps.`;
+    return said(ids.length === 1 ? 'Taken out of the plan.' : `Taken out of the plan, with its ${ids.length} steps.`);
   }
-  const days = change.day ? Math.round((Date.parse(change.day) - Date.parse(row.day)) / 86_400_000) : 0;
+  const days = change.day ? daysBetween(row.day, change.day) : 0;
   const moved = applyChanges(group, days === 0 ? [] : [{ change: 'shift', groupId: row.group_id, days }], today);
   for (const step of moved) {
     const count = change.count ?? step.count;
     const own = step.id === row.id && change.toPlaceId ? { to_place_id: change.toPlaceId } : {};
     await tx<StepRow>('plan_step').where({ id: step.id }).update({ day: step.day, count, ...own, ...bump });
   }
-  return days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`;
+  return said(days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`);
 } // prettier-ignore
 
 /** More side by side nobody weighs. */

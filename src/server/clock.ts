@@ -1,4 +1,3 @@
-import 'server-only';
 import { readFileSync } from 'node:fs';
 
 /** The time by which everything is recorded. Browser tests set the day through a file named in the environment. */

@@ -6,7 +6,8 @@ import { appConnection } from '../db/connection';
 const kept = globalThis as { cropCycleDatabase?: Knex };
 
 export function database(): Knex {
-  const url = process.env.DATABASE_URL;
-  if (!url) throw new Error('DATABASE_URL is not set. Start the app with npm start.');
+  // Never the owner's: that one is for setting up, and this process cannot become the owner.
+  const url = process.env.APP_DATABASE_URL;
+  if (!url) throw new Error('APP_DATABASE_URL is not set. Start the app with npm start.');
   return (kept.cropCycleDatabase ??= appConnection(url));
 }

@@ -1,51 +1,84 @@
 import 'server-only';
-import { forecastFarm } from '../core/plan/forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
+import { LRUCache } from 'lru-cache';
+import type { BrokenRecord } from '../core/plan/faults';
+import type { FarmFacts, FarmForecast } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from '../db/connection';
-import { loadFacts } from '../db/facts';
-import { openPlanMark, openSteps, type StoredStep } from '../db/plan';
+import { readRevisions, revisionMark, type Revisions } from '../db/revisions';
+import { farmFacts, forecast, plan, topicsOf, type Slice } from '../db/slices';
+import type { StoredStep } from '../db/plan';
 
 export interface KnownFarm {
   facts: FarmFacts;
   steps: StoredStep[];
   forecast: FarmForecast;
+  /** Stored records that cannot be reckoned with and are left out. */
+  broken: BrokenRecord[];
 }
 
-const KEPT = 6;
-const kept = globalThis as {
-  cropCycleFarms?: Map<string, KnownFarm>;
-  cropCyclePlans?: Map<string, { mark: string; steps: StoredStep[] }>;
-};
+/** Room for all slices of a process, in the units of `Slice.size`: about a hundred megabytes. */
+const ROOM = 1200;
+
+const kept = globalThis as { cropCycleSlices?: LRUCache<string, Promise<unknown>> };
+const cache = () => (kept.cropCycleSlices ??= new LRUCache<string, Promise<unknown>>({ maxSize: ROOM }));
+
+interface Where {
+  farmId: string;
+  day: Day;
+  isToday: boolean;
+  revisions: Revisions;
+  /** False while something is being written: what only this transaction sees must not be shared. */
+  share: boolean;
+}
 
 /**
- * The farm and its forecast on a day, worked out once and shared by every request until anything is written.
- * PostgreSQL's own snapshot is the key: two equal snapshots see the same rows, so nothing has to be invalidated,
- * on one machine or on many. What comes back is shared and must not be changed.
+ * A slice, read once for each state of the topics it is made of and shared by every request, also while it is being
+ * read. Nothing is ever invalidated: another state is another key. What comes back is shared and must not be changed.
  */
-export async function knownFarm(tx: Tx, farmId: string, day: Day, isPast: boolean): Promise<KnownFarm> {
-  const farms = (kept.cropCycleFarms ??= new Map());
-  const { rows } = await tx.raw('select pg_current_snapshot()::text as seen');
-  const key = `${farmId}|${day}|${isPast}|${rows[0].seen}`;
-  const known = farms.get(key);
-  if (known) return known;
-  const [facts, steps] = [await loadFacts(tx, day, !isPast), isPast ? [] : await openPlan(tx, farmId)];
-  const forecast = forecastFarm(facts, steps, isPast ? { ...DEFAULT_SETTINGS, horizonDays: 1 } : DEFAULT_SETTINGS);
-  const farm = { facts, steps, forecast };
-  farms.set(key, farm);
-  if (farms.size > KEPT) farms.delete(farms.keys().next().value!);
-  return farm;
+function reader(tx: Tx, where: Where) {
+  const own = new Map<Slice<unknown>, Promise<unknown>>();
+  const read = <T>(slice: Slice<T>): Promise<T> =>
+    slice.load({ tx, day: where.day, isToday: where.isToday, get });
+  const get = <T>(slice: Slice<T>): Promise<T> => {
+    const mine = own.get(slice as Slice<unknown>);
+    if (mine) return mine as Promise<T>;
+    const got = shared(slice);
+    own.set(slice as Slice<unknown>, got);
+    return got;
+  };
+  const shared = async <T>(slice: Slice<T>): Promise<T> => {
+    const key = `${slice.name}|${where.farmId}|${where.day}|${where.isToday}|${revisionMark(where.revisions, topicsOf(slice as Slice<unknown>))}`;
+    const known = cache().get(key) as Promise<T> | undefined;
+    if (known) {
+      // Whoever was reading it may have lost the connection; then it is read here.
+      const got = await known.then(
+        (value) => ({ value }),
+        () => null,
+      );
+      if (got) return got.value;
+    }
+    const reading = read(slice);
+    if (!where.share) return reading;
+    cache().set(key, reading, { size: slice.size });
+    reading.catch(() => cache().peek(key) === reading && cache().delete(key));
+    return reading;
+  };
+  return get;
 }
 
-/** The open plan, read anew only when a step of it was written since. */
-async function openPlan(tx: Tx, farmId: string): Promise<StoredStep[]> {
-  const plans = (kept.cropCyclePlans ??= new Map());
-  const mark = await openPlanMark(tx);
-  const known = plans.get(farmId);
-  if (known?.mark === mark) return known.steps;
-  const steps = await openSteps(tx);
-  plans.delete(farmId);
-  plans.set(farmId, { mark, steps });
-  if (plans.size > KEPT) plans.delete(plans.keys().next().value!);
-  return steps;
+/** Reads slices of a farm on a day, as this transaction sees them. */
+export async function slicesOf(tx: Tx, farmId: string, day: Day, { isPast = false, share = true } = {}) {
+  return reader(tx, { farmId, day, isToday: !isPast, revisions: await readRevisions(tx), share });
+}
+
+/** The farm, its open plan and its forecast on a day. */
+export async function knownFarm(tx: Tx, farmId: string, day: Day, isPast: boolean): Promise<KnownFarm> {
+  const get = await slicesOf(tx, farmId, day, { isPast });
+  const [known, planned, ahead] = [await get(farmFacts), await get(plan), await get(forecast)];
+  return {
+    facts: known.facts,
+    steps: planned.steps,
+    forecast: ahead.forecast,
+    broken: [...known.broken, ...planned.broken, ...ahead.broken],
+  };
 }

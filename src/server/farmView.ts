@@ -3,7 +3,8 @@ import { promiseTable, type PromiseRow } from '../core/market/promiseTable';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
 import { addDays, dayAt, daysBetween, isDay, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
-import { inFarm, type Tx } from '../db/connection';
+import type { BrokenRecord } from '../core/plan/faults';
+import { readingFarm, type Tx } from '../db/connection';
 import type { StoredStep } from '../db/plan';
 import type { SignedIn } from '../db/people';
 import { now } from './clock';
@@ -34,6 +35,7 @@ export interface FarmView extends DayView {
   facts: FarmFacts;
   steps: StoredStep[];
   forecast: FarmForecast;
+  broken: BrokenRecord[];
 }
 
 const FURTHEST_AHEAD_DAYS = DEFAULT_SETTINGS.horizonDays - 1;
@@ -60,7 +62,7 @@ export async function farmView<T>(
   more: (tx: Tx, view: FarmView) => Promise<T>,
 ): Promise<FarmView & { more: T }> {
   const base = await dayView(search);
-  return inFarm(database(), base.person.farmId, async (tx) => {
+  return readingFarm(database(), base.person.farmId, async (tx) => {
     const past = base.when === 'past';
     const view = { ...base, ...(await knownFarm(tx, base.person.farmId, past ? base.day : base.today, past)) };
     return { ...view, more: await more(tx, view) };
@@ -81,5 +83,5 @@ export function promisesOf({ forecast, facts }: FarmView, weeks = PROMISE_WEEKS)
 /** For reads that need no forecast. */
 export async function readFarm<T>(work: (tx: Tx, person: SignedIn, today: Day) => Promise<T>): Promise<T> {
   const person = await requirePerson();
-  return inFarm(database(), person.farmId, (tx) => work(tx, person, dayAt(now(), person.timeZone)));
+  return readingFarm(database(), person.farmId, (tx) => work(tx, person, dayAt(now(), person.timeZone)));
 }

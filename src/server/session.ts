@@ -8,6 +8,8 @@ import { now } from './clock';
 import { database } from './database';
 
 export const SESSION_COOKIE = 'crop_cycle_session';
+/** Tells a device that someone has signed in from before; it opens nothing by itself. */
+export const DEVICE_COOKIE = 'crop_cycle_device';
 
 /** Who asks, or null. Looked up once a request. */
 export const currentPerson = cache(async (): Promise<SignedIn | null> => {

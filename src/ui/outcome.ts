@@ -1,3 +1,6 @@
+/** Told on the window when something was recorded, so that the screens read anew. */
+export const RECORDED_EVENT = 'crop-cycle:recorded';
+
 /** What a write answers: the value, or what is wrong by field. `form` is for what belongs to no one field. */
 export type Outcome<T> = { ok: true; value: T } | { ok: false; fields: Record<string, string[]> };
 

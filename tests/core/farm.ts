@@ -90,6 +90,6 @@ export function ids(): () => string {
 export function aStep(over: Partial<PlanStep> & Pick<PlanStep, 'kind' | 'day'>): PlanStep {
   return {
     id: `${over.kind}-${over.day}`, groupId: 'g1', lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null, fromPlaceId: null,
-    toPlaceId: null, count: 100, amount: null, version: 1, ...over,
+    toPlaceId: null, count: 100, detail: {}, version: 1, ...over,
   }; // prettier-ignore
 }

@@ -10,7 +10,7 @@ import type { Tx } from '../../src/db/connection';
 import { loadDemo } from '../../src/db/demo/load';
 import { feedingsOf } from '../../src/db/fishRecords';
 import { cohortId, lotRecord } from '../../src/db/cohorts';
-import { latestPh, loadFacts } from '../../src/db/facts';
+import { latestPh, loadFacts } from '../../src/db/slices';
 import { recordedStays } from '../../src/db/history';
 import { loadLogContext } from '../../src/db/logContext';
 import { migrate } from '../../src/db/migrations';

@@ -364,7 +364,7 @@ describe('the plan in place', () => {
       fromPlaceId: null,
       toPlaceId: q1,
       count: 100,
-      amount: 5,
+      detail: { meanG: 5 },
     };
     const laid = await actions.layDraft({ ...key(), name: 'Trial plan', steps: [step], drops: [] });
     const draftId = laid.ok ? laid.value : '';

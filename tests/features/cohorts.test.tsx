@@ -539,7 +539,7 @@ describe('rooms of Cohorts', () => {
                       fromPlaceId: null,
                       toPlaceId: 'k1',
                       count: 10,
-                      amount: 50,
+                      detail: { meanG: 50 },
                       version: 1,
                     },
                   ],

@@ -2,6 +2,8 @@ import type { ReactNode } from 'react';
 import { dayAt } from '../../core/quantity/days';
 import { Who } from '../../features/account/Who';
 import { LogLine } from '../../features/log/LogLine';
+import { BrokenRecords } from '../../features/records/BrokenRecords';
+import { brokenRecords } from '../../features/records/queries';
 import { now } from '../../server/clock';
 import { requirePerson, unitsOf } from '../../server/session';
 import { Shell } from '../../ui/shell/Shell';
@@ -11,6 +13,7 @@ export const dynamic = 'force-dynamic';
 export default async function FarmLayout({ children }: { children: ReactNode }) {
   const person = await requirePerson();
   const today = dayAt(now(), person.timeZone);
+  const broken = await brokenRecords();
   return (
     <Shell
       today={today}
@@ -18,6 +21,7 @@ export default async function FarmLayout({ children }: { children: ReactNode }) 
       farmName={person.farmName}
       who={<Who name={person.name} role={person.role} units={unitsOf(person)} />}
       logLine={<LogLine />}
+      notices={broken.length > 0 && <BrokenRecords records={broken} mayMend={person.role === 'manager'} />}
     >
       {children}
     </Shell>

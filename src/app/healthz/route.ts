@@ -1,16 +1,23 @@
+import { lastBeat } from '../../db/entries';
+import { now } from '../../server/clock';
 import { database } from '../../server/database';
 
 export const dynamic = 'force-dynamic';
 
-/** Ready when the database answers under the role that owns nothing. */
+/** A worker that was not heard for longer than this is told as late. */
+const LATE_MS = 120_000;
+
+/** Ready when the database answers under the role that owns nothing. The worker's state is told, and does not decide. */
 export async function GET() {
   try {
     const { rows } = await database().raw(
-      `select current_user as role, (select count(*) from pg_class c where c.relowner = (select oid from pg_roles where rolname = current_user)) as owns`,
+      `select session_user as role, pg_has_role(session_user, (select relowner from pg_class where oid = 'farm'::regclass), 'member') as owner`,
     );
-    const ready = rows[0].role === 'crop_cycle_app' && rows[0].owns === 0;
-    return Response.json({ alive: true, ready }, { status: ready ? 200 : 503 });
+    const ready = rows[0].role === 'crop_cycle_app' && rows[0].owner === false;
+    const beat = await lastBeat(database());
+    const worker = !beat ? 'not seen yet' : Math.abs(now().getTime() - beat.getTime()) > LATE_MS ? 'late' : 'working';
+    return Response.json({ alive: true, ready, worker }, { status: ready ? 200 : 503 });
   } catch {
-    return Response.json({ alive: true, ready: false }, { status: 503 });
+    return Response.json({ alive: true, ready: false, worker: 'unknown' }, { status: 503 });
   }
 }

@@ -18,6 +18,13 @@ export interface SowingGap {
   sowBy: Day;
 }
 
+/** What a sowing is called: letters of its crop and its day. */
+export function sowingCode(cropCode: string, sowDay: Day): string {
+  const words = cropCode.toUpperCase().split('-');
+  const prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
+  return `${prefix}-${sowDay.slice(2).replaceAll('-', '')}`;
+}
+
 /** Days before delivery on which the crop should be picked. */
 const PICK_AHEAD_DAYS = 1;
 

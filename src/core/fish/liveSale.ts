@@ -1,3 +1,4 @@
+import type { StepDetail } from '../plan/steps/stepKind';
 import type { ProductFact } from '../plan/types';
 import { lengthFromWeightCm, weightFromLengthG, type LengthWeight } from './lengthWeight';
 import { shareAbove, type SizeBin } from './sizeSpread';
@@ -70,15 +71,15 @@ export function gradeAtCm(cm: number, grades: readonly LiveGrade[]): LiveGrade |
 
 /** The grade that a planned netting takes; null when the step names none. */
 export function gradePlanned(
-  step: { kind: string; amount: number | null },
+  step: { kind: string; detail: StepDetail },
   grades: readonly LiveGrade[],
 ): LiveGrade | null {
-  return step.kind === 'harvest' && step.amount !== null ? gradeAtCm(step.amount, grades) : null;
+  return step.kind === 'harvest' && step.detail.gradeCm !== undefined ? gradeAtCm(step.detail.gradeCm, grades) : null;
 }
 
 /** What a planned harvest of fish sold alive is called; null for every other step. */
 export function nettingWords(
-  step: { kind: string; speciesCode: string | null; amount: number | null },
+  step: { kind: string; speciesCode: string | null; detail: StepDetail },
   products: readonly ProductFact[],
 ): string | null {
   const grades = step.kind === 'harvest' ? liveGrades(products, step.speciesCode ?? '') : [];

@@ -1,16 +1,14 @@
 import { RuleBroken } from '../errors';
-import { addDays, type Day } from '../quantity/days';
+import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import type { PlanStep, StepKind } from './types';
+import { stepOf, stepWords } from './steps/steps';
+import type { PlanStep } from './types';
 
 /** One change to the plan. A draft is a list of these. */
 export type PlanChange =
   | { change: 'shift'; groupId: string; days: number }
   | { change: 'add'; steps: PlanStep[] }
   | { change: 'drop'; groupId: string };
-
-/** The step a group is named and dragged by. */
-const LEADS: Partial<Record<StepKind, number>> = { harvest: 1, sow: 2, stock: 3, transplant: 4, move: 5, pick: 6 };
 
 /**
  * The plan as it would be with a draft kept.
@@ -29,7 +27,7 @@ function shifted(step: PlanStep, days: number, today: Day): PlanStep {
   if (days < 0 && day < today) {
     throw new RuleBroken(
       'days',
-      `${STEP_WORDS[step.kind]} would have been due on ${shortDay(day)}, and that day has passed.`,
+      `${stepWords(step.kind)} would have been due on ${shortDay(day)}, and that day has passed.`,
     );
   }
   return { ...step, day };
@@ -41,11 +39,14 @@ export function earliestShift(plan: readonly PlanStep[], groupId: string, today:
     .filter((s) => s.groupId === groupId)
     .reduce<Day | null>((min, s) => (min && min < s.day ? min : s.day), null);
   if (!first || first <= today) return 0;
-  return Math.round((Date.parse(today) - Date.parse(first)) / 86_400_000);
+  return daysBetween(first, today);
 }
 
+const leadOf = (step: PlanStep) => stepOf(step.kind)?.lead ?? 9;
+
+/** The step a group is named and dragged by. */
 export function leadStep(steps: readonly PlanStep[]): PlanStep | undefined {
-  return [...steps].sort((a, b) => (LEADS[a.kind] ?? 9) - (LEADS[b.kind] ?? 9) || (a.day < b.day ? -1 : 1))[0];
+  return [...steps].sort((a, b) => leadOf(a) - leadOf(b) || (a.day < b.day ? -1 : 1))[0];
 }
 
 /** Two shifts of one group are one shift; a shift by nothing is none. Keeps a draft readable. */
@@ -56,17 +57,3 @@ export function mergeChange(changes: readonly PlanChange[], added: PlanChange): 
   const rest = changes.filter((c) => c !== earlier);
   return days === 0 ? rest : [...rest, { ...added, days }];
 }
-
-export const STEP_WORDS: Record<StepKind, string> = {
-  stock: 'Stock fish',
-  move: 'Move fish',
-  feed_stop: 'Stop feed',
-  purge: 'Move to purge tank',
-  exchange: 'Exchange purge water',
-  taste: 'Taste check',
-  harvest: 'Harvest',
-  sow: 'Sow',
-  transplant: 'Transplant',
-  pick: 'Pick',
-  clear: 'Clear and clean',
-};

@@ -3,9 +3,10 @@ import { dayNumber, type Day } from '../quantity/days';
 import { ammoniaFromFeedG } from '../water/ammonia';
 import { forecastFish, type DatedStep } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
+import type { BrokenRecord } from './faults';
+import { modules } from './steps/list.generated';
 import {
   DEFAULT_SETTINGS,
-  STEP_KINDS,
   type FarmFacts,
   type FarmForecast,
   type ForecastSettings,
@@ -45,6 +46,47 @@ export function forecastFarm(
   return result;
 }
 
+/** The same forecast with what lies packed added to its supply: it changes more often than what lives. */
+export function withSupplyOnHand(forecast: FarmForecast, facts: Pick<FarmFacts, 'packed' | 'products' | 'today'>): FarmForecast {
+  return { ...forecast, supply: [...stockOnHand(facts, dayNumber(facts.today)), ...forecast.supply] };
+}
+
+/**
+ * As `forecastFarm`, for records that may hold what no check foresaw: lots that cannot be reckoned with are left out and
+ * told, and the rest of the farm is forecast beside them.
+ */
+export function forecastSound(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  settings: ForecastSettings = DEFAULT_SETTINGS,
+): { forecast: FarmForecast; broken: BrokenRecord[] } {
+  try {
+    return { forecast: forecastFarm(facts, plan, settings), broken: [] };
+  } catch {
+    const fault = (part: Partial<FarmFacts>, lotCode: string) => {
+      try {
+        forecastFarm({ ...facts, fish: [], plantings: [], ...part }, plan.filter((s) => s.lotCode === lotCode), settings); // prettier-ignore
+        return null;
+      } catch (error) {
+        return `${lotCode} cannot be forecast: ${(error as Error).message}`;
+      }
+    };
+    const broken: BrokenRecord[] = [];
+    const sound = <T extends { lotId: string; lotCode: string }>(rows: T[], what: 'fish' | 'planting', part: (row: T) => Partial<FarmFacts>) =>
+      rows.filter((row) => {
+        const words = fault(part(row), row.lotCode);
+        if (words) broken.push({ what, id: row.lotId, words });
+        return !words;
+      }); // prettier-ignore
+    const fish = sound(facts.fish, 'fish', (f) => ({ fish: [f] }));
+    const plantings = sound(facts.plantings, 'planting', (p) => ({ plantings: [p] }));
+    const left = new Set([...fish, ...plantings].map((r) => r.lotCode));
+    const standing = new Set([...facts.fish, ...facts.plantings].map((r) => r.lotCode));
+    const steps = plan.filter((s) => left.has(s.lotCode) || (!standing.has(s.lotCode) && fault({}, s.lotCode) === null));
+    return { forecast: forecastFarm({ ...facts, fish, plantings }, steps, settings), broken };
+  }
+}
+
 /** Fish of one stay that are of a live grade on a day, by the forecast and what is planned for their lot. Null: too far ahead. */
 export function ofGradeOn(
   facts: FarmFacts,
@@ -65,7 +107,7 @@ export function ofGradeOn(
  * What is overdue counts as done today, still in the order it was meant: purged, then harvested.
  */
 function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: ReadonlySet<string>): DatedStep[] {
-  const buckets: (DatedStep[] | undefined)[] = new Array(days * STEP_KINDS.length);
+  const buckets: (DatedStep[] | undefined)[] = new Array(days * modules.length);
   const overdue: PlanStep[] = [];
   const numbers = new Map<Day, number>();
   for (const step of plan) {
@@ -77,7 +119,7 @@ function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: Re
       overdue.push(step);
       continue;
     }
-    const place = at * STEP_KINDS.length + ORDER[step.kind];
+    const place = at * modules.length + ORDER[step.kind];
     const bucket = buckets[place];
     if (bucket) bucket.push({ step, at });
     else buckets[place] = [{ step, at }];
@@ -88,16 +130,16 @@ function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: Re
   return sorted;
 }
 
-/** Exchanging purge water and tasting change nothing that a forecast counts. */
-const OF_FISH: ReadonlySet<string> = new Set(['feed_stop', 'harvest', 'purge', 'move', 'stock']);
-const OF_PLANTS: ReadonlySet<string> = new Set(['clear', 'pick', 'transplant', 'sow']);
+/** Steps that change nothing a forecast counts, like tasting, are in neither. */
+const OF_FISH: ReadonlySet<string> = new Set(modules.filter((m) => m.fish).map((m) => m.kind));
+const OF_PLANTS: ReadonlySet<string> = new Set(modules.filter((m) => m.plants).map((m) => m.kind));
 
-/** On one day the tank is emptied before it is filled, and fish arrive before they are judged. */
-const ORDER: Record<PlanStep['kind'], number> = {
-  clear: 0, feed_stop: 1, harvest: 2, purge: 3, move: 4, stock: 5, exchange: 6, taste: 7, pick: 8, transplant: 9, sow: 10,
-}; // prettier-ignore
+/** Place within a day, by kind: 0, 1, 2 … in the order the kinds ask for. */
+const ORDER = Object.fromEntries(
+  [...modules].sort((a, b) => a.order - b.order).map((m, i) => [m.kind, i]),
+) as Record<PlanStep['kind'], number>;
 
-function stockOnHand(facts: FarmFacts, today: number) {
+function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: number) {
   const shelfLife = new Map(facts.products.map((p) => [p.code, p.shelfLifeDays]));
   const lots = facts.packed.map((lot) => ({
     productCode: lot.productCode,

@@ -14,6 +14,7 @@ import { freshSpread, meanRelative, takeLargest, takeNearest, totalShare, type S
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { plannedWaterC } from '../water/plannedTemperature';
+import { stepOf } from './steps/steps';
 import type { FarmFacts, FishStay, ForecastSettings, LoopFact, PlanStep, SupplyBatch, Warning } from './types';
 
 export interface DatedStep {
@@ -70,7 +71,8 @@ function trim(stay: FishStay) {
   stay.feedG = stay.feedG.subarray(0, days);
 }
 
-class FishRun {
+/** One run of the forecast over all fish; kinds of steps do what they do through its methods. */
+export class FishRun {
   private readonly stays: FishStay[] = [];
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
@@ -110,7 +112,10 @@ class FishRun {
     }
     let next = 0;
     for (let day = 0; day < this.settings.horizonDays; day++) {
-      while (next < steps.length && steps[next]!.at === day) this.apply(steps[next++]!.step, day);
+      while (next < steps.length && steps[next]!.at === day) {
+        const { step } = steps[next++]!;
+        stepOf(step.kind)?.fish?.(this, step, day);
+      }
       for (const stock of this.stocks) this.live(stock, day);
     }
     for (const stock of this.stocks) stock.stay.until = this.settings.horizonDays;
@@ -143,21 +148,8 @@ class FishRun {
     stock.count *= 1 - this.settings.dailyMortality;
   }
 
-  private apply(step: PlanStep, day: number) {
-    switch (step.kind) {
-      case 'stock':
-        return this.stock(step, day);
-      case 'move':
-      case 'purge':
-        return this.move(step, day);
-      case 'feed_stop':
-        for (const stock of this.at(step.lotCode, step.fromPlaceId)) stock.fasting = true;
-        return;
-      case 'harvest':
-        return this.harvest(step, day);
-      default:
-        return;
-    }
+  stopFeed(step: PlanStep) {
+    for (const stock of this.at(step.lotCode, step.fromPlaceId)) stock.fasting = true;
   }
 
   private at(lotCode: string, placeId: string | null): Stock[] {
@@ -165,11 +157,11 @@ class FishRun {
     return own ? own.filter((s) => s.placeId === placeId) : [];
   }
 
-  private stock(step: PlanStep, day: number) {
+  stock(step: PlanStep, day: number) {
     const species = this.species.get(step.speciesCode ?? '');
     if (!species || !step.toPlaceId) return;
     const bins = freshSpread(species.sizeCv);
-    this.add(day, step.lotCode, species.code, step.toPlaceId, step.count, Math.cbrt(step.amount ?? 1), bins, {
+    this.add(day, step.lotCode, species.code, step.toPlaceId, step.count, Math.cbrt(step.detail.meanG ?? 1), bins, {
       pace: 1,
       paceError: 0.12,
       fasting: false,
@@ -210,7 +202,7 @@ class FishRun {
     // A plan's whole cohort loses a few on the way: what is nearly all of the tank is all of it.
     const whole = part > 0.97 || (step.kind === 'move' && part > 0.9);
     // A plain split takes fish as they come; purging, harvesting and grading take the largest.
-    const asTheyCome = step.kind === 'move' && step.amount === null && !whole;
+    const asTheyCome = step.kind === 'move' && step.detail.overG === undefined && !whole;
     const count = whole ? stock.count : step.count;
     if (asTheyCome) return { count, taken: stock.bins, left: stock.bins };
     return { count, ...takeLargest(stock.bins, whole ? 1 : part) };
@@ -230,7 +222,7 @@ class FishRun {
     return { count, ...takeNearest(stock.bins, count / stock.count, middle) };
   }
 
-  private move(step: PlanStep, day: number) {
+  move(step: PlanStep, day: number) {
     if (!step.toPlaceId) return;
     const out = this.take(step, day);
     if (!out) return;
@@ -241,7 +233,7 @@ class FishRun {
     });
   }
 
-  private harvest(step: PlanStep, day: number) {
+  harvest(step: PlanStep, day: number) {
     const out = this.take(step, day);
     if (!out) return;
     const meanG = out.rootG13 ** 3 * out.relative;

@@ -4,7 +4,8 @@ import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, fromMonths } from '../quantity/days';
 import type { DatedStep } from './forecastFish';
-import type { FarmFacts, ForecastSettings, LoopFact, PlantStay, SupplyBatch, Warning } from './types';
+import { stepOf } from './steps/steps';
+import type { FarmFacts, ForecastSettings, LoopFact, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
 
 /** Days of weather kept before today, so that what is in the ground already has its sums. */
 const PAST_DAYS = 200;
@@ -27,7 +28,8 @@ export function forecastPlants(facts: FarmFacts, steps: readonly DatedStep[], se
   return new PlantRun(facts, settings).run(steps);
 }
 
-class PlantRun {
+/** One run of the forecast over all plants; kinds of steps do what they do through its methods. */
+export class PlantRun {
   private readonly stays: PlantStay[] = [];
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
@@ -53,12 +55,7 @@ class PlantRun {
 
   run(steps: readonly DatedStep[]) {
     for (const planting of this.facts.plantings) this.begin(planting);
-    for (const { step, at } of steps) {
-      if (step.kind === 'sow') this.sow(step.lotCode, step.cropCode, step.toPlaceId, step.count, at);
-      else if (step.kind === 'transplant') this.transplant(step.lotCode, step.toPlaceId, step.count, at);
-      else if (step.kind === 'pick') this.pick({ step, at });
-      else if (step.kind === 'clear') this.clear(step.lotCode, at);
-    }
+    for (const { step, at } of steps) stepOf(step.kind)?.plants?.(this, step, at);
     return { stays: this.stays, supply: this.supply, warnings: this.warnings };
   }
 
@@ -101,14 +98,14 @@ class PlantRun {
     if (inBed) stay.readyFrom = this.readyDay(growing);
   }
 
-  private sow(lotCode: string, cropCode: string | null, placeId: string | null, seeds: number, at: number) {
+  sow(lotCode: string, cropCode: string | null, placeId: string | null, seeds: number, at: number) {
     if (!placeId) return;
     const crop = this.crop(cropCode);
     const nurseryStay = this.openStay(lotCode, crop, placeId, at, seeds);
     this.growing.set(lotCode, { lotCode, crop, stay: null, nurseryStay, stageFrom: at, cutsDone: 0 });
   }
 
-  private transplant(lotCode: string, placeId: string | null, count: number, at: number) {
+  transplant(lotCode: string, placeId: string | null, count: number, at: number) {
     const growing = this.growing.get(lotCode);
     if (!growing?.nurseryStay || !placeId) return;
     const sums = this.developmentFor(growing.crop, growing.nurseryStay.placeId);
@@ -129,7 +126,7 @@ class PlantRun {
     growing.stay.readyFrom = this.readyDay(growing);
   }
 
-  private pick({ step, at }: DatedStep) {
+  pick(step: PlanStep, at: number) {
     const growing = this.growing.get(step.lotCode);
     const product = growing && this.productOfCrop.get(growing.crop.code);
     if (!growing?.stay || !product) return;
@@ -161,7 +158,7 @@ class PlantRun {
     growing.stageFrom = at;
   }
 
-  private clear(lotCode: string, at: number) {
+  clear(lotCode: string, at: number) {
     const growing = this.growing.get(lotCode);
     const stay = growing?.stay ?? growing?.nurseryStay;
     if (stay) stay.until = at;

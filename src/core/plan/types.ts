@@ -1,3 +1,5 @@
+import type {} from './steps/list.generated';
+import type { StepDetail, StepKind } from './steps/stepKind';
 import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
 import type { FeedRule } from '../fish/feed';
 import type { Crop, Species } from '../library/types';
@@ -110,10 +112,7 @@ export interface PromiseFact {
   quantity: number;
 }
 
-export const STEP_KINDS = [
-  'stock', 'move', 'feed_stop', 'purge', 'exchange', 'taste', 'harvest', 'sow', 'transplant', 'pick', 'clear',
-] as const; // prettier-ignore
-export type StepKind = (typeof STEP_KINDS)[number];
+export type { StepDetail, StepKind } from './steps/stepKind';
 
 /** One intended act. Steps of one group belong together and slide together. */
 export interface PlanStep {
@@ -127,8 +126,8 @@ export interface PlanStep {
   fromPlaceId: string | null;
   toPlaceId: string | null;
   count: number;
-  /** Stock: mean weight on arrival, g. Move: grading size, only fish over it, g. Harvest of fish sold alive: a length within the grade netted, cm; null: the largest. Exchange: litres. Pick: the number of the cut. */
-  amount: number | null;
+  /** What this kind of step carries beyond its count, by name. */
+  detail: StepDetail;
   version: number;
 }
 

@@ -7,6 +7,8 @@ export interface GateFacts {
   fastingDaysNeeded: number;
   exchangesPlanned: number;
   exchangesDone: number;
+  /** False when a manager decided that this batch need not be tasted. */
+  tasteNeeded?: boolean;
   /** The last taste test: null when none was held. */
   tastePassed: boolean | null;
   /** Last day of a treatment's withdrawal period; null: not treated. */
@@ -41,11 +43,11 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
         : `Feed not stopped yet, ${days(facts.fastingDaysNeeded)} needed`,
     },
     { check: 'exchanges', met: exchanges, words: `${facts.exchangesDone} of ${facts.exchangesPlanned} exchanges done` },
-    {
-      check: 'taste',
-      met: facts.tastePassed === true,
-      words:
-        facts.tastePassed === null ? 'Not tasted yet' : facts.tastePassed ? 'Taste clean' : 'Last taste was not clean',
-    },
+    ...(facts.tasteNeeded === false ? [] : [tasteCheck(facts.tastePassed)]),
   ];
+}
+
+function tasteCheck(passed: boolean | null): GateCheck {
+  const words = passed === null ? 'Not tasted yet' : passed ? 'Taste clean' : 'Last taste was not clean';
+  return { check: 'taste', met: passed === true, words };
 }

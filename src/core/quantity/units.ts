@@ -72,11 +72,6 @@ export function formatVolume(volumeL: number, units: UnitChoice): string {
   return `${formatNumber(toShown('volume', volumeL, units))} ${unitName('volume', units)}`;
 }
 
-/** Money from integer minor units (cents). */
-export function formatMoney(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
-}
-
 /** What several of a product's pieces are called. */
 export function manyOf(unit: string): string {
   return unit === 'fish' ? 'fish' : unit === 'bunch' ? 'bunches' : `${unit}s`;

@@ -1,4 +1,5 @@
 import { harvestGroup } from '../plan/build';
+import { NO_DETAIL } from '../plan/steps/stepKind';
 import type { FarmFacts, PlanStep } from '../plan/types';
 import { addDays, weekday, type Day } from '../quantity/days';
 import type { StockingProblem } from './problem';
@@ -43,9 +44,9 @@ export function draftOf(
     const groupId = newId();
     const step = (kind: PlanStep['kind'], week: number, rest: Partial<PlanStep>): PlanStep => ({
       id: newId(), groupId, kind, day: dayOf(week), lotCode, speciesCode: batch.speciesCode, cropCode: null, fromPlaceId: null, toPlaceId: null,
-      count: Math.round(batch.stocked), amount: null, version: 1, ...rest,
+      count: Math.round(batch.stocked), detail: NO_DETAIL, version: 1, ...rest,
     }); // prettier-ignore
-    if (batch.stockWeek !== null) draft.steps.push(step('stock', batch.stockWeek, { toPlaceId: stays[0]!.placeId, amount: batch.startG })); // prettier-ignore
+    if (batch.stockWeek !== null) draft.steps.push(step('stock', batch.stockWeek, { toPlaceId: stays[0]!.placeId, detail: { meanG: batch.startG } })); // prettier-ignore
     stays.slice(1).forEach((stay, i) => {
       if (stay.placeId !== stays[i]!.placeId) draft.steps.push(step('move', stay.from, { fromPlaceId: stays[i]!.placeId, toPlaceId: stay.placeId })); // prettier-ignore
     });

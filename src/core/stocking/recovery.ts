@@ -5,6 +5,7 @@ import type { Species } from '../library/types';
 import { harvestGroup } from '../plan/build';
 import { applyChanges, type PlanChange } from '../plan/changes';
 import { forecastFarm } from '../plan/forecast';
+import { NO_DETAIL } from '../plan/steps/stepKind';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type PlaceFact, type PlanStep } from '../plan/types';
 import { addDays, daysBetween, isoWeek, weekStart, type Day } from '../quantity/days';
 import { formatNumber } from '../quantity/units';
@@ -105,8 +106,8 @@ function bought(shop: Shop, species: Species, sizeG: number, id: RecoveryWay['id
   const rule = facts.feedRules.find((r) => r.speciesCode === species.code);
   const apart = quarantineFor(shop, day, rule?.quarantineDays ?? 14, (count * sizeG) / 1000);
   const base = { groupId: newId(), lotCode, speciesCode: species.code, cropCode: null, count, version: 1 };
-  const stock: PlanStep = { ...base, id: newId(), kind: 'stock', day, fromPlaceId: null, toPlaceId: apart?.place.id ?? place.id, amount: sizeG };
-  const move: PlanStep[] = apart ? [{ ...base, id: newId(), kind: 'move', day: apart.until, fromPlaceId: apart.place.id, toPlaceId: place.id, amount: null }] : [];
+  const stock: PlanStep = { ...base, id: newId(), kind: 'stock', day, fromPlaceId: null, toPlaceId: apart?.place.id ?? place.id, detail: { meanG: sizeG } };
+  const move: PlanStep[] = apart ? [{ ...base, id: newId(), kind: 'move', day: apart.until, fromPlaceId: apart.place.id, toPlaceId: place.id, detail: NO_DETAIL }] : [];
   const price = fingerlingPrice(rule?.fingerlingMinor ?? 60, sizeG);
   const harvest = harvests(shop, species, lotCode, place.id, Math.floor(count * SURVIVAL), harvestDay);
   return {
@@ -140,7 +141,7 @@ function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, re
   const harvestDay = addDays(facts.today, Math.ceil(aim) + species.purgeDays + 2);
   const move: PlanStep = {
     id: newId(), groupId: newId(), kind: 'move', day: addDays(facts.today, 2), lotCode: donor.lotCode, speciesCode: species.code, cropCode: null,
-    fromPlaceId: donor.placeId, toPlaceId: place.id, count: half, amount: Math.round(donor.referenceG), version: 1,
+    fromPlaceId: donor.placeId, toPlaceId: place.id, count: half, detail: { overG: Math.round(donor.referenceG) }, version: 1,
   };
   const steps = [move, ...harvests(shop, species, donor.lotCode, place.id, half, harvestDay)];
   return {

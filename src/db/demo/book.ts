@@ -1,5 +1,6 @@
 import { addDays, type Day } from '../../core/quantity/days';
 import type { PlanStep } from '../../core/plan/types';
+import { jobKey, type JobId } from '../../core/tasks/jobs';
 import type { Movement, NewLot } from '../ledger';
 import type { Random } from './random';
 
@@ -53,15 +54,18 @@ export class Book {
   step(step: PlanStep, doneOn: Day | null) {
     this.add('plan_step', {
       id: step.id, group_id: step.groupId, kind: step.kind, day: step.day, lot_code: step.lotCode, species_code: step.speciesCode,
-      crop_code: step.cropCode, from_place_id: step.fromPlaceId, to_place_id: step.toPlaceId, count: step.count, amount: step.amount,
+      crop_code: step.cropCode, from_place_id: step.fromPlaceId, to_place_id: step.toPlaceId, count: step.count, detail: JSON.stringify(step.detail),
       version: step.version, state: doneOn ? 'done' : 'planned', done_on: doneOn,
     }); // prettier-ignore
   }
 
-  task(key: string, day: Day, hour: number, personId: string, title: string) {
+  task(id: JobId, day: Day, hour: number, personId: string, title: string) {
     this.add('task_done', {
-      task_key: key,
-      entry_key: key,
+      job_kind: id.kind,
+      subject: id.subject,
+      job_day: id.day,
+      slot: id.slot,
+      entry_key: `demo-${jobKey(id)}`.slice(0, 120),
       farm_day: day,
       done_at: this.at(day, hour),
       person_id: personId,

@@ -1,8 +1,10 @@
 import { cutFactor, sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { sowingGroup, stageLengthDays } from '../../core/plan/build';
+import { stepWords } from '../../core/plan/steps/steps';
 import type { PlanStep } from '../../core/plan/types';
 import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/days';
+import { stepJob } from '../../core/tasks/sources/step';
 import { OUTSIDE } from '../ledger';
 import { BEDS } from './farm';
 import type { DemoWorld } from './world';
@@ -101,7 +103,7 @@ class Succession {
       book.step(step, done ? step.day : null);
       if (!done) continue;
       if (step.day >= addDays(today, -40))
-        book.task(`step:${step.id}`, step.day, 11, world.person('oluchi'), step.kind);
+        book.task(stepJob(step.id), step.day, 11, world.person('oluchi'), stepWords(step.kind));
       if (step.kind === 'sow') lotId = this.sow(step);
       if (!lotId) continue;
       if (step.kind === 'transplant') standing = this.transplant(lotId, step, steps[0]!.count);
@@ -208,7 +210,7 @@ class Succession {
     const daysAgo = dayNumber(world.today) - dayNumber(step.day);
     const heatLoss = daysAgo >= 120 && daysAgo <= 128 && crop.tempMaxC <= 30 ? 0.7 : 1;
     const good = crop.finalSurvival * crop.packout * heatLoss * (1 + book.random.normal() * 0.03);
-    const cut = step.amount ?? 1;
+    const cut = step.detail.cut ?? 1;
     const pieces = Math.min(standing, Math.floor(standing * good * (crop.unit === 'head' ? 1 : cutFactor(crop, cut))));
     const massG = Math.round(standing * good * crop.yieldG * cutFactor(crop, cut));
     const amount = crop.unit === 'kg' ? massG : pieces;

@@ -3,9 +3,12 @@ import { dailyRootGainG13 } from '../../core/fish/growth';
 import { freshSpread, meanRelative, takeLargest, type SizeBin } from '../../core/fish/sizeSpread';
 import type { Species } from '../../core/library/types';
 import { harvestGroup } from '../../core/plan/build';
+import { stepWords } from '../../core/plan/steps/steps';
 import type { LoopFact, PlanStep } from '../../core/plan/types';
 import { addDays, dayNumber, fromMonths, type Day } from '../../core/quantity/days';
 import { saltG } from '../../core/purge/backSchedule';
+import { feedJob } from '../../core/tasks/sources/feed';
+import { stepJob } from '../../core/tasks/sources/step';
 import { OUTSIDE } from '../ledger';
 import type { DemoPlace } from './farm';
 import { arrivalOf, codeOf, EVERY, nextThursday, numberOf, ROTATIONS, stageTank, type Rotation } from './rotation';
@@ -54,7 +57,7 @@ function stockSump(world: DemoWorld) {
   book.move(arrived, 10, world.person('bram'), { lotId, fromPlaceId: world.place('SUPPLIER').id, toPlaceId: sump.id, count: 260, massG: 312, reason: 'receive' });
   book.step({
     id: book.random.uuid(), groupId: book.random.uuid(), kind: 'harvest', day: addDays(nextThursday(today), 70), lotCode: 'PRW-1', speciesCode: prawn.code, cropCode: null,
-    fromPlaceId: sump.id, toPlaceId: null, count: 240, amount: null, version: 1,
+    fromPlaceId: sump.id, toPlaceId: null, count: 240, detail: {}, version: 1,
   }, null);
 } // prettier-ignore
 
@@ -157,11 +160,11 @@ class RotationHistory {
     const { book, world } = { book: this.world.book, world: this.world };
     const hand = world.person(book.random.pick(['bram', 'oluchi', 'tess']));
     book.step(step, day);
-    if (day >= addDays(world.today, -40)) book.task(`step:${step.id}`, day, 11, hand, step.kind);
+    if (day >= addDays(world.today, -40)) book.task(stepJob(step.id), day, 11, hand, stepWords(step.kind));
     const batch = world.purging.get(step.groupId);
     if (step.kind === 'purge') this.toPurge(cohort, step, day, hand);
     if (step.kind === 'exchange') {
-      const litres = step.amount ?? 1500;
+      const litres = step.detail.litres ?? 1500;
       book.add('purge_check', {
         id: book.random.uuid(), step_id: step.id, kind: 'exchange', litres, salt_g: saltG(litres, this.rotation.method === 'salted' ? 5 : 0),
         passed: null, note: null, farm_day: day, person_id: hand,
@@ -297,10 +300,11 @@ class RotationHistory {
       movement_id: id,
       place_id: cohort.place.id,
       lot_id: cohort.lotId,
+      mass_g: Math.round(massG * 10) / 10,
       response: book.random.next() < 0.93 ? 'eager' : 'slow',
     });
     if (day >= addDays(world.today, -40))
-      book.task(`feed:${cohort.place.id}:${day}`, day, 7, hand, `Feed ${cohort.place.code}`);
+      book.task(feedJob(cohort.place.id, day), day, 7, hand, `Feed ${cohort.place.code}`);
   }
 
   private sample(cohort: Cohort, day: Day, number: number) {
@@ -330,7 +334,7 @@ class RotationHistory {
       speciesCode: rotation.speciesCode,
       cropCode: null,
       count: numberOf(rotation, k),
-      amount: null,
+      detail: {},
       version: 1,
     };
     const at = (age: number) => addDays('1970-01-01', arrival + age);
@@ -349,7 +353,7 @@ class RotationHistory {
       };
       book.step(
         i === 0
-          ? { ...step, kind: 'stock', amount: rotation.arrivalG }
+          ? { ...step, kind: 'stock', detail: { meanG: rotation.arrivalG } }
           : { ...step, kind: 'move', count: Math.round(base.count * 0.97) },
         null,
       );

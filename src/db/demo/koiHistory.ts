@@ -4,6 +4,7 @@ import { gradeMiddleCm } from '../../core/fish/liveSale';
 import { lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { freshSpread } from '../../core/fish/sizeSpread';
 import { addDays, dayNumber } from '../../core/quantity/days';
+import { feedJob } from '../../core/tasks/sources/feed';
 import { OUTSIDE } from '../ledger';
 import { waterTempC } from './fishHistory';
 import { nextThursday } from './rotation';
@@ -34,8 +35,8 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     const next = root + dailyRootGainG13(koi, waterTempC(loop, day, today), 0.96);
     const massG = Math.round(feedByGrowthG(count, root ** 3, next ** 3 - root ** 3, koi));
     const fed = book.move(day, 8, tess, { lotId: feed, fromPlaceId: world.place(OUTSIDE.feedStore).id, toPlaceId: world.place(OUTSIDE.eaten).id, massG, reason: 'feed' });
-    book.add('feeding', { movement_id: fed, place_id: tank.id, lot_id: lotId, response: 'eager' });
-    if (age >= AGE_DAYS - 40) book.task(`feed:${tank.id}:${day}`, day, 8, tess, `Feed ${tank.code}`);
+    book.add('feeding', { movement_id: fed, place_id: tank.id, lot_id: lotId, mass_g: massG, response: 'eager' });
+    if (age >= AGE_DAYS - 40) book.task(feedJob(tank.id, day), day, 8, tess, `Feed ${tank.code}`);
     if (age === 61) {
       book.move(day, 18, tess, { lotId, fromPlaceId: tank.id, toPlaceId: world.place(OUTSIDE.dead).id, count: 2, reason: 'dead' });
       count -= 2;
@@ -55,7 +56,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
   const held = book.lot({ code: `LF-KOI-${netted.slice(2).replaceAll('-', '')}`, kind: 'live_fish', keeps: 'count', beganOn: netted, productCode: 'koi-middle', fromLotIds: [lotId] });
   book.move(netted, 10, tess, { lotId: held, fromPlaceId: world.place(OUTSIDE.made).id, toPlaceId: world.place(OUTSIDE.live).id, count: 14, reason: 'make' });
   const step = { kind: 'harvest' as const, day: addDays(nextThursday(today), 27), lotCode: 'KOI-1', speciesCode: koi.code, cropCode: null, fromPlaceId: tank.id, toPlaceId: null };
-  book.step({ id: book.random.uuid(), groupId: book.random.uuid(), ...step, count: 16, amount: gradeMiddleCm({ fromCm: 18, toCm: 26 }), version: 1 }, null);
+  book.step({ id: book.random.uuid(), groupId: book.random.uuid(), ...step, count: 16, detail: { gradeCm: gradeMiddleCm({ fromCm: 18, toCm: 26 }) }, version: 1 }, null);
   const orderId = book.random.uuid();
   const due = addDays(nextThursday(today), dayNumber(nextThursday(today)) - dayNumber(today) < 3 ? 1 : -1);
   book.add('sales_order', { id: orderId, code: orderCode, entry_key: `demo-${orderCode}`, customer_id: customerId, due_day: due, state: 'open', version: 1 });

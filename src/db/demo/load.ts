@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
 import { addDays, dayAt, dayNumber, type Day } from '../../core/quantity/days';
+import { readingJob } from '../../core/tasks/sources/reading';
 import { hashPassword } from '../people';
+import { BATCHES_FROM_STEPS } from '../migrations/0012_typed_plan';
 import { Book, eachDay } from './book';
 import { writeCropHistory } from './cropHistory';
 import {
@@ -66,6 +68,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     });
     writeKoi(world, pondShop, `O-${nextOrder + 1}`);
     await insertAll(tx, world.book);
+    await tx.raw(BATCHES_FROM_STEPS);
     await settleOrders(tx, { farmId, random, today, customerId: customerIds[3]!, code: `O-${nextOrder}` });
   });
   await owner.raw('analyze');
@@ -177,7 +180,7 @@ function writeReadings(world: DemoWorld) {
             person_id: person,
           });
         }
-        if (past <= 40) book.task(`reading:${loop.id}:${day}:${half}`, day, hour, person, `Water reading, ${half}`);
+        if (past <= 40) book.task(readingJob(loop.id, day, half), day, hour, person, `Water reading, ${half}`);
       }
       if (past % 7 === 3) {
         for (const [kind, value] of [

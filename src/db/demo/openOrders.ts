@@ -3,7 +3,7 @@ import { availableToPromise, serveDemands } from '../../core/market/promise';
 import { forecastFarm } from '../../core/plan/forecast';
 import type { FarmFacts, ProductFact, SupplyBatch } from '../../core/plan/types';
 import { addDays, dayNumber, type Day } from '../../core/quantity/days';
-import { loadFacts } from '../facts';
+import { loadFacts } from '../slices';
 import { openSteps } from '../plan';
 import { nextThursday } from './rotation';
 import type { Random } from './random';

@@ -1,13 +1,13 @@
 import { RuleBroken } from '../../core/errors';
-import { purgeGate, type GateCheck } from '../../core/purge/gate';
-import { daysBetween, type Day } from '../../core/quantity/days';
+import type { FarmFacts } from '../../core/plan/types';
+import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
-import { loadLibrary } from '../facts';
-import { loadKeeping } from '../keeping';
+import { passMove } from './passMove';
 import { holdLive, liveProduct } from './live';
-import { addPurgeCheck, purgeChecks, recordFeeding } from '../events';
+import { addPurgeCheck, recordFeeding, saltByPlace } from '../events';
 import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
-import { finishStep, lockStep, requireEarlierDone, stepsOfGroup, type StoredStep } from '../plan';
+import { finishStep, lockStep, requireEarlierDone, stepsOfGroups, type StoredStep } from '../plan';
+import { beginBatch, closeBatch, gatesOf } from '../purgeBatch';
 
 async function lotByCode(tx: Tx, code: string): Promise<{ id: string; product_code: string | null; began_on: Day }> {
   const lot = await tx('lot').where({ code }).first('id', 'product_code', 'began_on');
@@ -38,18 +38,29 @@ export async function recordDeaths(
   );
 }
 
-/** A tank's ration: feed leaves the store, oldest lot first, and the record says which fish got it. */
+/** A tank's ration: feed leaves the store, oldest lot first, and the record says which fish ate how much of it. */
 export async function feedTank(
   tx: Tx,
   entry: Entry,
-  fed: { placeId: string; massG: number; response: string; withheldG?: number; farmGrownG?: number },
+  fed: {
+    placeId: string;
+    massG: number;
+    response: string;
+    withheldG?: number;
+    farmGrownG?: number;
+    /** What part of the tank's feed each lot takes; asked only when there are several. They add up to 1. */
+    shares: (lotIds: string[]) => Promise<Map<string, number>>;
+  },
 ): Promise<void> {
-  const fish: { lot_id: string; count: number; species_code: string }[] = await tx('balance as b')
+  const fish: { lot_id: string; species_code: string }[] = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
     .where({ 'b.place_id': fed.placeId, 'l.kind': 'cohort' })
     .andWhere('b.count', '>', 0)
-    .select('b.lot_id', 'b.count', 'l.species_code');
+    .orderBy('l.code')
+    .select('b.lot_id', 'l.species_code');
   if (fish.length === 0) throw new RuleBroken('massG', 'There are no fish in this tank to feed.');
+  const lotIds = fish.map((f) => f.lot_id);
+  const shares = lotIds.length === 1 ? new Map([[lotIds[0]!, 1]]) : await fed.shares(lotIds);
   const store = await placeByCode(tx, OUTSIDE.feedStore);
   const eaten = await placeByCode(tx, OUTSIDE.eaten);
   const lots = await feedFor(tx, store, fish[0]!.species_code);
@@ -59,9 +70,9 @@ export async function feedTank(
       'massG',
       `The feed store holds only ${Math.round(total)} g of this feed. Receive feed first, or give less.`,
     );
-  let owed = fed.massG;
+  let owedG = Math.round(fed.massG * 10) / 10;
   for (const [i, lot] of lots.entries()) {
-    const massG = Math.min(owed, lot.mass_g);
+    const massG = Math.min(owedG, lot.mass_g);
     if (massG <= 0) break;
     const moved = await recordMovement(
       tx,
@@ -69,17 +80,26 @@ export async function feedTank(
       { lotId: lot.lot_id, fromPlaceId: store, toPlaceId: eaten, massG, reason: 'feed' },
       `:f${i}`,
     );
-    if (!moved.repeated)
-      await recordFeeding(tx, entry, {
-        movementId: moved.id,
-        placeId: fed.placeId,
-        lotId: fish[0]!.lot_id,
-        response: fed.response,
-        withheldG: i === 0 ? fed.withheldG : 0,
-        farmGrownG: i === 0 ? fed.farmGrownG : 0,
-      });
-    owed -= massG;
+    await recordFeeding(tx, entry, {
+      movementId: moved.id,
+      placeId: fed.placeId,
+      response: fed.response,
+      parts: partsOf(massG, lotIds, shares),
+      withheldG: i === 0 ? fed.withheldG : 0,
+      farmGrownG: i === 0 ? fed.farmGrownG : 0,
+    });
+    owedG = Math.round((owedG - massG) * 10) / 10;
   }
+}
+
+/** Tenths of a gram, handed out so that nothing is left over. */
+function partsOf(massG: number, lotIds: readonly string[], shares: ReadonlyMap<string, number>) {
+  let left = Math.round(massG * 10);
+  return lotIds.map((lotId, i) => {
+    const tenths = i === lotIds.length - 1 ? left : Math.min(left, Math.round(massG * 10 * (shares.get(lotId) ?? 0)));
+    left -= tenths;
+    return { lotId, massG: tenths / 10 };
+  });
 }
 
 /** Feed lots these fish were fed from before, else any; oldest first. */
@@ -101,36 +121,28 @@ export interface Transfer {
   count: number;
   massG: number;
   dead: number;
+  /** What was asked about was answered with yes. */
+  confirmed: boolean;
 }
 
-/** Moves counted, weighed fish to the step's next place. */
-export async function transferFish(tx: Tx, entry: Entry, done: Transfer): Promise<void> {
+/** Moves counted, weighed fish to the step's next place. What stands against a move by hand stands against this one too. */
+export async function transferFish(tx: Tx, entry: Entry, facts: FarmFacts, done: Transfer): Promise<void> {
   const step = await lockStep(tx, done.stepId, done.kind);
   if (done.kind === 'purge') await requireEarlierDone(tx, step, ['feed_stop']);
-  await refuseRestrained(tx, entry.farmDay, step);
   const lot = await lotByCode(tx, step.lotCode);
-  const there = await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
+  await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
   const meanG = done.massG / done.count;
   if (meanG < 0.1 || meanG > 20_000)
     throw new RuleBroken('massG', `That would be ${meanG.toFixed(2)} g a fish. Check the unit of the weight.`);
+  const handling = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId!, confirmed: done.confirmed };
+  passMove(facts, handling, { toPlaceId: step.toPlaceId!, count: done.count, meanG, field: 'stepId' });
   if (done.dead > 0)
     await recordDeaths(tx, entry, { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead }, 'dead');
   await recordMovement(tx, entry, {
-    lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: step.toPlaceId!, count: Math.min(done.count, there), massG: done.massG, reason: done.kind, stepId: step.id,
+    lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: step.toPlaceId!, count: done.count, massG: done.massG, reason: done.kind, stepId: step.id,
   }); // prettier-ignore
   await finishStep(tx, step, entry.farmDay);
 }
-
-/** Quarantine, withdrawal periods and resting tanks hold for planned moves as well. */
-async function refuseRestrained(tx: Tx, day: Day, step: StoredStep) {
-  const { quarantine, treatments, resting } = await loadKeeping(tx, day);
-  const apart = quarantine.find((q) => q.lotCode === step.lotCode && q.placeId === step.fromPlaceId && !q.clearedOn);
-  if (apart) throw new RuleBroken('stepId', `${step.lotCode} is in quarantine until ${apart.until} and not cleared. Clear it first on its page.`);
-  const rest = resting.find((r) => r.placeId === step.toPlaceId);
-  if (rest) throw new RuleBroken('stepId', `That tank rests until ${rest.until}. Record it as cleaned first.`);
-  const treated = treatments.find((t) => t.lotCode === step.lotCode);
-  if (treated && step.kind === 'purge') throw new RuleBroken('stepId', `${step.lotCode} was treated with ${treated.product}: not for sale up to and with ${treated.until}.`);
-} // prettier-ignore
 
 /** New fish: the lot is made, transit deaths are counted, the living go into their tank. */
 export async function receiveFish(
@@ -167,9 +179,25 @@ export async function receiveFish(
   await finishStep(tx, step, entry.farmDay);
 }
 
-export async function stopFeed(tx: Tx, entry: Entry, stepId: string): Promise<void> {
+/** Feed stops, and with it is fixed what this batch must meet before sale. */
+export async function stopFeed(tx: Tx, entry: Entry, facts: FarmFacts, stepId: string): Promise<void> {
   const step = await lockStep(tx, stepId, 'feed_stop');
-  await lotByCode(tx, step.lotCode);
+  const lot = await lotByCode(tx, step.lotCode);
+  const group = await stepsOfGroups(tx, [step.groupId]);
+  const purge = group.find((s) => s.kind === 'purge');
+  const tank = facts.places.find((p) => p.id === purge?.toPlaceId);
+  const species = facts.species.find((s) => s.code === step.speciesCode);
+  const salted = tank ? (await saltByPlace(tx)).has(tank.id) : false;
+  await beginBatch(tx, entry, {
+    groupId: step.groupId,
+    lotId: lot.id,
+    fromPlaceId: step.fromPlaceId!,
+    purgePlaceId: tank?.id ?? null,
+    method: !tank ? 'in_place' : salted ? 'salted' : 'separate',
+    fastingDays: Math.max(1, species?.purgeDays ?? 1),
+    exchanges: group.filter((s) => s.kind === 'exchange').length,
+    taste: true,
+  });
   await finishStep(tx, step, entry.farmDay);
 }
 
@@ -196,39 +224,6 @@ export async function tasteCheck(
   if (done.passed) await finishStep(tx, step, entry.farmDay);
 }
 
-/** Where a purge batch stands before its gate. */
-export async function gateOf(
-  tx: Tx,
-  groupId: string,
-  today: Day,
-): Promise<{ checks: GateCheck[]; steps: StoredStep[]; overridden: string | null }> {
-  const steps = await stepsOfGroup(tx, groupId);
-  const checks = await purgeChecks(tx, [groupId]);
-  const stop = steps.find((s) => s.kind === 'feed_stop');
-  const start = steps.find((s) => s.kind === 'purge') ?? stop;
-  const harvest = steps.find((s) => s.kind === 'harvest');
-  const exchanges = steps.filter((s) => s.kind === 'exchange');
-  const tastes = checks.filter((c) => c.kind === 'taste');
-  const override = checks.find((c) => c.kind === 'override');
-  const { treatments } = await loadKeeping(tx, today);
-  const treated = treatments.find((t) => t.lotCode === harvest?.lotCode);
-  const begun = stop?.doneOn ?? null;
-  return {
-    steps,
-    overridden: override ? `${override.by}: ${override.note}` : null,
-    checks: purgeGate({
-      feedStoppedOn: begun,
-      today,
-      fastingDaysNeeded: start && harvest ? Math.max(1, daysBetween(start.day, harvest.day)) : 1,
-      exchangesPlanned: exchanges.length,
-      exchangesDone: exchanges.filter((s) => s.state === 'done').length,
-      tastePassed: tastes.at(-1)?.passed ?? null,
-      withdrawalUntil: treated?.until ?? null,
-      purged: begun !== null || steps.some((s) => s.kind !== 'harvest'),
-    }),
-  };
-}
-
 export interface HarvestDone {
   stepId: string;
   count: number;
@@ -244,12 +239,12 @@ export interface HarvestDone {
  * a manager gives a reason. Grams: what was weighed = what is packed + what was trimmed.
  * @returns the packed lot's code
  */
-export async function harvestFish(tx: Tx, entry: Entry, done: HarvestDone): Promise<string> {
+export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: HarvestDone): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'harvest');
   const lot = await lotByCode(tx, step.lotCode);
-  const live = liveProduct(await loadLibrary(tx), step.speciesCode ?? '', done.massG / done.count);
+  const live = liveProduct(facts, step.speciesCode ?? '', done.massG / done.count);
   if (live && done.trimG > 0) throw new RuleBroken('trimG', 'Fish sold alive are not trimmed: leave this at 0.');
-  if (!live) await passGate(tx, entry, step, done);
+  if (!live) await passGate(tx, entry, facts, step, done);
   const count = done.count + done.dead;
   const there = await requirePresent(tx, lot.id, step.fromPlaceId!, count);
   if (done.trimG > done.massG) throw new RuleBroken('trimG', 'More was trimmed than weighed.');
@@ -303,12 +298,13 @@ export async function harvestFish(tx: Tx, entry: Entry, done: HarvestDone): Prom
     );
   }
   await finishStep(tx, step, entry.farmDay);
+  await closeBatch(tx, step.groupId, entry.farmDay);
   // Fish left behind in a purge tank stay there, unfed, until they are moved or harvested; the count says so.
   return there > count ? `${code} (${there - count} fish stay in the tank)` : code;
 }
 
-async function passGate(tx: Tx, entry: Entry, step: StoredStep, done: HarvestDone) {
-  const gate = await gateOf(tx, step.groupId, entry.farmDay);
+async function passGate(tx: Tx, entry: Entry, facts: FarmFacts, step: StoredStep, done: HarvestDone) {
+  const gate = (await gatesOf(tx, [step.groupId], entry.farmDay, facts.treatments)).get(step.groupId)!;
   const unmet = gate.checks.filter((c) => !c.met);
   if (unmet.length === 0) return;
   const words = unmet.map((c) => c.words.toLowerCase()).join('; ');

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
-import { moveChecks } from '../../core/fish/biosecurity';
 import { gradeAt, gradeOf, merged, type Grade } from '../../core/fish/grading';
-import type { FarmFacts, FishFact, PlaceFact, PlanStep } from '../../core/plan/types';
+import { NO_DETAIL } from '../../core/plan/steps/stepKind';
+import type { FarmFacts, FishFact, PlanStep } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';
@@ -10,6 +10,7 @@ import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 import { addSteps, freePlanCode, newId } from '../plan';
 import { recordDeaths } from './fish';
+import { fishAt, passMove, placeOf, type Handling } from './passMove';
 
 export interface HusbandryEvent {
   kind: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean' | 'loss_note';
@@ -41,36 +42,6 @@ export async function recordHusbandry(tx: Tx, entry: Entry, event: HusbandryEven
     .ignore();
 }
 
-export interface Handling {
-  lotCode: string;
-  fromPlaceId: string;
-  /** What the screen asked about was answered with yes. */
-  confirmed: boolean;
-}
-
-function fishAt(facts: FarmFacts, { lotCode, fromPlaceId }: Handling): FishFact {
-  const fish = facts.fish.find((f) => f.lotCode === lotCode && f.placeId === fromPlaceId);
-  if (!fish) throw new RuleBroken('fromPlaceId', `${lotCode} is not in that tank (any more). Reload and look again.`);
-  return fish;
-}
-
-function placeOf(facts: FarmFacts, id: string, field: string): PlaceFact {
-  const place = facts.places.find((p) => p.id === id);
-  if (!place) throw new RuleBroken(field, 'Choose a tank of this farm.');
-  return place;
-}
-
-/** Refuses what may not be, and asks about what looks wrong until it is confirmed. */
-function passMove(facts: FarmFacts, handling: Handling, fish: FishFact, to: PlaceFact, count: number, meanG: number, field: string) {
-  const from = placeOf(facts, handling.fromPlaceId, 'fromPlaceId');
-  const wish = { lotCode: fish.lotCode, speciesCode: fish.speciesCode, from, to, count, meanG, day: facts.today };
-  const checks = moveChecks(facts, wish);
-  const refused = checks.find((c) => c.answer === 'refuse');
-  if (refused) throw new RuleBroken(field, refused.words);
-  const asked = checks.filter((c) => c.answer === 'ask').map((c) => c.words);
-  if (asked.length > 0 && !handling.confirmed) throw new RuleBroken('confirm', asked.join('\n'));
-} // prettier-ignore
-
 function checkWeight(field: string, massG: number, count: number, fish: FishFact, confirmed: boolean) {
   const meanG = massG / count;
   const ratio = meanG / gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
@@ -98,7 +69,7 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
     throw new RuleBroken('count', `${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`); // prettier-ignore
   }
   checkWeight('massG', move.massG, move.count, fish, move.confirmed);
-  passMove(facts, move, fish, to, move.count, move.massG / move.count, 'toPlaceId');
+  passMove(facts, move, { toPlaceId: to.id, count: move.count, meanG: move.massG / move.count, field: 'toPlaceId' });
   if (move.dead > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: move.fromPlaceId, count: move.dead, note: 'Died while moved' }, 'dead'); // prettier-ignore
   await recordMovement(tx, entry, {
     lotId: fish.lotId, fromPlaceId: move.fromPlaceId, toPlaceId: to.id, count: move.count, massG: move.massG, reason: 'move',
@@ -136,8 +107,8 @@ export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: Gra
   checkWeight('smallG', done.smallG, done.smallCount, { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] }, done.confirmed);
   const largeMean = done.largeG / done.largeCount;
   if (largeMean <= done.smallG / done.smallCount) throw new RuleBroken('largeG', 'The large ones weigh no more than the small ones. Are the boxes the wrong way round?');
-  if (largeTo.id !== done.fromPlaceId) passMove(facts, done, fish, largeTo, done.largeCount, largeMean, 'largePlaceId');
-  if (smallTo.id !== done.fromPlaceId) passMove(facts, done, fish, smallTo, done.smallCount, done.smallG / done.smallCount, 'smallPlaceId');
+  if (largeTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: largeTo.id, count: done.largeCount, meanG: largeMean, field: 'largePlaceId' });
+  if (smallTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: smallTo.id, count: done.smallCount, meanG: done.smallG / done.smallCount, field: 'smallPlaceId' });
   if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded' });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
   await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], massG: done.largeG, cv: expected.large.cv });
@@ -222,9 +193,9 @@ export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts,
   const groupId = newId();
   const step = (kind: PlanStep['kind'], rest: Partial<PlanStep>): PlanStep => ({
     id: newId(), groupId, kind, day: order.day, lotCode: code, speciesCode: species.code, cropCode: null, fromPlaceId: null, toPlaceId: null,
-    count: order.count, amount: null, version: 1, ...rest,
+    count: order.count, detail: NO_DETAIL, version: 1, ...rest,
   });
-  const steps = [step('stock', { toPlaceId: to.id, amount: order.meanG })];
+  const steps = [step('stock', { toPlaceId: to.id, detail: { meanG: order.meanG } })];
   if (then) steps.push(step('move', { day: addDays(order.day, order.quarantineDays), fromPlaceId: to.id, toPlaceId: then.id }));
   await addSteps(tx, farmId, steps);
   if (order.note) await tx('plan_step').where({ id: steps[0]!.id }).update({ note: order.note });
@@ -236,4 +207,25 @@ async function nextCode(tx: Tx, prefix: string): Promise<string> {
   const rows: { code: string }[] = await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).where('code', 'like', `${prefix}-%`).select('code'); // prettier-ignore
   const numbers = rows.map((r) => Number(/-(\d+)/.exec(r.code)?.[1] ?? 0));
   return freePlanCode(tx, `${prefix}-${Math.max(0, ...numbers) + 1}`);
+}
+
+/** Nobody clears fish that nobody looked at, or that were ill when last seen. */
+export async function requireObserved(tx: Tx, lotId: string, lotCode: string): Promise<void> {
+  const last = await standingHusbandry(tx)
+    .where({ lot_id: lotId, kind: 'observe' })
+    .orderBy('recorded_at', 'desc')
+    .first('state');
+  if (!last) throw new RuleBroken('form', `Nobody has observed ${lotCode} yet. Record an observation first.`);
+  if (last.state === 'ill')
+    throw new RuleBroken('form', `${lotCode} was ill when last observed. Treat or observe again before clearing.`);
+}
+
+export async function requireEmpty(tx: Tx, placeId: string | undefined): Promise<void> {
+  if (!placeId) throw new RuleBroken('placeId', 'Choose a tank.');
+  const held = await tx('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .where({ 'b.place_id': placeId, 'l.kind': 'cohort' })
+    .andWhere('b.count', '>', 0)
+    .first('l.code');
+  if (held) throw new RuleBroken('form', `${held.code} is still in that tank: move the fish out first.`);
 }

@@ -138,7 +138,6 @@ export async function pickPlants(
       },
       ':pick',
     );
-    if (out.repeated) return { code: lot.code, movementIds: [out.id] };
     movementIds.push(out.id);
   }
   const code = await freeLotCode(tx, `PP-${lot.code}`);

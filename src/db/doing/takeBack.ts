@@ -1,92 +1,112 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
-import { formatNumber } from '../../core/quantity/units';
 import type { Tx } from '../connection';
-import { withdrawSample } from '../events';
+import { entryByKey, markTakenBack, type StoredEntry } from '../entries';
+import { openJobAgain, withdrawReadings, withdrawSample } from '../events';
 import { reverseMovement, type Entry } from '../ledger';
 import type { Role } from '../people';
+import { openStepAgain } from '../plan';
 
-/** Why other entries stay: taking them back alone would leave something standing that rests on them. */
-const STAYS: Record<string, string> = {
-  receive: 'Fish that were received stay counted; put a wrong count right as deaths, with a note.',
-  purge: 'Fish in a purge tank are moved back, not taken back: the gate counts from their transfer.',
-  harvest: 'What was harvested is packed already, and may be promised or sold.',
-  grade: 'A grading made two lots. Put them together again instead.',
-  merge: 'Two lots became one, and nobody can tell the fish apart again. Grade them instead.',
-  reverse: 'That is itself a taking back. Record anew what is right.',
-};
-
-/** Entries that can be taken back on their own. */
+/** Movements of a cohort's story that can be taken back on their own. */
 export const CAN_BE_TAKEN_BACK: ReadonlySet<string> = new Set(['dead', 'move', 'feed']);
+
+/** Which act a record is of, when it was made before acts were entries. */
+const ACT_OF_REASON: Record<string, string> = {
+  dead: 'fish.dead', move: 'fish.move', feed: 'fish.feed', receive: 'fish.receive', purge: 'purge.transfer', harvest: 'fish.harvest', grade: 'fish.grade',
+  merge: 'fish.merge',
+}; // prettier-ignore
 
 interface Who {
   role: Role;
   personId: string;
 }
 
-/** Managers take back anything; hands only what they recorded themselves, on the same day. */
+/** The one rule of taking back: managers anything; everyone else what they recorded themselves, on the same day. */
 export function mayTakeBack(who: Who, was: { personId: string | null; day: Day }, today: Day): boolean {
-  if (who.role === 'manager') return true;
-  return who.role === 'hand' && was.personId === who.personId && was.day === today;
+  return who.role === 'manager' || (was.personId === who.personId && was.day === today);
 }
 
-function requireMay(who: Who, was: { person_id: string | null; farm_day: Day }, today: Day) {
-  if (mayTakeBack(who, { personId: was.person_id, day: was.farm_day }, today)) return;
-  throw new RuleBroken('form', 'Only a manager takes back what someone else recorded, or what is older than today.');
+/** A record that is to be taken back: the whole entry it belongs to, or itself when it is older than entries. */
+export interface TakeBackWish {
+  recordedKey?: string;
+  kind?: 'movement' | 'sample' | 'event';
+  id?: string;
 }
 
-/**
- * Takes one entry about fish back: deaths and moves by their opposite, a feeding whole, with all lots it came from. The
- * job it ticked off is open again.
- */
-export async function takeBackMovement(tx: Tx, entry: Entry, who: Who, movementId: string): Promise<string> {
-  const was = await tx('movement').where({ id: movementId }).first();
-  if (!was) throw new RuleBroken('form', 'That record is not on this farm.');
-  if (!CAN_BE_TAKEN_BACK.has(was.reason))
-    throw new RuleBroken('form', STAYS[was.reason] ?? 'That cannot be taken back.');
-  requireMay(who, was, entry.farmDay);
-  const [key] = String(was.entry_key).split(':');
-  if (was.reason !== 'feed') {
-    await reverseMovement(tx, entry, movementId);
-    return was.reason === 'dead' ? `Taken back: ${formatNumber(was.count)} deaths.` : `Taken back: ${formatNumber(was.count)} fish are where they were.`; // prettier-ignore
+export type Found = StoredEntry & { kind: 'entry' | 'movement' | 'sample' | 'event'; id: string };
+
+const TABLES = { movement: 'movement', sample: 'sample', event: 'husbandry_event' } as const;
+const UUID_PART = /^([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})/;
+
+/** Finds the entry that a wish means. @throws {RuleBroken} when there is none on this farm */
+export async function findRecorded(tx: Tx, { recordedKey, kind, id }: TakeBackWish): Promise<Found> {
+  if (recordedKey) {
+    const entry = await entryByKey(tx, recordedKey);
+    if (!entry) throw new RuleBroken('form', 'There is nothing left to undo.');
+    return { ...entry, kind: 'entry', id: recordedKey };
   }
-  const parts = await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).pluck('id');
-  for (const id of parts.length > 0 ? parts : [movementId]) await reverseMovement(tx, entry, id);
+  if (!kind || !id) throw new RuleBroken('form', 'Say what is to be taken back.');
+  const row = await tx(TABLES[kind]).where({ id }).first();
+  if (!row || row.withdrawn === true || (kind === 'event' && row.corrects_id))
+    throw new RuleBroken('form', kind === 'sample' ? 'That sample is not on this farm.' : 'That record is not on this farm.');
+  if (row.reason === 'reverse') throw new RuleBroken('form', 'That is itself a taking back. Record anew what is right.');
+  const [, key] = UUID_PART.exec(row.entry_key) ?? [];
+  const entry = key ? await entryByKey(tx, key) : null;
+  if (entry) return { ...entry, kind: 'entry', id: entry.entryKey };
+  const command = kind === 'movement' ? (ACT_OF_REASON[row.reason] ?? '') : kind === 'sample' ? 'fish.weigh' : 'fish.note';
+  return { kind, id, entryKey: row.entry_key, command, personId: row.person_id, farmDay: row.farm_day, title: '', answer: null, takenBackBy: null };
+} // prettier-ignore
+
+/** Undoes everything an entry recorded by opposites that name it, and opens its jobs and steps again. */
+export async function undoRecorded(tx: Tx, entry: Entry, was: Found): Promise<void> {
+  if (was.takenBackBy) throw new RuleBroken('form', 'That was taken back already.');
+  const done = was.kind === 'entry' ? await undoEntry(tx, entry, was.entryKey) : await undoOne(tx, entry, was);
+  if (done === 0) throw new RuleBroken('form', 'That was taken back already.');
+  if (was.kind === 'entry') await markTakenBack(tx, was.entryKey, entry.entryKey);
+}
+
+async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<number> {
+  const moves: string[] = await tx('movement')
+    .where((q) => void q.where('entry_key', key).orWhere('entry_key', 'like', `${key}:%`))
+    .whereNot({ reason: 'reverse' })
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = movement.farm_id and r.reverses_id = movement.id'))
+    .orderBy('recorded_at', 'desc')
+    .pluck('id');
+  for (const id of moves.reverse()) await reverseMovement(tx, entry, id);
+  const readings = await withdrawReadings(tx, entry, key);
+  const samples = await withdrawSample(tx, entry, key);
+  const events = await withdrawEvents(tx, entry, key);
+  const steps: string[] = await tx('task_done').where({ entry_key: key, job_kind: 'step' }).pluck('subject');
+  for (const step of steps) await openStepAgain(tx, step);
+  const jobs = await openJobAgain(tx, key);
+  return moves.length + readings + samples + events + jobs;
+}
+
+/** A record from before acts were entries: by itself, a feeding with all the lots it came from. */
+async function undoOne(tx: Tx, entry: Entry, was: Found): Promise<number> {
+  if (was.kind === 'sample') return (await withdrawSample(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey));
+  if (was.kind === 'event') return (await withdrawEvents(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey));
+  const [key] = was.entryKey.split(':');
+  const parts: string[] =
+    was.command === 'fish.feed' ? await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).pluck('id') : [];
+  const ids = parts.length > 0 ? parts : [was.id];
+  for (const id of ids) await reverseMovement(tx, entry, id);
   await openJobAgain(tx, key!);
-  return 'Taken back: that feeding. Its job is open again.';
-}
+  return ids.length;
+} // prettier-ignore
 
-/** Takes a sample back; what it had recalibrated goes by the samples before it. */
-export async function takeBackSample(tx: Tx, entry: Entry, who: Who, sampleId: string): Promise<string> {
-  const was = await tx('sample').where({ id: sampleId, withdrawn: false }).first();
-  if (!was) throw new RuleBroken('form', 'That sample is not on this farm.');
-  requireMay(who, was, entry.farmDay);
-  const again = await tx('sample').where({ entry_key: entry.entryKey }).first('id');
-  const taken = again ? 1 : await withdrawSample(tx, entry, was.entry_key);
-  if (taken === 0) throw new RuleBroken('form', 'That was taken back already.');
-  await openJobAgain(tx, was.entry_key);
-  return 'Taken back: that sample. The forecast goes by the samples before it.';
-}
-
-/** Takes an observation, treatment or rest back: it restrains nothing and clears nothing any more. */
-export async function takeBackEvent(tx: Tx, entry: Entry, who: Who, eventId: string): Promise<string> {
-  const was = await tx('husbandry_event').where({ id: eventId }).whereNull('corrects_id').first();
-  if (!was) throw new RuleBroken('form', 'That record is not on this farm.');
-  requireMay(who, was, entry.farmDay);
-  const already = await tx('husbandry_event').where({ corrects_id: eventId }).first('entry_key');
-  if (already && already.entry_key !== entry.entryKey) throw new RuleBroken('form', 'That was taken back already.');
-  if (!already) {
-    await tx('husbandry_event').insert({
-      farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, kind: was.kind, lot_id: was.lot_id, place_id: was.place_id, words: was.words,
+async function withdrawEvents(tx: Tx, entry: Entry, key: string): Promise<number> {
+  const events = await tx('husbandry_event as e')
+    .where((q) => void q.where('e.entry_key', key).orWhere('e.entry_key', 'like', `${key}:%`))
+    .whereNull('e.corrects_id')
+    .whereNotExists(tx('husbandry_event as c').whereRaw('c.farm_id = e.farm_id and c.corrects_id = e.id'));
+  if (events.length === 0) return 0;
+  await tx('husbandry_event').insert(
+    events.map((was, i) => ({
+      farm_id: entry.farmId, id: randomUUID(), entry_key: `${entry.entryKey}:e${i}`, kind: was.kind, lot_id: was.lot_id, place_id: was.place_id, words: was.words,
       state: was.state, until_day: was.until_day, farm_day: entry.farmDay, recorded_at: entry.at, person_id: entry.personId, corrects_id: was.id,
-    }); // prettier-ignore
-  }
-  await openJobAgain(tx, was.entry_key);
-  return was.kind === 'treat' ? 'Taken back: that treatment. Its withdrawal period holds no more.' : 'Taken back.';
-}
-
-/** The daily job that an entry ticked off is to be done again. */
-export async function openJobAgain(tx: Tx, entryKey: string) {
-  await tx('task_done').where({ entry_key: entryKey }).whereRaw(`task_key ~ '^(feed|sample|observe):'`).delete();
+    })), // prettier-ignore
+  );
+  return events.length;
 }

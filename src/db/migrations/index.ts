@@ -9,8 +9,15 @@ import * as m7 from './0007_fish_keeping';
 import * as m8 from './0008_live_sale_and_speed';
 import * as m9 from './0009_how_fish_are_sold';
 import * as m10 from './0010_taking_back';
+import * as m11 from './0011_entries';
+import * as m12 from './0012_typed_plan';
+import * as m13 from './0013_jobs_by_name';
+import * as m14 from './0014_feed_by_share';
+import * as m15 from './0015_revisions';
+import * as m16 from './0016_second_wall';
+import * as m17 from './0017_ranges';
 
-const MIGRATIONS = [m1, m2, m3, m4, m5, m6, m7, m8, m9, m10];
+const MIGRATIONS = [m1, m2, m3, m4, m5, m6, m7, m8, m9, m10, m11, m12, m13, m14, m15, m16, m17];
 type Step = (typeof MIGRATIONS)[number];
 
 /** Imported modules, not a folder of files: the same list works for the app, its tests and its scripts. */
@@ -25,7 +32,10 @@ const source: Knex.MigrationSource<Step> = {
   }),
 };
 
-export async function migrate(owner: Knex): Promise<string[]> {
-  const [, done] = (await owner.migrate.latest({ migrationSource: source })) as [number, string[]];
+/** Brings the tables up to date, or up to a named migration. @returns the names of what was done */
+export async function migrate(owner: Knex, upTo?: string): Promise<string[]> {
+  const wanted = upTo ? MIGRATIONS.slice(0, MIGRATIONS.findIndex((m) => m.name === upTo) + 1) : MIGRATIONS;
+  const migrationSource = { ...source, getMigrations: async () => wanted };
+  const [, done] = (await owner.migrate.latest({ migrationSource })) as [number, string[]];
   return done;
 }

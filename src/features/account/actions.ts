@@ -1,68 +1,30 @@
-'use server';
-import { revalidatePath } from 'next/cache';
-import { cookies } from 'next/headers';
-import { redirect } from 'next/navigation';
-import { IsIn } from 'class-validator';
-import { signIn, signOut } from '../../db/people';
-import { act } from '../../server/act';
-import { now } from '../../server/clock';
-import { database } from '../../server/database';
-import { KeyedInput } from '../../server/input';
-import { currentPerson, SESSION_COOKIE } from '../../server/session';
+import { send } from '../../commands/client';
 import type { Outcome } from '../../ui/outcome';
 
-const LONGEST = 200;
-
-export async function enter(raw: unknown): Promise<Outcome<null>> {
-  const { name, password } = (raw ?? {}) as { name?: unknown; password?: unknown };
-  if (typeof name !== 'string' || !name.trim()) return { ok: false, fields: { name: ['Give your sign-in name'] } };
-  if (typeof password !== 'string' || !password) return { ok: false, fields: { password: ['Give your password'] } };
-  if (name.length > LONGEST || password.length > LONGEST)
-    return { ok: false, fields: { name: [`At most ${LONGEST} characters`] } };
-  const result = await signIn(database(), name, password, now());
-  if (!result.ok) {
-    const words =
-      result.reason === 'too_many'
-        ? 'Too many tries. Wait a quarter of an hour, then try again.'
-        : 'Name and password do not go together.';
-    return { ok: false, fields: { password: [words] } };
-  }
-  (await cookies()).set(SESSION_COOKIE, result.token, {
-    httpOnly: true,
-    sameSite: 'lax',
-    secure: process.env.APP_ORIGIN?.startsWith('https:') ?? false,
-    path: '/',
-    expires: result.expires,
+async function session(method: 'POST' | 'DELETE', body: unknown): Promise<Outcome<null>> {
+  const response = await fetch('/api/session', {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
   });
-  return { ok: true, value: null };
+  return (await response.json()) as Outcome<null>;
 }
+
+export const enter = (values: { name: string; password: string }) => session('POST', values);
 
 export async function leave(): Promise<void> {
-  const jar = await cookies();
-  const token = jar.get(SESSION_COOKIE)?.value;
-  const person = await currentPerson();
-  if (token && person) await signOut(database(), person, token);
-  jar.delete(SESSION_COOKIE);
-  redirect('/sign-in');
+  await session('DELETE', {});
+  // A whole new page, so that nothing of the farm stays in the browser's memory.
+  window.location.assign('/sign-in');
 }
 
-class UnitsInput extends KeyedInput {
-  @IsIn(['metric', 'us'], { message: 'Metric or US units' }) mass!: 'metric' | 'us';
-  @IsIn(['C', 'F'], { message: '°C or °F' }) temperature!: 'C' | 'F';
-}
+export const chooseUnits = (values: Record<string, unknown>) => send<null>('person.chooseUnits@1', values);
 
-export async function chooseUnits(raw: unknown): Promise<Outcome<null>> {
-  const outcome = await act(
-    ['manager', 'office', 'hand'],
-    UnitsInput,
-    raw,
-    async ({ tx, person }, { mass, temperature }) => {
-      await tx('person')
-        .where({ id: person.personId })
-        .update({ settings: JSON.stringify({ ...person.settings, mass, temperature }) });
-      return null;
-    },
-  );
-  if (outcome.ok) revalidatePath('/', 'layout');
-  return outcome;
+export async function changePassword(values: { old: string; new: string }): Promise<Outcome<null>> {
+  const response = await fetch('/api/session', {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(values),
+  });
+  return (await response.json()) as Outcome<null>;
 }

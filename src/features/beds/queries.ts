@@ -1,6 +1,6 @@
 import 'server-only';
 import { explainSowing, type Explanation } from '../../core/explain';
-import { sowingGaps } from '../../core/crops/gaps';
+import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { formatQuantity } from '../../core/plan/consequences';
@@ -55,12 +55,6 @@ export interface BedsPage extends DayView {
 
 const SOW_AHEAD_DAYS = 14;
 const GAP_WEEKS = 20;
-
-export function sowingCode(cropCode: string, sowDay: Day): string {
-  const words = cropCode.toUpperCase().split('-');
-  const prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
-  return `${prefix}-${sowDay.slice(2).replaceAll('-', '')}`;
-}
 
 export async function bedsPage(search: Search): Promise<BedsPage> {
   const view = await farmView(search, async () => null);

@@ -1,7 +1,8 @@
 import { inSentence } from '../../core/library/inSentence';
 import Link from 'next/link';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
-import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
+import { formatMoney } from '../../core/quantity/money';
+import { formatMass, formatNumber } from '../../core/quantity/units';
 import type { Explanation } from '../../core/explain';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';

@@ -2,6 +2,7 @@
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { useState } from 'react';
+import { toMajor, toMinor } from '../../core/quantity/money';
 import { readFeedRows } from '../../core/fish/scaleFile';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { keepFeedRule, type Said } from './actions';
@@ -49,8 +50,8 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
         .split(/[\s,;]+/)
         .filter(Boolean),
       farmGrownShare: Number(v.share ?? 0) / 100,
-      feedMinorPerKg: Math.round(Number(v.price ?? 0) * 100),
-      fingerlingMinor: Math.round(Number(v.fingerling ?? 0) * 100),
+      feedMinorPerKg: toMinor(Number(v.price ?? 0), page.currency),
+      fingerlingMinor: toMinor(Number(v.fingerling ?? 0), page.currency),
       leadDays: v.leadDays,
       quarantineDays: v.quarantineDays,
     });
@@ -86,12 +87,12 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
       kind: 'number',
       start: Math.round(rule.farmGrownShare * 100),
     },
-    { name: 'price', label: `Feed, ${page.currency} a kg`, kind: 'number', start: rule.feedMinorPerKg / 100 },
+    { name: 'price', label: `Feed, ${page.currency} a kg`, kind: 'number', start: toMajor(rule.feedMinorPerKg, page.currency) },
     {
       name: 'fingerling',
       label: `Fingerling of 10 g, ${page.currency} each`,
       kind: 'number',
-      start: rule.fingerlingMinor / 100,
+      start: toMajor(rule.fingerlingMinor, page.currency),
     },
     { name: 'leadDays', label: 'Days from order to feed delivery', kind: 'count', start: rule.leadDays },
     { name: 'quarantineDays', label: 'Days in quarantine', kind: 'count', start: rule.quarantineDays },

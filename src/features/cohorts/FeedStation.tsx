@@ -2,7 +2,8 @@
 import { inSentence } from '../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
+import { formatMoney } from '../../core/quantity/money';
+import { formatMass, formatNumber } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';

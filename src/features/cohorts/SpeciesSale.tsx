@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { toMajor, toMinor } from '../../core/quantity/money';
 import { readTable } from '../../core/quantity/lines';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { keepSale, type Said } from './actions';
@@ -25,7 +26,7 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
       name: 'price',
       label: `As food: ${currency} a kg`,
       kind: 'number',
-      start: sale.food ? sale.food.priceMinor / 100 : '',
+      start: sale.food ? toMajor(sale.food.priceMinor, currency) : '',
       optional: true,
     },
     {
@@ -41,10 +42,11 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
       kind: 'area',
       rows: 3,
       optional: true,
-      start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${g.priceMinor / 100}`).join('\n'),
+      start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${toMajor(g.priceMinor, currency)}`).join('\n'),
       help: 'One grade a line. With any grade here the fish are netted alive and never become food.',
     },
   ];
+  const minor = (price: unknown) => toMinor(Number(price), currency);
   const send = async (v: Record<string, unknown>) => {
     const read = readTable(String(v.grades ?? ''), 3, 'grades', 'Small; 10; 14; 7.50');
     const wrong = { ...read.wrong, ...foodFault(v) };
@@ -70,8 +72,6 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
     </section>
   );
 }
-
-const minor = (price: unknown) => Math.round(Number(price) * 100);
 
 function foodFault({ name, price, keeps }: Record<string, unknown>): Record<string, string[]> {
   if (!name) return {};

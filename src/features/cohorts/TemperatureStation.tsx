@@ -1,12 +1,13 @@
 'use client';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatMass, formatMoney, formatTemperature } from '../../core/quantity/units';
+import { formatMoney } from '../../core/quantity/money';
+import { formatMass, formatTemperature } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { compare, planTemperature, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
-import type { TemperatureResult } from './compare';
+import type { TemperatureResult } from '../../core/plan/compareTemperatures';
 import type { TemperaturePage } from './keepingQueries';
 import { PlannedWaterLazy } from './PlannedWaterLazy';
 import { SaidLines } from './SaidLines';

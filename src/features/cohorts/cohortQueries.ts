@@ -8,7 +8,7 @@ import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeigh
 import { countsByGrade, liveGrades, nettingWords, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative } from '../../core/fish/sizeSpread';
 import type { Species } from '../../core/library/types';
-import { STEP_WORDS } from '../../core/plan/changes';
+import { stepWords } from '../../core/plan/steps/steps';
 import { type FishFact, type FishStay } from '../../core/plan/types';
 import { type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -256,7 +256,7 @@ function openStepsOf(view: FarmView, { steps }: Cohort): CohortPage['steps'] {
     .filter((s) => s.state === 'planned')
     .map((s) => ({
       ...s,
-      words: nettingWords(s, view.facts.products) ?? STEP_WORDS[s.kind],
+      words: nettingWords(s, view.facts.products) ?? stepWords(s.kind),
       from: placeCode(view, s.fromPlaceId),
       to: placeCode(view, s.toPlaceId),
     }));

@@ -77,7 +77,7 @@ export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
           species: facts.species.find((x) => x.code === s.speciesCode)?.name ?? '',
           day: s.day,
           count: s.count,
-          meanG: s.amount ?? 0,
+          meanG: s.detail.meanG ?? 0,
           place: codeOf(s.toPlaceId),
           note: s.note,
           kgM3: g !== undefined && place?.volumeL ? densityKgM3(g, place.volumeL) : null,

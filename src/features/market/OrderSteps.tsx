@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { newEntryKey, type Outcome } from '../../ui/outcome';
-import { deliverOrder, payOrder } from './actions';
+import { callOrderOff, deliverOrder, payOrder } from './actions';
 
 export function OrderSteps({
   orderId,
@@ -10,6 +10,7 @@ export function OrderSteps({
   state,
   ready,
   canPay,
+  canCallOff,
 }: {
   orderId: string;
   version: number;
@@ -17,10 +18,12 @@ export function OrderSteps({
   /** Something is set aside, so there is something to deliver. */
   ready: boolean;
   canPay: boolean;
+  canCallOff: boolean;
 }) {
   const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
   const [pending, start] = useTransition();
-  const run = (action: (raw: unknown) => Promise<Outcome<string>>) =>
+  const [asking, setAsking] = useState(false);
+  const run = (action: (values: Record<string, unknown>) => Promise<Outcome<string>>) =>
     start(async () => {
       const outcome = await action({ orderId, version, entryKey: newEntryKey() });
       setSaid(
@@ -37,6 +40,22 @@ export function OrderSteps({
         </Button>
       )}
       {state === 'open' && !ready && <span className="small quiet">Set a lot aside first.</span>}
+      {state === 'open' && canCallOff && !asking && (
+        <Button onClick={() => setAsking(true)} disabled={pending}>
+          Call it off…
+        </Button>
+      )}
+      {state === 'open' && asking && (
+        <span className="mark attention" role="alert">
+          The customer no longer wants it? What is set aside becomes free.{' '}
+          <Button size="small" color="error" onClick={() => run(callOrderOff)} disabled={pending}>
+            Call it off
+          </Button>
+          <Button size="small" onClick={() => setAsking(false)}>
+            Keep it
+          </Button>
+        </span>
+      )}
       {state === 'delivered' && canPay && (
         <Button variant="contained" onClick={() => run(payOrder)} disabled={pending}>
           Mark as paid

@@ -1,6 +1,7 @@
 import { formatQuantity } from '../../core/plan/consequences';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
-import { formatMass, formatMoney, formatNumber } from '../../core/quantity/units';
+import { formatMoney } from '../../core/quantity/money';
+import { formatMass, formatNumber } from '../../core/quantity/units';
 import { OrderSteps } from './OrderSteps';
 import { SetAside } from './SetAside';
 import type { OrderPage } from './queries';
@@ -44,6 +45,7 @@ export function OrderView({ page }: { page: OrderPage }) {
           version={order.version}
           state={order.state}
           ready={order.lines.some((l) => l.setAside.length > 0)}
+          canCallOff={page.person.role !== 'hand'}
           canPay={page.person.role !== 'hand'}
         />
       </section>

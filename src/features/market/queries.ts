@@ -1,9 +1,8 @@
 import 'server-only';
 import type { explainPromise } from '../../core/explain';
-import { availableToPromise } from '../../core/market/promise';
 import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
-import { addDays, dayNumber, type Day } from '../../core/quantity/days';
+import { addDays, type Day } from '../../core/quantity/days';
 import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
@@ -47,7 +46,7 @@ const ORDERS_AHEAD_DAYS = 42;
 
 export async function marketPage(search: Search): Promise<MarketPage> {
   const view = await farmView(search, (tx, { day }) =>
-    listOrders(tx, addDays(day, -ORDERS_BACK_DAYS), addDays(day, ORDERS_AHEAD_DAYS)),
+    listOrders(tx, addDays(day, -ORDERS_BACK_DAYS), addDays(day, ORDERS_AHEAD_DAYS), day),
   );
   const { units, when, at } = view;
   const skip = Math.floor(at / 7);
@@ -144,21 +143,4 @@ export async function newOrderPage(search: Search): Promise<NewOrderPage> {
     customers: view.more,
     products: view.facts.products.map(({ code, name, unit }) => ({ code, name, unit })),
   };
-}
-
-/** What can still be promised of a product on a day, in words. Null: no forecast reaches it. */
-export async function freeOn(productCode: string, day: Day): Promise<string | null> {
-  const view = await farmView(Promise.resolve({}), async () => null);
-  const product = view.facts.products.find((p) => p.code === productCode);
-  const at = dayNumber(day) - dayNumber(view.today);
-  if (!product || at < 0 || at >= view.forecast.days) return null;
-  const batches = view.forecast.supply.filter((b) => b.productCode === productCode);
-  const demands = view.facts.promises
-    .filter((p) => p.productCode === productCode)
-    .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - dayNumber(view.today)), quantity: p.quantity }));
-  const free = availableToPromise(batches, demands, at, product.unit === 'kg' ? 100 : 1);
-  const words = `${formatQuantity(free, product.unit, view.units)} free to promise on that day`;
-  const swimming = view.forecast.swimming.get(product.code)?.[at] ?? 0;
-  if (swimming < 0.5) return words;
-  return `${words}; about ${formatNumber(swimming)} more of this size swim in the tanks then, their netting not planned`;
 }

@@ -2,6 +2,7 @@ import { inSentence } from '../../core/library/inSentence';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { BatchRules } from './BatchRules';
 import type { Batch, PurgePage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
@@ -24,7 +25,12 @@ export function PurgeStation({ page }: { page: PurgePage }) {
           ) : (
             <ul className="rows">
               {page.batches.map((b) => (
-                <BatchRow key={b.groupId} batch={b} today={page.today} />
+                <BatchRow
+                  key={b.groupId}
+                  batch={b}
+                  today={page.today}
+                  mayChange={page.when === 'today' && page.person.role === 'manager'}
+                />
               ))}
             </ul>
           )}
@@ -102,7 +108,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
   );
 }
 
-function BatchRow({ batch, today }: { batch: Batch; today: string }) {
+function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; mayChange: boolean }) {
   const open = batch.checks.filter((c) => !c.met);
   return (
     <li className="row">
@@ -141,6 +147,7 @@ function BatchRow({ batch, today }: { batch: Batch; today: string }) {
       ) : (
         <p className="small quiet">Not begun: feed is to stop on {shortDay(batch.steps[0]!.day)}.</p>
       )}
+      <BatchRules batch={batch} mayChange={mayChange} />
     </li>
   );
 }

@@ -1,10 +1,10 @@
 import 'server-only';
 import { liveGrades } from '../../core/fish/liveSale';
-import { STEP_WORDS } from '../../core/plan/changes';
+import { stepWords } from '../../core/plan/steps/steps';
 import type { GateCheck } from '../../core/purge/gate';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { formatQuantity } from '../../core/plan/consequences';
-import { gateOf } from '../../db/doing/fish';
+import { gatesOf, type BatchChange, type PurgeBatch } from '../../db/purgeBatch';
 import type { StoredStep } from '../../db/plan';
 import { dayOnly, farmView, type DayView, type Search } from '../../server/farmView';
 
@@ -20,6 +20,9 @@ export interface Batch {
   /** Only for batches on their way; the gate of others has not opened. */
   checks: GateCheck[];
   overridden: string | null;
+  /** What it must meet, fixed when its feed stopped; null before. */
+  rules: PurgeBatch | null;
+  changes: BatchChange[];
   steps: { id: string; words: string; day: Day; done: boolean }[];
 }
 
@@ -38,9 +41,8 @@ export async function purgePage(search: Search): Promise<PurgePage> {
     const harvests = steps
       .filter((s) => s.kind === 'harvest' && food(s.speciesCode) && s.day <= addDays(day, AHEAD_DAYS))
       .slice(0, 12);
-    const gates = [];
-    for (const harvest of harvests) gates.push({ harvest, gate: await gateOf(tx, harvest.groupId, today) });
-    return gates;
+    const gates = await gatesOf(tx, harvests.map((h) => h.groupId), today, facts.treatments); // prettier-ignore
+    return harvests.map((harvest) => ({ harvest, gate: gates.get(harvest.groupId)! }));
   });
   const { facts, units, day, forecast, at } = view;
   const codeOf = (id: string | null | undefined) => facts.places.find((p) => p.id === id)?.code ?? '';
@@ -55,11 +57,13 @@ export async function purgePage(search: Search): Promise<PurgePage> {
       where: codeOf(harvest.fromPlaceId),
       harvestOn: harvest.day,
       begun: find('feed_stop')?.state === 'done',
+      rules: gate.batch,
+      changes: gate.changes,
       checks: gate.checks,
       overridden: gate.overridden,
       steps: [...gate.steps]
         .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))
-        .map((s) => ({ id: s.id, words: STEP_WORDS[s.kind], day: s.day, done: s.state === 'done' })),
+        .map((s) => ({ id: s.id, words: stepWords(s.kind), day: s.day, done: s.state === 'done' })),
     };
   });
   const packs = facts.packed.map((p) => {

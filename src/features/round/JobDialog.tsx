@@ -5,13 +5,15 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { toShown, type UnitChoice } from '../../core/quantity/units';
-import { RecordField, storedValues } from '../../ui/form/RecordField';
-import { newEntryKey } from '../../ui/outcome';
+import type { UnitChoice } from '../../core/quantity/units';
+import { jobForm } from '../../core/tasks/round';
+import { shownStart } from '../../ui/form/ActionForm';
+import { RecordField } from '../../ui/form/RecordField';
+import { EntryWords, useEntry } from '../../ui/form/useEntry';
 import { Why } from '../../ui/Why';
-import { jobForm } from './jobForms';
+import { doJob } from './actions';
 import type { RoundJob } from './queries';
 
 interface JobDialogProps {
@@ -26,46 +28,17 @@ interface JobDialogProps {
 export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDialogProps) {
   const small = useMediaQuery('(max-width:760px)');
   const [spec] = useState(() => jobForm(job));
-  const [entryKey] = useState(newEntryKey);
-  const [formError, setFormError] = useState<string | null>(null);
-  const [pending, start] = useTransition();
-  const defaults = Object.fromEntries(
-    spec.fields.map((f) => [
-      f.name,
-      typeof f.start === 'number' && f.quantity
-        ? String(Number(toShown(f.quantity, f.start, units).toFixed(2)))
-        : String(f.start ?? ''),
-    ]),
-  );
-  const form = useForm<Record<string, string>>({ defaultValues: defaults });
-  const typed = useWatch({ control: form.control }) as Record<string, string>;
-
-  const submit = form.handleSubmit((values) => {
-    const read = storedValues(spec.fields, values, units);
-    if (!read.ok) {
-      for (const [name, words] of Object.entries(read.fields)) form.setError(name, { message: words });
-      return;
-    }
-    start(async () => {
-      try {
-        const outcome = await spec.send({ ...read.values, entryKey });
-        if (outcome.ok) return onDone(outcome.value);
-        const known = new Set(spec.fields.map((f) => f.name));
-        for (const [name, [words]] of Object.entries(outcome.fields)) {
-          if (known.has(name)) form.setError(name, { message: words });
-          else setFormError(words ?? 'Not recorded.');
-        }
-      } catch {
-        setFormError(
-          'No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.',
-        );
-      }
-    });
+  const form = useForm<Record<string, string>>({
+    defaultValues: Object.fromEntries(spec.fields.map((f) => [f.name, shownStart(f, units)])),
   });
+  const typed = useWatch({ control: form.control }) as Record<string, string>;
+  const send = ({ entryKey, confirmed, ...values }: Record<string, unknown>) =>
+    doJob(spec.command, { ...spec.body(values), ...(confirmed ? { confirmed } : {}), entryKey });
+  const entry = useEntry({ fields: spec.fields, units, form, send, onDone });
 
   return (
     <Dialog open onClose={onClose} fullScreen={small} fullWidth maxWidth="sm" aria-labelledby="job-title">
-      <form onSubmit={submit} noValidate style={{ display: 'contents' }}>
+      <form onSubmit={entry.submit} noValidate style={{ display: 'contents' }}>
         <DialogTitle id="job-title">
           {job.place} · {job.title}
         </DialogTitle>
@@ -87,11 +60,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
             ) : (
               <p className="mark attention">{refusal}</p>
             )}
-            {formError && (
-              <p className="mark danger" role="alert">
-                {formError}
-              </p>
-            )}
+            <EntryWords {...entry} />
             {mayDo && spec.logLine && (
               <p className="small quiet">
                 Same on the log line: <span className="mono">{spec.logLine(shownValues(typed))}</span>
@@ -102,8 +71,8 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
         <DialogActions>
           <Button onClick={onClose}>{mayDo ? 'Not now' : 'Close'}</Button>
           {mayDo && (
-            <Button type="submit" variant="contained" disabled={pending}>
-              {pending ? 'Recording…' : spec.submit}
+            <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>
+              {entry.pending ? 'Recording…' : spec.submit}
             </Button>
           )}
         </DialogActions>

@@ -62,14 +62,14 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
 }
 
 function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
-  const still = job.done !== null || job.kind === 'no_feed';
+  const still = job.done !== null || job.notice === true;
   const content = (
     <>
       <span className="ring" aria-hidden="true" />
       <span className="where">{job.place}</span>
       <span>
         <span className="strong">
-          {job.kind === 'no_feed' ? <span className="nofeed-tag">{job.title.toUpperCase()}</span> : job.title}
+          {job.notice ? <span className="nofeed-tag">{job.title.toUpperCase()}</span> : job.title}
         </span>
         <br />
         <span className="small quiet">{job.detail}</span>

@@ -8,7 +8,7 @@ import type { RoundPage } from './queries';
 
 export function RoundStation({ page }: { page: RoundPage }) {
   const { jobs, day, when, today } = page;
-  const open = jobs.filter((j) => !j.done && j.kind !== 'no_feed');
+  const open = jobs.filter((j) => !j.done && !j.notice);
   const minutes = open.reduce((sum, j) => sum + j.minutes, 0);
   const time =
     minutes >= 60 ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min` : `${minutes} min`;

@@ -2,7 +2,8 @@ import 'server-only';
 import { explainFeed, type Explanation } from '../../core/explain';
 import { tankFeed } from '../../core/plan/tankFeed';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
-import { buildRound, type Job } from '../../core/tasks/round';
+import { aJob, type Job } from '../../core/tasks/jobs';
+import { buildRound } from '../../core/tasks/round';
 import { lastHandover, loadChores, saltByPlace, tasksDoneOn, type DoneRow } from '../../db/events';
 import { latestPh } from '../../db/facts';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
@@ -35,7 +36,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     when === 'past'
       ? []
       : buildRound({ day, at, facts, forecast, steps, chores: more.chores, done, saltGL: more.salt, units });
-  const doneSteps = when === 'today' ? finishedSteps(more.done, jobs) : [];
+  const finished = when === 'today' ? finishedJobs(more.done, jobs) : [];
   return {
     person: view.person,
     units,
@@ -43,7 +44,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     day,
     when,
     at,
-    jobs: [...jobs, ...doneSteps].map((job) => ({ ...job, because: whyFeed(view, job) })),
+    jobs: [...jobs, ...finished].map((job) => ({ ...job, because: whyFeed(view, job) })),
     record: more.done,
     troubles: when === 'past' ? [] : findTroubles({ facts, forecast, promise: promisesOf(view), pH: more.pH, units }),
     handover: more.handover,
@@ -51,30 +52,16 @@ export async function roundPage(search: Search): Promise<RoundPage> {
   };
 }
 
-/** Steps done today are no longer open in the plan; they stay on the round, ticked. */
-function finishedSteps(done: DoneRow[], jobs: Job[]): Job[] {
+/** What was done today and is no job of the round any more (a step is no longer open, a sample no longer due) stays on it, ticked. */
+function finishedJobs(done: DoneRow[], jobs: Job[]): Job[] {
   const known = new Set(jobs.map((j) => j.key));
   return done
-    .filter((d) => !known.has(d.key) && /^(step|sample|taste):/.test(d.key))
-    .map((d) => ({
-      key: d.key,
-      kind: 'chore',
-      placeId: null,
-      place: '✓',
-      title: d.title,
-      detail: d.note ?? '',
-      amount: '',
-      walk: 'Done today',
-      walkOrder: 999,
-      lateDays: 0,
-      minutes: 0,
-      stepId: null,
-      lotCode: null,
-      loopCode: null,
-      expected: {},
-      caution: null,
-      done: { by: d.by, at: d.at },
-    }));
+    .filter((d) => !known.has(d.key) && d.id.kind !== 'act')
+    .map((d) => {
+      const words = { kind: d.id.kind, title: d.title, detail: d.note ?? '' };
+      const job = aJob(d.id, undefined, { ...words, place: '✓', walk: 'Done today', walkOrder: 999, minutes: 0 });
+      return { ...job, done: { by: d.by, at: d.at } };
+    });
 }
 
 function whyFeed({ facts, forecast, at, units }: FarmView, job: Job): Explanation | null {

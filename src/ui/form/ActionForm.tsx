@@ -1,12 +1,12 @@
 'use client';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import { useState, useTransition, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { toShown, type UnitChoice } from '../../core/quantity/units';
-import { newEntryKey, type Outcome } from '../outcome';
-import { RecordField, storedValues, type FieldSpec } from './RecordField';
+import type { FieldSpec } from '../../core/tasks/form';
+import type { Outcome } from '../outcome';
+import { RecordField } from './RecordField';
+import { EntryWords, useEntry } from './useEntry';
 
 export interface FormField extends FieldSpec {
   /** What the field starts with, in stored units; several numbers for a field that takes many. */
@@ -50,48 +50,14 @@ export function shownStart(field: FormField, units: UnitChoice): string {
  * connection loses nothing, and pressing twice records once.
  */
 export function ActionForm<R>({ fields, units, submit, send, onDone, children, beside, caution }: ActionFormProps<R>) {
-  const [entryKey, setEntryKey] = useState(newEntryKey);
-  const [formError, setFormError] = useState<string | null>(null);
-  const [asked, setAsked] = useState<string[]>([]);
-  const [confirmed, setConfirmed] = useState(false);
-  const [pending, start] = useTransition();
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(fields.map((f) => [f.name, shownStart(f, units)])),
   });
   const typed = useWatch({ control: form.control }) as Record<string, string>;
-
-  const refuse = (words: Record<string, string[]>) => {
-    const known = new Set(fields.map((f) => f.name));
-    setAsked(words.confirm?.flatMap((w) => w.split('\n')) ?? []);
-    for (const [name, [said]] of Object.entries(words)) {
-      if (name === 'confirm') continue;
-      if (known.has(name)) form.setError(name, { message: said });
-      else setFormError(said ?? 'Not recorded.');
-    }
-  };
-  const onSubmit = form.handleSubmit((values) => {
-    setFormError(null);
-    const read = storedValues(fields, values, units);
-    if (!read.ok) return refuse(Object.fromEntries(Object.entries(read.fields).map(([k, v]) => [k, [v]])));
-    start(async () => {
-      try {
-        const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
-        const outcome = await send({ ...read.values, ...yes, entryKey });
-        if (!outcome.ok) return refuse(outcome.fields);
-        setEntryKey(newEntryKey());
-        setAsked([]);
-        setConfirmed(false);
-        onDone(outcome.value);
-      } catch {
-        setFormError(
-          'No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.',
-        );
-      }
-    });
-  });
+  const entry = useEntry({ fields, units, form, send, onDone });
 
   return (
-    <form onSubmit={onSubmit} noValidate className="stack">
+    <form onSubmit={entry.submit} noValidate className="stack">
       {groupsOf(fields).map(([group, members]) => {
         const inputs = members.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />);
         if (!group)
@@ -109,25 +75,10 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
       })}
       {children?.(typed, (name, text) => form.setValue(name, text, { shouldValidate: true }))}
       {caution && <p className="mark soon small">{caution}</p>}
-      {asked.length > 0 && (
-        <div className="mark attention" role="alert">
-          {asked.map((words) => (
-            <p key={words}>{words}</p>
-          ))}
-          <FormControlLabel
-            control={<Checkbox checked={confirmed} onChange={(e) => setConfirmed(e.target.checked)} />}
-            label="Yes, that is right"
-          />
-        </div>
-      )}
-      {formError && (
-        <p className="mark danger" role="alert">
-          {formError}
-        </p>
-      )}
+      <EntryWords {...entry} />
       <div className="buttons">
-        <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
-          {pending ? 'Recording…' : submit}
+        <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>
+          {entry.pending ? 'Recording…' : submit}
         </Button>
         {beside}
       </div>

@@ -8,23 +8,8 @@ import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
 import TextField from '@mui/material/TextField';
 import { Controller, type UseFormReturn } from 'react-hook-form';
-import { toStored, unitName, type Quantity, type UnitChoice } from '../../core/quantity/units';
-
-export interface FieldSpec {
-  name: string;
-  label: string;
-  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area';
-  quantity?: Quantity;
-  options?: [value: string, words: string][];
-  optional?: boolean;
-  /** Lines of a field that takes many numbers or words; 3 unless said. */
-  rows?: number;
-  /** Stands beside its neighbour. */
-  half?: boolean;
-  /** Fields of one group stand together under its name. */
-  group?: string;
-  help?: string;
-}
+import type { FieldSpec } from '../../core/tasks/form';
+import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 
 /** Kinds whose text is the value. */
 const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'day']);

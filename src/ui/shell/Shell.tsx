@@ -1,9 +1,10 @@
 'use client';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect, useEffectEvent, useState, type ReactNode } from 'react';
+import { startTransition, useEffect, useEffectEvent, useState, type ReactNode } from 'react';
 import dynamic from 'next/dynamic';
 import { addDays, type Day } from '../../core/quantity/days';
+import { RECORDED_EVENT } from '../outcome';
 import { DayDial } from './DayDial';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
@@ -16,11 +17,13 @@ interface ShellProps {
   farmName: string;
   who: ReactNode;
   logLine: ReactNode;
+  /** What stands above every station. */
+  notices: ReactNode;
   children: ReactNode;
 }
 
 /** The frame every station stands in: rail, day dial, log line, and the keys that work everywhere. */
-export function Shell({ today, isDemo, farmName, who, logLine, children }: ShellProps) {
+export function Shell({ today, isDemo, farmName, who, logLine, notices, children }: ShellProps) {
   const path = usePathname();
   const router = useRouter();
   const { day, setDay, withDay, pending } = useDay(today);
@@ -47,6 +50,13 @@ export function Shell({ today, isDemo, farmName, who, logLine, children }: Shell
     document.documentElement.dataset.keys = 'on';
     return () => window.removeEventListener('keydown', listen);
   }, []);
+
+  // Whatever was recorded, by whichever form: the screens read anew, after the answer and apart from it.
+  useEffect(() => {
+    const anew = () => startTransition(() => router.refresh());
+    window.addEventListener(RECORDED_EVENT, anew);
+    return () => window.removeEventListener(RECORDED_EVENT, anew);
+  }, [router]);
 
   const links = STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
   return (
@@ -79,6 +89,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, children }: Shell
         <DayDial today={today} day={day} setDay={setDay} />
       </div>
       <main className="main" id="main" aria-busy={pending}>
+        {notices}
         {children}
       </main>
       <div className="bottom">{logLine}</div>

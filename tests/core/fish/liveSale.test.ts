@@ -80,7 +80,7 @@ describe('size grades of fish sold alive', () => {
     const species = [...farm.species, koi];
     const fish = { ...farm.fish[0]!, lotCode: 'KOI-1', speciesCode: 'koi', placeId: 'k1', count: 100, referenceG: weightFromLengthG(15, koi), bins: freshSpread(0.5), pace: 1 };
     const facts = { ...farm, fish: [fish], species, products: [...farm.products, ...products] };
-    const net = (count: number, cm: number) => aStep({ kind: 'harvest', lotCode: 'KOI-1', speciesCode: 'koi', fromPlaceId: 'k1', toPlaceId: null, count, amount: cm, day: facts.today });
+    const net = (count: number, cm: number) => aStep({ kind: 'harvest', lotCode: 'KOI-1', speciesCode: 'koi', fromPlaceId: 'k1', toPlaceId: null, count, detail: { gradeCm: cm }, day: facts.today });
     const run = (steps: ReturnType<typeof net>[]) => forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, dailyMortality: 0 });
     const swim = (forecast: ReturnType<typeof run>, at = 0) => products.map((p) => forecast.swimming.get(p.code)![at]!);
 
@@ -126,7 +126,7 @@ describe('size grades of fish sold alive', () => {
 
     test('is called by its grade in the plan; a step without one takes the largest', () => {
       expect(nettingWords(net(5, 16), facts.products)).toBe('Net middle for live sale');
-      expect(nettingWords({ ...net(5, 16), amount: null }, facts.products)).toBe('Net the largest for live sale');
+      expect(nettingWords({ ...net(5, 16), detail: {} }, facts.products)).toBe('Net the largest for live sale');
       expect(nettingWords({ ...net(5, 16), speciesCode: 'rainbow-trout' }, facts.products)).toBeNull();
       expect(gradeAtCm(gradeMiddleCm({ fromCm: 14, toCm: 18 }), grades)!.product.code).toBe('middle');
       expect(gradeAtCm(30, grades)).toBeNull();

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { parseLogLine, readingFault, weightFault, type LogContext } from '../../../src/core/log/parse';
+import { parseLogLine, type LogContext } from '../../../src/core/log/parse';
+import { weightFault } from '../../../src/core/log/verbs/words';
+import { readingFault } from '../../../src/core/water/readings/readings';
 import { METRIC } from '../../../src/core/quantity/units';
 
 const holding = { meanG: null, cropName: null, unit: null, daysToRipe: null };
@@ -59,7 +61,7 @@ const refusal = (text: string, over: Partial<LogContext> = {}) => {
 
 describe('what a hand types', () => {
   test('deaths', () => {
-    expect(parse('H3 dead 4')).toMatchObject({ ok: true, intent: { kind: 'dead', lotId: 'a', count: 4 } });
+    expect(parse('H3 dead 4')).toMatchObject({ ok: true, command: 'fish.dead@1', body: { lotId: 'a', count: 4 } });
     expect(meaning('h3 DEAD 4')).toBe('4 dead from HSB-11 in H3, 636 left');
   });
 
@@ -68,40 +70,40 @@ describe('what a hand types', () => {
   });
 
   test('weights with a decimal comma, and in ounces for those who weigh so', () => {
-    expect(parse('H3 weigh 298,5')).toMatchObject({ ok: true, intent: { weightsG: [298.5] } });
+    expect(parse('H3 weigh 298,5')).toMatchObject({ ok: true, body: { weightsG: [298.5] } });
     const us = parse('H3 weigh 11', { units: { mass: 'us', temperature: 'F' } });
-    expect(us.ok && us.intent.kind === 'weigh' && us.intent.weightsG[0]!).toBeCloseTo(311.8, 1);
+    expect(us.ok && (us.body.weightsG as number[])[0]!).toBeCloseTo(311.8, 1);
   });
 
   test('a move, with what it makes of the tank it goes to', () => {
     const roomy = { places: context.places.map((p) => (p.code === 'H4' ? { ...p, volumeL: 4000, densityLimitKgM3: 40 } : p)) };
-    expect(parse('H3 move 100 H4')).toMatchObject({ ok: true, intent: { kind: 'move', placeId: 'H3', lotCode: 'HSB-11', toPlaceId: 'H4', count: 100, massG: 31_200 } });
+    expect(parse('H3 move 100 H4')).toMatchObject({ ok: true, body: { fromPlaceId: 'H3', lotCode: 'HSB-11', toPlaceId: 'H4', count: 100, massG: 31_200 } });
     const said = parse('h3 move 100 h4', roomy);
     expect(said.ok && said.meaning).toBe('100 of HSB-11, about 31.2 kg, from H3 to H4, then 7.8 of 40 kg/m³ there');
     const fed = (text: string, over = {}) => parse(text, over);
-    expect(fed('H3 fed 2.4 slow')).toEqual({ ok: true, intent: { kind: 'fed', placeId: 'H3', massG: 2400, response: 'slow' }, meaning: '2.4 kg fed in H3 today, ate slowly' });
-    for (const text of ['H3 fed 460g', 'H3 fed 460 g', 'h3 FED 0,46 kg eager', 'H3 fed 0.46']) expect(fed(text)).toMatchObject({ intent: { massG: 460, response: 'eager' } });
+    expect(fed('H3 fed 2.4 slow')).toEqual({ ok: true, command: 'fish.feed@1', body: { placeId: 'H3', massG: 2400, response: 'slow' }, meaning: '2.4 kg fed in H3 today, ate slowly' });
+    for (const text of ['H3 fed 460g', 'H3 fed 460 g', 'h3 FED 0,46 kg eager', 'H3 fed 0.46']) expect(fed(text)).toMatchObject({ body: { massG: 460, response: 'eager' } });
     const us = { units: { ...METRIC, mass: 'us' as const } };
     const pounds = fed('H3 fed 2 none', us);
-    expect(pounds.ok && pounds.intent.kind === 'fed' && pounds.intent.massG).toBeCloseTo(907.2, 0);
+    expect(pounds.ok && pounds.body.massG).toBeCloseTo(907.2, 0);
     const purged = context.holdings.map((h) => ({ ...h, fasting: true }));
     expect(fed('H3 fed 1', { holdings: purged })).toMatchObject({ ok: false, message: expect.stringContaining('to get no feed') });
-    expect(parse('H3 move all H4')).toMatchObject({ ok: true, intent: { count: 640 } });
-    expect(parse('H5 move 20 H4 HSB-9')).toMatchObject({ ok: true, intent: { lotCode: 'HSB-9', count: 20 } });
+    expect(parse('H3 move all H4')).toMatchObject({ ok: true, body: { count: 640 } });
+    expect(parse('H5 move 20 H4 HSB-9')).toMatchObject({ ok: true, body: { lotCode: 'HSB-9', count: 20 } });
   }); // prettier-ignore
 
   test('heads come off the ripest planting, cut leaves by weight', () => {
-    expect(parse('R2 picked 96')).toMatchObject({ ok: true, intent: { lotId: 'e', quantity: 96 } });
-    expect(parse('R2 picked 96 OAK-1')).toMatchObject({ ok: true, intent: { lotId: 'd' } });
-    expect(parse('R4 picked 4.2')).toMatchObject({ ok: true, intent: { lotId: 'f', quantity: 4200 } });
+    expect(parse('R2 picked 96')).toMatchObject({ ok: true, body: { lotId: 'e', quantity: 96 } });
+    expect(parse('R2 picked 96 OAK-1')).toMatchObject({ ok: true, body: { lotId: 'd' } });
+    expect(parse('R4 picked 4.2')).toMatchObject({ ok: true, body: { lotId: 'f', quantity: 4200 } });
     expect(meaning('R4 picked 4.2')).toContain('4.2 kg mizuna picked from MIZ-1');
   });
 
   test('readings, several at once, in the unit the person uses', () => {
-    expect(parse('heron ph 6.4 t 17.9')).toMatchObject({ ok: true, intent: { kind: 'reading', values: [{ kind: 'ph', value: 6.4 }, { kind: 't', value: 17.9 }] } }); // prettier-ignore
+    expect(parse('heron ph 6.4 t 17.9')).toMatchObject({ ok: true, command: 'water.read@1', body: { values: { ph: 6.4, t: 17.9 } } }); // prettier-ignore
     expect(meaning('heron ph 6.4 t 17.9')).toBe('Heron loop: pH 6.4, 17.9 °C');
     const fahrenheit = parse('heron t 68', { units: { mass: 'us', temperature: 'F' } });
-    expect(fahrenheit.ok && fahrenheit.intent.kind === 'reading' && fahrenheit.intent.values[0]!.value).toBe(20);
+    expect(fahrenheit.ok && (fahrenheit.body.values as Record<string, number>).t).toBe(20);
   });
 });
 

@@ -102,7 +102,7 @@ describe('fish, day by day', () => {
 
   test('a cohort that is to be stocked arrives on its day and can be moved on', () => {
     const steps = [
-      aStep({ kind: 'stock', day: '2026-06-10', lotCode: 'TRT-2', toPlaceId: 'k2', count: 400, amount: 10 }),
+      aStep({ kind: 'stock', day: '2026-06-10', lotCode: 'TRT-2', toPlaceId: 'k2', count: 400, detail: { meanG: 10 } }),
       aStep({ kind: 'move', day: '2026-06-20', lotCode: 'TRT-2', fromPlaceId: 'k2', toPlaceId: 'k1', count: 390 }),
     ];
     const forecast = forecastFarm(aFarm(), steps, settings);
@@ -192,7 +192,7 @@ describe('crops, day by day', () => {
       speciesCode: null,
       fromPlaceId: 'r1',
       count: 100,
-      amount: 1,
+      detail: { cut: 1 },
     }),
     aStep({
       kind: 'clear',

@@ -28,7 +28,7 @@ test('market size is found in the next tank when the fish move on the way', () =
   const alone = marketDay(forecastFarm(facts, []), 'TRT-1', 280)!;
   const move: PlanStep = {
     id: 's', groupId: 'g', kind: 'move', day: addDays(facts.today, 3), lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null,
-    fromPlaceId: 'k1', toPlaceId: 'k2', count: facts.fish[0]!.count, amount: null, version: 1,
+    fromPlaceId: 'k1', toPlaceId: 'k2', count: facts.fish[0]!.count, detail: {}, version: 1,
   }; // prettier-ignore
   expect(daysBetween(facts.today, alone)).toBeGreaterThan(3);
   expect(marketDay(forecastFarm(facts, [move]), 'TRT-1', 280)).toBe(alone);

@@ -74,7 +74,7 @@ describe('working back from the harvest', () => {
     const steps = harvestGroup(wish, ids());
     expect(steps.map((s) => s.kind)).toEqual(['feed_stop', 'purge', 'exchange', 'taste', 'harvest']);
     expect(steps.find((s) => s.kind === 'purge')).toMatchObject({ fromPlaceId: 'k1', toPlaceId: 'p1', count: 80 });
-    expect(steps.find((s) => s.kind === 'exchange')!.amount).toBe(1500);
+    expect(steps.find((s) => s.kind === 'exchange')!.detail.litres).toBe(1500);
     expect(steps.at(-1)!.fromPlaceId).toBe('p1');
     expect(() => harvestGroup({ ...wish, purgePlaceId: null }, ids())).toThrow(/Choose a purge tank/);
     expect(harvestGroup({ ...wish, purgePlaceId: null, method: 'in_place' }, ids()).at(-1)!.fromPlaceId).toBe('k1');

@@ -88,7 +88,7 @@ describe('a farm as a planning problem', () => {
     const season = { ...target.species[0]!, amount: 50, counted: true, fromG: 400, fromWeek: 10, untilWeek: 14 };
     const harvest: PlanStep = {
       id: 's1', groupId: 'g1', kind: 'harvest', day: addDays('2026-06-08', 11 * 7 + 3), lotCode: 'TRT-1', speciesCode: 'rainbow-trout',
-      cropCode: null, fromPlaceId: 'k2', toPlaceId: null, count: 20, amount: null, version: 1,
+      cropCode: null, fromPlaceId: 'k2', toPlaceId: null, count: 20, detail: {}, version: 1,
     }; // prettier-ignore
     const fish = [someTrout({ placeId: 'k2', count: 300 })];
     const { input } = stockingProblem(troutFarm({ fish }), [harvest], { ...target, species: [season] });
@@ -211,7 +211,7 @@ describe('back in step after a loss', () => {
     fromPlaceId: 'k2',
     toPlaceId: null,
     count: 500,
-    amount: null,
+    detail: {},
     version: 1,
   });
   const loss: Loss = { lotCode: 'TRT-1', speciesCode: 'rainbow-trout', placeId: 'k2', count: 500, meanG: 120 };

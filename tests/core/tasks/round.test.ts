@@ -98,7 +98,7 @@ describe('the day’s round', () => {
   });
 
   test('the exchange of a salted tank has its salt weighed out', () => {
-    const steps = [aStep({ kind: 'exchange', day: '2026-06-01', fromPlaceId: 'p1', amount: 1500 })];
+    const steps = [aStep({ kind: 'exchange', day: '2026-06-01', fromPlaceId: 'p1', detail: { litres: 1500 } })];
     const job = round({ steps }).find((j) => j.kind === 'exchange')!;
     expect(job.expected).toEqual({ litres: 1500, saltG: 7500 });
     expect(job.detail).toContain('salted water never goes to plants');
@@ -119,7 +119,7 @@ describe('the day’s round', () => {
 
   test('dangerous jobs carry their caution', () => {
     const steps = (['harvest', 'purge', 'exchange', 'pick', 'taste'] as const).map((kind) =>
-      aStep({ kind, day: '2026-06-01', fromPlaceId: 'k1', toPlaceId: 'p1', amount: 1 }),
+      aStep({ kind, day: '2026-06-01', fromPlaceId: 'k1', toPlaceId: 'p1', detail: {} }),
     );
     const jobs = round({ steps }).filter((j) => j.stepId);
     expect(jobs).toHaveLength(5);

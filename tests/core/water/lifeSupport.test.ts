@@ -170,7 +170,7 @@ describe('companion stock and feed tables in the forecast', () => {
       fromPlaceId: 'k1',
       toPlaceId: 'k2',
       count: 200,
-      amount,
+      detail: amount === null ? {} : { overG: amount },
       version: 1,
     });
     const means = (amount: number | null) =>

@@ -34,7 +34,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
     if (planner.state !== 'idle') results.current?.scrollIntoView({ block: 'start' });
   }, [planner.state]);
   const start = async (values: Record<string, unknown>): Promise<Outcome<null>> => {
-    const read = readTarget(values, { by, species, units: page.units, today: page.today });
+    const read = readTarget(values, { by, species, units: page.units, today: page.today, currency: page.currency });
     if (!read.ok) return read;
     void planner.solve(read.value.target, { seconds: read.value.seconds, gap: CLOSE_ENOUGH });
     return { ok: true, value: null };

@@ -1,3 +1,4 @@
+import { toMinor } from '../../../core/quantity/money';
 import { COMPANIONS } from '../../../core/fish/biosecurity';
 import type { Species } from '../../../core/library/types';
 import type { FarmFacts } from '../../../core/plan/types';
@@ -109,12 +110,13 @@ interface Asked {
   species: readonly Species[];
   units: UnitChoice;
   today: Day;
+  currency: string;
 }
 
 /** Typed values as a target of the planner, or what is wrong beside its field. */
 export function readTarget(
   v: Record<string, unknown>,
-  { by, species, units, today }: Asked,
+  { by, species, units, today, currency }: Asked,
 ): Outcome<{ target: StockingTarget; seconds: number }> {
   const weeks = Number(v.weeks);
   const seconds = Number(v.seconds);
@@ -144,9 +146,9 @@ export function readTarget(
     by,
     species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
     costs: {
-      batchMinor: Math.round(Number(v.batch) * 100),
-      moveMinor: Math.round(Number(v.move) * 100),
-      shortMinorPerKg: Math.round((Number(v.short) * 100) / perKg),
+      batchMinor: toMinor(Number(v.batch), currency),
+      moveMinor: toMinor(Number(v.move), currency),
+      shortMinorPerKg: toMinor(Number(v.short) / perKg, currency),
     },
   };
   return { ok: true, value: { target, seconds } };

@@ -1,0 +1,18 @@
+import { runCommand } from '../../../commands/registry';
+import { answerJson, edge } from '../../../server/edge';
+import { currentPerson } from '../../../server/session';
+
+export const dynamic = 'force-dynamic';
+
+/**
+ * One act: `{ command, version, entryKey, doneAt?, body }`. Answers `{ ok: true, value }` or `{ ok: false, fields }` with
+ * what is wrong by field, in words. The same key with the same content gives the first answer again.
+ */
+export async function POST(request: Request) {
+  return edge(request, async ({ command, version, entryKey, doneAt, body, ...rest }) => {
+    const unknown = Object.keys(rest)[0];
+    if (unknown) return answerJson({ ok: false, fields: { form: [`“${unknown.slice(0, 60)}” is not part of a command.`] } }, 400);
+    const sent = { command: command as string, version: version as number, entryKey: entryKey as string, body };
+    return answerJson(await runCommand(await currentPerson(), doneAt === undefined ? sent : { ...sent, doneAt: doneAt as string }));
+  });
+}

@@ -1,0 +1,55 @@
+import { Type } from 'class-transformer';
+import { IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
+import { RuleBroken } from '../../core/errors';
+import type { PlanChange } from '../../core/plan/changes';
+import { closeDraft, keepDraft, openDrafts } from '../../db/plan';
+import { command } from '../../server/command';
+import { IdField, ListField, TextField, WholeField } from '../inputs';
+import { BOSS, PLAN_STAYS } from '../shared';
+
+class ShiftInput {
+  @IsIn(['shift'], { message: 'Only slides can be kept from the board' }) change!: 'shift';
+  @IdField('That step is not known') groupId!: string;
+  @WholeField(-365, 365, 'Slide by whole days', 'Slide by at most a year') days!: number;
+}
+
+export class DraftInput {
+  @TextField(80, 'Give the draft a name') name!: string;
+  @ListField(0, 200, 'Send the changes', 'At most 200 changes in one draft')
+  @ValidateNested({ each: true })
+  @Type(() => ShiftInput)
+  changes!: ShiftInput[];
+  /** A draft laid aside that is on the board, slid on or not. */
+  @IsOptional() @IdField('That draft is not known') draftId?: string;
+}
+
+class KeepDraftInput extends DraftInput {
+  /** Version of every step the draft touches, as it was when the board was drawn. */
+  @IsObject({ message: 'Say what the draft was built on' }) base!: Record<string, number>;
+}
+
+/** The board knows every slide of a draft it opened; what else the draft changes it leaves as it is. */
+export function withSlides(laid: readonly PlanChange[], slides: readonly ShiftInput[]): PlanChange[] {
+  const all: PlanChange[] = [...laid.filter((c) => c.change !== 'shift'), ...slides.map((c) => ({ ...c }))];
+  if (all.length === 0) throw new RuleBroken('changes', 'Nothing was changed.');
+  return all;
+}
+
+/** Applies a draft in one transaction; refused whole when the plan under it has changed. */
+export const module = command({
+  name: 'draft.keep',
+  version: 1,
+  title: (v) => `Keep the draft “${v.name}”`,
+  who: BOSS,
+  input: KeepDraftInput,
+  run: async ({ tx, person, today, entry }, { name, changes, base, draftId }) => {
+    const laid = draftId ? (await openDrafts(tx)).find((d) => d.id === draftId) : null;
+    if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
+    const frame = { farmId: person.farmId, personId: person.personId, today };
+    const draft = { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes), base };
+    const { changed } = await keepDraft(tx, frame, draft);
+    if (draftId) await closeDraft(tx, draftId, 'kept');
+    return `Kept: ${changed} steps of the plan changed.`;
+  },
+  takeBack: PLAN_STAYS,
+});

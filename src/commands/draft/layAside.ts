@@ -1,0 +1,25 @@
+import { RuleBroken } from '../../core/errors';
+import { closeDraft, MOST_DRAFTS, openDrafts, saveDraft } from '../../db/plan';
+import { command } from '../../server/command';
+import { BOSS } from '../shared';
+import { DraftInput, withSlides } from './keep';
+
+/** Lays what is on the board aside under a name, to be held against other drafts. An opened draft gives way to it. */
+export const module = command({
+  name: 'draft.layAside',
+  version: 1,
+  title: (v) => `Lay the draft “${v.name}” aside`,
+  who: BOSS,
+  input: DraftInput,
+  run: async ({ tx, person, entry }, { name, changes, draftId }) => {
+    const drafts = await openDrafts(tx);
+    const laid = drafts.find((d) => d.id === draftId);
+    if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
+    if (drafts.length - (laid ? 1 : 0) >= MOST_DRAFTS)
+      throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
+    await saveDraft(tx, person, { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes) });
+    if (laid) await closeDraft(tx, laid.id, 'discarded');
+    return `Laid aside: ${name}.`;
+  },
+  takeBack: { stays: 'A draft is discarded on Season.' },
+});

@@ -1,0 +1,56 @@
+import { Type } from 'class-transformer';
+import { IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
+import { RuleBroken } from '../../core/errors';
+import type { PlanChange } from '../../core/plan/changes';
+import { detailFault, STEP_KINDS } from '../../core/plan/steps/steps';
+import type { PlanStep, StepDetail, StepKind } from '../../core/plan/types';
+import { saveDraft } from '../../db/plan';
+import { command } from '../../server/command';
+import { CodeField, CountField, DayField, IdField, ListField, TextField } from '../inputs';
+import { BOSS } from '../shared';
+
+class DraftStepInput {
+  @IdField('A step without a name') id!: string;
+  @IdField('A step without a group') groupId!: string;
+  @IsIn(STEP_KINDS as StepKind[], { message: 'That kind of step is not known' }) kind!: StepKind;
+  @DayField() day!: string;
+  @CodeField('A step without a lot') lotCode!: string;
+  @IsOptional() @CodeField('That species is not known') speciesCode?: string | null;
+  @IsOptional() @CodeField('That crop is not known') cropCode?: string | null;
+  @IsOptional() @IdField('That place is not known') fromPlaceId?: string | null;
+  @IsOptional() @IdField('That place is not known') toPlaceId?: string | null;
+  @CountField('0 or more', 0) count!: number;
+  @IsOptional() @IsObject({ message: 'What a step carries is said by name' }) detail?: StepDetail;
+}
+
+class LayPlanInput {
+  @TextField(80, 'Give the draft a name') name!: string;
+  @ListField(0, 2000, 'Send the steps', 'At most 2,000 steps in one draft') @ValidateNested({ each: true }) @Type(() => DraftStepInput) steps!: DraftStepInput[];
+  @ListField(0, 200, 'Send what is dropped', 'At most 200 groups') @IsUUID('all', { each: true, message: 'That group is not known' }) drops!: string[];
+}
+
+function toStep(s: DraftStepInput): PlanStep {
+  const step = {
+    id: s.id, groupId: s.groupId, kind: s.kind, day: s.day, lotCode: s.lotCode, speciesCode: s.speciesCode ?? null, cropCode: s.cropCode ?? null,
+    fromPlaceId: s.fromPlaceId ?? null, toPlaceId: s.toPlaceId ?? null, count: s.count, detail: { ...s.detail }, version: 1,
+  }; // prettier-ignore
+  const fault = detailFault(step);
+  if (fault) throw new RuleBroken('steps', fault);
+  return step;
+}
+
+/** Lays a plan aside as a draft; Season opens it. */
+export const module = command({
+  name: 'draft.layPlan',
+  version: 1,
+  title: (v) => `Lay the plan “${v.name}” aside`,
+  who: BOSS,
+  input: LayPlanInput,
+  run: async ({ tx, person, entry }, v) => {
+    const drops: PlanChange[] = v.drops.map((groupId) => ({ change: 'drop', groupId }));
+    const added: PlanChange[] = v.steps.length > 0 ? [{ change: 'add', steps: v.steps.map(toStep) }] : [];
+    await saveDraft(tx, person, { id: entry.entryKey, name: v.name, changes: [...drops, ...added] });
+    return entry.entryKey;
+  },
+  takeBack: { stays: 'A draft is discarded on Season.' },
+});

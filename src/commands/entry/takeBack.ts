@@ -1,0 +1,34 @@
+import { IsIn, IsOptional } from 'class-validator';
+import { RuleBroken } from '../../core/errors';
+import { findRecorded, mayTakeBack, undoRecorded } from '../../db/doing/takeBack';
+import { command } from '../../server/command';
+import { IdField } from '../inputs';
+import { EVERYONE, said } from '../shared';
+
+class TakeBackInput {
+  /** The key under which it was recorded; or one of its records. */
+  @IsOptional() @IdField('That entry is not known') recordedKey?: string;
+  @IsOptional() @IsIn(['movement', 'sample', 'event'], { message: 'That entry is not known' }) kind?: 'movement' | 'sample' | 'event';
+  @IsOptional() @IdField('That entry is not known') id?: string;
+}
+
+/** The only way anything is taken back: by the rule of the act it was, whoever asks and from whichever screen. */
+export const module = command({
+  name: 'entry.takeBack',
+  version: 1,
+  title: 'Take back',
+  who: EVERYONE,
+  input: TakeBackInput,
+  run: async (doing, v) => {
+    const { tx, entry, person, today } = doing;
+    const was = await findRecorded(tx, v);
+    const rule = doing.takeBackOf(was.command);
+    if (!rule) throw new RuleBroken('form', 'That cannot be taken back.');
+    if ('stays' in rule) throw new RuleBroken('form', rule.stays);
+    if (!mayTakeBack(person, { personId: was.personId, day: was.farmDay }, today))
+      throw new RuleBroken('form', 'Only a manager takes back what someone else recorded, or what is older than today.');
+    await undoRecorded(tx, entry, was);
+    return said(rule.words(doing, was));
+  },
+  takeBack: { stays: 'That is itself a taking back. Record anew what is right.' },
+});

@@ -1,0 +1,26 @@
+import { IsOptional } from 'class-validator';
+import { formatNumber } from '../../core/quantity/units';
+import { recordDeaths } from '../../db/doing/fish';
+import { command } from '../../server/command';
+import { CountField, IdField, TextField } from '../inputs';
+import { CREW, REVERSED } from '../shared';
+
+class DeadInput {
+  @IdField('Choose the fish') lotId!: string;
+  @IdField('Choose the tank they are in') placeId!: string;
+  @CountField('At least 1 fish') count!: number;
+  @IsOptional() @TextField(500) note?: string;
+}
+
+export const module = command({
+  name: 'fish.dead',
+  version: 1,
+  title: 'Fish died',
+  who: CREW,
+  input: DeadInput,
+  run: async ({ tx, entry }, body) => {
+    await recordDeaths(tx, entry, body);
+    return `Recorded: ${formatNumber(body.count)} dead.`;
+  },
+  takeBack: REVERSED,
+});

@@ -1,0 +1,34 @@
+import { IsIn, IsOptional } from 'class-validator';
+import { feedShares } from '../../core/plan/feedShares';
+import { RANGES } from '../../core/quantity/ranges';
+import { feedJob } from '../../core/tasks/sources/feed';
+import { feedTank } from '../../db/doing/fish';
+import { finishTask } from '../../db/events';
+import { command } from '../../server/command';
+import { AmountField, IdField } from '../inputs';
+import { CREW } from '../shared';
+
+const FEED = { ...RANGES.massG, high: 500_000, why: 'more than 500 kg in one tank and day: check the unit' };
+
+class FeedInput {
+  @IdField('Choose a tank') placeId!: string;
+  @AmountField(FEED, { words: 'Give the feed as a number', low: 'Feed given must be more than 0' }) massG!: number;
+  @IsIn(['eager', 'slow', 'none'], { message: 'Say how they ate: eager, slow or none' }) response!: string;
+  @IsOptional() @AmountField(FEED, { words: 'Give what was held back as a number', zero: true }) withheldG?: number;
+  @IsOptional() @AmountField(FEED, { words: 'Give the farm-grown feed as a number', zero: true }) farmGrownG?: number;
+}
+
+export const module = command({
+  name: 'fish.feed',
+  version: 1,
+  title: 'Feed',
+  who: CREW,
+  input: FeedInput,
+  run: async (doing, body) => {
+    const { tx, entry } = doing;
+    await finishTask(tx, entry, { job: feedJob(body.placeId, entry.farmDay), title: 'Feed' });
+    await feedTank(tx, entry, { ...body, shares: async () => feedShares(await doing.facts(), body.placeId) });
+    return 'Recorded.';
+  },
+  takeBack: { words: () => 'Taken back: that feeding. Its job is open again.' },
+});

@@ -1,0 +1,28 @@
+import { IsOptional } from 'class-validator';
+import { RANGES } from '../../core/quantity/ranges';
+import { harvestFish } from '../../db/doing/fish';
+import { command } from '../../server/command';
+import { AmountField, CountField, MassField, StepInput, TextField } from '../inputs';
+import { CREW, tickStep } from '../shared';
+
+class HarvestInput extends StepInput {
+  @CountField('Give at least 1') count!: number;
+  @MassField('Give the weight as a number', 'The weight must be more than 0') massG!: number;
+  @CountField('Give a whole number of 0 or more', 0) dead!: number;
+  @AmountField(RANGES.massG, { words: 'Give the trimmings as a number, 0 for none', low: 'Trimmings cannot be less than 0', zero: true }) trimG!: number;
+  @IsOptional() @TextField(500, 'Give a reason of at least 5 characters', 5) overrideReason?: string;
+}
+
+export const module = command({
+  name: 'fish.harvest',
+  version: 1,
+  title: 'Harvest and pack',
+  who: CREW,
+  input: HarvestInput,
+  run: async (doing, v) => {
+    await tickStep(doing, v.stepId, 'Harvest and pack');
+    const done = { ...v, overrideReason: v.overrideReason ?? null, mayOverride: doing.person.role === 'manager' };
+    return `Packed as ${await harvestFish(doing.tx, doing.entry, await doing.facts(), done)}.`;
+  },
+  takeBack: { stays: 'What was harvested is packed already, and may be promised or sold.' },
+});

@@ -1,0 +1,20 @@
+import { IsString } from 'class-validator';
+import { mergeNow } from '../../db/doing/keeping';
+import { command } from '../../server/command';
+import { Confirmable, IdField, ListField } from '../inputs';
+import { CREW, said } from '../shared';
+
+class MergeInput extends Confirmable {
+  @IdField('Choose a tank') placeId!: string;
+  @ListField(2, 20, 'Choose at least two', 'At most 20 lots') @IsString({ each: true }) lotCodes!: string[];
+}
+
+export const module = command({
+  name: 'fish.merge',
+  version: 1,
+  title: 'Put lots together',
+  who: CREW,
+  input: MergeInput,
+  run: async (doing, v) => said(`They are one lot now: ${await mergeNow(doing.tx, doing.entry, await doing.facts(), v)}.`),
+  takeBack: { stays: 'Two lots became one, and nobody can tell the fish apart again. Grade them instead.' },
+});

@@ -1,0 +1,23 @@
+import { formatNumber } from '../../core/quantity/units';
+import { moveNow } from '../../db/doing/keeping';
+import { command } from '../../server/command';
+import { CountField, Handled, IdField, MassField } from '../inputs';
+import { CREW, said } from '../shared';
+
+class MoveInput extends Handled {
+  @IdField('Choose a tank') toPlaceId!: string;
+  @CountField('Move at least 1 fish') count!: number;
+  @MassField('Give their weight together') massG!: number;
+  @CountField('Dead fish are 0 or more', 0) dead!: number;
+}
+
+export const module = command({
+  name: 'fish.move',
+  version: 1,
+  title: (v) => `Move ${formatNumber(v.count)} of ${v.lotCode}`,
+  who: CREW,
+  input: MoveInput,
+  run: async (doing, v) =>
+    said(await moveNow(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false })),
+  takeBack: { words: () => 'Taken back: the fish are where they were.' },
+});

@@ -1,0 +1,145 @@
+import 'reflect-metadata';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  Validate,
+  ValidatorConstraint,
+  type ValidationArguments,
+  type ValidatorConstraintInterface,
+} from 'class-validator';
+import { isFarmDay, RANGES, type Range } from '../core/quantity/ranges';
+
+/** What may be typed, each with its range and reason; made of class-validator’s own checks. */
+
+type Field = (target: object, key: string) => void;
+
+const together =
+  (...checks: Field[]): Field =>
+  (target, key) =>
+    checks.forEach((check) => check(target, key));
+
+const NUMBER = { allowNaN: false, allowInfinity: false, maxDecimalPlaces: 12 };
+
+@ValidatorConstraint({ name: 'isFarmDay' })
+class IsFarmDay implements ValidatorConstraintInterface {
+  validate(value: unknown) {
+    return isFarmDay(value);
+  }
+  defaultMessage(about: ValidationArguments) {
+    return typeof about.value === 'string' && about.value
+      ? `“${about.value.slice(0, 20)}” is no day between 2000 and 2100; write it like 2026-05-14`
+      : 'Give a day';
+  }
+}
+
+/** A day of the calendar between 2000 and 2100: a mistyped year is refused. */
+export const DayField = (): Field => Validate(IsFarmDay) as Field;
+
+export const IdField = (words: string): Field => IsUUID('all', { message: words }) as Field;
+
+/** A whole number of fish, plants or pieces. */
+export const CountField = (words: string, from = 1): Field =>
+  together(
+    IsInt({ message: 'Give a whole number' }) as Field,
+    Min(from, { message: words }) as Field,
+    Max(RANGES.count.high, { message: `That is ${RANGES.count.why}` }) as Field,
+  );
+
+interface NumberWords {
+  words: string;
+  /** Said when it is too small; 0 and less is too small unless `zero` is allowed. */
+  low?: string;
+  zero?: boolean;
+}
+
+/** A number within a range, more than nothing unless said otherwise. */
+export const AmountField = (range: Range, { words, low, zero = false }: NumberWords): Field =>
+  together(
+    IsNumber(NUMBER, { message: words }) as Field,
+    Min(zero ? range.low : Math.max(range.low, 1e-9), { message: low ?? (zero ? `From ${range.low}` : 'It must be more than 0') }) as Field,
+    Max(range.high, { message: `${range.why.charAt(0).toUpperCase()}${range.why.slice(1)}` }) as Field,
+  );
+
+export const MassField = (words: string, low = 'It must be more than 0'): Field => AmountField(RANGES.massG, { words, low });
+
+export const NumberField = (low: number, high: number, words: string, outside?: string): Field =>
+  together(
+    IsNumber(NUMBER, { message: words }) as Field,
+    Min(low, { message: outside ?? `From ${low}` }) as Field,
+    Max(high, { message: outside ?? `At most ${high}` }) as Field,
+  );
+
+export const WholeField = (low: number, high: number, words = 'Give a whole number', outside?: string): Field =>
+  together(
+    IsInt({ message: words }) as Field,
+    Min(low, { message: outside ?? `From ${low}` }) as Field,
+    Max(high, { message: outside ?? `At most ${high}` }) as Field,
+  );
+
+export const MinorField = (words = 'Give the price as a number'): Field =>
+  together(
+    IsInt({ message: words }) as Field,
+    Min(0, { message: 'A price is 0 or more' }) as Field,
+    Max(RANGES.minor.high, { message: `${RANGES.minor.why.charAt(0).toUpperCase()}${RANGES.minor.why.slice(1)}` }) as Field,
+  );
+
+export const TextField = (most: number, words = 'Say it in words', least = 1): Field =>
+  together(
+    IsString({ message: words }) as Field,
+    MinLength(least, { message: words }) as Field,
+    MaxLength(most, { message: `At most ${most} characters` }) as Field,
+    // Nothing that cannot be seen: it could not be found again.
+    Matches(/^[^\p{Cc}\p{Co}\p{Cn}]*$|[\n\t]/u, { message: 'It holds characters that cannot be shown' }) as Field,
+  );
+
+export const CodeField = (words: string, most = 60): Field =>
+  together(
+    IsString({ message: words }) as Field,
+    MinLength(1, { message: words }) as Field,
+    MaxLength(most, { message: words }) as Field,
+  );
+
+export const VersionField = (): Field => WholeField(RANGES.version.low, RANGES.version.high, 'Reload and try again', 'Reload and try again');
+
+export const ListField = (least: number, most: number, few: string, many: string): Field =>
+  together(
+    IsArray({ message: few }) as Field,
+    ...(least > 0 ? [ArrayMinSize(least, { message: few }) as Field] : []),
+    ArrayMaxSize(most, { message: many }) as Field,
+  );
+
+export const NumbersField = (most: number, range: Range, words: string, least = 0): Field =>
+  together(
+    ListField(least, most, words, `At most ${most} at once`),
+    IsNumber(NUMBER, { each: true, message: words }) as Field,
+    Min(Math.max(range.low, 1e-9), { each: true, message: 'Each must be more than nothing: leave out empty ones' }) as Field,
+    Max(range.high, { each: true, message: `One is ${range.why}` }) as Field,
+  );
+
+/** What looks wrong is asked about; the same entry is sent again with a yes. */
+export class Confirmable {
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+}
+
+/** One lot in one tank. */
+export class Handled extends Confirmable {
+  @CodeField('That cohort is not known. Reload.', 60) lotCode!: string;
+  @IdField('Choose the tank they are in') fromPlaceId!: string;
+}
+
+/** One step of the plan, done. */
+export class StepInput {
+  @IdField('This job is no longer on the round. Reload.') stepId!: string;
+}

@@ -1,0 +1,98 @@
+// Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as draftDiscardModule } from './draft/discard';
+import { module as draftKeepModule } from './draft/keep';
+import { module as draftLayAsideModule } from './draft/layAside';
+import { module as draftLayPlanModule } from './draft/layPlan';
+import { module as entryTakeBackModule } from './entry/takeBack';
+import { module as fishDeadModule } from './fish/dead';
+import { module as fishFeedModule } from './fish/feed';
+import { module as fishGradeModule } from './fish/grade';
+import { module as fishHarvestModule } from './fish/harvest';
+import { module as fishMergeModule } from './fish/merge';
+import { module as fishMoveModule } from './fish/move';
+import { module as fishMoveAsPlannedModule } from './fish/moveAsPlanned';
+import { module as fishNetLiveModule } from './fish/netLive';
+import { module as fishNoteModule } from './fish/note';
+import { module as fishReceiveModule } from './fish/receive';
+import { module as fishReceiveFeedModule } from './fish/receiveFeed';
+import { module as fishWeighModule } from './fish/weigh';
+import { module as logLineModule } from './log/line';
+import { module as orderCallOffModule } from './order/callOff';
+import { module as orderDeliverModule } from './order/deliver';
+import { module as orderPayModule } from './order/pay';
+import { module as orderPlaceModule } from './order/place';
+import { module as orderSetAsideModule } from './order/setAside';
+import { module as personChooseUnitsModule } from './person/chooseUnits';
+import { module as planAddSowingModule } from './plan/addSowing';
+import { module as planChangeStepModule } from './plan/changeStep';
+import { module as planOrderFishModule } from './plan/orderFish';
+import { module as planPlanFishModule } from './plan/planFish';
+import { module as plantsClearModule } from './plants/clear';
+import { module as plantsPickModule } from './plants/pick';
+import { module as plantsPickNowModule } from './plants/pickNow';
+import { module as plantsSowModule } from './plants/sow';
+import { module as plantsTransplantModule } from './plants/transplant';
+import { module as purgeChangeRulesModule } from './purge/changeRules';
+import { module as purgeExchangeModule } from './purge/exchange';
+import { module as purgeStopFeedModule } from './purge/stopFeed';
+import { module as purgeTasteModule } from './purge/taste';
+import { module as purgeTransferModule } from './purge/transfer';
+import { module as recordMendModule } from './record/mend';
+import { module as setupFeedRuleModule } from './setup/feedRule';
+import { module as setupFishSaleModule } from './setup/fishSale';
+import { module as setupLifeSupportModule } from './setup/lifeSupport';
+import { module as setupSpeciesModule } from './setup/species';
+import { module as setupTemperatureModule } from './setup/temperature';
+import { module as taskChoreModule } from './task/chore';
+import { module as taskHandoverModule } from './task/handover';
+import { module as waterReadModule } from './water/read';
+
+export const modules = [
+  draftDiscardModule,
+  draftKeepModule,
+  draftLayAsideModule,
+  draftLayPlanModule,
+  entryTakeBackModule,
+  fishDeadModule,
+  fishFeedModule,
+  fishGradeModule,
+  fishHarvestModule,
+  fishMergeModule,
+  fishMoveModule,
+  fishMoveAsPlannedModule,
+  fishNetLiveModule,
+  fishNoteModule,
+  fishReceiveModule,
+  fishReceiveFeedModule,
+  fishWeighModule,
+  logLineModule,
+  orderCallOffModule,
+  orderDeliverModule,
+  orderPayModule,
+  orderPlaceModule,
+  orderSetAsideModule,
+  personChooseUnitsModule,
+  planAddSowingModule,
+  planChangeStepModule,
+  planOrderFishModule,
+  planPlanFishModule,
+  plantsClearModule,
+  plantsPickModule,
+  plantsPickNowModule,
+  plantsSowModule,
+  plantsTransplantModule,
+  purgeChangeRulesModule,
+  purgeExchangeModule,
+  purgeStopFeedModule,
+  purgeTasteModule,
+  purgeTransferModule,
+  recordMendModule,
+  setupFeedRuleModule,
+  setupFishSaleModule,
+  setupLifeSupportModule,
+  setupSpeciesModule,
+  setupTemperatureModule,
+  taskChoreModule,
+  taskHandoverModule,
+  waterReadModule,
+] as const;

@@ -1,0 +1,42 @@
+import { logContext } from '../../core/log/context';
+import { RuleBroken } from '../../core/errors';
+import { LONGEST_LINE, parseLogLine } from '../../core/log/parse';
+import { nameEntry } from '../../db/entries';
+import { command } from '../../server/command';
+import { TextField } from '../inputs';
+import { CREW } from '../shared';
+
+class LogLineInput {
+  @TextField(2000, `Type a line; it has at most ${LONGEST_LINE} characters`) text!: string;
+}
+
+export interface Logged {
+  meaning: string;
+  recordedKey: string;
+}
+
+/** One line of the farm's shorthand: it becomes the act that it means, and is recorded and taken back as that act. */
+export const module = command({
+  name: 'log.line',
+  version: 1,
+  title: 'Log line',
+  who: CREW,
+  input: LogLineInput,
+  run: async (doing, { text }): Promise<Logged> => {
+    const parsed = parseLogLine(text, logContext(await doing.facts(), doing.units));
+    if (!parsed.ok) throw new RuleBroken('text', parsed.message);
+    const [name, version] = parsed.command.split('@') as [string, string];
+    try {
+      await doing.run(name, parsed.body);
+    } catch (error) {
+      if (!(error instanceof RuleBroken) || error.field === 'job') throw error;
+      // A line cannot answer questions: what is asked is answered on the screen of that act.
+      const asked = error.field === 'confirm';
+      const about = String(parsed.body.lotCode ?? 'that');
+      throw new RuleBroken('text', asked ? `${error.message.split('\n')[0]} Answer that on ${about}’s page.` : error.message);
+    }
+    await nameEntry(doing.tx, doing.entry.entryKey, name, Number(version), parsed.meaning.slice(0, 200));
+    return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey };
+  },
+  takeBack: { words: () => 'Undone.' },
+});

@@ -1,0 +1,17 @@
+import { deliver } from '../../db/orders';
+import { command } from '../../server/command';
+import { EVERYONE } from '../shared';
+import { OrderStepInput } from './setAside';
+
+export const module = command({
+  name: 'order.deliver',
+  version: 1,
+  title: 'Deliver an order',
+  who: EVERYONE,
+  input: OrderStepInput,
+  run: async ({ tx, entry }, v) => {
+    await deliver(tx, entry, v.orderId, v.version);
+    return 'Delivered.';
+  },
+  takeBack: { stays: 'What was delivered is with the customer.' },
+});

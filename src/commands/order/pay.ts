@@ -1,0 +1,17 @@
+import { markPaid } from '../../db/orders';
+import { command } from '../../server/command';
+import { SALES } from '../shared';
+import { OrderStepInput } from './setAside';
+
+export const module = command({
+  name: 'order.pay',
+  version: 1,
+  title: 'An order is paid',
+  who: SALES,
+  input: OrderStepInput,
+  run: async ({ tx, entry }, v) => {
+    await markPaid(tx, entry, v.orderId, v.version);
+    return 'Paid.';
+  },
+  takeBack: { stays: 'That an order was paid stays in its record.' },
+});

@@ -1,0 +1,34 @@
+import { Type } from 'class-transformer';
+import { ValidateNested } from 'class-validator';
+import { RuleBroken } from '../../core/errors';
+import { addDays } from '../../core/quantity/days';
+import { RANGES } from '../../core/quantity/ranges';
+import { placeOrder } from '../../db/orders';
+import { command } from '../../server/command';
+import { AmountField, CodeField, DayField, IdField, ListField } from '../inputs';
+import { SALES } from '../shared';
+
+class LineInput {
+  @CodeField('Choose a product') productCode!: string;
+  @AmountField(RANGES.units, { words: 'Give the quantity as a number', low: 'Order more than 0' }) quantity!: number;
+}
+
+class OrderInput {
+  @IdField('Choose a customer') customerId!: string;
+  @DayField() dueDay!: string;
+  @ListField(1, 40, 'Add a line', 'At most 40 lines') @ValidateNested({ each: true }) @Type(() => LineInput) lines!: LineInput[];
+}
+
+export const module = command({
+  name: 'order.place',
+  version: 1,
+  title: (v) => `Take an order for ${v.dueDay}`,
+  who: SALES,
+  input: OrderInput,
+  run: async ({ tx, entry, today }, v) => {
+    if (v.dueDay < today) throw new RuleBroken('dueDay', 'That day has passed.');
+    if (v.dueDay > addDays(today, 400)) throw new RuleBroken('dueDay', 'That is more than a year ahead.');
+    return placeOrder(tx, entry, v);
+  },
+  takeBack: { stays: 'An order that was taken is called off, not taken back: the customer knows of it.' },
+});

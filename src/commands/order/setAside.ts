@@ -1,0 +1,29 @@
+import { RANGES } from '../../core/quantity/ranges';
+import { allocate } from '../../db/orders';
+import { command } from '../../server/command';
+import { AmountField, IdField, VersionField } from '../inputs';
+import { EVERYONE } from '../shared';
+
+export class OrderStepInput {
+  @IdField('There is no such order') orderId!: string;
+  @VersionField() version!: number;
+}
+
+class SetAsideInput extends OrderStepInput {
+  @IdField('There is no such line') lineId!: string;
+  @IdField('Choose a lot') lotId!: string;
+  @AmountField(RANGES.units, { words: 'Give the quantity as a number', low: 'Set aside more than 0' }) quantity!: number;
+}
+
+export const module = command({
+  name: 'order.setAside',
+  version: 1,
+  title: 'Set aside for an order',
+  who: EVERYONE,
+  input: SetAsideInput,
+  run: async ({ tx, entry }, v) => {
+    await allocate(tx, entry, v);
+    return 'Set aside.';
+  },
+  takeBack: { words: () => 'Taken back: it is free for other orders again.' },
+});

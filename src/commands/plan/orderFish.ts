@@ -1,0 +1,42 @@
+import { IsOptional } from 'class-validator';
+import { RuleBroken } from '../../core/errors';
+import { RANGES } from '../../core/quantity/ranges';
+import { shortDay } from '../../core/quantity/sayDay';
+import { formatNumber } from '../../core/quantity/units';
+import { orderFingerlings } from '../../db/doing/keeping';
+import { command } from '../../server/command';
+import { AmountField, CodeField, CountField, DayField, IdField, TextField } from '../inputs';
+import { BOSS, PLAN_STAYS, said } from '../shared';
+
+class OrderFishInput {
+  @CodeField('Choose a species') speciesCode!: string;
+  @CountField('Order at least 1 fish') count!: number;
+  @AmountField(RANGES.stockedG, { words: 'Give the mean weight', low: 'A fish weighs more than 0' }) meanG!: number;
+  @DayField() day!: string;
+  @IdField('Choose where they arrive') toPlaceId!: string;
+  @IsOptional() @IdField('Choose a tank') thenPlaceId?: string;
+  @IsOptional() @TextField(300) note?: string;
+}
+
+export const module = command({
+  name: 'plan.orderFish',
+  version: 1,
+  title: (v) => `Order ${formatNumber(v.count)} fingerlings`,
+  who: BOSS,
+  input: OrderFishInput,
+  run: async (doing, v) => {
+    if (v.day < doing.today) throw new RuleBroken('day', 'That day has passed.');
+    const facts = await doing.facts();
+    const rule = facts.feedRules.find((r) => r.speciesCode === v.speciesCode);
+    const code = await orderFingerlings(doing.tx, doing.person.farmId, facts, {
+      ...v,
+      thenPlaceId: v.thenPlaceId ?? null,
+      note: v.note ?? null,
+      quarantineDays: rule?.quarantineDays ?? 14,
+    });
+    return said(
+      `Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`,
+    );
+  },
+  takeBack: PLAN_STAYS,
+});

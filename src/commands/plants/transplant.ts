@@ -1,0 +1,18 @@
+import { transplant } from '../../db/doing/plants';
+import { command } from '../../server/command';
+import { CREW, tickStep } from '../shared';
+import { CountInput } from './sow';
+
+export const module = command({
+  name: 'plants.transplant',
+  version: 1,
+  title: 'Transplant',
+  who: CREW,
+  input: CountInput,
+  run: async (doing, v) => {
+    await tickStep(doing, v.stepId, 'Transplant');
+    await transplant(doing.tx, doing.entry, v);
+    return 'Recorded.';
+  },
+  takeBack: { words: () => 'Taken back: the seedlings are on the bench again, and the job is open.' },
+});

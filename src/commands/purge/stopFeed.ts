@@ -1,0 +1,18 @@
+import { stopFeed } from '../../db/doing/fish';
+import { command } from '../../server/command';
+import { StepInput } from '../inputs';
+import { CREW, tickStep } from '../shared';
+
+export const module = command({
+  name: 'purge.stopFeed',
+  version: 1,
+  title: 'Stop feed',
+  who: CREW,
+  input: StepInput,
+  run: async (doing, v) => {
+    await tickStep(doing, v.stepId, 'Stop feed');
+    await stopFeed(doing.tx, doing.entry, await doing.facts(), v.stepId);
+    return 'Recorded.';
+  },
+  takeBack: { stays: 'Feed has stopped, and what the batch must meet is fixed. A manager changes it on Purge & pick, with a reason.' },
+});

@@ -1,0 +1,27 @@
+import 'server-only';
+import { stepJob } from '../core/tasks/sources/step';
+import { finishTask } from '../db/events';
+import type { Role } from '../db/people';
+import type { Doing } from '../server/command';
+
+export const CREW: Role[] = ['hand', 'manager'];
+export const BOSS: Role[] = ['manager'];
+export const SALES: Role[] = ['manager', 'office'];
+export const EVERYONE: Role[] = ['manager', 'office', 'hand'];
+
+/** What a record led to, in lines. */
+export interface Said {
+  words: string;
+  lines: string[];
+}
+
+export const said = (words: string, lines: string[] = []): Said => ({ words, lines });
+
+/** Ticks a step of the plan off the round, once. */
+export function tickStep({ tx, entry }: Doing, stepId: string, title: string): Promise<void> {
+  return finishTask(tx, entry, { job: stepJob(stepId), title });
+}
+
+export const REVERSED = { words: () => 'Taken back.' };
+export const SET_UP_STAYS = { stays: 'Set-up is not taken back: change it again.' };
+export const PLAN_STAYS = { stays: 'A plan is not taken back: change it again.' };

@@ -1,0 +1,36 @@
+import { IsIn, IsObject, IsOptional } from 'class-validator';
+import { RuleBroken } from '../../core/errors';
+import { readingJob } from '../../core/tasks/sources/reading';
+import { readingFault } from '../../core/water/readings/readings';
+import { finishTask, recordReadings } from '../../db/events';
+import { command } from '../../server/command';
+import { IdField } from '../inputs';
+import { CREW } from '../shared';
+
+class ReadingInput {
+  @IdField('Choose a loop') loopId!: string;
+  /** Kinds of readings, each with its number. */
+  @IsObject({ message: 'Give at least one reading.' }) values!: Record<string, number>;
+  @IsOptional() @IsIn(['morning', 'evening'], { message: 'Morning or evening' }) half?: 'morning' | 'evening';
+}
+
+export const module = command({
+  name: 'water.read',
+  version: 1,
+  title: (v) => (v.half ? `Water reading, ${v.half}` : 'Water reading'),
+  who: CREW,
+  input: ReadingInput,
+  run: async ({ tx, entry }, v) => {
+    const values = Object.entries(v.values);
+    if (values.length === 0) throw new RuleBroken('t', 'Give at least one reading.');
+    for (const [kind, value] of values) {
+      const fault = typeof value === 'number' ? readingFault(kind, value) : 'Give a number.';
+      if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
+    }
+    if (!(await tx('loop').where({ id: v.loopId }).first('id'))) throw new RuleBroken('form', 'That loop is not on this farm.');
+    if (v.half) await finishTask(tx, entry, { job: readingJob(v.loopId, entry.farmDay, v.half), title: `Water reading, ${v.half}` });
+    await recordReadings(tx, entry, v.loopId, v.values);
+    return 'Recorded.';
+  },
+  takeBack: { words: () => 'Taken back: those readings.' },
+});

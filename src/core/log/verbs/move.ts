@@ -1,0 +1,36 @@
+import { formatMass, formatNumber } from '../../quantity/units';
+import { holdingAt, nearest, NotUnderstood, readNumber, same, withoutLots, type LogContext, type LogPlace, type Parsed } from './words';
+import type { LogVerb } from './verb';
+
+/** As many as said, or all, at the forecast weight. What stands against a move is asked and answered on the tank's page. */
+function move(place: LogPlace, words: string[], context: LogContext): Parsed {
+  const fish = holdingAt(place, 'fish', words, context);
+  const [many, where, ...rest] = withoutLots(words, context);
+  const count = many?.toLowerCase() === 'all' ? fish.count : readNumber(many, 'how many move, or all');
+  if (!Number.isInteger(count) || count < 1)
+    throw new NotUnderstood(`${count} is not a count of fish; give 1 or more, or all.`);
+  if (count > fish.count)
+    throw new NotUnderstood(`${place.code} holds ${formatNumber(fish.count)} of ${fish.lotCode}; ${formatNumber(count)} is more than that.`); // prettier-ignore
+  if (!where || rest.length > 0) throw new NotUnderstood(`Say where to, like ${place.code} move ${many} H4.`);
+  const to = context.places.find((p) => same(p.code, where));
+  if (!to) throw new NotUnderstood(`There is no place “${where}”.${nearest(where, context)}`);
+  if (to.id === place.id) throw new NotUnderstood('They are there already. Name another tank.');
+  if (!fish.meanG) throw new NotUnderstood(`Weigh ${fish.lotCode} first: its weight is not known.`);
+  const massG = count * fish.meanG;
+  return {
+    ok: true,
+    command: 'fish.move@1',
+    body: { fromPlaceId: place.id, lotCode: fish.lotCode, toPlaceId: to.id, count, massG, dead: 0 },
+    meaning: `${formatNumber(count)} of ${fish.lotCode}, about ${formatMass(massG, context.units)}, from ${place.code} to ${to.code}${crowding(to, massG, context)}`,
+  };
+}
+
+function crowding(to: LogContext['places'][number], massG: number, { holdings }: LogContext): string {
+  if (!to.volumeL || !to.densityLimitKgM3) return '';
+  const there = holdings.filter((h) => h.placeId === to.id && h.kind === 'fish');
+  const kg = (massG + there.reduce((sum, h) => sum + h.count * (h.meanG ?? 0), 0)) / 1000;
+  return `, then ${formatNumber((kg * 1000) / to.volumeL, 1)} of ${formatNumber(to.densityLimitKgM3)} kg/m³ there`;
+}
+
+
+export const module: LogVerb = { verb: 'move', example: 'H3 move 100 H4', order: 3, read: move };

@@ -1,0 +1,88 @@
+import { formatMass, type UnitChoice } from '../../quantity/units';
+
+/** What the farm holds, as far as the log line needs it. */
+export interface LogContext {
+  loops: { id: string; code: string; name: string }[];
+  places: { id: string; code: string; volumeL?: number | null; densityLimitKgM3?: number | null }[];
+  holdings: {
+    placeId: string;
+    lotId: string;
+    lotCode: string;
+    kind: 'fish' | 'plants';
+    count: number;
+    /** Fish: mean weight by forecast, g. */
+    meanG: number | null;
+    /** Fish that are to get no feed: purged, or about to be. */
+    fasting?: boolean;
+    /** Plants: the crop and how it is sold. */
+    cropName: string | null;
+    unit: 'kg' | 'head' | 'bunch' | 'fish' | null;
+    daysToRipe: number | null;
+  }[];
+  units: UnitChoice;
+}
+
+export type Holding = LogContext['holdings'][number];
+export type LogPlace = LogContext['places'][number];
+
+/** What a line means: the command that records it, and what is said of it before it is. */
+export type Parsed =
+  | { ok: true; command: string; body: Record<string, unknown>; meaning: string }
+  | { ok: false; message: string };
+
+export class NotUnderstood extends Error {}
+
+export function same(a: string, b: string) {
+  return a.toLowerCase() === b.toLowerCase();
+}
+
+export function nearest(word: string, { places, loops }: LogContext) {
+  const start = word[0]?.toLowerCase();
+  const near = [...places.map((p) => p.code), ...loops.map((l) => l.code)].filter((c) => c[0]?.toLowerCase() === start);
+  return near.length > 0 ? ` Near it: ${near.slice(0, 8).join(', ')}.` : '';
+}
+
+export function readNumber(word: string | undefined, what: string): number {
+  const value = Number(word?.replace(',', '.'));
+  if (!word || !/^-?\d+([.,]\d+)?$/.test(word) || !Number.isFinite(value)) {
+    throw new NotUnderstood(word ? `“${word}” is not a number; give ${what}.` : `Give ${what}.`);
+  }
+  return value;
+}
+
+export function holdingAt(
+  place: { id: string; code: string },
+  kind: Holding['kind'],
+  words: string[],
+  context: LogContext,
+): Holding {
+  const here = context.holdings.filter((h) => h.placeId === place.id && h.kind === kind && h.count > 0);
+  if (here.length === 0)
+    throw new NotUnderstood(`There ${kind === 'fish' ? 'are no fish' : 'is nothing growing'} in ${place.code}.`);
+  const named = words.map((w) => here.find((h) => same(h.lotCode, w))).find(Boolean);
+  if (named) return named;
+  if (kind === 'fish' && here.length > 1) {
+    throw new NotUnderstood(
+      `${place.code} holds ${here.map((h) => h.lotCode).join(' and ')}: add the one you mean at the end.`,
+    );
+  }
+  return [...here].sort((a, b) => (a.daysToRipe ?? 999) - (b.daysToRipe ?? 999))[0]!;
+}
+
+export function withoutLots(words: string[], context: LogContext) {
+  return words.filter((w) => !context.holdings.some((h) => same(h.lotCode, w)));
+}
+
+/** Why a weight cannot be right, or null. Ten times off the forecast is a slip of the unit far more often than a fish. */
+export function weightFault(weightG: number, forecastG: number | null, units: UnitChoice): string | null {
+  if (!(weightG > 0)) return 'A fish weighs more than nothing; leave out empty weighings.';
+  if (weightG > 50_000) return `${formatMass(weightG, units)} is heavier than any fish here.`;
+  if (forecastG && (weightG < forecastG / 10 || weightG > forecastG * 10)) {
+    return `${formatMass(weightG, units)}? These fish should be about ${formatMass(forecastG, units)}. Check the unit.`;
+  }
+  return null;
+}
+
+export function refuse(fault: string | null) {
+  if (fault) throw new NotUnderstood(fault);
+}

@@ -1,0 +1,3 @@
+import type { LotKindModule } from './lotKind';
+
+export const module = { kind: 'feed', words: 'feed', topic: 'feed' } as const satisfies LotKindModule;

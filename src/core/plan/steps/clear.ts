@@ -1,0 +1,25 @@
+import { stepForm, stepModule } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    clear: object;
+  }
+}
+
+export const module = stepModule({
+  kind: 'clear',
+  words: 'Clear and clean',
+  order: 0,
+  lead: 9,
+  detail: {},
+  plants: (run, step, day) => run.clear(step.lotCode, day),
+  round: (step, { name }) => ({
+    title: `Clear and clean ${name}`,
+    detail: `${step.lotCode} · roots and rests to compost`,
+    amount: '',
+    expected: {},
+    minutes: 30,
+    caution: null,
+  }),
+  form: (job) => stepForm(job, 'plants.clear@1', { fields: [], submit: 'Cleared and clean' }),
+});

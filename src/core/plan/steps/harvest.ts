@@ -1,0 +1,64 @@
+import { weightFromLengthG } from '../../fish/lengthWeight';
+import { gradeMiddleCm, gradePlanned, liveGrades } from '../../fish/liveSale';
+import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
+import type { PlanStep } from '../types';
+import { stepForm, stepModule, type StepContext, type StepWords } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    /** Fish sold alive: a length within the grade netted, cm; without it, the largest. */
+    harvest: { gradeCm: number };
+  }
+}
+
+function nettingWords(step: PlanStep, { view, count, meanG }: StepContext): StepWords | null {
+  const species = view.facts.species.find((s) => s.code === step.speciesCode);
+  const grades = liveGrades(view.facts.products, step.speciesCode ?? '');
+  if (!species || grades.length === 0) return null;
+  const grade = gradePlanned(step, grades);
+  const eachG = grade ? weightFromLengthG(gradeMiddleCm(grade), species) : meanG;
+  return {
+    title: 'Net for live sale',
+    detail: `${count} ${grade?.product.name ?? 'fish'} of ${step.lotCode} into holding, sorted by length`,
+    amount: `${count} fish`,
+    expected: { count: step.count, massG: Math.round(step.count * eachG) },
+    minutes: 45,
+    caution: 'Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.',
+  };
+}
+
+export const module = stepModule({
+  kind: 'harvest',
+  words: 'Harvest',
+  order: 2,
+  lead: 1,
+  detail: { gradeCm: { words: 'A length within the grade, cm', range: [0.5, 300] } },
+  fish: (run, step, day) => run.harvest(step, day),
+  round: (step, context) =>
+    nettingWords(step, context) ?? {
+      title: 'Harvest and pack',
+      detail: `${step.lotCode} · ${context.count} fish · ice first, then nets`,
+      amount: `${context.count} fish`,
+      expected: context.expectedMass,
+      minutes: 90,
+      caution: 'Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.',
+    },
+  form: (job) =>
+    stepForm(job, 'fish.harvest@1', {
+      fields: [
+        countField('Fish harvested', job.expected.count),
+        weightField('Their weight together, as weighed', job.expected.massG),
+        {
+          name: 'trimG',
+          label: 'Trimmed off and composted',
+          kind: 'quantity',
+          quantity: 'mass',
+          start: 0,
+          help: 'What is packed is the weight less this.',
+        },
+        { ...DEAD_FIELD, label: 'Found dead, not for sale' },
+        { name: 'overrideReason', label: 'Manager’s reason, only to override the gate', kind: 'text', optional: true },
+      ],
+      submit: 'Harvested and packed',
+    }),
+});

@@ -1,0 +1,31 @@
+import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
+import { stepForm, stepModule } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    /** Grading size: only fish over it, g. */
+    move: { overG: number };
+  }
+}
+
+export const module = stepModule({
+  kind: 'move',
+  words: 'Move fish',
+  order: 4,
+  lead: 5,
+  detail: { overG: { words: 'Only fish over, g', range: [0.01, 50_000] } },
+  fish: (run, step, day) => run.move(step, day),
+  round: (step, { to, count, expectedMass }) => ({
+    title: `Move to ${to?.code ?? ''}`,
+    detail: `All of ${step.lotCode}, about ${count} fish`,
+    amount: `${count} fish`,
+    expected: expectedMass,
+    minutes: 60,
+    caution: 'Own nets for each loop. Two people at the tank.',
+  }),
+  form: (job) =>
+    stepForm(job, 'fish.moveAsPlanned@1', {
+      fields: [countField('Fish moved', job.expected.count), weightField('Their weight together', job.expected.massG), DEAD_FIELD],
+      submit: 'Moved',
+    }),
+});

@@ -1,0 +1,31 @@
+import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
+import { stepForm, stepModule } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    purge: object;
+  }
+}
+
+export const module = stepModule({
+  kind: 'purge',
+  words: 'Move to purge tank',
+  order: 3,
+  lead: 9,
+  detail: {},
+  fish: (run, step, day) => run.move(step, day),
+  round: (step, { to, count, expectedMass }) => ({
+    title: `Move to purge tank ${to?.code ?? ''}`,
+    detail: `${count} largest of ${step.lotCode} · count and weigh`,
+    amount: `${count} fish`,
+    expected: expectedMass,
+    minutes: 45,
+    caution: 'Two people at the tank. Lift with the knees; a full tote is about 1 kg a litre.',
+  }),
+  form: (job) =>
+    stepForm(job, 'purge.transfer@1', {
+      fields: [countField('Fish moved', job.expected.count), weightField('Their weight together', job.expected.massG), DEAD_FIELD],
+      submit: 'Moved',
+      logLine: (v) => `deaths also by ${job.place} dead ${v.dead ?? 0}`,
+    }),
+});

@@ -1,0 +1,31 @@
+import { formatNumber } from '../../quantity/units';
+import { countField } from '../../tasks/form';
+import { stepForm, stepModule } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    sow: object;
+  }
+}
+
+export const module = stepModule({
+  kind: 'sow',
+  words: 'Sow',
+  order: 10,
+  lead: 2,
+  detail: {},
+  plants: (run, step, day) => run.sow(step.lotCode, step.cropCode, step.toPlaceId, step.count, day),
+  round: (step, { name, to }) => {
+    const cells = to?.pieceSize ?? 104;
+    const trays = Math.ceil(step.count / cells);
+    return {
+      title: `Sow ${name}`,
+      detail: `${step.lotCode} · ${formatNumber(step.count)} seeds on ${to?.code}`,
+      amount: `${trays} ${trays === 1 ? 'tray' : 'trays'} of ${cells}`,
+      expected: { count: step.count },
+      minutes: 10 + trays * 4,
+      caution: null,
+    };
+  },
+  form: (job) => stepForm(job, 'plants.sow@1', { fields: [countField('Seeds sown', job.expected.count)], submit: 'Sown' }),
+});

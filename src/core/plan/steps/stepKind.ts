@@ -1,0 +1,69 @@
+import type { JobForm } from '../../tasks/form';
+import type { Job } from '../../tasks/jobs';
+import type { RoundView } from '../../tasks/source';
+import type { FishRun } from '../forecastFish';
+import type { PlantRun } from '../forecastPlants';
+import type { PlaceFact, PlanStep } from '../types';
+
+/** What each kind of step carries beyond its count. Every kind adds its own line to this from its own file. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the kinds
+export interface StepDetails {}
+
+export type StepKind = keyof StepDetails;
+
+type Both<U> = (U extends unknown ? (u: U) => void : never) extends (i: infer I) => void ? I : never;
+
+/** The details of a step whose kind is not looked at: those of all kinds, each of them perhaps. */
+export type StepDetail = Readonly<Partial<Both<StepDetails[StepKind]>>>;
+
+/** One number of a detail: how it is called, its range, and its unit. */
+export interface DetailSpec {
+  words: string;
+  range: readonly [low: number, high: number];
+}
+
+export type StepWords = Pick<Job, 'title' | 'detail' | 'amount' | 'expected' | 'minutes' | 'caution'>;
+
+/** What a step can say of itself on the round. */
+export interface StepContext {
+  view: RoundView;
+  /** Where the step takes things, and from where. */
+  to: PlaceFact | undefined;
+  from: PlaceFact | undefined;
+  /** Crop or species. */
+  name: string;
+  /** The step's count, written. */
+  count: string;
+  /** Forecast mean weight where the fish are then, g; 0: not known. */
+  meanG: number;
+  expectedMass: { count: number; massG: number };
+}
+
+/** Everything there is to know about one kind of plan step. */
+export interface StepModule<K extends StepKind = StepKind> {
+  kind: K;
+  words: string;
+  /** On one day, lower comes first: a tank is emptied before it is filled, and fish arrive before they are judged. */
+  order: number;
+  /** The lowest of a group names it and is grabbed on the board; 9: never. */
+  lead: number;
+  detail: { readonly [D in keyof StepDetails[K]]-?: DetailSpec };
+  /** What it does to the forecast. Neither: nothing that a forecast counts. */
+  fish?: (run: FishRun, step: PlanStep, day: number) => void;
+  plants?: (run: PlantRun, step: PlanStep, day: number) => void;
+  round: (step: PlanStep, context: StepContext) => StepWords;
+  /** What doing it asks for, and the command that does it. */
+  form: (job: Job) => JobForm;
+}
+
+/** Keeps the kind's own detail while it is written down. */
+export function stepModule<K extends StepKind>(module: StepModule<K>): StepModule {
+  return module as unknown as StepModule;
+}
+
+/** A form whose only answer, besides its fields, is which step it is. */
+export function stepForm(job: Job, command: string, form: Omit<JobForm, 'command' | 'body'> & Partial<JobForm>): JobForm {
+  return { command, body: (values) => ({ ...values, stepId: job.stepId }), ...form };
+}
+
+export const NO_DETAIL: StepDetail = Object.freeze({});

@@ -1,0 +1,29 @@
+import type { PlanStep } from '../types';
+import { modules } from './list.generated';
+import type { StepDetail, StepKind, StepModule } from './stepKind';
+
+const byKind = new Map<string, StepModule>(modules.map((m) => [m.kind, m]));
+
+export const STEP_KINDS: readonly StepKind[] = modules.map((m) => m.kind);
+
+/** What is known of a kind of step. Undefined for one that this version of the app does not know. */
+export function stepOf(kind: string): StepModule | undefined {
+  return byKind.get(kind);
+}
+
+export function stepWords(kind: string): string {
+  return byKind.get(kind)?.words ?? kind;
+}
+
+/** What is wrong with a step's detail, in words, or null: unknown names, no numbers, out of range. */
+export function detailFault({ kind, detail }: Pick<PlanStep, 'kind'> & { detail: StepDetail }): string | null {
+  const known = stepOf(kind)?.detail as Record<string, { words: string; range: readonly [number, number] }> | undefined;
+  if (!known) return `This version does not know the step “${kind}”.`;
+  for (const [name, value] of Object.entries(detail)) {
+    const spec = known[name];
+    if (!spec) return `“${name}” is not part of ${stepWords(kind).toLowerCase()}.`;
+    if (!(typeof value === 'number' && value >= spec.range[0] && value <= spec.range[1]))
+      return `${spec.words}: ${String(value)} is outside ${spec.range[0]} to ${spec.range[1]}.`;
+  }
+  return null;
+}

@@ -1,0 +1,39 @@
+import { formatMass } from '../../quantity/units';
+import { countField, DEAD_FIELD } from '../../tasks/form';
+import { stepForm, stepModule } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    /** Mean weight on arrival, g. */
+    stock: { meanG: number };
+  }
+}
+
+export const module = stepModule({
+  kind: 'stock',
+  words: 'Stock fish',
+  order: 5,
+  lead: 3,
+  detail: { meanG: { words: 'Weight on arrival, g', range: [0.01, 20_000] } },
+  fish: (run, step, day) => run.stock(step, day),
+  round: (step, { name, count, to, view }) => ({
+    title: `Receive ${count} ${name}`,
+    detail: `${step.lotCode}, about ${formatMass(step.detail.meanG ?? 0, view.units)} each, into ${to?.code}`,
+    amount: `${count} fish`,
+    expected: { count: step.count },
+    minutes: 60,
+    caution: 'Permit and transport papers at hand. Float, mix water in steps, then release.',
+  }),
+  form: (job) =>
+    stepForm(job, 'fish.receive@1', {
+      fields: [
+        countField('Fish delivered, dead ones too', job.expected.count),
+        DEAD_FIELD,
+        { name: 'meanG', label: 'Mean weight of one fish', kind: 'quantity', quantity: 'smallMass' },
+        { name: 'supplier', label: 'Hatchery', kind: 'text', optional: true },
+        { name: 'permit', label: 'Permit and transport papers', kind: 'text', optional: true },
+        { name: 'price', label: 'Paid for all of them', kind: 'number', optional: true },
+      ],
+      submit: 'Received',
+    }),
+});

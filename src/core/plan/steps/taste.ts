@@ -1,0 +1,41 @@
+import { stepForm, stepModule } from './stepKind';
+
+declare module './stepKind' {
+  interface StepDetails {
+    taste: object;
+  }
+}
+
+export const module = stepModule({
+  kind: 'taste',
+  words: 'Taste check',
+  order: 7,
+  lead: 9,
+  detail: {},
+  round: (step) => ({
+    title: 'Taste check',
+    detail: `One fish of ${step.lotCode}, steamed without salt`,
+    amount: 'clean?',
+    expected: {},
+    minutes: 20,
+    caution: 'Cook it through. Anyone with a fish allergy sits this out.',
+  }),
+  form: (job) =>
+    stepForm(job, 'purge.taste@1', {
+      fields: [
+        {
+          name: 'passed',
+          label: 'How did it taste?',
+          kind: 'choice',
+          start: '',
+          options: [
+            ['true', 'clean'],
+            ['false', 'muddy: not clean'],
+          ],
+        },
+        { name: 'note', label: 'Note', kind: 'text', optional: true },
+      ],
+      submit: 'Record the taste',
+      body: ({ passed, ...rest }) => ({ ...rest, stepId: job.stepId, passed: passed === '' ? undefined : passed === 'true' }),
+    }),
+});

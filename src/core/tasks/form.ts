@@ -1,0 +1,49 @@
+import type { Quantity } from '../quantity/units';
+
+/** One field of a form, as plain data: what it is called, what may be typed, in which quantity. */
+export interface FieldSpec {
+  name: string;
+  label: string;
+  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area';
+  quantity?: Quantity;
+  options?: [value: string, words: string][];
+  optional?: boolean;
+  /** Lines of a field that takes many numbers or words; 3 unless said. */
+  rows?: number;
+  /** Stands beside its neighbour. */
+  half?: boolean;
+  /** Fields of one group stand together under its name. */
+  group?: string;
+  help?: string;
+}
+
+export interface JobField extends FieldSpec {
+  /** What the field starts with, in stored units. */
+  start?: string | number;
+}
+
+/** What a job asks for, and the command that its answers are sent to. */
+export interface JobForm {
+  fields: JobField[];
+  submit: string;
+  /** Name and shape of the command: `fish.feed@1`. */
+  command: string;
+  /** Turns stored values into what the command takes. */
+  body: (values: Record<string, unknown>) => Record<string, unknown>;
+  /** The same entry as a log line, so that people learn it. */
+  logLine?: (values: Record<string, unknown>) => string;
+}
+
+type Start = number | undefined;
+
+export const countField = (label: string, start?: Start): JobField => ({ name: 'count', label, kind: 'count', start: start ?? '' });
+
+export const weightField = (label: string, start?: Start): JobField => ({
+  name: 'massG',
+  label,
+  kind: 'quantity',
+  quantity: 'mass',
+  start: start ?? '',
+});
+
+export const DEAD_FIELD: JobField = { name: 'dead', label: 'Died on the way', kind: 'count', start: 0 };

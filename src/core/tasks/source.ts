@@ -1,0 +1,42 @@
+import type { FarmFacts, FarmForecast, PlanStep } from '../plan/types';
+import type { Day } from '../quantity/days';
+import type { UnitChoice } from '../quantity/units';
+import type { JobForm } from './form';
+import type { Done, Job } from './jobs';
+
+export interface Chore {
+  id: string;
+  placeId: string | null;
+  placeCode: string;
+  title: string;
+  detail: string;
+  everyDays: number;
+  startsOn: Day;
+  minutes: number;
+  walk: string;
+  walkOrder: number;
+  caution: string | null;
+}
+
+export interface RoundView {
+  day: Day;
+  /** Index of `day` in the forecast; 0 is the day of the facts. */
+  at: number;
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  /** Steps not done; those due before `day` are late. */
+  steps: readonly PlanStep[];
+  chores: readonly Chore[];
+  /** What is done, by job key. */
+  done: ReadonlyMap<string, Done>;
+  saltGL: ReadonlyMap<string, number>;
+  units: UnitChoice;
+}
+
+/** Where jobs of the round come from: routine, plan, thresholds, load. One file each; the list is generated. */
+export interface JobSource {
+  /** The `kind` of the identity of its jobs; unique among sources. */
+  kind: string;
+  jobs(view: RoundView): Job[];
+  form(job: Job): JobForm;
+}

@@ -1,0 +1,16 @@
+// Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as choreModule } from './chore';
+import { module as feedModule } from './feed';
+import { module as observeModule } from './observe';
+import { module as readingModule } from './reading';
+import { module as sampleModule } from './sample';
+import { module as stepModule } from './step';
+
+export const modules = [
+  choreModule,
+  feedModule,
+  observeModule,
+  readingModule,
+  sampleModule,
+  stepModule,
+] as const;

@@ -1,0 +1,47 @@
+import type { Day } from '../../quantity/days';
+import { shortDay } from '../../quantity/sayDay';
+import { aJob, jobId } from '../jobs';
+import type { JobSource } from '../source';
+
+export const observeJob = (lotCode: string, placeId: string, day: Day) => jobId('observe', lotCode, day, placeId);
+
+/** Fish in quarantine are looked at every day. */
+export const module: JobSource = {
+  kind: 'observe',
+  jobs: ({ facts, day }) =>
+    facts.quarantine
+      .filter((q) => q.clearedOn === null)
+      .map((q) =>
+        aJob(
+          observeJob(q.lotCode, q.placeId, day),
+          facts.places.find((p) => p.id === q.placeId),
+          {
+            kind: 'observe',
+            title: 'Observe the quarantine',
+            detail: `${q.lotCode}, in quarantine until ${shortDay(q.until)} · skin, gills, swimming, appetite · own nets, hands washed after`,
+            amount: 'well?',
+            lotCode: q.lotCode,
+            minutes: 10,
+          },
+        ),
+      ),
+  form: (job) => ({
+    fields: [
+      {
+        name: 'state',
+        label: 'How are they?',
+        kind: 'choice',
+        start: 'well',
+        options: [
+          ['well', 'well'],
+          ['off', 'off their feed or odd'],
+          ['ill', 'ill'],
+        ],
+      },
+      { name: 'words', label: 'What was seen', kind: 'text', start: '' },
+    ],
+    submit: 'Record the observation',
+    command: 'fish.note@1',
+    body: (values) => ({ ...values, kind: 'observe', lotCode: job.lotCode, placeId: job.placeId }),
+  }),
+};

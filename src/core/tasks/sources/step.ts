@@ -1,0 +1,55 @@
+import { stepOf } from '../../plan/steps/steps';
+import type { PlaceFact, PlanStep } from '../../plan/types';
+import { daysBetween } from '../../quantity/days';
+import { formatNumber } from '../../quantity/units';
+import { aJob, jobId } from '../jobs';
+import type { JobSource, RoundView } from '../source';
+
+export const stepJob = (stepId: string) => jobId('step', stepId);
+
+function jobsOf(view: RoundView) {
+  const { steps, day, facts } = view;
+  const places = new Map(facts.places.map((p) => [p.id, p]));
+  return steps
+    .filter((s) => (view.at > 0 ? s.day === day : s.day <= day))
+    .flatMap((step) => {
+      const module = stepOf(step.kind);
+      if (!module) return [];
+      const place = places.get(step.fromPlaceId ?? step.toPlaceId ?? '');
+      return [
+        aJob(stepJob(step.id), place, {
+          kind: step.kind,
+          stepId: step.id,
+          lotCode: step.lotCode,
+          lateDays: Math.max(0, daysBetween(step.day, day)),
+          ...module.round(step, contextOf(step, view, places)),
+        }),
+      ];
+    });
+}
+
+function contextOf(step: PlanStep, view: RoundView, places: Map<string, PlaceFact>) {
+  const { facts, forecast, at } = view;
+  const crop = facts.crops.find((c) => c.code === step.cropCode);
+  const species = facts.species.find((s) => s.code === step.speciesCode);
+  const stay = forecast.fish.find(
+    (s) => s.lotCode === step.lotCode && s.placeId === (step.toPlaceId ?? step.fromPlaceId),
+  );
+  const meanG = stay?.meanG[Math.max(0, Math.min(at - stay.from, stay.meanG.length - 1))] ?? 0;
+  return {
+    view,
+    to: places.get(step.toPlaceId ?? ''),
+    from: places.get(step.fromPlaceId ?? ''),
+    name: crop?.name ?? species?.name ?? '',
+    count: formatNumber(step.count),
+    meanG,
+    expectedMass: { count: step.count, massG: Math.round(step.count * meanG) },
+  };
+}
+
+/** What the plan asks for on the day, and what it asked for before and nobody did. */
+export const module: JobSource = {
+  kind: 'step',
+  jobs: jobsOf,
+  form: (job) => stepOf(job.kind)!.form(job),
+};

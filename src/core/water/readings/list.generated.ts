@@ -1,0 +1,16 @@
+// Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as dissolvedOxygenModule } from './dissolvedOxygen';
+import { module as nitrateModule } from './nitrate';
+import { module as nitriteModule } from './nitrite';
+import { module as phModule } from './ph';
+import { module as temperatureModule } from './temperature';
+import { module as totalAmmoniaModule } from './totalAmmonia';
+
+export const modules = [
+  dissolvedOxygenModule,
+  nitrateModule,
+  nitriteModule,
+  phModule,
+  temperatureModule,
+  totalAmmoniaModule,
+] as const;

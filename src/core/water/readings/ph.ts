@@ -1,0 +1,13 @@
+import type { ReadingKindModule } from './readingKind';
+
+export const module: ReadingKindModule = {
+  kind: 'ph',
+  name: 'pH',
+  low: 3,
+  high: 11,
+  unit: '',
+  why: 'outside that the probe is wrong or everything is dead',
+  fieldLabel: 'pH',
+  quantity: null,
+  daily: 2,
+};

@@ -1,0 +1,238 @@
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
+import { forecastSound, withSupplyOnHand } from '../core/plan/forecast';
+import { cropFault, loopFault, soundFacts, speciesFault, stepFault, type BrokenRecord } from '../core/plan/faults';
+import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../core/library/defaults';
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+import { fishFacts, holdingsOf, loadPromises, packedFacts, plantingFacts, type HoldingRow } from './facts';
+import { loadKeeping, loadLibrary, loadPlaces } from './keeping';
+import { openSteps, type StoredStep } from './plan';
+import type { Topic } from './revisions';
+
+/** What a slice is asked for. */
+export interface SliceAsk {
+  tx: Tx;
+  day: Day;
+  isToday: boolean;
+  /** Another slice of the same farm and day. */
+  get: <T>(slice: Slice<T>) => Promise<T>;
+}
+
+/**
+ * A part of what is known of a farm on a day, with the topics it is made of: it is read again when one of them moved, and
+ * only then. What it takes from other slices counts among its topics by itself.
+ */
+export interface Slice<T> {
+  name: string;
+  topics: readonly Topic[];
+  from: readonly Slice<unknown>[];
+  /** How much room it takes beside the others, roughly in hundreds of kilobytes. */
+  size: number;
+  load: (ask: SliceAsk) => Promise<T>;
+}
+
+const slice = <T>(s: Slice<T>): Slice<T> => s;
+
+export function topicsOf({ topics, from }: Slice<unknown>): Topic[] {
+  return [...new Set([...topics, ...from.flatMap(topicsOf)])].sort();
+}
+
+type Library = Pick<FarmFacts, 'species' | 'crops' | 'products' | 'feedRules'> & { broken: BrokenRecord[] };
+
+/** A species or crop that cannot be reckoned with is taken from the planning defaults meanwhile, and told. */
+export const library = slice<Library>({
+  name: 'library',
+  topics: ['library'],
+  from: [],
+  size: 2,
+  load: async ({ tx }) => {
+    const { species, crops, ...rest } = await loadLibrary(tx);
+    const broken: BrokenRecord[] = [];
+    const sound = <T extends { code: string }>(what: 'species' | 'crop', row: T, fault: string | null, defaults: readonly T[]): T => {
+      if (!fault) return row;
+      broken.push({ what, id: row.code, words: `${fault} The planning default is used meanwhile.` });
+      return { ...(defaults.find((d) => d.code === row.code) ?? defaults[0]!), code: row.code };
+    }; // prettier-ignore
+    return {
+      ...rest,
+      species: species.map((s) => sound('species', s, speciesFault(s), SPECIES_DEFAULTS)),
+      crops: crops.map((c) => sound('crop', c, cropFault(c), CROP_DEFAULTS)),
+      broken,
+    };
+  },
+});
+
+export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: BrokenRecord[] }>({
+  name: 'places',
+  topics: ['places'],
+  from: [],
+  size: 1,
+  load: async ({ tx }) => {
+    const { loops, places: all } = await loadPlaces(tx);
+    const broken: BrokenRecord[] = [];
+    const sound = loops.map((l) => {
+      const words = loopFault(l);
+      if (!words) return l;
+      broken.push({ what: 'loop', id: l.id, words: `${words} It is left out of the reckoning.` });
+      return { ...l, tempPlan: [], lifeSupport: { aerators: [], media: [], energy: null }, ...(words.includes('months') ? EVEN_MONTHS : {}) };
+    }); // prettier-ignore
+    return { loops: sound, places: all, broken };
+  },
+});
+
+const EVEN_MONTHS = {
+  plannedWaterTempC: new Array<number>(12).fill(18),
+  plannedAirTempC: new Array<number>(12).fill(18),
+  plannedLightMol: new Array<number>(12).fill(12),
+};
+
+/** What lives and lies where, by kind of lot. */
+const fishHeld = slice<HoldingRow[]>({
+  name: 'fishHeld',
+  topics: ['fish', 'places'],
+  from: [],
+  size: 1,
+  load: ({ tx, day, isToday }) => holdingsOf(tx, day, isToday, ['cohort']),
+});
+
+export const keeping = slice<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>>({
+  name: 'keeping',
+  topics: ['keeping'],
+  from: [library, fishHeld],
+  size: 1,
+  load: async ({ tx, day, get }) => loadKeeping(tx, day, await get(fishHeld), (await get(library)).feedRules),
+});
+
+export const fish = slice<FarmFacts['fish']>({
+  name: 'fish',
+  topics: ['plan', 'climate'],
+  from: [library, places, fishHeld],
+  size: 2,
+  load: async ({ tx, day, get }) => {
+    const [{ species }, where, held] = [await get(library), await get(places), await get(fishHeld)];
+    return fishFacts(tx, day, held, where.loops, where.places, species);
+  },
+});
+
+export const plants = slice<FarmFacts['plantings']>({
+  name: 'plants',
+  topics: ['plants', 'places'],
+  from: [],
+  size: 2,
+  load: async ({ tx, day, isToday }) => plantingFacts(tx, day, await holdingsOf(tx, day, isToday, ['planting'])),
+});
+
+export const market = slice<Pick<FarmFacts, 'packed' | 'promises'>>({
+  name: 'market',
+  topics: ['market', 'customers', 'library', 'places'],
+  from: [],
+  size: 2,
+  load: async ({ tx, day, isToday }) => ({
+    packed: packedFacts(await holdingsOf(tx, day, isToday, ['packed_fish', 'packed_produce', 'live_fish'])),
+    promises: await loadPromises(tx, day),
+  }),
+});
+
+/** The open plan. A past day has none: what was done is in the records. */
+export const plan = slice<{ steps: StoredStep[]; broken: BrokenRecord[] }>({
+  name: 'plan',
+  topics: ['plan'],
+  from: [library, places],
+  size: 6,
+  load: async ({ tx, isToday, get }) => {
+    if (!isToday) return { steps: [], broken: [] };
+    const { species, crops } = await get(library);
+    const known = {
+      species: new Set(species.map((s) => s.code)),
+      crops: new Set(crops.map((c) => c.code)),
+      places: new Set((await get(places)).places.map((p) => p.id)),
+    };
+    const broken: BrokenRecord[] = [];
+    const steps = (await openSteps(tx)).filter((step) => {
+      const words = stepFault(step, known);
+      if (words) broken.push({ what: 'step', id: step.id, words });
+      return !words;
+    });
+    return { steps, broken };
+  },
+});
+
+/** All that lives on the farm and what restrains it: what fish and plants are forecast from. */
+const living = slice<{ facts: FarmFacts; broken: BrokenRecord[] }>({
+  name: 'living',
+  topics: [],
+  from: [library, places, fish, plants, keeping],
+  size: 1,
+  load: async ({ day, get }) => {
+    const [lib, where] = [await get(library), await get(places)];
+    const { facts, broken } = soundFacts({
+      today: day,
+      loops: where.loops,
+      places: where.places,
+      species: lib.species,
+      crops: lib.crops,
+      products: lib.products,
+      feedRules: lib.feedRules,
+      fish: await get(fish),
+      plantings: await get(plants),
+      packed: [],
+      promises: [],
+      ...(await get(keeping)),
+    });
+    return { facts, broken: [...lib.broken, ...where.broken, ...broken] };
+  },
+});
+
+/** Everything known of the farm on the day. */
+export const farmFacts = slice<{ facts: FarmFacts; broken: BrokenRecord[] }>({
+  name: 'facts',
+  topics: [],
+  from: [living, market],
+  size: 1,
+  load: async ({ get }) => {
+    const alive = await get(living);
+    const { facts, broken } = soundFacts({ ...alive.facts, ...(await get(market)) });
+    return { facts, broken: [...alive.broken, ...broken] };
+  },
+});
+
+/** The forecast of all that lives, from the plan as it stands; what lies packed is added by who needs it. */
+const growing = slice<{ forecast: FarmForecast; broken: BrokenRecord[] }>({
+  name: 'growing',
+  topics: [],
+  from: [living, plan],
+  size: 12,
+  load: async ({ isToday, get }) => {
+    const settings = isToday ? DEFAULT_SETTINGS : { ...DEFAULT_SETTINGS, horizonDays: 1 };
+    return forecastSound((await get(living)).facts, (await get(plan)).steps, settings);
+  },
+});
+
+export const forecast = slice<{ forecast: FarmForecast; broken: BrokenRecord[] }>({
+  name: 'forecast',
+  topics: [],
+  from: [growing, farmFacts],
+  size: 1,
+  load: async ({ get }) => {
+    const { forecast: alive, broken } = await get(growing);
+    return { forecast: withSupplyOnHand(alive, (await get(farmFacts)).facts), broken };
+  },
+});
+
+/** A reader that shares with nobody: for scripts, tests and the demo loader. */
+export function freshReader(tx: Tx, day: Day, isToday: boolean) {
+  const own = new Map<Slice<unknown>, Promise<unknown>>();
+  const get = <T>(wanted: Slice<T>): Promise<T> => {
+    const known = own.get(wanted as Slice<unknown>) as Promise<T> | undefined;
+    if (known) return known;
+    const reading = wanted.load({ tx, day, isToday, get });
+    own.set(wanted as Slice<unknown>, reading);
+    return reading;
+  };
+  return get;
+}
+
+/** Everything known of the farm as it stood at the end of a day (today: as it stands now). */
+export async function loadFacts(tx: Tx, day: Day, isToday: boolean): Promise<FarmFacts> {
+  return (await freshReader(tx, day, isToday)(farmFacts)).facts;
+}

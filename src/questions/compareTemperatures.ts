@@ -1,0 +1,30 @@
+import { IsNumber, IsOptional, Max, Min } from 'class-validator';
+import { DayField, IdField, ListField } from '../commands/inputs';
+import { EVERYONE } from '../commands/shared';
+import { compareTemperatures } from '../core/plan/compareTemperatures';
+import { question } from '../server/ask';
+
+export type Comparison = ReturnType<typeof compareTemperatures>;
+
+class CompareInput {
+  @IdField('Choose a loop') loopId!: string;
+  @DayField() from!: string;
+  @IsOptional() @DayField() until?: string;
+  @ListField(1, 3, 'Give at least one temperature', 'At most three')
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: 'Temperatures are numbers' })
+  @Min(0, { each: true, message: 'From 0 °C' })
+  @Max(40, { each: true, message: 'At most 40 °C' })
+  tempsC!: number[];
+}
+
+/** The same farm at other temperatures: dates, feed and energy side by side. */
+export const module = question({
+  name: 'fish.compareTemperatures',
+  who: EVERYONE,
+  input: CompareInput,
+  cost: 12,
+  answer: async ({ farm }, v) => {
+    const { facts, steps } = await farm();
+    return compareTemperatures(facts, steps, { ...v, until: v.until ?? null });
+  },
+});

@@ -1,0 +1,12 @@
+// Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as compareTemperaturesModule } from './compareTemperatures';
+import { module as freeToPromiseModule } from './freeToPromise';
+import { module as logContextModule } from './logContext';
+import { module as previewModule } from './preview';
+
+export const modules = [
+  compareTemperaturesModule,
+  freeToPromiseModule,
+  logContextModule,
+  previewModule,
+] as const;

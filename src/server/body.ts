@@ -1,0 +1,95 @@
+import 'server-only';
+
+/** Bounds of what is read at all, before any of it is looked at. */
+export const BODY_LIMITS = { bytes: 1_000_000, depth: 12, parts: 60_000, textLength: 20_000 };
+
+export class BadBody extends Error {
+  constructor(
+    readonly status: 400 | 413 | 415,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/**
+ * Reads a JSON body within its bounds: its bytes are counted while they come, its depth and parts before it is parsed,
+ * its texts and names after. JSON has no references, so what is read is never larger than what was sent.
+ * @throws {BadBody} with the status and the words to answer with
+ */
+export async function readJson(request: Request): Promise<unknown> {
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+    throw new BadBody(415, 'Send JSON, with the content type application/json.');
+  const text = await readText(request);
+  checkShape(text);
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new BadBody(400, 'That is no JSON.');
+  }
+  checkContent(value);
+  return value;
+}
+
+async function readText(request: Request): Promise<string> {
+  const told = Number(request.headers.get('content-length') ?? 0);
+  if (told > BODY_LIMITS.bytes) throw new BadBody(413, tooLarge());
+  const reader = request.body?.getReader();
+  if (!reader) throw new BadBody(400, 'Nothing arrived.');
+  const chunks: Uint8Array[] = [];
+  let bytes = 0;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    bytes += value.byteLength;
+    if (bytes > BODY_LIMITS.bytes) {
+      await reader.cancel();
+      throw new BadBody(413, tooLarge());
+    }
+    chunks.push(value);
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
+  } catch {
+    throw new BadBody(400, 'That is no text in UTF-8.');
+  }
+}
+
+const tooLarge = () => `That is larger than ${BODY_LIMITS.bytes / 1000} kB.`;
+
+/** Counts brackets and commas outside of texts. */
+function checkShape(text: string): void {
+  let [depth, parts] = [0, 0];
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (c === 34) {
+      for (i++; i < text.length && text.charCodeAt(i) !== 34; i++) if (text.charCodeAt(i) === 92) i++;
+      continue;
+    }
+    if (c === 123 || c === 91) depth += 1;
+    else if (c === 125 || c === 93) depth -= 1;
+    else if (c === 44) parts += 1;
+    if (depth > BODY_LIMITS.depth) throw new BadBody(400, `That is nested deeper than ${BODY_LIMITS.depth} levels.`);
+    if (parts > BODY_LIMITS.parts) throw new BadBody(400, `That has more than ${BODY_LIMITS.parts} parts.`);
+  }
+}
+
+const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
+
+function checkContent(value: unknown): void {
+  if (typeof value === 'string') return checkWord(value);
+  if (Array.isArray(value)) return value.forEach(checkContent);
+  if (typeof value !== 'object' || value === null) return;
+  for (const [name, inner] of Object.entries(value)) {
+    if (FORBIDDEN.has(name)) throw new BadBody(400, `“${name}” cannot be a name here.`);
+    checkWord(name);
+    checkContent(inner);
+  }
+}
+
+function checkWord(text: string): void {
+  if (text.length > BODY_LIMITS.textLength) throw new BadBody(400, `A text is longer than ${BODY_LIMITS.textLength} characters.`);
+  if (text.includes('\0') || !(text as string & { isWellFormed(): boolean }).isWellFormed())
+    throw new BadBody(400, 'A text holds characters that cannot be stored.');
+}

@@ -1,0 +1,76 @@
+import 'server-only';
+import 'reflect-metadata';
+import { plainToInstance } from 'class-transformer';
+import { validate, type ValidationError } from 'class-validator';
+import type { FarmFacts } from '../core/plan/types';
+import type { Day } from '../core/quantity/days';
+import type { UnitChoice } from '../core/quantity/units';
+import type { Tx } from '../db/connection';
+import type { StoredEntry } from '../db/entries';
+import type { Entry } from '../db/ledger';
+import type { StoredStep } from '../db/plan';
+import type { Role, SignedIn } from '../db/people';
+import type { Outcome } from '../ui/outcome';
+import { refuse } from './outcome';
+
+/** What an act is done with: its transaction, who does it and when, and the farm as this transaction sees it. */
+export interface Doing {
+  tx: Tx;
+  person: SignedIn;
+  units: UnitChoice;
+  /** The farm’s day now. */
+  today: Day;
+  /** Under which key it is recorded, on the day it was done. */
+  entry: Entry;
+  facts: () => Promise<FarmFacts>;
+  steps: () => Promise<StoredStep[]>;
+  /** Another act under the same key, checked as if it had been sent itself. */
+  run: (command: string, body: Record<string, unknown>) => Promise<unknown>;
+  /** How an act is taken back; undefined for one that is not known. */
+  takeBackOf: (command: string) => TakeBack | undefined;
+}
+
+/** What taking an act back needs: what stays and why, or that its records are undone by their opposites. */
+export type TakeBack = { stays: string } | { words: (doing: Doing, was: StoredEntry) => string };
+
+/** One act: who may, what may be sent, what it records, how it is taken back, and its words. */
+export interface Command<I extends object = object, R = unknown> {
+  /** `subject.act` */
+  name: string;
+  /** Version of its shape; it changes when an older sender would be misunderstood, never with a build. */
+  version: number;
+  /** How the record of the day calls it. */
+  title: string | ((body: I) => string);
+  who: readonly Role[];
+  input: new () => I;
+  run: (doing: Doing, body: I) => Promise<R>;
+  takeBack: TakeBack;
+}
+
+/** Keeps the types of an act together while it is written down. */
+export function command<I extends object, R>(c: Command<I, R>): Command<I, R> {
+  return c;
+}
+
+/** Reads what was sent into its class. Unknown keys are refused. @returns what is wrong by field, in words */
+export async function readBody<I extends object>(input: new () => I, raw: unknown): Promise<Outcome<I>> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse('Nothing arrived. Send it again.');
+  const value = plainToInstance(input, raw);
+  const errors = await validate(value, { whitelist: true, forbidNonWhitelisted: true, stopAtFirstError: true });
+  if (errors.length === 0) return { ok: true, value };
+  return { ok: false, fields: Object.fromEntries(errors.flatMap((e) => messages(e))) };
+}
+
+function messages(error: ValidationError, path = ''): [string, string[]][] {
+  const name = path + error.property;
+  const own: [string, string[]][] = error.constraints ? [[name, Object.values(error.constraints)]] : [];
+  return [...own, ...(error.children ?? []).flatMap((child) => messages(child, `${name}.`))];
+}
+
+export const ROLE_WORDS: Record<Role, string> = { manager: 'a manager', office: 'the office', hand: 'a hand' };
+
+/** Why someone of this role may not, or null. */
+export function roleRefusal(who: readonly Role[], role: Role): string | null {
+  if (who.includes(role)) return null;
+  return `This is for ${who.map((r) => ROLE_WORDS[r]).join(' or ')}; you are signed in as ${ROLE_WORDS[role]}.`;
+}

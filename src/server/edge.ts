@@ -1,0 +1,58 @@
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import type { Outcome } from '../ui/outcome';
+import { BadBody, readJson } from './body';
+import { inRequest, log } from './log';
+
+/** Whether the person's browser speaks HTTPS, also when a proxy in front of us ends it. */
+export function isHttps(headers: Headers): boolean {
+  return process.env.APP_ORIGIN?.startsWith('https:') === true || headers.get('x-forwarded-proto')?.split(',')[0]?.trim() === 'https';
+}
+
+/** The address a request comes from, as our own server saw it; a proxy's word counts only where TRUST_PROXY says so. */
+export function addressOf(headers: Headers): string {
+  return headers.get('x-crop-cycle-address') ?? 'unknown';
+}
+
+/** Browsers say where a request comes from; one that comes from another site's page is refused. */
+export function isForeign(headers: Headers): boolean {
+  const origin = headers.get('origin');
+  if (origin === null) return headers.get('sec-fetch-site') === 'cross-site';
+  const host = headers.get('x-forwarded-host') ?? headers.get('host');
+  const own = process.env.APP_ORIGIN ? [new URL(process.env.APP_ORIGIN).host, host] : [host];
+  try {
+    return !own.includes(new URL(origin).host);
+  } catch {
+    return true;
+  }
+}
+
+/** How a refusal is said to machines; people read its words. */
+const STATUS: Record<string, number> = { signedOut: 401, role: 403, command: 404, version: 409, entryKey: 409, tooOften: 429 };
+
+function statusOf(outcome: Outcome<unknown>): number {
+  if (outcome.ok) return 200;
+  const special = Object.keys(outcome.fields).find((f) => STATUS[f]);
+  return special ? STATUS[special]! : 422;
+}
+
+export function answerJson(outcome: Outcome<unknown>, status = statusOf(outcome)): Response {
+  return Response.json(outcome, { status, headers: { 'cache-control': 'private, no-store' } });
+}
+
+/** Reads a bounded body from our own pages or from a program, and answers in words whatever comes. */
+export async function edge(request: Request, work: (body: Record<string, unknown>) => Promise<Response>): Promise<Response> {
+  return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
+    const say = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
+    if (isForeign(request.headers)) return say('That came from a page of another site.', 403);
+    try {
+      const body = await readJson(request);
+      if (typeof body !== 'object' || body === null || Array.isArray(body)) return say('Send one object.', 400);
+      return await work(body as Record<string, unknown>);
+    } catch (error) {
+      if (error instanceof BadBody) return say(error.message, error.status);
+      log.error({ err: error }, 'unforeseen at the edge');
+      return say('Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.', 500);
+    }
+  });
+}

@@ -1,0 +1,75 @@
+import 'server-only';
+import { RuleBroken } from '../core/errors';
+import type { Outcome } from '../ui/outcome';
+import { log } from './log';
+import { metrics } from './metrics';
+
+export type Refused = { ok: false; fields: Record<string, string[]> };
+
+export function refuse(words: string, field = 'form'): Refused {
+  return { ok: false, fields: { [field]: [words] } };
+}
+
+/** What the database itself refuses, in words. */
+const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
+  balance_count_not_below_zero: [
+    'count',
+    'There is not that much left: someone took from it meanwhile. Look at the balance and try again.',
+  ],
+  balance_mass_not_below_zero: [
+    'massG',
+    'There is not that much left: someone took from it meanwhile. Look at the balance and try again.',
+  ],
+  reading_value_possible: ['form', 'That reading is outside what the instrument can show.'],
+  movement_reversed_once: ['form', 'That was taken back already.'],
+  sample_farm_id_corrects_id_key: ['form', 'That was taken back already.'],
+  reading_corrected_once: ['form', 'That was taken back already.'],
+  husbandry_event_farm_id_corrects_id_key: ['form', 'That was taken back already.'],
+  movement_moves_something: ['count', 'That is too little to be counted or weighed.'],
+  person_asks_no_manager: ['form', 'This is for a manager.'],
+  person_asks_signed_out: ['form', 'You are signed out. Sign in again; what you typed is still here.'],
+  person_last_manager: ['form', 'A farm needs a manager: make someone else one first.'],
+  person_of_farm: ['form', 'That person is not on this farm.'],
+  person_sign_in_name_once: ['signInName', 'Someone on this farm has that sign-in name already.'],
+};
+
+/** Range checks are named `table_column_range`; anything else that is checked says at least that it was refused. */
+function constraintWords(constraint: string | undefined, code: string | undefined): [string, string] | null {
+  const known = CONSTRAINT_WORDS[constraint ?? ''];
+  if (known) return known;
+  if (constraint?.endsWith('_range') || code === '23514')
+    return ['form', 'One of these values is outside of what a farm can have. Check the numbers and the days.'];
+  if (code === '22003') return ['form', 'One of these numbers is too large. Check the units.'];
+  return null;
+}
+
+/** Two transactions in each other’s way: nothing was recorded, and trying again is right. */
+const TRY_AGAIN = new Set(['40001', '40P01', '55P03']);
+const TRIES = 6;
+
+/** Runs a whole transaction, again when it met another one. */
+export async function withRetries<T>(work: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await work();
+    } catch (error) {
+      if (tries >= TRIES || !TRY_AGAIN.has((error as { code?: string }).code ?? '')) throw error;
+      metrics.retries.inc();
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * 20 * 2 ** tries));
+    }
+  }
+}
+
+/** The value, or what is wrong by field, in words. What nobody foresaw is logged and told as our fault. */
+export async function asOutcome<R>(work: () => Promise<R>): Promise<Outcome<R>> {
+  try {
+    return { ok: true, value: await withRetries(work) };
+  } catch (error) {
+    if (error instanceof RuleBroken) return refuse(error.message, error.field);
+    const { constraint, code } = error as { constraint?: string; code?: string };
+    const known = constraintWords(constraint, code);
+    if (known) return refuse(known[1], known[0]);
+    log.error({ err: error }, 'unforeseen');
+    return refuse('Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.');
+  }
+}

@@ -1,0 +1,89 @@
+'use client';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState, useTransition } from 'react';
+import type { UseFormReturn } from 'react-hook-form';
+import type { FieldSpec } from '../../core/tasks/form';
+import type { UnitChoice } from '../../core/quantity/units';
+import { newEntryKey, type Outcome } from '../outcome';
+import { storedValues } from './RecordField';
+
+interface EntryOptions<R> {
+  fields: readonly FieldSpec[];
+  units: UnitChoice;
+  form: UseFormReturn<Record<string, string>>;
+  send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
+  onDone: (value: R) => void;
+}
+
+/**
+ * One entry from typing to its answer: faults stand beside their field, what only looks wrong is asked about, a lost
+ * connection loses nothing, and pressing twice records once. An answer that was lost is never taken for an answer to
+ * what is typed afterwards: the key stays with what was sent under it.
+ */
+export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<R>) {
+  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [formError, setFormError] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string[]>([]);
+  const [confirmed, setConfirmed] = useState(false);
+  const [pending, start] = useTransition();
+
+  const refuse = (words: Record<string, string[]>) => {
+    const known = new Set(fields.map((f) => f.name));
+    setAsked(words.confirm?.flatMap((w) => w.split('\n')) ?? []);
+    // The key belongs to an earlier try that went through; what stands here is another entry.
+    if (words.entryKey) setEntryKey(newEntryKey());
+    for (const [name, [said]] of Object.entries(words)) {
+      if (name === 'confirm') continue;
+      if (known.has(name)) form.setError(name, { message: said });
+      else setFormError(said ?? 'Not recorded.');
+    }
+  };
+  const submit = form.handleSubmit((values) => {
+    setFormError(null);
+    const read = storedValues(fields, values, units);
+    if (!read.ok) return refuse(Object.fromEntries(Object.entries(read.fields).map(([k, v]) => [k, [v]])));
+    start(async () => {
+      try {
+        const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
+        const outcome = await send({ ...read.values, ...yes, entryKey });
+        if (!outcome.ok) return refuse(outcome.fields);
+        setEntryKey(newEntryKey());
+        setAsked([]);
+        setConfirmed(false);
+        onDone(outcome.value);
+      } catch {
+        setFormError(
+          'No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.',
+        );
+      }
+    });
+  });
+  return { submit, pending, formError, asked, confirmed, setConfirmed, blocked: asked.length > 0 && !confirmed };
+}
+
+type EntryState = Pick<ReturnType<typeof useEntry>, 'asked' | 'confirmed' | 'setConfirmed' | 'formError'>;
+
+/** What is asked before it is recorded, and what went wrong, at the foot of a form. */
+export function EntryWords({ asked, confirmed, setConfirmed, formError }: EntryState) {
+  return (
+    <>
+      {asked.length > 0 && (
+        <div className="mark attention" role="alert">
+          {asked.map((words) => (
+            <p key={words}>{words}</p>
+          ))}
+          <FormControlLabel
+            control={<Checkbox checked={confirmed} onChange={(e) => setConfirmed(e.target.checked)} />}
+            label="Yes, that is right"
+          />
+        </div>
+      )}
+      {formError && (
+        <p className="mark danger" role="alert">
+          {formError}
+        </p>
+      )}
+    </>
+  );
+}
