@@ -11,7 +11,7 @@ export default defineConfig({
     testTimeout: 120_000,
     hookTimeout: 120_000,
     projects: [
-      { extends: true, test: { name: 'core', environment: 'node', include: ['tests/core/**/*.test.ts'] } },
+      { extends: true, test: { name: 'core', environment: 'node', isolate: false, include: ['tests/core/**/*.test.ts'] } },
       {
         extends: true,
         test: {
@@ -19,7 +19,6 @@ export default defineConfig({
           environment: 'node',
           include: ['tests/db/**/*.test.ts'],
           globalSetup: ['tests/db/setup.ts'],
-          fileParallelism: false,
         },
       },
       {

@@ -7,7 +7,11 @@ import pino from 'pino';
  * The web server: Next's own handler behind bounds and headers that hold for every path, static files too. One process;
  * `npm start` begins as many as it is told and starts one again that died.
  */
-const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { app: 'crop-cycle', pid: process.pid }, timestamp: pino.stdTimeFunctions.isoTime });
+const log = pino({
+  level: process.env.LOG_LEVEL ?? 'info',
+  base: { app: 'crop-cycle', pid: process.pid },
+  timestamp: pino.stdTimeFunctions.isoTime,
+});
 const port = Number(process.env.PORT ?? 3000);
 const host = process.env.HOST ?? '127.0.0.1';
 const trustProxy = process.env.TRUST_PROXY === 'yes';
@@ -29,7 +33,12 @@ const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 const mayAsk = (method, url) => READS.has(method) || (WRITES.has(method) && url.startsWith('/api/'));
 
 function isHttps(request) {
-  return process.env.APP_ORIGIN?.startsWith('https:') || String(request.headers['x-forwarded-proto'] ?? '').split(',')[0].trim() === 'https';
+  return (
+    process.env.APP_ORIGIN?.startsWith('https:') ||
+    String(request.headers['x-forwarded-proto'] ?? '')
+      .split(',')[0]
+      .trim() === 'https'
+  );
 }
 
 /** What is wrong with an address, in words, or null. */
@@ -54,30 +63,49 @@ await app.prepare();
 const handle = app.getRequestHandler();
 let ending = false;
 
-const server = createServer({ maxHeaderSize: 16_384, requestTimeout: 30_000, headersTimeout: 15_000 }, (request, response) => {
-  const began = performance.now();
-  const id = /^[\w-]{8,64}$/.test(String(request.headers['x-request-id'] ?? '')) ? request.headers['x-request-id'] : randomUUID();
-  request.headers['x-request-id'] = id;
-  const forwarded = trustProxy ? String(request.headers['x-forwarded-for'] ?? '').split(',').at(-1)?.trim() : null;
-  request.headers['x-crop-cycle-address'] = forwarded || request.socket.remoteAddress || 'unknown';
-  for (const [name, value] of Object.entries(ALWAYS)) response.setHeader(name, value);
-  response.setHeader('x-request-id', id);
-  if (isHttps(request)) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
-  if (ending) response.setHeader('connection', 'close');
-  response.on('finish', () => {
-    const path = String(request.url).split('?')[0];
-    if (path === '/healthz' || path.startsWith('/_next/')) return;
-    log.info({ requestId: id, method: request.method, path, status: response.statusCode, ms: Math.round(performance.now() - began) }, 'request');
-  });
-  const fault = addressFault(request.url ?? '/');
-  if (fault) return say(response, ...fault);
-  if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
-  handle(request, response).catch((error) => {
-    log.error({ err: error, requestId: id }, 'unforeseen in the server');
-    if (!response.headersSent) say(response, 500, 'Something went wrong on our side. Nothing was recorded.');
-    else response.destroy();
-  });
-});
+const server = createServer(
+  { maxHeaderSize: 16_384, requestTimeout: 30_000, headersTimeout: 15_000 },
+  (request, response) => {
+    const began = performance.now();
+    const id = /^[\w-]{8,64}$/.test(String(request.headers['x-request-id'] ?? ''))
+      ? request.headers['x-request-id']
+      : randomUUID();
+    request.headers['x-request-id'] = id;
+    const forwarded = trustProxy
+      ? String(request.headers['x-forwarded-for'] ?? '')
+          .split(',')
+          .at(-1)
+          ?.trim()
+      : null;
+    request.headers['x-crop-cycle-address'] = forwarded || request.socket.remoteAddress || 'unknown';
+    for (const [name, value] of Object.entries(ALWAYS)) response.setHeader(name, value);
+    response.setHeader('x-request-id', id);
+    if (isHttps(request)) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
+    if (ending) response.setHeader('connection', 'close');
+    response.on('finish', () => {
+      const path = String(request.url).split('?')[0];
+      if (path === '/healthz' || path.startsWith('/_next/')) return;
+      log.info(
+        {
+          requestId: id,
+          method: request.method,
+          path,
+          status: response.statusCode,
+          ms: Math.round(performance.now() - began),
+        },
+        'request',
+      );
+    });
+    const fault = addressFault(request.url ?? '/');
+    if (fault) return say(response, ...fault);
+    if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
+    handle(request, response).catch((error) => {
+      log.error({ err: error, requestId: id }, 'unforeseen in the server');
+      if (!response.headersSent) say(response, 500, 'Something went wrong on our side. Nothing was recorded.');
+      else response.destroy();
+    });
+  },
+);
 server.on('clientError', (_error, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
 });

@@ -49,7 +49,8 @@ main(async () => {
     const port = await freePort(Number(process.env.PORT ?? 3000), host);
     const serving = { ...env, PORT: String(port), HOST: host };
     running.push(keepRunning('The server', () => startServer(serving, ['ignore', logTo(), 'inherit'])));
-    if (process.env.WORKER !== 'no') running.push(keepRunning('The worker', () => startWorker(env, ['ignore', logTo(), 'inherit'])));
+    if (process.env.WORKER !== 'no')
+      running.push(keepRunning('The worker', () => startWorker(env, ['ignore', logTo(), 'inherit'])));
     const gaveUp = Promise.race(running.map((r) => r.gaveUp));
     await ready(port, gaveUp);
     say(`Crop Cycle is at ${addresses(port).join(' and ')}`);

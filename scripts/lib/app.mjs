@@ -26,7 +26,11 @@ export async function demoApp(name, { now, days, wantedPort = 3200 } = {}) {
   };
   runPackage('tsx', ['scripts/prepare.ts'], { env });
   const port = await freePort(wantedPort);
-  const server = startServer({ ...env, PORT: String(port), HOST: '127.0.0.1', LOG_LEVEL: 'warn' }, ['ignore', 'inherit', 'inherit']);
+  const server = startServer({ ...env, PORT: String(port), HOST: '127.0.0.1', LOG_LEVEL: 'warn' }, [
+    'ignore',
+    'inherit',
+    'inherit',
+  ]);
   const gone = ended(server);
   let over = false;
   gone.then(() => (over = true));

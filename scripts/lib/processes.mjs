@@ -5,7 +5,9 @@ import { ROOT, say } from './run.mjs';
 /** The address of the database for the role that owns nothing, as src/db/connection makes it. */
 export function appUrl(ownerUrl) {
   const url = new URL(ownerUrl);
-  const password = createHmac('sha256', decodeURIComponent(url.password) || url.username).update('crop_cycle_app').digest('base64url');
+  const password = createHmac('sha256', decodeURIComponent(url.password) || url.username)
+    .update('crop_cycle_app')
+    .digest('base64url');
   url.username = 'crop_cycle_app';
   url.password = password;
   return url.toString();
@@ -71,4 +73,3 @@ export function keepRunning(what, begin) {
     },
   };
 }
-

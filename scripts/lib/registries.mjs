@@ -19,7 +19,9 @@ function entries(folder, own, base = folder) {
     const path = join(folder, e.name);
     if (e.isDirectory()) return entries(path, own, base);
     const name = e.name.replace(/\.ts$/, '');
-    return !e.name.endsWith('.ts') || name.endsWith('.generated') || own.includes(name) ? [] : [relative(base, path).replace(/\.ts$/, '')];
+    return !e.name.endsWith('.ts') || name.endsWith('.generated') || own.includes(name)
+      ? []
+      : [relative(base, path).replace(/\.ts$/, '')];
   });
 }
 

@@ -15,7 +15,10 @@ async function post(path: string, body: unknown): Promise<Outcome<unknown>> {
  * Sends one act. @param act name and shape: `fish.feed@1` @param values its body, with the entry key made where it was typed
  * @throws when no answer came: it may or may not have been recorded, and sending it again under the same key is right
  */
-export async function send<R>(act: string, { entryKey, doneAt, ...body }: Record<string, unknown>): Promise<Outcome<R>> {
+export async function send<R>(
+  act: string,
+  { entryKey, doneAt, ...body }: Record<string, unknown>,
+): Promise<Outcome<R>> {
   const [command, version] = act.split('@');
   const outcome = await post('/api/commands', { command, version: Number(version), entryKey, doneAt, body });
   if (outcome.ok) window.dispatchEvent(new Event(RECORDED_EVENT));
@@ -23,6 +26,9 @@ export async function send<R>(act: string, { entryKey, doneAt, ...body }: Record
 }
 
 /** Asks something before anything is recorded. */
-export async function ask<R>(question: string, body: Record<string, unknown>): Promise<Outcome<R>> {
+export async function ask<R>(
+  question: string,
+  { entryKey: _none, ...body }: Record<string, unknown>,
+): Promise<Outcome<R>> {
   return (await post('/api/questions', { question, body })) as Outcome<R>;
 }

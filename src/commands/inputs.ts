@@ -30,7 +30,7 @@ const together =
   (target, key) =>
     checks.forEach((check) => check(target, key));
 
-const NUMBER = { allowNaN: false, allowInfinity: false, maxDecimalPlaces: 12 };
+const NUMBER = { allowNaN: false, allowInfinity: false };
 
 @ValidatorConstraint({ name: 'isFarmDay' })
 class IsFarmDay implements ValidatorConstraintInterface {
@@ -68,11 +68,14 @@ interface NumberWords {
 export const AmountField = (range: Range, { words, low, zero = false }: NumberWords): Field =>
   together(
     IsNumber(NUMBER, { message: words }) as Field,
-    Min(zero ? range.low : Math.max(range.low, 1e-9), { message: low ?? (zero ? `From ${range.low}` : 'It must be more than 0') }) as Field,
+    Min(zero ? range.low : Math.max(range.low, 1e-9), {
+      message: low ?? (zero ? `From ${range.low}` : 'It must be more than 0'),
+    }) as Field,
     Max(range.high, { message: `${range.why.charAt(0).toUpperCase()}${range.why.slice(1)}` }) as Field,
   );
 
-export const MassField = (words: string, low = 'It must be more than 0'): Field => AmountField(RANGES.massG, { words, low });
+export const MassField = (words: string, low = 'It must be more than 0'): Field =>
+  AmountField(RANGES.massG, { words, low });
 
 export const NumberField = (low: number, high: number, words: string, outside?: string): Field =>
   together(
@@ -92,7 +95,9 @@ export const MinorField = (words = 'Give the price as a number'): Field =>
   together(
     IsInt({ message: words }) as Field,
     Min(0, { message: 'A price is 0 or more' }) as Field,
-    Max(RANGES.minor.high, { message: `${RANGES.minor.why.charAt(0).toUpperCase()}${RANGES.minor.why.slice(1)}` }) as Field,
+    Max(RANGES.minor.high, {
+      message: `${RANGES.minor.why.charAt(0).toUpperCase()}${RANGES.minor.why.slice(1)}`,
+    }) as Field,
   );
 
 export const TextField = (most: number, words = 'Say it in words', least = 1): Field =>
@@ -111,7 +116,8 @@ export const CodeField = (words: string, most = 60): Field =>
     MaxLength(most, { message: words }) as Field,
   );
 
-export const VersionField = (): Field => WholeField(RANGES.version.low, RANGES.version.high, 'Reload and try again', 'Reload and try again');
+export const VersionField = (): Field =>
+  WholeField(RANGES.version.low, RANGES.version.high, 'Reload and try again', 'Reload and try again');
 
 export const ListField = (least: number, most: number, few: string, many: string): Field =>
   together(
@@ -124,7 +130,10 @@ export const NumbersField = (most: number, range: Range, words: string, least = 
   together(
     ListField(least, most, words, `At most ${most} at once`),
     IsNumber(NUMBER, { each: true, message: words }) as Field,
-    Min(Math.max(range.low, 1e-9), { each: true, message: 'Each must be more than nothing: leave out empty ones' }) as Field,
+    Min(Math.max(range.low, 1e-9), {
+      each: true,
+      message: 'Each must be more than nothing: leave out empty ones',
+    }) as Field,
     Max(range.high, { each: true, message: `One is ${range.why}` }) as Field,
   );
 

@@ -22,6 +22,5 @@ export function tickStep({ tx, entry }: Doing, stepId: string, title: string): P
   return finishTask(tx, entry, { job: stepJob(stepId), title });
 }
 
-export const REVERSED = { words: () => 'Taken back.' };
 export const SET_UP_STAYS = { stays: 'Set-up is not taken back: change it again.' };
 export const PLAN_STAYS = { stays: 'A plan is not taken back: change it again.' };

@@ -54,15 +54,24 @@ export async function waitForFarm(tx: Tx, farmId: string): Promise<void> {
 export async function claimEntry(tx: Tx, e: NewEntry): Promise<StoredEntry | null> {
   const added = await tx('entry')
     .insert({
-      farm_id: e.farmId, entry_key: e.entryKey, command: e.command, version: e.version, content_hash: e.contentHash, person_id: e.personId,
-      farm_day: e.farmDay, done_at: e.doneAt, arrived_at: e.arrivedAt, title: e.title,
+      farm_id: e.farmId,
+      entry_key: e.entryKey,
+      command: e.command,
+      version: e.version,
+      content_hash: e.contentHash,
+      person_id: e.personId,
+      farm_day: e.farmDay,
+      done_at: e.doneAt,
+      arrived_at: e.arrivedAt,
+      title: e.title,
     }) // prettier-ignore
     .onConflict(['farm_id', 'entry_key'])
     .ignore()
     .returning('entry_key');
   if (added.length > 0) return null;
   const was = await tx('entry').where({ entry_key: e.entryKey }).first();
-  if (was.person_id !== e.personId) throw new RuleBroken('entryKey', 'This entry belongs to someone else. Reload and enter it anew.');
+  if (was.person_id !== e.personId)
+    throw new RuleBroken('entryKey', 'This entry belongs to someone else. Reload and enter it anew.');
   if (!e.contentHash.equals(was.content_hash))
     throw new RuleBroken(
       'entryKey',
@@ -85,7 +94,13 @@ export async function answerEntry(tx: Tx, entryKey: string, answer: unknown): Pr
 }
 
 /** Says what a line of the farm's shorthand turned out to be, so that it is taken back by that act's own rule. */
-export async function nameEntry(tx: Tx, entryKey: string, command: string, version: number, title: string): Promise<void> {
+export async function nameEntry(
+  tx: Tx,
+  entryKey: string,
+  command: string,
+  version: number,
+  title: string,
+): Promise<void> {
   await tx('entry').where({ entry_key: entryKey }).update({ command, version, title });
 }
 
@@ -113,7 +128,10 @@ export async function takeNumber(tx: Tx, farmId: string, name: string, first: nu
 
 /** The worker says that it is there. */
 export async function beat(db: Knex, name: string, at: Date): Promise<void> {
-  await db.raw('insert into worker_beat (name, at) values (?, ?) on conflict (name) do update set at = excluded.at', [name, at]);
+  await db.raw('insert into worker_beat (name, at) values (?, ?) on conflict (name) do update set at = excluded.at', [
+    name,
+    at,
+  ]);
 }
 
 export async function lastBeat(db: Knex): Promise<Date | null> {

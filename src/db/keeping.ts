@@ -117,7 +117,9 @@ export async function loadKeeping(
     { day },
   );
   const days = new Map(rules.map((r) => [r.speciesCode, r.quarantineDays]));
-  const known = new Map((watched as { lot_id: string; extended: Day | null; cleared: Day | null }[]).map((r) => [r.lot_id, r]));
+  const known = new Map(
+    (watched as { lot_id: string; extended: Day | null; cleared: Day | null }[]).map((r) => [r.lot_id, r]),
+  );
   return {
     treatments: treated.map((r: { code: string; words: string; until_day: Day }) => ({ lotCode: r.code, product: r.words, until: r.until_day })), // prettier-ignore
     quarantine: apart.map((h) => {

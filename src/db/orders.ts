@@ -215,7 +215,8 @@ export async function callOff(tx: Tx, entry: Entry, orderId: string, version: nu
 
 /** Heads, bunches and fish are counted: there is no half of one. */
 function requireWhole(unit: OrderLine['unit'], quantity: number, field: string) {
-  if (unit !== 'kg' && !Number.isInteger(quantity)) throw new RuleBroken(field, `These are sold whole; ${quantity} is no number of pieces.`);
+  if (unit !== 'kg' && !Number.isInteger(quantity))
+    throw new RuleBroken(field, `These are sold whole; ${quantity} is no number of pieces.`);
 }
 
 const FIRST_ORDER = 1001;
@@ -224,7 +225,9 @@ const FIRST_ORDER = 1001;
 async function orderNumber(tx: Tx, farmId: string): Promise<number> {
   const known = await tx('counter').where({ name: 'order' }).first('last');
   if (known) return takeNumber(tx, farmId, 'order', FIRST_ORDER);
-  const { rows } = await tx.raw(`select max(substring(code from '^O-([0-9]{1,12})$')::bigint) as last from sales_order`);
+  const { rows } = await tx.raw(
+    `select max(substring(code from '^O-([0-9]{1,12})$')::bigint) as last from sales_order`,
+  );
   return takeNumber(tx, farmId, 'order', (rows[0].last ?? FIRST_ORDER - 1) + 1);
 }
 

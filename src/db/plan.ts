@@ -60,7 +60,10 @@ export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]>
 
 /** Steps of some groups that were not taken out, by day. */
 export async function stepsOfGroups(tx: Tx, groupIds: string[]): Promise<StoredStep[]> {
-  const rows = await tx<StepRow>('plan_step').whereIn('group_id', groupIds).whereNot({ state: 'dropped' }).orderBy('day');
+  const rows = await tx<StepRow>('plan_step')
+    .whereIn('group_id', groupIds)
+    .whereNot({ state: 'dropped' })
+    .orderBy('day');
   return rows.map(toStep);
 }
 

@@ -40,7 +40,13 @@ async function batchesOf(tx: Tx, groupIds: string[]): Promise<Map<string, PurgeB
 export async function beginBatch(
   tx: Tx,
   entry: Entry,
-  batch: { groupId: string; lotId: string; fromPlaceId: string; purgePlaceId: string | null; method: BatchMethod } & BatchRules,
+  batch: {
+    groupId: string;
+    lotId: string;
+    fromPlaceId: string;
+    purgePlaceId: string | null;
+    method: BatchMethod;
+  } & BatchRules,
 ): Promise<void> {
   await tx('purge_batch').insert({
     farm_id: entry.farmId, id: batch.groupId, lot_id: batch.lotId, from_place_id: batch.fromPlaceId, purge_place_id: batch.purgePlaceId,
@@ -53,7 +59,9 @@ export async function closeBatch(tx: Tx, groupId: string, day: Day | null): Prom
 }
 
 export async function dropBatch(tx: Tx, groupId: string): Promise<void> {
-  await tx('purge_batch').where({ id: groupId }).update({ closed_on: tx.ref('feed_stopped_on') });
+  await tx('purge_batch')
+    .where({ id: groupId })
+    .update({ closed_on: tx.ref('feed_stopped_on') });
 }
 
 /** A manager changes what a batch must meet, with a reason that is kept. */
@@ -66,7 +74,10 @@ export async function changeBatch(
   if (!row) throw new RuleBroken('form', 'Feed has not stopped for that batch yet: change its plan instead.');
   if (row.closed_on) throw new RuleBroken('form', 'That batch is harvested.');
   if (row.version !== wish.version)
-    throw new RuleBroken('form', 'Someone changed this batch meanwhile. Reload to see it; what you typed is still here.');
+    throw new RuleBroken(
+      'form',
+      'Someone changed this batch meanwhile. Reload to see it; what you typed is still here.',
+    );
   const was = toBatch(row);
   const became = { fastingDays: wish.fastingDays, exchanges: wish.exchanges, taste: wish.taste };
   await tx('purge_batch').where({ id: wish.groupId }).update({
@@ -87,7 +98,14 @@ export interface BatchChange extends BatchRules {
 
 async function changesOf(tx: Tx, groupIds: string[]): Promise<(BatchChange & { batchId: string })[]> {
   const rows = await tx('purge_batch_change as c').join('person as p', 'p.id', 'c.person_id').whereIn('c.batch_id', groupIds).orderBy('c.id').select('c.*', 'p.name'); // prettier-ignore
-  return rows.map((r) => ({ batchId: r.batch_id, day: r.farm_day, by: r.name, reason: r.reason, was: r.was, ...r.became }));
+  return rows.map((r) => ({
+    batchId: r.batch_id,
+    day: r.farm_day,
+    by: r.name,
+    reason: r.reason,
+    was: r.was,
+    ...r.became,
+  }));
 }
 
 export interface Gate {

@@ -11,7 +11,13 @@ export async function prepareQueue(owner: Knex, ownerUrl: string): Promise<void>
   boss.on('error', (error) => console.error(String(error)));
   await boss.start();
   for (const job of modules) {
-    await boss.createQueue(job.name, { name: job.name, policy: 'singleton', retryLimit: 3, retryBackoff: true, expireInMinutes: 15 });
+    await boss.createQueue(job.name, {
+      name: job.name,
+      policy: 'singleton',
+      retryLimit: 3,
+      retryBackoff: true,
+      expireInMinutes: 15,
+    });
     await boss.schedule(job.name, job.cron, {}, { singletonKey: job.name });
   }
   await boss.stop({ graceful: true, close: true, timeout: 5000 });

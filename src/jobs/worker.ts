@@ -15,7 +15,11 @@ const BEAT_MS = 30_000;
 async function work() {
   const url = process.env.APP_DATABASE_URL;
   if (!url) throw new Error('APP_DATABASE_URL is not set. Start the app with npm start.');
-  const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { app: 'crop-cycle', part: 'worker', pid: process.pid }, timestamp: pino.stdTimeFunctions.isoTime });
+  const log = pino({
+    level: process.env.LOG_LEVEL ?? 'info',
+    base: { app: 'crop-cycle', part: 'worker', pid: process.pid },
+    timestamp: pino.stdTimeFunctions.isoTime,
+  });
   const db = appConnection(url, 3);
   const boss = workQueue(url);
   boss.on('error', (err) => log.error({ err }, 'queue'));

@@ -1,8 +1,11 @@
+import { IsOptional } from 'class-validator';
 import { logContext } from '../core/log/context';
 import { EVERYONE } from '../commands/shared';
 import { question } from '../server/ask';
 
-class NothingInput {}
+class NothingInput {
+  @IsOptional() nothing?: undefined;
+}
 
 /** What the farm holds now, for the meaning shown while a line is typed. */
 export const module = question({

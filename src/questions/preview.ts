@@ -16,7 +16,9 @@ class PreviewInput extends Handled {
   @IsOptional() @IdField('Choose a tank') toPlaceId?: string;
   @IsOptional() @IdField('Choose a tank') smallPlaceId?: string;
   @IsOptional() @CountField('0 or more', 0) count?: number;
-  @IsOptional() @AmountField(RANGES.fishG, { words: 'Give the size as a number', low: 'A size is over 0' }) thresholdG?: number;
+  @IsOptional()
+  @AmountField(RANGES.fishG, { words: 'Give the size as a number', low: 'A size is over 0' })
+  thresholdG?: number;
 }
 
 /** What a move or a grading would do to every tank it touches. */

@@ -9,7 +9,7 @@ import { now } from './clock';
 import { readBody, roleRefusal } from './command';
 import { database } from './database';
 import { knownFarm, type KnownFarm } from './farmCache';
-import { asOutcome, refuse } from './outcome';
+import { asOutcome, named, refuse } from './outcome';
 import { unitsOf } from './session';
 
 /** What a question is answered with. Nothing can be written in it. */
@@ -47,7 +47,7 @@ export async function answer(
 ): Promise<Outcome<unknown>> {
   if (!person) return refuse('You are signed out. Sign in again; what you typed is still here.', 'signedOut');
   const known = questions.get(name);
-  if (!known) return refuse(`There is no question called “${String(name).slice(0, 60)}”.`, 'command');
+  if (!known) return refuse(`There is no question called ${named(name)}.`, 'command');
   const barred = roleRefusal(known.who, person.role);
   if (barred) return refuse(barred, 'role');
   const read = await readBody(known.input, body);

@@ -89,7 +89,8 @@ function checkContent(value: unknown): void {
 }
 
 function checkWord(text: string): void {
-  if (text.length > BODY_LIMITS.textLength) throw new BadBody(400, `A text is longer than ${BODY_LIMITS.textLength} characters.`);
+  if (text.length > BODY_LIMITS.textLength)
+    throw new BadBody(400, `A text is longer than ${BODY_LIMITS.textLength} characters.`);
   if (text.includes('\0') || !(text as string & { isWellFormed(): boolean }).isWellFormed())
     throw new BadBody(400, 'A text holds characters that cannot be stored.');
 }

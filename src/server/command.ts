@@ -6,7 +6,7 @@ import type { FarmFacts } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { Tx } from '../db/connection';
-import type { StoredEntry } from '../db/entries';
+import type { Undone } from '../db/doing/takeBack';
 import type { Entry } from '../db/ledger';
 import type { StoredStep } from '../db/plan';
 import type { Role, SignedIn } from '../db/people';
@@ -26,12 +26,12 @@ export interface Doing {
   steps: () => Promise<StoredStep[]>;
   /** Another act under the same key, checked as if it had been sent itself. */
   run: (command: string, body: Record<string, unknown>) => Promise<unknown>;
-  /** How an act is taken back; undefined for one that is not known. */
-  takeBackOf: (command: string) => TakeBack | undefined;
+  /** Who may do an act and how it is taken back; undefined for one that is not known. */
+  rulesOf: (command: string) => Pick<Command, 'who' | 'takeBack'> | undefined;
 }
 
 /** What taking an act back needs: what stays and why, or that its records are undone by their opposites. */
-export type TakeBack = { stays: string } | { words: (doing: Doing, was: StoredEntry) => string };
+export type TakeBack = { stays: string } | { words: (undone: Undone) => string };
 
 /** One act: who may, what may be sent, what it records, how it is taken back, and its words. */
 export interface Command<I extends object = object, R = unknown> {

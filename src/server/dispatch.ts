@@ -12,7 +12,7 @@ import { readBody, roleRefusal, type Command, type Doing } from './command';
 import { database } from './database';
 import { slicesOf } from './farmCache';
 import { metrics } from './metrics';
-import { asOutcome, refuse } from './outcome';
+import { asOutcome, named, refuse } from './outcome';
 import { oneAtATime } from './queue';
 import { unitsOf } from './session';
 
@@ -46,7 +46,7 @@ export async function dispatch(registry: Registry, person: SignedIn | null, sent
 
 async function judged(registry: Registry, known: Command | undefined, person: SignedIn | null, sent: Envelope): Promise<Outcome<unknown>> {
   if (!person) return refuse('You are signed out. Sign in again; what you typed is still here.', 'signedOut');
-  if (!known) return refuse(`There is no act called “${String(sent.command).slice(0, 60)}”.`, 'command');
+  if (!known) return refuse(`There is no act called ${named(sent.command)}.`, 'command');
   if (sent.version !== known.version)
     return refuse('This page is older or newer than the app. Reload it; what you typed is kept until then.', 'version');
   const barred = roleRefusal(known.who, person.role);
@@ -122,7 +122,7 @@ function doingOf(registry: Registry, tx: Tx, person: SignedIn, entry: Entry, tod
     entry,
     facts: async () => (await (await slices())(farmFacts)).facts,
     steps: async () => (await (await slices())(plan)).steps,
-    takeBackOf: (name) => registry.get(name)?.takeBack,
+    rulesOf: (name) => registry.get(name),
     run: async (name, body) => {
       const inner = registry.get(name)!;
       const barred = roleRefusal(inner.who, person.role);

@@ -6,7 +6,10 @@ import { inRequest, log } from './log';
 
 /** Whether the person's browser speaks HTTPS, also when a proxy in front of us ends it. */
 export function isHttps(headers: Headers): boolean {
-  return process.env.APP_ORIGIN?.startsWith('https:') === true || headers.get('x-forwarded-proto')?.split(',')[0]?.trim() === 'https';
+  return (
+    process.env.APP_ORIGIN?.startsWith('https:') === true ||
+    headers.get('x-forwarded-proto')?.split(',')[0]?.trim() === 'https'
+  );
 }
 
 /** The address a request comes from, as our own server saw it; a proxy's word counts only where TRUST_PROXY says so. */
@@ -28,7 +31,14 @@ export function isForeign(headers: Headers): boolean {
 }
 
 /** How a refusal is said to machines; people read its words. */
-const STATUS: Record<string, number> = { signedOut: 401, role: 403, command: 404, version: 409, entryKey: 409, tooOften: 429 };
+const STATUS: Record<string, number> = {
+  signedOut: 401,
+  role: 403,
+  command: 404,
+  version: 409,
+  entryKey: 409,
+  tooOften: 429,
+};
 
 function statusOf(outcome: Outcome<unknown>): number {
   if (outcome.ok) return 200;
@@ -41,7 +51,10 @@ export function answerJson(outcome: Outcome<unknown>, status = statusOf(outcome)
 }
 
 /** Reads a bounded body from our own pages or from a program, and answers in words whatever comes. */
-export async function edge(request: Request, work: (body: Record<string, unknown>) => Promise<Response>): Promise<Response> {
+export async function edge(
+  request: Request,
+  work: (body: Record<string, unknown>) => Promise<Response>,
+): Promise<Response> {
   return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
     const say = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
     if (isForeign(request.headers)) return say('That came from a page of another site.', 403);
@@ -52,7 +65,10 @@ export async function edge(request: Request, work: (body: Record<string, unknown
     } catch (error) {
       if (error instanceof BadBody) return say(error.message, error.status);
       log.error({ err: error }, 'unforeseen at the edge');
-      return say('Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.', 500);
+      return say(
+        'Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.',
+        500,
+      );
     }
   });
 }

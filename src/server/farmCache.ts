@@ -37,8 +37,7 @@ interface Where {
  */
 function reader(tx: Tx, where: Where) {
   const own = new Map<Slice<unknown>, Promise<unknown>>();
-  const read = <T>(slice: Slice<T>): Promise<T> =>
-    slice.load({ tx, day: where.day, isToday: where.isToday, get });
+  const read = <T>(slice: Slice<T>): Promise<T> => slice.load({ tx, day: where.day, isToday: where.isToday, get });
   const get = <T>(slice: Slice<T>): Promise<T> => {
     const mine = own.get(slice as Slice<unknown>);
     if (mine) return mine as Promise<T>;

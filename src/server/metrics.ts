@@ -16,7 +16,10 @@ function make() {
       labelNames: ['command'] as const,
       buckets: [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5],
     }),
-    retries: new Counter({ name: 'crop_cycle_retries_total', help: 'Transactions tried again after a deadlock or a conflict' }),
+    retries: new Counter({
+      name: 'crop_cycle_retries_total',
+      help: 'Transactions tried again after a deadlock or a conflict',
+    }),
   };
 }
 

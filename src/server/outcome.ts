@@ -10,6 +10,11 @@ export function refuse(words: string, field = 'form'): Refused {
   return { ok: false, fields: { [field]: [words] } };
 }
 
+/** A name that was sent, to be said again; whatever else was sent in its place is not said. */
+export function named(sent: unknown): string {
+  return typeof sent === 'string' ? `“${sent.slice(0, 60)}”` : 'that';
+}
+
 /** What the database itself refuses, in words. */
 const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
   balance_count_not_below_zero: [
@@ -70,6 +75,8 @@ export async function asOutcome<R>(work: () => Promise<R>): Promise<Outcome<R>> 
     const known = constraintWords(constraint, code);
     if (known) return refuse(known[1], known[0]);
     log.error({ err: error }, 'unforeseen');
-    return refuse('Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.');
+    return refuse(
+      'Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.',
+    );
   }
 }

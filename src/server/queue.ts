@@ -18,7 +18,8 @@ const MOST_WAITING = 500;
  */
 export async function oneAtATime<T>(farmId: string, work: () => Promise<T>): Promise<T> {
   const line = lines().get(farmId) ?? { last: Promise.resolve(), waiting: 0 };
-  if (line.waiting >= MOST_WAITING) throw new RuleBroken('form', 'Very many people are recording at once. Nothing was recorded; press again.');
+  if (line.waiting >= MOST_WAITING)
+    throw new RuleBroken('form', 'Very many people are recording at once. Nothing was recorded; press again.');
   lines().set(farmId, line);
   line.waiting += 1;
   const mine = line.last.then(work, work);

@@ -1,6 +1,7 @@
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { SPECIES_DEFAULTS, CROP_DEFAULTS } from '../../src/core/library/defaults';
-import { latestPh, loadFacts } from '../../src/db/facts';
+import { latestPh } from '../../src/db/facts';
+import { loadFacts } from '../../src/db/slices';
 import { homeLoops, loopOn } from '../../src/db/homeLoops';
 import { createLot, freeLotCode, placeByCode, recordMovement, type Entry } from '../../src/db/ledger';
 import { recordReadings, recordSample } from '../../src/db/events';
@@ -19,7 +20,7 @@ const read = <T>(work: (tx: Tx) => Promise<T>) => desk.in(farm, work);
 const facts = (day: string, isToday = false) => read((tx) => loadFacts(tx, day, isToday));
 
 beforeAll(async () => {
-  desk = openDesk(inject('emptyUrl'));
+  desk = await openDesk('empty');
   farm = await makeFarm(desk.owner, 'By heart');
   const months = Array(12).fill(13);
   const loopId = randomUUID();
@@ -74,8 +75,8 @@ beforeAll(async () => {
       ['2026-06-01', 6.9],
       ['2026-06-08', 6.3],
     ] as const)
-      await recordReadings(tx, at(day), loopId, [{ kind: 'ph', value: pH }]);
-    await recordReadings(tx, at('2026-05-01'), loopId, [{ kind: 't', value: 4 }]);
+      await recordReadings(tx, at(day), loopId, { ph: pH });
+    await recordReadings(tx, at('2026-05-01'), loopId, { t: 4 });
   });
 });
 afterAll(() => desk.close());

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { appConnection, inFarm, ownerConnection, type Tx } from '../../src/db/connection';
+import { inject } from 'vitest';
+import { appConnection, appUrl, inFarm, ownerConnection, type Tx } from '../../src/db/connection';
 import { createLot, recordMovement, type Entry, type Movement } from '../../src/db/ledger';
 
 export { randomUUID };
@@ -84,18 +85,37 @@ export function move(farm: TestFarm, lotId: string, from: string, to: string, re
   return { lotId, fromPlaceId: farm.places[from]!, toPlaceId: farm.places[to]!, reason: 'move', ...rest };
 }
 
+/** A database of this file's own, copied from a template. @returns the owner's address of it */
+export async function copyOf(template: 'empty' | 'demo'): Promise<string> {
+  const cluster = inject('clusterUrl');
+  const name = `copy_${inject('mark')}_${randomUUID().replaceAll('-', '').slice(0, 12)}`;
+  const owner = ownerConnection(cluster);
+  try {
+    await owner.raw(`create database ${name} template ${inject('templates')[template]}`);
+  } finally {
+    await owner.destroy();
+  }
+  const url = new URL(cluster);
+  url.pathname = `/${name}`;
+  return url.toString();
+}
+
 export interface Desk {
+  /** The owner's address. */
+  url: string;
   owner: Knex;
   app: Knex;
   in<T>(farm: { farmId: string }, work: (tx: Tx) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
-/** Both connections of a test database: the owner to set things up, the app's own role to do them. */
-export function openDesk(url: string): Desk {
+/** Both connections of a database of its own: the owner to set things up, the app's own role to do them. */
+export async function openDesk(template: 'empty' | 'demo'): Promise<Desk> {
+  const url = await copyOf(template);
   const owner = ownerConnection(url);
-  const app = appConnection(url, 8);
+  const app = appConnection(appUrl(url), 8);
   return {
+    url,
     owner,
     app,
     in: (farm, work) => inFarm(app, farm.farmId, work),

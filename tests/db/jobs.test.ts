@@ -1,20 +1,26 @@
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
   exchangeWater,
-  feedTank,
-  gateOf,
-  harvestFish,
+  feedTank as feedNow,
+  harvestFish as harvestNow,
   receiveFish,
   recordDeaths,
-  stopFeed,
+  stopFeed as stopNow,
   tasteCheck,
-  transferFish,
+  transferFish as transferNow,
+  type HarvestDone,
+  type Transfer,
 } from '../../src/db/doing/fish';
 import { clearBed, pickPlants, pickStep, sowSeed, transplant } from '../../src/db/doing/plants';
 import { finishTask, recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../src/db/events';
+import { feedShares } from '../../src/core/plan/feedShares';
 import { samplesOf } from '../../src/db/cohortSizes';
-import { loadFacts } from '../../src/db/facts';
-import { balanceAt, type Entry } from '../../src/db/ledger';
+import { loadFacts } from '../../src/db/slices';
+import { changeBatch, gatesOf } from '../../src/db/purgeBatch';
+import { addDays } from '../../src/core/quantity/days';
+import { feedJob } from '../../src/core/tasks/sources/feed';
+import { feedingsOf } from '../../src/db/fishRecords';
+import { balanceAt, recordMovement, type Entry } from '../../src/db/ledger';
 import type { Tx } from '../../src/db/connection';
 import { openDesk, randomUUID, type Desk } from './helpers';
 
@@ -25,7 +31,7 @@ let farmId: string;
 let people: Record<string, string>;
 
 beforeAll(async () => {
-  desk = openDesk(inject('demoUrl'));
+  desk = await openDesk('demo');
   farmId = (await desk.owner('farm').where({ is_demo: true }).first('farm_id')).farm_id;
   people = Object.fromEntries(
     (await desk.owner('person').where({ farm_id: farmId })).map((p) => [p.sign_in_name, p.id]),
@@ -56,6 +62,16 @@ function entry(over: Partial<Entry> = {}): Entry {
     ...over,
   };
 }
+
+/** As the commands call them: with the farm as this transaction sees it. */
+const facts = (tx: Tx) => loadFacts(tx, TODAY, true);
+const stopFeed = async (tx: Tx, e: Entry, stepId: string) => stopNow(tx, e, await facts(tx), stepId);
+const transferFish = async (tx: Tx, e: Entry, done: Omit<Transfer, 'confirmed'>, confirmed = true) =>
+  transferNow(tx, e, await facts(tx), { ...done, confirmed });
+const harvestFish = async (tx: Tx, e: Entry, done: HarvestDone) => harvestNow(tx, e, await facts(tx), done);
+const feedTank = async (tx: Tx, e: Entry, fed: { placeId: string; massG: number; response: string }) =>
+  feedNow(tx, e, { ...fed, shares: async () => feedShares(await facts(tx), fed.placeId) });
+const gateOf = async (tx: Tx, groupId: string, day: string) => (await gatesOf(tx, [groupId], day, [])).get(groupId)!;
 
 async function nextGroup(tx: Tx, lotPrefix: string) {
   const harvest = await tx('plan_step')
@@ -159,6 +175,81 @@ describe('a purge batch, step by step', () => {
     });
   });
 
+  test('what a batch must meet is fixed when its feed stops: sliding its harvest to an earlier day does not shorten it', async () => {
+    await trying(async (tx) => {
+      const group = await nextGroup(tx, 'TRT');
+      const [stop] = group.find('feed_stop');
+      const needed = async (day: string) =>
+        (await gateOf(tx, group.groupId, day)).checks.find((c) => c.check === 'fasting')!;
+      await stopFeed(tx, entry(), stop.id);
+      const before = await needed(addDays(TODAY, 2));
+      expect(before).toMatchObject({
+        met: false,
+        words: expect.stringMatching(/Feed stopped 2 days ago, [4-9] days needed/),
+      });
+      await tx('plan_step')
+        .where({ id: group.harvest.id })
+        .update({ day: addDays(TODAY, 2) });
+      expect(await needed(addDays(TODAY, 2))).toEqual(before);
+      // A manager changes it with a reason, and both stay in the record.
+      const wish = {
+        groupId: group.groupId,
+        version: 1,
+        fastingDays: 2,
+        exchanges: 0,
+        taste: false,
+        reason: 'Tasted clean out of the tank',
+      };
+      await changeBatch(tx, entry({ personId: people.ines! }), wish);
+      const gate = await gateOf(tx, group.groupId, addDays(TODAY, 2));
+      expect(gate.checks.map((c) => [c.check, c.met])).toEqual([
+        ['fasting', true],
+        ['exchanges', true],
+      ]);
+      expect(gate.changes).toMatchObject([
+        { by: 'Ines Dorva', reason: 'Tasted clean out of the tank', fastingDays: 2 },
+      ]);
+      await expect(changeBatch(tx, entry(), wish)).rejects.toThrow(/Someone changed this batch meanwhile/);
+    });
+  });
+
+  test('a planned move meets what a move by hand meets: another lot in the tank is asked about, an overfull one refused', async () => {
+    await trying(async (tx) => {
+      const held = (await facts(tx)).fish.filter((f) => f.count > 100);
+      const [mine, other] = [
+        held.find((f) => f.lotCode.startsWith('TRT'))!,
+        held.find((f) => f.lotCode.startsWith('HSB'))!,
+      ];
+      const step = {
+        farm_id: farmId,
+        id: randomUUID(),
+        group_id: randomUUID(),
+        kind: 'move',
+        day: TODAY,
+        lot_code: mine.lotCode,
+        species_code: mine.speciesCode,
+        from_place_id: mine.placeId,
+        to_place_id: other.placeId,
+        count: 10,
+      };
+      await tx('plan_step').insert(step);
+      const move = { stepId: step.id, kind: 'move' as const, count: 10, massG: 10 * mine.referenceG, dead: 0 };
+      const asked = await transferFish(tx, entry(), move, false).catch((e) => e);
+      expect(asked.field).toBe('confirm');
+      expect(asked.message).toMatch(/kept apart: fish, nets and hands carry disease/);
+      expect(asked.message).toMatch(/another species|times in weight/);
+      await transferFish(tx, entry(), move);
+      const small = await tx('place').where({ code: 'H1' }).first();
+      await tx('plan_step').insert({ ...step, id: randomUUID(), to_place_id: small.id, count: 100 });
+      const crowd = await tx('plan_step')
+        .where({ lot_code: mine.lotCode, to_place_id: small.id, state: 'planned' })
+        .first('id');
+      await expect(
+        transferFish(tx, entry(), { ...move, stepId: crowd.id, count: 100, massG: 900_000 }),
+      ).rejects.toThrow(/kg\/m³, its limit is/);
+    });
+  });
+
   test('a muddy taste is recorded and the check stays open', async () => {
     await trying(async (tx) => {
       const group = await nextGroup(tx, 'TRT');
@@ -244,6 +335,34 @@ describe('fish', () => {
       await expect(feedTank(tx, entry(), { placeId: empty.id, massG: 100, response: 'eager' })).rejects.toThrow(
         /no fish in this tank/,
       );
+    });
+  });
+
+  test('feed of a tank with two lots is credited to both, by their rations, to the tenth of a gram', async () => {
+    await trying(async (tx) => {
+      const [one, two] = (await facts(tx)).fish.filter((f) => f.lotCode.startsWith('TRT') && f.count > 100);
+      const move = {
+        lotId: two!.lotId,
+        fromPlaceId: two!.placeId,
+        toPlaceId: one!.placeId,
+        count: 60,
+        massG: 60 * two!.referenceG,
+        reason: 'move' as const,
+      };
+      await recordMovement(tx, entry(), move);
+      const before = {
+        one: (await feedingsOf(tx, one!.lotId, TODAY)).totalG,
+        two: (await feedingsOf(tx, two!.lotId, TODAY)).totalG,
+      };
+      await feedTank(tx, entry(), { placeId: one!.placeId, massG: 1000.1, response: 'eager' });
+      const got = {
+        one: (await feedingsOf(tx, one!.lotId, TODAY)).totalG - before.one,
+        two: (await feedingsOf(tx, two!.lotId, TODAY)).totalG - before.two,
+      };
+      expect(got.one + got.two).toBeCloseTo(1000.1, 6);
+      expect(got.two).toBeGreaterThan(10);
+      const shares = feedShares(await facts(tx), one!.placeId);
+      expect(got.two / 1000.1).toBeCloseTo(shares.get(two!.lotId)!, 3);
     });
   });
 
@@ -389,13 +508,12 @@ describe('crops', () => {
 describe('jobs and readings', () => {
   test('two hands do the same job: the second is told who was first', async () => {
     await trying(async (tx) => {
-      const task = { key: `feed:${randomUUID()}:${TODAY}`, title: 'Feed' };
-      const mine = entry();
-      expect(await finishTask(tx, mine, task)).toBe(false);
-      expect(await finishTask(tx, mine, task)).toBe(true);
+      const task = { job: feedJob(randomUUID(), TODAY), title: 'Feed' };
+      await finishTask(tx, entry(), task);
       await expect(finishTask(tx, entry({ personId: people.tess! }), task)).rejects.toThrow(
         /Bram Tolle has already done this job .* Nothing was recorded twice/,
       );
+      await finishTask(tx, entry(), { ...task, job: { ...task.job, slot: 'evening' } });
     });
   });
 
@@ -403,25 +521,15 @@ describe('jobs and readings', () => {
     await trying(async (tx) => {
       const loop = await tx('loop').where({ code: 'heron' }).first();
       const key = entry();
-      expect(
-        await recordReadings(tx, key, loop.id, [
-          { kind: 'ph', value: 6.9 },
-          { kind: 't', value: 24 },
-        ]),
-      ).toEqual({ repeated: false });
-      expect(
-        await recordReadings(tx, key, loop.id, [
-          { kind: 'ph', value: 6.9 },
-          { kind: 't', value: 24 },
-        ]),
-      ).toEqual({ repeated: true });
+      expect(await recordReadings(tx, key, loop.id, { ph: 6.9, t: 24 })).toEqual({ repeated: false });
+      expect(await recordReadings(tx, key, loop.id, { ph: 6.9, t: 24 })).toEqual({ repeated: true });
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(2);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(0);
     });
     await expect(
       desk.in({ farmId }, async (tx) => {
         const loop = await tx('loop').where({ code: 'heron' }).first();
-        await recordReadings(tx, entry(), loop.id, [{ kind: 'ph', value: 14 }]);
+        await recordReadings(tx, entry(), loop.id, { ph: 14 });
       }),
     ).rejects.toMatchObject({ constraint: 'reading_value_possible' });
   });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { balanceAt, createLot, recordMovement, reverseMovement } from '../../src/db/ledger';
 import { entryFor, makeFarm, move, openDesk, randomUUID, withFish, type Desk, type TestFarm } from './helpers';
 
@@ -7,7 +7,7 @@ let desk: Desk;
 let farm: TestFarm;
 
 beforeAll(async () => {
-  desk = openDesk(inject('emptyUrl'));
+  desk = await openDesk('empty');
   farm = await makeFarm(desk.owner);
 });
 afterAll(() => desk.close());

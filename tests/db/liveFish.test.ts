@@ -1,10 +1,10 @@
-import { describe, expect, inject, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { addDays } from '../../src/core/quantity/days';
 import { as, desk, faults, key, on, place, standing, TODAY, visit } from './visitor';
 
 /** Ornamental fish from the tank to the customer, through the actions the screens call. */
 let actions: typeof import('../../src/features/cohorts/actions');
-visit(inject('liveUrl'), async () => {
+visit(async () => {
   actions = await import('../../src/features/cohorts/actions');
 });
 
@@ -96,7 +96,7 @@ describe('fish sold alive', () => {
       faults(await actions.sellLive(await sale({ lotCode: bass, fromPlaceId: await place('H5') }))).productCode?.[0],
     ).toMatch(/Choose a grade/);
     await as('mirel');
-    expect(faults(await actions.sellLive(await sale())).form?.[0]).toMatch(/for a hand or a manager/);
+    expect(faults(await actions.sellLive(await sale())).role?.[0]).toMatch(/for a hand or a manager/);
   });
 
   test('ill or treated fish are sold alive only when someone says so', async () => {
@@ -132,7 +132,8 @@ describe('fish sold alive', () => {
     const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;
     expect(job.caution).toMatch(/Not for food/);
     expect(job.detail).toMatch(/^5 Koi 14–18 cm of KOI-1/);
-    const { marketPage, freeOn } = await import('../../src/features/market/queries');
+    const { marketPage } = await import('../../src/features/market/queries');
+    const { askFree: freeOn } = await import('../../src/features/market/actions');
     const middle = (await marketPage(on())).rows.find((r) => r.product === 'Koi 14–18 cm')!;
     expect(Number(middle.cells[0]!.swimming)).toBeGreaterThan(0);
     expect(await freeOn('koi-middle', addDays(TODAY, 3))).toMatch(
@@ -140,7 +141,8 @@ describe('fish sold alive', () => {
     );
     const { purgePage } = await import('../../src/features/purge/queries');
     expect((await purgePage(on())).batches.map((b) => b.lotCode)).not.toContain('KOI-1');
-    const { harvestAndPack } = await import('../../src/features/round/actions');
+    const { doJob } = await import('../../src/features/round/actions');
+    const harvestAndPack = (v: Record<string, unknown>) => doJob('fish.harvest@1', v);
     const done = { stepId: job.stepId, count: 5, massG: 5 * 60, trimG: 20, dead: 0, ...key() };
     expect(faults(await harvestAndPack(done)).trimG?.[0]).toMatch(/not trimmed/);
     expect(await harvestAndPack({ ...done, trimG: 0, ...key() })).toMatchObject({

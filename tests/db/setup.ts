@@ -1,24 +1,40 @@
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import type { TestProject } from 'vitest/node';
-import { ownerConnection } from '../../src/db/connection';
+import { allowAppRole, ownerConnection } from '../../src/db/connection';
 import { loadDemo } from '../../src/db/demo/load';
 import { migrate } from '../../src/db/migrations';
+import { syncRegistries } from '../../src/db/registries';
 
 declare module 'vitest' {
   interface ProvidedContext {
-    /** A database with nothing in it but the tables, and one with half a year of the demo farm. */
-    emptyUrl: string;
-    demoUrl: string;
-    /** Another copy of that demo farm, for the tests that fill its tanks. */
-    keepingUrl: string;
-    /** One each for fish sold alive and for entries taken back: no file of tests needs another to have run. */
-    liveUrl: string;
-    takingUrl: string;
+    clusterUrl: string;
+    /** Names of databases that copies are made of: nothing but the tables, and a year of the demo farm. */
+    templates: { empty: string; demo: string };
+    /** Marks this run's copies, so that they can be cleared away. */
+    mark: string;
   }
 }
 
 /** The fixed moment of the demo farm in tests: a Wednesday. */
 const TEST_NOW = new Date('2026-06-10T09:00:00Z');
+const MADE_OF = ['src/db', 'src/core', 'tests/db/setup.ts'];
+const root = fileURLToPath(new URL('../..', import.meta.url));
+
+function files(path: string): string[] {
+  if (/\.\w+$/.test(path)) return [path];
+  return readdirSync(path, { withFileTypes: true }).flatMap((e) => files(join(path, e.name)));
+}
+
+/** One word for all that a template is made of: when none of it changed, neither did the template. */
+function madeOf(): string {
+  const hash = createHash('sha256');
+  for (const path of MADE_OF.flatMap((p) => files(join(root, p))).sort())
+    hash.update(path.slice(root.length)).update(readFileSync(path));
+  return hash.digest('hex').slice(0, 12);
+}
 
 function withDatabase(url: string, name: string) {
   const changed = new URL(url);
@@ -26,7 +42,7 @@ function withDatabase(url: string, name: string) {
   return changed.toString();
 }
 
-/** Throw-away databases on the cluster the test command started, or on one started here. */
+/** Templates are kept in the throw-away cluster from run to run, and made anew when what they are made of changes. */
 export default async function setup(project: TestProject) {
   let cluster = process.env.TEST_CLUSTER_URL;
   let stop: (() => unknown) | null = null;
@@ -36,31 +52,36 @@ export default async function setup(project: TestProject) {
     cluster = own.url;
     stop = own.stop;
   }
-  const mark = randomBytes(4).toString('hex');
-  const names = [`test_empty_${mark}`, `test_demo_${mark}`];
-  const copies = {
-    keepingUrl: `test_keeping_${mark}`,
-    liveUrl: `test_live_${mark}`,
-    takingUrl: `test_taking_${mark}`,
-  } as const;
+  const word = madeOf();
+  const templates = { empty: `template_empty_${word}`, demo: `template_demo_${word}` };
   const owner = ownerConnection(cluster);
-  for (const name of names) await owner.raw(`create database ${name}`);
-  const [emptyUrl, demoUrl] = names.map((name) => withDatabase(cluster, name)) as [string, string];
-  for (const url of [emptyUrl, demoUrl]) {
-    const each = ownerConnection(url);
-    await migrate(each);
-    if (url === demoUrl) await loadDemo(each, { now: TEST_NOW, timeZone: 'UTC', historyDays: 400 });
-    await each.destroy();
-  }
-  for (const [key, copy] of Object.entries(copies)) {
-    await owner.raw(`create database ${copy} template test_demo_${mark}`);
-    project.provide(key as keyof typeof copies, withDatabase(cluster, copy));
-  }
-  project.provide('emptyUrl', emptyUrl);
-  project.provide('demoUrl', demoUrl);
-  return async () => {
-    for (const name of [...names, ...Object.values(copies)])
+  const { rows } = await owner.raw(
+    `select datname from pg_database where datname ~ '^(template_(empty|demo)|making|copy)_'`,
+  );
+  const there = new Set(rows.map((r: { datname: string }) => r.datname));
+  for (const name of there)
+    if (!Object.values(templates).includes(name as string))
       await owner.raw(`drop database if exists ${name} with (force)`);
+  for (const [kind, name] of Object.entries(templates)) {
+    if (there.has(name)) continue;
+    const making = `making_${kind}_${word}`;
+    await owner.raw(`create database ${making}`);
+    const each = ownerConnection(withDatabase(cluster, making));
+    await migrate(each);
+    await allowAppRole(each, withDatabase(cluster, making));
+    await syncRegistries(each);
+    if (kind === 'demo') await loadDemo(each, { now: TEST_NOW, timeZone: 'UTC', historyDays: 400 });
+    await each.destroy();
+    // Only a whole one gets the name.
+    await owner.raw(`alter database ${making} rename to ${name}`);
+  }
+  const mark = randomBytes(4).toString('hex');
+  project.provide('clusterUrl', cluster);
+  project.provide('templates', templates);
+  project.provide('mark', mark);
+  return async () => {
+    const { rows: copies } = await owner.raw(`select datname from pg_database where datname like 'copy_${mark}_%'`);
+    for (const { datname } of copies) await owner.raw(`drop database if exists ${datname} with (force)`);
     await owner.destroy();
     stop?.();
   };

@@ -1,11 +1,11 @@
-import { describe, expect, inject, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { addDays } from '../../src/core/quantity/days';
 import { randomUUID } from './helpers';
 import { as, desk, faults, key, on, place, TODAY, visit } from './visitor';
 
 /** Mistakes of a cohort’s story are taken back, through the actions the screens call. */
 let actions: typeof import('../../src/features/cohorts/actions');
-visit(inject('takingUrl'), async () => {
+visit(async () => {
   actions = await import('../../src/features/cohorts/actions');
 });
 
@@ -42,11 +42,12 @@ describe('taking an entry back', () => {
     expect(after.account.survival).toBe(before.account.survival);
     expect(after.record.find((m) => m.id === wrong.id)).toMatchObject({ takenBack: true, mayTakeBack: false });
     expect(after.record[0]).toMatchObject({ reason: 'reverse', count: 40, mayTakeBack: false });
-    expect(faults(await takeBack('movement', wrong.id)).movementId?.[0]).toMatch(/taken back already/);
+    expect(faults(await takeBack('movement', wrong.id)).form?.[0]).toMatch(/taken back already/);
   });
 
   test('a feeding taken back: feed is in the store again, conversion without it, and the job is open', async () => {
-    const { feed } = await import('../../src/features/round/actions');
+    const { doJob } = await import('../../src/features/round/actions');
+    const feed = (v: Record<string, unknown>) => doJob('fish.feed@1', v);
     const { roundPage } = await import('../../src/features/round/queries');
     const { code } = await inTank('H8');
     const before = await story(code);

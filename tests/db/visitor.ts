@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, expect, vi } from 'vitest';
+import { appUrl } from '../../src/db/connection';
 import { signIn } from '../../src/db/people';
 import { openDesk, randomUUID, type Desk } from './helpers';
 
@@ -27,16 +28,33 @@ vi.mock('next/navigation', () => ({
     throw new Redirected(to);
   },
 }));
-vi.mock('next/cache', () => ({ revalidatePath: () => undefined }));
+
+type Values = Record<string, unknown>;
+
+/** What a browser would post, straight to where the route hands it. */
+vi.mock('../../src/commands/client', () => ({
+  send: async (act: string, { entryKey, doneAt, ...body }: Values) => {
+    const [command, version] = act.split('@') as [string, string];
+    const { runCommand } = await import('../../src/commands/registry');
+    const { currentPerson } = await import('../../src/server/session');
+    const sent = JSON.parse(JSON.stringify({ command, version: Number(version), entryKey, doneAt, body }));
+    return runCommand(await currentPerson(), sent);
+  },
+  ask: async (question: string, { entryKey: _none, ...body }: Values) => {
+    const { answerQuestion } = await import('../../src/questions/registry');
+    const { currentPerson } = await import('../../src/server/session');
+    return answerQuestion(await currentPerson(), question, JSON.parse(JSON.stringify(body)));
+  },
+}));
 
 /** The database as its owner sees it, while the tests of a file run. */
 export let desk: Desk;
 
 /** Opens a demo farm for a file of tests; every test begins signed in as the manager. */
-export function visit(url: string, ready: () => Promise<void> = async () => undefined) {
+export function visit(ready: () => Promise<void> = async () => undefined) {
   beforeAll(async () => {
-    desk = openDesk(url);
-    process.env.DATABASE_URL = url;
+    desk = await openDesk('demo');
+    process.env.APP_DATABASE_URL = appUrl(desk.url);
     vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
     await ready();
   });
@@ -53,11 +71,11 @@ export function visit(url: string, ready: () => Promise<void> = async () => unde
 export async function as(name: string | null) {
   jar.clear();
   if (!name) return;
-  const result = await signIn(desk.app, name, 'heron-loop', NOW);
+  const result = await signIn(desk.app, { name, password: 'heron-loop', address: '127.0.0.1', device: null }, NOW);
   if (result.ok) jar.set('crop_cycle_session', result.token);
 }
 
-export const signedIn = () => jar.has('crop_cycle_session');
+export const cookie = (name: string) => jar.get(name);
 
 /** What an address asks for. */
 export const on = (more: Record<string, string> = {}) => Promise.resolve(more);

@@ -135,7 +135,7 @@ describe('a form that records', () => {
 
 describe('what the planner is asked', () => {
   const species = aFarm().species.filter((s) => s.code === 'rainbow-trout');
-  const asked = { by: 'steady' as const, species, units: METRIC as UnitChoice, today: '2026-06-10' };
+  const asked = { by: 'steady' as const, species, units: METRIC as UnitChoice, today: '2026-06-10', currency: 'EUR' };
   const values = {
     weeks: '52',
     seconds: 60,

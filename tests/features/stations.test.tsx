@@ -14,31 +14,13 @@ vi.mock('next/navigation', () => ({
 }));
 const sent: Record<string, unknown>[] = [];
 const answer = { ok: true as const, value: 'Recorded.' };
-vi.mock('../../src/features/round/actions', () => {
-  const action = (name: string) => async (raw: Record<string, unknown>) => {
-    sent.push({ action: name, ...raw });
+vi.mock('../../src/features/round/actions', () => ({
+  doJob: async (command: string, values: Record<string, unknown>) => {
+    sent.push({ command, ...values });
     return answer;
-  };
-  const names = [
-    'feed',
-    'takeReading',
-    'weighSample',
-    'stopFeeding',
-    'moveFish',
-    'moveToPurge',
-    'stockFish',
-    'exchangePurgeWater',
-    'tasteFish',
-    'harvestAndPack',
-    'sow',
-    'transplantOut',
-    'pickAndPack',
-    'clearPlanting',
-    'doChore',
-    'leaveHandover',
-  ];
-  return Object.fromEntries(names.map((name) => [name, action(name)]));
-});
+  },
+  leaveHandover: async () => answer,
+}));
 
 const { DayDial } = await import('../../src/ui/shell/DayDial');
 const { useDay } = await import('../../src/ui/shell/useDay');
@@ -47,10 +29,20 @@ const { Handle } = await import('../../src/features/season/Handle');
 const { BalanceBand, BedLane, SupplyRows, TankLane } = await import('../../src/features/season/lanes');
 const { JobList } = await import('../../src/features/round/JobList');
 const { JobDialog } = await import('../../src/features/round/JobDialog');
-const { jobForm } = await import('../../src/features/round/jobForms');
-type RoundJob = Parameters<typeof jobForm>[0];
+const { jobForm } = await import('../../src/core/tasks/round');
+const { jobId } = await import('../../src/core/tasks/jobs');
+type RoundJob = Parameters<typeof JobDialog>[0]['job'];
 
 const TODAY = '2026-06-10';
+/** Every act by name and shape, as its file says. */
+const acts = new Set(
+  Object.values(
+    import.meta.glob('../../src/commands/*/*.ts', { query: '?raw', import: 'default', eager: true }) as Record<
+      string,
+      string
+    >,
+  ).map((code) => `${/name: '([^']+)'/.exec(code)?.[1]}@${/version: (\d+)/.exec(code)?.[1]}`),
+);
 
 function Dial() {
   return <DayDial today={TODAY} {...useDay(TODAY)} />;
@@ -103,7 +95,14 @@ describe('the day dial', () => {
 describe('the shell', () => {
   const shell = () =>
     render(
-      <Shell today={TODAY} isDemo farmName="Quillwater Farm" who={<span>Ines</span>} logLine={<span>log</span>}>
+      <Shell
+        today={TODAY}
+        isDemo
+        farmName="Quillwater Farm"
+        who={<span>Ines</span>}
+        notices={null}
+        logLine={<span>log</span>}
+      >
         <h1>Round</h1>
         <input aria-label="note" />
       </Shell>,
@@ -275,6 +274,7 @@ describe('the season board', () => {
 
 function aJob(over: Partial<RoundJob>): RoundJob {
   return {
+    id: jobId('feed', 'k1', TODAY),
     key: 'step:s1',
     kind: 'feed',
     placeId: 'k1',
@@ -302,7 +302,7 @@ describe('the round', () => {
     const jobs = [
       aJob({ key: 'a', done: { by: 'Bram', at: '07:12' } }),
       aJob({ key: 'b', lateDays: 2 }),
-      aJob({ key: 'c', kind: 'no_feed', title: 'No feed: purging' }),
+      aJob({ key: 'c', kind: 'no_feed', notice: true, title: 'No feed: purging' }),
     ];
     render(<JobList jobs={jobs} units={METRIC} mayDo refusal="" />);
     expect(screen.getAllByRole('button')).toHaveLength(1);
@@ -318,8 +318,8 @@ describe('the round', () => {
 
   test.each<[RoundJob['kind'], Partial<RoundJob>, string[]]>([
     ['feed', { expected: { massG: 2500 } }, ['massG', 'withheldG', 'farmGrownG', 'response']],
-    ['reading', { key: 'reading:l1:2026-06-10:morning', loopCode: 'heron' }, ['t', 'ph', 'do']],
-    ['sample', { key: 'sample:a:b:2026-06-10' }, ['weightsG']],
+    ['reading', { id: jobId('reading', 'l1', '2026-06-10', 'morning'), loopCode: 'heron' }, ['t', 'ph', 'do']],
+    ['sample', { id: jobId('sample', 'a', '2026-06-10', 'b') }, ['weightsG']],
     ['feed_stop', {}, []],
     ['purge', { expected: { count: 80 } }, ['count', 'massG', 'dead']],
     ['move', {}, ['count', 'massG', 'dead']],
@@ -331,15 +331,16 @@ describe('the round', () => {
     ['transplant', {}, ['count']],
     ['pick', {}, ['quantity']],
     ['clear', {}, []],
-    ['chore', { key: 'chore:c1:2026-06-10' }, ['note']],
+    ['chore', { id: jobId('chore', 'c1', '2026-06-10') }, ['note']],
   ])('the job “%s” asks for what it records and nothing else', async (kind, over, fields) => {
-    const form = jobForm(aJob({ kind, ...over }));
+    const sources = ['feed', 'reading', 'sample', 'chore'];
+    const id = sources.includes(kind) ? jobId(kind, 'x', TODAY) : jobId('step', 's1');
+    const form = jobForm(aJob({ id, kind, ...over }));
     expect(form.fields.map((f) => f.name)).toEqual(fields);
-    expect(await form.send({ entryKey: 'k', passed: 'true' })).toEqual(answer);
-    expect(sent).toHaveLength(1);
-    expect(sent[0]!.entryKey).toBe('k');
-    const own = ['feed', 'reading', 'sample', 'chore'].includes(kind);
-    if (!own) expect(sent[0]!.stepId).toBe('s1');
+    const body = form.body({ passed: 'true' });
+    if (!sources.includes(kind)) expect(body.stepId).toBe('s1');
+    // Every form is sent to an act that there is, in the shape it has.
+    expect(acts.has(form.command)).toBe(true);
   });
 
   test('the form comes filled with what is expected, and sends stored units', async () => {
@@ -358,7 +359,7 @@ describe('the round', () => {
     fireEvent.change(screen.getByLabelText('Feed given today, all feedings'), { target: { value: '2,4' } });
     fireEvent.click(screen.getByRole('button', { name: 'Fed' }));
     await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith('Recorded.'));
-    expect(sent[0]).toMatchObject({ action: 'feed', massG: 2400, response: 'eager', placeId: 'k1' });
+    expect(sent[0]).toMatchObject({ command: 'fish.feed@1', massG: 2400, response: 'eager', placeId: 'k1' });
   });
 
   test('who may not do jobs sees why, and no form', () => {

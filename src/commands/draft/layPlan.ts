@@ -25,8 +25,13 @@ class DraftStepInput {
 
 class LayPlanInput {
   @TextField(80, 'Give the draft a name') name!: string;
-  @ListField(0, 2000, 'Send the steps', 'At most 2,000 steps in one draft') @ValidateNested({ each: true }) @Type(() => DraftStepInput) steps!: DraftStepInput[];
-  @ListField(0, 200, 'Send what is dropped', 'At most 200 groups') @IsUUID('all', { each: true, message: 'That group is not known' }) drops!: string[];
+  @ListField(0, 2000, 'Send the steps', 'At most 2,000 steps in one draft')
+  @ValidateNested({ each: true })
+  @Type(() => DraftStepInput)
+  steps!: DraftStepInput[];
+  @ListField(0, 200, 'Send what is dropped', 'At most 200 groups')
+  @IsUUID('all', { each: true, message: 'That group is not known' })
+  drops!: string[];
 }
 
 function toStep(s: DraftStepInput): PlanStep {

@@ -1,14 +1,15 @@
 import { IsIn, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { findRecorded, mayTakeBack, undoRecorded } from '../../db/doing/takeBack';
-import { command } from '../../server/command';
+import { command, roleRefusal } from '../../server/command';
 import { IdField } from '../inputs';
 import { EVERYONE, said } from '../shared';
 
 class TakeBackInput {
   /** The key under which it was recorded; or one of its records. */
   @IsOptional() @IdField('That entry is not known') recordedKey?: string;
-  @IsOptional() @IsIn(['movement', 'sample', 'event'], { message: 'That entry is not known' }) kind?: 'movement' | 'sample' | 'event';
+  @IsOptional() @IsIn(['movement', 'sample', 'event'], { message: 'That entry is not known' }) kind?:
+    'movement' | 'sample' | 'event';
   @IsOptional() @IdField('That entry is not known') id?: string;
 }
 
@@ -22,13 +23,17 @@ export const module = command({
   run: async (doing, v) => {
     const { tx, entry, person, today } = doing;
     const was = await findRecorded(tx, v);
-    const rule = doing.takeBackOf(was.command);
-    if (!rule) throw new RuleBroken('form', 'That cannot be taken back.');
-    if ('stays' in rule) throw new RuleBroken('form', rule.stays);
+    const act = doing.rulesOf(was.command);
+    if (!act) throw new RuleBroken('form', 'That cannot be taken back.');
+    const barred = roleRefusal(act.who, person.role);
+    if (barred) throw new RuleBroken('form', barred);
+    if ('stays' in act.takeBack) throw new RuleBroken('form', act.takeBack.stays);
     if (!mayTakeBack(person, { personId: was.personId, day: was.farmDay }, today))
-      throw new RuleBroken('form', 'Only a manager takes back what someone else recorded, or what is older than today.');
-    await undoRecorded(tx, entry, was);
-    return said(rule.words(doing, was));
+      throw new RuleBroken(
+        'form',
+        'Only a manager takes back what someone else recorded, or what is older than today.',
+      );
+    return said(act.takeBack.words(await undoRecorded(tx, entry, was)));
   },
   takeBack: { stays: 'That is itself a taking back. Record anew what is right.' },
 });

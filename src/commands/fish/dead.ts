@@ -3,7 +3,7 @@ import { formatNumber } from '../../core/quantity/units';
 import { recordDeaths } from '../../db/doing/fish';
 import { command } from '../../server/command';
 import { CountField, IdField, TextField } from '../inputs';
-import { CREW, REVERSED } from '../shared';
+import { CREW } from '../shared';
 
 class DeadInput {
   @IdField('Choose the fish') lotId!: string;
@@ -22,5 +22,5 @@ export const module = command({
     await recordDeaths(tx, entry, body);
     return `Recorded: ${formatNumber(body.count)} dead.`;
   },
-  takeBack: REVERSED,
+  takeBack: { words: ({ counts }) => `Taken back: ${formatNumber(counts.dead ?? 0)} deaths.` },
 });

@@ -9,7 +9,12 @@ class HarvestInput extends StepInput {
   @CountField('Give at least 1') count!: number;
   @MassField('Give the weight as a number', 'The weight must be more than 0') massG!: number;
   @CountField('Give a whole number of 0 or more', 0) dead!: number;
-  @AmountField(RANGES.massG, { words: 'Give the trimmings as a number, 0 for none', low: 'Trimmings cannot be less than 0', zero: true }) trimG!: number;
+  @AmountField(RANGES.massG, {
+    words: 'Give the trimmings as a number, 0 for none',
+    low: 'Trimmings cannot be less than 0',
+    zero: true,
+  })
+  trimG!: number;
   @IsOptional() @TextField(500, 'Give a reason of at least 5 characters', 5) overrideReason?: string;
 }
 

@@ -15,6 +15,7 @@ export const module = command({
   title: 'Put lots together',
   who: CREW,
   input: MergeInput,
-  run: async (doing, v) => said(`They are one lot now: ${await mergeNow(doing.tx, doing.entry, await doing.facts(), v)}.`),
+  run: async (doing, v) =>
+    said(`They are one lot now: ${await mergeNow(doing.tx, doing.entry, await doing.facts(), v)}.`),
   takeBack: { stays: 'Two lots became one, and nobody can tell the fish apart again. Grade them instead.' },
 });

@@ -19,5 +19,5 @@ export const module = command({
   input: MoveInput,
   run: async (doing, v) =>
     said(await moveNow(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false })),
-  takeBack: { words: () => 'Taken back: the fish are where they were.' },
+  takeBack: { words: ({ counts }) => `Taken back: ${formatNumber(counts.move ?? 0)} fish are where they were.` },
 });

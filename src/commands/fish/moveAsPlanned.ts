@@ -19,7 +19,11 @@ export const module = command({
   input: TransferInput,
   run: async (doing, v) => {
     await tickStep(doing, v.stepId, 'Move fish');
-    await transferFish(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false, kind: 'move' });
+    await transferFish(doing.tx, doing.entry, await doing.facts(), {
+      ...v,
+      confirmed: v.confirmed ?? false,
+      kind: 'move',
+    });
     return 'Recorded.';
   },
   takeBack: { words: () => 'Taken back: the fish are where they were, and the job is open again.' },

@@ -33,10 +33,14 @@ class NoteInput {
 
 async function tickObservation(doing: Doing, { lotCode, placeId, words }: NoteInput) {
   const { tx, entry } = doing;
-  const apart = (await doing.facts()).quarantine.find((q) => q.lotCode === lotCode && q.placeId === placeId && !q.clearedOn);
+  const apart = (await doing.facts()).quarantine.find(
+    (q) => q.lotCode === lotCode && q.placeId === placeId && !q.clearedOn,
+  );
   if (!apart) return;
   const job = observeJob(apart.lotCode, apart.placeId, entry.farmDay);
-  const seen = await tx('task_done').where({ job_kind: job.kind, subject: job.subject, job_day: job.day, slot: job.slot }).first('id');
+  const seen = await tx('task_done')
+    .where({ job_kind: job.kind, subject: job.subject, job_day: job.day, slot: job.slot })
+    .first('id');
   // Looking twice is no fault; the job of the day is done by the first look.
   if (!seen) await finishTask(tx, entry, { job, title: 'Observe the quarantine', note: words });
 }
@@ -54,8 +58,10 @@ export const module = command({
     const lotId = v.lotCode ? await cohortId(tx, v.lotCode) : null;
     if (v.lotCode && !lotId) throw new RuleBroken('form', `There is no cohort ${v.lotCode} on this farm.`);
     if (!lotId && !v.placeId) throw new RuleBroken('form', 'Say which fish or which tank.');
-    if (v.placeId && !(await doing.facts()).places.some((p) => p.id === v.placeId)) throw new RuleBroken('placeId', 'Choose a tank of this farm.');
-    if (!lotId && (v.kind === 'observe' || v.kind === 'treat' || v.kind.startsWith('quarantine'))) throw new RuleBroken('form', 'Say which fish.');
+    if (v.placeId && !(await doing.facts()).places.some((p) => p.id === v.placeId))
+      throw new RuleBroken('placeId', 'Choose a tank of this farm.');
+    if (!lotId && (v.kind === 'observe' || v.kind === 'treat' || v.kind.startsWith('quarantine')))
+      throw new RuleBroken('form', 'Say which fish.');
     if (UNTIL.has(v.kind) && !v.untilDay) throw new RuleBroken('untilDay', 'Give the last day.');
     if (UNTIL.has(v.kind) && v.untilDay! < today) throw new RuleBroken('untilDay', 'That day has passed.');
     if (v.kind === 'quarantine_clear') await requireObserved(tx, lotId!, v.lotCode!);
@@ -64,5 +70,5 @@ export const module = command({
     await recordHusbandry(tx, entry, { ...v, lotId });
     return said(`${TITLES[v.kind]}: recorded.`);
   },
-  takeBack: { words: () => 'Taken back: it restrains and clears nothing any more.' },
+  takeBack: { words: () => 'Taken back: it clears nothing, and its withdrawal period holds no more.' },
 });

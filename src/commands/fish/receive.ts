@@ -8,11 +8,17 @@ import { CREW, tickStep } from '../shared';
 
 class ReceiveInput extends StepInput {
   @CountField('Give at least 1') count!: number;
-  @AmountField(RANGES.stockedG, { words: 'Give the mean weight as a number', low: 'The mean weight must be more than 0' }) meanG!: number;
+  @AmountField(RANGES.stockedG, {
+    words: 'Give the mean weight as a number',
+    low: 'The mean weight must be more than 0',
+  })
+  meanG!: number;
   @CountField('Give a whole number of 0 or more', 0) dead!: number;
   @IsOptional() @TextField(120) supplier?: string;
   @IsOptional() @TextField(200) permit?: string;
-  @IsOptional() @NumberField(0, 10_000_000, 'Give the price as a number', 'A price is 0 or more, and at most ten million') price?: number;
+  @IsOptional()
+  @NumberField(0, 10_000_000, 'Give the price as a number', 'A price is 0 or more, and at most ten million')
+  price?: number;
 }
 
 export const module = command({

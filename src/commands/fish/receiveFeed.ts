@@ -11,7 +11,9 @@ class ReceiveFeedInput {
   @CodeField('Choose a species') speciesCode!: string;
   @MassField('Give the weight received') massG!: number;
   @IsOptional() @TextField(120) supplier?: string;
-  @IsOptional() @NumberField(0, 10_000_000, 'Give the price as a number', 'A price is 0 or more, and at most ten million') price?: number;
+  @IsOptional()
+  @NumberField(0, 10_000_000, 'Give the price as a number', 'A price is 0 or more, and at most ten million')
+  price?: number;
 }
 
 export const module = command({

@@ -14,7 +14,9 @@ import { CREW, said } from '../shared';
 class WeighInput extends Handled {
   @IsOptional() @NumbersField(500, RANGES.fishG, 'Every weight must be a number') weightsG?: number[];
   @IsOptional() @NumbersField(500, RANGES.lengthCm, 'Every length must be a number') lengthsCm?: number[];
-  @IsOptional() @WholeField(1, 100_000, 'Give a whole number', 'Between 1 and 100,000 fish in one weighing') bulkCount?: number;
+  @IsOptional()
+  @WholeField(1, 100_000, 'Give a whole number', 'Between 1 and 100,000 fish in one weighing')
+  bulkCount?: number;
   @IsOptional() @AmountField(RANGES.massG, { words: 'Give the weight as a number' }) bulkG?: number;
 }
 
@@ -30,7 +32,8 @@ export const module = command({
     const fish = before.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
     if (!fish) throw new RuleBroken('form', `${v.lotCode} is not in that tank (any more). Reload and look again.`);
     const species = before.species.find((s) => s.code === fish.speciesCode)!;
-    const bulk = v.bulkCount === undefined && v.bulkG === undefined ? null : { count: v.bulkCount ?? 0, totalG: v.bulkG ?? 0 };
+    const bulk =
+      v.bulkCount === undefined && v.bulkG === undefined ? null : { count: v.bulkCount ?? 0, totalG: v.bulkG ?? 0 };
     const read = readSample({ weightsG: v.weightsG ?? [], lengthsCm: v.lengthsCm ?? [], bulk }, species);
     if (read.count > fish.count)
       throw new RuleBroken(bulk ? 'bulkCount' : 'weightsG', `There are only ${fish.count} fish in the tank.`);

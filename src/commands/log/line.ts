@@ -1,13 +1,15 @@
+import { IsString, MaxLength } from 'class-validator';
 import { logContext } from '../../core/log/context';
 import { RuleBroken } from '../../core/errors';
 import { LONGEST_LINE, parseLogLine } from '../../core/log/parse';
 import { nameEntry } from '../../db/entries';
 import { command } from '../../server/command';
-import { TextField } from '../inputs';
 import { CREW } from '../shared';
 
 class LogLineInput {
-  @TextField(2000, `Type a line; it has at most ${LONGEST_LINE} characters`) text!: string;
+  @IsString({ message: 'Type a line' })
+  @MaxLength(2000, { message: `A log line has at most ${LONGEST_LINE} characters` })
+  text!: string;
 }
 
 export interface Logged {
@@ -33,7 +35,12 @@ export const module = command({
       // A line cannot answer questions: what is asked is answered on the screen of that act.
       const asked = error.field === 'confirm';
       const about = String(parsed.body.lotCode ?? 'that');
-      throw new RuleBroken('text', asked ? `${error.message.split('\n')[0]} Answer that on ${about}’s page.` : error.message);
+      throw new RuleBroken(
+        'text',
+        asked
+          ? `${error.message.split('\n')[0]} Answer that on ${about}’s page: press ${name === 'fish.move' ? 'Move' : 'Weigh'} there.`
+          : error.message,
+      );
     }
     await nameEntry(doing.tx, doing.entry.entryKey, name, Number(version), parsed.meaning.slice(0, 200));
     return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey };

@@ -16,7 +16,10 @@ class LineInput {
 class OrderInput {
   @IdField('Choose a customer') customerId!: string;
   @DayField() dueDay!: string;
-  @ListField(1, 40, 'Add a line', 'At most 40 lines') @ValidateNested({ each: true }) @Type(() => LineInput) lines!: LineInput[];
+  @ListField(1, 40, 'Add a line', 'At most 40 lines')
+  @ValidateNested({ each: true })
+  @Type(() => LineInput)
+  lines!: LineInput[];
 }
 
 export const module = command({

@@ -12,7 +12,8 @@ export class OrderStepInput {
 class SetAsideInput extends OrderStepInput {
   @IdField('There is no such line') lineId!: string;
   @IdField('Choose a lot') lotId!: string;
-  @AmountField(RANGES.units, { words: 'Give the quantity as a number', low: 'Set aside more than 0' }) quantity!: number;
+  @AmountField(RANGES.units, { words: 'Give the quantity as a number', low: 'Set aside more than 0' })
+  quantity!: number;
 }
 
 export const module = command({

@@ -29,7 +29,10 @@ export const module = command({
       (g) => g.cropCode === v.cropCode && g.wantedOn === v.wantedOn,
     );
     if (!gap)
-      throw new RuleBroken('form', 'That shortfall is gone: the plan or the orders have changed. Reload to see what is short now.');
+      throw new RuleBroken(
+        'form',
+        'That shortfall is gone: the plan or the orders have changed. Reload to see what is short now.',
+      );
     if (!gap.sowing) throw new RuleBroken('form', `Too late: it would have had to be sown by ${gap.sowBy}.`);
     const lotCode = await freePlanCode(doing.tx, gap.sowing.steps[0]!.lotCode);
     await addSteps(doing.tx, doing.person.farmId, gap.sowing.steps.map((s) => ({ ...s, lotCode }))); // prettier-ignore

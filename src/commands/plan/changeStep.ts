@@ -24,7 +24,8 @@ export const module = command({
   input: ChangeStepInput,
   run: async ({ tx, today }, v) => {
     if (v.day && v.day < today) throw new RuleBroken('day', 'That day has passed.');
-    if (v.toPlaceId && !(await tx('place').where({ id: v.toPlaceId }).first('id'))) throw new RuleBroken('toPlaceId', 'Choose a tank of this farm.');
+    if (v.toPlaceId && !(await tx('place').where({ id: v.toPlaceId }).first('id')))
+      throw new RuleBroken('toPlaceId', 'Choose a tank of this farm.');
     const { words, groupId } = await changeStep(tx, today, v);
     if (v.drop) await dropBatch(tx, groupId);
     return said(words);

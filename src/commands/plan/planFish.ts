@@ -91,7 +91,8 @@ export const module = command({
     const facts = await doing.facts();
     const fish = facts.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
     if (!fish) throw new RuleBroken('fromPlaceId', `${v.lotCode} is not in that tank (any more).`);
-    if (v.count > fish.count) throw new RuleBroken('count', `${v.lotCode} has ${fish.count} fish; ${v.count} is more than that.`);
+    if (v.count > fish.count)
+      throw new RuleBroken('count', `${v.lotCode} has ${fish.count} fish; ${v.count} is more than that.`);
     const wish = { doing, facts, fish, v };
     if (v.kind === 'move') return planMove(wish);
     return liveGrades(facts.products, fish.speciesCode).length > 0 ? planNetting(wish) : planHarvest(wish);

@@ -5,7 +5,8 @@ import { AmountField, StepInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
 
 class PickInput extends StepInput {
-  @AmountField(RANGES.units, { words: 'Give what was picked as a number', low: 'Give what was picked' }) quantity!: number;
+  @AmountField(RANGES.units, { words: 'Give what was picked as a number', low: 'Give what was picked' })
+  quantity!: number;
 }
 
 export const module = command({

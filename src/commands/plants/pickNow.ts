@@ -7,7 +7,8 @@ import { CREW } from '../shared';
 class PickNowInput {
   @IdField('Choose a planting') lotId!: string;
   @IdField('Choose a bed') placeId!: string;
-  @AmountField(RANGES.units, { words: 'Give what was picked as a number', low: 'Give what was picked' }) quantity!: number;
+  @AmountField(RANGES.units, { words: 'Give what was picked as a number', low: 'Give what was picked' })
+  quantity!: number;
 }
 
 /** Picked without a step of the plan. */

@@ -5,8 +5,14 @@ import { AmountField, StepInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
 
 class ExchangeInput extends StepInput {
-  @AmountField(RANGES.litres, { words: 'Give the litres as a number', low: 'Give the litres exchanged' }) litres!: number;
-  @AmountField(RANGES.saltG, { words: 'Give the salt as a number, 0 for none', low: 'Salt cannot be less than 0', zero: true }) saltG!: number;
+  @AmountField(RANGES.litres, { words: 'Give the litres as a number', low: 'Give the litres exchanged' })
+  litres!: number;
+  @AmountField(RANGES.saltG, {
+    words: 'Give the salt as a number, 0 for none',
+    low: 'Salt cannot be less than 0',
+    zero: true,
+  })
+  saltG!: number;
 }
 
 export const module = command({

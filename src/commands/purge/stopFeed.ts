@@ -14,5 +14,8 @@ export const module = command({
     await stopFeed(doing.tx, doing.entry, await doing.facts(), v.stepId);
     return 'Recorded.';
   },
-  takeBack: { stays: 'Feed has stopped, and what the batch must meet is fixed. A manager changes it on Purge & pick, with a reason.' },
+  takeBack: {
+    stays:
+      'Feed has stopped, and what the batch must meet is fixed. A manager changes it on Purge & pick, with a reason.',
+  },
 });

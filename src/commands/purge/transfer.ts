@@ -11,7 +11,11 @@ export const module = command({
   input: TransferInput,
   run: async (doing, v) => {
     await tickStep(doing, v.stepId, 'Move to purge tank');
-    await transferFish(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false, kind: 'purge' });
+    await transferFish(doing.tx, doing.entry, await doing.facts(), {
+      ...v,
+      confirmed: v.confirmed ?? false,
+      kind: 'purge',
+    });
     return 'Recorded.';
   },
   takeBack: { stays: 'Fish in a purge tank are moved back, not taken back: the gate counts from their transfer.' },

@@ -8,14 +8,18 @@ import { BOSS, said, SET_UP_STAYS } from '../shared';
 
 class RationRowInput {
   @NumberField(0.001, 50_000, 'Give the size as a number', 'A size is over 0 and at most 50 kg') uptoG!: number;
-  @NumberField(0, 50, 'Give the percent as a number', 'Between 0 and 50 % of body weight a day: check it') percentPerDay!: number;
+  @NumberField(0, 50, 'Give the percent as a number', 'Between 0 and 50 % of body weight a day: check it')
+  percentPerDay!: number;
 }
 
 class FeedRuleInput {
   @CodeField('Choose a species') speciesCode!: string;
   @VersionField() version!: number;
   @IsIn(['growth', 'table'], { message: 'Choose how the ration is found' }) ration!: 'growth' | 'table';
-  @ListField(0, 40, 'Send the table', 'At most 40 rows') @ValidateNested({ each: true }) @Type(() => RationRowInput) table!: RationRowInput[];
+  @ListField(0, 40, 'Send the table', 'At most 40 rows')
+  @ValidateNested({ each: true })
+  @Type(() => RationRowInput)
+  table!: RationRowInput[];
   @ListField(0, 24, 'Send the times', 'At most 24 feedings a day')
   @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: 'Times look like 07:30' })
   feederTimes!: string[];

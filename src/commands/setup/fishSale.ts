@@ -23,7 +23,10 @@ class FishSaleInput {
   @CodeField('That species is not in the library.') code!: string;
   @VersionField() version!: number;
   @IsOptional() @ValidateNested() @Type(() => FoodSaleInput) food?: FoodSaleInput;
-  @ListField(0, 12, 'Send the grades', 'At most 12 grades') @ValidateNested({ each: true }) @Type(() => GradeRowInput) grades!: GradeRowInput[];
+  @ListField(0, 12, 'Send the grades', 'At most 12 grades')
+  @ValidateNested({ each: true })
+  @Type(() => GradeRowInput)
+  grades!: GradeRowInput[];
 }
 
 export const module = command({

@@ -14,7 +14,10 @@ class SpeciesInput {
   @CodeField('That species is not in the library.') code!: string;
   @VersionField() version!: number;
   /** The numbers that are changed, by the name they have in the library. */
-  @ListField(1, 30, 'Nothing was changed', 'At most 30 numbers at once') @ValidateNested({ each: true }) @Type(() => SpeciesValue) values!: SpeciesValue[];
+  @ListField(1, 30, 'Nothing was changed', 'At most 30 numbers at once')
+  @ValidateNested({ each: true })
+  @Type(() => SpeciesValue)
+  values!: SpeciesValue[];
 }
 
 export const module = command({

@@ -12,7 +12,8 @@ class TemperatureInput {
   @IdField('Choose a loop') loopId!: string;
   @DayField() from!: string;
   @IsOptional() @DayField() until?: string;
-  @AmountField(RANGES.tempC, { words: 'Give the temperature as a number', low: 'From 0 °C', zero: true }) tempC!: number;
+  @AmountField(RANGES.tempC, { words: 'Give the temperature as a number', low: 'From 0 °C', zero: true })
+  tempC!: number;
 }
 
 export const module = command({
@@ -25,7 +26,9 @@ export const module = command({
     if (v.from < today) throw new RuleBroken('from', 'That day has passed.');
     if (v.until && v.until <= v.from) throw new RuleBroken('until', 'The end comes after the beginning.');
     await setTemperature(tx, entry, { ...v, until: v.until ?? null });
-    return said(`Planned: ${formatTemperature(v.tempC, units)} from ${shortDay(v.from)}${v.until ? ` until ${shortDay(v.until)}` : ''}.`);
+    return said(
+      `Planned: ${formatTemperature(v.tempC, units)} from ${shortDay(v.from)}${v.until ? ` until ${shortDay(v.until)}` : ''}.`,
+    );
   },
   takeBack: { stays: 'Plan another temperature from that day: the newest counts.' },
 });

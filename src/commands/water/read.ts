@@ -27,8 +27,13 @@ export const module = command({
       const fault = typeof value === 'number' ? readingFault(kind, value) : 'Give a number.';
       if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
     }
-    if (!(await tx('loop').where({ id: v.loopId }).first('id'))) throw new RuleBroken('form', 'That loop is not on this farm.');
-    if (v.half) await finishTask(tx, entry, { job: readingJob(v.loopId, entry.farmDay, v.half), title: `Water reading, ${v.half}` });
+    if (!(await tx('loop').where({ id: v.loopId }).first('id')))
+      throw new RuleBroken('form', 'That loop is not on this farm.');
+    if (v.half)
+      await finishTask(tx, entry, {
+        job: readingJob(v.loopId, entry.farmDay, v.half),
+        title: `Water reading, ${v.half}`,
+      });
     await recordReadings(tx, entry, v.loopId, v.values);
     return 'Recorded.';
   },

@@ -1,3 +1,7 @@
 import type { LotKindModule } from './lotKind';
 
-export const module = { kind: 'packed_produce', words: 'packed produce', topic: 'market' } as const satisfies LotKindModule;
+export const module = {
+  kind: 'packed_produce',
+  words: 'packed produce',
+  topic: 'market',
+} as const satisfies LotKindModule;

@@ -50,7 +50,9 @@ export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
   const steps = [step('feed_stop', schedule.feedStop, { fromPlaceId: wish.tankId })];
   if (schedule.transfer) steps.push(step('purge', schedule.transfer, { fromPlaceId: wish.tankId, toPlaceId: where }));
   for (const day of schedule.exchanges) {
-    steps.push(step('exchange', day, { fromPlaceId: where, detail: { litres: Math.round(wish.purgeVolumeL * EXCHANGE_SHARE) } }));
+    steps.push(
+      step('exchange', day, { fromPlaceId: where, detail: { litres: Math.round(wish.purgeVolumeL * EXCHANGE_SHARE) } }),
+    );
   }
   steps.push(step('taste', schedule.taste, { fromPlaceId: where }));
   steps.push(step('harvest', schedule.harvest, { fromPlaceId: where }));

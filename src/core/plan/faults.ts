@@ -37,8 +37,12 @@ export function speciesFault(s: Species): string | null {
     return `${name}: its temperatures are not in order.`;
   if (!(s.growthG13PerDay > 0 && s.growthG13PerDay <= 0.2)) return `${name}: its growth is outside 0 to 0.2 g^⅓ a day.`;
   if (!(s.sizeCv >= 0 && s.sizeCv <= 0.8)) return `${name}: its spread of sizes is outside 0 to 0.8.`;
-  if (!(s.lengthWeightA > 0 && s.lengthWeightB >= 2 && s.lengthWeightB <= 4)) return `${name}: its length–weight relation cannot be.`;
-  if (s.marketG && !(finite(s.marketG) && s.marketG[0] > 0 && s.marketG[1] >= s.marketG[0] && s.marketG[1] <= RANGES.fishG.high))
+  if (!(s.lengthWeightA > 0 && s.lengthWeightB >= 2 && s.lengthWeightB <= 4))
+    return `${name}: its length–weight relation cannot be.`;
+  if (
+    s.marketG &&
+    !(finite(s.marketG) && s.marketG[0] > 0 && s.marketG[1] >= s.marketG[0] && s.marketG[1] <= RANGES.fishG.high)
+  )
     return `${name}: its market sizes cannot be.`;
   if (!(s.purgeDays >= 0 && s.purgeDays <= 30)) return `${name}: its days of purging are outside 0 to 30.`;
   return null;
@@ -47,7 +51,8 @@ export function speciesFault(s: Species): string | null {
 export function cropFault(c: Crop): string | null {
   const numbers = [c.nurseryDays, c.finalDays, c.tempMinC, c.tempOptC, c.tempMaxC, c.lightTargetMol, c.germination, c.nurserySurvival, c.finalSurvival, c.packout, c.yieldG, c.cutsMax, c.regrowDays, c.windowDays]; // prettier-ignore
   if (!finite(numbers)) return `Crop ${c.name ?? c.code}: a number is missing or is none.`;
-  if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC)) return `Crop ${c.name}: its temperatures are not in order.`;
+  if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
+    return `Crop ${c.name}: its temperatures are not in order.`;
   return null;
 }
 

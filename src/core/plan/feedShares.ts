@@ -9,7 +9,8 @@ export function feedShares(facts: FarmFacts, placeId: string): Map<string, numbe
   const here = facts.fish.filter((f) => f.placeId === placeId && f.count > 0);
   const only = { ...facts, fish: here, plantings: [], packed: [], promises: [] };
   const { fish } = forecastFarm(only, [], { ...DEFAULT_SETTINGS, horizonDays: 1 });
-  const weights = (of: 'feedG' | 'biomassG') => here.map((f) => fish.find((s) => s.lotCode === f.lotCode)?.[of][0] ?? 0);
+  const weights = (of: 'feedG' | 'biomassG') =>
+    here.map((f) => fish.find((s) => s.lotCode === f.lotCode)?.[of][0] ?? 0);
   const rations = weights('feedG');
   const parts = rations.some((g) => g > 0) ? rations : weights('biomassG');
   const total = parts.reduce((sum, g) => sum + g, 0);

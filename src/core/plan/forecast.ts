@@ -5,13 +5,7 @@ import { forecastFish, type DatedStep } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
 import type { BrokenRecord } from './faults';
 import { modules } from './steps/list.generated';
-import {
-  DEFAULT_SETTINGS,
-  type FarmFacts,
-  type FarmForecast,
-  type ForecastSettings,
-  type PlanStep,
-} from './types';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type ForecastSettings, type PlanStep } from './types';
 
 /**
  * The whole farm, day by day, from what is known, what is planned and how the farm is set.
@@ -47,7 +41,10 @@ export function forecastFarm(
 }
 
 /** The same forecast with what lies packed added to its supply: it changes more often than what lives. */
-export function withSupplyOnHand(forecast: FarmForecast, facts: Pick<FarmFacts, 'packed' | 'products' | 'today'>): FarmForecast {
+export function withSupplyOnHand(
+  forecast: FarmForecast,
+  facts: Pick<FarmFacts, 'packed' | 'products' | 'today'>,
+): FarmForecast {
   return { ...forecast, supply: [...stockOnHand(facts, dayNumber(facts.today)), ...forecast.supply] };
 }
 
@@ -82,7 +79,9 @@ export function forecastSound(
     const plantings = sound(facts.plantings, 'planting', (p) => ({ plantings: [p] }));
     const left = new Set([...fish, ...plantings].map((r) => r.lotCode));
     const standing = new Set([...facts.fish, ...facts.plantings].map((r) => r.lotCode));
-    const steps = plan.filter((s) => left.has(s.lotCode) || (!standing.has(s.lotCode) && fault({}, s.lotCode) === null));
+    const steps = plan.filter(
+      (s) => left.has(s.lotCode) || (!standing.has(s.lotCode) && fault({}, s.lotCode) === null),
+    );
     return { forecast: forecastFarm({ ...facts, fish, plantings }, steps, settings), broken };
   }
 }
@@ -135,9 +134,10 @@ const OF_FISH: ReadonlySet<string> = new Set(modules.filter((m) => m.fish).map((
 const OF_PLANTS: ReadonlySet<string> = new Set(modules.filter((m) => m.plants).map((m) => m.kind));
 
 /** Place within a day, by kind: 0, 1, 2 … in the order the kinds ask for. */
-const ORDER = Object.fromEntries(
-  [...modules].sort((a, b) => a.order - b.order).map((m, i) => [m.kind, i]),
-) as Record<PlanStep['kind'], number>;
+const ORDER = Object.fromEntries([...modules].sort((a, b) => a.order - b.order).map((m, i) => [m.kind, i])) as Record<
+  PlanStep['kind'],
+  number
+>;
 
 function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: number) {
   const shelfLife = new Map(facts.products.map((p) => [p.code, p.shelfLifeDays]));

@@ -22,7 +22,7 @@ export const RANGES = {
   tempC: { low: 0, high: 40, why: 'no fish live outside that' },
   minor: { low: 0, high: 1_000_000_000, why: 'too large: check the price' },
   units: { low: 0, high: 10_000_000, why: 'more than the farm grows in a year: check the unit' },
-  version: { low: 1, high: 2_000_000_000, why: 'no such version' },
+  version: { low: 0, high: 2_000_000_000, why: 'no such version' },
 } as const satisfies Record<string, Range>;
 
 /** The first and last day that anything is recorded or planned for. */

@@ -36,7 +36,12 @@ export interface JobForm {
 
 type Start = number | undefined;
 
-export const countField = (label: string, start?: Start): JobField => ({ name: 'count', label, kind: 'count', start: start ?? '' });
+export const countField = (label: string, start?: Start): JobField => ({
+  name: 'count',
+  label,
+  kind: 'count',
+  start: start ?? '',
+});
 
 export const weightField = (label: string, start?: Start): JobField => ({
   name: 'massG',

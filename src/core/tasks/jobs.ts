@@ -11,7 +11,12 @@ export interface JobId {
   slot: string;
 }
 
-export const jobId = (kind: string, subject: string, day: Day | null = null, slot = ''): JobId => ({ kind, subject, day, slot });
+export const jobId = (kind: string, subject: string, day: Day | null = null, slot = ''): JobId => ({
+  kind,
+  subject,
+  day,
+  slot,
+});
 
 /** Tells jobs apart in lists and maps. Made here, compared, and never taken apart. */
 export function jobKey({ kind, subject, day, slot }: JobId): string {

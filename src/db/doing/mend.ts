@@ -11,7 +11,11 @@ export const MENDABLE: ReadonlySet<BrokenRecord['what']> = new Set(['step', 'spe
 const LIKE_ANY_OTHER = new Array<number>(12).fill(18);
 
 /** Takes a record that nothing can be reckoned with out of the way, or back to the planning defaults. */
-export async function mendRecord(tx: Tx, entry: Entry, { what, id }: { what: BrokenRecord['what']; id: string }): Promise<string> {
+export async function mendRecord(
+  tx: Tx,
+  entry: Entry,
+  { what, id }: { what: BrokenRecord['what']; id: string },
+): Promise<string> {
   if (what === 'step') {
     const gone = await tx('plan_step').where({ id, state: 'planned' }).update({ state: 'dropped', version: tx.raw('version + 1') }); // prettier-ignore
     return gone ? 'Taken out of the plan.' : 'It was done or taken out meanwhile.';
@@ -33,7 +37,12 @@ export async function mendRecord(tx: Tx, entry: Entry, { what, id }: { what: Bro
   throw new RuleBroken('form', 'That is put right on its own page.');
 }
 
-async function defaultsAgain(tx: Tx, table: 'species' | 'crop', code: string, defaults: readonly { code: string }[]): Promise<string> {
+async function defaultsAgain(
+  tx: Tx,
+  table: 'species' | 'crop',
+  code: string,
+  defaults: readonly { code: string }[],
+): Promise<string> {
   const row = await tx(table).where({ code }).first('params');
   if (!row) throw new RuleBroken('form', 'That is not in the library of this farm.');
   const standard = defaults.find((d) => d.code === code) ?? { ...defaults[0]!, code, name: row.params?.name ?? code };

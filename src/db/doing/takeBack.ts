@@ -58,42 +58,65 @@ export async function findRecorded(tx: Tx, { recordedKey, kind, id }: TakeBackWi
   return { kind, id, entryKey: row.entry_key, command, personId: row.person_id, farmDay: row.farm_day, title: '', answer: null, takenBackBy: null };
 } // prettier-ignore
 
-/** Undoes everything an entry recorded by opposites that name it, and opens its jobs and steps again. */
-export async function undoRecorded(tx: Tx, entry: Entry, was: Found): Promise<void> {
-  if (was.takenBackBy) throw new RuleBroken('form', 'That was taken back already.');
-  const done = was.kind === 'entry' ? await undoEntry(tx, entry, was.entryKey) : await undoOne(tx, entry, was);
-  if (done === 0) throw new RuleBroken('form', 'That was taken back already.');
-  if (was.kind === 'entry') await markTakenBack(tx, was.entryKey, entry.entryKey);
+/** What was undone: how many records, and how many pieces or fish by the reason they had been moved for. */
+export interface Undone {
+  records: number;
+  counts: Readonly<Record<string, number>>;
 }
 
-async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<number> {
-  const moves: string[] = await tx('movement')
+/** Undoes everything an entry recorded by opposites that name it, and opens its jobs and steps again. */
+export async function undoRecorded(tx: Tx, entry: Entry, was: Found): Promise<Undone> {
+  if (was.takenBackBy) throw new RuleBroken('form', 'That was taken back already.');
+  const undone = was.kind === 'entry' ? await undoEntry(tx, entry, was.entryKey) : await undoOne(tx, entry, was);
+  if (undone.records === 0) throw new RuleBroken('form', 'That was taken back already.');
+  if (was.kind === 'entry') await markTakenBack(tx, was.entryKey, entry.entryKey);
+  return undone;
+}
+
+interface MovementRow {
+  id: string;
+  reason: string;
+  count: number;
+}
+
+async function reverseAll(tx: Tx, entry: Entry, moves: MovementRow[]): Promise<Undone> {
+  const counts: Record<string, number> = {};
+  for (const move of moves) {
+    await reverseMovement(tx, entry, move.id);
+    counts[move.reason] = (counts[move.reason] ?? 0) + move.count;
+  }
+  return { records: moves.length, counts };
+}
+
+async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
+  const moves: MovementRow[] = await tx('movement')
     .where((q) => void q.where('entry_key', key).orWhere('entry_key', 'like', `${key}:%`))
     .whereNot({ reason: 'reverse' })
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = movement.farm_id and r.reverses_id = movement.id'))
-    .orderBy('recorded_at', 'desc')
-    .pluck('id');
-  for (const id of moves.reverse()) await reverseMovement(tx, entry, id);
+    .orderBy('entry_key', 'desc')
+    .select('id', 'reason', 'count');
+  const { counts } = await reverseAll(tx, entry, moves);
   const readings = await withdrawReadings(tx, entry, key);
   const samples = await withdrawSample(tx, entry, key);
   const events = await withdrawEvents(tx, entry, key);
   const steps: string[] = await tx('task_done').where({ entry_key: key, job_kind: 'step' }).pluck('subject');
   for (const step of steps) await openStepAgain(tx, step);
   const jobs = await openJobAgain(tx, key);
-  return moves.length + readings + samples + events + jobs;
+  return { records: moves.length + readings + samples + events + jobs, counts };
 }
 
 /** A record from before acts were entries: by itself, a feeding with all the lots it came from. */
-async function undoOne(tx: Tx, entry: Entry, was: Found): Promise<number> {
-  if (was.kind === 'sample') return (await withdrawSample(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey));
-  if (was.kind === 'event') return (await withdrawEvents(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey));
-  const [key] = was.entryKey.split(':');
-  const parts: string[] =
-    was.command === 'fish.feed' ? await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).pluck('id') : [];
-  const ids = parts.length > 0 ? parts : [was.id];
-  for (const id of ids) await reverseMovement(tx, entry, id);
-  await openJobAgain(tx, key!);
-  return ids.length;
+async function undoOne(tx: Tx, entry: Entry, was: Found): Promise<Undone> {
+  const none = { records: 0, counts: {} };
+  if (was.kind === 'sample') return { ...none, records: (await withdrawSample(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)) };
+  if (was.kind === 'event') return { ...none, records: (await withdrawEvents(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)) };
+  const [key] = was.entryKey.split(':') as [string];
+  const columns = ['id', 'reason', 'count'];
+  const parts: MovementRow[] =
+    was.command === 'fish.feed' ? await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).select(columns) : [];
+  const undone = await reverseAll(tx, entry, parts.length > 0 ? parts : await tx('movement').where({ id: was.id }).select(columns));
+  await openJobAgain(tx, key);
+  return undone;
 } // prettier-ignore
 
 async function withdrawEvents(tx: Tx, entry: Entry, key: string): Promise<number> {

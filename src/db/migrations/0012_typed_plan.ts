@@ -7,7 +7,13 @@ import { guardList, guardTable } from './farmTable';
  */
 export const name = '0012_typed_plan';
 
-const DETAIL_NAMES: Record<string, string> = { stock: 'meanG', move: 'overG', harvest: 'gradeCm', exchange: 'litres', pick: 'cut' };
+const DETAIL_NAMES: Record<string, string> = {
+  stock: 'meanG',
+  move: 'overG',
+  harvest: 'gradeCm',
+  exchange: 'litres',
+  pick: 'cut',
+};
 
 interface OldStep {
   kind: string;
@@ -118,11 +124,17 @@ export async function up(db: Knex): Promise<void> {
     create trigger purge_batch_change_append_only before update or delete on purge_batch_change for each row execute function event_refuse_change();
     ${BATCHES_FROM_STEPS};
   `);
-  const drafts: { farm_id: string; id: string; changes: OldChange[] }[] = await db('draft').select('farm_id', 'id', 'changes');
+  const drafts: { farm_id: string; id: string; changes: OldChange[] }[] = await db('draft').select(
+    'farm_id',
+    'id',
+    'changes',
+  );
   for (const { farm_id, id, changes } of drafts) {
     if (!changes.some((c) => c.steps)) continue;
     const now = changes.map((c) => (c.steps ? { ...c, steps: c.steps.map(typed) } : c));
-    await db('draft').where({ farm_id, id }).update({ changes: JSON.stringify(now) });
+    await db('draft')
+      .where({ farm_id, id })
+      .update({ changes: JSON.stringify(now) });
   }
   await guardList(db, 'step_kind');
   await guardTable(db, 'plan_event', 'select, insert');

@@ -102,6 +102,14 @@ export async function up(db: Knex): Promise<void> {
         return gone + more;
       end $$;
 
+    create function demo_upkeep(at timestamptz) returns integer language plpgsql ${AS_OWNER} as $$
+      declare gone integer;
+      begin
+        update draft d set state = 'discarded' from farm f where f.farm_id = d.farm_id and f.is_demo and d.state = 'open' and d.created_at < at - interval '30 days';
+        get diagnostics gone = row_count;
+        return gone;
+      end $$;
+
     -- Who may do what: only through these, and each asks who asks.
     create function asking_person(asker bytea, at timestamptz, needed text) returns person language plpgsql stable ${AS_OWNER} as $$
       declare who person;
@@ -163,14 +171,6 @@ export async function up(db: Knex): Promise<void> {
       add_person, set_person_role, set_person_password, end_membership, sign_in_delay to ${APP_ROLE};
     revoke update on person from ${APP_ROLE};
     grant update (settings) on person to ${APP_ROLE};
-
-    create function demo_upkeep(at timestamptz) returns integer language plpgsql ${AS_OWNER} as $$
-      declare gone integer;
-      begin
-        update draft d set state = 'discarded' from farm f where f.farm_id = d.farm_id and f.is_demo and d.state = 'open' and d.created_at < at - interval '30 days';
-        get diagnostics gone = row_count;
-        return gone;
-      end $$;
 
     -- The worker tells that it is there.
     create table worker_beat (name text primary key check (length(name) <= 120), at timestamptz not null);

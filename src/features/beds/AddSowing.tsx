@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
-import { newEntryKey } from '../../ui/outcome';
+import { useEntryKey } from '../../ui/form/useEntryKey';
 import { addSowing } from './actions';
 
 export function AddSowing({
@@ -15,13 +15,14 @@ export function AddSowing({
   shortUnits: number;
   may: boolean;
 }) {
-  const [entryKey] = useState(newEntryKey);
+  const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<string | null>(null);
   const [pending, start] = useTransition();
   if (!may) return null;
   const add = () =>
     start(async () => {
       const outcome = await addSowing({ cropCode, wantedOn, shortUnits, entryKey });
+      answered(outcome);
       setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not added.'));
     });
   return (

@@ -87,7 +87,12 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
       kind: 'number',
       start: Math.round(rule.farmGrownShare * 100),
     },
-    { name: 'price', label: `Feed, ${page.currency} a kg`, kind: 'number', start: toMajor(rule.feedMinorPerKg, page.currency) },
+    {
+      name: 'price',
+      label: `Feed, ${page.currency} a kg`,
+      kind: 'number',
+      start: toMajor(rule.feedMinorPerKg, page.currency),
+    },
     {
       name: 'fingerling',
       label: `Fingerling of 10 g, ${page.currency} each`,

@@ -2,13 +2,14 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/parse';
+import { useEntryKey } from '../../ui/form/useEntryKey';
 import { newEntryKey } from '../../ui/outcome';
 import { logContext, recordLogLine, undoLogLine, type Logged } from './actions';
 
 export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const [context, setContext] = useState<LogContext | null>(null);
   const [text, setText] = useState('');
-  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<string | null>(null);
   const [last, setLast] = useState<Logged | null>(null);
   const [said, setSaid] = useState<string | null>(null);
@@ -32,11 +33,11 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
     start(async () => {
       try {
         const outcome = await recordLogLine({ text, entryKey });
+        answered(outcome);
         if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
         setLast(outcome.value);
         setSaid(`Recorded: ${outcome.value.meaning}`);
         setText('');
-        setEntryKey(newEntryKey());
       } catch {
         setWrong('No connection: nothing was lost, press Enter again when it is back. It will not be recorded twice.');
       }

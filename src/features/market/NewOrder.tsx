@@ -8,7 +8,7 @@ import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { addDays } from '../../core/quantity/days';
 import { manyOf, unitName } from '../../core/quantity/units';
 import { storedValues } from '../../ui/form/RecordField';
-import { newEntryKey } from '../../ui/outcome';
+import { useEntryKey } from '../../ui/form/useEntryKey';
 import { askFree, takeOrder } from './actions';
 import type { NewOrderPage } from './queries';
 
@@ -21,7 +21,7 @@ interface Typed {
 /** A new order; what is free to promise on its day stands beside each line before you say yes. */
 export function NewOrder({ page }: { page: NewOrderPage }) {
   const router = useRouter();
-  const [entryKey] = useState(newEntryKey);
+  const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [pending, start] = useTransition();
   const form = useForm<Typed>({
@@ -58,6 +58,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
             quantity: read[i]!.ok ? (read[i] as { values: Record<string, unknown> }).values.quantity : 0,
           })),
         });
+        answered(outcome);
         if (outcome.ok) router.push(`/market/orders/${outcome.value}`);
         else setWrong(Object.fromEntries(Object.entries(outcome.fields).map(([k, [words]]) => [k, words ?? ''])));
       } catch {

@@ -7,7 +7,7 @@ import { useState, useTransition } from 'react';
 import { toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import { storedValues } from '../../ui/form/RecordField';
-import { newEntryKey } from '../../ui/outcome';
+import { useEntryKey } from '../../ui/form/useEntryKey';
 import { unitName } from '../../core/quantity/units';
 import { setAside } from './actions';
 
@@ -23,7 +23,7 @@ interface SetAsideProps {
 export function SetAside({ orderId, version, line, lots, units }: SetAsideProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [typed, setTyped] = useState<string | null>(null);
-  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [pending, start] = useTransition();
   if (line.owed <= 0.5) return <span className="small good"> complete</span>;
@@ -49,6 +49,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         quantity: read.values.quantity,
         entryKey,
       });
+      answered(outcome);
       if (!outcome.ok)
         return setWrong(
           Object.fromEntries(
@@ -57,7 +58,6 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         );
       setWrong({});
       setTyped(null);
-      setEntryKey(newEntryKey());
     });
   return (
     <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>

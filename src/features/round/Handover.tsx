@@ -1,13 +1,14 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
-import { newEntryKey } from '../../ui/outcome';
+import { useEntryKey } from '../../ui/form/useEntryKey';
 import { leaveHandover } from './actions';
 
 export function Handover() {
   const [words, setWords] = useState('');
   const [open, setOpen] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
+  const [entryKey, answered] = useEntryKey();
   const [pending, start] = useTransition();
   if (!open) {
     return (
@@ -18,7 +19,9 @@ export function Handover() {
   }
   const send = () =>
     start(async () => {
-      const outcome = await leaveHandover({ words, entryKey: newEntryKey() });
+      const outcome = await leaveHandover({ words, entryKey }).catch(() => null);
+      if (!outcome) return setWrong('No connection: what you wrote is still here. Press again when it is back.');
+      answered(outcome);
       if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
       setWords('');
       setOpen(false);

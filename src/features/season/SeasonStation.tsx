@@ -8,6 +8,7 @@ import type { Compared } from '../../core/plan/outlook';
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
+import { useEntryKey } from '../../ui/form/useEntryKey';
 import { newEntryKey } from '../../ui/outcome';
 import { Why } from '../../ui/Why';
 import { discardDraft, keep, layAside } from './actions';
@@ -27,7 +28,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const [opened, setOpened] = useState(page.opened);
   const [name, setName] = useState(page.opened?.name ?? '');
   const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
-  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [entryKey, answered] = useEntryKey();
   const [pending, start] = useTransition();
   const [plans, setPlans] = useState<Compared[] | null>(null);
   const { answer, refused, ask, versions, compare, lastMs } = useOutlook(page);
@@ -74,10 +75,10 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     start(async () => {
       const draft = { entryKey, name: name.trim() || describe(), changes: slides(), ...ofOpened() };
       const outcome = await layAside(draft).catch(() => ({ ok: false as const, fields: { form: [NO_CONNECTION] } }));
+      answered(outcome);
       if (!outcome.ok)
         return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.' });
       setSaid({ tone: 'good', words: outcome.value });
-      setEntryKey(newEntryKey());
       clearBoard();
     });
   const boardId = opened?.id ?? ON_BOARD;
@@ -92,9 +93,9 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
       const base = await versions(changes.flatMap((c) => (c.change === 'add' ? [] : [c.groupId])));
       if (!base) return setSaid({ tone: 'danger', words: NOT_LOADED });
       const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slides(), base, ...ofOpened() });
+      answered(outcome);
       if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not kept.' });
       setSaid({ tone: 'good', words: outcome.value });
-      setEntryKey(newEntryKey());
       setOpened(null);
       setChanges([]);
     });

@@ -5,8 +5,9 @@ import { useState, useTransition } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { UnitChoice } from '../../core/quantity/units';
-import { newEntryKey, type Outcome } from '../outcome';
+import type { Outcome } from '../outcome';
 import { storedValues } from './RecordField';
+import { useEntryKey } from './useEntryKey';
 
 interface EntryOptions<R> {
   fields: readonly FieldSpec[];
@@ -22,7 +23,7 @@ interface EntryOptions<R> {
  * what is typed afterwards: the key stays with what was sent under it.
  */
 export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<R>) {
-  const [entryKey, setEntryKey] = useState(newEntryKey);
+  const [entryKey, answered] = useEntryKey();
   const [formError, setFormError] = useState<string | null>(null);
   const [asked, setAsked] = useState<string[]>([]);
   const [confirmed, setConfirmed] = useState(false);
@@ -31,8 +32,6 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
   const refuse = (words: Record<string, string[]>) => {
     const known = new Set(fields.map((f) => f.name));
     setAsked(words.confirm?.flatMap((w) => w.split('\n')) ?? []);
-    // The key belongs to an earlier try that went through; what stands here is another entry.
-    if (words.entryKey) setEntryKey(newEntryKey());
     for (const [name, [said]] of Object.entries(words)) {
       if (name === 'confirm') continue;
       if (known.has(name)) form.setError(name, { message: said });
@@ -47,8 +46,8 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
       try {
         const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
         const outcome = await send({ ...read.values, ...yes, entryKey });
+        answered(outcome);
         if (!outcome.ok) return refuse(outcome.fields);
-        setEntryKey(newEntryKey());
         setAsked([]);
         setConfirmed(false);
         onDone(outcome.value);

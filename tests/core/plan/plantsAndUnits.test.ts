@@ -8,14 +8,8 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { OutlookDesk } from '../../../src/core/plan/outlook';
 import { DEFAULT_SETTINGS, type PlanStep } from '../../../src/core/plan/types';
 import { addDays, daysBetween } from '../../../src/core/quantity/days';
-import {
-  formatMoney,
-  formatTemperature,
-  formatVolume,
-  METRIC,
-  unitName,
-  type UnitChoice,
-} from '../../../src/core/quantity/units';
+import { formatMoney, toMajor, toMinor } from '../../../src/core/quantity/money';
+import { formatTemperature, formatVolume, METRIC, unitName, type UnitChoice } from '../../../src/core/quantity/units';
 import { aFarm, aLoop, ids } from '../farm';
 
 const TODAY = '2026-06-01';
@@ -214,4 +208,14 @@ describe('the table of promises under random plans', () => {
       { numRuns: 60 },
     );
   });
+});
+
+test('money has its currency’s own decimals: cents, none for yen, three for dinars', () => {
+  expect(toMinor(12.34, 'EUR')).toBe(1234);
+  expect(toMinor(1234, 'JPY')).toBe(1234);
+  expect(toMinor(1.234, 'KWD')).toBe(1234);
+  for (const currency of ['EUR', 'JPY', 'KWD', 'no such']) expect(toMajor(toMinor(87, currency), currency)).toBe(87);
+  expect(formatMoney(1234, 'JPY').replace(/\s/g, '')).toMatch(/1,234$/);
+  expect(formatMoney(1234, 'EUR')).toMatch(/12.34/);
+  expect(formatMoney(1234, 'no such')).toBe('12.34 no such');
 });

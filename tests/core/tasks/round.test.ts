@@ -2,6 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { METRIC } from '../../../src/core/quantity/units';
+import { jobKey } from '../../../src/core/tasks/jobs';
+import { choreJob } from '../../../src/core/tasks/sources/chore';
 import { buildRound, type Chore, type Done, type RoundView } from '../../../src/core/tasks/round';
 import { aFarm, aFeedRule, aStep, ids, someTrout } from '../farm';
 
@@ -113,7 +115,7 @@ describe('the day’s round', () => {
   test('a chore comes on its rhythm, and a done job carries who and when', () => {
     expect(round({ chores: [chore] }).some((j) => j.kind === 'chore')).toBe(true);
     expect(round({ chores: [{ ...chore, startsOn: '2026-05-31' }] }).some((j) => j.kind === 'chore')).toBe(false);
-    const done = new Map([['chore:c1:2026-06-01', { by: 'Bram', at: '07:12' }]]);
+    const done = new Map([[jobKey(choreJob('c1', '2026-06-01')), { by: 'Bram', at: '07:12' }]]);
     expect(round({ chores: [chore], done }).find((j) => j.kind === 'chore')!.done).toEqual({ by: 'Bram', at: '07:12' });
   });
 

@@ -21,12 +21,21 @@ export async function POST(request: Request) {
   return edge(request, async ({ name, password }) => {
     if (typeof name !== 'string' || !name.trim()) return answerJson(refuse('Give your sign-in name', 'name'));
     if (typeof password !== 'string' || !password) return answerJson(refuse('Give your password', 'password'));
-    if (name.length > LONGEST || password.length > LONGEST) return answerJson(refuse(`At most ${LONGEST} characters`, 'name'));
+    if (name.length > LONGEST || password.length > LONGEST)
+      return answerJson(refuse(`At most ${LONGEST} characters`, 'name'));
     const jar = await cookies();
-    const attempt = { name, password, address: addressOf(request.headers), device: jar.get(DEVICE_COOKIE)?.value ?? null };
+    const attempt = {
+      name,
+      password,
+      address: addressOf(request.headers),
+      device: jar.get(DEVICE_COOKIE)?.value ?? null,
+    };
     const result = await signIn(database(), attempt, now());
     if (!result.ok) {
-      const words = result.reason === 'wrong' ? 'Name and password do not go together.' : `Too many tries. Wait ${waitWords(result.seconds)}, then try again.`;
+      const words =
+        result.reason === 'wrong'
+          ? 'Name and password do not go together.'
+          : `Too many tries. Wait ${waitWords(result.seconds)}, then try again.`;
       return answerJson(refuse(words, 'password'), result.reason === 'wrong' ? 401 : 429);
     }
     const rest = { httpOnly: true, sameSite: 'lax', secure: isHttps(request.headers), path: '/' } as const;
@@ -42,7 +51,8 @@ export async function PUT(request: Request) {
     const [person, token] = [await currentPerson(), (await cookies()).get(SESSION_COOKIE)?.value];
     if (!person || !token) return answerJson(refuse('You are signed out. Sign in again.', 'signedOut'));
     const words = { old: body.old, new: body.new };
-    if (typeof words.old !== 'string' || words.old.length > LONGEST) return answerJson(refuse('Give your password as it is now', 'old'));
+    if (typeof words.old !== 'string' || words.old.length > LONGEST)
+      return answerJson(refuse('Give your password as it is now', 'old'));
     if (typeof words.new !== 'string' || words.new.length < SHORTEST_PASSWORD || words.new.length > LONGEST)
       return answerJson(refuse(`Between ${SHORTEST_PASSWORD} and ${LONGEST} characters`, 'new'));
     const changed = await changePassword(database(), token, person, { old: words.old, new: words.new }, now());

@@ -1,5 +1,13 @@
 import { formatNumber } from '../../quantity/units';
-import { holdingAt, NotUnderstood, readNumber, withoutLots, type LogContext, type LogPlace, type Parsed } from './words';
+import {
+  holdingAt,
+  NotUnderstood,
+  readNumber,
+  withoutLots,
+  type LogContext,
+  type LogPlace,
+  type Parsed,
+} from './words';
 import type { LogVerb } from './verb';
 
 function dead(place: LogPlace, words: string[], context: LogContext): Parsed {
@@ -21,6 +29,5 @@ function dead(place: LogPlace, words: string[], context: LogContext): Parsed {
     meaning: `${count} dead from ${fish.lotCode} in ${place.code}, ${left} left`,
   };
 }
-
 
 export const module: LogVerb = { verb: 'dead', example: 'H3 dead 4', order: 1, read: dead };

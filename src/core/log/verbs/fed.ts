@@ -50,5 +50,4 @@ function readMass([first, second, ...rest]: string[], units: UnitChoice): { mass
   return { massG: toStored(quantity, value, { ...units, mass }), rest: after };
 }
 
-
 export const module: LogVerb = { verb: 'fed', example: 'H3 fed 2.4 slow', order: 4, read: fed };

@@ -5,10 +5,4 @@ import { module as moveModule } from './move';
 import { module as pickedModule } from './picked';
 import { module as weighModule } from './weigh';
 
-export const modules = [
-  deadModule,
-  fedModule,
-  moveModule,
-  pickedModule,
-  weighModule,
-] as const;
+export const modules = [deadModule, fedModule, moveModule, pickedModule, weighModule] as const;

@@ -1,5 +1,15 @@
 import { formatMass, formatNumber } from '../../quantity/units';
-import { holdingAt, nearest, NotUnderstood, readNumber, same, withoutLots, type LogContext, type LogPlace, type Parsed } from './words';
+import {
+  holdingAt,
+  nearest,
+  NotUnderstood,
+  readNumber,
+  same,
+  withoutLots,
+  type LogContext,
+  type LogPlace,
+  type Parsed,
+} from './words';
 import type { LogVerb } from './verb';
 
 /** As many as said, or all, at the forecast weight. What stands against a move is asked and answered on the tank's page. */
@@ -31,6 +41,5 @@ function crowding(to: LogContext['places'][number], massG: number, { holdings }:
   const kg = (massG + there.reduce((sum, h) => sum + h.count * (h.meanG ?? 0), 0)) / 1000;
   return `, then ${formatNumber((kg * 1000) / to.volumeL, 1)} of ${formatNumber(to.densityLimitKgM3)} kg/m³ there`;
 }
-
 
 export const module: LogVerb = { verb: 'move', example: 'H3 move 100 H4', order: 3, read: move };

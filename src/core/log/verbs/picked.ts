@@ -1,5 +1,13 @@
 import { formatMass, formatNumber, toStored } from '../../quantity/units';
-import { holdingAt, NotUnderstood, readNumber, withoutLots, type LogContext, type LogPlace, type Parsed } from './words';
+import {
+  holdingAt,
+  NotUnderstood,
+  readNumber,
+  withoutLots,
+  type LogContext,
+  type LogPlace,
+  type Parsed,
+} from './words';
 import type { LogVerb } from './verb';
 
 function picked(place: LogPlace, words: string[], context: LogContext): Parsed {
@@ -32,6 +40,5 @@ function picked(place: LogPlace, words: string[], context: LogContext): Parsed {
     meaning: `${formatNumber(value)} ${planting.cropName} picked from ${planting.lotCode} in ${place.code}, ${formatNumber(planting.count - value)} left standing`,
   };
 }
-
 
 export const module: LogVerb = { verb: 'picked', example: 'R2 picked 96', order: 5, read: picked };

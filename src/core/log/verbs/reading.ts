@@ -10,7 +10,8 @@ export function reading(loop: LogContext['loops'][number], words: string[], cont
   for (let i = 0; i < words.length; i += 2) {
     const kind = words[i]!.toLowerCase();
     const known = READING_KINDS.get(kind);
-    if (!known) throw new NotUnderstood(`“${words[i]}” is not a reading; know ${[...READING_KINDS.keys()].join(', ')}.`);
+    if (!known)
+      throw new NotUnderstood(`“${words[i]}” is not a reading; know ${[...READING_KINDS.keys()].join(', ')}.`);
     const given = readNumber(words[i + 1], `a value for ${known.name}`);
     const value = known.quantity ? toStored(known.quantity, given, context.units) : given;
     refuse(readingFault(kind, value));

@@ -1,5 +1,15 @@
 import { formatMass, toStored } from '../../quantity/units';
-import { holdingAt, NotUnderstood, readNumber, refuse, weightFault, withoutLots, type LogContext, type LogPlace, type Parsed } from './words';
+import {
+  holdingAt,
+  NotUnderstood,
+  readNumber,
+  refuse,
+  weightFault,
+  withoutLots,
+  type LogContext,
+  type LogPlace,
+  type Parsed,
+} from './words';
 import type { LogVerb } from './verb';
 
 const MOST_WEIGHTS = 60;
@@ -23,6 +33,5 @@ function weigh(place: LogPlace, words: string[], context: LogContext): Parsed {
     meaning: `Sample of ${weightsG.length} from ${fish.lotCode} in ${place.code}, mean ${formatMass(meanG, context.units)}${against}`,
   };
 }
-
 
 export const module: LogVerb = { verb: 'weigh', example: 'H3 weigh 412 388 455', order: 2, read: weigh };

@@ -27,8 +27,7 @@ export type LogPlace = LogContext['places'][number];
 
 /** What a line means: the command that records it, and what is said of it before it is. */
 export type Parsed =
-  | { ok: true; command: string; body: Record<string, unknown>; meaning: string }
-  | { ok: false; message: string };
+  { ok: true; command: string; body: Record<string, unknown>; meaning: string } | { ok: false; message: string };
 
 export class NotUnderstood extends Error {}
 

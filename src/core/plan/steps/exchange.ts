@@ -33,7 +33,13 @@ export const module = stepModule({
   form: (job) =>
     stepForm(job, 'purge.exchange@1', {
       fields: [
-        { name: 'litres', label: 'Water exchanged', kind: 'quantity', quantity: 'volume', start: job.expected.litres ?? '' },
+        {
+          name: 'litres',
+          label: 'Water exchanged',
+          kind: 'quantity',
+          quantity: 'volume',
+          start: job.expected.litres ?? '',
+        },
         { name: 'saltG', label: 'Salt put in', kind: 'quantity', quantity: 'mass', start: job.expected.saltG ?? 0 },
       ],
       submit: 'Exchanged',

@@ -23,7 +23,8 @@ function nettingWords(step: PlanStep, { view, count, meanG }: StepContext): Step
     amount: `${count} fish`,
     expected: { count: step.count, massG: Math.round(step.count * eachG) },
     minutes: 45,
-    caution: 'Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.',
+    caution:
+      'Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.',
   };
 }
 
@@ -41,7 +42,8 @@ export const module = stepModule({
       amount: `${context.count} fish`,
       expected: context.expectedMass,
       minutes: 90,
-      caution: 'Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.',
+      caution:
+        'Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.',
     },
   form: (job) =>
     stepForm(job, 'fish.harvest@1', {

@@ -25,7 +25,11 @@ export const module = stepModule({
   }),
   form: (job) =>
     stepForm(job, 'fish.moveAsPlanned@1', {
-      fields: [countField('Fish moved', job.expected.count), weightField('Their weight together', job.expected.massG), DEAD_FIELD],
+      fields: [
+        countField('Fish moved', job.expected.count),
+        weightField('Their weight together', job.expected.massG),
+        DEAD_FIELD,
+      ],
       submit: 'Moved',
     }),
 });

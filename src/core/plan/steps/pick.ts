@@ -9,7 +9,13 @@ declare module './stepKind' {
   }
 }
 
-const BY_WEIGHT: JobField = { name: 'quantity', label: 'Picked and packed', kind: 'quantity', quantity: 'mass', start: '' };
+const BY_WEIGHT: JobField = {
+  name: 'quantity',
+  label: 'Picked and packed',
+  kind: 'quantity',
+  quantity: 'mass',
+  start: '',
+};
 const BY_PIECE: JobField = { name: 'quantity', label: 'Pieces picked and packed', kind: 'count', start: '' };
 
 export const module = stepModule({

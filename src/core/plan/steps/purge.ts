@@ -24,7 +24,11 @@ export const module = stepModule({
   }),
   form: (job) =>
     stepForm(job, 'purge.transfer@1', {
-      fields: [countField('Fish moved', job.expected.count), weightField('Their weight together', job.expected.massG), DEAD_FIELD],
+      fields: [
+        countField('Fish moved', job.expected.count),
+        weightField('Their weight together', job.expected.massG),
+        DEAD_FIELD,
+      ],
       submit: 'Moved',
       logLine: (v) => `deaths also by ${job.place} dead ${v.dead ?? 0}`,
     }),

@@ -27,5 +27,6 @@ export const module = stepModule({
       caution: null,
     };
   },
-  form: (job) => stepForm(job, 'plants.sow@1', { fields: [countField('Seeds sown', job.expected.count)], submit: 'Sown' }),
+  form: (job) =>
+    stepForm(job, 'plants.sow@1', { fields: [countField('Seeds sown', job.expected.count)], submit: 'Sown' }),
 });

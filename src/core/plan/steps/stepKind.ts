@@ -62,7 +62,11 @@ export function stepModule<K extends StepKind>(module: StepModule<K>): StepModul
 }
 
 /** A form whose only answer, besides its fields, is which step it is. */
-export function stepForm(job: Job, command: string, form: Omit<JobForm, 'command' | 'body'> & Partial<JobForm>): JobForm {
+export function stepForm(
+  job: Job,
+  command: string,
+  form: Omit<JobForm, 'command' | 'body'> & Partial<JobForm>,
+): JobForm {
   return { command, body: (values) => ({ ...values, stepId: job.stepId }), ...form };
 }
 

@@ -36,6 +36,10 @@ export const module = stepModule({
         { name: 'note', label: 'Note', kind: 'text', optional: true },
       ],
       submit: 'Record the taste',
-      body: ({ passed, ...rest }) => ({ ...rest, stepId: job.stepId, passed: passed === '' ? undefined : passed === 'true' }),
+      body: ({ passed, ...rest }) => ({
+        ...rest,
+        stepId: job.stepId,
+        passed: passed === '' ? undefined : passed === 'true',
+      }),
     }),
 });

@@ -50,7 +50,10 @@ export const module: JobSource = {
   jobs: jobsOf,
   form: (job) => ({
     fields: [
-      { ...weightField('Feed given today, all feedings', job.expected.massG), help: 'As computed; change it if you gave less.' },
+      {
+        ...weightField('Feed given today, all feedings', job.expected.massG),
+        help: 'As computed; change it if you gave less.',
+      },
       { ...weightField('Held back'), name: 'withheldG', optional: true },
       { ...weightField('Of it farm-grown: insects, duckweed'), name: 'farmGrownG', optional: true },
       {

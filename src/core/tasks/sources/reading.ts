@@ -26,14 +26,12 @@ export const module: JobSource = {
       );
     }),
   form: (job) => ({
-    fields: BY_HAND_TWICE_DAILY.map(
-      (r): JobField => ({
-        name: r.kind,
-        label: r.fieldLabel,
-        ...(r.quantity ? { kind: 'quantity', quantity: r.quantity } : { kind: 'number' }),
-        optional: true,
-      }),
-    ),
+    fields: BY_HAND_TWICE_DAILY.map((r): JobField => ({
+      name: r.kind,
+      label: r.fieldLabel,
+      ...(r.quantity ? { kind: 'quantity', quantity: r.quantity } : { kind: 'number' }),
+      optional: true,
+    })),
     submit: 'Record the reading',
     command: 'water.read@1',
     body: (values) => ({ values, loopId: job.id.subject, half: job.id.slot }),
