@@ -11,7 +11,10 @@ export default defineConfig({
     testTimeout: 120_000,
     hookTimeout: 120_000,
     projects: [
-      { extends: true, test: { name: 'core', environment: 'node', isolate: false, include: ['tests/core/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: { name: 'core', environment: 'node', isolate: false, include: ['tests/core/**/*.test.ts'] },
+      },
       {
         extends: true,
         test: {

@@ -21,11 +21,28 @@ main(async () => {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
   }
+  if (['log', 'readersP95', 'twelveFarms', 'crash'].some((n) => wants(n))) {
+    const { benchLoad } = await import('./lib/bench-load.mjs');
+    Object.assign(figures, await benchLoad(wants));
+  }
   const shown = only ? Object.fromEntries(Object.entries(figures).filter(([name]) => name.startsWith(only))) : figures;
   if (args.includes('--json')) return console.log(JSON.stringify(shown));
-  const budgets = { forecastMs: 50, seasonDragMs: 100, roundScriptKb: 250, planFirstSec: 5, planGapAt60: 10 };
+  const budgets = {
+    forecastMs: 50,
+    seasonDragMs: 100,
+    roundScriptKb: 250,
+    planFirstSec: 5,
+    planGapAt60: 10,
+    logP95Ms: 150,
+    logOnScreensP95Ms: 150,
+    log100AtOnceMs: 2000,
+    logLost: 0,
+    crashLost: 0,
+    crashDoubled: 0,
+    twelveFarmsRatio: 1.25,
+  };
   for (const [name, value] of Object.entries(shown)) {
-    const budget = budgets[name] ?? (name.startsWith('stationMs') ? 300 : null);
+    const budget = budgets[name] ?? (name.startsWith('stationMs') ? 300 : name.startsWith('readersP95Ms') ? 600 : null);
     console.log(
       `${name.padEnd(28)} ${String(value).padStart(9)}${budget === null ? '' : `   budget ${budget}${value > budget ? '   OVER' : ''}`}`,
     );

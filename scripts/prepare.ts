@@ -21,6 +21,9 @@ async function prepare() {
     const now = process.env.DEMO_NOW ? new Date(process.env.DEMO_NOW) : new Date();
     const historyDays = process.env.DEMO_DAYS ? Number(process.env.DEMO_DAYS) : undefined;
     const loaded = await loadDemo(owner, { now, timeZone, historyDays });
+    // For measuring: more of the same beside it, each with people of its own.
+    for (let n = 1; n < Number(process.env.DEMO_FARMS ?? 1); n++)
+      await loadDemo(owner, { now, timeZone, historyDays, another: { number: n, password: `farm-${n}` } });
     if (loaded) console.log(`· Demo farm loaded in ${((Date.now() - started) / 1000).toFixed(1)} s`);
   } finally {
     await owner.destroy();

@@ -89,7 +89,7 @@ main(async () => {
   const { build } = await import('./lib/build.mjs');
   say('Building');
   build();
-  const app = await demoApp('shots', { now: `${new Date().toISOString().slice(0, 10)}T08:10:00Z` });
+  const app = await demoApp({ now: `${new Date().toISOString().slice(0, 10)}T08:10:00Z` });
   mkdirSync(FOLDER, { recursive: true });
   const browser = await chromium.launch(LAUNCH);
   try {

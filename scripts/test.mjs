@@ -1,7 +1,10 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { demoTemplate } from './lib/app.mjs';
+import { build } from './lib/build.mjs';
 import { checkNode, ensureChromium, installPackages } from './lib/packages.mjs';
 import { startCluster } from './lib/postgres.mjs';
+import { writeRegistries } from './lib/registries.mjs';
 import { ROOT, main, runPackage, say } from './lib/run.mjs';
 
 const SHOWN_LINES = 120;
@@ -21,37 +24,52 @@ function showFailedPages() {
   }
 }
 
+const took = [];
+async function part(name, work) {
+  say(name);
+  const began = Date.now();
+  try {
+    return await work();
+  } finally {
+    took.push([name, Math.round((Date.now() - began) / 1000)]);
+  }
+}
+
 /** Everything, on a fresh machine: core, database, components, then the built app in a real browser. */
 main(async () => {
   checkNode();
   installPackages();
+  writeRegistries();
   ensureChromium();
   const cluster = await startCluster('throwaway', { fast: true });
+  const only = process.argv.slice(2);
   try {
-    say('Core, database and component tests');
-    runPackage('vitest', ['run'], {
-      env: { TEST_CLUSTER_URL: cluster.url },
-      hint: 'Tests failed; they are named above.',
-    });
+    if (!only.includes('browser'))
+      await part('Core, database and component tests', () =>
+        runPackage('vitest', ['run'], {
+          env: { TEST_CLUSTER_URL: cluster.url },
+          hint: 'Tests failed; they are named above.',
+        }),
+      );
+    await part('Building the app', () => build());
+    const now = `${new Date().toISOString().slice(0, 10)}T06:30:00Z`;
+    const template = await part('A demo farm for the browser tests', () => demoTemplate(cluster, { now, days: 400 }));
+    try {
+      await part('Browser tests', () =>
+        runPackage('playwright', ['test', ...only.filter((o) => o !== 'browser')], {
+          env: { E2E_CLUSTER_URL: cluster.url, E2E_TEMPLATE: template.name, E2E_NOW: now },
+          hint: 'Browser tests failed; they are named above.',
+        }),
+      );
+    } catch (error) {
+      showFailedPages();
+      throw error;
+    } finally {
+      template.drop();
+    }
   } finally {
     cluster.stop();
-  }
-  const { demoApp } = await import('./lib/app.mjs');
-  const { build } = await import('./lib/build.mjs');
-  say('Building the app');
-  build();
-  say('Browser tests');
-  const app = await demoApp('e2e', { now: new Date().toISOString().slice(0, 10) + 'T06:30:00Z', days: 400 });
-  try {
-    runPackage('playwright', ['test'], {
-      env: { BASE_URL: app.base, ...app.env },
-      hint: 'Browser tests failed; they are named above.',
-    });
-  } catch (error) {
-    showFailedPages();
-    throw error;
-  } finally {
-    await app.close();
+    for (const [name, seconds] of took) say(`${name}: ${seconds} s`);
   }
   say('All tests passed.');
 });

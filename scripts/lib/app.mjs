@@ -1,36 +1,40 @@
 import { randomBytes } from 'node:crypto';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { startCluster } from './postgres.mjs';
 import { startServer } from './processes.mjs';
+import { startCluster } from './postgres.mjs';
 import { ROOT, ended, freePort, runPackage, stop } from './run.mjs';
 
-/**
- * The built app on a database of its own with the demo farm, for tests, pictures and measurements. Its clock stands
- * still at what the clock file says.
- */
-export async function demoApp(name, { now, days, wantedPort = 3200 } = {}) {
-  const cluster = await startCluster('throwaway', { fast: true });
-  const database = `${name}_${randomBytes(4).toString('hex')}`;
-  runPackage('tsx', ['scripts/database.ts', 'create', database], { env: { DATABASE_URL: cluster.url } });
-  const url = cluster.urlFor(database);
-  const clockFile = join(ROOT, '.data', `${database}.clock`);
-  mkdirSync(join(ROOT, '.data'), { recursive: true });
-  writeFileSync(clockFile, now);
+const database = (what, name, url, template = '') =>
+  runPackage('tsx', ['scripts/database.ts', what, name, template], { env: { DATABASE_URL: url }, quiet: true });
+
+/** A database with the demo farm, to copy others from. @param cluster a running one */
+export function demoTemplate(cluster, { now, days } = {}) {
+  const name = `demo_${randomBytes(4).toString('hex')}`;
+  database('create', name, cluster.url);
   const env = {
-    DATABASE_URL: url,
-    CROP_CYCLE_CLOCK_FILE: clockFile,
+    DATABASE_URL: cluster.urlFor(name),
     FARM_TIME_ZONE: 'UTC',
     DEMO_NOW: now,
     ...(days ? { DEMO_DAYS: String(days) } : {}),
   };
   runPackage('tsx', ['scripts/prepare.ts'], { env });
+  return { name, drop: () => database('drop', name, cluster.url) };
+}
+
+/** The built app on a copy of a demo database. Its clock stands still at what the clock file says. */
+export async function appOn(cluster, template, { now, wantedPort = 3200 }) {
+  const name = `app_${randomBytes(4).toString('hex')}`;
+  database('create', name, cluster.url, template);
+  const clockFile = join(ROOT, '.data', `${name}.clock`);
+  mkdirSync(join(ROOT, '.data'), { recursive: true });
+  writeFileSync(clockFile, now);
+  const env = { DATABASE_URL: cluster.urlFor(name), CROP_CYCLE_CLOCK_FILE: clockFile };
   const port = await freePort(wantedPort);
-  const server = startServer({ ...env, PORT: String(port), HOST: '127.0.0.1', LOG_LEVEL: 'warn' }, [
-    'ignore',
-    'inherit',
-    'inherit',
-  ]);
+  const server = startServer(
+    { ...env, PORT: String(port), HOST: '127.0.0.1', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
+    ['ignore', 'inherit', 'inherit'],
+  );
   const gone = ended(server);
   let over = false;
   gone.then(() => (over = true));
@@ -39,14 +43,31 @@ export async function demoApp(name, { now, days, wantedPort = 3200 } = {}) {
     if ((await fetch(`${base}/healthz`).catch(() => null))?.ok) break;
     await new Promise((resolve) => setTimeout(resolve, 250));
   }
+  if (over) throw new Error('The server under test ended before it was ready; its last words are above.');
   return {
     base,
     env,
     clockFile,
+    server,
     async close() {
       await stop(server);
       rmSync(clockFile, { force: true });
-      runPackage('tsx', ['scripts/database.ts', 'drop', database], { env: { DATABASE_URL: cluster.url } });
+      database('drop', name, cluster.url);
+    },
+  };
+}
+
+/** The built app with a demo farm of its own, for pictures and measurements. */
+export async function demoApp({ now, days } = {}) {
+  const cluster = await startCluster('throwaway', { fast: true });
+  const template = demoTemplate(cluster, { now, days });
+  const app = await appOn(cluster, template.name, { now });
+  return {
+    ...app,
+    cluster,
+    async close() {
+      await app.close();
+      template.drop();
       cluster.stop();
     },
   };

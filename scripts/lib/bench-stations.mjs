@@ -16,7 +16,7 @@ function median(values) {
 export async function benchStations() {
   ensureChromium();
   build();
-  const app = await demoApp('bench', { now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z` });
+  const app = await demoApp({ now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z` });
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(LAUNCH);
   const figures = {};

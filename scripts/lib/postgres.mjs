@@ -129,12 +129,14 @@ export async function startCluster(name, { fast = false } = {}) {
     state.port = await freePort(state.port ?? 54870);
     writeFileSync(log, '');
     if (user.uid !== undefined) chownSync(log, user.uid, user.gid);
-    const options = [
-      '-c listen_addresses=127.0.0.1',
-      '-c unix_socket_directories=',
-      `-p ${state.port}`,
-      ...(fast ? ['-c fsync=off', '-c full_page_writes=off', '-c synchronous_commit=off'] : []),
-    ];
+  }
+  const options = [
+    '-c listen_addresses=127.0.0.1',
+    '-c unix_socket_directories=',
+    `-p ${state.port}`,
+    ...(fast ? ['-c fsync=off', '-c full_page_writes=off', '-c synchronous_commit=off'] : []),
+  ];
+  if (!running) {
     const started = call(
       bin,
       'pg_ctl',
@@ -149,6 +151,11 @@ export async function startCluster(name, { fast = false } = {}) {
     urlFor,
     url: urlFor('postgres'),
     stop: () => call(bin, 'pg_ctl', ['-D', folder, '-m', 'fast', '-w', 'stop'], user),
+    /** As if the power had gone: stopped without a word and started again. */
+    crash() {
+      call(bin, 'pg_ctl', ['-D', folder, '-m', 'immediate', '-w', 'stop'], user);
+      call(bin, 'pg_ctl', ['-D', folder, '-l', log, '-w', '-t', '60', '-o', options.join(' '), 'start'], user);
+    },
     folder,
   };
 }

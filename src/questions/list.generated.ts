@@ -4,4 +4,9 @@ import { module as freeToPromiseModule } from './freeToPromise';
 import { module as logContextModule } from './logContext';
 import { module as previewModule } from './preview';
 
-export const modules = [compareTemperaturesModule, freeToPromiseModule, logContextModule, previewModule] as const;
+export const modules = [
+  compareTemperaturesModule,
+  freeToPromiseModule,
+  logContextModule,
+  previewModule,
+] as const;

@@ -78,6 +78,11 @@ export async function knownFarm(tx: Tx, farmId: string, day: Day, isPast: boolea
     facts: known.facts,
     steps: planned.steps,
     forecast: ahead.forecast,
-    broken: [...known.broken, ...planned.broken, ...ahead.broken],
+    broken: onceEach([...known.broken, ...planned.broken, ...ahead.broken]),
   };
+}
+
+/** One record is told once, by the first thing that is wrong with it. */
+function onceEach(records: BrokenRecord[]): BrokenRecord[] {
+  return [...new Map([...records].reverse().map((r) => [`${r.what}|${r.id}`, r])).values()].reverse();
 }

@@ -44,6 +44,11 @@ export const PROMISE_WEEKS = 12;
 
 export type Search = Promise<Record<string, string | string[] | undefined>>;
 
+/** Whether a part of an address may name anything at all; what cannot be stored is not looked for. */
+export function mayBeCode(text: string): boolean {
+  return text.length > 0 && text.length <= 60 && !/[\p{Cc}\p{Cs}]/u.test(text);
+}
+
 /** Reads the day from the address; anything that is no day, or out of reach, is today or the nearest end. */
 export async function dayView(search: Search): Promise<DayView> {
   const person = await requirePerson();

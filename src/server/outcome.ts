@@ -38,14 +38,25 @@ const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
   person_sign_in_name_once: ['signInName', 'Someone on this farm has that sign-in name already.'],
 };
 
+/** Whole classes of what cannot be stored, by the database’s own code. */
+const CODE_WORDS: Record<string, [field: string, words: string]> = {
+  '22003': ['form', 'One of these numbers is too large. Check the units.'],
+  '22P02': ['form', 'One of these is not what its field takes. Reload and try again.'],
+  '22007': ['form', 'That is no day of the calendar.'],
+  '22008': ['form', 'That is no day of the calendar.'],
+  '22021': ['form', 'A text holds characters that cannot be stored.'],
+  '22P05': ['form', 'A text holds characters that cannot be stored.'],
+  '23503': ['form', 'That names something that is not on this farm (any more). Reload and look again.'],
+  '23505': ['form', 'That is there already. Reload to see it.'],
+};
+
 /** Range checks are named `table_column_range`; anything else that is checked says at least that it was refused. */
 function constraintWords(constraint: string | undefined, code: string | undefined): [string, string] | null {
   const known = CONSTRAINT_WORDS[constraint ?? ''];
   if (known) return known;
   if (constraint?.endsWith('_range') || code === '23514')
     return ['form', 'One of these values is outside of what a farm can have. Check the numbers and the days.'];
-  if (code === '22003') return ['form', 'One of these numbers is too large. Check the units.'];
-  return null;
+  return CODE_WORDS[code ?? ''] ?? null;
 }
 
 /** Two transactions in each other’s way: nothing was recorded, and trying again is right. */

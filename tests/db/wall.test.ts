@@ -82,16 +82,14 @@ describe('the role of the server', () => {
       [farm, 'of mine'],
       [other, 'of theirs'],
     ] as const)
-      await desk
-        .owner('person')
-        .insert({
-          farm_id: of.farmId,
-          id: randomUUID(),
-          name,
-          sign_in_name: name,
-          role: 'hand',
-          password_hash: await hashPassword(password),
-        });
+      await desk.owner('person').insert({
+        farm_id: of.farmId,
+        id: randomUUID(),
+        name,
+        sign_in_name: name,
+        role: 'hand',
+        password_hash: await hashPassword(password),
+      });
     const into = async (password: string) => {
       const result = await signIn(desk.app, { name, password, address: 'y', device: null }, NOW);
       if (!result.ok) return null;
@@ -181,20 +179,18 @@ test('revisions move in the transaction that writes, by topic, and a reading of 
     Object.fromEntries((await desk.in(farm, (tx) => tx('revision').select('topic', 'n'))).map((r) => [r.topic, r.n]));
   const loopId = randomUUID();
   const months = Array(12).fill(20);
-  await desk
-    .owner('loop')
-    .insert({
-      farm_id: farm.farmId,
-      id: loopId,
-      code: 'l',
-      name: 'L',
-      kind: 'bench',
-      band_low_g_m2: 1,
-      band_high_g_m2: 2,
-      planned_water_temp_c: months,
-      planned_air_temp_c: months,
-      planned_light_mol: months,
-    });
+  await desk.owner('loop').insert({
+    farm_id: farm.farmId,
+    id: loopId,
+    code: 'l',
+    name: 'L',
+    kind: 'bench',
+    band_low_g_m2: 1,
+    band_high_g_m2: 2,
+    planned_water_temp_c: months,
+    planned_air_temp_c: months,
+    planned_light_mol: months,
+  });
   const before = await count();
   const reading = (day: string) => ({
     farm_id: farm.farmId,

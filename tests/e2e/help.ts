@@ -1,35 +1,77 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { expect, type Locator, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import type { Knex } from 'knex';
+import { appOn } from '../../scripts/lib/app.mjs';
 import { ownerConnection } from '../../src/db/connection';
 
 export const PASSWORD = 'heron-loop';
 export const PHONE = { width: 390, height: 844 };
 export const DESK = { width: 1280, height: 800 };
 
-const clockFile = process.env.CROP_CYCLE_CLOCK_FILE!;
+interface Farm {
+  base: string;
+  env: { DATABASE_URL: string };
+  clockFile: string;
+  server: { pid?: number };
+  close(): Promise<void>;
+}
+
+let farm: Farm | null = null;
+
+/** Playwright's own, with addresses that are of this file's app. */
+export const test = base.extend<object>({
+  baseURL: async ({}, use) => use(farm!.base), // eslint-disable-line no-empty-pattern
+});
+export { expect };
+
+/** An app of this file's own: its database, server and clock. Files run beside each other and need no order. */
+export function useFarm(): { db: () => Knex; base: () => string } {
+  let db: Knex;
+  test.beforeAll(async () => {
+    const url = new URL(process.env.E2E_CLUSTER_URL!);
+    const urlFor = (name: string) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
+    const wantedPort = 3200 + test.info().parallelIndex * 40;
+    farm = await appOn({ url: url.toString(), urlFor }, process.env.E2E_TEMPLATE!, {
+      now: process.env.E2E_NOW!,
+      wantedPort,
+    });
+    db = ownerConnection(farm!.env.DATABASE_URL);
+  });
+  test.afterAll(async () => {
+    await db?.destroy();
+    await farm?.close();
+    farm = null;
+  });
+  return { db: () => db, base: () => farm!.base };
+}
 
 /** The day the app under test takes for today. */
 export function today(): string {
-  return readFileSync(clockFile, 'utf8').slice(0, 10);
+  return readFileSync(farm!.clockFile, 'utf8').slice(0, 10);
 }
 
 /** Lets the app's clock stand at half past eight on a day. */
 export function setDay(day: string) {
-  writeFileSync(clockFile, `${day}T08:30:00Z`);
+  writeFileSync(farm!.clockFile, `${day}T08:30:00Z`);
 }
 
-export function openDatabase(): Knex {
-  return ownerConnection(process.env.DATABASE_URL!);
+/** A session as the sign-in form opens it, without the form. */
+async function sessionFor(context: BrowserContext, name: string, password: string) {
+  await context.clearCookies();
+  const headers = { 'content-type': 'application/json' };
+  const response = await fetch(`${farm!.base}/api/session`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({ name, password }),
+  });
+  expect(response.status, `${name} signs in`).toBe(200);
+  const cookies = response.headers.getSetCookie().map((line) => /^([^=]+)=([^;]+)/.exec(line)!);
+  await context.addCookies(cookies.map(([, key, value]) => ({ name: key!, value: value!, url: farm!.base })));
 }
 
 export async function signIn(page: Page, name: string, password = PASSWORD) {
-  await page.context().clearCookies();
-  await page.goto('/sign-in');
-  await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByLabel('Password').fill(password);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL('**/round');
+  await sessionFor(page.context(), name, password);
+  await page.goto('/round');
   await expect(page.locator('#main h1')).toBeAttached();
   await ready(page);
 }

@@ -26,8 +26,8 @@ const MOST = { tempC: 8, pH: 1.5 };
  */
 export function acclimatisation(from: WaterState, to: WaterState): Acclimatisation {
   for (const water of [from, to]) {
-    requireWithin('tempC', water.tempC, [0, 40]);
-    requireWithin('pH', water.pH, [4, 10]);
+    requireWithin('tempC', water.tempC, [-2, 45]);
+    requireWithin('pH', water.pH, [3, 11]);
   }
   const temperatureC = to.tempC - from.tempC;
   const pH = to.pH - from.pH;

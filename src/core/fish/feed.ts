@@ -19,7 +19,8 @@ function between(weightG: number, lowG: number, highG: number, from: number, to:
 }
 
 const MOST_FISH = [0, 10_000_000] as const;
-const MOST_GAIN_G = [0, 500] as const;
+/** The heaviest fish there are, grown in one day: beyond that it is a fault of the reckoning. */
+const MOST_GAIN_G = [0, 50_000] as const;
 
 /** Least feed on a warm-enough day, as a share of body weight. Planning default. */
 export const MAINTENANCE_SHARE_PER_DAY = 0.002;

@@ -141,7 +141,7 @@ export class FishRun {
       stock.rootG13 = Math.cbrt(referenceG * (1 - this.settings.fastingLossPerDay));
     } else {
       const nextRoot = stock.rootG13 + stock.gains[day]! * stock.pace;
-      const gainG = (cube(nextRoot) - referenceG) * stock.relative;
+      const gainG = Math.max(0, (cube(nextRoot) - referenceG) * stock.relative);
       if (!stock.grazing) stay.feedG[i] = ration(stock, meanG, gainG, day);
       stock.rootG13 = nextRoot;
     }

@@ -57,7 +57,8 @@ export function tankFeed(facts: FarmFacts, forecast: FarmForecast, place: PlaceF
 
 /** What growth and what the farm's table would each ask for on that day, g; the table is null when there is none. */
 export function bothRations({ count, meanG, species, waterTempC, pace, rule }: TankFeed) {
-  const gainG = (Math.cbrt(meanG) + dailyRootGainG13(species, waterTempC, Math.min(4, pace))) ** 3 - meanG;
+  // Without growth the two differ by rounding alone.
+  const gainG = Math.max(0, (Math.cbrt(meanG) + dailyRootGainG13(species, waterTempC, Math.min(4, pace))) ** 3 - meanG);
   const table = rule?.table ?? [];
   return {
     byGrowthG: feedByGrowthG(count, meanG, gainG, species),

@@ -32,13 +32,15 @@ export interface DemoOptions {
   now: Date;
   timeZone: string;
   historyDays?: number;
+  /** Beside farms that are there already: which one this is, and the password of its people. */
+  another?: { number: number; password: string };
 }
 
 /** Loads the made-up farm, dated relative to today, in one transaction. Does nothing when a farm is there already. */
 export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boolean> {
-  if (await owner('farm').first('farm_id')) return false;
+  if (!options.another && (await owner('farm').first('farm_id'))) return false;
   await owner.transaction(async (tx) => {
-    const random = new Random(SEED);
+    const random = new Random(SEED + (options.another?.number ?? 0));
     const farmId = random.uuid();
     const today = dayAt(options.now, options.timeZone);
     await tx('farm').insert({
@@ -48,7 +50,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
       currency: DEMO_FARM.currency,
       is_demo: true,
     });
-    const people = await addPeople(tx, farmId, random);
+    const people = await addPeople(tx, farmId, random, options.another?.password);
     const world = await addPlaces(tx, farmId, random, today, options, people);
     const customerIds = DEMO_CUSTOMERS.map(() => random.uuid());
     await tx('customer').insert(
@@ -75,9 +77,15 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
   return true;
 }
 
-async function addPeople(tx: Knex.Transaction, farmId: string, random: Random): Promise<Map<string, string>> {
+async function addPeople(
+  tx: Knex.Transaction,
+  farmId: string,
+  random: Random,
+  password?: string,
+): Promise<Map<string, string>> {
   const ids = new Map<string, string>();
-  for (const person of DEMO_PEOPLE) {
+  for (const known of DEMO_PEOPLE) {
+    const person = { ...known, password: password ?? known.password };
     const id = random.uuid();
     ids.set(person.signInName, id);
     await tx('person').insert({

@@ -17,7 +17,9 @@ export async function mendRecord(
   { what, id }: { what: BrokenRecord['what']; id: string },
 ): Promise<string> {
   if (what === 'step') {
-    const gone = await tx('plan_step').where({ id, state: 'planned' }).update({ state: 'dropped', version: tx.raw('version + 1') }); // prettier-ignore
+    // What is out of range goes with it, or the row could not be written at all.
+    const whole = { state: 'dropped', day: entry.farmDay, count: 0, detail: '{}', version: tx.raw('version + 1') };
+    const gone = await tx('plan_step').where({ id, state: 'planned' }).update(whole);
     return gone ? 'Taken out of the plan.' : 'It was done or taken out meanwhile.';
   }
   if (what === 'species') return defaultsAgain(tx, 'species', id, SPECIES_DEFAULTS);
@@ -25,13 +27,16 @@ export async function mendRecord(
   if (what === 'order') {
     const order = await tx('sales_order').where({ id }).first('version');
     if (!order) throw new RuleBroken('form', 'There is no such order on this farm.');
+    await tx('sales_order')
+      .where({ id })
+      .andWhereRaw(`due_day not between '2000-01-01' and '2100-12-31'`)
+      .update({ due_day: entry.farmDay });
     await callOff(tx, entry, id, order.version);
     return 'Called off.';
   }
   if (what === 'loop') {
-    const changed = await tx('loop').where({ id }).update({ life_support: JSON.stringify({ aerators: [], media: [], energy: null }), version: tx.raw('version + 1') }); // prettier-ignore
-    if (!changed) throw new RuleBroken('form', 'Choose a loop of this farm.');
-    await tx.raw('select mend_loop_months(?, ?)', [id, LIKE_ANY_OTHER]);
+    const { rows } = await tx.raw('select mend_loop(?, ?) as mended', [id, LIKE_ANY_OTHER]);
+    if (rows[0].mended === 0) throw new RuleBroken('form', 'Choose a loop of this farm.');
     return 'Its aerators and filters are empty now: enter them anew under life support.';
   }
   throw new RuleBroken('form', 'That is put right on its own page.');

@@ -109,6 +109,8 @@ export async function pickPlants(
   const crop = await cropOf(tx, lot.crop_code);
   const product = await tx('product').where({ crop_code: lot.crop_code }).first('code', 'unit');
   if (!product) throw new RuleBroken(field, `This farm sells no ${inSentence(crop.name)}.`);
+  if (product.unit !== 'kg' && !Number.isInteger(picked.quantity))
+    throw new RuleBroken(field, `These are picked whole; ${picked.quantity} is no number of pieces.`);
   const there = await balanceAt(tx, lot.id, picked.placeId);
   if (there.count <= 0) throw new RuleBroken(field, `${lot.code} has no plants left here.`);
   const whole = crop.cutsMax === 1 && product.unit !== 'kg';

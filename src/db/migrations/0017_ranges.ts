@@ -45,13 +45,13 @@ const RANGES: [table: string, column: string, holds: string][] = [
   ['fish_rule', 'fingerling_minor', 'fingerling_minor <= 100000000'],
   ['fish_rule', 'ration_table', `jsonb_typeof(ration_table) = 'array' and jsonb_array_length(ration_table) <= 60`],
   ['fish_rule', 'feeder_times', 'coalesce(array_length(feeder_times, 1), 0) <= 24'],
-  ['place', 'volume_l', 'volume_l <= 100000000'],
+  ['place', 'volume_l', 'volume_l <= 10000000'],
   ['place', 'density_limit_kg_m3', 'density_limit_kg_m3 <= 500'],
   ['place', 'positions', 'positions <= 1000000'],
   ['place', 'area_m2', 'area_m2 <= 1000000'],
   ['place', 'piece_size', 'piece_size <= 100000'],
   ['loop', 'band_high_g_m2', 'band_high_g_m2 <= 10000'],
-  ['loop', 'planned_water_temp_c', '-2 <= all (planned_water_temp_c) and 45 >= all (planned_water_temp_c)'],
+  ['loop', 'planned_water_temp_c', '0 <= all (planned_water_temp_c) and 40 >= all (planned_water_temp_c)'],
   ['loop', 'planned_air_temp_c', '-60 <= all (planned_air_temp_c) and 60 >= all (planned_air_temp_c)'],
   ['loop', 'planned_light_mol', '0 <= all (planned_light_mol) and 120 >= all (planned_light_mol)'],
   ['draft', 'changes', 'length(changes::text) <= 4000000'],
@@ -76,12 +76,20 @@ export async function up(db: Knex): Promise<void> {
     create function crop_possible(p jsonb) returns boolean language sql immutable as
       $$ select jsonb_typeof(p) = 'object' and json_within(p, 'nurseryDays', 0, 400) and json_within(p, 'finalDays', 0, 400) and json_within(p, 'regrowDays', 0, 400)
         and json_within(p, 'cutsMax', 1, 60) and json_within(p, 'yieldG', 0, 100000) and json_within(p, 'windowDays', 0, 365) $$;
-    create function mend_loop_months(wanted uuid, even numeric[]) returns void language sql security definer set search_path = public, pg_temp as
-      $$ update loop set planned_water_temp_c = case when array_length(planned_water_temp_c, 1) = 12 and array_position(planned_water_temp_c, null) is null then planned_water_temp_c else even end
-         where id = wanted and farm_id = nullif(current_setting('app.farm_id', true), '')::uuid $$;
-    revoke execute on function mend_loop_months from public;
+    create function mend_loop(wanted uuid, even numeric[]) returns integer language plpgsql security definer set search_path = public, pg_temp as $$
+      declare mended integer;
+      begin
+        update loop set life_support = '{"aerators": [], "media": [], "energy": null}', version = version + 1,
+          planned_water_temp_c = case when 0 <= all (planned_water_temp_c) and 40 >= all (planned_water_temp_c) then planned_water_temp_c else even end,
+          planned_air_temp_c = case when -60 <= all (planned_air_temp_c) and 60 >= all (planned_air_temp_c) then planned_air_temp_c else even end,
+          planned_light_mol = case when 0 <= all (planned_light_mol) and 120 >= all (planned_light_mol) then planned_light_mol else even end
+        where id = wanted and farm_id = nullif(current_setting('app.farm_id', true), '')::uuid;
+        get diagnostics mended = row_count;
+        return mended;
+      end $$;
+    revoke execute on function mend_loop from public;
     grant update on crop to crop_cycle_app;
-    grant execute on function mend_loop_months, json_within, species_possible, crop_possible to crop_cycle_app;
+    grant execute on function mend_loop, json_within, species_possible, crop_possible to crop_cycle_app;
   `);
   for (const [table, column, holds] of RANGES) {
     const constraint = `${table}_${column}_range`;

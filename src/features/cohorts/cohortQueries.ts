@@ -26,7 +26,7 @@ import {
   type FishEvent,
 } from '../../db/fishRecords';
 import { stepsOfLot, type StoredStep } from '../../db/plan';
-import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { Handled } from './handle/shared';
 import { tankChoices, type TankChoice } from './tankChoices';
 import { growthPoints, shareSeries, type GrowthPoint } from './growthPoints';
@@ -114,6 +114,7 @@ interface Cohort extends NonNullable<Awaited<ReturnType<typeof readCohort>>> {
 }
 
 export async function cohortPage(code: string, search: Search): Promise<CohortPage> {
+  if (!mayBeCode(code)) notFound();
   const most = (await search).story === 'all' ? Infinity : SHOWN_RECORDS;
   const view = await farmView(search, (tx, { day }) => readCohort(tx, code, day, most));
   if (!view.more) notFound();

@@ -33,7 +33,8 @@ export function airFor(view: FarmView, place: PlaceFact, at: number) {
     tempC = loop ? plannedWaterC(loop, addDays(view.forecast.firstDay, at)) : Math.min(species.tempOptC, 18);
     const i = at - stay.from;
     const kg = stay.biomassG[i]! / 1000;
-    breathedMgH += kg * respirationMgKgH(species, Math.max(0.1, stay.meanG[i]!), tempC, stay.feedG[i]! > 0);
+    breathedMgH +=
+      kg * respirationMgKgH(species, Math.min(50_000, Math.max(0.1, stay.meanG[i]!)), tempC, stay.feedG[i]! > 0);
     criticalMgL = Math.max(criticalMgL, species.doCriticalMgL);
   }
   // Well-run tanks are kept near four fifths of saturation.

@@ -3,4 +3,8 @@ import { module as clearOldSignInsModule } from './clearOldSignIns';
 import { module as demoUpkeepModule } from './demoUpkeep';
 import { module as rollUpReadingsModule } from './rollUpReadings';
 
-export const modules = [clearOldSignInsModule, demoUpkeepModule, rollUpReadingsModule] as const;
+export const modules = [
+  clearOldSignInsModule,
+  demoUpkeepModule,
+  rollUpReadingsModule,
+] as const;

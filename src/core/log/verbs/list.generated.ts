@@ -5,4 +5,10 @@ import { module as moveModule } from './move';
 import { module as pickedModule } from './picked';
 import { module as weighModule } from './weigh';
 
-export const modules = [deadModule, fedModule, moveModule, pickedModule, weighModule] as const;
+export const modules = [
+  deadModule,
+  fedModule,
+  moveModule,
+  pickedModule,
+  weighModule,
+] as const;

@@ -6,4 +6,11 @@ import { module as readingModule } from './reading';
 import { module as sampleModule } from './sample';
 import { module as stepModule } from './step';
 
-export const modules = [choreModule, feedModule, observeModule, readingModule, sampleModule, stepModule] as const;
+export const modules = [
+  choreModule,
+  feedModule,
+  observeModule,
+  readingModule,
+  sampleModule,
+  stepModule,
+] as const;

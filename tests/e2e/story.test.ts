@@ -1,17 +1,11 @@
-import { expect, test } from '@playwright/test';
-import type { Knex } from 'knex';
 import { addDays } from '../../src/core/quantity/days';
-import { choose, DESK, doJob, job, openDatabase, PHONE, setDay, signIn, slide, today } from './help';
+import { choose, DESK, doJob, expect, job, PHONE, setDay, signIn, slide, test, today, useFarm } from './help';
 
-let db: Knex;
-test.beforeAll(() => {
-  db = openDatabase();
-});
-test.afterAll(() => db.destroy());
+const { db, base } = useFarm();
 test.describe.configure({ mode: 'serial' });
 
 async function planDays(lotCode: string, kind: string): Promise<string[]> {
-  const rows: { day: string }[] = await db('plan_step')
+  const rows: { day: string }[] = await db()('plan_step')
     .where({ lot_code: lotCode, kind, state: 'planned' })
     .orderBy('day')
     .select('day');
@@ -20,11 +14,11 @@ async function planDays(lotCode: string, kind: string): Promise<string[]> {
 
 /** Count in = count out + count present, for every lot of the farm, and no balance below zero. */
 async function ledgerBalances() {
-  const { rows } = await db.raw(`
+  const { rows } = await db().raw(`
     select l.code, sum(b.count)::bigint as count, sum(b.mass_g) as mass_g from balance b join lot l on l.id = b.lot_id
     group by l.code having sum(b.count) <> 0 or sum(b.mass_g) <> 0`);
   expect(rows).toEqual([]);
-  const { rows: below } = await db.raw('select 1 from balance where not is_source and (count < 0 or mass_g < 0)');
+  const { rows: below } = await db().raw('select 1 from balance where not is_source and (count < 0 or mass_g < 0)');
   expect(below).toEqual([]);
 }
 
@@ -40,7 +34,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   const row = page.getByRole('row', { name: /will fall short/ });
   await expect(row).toHaveCount(1);
   const orderLink = (await row.getByRole('link').getAttribute('href'))!;
-  const order = await db('sales_order')
+  const order = await db()('sales_order')
     .where({ id: orderLink.split('/').at(-1)! })
     .first();
 
@@ -80,7 +74,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await expect(page.getByRole('link', { name: /Rainbow trout .* short in week/ })).toHaveCount(0);
 
   // A hand carries the batch through the gate on a phone.
-  const phone = await (await browser.newContext({ viewport: PHONE, baseURL: process.env.BASE_URL })).newPage();
+  const phone = await (await browser.newContext({ viewport: PHONE, baseURL: base() })).newPage();
   await signIn(phone, 'bram');
   setDay(feedStop!);
   await phone.goto('/round');
@@ -148,11 +142,11 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await expect(trace.getByRole('row', { name: /harvest/ }).filter({ hasText: '82' })).toContainText('Bram Tolle');
 
   await ledgerBalances();
-  const { rows: fish } = await db.raw(
+  const { rows: fish } = await db().raw(
     `select p.code, b.count from balance b join place p on p.id = b.place_id join lot l on l.id = b.lot_id where l.code = 'TRT-31' and p.kind = 'outside'`,
   );
   expect(fish.find((f: { code: string }) => f.code === 'PACKED').count).toBe(82);
-  const { rows: grams } = await db.raw(
+  const { rows: grams } = await db().raw(
     `select p.code, b.mass_g from balance b join place p on p.id = b.place_id join lot l on l.id = b.lot_id where l.code = ? and b.mass_g <> 0 order by p.code`,
     [lot],
   );
@@ -188,7 +182,7 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   await expect(page.getByRole('heading', { name: /Why\? .* seeds of butterhead/ })).toBeVisible();
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   const known = new Set(
-    (await db('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')).map(
+    (await db()('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')).map(
       (r) => r.lot_code,
     ),
   );
@@ -196,22 +190,22 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   await expect
     .poll(
       async () =>
-        (await db('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')).filter(
+        (await db()('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')).filter(
           (r) => !known.has(r.lot_code),
         ).length,
     )
     .toBe(1);
   const lotCode: string = (
-    await db('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')
+    await db()('plan_step').where({ kind: 'sow', crop_code: 'butterhead-lettuce' }).select('lot_code')
   ).find((r) => !known.has(r.lot_code))!.lot_code;
 
-  const phone = await (await browser.newContext({ viewport: PHONE, baseURL: process.env.BASE_URL })).newPage();
+  const phone = await (await browser.newContext({ viewport: PHONE, baseURL: base() })).newPage();
   await signIn(phone, 'oluchi');
-  const sow = await db('plan_step').where({ lot_code: lotCode, kind: 'sow' }).first();
+  const sow = await db()('plan_step').where({ lot_code: lotCode, kind: 'sow' }).first();
   setDay(sow.day);
   await doJob(phone, 'Sow Butterhead lettuce', lotCode, { 'Seeds sown': String(sow.count) }, 'Sown');
 
-  const transplant = await db('plan_step').where({ lot_code: lotCode, kind: 'transplant' }).first();
+  const transplant = await db()('plan_step').where({ lot_code: lotCode, kind: 'transplant' }).first();
   setDay(transplant.day);
   await signIn(phone, 'oluchi'); // a session ends after thirty days
   await doJob(
@@ -222,7 +216,7 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
     'Transplanted',
   );
 
-  const pick = await db('plan_step').where({ lot_code: lotCode, kind: 'pick' }).first();
+  const pick = await db()('plan_step').where({ lot_code: lotCode, kind: 'pick' }).first();
   setDay(pick.day);
   await signIn(phone, 'oluchi');
   const heads = Math.floor(transplant.count * 0.9);

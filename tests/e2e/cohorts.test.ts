@@ -1,13 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
-import type { Knex } from 'knex';
+import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
-import { choose, doJob, openDatabase, PHONE, ready, setDay, signIn, today } from './help';
+import { choose, doJob, expect, PHONE, ready, setDay, signIn, test, today, useFarm } from './help';
 
-let db: Knex;
-test.beforeAll(() => {
-  db = openDatabase();
-});
-test.afterAll(() => db.destroy());
+const { db } = useFarm();
 
 async function open(page: Page, path: string) {
   await page.goto(path);
@@ -16,7 +11,7 @@ async function open(page: Page, path: string) {
 
 /** Live fish of a lot by tank, as the ledger has them. */
 async function inTanks(lotCode: string): Promise<Record<string, number>> {
-  const { rows } = await db.raw(
+  const { rows } = await db().raw(
     `select p.code, b.count from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
      where l.code = ? and p.kind in ('tank', 'quarantine', 'purge') and b.count > 0`,
     [lotCode],
@@ -174,7 +169,7 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
   }
   await open(page, '/cohorts/planner');
   await page.getByLabel('Search at most, seconds').fill('20');
-  const before = Number((await db('plan_step').where({ state: 'planned' }).count('* as n').first())!.n);
+  const before = Number((await db()('plan_step').where({ state: 'planned' }).count('* as n').first())!.n);
   await page.getByRole('button', { name: 'Propose a plan' }).click();
   // The page answers while the solver works.
   await page.getByText('Rotation by arithmetic').click();
@@ -188,9 +183,9 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
   await expect(page.getByRole('heading', { name: /^Draft: Stocking plan/ })).toBeVisible();
   await page.getByRole('button', { name: 'Keep draft' }).click();
   await expect(page.getByRole('heading', { name: /^Draft: Stocking plan/ })).toBeHidden();
-  const after = Number((await db('plan_step').where({ state: 'planned' }).count('* as n').first())!.n);
+  const after = Number((await db()('plan_step').where({ state: 'planned' }).count('* as n').first())!.n);
   expect(after).toBeGreaterThan(before + 5);
-  const arrivals = await db('plan_step').where({ state: 'planned', kind: 'stock' });
+  const arrivals = await db()('plan_step').where({ state: 'planned', kind: 'stock' });
   expect(new Set(arrivals.map((s) => s.lot_code)).size).toBe(arrivals.length);
 });
 
@@ -249,7 +244,7 @@ test('after a loss the ways back stand side by side, and one becomes the plan', 
   await ready(page);
   await page.getByRole('button', { name: 'Keep draft' }).click();
   await expect(page.getByRole('heading', { name: /^Draft:/ })).toBeHidden();
-  const stocked = await db('plan_step')
+  const stocked = await db()('plan_step')
     .where({ state: 'planned', kind: 'stock' })
     .andWhere('lot_code', 'like', 'HSB-R%')
     .first();
@@ -284,6 +279,6 @@ test('a species from the library is taken on, priced, ordered as fingerlings and
 
   await open(page, '/market/new');
   await choose(page, /Product/, 'Perch');
-  const product = await db('product').where({ species_code: 'european-perch' }).first();
+  const product = await db()('product').where({ species_code: 'european-perch' }).first();
   expect(product).toMatchObject({ name: 'Perch', unit: 'kg', price_minor: 1950, shelf_life_days: 6 });
 });

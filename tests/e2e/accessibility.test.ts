@@ -1,0 +1,35 @@
+import AxeBuilder from '@axe-core/playwright';
+import { DESK, expect, PHONE, signIn, test, useFarm } from './help';
+
+useFarm();
+
+const STATIONS = [
+  ...['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/market/new'],
+  ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
+    (room) => `/cohorts/${room}`,
+  ),
+];
+
+for (const [name, viewport] of [
+  ['laptop', DESK],
+  ['phone', PHONE],
+] as const) {
+  test(`every station on a ${name}: readable by everyone, nothing cut off, no errors`, async ({ page }) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+    await page.setViewportSize(viewport);
+    await signIn(page, 'ines');
+    for (const path of STATIONS) {
+      await page.goto(path);
+      await expect(page.locator('main h1').first()).toBeAttached();
+      const wide = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(wide, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+      expect(violations.map((v) => `${path}: ${v.id} ${v.nodes[0]?.target}`)).toEqual([]);
+    }
+    expect(errors).toEqual([]);
+  });
+}
