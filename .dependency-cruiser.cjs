@@ -1,4 +1,4 @@
-/** The arrows between the layers: app → features → ui, server, db → core. */
+/** The arrows between the layers: app → features → commands, questions → server → db → core; ui beside them; jobs on db alone. */
 const layer = (name) => `^src/${name}/`;
 const never = (name, from, to, comment) => ({
   name,
@@ -13,29 +13,69 @@ module.exports = {
     never(
       'core-stands-alone',
       layer('core'),
-      '^src/(db|server|features|ui|workers|app)/',
+      '^src/(db|server|commands|questions|jobs|features|ui|workers|app)/',
       'The computation knows nothing of screens or stores.',
     ),
-    never('db-under-features', layer('db'), '^src/(server|features|ui|workers|app)/', 'Stores do not know who asks.'),
+    never(
+      'db-under-features',
+      layer('db'),
+      '^src/(server|commands|questions|jobs|features|ui|workers|app)/',
+      'Stores do not know who asks.',
+    ),
     never(
       'ui-knows-no-data',
       layer('ui'),
-      '^src/(db|server|features|workers|app)/',
+      '^src/(db|server|commands|questions|jobs|features|workers|app)/',
       'Shared drawing gets plain values.',
     ),
     never(
       'server-under-features',
       layer('server'),
-      '^src/(features|workers|app)/',
-      'The edge does not know the stations.',
+      '^src/(commands|questions|jobs|features|workers|app)/',
+      'The edge does not know the acts or the stations.',
+    ),
+    never(
+      'commands-under-features',
+      '^src/(commands|questions)/',
+      '^src/(features|workers|jobs|app)/',
+      'An act does not know the screens that send it.',
+    ),
+    {
+      name: 'commands-apart',
+      severity: 'error',
+      comment: 'Commands are sent or run by name; what two need moves down. What may be typed is shared.',
+      from: { path: '^src/commands/([^/]+)/([^/]+)\\.ts$' },
+      to: { path: '^src/commands/[^/]+/', pathNot: ['^src/commands/$1/'] },
+    },
+    {
+      name: 'features-send',
+      severity: 'error',
+      comment: 'A screen sends acts and asks questions; it never runs them, and never writes by itself.',
+      from: { path: '^src/features/' },
+      to: {
+        path: '^src/(commands|questions|db/doing)/',
+        pathNot: ['^src/commands/client\\.ts$', '^src/db/doing/(takeBack|mend)\\.ts$'],
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    never(
+      'jobs-on-db',
+      layer('jobs'),
+      '^src/(commands|questions|features|ui|workers|app)/',
+      'What runs in the background needs no edge.',
     ),
     never(
       'workers-only-core',
       layer('workers'),
-      '^src/(db|server|features|ui|app)/',
+      '^src/(db|server|commands|questions|jobs|features|ui|app)/',
       'Workers are thin ends around core.',
     ),
-    never('app-on-top', '^src/(core|db|server|features|ui|workers)/', layer('app'), 'Nothing imports routes.'),
+    never(
+      'app-on-top',
+      '^src/(core|db|server|commands|questions|jobs|features|ui|workers)/',
+      layer('app'),
+      'Nothing imports routes.',
+    ),
     {
       name: 'features-apart',
       severity: 'error',

@@ -16,6 +16,8 @@ export default ts.config(
         fetch: 'readonly',
         Buffer: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
         clearTimeout: 'readonly',
         URL: 'readonly',
         module: 'readonly',

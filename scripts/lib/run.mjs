@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 
@@ -52,10 +52,6 @@ const BINS = {
 
 export function packageBin(name) {
   return fileURLToPath(new URL(`../../node_modules/${BINS[name]}`, import.meta.url));
-}
-
-export function start(command, args, { env = {}, stdio = 'inherit' } = {}) {
-  return spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio });
 }
 
 export function ended(child) {

@@ -126,9 +126,14 @@ export const ListField = (least: number, most: number, few: string, many: string
     ArrayMaxSize(most, { message: many }) as Field,
   );
 
-export const NumbersField = (most: number, range: Range, words: string, least = 0): Field =>
+export const NumbersField = (
+  most: number,
+  range: Range,
+  words: string,
+  small = 'Each must be more than nothing: leave out empty ones',
+): Field =>
   together(
-    ListField(least, most, words, `At most ${most} at once`),
+    ListField(0, most, words, `At most ${most} at once`),
     IsNumber(NUMBER, { each: true, message: words }) as Field,
     Min(Math.max(range.low, 1e-9), {
       each: true,
@@ -151,4 +156,12 @@ export class Handled extends Confirmable {
 /** One step of the plan, done. */
 export class StepInput {
   @IdField('This job is no longer on the round. Reload.') stepId!: string;
+}
+
+/** Fish of a step, counted and weighed on their way to its next place. */
+export class TransferInput extends StepInput {
+  @CountField('Move at least 1 fish') count!: number;
+  @MassField('Give the weight as a number', 'The weight must be more than 0') massG!: number;
+  @CountField('Give a whole number of 0 or more', 0) dead!: number;
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
 }

@@ -110,21 +110,21 @@ export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
 }
 
 export interface StepChange {
-  day: Day;
+  stepId: string;
   at: Date;
   by: string | null;
   was: Record<string, unknown>;
   became: Record<string, unknown>;
 }
 
-/** Who changed a step from what to what, the oldest first. */
-export async function stepHistory(tx: Tx, stepId: string): Promise<StepChange[]> {
+/** Who changed some steps from what to what, the oldest first. */
+export async function changesOfSteps(tx: Tx, stepIds: string[]): Promise<StepChange[]> {
   const rows = await tx('plan_event as e')
     .leftJoin('person as p', 'p.id', 'e.person_id')
-    .where('e.step_id', stepId)
+    .whereIn('e.step_id', stepIds)
     .orderBy('e.id')
-    .select('e.at', 'e.was', 'e.became', 'p.name', tx.raw("to_char(e.at, 'YYYY-MM-DD') as day"));
-  return rows.map((r) => ({ day: r.day, at: r.at, by: r.name, was: r.was, became: r.became }));
+    .select('e.step_id', 'e.at', 'e.was', 'e.became', 'p.name');
+  return rows.map((r) => ({ stepId: r.step_id, at: r.at, by: r.name, was: r.was, became: r.became }));
 }
 
 export async function addSteps(tx: Tx, farmId: string, steps: readonly PlanStep[]): Promise<void> {

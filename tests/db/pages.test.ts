@@ -251,7 +251,7 @@ describe('writes through the edge', () => {
     const sample = { lotCode: fish.lotCode, fromPlaceId: fish.placeId, entryKey: key() };
     expect(words(await weighSample({ ...sample, weightsG: [0.2] }))).toMatch(/kilograms/);
     expect(words(await weighSample({ ...sample, weightsG: [] }))).toMatch(/Nothing was weighed/);
-    expect(words(await weighSample({ ...sample, weightsG: [-5] }))).toContain('more than nothing');
+    expect(words(await weighSample({ ...sample, weightsG: [-5] }))).toContain('more than 0');
     expect(words(await weighSample({ ...sample, lotCode: 'NO-SUCH', weightsG: [200] }))).toContain('not in that tank');
     const typed = { text: `K6 weigh ${Math.round(fish.meanG!)} ${Math.round(fish.meanG! * 1.1)}`, entryKey: key() };
     const logged = await recordLogLine(typed);

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import type { Knex } from 'knex';
 import { appOn } from '../../scripts/lib/app.mjs';
+import { freePort } from '../../scripts/lib/run.mjs';
 import { ownerConnection } from '../../src/db/connection';
 
 export const PASSWORD = 'heron-loop';
@@ -18,24 +19,26 @@ interface Farm {
 
 let farm: Farm | null = null;
 
-/** Playwright's own, with addresses that are of this file's app. */
-export const test = base.extend<object>({
-  baseURL: async ({}, use) => use(farm!.base), // eslint-disable-line no-empty-pattern
+/** Playwright's own, with addresses that are of this file's app: each worker keeps to a port, each file to a server. */
+export const test = base.extend<object, { port: number }>({
+  port: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use, worker) => use(await freePort(3200 + worker.parallelIndex * 50)),
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ port }, use) => use(`http://127.0.0.1:${port}`),
 });
 export { expect };
 
 /** An app of this file's own: its database, server and clock. Files run beside each other and need no order. */
 export function useFarm(): { db: () => Knex; base: () => string } {
   let db: Knex;
-  test.beforeAll(async () => {
+  test.beforeAll(async ({ port }) => {
     const url = new URL(process.env.E2E_CLUSTER_URL!);
     const urlFor = (name: string) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
-    const wantedPort = 3200 + test.info().parallelIndex * 40;
-    farm = await appOn({ url: url.toString(), urlFor }, process.env.E2E_TEMPLATE!, {
-      now: process.env.E2E_NOW!,
-      wantedPort,
-    });
-    db = ownerConnection(farm!.env.DATABASE_URL);
+    const options = { now: process.env.E2E_NOW!, wantedPort: port };
+    farm = await appOn({ url: url.toString(), urlFor }, process.env.E2E_TEMPLATE!, options);
+    db = ownerConnection(farm.env.DATABASE_URL);
   });
   test.afterAll(async () => {
     await db?.destroy();
@@ -99,6 +102,18 @@ export async function doJob(page: Page, title: string, about: string, fields: Re
     else await dialog.getByLabel(label).fill(value);
   }
   await dialog.getByRole('button', { name: submit }).click();
+  await answerYes(page, submit);
+}
+
+/** What looks wrong is asked about in the dialog; a yes and a second press records it. */
+export async function answerYes(page: Page, submit: string) {
+  const dialog = page.getByRole('dialog');
+  const yes = dialog.getByRole('checkbox', { name: 'Yes, that is right' });
+  await expect.poll(async () => (await dialog.isHidden()) || (await yes.isVisible())).toBe(true);
+  if (await yes.isVisible()) {
+    await yes.check();
+    await dialog.getByRole('button', { name: submit }).click();
+  }
   await expect(dialog).toBeHidden();
 }
 

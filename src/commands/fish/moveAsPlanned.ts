@@ -1,15 +1,7 @@
-import { IsBoolean, IsOptional } from 'class-validator';
 import { transferFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
-import { CountField, MassField, StepInput } from '../inputs';
+import { TransferInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
-
-export class TransferInput extends StepInput {
-  @CountField('Move at least 1 fish') count!: number;
-  @MassField('Give the weight as a number', 'The weight must be more than 0') massG!: number;
-  @CountField('Give a whole number of 0 or more', 0) dead!: number;
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
-}
 
 export const module = command({
   name: 'fish.moveAsPlanned',

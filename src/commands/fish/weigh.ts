@@ -12,7 +12,14 @@ import { AmountField, Handled, NumbersField, WholeField } from '../inputs';
 import { CREW, said } from '../shared';
 
 class WeighInput extends Handled {
-  @IsOptional() @NumbersField(500, RANGES.fishG, 'Every weight must be a number') weightsG?: number[];
+  @IsOptional()
+  @NumbersField(
+    500,
+    RANGES.fishG,
+    'Every weight must be a number',
+    'A fish weighs more than 0: leave out empty weighings',
+  )
+  weightsG?: number[];
   @IsOptional() @NumbersField(500, RANGES.lengthCm, 'Every length must be a number') lengthsCm?: number[];
   @IsOptional()
   @WholeField(1, 100_000, 'Give a whole number', 'Between 1 and 100,000 fish in one weighing')

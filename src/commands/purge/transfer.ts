@@ -1,6 +1,6 @@
 import { transferFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
-import { TransferInput } from '../fish/moveAsPlanned';
+import { TransferInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
 
 export const module = command({

@@ -57,3 +57,17 @@ export function mergeChange(changes: readonly PlanChange[], added: PlanChange): 
   const rest = changes.filter((c) => c !== earlier);
   return days === 0 ? rest : [...rest, { ...added, days }];
 }
+
+/** What was changed of a step, in words: “from 3 Jun to 6 Jun, 80 fish to 90”. */
+export function sayStepChange(was: Record<string, unknown>, became: Record<string, unknown>): string {
+  const said: string[] = [];
+  if (became.state === 'done') said.push('done');
+  else if (became.state === 'dropped') said.push('taken out');
+  else if (was.state === 'done') said.push('open again: its record was taken back');
+  if (typeof was.day === 'string' && typeof became.day === 'string')
+    said.push(`from ${shortDay(was.day)} to ${shortDay(became.day)}`);
+  if (was.count !== undefined) said.push(`${String(was.count)} to ${String(became.count)}`);
+  if (was.to_place_id !== undefined || was.from_place_id !== undefined) said.push('to another place');
+  if (was.lot_code !== undefined) said.push(`${String(was.lot_code)} became ${String(became.lot_code)}`);
+  return said.join(', ') || 'changed';
+}

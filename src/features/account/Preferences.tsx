@@ -8,11 +8,12 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import FormLabel from '@mui/material/FormLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
+import TextField from '@mui/material/TextField';
 import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
-import { chooseUnits, leave } from './actions';
+import { changePassword, chooseUnits, leave } from './actions';
 
 interface Choice {
   label: string;
@@ -76,6 +77,7 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
             ]}
             onChange={(v) => setMode(v as 'light')}
           />
+          <NewPassword />
           {wrong && (
             <p className="danger" role="alert">
               {wrong}
@@ -92,5 +94,46 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** One's own password; whoever else is signed in with the old one is signed out. */
+function NewPassword() {
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState({ old: '', new: '' });
+  const [wrong, setWrong] = useState<Record<string, string[]>>({});
+  const [said, setSaid] = useState(false);
+  if (said) return <p role="status">Your password is changed; other devices are signed out.</p>;
+  if (!open)
+    return (
+      <Button sx={{ alignSelf: 'flex-start' }} onClick={() => setOpen(true)}>
+        Change password…
+      </Button>
+    );
+  const save = async () => {
+    const outcome = await changePassword(typed).catch(() => null);
+    if (!outcome) return setWrong({ new: ['No connection. Press again when it is back.'] });
+    if (outcome.ok) setSaid(true);
+    else setWrong(outcome.fields);
+  };
+  const field = (name: 'old' | 'new', label: string) => (
+    <TextField
+      label={label}
+      type="password"
+      value={typed[name]}
+      onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
+      autoComplete={name === 'old' ? 'current-password' : 'new-password'}
+      error={!!wrong[name]}
+      helperText={wrong[name]?.[0] ?? (name === 'new' ? 'At least 10 characters' : undefined)}
+    />
+  );
+  return (
+    <div className="stack">
+      {field('old', 'Password now')}
+      {field('new', 'New password')}
+      <Button variant="outlined" onClick={() => void save()}>
+        Change it
+      </Button>
+    </div>
   );
 }

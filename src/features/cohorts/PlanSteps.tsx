@@ -16,6 +16,8 @@ export interface ShownStep {
   count: number;
   from: string;
   to: string;
+  /** Who changed it from what to what, the oldest first. */
+  changed?: string[];
 }
 
 /** The steps still to come; a manager changes or takes them out in place. */
@@ -65,6 +67,12 @@ export function PlanSteps({
                 <span className="small quiet">
                   {formatNumber(s.count)} fish {[s.from, s.to].filter(Boolean).join(' → ')}
                 </span>
+                {s.changed?.map((words) => (
+                  <span key={words} className="small quiet">
+                    <br />
+                    {words}
+                  </span>
+                ))}
               </span>
               {mayEdit && (
                 <button

@@ -8,9 +8,10 @@ import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeigh
 import { countsByGrade, liveGrades, nettingWords, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative } from '../../core/fish/sizeSpread';
 import type { Species } from '../../core/library/types';
+import { sayStepChange } from '../../core/plan/changes';
 import { stepWords } from '../../core/plan/steps/steps';
 import { type FishFact, type FishStay } from '../../core/plan/types';
-import { type Day } from '../../core/quantity/days';
+import { dayAt, type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { cohortId, lotRecord, sampleRecords, samplesOf, type LotRecord, type SampleRecord } from '../../db/cohorts';
@@ -25,7 +26,7 @@ import {
   type FeedingRow,
   type FishEvent,
 } from '../../db/fishRecords';
-import { stepsOfLot, type StoredStep } from '../../db/plan';
+import { changesOfSteps, stepsOfLot, type StoredStep } from '../../db/plan';
 import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { Handled } from './handle/shared';
 import { tankChoices, type TankChoice } from './tankChoices';
@@ -45,7 +46,7 @@ export interface CohortPage extends DayView {
   places: { place: string; count: number; meanG: number }[];
   points: GrowthPoint[];
   marketG: [number, number] | null;
-  steps: (StoredStep & { words: string; from: string; to: string })[];
+  steps: (StoredStep & { words: string; from: string; to: string; changed: string[] })[];
   record: (LotRecord['movements'][number] & MayTakeBack)[];
   feedings: (FeedingRow & MayTakeBack)[];
   /** Every weighing, those taken back too. */
@@ -89,7 +90,7 @@ async function readCohort(tx: Tx, code: string, day: Day, most: number) {
     lot: await lotRecord(tx, lotId, day),
     weighings: await sampleRecords(tx, lotId, day),
     samples: await samplesOf(tx, lotId, day),
-    steps: await stepsOfLot(tx, code),
+    ...(await plannedFor(tx, code)),
     feedings: await feedingsOf(tx, lotId, day, most),
     events: await husbandryEvents(tx, { lotId }, day),
     money: await lotMoney(tx, lotId, day),
@@ -97,6 +98,12 @@ async function readCohort(tx: Tx, code: string, day: Day, most: number) {
     pH: await latestPh(tx, day),
     currency: (await tx('farm').first('currency')).currency as string,
   };
+}
+
+async function plannedFor(tx: Tx, code: string) {
+  const steps = await stepsOfLot(tx, code);
+  const open = steps.filter((s) => s.state === 'planned').map((s) => s.id);
+  return { steps, changes: await changesOfSteps(tx, open) };
 }
 
 /** A cohort on the day shown: its records, and what is worked out from them. */
@@ -252,7 +259,7 @@ function gradeRows({ at, units }: FarmView, cohort: Cohort, grades: LiveGrade[])
   });
 }
 
-function openStepsOf(view: FarmView, { steps }: Cohort): CohortPage['steps'] {
+function openStepsOf(view: FarmView, { steps, changes }: Cohort): CohortPage['steps'] {
   return steps
     .filter((s) => s.state === 'planned')
     .map((s) => ({
@@ -260,6 +267,12 @@ function openStepsOf(view: FarmView, { steps }: Cohort): CohortPage['steps'] {
       words: nettingWords(s, view.facts.products) ?? stepWords(s.kind),
       from: placeCode(view, s.fromPlaceId),
       to: placeCode(view, s.toPlaceId),
+      changed: changes
+        .filter((c) => c.stepId === s.id)
+        .map(
+          (c) =>
+            `${shortDay(dayAt(c.at, view.person.timeZone))}, ${c.by ?? 'an upgrade'}: ${sayStepChange(c.was, c.became)}`,
+        ),
     }));
 }
 
