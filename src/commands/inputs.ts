@@ -137,7 +137,7 @@ export const NumbersField = (
     IsNumber(NUMBER, { each: true, message: words }) as Field,
     Min(Math.max(range.low, 1e-9), {
       each: true,
-      message: 'Each must be more than nothing: leave out empty ones',
+      message: small,
     }) as Field,
     Max(range.high, { each: true, message: `One is ${range.why}` }) as Field,
   );
