@@ -27,6 +27,8 @@ const ALWAYS = {
     "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'",
 };
 const LONGEST_URL = 4000;
+/** As in src/server/body, which counts what really comes. */
+const LARGEST_BODY = 1_000_000;
 const READS = new Set(['GET', 'HEAD']);
 const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 
@@ -99,6 +101,10 @@ const server = createServer(
     });
     const fault = addressFault(request.url ?? '/');
     if (fault) return say(response, ...fault);
+    if (Number(request.headers['content-length'] ?? 0) > LARGEST_BODY) {
+      response.setHeader('connection', 'close');
+      return say(response, 413, 'That is too large.');
+    }
     if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
     handle(request, response).catch((error) => {
       log.error({ err: error, requestId: id }, 'unforeseen in the server');

@@ -25,4 +25,5 @@ export function proxy(request: NextRequest) {
   return response;
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|icon|favicon|healthz|metrics).*)'] };
+// Not for /api: there it would read a whole body before the route could turn it away.
+export const config = { matcher: ['/((?!api/|_next/static|_next/image|icon|favicon|healthz|metrics).*)'] };

@@ -23,14 +23,12 @@ test('rolls readings up, clears what is old, says that it is there, and ends wha
   expect(appUrlOfScripts(desk.url)).toBe(appUrl(desk.url));
   const farm = await desk.owner('farm').first('farm_id');
   const person = await desk.owner('person').first('id');
-  await desk
-    .owner('session')
-    .insert({
-      farm_id: farm.farm_id,
-      person_id: person.id,
-      token_hash: Buffer.alloc(32, 1),
-      expires_at: new Date('2020-01-01'),
-    });
+  await desk.owner('session').insert({
+    farm_id: farm.farm_id,
+    person_id: person.id,
+    token_hash: Buffer.alloc(32, 1),
+    expires_at: new Date('2020-01-01'),
+  });
   const root = fileURLToPath(new URL('../..', import.meta.url));
   const { DATABASE_URL: _owner, ...rest } = process.env;
   const said: string[] = [];

@@ -8,7 +8,7 @@ const { base } = useFarm();
 function raw(request: string): Promise<string> {
   return new Promise((resolve, reject) => {
     const { hostname, port } = new URL(base());
-    const socket = connect(Number(port), hostname, () => socket.end(request));
+    const socket = connect(Number(port), hostname, () => socket.write(request));
     let answer = '';
     socket.setEncoding('latin1');
     socket.on('data', (data) => (answer += data));
