@@ -11,7 +11,7 @@ const EVERY_MS = 5000;
 const ROUNDS = 6;
 const READERS = 20;
 const STATIONS = ['round', 'cohorts', 'beds', 'purge', 'market', 'season'];
-const NAMES = ['ines', 'bram', 'oluchi', 'tess', 'joram', 'hanno'];
+const NAMES = ['ines', 'bram', 'oluchi', 'tess', 'joram'];
 
 export function quantile(values, q) {
   const sorted = [...values].sort((a, b) => a - b);

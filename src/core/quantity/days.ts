@@ -94,9 +94,14 @@ export function fromMonths(values: readonly number[], day: Day): number {
   return low + (high - low) * Math.min(1, along);
 }
 
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
 /** The calendar day at a place with this time zone at this instant. */
 export function dayAt(instant: Date, timeZone: string): Day {
-  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(
-    instant,
-  );
+  let clock = clocks.get(timeZone);
+  if (!clock) {
+    clock = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+    clocks.set(timeZone, clock);
+  }
+  return clock.format(instant);
 }

@@ -1,6 +1,7 @@
 /** Money is whole minor units (cents; for yen, yen itself) everywhere but on a screen. Nothing else multiplies by 100. */
 
 const digitsKnown = new Map<string, number>();
+const formatters = new Map<string, Intl.NumberFormat>();
 
 /** How many decimals a currency has: 2 for the euro, 0 for yen, 3 for the Kuwaiti dinar. An unknown one has 2. */
 export function currencyDigits(currency: string): number {
@@ -30,7 +31,9 @@ export function toMajor(minor: number, currency: string): number {
 export function formatMoney(minor: number, currency: string): string {
   const amount = toMajor(minor, currency);
   try {
-    return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(amount);
+    let formatter = formatters.get(currency);
+    if (!formatter) formatters.set(currency, (formatter = new Intl.NumberFormat('en-GB', { style: 'currency', currency })));
+    return formatter.format(amount);
   } catch {
     return `${amount.toFixed(2)} ${currency}`;
   }

@@ -39,12 +39,16 @@ export function toStored(quantity: Quantity, shown: number, units: UnitChoice): 
   return us ? shown * L_PER_US_GAL : shown;
 }
 
+// Making a formatter costs a hundred times what using it does, and a page writes a thousand numbers.
+const formatters: Intl.NumberFormat[] = [];
+
 export function formatNumber(value: number, digits = 0): string {
   const rounded = Number(value.toFixed(digits));
-  return (Object.is(rounded, -0) ? 0 : rounded).toLocaleString('en-GB', {
+  const formatter = (formatters[digits] ??= new Intl.NumberFormat('en-GB', {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,
-  });
+  }));
+  return formatter.format(Object.is(rounded, -0) ? 0 : rounded);
 }
 
 /** A difference with its sign; what rounds to nothing has none. */
