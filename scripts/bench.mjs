@@ -1,14 +1,14 @@
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { main, runPackage } from './lib/run.mjs';
 
-/** `npm run bench [-- --json] [-- --only name]`: the budgets' figures, measured on this machine now. */
+/** `npm run bench [-- --json] [-- --only name,name]`: the budgets' figures, measured on this machine now. */
 main(async () => {
   checkNode();
   installPackages();
   const args = process.argv.slice(2);
-  const only = args.includes('--only') ? args[args.indexOf('--only') + 1] : null;
+  const only = args.includes('--only') ? args[args.indexOf('--only') + 1].split(',') : null;
   const figures = {};
-  const wants = (name) => !only || name.startsWith(only) || only.startsWith(name);
+  const wants = (name) => !only || only.some((o) => name.startsWith(o) || o.startsWith(name));
   if (['forecast', 'season', 'promise'].some(wants)) {
     const out = runPackage('tsx', ['scripts/bench-core.ts'], { quiet: true });
     Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
@@ -25,7 +25,7 @@ main(async () => {
     const { benchLoad } = await import('./lib/bench-load.mjs');
     Object.assign(figures, await benchLoad(wants));
   }
-  const shown = only ? Object.fromEntries(Object.entries(figures).filter(([name]) => name.startsWith(only))) : figures;
+  const shown = only ? Object.fromEntries(Object.entries(figures).filter(([name]) => only.some((o) => name.startsWith(o)))) : figures;
   if (args.includes('--json')) return console.log(JSON.stringify(shown));
   const budgets = {
     forecastMs: 50,

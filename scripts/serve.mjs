@@ -1,11 +1,14 @@
 import { randomUUID } from 'node:crypto';
+import cluster from 'node:cluster';
 import { createServer } from 'node:http';
 import next from 'next';
 import pino from 'pino';
+import { gate } from './lib/gate.mjs';
+import { serveMany, webProcesses } from './lib/serveMany.mjs';
 
 /**
- * The web server: Next's own handler behind bounds and headers that hold for every path, static files too. One process;
- * `npm start` begins as many as it is told and starts one again that died.
+ * The web server: Next's own handler behind bounds and headers that hold for every path, static files too. With
+ * WEB_PROCESSES over 1 this process only keeps that many running, which share the port.
  */
 const log = pino({
   level: process.env.LOG_LEVEL ?? 'info',
@@ -29,6 +32,9 @@ const ALWAYS = {
 const LONGEST_URL = 4000;
 /** As in src/server/body, which counts what really comes. */
 const LARGEST_BODY = 1_000_000;
+/** Pages worked out at the same time: what is recorded must not wait behind all pages that are being read. */
+const PAGES_AT_ONCE = 2;
+const ASIDE = /^\/(api|_next|healthz|metrics|fonts|icon)\b/;
 const READS = new Set(['GET', 'HEAD']);
 const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 
@@ -61,65 +67,76 @@ function say(response, status, words) {
   response.end(`${words}\n`);
 }
 
-const app = next({ dev: false, hostname: host, port });
-await app.prepare();
-const handle = app.getRequestHandler();
 let ending = false;
 
-const server = createServer(
-  { maxHeaderSize: 16_384, requestTimeout: 30_000, headersTimeout: 15_000 },
-  (request, response) => {
-    const began = performance.now();
-    const id = /^[\w-]{8,64}$/.test(String(request.headers['x-request-id'] ?? ''))
-      ? request.headers['x-request-id']
-      : randomUUID();
-    request.headers['x-request-id'] = id;
-    const forwarded = trustProxy
-      ? String(request.headers['x-forwarded-for'] ?? '')
-          .split(',')
-          .at(-1)
-          ?.trim()
-      : null;
-    request.headers['x-crop-cycle-address'] = forwarded || request.socket.remoteAddress || 'unknown';
-    for (const [name, value] of Object.entries(ALWAYS)) response.setHeader(name, value);
-    response.setHeader('x-request-id', id);
-    if (isHttps(request)) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
-    if (ending) response.setHeader('connection', 'close');
-    response.on('finish', () => {
-      const path = String(request.url).split('?')[0];
-      if (path === '/healthz' || path.startsWith('/_next/')) return;
-      log.info(
-        {
-          requestId: id,
-          method: request.method,
-          path,
-          status: response.statusCode,
-          ms: Math.round(performance.now() - began),
-        },
-        'request',
-      );
-    });
-    const fault = addressFault(request.url ?? '/');
-    if (fault) return say(response, ...fault);
-    if (Number(request.headers['content-length'] ?? 0) > LARGEST_BODY) {
-      response.setHeader('connection', 'close');
-      return say(response, 413, 'That is too large.');
-    }
-    if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
-    handle(request, response).catch((error) => {
-      log.error({ err: error, requestId: id }, 'unforeseen in the server');
-      if (!response.headersSent) say(response, 500, 'Something went wrong on our side. Nothing was recorded.');
-      else response.destroy();
-    });
-  },
-);
-server.on('clientError', (_error, socket) => {
-  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
-});
-server.listen(port, host, () => log.info({ port, host }, 'serving'));
+async function serve() {
+  const app = next({ dev: false, hostname: host, port });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  const enter = gate(PAGES_AT_ONCE);
+  const answer = async (request, response) => {
+    if (ASIDE.test(request.url)) return handle(request, response);
+    const end = await enter(() => response.destroyed);
+    if (!end) return;
+    response.once('close', end);
+    await handle(request, response).finally(end);
+  };
+  const server = createServer(
+    { maxHeaderSize: 16_384, requestTimeout: 30_000, headersTimeout: 15_000 },
+    (request, response) => {
+      const began = performance.now();
+      const id = /^[\w-]{8,64}$/.test(String(request.headers['x-request-id'] ?? ''))
+        ? request.headers['x-request-id']
+        : randomUUID();
+      request.headers['x-request-id'] = id;
+      const forwarded = trustProxy
+        ? String(request.headers['x-forwarded-for'] ?? '')
+            .split(',')
+            .at(-1)
+            ?.trim()
+        : null;
+      request.headers['x-crop-cycle-address'] = forwarded || request.socket.remoteAddress || 'unknown';
+      for (const [name, value] of Object.entries(ALWAYS)) response.setHeader(name, value);
+      response.setHeader('x-request-id', id);
+      if (isHttps(request)) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
+      if (ending) response.setHeader('connection', 'close');
+      response.on('finish', () => {
+        const path = String(request.url).split('?')[0];
+        if (path === '/healthz' || path.startsWith('/_next/')) return;
+        log.info(
+          {
+            requestId: id,
+            method: request.method,
+            path,
+            status: response.statusCode,
+            ms: Math.round(performance.now() - began),
+          },
+          'request',
+        );
+      });
+      const fault = addressFault(request.url ?? '/');
+      if (fault) return say(response, ...fault);
+      if (Number(request.headers['content-length'] ?? 0) > LARGEST_BODY) {
+        response.setHeader('connection', 'close');
+        return say(response, 413, 'That is too large.');
+      }
+      if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
+      answer(request, response).catch((error) => {
+        log.error({ err: error, requestId: id }, 'unforeseen in the server');
+        if (!response.headersSent) say(response, 500, 'Something went wrong on our side. Nothing was recorded.');
+        else response.destroy();
+      });
+    },
+  );
+  server.on('clientError', (_error, socket) => {
+    if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
+  });
+  server.listen(port, host, () => log.info({ port, host }, 'serving'));
+  return server;
+}
 
 /** Answers what has begun, takes nothing new, and goes. */
-function finish(signal) {
+function finish(server, signal) {
   if (ending) return;
   ending = true;
   log.info({ signal }, 'stopping: what has begun is answered first');
@@ -127,6 +144,11 @@ function finish(signal) {
   server.closeIdleConnections();
   setTimeout(() => process.exit(0), 8000).unref();
 }
-process.on('SIGTERM', () => finish('SIGTERM'));
-process.on('SIGINT', () => finish('SIGINT'));
-process.on('unhandledRejection', (error) => log.error({ err: error }, 'a promise nobody waited for failed'));
+
+if (cluster.isPrimary && webProcesses() > 1) serveMany(log);
+else {
+  const server = await serve();
+  process.on('SIGTERM', () => finish(server, 'SIGTERM'));
+  process.on('SIGINT', () => finish(server, 'SIGINT'));
+  process.on('unhandledRejection', (error) => log.error({ err: error }, 'a promise nobody waited for failed'));
+}

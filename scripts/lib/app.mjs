@@ -23,7 +23,7 @@ export function demoTemplate(cluster, { now, days } = {}) {
 }
 
 /** The built app on a copy of a demo database. Its clock stands still at what the clock file says. */
-export async function appOn(cluster, template, { now, wantedPort = 3200 }) {
+export async function appOn(cluster, template, { now, wantedPort = 3200, processes = 1 }) {
   const name = `app_${randomBytes(4).toString('hex')}`;
   database('create', name, cluster.url, template);
   const clockFile = join(ROOT, '.data', `${name}.clock`);
@@ -32,7 +32,13 @@ export async function appOn(cluster, template, { now, wantedPort = 3200 }) {
   const env = { DATABASE_URL: cluster.urlFor(name), CROP_CYCLE_CLOCK_FILE: clockFile };
   const port = await freePort(wantedPort);
   const server = startServer(
-    { ...env, PORT: String(port), HOST: '127.0.0.1', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
+    {
+      ...env,
+      PORT: String(port),
+      HOST: '127.0.0.1',
+      WEB_PROCESSES: String(processes),
+      LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+    },
     ['ignore', 'inherit', 'inherit'],
   );
   const gone = ended(server);

@@ -7,10 +7,15 @@ export type Topic =
 
 export type Revisions = Readonly<Partial<Record<Topic, number>>>;
 
-/** The counts as this transaction sees them. */
-export async function readRevisions(tx: Tx): Promise<Revisions> {
-  const rows: { topic: Topic; n: number }[] = await tx('revision').select('topic', 'n');
-  return Object.fromEntries(rows.map((r) => [r.topic, r.n]));
+/** The counts as this transaction sees them, and the topics it has written to itself, which nobody else may see yet. */
+export async function readRevisions(tx: Tx): Promise<{ revisions: Revisions; mine: ReadonlySet<Topic> }> {
+  const { rows }: { rows: { topic: Topic; n: number; mine: boolean | null }[] } = await tx.raw(
+    'select topic, n, xmin = pg_current_xact_id_if_assigned()::xid as mine from revision',
+  );
+  return {
+    revisions: Object.fromEntries(rows.map((r) => [r.topic, r.n])),
+    mine: new Set(rows.filter((r) => r.mine).map((r) => r.topic)),
+  };
 }
 
 /** The counts of some topics as one word; two equal words stand for the same records. */

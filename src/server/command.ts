@@ -9,6 +9,7 @@ import type { Tx } from '../db/connection';
 import type { Undone } from '../db/doing/takeBack';
 import type { Entry } from '../db/ledger';
 import type { StoredStep } from '../db/plan';
+import type { Slice } from '../db/slices';
 import type { Role, SignedIn } from '../db/people';
 import type { Outcome } from '../ui/outcome';
 import { refuse } from './outcome';
@@ -22,6 +23,8 @@ export interface Doing {
   today: Day;
   /** Under which key it is recorded, on the day it was done. */
   entry: Entry;
+  /** A part of what is known of the farm; ask for the whole only when the whole decides. */
+  get: <T>(slice: Slice<T>) => Promise<T>;
   facts: () => Promise<FarmFacts>;
   steps: () => Promise<StoredStep[]>;
   /** Another act under the same key, checked as if it had been sent itself. */

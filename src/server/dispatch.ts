@@ -113,15 +113,16 @@ export function titleOf(act: Command, body: object): string {
 }
 
 function doingOf(registry: Registry, tx: Tx, person: SignedIn, entry: Entry, today: string): Doing {
-  const slices = () => slicesOf(tx, person.farmId, today, { share: false });
+  const slices = () => slicesOf(tx, person.farmId, today);
   const doing: Doing = {
     tx,
     person,
     units: unitsOf(person),
     today,
     entry,
-    facts: async () => (await (await slices())(farmFacts)).facts,
-    steps: async () => (await (await slices())(plan)).steps,
+    get: async (slice) => (await slices())(slice),
+    facts: async () => (await doing.get(farmFacts)).facts,
+    steps: async () => (await doing.get(plan)).steps,
     rulesOf: (name) => registry.get(name),
     run: async (name, body) => {
       const inner = registry.get(name)!;

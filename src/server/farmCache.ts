@@ -4,7 +4,7 @@ import type { BrokenRecord } from '../core/plan/faults';
 import type { FarmFacts, FarmForecast } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from '../db/connection';
-import { readRevisions, revisionMark, type Revisions } from '../db/revisions';
+import { readRevisions, revisionMark, type Revisions, type Topic } from '../db/revisions';
 import { farmFacts, forecast, plan, topicsOf, type Slice } from '../db/slices';
 import type { StoredStep } from '../db/plan';
 
@@ -27,8 +27,8 @@ interface Where {
   day: Day;
   isToday: boolean;
   revisions: Revisions;
-  /** False while something is being written: what only this transaction sees must not be shared. */
-  share: boolean;
+  /** Topics that this transaction has written to: what only it sees must not be shared. */
+  mine: ReadonlySet<Topic>;
 }
 
 /**
@@ -46,7 +46,9 @@ function reader(tx: Tx, where: Where) {
     return got;
   };
   const shared = async <T>(slice: Slice<T>): Promise<T> => {
-    const key = `${slice.name}|${where.farmId}|${where.day}|${where.isToday}|${revisionMark(where.revisions, topicsOf(slice as Slice<unknown>))}`;
+    const topics = topicsOf(slice as Slice<unknown>);
+    if (topics.some((t) => where.mine.has(t))) return read(slice);
+    const key = `${slice.name}|${where.farmId}|${where.day}|${where.isToday}|${revisionMark(where.revisions, topics)}`;
     const known = cache().get(key) as Promise<T> | undefined;
     if (known) {
       // Whoever was reading it may have lost the connection; then it is read here.
@@ -57,7 +59,6 @@ function reader(tx: Tx, where: Where) {
       if (got) return got.value;
     }
     const reading = read(slice);
-    if (!where.share) return reading;
     cache().set(key, reading, { size: slice.size });
     reading.catch(() => cache().peek(key) === reading && cache().delete(key));
     return reading;
@@ -66,8 +67,8 @@ function reader(tx: Tx, where: Where) {
 }
 
 /** Reads slices of a farm on a day, as this transaction sees them. */
-export async function slicesOf(tx: Tx, farmId: string, day: Day, { isPast = false, share = true } = {}) {
-  return reader(tx, { farmId, day, isToday: !isPast, revisions: await readRevisions(tx), share });
+export async function slicesOf(tx: Tx, farmId: string, day: Day, { isPast = false } = {}) {
+  return reader(tx, { farmId, day, isToday: !isPast, ...(await readRevisions(tx)) });
 }
 
 /** The farm, its open plan and its forecast on a day. */

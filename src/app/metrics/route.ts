@@ -1,14 +1,14 @@
 import { addressOf } from '../../server/edge';
-import { register } from '../../server/metrics';
+import { figures, figuresType } from '../../server/metrics';
 
 export const dynamic = 'force-dynamic';
 
 const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 
-/** Figures of this process in the common text format: for this machine itself, or for who knows METRICS_TOKEN. */
+/** Figures of the processes that serve, in the common text format: for this machine itself, or for who knows METRICS_TOKEN. */
 export async function GET(request: Request) {
   const token = process.env.METRICS_TOKEN;
   const known = token && request.headers.get('authorization') === `Bearer ${token}`;
   if (!known && !LOOPBACK.test(addressOf(request.headers))) return new Response('Not here\n', { status: 404 });
-  return new Response(await register.metrics(), { headers: { 'content-type': register.contentType } });
+  return new Response(await figures(), { headers: { 'content-type': figuresType } });
 }

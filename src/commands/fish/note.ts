@@ -4,6 +4,7 @@ import { observeJob } from '../../core/tasks/sources/observe';
 import { recordHusbandry, requireEmpty, requireObserved } from '../../db/doing/keeping';
 import { finishTask } from '../../db/events';
 import { cohortId } from '../../db/cohorts';
+import { keeping, places } from '../../db/slices';
 import { command, type Doing } from '../../server/command';
 import { CodeField, DayField, IdField, TextField } from '../inputs';
 import { CREW, said } from '../shared';
@@ -33,7 +34,9 @@ class NoteInput {
 
 async function tickObservation(doing: Doing, { lotCode, placeId, words }: NoteInput) {
   const { tx, entry } = doing;
-  const apart = (await doing.facts()).quarantine.find(
+  const tank = (await doing.get(places)).places.find((p) => p.id === placeId);
+  if (tank?.kind !== 'quarantine') return;
+  const apart = (await doing.get(keeping)).quarantine.find(
     (q) => q.lotCode === lotCode && q.placeId === placeId && !q.clearedOn,
   );
   if (!apart) return;
@@ -58,7 +61,7 @@ export const module = command({
     const lotId = v.lotCode ? await cohortId(tx, v.lotCode) : null;
     if (v.lotCode && !lotId) throw new RuleBroken('form', `There is no cohort ${v.lotCode} on this farm.`);
     if (!lotId && !v.placeId) throw new RuleBroken('form', 'Say which fish or which tank.');
-    if (v.placeId && !(await doing.facts()).places.some((p) => p.id === v.placeId))
+    if (v.placeId && !(await doing.get(places)).places.some((p) => p.id === v.placeId))
       throw new RuleBroken('placeId', 'Choose a tank of this farm.');
     if (!lotId && (v.kind === 'observe' || v.kind === 'treat' || v.kind.startsWith('quarantine')))
       throw new RuleBroken('form', 'Say which fish.');
