@@ -25,7 +25,9 @@ main(async () => {
     const { benchLoad } = await import('./lib/bench-load.mjs');
     Object.assign(figures, await benchLoad(wants));
   }
-  const shown = only ? Object.fromEntries(Object.entries(figures).filter(([name]) => only.some((o) => name.startsWith(o)))) : figures;
+  const shown = only
+    ? Object.fromEntries(Object.entries(figures).filter(([name]) => only.some((o) => name.startsWith(o))))
+    : figures;
   if (args.includes('--json')) return console.log(JSON.stringify(shown));
   const budgets = {
     forecastMs: 50,

@@ -32,9 +32,9 @@ const ALWAYS = {
 const LONGEST_URL = 4000;
 /** As in src/server/body, which counts what really comes. */
 const LARGEST_BODY = 1_000_000;
-/** Pages worked out at the same time: what is recorded must not wait behind all pages that are being read. */
-const PAGES_AT_ONCE = 2;
-const ASIDE = /^\/(api|_next|healthz|metrics|fonts|icon)\b/;
+/** Pages worked out at the same time by a process: what is recorded must not wait behind all pages that are being read. */
+const PAGES_AT_ONCE = Number(process.env.PAO ?? 2);
+const ASIDE = /^\/(api\/questions|_next|healthz|metrics|icon)\b/;
 const READS = new Set(['GET', 'HEAD']);
 const WRITES = new Set(['POST', 'PUT', 'DELETE']);
 
@@ -73,10 +73,10 @@ async function serve() {
   const app = next({ dev: false, hostname: host, port });
   await app.prepare();
   const handle = app.getRequestHandler();
-  const enter = gate(PAGES_AT_ONCE);
+  const turns = gate(PAGES_AT_ONCE);
   const answer = async (request, response) => {
     if (ASIDE.test(request.url)) return handle(request, response);
-    const end = await enter(() => response.destroyed);
+    const end = WRITES.has(request.method) ? turns.goFirst() : await turns.enter(() => response.destroyed);
     if (!end) return;
     response.once('close', end);
     await handle(request, response).finally(end);

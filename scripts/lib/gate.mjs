@@ -1,33 +1,58 @@
 /** A page that is sent slowly gives its turn away after this long. */
 const LONGEST_TURN_MS = 1000;
+/** Nobody is held back for longer than this by what goes first. */
+const LONGEST_HOLD_MS = 400;
 
 /**
- * Lets a few through at a time and the rest in the order they came; who has gone meanwhile loses no one's time.
- * @param most how many at a time
- * @returns what to call for each: `enter(gone)` resolves to a function that ends the turn, or to null when `gone()`
+ * Two kinds of work on one thread: what goes first is begun at once; the rest waits its turn while any of that is in
+ * hand, and a few at a time. Who has gone meanwhile loses no one's time.
+ * @param most how many of the rest at a time
  */
 export function gate(most) {
   const waiting = [];
   let inside = 0;
+  let first = 0;
+  const mayBegin = (since) => inside < most && (first === 0 || performance.now() - since > LONGEST_HOLD_MS);
   const next = () => {
-    while (inside < most && waiting.length > 0) {
-      const { gone, let: go } = waiting.shift();
-      if (gone()) go(null);
-      else go(begin());
+    while (waiting.length > 0 && mayBegin(waiting[0].since)) {
+      const { gone, go, timer } = waiting.shift();
+      clearTimeout(timer);
+      go(gone() ? null : begin());
     }
   };
   const begin = () => {
     inside += 1;
-    let over = false;
-    const end = () => {
-      if (over) return;
-      over = true;
+    const end = once(() => {
       clearTimeout(timer);
       inside -= 1;
       next();
-    };
+    });
     const timer = setTimeout(end, LONGEST_TURN_MS);
     return end;
   };
-  return (gone) => (inside < most ? Promise.resolve(begin()) : new Promise((go) => waiting.push({ gone, let: go })));
+  return {
+    /** @returns what to call when it is through */
+    goFirst() {
+      first += 1;
+      return once(() => {
+        first -= 1;
+        next();
+      });
+    },
+    /** @param gone whether nobody waits for it any more. @returns what to call when it is through, or null when gone */
+    enter(gone) {
+      const since = performance.now();
+      if (waiting.length === 0 && mayBegin(since)) return Promise.resolve(begin());
+      return new Promise((go) => waiting.push({ gone, go, since, timer: setTimeout(next, LONGEST_HOLD_MS + 5) }));
+    },
+  };
+}
+
+function once(work) {
+  let over = false;
+  return () => {
+    if (over) return;
+    over = true;
+    work();
+  };
 }

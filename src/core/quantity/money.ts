@@ -32,7 +32,8 @@ export function formatMoney(minor: number, currency: string): string {
   const amount = toMajor(minor, currency);
   try {
     let formatter = formatters.get(currency);
-    if (!formatter) formatters.set(currency, (formatter = new Intl.NumberFormat('en-GB', { style: 'currency', currency })));
+    if (!formatter)
+      formatters.set(currency, (formatter = new Intl.NumberFormat('en-GB', { style: 'currency', currency })));
     return formatter.format(amount);
   } catch {
     return `${amount.toFixed(2)} ${currency}`;
