@@ -76,12 +76,12 @@ describe('the role of the server', () => {
     expect(rows).toEqual([]);
   });
 
-  test('two farms may have a member of the same name; the password says which', async () => {
+  test('a dozen farms may have a member of the same name; the password says which', async () => {
     const name = `same-${randomUUID().slice(0, 6)}`;
-    for (const [of, password] of [
-      [farm, 'of mine'],
-      [other, 'of theirs'],
-    ] as const)
+    const between: [TestFarm, string][] = [];
+    for (let n = 0; n < 10; n++) between.push([await makeFarm(desk.owner, `Between ${n}`), `of ${n}`]);
+    const last = await makeFarm(desk.owner, 'The twelfth');
+    for (const [of, password] of [[farm, 'of mine'], ...between, [last, 'of theirs']] as [TestFarm, string][])
       await desk.owner('person').insert({
         farm_id: of.farmId,
         id: randomUUID(),
@@ -101,7 +101,7 @@ describe('the role of the server', () => {
     };
     expect([await into('of mine'), await into('of theirs'), await into('neither')]).toEqual([
       farm.farmId,
-      other.farmId,
+      last.farmId,
       null,
     ]);
   });

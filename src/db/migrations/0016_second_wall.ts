@@ -79,7 +79,7 @@ export async function up(db: Knex): Promise<void> {
     create function person_to_sign_in(wanted text) returns table (farm_id uuid, person_id uuid, password_hash text)
       language sql stable ${AS_OWNER} as
       $$ select p.farm_id, p.id, p.password_hash from person p join farm f on f.farm_id = p.farm_id
-         where p.sign_in_name = wanted and p.ended_on is null order by f.created_at limit 5 $$;
+         where p.sign_in_name = wanted and p.ended_on is null order by f.created_at limit 40 $$;
     drop function person_of_session(bytea, timestamptz);
     create function person_of_session(wanted bytea, at timestamptz)
       returns table (farm_id uuid, person_id uuid, name text, role text, settings jsonb, farm_name text, time_zone text, currency char(3), is_demo boolean, entry_back_days integer)
@@ -136,6 +136,10 @@ export async function up(db: Knex): Promise<void> {
     create function add_person(asker bytea, at timestamptz, name_ text, sign_in_name_ text, role_ text, password_hash_ text) returns uuid language plpgsql ${AS_OWNER} as $$
       declare who person := asking_person(asker, at, 'manager'); made uuid := gen_random_uuid();
       begin
+        -- As many as a sign-in looks at; each costs it time.
+        if (select count(*) from person where sign_in_name = lower(sign_in_name_) and ended_on is null) >= 40 then
+          raise exception 'That sign-in name is used on very many farms; choose a longer one' using errcode = 'check_violation';
+        end if;
         insert into person (farm_id, id, name, sign_in_name, role, password_hash) values (who.farm_id, made, name_, lower(sign_in_name_), role_, password_hash_);
         return made;
       end $$;
