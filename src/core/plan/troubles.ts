@@ -1,5 +1,5 @@
 import type { PromiseRow } from '../market/promiseTable';
-import { addDays, daysBetween, type Day } from '../quantity/days';
+import { addDays, daysBetween, inDays, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import type { UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
@@ -48,12 +48,12 @@ function shortOrders({ promise, units, facts }: TroubleView): Trouble[] {
       .map((week) => {
         const who = [...new Set(week.shortLines.map((l) => l.customer))].join(', ');
         const first = week.shortLines.map((l) => l.day).sort()[0] ?? week.weekStart;
-        const inDays = daysBetween(facts.today, first);
+        const dueIn = daysBetween(facts.today, first);
         return {
           kind: 'short',
           tone: 'danger',
           title: `${row.product.name} ${formatQuantity(week.short, row.product.unit, units)} short in week ${week.week}`,
-          detail: `${who}, due ${inDays <= 0 ? 'now' : `in ${inDays} days`}. Slide a harvest or sowing on Season, or tell the customer.`,
+          detail: `${who}, due ${dueIn <= 0 ? 'now' : inDays(dueIn)}. Slide a harvest or sowing on Season, or tell the customer.`,
           station: 'season',
           subject: row.product.code,
           day: first,
@@ -69,7 +69,7 @@ function crowding({ forecast, facts }: TroubleView): Trouble[] {
     const day = addDays(forecast.firstDay, at);
     return [{
       kind: 'crowding', tone: at < 7 ? 'danger' : 'attention', station: 'cohorts', subject: place.id, day,
-      title: at === 0 ? `${place.code} is too full` : `${place.code} too full in ${at} days`,
+      title: at === 0 ? `${place.code} is too full` : `${place.code} too full ${inDays(at)}`,
       detail: `Passes ${place.densityLimitKgM3} kg/m³ on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
     } as const]; // prettier-ignore
   });

@@ -105,3 +105,8 @@ export function dayAt(instant: Date, timeZone: string): Day {
   }
   return clock.format(instant);
 }
+
+/** `in 1 day`, `in 12 days` */
+export function inDays(days: number): string {
+  return days === 1 ? 'in 1 day' : `in ${days} days`;
+}

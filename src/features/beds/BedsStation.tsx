@@ -1,3 +1,4 @@
+import { inDays } from '../../core/quantity/days';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -175,7 +176,7 @@ const isLate = (c: BedCell) => c.daysToRipe !== null && c.daysToRipe < -LATE_AFT
 function ripeWords({ daysToRipe }: BedCell) {
   if (daysToRipe === null) return 'hardly growing';
   if (daysToRipe < -LATE_AFTER_DAYS) return `late ${-daysToRipe} days`;
-  return daysToRipe <= 0 ? 'ripe' : `ripe in ${daysToRipe} days`;
+  return daysToRipe <= 0 ? 'ripe' : `ripe ${inDays(daysToRipe)}`;
 }
 
 function shortRipe(cell: BedCell) {

@@ -7,6 +7,7 @@ import {
   dayNumber,
   daysBetween,
   fromMonths,
+  inDays,
   isDay,
   isoWeek,
   weekday,
@@ -118,4 +119,8 @@ describe('a difference', () => {
     expect(formatChange(-0.2)).toBe('0');
     expect(formatChange(0.25, 1)).toBe('+0.3');
   });
+});
+
+test('one day is not days', () => {
+  expect([inDays(1), inDays(12)]).toEqual(['in 1 day', 'in 12 days']);
 });

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { TankState } from '../../../core/fish/moveOutlook';
+import { inDays } from '../../../core/quantity/days';
 import { formatMass, formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
@@ -118,5 +119,5 @@ function TankRow({ code, when, state, units }: TankRowProps) {
 function fullWords({ fullInDays: days, limitKgM3 }: TankState): string {
   if (limitKgM3 === null) return 'no limit set';
   if (days === null) return 'not in 4 months';
-  return days === 0 ? 'now' : `in ${days} days`;
+  return days === 0 ? 'now' : inDays(days);
 }
