@@ -34,7 +34,7 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   const send = ({ taste, ...v }: Record<string, unknown>) =>
     changeRules({ ...v, taste: taste === 'yes', groupId: batch.groupId, version: rules.version });
   return (
-    <div className="small">
+    <div className="small batchRules">
       <p className="quiet">
         Fixed when feed stopped on {shortDay(rules.feedStoppedOn)}: {days(rules.fastingDays)} without feed{' '}
         {METHODS[rules.method]}, {rules.exchanges === 1 ? '1 exchange' : `${rules.exchanges} exchanges`}

@@ -24,10 +24,10 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
       setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not mended.'));
     });
   return (
-    <section className="sheet" aria-label="Broken records">
+    <section className="sheet notice" aria-label="Broken records">
       <header>
         <h2>{records.length === 1 ? 'One record cannot be used' : `${records.length} records cannot be used`}</h2>
-        <span className="quiet">they are left out; all other figures hold</span>
+        <span className="quiet">{records.length === 1 ? 'it is' : 'they are'} left out; all other figures hold</span>
       </header>
       <ul className="rows">
         {records.map((r) => (
