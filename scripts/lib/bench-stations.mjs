@@ -38,7 +38,7 @@ export async function benchStations() {
     };
     const write = (topic) =>
       database.query(
-        `insert into revision (farm_id, topic) select id, $1 from farm on conflict (farm_id, topic) do update set n = revision.n + 1`,
+        `insert into revision (farm_id, topic) select farm_id, $1 from farm on conflict (farm_id, topic) do update set n = revision.n + 1`,
         [topic],
       );
     const time = async (path, written = []) => {
