@@ -123,7 +123,8 @@ async function serve() {
       if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
       answer(request, response).catch((error) => {
         log.error({ err: error, requestId: id }, 'unforeseen in the server');
-        if (!response.headersSent) say(response, 500, 'Something went wrong on our side. Nothing was recorded.');
+        if (!response.headersSent)
+          say(response, 500, 'Something went wrong on our side. Try again: nothing is recorded twice.');
         else response.destroy();
       });
     },

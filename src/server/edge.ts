@@ -2,7 +2,8 @@ import 'server-only';
 import { randomUUID } from 'node:crypto';
 import type { Outcome } from '../ui/outcome';
 import { BadBody, readJson } from './body';
-import { inRequest, log } from './log';
+import { inRequest } from './log';
+import { ourFault } from './outcome';
 
 /** Whether the person's browser speaks HTTPS, also when a proxy in front of us ends it. */
 export function isHttps(headers: Headers): boolean {
@@ -42,6 +43,7 @@ const STATUS: Record<string, number> = {
 
 function statusOf(outcome: Outcome<unknown>): number {
   if (outcome.ok) return 200;
+  if (outcome.again) return 503;
   const special = Object.keys(outcome.fields).find((f) => STATUS[f]);
   return special ? STATUS[special]! : 422;
 }
@@ -64,11 +66,7 @@ export async function edge(
       return await work(body as Record<string, unknown>);
     } catch (error) {
       if (error instanceof BadBody) return say(error.message, error.status);
-      log.error({ err: error }, 'unforeseen at the edge');
-      return say(
-        'Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.',
-        500,
-      );
+      return answerJson(ourFault(error, 'unforeseen at the edge'));
     }
   });
 }

@@ -85,9 +85,24 @@ export async function asOutcome<R>(work: () => Promise<R>): Promise<Outcome<R>> 
     const { constraint, code } = error as { constraint?: string; code?: string };
     const known = constraintWords(constraint, code);
     if (known) return refuse(known[1], known[0]);
-    log.error({ err: error }, 'unforeseen');
-    return refuse(
-      'Something went wrong on our side. Nothing was recorded; try again, and tell the manager if it stays.',
-    );
+    return ourFault(error, 'unforeseen');
   }
+}
+
+/** The database went away or is not back yet. */
+const AWAY = /^(57P0[1-3]|08...|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
+const AWAY_WORDS = /Connection (terminated|ended)|Timeout acquiring a connection|not queryable/i;
+
+/**
+ * What nobody foresaw, logged and told as our fault. A yes may have been lost on its way, so it is never said that nothing
+ * was recorded.
+ */
+export function ourFault(error: unknown, where: string): Extract<Outcome<never>, { ok: false }> {
+  const { code, message } = error as { code?: unknown; message?: unknown };
+  const away = AWAY.test(String(code)) || AWAY_WORDS.test(String(message));
+  log[away ? 'warn' : 'error']({ err: error }, away ? 'the database is away' : where);
+  const words = away
+    ? 'The database did not answer. Press again in a moment: what was recorded already is not recorded twice.'
+    : 'Something went wrong on our side. Press again: what was recorded already is not recorded twice. Tell the manager if it stays.';
+  return { ...refuse(words), again: true };
 }

@@ -1,8 +1,11 @@
 /** Told on the window when something was recorded, so that the screens read anew. */
 export const RECORDED_EVENT = 'crop-cycle:recorded';
 
-/** What a write answers: the value, or what is wrong by field. `form` is for what belongs to no one field. */
-export type Outcome<T> = { ok: true; value: T } | { ok: false; fields: Record<string, string[]> };
+/**
+ * What a write answers: the value, or what is wrong by field. `form` is for what belongs to no one field. `again`: nothing
+ * is wrong with what was sent; it may or may not have been recorded, and sending it again under the same key is right.
+ */
+export type Outcome<T> = { ok: true; value: T } | { ok: false; fields: Record<string, string[]>; again?: true };
 
 /** A key for one entry, made where it is typed. Works without a secure context, where randomUUID does not exist. */
 export function newEntryKey(): string {
