@@ -35,9 +35,10 @@ export function startWorker(env, stdio = ['ignore', 'ignore', 'inherit']) {
 
 /**
  * Keeps a process running: one that dies is started again and that is said; one that dies again and again is left.
+ * @param tell how that is said; on the terminal unless told otherwise
  * @returns how to stop it for good, and a promise of its giving up
  */
-export function keepRunning(what, begin) {
+export function keepRunning(what, begin, tell = say) {
   let child = begin();
   let ending = false;
   const deaths = [];
@@ -50,10 +51,10 @@ export function keepRunning(what, begin) {
       deaths.push(now);
       while (deaths[0] < now - WINDOW_MS) deaths.shift();
       if (deaths.length > MOST_RESTARTS) {
-        say(`${what} died ${deaths.length} times within a minute; it is not started again. Its last words are above.`);
+        tell(`${what} died ${deaths.length} times within a minute; it is not started again. Its last words are above.`);
         return giveUp(code ?? 1);
       }
-      say(`${what} died (${signal ?? `code ${code}`}) and is started again.`);
+      tell(`${what} died (${signal ?? `code ${code}`}) and is started again.`);
       setTimeout(() => {
         if (ending) return;
         child = begin();

@@ -12,11 +12,14 @@ export function webProcesses() {
   return Number.isInteger(told) && told > 0 ? told : Math.min(MOST, availableParallelism());
 }
 
+/** Its standard output is the log; what the person at the terminal should see goes beside it. */
+const tell = (words) => process.stderr.write(`· ${words}\n`);
+
 /** Keeps as many processes serving as are wanted; adds up their figures for whichever of them is asked. */
 export function serveMany(log) {
   const figures = new AggregatorRegistry();
   const kept = Array.from({ length: webProcesses() }, (_, i) =>
-    keepRunning(`Web process ${i + 1}`, () => cluster.fork().process),
+    keepRunning(`Web process ${i + 1}`, () => cluster.fork().process, tell),
   );
   cluster.on('message', (asking, message) => {
     if (message?.type !== 'crop-cycle:figures') return;
