@@ -2,10 +2,11 @@ import * as Comlink from 'comlink';
 import loadHighs from 'highs';
 import { candidateBatches } from '../core/stocking/batches';
 import { draftOf, type StockingDraft } from '../core/stocking/draft';
+import { draftOutcome, type BatchOutcome } from '../core/stocking/outcome';
 import { bindingLimits, crowdedWeeks, type Binding } from '../core/stocking/limits';
 import { stockingProblem, type StockingTarget } from '../core/stocking/problem';
 import { solveStocking, type PlanProgress, type SolveLimits } from '../core/stocking/solve';
-import type { PlannerInput, StockingPlan } from '../core/stocking/types';
+import type { PlannerInput, Shortage, StockingPlan } from '../core/stocking/types';
 import type { UnitChoice } from '../core/quantity/units';
 import { lotPrefixes } from '../core/library/lotPrefix';
 import type { FarmFacts, PlanStep } from '../core/plan/types';
@@ -13,6 +14,8 @@ import type { FarmFacts, PlanStep } from '../core/plan/types';
 export interface Answer {
   progress: Omit<PlanProgress, 'plan'>;
   draft: StockingDraft;
+  /** What each line of the draft brings, by the forecast of the plan with the draft kept. */
+  brings: BatchOutcome[];
   bindings: Binding[];
   /** Where the kept plan itself asks for more tanks than there are. */
   crowded: string[];
@@ -45,13 +48,16 @@ const api = {
       const batches = candidateBatches(problem.input);
       const say = (progress: PlanProgress): Answer => {
         const { plan: solved, ...rest } = progress;
+        const draft = draftOf(facts, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes));
+        const outcome = draftOutcome(facts, plan, problem, draft);
         return {
           progress: rest,
           candidates: batches.length,
-          wanted: wantedOf(problem.input, solved),
+          wanted: wantedOf(problem.input, outcome.short),
           costMinor: solved.costMinor,
-          draft: draftOf(facts, plan, problem, solved, () => crypto.randomUUID(), codeMaker(facts, takenCodes)),
-          bindings: bindingLimits(problem.input, batches, solved, units),
+          draft,
+          brings: outcome.batches,
+          bindings: bindingLimits(problem.input, batches, { ...solved, short: outcome.short }, units),
           crowded: crowdedWeeks(problem.input, solved),
         };
       };
@@ -76,14 +82,14 @@ const api = {
   },
 };
 
-function wantedOf({ demand }: PlannerInput, solved: StockingPlan): Answer['wanted'] {
+function wantedOf({ demand, harvestOn }: PlannerInput, short: readonly Shortage[]): Answer['wanted'] {
   const sum = (kgs: number[]) => kgs.reduce((total, kg) => total + kg, 0);
-  return demand.map(({ speciesCode, kgByWeek, fromG, counted }) => ({
+  return demand.map(({ speciesCode, kgByWeek, lines, fromG, counted }) => ({
     speciesCode,
     fromG,
     counted,
-    kg: sum(kgByWeek),
-    shortKg: sum(solved.short.filter((s) => s.speciesCode === speciesCode).map((s) => s.kg)),
+    kg: sum(kgByWeek) + sum(lines.filter((l) => l.at < harvestOn).map((l) => l.kg)),
+    shortKg: sum(short.filter((s) => s.speciesCode === speciesCode).map((s) => s.kg)),
   }));
 }
 

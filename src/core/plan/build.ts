@@ -21,6 +21,8 @@ export interface HarvestWish {
   lotCode: string;
   speciesCode: string;
   tankId: string;
+  /** Where the fish are when their feed stops; absent: in `tankId`. */
+  unfedInId?: string;
   /** Null when the fish are purged in place. */
   purgePlaceId: string | null;
   purgeVolumeL: number;
@@ -30,6 +32,9 @@ export interface HarvestWish {
   method: PurgeMethod;
 }
 
+/** Days without feed in the grow-out tank before the fish are moved to a purge tank. Planning default. */
+export const FAST_BEFORE_MOVE_DAYS = 1;
+
 /** Part of the purge water that one exchange replaces. Planning default. */
 export const EXCHANGE_SHARE = 0.5;
 
@@ -38,7 +43,7 @@ export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
   const schedule = purgeBackSchedule(wish.harvestDay, {
     method: wish.method,
     purgeDays: wish.purgeDays,
-    fastBeforeMoveDays: 1,
+    fastBeforeMoveDays: FAST_BEFORE_MOVE_DAYS,
     exchangeEveryDays: 2,
   });
   const groupId = newId();
@@ -47,7 +52,7 @@ export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
   const { lotCode, speciesCode, count } = wish;
   const step = (kind: PlanStep['kind'], day: Day, place: Where) =>
     planStep({ id: newId(), groupId, kind, day, lotCode, speciesCode, cropCode: null, count }, place);
-  const steps = [step('feed_stop', schedule.feedStop, { fromPlaceId: wish.tankId })];
+  const steps = [step('feed_stop', schedule.feedStop, { fromPlaceId: wish.unfedInId ?? wish.tankId })];
   if (schedule.transfer) steps.push(step('purge', schedule.transfer, { fromPlaceId: wish.tankId, toPlaceId: where }));
   for (const day of schedule.exchanges) {
     steps.push(

@@ -1,7 +1,7 @@
 import { occupiedByDay } from '../crops/occupancy';
 import { dayNumber, type Day } from '../quantity/days';
 import { ammoniaFromFeedG } from '../water/ammonia';
-import { forecastFish, type DatedStep } from './forecastFish';
+import { forecastFish, type DatedStep, type FishLeft } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
 import type { BrokenRecord } from './faults';
 import { modules } from './steps/list.generated';
@@ -38,6 +38,12 @@ export function forecastFarm(
   sumBeds(result, facts);
   sumLoops(result, facts);
   return result;
+}
+
+/** The fish as they will be when a day of the forecast begins, by what is known and planned; index 0 is today. */
+export function fishOnDay(facts: FarmFacts, plan: readonly PlanStep[], dayIndex: number): FishLeft[] {
+  const settings = { ...DEFAULT_SETTINGS, horizonDays: dayIndex };
+  return forecastFish(facts, byDay(plan, dayNumber(facts.today), dayIndex, OF_FISH), settings).left;
 }
 
 /** The same forecast with what lies packed added to its supply: it changes more often than what lives. */

@@ -1,6 +1,6 @@
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
-import { feedByGrowthG, feedByTableG, isGrazed, type FeedRule } from '../fish/feed';
+import { feedByGrowthG, feedByTableG, gainFromFeedG, isGrazed, type FeedRule } from '../fish/feed';
 import { weightFromLengthG } from '../fish/lengthWeight';
 import {
   countsByGrade,
@@ -37,6 +37,8 @@ interface Stock {
   rule: FeedRule | undefined;
   /** Companion stock lives on what it finds: it grows and is never fed. */
   grazing: boolean;
+  /** The group whose transfer brought it here: each purge batch is its own. */
+  batch: string | null;
   gains: Float64Array;
   /** Grades it could be netted as where it is; none for food fish. */
   grades: readonly LiveGrade[];
@@ -50,6 +52,26 @@ interface Cut {
   left: SizeBin[];
 }
 
+/** A step may ask for a few fish more than are left of a cohort: deaths were reckoned otherwise. Beyond that it is said. */
+const ASKED_TOO_MANY = 1.05;
+const A_FEW = 2;
+/** What is nearly all of the tank is all of it: a plan's whole cohort loses a few on the way. */
+const NEARLY_ALL = 0.97;
+const NEARLY_ALL_MOVED = 0.9;
+
+/** Fish of one lot in one place on a later day. */
+export interface FishLeft {
+  lotCode: string;
+  speciesCode: string;
+  placeId: string;
+  count: number;
+  /** Mean weight of the undivided cohort, g. */
+  referenceG: number;
+  bins: SizeBin[];
+  pace: number;
+  fasting: boolean;
+}
+
 export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
   return new FishRun(facts, settings).run(steps);
 }
@@ -57,9 +79,18 @@ export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], sett
 /** `**` calls a general power; this runs for every cohort and day. */
 const cube = (x: number) => x * x * x;
 
-function ration({ count, species, gains, rule }: Stock, meanG: number, gainG: number, day: number): number {
-  if (rule?.ration !== 'table') return feedByGrowthG(count, meanG, gainG, species);
-  return feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), rule.table);
+/** The table a lot is fed by; null: it is fed what its growth asks for. */
+const tableOf = (rule: FeedRule | undefined) => (rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null);
+
+function cutGrade(stock: Stock, grade: LiveGrade, count: number): Cut {
+  const middle = weightFromLengthG(gradeMiddleCm(grade), stock.species) / cube(stock.rootG13);
+  return { count, ...takeNearest(stock.bins, Math.min(1, count / stock.count), middle) };
+}
+
+/** Stocks in the order a step takes them: the batch of its own group, then fish of no batch, then other batches. */
+function inBatches(stocks: readonly Stock[], groupId: string): Stock[][] {
+  const rank = ({ batch }: Stock) => (batch === groupId ? 0 : batch === null ? 1 : 2);
+  return [0, 1, 2].map((r) => stocks.filter((s) => rank(s) === r)).filter((list) => list.length > 0);
 }
 
 function trim(stay: FishStay) {
@@ -108,6 +139,7 @@ export class FishRun {
         pace: fish.pace,
         paceError: fish.paceError,
         fasting: fish.feedStoppedOn !== null || this.isPurge(fish.placeId),
+        batch: null,
       });
     }
     let next = 0;
@@ -120,7 +152,16 @@ export class FishRun {
     }
     for (const stock of this.stocks) stock.stay.until = this.settings.horizonDays;
     for (const stay of this.stays) trim(stay);
-    return { stays: this.stays, supply: this.supply, swimming: this.swimming, warnings: this.warnings };
+    return {
+      /** What is left when the forecast ends. */
+      left: this.stocks.map(({ lotCode, species, placeId, count, rootG13, bins, pace, fasting }): FishLeft => ({
+        lotCode, speciesCode: species.code, placeId, count, referenceG: cube(rootG13), bins, pace, fasting,
+      })), // prettier-ignore
+      stays: this.stays,
+      supply: this.supply,
+      swimming: this.swimming,
+      warnings: this.warnings,
+    };
   }
 
   private isPurge(placeId: string) {
@@ -140,13 +181,28 @@ export class FishRun {
     if (stock.fasting) {
       stock.rootG13 = Math.cbrt(referenceG * (1 - this.settings.fastingLossPerDay));
     } else {
-      const nextRoot = stock.rootG13 + stock.gains[day]! * stock.pace;
-      const gainG = Math.max(0, (cube(nextRoot) - referenceG) * stock.relative);
-      if (!stock.grazing) stay.feedG[i] = ration(stock, meanG, gainG, day);
-      stock.rootG13 = nextRoot;
+      stock.rootG13 = stock.grazing
+        ? stock.rootG13 + stock.gains[day]! * stock.pace
+        : this.fed(stock, referenceG, meanG, day);
     }
     stock.count *= 1 - this.settings.dailyMortality;
   }
+
+  /** Writes down the ration of a day and returns the root weight of the next: what is fed bounds what grows. */
+  private fed({ count, species, gains, rule, rootG13, relative, pace, stay }: Stock, referenceG: number, meanG: number, day: number): number {
+    const nextRoot = rootG13 + gains[day]! * pace;
+    const gainG = Math.max(0, (cube(nextRoot) - referenceG) * relative);
+    const table = tableOf(rule);
+    if (!table) {
+      // No growth at all is water too cold or too hot to feed in.
+      stay.feedG[day - stay.from] = gains[day]! > 0 ? feedByGrowthG(count, meanG, gainG, species) : 0;
+      return nextRoot;
+    }
+    const feedG = feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), table);
+    stay.feedG[day - stay.from] = feedG;
+    const bearsG = gainFromFeedG(feedG, count, meanG, species);
+    return bearsG < gainG ? Math.cbrt(referenceG + bearsG / relative) : nextRoot;
+  } // prettier-ignore
 
   stopFeed(step: PlanStep) {
     for (const stock of this.at(step.lotCode, step.fromPlaceId)) stock.fasting = true;
@@ -165,6 +221,7 @@ export class FishRun {
       pace: 1,
       paceError: 0.12,
       fasting: false,
+      batch: null,
     });
   }
 
@@ -177,16 +234,67 @@ export class FishRun {
     });
   }
 
-  private take(step: PlanStep, day: number): Stock | null {
-    const stock = this.at(step.lotCode, step.fromPlaceId)[0];
-    if (!stock || stock.count < 0.5) {
+  /** What a step takes, of each stock of its lot that stands there: its own batch first, then what has none, then others. */
+  private take(step: PlanStep, day: number): Stock[] {
+    const there = this.inTurn(step);
+    const present = there.reduce((sum, stock) => sum + stock.count, 0);
+    if (present < 0.5) {
       this.warn('missing', step, day, `${step.lotCode} has no fish left there for this step`);
-      return null;
+      return [];
     }
-    const grade = gradePlanned(step, this.gradesOf(stock.species));
-    const cut = grade ? this.cutGrade(step, stock, grade, day) : this.cut(step, stock);
-    if (!cut) return null;
-    const { count, taken, left } = cut;
+    const species = there[0]!.species;
+    const grade = gradePlanned(step, this.gradesOf(species));
+    if (grade) return this.takeGrade(step, there, grade, day);
+    if (step.count > present * ASKED_TOO_MANY + A_FEW) {
+      const words = `${step.lotCode} has about ${Math.round(present)} fish there by then; ${step.count} are planned`;
+      this.warn('missing', step, day, words);
+    }
+    const out: Stock[] = [];
+    let wanted = step.count;
+    for (const alike of there.length === 1 ? [there] : inBatches(there, step.groupId)) {
+      if (wanted < 0.5) break;
+      for (const part of alike.length === 1 ? this.takeOne(step, alike[0]!, wanted, day) : this.takeAcross(step, alike, wanted, day)) {
+        wanted -= part.count;
+        out.push(part);
+      }
+    }
+    return out;
+  } // prettier-ignore
+
+  private inTurn(step: PlanStep): Stock[] {
+    const there = this.at(step.lotCode, step.fromPlaceId);
+    return there.length > 1 ? [...there] : there;
+  }
+
+  private takeOne(step: PlanStep, stock: Stock, wanted: number, day: number): Stock[] {
+    return [this.takeOut(step, stock, this.cut(step, stock, wanted), day)];
+  }
+
+  /** The largest of several stocks that stand together, or of each alike when fish are taken as they come. */
+  private takeAcross(step: PlanStep, stocks: Stock[], wanted: number, day: number): Stock[] {
+    const present = stocks.reduce((sum, stock) => sum + stock.count, 0);
+    const part = Math.min(1, wanted / present);
+    const whole = part > NEARLY_ALL || (step.kind === 'move' && part > NEARLY_ALL_MOVED);
+    if (whole || (step.kind === 'move' && step.detail.overG === undefined))
+      return stocks.map((stock) => this.takeOut(step, stock, this.cut(step, stock, whole ? stock.count : stock.count * part), day)); // prettier-ignore
+    const fish = stocks
+      .flatMap((stock) => {
+        const each = stock.count / totalShare(stock.bins);
+        return stock.bins.map((bin) => ({ stock, weightG: bin.relative * cube(stock.rootG13), count: bin.share * each }));
+      })
+      .sort((a, b) => b.weightG - a.weightG); // prettier-ignore
+    const counts = new Map(stocks.map((stock) => [stock, 0]));
+    let left = wanted;
+    for (const { stock, count } of fish) {
+      const taken = Math.min(count, left);
+      left -= taken;
+      counts.set(stock, counts.get(stock)! + taken);
+    }
+    return [...counts].filter(([, count]) => count > 1e-6).map(([stock, count]) =>
+      this.takeOut(step, stock, { count, ...takeLargest(stock.bins, Math.min(1, count / stock.count)) }, day)); // prettier-ignore
+  }
+
+  private takeOut(step: PlanStep, stock: Stock, { count, taken, left }: Cut, day: number): Stock {
     const out: Stock = { ...stock, count, bins: taken, relative: meanRelative(taken) };
     stock.count -= count;
     stock.bins = left;
@@ -196,66 +304,71 @@ export class FishRun {
     return out;
   }
 
-  /** The largest first, as purging and grading up do; everything when the step's count covers the tank. */
-  private cut(step: PlanStep, stock: Stock): Cut {
-    const part = Math.min(1, step.count / stock.count);
-    // A plan's whole cohort loses a few on the way: what is nearly all of the tank is all of it.
-    const whole = part > 0.97 || (step.kind === 'move' && part > 0.9);
+  /** The largest first, as purging and grading up do; everything when the count covers the tank. */
+  private cut(step: PlanStep, stock: Stock, wanted: number): Cut {
+    const part = Math.min(1, wanted / stock.count);
+    const whole = part > NEARLY_ALL || (step.kind === 'move' && part > NEARLY_ALL_MOVED);
     // A plain split takes fish as they come; purging, harvesting and grading take the largest.
     const asTheyCome = step.kind === 'move' && step.detail.overG === undefined && !whole;
-    const count = whole ? stock.count : step.count;
+    const count = whole ? stock.count : wanted;
     if (asTheyCome) return { count, taken: stock.bins, left: stock.bins };
     return { count, ...takeLargest(stock.bins, whole ? 1 : part) };
   }
 
-  /** Only fish of the grade, and no more than there are of it. */
-  private cutGrade(step: PlanStep, stock: Stock, grade: LiveGrade, day: number): Cut | null {
-    const referenceG = cube(stock.rootG13);
-    const [there] = countsByGrade(stock.bins, referenceG, stock.count, [grade], stock.species);
-    const count = Math.min(step.count, Math.floor(there! + 0.5), stock.count);
-    if (count < step.count) {
-      const words = `${step.lotCode} has about ${count} of ${grade.product.name} by then; ${step.count} are to be netted`;
+  private takeGrade(step: PlanStep, there: Stock[], grade: LiveGrade, day: number): Stock[] {
+    const of = (stock: Stock) =>
+      countsByGrade(stock.bins, cube(stock.rootG13), stock.count, [grade], stock.species)[0]!;
+    const most = Math.floor(there.reduce((sum, stock) => sum + of(stock), 0) + 0.5);
+    if (most < step.count) {
+      const words = `${step.lotCode} has about ${most} of ${grade.product.name} by then; ${step.count} are to be netted`;
       this.warn('missing', step, day, words);
     }
-    if (count < 1) return null;
-    const middle = weightFromLengthG(gradeMiddleCm(grade), stock.species) / referenceG;
-    return { count, ...takeNearest(stock.bins, count / stock.count, middle) };
+    let wanted = Math.min(step.count, most);
+    return there.flatMap((stock) => {
+      const count = Math.min(wanted, Math.floor(of(stock) + 0.5), stock.count);
+      if (count < 1) return [];
+      wanted -= count;
+      return [this.takeOut(step, stock, cutGrade(stock, grade, count), day)];
+    });
   }
 
   move(step: PlanStep, day: number) {
     if (!step.toPlaceId) return;
-    const out = this.take(step, day);
-    if (!out) return;
-    this.add(day, out.lotCode, out.species.code, step.toPlaceId, out.count, out.rootG13, out.bins, {
-      pace: out.pace,
-      paceError: out.paceError,
-      fasting: this.isPurge(step.toPlaceId),
-    });
+    const intoPurge = this.isPurge(step.toPlaceId);
+    for (const out of this.take(step, day)) {
+      this.add(day, out.lotCode, out.species.code, step.toPlaceId, out.count, out.rootG13, out.bins, {
+        pace: out.pace,
+        paceError: out.paceError,
+        // Moving fish whose feed is stopped does not start it again.
+        fasting: intoPurge || (step.kind === 'move' && out.fasting),
+        batch: intoPurge ? step.groupId : null,
+      });
+    }
   }
 
   harvest(step: PlanStep, day: number) {
-    const out = this.take(step, day);
-    if (!out) return;
-    const meanG = out.rootG13 ** 3 * out.relative;
-    const product = this.productOf(step, out.species, meanG);
+    const parts = this.take(step, day);
+    if (parts.length === 0) return;
+    const count = parts.reduce((sum, part) => sum + part.count, 0);
+    const massG = parts.reduce((sum, part) => sum + part.count * cube(part.rootG13) * part.relative, 0);
+    const [{ lotCode, species, paceError }] = parts as [Stock];
+    const meanG = massG / count;
+    const product = this.productOf(step, species, meanG);
     if (!product) return;
-    const [smallest] = out.species.marketG ?? [0];
+    const [smallest] = species.marketG ?? [0];
     if (meanG < smallest) {
-      this.warn(
-        'small',
-        step,
-        day,
-        `${step.lotCode} would average ${Math.round(meanG)} g, market size starts at ${smallest} g`,
-      );
+      const words = `${lotCode} would average ${Math.round(meanG)} g, market size starts at ${smallest} g`;
+      this.warn('small', step, day, words);
     }
     this.supply.push({
       productCode: product.code,
       from: day,
       until: day + product.shelfLifeDays,
-      quantity: product.unit === 'kg' ? out.count * meanG : Math.floor(out.count),
+      quantity: product.unit === 'kg' ? massG : Math.floor(count + 1e-6),
+      count,
       // Weight goes with the cube of the root, so an error in pace counts about threefold over the time still ahead.
-      spread: Math.min(0.4, out.paceError * 3 * Math.min(1, day / 120) + 0.02),
-      lotCode: out.lotCode,
+      spread: Math.min(0.4, paceError * 3 * Math.min(1, day / 120) + 0.02),
+      lotCode,
       stepId: step.id,
     });
   }
@@ -283,7 +396,7 @@ export class FishRun {
     count: number,
     rootG13: number,
     bins: SizeBin[],
-    life: Pick<Stock, 'pace' | 'paceError' | 'fasting'>,
+    life: Pick<Stock, 'pace' | 'paceError' | 'fasting' | 'batch'>,
   ) {
     const species = this.species.get(speciesCode);
     if (!species) throw new RuleBroken('speciesCode', `The species "${speciesCode}" is not in this farm's library.`);

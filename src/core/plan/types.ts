@@ -203,6 +203,8 @@ export interface SupplyBatch {
   until: number;
   /** g for kg products, else pieces. */
   quantity: number;
+  /** Fish of a harvest. */
+  count?: number;
   /** One standard deviation as a share of the quantity. */
   spread: number;
   lotCode: string;

@@ -1,7 +1,7 @@
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { formatMass, formatNumber, type UnitChoice } from '../quantity/units';
 import { shortDay } from '../quantity/sayDay';
-import { purgeLoadKg } from './model';
+import { freePurgeTanks } from './model';
 import type { Batch, Demand, PlannerInput, StockingPlan } from './types';
 
 export interface Binding {
@@ -35,18 +35,24 @@ export function bindingLimits(
   units: UnitChoice,
 ): Binding[] {
   const use = usage(input, plan);
+  const firstHarvest = addDays(input.firstDay, input.harvestOn);
   return input.demand.flatMap((demand) => {
     const { speciesCode } = demand;
     const own = batches.filter((b) => b.speciesCode === speciesCode && b.takings.length > 0);
     const name = input.choices.find((c) => c.species.code === speciesCode)?.species.name ?? speciesCode;
-    const runs = runsOf(plan.short.filter((s) => s.speciesCode === speciesCode && s.kg > 0.5));
-    return runs.map((run) => {
+    const short = plan.short.filter((s) => s.speciesCode === speciesCode && s.kg > 0.5);
+    const early = short.filter((s) => s.week < 0).map(({ kg }) => ({
+      speciesCode, kg, from: input.firstDay, until: firstHarvest,
+      words: `${name}: ${sayOrdered(demand, kg, units)} are due before ${shortDay(firstHarvest)}, the first harvest that can still be planned. Slide one that stands, or tell the customer.`,
+    }));
+    const runs = runsOf(short.filter((s) => s.week >= 0)).map((run) => {
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
       const kg = run.reduce((sum, s) => sum + s.kg, 0);
       const reason = reasonFor(input, own, use, run.map((s) => s.week), name); // prettier-ignore
       const when = sayWeeks(input, first, last);
       return { speciesCode, kg, from: addDays(input.firstDay, first * 7), until: addDays(input.firstDay, last * 7 + 6), words: `${name}, ${when}: ${sayOrdered(demand, kg, units)} missing. ${reason}` };
     });
+    return [...early, ...runs];
   }); // prettier-ignore
 }
 
@@ -72,10 +78,10 @@ function runsOf<T extends { week: number }>(short: T[]): T[][] {
 
 function usage(input: PlannerInput, plan: StockingPlan) {
   const tanks = input.groups.map((g) => [...g.freeByWeek]);
-  const purge = [...input.purgeKgByWeek];
+  const purge = Array.from({ length: input.weeks }, (_, week) => freePurgeTanks(input, week));
   for (const { batch, tanks: n } of plan.batches) {
     for (const leg of batch.path) for (let w = leg.from; w < leg.until; w++) tanks[leg.group]![w]! -= n;
-    for (const t of batch.takings) purge[t.week]! -= purgeLoadKg(t.kg, batch.purgeDays) * n;
+    for (const [week, held] of batch.purge) purge[week]! -= held * n;
   }
   return { tanks, purge };
 }
@@ -85,40 +91,39 @@ function reasonFor(input: PlannerInput, own: readonly Batch[], use: ReturnType<t
   const ways = own.filter((b) => b.takings.some((t) => weeks.includes(t.week)));
   if (ways.length === 0) {
     const earliest = Math.min(...own.map((b) => b.takings[0]!.week));
-    if (!Number.isFinite(earliest)) return 'No fish could reach the size wanted within the weeks planned, or no tank (quarantine included) holds the number.';
+    if (!Number.isFinite(earliest)) return whyNoWay(input, name);
     const day = addDays(input.firstDay, earliest * 7);
     return earliest > weeks.at(-1)!
       ? `Too soon: fish bought now are of the size wanted from ${shortDay(day)}. Larger fingerlings or warmer water would help.`
       : 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
   }
-  const blockers = new Map<string, { ways: number; weeks: Set<number> }>();
-  let unblocked = 0;
-  for (const batch of ways) {
-    const found = blockersOf(input, batch, use);
-    if (found.length === 0) unblocked++;
-    for (const { what, week: w } of found) {
-      const known = blockers.get(what) ?? { ways: 0, weeks: new Set<number>() };
-      known.weeks.add(w);
-      blockers.set(what, known);
-    }
-    for (const what of new Set(found.map((f) => f.what))) blockers.get(what)!.ways++;
-  }
-  if (unblocked > 0) return 'It could be raised, but costs more than a missing kg is set to cost.';
-  const worst = [...blockers].sort((a, b) => b[1].ways - a[1].ways).slice(0, 2);
-  const says = worst.map(([what, b]) => `${what} are full (${b.ways === ways.length ? 'needed by every way' : `needed by ${b.ways} of the ${ways.length} ways`})`);
-  return `Every way to have fish then is blocked: the ${says.join(', and the ')}.`;
+  const blocked = ways.map((batch) => blockersOf(input, batch, use));
+  if (blocked.some((found) => found.size === 0)) return 'It could be raised, but costs more than a missing kg is set to cost.';
+  const counts = new Map<string, number>();
+  for (const found of blocked) for (const what of found) counts.set(what, (counts.get(what) ?? 0) + 1);
+  const needed = [...counts].filter(([, n]) => n === ways.length).map(([what]) => what);
+  if (needed.length > 0) return `Every way to have fish then is blocked: the ${needed.join(', and the ')} are full.`;
+  const worst = [...counts].sort((a, b) => b[1] - a[1]).slice(0, 2);
+  const says = worst.map(([what, n]) => `${formatNumber(n)} find the ${what} full`);
+  return `Each of the ${formatNumber(ways.length)} ways weighed is blocked somewhere: ${says.join(', ')}. A batch of another size or run, planned by hand, might still fit.`;
 } // prettier-ignore
 
-function blockersOf(input: PlannerInput, batch: Batch, use: ReturnType<typeof usage>) {
-  const found: { what: string; week: number }[] = [];
-  for (const leg of batch.path) {
-    for (let w = leg.from; w < leg.until; w++) {
-      if (use.tanks[leg.group]![w]! < 1) found.push({ what: input.groups[leg.group]!.name, week: w });
-    }
-  }
-  for (const t of batch.takings) {
-    if (purgeLoadKg(t.kg, batch.purgeDays) > use.purge[t.week]! + 0.01)
-      found.push({ what: 'purge tanks', week: t.week });
-  }
-  return found;
+/** Why there is no way at all to raise a species for its orders. */
+function whyNoWay(input: PlannerInput, name: string): string {
+  const choices = input.choices.filter((c) => c.species.name === name);
+  const demand = input.demand.find((d) => d.speciesCode === choices[0]!.species.code);
+  const fromG = demand?.fromG ?? choices[0]!.species.marketG?.[0];
+  if (fromG === undefined) return 'It has no market size: set one under Species.';
+  const heaviest = Math.max(...choices.map((c) => (Math.cbrt(c.startG) + c.gainG13[input.weeks * 7 - 7]!) ** 3));
+  if (heaviest < fromG) return `No fish bought now would reach ${Math.round(fromG)} g within the weeks planned.`;
+  return 'The fish would reach the size wanted, but no tank, quarantine or purge tank holds the number at the time.';
 }
+
+function blockersOf(input: PlannerInput, batch: Batch, use: ReturnType<typeof usage>): Set<string> {
+  const found = new Set<string>();
+  for (const leg of batch.path) {
+    for (let w = leg.from; w < leg.until; w++) if (use.tanks[leg.group]![w]! < 1) found.add(input.groups[leg.group]!.name);
+  }
+  for (const [week, held] of batch.purge) if (held > use.purge[week]!) found.add('purge tanks');
+  return found;
+} // prettier-ignore

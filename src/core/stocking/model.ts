@@ -1,107 +1,26 @@
-import type { Batch, PlannerInput, StockingPlan } from './types';
+import { isFree } from './batches';
+import type { Batch, PlannedBatch, PlannerInput, Shortage, StockingPlan } from './types';
 
-/** A mixed-integer model in the shape a solver takes: columns by bounds and cost, rows by sparse entries. */
-export interface MipModel {
-  cost: number[];
-  upper: number[];
-  integer: boolean[];
-  rowLower: number[];
-  rowUpper: number[];
-  rows: { columns: number[]; values: number[] }[];
+/** A column of a mixed-integer model: its cost, most, and entries by row. */
+export interface Column {
+  cost: number;
+  upper: number;
+  integer: boolean;
+  rows: number[];
+  values: number[];
 }
-
-export interface StockingModel extends MipModel {
-  /** Column of a week's shortage by `species|week`. Columns of the candidates come first, in their order. */
-  shortOf: Map<string, number>;
-  /** Column of the tanks of a group too few in a week, by `group|week`: only where fish that are here need them. */
-  crowdedOf: Map<string, number>;
-}
-
-type Entry = [column: number, value: number];
 
 /**
- * Weekly stocking model with one integer column a candidate. Rows: each group of identical tanks in each week, the
- * purge tanks in each week, each week's order (met, taken from last week's cold store, or short), and each group of
- * fish that is here already, which goes exactly one way.
+ * Weekly stocking model. Rows: the tanks in use of each group in each week, the purge tanks that are held on each week's
+ * harvest day, each week's order (met, taken from last week's cold store, or short), and each group of fish that is here already,
+ * which goes exactly one way. Columns of batches are made for it one by one, so that a few may stand for many.
  */
-export function stockingModel(input: PlannerInput, batches: readonly Batch[]): StockingModel {
-  const model: StockingModel = { cost: [], upper: [], integer: [], rowLower: [], rowUpper: [], rows: [], shortOf: new Map(), crowdedOf: new Map() }; // prettier-ignore
-  const column = (cost: number, upper: number, integer = false) => {
-    model.cost.push(cost);
-    model.upper.push(upper);
-    model.integer.push(integer);
-    return model.cost.length - 1;
-  };
-  const row = (entries: Entry[], lower: number, upper: number) => {
-    if (entries.length === 0) return;
-    model.rows.push({ columns: entries.map((e) => e[0]), values: entries.map((e) => e[1]) });
-    model.rowLower.push(lower);
-    model.rowUpper.push(upper);
-  };
-  const byWeek = () => Array.from({ length: input.weeks }, (): Entry[] => []);
-  const moved = input.groups.map(byWeek);
-  const caught = new Map(input.demand.map((d) => [d.speciesCode, byWeek()]));
-  const weighed = new Map(input.demand.map((d) => [d.speciesCode, byWeek()]));
-  const purgeDaysOf = new Map<string, number>();
-  const ofPresent = new Map<string, number[]>();
-  batches.forEach((batch, x) => {
-    column(batch.costMinor, batch.lotCode ? 1 : mostTanks(input, batch), true);
-    for (const leg of batch.path) {
-      moved[leg.group]![leg.from]!.push([x, 1]);
-      if (leg.until < input.weeks) moved[leg.group]![leg.until]!.push([x, -1]);
-    }
-    for (const t of batch.takings) {
-      caught.get(batch.speciesCode)?.[t.week]!.push([x, t.ordersKg]);
-      weighed.get(batch.speciesCode)?.[t.week]!.push([x, t.kg]);
-    }
-    purgeDaysOf.set(batch.speciesCode, batch.purgeDays);
-    if (batch.lotCode) ofPresent.set(presentKey(batch), [...(ofPresent.get(presentKey(batch)) ?? []), x]);
-  });
-  for (const ways of ofPresent.values()) row(ways.map((x): Entry => [x, 1]), 1, 1); // prettier-ignore
-  const standing = tanksOfPresent(input, batches, ofPresent, 'always');
-  const mayStand = tanksOfPresent(input, batches, ofPresent, 'ever');
-  input.groups.forEach((group, g) => {
-    // Tanks in use follow from those of the week before: far fewer entries than naming every week of every stay.
-    let before: number | null = null;
-    moved[g]!.forEach((entries, week) => {
-      const room = Math.max(0, group.freeByWeek[week]!, standing[g]![week]!);
-      const beyond = Math.max(0, mayStand[g]![week]! - room);
-      const used = column(0, room + beyond);
-      row([[used, 1], ...(before === null ? [] : [[before, -1] as Entry]), ...entries.map(([c, v]): Entry => [c, -v])], 0, 0); // prettier-ignore
-      if (beyond > 0) {
-        const crowded = column(CROWDED_SHARE * group.capacityKg * input.costs.shortMinorPerKg, beyond);
-        row([[used, 1], [crowded, -1]], -Infinity, room); // prettier-ignore
-        model.crowdedOf.set(`${g}|${week}`, crowded);
-      }
-      before = used;
-    });
-  });
-  const purge = byWeek();
-  for (const demand of input.demand) {
-    let carried: number | null = null;
-    caught.get(demand.speciesCode)!.forEach((entries, week) => {
-      if (entries.length === 0 && carried === null && !demand.kgByWeek[week]) return;
-      const sum = (of: Entry[]) => {
-        const total = column(0, Infinity);
-        row([[total, 1], ...of.map(([c, v]): Entry => [c, -v])], 0, 0);
-        return total;
-      };
-      const kg = sum(entries);
-      // Ordered by number, fish may weigh more than they count for; the purge tank holds what they weigh.
-      const heldKg = demand.counted ? sum(weighed.get(demand.speciesCode)![week]!) : kg;
-      purge[week]!.push([heldKg, purgeLoadKg(1, purgeDaysOf.get(demand.speciesCode) ?? 0)]);
-      const wanted = demand.kgByWeek[week] ?? 0;
-      const short = column(input.costs.shortMinorPerKg, wanted);
-      model.shortOf.set(`${demand.speciesCode}|${week}`, short);
-      const carry = column(CARRY_MINOR_PER_KG, Infinity);
-      // Only what was caught this week waits for the next: nothing waits twice.
-      row([[carry, 1], [kg, -1]], -Infinity, 0); // prettier-ignore
-      row([[kg, 1], ...(carried === null ? [] : [[carried, 1] as Entry]), [carry, -1], [short, 1]], wanted, Infinity); // prettier-ignore
-      carried = carry;
-    });
-  }
-  purge.forEach((entries, week) => row(entries, -Infinity, input.purgeKgByWeek[week] ?? 0));
-  return model;
+export interface StockingModel {
+  rowLower: number[];
+  rowUpper: number[];
+  /** Columns that are no batch: tanks in use and too few, sums, shortages and what is carried over. */
+  own: Column[];
+  columnOf: (batch: Batch) => Column;
 }
 
 /** A night in the cold store: of two equal plans the fresher is taken. */
@@ -110,36 +29,147 @@ const CARRY_MINOR_PER_KG = 5;
 /** Two groups of fish in one tank for a week weigh like this share of a full tank not sold: avoided whenever it can be. */
 const CROWDED_SHARE = 0.5;
 
-/**
- * Tanks of a group that fish already here hold by week: whichever way they go (`always`), or on one of their ways (`ever`).
- * They stand there even where the kept plan overlaps.
- */
-function tanksOfPresent(input: PlannerInput, batches: readonly Batch[], ofPresent: ReadonlyMap<string, number[]>, how: 'always' | 'ever') {
-  return input.groups.map((_, g) =>
-    Array.from({ length: input.weeks }, (_, week) => {
-      const holds = (x: number) => batches[x]!.path.some((leg) => leg.group === g && leg.from <= week && leg.until > week);
-      return [...ofPresent.values()].filter((ways) => (how === 'always' ? ways.every(holds) : ways.some(holds))).length;
-    }),
-  );
-} // prettier-ignore
-
-function mostTanks(input: PlannerInput, batch: Batch): number {
-  return Math.min(...batch.path.map((leg) => Math.min(...input.groups[leg.group]!.freeByWeek.slice(leg.from, leg.until)))); // prettier-ignore
+/** @param batches all candidates: those of fish that are here tell where they stand whichever way they go */
+export function stockingModel(input: PlannerInput, batches: readonly Batch[]): StockingModel {
+  const model = { rowLower: [] as number[], rowUpper: [] as number[], own: [] as Column[] };
+  const row = (lower: number, upper: number) => model.rowLower.push(lower) && model.rowUpper.push(upper) - 1;
+  const column = (cost: number, upper: number, entries: [row: number, value: number][]) =>
+    model.own.push({ cost, upper, integer: false, rows: entries.map((e) => e[0]), values: entries.map((e) => e[1]) });
+  const ways = waysOfPresent(batches);
+  const oneWay = new Map([...ways.keys()].map((key) => [key, row(1, 1)]));
+  const tankRows = input.groups.map(() => Array.from({ length: input.weeks }, () => row(0, 0)));
+  const room = tankRoom(input, batches);
+  input.groups.forEach((group, g) => {
+    // Tanks in use follow from those of the week before: far fewer entries than naming every week of every stay.
+    tankRows[g]!.forEach((r, week) => {
+      const next = tankRows[g]![week + 1];
+      const { free, beyond } = room[g]![week]!;
+      const used: [number, number][] = next === undefined ? [[r, 1]] : [[r, 1], [next, -1]]; // prettier-ignore
+      if (beyond === 0) return column(0, free, used);
+      const limit = row(-Infinity, free);
+      column(0, free + beyond, [...used, [limit, 1]]);
+      return column(crowdedMinor(input, group.capacityKg), beyond, [[limit, -1]]);
+    });
+  });
+  const purgeRows = Array.from({ length: input.weeks }, (_, week) => row(-Infinity, freePurgeTanks(input, week)));
+  const caughtRows = new Map<string, number[]>();
+  for (const demand of input.demand) {
+    const caught = Array.from({ length: input.weeks }, () => row(0, 0));
+    const met = demand.kgByWeek.map((kg) => row(kg, Infinity));
+    // Only what was caught this week waits for the next: nothing waits twice.
+    const waits = Array.from({ length: input.weeks }, () => row(-Infinity, 0));
+    caughtRows.set(demand.speciesCode, caught);
+    for (let week = 0; week < input.weeks; week++) {
+      column(0, Infinity, [[caught[week]!, -1], [met[week]!, 1], [waits[week]!, -1]]); // prettier-ignore
+      column(input.costs.shortMinorPerKg, demand.kgByWeek[week]!, [[met[week]!, 1]]);
+      if (week + 1 < input.weeks && demand.fromWeekBefore[week + 1])
+        column(CARRY_MINOR_PER_KG, Infinity, [[waits[week]!, 1], [met[week]!, -1], [met[week + 1]!, 1]]); // prettier-ignore
+    }
+  }
+  const columnOf = (batch: Batch): Column => {
+    const rows: number[] = [];
+    const values: number[] = [];
+    const entry = (r: number, value: number) => rows.push(r) && values.push(value);
+    for (const leg of batch.path) {
+      entry(tankRows[leg.group]![leg.from]!, -1);
+      if (leg.until < input.weeks) entry(tankRows[leg.group]![leg.until]!, 1);
+    }
+    for (const t of batch.takings) {
+      entry(caughtRows.get(batch.speciesCode)![t.week]!, t.ordersKg);
+    }
+    for (const [week, tanks] of batch.purge) entry(purgeRows[week]!, tanks);
+    if (batch.lotCode) entry(oneWay.get(presentKey(batch))!, 1);
+    return { cost: batch.costMinor, upper: batch.lotCode ? 1 : mostTanks(input, batch), integer: true, ...merged(rows, values) };
+  }; // prettier-ignore
+  return { ...model, columnOf };
 }
 
-/** Share of a week that a kg spends in the purge tanks, with a day to empty, clean and fill. */
-export const purgeLoadKg = (kg: number, purgeDays: number) => (kg * (purgeDays + 1)) / 7;
+/** One entry a row: fish may leave a group of tanks and come back to it. */
+function merged(rows: number[], values: number[]) {
+  if (new Set(rows).size === rows.length) return { rows, values };
+  const sums = new Map<number, number>();
+  rows.forEach((r, i) => sums.set(r, (sums.get(r) ?? 0) + values[i]!));
+  return { rows: [...sums.keys()], values: [...sums.values()] };
+}
+
+const crowdedMinor = (input: PlannerInput, capacityKg: number) =>
+  CROWDED_SHARE * capacityKg * input.costs.shortMinorPerKg;
+
+export function freePurgeTanks(input: PlannerInput, week: number): number {
+  if (input.purgeTanks.length === 0) return Infinity;
+  const day = week * 7 + input.harvestOn;
+  return input.purgeTanks.filter((t) => isFree(t.heldOn, { outDay: day, harvestDay: day })).length;
+}
+
+/** Free tanks of each group by week, and how many more fish that are here may ask for. */
+function tankRoom(input: PlannerInput, batches: readonly Batch[]) {
+  const ways = waysOfPresent(batches);
+  return input.groups.map((group, g) =>
+    Array.from({ length: input.weeks }, (_, week) => {
+      const holds = (b: Batch) => b.path.some((leg) => leg.group === g && leg.from <= week && leg.until > week);
+      const lots = [...ways.values()];
+      // They stand there even where the kept plan overlaps.
+      const free = Math.max(0, group.freeByWeek[week]!, lots.filter((w) => w.every(holds)).length);
+      return { free, beyond: Math.max(0, lots.filter((w) => w.some(holds)).length - free) };
+    }),
+  );
+}
+
+function waysOfPresent(batches: readonly Batch[]): Map<string, Batch[]> {
+  const ways = new Map<string, Batch[]>();
+  for (const batch of batches) {
+    if (!batch.lotCode) continue;
+    const list = ways.get(presentKey(batch));
+    if (list) list.push(batch);
+    else ways.set(presentKey(batch), [batch]);
+  }
+  return ways;
+}
+
+export function mostTanks(input: PlannerInput, batch: Batch): number {
+  return Math.min(...batch.path.map((leg) => Math.min(...input.groups[leg.group]!.freeByWeek.slice(leg.from, leg.until)))); // prettier-ignore
+}
 
 /** Candidates of the same fish exclude each other. */
 export const presentKey = (batch: Batch) => batch.id.slice(0, batch.id.lastIndexOf('|'));
 
-/** Reads a solution: one value a column, as the solver gave them. */
-export function readPlan(batches: readonly Batch[], model: StockingModel, values: ArrayLike<number>): StockingPlan {
-  const planned = batches.map((batch, i) => ({ batch, tanks: Math.round(values[i]!) })).filter((p) => p.tanks > 0);
-  const short = [...model.shortOf].flatMap(([key, c]) => {
-    const [speciesCode, week] = key.split('|') as [string, string];
-    return values[c]! > 0.05 ? [{ speciesCode, week: Number(week), kg: values[c]! }] : [];
+/**
+ * Meets each week's want from what was left of the week before, where it is still good, and then from the week's own harvest.
+ * @returns kg of each week that came from the week before, and kg that no harvest gives
+ */
+export function serveWeeks(wanted: readonly number[], caught: readonly number[], fromWeekBefore: readonly boolean[]) {
+  let left = 0;
+  return wanted.map((kg, week) => {
+    const carriedKg = fromWeekBefore[week] ? Math.min(left, kg) : 0;
+    const ownKg = Math.min(caught[week]!, kg - carriedKg);
+    left = caught[week]! - ownKg;
+    return { carriedKg, shortKg: kg - carriedKg - ownKg };
   });
-  const costMinor = model.cost.reduce((sum, cost, c) => sum + cost * values[c]!, 0);
-  return { batches: planned, costMinor, short };
 }
+
+/** What a choice of batches costs and leaves short, reckoned from the batches alone: the solver is not asked. */
+export function planOf(input: PlannerInput, batches: readonly Batch[], planned: readonly PlannedBatch[]): StockingPlan {
+  const short: Shortage[] = [];
+  let costMinor = planned.reduce((sum, { batch, tanks }) => sum + batch.costMinor * tanks, 0);
+  for (const demand of input.demand) {
+    const caught = Array<number>(input.weeks).fill(0);
+    for (const { batch, tanks } of planned) {
+      if (batch.speciesCode === demand.speciesCode) for (const t of batch.takings) caught[t.week]! += t.ordersKg * tanks;
+    }
+    serveWeeks(demand.kgByWeek, caught, demand.fromWeekBefore).forEach(({ carriedKg, shortKg }, week) => {
+      costMinor += carriedKg * CARRY_MINOR_PER_KG + shortKg * input.costs.shortMinorPerKg;
+      if (shortKg > SAID_KG) short.push({ speciesCode: demand.speciesCode, week, kg: shortKg });
+    });
+  }
+  tankRoom(input, batches).forEach((weeks, g) =>
+    weeks.forEach(({ free, beyond }, week) => {
+      if (beyond === 0) return;
+      const used = planned.reduce((sum, { batch, tanks }) => sum + tanks * batch.path.filter((leg) => leg.group === g && leg.from <= week && leg.until > week).length, 0);
+      costMinor += Math.max(0, used - free) * crowdedMinor(input, input.groups[g]!.capacityKg);
+    }),
+  );
+  return { batches: [...planned], costMinor, short };
+} // prettier-ignore
+
+/** Less than this is no shortage. */
+const SAID_KG = 0.05;

@@ -1,11 +1,15 @@
 import { dailyRootGainG13 } from '../fish/growth';
-import { promiseTable } from '../market/promiseTable';
-import { forecastFarm } from '../plan/forecast';
+import { promiseTable, type PromiseRow } from '../market/promiseTable';
+import type { FishLeft } from '../plan/forecastFish';
+import { fishOnDay, forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type FishStay, type PlanStep } from '../plan/types';
 import { addDays, daysBetween, weekday, type Day } from '../quantity/days';
 import { temperatureResponse } from '../quantity/temperatureResponse';
 import { plannedWaterC } from '../water/plannedTemperature';
-import type { Demand, PlannerCosts, PlannerInput, PresentFish, StockChoice, TankGroup } from './types';
+import type { SizeBin } from '../fish/sizeSpread';
+import type { Species } from '../library/types';
+import { usualHarvestOn, weekServedBy } from './harvestDay';
+import type { Demand, PlannerCosts, PlannerInput, PresentFish, PurgeTank, StockChoice, TankGroup } from './types';
 
 /** What a manager asks of the planner. */
 export interface StockingTarget {
@@ -43,8 +47,8 @@ export interface StockingProblem {
   cut: ReadonlyMap<FishStay, number>;
 }
 
-/** The last few that a planned harvest misses by deaths reckoned otherwise: they go with it. */
-const LEFTOVER_FISH = 40;
+/** Days of forecast that a plan of so many weeks needs: to the end of its last week, and the last of what is packed in it. */
+export const horizonOf = (offset: number, weeks: number) => offset + weeks * 7 + 1;
 
 /** Fish that hardly grow are not planned: share of the best growth over the year. */
 const LEAST_RESPONSE = 0.3;
@@ -55,9 +59,10 @@ const LEAST_RESPONSE = 0.3;
  */
 export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], target: StockingTarget): StockingProblem {
   const offset = daysBetween(facts.today, planStart(facts.today));
-  const forecast = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: offset + target.weeks * 7 + 1 });
+  const forecast = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: horizonOf(offset, target.weeks) });
   const groups = tankGroups(facts, target.weeks);
   const free = openFish(facts, plan, forecast, groups, offset, target);
+  const harvestOn = usualHarvestOn(facts, plan, new Set(target.species.map((s) => s.code)));
   takeOutPlanned(facts, forecast, groups, offset, target.weeks, free.cut);
   const input: PlannerInput = {
     firstDay: addDays(facts.today, offset),
@@ -65,9 +70,12 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
     groups,
     choices: choicesOf(facts, target, offset),
     present: free.present,
-    demand: demandOf(facts, plan, forecast, target, offset),
-    purgeKgByWeek: purgeRoom(facts, forecast, offset, target.weeks),
-    weeklySurvival: (1 - DEFAULT_SETTINGS.dailyMortality) ** 7,
+    demand: demandOf(facts, plan, forecast, target, offset, harvestOn),
+    purgeTanks: purgeTanksOf(facts, forecast, offset),
+    harvestOn,
+    todayAt: -offset,
+    dailySurvival: 1 - DEFAULT_SETTINGS.dailyMortality,
+    fastingLossPerDay: DEFAULT_SETTINGS.fastingLossPerDay,
     costs: target.costs,
   };
   return { input, offset, forecast, cut: free.cut };
@@ -109,6 +117,12 @@ function openFish(
   const wanted = new Set(target.species.map((s) => s.code));
   const present: PresentFish[] = [];
   const cut = new Map<FishStay, number>();
+  const seen = new Set<string>();
+  const lefts = new Map<number, FishLeft[]>();
+  const leftOn = (week: number) => {
+    if (!lefts.has(week)) lefts.set(week, fishOnDay(facts, plan, offset + week * 7));
+    return lefts.get(week)!;
+  };
   for (const stay of forecast.fish) {
     const group = groups.find((g) => g.loopCode !== null && g.placeIds.includes(stay.placeId));
     if (!group || stay.until < forecast.days || !wanted.has(stay.speciesCode)) continue;
@@ -116,20 +130,30 @@ function openFish(
     const settled = leaves.reduce((day, s) => Math.max(day, daysBetween(facts.today, s.day) + 1), stay.from);
     const fromWeek = Math.max(0, Math.ceil((settled - offset) / 7));
     if (fromWeek >= target.weeks - 1) continue;
-    const i = offset + fromWeek * 7 - stay.from;
-    if (leaves.some((s) => s.kind !== 'move') && stay.count[i]! < LEFTOVER_FISH) {
-      cut.set(stay, Math.max(stay.from, settled - offset < 0 ? 0 : settled));
-      continue;
-    }
-    const known = facts.fish.find((f) => f.lotCode === stay.lotCode);
-    present.push({
-      lotCode: stay.lotCode, species: facts.species.find((s) => s.code === stay.speciesCode)!, groupKey: group.key, placeId: stay.placeId,
-      fromWeek, count: stay.count[i]!, weightG: stay.meanG[i]!, pace: known?.pace ?? 1,
-    }); // prettier-ignore
     cut.set(stay, offset + fromWeek * 7);
+    if (seen.has(`${stay.lotCode}|${stay.placeId}`)) continue;
+    seen.add(`${stay.lotCode}|${stay.placeId}`);
+    const there = asOne(leftOn(fromWeek).filter((f) => f.lotCode === stay.lotCode && f.placeId === stay.placeId));
+    if (!there) continue;
+    const species = facts.species.find((s) => s.code === stay.speciesCode)!;
+    present.push({ lotCode: stay.lotCode, species, groupKey: group.key, placeId: stay.placeId, fromWeek, ...there });
   }
   return { present, cut };
 }
+
+/** Fish of one lot that came to one tank in parts, as one school with one reference weight. Null: none. */
+function asOne(parts: readonly FishLeft[]): Pick<PresentFish, 'count' | 'referenceG' | 'bins' | 'pace'> | null {
+  const count = parts.reduce((sum, p) => sum + p.count, 0);
+  const [first] = parts;
+  if (!first || count <= 0) return null;
+  if (parts.length === 1) return { count, referenceG: first.referenceG, bins: first.bins, pace: first.pace };
+  const { referenceG, pace } = first;
+  const bins = parts.flatMap((p): SizeBin[] => {
+    const total = p.bins.reduce((sum, bin) => sum + bin.share, 0);
+    return p.bins.map((bin) => ({ relative: (bin.relative * p.referenceG) / referenceG, share: ((bin.share / total) * p.count) / count }));
+  });
+  return { count, referenceG, pace, bins: bins.sort((a, b) => a.relative - b.relative) };
+} // prettier-ignore
 
 /** A tank that the kept plan uses for any day of a week is not free in it. */
 function takeOutPlanned(
@@ -155,29 +179,39 @@ function takeOutPlanned(
 }
 
 function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): StockChoice[] {
+  const days = target.weeks * 7 + 1;
+  const quarantine = facts.places.find((p) => p.kind === 'quarantine');
+  const quarantineLoop = facts.loops.find((l) => l.id === quarantine?.loopId);
   return target.species.flatMap(({ code, fingerlingSizesG }) => {
     const species = facts.species.find((s) => s.code === code);
     const rule = facts.feedRules.find((r) => r.speciesCode === code);
     if (!species) return [];
+    const waterIn = (loop: FarmFacts['loops'][number] | undefined) =>
+      Array.from({ length: days }, (_, d) => (loop ? plannedWaterC(loop, addDays(facts.today, offset + d)) : species.tempOptC)); // prettier-ignore
+    const quarantineGainG13 = gainsAlong(species, waterIn(quarantineLoop));
     return facts.loops
       .filter((loop) => loop.kind !== 'bench')
       .flatMap((loop) => {
-        const temps = Array.from({ length: target.weeks * 7 }, (_, d) => plannedWaterC(loop, addDays(facts.today, offset + d))); // prettier-ignore
+        const temps = waterIn(loop);
         const response = temps.reduce((sum, t) => sum + temperatureResponse(t, species), 0) / temps.length;
         const bearable = temps.every((t) => t > species.tempMinC && t < species.tempMaxC);
         if (response < LEAST_RESPONSE || !bearable) return [];
-        const gainG13 = [0];
-        for (let week = 0; week < target.weeks; week++) {
-          const gain = temps.slice(week * 7, week * 7 + 7).reduce((sum, t) => sum + dailyRootGainG13(species, t), 0);
-          gainG13.push(gainG13[week]! + gain);
-        }
+        const gainG13 = gainsAlong(species, temps);
         return fingerlingSizesG.map((startG) => ({
           species, loopCode: loop.code, startG, fingerlingMinor: fingerlingPrice(rule?.fingerlingMinor ?? FINGERLING_MINOR, startG),
-          feedMinorPerKg: rule?.feedMinorPerKg ?? FEED_MINOR_PER_KG, gainG13,
+          feedMinorPerKg: rule?.feedMinorPerKg ?? FEED_MINOR_PER_KG, gainG13, quarantineGainG13,
+          table: rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null,
           quarantineWeeks: Math.ceil((rule?.quarantineDays ?? 14) / 7),
         })); // prettier-ignore
       });
   });
+}
+
+/** Running total of root weight gained, from the first day up to each. */
+function gainsAlong(species: Species, waterC: readonly number[]): Float64Array {
+  const sums = new Float64Array(waterC.length + 1);
+  waterC.forEach((t, day) => (sums[day + 1] = sums[day]! + dailyRootGainG13(species, t)));
+  return sums;
 }
 
 /** Where the farm has set no price: a 10 g fingerling, and a kg of feed. Planning defaults, minor units. */
@@ -189,30 +223,49 @@ export function fingerlingPrice(priceAt10gMinor: number, startG: number): number
   return Math.round(priceAt10gMinor * (Math.max(1, startG) / 10) ** 0.6);
 }
 
-function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmForecast, target: StockingTarget, offset: number): Demand[] {
+function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmForecast, target: StockingTarget, offset: number, harvestOn: number): Demand[] {
   const table = promiseTable(forecast, facts.products, facts.promises, target.weeks + 1);
   return target.species.map((wish) => {
     const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
-    const weeks = table.find((r) => r.product.speciesCode === code)?.weeks.slice(1) ?? [];
+    const row = table.find((r) => r.product.speciesCode === code && !r.product.liveCm);
+    const weeks = row?.weeks.slice(1) ?? [];
+    const keepsDays = row?.product.shelfLifeDays ?? 0;
     const byWeek = (kgOf: (week: number) => number) => Array.from({ length: target.weeks }, (_, w) => kgOf(w));
     const inSeason = (week: number) => week >= fromWeek && week < untilWeek;
     const expectedKg = (week: number) => (weeks[week]?.expected ?? 0) / 1000;
+    const fromWeekBefore = byWeek(() => 0).map(() => keepsDays >= 7);
     if (target.by === 'steady') {
       const sizeG = fromG ?? facts.species.find((s) => s.code === code)?.marketG?.[0] ?? 0;
       const wantedKg = counted ? (amount * sizeG) / 1000 : amount;
       const comesKg = counted ? (w: number) => (harvestedOf(facts, plan, code, offset + w * 7) * sizeG) / 1000 : expectedKg;
-      return { speciesCode: code, fromG, counted, kgByWeek: byWeek((w) => (inSeason(w) ? Math.max(0, wantedKg - comesKg(w)) : 0)) };
+      const kgByWeek = byWeek((w) => (inSeason(w) ? Math.max(0, wantedKg - comesKg(w)) : 0));
+      return { speciesCode: code, fromG, counted, kgByWeek, fromWeekBefore, lines: [] };
     }
     const promised = weeks.map((w) => w.promised / 1000);
     const last = promised.findLastIndex((kg) => kg > 0);
     const usual = last < 0 ? amount : promised.slice(0, last + 1).reduce((sum, kg) => sum + kg, 0) / (last + 1);
-    const kgByWeek = byWeek((w) => {
-      if (w <= last) return (weeks[w]?.short ?? 0) / 1000;
-      return inSeason(w) ? Math.max(0, (amount || usual) - expectedKg(w)) : 0;
-    });
-    return { speciesCode: code, fromG, counted: false, kgByWeek };
+    const kgByWeek = byWeek((w) => (w > last && inSeason(w) ? Math.max(0, (amount || usual) - expectedKg(w)) : 0));
+    const lines = row ? shortLines(row, offset) : [];
+    for (const { at, kg } of lines) {
+      const week = weekServedBy(at, harvestOn);
+      if (week < 0 || week >= target.weeks) continue;
+      kgByWeek[week]! += kg;
+      // What was packed a week earlier must still be good on the day of delivery.
+      if (keepsDays < at - (week - 1) * 7 - harvestOn) fromWeekBefore[week] = false;
+    }
+    return { speciesCode: code, fromG, counted: false, kgByWeek, fromWeekBefore, lines };
   });
 } // prettier-ignore
+
+/** Deliveries that the kept plan leaves short, from the plan's first day on, kg. */
+function shortLines(row: PromiseRow, offset: number): { at: number; kg: number }[] {
+  const firstDay = addDays(row.weeks[0]!.weekStart, 7);
+  return row.weeks
+    .slice(1)
+    .flatMap((week) => week.shortLines)
+    .map((line) => ({ at: daysBetween(firstDay, line.day), kg: line.quantity / 1000 }))
+    .filter((line) => line.at >= -offset);
+}
 
 /** Fish of a species that the kept plan harvests in the week beginning on a day index. */
 function harvestedOf(facts: FarmFacts, plan: readonly PlanStep[], speciesCode: string, dayIndex: number): number {
@@ -222,17 +275,16 @@ function harvestedOf(facts: FarmFacts, plan: readonly PlanStep[], speciesCode: s
     .reduce((sum, s) => sum + (s.count ?? 0), 0);
 }
 
-function purgeRoom(facts: FarmFacts, forecast: FarmForecast, offset: number, weeks: number): number[] {
-  const purges = facts.places.filter((p) => p.kind === 'purge' && p.volumeL && p.densityLimitKgM3);
-  // Without purge tanks fish are purged in their own tank: nothing to run out of.
-  if (purges.length === 0) return Array(weeks).fill(1e6);
-  const capacityKg = purges.reduce((sum, p) => sum + (p.volumeL! * p.densityLimitKgM3!) / 1000, 0);
-  return Array.from({ length: weeks }, (_, week) => {
-    let usedKgDays = 0;
-    for (const p of purges) {
-      const tank = forecast.tanks.get(p.id);
-      for (let d = offset + week * 7; d < offset + week * 7 + 7; d++) usedKgDays += (tank?.biomassG[d] ?? 0) / 1000;
-    }
-    return Math.max(0, capacityKg - usedKgDays / 7);
-  });
-}
+function purgeTanksOf(facts: FarmFacts, forecast: FarmForecast, offset: number): PurgeTank[] {
+  return facts.places
+    .filter((p) => p.kind === 'purge' && p.volumeL && p.densityLimitKgM3)
+    .map((p) => {
+      const heldOn = new Set<number>();
+      for (const stay of forecast.fish) {
+        if (stay.placeId === p.id) for (let day = stay.from; day < stay.until; day++) heldOn.add(day - offset);
+      }
+      const rest = facts.resting.find((r) => r.placeId === p.id);
+      if (rest) for (let day = 0; day <= daysBetween(facts.today, rest.until); day++) heldOn.add(day - offset);
+      return { placeId: p.id, capacityKg: (p.volumeL! * p.densityLimitKgM3!) / 1000, heldOn };
+    });
+} // prettier-ignore

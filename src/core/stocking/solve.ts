@@ -1,12 +1,12 @@
 import type { Highs } from 'highs';
 import { candidateBatches } from './batches';
 import { greedyPlan } from './greedy';
-import { readPlan, stockingModel, type MipModel } from './model';
-import type { Batch, PlannerInput, StockingPlan } from './types';
+import { planOf, stockingModel, type Column, type StockingModel } from './model';
+import type { Batch, PlannedBatch, PlannerInput, StockingPlan } from './types';
 
 export interface PlanProgress {
   plan: StockingPlan;
-  /** Proven: no plan of this model costs less, minor units. */
+  /** Proven: no choice of the ways weighed costs less, minor units. 0 while nothing is proven. */
   boundMinor: number;
   /** (cost − bound) / cost; 0 when proven best. */
   gap: number;
@@ -23,9 +23,24 @@ export interface SolveLimits {
 const MIP_IMPROVING = 4;
 const MIP_LOGGING = 5;
 
+/** Part of the time for the relaxation, and until the whole problem was searched; the rest betters the plan piece by piece. */
+const RELAXED_SHARE = 0.4;
+const WHOLE_SHARE = 0.75;
+/** So many pieces in a row without a better plan, and the search ends. */
+const PATIENCE = 24;
+/** Longest search of one piece, and the least time for which one is begun, s. */
+const SEARCH_S = 5;
+const LEAST_SEARCH_S = 0.5;
+/** Most candidates that are searched whole; the others cost more than they could save, or the bound says how much they might. */
+const MOST_SEARCHED = 6000;
+/** Candidates taken into the relaxation at a time. */
+const TAKEN_IN = 1500;
+
 /**
  * Plans stockings and harvests. Reports the plan by hand rules first, then every better one the solver finds, then
- * the last with its proven bound. Blocks its thread: call it in a worker; to stop it, end the worker and keep the last report.
+ * the last with its proven bound. The candidates are too many to be searched at once: the relaxation takes in those that would
+ * better it until none is left, which proves the bound for all of them, and those that could be part of a better plan are searched.
+ * Blocks its thread: call it in a worker; to stop it, end the worker and keep the last report.
  */
 export function solveStocking(
   highs: Highs,
@@ -37,61 +52,122 @@ export function solveStocking(
   const began = clock();
   const seconds = () => (clock() - began) / 1000;
   const batches = candidateBatches(input);
-  const mip = stockingModel(input, batches);
-  const start = greedyPlan(input, batches, mip);
-  const plan = readPlan(batches, mip, start);
-  let best: PlanProgress = { plan, boundMinor: 0, gap: plan.costMinor > 0 ? 1 : 0, seconds: seconds(), by: 'rules' };
-  report(best);
+  const model = stockingModel(input, batches);
+  let best: PlanProgress = { plan: planOf(input, batches, greedyPlan(input, batches)), boundMinor: 0, gap: 1, seconds: 0, by: 'rules' };
   let bound = 0;
-  const better = (values: ArrayLike<number>) => {
-    const found = readPlan(batches, mip, values);
-    if (found.costMinor >= best.plan.costMinor - 1e-6) return;
-    best = { ...best, plan: found, by: 'solver' };
+  const better = (searched: readonly Batch[], values: ArrayLike<number>) => {
+    const found = planOf(input, batches, chosen(searched, values));
+    if (found.costMinor < best.plan.costMinor - 1e-6) best = { ...best, plan: found, by: 'solver' };
   };
   const tell = () => {
     const cost = best.plan.costMinor;
     best = { ...best, boundMinor: bound, gap: cost > 0 ? Math.max(0, (cost - bound) / cost) : 0, seconds: seconds() };
     report(best);
   };
-  const heard = (data: { mip_dual_bound?: number; mip_solution?: Float64Array }) => {
-    bound = Math.max(bound, data.mip_dual_bound ?? 0);
-    if (data.mip_solution) better(data.mip_solution);
-    tell();
-    return undefined;
-  };
-  const whole = Math.max(0.1, (limits.seconds - seconds()) * WHOLE_SHARE);
-  highs.withModel(highsData(mip), (model) => {
-    model.options.set({ output_flag: false, time_limit: whole, mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
-    model.setSolution({ indices: Int32Array.from(batches.keys()), values: start.slice(0, batches.length) });
-    model.run({ [MIP_IMPROVING]: (event) => heard(event.data), [MIP_LOGGING]: (event) => heard(event.data) });
-    bound = Math.max(bound, model.info.get('mip_dual_bound') as number);
-    if (Number.isFinite(model.getObjectiveValue())) better(model.getSolution().colValue);
-  }); // prettier-ignore
+  tell();
+  const relaxed = relax(highs, model, batches, best.plan.batches, () => seconds() > limits.seconds * RELAXED_SHARE);
+  bound = Math.max(0, relaxed.boundMinor);
+  const { searched, leastOutside } = worthSearching(batches, relaxed, best.plan);
+  const columns = searched.map(model.columnOf);
+  const search = (time: number, free: readonly boolean[] | null, heard?: (dual: number) => void) =>
+    highs.withModel(highsData(model, columns, free && { values: valuesOf(best.plan, searched), free }), (mip) => {
+      mip.options.set({ output_flag: false, time_limit: time, mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
+      mip.setSolution({ indices: Int32Array.from(searched.keys()), values: valuesOf(best.plan, searched) });
+      const on = (data: { mip_dual_bound?: number; mip_solution?: Float64Array }) => {
+        if (data.mip_solution) better(searched, data.mip_solution);
+        if (heard) heard(data.mip_dual_bound ?? 0);
+        return undefined;
+      };
+      mip.run({ [MIP_IMPROVING]: (event) => on(event.data), [MIP_LOGGING]: (event) => on(event.data) });
+      if (Number.isFinite(mip.getObjectiveValue())) better(searched, mip.getSolution().colValue);
+      return mip.info.get('mip_dual_bound') as number;
+    });
+  // What was left out costs at least so much: a bound of the search holds up to there.
+  const prove = (dual: number) => (bound = Math.max(bound, Math.min(dual, leastOutside)));
+  if (relaxed.proven && best.plan.costMinor > 0)
+    prove(search(Math.max(0.1, limits.seconds * WHOLE_SHARE - seconds()), null, (dual) => { prove(dual); tell(); }));
   tell();
   let idle = 0;
   for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
     const before = best.plan.costMinor;
-    const free = neighbourhood(batches, input.weeks, turn);
-    const columns = valuesOf(best.plan, batches);
-    highs.withModel(highsData(mip, batches, columns, free), (model) => {
-      model.options.set({ output_flag: false, time_limit: Math.min(SEARCH_S, limits.seconds - seconds()), mip_rel_gap: limits.gap });
-      model.setSolution({ indices: Int32Array.from(batches.keys()), values: columns });
-      model.run();
-      if (Number.isFinite(model.getObjectiveValue())) better(model.getSolution().colValue);
-    });
+    search(Math.min(SEARCH_S, limits.seconds - seconds()), neighbourhood(searched, input.weeks, turn));
     idle = best.plan.costMinor < before ? 0 : idle + 1;
     tell();
   }
   return best;
 } // prettier-ignore
 
-/** Part of the time in which the whole problem is searched and the bound is proven; the rest betters the plan piece by piece. */
-const WHOLE_SHARE = 0.55;
-/** So many pieces in a row without a better plan, and the search ends. */
-const PATIENCE = 24;
-/** Longest search of one piece, and the least time for which one is begun, s. */
-const SEARCH_S = 5;
-const LEAST_SEARCH_S = 0.5;
+interface Relaxed {
+  boundMinor: number;
+  proven: boolean;
+  /** What each candidate would cost beyond what it is worth in the relaxation, minor units. */
+  reduced: Float64Array;
+  takenIn: ReadonlySet<number>;
+}
+
+/** Solves the relaxation over all candidates by taking in only those that better it. */
+function relax(highs: Highs, model: StockingModel, batches: readonly Batch[], start: readonly PlannedBatch[], late: () => boolean): Relaxed {
+  const columns = batches.map(model.columnOf);
+  const begun = new Set(start.map((p) => p.batch));
+  const takenIn = new Set<number>();
+  batches.forEach((batch, i) => (batch.lotCode || begun.has(batch)) && takenIn.add(i));
+  const reduced = new Float64Array(batches.length);
+  for (;;) {
+    const own = [...takenIn];
+    const { cost, duals } = highs.withModel(highsData(model, own.map((i) => ({ ...columns[i]!, integer: false }))), (lp) => {
+      lp.options.set({ output_flag: false });
+      lp.run();
+      return { cost: lp.getObjectiveValue(), duals: Float64Array.from(lp.getSolution().rowDual) };
+    });
+    let least = 0;
+    columns.forEach((column, i) => {
+      let rest = column.cost;
+      for (let k = 0; k < column.rows.length; k++) rest -= duals[column.rows[k]!]! * column.values[k]!;
+      reduced[i] = rest;
+      if (!takenIn.has(i) && column.upper > 0) least = Math.min(least, rest);
+    });
+    const proven = least > -NOTHING_MINOR;
+    if (proven || late()) return { boundMinor: proven ? cost : 0, proven, reduced, takenIn };
+    for (const i of mostWanted(batches, columns, reduced, takenIn)) takenIn.add(i);
+  }
+} // prettier-ignore
+
+/** Less than this a candidate cannot better a plan by, minor units. */
+const NOTHING_MINOR = 0.5;
+
+/** The candidates that would better the relaxation most, not too many alike. */
+function mostWanted(batches: readonly Batch[], columns: readonly Column[], reduced: Float64Array, takenIn: ReadonlySet<number>): number[] {
+  const open = [...batches.keys()].filter((i) => !takenIn.has(i) && columns[i]!.upper > 0 && reduced[i]! < -NOTHING_MINOR);
+  open.sort((a, b) => reduced[a]! - reduced[b]!);
+  const alike = new Map<string, number>();
+  return open
+    .filter((i) => {
+      const { speciesCode, stockWeek, startG } = batches[i]!;
+      const key = `${speciesCode}|${stockWeek}|${startG}`;
+      const n = alike.get(key) ?? 0;
+      alike.set(key, n + 1);
+      return n < ALIKE_AT_ONCE;
+    })
+    .slice(0, TAKEN_IN);
+} // prettier-ignore
+
+const ALIKE_AT_ONCE = 8;
+
+/** Candidates that could be in a plan cheaper than the best known, the likeliest first, and what a plan with any other costs at least. */
+function worthSearching(batches: readonly Batch[], relaxed: Relaxed, best: StockingPlan) {
+  const inBest = new Set(best.batches.map((p) => p.batch));
+  const spare = best.costMinor - relaxed.boundMinor;
+  const must = batches.filter((b) => inBest.has(b) || b.lotCode);
+  const others = [...batches.keys()]
+    .filter((i) => !inBest.has(batches[i]!) && !batches[i]!.lotCode && (relaxed.reduced[i]! < spare || !relaxed.proven))
+    .sort((a, b) => relaxed.reduced[a]! - relaxed.reduced[b]!);
+  const most = Math.max(0, MOST_SEARCHED - must.length);
+  const dropped = others[most];
+  return {
+    searched: [...must, ...others.slice(0, most).map((i) => batches[i]!)],
+    leastOutside: dropped === undefined ? Infinity : relaxed.boundMinor + Math.max(0, relaxed.reduced[dropped]!),
+  };
+} // prettier-ignore
 
 /**
  * The piece of the plan that is free in a turn: by turns all of one species, or all fish whose stay touches a stretch of
@@ -108,33 +184,36 @@ function neighbourhood(batches: readonly Batch[], weeks: number, turn: number): 
   return batches.map((b) => (b.takings[0]?.week ?? 0) >= from && (b.takings[0]?.week ?? 0) < from + length);
 }
 
+function chosen(batches: readonly Batch[], values: ArrayLike<number>): PlannedBatch[] {
+  return batches.map((batch, i) => ({ batch, tanks: Math.round(values[i]!) })).filter((p) => p.tanks > 0);
+}
+
 function valuesOf(plan: StockingPlan, batches: readonly Batch[]): Float64Array {
   const tanks = new Map(plan.batches.map((p) => [p.batch, p.tanks]));
   return Float64Array.from(batches, (b) => tanks.get(b) ?? 0);
 }
 
-/** @param free candidates that may change; the others are held at their values */
-function highsData(model: MipModel, batches: readonly Batch[] = [], values?: Float64Array, free?: readonly boolean[]) {
-  const starts = new Int32Array(model.rows.length + 1);
-  model.rows.forEach((row, i) => (starts[i + 1] = starts[i]! + row.columns.length));
-  const [numCols, numRows] = [model.cost.length, model.rows.length];
-  const held = (c: number) => values !== undefined && c < batches.length && !free![c];
+/** @param held candidates that are not free keep their values */
+function highsData(model: StockingModel, columns: readonly Column[], held?: { values: Float64Array; free: readonly boolean[] } | null) {
+  const all = [...columns, ...model.own];
+  const fixed = (c: number) => held && c < columns.length && !held.free[c];
+  const starts = new Int32Array(all.length + 1);
+  all.forEach((column, c) => (starts[c + 1] = starts[c]! + column.rows.length));
+  const [numCols, numRows] = [all.length, model.rowLower.length];
+  const indices = new Int32Array(starts[numCols]!);
+  const values = new Float64Array(starts[numCols]!);
+  all.forEach((column, c) => {
+    indices.set(column.rows, starts[c]!);
+    values.set(column.values, starts[c]!);
+  });
   return {
-    numCols,
-    numRows,
-    colCost: Float64Array.from(model.cost),
-    colLower: Float64Array.from(model.upper, (_, c) => (held(c) ? values![c]! : 0)),
-    colUpper: Float64Array.from(model.upper, (upper, c) => (held(c) ? values![c]! : upper)),
+    numCols, numRows,
+    colCost: Float64Array.from(all, (c) => c.cost),
+    colLower: Float64Array.from(all, (_, c) => (fixed(c) ? held!.values[c]! : 0)),
+    colUpper: Float64Array.from(all, (column, c) => (fixed(c) ? held!.values[c]! : column.upper)),
     rowLower: Float64Array.from(model.rowLower),
     rowUpper: Float64Array.from(model.rowUpper),
-    matrix: {
-      format: 'csr' as const,
-      numCols,
-      numRows,
-      starts,
-      indices: Int32Array.from(model.rows.flatMap((r) => r.columns)),
-      values: Float64Array.from(model.rows.flatMap((r) => r.values)),
-    },
-    integrality: Int32Array.from(model.integer.map(Number)) as Int32Array,
+    matrix: { format: 'csc' as const, numCols, numRows, starts, indices, values },
+    integrality: Int32Array.from(all, (c) => Number(c.integer)),
   };
-}
+} // prettier-ignore

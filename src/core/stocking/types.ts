@@ -1,3 +1,5 @@
+import type { RationRow } from '../fish/feed';
+import type { SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import type { Day } from '../quantity/days';
 
@@ -25,13 +27,17 @@ export interface StockChoice {
   startG: number;
   fingerlingMinor: number;
   feedMinorPerKg: number;
-  /** Root weight gained from week 0 up to the start of each week, g^⅓; one entry more than there are weeks. */
-  gainG13: number[];
+  /** What the farm's table lets fish of the species eat; null: they are fed what their growth asks for. */
+  table: readonly RationRow[] | null;
+  /** Root weight gained from day 0 up to the start of each day in the loop's water, g^⅓; one entry more than there are days. */
+  gainG13: ArrayLike<number>;
+  /** The same in the water of the quarantine tanks. */
+  quarantineGainG13: ArrayLike<number>;
   /** Weeks in quarantine before the first tank. */
   quarantineWeeks: number;
 }
 
-/** Fish that are here already and have no harvest in the plan yet. */
+/** Fish that are here already and have no harvest in the plan yet, as they will be when the planner takes them over. */
 export interface PresentFish {
   lotCode: string;
   species: Species;
@@ -40,18 +46,32 @@ export interface PresentFish {
   /** First week the planner may decide on. */
   fromWeek: number;
   count: number;
-  weightG: number;
+  /** Mean weight of the undivided cohort on the first day of that week, g. */
+  referenceG: number;
+  bins: readonly SizeBin[];
   pace: number;
 }
 
 export interface Demand {
   speciesCode: string;
-  /** Wanted less what the kept plan already brings, kg, never below 0. */
+  /** Wanted from each week's harvest less what the kept plan already brings, kg, never below 0. */
   kgByWeek: number[];
+  /** Weeks whose want may be met by the harvest of the week before: what was packed then can still be sold. */
+  fromWeekBefore: boolean[];
+  /** Deliveries promised and short by the kept plan, by day from `firstDay`; they are in `kgByWeek` where a harvest can serve them. */
+  lines: readonly { at: number; kg: number }[];
   /** Smaller fish are not what is wanted, g; null: from the species' market size on. */
   fromG: number | null;
   /** Ordered by number: each fish counts as one of `fromG`, whatever more it weighs. */
   counted: boolean;
+}
+
+/** A purge tank: one batch at a time, and a day to empty, clean and fill it. */
+export interface PurgeTank {
+  placeId: string;
+  capacityKg: number;
+  /** Days the kept plan holds it, by day from `firstDay`. */
+  heldOn: ReadonlySet<number>;
 }
 
 export interface PlannerCosts {
@@ -70,9 +90,14 @@ export interface PlannerInput {
   choices: StockChoice[];
   present: PresentFish[];
   demand: Demand[];
-  /** Fish that can pass the purge tanks in a week, kg, less what the kept plan uses. */
-  purgeKgByWeek: number[];
-  weeklySurvival: number;
+  /** None: fish are purged in the tank they grew in. */
+  purgeTanks: PurgeTank[];
+  /** Day of the week on which the farm harvests; 0 is the first day of a week. */
+  harvestOn: number;
+  /** Today, in days from `firstDay`; below 0. Feed cannot be stopped before it. */
+  todayAt: number;
+  dailySurvival: number;
+  fastingLossPerDay: number;
   costs: PlannerCosts;
 }
 
@@ -83,11 +108,20 @@ export interface PathLeg {
   until: number;
 }
 
-/** Fish taken from a batch in one week. */
+/** Fish taken from a batch in one week. Days count from `firstDay`. */
 export interface Taking {
   week: number;
+  stopDay: number;
+  /** The day they leave their tank: for the purge tank, or, purged where they are, for the harvest. */
+  outDay: number;
+  harvestDay: number;
+  /** Fish that are caught on the day they leave their tank. */
   count: number;
+  /** What they weigh when they leave it: unfed fish weigh less by their harvest. */
+  outKg: number;
+  /** Mean weight at harvest, g. */
   weightG: number;
+  /** What is harvested of them. */
   kg: number;
   /** What they are against the order: their kg, or, of an order by number, fish · ordered size. */
   ordersKg: number;
@@ -108,7 +142,8 @@ export interface Batch {
   stocked: number;
   path: PathLeg[];
   takings: Taking[];
-  purgeDays: number;
+  /** Purge tanks it holds on the harvest day of each week. Of stays that overlap, some harvest day is in all of them. */
+  purge: readonly (readonly [week: number, tanks: number])[];
   /** Fingerlings, feed and handling, minor units. */
   costMinor: number;
 }
@@ -120,6 +155,7 @@ export interface PlannedBatch {
 
 export interface Shortage {
   speciesCode: string;
+  /** −1: due before the first harvest that can be planned. */
   week: number;
   kg: number;
 }

@@ -3,9 +3,10 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { candidateBatches } from '../../../src/core/stocking/batches';
 import { greedyPlan } from '../../../src/core/stocking/greedy';
 import { bindingLimits, crowdedWeeks } from '../../../src/core/stocking/limits';
-import { readPlan, stockingModel } from '../../../src/core/stocking/model';
+import { planOf } from '../../../src/core/stocking/model';
 import { solveStocking, type PlanProgress } from '../../../src/core/stocking/solve';
 import type { PlannerInput, StockingPlan } from '../../../src/core/stocking/types';
+import { freshSpread } from '../../../src/core/fish/sizeSpread';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
 import { METRIC } from '../../../src/core/quantity/units';
 import { demandFor, WEEKS, yearProblem } from './problem';
@@ -63,8 +64,8 @@ describe('candidates', () => {
     for (const batch of candidateBatches(troutOnly())) {
       for (const t of batch.takings) {
         expect(t.weightG).toBeGreaterThanOrEqual(280);
-        expect(t.week).toBeGreaterThanOrEqual(batch.path.at(-1)!.from);
-        expect(t.week).toBeLessThan(batch.path.at(-1)!.until);
+        expect(t.stopDay).toBeGreaterThanOrEqual(batch.path.at(-1)!.from * 7);
+        expect(t.outDay).toBeLessThanOrEqual(batch.path.at(-1)!.until * 7);
       }
       expect(batch.path[0]!.from).toBe(batch.stockWeek);
       batch.path.slice(1).forEach((leg, i) => expect(leg.from).toBe(batch.path[i]!.until));
@@ -106,15 +107,9 @@ describe('plan by hand rules', () => {
   test('it keeps every row of the model', () => {
     const input = yearProblem();
     const batches = candidateBatches(input);
-    const model = stockingModel(input, batches);
-    const tanks = greedyPlan(input, batches, model);
-    const plan = readPlan(batches, model, tanks);
+    const plan = planOf(input, batches, greedyPlan(input, batches));
     expectWithinLimits(input, plan);
     expect(plan.batches.length).toBeGreaterThan(5);
-    tanks.forEach((x, c) => {
-      expect(x).toBeGreaterThanOrEqual(-1e-9);
-      if (c < batches.length) expect(x).toBeLessThanOrEqual(model.upper[c]!);
-    });
   });
 });
 
@@ -146,7 +141,7 @@ describe('solver', () => {
     const perWeek = 40;
     const fromG = 400;
     const kgByWeek = input.demand[0]!.kgByWeek.map((kg) => (kg > 0 ? (perWeek * fromG) / 1000 : 0));
-    const byNumber = { ...input, demand: [{ speciesCode: 'rainbow-trout', kgByWeek, fromG, counted: true }] };
+    const byNumber = { ...input, demand: [{ ...demandFor('rainbow-trout', kgByWeek), fromG, counted: true }] };
     const { best } = solve(byNumber);
     const takings = best.plan.batches.flatMap((p) => p.batch.takings.map((t) => ({ ...t, count: t.count * p.tanks })));
     expect(Math.min(...takings.map((t) => t.weightG))).toBeGreaterThanOrEqual(fromG);
@@ -166,7 +161,7 @@ describe('solver', () => {
     const { best } = solve(full, 5);
     expect(best.plan.batches).toEqual([]);
     const binding = bindingLimits(full, candidateBatches(full), best.plan, METRIC);
-    expect(binding[0]!.words).toMatch(/tanks of cool are full/);
+    expect(binding[0]!.words).toMatch(/grow-out tanks of cool full/);
     expect(Math.round(binding[0]!.kg)).toBe(30 * 28);
   });
 
@@ -185,7 +180,7 @@ describe('solver', () => {
 
   test('a purge tank too small holds harvests back and is named', () => {
     const input = troutOnly();
-    const tight = { ...input, purgeKgByWeek: Array(WEEKS).fill(2) };
+    const tight = { ...input, purgeTanks: [{ placeId: 'p', capacityKg: 2, heldOn: new Set<number>() }] };
     const { best } = solve(tight, 5);
     expect(best.plan.short.reduce((sum, s) => sum + s.kg, 0)).toBeGreaterThan(500);
     expect(
@@ -203,7 +198,7 @@ describe('solver', () => {
 
   test('a kept plan that needs the tank of fish that are here is no dead end: it is planned around and said', () => {
     const trout = SPECIES_DEFAULTS.find((c) => c.code === 'rainbow-trout')!;
-    const here = { lotCode: 'TRT-9', species: trout, placeId: 'cool|grow-out|9000#0', fromWeek: 0, count: 400, weightG: 120, pace: 1 };
+    const here = { lotCode: 'TRT-9', species: trout, placeId: 'cool|grow-out|9000#0', fromWeek: 0, count: 400, referenceG: 120, bins: freshSpread(0.2), pace: 1 };
     const base = troutOnly();
     const home = base.groups.find((g) => g.loopCode === 'cool' && g.stage === 'grow-out')!;
     // Fish that grow in the largest tank, which the kept plan fills with others from week 4 to week 7.
@@ -227,7 +222,8 @@ describe('solver', () => {
       placeId: 'k6',
       fromWeek: 0,
       count: 300,
-      weightG: 250,
+      referenceG: 250,
+      bins: freshSpread(0.2),
       pace: 1,
     };
     const wanted = demandFor('rainbow-trout', Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0))); // prettier-ignore

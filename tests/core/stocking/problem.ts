@@ -1,5 +1,6 @@
 import { dailyRootGainG13 } from '../../../src/core/fish/growth';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
 import type { Demand, PlannerInput, StockChoice, TankGroup } from '../../../src/core/stocking/types';
 
 export const WEEKS = 52;
@@ -34,7 +35,8 @@ function choice(
   waterTempC: number,
 ): StockChoice {
   const species = SPECIES_DEFAULTS.find((s) => s.code === code)!;
-  const perWeek = dailyRootGainG13(species, waterTempC) * 7;
+  const perDay = dailyRootGainG13(species, waterTempC);
+  const gainG13 = Float64Array.from({ length: WEEKS * 7 + 2 }, (_, d) => perDay * d);
   return {
     species,
     loopCode,
@@ -42,13 +44,15 @@ function choice(
     fingerlingMinor,
     feedMinorPerKg: 210,
     quarantineWeeks: 0,
-    gainG13: Array.from({ length: WEEKS + 1 }, (_, w) => perWeek * w),
+    table: null,
+    gainG13,
+    quarantineGainG13: gainG13,
   };
 }
 
 /** Kilograms a week of fish of market size. */
 export function demandFor(speciesCode: string, kgByWeek: number[]): Demand {
-  return { speciesCode, kgByWeek, fromG: null, counted: false };
+  return { speciesCode, kgByWeek, fromWeekBefore: kgByWeek.map(() => false), lines: [], fromG: null, counted: false };
 }
 
 /** Fourteen tanks in two loops, three species, a year: the size the planner has to answer at. */
@@ -80,8 +84,15 @@ export function yearProblem(kgPerWeek = { bass: 22, tilapia: 14, trout: 30 }): P
       demandFor('nile-tilapia', weekly(kgPerWeek.tilapia, 22)),
       demandFor('rainbow-trout', weekly(kgPerWeek.trout, 24)),
     ],
-    purgeKgByWeek: Array(WEEKS).fill(230),
-    weeklySurvival: 0.9988,
+    purgeTanks: [120, 120, 60, 60].map((capacityKg, i) => ({
+      placeId: `purge#${i}`,
+      capacityKg,
+      heldOn: new Set<number>(),
+    })),
+    harvestOn: 3,
+    todayAt: -7,
+    dailySurvival: 1 - DEFAULT_SETTINGS.dailyMortality,
+    fastingLossPerDay: DEFAULT_SETTINGS.fastingLossPerDay,
     costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
   };
 }

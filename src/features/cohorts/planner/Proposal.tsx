@@ -2,12 +2,10 @@
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { addDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
 import { sayOrdered } from '../../../core/stocking/limits';
-import { planStart } from '../../../core/stocking/problem';
 import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Answer } from '../../../workers/planner.worker';
@@ -26,7 +24,7 @@ export function sayGap({ progress, wanted }: Answer): string {
 
 export function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; ready: boolean }) {
   const { draft } = answer;
-  const said = [...answer.crowded, ...answer.bindings.map((b) => b.words)];
+  const said = [...answer.crowded, ...unplaced(answer, page), ...answer.bindings.map((b) => b.words)];
   return (
     <section className="sheet" data-testid="proposal">
       <header>
@@ -53,6 +51,13 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
       <Batches answer={answer} page={page} />
     </section>
   );
+}
+
+/** Parts of batches that found no purge tank free: they are in no harvest of the draft. */
+function unplaced({ draft }: Answer, { units }: PlannerPage): string[] {
+  return draft.unplaced.map(
+    (u) => `${u.lotCode}: no purge tank is free for ${formatMass(u.kg * 1000, units)} before ${shortDay(u.harvestDay)}; that harvest is left out.`,
+  ); // prettier-ignore
 }
 
 const nameIn = (page: PlannerPage) => (code: string) => page.facts.species.find((s) => s.code === code)?.name ?? code;
@@ -126,7 +131,7 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
           </tr>
         </thead>
         <tbody>
-          {answer.draft.lines.map((line) => (
+          {answer.draft.lines.map((line, i) => (
             <tr key={line.lotCode + line.batch.id}>
               <td>
                 <span className="mono strong">{line.lotCode}</span>
@@ -135,16 +140,8 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
               <td>{sayStocking(line, page)}</td>
               <td className="num">{formatNumber(line.batch.stocked)}</td>
               <td className="mono">{line.tanks.join(' → ')}</td>
-              <td>{sayHarvest(line, page)}</td>
-              <td className="num">
-                {formatNumber(
-                  toShown(
-                    'mass',
-                    line.batch.takings.reduce((sum, t) => sum + t.kg * 1000, 0),
-                    page.units,
-                  ),
-                )}
-              </td>
+              <td>{sayHarvest(answer.brings[i]!, page)}</td>
+              <td className="num">{formatNumber(toShown('mass', answer.brings[i]!.kg * 1000, page.units))}</td>
             </tr>
           ))}
         </tbody>
@@ -158,10 +155,9 @@ function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): str
   return page.facts.fish.some((f) => f.lotCode === lotCode) ? 'here now' : 'ordered already';
 }
 
-function sayHarvest({ batch }: Line, page: PlannerPage): string {
-  const first = batch.takings[0];
+function sayHarvest({ harvests }: Answer['brings'][number], page: PlannerPage): string {
+  const first = harvests[0];
   if (!first) return 'not within these weeks';
-  const day = shortDay(addDays(planStart(page.today), first.week * 7));
-  const times = batch.takings.length === 1 ? 'once' : `${batch.takings.length} weeks`;
-  return `${day} · ${times} from ${formatMass(first.weightG, page.units)}`;
+  const times = harvests.length === 1 ? 'once' : `${harvests.length} times`;
+  return `${shortDay(first.day)} · ${times} from ${formatMass(first.meanG, page.units)}`;
 }

@@ -1,7 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { DESK, expect, PHONE, signIn, test, useFarm } from './help';
-
-useFarm();
+import { expect, signIn, test, useFarm } from './help';
 
 const STATIONS = [
   ...['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/market/new'],
@@ -10,10 +8,10 @@ const STATIONS = [
   ),
 ];
 
-for (const [name, viewport] of [
-  ['laptop', DESK],
-  ['phone', PHONE],
-] as const) {
+/** Opens every station in a window of a size. One file each, so that sizes are tried beside each other. */
+export function tryEveryStation(name: string, viewport: { width: number; height: number }) {
+  useFarm();
+
   test(`every station on a ${name}: readable by everyone, nothing cut off, no errors`, async ({ page }) => {
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));

@@ -1,0 +1,4 @@
+import { tryEveryStation } from './everyStation';
+import { DESK } from './help';
+
+tryEveryStation('laptop', DESK);

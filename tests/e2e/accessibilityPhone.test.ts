@@ -1,0 +1,4 @@
+import { tryEveryStation } from './everyStation';
+import { PHONE } from './help';
+
+tryEveryStation('phone', PHONE);
