@@ -1,11 +1,21 @@
 import { inSentence } from './library/inSentence';
 import type { Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
+import type { SampleWeight } from './fish/presentSize';
 import type { Species } from './library/types';
 import { formatMoney } from './quantity/money';
 import { formatChange, formatMass, formatNumber, type UnitChoice } from './quantity/units';
 
 const GROWTH = 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999).';
+
+/** How a size came about: the last sample against what was known before it. */
+export function saySampleWeight(last: SampleWeight | null | undefined): string {
+  if (!last) return 'stocking weight, grown on since: no sample yet';
+  const percent = Math.round(last.share * 100);
+  if (percent >= 99) return `last sample (${formatNumber(last.count)} weighed), grown on since`;
+  const before = Math.max(1, Math.round(last.worthBefore));
+  return `last sample (${formatNumber(last.count)} weighed) for ${percent} %, what was known before it (worth ${formatNumber(before)} weighed fish by then) for ${100 - percent} %; grown on since`;
+}
 
 /** Why a cohort is taken to grow faster or slower than the library. */
 export function explainPace(cohort: { lotCode: string; species: Species; pace: number; paceError: number; samples: number; weighed: number }): Explanation {
@@ -25,13 +35,13 @@ export function explainPace(cohort: { lotCode: string; species: Species; pace: n
 } // prettier-ignore
 
 /** Why a day is said to be the day of market size. */
-export function explainReady(cohort: { lotCode: string; meanG: number; species: Species; pace: number; waterTempC: number; day: string }, units: UnitChoice): Explanation {
+export function explainReady(cohort: { lotCode: string; meanG: number; species: Species; pace: number; waterTempC: number; day: string; lastSample?: SampleWeight | null }, units: UnitChoice): Explanation {
   const [smallest, largest] = cohort.species.marketG ?? [0, 0];
   return {
     title: `when ${cohort.lotCode} is of market size`,
     formula: `From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
     inputs: [
-      { label: 'Mean weight', value: formatMass(cohort.meanG, units), from: 'last sample, grown on since' },
+      { label: 'Mean weight', value: formatMass(cohort.meanG, units), from: saySampleWeight(cohort.lastSample) },
       { label: 'Market size', value: `${formatMass(smallest, units)} to ${formatMass(largest, units)}`, from: `${cohort.species.name}: ${cohort.species.basis}` },
       { label: 'Pace', value: `× ${formatNumber(cohort.pace, 2)}`, from: 'fitted to its samples' },
       { label: 'Water', value: `${formatNumber(cohort.waterTempC, 1)} °C on the day`, from: 'planned temperatures of its loop' },

@@ -68,10 +68,17 @@ export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
     .andWhere('s.withdrawn', false)
     .whereNotExists(tx('sample as c').whereRaw('c.farm_id = s.farm_id and c.corrects_id = s.id'))
     .orderBy(['s.farm_day', 's.taken_at'])
-    .select('s.lot_id', 's.farm_day', 's.mean_g', tx.raw('coalesce(s.fish_count, cardinality(s.weights_g)) as n'));
-  return rows.map((r: { lot_id: string; farm_day: Day; mean_g: number; n: number }) => ({
+    .select(
+      's.lot_id',
+      's.farm_day',
+      's.taken_at',
+      's.mean_g',
+      tx.raw('coalesce(s.fish_count, cardinality(s.weights_g)) as n'),
+    );
+  return rows.map((r: { lot_id: string; farm_day: Day; taken_at: Date; mean_g: number; n: number }) => ({
     lotId: r.lot_id,
     day: r.farm_day,
+    at: r.taken_at.getTime(),
     meanG: r.mean_g,
     count: r.n,
   }));
@@ -89,7 +96,7 @@ async function takings(tx: Tx, lotIds: string[], day: Day): Promise<(Taking & { 
        from movement m join place p on p.id = m.from_place_id join place q on q.id = m.to_place_id
        where m.lot_id = any(:lotIds) and m.farm_day <= :day),
      run as (select *, sum(change) over (partition by lot_id order by occurred_at, change rows unbounded preceding) as after from flow)
-     select r.lot_id, r.farm_day, (-change)::bigint as taken, (after - change)::bigint as before,
+     select r.lot_id, r.farm_day, r.occurred_at, (-change)::bigint as taken, (after - change)::bigint as before,
        case when r.reason = 'harvest' and exists (select from product p where p.farm_id = l.farm_id and p.species_code = l.species_code and p.live_from_cm is not null)
          then r.mass_g / nullif(r.count, 0) end as grade_g
      from run r join lot l on l.id = r.lot_id
@@ -98,13 +105,23 @@ async function takings(tx: Tx, lotIds: string[], day: Day): Promise<(Taking & { 
      order by r.occurred_at`,
     { lotIds, day },
   );
-  return rows.map((r: { lot_id: string; farm_day: Day; taken: number; before: number; grade_g: number | null }) => ({
-    lotId: r.lot_id,
-    day: r.farm_day,
-    count: r.taken,
-    before: r.before,
-    ...(r.grade_g ? { gradeG: r.grade_g } : {}),
-  }));
+  return rows.map(
+    (r: {
+      lot_id: string;
+      farm_day: Day;
+      occurred_at: Date;
+      taken: number;
+      before: number;
+      grade_g: number | null;
+    }) => ({
+      lotId: r.lot_id,
+      day: r.farm_day,
+      at: r.occurred_at.getTime(),
+      count: r.taken,
+      before: r.before,
+      ...(r.grade_g ? { gradeG: r.grade_g } : {}),
+    }),
+  );
 }
 
 /** Mean recorded temperature by loop and day, keyed `loop|day`. */

@@ -87,6 +87,7 @@ export async function fishFacts(
       lastForecastError: size.calibration.lastForecastError,
       feedStoppedOn: stops.get(`${h.code}|${h.place_id}`) ?? null,
       sampledOn: size.sampledOn,
+      lastSample: size.lastSample,
       stockedOn: h.began_on,
     };
   });

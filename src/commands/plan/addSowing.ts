@@ -33,6 +33,7 @@ export const module = command({
         'form',
         'That shortfall is gone: the plan or the orders have changed. Reload to see what is short now.',
       );
+    if (!gap.sowing && gap.full && gap.sowBy >= facts.today) throw new RuleBroken('form', gap.full);
     if (!gap.sowing) throw new RuleBroken('form', `Too late: it would have had to be sown by ${gap.sowBy}.`);
     const lotCode = await freePlanCode(doing.tx, gap.sowing.steps[0]!.lotCode);
     await addSteps(doing.tx, doing.person.farmId, gap.sowing.steps.map((s) => ({ ...s, lotCode }))); // prettier-ignore

@@ -1,8 +1,9 @@
 import type { PromiseRow } from '../market/promiseTable';
-import { addDays, type Day } from '../quantity/days';
-import { sowingForDemand } from '../plan/build';
-import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
-import type { SowingQuantities } from './quantities';
+import type { Crop } from '../library/types';
+import { addDays, daysBetween, type Day } from '../quantity/days';
+import { pickDays, sowDayFor, sowingForDemand } from '../plan/build';
+import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from '../plan/types';
+import { cutFactor, type SowingQuantities } from './quantities';
 
 /** A shortfall of a crop, worked back to a sowing. */
 export interface SowingGap {
@@ -16,6 +17,8 @@ export interface SowingGap {
   sowing: { sowDay: Day; bedId: string; quantities: SowingQuantities; steps: PlanStep[] } | null;
   /** The day it would have had to be sown. */
   sowBy: Day;
+  /** What no bed has room for, in words; null: there is room for all of it. */
+  full: string | null;
 }
 
 /** What a sowing is called: letters of its crop and its day. */
@@ -27,9 +30,13 @@ export function sowingCode(cropCode: string, sowDay: Day): string {
 
 /** Days before delivery on which the crop should be picked. */
 const PICK_AHEAD_DAYS = 1;
+const CELLS_PER_TRAY = 104;
+
+type ShortWeek = PromiseRow['weeks'][number];
 
 /**
- * What promised orders lack of each crop, as sowings that would be ready in time.
+ * What promised orders lack of each crop, as sowings that would be ready in time, in a bed that has room for them. A crop picked
+ * over a season is worked back through its picking curve, pick by pick: one sowing serves the weeks it bears in.
  * @param codeFor makes the lot code of a sowing
  */
 export function sowingGaps(
@@ -43,41 +50,123 @@ export function sowingGaps(
   return promise.flatMap((row) => {
     const crop = facts.crops.find((c) => c.code === row.product.cropCode);
     if (!crop || !nursery) return [];
-    const bed = bedFor(crop.code, facts, forecast);
-    const loop = facts.loops.find((l) => l.id === bed?.loopId);
-    if (!bed || !loop) return [];
-    return row.weeks
-      .filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1))
-      .map((week) => {
-        const due = week.shortLines.map((l) => l.day).sort()[0] ?? week.weekStart;
-        const wantedOn = addDays(due, -PICK_AHEAD_DAYS);
-        const wish = {
-          crop,
-          loop,
-          lotCode: '',
-          nurseryId: nursery.id,
-          bedId: bed.id,
-          cellsPerTray: nursery.pieceSize ?? 104,
-        };
-        const { sowDay, quantities, steps } = sowingForDemand(wish, wantedOn, week.short, newId);
-        const lotCode = codeFor(crop.code, sowDay);
-        const named = steps.map((s) => ({ ...s, lotCode }));
-        const inTime = sowDay >= facts.today;
-        return {
-          productCode: row.product.code, cropCode: crop.code, week: week.week, wantedOn, shortUnits: week.short,
-          customers: [...new Set(week.shortLines.map((l) => l.customer))], sowBy: sowDay,
-          sowing: inTime ? { sowDay, bedId: bed.id, quantities, steps: named } : null,
-        }; // prettier-ignore
-      });
+    const beds = bedsFor(crop, facts, forecast);
+    const short = row.weeks.filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1));
+    const asked = crop.pickingCurve ? bySeason(crop, facts, beds[0], short) : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
+    return asked.flatMap(({ weeks, wanted }) => {
+      const [first] = weeks as [ShortWeek];
+      const planned = sowInto(beds, { facts, forecast, crop, nursery, wanted, codeFor, newId });
+      if (!planned) return [];
+      const { bed, sowDay, quantities, steps, full } = planned;
+      const inTime = sowDay >= facts.today;
+      return [{
+        productCode: row.product.code, cropCode: crop.code, week: first.week, wantedOn: addDays(dueOf(first), -PICK_AHEAD_DAYS),
+        shortUnits: weeks.reduce((sum, w) => sum + w.short, 0),
+        customers: [...new Set(weeks.flatMap((w) => w.shortLines.map((l) => l.customer)))], sowBy: sowDay, full,
+        sowing: inTime && quantities ? { sowDay, bedId: bed.id, quantities, steps } : null,
+      }];
+    });
   });
+} // prettier-ignore
+
+const dueOf = (week: ShortWeek) => week.shortLines.map((l) => l.day).sort()[0] ?? week.weekStart;
+
+/** Plants to raise, and the day of their first pick. */
+interface Wanted {
+  plants: number;
+  firstPick: Day;
 }
 
-/** The bed where the crop grows already, else any with the most free positions. */
-function bedFor(cropCode: string, facts: FarmFacts, forecast: FarmForecast): PlaceFact | undefined {
+/** Plants whose first cut gives what one week lacks. */
+function asLump(crop: Crop, week: ShortWeek): Wanted {
+  return {
+    plants: crop.unit === 'kg' ? Math.ceil(week.short / (crop.yieldG * (crop.cutFactors[0] ?? 1))) : week.short,
+    firstPick: addDays(dueOf(week), -PICK_AHEAD_DAYS),
+  };
+}
+
+/** Weeks that lack a crop picked over a season, as few sowings: each begins to bear so long before that it takes the fewest plants. */
+function bySeason(crop: Crop, facts: FarmFacts, bed: PlaceFact | undefined, short: readonly ShortWeek[]): { weeks: ShortWeek[]; wanted: Wanted }[] {
+  const loop = facts.loops.find((l) => l.id === bed?.loopId);
+  if (!loop) return [];
+  const open = [...short];
+  const groups: { weeks: ShortWeek[]; wanted: Wanted }[] = [];
+  while (open.length > 0) {
+    const due = addDays(dueOf(open[0]!), -PICK_AHEAD_DAYS);
+    const starts = Array.from({ length: Math.max(1, Math.floor(crop.cutsMax / 2)) }, (_, earlier) => addDays(due, -earlier * Math.max(1, crop.regrowDays)));
+    const inTime = starts.filter((first) => sowDayFor(crop, loop, first) >= facts.today);
+    const ways = (inTime.length > 0 ? inTime : starts.slice(0, 1)).map((first) => seasonFrom(crop, loop, first, open));
+    const best = ways.reduce((a, b) => (b.weeks.length > 0 && b.plants / b.weeks.length < a.plants / Math.max(1, a.weeks.length) ? b : a));
+    const weeks = best.weeks.length > 0 ? best.weeks : [open[0]!];
+    groups.push({ weeks, wanted: { plants: Math.max(1, Math.ceil(best.plants)), firstPick: best.firstPick } });
+    open.splice(0, weeks.length);
+  }
+  return groups;
+} // prettier-ignore
+
+/** Plants that give each of the short weeks what it lacks when the first pick is on a day: the week with the leanest picks decides. */
+function seasonFrom(crop: Crop, loop: LoopFact, firstPick: Day, short: readonly ShortWeek[]): Wanted & { weeks: ShortWeek[] } {
+  const picks = pickDays(crop, loop, firstPick);
+  const weeks: ShortWeek[] = [];
+  let plants = 0;
+  for (const week of short) {
+    const last = addDays(dueOf(week), -PICK_AHEAD_DAYS);
+    const share = picks.reduce((sum, day, i) => (day <= last && day > addDays(last, -7) ? sum + cutFactor(crop, i + 1) : sum), 0);
+    if (share <= 0) break;
+    weeks.push(week);
+    plants = Math.max(plants, week.short / (crop.yieldG * share));
+  }
+  return { firstPick, plants, weeks };
+} // prettier-ignore
+
+interface Sowing {
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  crop: Crop;
+  nursery: PlaceFact;
+  wanted: Wanted;
+  codeFor: (cropCode: string, sowDay: Day) => string;
+  newId: () => string;
+}
+
+/** The sowing in the first bed with room for all of it; without one, as many as the roomiest holds. Null: no bed suits the crop. */
+function sowInto(beds: readonly PlaceFact[], s: Sowing) {
+  const tries = beds.flatMap((bed) => {
+    const loop = s.facts.loops.find((l) => l.id === bed.loopId);
+    if (!loop) return [];
+    const wish = { crop: s.crop, loop, lotCode: '', nurseryId: s.nursery.id, bedId: bed.id, cellsPerTray: s.nursery.pieceSize ?? CELLS_PER_TRAY };
+    const sown = sowingForDemand(wish, s.wanted.firstPick, s.wanted.plants, s.newId);
+    const lotCode = s.codeFor(s.crop.code, sown.sowDay);
+    return [{ bed, wish, ...sown, steps: sown.steps.map((step) => ({ ...step, lotCode })), room: roomFor(s, bed, sown.steps) }];
+  });
+  const fits = tries.find((t) => t.quantities.positions <= t.room);
+  if (fits) return { ...fits, full: null };
+  const roomiest = tries.sort((a, b) => b.room - a.room)[0];
+  if (!roomiest) return null;
+  const units = Math.floor((s.wanted.plants * roomiest.room) / roomiest.quantities.positions);
+  if (units < 1) return { ...roomiest, quantities: null, full: `No bed has room for it then: ${roomiest.bed.code} has the most, and it is full.` };
+  const fewer = sowingForDemand(roomiest.wish, s.wanted.firstPick, units, s.newId);
+  const lotCode = s.codeFor(s.crop.code, fewer.sowDay);
+  const full = `No bed has room for all: ${roomiest.bed.code} holds ${units} of the ${Math.ceil(s.wanted.plants)} wanted.`;
+  return { ...roomiest, ...fewer, steps: fewer.steps.map((step) => ({ ...step, lotCode })), full };
+} // prettier-ignore
+
+/** Positions free in a bed on every day from transplanting to clearing. */
+function roomFor({ facts, forecast }: Sowing, bed: PlaceFact, steps: readonly PlanStep[]): number {
+  const dayOf = (kind: string) => daysBetween(facts.today, steps.find((s) => s.kind === kind)!.day);
+  const held = forecast.bedsOccupied.get(bed.id) ?? new Float64Array();
+  const stay = held.subarray(Math.max(0, dayOf('transplant')), Math.max(1, dayOf('clear')));
+  return Math.max(0, Math.floor((bed.positions ?? Infinity) - stay.reduce((most, v) => Math.max(most, v), 0)));
+} // prettier-ignore
+
+/** Beds of a kind the crop grows in: where it grows already first, then the largest. */
+function bedsFor(crop: Crop, facts: FarmFacts, forecast: FarmForecast): PlaceFact[] {
   const own = new Map<string, number>();
   for (const stay of forecast.plants)
-    if (stay.cropCode === cropCode) own.set(stay.placeId, (own.get(stay.placeId) ?? 0) + stay.positions);
+    if (stay.cropCode === crop.code) own.set(stay.placeId, (own.get(stay.placeId) ?? 0) + stay.positions);
   const beds = facts.places.filter((p) => p.kind === 'bed');
-  const used = beds.filter((b) => own.has(b.id)).sort((a, b) => own.get(b.id)! - own.get(a.id)!);
-  return used[0] ?? beds.sort((a, b) => (b.positions ?? 0) - (a.positions ?? 0))[0];
+  const suited = beds.filter((b) => own.has(b.id) || b.method === null || crop.methods.includes(b.method));
+  return (suited.length > 0 ? suited : beds).sort(
+    (a, b) => (own.get(b.id) ?? 0) - (own.get(a.id) ?? 0) || (b.positions ?? 0) - (a.positions ?? 0),
+  );
 }

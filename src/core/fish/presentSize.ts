@@ -13,7 +13,7 @@ export interface CohortRecord {
   /** Growth multiplier of the lots it was made from; null: as the library. */
   startPace: number | null;
   /** Samples up to `day`, oldest first. */
-  samples: { day: Day; meanG: number; count: number }[];
+  samples: Sampled[];
   /** Fish taken out by size (purge, part harvest, grading, live sale), oldest first. */
   taken: Taking[];
   /** Water temperature of a day as recorded, or as planned where nothing was recorded, °C. */
@@ -21,8 +21,17 @@ export interface CohortRecord {
   day: Day;
 }
 
+export interface Sampled {
+  day: Day;
+  /** When on that day, ms since 1970; absent: after whatever was taken that day. */
+  at?: number;
+  meanG: number;
+  count: number;
+}
+
 export interface Taking {
   day: Day;
+  at?: number;
   count: number;
   /** How many stood in the tank before. */
   before: number;
@@ -36,36 +45,63 @@ export interface CohortSize {
   bins: SizeBin[];
   calibration: Calibration;
   sampledOn: Day | null;
+  /** How much the last sample counts in the size, and against how many weighed fish what was known before was worth. */
+  lastSample: SampleWeight | null;
 }
 
+export interface SampleWeight {
+  count: number;
+  worthBefore: number;
+  share: number;
+}
+
+/** What was known of a cohort is worth half as many weighed fish after so many days. Planning default. */
+const HALF_LIFE_DAYS = 7;
+/** A stocking weight is worth so many weighed fish. Planning default. */
+const START_WORTH_FISH = 15;
+
 /**
- * How big a cohort is on a day: its last sample grown on at the cohort's own pace, or its stocking weight if it was
- * never sampled. A sample taken after the largest had gone is set back to the undivided cohort first.
+ * How big a cohort is on a day: what was known before each sample, grown on at the cohort's own pace, and the sample itself, each
+ * by how many weighed fish it is worth. What was known is worth less with every day. A sample taken after the largest had gone is set
+ * back to the undivided cohort first.
  */
 export function presentSize(record: CohortRecord): CohortSize {
   const { species, samples, day } = record;
   const gainUntil = cumulativeGain(record);
   const points = samples.map((sample) => ({
     expectedGainG13: gainUntil(sample.day),
-    meanWeightG: sample.meanG / meanRelative(binsOn(record, sample.day)),
+    meanWeightG: sample.meanG / meanRelative(binsOn(record, sample)),
     sampleCount: sample.count,
   }));
-  const calibration = calibrateGrowth(record.startMeanG, points, species.sizeCv, record.startPace ?? 1);
-  const last = samples.at(-1);
-  const fromG = last ? points.at(-1)!.meanWeightG : record.startMeanG;
-  const gained = gainUntil(day) - (last ? gainUntil(last.day) : 0);
-  const referenceG = (Math.cbrt(fromG) + gained * calibration.multiplier) ** 3;
-  return { referenceG, bins: binsOn(record, day), calibration, sampledOn: last?.day ?? null };
-}
+  const paceAfter = (n: number) => calibrateGrowth(record.startMeanG, points.slice(0, n), species.sizeCv, record.startPace ?? 1);
+  let known = { day: record.stockedOn, rootG13: Math.cbrt(record.startMeanG), worth: START_WORTH_FISH };
+  let lastSample: SampleWeight | null = null;
+  samples.forEach((sample, i) => {
+    const grown = known.rootG13 + (gainUntil(sample.day) - gainUntil(known.day)) * paceAfter(i).multiplier;
+    const worthBefore = known.worth * 0.5 ** (Math.max(0, daysBetween(known.day, sample.day)) / HALF_LIFE_DAYS);
+    const share = sample.count / (sample.count + worthBefore);
+    const rootG13 = share * Math.cbrt(points[i]!.meanWeightG) + (1 - share) * grown;
+    known = { day: sample.day, rootG13, worth: sample.count + worthBefore };
+    lastSample = { count: sample.count, worthBefore, share };
+  });
+  const calibration = paceAfter(points.length);
+  const gained = gainUntil(day) - gainUntil(known.day);
+  const referenceG = (known.rootG13 + gained * calibration.multiplier) ** 3;
+  return { referenceG, bins: binsOn(record, { day }), calibration, sampledOn: samples.at(-1)?.day ?? null, lastSample };
+} // prettier-ignore
 
-function binsOn(record: CohortRecord, day: Day): SizeBin[] {
+/** By the clock where both have a time: what was weighed before a harvest of the same day was weighed of all the fish. */
+const isBefore = (a: { day: Day; at?: number }, b: { day: Day; at?: number }) =>
+  a.day === b.day && a.at !== undefined && b.at !== undefined ? a.at < b.at : a.day <= b.day;
+
+function binsOn(record: CohortRecord, when: { day: Day; at?: number }): SizeBin[] {
   const { species, taken, startCv } = record;
-  const until = taken.filter((t) => t.day <= day && t.before > 0);
+  const until = taken.filter((t) => isBefore(t, when) && t.before > 0);
   return until.reduce<SizeBin[]>(
     (bins, t, i) => {
       const part = Math.min(1, t.count / t.before);
       const { left } = t.gradeG
-        ? takeNearest(bins, part, t.gradeG / referenceBefore(record, i, t.day))
+        ? takeNearest(bins, part, t.gradeG / referenceBefore(record, i, t))
         : takeLargest(bins, part);
       return totalShare(left) > 0 ? left : bins;
     },
@@ -73,10 +109,10 @@ function binsOn(record: CohortRecord, day: Day): SizeBin[] {
   );
 }
 
-/** The undivided cohort's mean weight on the day of a taking, from what was known before it, g. */
-function referenceBefore(record: CohortRecord, taking: number, day: Day): number {
-  const samples = record.samples.filter((s) => s.day <= day);
-  return presentSize({ ...record, samples, taken: record.taken.slice(0, taking), day }).referenceG;
+/** The undivided cohort's mean weight at a taking, from what was known before it, g. */
+function referenceBefore(record: CohortRecord, taking: number, when: Taking): number {
+  const samples = record.samples.filter((s) => isBefore(s, when));
+  return presentSize({ ...record, samples, taken: record.taken.slice(0, taking), day: when.day }).referenceG;
 }
 
 /** What the library's growth adds to the root weight from stocking up to a day. */

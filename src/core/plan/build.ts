@@ -106,25 +106,42 @@ export function sowingGroup(wish: SowingWish, sowDay: Day, quantities: SowingQua
     step('sow', sowDay, quantities.seeds, { toPlaceId: wish.nurseryId }),
     step('transplant', transplantDay, quantities.positions, { fromPlaceId: wish.nurseryId, toPlaceId: wish.bedId }),
   ];
-  let day = addDays(transplantDay, stageLengthDays(crop, loop, transplantDay, crop.finalDays));
-  for (let cut = 1; cut <= crop.cutsMax; cut++) {
-    steps.push(step('pick', day, quantities.positions, { fromPlaceId: wish.bedId, detail: { cut } }));
-    if (cut < crop.cutsMax) day = addDays(day, Math.max(1, stageLengthDays(crop, loop, day, crop.regrowDays)));
-  }
-  steps.push(step('clear', addDays(day, 1), quantities.positions, { fromPlaceId: wish.bedId }));
+  const picks = pickDays(
+    crop,
+    loop,
+    addDays(transplantDay, stageLengthDays(crop, loop, transplantDay, crop.finalDays)),
+  );
+  picks.forEach((day, i) => {
+    steps.push(step('pick', day, quantities.positions, { fromPlaceId: wish.bedId, detail: { cut: i + 1 } }));
+  });
+  steps.push(step('clear', addDays(picks.at(-1)!, 1), quantities.positions, { fromPlaceId: wish.bedId }));
   return steps;
 }
 
+/** The days a planting is picked on, from its first: as it grows again. */
+export function pickDays(crop: Crop, loop: LoopFact, first: Day): Day[] {
+  const days = [first];
+  for (let cut = 1; cut < crop.cutsMax; cut++) {
+    const last = days.at(-1)!;
+    days.push(addDays(last, Math.max(1, stageLengthDays(crop, loop, last, crop.regrowDays))));
+  }
+  return days;
+}
+
+/** The day to sow for a first pick on a day. */
+export function sowDayFor(crop: Crop, loop: LoopFact, firstPick: Day): Day {
+  const transplantDay = addDays(firstPick, -stageLengthEndingDays(crop, loop, firstPick, crop.finalDays));
+  return addDays(transplantDay, -stageLengthEndingDays(crop, loop, transplantDay, crop.nurseryDays));
+}
+
 /**
- * Works back from the day units are wanted to a sowing.
- * @param units first-cut units in pieces, or g for crops sold by weight
+ * Works back from the day of the first pick to a sowing.
+ * @param plants that are to be picked, before losses
  * @returns the sowing day, its quantities and the whole group of steps
  */
-export function sowingForDemand(wish: SowingWish, wantedOn: Day, units: number, newId: NewId) {
+export function sowingForDemand(wish: SowingWish, wantedOn: Day, plants: number, newId: NewId) {
   const { crop, loop } = wish;
-  const transplantDay = addDays(wantedOn, -stageLengthEndingDays(crop, loop, wantedOn, crop.finalDays));
-  const sowDay = addDays(transplantDay, -stageLengthEndingDays(crop, loop, transplantDay, crop.nurseryDays));
-  const plants = crop.unit === 'kg' ? Math.ceil(units / (crop.yieldG * (crop.cutFactors[0] ?? 1))) : units;
+  const sowDay = sowDayFor(crop, loop, wantedOn);
   const quantities = sowingFor(plants, crop, wish.cellsPerTray);
   return { sowDay, quantities, steps: sowingGroup(wish, sowDay, quantities, newId) };
 }

@@ -22,6 +22,10 @@ interface Growing {
   /** The day the stage that leads to the next cut began. */
   stageFrom: number;
   cutsDone: number;
+  /** Positions of a crop picked once that are not picked yet. */
+  left: number;
+  /** What the last pick gives, while its plants stand and the pick may still slide. */
+  waiting: SupplyBatch | null;
 }
 
 export function forecastPlants(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
@@ -93,6 +97,8 @@ export class PlantRun {
       nurseryStay: inBed ? null : stay,
       stageFrom,
       cutsDone: planting.cutsDone,
+      left: planting.count,
+      waiting: null,
     };
     this.growing.set(planting.lotCode, growing);
     if (inBed) stay.readyFrom = this.readyDay(growing);
@@ -102,7 +108,16 @@ export class PlantRun {
     if (!placeId) return;
     const crop = this.crop(cropCode);
     const nurseryStay = this.openStay(lotCode, crop, placeId, at, seeds);
-    this.growing.set(lotCode, { lotCode, crop, stay: null, nurseryStay, stageFrom: at, cutsDone: 0 });
+    this.growing.set(lotCode, {
+      lotCode,
+      crop,
+      stay: null,
+      nurseryStay,
+      stageFrom: at,
+      cutsDone: 0,
+      left: 0,
+      waiting: null,
+    });
   }
 
   transplant(lotCode: string, placeId: string | null, count: number, at: number) {
@@ -123,6 +138,7 @@ export class PlantRun {
     growing.stay = this.openStay(lotCode, growing.crop, placeId, at, count);
     growing.nurseryStay = null;
     growing.stageFrom = at;
+    growing.left = count;
     growing.stay.readyFrom = this.readyDay(growing);
   }
 
@@ -131,6 +147,10 @@ export class PlantRun {
     const product = growing && this.productOfCrop.get(growing.crop.code);
     if (!growing?.stay || !product) return;
     const { crop, stay } = growing;
+    if (growing.cutsDone >= crop.cutsMax) {
+      this.warn('missing', step.lotCode, stay.placeId, at, `${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`); // prettier-ignore
+      return;
+    }
     const ready = this.readyDay(growing);
     const needed = this.stageDays(growing);
     const ripeness = ready === null ? 0 : ready <= at ? 1 : Math.max(0, 1 - (ready - at) / needed);
@@ -143,25 +163,40 @@ export class PlantRun {
         `${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
       );
     }
-    growing.cutsDone += 1;
-    const { units } = expectedYield(crop, stay.positions, growing.cutsDone);
-    const quantity = product.unit === 'kg' ? units * ripeness : Math.floor(units * (ripeness < 0.75 ? 0 : 1));
-    this.supply.push({
+    this.standNoLonger(growing, at);
+    const once = crop.cutsMax === 1;
+    const positions = once ? Math.min(step.count, growing.left) : Math.min(step.count, stay.positions);
+    growing.left -= positions;
+    const { units } = expectedYield(crop, positions, growing.cutsDone + 1);
+    // A bed picked once may be picked in parts; what grows again is cut whole.
+    if (!once || growing.left < 0.5) growing.cutsDone += 1;
+    growing.waiting = {
       productCode: product.code,
       from: at,
       until: at + (crop.pickingCurve ? 0 : crop.windowDays) + product.shelfLifeDays,
-      quantity,
+      quantity: product.unit === 'kg' ? units * ripeness : Math.floor(units * (ripeness < 0.75 ? 0 : 1)),
       spread: YIELD_SPREAD,
       lotCode: step.lotCode,
       stepId: step.id,
-    });
-    growing.stageFrom = at;
+      standsDays: crop.pickingCurve ? 0 : crop.windowDays,
+    };
+    this.supply.push(growing.waiting);
+    if (!once) growing.stageFrom = at;
+  }
+
+  /** The next cut or the clearing ends how long a pick before it may slide: from then on its goods only keep their shelf life. */
+  private standNoLonger({ waiting }: Growing, at: number) {
+    if (!waiting) return;
+    const stands = Math.min(waiting.standsDays ?? 0, Math.max(0, at - waiting.from));
+    waiting.until -= (waiting.standsDays ?? 0) - stands;
+    waiting.standsDays = stands;
   }
 
   clear(lotCode: string, at: number) {
     const growing = this.growing.get(lotCode);
     const stay = growing?.stay ?? growing?.nurseryStay;
     if (stay) stay.until = at;
+    if (growing) this.standNoLonger(growing, at);
     this.growing.delete(lotCode);
   }
 

@@ -2,6 +2,7 @@ import type {} from './steps/list.generated';
 import type { StepDetail, StepKind } from './steps/stepKind';
 import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
 import type { FeedRule } from '../fish/feed';
+import type { SampleWeight } from '../fish/presentSize';
 import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import type { LifeSupport } from '../water/lifeSupport';
@@ -62,6 +63,8 @@ export interface FishFact {
   lastForecastError: number | null;
   feedStoppedOn: Day | null;
   sampledOn: Day | null;
+  /** How much the last sample counts in its size; absent or null: never sampled. */
+  lastSample?: SampleWeight | null;
   stockedOn: Day;
 }
 
@@ -205,6 +208,8 @@ export interface SupplyBatch {
   quantity: number;
   /** Fish of a harvest. */
   count?: number;
+  /** Days of its span for which it may stand unpicked: until the next cut or the clearing, at most its harvest window. */
+  standsDays?: number;
   /** One standard deviation as a share of the quantity. */
   spread: number;
   lotCode: string;

@@ -1,4 +1,5 @@
 import { inSentence } from '../library/inSentence';
+import { freshSpread } from '../fish/sizeSpread';
 import { COMPANIONS } from '../fish/biosecurity';
 import { daysToWeight } from '../fish/growth';
 import type { Species } from '../library/types';
@@ -203,9 +204,19 @@ const sum = (series: Float64Array, until: number) => series.slice(0, until + 1).
 function withoutLoss(facts: FarmFacts, loss: Loss): FarmFacts {
   const there = facts.fish.find((f) => f.lotCode === loss.lotCode && f.placeId === loss.placeId);
   const rest = facts.fish.filter((f) => f !== there);
-  const like = there ?? facts.fish.find((f) => f.speciesCode === loss.speciesCode) ?? null;
+  const species = facts.species.find((s) => s.code === loss.speciesCode);
+  // The only cohort of its species is gone: it is put back as it was, not taken for nothing.
+  const like = there ?? facts.fish.find((f) => f.speciesCode === loss.speciesCode) ?? (species ? asBefore(facts, loss, species) : null);
   if (!like) return facts;
-  const bins = there?.bins ?? [{ relative: 1, share: 1 }];
-  const restored = { ...like, lotCode: loss.lotCode, placeId: loss.placeId, bins, referenceG: there?.referenceG ?? loss.meanG, count: (there?.count ?? 0) + loss.count, feedStoppedOn: null }; // prettier-ignore
+  const bins = there?.bins ?? freshSpread(species?.sizeCv ?? 0);
+  const restored = { ...like, lotCode: loss.lotCode, placeId: loss.placeId, bins, referenceG: there?.referenceG ?? loss.meanG, count: (there?.count ?? 0) + loss.count, feedStoppedOn: null };
   return { ...facts, fish: [...rest, restored] };
-}
+} // prettier-ignore
+
+function asBefore(facts: FarmFacts, loss: Loss, species: Species): FarmFacts['fish'][number] {
+  return {
+    lotId: loss.lotCode, lotCode: loss.lotCode, speciesCode: loss.speciesCode, placeId: loss.placeId, count: 0, referenceG: loss.meanG,
+    bins: freshSpread(species.sizeCv), pace: 1, paceError: 0.12, lastForecastError: null, feedStoppedOn: null, sampledOn: null,
+    stockedOn: facts.today,
+  };
+} // prettier-ignore

@@ -1,6 +1,6 @@
 import { requireWithin, RuleBroken } from '../errors';
 import { feedConversion } from '../fish/feed';
-import { daysToWeight, grownWeightG } from '../fish/growth';
+import { dailyRootGainG13, daysToWeight } from '../fish/growth';
 import type { Species } from '../library/types';
 
 export interface RotationWish {
@@ -21,17 +21,23 @@ export interface Rotation {
   cohortsAlive: number;
   stockPerCohort: number;
   fingerlingsPerYear: number;
-  standingKg: number;
+  /** Fish in the water, mean over the cycle and most, on the morning of a harvest. */
+  standingMeanKg: number;
+  standingPeakKg: number;
   largestKg: number;
-  feedKgPerDay: number;
+  /** Feed, mean over the cycle and most: life support must bear the most. */
+  feedMeanKgPerDay: number;
+  feedPeakKgPerDay: number;
   /** Water a cohort needs at harvest size, L. */
   harvestVolumeL: number;
+  /** Water for all fish at their most, L. */
   totalVolumeL: number;
 }
 
 /**
  * The steady state of a staged rotation: how many cohorts live at once, what to stock, what stands and eats.
- * Cohorts alive = grow-out days / days between harvests, rounded up (Little's law for batches).
+ * Cohorts alive = grow-out days / days between harvests, rounded up (Little's law for batches). Fish and feed are reckoned for each
+ * day between two harvests: what stands and eats rises until one cohort goes.
  * @throws {RuleBroken} when the fish would not grow, or a wish is out of range
  */
 export function rotationArithmetic(wish: RotationWish): Rotation {
@@ -52,26 +58,33 @@ export function rotationArithmetic(wish: RotationWish): Rotation {
   const gapDays = wish.everyWeeks * 7;
   const cohorts = Math.ceil(growDays / gapDays);
   const alive = (day: number) => stocked * wish.survival ** (day / growDays);
-  const weight = (day: number) => grownWeightG(wish.startG, Array(day).fill(wish.waterTempC), wish.species);
-  let standingG = 0;
-  let feedG = 0;
-  for (let c = 0; c < cohorts; c++) {
-    const age = Math.min(growDays - 1, c * gapDays);
-    const gain = weight(age + 1) - weight(age);
-    standingG += alive(age) * weight(age);
-    feedG += alive(age) * gain * feedConversion(weight(age), wish.species);
-  }
+  const gainG13 = dailyRootGainG13(wish.species, wish.waterTempC);
+  const weight = (day: number) => Math.min(wish.harvestG, (Math.cbrt(wish.startG) + gainG13 * day) ** 3);
+  const cycle = Array.from({ length: Math.round(gapDays) }, (_, phase) => {
+    let [standingG, feedG] = [0, 0];
+    // Counted back from the harvest: the oldest cohort is so many days short of its last.
+    for (let age = growDays - phase; age >= 0; age -= gapDays) {
+      standingG += alive(age) * weight(age);
+      const gain = Math.max(0, weight(age + 1) - weight(age));
+      feedG += alive(age) * gain * feedConversion(weight(age), wish.species);
+    }
+    return { standingG, feedG };
+  });
+  const mean = (of: 'standingG' | 'feedG') => cycle.reduce((sum, d) => sum + d[of], 0) / cycle.length;
+  const peak = (of: 'standingG' | 'feedG') => Math.max(...cycle.map((d) => d[of]));
   const litres = (g: number) => g / wish.densityKgM3;
   return {
     growDays,
     cohortsAlive: cohorts,
     stockPerCohort: stocked,
     fingerlingsPerYear: Math.round((stocked * 365) / gapDays),
-    standingKg: standingG / 1000,
-    largestKg: (harvested * wish.harvestG) / 1000,
-    feedKgPerDay: feedG / 1000,
-    harvestVolumeL: litres(harvested * wish.harvestG),
-    totalVolumeL: litres(standingG),
+    standingMeanKg: mean('standingG') / 1000,
+    standingPeakKg: peak('standingG') / 1000,
+    largestKg: (alive(growDays) * weight(growDays)) / 1000,
+    feedMeanKgPerDay: mean('feedG') / 1000,
+    feedPeakKgPerDay: peak('feedG') / 1000,
+    harvestVolumeL: litres(alive(growDays) * weight(growDays)),
+    totalVolumeL: litres(peak('standingG')),
   };
 }
 

@@ -54,7 +54,8 @@ export function BedsStation({ page }: { page: BedsPage }) {
                         </>
                       ) : (
                         <p className="small">
-                          Too late to sow for it: that was {shortDay(g.sowBy)}. Cut again, swap, or tell the customer.
+                          {g.full ?? `Too late to sow for it: that was ${shortDay(g.sowBy)}.`} Cut again, swap, or tell
+                          the customer.
                         </p>
                       )}
                     </div>

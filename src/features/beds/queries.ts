@@ -43,7 +43,9 @@ export interface GapView {
   customers: string;
   wantedOn: Day;
   sowBy: Day;
-  /** What adding it needs; null when it is too late to sow. */
+  /** Why there is no room for it; null: there is, or it is too late. */
+  full: string | null;
+  /** What adding it needs; null when it is too late to sow, or no bed has room. */
   add: { shortUnits: number; words: string; because: Explanation } | null;
 }
 
@@ -146,9 +148,10 @@ function gapList(view: FarmView): GapView[] {
       customers: gap.customers.join(', '),
       wantedOn: gap.wantedOn,
       sowBy: gap.sowBy,
+      full: gap.sowing || gap.sowBy < view.facts.today ? null : gap.full,
       add: gap.sowing && {
         shortUnits: gap.shortUnits,
-        words: `${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${gap.sowing.quantities.trays === 1 ? 'tray' : 'trays'} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
+        words: `${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${gap.sowing.quantities.trays === 1 ? 'tray' : 'trays'} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
         because: explainSowing(crop, gap.sowing.quantities, cells),
       },
     };

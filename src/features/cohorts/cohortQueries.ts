@@ -296,7 +296,9 @@ function growthReasons(view: FarmView, { code, species, fish, samples, meanG }: 
   const day = shortDay(view.day);
   return {
     pace: explainPace({ lotCode: code, species, pace, paceError, samples: samples.length, weighed }),
-    ready: species.marketG ? explainReady({ lotCode: code, meanG, species, pace, waterTempC, day }, view.units) : null,
+    ready: species.marketG
+      ? explainReady({ lotCode: code, meanG, species, pace, waterTempC, day, lastSample: fish.lastSample }, view.units)
+      : null,
   };
 }
 

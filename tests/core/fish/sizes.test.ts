@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { saySampleWeight } from '../../../src/core/explainFish';
 import { calibrateGrowth } from '../../../src/core/fish/calibration';
 import { presentSize, type CohortRecord } from '../../../src/core/fish/presentSize';
 import {
@@ -98,9 +99,35 @@ describe('a cohort’s size on a day', () => {
     expect(size.referenceG).toBeGreaterThan(100);
   });
 
-  test('on the day of a sample it weighs what was weighed', () => {
+  test('a first sample long after stocking is believed', () => {
     const size = presentSize(record({ samples: [{ day: '2026-05-01', meanG: 210, count: 20 }] }));
-    expect(size.referenceG).toBeCloseTo(210, 6);
+    expect(size.referenceG).toBeCloseTo(210, 0);
+    expect(size.lastSample!.share).toBeGreaterThan(0.99);
+  });
+
+  test('three fish weighed hardly move what sixty weighed a few days before said, and it says how much', () => {
+    const sixty = { day: '2026-04-28', meanG: 200, count: 60 };
+    const before = presentSize(record({ samples: [sixty] }));
+    const few = presentSize(record({ samples: [sixty, { day: '2026-05-01', meanG: 260, count: 3 }] }));
+    const many = presentSize(record({ samples: [sixty, { day: '2026-05-01', meanG: 260, count: 100 }] }));
+    expect(few.referenceG / before.referenceG).toBeLessThan(1.04);
+    expect(many.referenceG).toBeGreaterThan(235);
+    expect(few.lastSample!.share).toBeLessThan(0.1);
+    expect(saySampleWeight(few.lastSample)).toMatch(
+      /3 weighed\) for \d %, what was known before it \(worth \d+ weighed fish by then\)/,
+    );
+    expect(saySampleWeight(null)).toMatch(/no sample yet/);
+  });
+
+  test('what was weighed in the morning is not taken for the rest after the harvest of the afternoon', () => {
+    const morning = Date.parse('2026-05-01T07:00:00Z');
+    const taken = [{ day: '2026-05-01', at: morning + 6 * 3_600_000, count: 300, before: 600 }];
+    const sample = { day: '2026-05-01', meanG: 210, count: 60 };
+    const weighedBefore = presentSize(record({ samples: [{ ...sample, at: morning }], taken }));
+    const weighedAfter = presentSize(record({ samples: [{ ...sample, at: morning + 8 * 3_600_000 }], taken }));
+    expect(weighedBefore.referenceG).toBeCloseTo(210, 0);
+    // Weighed after the largest had gone, the whole cohort would have averaged more.
+    expect(weighedAfter.referenceG).toBeGreaterThan(222);
   });
 
   test('colder water means a smaller fish a month after the sample', () => {

@@ -214,17 +214,35 @@ describe('crops, day by day', () => {
     expect(forecast.loops.get('heron')!.plantedAreaM2[20]).toBeCloseTo(5, 9);
   });
 
-  test('ripe heads can wait their window and then their shelf life', () => {
-    const forecast = forecastFarm(aFarm({ fish: [] }), plan, settings);
-    expect(forecast.supply).toHaveLength(1);
-    expect(forecast.supply[0]).toMatchObject({
-      productCode: 'butterhead-lettuce',
-      from: 48,
-      until: 48 + 7 + 9,
-      quantity: 91,
-    });
-    expect(forecast.warnings).toEqual([]);
-  });
+  test('ripe heads can wait while they stand, at most their window, and then their shelf life', () => {
+    const standing = forecastFarm(aFarm({ fish: [] }), plan.filter((s) => s.kind !== 'clear'), settings);
+    expect(standing.supply).toHaveLength(1);
+    expect(standing.supply[0]).toMatchObject({ productCode: 'butterhead-lettuce', from: 48, until: 48 + 7 + 9, quantity: 91, standsDays: 7 });
+    expect(standing.warnings).toEqual([]);
+    // The bed is cleared the day after the pick: the pick may slide by that day and no more.
+    const cleared = forecastFarm(aFarm({ fish: [] }), plan, settings);
+    expect(cleared.supply[0]).toMatchObject({ from: 48, until: 48 + 1 + 9, standsDays: 1 });
+  }); // prettier-ignore
+
+  test('what was picked or cleared is no supply a second time, and the plan says so', () => {
+    const pick = plan.find((s) => s.kind === 'pick')!;
+    const again = [...plan.filter((s) => s.kind !== 'clear'), { ...pick, id: 'again', day: '2026-07-22' }];
+    const forecast = forecastFarm(aFarm({ fish: [] }), again, settings);
+    expect(forecast.supply.map((s) => s.stepId)).toEqual([pick.id]);
+    expect(forecast.warnings.map((w) => w.words).join()).toMatch(/B-1 has been picked already/);
+    const afterClearing = forecastFarm(aFarm({ fish: [] }), [...plan, { ...pick, id: 'late', day: '2026-07-25' }], settings);
+    expect(afterClearing.supply.map((s) => s.stepId)).toEqual([pick.id]);
+  }); // prettier-ignore
+
+  test('a bed picked once may be picked in parts: together they give what stood there', () => {
+    const pick = plan.find((s) => s.kind === 'pick')!;
+    const parts = [0, 1, 2].map((i) => ({ ...pick, id: `part-${i}`, count: 40, day: `2026-07-${19 + i}` }));
+    const forecast = forecastFarm(aFarm({ fish: [] }), [...plan.filter((s) => !['pick', 'clear'].includes(s.kind)), ...parts], settings);
+    const total = forecast.supply.reduce((sum, s) => sum + s.quantity, 0);
+    expect(forecast.supply).toHaveLength(3);
+    expect(total).toBeGreaterThanOrEqual(89);
+    expect(total).toBeLessThanOrEqual(91);
+  }); // prettier-ignore
 
   test('picked a fortnight early there is little and the plan says so', () => {
     const early = plan.map((s) => (s.kind === 'pick' ? { ...s, day: '2026-07-04' } : s));

@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { sowingGaps } from '../../../src/core/crops/gaps';
+import { cutFactor } from '../../../src/core/crops/quantities';
+import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { promiseTable } from '../../../src/core/market/promiseTable';
 import { boardSeries } from '../../../src/core/plan/board';
 import { harvestGroup } from '../../../src/core/plan/build';
@@ -11,7 +13,7 @@ import { findTroubles } from '../../../src/core/plan/troubles';
 import { DEFAULT_SETTINGS, type FarmFacts, type PromiseFact } from '../../../src/core/plan/types';
 import { addDays } from '../../../src/core/quantity/days';
 import { METRIC } from '../../../src/core/quantity/units';
-import { aFarm, aPlace, ids, LETTUCE_PRODUCT, someTrout } from '../farm';
+import { aFarm, aLoop, aPlace, ids, LETTUCE_PRODUCT, someTrout } from '../farm';
 
 const TODAY = '2026-06-01';
 
@@ -301,6 +303,42 @@ describe('sowings that a shortfall asks for', () => {
     expect(gap!.sowing).toMatchObject({ bedId: 'r1', quantities: { units: 60, seeds: 75 } });
     expect(gap!.sowing!.steps.every((s) => s.lotCode.startsWith('butterhead'))).toBe(true);
   });
+
+  test('never into a bed that it overfills: another bed, else as many as there is room for', () => {
+    const promises = [owed('2026-09-01', 60, { productCode: 'butterhead-lettuce' })];
+    const look = (over: Partial<FarmFacts>) => {
+      const facts = aFarm({ promises, ...over });
+      const forecast = forecastFarm(facts, []);
+      return sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 20), code, ids())[0]!;
+    };
+    const base = aFarm();
+    const full = planted(570);
+    const second = aPlace({ id: 'r2', kind: 'bed', positions: 300, areaM2: 15, method: 'raft', pieceSize: 20 });
+    expect(look({ plantings: full, places: [...base.places, second] }).sowing).toMatchObject({ bedId: 'r2' });
+    const some = look({ plantings: full });
+    expect(some.sowing!.steps.find((s) => s.kind === 'transplant')!.count).toBeLessThanOrEqual(30);
+    expect(some.full).toMatch(/R1 holds \d+ of the 60 wanted/);
+    const none = look({ plantings: planted(600) });
+    expect(none.sowing).toBeNull();
+    expect(none.full).toMatch(/No bed has room for it then/);
+  });
+
+  test('tomatoes for ten weeks are one sowing, worked back pick by pick, and the picks of no week fall short', () => {
+    const tomato = CROP_DEFAULTS.find((c) => c.code === 'cherry-tomato')!;
+    const product = { ...LETTUCE_PRODUCT, code: 'cherry-tomato', name: 'Cherry tomato', unit: 'kg' as const, cropCode: 'cherry-tomato', shelfLifeDays: 7 };
+    const promises = Array.from({ length: 10 }, (_, w) => owed(addDays('2026-10-01', w * 7), 20_000, { lineId: `l${w}`, productCode: 'cherry-tomato' }));
+    const warm = aLoop({ plannedAirTempC: Array(12).fill(23), plannedLightMol: Array(12).fill(25) });
+    const facts = aFarm({ loops: [warm], products: [product], promises, fish: [] });
+    const forecast = forecastFarm(facts, []);
+    const gaps = sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 28), code, ids());
+    expect(gaps).toHaveLength(1);
+    const kept = forecastFarm(facts, gaps[0]!.sowing!.steps, { ...DEFAULT_SETTINGS, horizonDays: 220 });
+    const after = promiseTable(kept, facts.products, facts.promises, 28)[0]!;
+    expect(after.weeks.reduce((sum, w) => sum + w.short, 0)).toBeLessThan(10 * 20_000 * 0.02);
+    // One lump for the first week alone would have asked for far more plants than the season needs.
+    const plants = gaps[0]!.sowing!.quantities.units;
+    expect(plants).toBeLessThan(20_000 / (tomato.yieldG * cutFactor(tomato, 1)) / 3);
+  }); // prettier-ignore
 
   test('too late: it says by when it would have had to be sown', () => {
     const [gap] = gaps('2026-06-20');

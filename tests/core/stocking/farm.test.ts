@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, test } from 'vitest';
 import { applyChanges } from '../../../src/core/plan/changes';
@@ -167,8 +168,26 @@ describe('rotation by arithmetic', () => {
     expect(r.growDays).toBeGreaterThan(160);
     expect(r.growDays).toBeLessThan(176);
     expect(r.stockPerCohort).toBe(638);
-    expect(r.standingKg).toBeGreaterThan(600);
+    expect(r.standingPeakKg).toBeGreaterThan(r.standingMeanKg);
+    expect(r.standingMeanKg).toBeGreaterThan(600);
+    // Life support bears the morning of a harvest: the cohort that is ready is still in it.
+    expect(r.standingPeakKg).toBeGreaterThan(r.largestKg);
+    expect(r.totalVolumeL).toBeGreaterThan(r.harvestVolumeL);
+    expect(r.feedPeakKgPerDay).toBeGreaterThanOrEqual(r.feedMeanKgPerDay);
   });
+
+  test('whatever the rotation, the most is never under the mean and a part never over the whole', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 5, max: 250 }), fc.double({ min: 0.5, max: 1, noNaN: true }), (everyWeeks, startG, survival) => {
+        const r = rotationArithmetic({ species: trout, waterTempC: 13, startG, harvestG: 300, everyWeeks, kgPerHarvest: 100, survival, densityKgM3: 40 });
+        expect(r.standingPeakKg).toBeGreaterThanOrEqual(r.standingMeanKg);
+        expect(r.feedPeakKgPerDay).toBeGreaterThanOrEqual(r.feedMeanKgPerDay);
+        expect(r.standingPeakKg).toBeGreaterThanOrEqual(r.largestKg - 1e-9);
+        expect(r.totalVolumeL).toBeGreaterThanOrEqual(r.harvestVolumeL - 1e-6);
+        expect(r.largestKg).toBeCloseTo(100, -1);
+      }),
+    );
+  }); // prettier-ignore
 
   test('water in which they do not grow, and sizes the wrong way round, are refused in words', () => {
     const wish = {
@@ -242,6 +261,18 @@ describe('back in step after a loss', () => {
     expect(steps(taken)[0]).toMatchObject({ kind: 'stock', toPlaceId: 'k2' });
     expect(taken.words).toMatch(/no quarantine tank is free for so many/);
   }); // prettier-ignore
+
+  test('losing the only cohort of a species counts as what it is', () => {
+    const gone = troutFarm({ fish: [] });
+    const [wait] = recoveryOutlook(
+      gone,
+      plan,
+      loss,
+      recoveryWays(gone, plan, loss, counter(), (s) => s),
+    );
+    expect(wait!.missingKg).toBeGreaterThan(80);
+    expect(wait!.backOn).toBeNull();
+  });
 
   test('nothing lost, nothing missing', () => {
     const facts = troutFarm({ fish: [someTrout({ placeId: 'k2', referenceG: 120 })] });

@@ -58,16 +58,18 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
       return { ok: false as const, fields: { form: [(error as Error).message] } };
     }
   };
+  const meanAndMost = (meanKg: number, mostKg: number) =>
+    `${formatMass(meanKg * 1000, page.units)} on average, ${formatMass(mostKg * 1000, page.units)} at the most`;
   const lines: [string, string][] = result
     ? [
         ['from fingerling to harvest', `${formatNumber(result.growDays)} days`],
         ['cohorts alive at once', formatNumber(result.cohortsAlive)],
         ['stock each time', `${formatNumber(result.stockPerCohort)} fish`],
         ['fingerlings a year', formatNumber(result.fingerlingsPerYear)],
-        ['standing', formatMass(result.standingKg * 1000, page.units)],
-        ['feed a day', formatMass(result.feedKgPerDay * 1000, page.units)],
+        ['fish in the water', meanAndMost(result.standingMeanKg, result.standingPeakKg)],
+        ['feed a day', meanAndMost(result.feedMeanKgPerDay, result.feedPeakKgPerDay)],
         [
-          'water at the species’ limit',
+          'water at the species’ limit, at the most',
           `${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`,
         ],
       ]
