@@ -244,3 +244,20 @@ export async function latestPh(tx: Tx, day: Day) {
     weekAgo: r.week_ago,
   })) as { loopId: string; pH: number; on: Day; weekAgo: number | null }[];
 }
+
+/** The last reading of each loop and kind in the fortnight up to a day. */
+export async function latestWater(
+  tx: Tx,
+  day: Day,
+): Promise<{ loopId: string; kind: string; value: number; on: Day }[]> {
+  const { rows } = await tx.raw(
+    `select distinct on (loop_id, kind) loop_id, kind, value, farm_day
+     from reading r where farm_day between ?::date - 14 and ? and not withdrawn
+       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
+     order by loop_id, kind, taken_at desc`,
+    [day, day],
+  );
+  return rows.map((r: { loop_id: string; kind: string; value: number; farm_day: Day }) => ({
+    loopId: r.loop_id, kind: r.kind, value: r.value, on: r.farm_day,
+  })); // prettier-ignore
+}

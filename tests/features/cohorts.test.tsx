@@ -455,10 +455,23 @@ describe('rooms of Cohorts', () => {
       spare: { feedKgPerDay: -2, limitedBy: 'nitrification', bedM2: 0 },
       because: { oxygen: because, oxygenWithoutOne: because, ammonia: because, media: because },
       tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31', because }],
+      readings: [{ name: 'total ammonia', said: '1.2 mg/L', on: '2026-06-01' }],
+      judged: [
+        {
+          kind: 'ammonia' as const,
+          tone: 'danger' as const,
+          value: '0.060 mg/L',
+          words: 'Free ammonia 0.060 mg/L: over',
+          because,
+          on: '2026-06-01',
+        },
+      ],
     };
     render(<LifeStation page={{ ...day, loops: [loop] }} />);
     expect(screen.getByText(/tightest: nitrification, 0.5 times the need/)).toBeTruthy();
     expect(screen.getByText(/It is not enough for the load of this day/)).toBeTruthy();
+    expect(screen.getByText('1.2 mg/L')).toBeTruthy();
+    expect(screen.getByText(/Free ammonia/).closest('p')!.className).toContain('danger');
     expect(screen.getByText('18').closest('td')!.className).toContain('danger');
     expect(screen.getAllByText('too little').length).toBe(2);
     fireEvent.click(screen.getByText('Aerators and filters of this loop'));

@@ -2,6 +2,7 @@ import { IsIn, IsObject, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { readingJob } from '../../core/tasks/sources/reading';
 import { readingFault } from '../../core/water/readings/readings';
+import { judgeLoops } from '../../server/judgeLoops';
 import { finishTask, recordReadings } from '../../db/events';
 import { command } from '../../server/command';
 import { IdField } from '../inputs';
@@ -20,7 +21,8 @@ export const module = command({
   title: (v) => (v.half ? `Water reading, ${v.half}` : 'Water reading'),
   who: CREW,
   input: ReadingInput,
-  run: async ({ tx, entry }, v) => {
+  run: async (doing, v) => {
+    const { tx, entry } = doing;
     const values = Object.entries(v.values);
     if (values.length === 0) throw new RuleBroken('t', 'Give at least one reading.');
     for (const [kind, value] of values) {
@@ -35,7 +37,9 @@ export const module = command({
         title: `Water reading, ${v.half}`,
       });
     await recordReadings(tx, entry, v.loopId, v.values);
-    return 'Recorded.';
+    // What the reading means for the fish is said where it was typed.
+    const judged = (await judgeLoops(tx, await doing.facts(), entry.farmDay)).get(v.loopId) ?? [];
+    return ['Recorded.', ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
   },
   takeBack: { words: () => 'Taken back: those readings.' },
 });

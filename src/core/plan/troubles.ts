@@ -3,15 +3,16 @@ import { addDays, daysBetween, inDays, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import type { UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
+import type { Judgement } from '../water/judge';
 import type { FarmFacts, FarmForecast } from './types';
 
 export interface Trouble {
-  kind: 'short' | 'crowding' | 'sample' | 'ph' | 'surplus' | 'unripe';
+  kind: 'short' | 'crowding' | 'sample' | 'ph' | 'ammonia' | 'oxygen' | 'surplus' | 'unripe';
   tone: 'danger' | 'attention' | 'soon';
   title: string;
   detail: string;
   /** Where to decide it: a station and what to show there. */
-  station: 'season' | 'cohorts' | 'round' | 'beds' | 'market';
+  station: 'season' | 'cohorts' | 'cohorts/margin' | 'round' | 'beds' | 'market';
   subject: string;
   day: Day;
 }
@@ -31,12 +32,21 @@ export interface TroubleView {
   forecast: FarmForecast;
   promise: PromiseRow[];
   pH: LatestPh[];
+  /** What the last readings mean for the fish, by loop. */
+  judged?: ReadonlyMap<string, readonly Judgement[]>;
   units: UnitChoice;
 }
 
 /** What needs a decision, the most pressing first. */
 export function findTroubles(view: TroubleView): Trouble[] {
-  const list = [...shortOrders(view), ...crowding(view), ...overdueSamples(view), ...pHDrift(view), ...surplus(view)];
+  const list = [
+    ...shortOrders(view),
+    ...crowding(view),
+    ...overdueSamples(view),
+    ...pHDrift(view),
+    ...badWater(view),
+    ...surplus(view),
+  ];
   const rank = { danger: 0, attention: 1, soon: 2 };
   return list.sort((a, b) => rank[a.tone] - rank[b.tone] || (a.day < b.day ? -1 : 1));
 }
@@ -110,6 +120,17 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
     } as const]; // prettier-ignore
   });
 }
+
+function badWater({ facts, judged }: TroubleView): Trouble[] {
+  return facts.loops.flatMap((loop) =>
+    (judged?.get(loop.id) ?? []).flatMap(({ kind, tone, value, words, on }) =>
+      tone === 'good' ? [] : [{
+        kind, tone, station: 'cohorts/margin', subject: loop.code, day: on,
+        title: `${loop.name}: ${kind === 'ammonia' ? 'free ammonia' : 'oxygen'} ${value}`, detail: words,
+      } as const],
+    ),
+  );
+} // prettier-ignore
 
 /** Below this the bacteria that oxidise ammonia slow noticeably. Timmons & Ebeling. */
 export const PH_LOW = 6.4;

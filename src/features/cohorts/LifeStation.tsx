@@ -35,6 +35,7 @@ export function LifeStation({ page }: { page: LifePage }) {
           </header>
           <div className="body columns">
             <div className="stack">
+              <LastReadings loop={loop} />
               <Margins loop={loop} page={page} />
               {page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}
             </div>
@@ -56,6 +57,29 @@ export function LifeStation({ page }: { page: LifePage }) {
 }
 
 type Loop = LifePage['loops'][number];
+
+/** The last readings, and what they mean for the fish in the loop. */
+function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
+  if (readings.length === 0)
+    return <p className="small quiet">No reading in the last fortnight: nothing is known of its water.</p>;
+  return (
+    <div data-testid="readings">
+      <p className="small">
+        {readings.map(({ name, said, on }, i) => (
+          <span key={name}>
+            {i > 0 && ' · '}
+            {name} <strong className="mono">{said}</strong> <span className="quiet">{shortDay(on)}</span>
+          </span>
+        ))}
+      </p>
+      {judged.map((j) => (
+        <p key={j.kind} className={`small ${j.tone === 'good' ? 'good' : `mark ${j.tone}`}`}>
+          <Why because={j.because}>{j.words}</Why>
+        </p>
+      ))}
+    </div>
+  );
+}
 
 function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   const m = loop.margin;

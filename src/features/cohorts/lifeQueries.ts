@@ -3,6 +3,7 @@ import type { Explanation } from '../../core/explain';
 import { explainMargin, explainMinutes } from '../../core/explainLife';
 import type { FishStay, PlaceFact } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
+import { formatNumber, formatTemperature, type UnitChoice } from '../../core/quantity/units';
 import { spareCapacity, type Spare } from '../../core/stocking/rotation';
 import {
   lifeSupportMargin,
@@ -13,7 +14,10 @@ import {
   type LifeSupportMargin,
 } from '../../core/water/lifeSupport';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
-import { latestPh } from '../../db/facts';
+import { READING_KINDS } from '../../core/water/readings/readings';
+import type { Judgement } from '../../core/water/judge';
+import { latestPh, latestWater } from '../../db/facts';
+import { judgeLoops } from '../../server/judgeLoops';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 
 export function staysAt({ forecast, at }: FarmView, placeId: string): FishStay[] {
@@ -55,6 +59,9 @@ export interface LifePage extends DayView {
     biomassKg: number;
     feedKg: number;
     firstShort: Day | null;
+    /** The last reading of each kind, and what those of ammonia and oxygen mean for the fish. */
+    readings: { name: string; said: string; on: Day }[];
+    judged: Judgement[];
     spare: Spare;
     because: ReturnType<typeof explainMargin>;
     tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[];
@@ -62,8 +69,10 @@ export interface LifePage extends DayView {
 }
 
 export async function lifePage(search: Search): Promise<LifePage> {
-  const view = await farmView(search, async (tx, { day }) => ({
+  const view = await farmView(search, async (tx, { facts, day }) => ({
     pH: await latestPh(tx, day),
+    water: await latestWater(tx, day),
+    judged: await judgeLoops(tx, facts, day),
     versions: (await tx('loop').select('id', 'version')) as { id: string; version: number }[],
   }));
   const { facts, at } = view;
@@ -91,6 +100,8 @@ export async function lifePage(search: Search): Promise<LifePage> {
         name: loop.name,
         support: loop.lifeSupport,
         pH,
+        readings: view.more.water.filter((r) => r.loopId === loop.id).flatMap((r) => sayReading(r, view.units)),
+        judged: view.more.judged.get(loop.id) ?? [],
         ...margin,
         firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
         because: explainMargin({ loop: loop.name, support: loop.lifeSupport, pH, ...margin }),
@@ -119,6 +130,13 @@ export async function lifePage(search: Search): Promise<LifePage> {
     }),
   };
 }
+
+function sayReading({ kind, value, on }: { kind: string; value: number; on: Day }, units: UnitChoice) {
+  const known = READING_KINDS.get(kind);
+  if (!known) return [];
+  const said = known.quantity === 'temperature' ? formatTemperature(value, units) : `${formatNumber(value, 2)} ${known.unit}`;
+  return [{ name: known.name, said: said.trim(), on }];
+} // prettier-ignore
 
 function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
   const loop = facts.loops.find((l) => l.id === loopId)!;

@@ -6,6 +6,7 @@ import { aJob, type Job } from '../../core/tasks/jobs';
 import { buildRound } from '../../core/tasks/round';
 import { lastHandover, loadChores, saltByPlace, tasksDoneOn, type DoneRow } from '../../db/events';
 import { latestPh } from '../../db/facts';
+import { judgeLoops } from '../../server/judgeLoops';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
 import { vesselView } from '../../ui/draw/vesselView';
@@ -23,11 +24,12 @@ export interface RoundPage extends DayView {
 
 /** One transaction, one forecast: everything the round of a day shows. */
 export async function roundPage(search: Search): Promise<RoundPage> {
-  const view = await farmView(search, async (tx, { day, person }) => ({
+  const view = await farmView(search, async (tx, { facts, day, person }) => ({
     chores: await loadChores(tx),
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
+    judged: await judgeLoops(tx, facts, day),
     handover: await lastHandover(tx, day, person.timeZone),
   }));
   const { facts, forecast, steps, units, day, at, when, more } = view;
@@ -46,7 +48,10 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     at,
     jobs: [...jobs, ...finished].map((job) => ({ ...job, because: whyFeed(view, job) })),
     record: more.done,
-    troubles: when === 'past' ? [] : findTroubles({ facts, forecast, promise: promisesOf(view), pH: more.pH, units }),
+    troubles:
+      when === 'past'
+        ? []
+        : findTroubles({ facts, forecast, promise: promisesOf(view), pH: more.pH, judged: more.judged, units }),
     handover: more.handover,
     vessels: vesselsByLoop(view),
   };

@@ -1,6 +1,12 @@
 import fc from 'fast-check';
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { findTroubles } from '../../../src/core/plan/troubles';
+import { METRIC } from '../../../src/core/quantity/units';
+import { aFarm } from '../farm';
 import { ammoniaFromFeedG, unionisedShare } from '../../../src/core/water/ammonia';
+import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import { judgeWater } from '../../../src/core/water/judge';
 import { feedBalance, FEED_BAND_G_M2 } from '../../../src/core/water/balance';
 
 test.each([
@@ -46,4 +52,47 @@ test('feed against planted area: hungry, balanced, rich, or nothing planted', ()
   expect(feedBalance(4000, 100, band).state).toBe('hungry');
   expect(feedBalance(20_000, 100, band).state).toBe('rich');
   expect(feedBalance(1000, 0, band)).toEqual({ gM2Day: null, state: 'unplanted' });
+});
+
+describe('the last readings are held against the fish that live in the water', () => {
+  const species = (code: string) => SPECIES_DEFAULTS.find((s) => s.code === code)!;
+  const [trout, tilapia] = [species('rainbow-trout'), species('nile-tilapia')];
+  const on = '2026-06-01';
+  const water = (pH: number, tan: number, oxygen?: number) => ({
+    loop: 'Heron', ph: { value: pH, on }, t: { value: 20, on }, tan: { value: tan, on }, ...(oxygen === undefined ? {} : { do: { value: oxygen, on } }),
+  }); // prettier-ignore
+
+  test('2 mg/L of ammonia at pH 7.0 is little, at pH 8.5 it is more than trout bear; the Why says how', () => {
+    expect(judgeWater(water(7, 2), [trout])[0]).toMatchObject({ kind: 'ammonia', tone: 'good' });
+    const [bad] = judgeWater(water(8.5, 2), [trout]);
+    expect(bad).toMatchObject({ tone: 'danger' });
+    expect(bad!.words).toMatch(/over what rainbow trout bears.*Stop feeding/);
+    expect(bad!.because.formula).toMatch(
+      /2.00 mg\/L total ammonia nitrogen × [\d.]+ % un-ionised at pH 8.5 and 20.0 °C/,
+    );
+  });
+
+  test('the most sensitive species of the loop decides', () => {
+    const freeMgL = (trout.ammoniaMaxMgL + tilapia.ammoniaMaxMgL) / 2;
+    const tan = freeMgL / unionisedShare(8, 20);
+    expect(judgeWater(water(8, tan), [tilapia])[0]!.tone).not.toBe('danger');
+    expect(judgeWater(water(8, tan), [tilapia, trout])[0]!.tone).toBe('danger');
+    const oxygen = (trout.doMinMgL + tilapia.doMinMgL) / 2;
+    expect(judgeWater(water(7, 0.1, oxygen), [tilapia])[1]!.tone).toBe('good');
+    expect(judgeWater(water(7, 0.1, oxygen), [tilapia, trout])[1]!.tone).toBe('attention');
+  });
+
+  test('under the critical oxygen it is danger; without a reading, or without fish, nothing is claimed', () => {
+    expect(judgeWater(water(7, 0.1, trout.doCriticalMgL - 0.1), [trout])[1]).toMatchObject({ tone: 'danger' });
+    expect(judgeWater({ loop: 'Heron', ph: { value: 7, on } }, [trout])).toEqual([]);
+    expect(judgeWater(water(8.5, 5, 1), [])).toEqual([]);
+  });
+
+  test('what needs a decision says so', () => {
+    const facts = aFarm();
+    const forecast = forecastFarm(facts, []);
+    const judged = new Map([['heron', judgeWater(water(8.5, 2), [trout])]]);
+    const troubles = findTroubles({ facts, forecast, promise: [], pH: [], judged, units: METRIC });
+    expect(troubles.find((t) => t.kind === 'ammonia')).toMatchObject({ tone: 'danger', station: 'cohorts/margin' });
+  });
 });
