@@ -410,7 +410,7 @@ describe('fish', () => {
       await recordSample(tx, key, {
         lotId: fish.lotId,
         placeId: fish.placeId,
-        weightsG: [fish.referenceG * 1.3, fish.referenceG * 1.3],
+        weightsG: Array<number>(80).fill(fish.referenceG * 1.3),
       });
       expect(await recordSample(tx, key, { lotId: fish.lotId, placeId: fish.placeId, weightsG: [1] })).toEqual({
         repeated: true,
@@ -418,7 +418,10 @@ describe('fish', () => {
       const after = (await loadFacts(tx, TODAY, true)).fish.find(
         (f) => f.lotId === fish.lotId && f.placeId === fish.placeId,
       )!;
+      // Eighty weighed outweigh the thirty of a few days ago, but do not wipe them out.
       expect(after.referenceG).toBeGreaterThan(fish.referenceG * 1.15);
+      expect(after.referenceG).toBeLessThan(fish.referenceG * 1.3);
+      expect(after.lastSample!.count).toBe(80);
       expect(after.sampledOn).toBe(TODAY);
       const samples = (await samplesOf(tx, [fish.lotId], TODAY)).length;
       expect(await withdrawSample(tx, entry(), key.entryKey)).toBe(1);

@@ -290,7 +290,8 @@ describe('samples', () => {
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/market size on/);
     const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
     const page = await cohortPage('T-SAMPLE', on());
-    expect(page.places[0]!.meanG).toBeCloseTo(121.2, 0);
+    // Five fish weighed: nearly all of what is known, since nothing was weighed for weeks before.
+    expect(Math.abs(page.places[0]!.meanG - 121.2)).toBeLessThan(3);
     expect(page.condition!.k).toBeGreaterThan(1.2);
     const bulk = await actions.sample({ ...key(), ...own, bulkCount: 60, bulkG: 7300 });
     expect(bulk.ok).toBe(true);

@@ -194,8 +194,8 @@ export class FishRun {
     const gainG = Math.max(0, (cube(nextRoot) - referenceG) * relative);
     const table = tableOf(rule);
     if (!table) {
-      // No growth at all is water too cold or too hot to feed in.
-      stay.feedG[day - stay.from] = gains[day]! > 0 ? feedByGrowthG(count, meanG, gainG, species) : 0;
+      const tooColdOrHot = gains[day] === 0 && species.growthG13PerDay > 0;
+      stay.feedG[day - stay.from] = tooColdOrHot ? 0 : feedByGrowthG(count, meanG, gainG, species);
       return nextRoot;
     }
     const feedG = feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), table);
