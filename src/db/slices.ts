@@ -82,6 +82,7 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: Brok
 
 const EVEN_MONTHS = {
   plannedWaterTempC: new Array<number>(12).fill(18),
+  waterUnknown: true,
   plannedAirTempC: new Array<number>(12).fill(18),
   plannedLightMol: new Array<number>(12).fill(12),
 };

@@ -60,6 +60,12 @@ const HALF_LIFE_DAYS = 7;
 /** A stocking weight is worth so many weighed fish. Planning default. */
 const START_WORTH_FISH = 15;
 
+/** How much a sample counts against what was known before it. @param days since then */
+export function sampleShare(count: number, worth: number, days: number): SampleWeight {
+  const worthBefore = worth * 0.5 ** (Math.max(0, days) / HALF_LIFE_DAYS);
+  return { count, worthBefore, share: count / (count + worthBefore) };
+}
+
 /**
  * How big a cohort is on a day: what was known before each sample, grown on at the cohort's own pace, and the sample itself, each
  * by how many weighed fish it is worth. What was known is worth less with every day. A sample taken after the largest had gone is set
@@ -78,11 +84,10 @@ export function presentSize(record: CohortRecord): CohortSize {
   let lastSample: SampleWeight | null = null;
   samples.forEach((sample, i) => {
     const grown = known.rootG13 + (gainUntil(sample.day) - gainUntil(known.day)) * paceAfter(i).multiplier;
-    const worthBefore = known.worth * 0.5 ** (Math.max(0, daysBetween(known.day, sample.day)) / HALF_LIFE_DAYS);
-    const share = sample.count / (sample.count + worthBefore);
+    lastSample = sampleShare(sample.count, known.worth, daysBetween(known.day, sample.day));
+    const { share, worthBefore } = lastSample;
     const rootG13 = share * Math.cbrt(points[i]!.meanWeightG) + (1 - share) * grown;
     known = { day: sample.day, rootG13, worth: sample.count + worthBefore };
-    lastSample = { count: sample.count, worthBefore, share };
   });
   const calibration = paceAfter(points.length);
   const gained = gainUntil(day) - gainUntil(known.day);

@@ -446,7 +446,7 @@ export class FishRun {
     const known = this.gainTables.get(key);
     if (known) return known;
     const loop = this.loopById.get(loopId);
-    const waterC = loop ? this.waterOf(loop) : null;
+    const waterC = loop && !loop.waterUnknown ? this.waterOf(loop) : null;
     const table = new Float64Array(this.settings.horizonDays);
     for (let day = 0; day < table.length; day++)
       table[day] = dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC);

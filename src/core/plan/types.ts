@@ -19,6 +19,8 @@ export interface LoopFact {
   bandGM2: [number, number];
   /** Twelve mid-month values, °C. */
   plannedWaterTempC: number[];
+  /** Its record is broken: fish are reckoned at their best temperature, so that they are still fed. */
+  waterUnknown?: boolean;
   /** Settings that depart from the months, oldest first; null goes back to the months. */
   tempPlan: { from: Day; tempC: number | null }[];
   lifeSupport: LifeSupport;

@@ -8,6 +8,7 @@ import { temperatureResponse } from '../quantity/temperatureResponse';
 import { plannedWaterC } from '../water/plannedTemperature';
 import type { SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
+import { fingerlingPrice } from './fingerlingPrice';
 import { usualHarvestOn, weekServedBy } from './harvestDay';
 import type { Demand, PlannerCosts, PlannerInput, PresentFish, PurgeTank, StockChoice, TankGroup } from './types';
 
@@ -217,11 +218,6 @@ function gainsAlong(species: Species, waterC: readonly number[]): Float64Array {
 /** Where the farm has set no price: a 10 g fingerling, and a kg of feed. Planning defaults, minor units. */
 const FINGERLING_MINOR = 60;
 const FEED_MINOR_PER_KG = 200;
-
-/** A larger fingerling costs more, less than in proportion. Planning default around the price of a 10 g fish. */
-export function fingerlingPrice(priceAt10gMinor: number, startG: number): number {
-  return Math.round(priceAt10gMinor * (Math.max(1, startG) / 10) ** 0.6);
-}
 
 function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmForecast, target: StockingTarget, offset: number, harvestOn: number): Demand[] {
   const table = promiseTable(forecast, facts.products, facts.promises, target.weeks + 1);

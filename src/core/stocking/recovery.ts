@@ -12,7 +12,7 @@ import { addDays, daysBetween, isoWeek, weekStart, type Day } from '../quantity/
 import { formatNumber } from '../quantity/units';
 import { shortDay } from '../quantity/sayDay';
 import { plannedWaterC } from '../water/plannedTemperature';
-import { fingerlingPrice } from './problem';
+import { fingerlingPrice } from './fingerlingPrice';
 
 export interface Loss {
   lotCode: string;

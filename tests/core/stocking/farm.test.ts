@@ -7,7 +7,8 @@ import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from '../../../src/co
 import { candidateBatches } from '../../../src/core/stocking/batches';
 import { addDays } from '../../../src/core/quantity/days';
 import { draftOf } from '../../../src/core/stocking/draft';
-import { fingerlingPrice, stockingProblem, type StockingTarget } from '../../../src/core/stocking/problem';
+import { fingerlingPrice } from '../../../src/core/stocking/fingerlingPrice';
+import { stockingProblem, type StockingTarget } from '../../../src/core/stocking/problem';
 import { recoveryOutlook, recoveryWays, type Loss } from '../../../src/core/stocking/recovery';
 import { rotationArithmetic, spareCapacity } from '../../../src/core/stocking/rotation';
 import { solveStocking } from '../../../src/core/stocking/solve';

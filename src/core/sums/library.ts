@@ -1,0 +1,14 @@
+import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../library/defaults';
+import type { Crop, Species } from '../library/types';
+import type { SumChoice } from './sum';
+
+export const SPECIES: SumChoice = { name: 'species', words: 'Species', of: 'species', start: 'nile-tilapia' };
+export const CROP: SumChoice = { name: 'crop', words: 'Crop', of: 'crop', start: 'butterhead-lettuce' };
+
+/** Codes and names to choose from. */
+export function choicesOf({ of }: SumChoice): [code: string, name: string][] {
+  return (of === 'species' ? SPECIES_DEFAULTS : CROP_DEFAULTS).map((x) => [x.code, x.name]);
+}
+
+export const speciesOf = (code: string): Species => SPECIES_DEFAULTS.find((s) => s.code === code)!;
+export const cropOf = (code: string): Crop => CROP_DEFAULTS.find((c) => c.code === code)!;
