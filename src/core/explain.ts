@@ -1,4 +1,5 @@
 import { waterL } from './fish/stocking';
+import { by, type Rule } from './sums/sums';
 import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
@@ -15,6 +16,8 @@ export interface Explanation {
   formula: string;
   inputs: { label: string; value: string; from: string }[];
   source: string;
+  /** The registered calculations it rests on. */
+  rules?: Rule[];
   /** Which record or setting moves it. */
   change: string;
 }
@@ -53,10 +56,9 @@ export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
         from: times.length > 0 ? 'the auto-feeder times on Feed' : 'by fish size: small mouths eat little and often',
       },
     ],
-    source:
-      r.rule?.ration === 'table'
-        ? 'The farm’s own feed table, scaled by the species’ temperature curve (Yan & Hunt 1999).'
-        : 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999), times feed conversion by size.',
+    ...(r.rule?.ration === 'table'
+      ? by('feed-by-table', 'temperature-response')
+      : by('daily-growth', 'temperature-response', 'feed-by-growth', 'feed-conversion')),
     change:
       'weigh a sample, or correct the count; the feed table and feeder times are on Feed, feed conversion in Species.',
   };
@@ -87,7 +89,7 @@ export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): E
       { label: 'Good enough to pack', value: share(crop.packout), from: crop.basis },
       { label: 'Positions in the bed', value: formatNumber(q.positions), from: 'wanted ÷ (bed · pack-out)' },
     ],
-    source: 'seeds = ⌈units / (germination · nursery survival · final survival · pack-out)⌉',
+    ...by('seeds'),
     change: 'the shares are in the crop library; the need is in the orders.',
   };
 }
@@ -111,7 +113,7 @@ export function explainDensity(place: PlaceFact, biomassG: number, count: number
         from: 'farm set-up, for this tank’s aeration',
       },
     ],
-    source: 'kg of fish per m³ of water; limits are planning defaults of the species library, lowered for the tank.',
+    ...by('density'),
     change: 'move or harvest fish, weigh a sample, or change the tank’s limit.',
   };
 }
@@ -148,7 +150,7 @@ export function explainPromise(row: {
         ? [{ label: 'In tanks', value: row.swimming, from: 'of this size by the forecast; netting is not planned' }]
         : []),
     ],
-    source: 'Deliveries in order of day, each from the batch that expires first.',
+    ...by('short', 'free-to-promise'),
     change: row.swimming
       ? 'plan a netting on the cohort’s page, or change the order.'
       : 'slide a harvest or sowing on Season, or change the order.',
@@ -174,8 +176,7 @@ export function explainBalance(
       },
       { label: 'Comfortable band', value: `${band[0]}–${band[1]} g/m²`, from: 'loop set-up' },
     ],
-    source:
-      'Feed per growing area: Rakocy (2006) for rafts, FAO Technical Paper 589; decoupled loops: planning default.',
+    ...by('feed-per-area'),
     change: 'the plan: stockings, harvests and sowings on Season.',
   };
 }

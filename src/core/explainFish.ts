@@ -3,10 +3,9 @@ import type { Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { SampleWeight } from './fish/presentSize';
 import type { Species } from './library/types';
+import { by } from './sums/sums';
 import { formatMoney } from './quantity/money';
 import { formatChange, formatMass, formatNumber, type UnitChoice } from './quantity/units';
-
-const GROWTH = 'Cube-root growth (Iwama & Tautz 1981) with a beta temperature curve (Yan & Hunt 1999).';
 
 /** How a size came about: the last sample against what was known before it. */
 export function saySampleWeight(last: SampleWeight | null | undefined): string {
@@ -29,7 +28,7 @@ export function explainPace(cohort: { lotCode: string; species: Species; pace: n
       { label: 'Root weight gained a day at its best', value: `${formatNumber(species.growthG13PerDay, 4)} g^⅓`, from: `${species.name}: ${species.basis}` },
       { label: 'Water', value: 'day by day', from: 'readings of its loop; where none was taken, as planned' },
     ],
-    source: `${GROWTH} Least squares on the cube root of weight, each sample weighted by the fish in it.`,
+    ...by('pace', 'daily-growth'),
     change: 'weigh a sample; a wrong one can be taken back on the Round.',
   };
 } // prettier-ignore
@@ -46,7 +45,7 @@ export function explainReady(cohort: { lotCode: string; meanG: number; species: 
       { label: 'Pace', value: `× ${formatNumber(cohort.pace, 2)}`, from: 'fitted to its samples' },
       { label: 'Water', value: `${formatNumber(cohort.waterTempC, 1)} °C on the day`, from: 'planned temperatures of its loop' },
     ],
-    source: GROWTH,
+    ...by('days-to-weight', 'daily-growth', 'temperature-response', 'sample-share'),
     change: 'weigh a sample, plan another temperature, or change the market size in Species.',
   };
 } // prettier-ignore
@@ -62,7 +61,7 @@ export function explainConversion(lotCode: string, feedG: number, account: Cohor
       { label: 'Survival', value: account.survival === null ? '–' : `${formatNumber(account.survival * 100, 1)} %`, from: 'ledger: stocked, died' },
       { label: 'Weight of the dead', value: 'by the sample before each death', from: 'deaths and samples' },
     ],
-    source: 'Biological FCR = feed ÷ (gain + dead); economic FCR = feed ÷ (present + taken − stocked).',
+    ...by('conversion-biological', 'conversion-paid'),
     change: 'record what was eaten and held back; count and weigh at every move.',
   };
 } // prettier-ignore
@@ -96,7 +95,7 @@ export function explainGrade(grade: { name: string; fromCm: number; toCm: number
       { label: 'Mean weight', value: formatMass(grade.meanG, units), from: 'last sample, grown on since' },
       { label: 'Spread of sizes', value: `± ${formatNumber(species.sizeCv * 100)} %`, from: 'species library, or the sample it was graded by; fish already taken are left out' },
     ],
-    source: `Length–weight relation of ${inSentence(species.name)} in the species library; sizes log-normal.`,
+    ...by('weight-from-length', 'share-above'),
     change: 'weigh and measure a sample; the length–weight numbers are in Species.',
   };
 } // prettier-ignore

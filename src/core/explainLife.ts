@@ -1,5 +1,6 @@
 import type { Explanation } from './explain';
 import type { PlaceFact } from './plan/types';
+import { by } from './sums/sums';
 import { formatNumber } from './quantity/units';
 import { MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupport, type LifeSupportMargin } from './water/lifeSupport';
 
@@ -15,7 +16,7 @@ export function explainMinutes(tank: { place: PlaceFact; kg: number; minutes: nu
       { label: 'Critical', value: `${formatNumber(tank.criticalMgL, 1)} mg/L`, from: 'species library' },
       { label: 'Breathed', value: `${formatNumber(tank.breathedMgH / 1000)} g an hour`, from: 'species library, by size, temperature and feeding' },
     ],
-    source: 'Saturation: Benson & Krause (1984). Respiration: allometric planning default. No exchange at the surface is counted, so it errs on the safe side.',
+    ...by('minutes-to-danger', 'oxygen-saturation', 'respiration'),
     change: 'fewer fish, or a second blower, a battery and an alarm. An estimate never replaces them.',
   };
 } // prettier-ignore
@@ -50,7 +51,7 @@ function oxygen(r: MarginReasons): Explanation {
     title: `oxygen in ${r.loop}`,
     formula: `${formatNumber(r.feedKg, 1)} kg feed × ${formatNumber(perFeed, 2)} kg oxygen = ${formatNumber(r.margin.oxygenNeedKg, 1)} kg needed; the aerators bring ${r.support.aerators.map((a) => formatNumber(a.kgO2PerDay, 1)).join(' + ') || '0'} = ${formatNumber(r.margin.oxygenGivenKg, 1)} kg.`,
     inputs: [FEED(r), ...r.support.aerators.map((a) => ({ label: a.name, value: `${formatNumber(a.kgO2PerDay, 1)} kg a day`, from: FROM_PLATES }))],
-    source: 'Per kg of feed: fish 0.25, nitrifying bacteria 0.12, others 0.13 kg (Timmons & Ebeling).',
+    ...by('oxygen-need'),
     change: 'less feed, fewer fish, or more aeration; correct the plates’ numbers below.',
   };
 } // prettier-ignore
@@ -74,7 +75,7 @@ function ammonia(r: MarginReasons): Explanation {
     title: `ammonia in ${r.loop}`,
     formula: `${lines.join(' + ') || 'No filter'} at 20 °C, changed by 7 % a degree to ${formatNumber(r.tempC, 1)} °C${r.pH < 6.5 ? ` and lowered for pH ${formatNumber(r.pH, 1)}` : ''} = ${formatNumber(r.margin.nitrifiedG)} g a day turned over; the feed makes ${formatNumber(r.margin.ammoniaG)} g.`,
     inputs: [FEED(r), { label: 'pH', value: formatNumber(r.pH, 1), from: 'last reading; below 6.5 nitrification slows' }, ...r.support.media.map((m) => ({ label: m.name, value: `${formatNumber(m.volumeM3 * 1000)} L`, from: FROM_PLATES }))],
-    source: 'Ammonia nitrogen = feed × protein × 0.092 (Timmons & Ebeling). Rates by filter type are planning defaults; plant uptake is not counted.',
+    ...by('ammonia-from-feed', 'nitrification'),
     change: 'less feed, more media, warmer water or a pH of 6.5 and above.',
   };
 } // prettier-ignore
@@ -84,7 +85,7 @@ function media(r: MarginReasons): Explanation {
     title: `filter media in ${r.loop}`,
     formula: `${formatNumber(r.biomassKg)} kg fish × ${MEDIA_L_PER_KG} L = ${formatNumber(r.margin.mediaRuleL)} L wanted; ${formatNumber(r.margin.mediaL)} L are there.`,
     inputs: [{ label: 'Fish', value: `${formatNumber(r.biomassKg)} kg`, from: 'ledger and last samples, by forecast' }, ...r.support.media.map((m) => ({ label: m.name, value: `${formatNumber(m.volumeM3 * 1000)} L`, from: FROM_PLATES }))],
-    source: 'The quick school of sizing, a planning default; the ammonia line is the other school.',
+    ...by('media-rule'),
     change: 'more media or fewer fish.',
   };
 } // prettier-ignore

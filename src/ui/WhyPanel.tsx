@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
+import Link from 'next/link';
 import type { Explanation } from '../core/explain';
 
 export function WhyPanel({ because, onClose }: { because: Explanation; onClose: () => void }) {
@@ -31,6 +32,15 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
           ))}
         </tbody>
       </table>
+      {because.rules && (
+        <ul className="rows small" style={{ margin: '12px 0 0' }}>
+          {because.rules.map((rule) => (
+            <li key={rule.name}>
+              {rule.title}: {rule.formula}. <Link href={`/sums?sum=${rule.name}`}>Try it</Link>
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="small quiet" style={{ margin: '12px 0 4px' }}>
         Source: {because.source}
       </p>

@@ -4,6 +4,7 @@ import type { Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatNumber } from '../quantity/units';
+import { by } from '../sums/sums';
 import { unionisedShare } from './ammonia';
 
 export interface LatestReading {
@@ -64,7 +65,7 @@ function judgeAmmonia({ loop, ph, t, tan }: LoopWater, present: readonly Sensiti
         { label: 'Water', value: `${formatNumber(t.value, 1)} °C`, from: `reading of ${shortDay(t.on)}` },
         { label: 'Limit', value: limit, from: `${name}, the most sensitive species in the loop: ${basis}` },
       ],
-      source: 'Un-ionised share: Emerson et al. (1975), fresh water.',
+      ...by('free-ammonia', 'unionised-share'),
       change: 'less feed, more media, a lower pH; a new reading of ammonia, pH and temperature. The limit is in Species.',
     },
   };

@@ -4,6 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import Link from 'next/link';
 import { LOG_EXAMPLES } from '../../core/log/parse';
 import { STATIONS } from './stations';
 
@@ -45,6 +46,9 @@ export function Help({ onClose }: { onClose: () => void }) {
         </table>
       </DialogContent>
       <DialogActions>
+        <Button component={Link} href="/sums" onClick={onClose}>
+          Sums: try each calculation
+        </Button>
         <Button onClick={onClose}>Close</Button>
       </DialogActions>
     </Dialog>

@@ -81,6 +81,9 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
           ))}
         </nav>
         <div className="who">
+          <Link href="/sums" className="small" prefetch={false} title="Every calculation, with your own numbers">
+            Sums
+          </Link>
           {isDemo && <p className="demo-note">{farmName}, a made-up farm</p>}
           {who}
         </div>

@@ -1,0 +1,10 @@
+import { SumsStation } from '../../../features/sums/SumsStation';
+import { dayView, type Search } from '../../../server/farmView';
+
+export const metadata = { title: 'Sums' };
+
+export default async function Page({ searchParams }: { searchParams: Search }) {
+  const { units } = await dayView(searchParams);
+  const { sum } = await searchParams;
+  return <SumsStation units={units} chosen={typeof sum === 'string' ? sum : null} />;
+}

@@ -1,0 +1,140 @@
+'use client';
+import TextField from '@mui/material/TextField';
+import Link from 'next/link';
+import { useState } from 'react';
+import { RuleBroken } from '../../core/errors';
+import { formatNumber, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
+import { choicesOf } from '../../core/sums/library';
+import { isChoice, type Sum, type SumInput, type SumResult, type SumValues } from '../../core/sums/sum';
+import { SUMS, workOut } from '../../core/sums/sums';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import type { Outcome } from '../../ui/outcome';
+
+const GROUPS = [...new Set(SUMS.map((s) => s.group))];
+
+/** Every calculation of the app, to be tried with one's own numbers. */
+export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
+  const [wanted, setWanted] = useState('');
+  const current = SUMS.find((s) => s.name === chosen) ?? SUMS[0]!;
+  const word = wanted.trim().toLowerCase();
+  const found = SUMS.filter((s) => `${s.title} ${s.formula} ${s.name}`.toLowerCase().includes(word));
+  return (
+    <>
+      <header className="page-head">
+        <h1>Sums</h1>
+        <p className="quiet">Each calculation the app makes, with your own numbers and its working shown.</p>
+      </header>
+      <div className="columns">
+        <nav className="sheet" aria-label="Calculations">
+          <div className="body stack">
+            <TextField
+              label="Find a calculation"
+              value={wanted}
+              onChange={(e) => setWanted(e.target.value)}
+              slotProps={{ htmlInput: { autoComplete: 'off' } }}
+            />
+            {found.length === 0 && <p className="quiet small">No calculation has “{wanted}” in it.</p>}
+            {GROUPS.map((group) => (
+              <SumList key={group} group={group} sums={found.filter((s) => s.group === group)} current={current} />
+            ))}
+          </div>
+        </nav>
+        <OneSum key={current.name} sum={current} units={units} />
+      </div>
+    </>
+  );
+}
+
+function SumList({ group, sums, current }: { group: string; sums: readonly Sum[]; current: Sum }) {
+  if (sums.length === 0) return null;
+  return (
+    <section>
+      <h2 className="small quiet">{group}</h2>
+      <ul className="rows">
+        {sums.map((s) => (
+          <li key={s.name}>
+            <Link
+              href={`/sums?sum=${s.name}`}
+              prefetch={false}
+              scroll={false}
+              aria-current={s === current ? 'page' : undefined}
+              className={s === current ? 'strong' : undefined}
+            >
+              {s.title}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
+  const [result, setResult] = useState<SumResult | null>(null);
+  const work = async (typed: Record<string, unknown>): Promise<Outcome<SumResult>> => {
+    try {
+      return { ok: true, value: workOut(sum.name, typed as SumValues) };
+    } catch (error) {
+      if (!(error instanceof RuleBroken)) throw error;
+      setResult(null);
+      const field = sum.inputs.find((f) => f.name === error.field);
+      const outside = field && !isChoice(field) && error.message.includes('must be between');
+      return { ok: false, fields: { [field?.name ?? 'form']: [outside ? `Outside ${sayRange(field, units)}.` : error.message] } };
+    }
+  }; // prettier-ignore
+  return (
+    <section className="sheet" data-testid="sum">
+      <header>
+        <h2>{sum.title}</h2>
+        <span className="quiet small mono">{sum.name}</span>
+      </header>
+      <div className="body stack">
+        <p>{sum.formula}.</p>
+        <ActionForm fields={fieldsOf(sum, units)} units={units} submit="Work it out" send={work} onDone={setResult} />
+        {result && (
+          <div role="status" data-testid="sum-result">
+            <p>
+              {sum.result.words}: <strong className="mono">{sayResult(sum, result.value, units)}</strong>
+            </p>
+            <ol className="rows">
+              {result.working.map((line) => (
+                <li key={line} className="mono small">
+                  {line}
+                </li>
+              ))}
+            </ol>
+            {units.mass === 'us' && <p className="small quiet">The working is in grams, litres and °C.</p>}
+          </div>
+        )}
+        <p className="small quiet">
+          Source: {sum.source}
+          {sum.basis === 'published' ? '' : ` · ${sum.basis}`}
+        </p>
+      </div>
+    </section>
+  );
+}
+
+function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
+  return sum.inputs.map((f): FormField => {
+    if (isChoice(f)) return { name: f.name, label: f.words, kind: 'select', options: choicesOf(f), start: f.start };
+    const label = f.quantity || !f.unit ? f.words : `${f.words}, ${f.unit}`;
+    const help = sayRange(f, units) + (f.many ? ', with spaces between' : '');
+    if (f.many) return { name: f.name, label, kind: 'weights', rows: 1, quantity: f.quantity, start: [...(f.start as readonly number[])], help };
+    return { name: f.name, label, kind: f.quantity ? 'quantity' : 'number', quantity: f.quantity, start: f.start as number, half: true, help };
+  });
+} // prettier-ignore
+
+function sayRange({ range, quantity, unit }: SumInput, units: UnitChoice): string {
+  const shown = range.map((v) => plain(quantity ? toShown(quantity, v, units) : v));
+  return `${shown[0]} to ${shown[1]}${quantity ? ` ${unitName(quantity, units)}` : unit ? ` ${unit}` : ''}`;
+}
+
+/** As few digits as say the number. */
+const plain = (value: number) => formatNumber(value, Math.abs(value) >= 10 || Number.isInteger(value) ? 0 : 2);
+
+function sayResult({ result }: Sum, value: number, units: UnitChoice): string {
+  const { quantity, digits, unit } = result;
+  if (quantity) return `${formatNumber(toShown(quantity, value, units), quantity === 'mass' ? 2 : 1)} ${unitName(quantity, units)}`; // prettier-ignore
+  return `${formatNumber(value, digits)}${unit ? ` ${unit}` : ''}`;
+}
