@@ -10,6 +10,7 @@ import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
 import TextField from '@mui/material/TextField';
 import { useColorScheme } from '@mui/material/styles';
+import Link from 'next/link';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
@@ -86,6 +87,9 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
         </div>
       </DialogContent>
       <DialogActions>
+        <Button component={Link} href="/sums" onClick={onClose}>
+          Sums
+        </Button>
         <Button color="error" onClick={() => leave()}>
           Sign out
         </Button>
