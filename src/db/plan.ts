@@ -131,6 +131,15 @@ export async function addSteps(tx: Tx, farmId: string, steps: readonly PlanStep[
   if (steps.length > 0) await tx('plan_step').insert(steps.map((s) => stepRow(farmId, s)));
 }
 
+/** Gives open steps the days they carry. */
+export async function moveSteps(tx: Tx, steps: readonly PlanStep[]): Promise<void> {
+  for (const { id, day } of steps) {
+    await tx('plan_step')
+      .where({ id, state: 'planned' })
+      .update({ day, version: tx.raw('version + 1') });
+  }
+}
+
 export interface DraftFrame {
   farmId: string;
   personId: string;

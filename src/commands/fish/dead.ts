@@ -2,10 +2,10 @@ import { IsOptional } from 'class-validator';
 import { formatNumber } from '../../core/quantity/units';
 import { recordDeaths } from '../../db/doing/fish';
 import { command } from '../../server/command';
-import { CountField, IdField, TextField } from '../inputs';
+import { Confirmable, CountField, IdField, TextField } from '../inputs';
 import { CREW } from '../shared';
 
-class DeadInput {
+class DeadInput extends Confirmable {
   @IdField('Choose the fish') lotId!: string;
   @IdField('Choose the tank they are in') placeId!: string;
   @CountField('At least 1 fish') count!: number;

@@ -1,16 +1,18 @@
 import { IsIn, IsOptional } from 'class-validator';
-import { feedShares } from '../../core/plan/feedShares';
+import { RuleBroken } from '../../core/errors';
+import { dayOfTank, feedShares } from '../../core/plan/feedShares';
+import { askFeed } from '../../core/plausible';
 import { RANGES } from '../../core/quantity/ranges';
 import { feedJob } from '../../core/tasks/sources/feed';
 import { feedTank } from '../../db/doing/fish';
 import { finishTask } from '../../db/events';
 import { command } from '../../server/command';
-import { AmountField, IdField } from '../inputs';
+import { AmountField, Confirmable, IdField } from '../inputs';
 import { CREW } from '../shared';
 
 const FEED = { ...RANGES.massG, high: 500_000, why: 'more than 500 kg in one tank and day: check the unit' };
 
-class FeedInput {
+class FeedInput extends Confirmable {
   @IdField('Choose a tank') placeId!: string;
   @AmountField(FEED, { words: 'Give the feed as a number', low: 'Feed given must be more than 0' }) massG!: number;
   @IsIn(['eager', 'slow', 'none'], { message: 'Say how they ate: eager, slow or none' }) response!: string;
@@ -26,6 +28,9 @@ export const module = command({
   input: FeedInput,
   run: async (doing, body) => {
     const { tx, entry } = doing;
+    const { rationG, biomassG } = dayOfTank(await doing.facts(), body.placeId);
+    const asked = body.confirmed ? null : askFeed(body.massG, rationG, biomassG);
+    if (asked) throw new RuleBroken('confirm', asked);
     await finishTask(tx, entry, { job: feedJob(body.placeId, entry.farmDay), title: 'Feed' });
     await feedTank(tx, entry, { ...body, shares: async () => feedShares(await doing.facts(), body.placeId) });
     return 'Recorded.';

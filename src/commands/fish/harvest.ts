@@ -1,4 +1,4 @@
-import { IsOptional } from 'class-validator';
+import { IsBoolean, IsOptional } from 'class-validator';
 import { RANGES } from '../../core/quantity/ranges';
 import { harvestFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
@@ -15,6 +15,7 @@ class HarvestInput extends StepInput {
     zero: true,
   })
   trimG!: number;
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
   @IsOptional() @TextField(500, 'Give a reason of at least 5 characters', 5) overrideReason?: string;
 }
 

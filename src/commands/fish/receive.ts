@@ -1,4 +1,4 @@
-import { IsOptional } from 'class-validator';
+import { IsBoolean, IsOptional } from 'class-validator';
 import { toMinor } from '../../core/quantity/money';
 import { RANGES } from '../../core/quantity/ranges';
 import { receiveFish } from '../../db/doing/fish';
@@ -7,6 +7,7 @@ import { AmountField, CountField, NumberField, StepInput, TextField } from '../i
 import { CREW, tickStep } from '../shared';
 
 class ReceiveInput extends StepInput {
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
   @CountField('Give at least 1') count!: number;
   @AmountField(RANGES.stockedG, {
     words: 'Give the mean weight as a number',

@@ -1,4 +1,4 @@
-import { IsString, MaxLength } from 'class-validator';
+import { IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator';
 import { logContext } from '../../core/log/context';
 import { RuleBroken } from '../../core/errors';
 import { LONGEST_LINE, parseLogLine } from '../../core/log/parse';
@@ -10,6 +10,8 @@ class LogLineInput {
   @IsString({ message: 'Type a line' })
   @MaxLength(2000, { message: `A log line has at most ${LONGEST_LINE} characters` })
   text!: string;
+  /** What was asked about the same line is answered with yes. */
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
 }
 
 export interface Logged {
@@ -24,23 +26,15 @@ export const module = command({
   title: 'Log line',
   who: CREW,
   input: LogLineInput,
-  run: async (doing, { text }): Promise<Logged> => {
+  run: async (doing, { text, confirmed }): Promise<Logged> => {
     const parsed = parseLogLine(text, logContext(await doing.facts(), doing.units));
     if (!parsed.ok) throw new RuleBroken('text', parsed.message);
     const [name, version] = parsed.command.split('@') as [string, string];
     try {
-      await doing.run(name, parsed.body);
+      await doing.run(name, confirmed ? { ...parsed.body, confirmed } : parsed.body);
     } catch (error) {
       if (!(error instanceof RuleBroken) || error.field === 'job') throw error;
-      // A line cannot answer questions: what is asked is answered on the screen of that act.
-      const asked = error.field === 'confirm';
-      const about = String(parsed.body.lotCode ?? 'that');
-      throw new RuleBroken(
-        'text',
-        asked
-          ? `${error.message.split('\n')[0]} Answer that on ${about}’s page: press ${name === 'fish.move' ? 'Move' : 'Weigh'} there.`
-          : error.message,
-      );
+      throw new RuleBroken(error.field === 'confirm' ? 'confirm' : 'text', error.message);
     }
     await nameEntry(doing.tx, doing.entry.entryKey, name, Number(version), parsed.meaning.slice(0, 200));
     return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey };

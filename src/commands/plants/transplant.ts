@@ -1,14 +1,19 @@
+import { IsBoolean, IsOptional } from 'class-validator';
 import { transplant } from '../../db/doing/plants';
 import { command } from '../../server/command';
 import { CREW, tickStep } from '../shared';
 import { CountInput } from './sow';
+
+class TransplantInput extends CountInput {
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+}
 
 export const module = command({
   name: 'plants.transplant',
   version: 1,
   title: 'Transplant',
   who: CREW,
-  input: CountInput,
+  input: TransplantInput,
   run: async (doing, v) => {
     await tickStep(doing, v.stepId, 'Transplant');
     await transplant(doing.tx, doing.entry, v);

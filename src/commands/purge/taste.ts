@@ -1,5 +1,7 @@
 import { IsBoolean, IsOptional } from 'class-validator';
+import { keepBack, sayKeptBack } from '../../core/plan/keptBack';
 import { tasteCheck } from '../../db/doing/fish';
+import { moveSteps } from '../../db/plan';
 import { command } from '../../server/command';
 import { StepInput, TextField } from '../inputs';
 import { CREW, tickStep } from '../shared';
@@ -9,7 +11,7 @@ class TasteInput extends StepInput {
   @IsOptional() @TextField(500) note?: string;
 }
 
-/** A taste that is not clean is recorded, and the job stays open for the next try. */
+/** A taste that is not clean keeps the fish back at once: their next taste and harvest move, and who is short is said. */
 export const module = command({
   name: 'purge.taste',
   version: 1,
@@ -18,8 +20,13 @@ export const module = command({
   input: TasteInput,
   run: async (doing, v) => {
     if (v.passed) await tickStep(doing, v.stepId, 'Taste check');
+    const plan = v.passed ? [] : await doing.steps();
     await tasteCheck(doing.tx, doing.entry, { ...v, note: v.note ?? null });
-    return v.passed ? 'Recorded: taste clean.' : 'Recorded: not clean. Purge on and taste again tomorrow.';
+    if (v.passed) return 'Recorded: taste clean.';
+    const groupId = plan.find((s) => s.id === v.stepId)?.groupId ?? '';
+    const kept = keepBack(plan, groupId, doing.today);
+    await moveSteps(doing.tx, kept.steps);
+    return ['Recorded: not clean.', ...sayKeptBack(await doing.facts(), plan, kept, doing.units)].join(' ');
   },
   takeBack: { stays: 'A taste stands in the record of its batch. Taste again; the last one counts.' },
 });

@@ -58,6 +58,8 @@ const A_FEW = 2;
 /** What is nearly all of the tank is all of it: a plan's whole cohort loses a few on the way. */
 const NEARLY_ALL = 0.97;
 const NEARLY_ALL_MOVED = 0.9;
+/** The last planned harvest from a tank takes what is left when it is so small a part more: nobody strands a few fish. */
+const REST_GOES_TOO = 0.2;
 
 /** Fish of one lot in one place on a later day. */
 export interface FishLeft {
@@ -81,6 +83,8 @@ const cube = (x: number) => x * x * x;
 
 /** The table a lot is fed by; null: it is fed what its growth asks for. */
 const tableOf = (rule: FeedRule | undefined) => (rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null);
+
+const placeKey = ({ lotCode, fromPlaceId }: PlanStep) => `${lotCode}|${fromPlaceId}`;
 
 function cutGrade(stock: Stock, grade: LiveGrade, count: number): Cut {
   const middle = weightFromLengthG(gradeMiddleCm(grade), stock.species) / cube(stock.rootG13);
@@ -117,6 +121,8 @@ export class FishRun {
   private readonly liveOf = new Map<string, LiveGrade[]>();
   private readonly feedRules: Map<string, FeedRule>;
   private stocks: Stock[] = [];
+  /** The last step that takes fish of a lot from a place. */
+  private readonly lastFrom = new Map<string, PlanStep>();
   private readonly stocksOfLot = new Map<string, Stock[]>();
 
   constructor(
@@ -142,6 +148,8 @@ export class FishRun {
         batch: null,
       });
     }
+    for (const { step } of steps)
+      if (step.fromPlaceId && step.kind !== 'feed_stop') this.lastFrom.set(placeKey(step), step);
     let next = 0;
     for (let day = 0; day < this.settings.horizonDays; day++) {
       while (next < steps.length && steps[next]!.at === day) {
@@ -274,7 +282,7 @@ export class FishRun {
   private takeAcross(step: PlanStep, stocks: Stock[], wanted: number, day: number): Stock[] {
     const present = stocks.reduce((sum, stock) => sum + stock.count, 0);
     const part = Math.min(1, wanted / present);
-    const whole = part > NEARLY_ALL || (step.kind === 'move' && part > NEARLY_ALL_MOVED);
+    const whole = this.isWhole(step, part);
     if (whole || (step.kind === 'move' && step.detail.overG === undefined))
       return stocks.map((stock) => this.takeOut(step, stock, this.cut(step, stock, whole ? stock.count : stock.count * part), day)); // prettier-ignore
     const fish = stocks
@@ -307,12 +315,17 @@ export class FishRun {
   /** The largest first, as purging and grading up do; everything when the count covers the tank. */
   private cut(step: PlanStep, stock: Stock, wanted: number): Cut {
     const part = Math.min(1, wanted / stock.count);
-    const whole = part > NEARLY_ALL || (step.kind === 'move' && part > NEARLY_ALL_MOVED);
+    const whole = this.isWhole(step, part);
     // A plain split takes fish as they come; purging, harvesting and grading take the largest.
     const asTheyCome = step.kind === 'move' && step.detail.overG === undefined && !whole;
     const count = whole ? stock.count : wanted;
     if (asTheyCome) return { count, taken: stock.bins, left: stock.bins };
     return { count, ...takeLargest(stock.bins, whole ? 1 : part) };
+  }
+
+  private isWhole(step: PlanStep, part: number): boolean {
+    if (step.kind === 'move') return part > NEARLY_ALL_MOVED;
+    return part > NEARLY_ALL || (part > 1 / (1 + REST_GOES_TOO) && this.lastFrom.get(placeKey(step)) === step);
   }
 
   private takeGrade(step: PlanStep, there: Stock[], grade: LiveGrade, day: number): Stock[] {

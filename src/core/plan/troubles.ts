@@ -7,12 +7,12 @@ import type { Judgement } from '../water/judge';
 import type { FarmFacts, FarmForecast } from './types';
 
 export interface Trouble {
-  kind: 'short' | 'crowding' | 'sample' | 'ph' | 'ammonia' | 'oxygen' | 'surplus' | 'unripe';
+  kind: 'short' | 'crowding' | 'taste' | 'sample' | 'ph' | 'ammonia' | 'oxygen' | 'surplus' | 'unripe';
   tone: 'danger' | 'attention' | 'soon';
   title: string;
   detail: string;
   /** Where to decide it: a station and what to show there. */
-  station: 'season' | 'cohorts' | 'cohorts/margin' | 'round' | 'beds' | 'market';
+  station: 'season' | 'cohorts' | 'cohorts/margin' | 'round' | 'beds' | 'market' | 'purge';
   subject: string;
   day: Day;
 }
@@ -32,6 +32,8 @@ export interface TroubleView {
   forecast: FarmForecast;
   promise: PromiseRow[];
   pH: LatestPh[];
+  /** Batches whose last taste was not clean. */
+  notClean?: readonly { lotCode: string; place: string; on: Day; harvestOn: Day }[];
   /** What the last readings mean for the fish, by loop. */
   judged?: ReadonlyMap<string, readonly Judgement[]>;
   units: UnitChoice;
@@ -42,6 +44,7 @@ export function findTroubles(view: TroubleView): Trouble[] {
   const list = [
     ...shortOrders(view),
     ...crowding(view),
+    ...notClean(view),
     ...overdueSamples(view),
     ...pHDrift(view),
     ...badWater(view),
@@ -89,6 +92,14 @@ function crowding({ forecast, facts }: TroubleView): Trouble[] {
 const SAMPLE_GRACE_DAYS = 2;
 
 export const isSampleOverdue = (daysSince: number) => daysSince > SAMPLE_EVERY_DAYS + SAMPLE_GRACE_DAYS;
+
+function notClean({ notClean }: TroubleView): Trouble[] {
+  return (notClean ?? []).map(({ lotCode, place, on, harvestOn }) => ({
+    kind: 'taste', tone: 'danger', station: 'purge', subject: lotCode, day: on,
+    title: `${lotCode} in ${place} did not taste clean`,
+    detail: `Tasted on ${shortDay(on)}; kept back, harvest now on ${shortDay(harvestOn)}. Tell the customers it was for, or offer another fish.`,
+  }));
+} // prettier-ignore
 
 function overdueSamples({ facts }: TroubleView): Trouble[] {
   const kinds = new Map(facts.places.map((p) => [p.id, p]));

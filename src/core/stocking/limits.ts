@@ -21,11 +21,14 @@ export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] 
     return runsOf(missing).map((run) => {
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
       const lots = plan.batches.filter(({ batch }) => batch.lotCode && batch.path.some((leg) => leg.group === g && leg.from <= last && leg.until > first));
-      const who = [...new Set(lots.map(({ batch }) => batch.lotCode))].join(', ');
+      const codes = [...new Set(lots.map(({ batch }) => batch.lotCode))];
+      const who = codes.slice(0, MOST_NAMED).join(', ') + (codes.length > MOST_NAMED ? ` and ${codes.length - MOST_NAMED} more` : '');
       return `The ${group.name} do not hold what the kept plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
     });
   });
 } // prettier-ignore
+
+const MOST_NAMED = 4;
 
 /** For every run of weeks that stays short: which limit is in the way. */
 export function bindingLimits(
@@ -63,8 +66,12 @@ export function sayOrdered({ counted, fromG }: Pick<Demand, 'counted' | 'fromG'>
 
 const week = (input: PlannerInput, w: number) => isoWeek(addDays(input.firstDay, w * 7));
 
-const sayWeeks = (input: PlannerInput, first: number, last: number) =>
-  first === last ? `week ${week(input, first)}` : `weeks ${week(input, first)} to ${week(input, last)}`;
+/** With their days, since weeks of two years may bear one number. */
+function sayWeeks(input: PlannerInput, first: number, last: number): string {
+  const [from, until] = [addDays(input.firstDay, first * 7), addDays(input.firstDay, last * 7 + 6)];
+  if (first === last) return `week ${week(input, first)}`;
+  return `weeks ${week(input, first)} to ${week(input, last)} (${shortDay(from)} to ${shortDay(until)})`;
+}
 
 function runsOf<T extends { week: number }>(short: T[]): T[][] {
   const runs: T[][] = [];

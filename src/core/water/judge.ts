@@ -49,7 +49,7 @@ function judgeAmmonia({ loop, ph, t, tan }: LoopWater, present: readonly Sensiti
   const share = unionisedShare(ph.value, t.value);
   const freeMgL = tan.value * share;
   const { name, ammoniaMaxMgL, basis } = least(present, (s) => s.ammoniaMaxMgL);
-  const value = `${formatNumber(freeMgL, 3)} mg/L`;
+  const value = `${formatNumber(freeMgL, freeMgL < 0.01 ? 4 : 3)} mg/L`;
   const limit = `${formatNumber(ammoniaMaxMgL, 3)} mg/L`;
   const tone = freeMgL > ammoniaMaxMgL ? 'danger' : freeMgL > ammoniaMaxMgL * NEAR_LIMIT ? 'attention' : 'good';
   const says = { danger: `over what ${inSentence(name)} bears (${limit})`, attention: `near the ${limit} that ${inSentence(name)} bears`, good: `under the ${limit} that ${inSentence(name)} bears` }[tone];

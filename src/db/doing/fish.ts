@@ -1,3 +1,4 @@
+import { askDeaths } from '../../core/plausible';
 import { RuleBroken } from '../../core/errors';
 import type { FarmFacts } from '../../core/plan/types';
 import type { Day } from '../../core/quantity/days';
@@ -25,10 +26,12 @@ async function requirePresent(tx: Tx, lotId: string, placeId: string, count: num
 export async function recordDeaths(
   tx: Tx,
   entry: Entry,
-  dead: { lotId: string; placeId: string; count: number; note?: string | null },
+  dead: { lotId: string; placeId: string; count: number; note?: string | null; confirmed?: boolean },
   field = 'count',
 ) {
   await requirePresent(tx, dead.lotId, dead.placeId, dead.count, field);
+  const asked = dead.confirmed ? null : askDeaths(dead.count, (await balanceAt(tx, dead.lotId, dead.placeId)).count);
+  if (asked) throw new RuleBroken('confirm', asked);
   const to = await placeByCode(tx, OUTSIDE.dead);
   return recordMovement(
     tx,
@@ -137,7 +140,12 @@ export async function transferFish(tx: Tx, entry: Entry, facts: FarmFacts, done:
   const handling = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId!, confirmed: done.confirmed };
   passMove(facts, handling, { toPlaceId: step.toPlaceId!, count: done.count, meanG, field: 'stepId' });
   if (done.dead > 0)
-    await recordDeaths(tx, entry, { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead }, 'dead');
+    await recordDeaths(
+      tx,
+      entry,
+      { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead, confirmed: done.confirmed },
+      'dead',
+    );
   await recordMovement(tx, entry, {
     lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: step.toPlaceId!, count: done.count, massG: done.massG, reason: done.kind, stepId: step.id,
   }); // prettier-ignore
@@ -156,6 +164,7 @@ export async function receiveFish(
     supplier: string | null;
     permit?: string | null;
     costMinor?: number | null;
+    confirmed?: boolean;
   },
 ): Promise<void> {
   const step = await lockStep(tx, got.stepId, 'stock');
@@ -173,7 +182,7 @@ export async function receiveFish(
     await recordDeaths(
       tx,
       entry,
-      { lotId, placeId: step.toPlaceId!, count: got.dead, note: 'Died on the way' },
+      { lotId, placeId: step.toPlaceId!, count: got.dead, note: 'Died on the way', confirmed: got.confirmed },
       'dead',
     );
   await finishStep(tx, step, entry.farmDay);
@@ -232,6 +241,7 @@ export interface HarvestDone {
   dead: number;
   overrideReason: string | null;
   mayOverride: boolean;
+  confirmed?: boolean;
 }
 
 /**
@@ -252,7 +262,12 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   if (meanG < 5 || meanG > 20_000)
     throw new RuleBroken('massG', `That would be ${meanG.toFixed(1)} g a fish. Check the unit of the weight.`);
   if (done.dead > 0)
-    await recordDeaths(tx, entry, { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead }, 'dead');
+    await recordDeaths(
+      tx,
+      entry,
+      { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead, confirmed: done.confirmed },
+      'dead',
+    );
   if (live) {
     const held = {
       lotId: lot.id,

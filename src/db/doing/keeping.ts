@@ -70,7 +70,7 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
   }
   checkWeight('massG', move.massG, move.count, fish, move.confirmed);
   passMove(facts, move, { toPlaceId: to.id, count: move.count, meanG: move.massG / move.count, field: 'toPlaceId' });
-  if (move.dead > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: move.fromPlaceId, count: move.dead, note: 'Died while moved' }, 'dead'); // prettier-ignore
+  if (move.dead > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: move.fromPlaceId, count: move.dead, note: 'Died while moved', confirmed: move.confirmed }, 'dead'); // prettier-ignore
   await recordMovement(tx, entry, {
     lotId: fish.lotId, fromPlaceId: move.fromPlaceId, toPlaceId: to.id, count: move.count, massG: move.massG, reason: 'move',
   }); // prettier-ignore
@@ -99,8 +99,8 @@ export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: Gra
   const counted = done.largeCount + done.smallCount;
   if (counted > fish.count) throw new RuleBroken('largeCount', `${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`);
   const missing = fish.count - counted;
-  if (missing > Math.max(3, fish.count * 0.05) && !done.confirmed) {
-    throw new RuleBroken('confirm', `${missing} of ${fish.count} fish are in neither box. They will be written down as lost. Is that so?`);
+  if (missing > 0 && !done.confirmed) {
+    throw new RuleBroken('confirm', `${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`);
   }
   const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
   checkWeight('largeG', done.largeG, done.largeCount, { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] }, done.confirmed);
@@ -109,7 +109,7 @@ export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: Gra
   if (largeMean <= done.smallG / done.smallCount) throw new RuleBroken('largeG', 'The large ones weigh no more than the small ones. Are the boxes the wrong way round?');
   if (largeTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: largeTo.id, count: done.largeCount, meanG: largeMean, field: 'largePlaceId' });
   if (smallTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: smallTo.id, count: done.smallCount, meanG: done.smallG / done.smallCount, field: 'smallPlaceId' });
-  if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded' });
+  if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded', confirmed: true });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
   await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], massG: done.largeG, cv: expected.large.cv });
   if (smallTo.id !== done.fromPlaceId) {

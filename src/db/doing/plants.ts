@@ -59,12 +59,21 @@ export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; coun
 }
 
 /** Counted seedlings go into the bed; what did not come up or is left over goes to compost. */
-export async function transplant(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<void> {
+export async function transplant(
+  tx: Tx,
+  entry: Entry,
+  done: { stepId: string; count: number; confirmed?: boolean },
+): Promise<void> {
   const step = await lockStep(tx, done.stepId, 'transplant');
   const lot = await plantingLot(tx, step.lotCode);
   const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
   if (done.count > there.count)
     throw new RuleBroken('count', `${there.count} were sown; ${done.count} cannot have come up.`);
+  if (done.count < there.count && !done.confirmed)
+    throw new RuleBroken(
+      'confirm',
+      `${there.count - done.count} of ${there.count} did not come up or are left over: they go to compost. Is that so?`,
+    );
   await recordMovement(tx, entry, {
     lotId: lot.id,
     fromPlaceId: step.fromPlaceId!,

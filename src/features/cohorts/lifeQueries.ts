@@ -134,7 +134,7 @@ export async function lifePage(search: Search): Promise<LifePage> {
 function sayReading({ kind, value, on }: { kind: string; value: number; on: Day }, units: UnitChoice) {
   const known = READING_KINDS.get(kind);
   if (!known) return [];
-  const said = known.quantity === 'temperature' ? formatTemperature(value, units) : `${formatNumber(value, 2)} ${known.unit}`;
+  const said = known.quantity === 'temperature' ? formatTemperature(value, units) : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${known.unit}`;
   return [{ name: known.name, said: said.trim(), on }];
 } // prettier-ignore
 

@@ -11,6 +11,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const [text, setText] = useState('');
   const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<string | null>(null);
+  const [asked, setAsked] = useState(false);
   const [last, setLast] = useState<Logged | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [pending, start] = useTransition();
@@ -32,9 +33,18 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const record = () =>
     start(async () => {
       try {
-        const outcome = await recordLogLine({ text, entryKey });
+        const outcome = await recordLogLine({ text, entryKey, ...(asked ? { confirmed: true } : {}) });
         answered(outcome);
-        if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
+        if (!outcome.ok) {
+          const question = outcome.fields.confirm?.[0];
+          setAsked(question !== undefined);
+          return setWrong(
+            question
+              ? `${question.replaceAll('\n', ' ')} Enter again: yes, record it.`
+              : (Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.'),
+          );
+        }
+        setAsked(false);
         setLast(outcome.value);
         setSaid(`Recorded: ${outcome.value.meaning}`);
         setText('');
@@ -77,6 +87,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
         placeholder="place, then what happened"
         onChange={(e) => {
           setText(e.target.value);
+          setAsked(false);
           setWrong(null);
           setSaid(null);
         }}

@@ -4,7 +4,16 @@ import { tankFeed } from '../../core/plan/tankFeed';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
 import { aJob, type Job } from '../../core/tasks/jobs';
 import { buildRound } from '../../core/tasks/round';
-import { lastHandover, loadChores, saltByPlace, tasksDoneOn, type DoneRow } from '../../db/events';
+import { addDays } from '../../core/quantity/days';
+import {
+  lastHandover,
+  loadChores,
+  purgeChecks,
+  saltByPlace,
+  tasksDoneOn,
+  type DoneRow,
+  type PurgeCheck,
+} from '../../db/events';
 import { latestPh } from '../../db/facts';
 import { judgeLoops } from '../../server/judgeLoops';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
@@ -22,14 +31,32 @@ export interface RoundPage extends DayView {
   vessels: { loop: string; tanks: VesselView[] }[];
 }
 
+/** A batch is tasted so many days before its harvest at most. */
+const TASTED_AHEAD_DAYS = 7;
+
+/** Batches still to be harvested whose last taste was not clean. */
+function notCleanOf({ steps, facts }: FarmView, checks: readonly PurgeCheck[]) {
+  const last = new Map(checks.filter((c) => c.kind === 'taste').map((c) => [c.groupId, c]));
+  return steps.flatMap((s) => {
+    const check = s.kind === 'harvest' ? last.get(s.groupId) : undefined;
+    if (!check || check.passed !== false) return [];
+    const place = facts.places.find((p) => p.id === s.fromPlaceId)?.code ?? '';
+    return [{ lotCode: s.lotCode, place, on: check.day, harvestOn: s.day }];
+  });
+}
+
 /** One transaction, one forecast: everything the round of a day shows. */
 export async function roundPage(search: Search): Promise<RoundPage> {
-  const view = await farmView(search, async (tx, { facts, day, person }) => ({
+  const view = await farmView(search, async (tx, { facts, steps, day, person }) => ({
     chores: await loadChores(tx),
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
     judged: await judgeLoops(tx, facts, day),
+    tastes: await purgeChecks(
+      tx,
+      steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, TASTED_AHEAD_DAYS)).map((s) => s.groupId),
+    ),
     handover: await lastHandover(tx, day, person.timeZone),
   }));
   const { facts, forecast, steps, units, day, at, when, more } = view;
@@ -51,7 +78,15 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     troubles:
       when === 'past'
         ? []
-        : findTroubles({ facts, forecast, promise: promisesOf(view), pH: more.pH, judged: more.judged, units }),
+        : findTroubles({
+            facts,
+            forecast,
+            promise: promisesOf(view),
+            pH: more.pH,
+            judged: more.judged,
+            notClean: notCleanOf(view, more.tastes),
+            units,
+          }),
     handover: more.handover,
     vessels: vesselsByLoop(view),
   };

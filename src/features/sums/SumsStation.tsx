@@ -1,6 +1,7 @@
 'use client';
+import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
@@ -10,70 +11,42 @@ import { SUMS, workOut } from '../../core/sums/sums';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import type { Outcome } from '../../ui/outcome';
 
-const GROUPS = [...new Set(SUMS.map((s) => s.group))];
-
 /** Every calculation of the app, to be tried with one's own numbers. */
 export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
-  const [wanted, setWanted] = useState('');
+  const router = useRouter();
   const current = SUMS.find((s) => s.name === chosen) ?? SUMS[0]!;
-  const word = wanted.trim().toLowerCase();
-  const found = SUMS.filter((s) => `${s.title} ${s.formula} ${s.name}`.toLowerCase().includes(word));
   return (
-    <>
+    <div className="stack">
       <header className="page-head">
         <h1>Sums</h1>
         <p className="quiet">Each calculation the app makes, with your own numbers and its working shown.</p>
       </header>
-      <div className="columns">
-        <nav className="sheet" aria-label="Calculations">
-          <div className="body stack">
-            <TextField
-              label="Find a calculation"
-              value={wanted}
-              onChange={(e) => setWanted(e.target.value)}
-              slotProps={{ htmlInput: { autoComplete: 'off' } }}
-            />
-            {found.length === 0 && <p className="quiet small">No calculation has “{wanted}” in it.</p>}
-            {GROUPS.map((group) => (
-              <SumList key={group} group={group} sums={found.filter((s) => s.group === group)} current={current} />
-            ))}
-          </div>
-        </nav>
-        <OneSum key={current.name} sum={current} units={units} />
-      </div>
-    </>
+      <Autocomplete
+        options={SUMS}
+        value={current}
+        groupBy={(s) => s.group}
+        getOptionLabel={(s) => s.title}
+        getOptionKey={(s) => s.name}
+        filterOptions={(all, { inputValue }) => all.filter((s) => saysWord(s, inputValue))}
+        disableClearable
+        selectOnFocus
+        onChange={(_, s) => router.replace(`/sums?sum=${s.name}`, { scroll: false })}
+        renderInput={(params) => <TextField {...params} label={`Calculation, one of ${SUMS.length}`} helperText="Type a word of it: ammonia, seeds, salt …" />}
+      />
+      <OneSum key={current.name} sum={current} units={units} />
+    </div>
   );
-}
+} // prettier-ignore
 
-function SumList({ group, sums, current }: { group: string; sums: readonly Sum[]; current: Sum }) {
-  if (sums.length === 0) return null;
-  return (
-    <section>
-      <h2 className="small quiet">{group}</h2>
-      <ul className="rows">
-        {sums.map((s) => (
-          <li key={s.name}>
-            <Link
-              href={`/sums?sum=${s.name}`}
-              prefetch={false}
-              scroll={false}
-              aria-current={s === current ? 'page' : undefined}
-              className={s === current ? 'strong' : undefined}
-            >
-              {s.title}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
+const saysWord = (s: Sum, word: string) =>
+  `${s.title} ${s.formula} ${s.name} ${s.group}`.toLowerCase().includes(word.trim().toLowerCase());
 
 function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
   const [result, setResult] = useState<SumResult | null>(null);
   const work = async (typed: Record<string, unknown>): Promise<Outcome<SumResult>> => {
     try {
-      return { ok: true, value: workOut(sum.name, typed as SumValues) };
+      const given = Object.fromEntries(sum.inputs.map((f) => [f.name, typed[f.name]]));
+      return { ok: true, value: workOut(sum.name, given as SumValues) };
     } catch (error) {
       if (!(error instanceof RuleBroken)) throw error;
       setResult(null);
@@ -88,28 +61,34 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
         <h2>{sum.title}</h2>
         <span className="quiet small mono">{sum.name}</span>
       </header>
-      <div className="body stack">
-        <p>{sum.formula}.</p>
-        <ActionForm fields={fieldsOf(sum, units)} units={units} submit="Work it out" send={work} onDone={setResult} />
-        {result && (
-          <div role="status" data-testid="sum-result">
-            <p>
-              {sum.result.words}: <strong className="mono">{sayResult(sum, result.value, units)}</strong>
-            </p>
-            <ol className="rows">
-              {result.working.map((line) => (
-                <li key={line} className="mono small">
-                  {line}
-                </li>
-              ))}
-            </ol>
-            {units.mass === 'us' && <p className="small quiet">The working is in grams, litres and °C.</p>}
-          </div>
-        )}
-        <p className="small quiet">
-          Source: {sum.source}
-          {sum.basis === 'published' ? '' : ` · ${sum.basis}`}
-        </p>
+      <div className="body columns">
+        <div className="stack">
+          <p>{sum.formula}.</p>
+          <ActionForm fields={fieldsOf(sum, units)} units={units} submit="Work it out" send={work} onDone={setResult} />
+        </div>
+        <div className="stack">
+          {result ? (
+            <div role="status" data-testid="sum-result">
+              <p>
+                {sum.result.words}: <strong className="mono">{sayResult(sum, result.value, units)}</strong>
+              </p>
+              <ol className="rows">
+                {result.working.map((line) => (
+                  <li key={line} className="mono small">
+                    {line}
+                  </li>
+                ))}
+              </ol>
+              {units.mass === 'us' && <p className="small quiet">The working is in grams, litres and °C.</p>}
+            </div>
+          ) : (
+            <p className="quiet">The answer and its working stand here once it is worked out.</p>
+          )}
+          <p className="small quiet">
+            Source: {sum.source}
+            {sum.basis === 'published' ? '' : ` · ${sum.basis}`}
+          </p>
+        </div>
       </div>
     </section>
   );

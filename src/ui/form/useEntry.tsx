@@ -1,7 +1,7 @@
 'use client';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useState, useTransition } from 'react';
+import { useEffect, useState, useTransition } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { UnitChoice } from '../../core/quantity/units';
@@ -28,6 +28,15 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
   const [asked, setAsked] = useState<string[]>([]);
   const [confirmed, setConfirmed] = useState(false);
   const [pending, start] = useTransition();
+
+  // A question belongs to the values that raised it: what is typed anew is asked about anew.
+  useEffect(() => {
+    const watched = form.watch(() => {
+      setAsked([]);
+      setConfirmed(false);
+    });
+    return () => watched.unsubscribe();
+  }, [form]);
 
   const refuse = (words: Record<string, string[]>) => {
     const known = new Set(fields.map((f) => f.name));

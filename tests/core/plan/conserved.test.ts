@@ -77,6 +77,16 @@ describe('fish are conserved', () => {
     expect(supply[0]!.count).toBeCloseTo(100, 6);
   });
 
+  test('the last harvest of a tank takes the few that would be left; a part harvest leaves the rest', () => {
+    const facts = aFarm({ places, fish: [someTrout({ count: 190 })] });
+    const newId = ids();
+    const first = batch({ tankId: 'k1', purgePlaceId: 'p1', harvestDay: addDays(TODAY, 20), count: 90 }, newId);
+    const last = batch({ tankId: 'k1', purgePlaceId: 'p1', harvestDay: addDays(TODAY, 34), count: 88 }, newId);
+    expect(forecastFarm(facts, [...first, ...last], settings).supply.map((s) => s.count)).toEqual([90, 100]);
+    expect(fishOnDay(facts, [...first, ...last], 100)).toEqual([]);
+    expect(fishOnDay(facts, first, 100)[0]!.count).toBeGreaterThan(95);
+  });
+
   test('fish whose feed is stopped stay unfed when they are moved', () => {
     const facts = aFarm({ places, fish: [someTrout({ count: 100 })] });
     const stop = aStep({ kind: 'feed_stop', day: addDays(TODAY, 3), fromPlaceId: 'k1' });
