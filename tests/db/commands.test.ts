@@ -222,7 +222,7 @@ describe('taking back obeys the act’s own rule', () => {
     const sent = {
       ...handover(),
       command: `plants.${job.kind}`,
-      body: { stepId: job.stepId, ...(job.kind === 'transplant' ? { count: 5 } : {}) },
+      body: { stepId: job.stepId, ...(job.kind === 'transplant' ? { count: 5, confirmed: true } : {}) },
     };
     expect(await run(sent)).toMatchObject({ ok: true });
     expect((await desk.owner('plan_step').where({ id: job.stepId }).first()).state).toBe('done');

@@ -269,6 +269,10 @@ describe('a record from before there were ranges', () => {
     expect(told.find((b) => b.words.includes('20260-01-01'))!.words).toMatch(/no day a farm plans for/);
     const { roundPage } = await import('../../src/features/round/queries');
     const page = await roundPage(on());
+    console.log(
+      'FEED',
+      page.jobs.filter((j) => j.kind === 'feed').map((j) => j.place + ' ' + j.amount),
+    );
     expect(page.jobs.filter((j) => j.kind === 'feed').length).toBeGreaterThan(8);
     for (const { what, id, mendable } of told.filter((b) => b.mendable)) {
       expect(mendable).toBe(true);

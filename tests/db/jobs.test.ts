@@ -450,7 +450,9 @@ describe('crops', () => {
       await expect(transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 121 })).rejects.toThrow(
         /121 cannot have come up/,
       );
-      await transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 104 });
+      const came = { stepId: (await find('transplant')).id, count: 104 };
+      await expect(transplant(tx, entry(), came)).rejects.toThrow(/16 of 120 did not come up or are left over/);
+      await transplant(tx, entry(), { ...came, confirmed: true });
       const lot = await tx('lot').where({ code: sow.lot_code }).first();
       const pick = await find('pick');
       await expect(pickStep(tx, entry(), { stepId: pick.id, quantity: 105 })).rejects.toThrow(

@@ -74,8 +74,12 @@ describe('moving and grading', () => {
       toPlaceId: q1,
     });
     expect(seen.ok && seen.value.boxes!.large.count + seen.value.boxes!.small.count).toBe(60);
-    expect((await actions.grade(send)).ok).toBe(true);
-    expect((await actions.grade(send)).ok).toBe(true);
+    expect(faults(await actions.grade(send)).confirm![0]).toMatch(
+      /1 of 60 fish are in neither box. They will be written down as dead/,
+    );
+    const sure = { ...send, confirmed: true };
+    expect((await actions.grade(sure)).ok).toBe(true);
+    expect((await actions.grade(sure)).ok).toBe(true);
     const where = await standing(['T-GRADE', 'T-GRADEL']);
     expect(where).toMatchObject({ 'T-GRADE W1': 34, 'T-GRADEL Q1': 25, 'T-GRADE DEAD': 1, 'T-GRADE REGROUPED': 25 });
     const large = await desk.owner('lot').where({ code: 'T-GRADEL' }).first();

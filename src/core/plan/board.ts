@@ -2,7 +2,7 @@ import type { PromiseRow } from '../market/promiseTable';
 import { daysBetween, type Day } from '../quantity/days';
 import { balanceSeries } from './consequences';
 import { earliestShift, leadStep } from './changes';
-import type { FarmFacts, FarmForecast, PlanStep } from './types';
+import type { FarmFacts, FarmForecast, FishStay, PlanStep, PlantStay } from './types';
 
 /** What the season board draws, as plain numbers. Day indexes count from today; negative ones are recorded. */
 export interface BoardSeries {
@@ -52,36 +52,54 @@ export function boardSeries(
   promise: PromiseRow[],
   days: number,
 ): BoardSeries {
-  const round = (values: Float64Array, per = 1) =>
-    Array.from(values.subarray(0, days), (v) => Math.round((v / per) * 10) / 10);
   return {
-    fish: forecast.fish
-      .filter((s) => s.from < days && s.count.length > 0)
-      .map((s) => ({
-        lotCode: s.lotCode,
-        placeId: s.placeId,
-        from: s.from,
-        kg: round(s.biomassG.subarray(0, days - s.from), 1000),
-        meanG: round(s.meanG.subarray(0, days - s.from)),
-        count: Math.round(s.count[0] ?? 0),
-      })),
-    plants: forecast.plants
-      .filter((s) => s.from < days && s.until > s.from)
-      .map(({ lotCode, cropCode, placeId, from, until, positions }) => ({
-        lotCode,
-        cropCode,
-        placeId,
-        from,
-        until: Math.min(days, until),
-        positions,
-      })),
-    balance: Object.fromEntries(
-      facts.loops.map((l) => [l.id, balanceSeries(forecast, l.id).slice(0, days).map((v) => (Number.isNaN(v) ? null : Math.round(v * 10) / 10))]), // prettier-ignore
-    ),
+    fish: forecast.fish.filter((s) => s.from < days && s.count.length > 0).map((s) => boardFish(s, days)),
+    plants: forecast.plants.filter((s) => s.from < days && s.until > s.from).map((s) => boardPlants(s, days)),
+    balance: balanceOf(forecast, facts, days),
     promise,
     handles: handlesOf(facts.today, plan, days),
   };
 }
+
+/** The board of a plan in which only the steps of some groups differ; everything else is taken over as it was drawn. */
+export function boardAgain(before: BoardSeries, forecast: FarmForecast, facts: FarmFacts, plan: readonly PlanStep[], promise: PromiseRow[], days: number, groups: ReadonlySet<string>): BoardSeries {
+  const own = plan.filter((s) => groups.has(s.groupId));
+  return {
+    fish: forecast.fish.filter((s) => s.from < days && s.count.length > 0).map((s) => boardFish(s, days)),
+    plants: forecast.plants.filter((s) => s.from < days && s.until > s.from).map((s) => boardPlants(s, days)),
+    balance: balanceOf(forecast, facts, days),
+    promise,
+    handles: [...before.handles.filter((h) => !groups.has(h.groupId)), ...handlesOf(facts.today, own, days)],
+  };
+} // prettier-ignore
+
+/** Stays that did not change are drawn once for a board of so many days. */
+const drawn = new WeakMap<object, { days: number; row: unknown }>();
+
+function drawOnce<T>(stay: object, days: number, draw: () => T): T {
+  const known = drawn.get(stay);
+  if (known?.days === days) return known.row as T;
+  const row = draw();
+  drawn.set(stay, { days, row });
+  return row;
+}
+
+const boardFish = (s: FishStay, days: number): BoardFish =>
+  drawOnce(s, days, () => {
+    const rounded = (values: Float64Array, per = 1) => Array.from(values.subarray(0, days - s.from), (v) => Math.round((v / per) * 10) / 10);
+    return { lotCode: s.lotCode, placeId: s.placeId, from: s.from, kg: rounded(s.biomassG, 1000), meanG: rounded(s.meanG), count: Math.round(s.count[0] ?? 0) };
+  }); // prettier-ignore
+
+const boardPlants = (s: PlantStay, days: number): BoardPlants =>
+  drawOnce(s, days, () => {
+    const { lotCode, cropCode, placeId, from, until, positions } = s;
+    return { lotCode, cropCode, placeId, from, until: Math.min(days, until), positions };
+  });
+
+const balanceOf = (forecast: FarmForecast, facts: FarmFacts, days: number): BoardSeries['balance'] =>
+  Object.fromEntries(
+    facts.loops.map((l) => [l.id, balanceSeries(forecast, l.id).slice(0, days).map((v) => (Number.isNaN(v) ? null : Math.round(v * 10) / 10))]), // prettier-ignore
+  );
 
 function handlesOf(today: Day, plan: readonly PlanStep[], days: number): BoardHandle[] {
   const groups = new Map<string, PlanStep[]>();

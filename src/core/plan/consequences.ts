@@ -29,12 +29,16 @@ export function consequences(
   facts: FarmFacts,
   units: UnitChoice = METRIC,
 ): Consequence[] {
+  const same = (of: (f: FarmForecast) => unknown) => of(before.forecast) === of(after.forecast);
+  const loops = facts.loops.filter((l) => !same((f) => f.loops.get(l.id)));
+  const tanks = facts.places.filter((p) => !same((f) => f.tanks.get(p.id)));
+  const beds = facts.places.filter((p) => !same((f) => f.bedsOccupied.get(p.id)));
   const list = [
     ...supplyChanges(before, after, units),
-    ...facts.loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop)),
-    ...facts.places.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place)),
-    ...purgeClashes(before, after, facts),
-    ...facts.places.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
+    ...loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop)),
+    ...tanks.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place)),
+    ...purgeClashes(before, after, tanks),
+    ...beds.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
     ...newWarnings(before.forecast, after.forecast),
   ];
   const rank = { worse: 0, better: 1, note: 2 };
@@ -49,7 +53,8 @@ export function formatQuantity(quantity: number, unit: string, units: UnitChoice
 
 function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Consequence[] {
   return after.promise.flatMap((row, r) =>
-    row.weeks.flatMap((week, w): Consequence[] => {
+    // A row that was not worked out again is the same object.
+    (row === before.promise[r] ? [] : row.weeks).flatMap((week, w): Consequence[] => {
       const was = before.promise[r]?.weeks[w]?.short ?? 0;
       const step = row.product.unit === 'kg' ? 100 : 0.5;
       if (Math.abs(week.short - was) < step) return [];
@@ -160,8 +165,8 @@ function dated(firstDay: Day, index: number) {
   return `in week ${isoWeek(day)} (${shortDay(day)})`;
 }
 
-function purgeClashes(before: Outlook, after: Outlook, facts: FarmFacts): Consequence[] {
-  const purges = facts.places.filter((p) => p.kind === 'purge');
+function purgeClashes(before: Outlook, after: Outlook, places: readonly PlaceFact[]): Consequence[] {
+  const purges = places.filter((p) => p.kind === 'purge');
   return purges.flatMap((place) => {
     const was = new Set(purgeClashDays(before.forecast, place.id));
     const fresh = purgeClashDays(after.forecast, place.id).filter((day) => !was.has(day));

@@ -1,11 +1,20 @@
 import { occupiedByDay } from '../crops/occupancy';
 import { dayNumber, type Day } from '../quantity/days';
 import { ammoniaFromFeedG } from '../water/ammonia';
-import { forecastFish, type DatedStep, type FishLeft } from './forecastFish';
+import { forecastFish, type DatedSteps, type FishLeft } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
 import type { BrokenRecord } from './faults';
 import { modules } from './steps/list.generated';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type ForecastSettings, type PlanStep } from './types';
+import {
+  DEFAULT_SETTINGS,
+  type FarmFacts,
+  type FarmForecast,
+  type FishStay,
+  type ForecastSettings,
+  type LoopSeries,
+  type PlanStep,
+  type TankSeries,
+} from './types';
 
 /**
  * The whole farm, day by day, from what is known, what is planned and how the farm is set.
@@ -108,31 +117,39 @@ export function ofGradeOn(
 }
 
 /**
- * Steps in order of day, within a day in ORDER. One bucket for each, because a plan may hold tens of thousands.
+ * Steps in order of day, within a day in ORDER, counted into their places, because a plan may hold tens of thousands.
  * What is overdue counts as done today, still in the order it was meant: purged, then harvested.
  */
-function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: ReadonlySet<string>): DatedStep[] {
-  const buckets: (DatedStep[] | undefined)[] = new Array(days * modules.length);
-  const overdue: PlanStep[] = [];
+function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: ReadonlySet<string>): DatedSteps {
   const numbers = new Map<Day, number>();
-  for (const step of plan) {
-    if (!kinds.has(step.kind)) continue;
+  const overdue: PlanStep[] = [];
+  const places = new Int32Array(plan.length).fill(-1);
+  const starts = new Int32Array(days * modules.length + 1);
+  plan.forEach((step, i) => {
+    if (!kinds.has(step.kind)) return;
     let at = numbers.get(step.day);
     if (at === undefined) numbers.set(step.day, (at = dayNumber(step.day) - today));
-    if (at >= days) continue;
+    if (at >= days) return;
     if (at < 0) {
       overdue.push(step);
-      continue;
+      return;
     }
-    const place = at * modules.length + ORDER[step.kind];
-    const bucket = buckets[place];
-    if (bucket) bucket.push({ step, at });
-    else buckets[place] = [{ step, at }];
-  }
+    places[i] = at * modules.length + ORDER[step.kind];
+    starts[places[i]! + 1]! += 1;
+  });
+  for (let place = 1; place < starts.length; place++) starts[place]! += starts[place - 1]!;
+  const total = starts[starts.length - 1]!;
   overdue.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : ORDER[a.kind] - ORDER[b.kind]));
-  const sorted: DatedStep[] = overdue.map((step) => ({ step, at: 0 }));
-  for (const bucket of buckets) if (bucket) for (const dated of bucket) sorted.push(dated);
-  return sorted;
+  const steps = new Array<PlanStep>(overdue.length + total);
+  const ats = new Int32Array(steps.length);
+  overdue.forEach((step, i) => (steps[i] = step));
+  plan.forEach((step, i) => {
+    if (places[i]! < 0) return;
+    const to = overdue.length + starts[places[i]!]!++;
+    steps[to] = step;
+    ats[to] = Math.floor(places[i]! / modules.length);
+  });
+  return { steps, ats };
 }
 
 /** Steps that change nothing a forecast counts, like tasting, are in neither. */
@@ -161,19 +178,23 @@ function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: numbe
 }
 
 function sumTanks(result: FarmForecast, facts: FarmFacts) {
-  // A channel counts among the tanks while companion stock lives in it.
-  const held = new Set(result.fish.map((stay) => stay.placeId));
-  for (const place of facts.places) {
-    if (place.volumeL === null && !held.has(place.id)) continue;
-    result.tanks.set(place.id, {
-      count: new Float64Array(result.days),
-      biomassG: new Float64Array(result.days),
-      feedG: new Float64Array(result.days),
-    });
-  }
+  const staysOf = new Map<string, FishStay[]>();
   for (const stay of result.fish) {
-    const tank = result.tanks.get(stay.placeId);
-    if (!tank) continue;
+    const list = staysOf.get(stay.placeId);
+    if (list) list.push(stay);
+    else staysOf.set(stay.placeId, [stay]);
+  }
+  for (const place of facts.places) {
+    const stays = staysOf.get(place.id);
+    // A channel counts among the tanks while companion stock lives in it.
+    if (place.volumeL !== null || stays) result.tanks.set(place.id, tankSeriesOf(stays ?? [], result.days));
+  }
+}
+
+/** What the fish of all stays in one tank are together, day by day. */
+export function tankSeriesOf(stays: readonly FishStay[], days: number): TankSeries {
+  const tank = { count: new Float64Array(days), biomassG: new Float64Array(days), feedG: new Float64Array(days) };
+  for (const stay of stays) {
     for (let i = 0; i < stay.count.length; i++) {
       const day = stay.from + i;
       tank.count[day]! += stay.count[i]!;
@@ -181,6 +202,7 @@ function sumTanks(result: FarmForecast, facts: FarmFacts) {
       tank.feedG[day]! += stay.feedG[i]!;
     }
   }
+  return tank;
 }
 
 function sumBeds(result: FarmForecast, facts: FarmFacts) {
@@ -198,30 +220,40 @@ function sumBeds(result: FarmForecast, facts: FarmFacts) {
 
 function sumLoops(result: FarmForecast, facts: FarmFacts) {
   for (const loop of facts.loops) {
-    result.loops.set(loop.id, {
-      feedG: new Float64Array(result.days),
-      plantedAreaM2: new Float64Array(result.days),
-      ammoniaG: new Float64Array(result.days),
-    });
+    const places = facts.places.filter((p) => p.loopId === loop.id);
+    const series = { feedG: new Float64Array(0), ammoniaG: new Float64Array(0), plantedAreaM2: new Float64Array(0) };
+    addLoopFeed(series, result, facts, new Set(places.map((p) => p.id)));
+    addPlantedArea(series, result, places);
+    result.loops.set(loop.id, series);
   }
-  const loopOfPlace = new Map(facts.places.map((p) => [p.id, p.loopId]));
+}
+
+/** Feed of a loop's fish and the ammonia that comes of it, day by day, in new arrays. */
+export function addLoopFeed(series: LoopSeries, result: FarmForecast, facts: FarmFacts, places: ReadonlySet<string>) {
   const protein = new Map(facts.species.map((s) => [s.code, s.proteinFraction]));
+  const [feedG, ammoniaG] = [new Float64Array(result.days), new Float64Array(result.days)];
   for (const stay of result.fish) {
-    const loop = result.loops.get(loopOfPlace.get(stay.placeId) ?? '');
-    if (!loop) continue;
+    if (!places.has(stay.placeId)) continue;
     const ammoniaPerFeed = ammoniaFromFeedG(1, protein.get(stay.speciesCode) ?? 0.4);
     for (let i = 0; i < stay.feedG.length; i++) {
-      loop.feedG[stay.from + i]! += stay.feedG[i]!;
-      loop.ammoniaG[stay.from + i]! += stay.feedG[i]! * ammoniaPerFeed;
+      feedG[stay.from + i]! += stay.feedG[i]!;
+      ammoniaG[stay.from + i]! += stay.feedG[i]! * ammoniaPerFeed;
     }
   }
-  for (const bed of facts.places) {
-    const loop = result.loops.get(bed.loopId ?? '');
+  series.feedG = feedG;
+  series.ammoniaG = ammoniaG;
+}
+
+/** Planted area of a loop's beds, day by day, in a new array. */
+export function addPlantedArea(series: LoopSeries, result: FarmForecast, places: FarmFacts['places']) {
+  const plantedAreaM2 = new Float64Array(result.days);
+  for (const bed of places) {
     const occupied = result.bedsOccupied.get(bed.id);
-    if (bed.kind !== 'bed' || !loop || !occupied || !bed.positions || !bed.areaM2) continue;
+    if (bed.kind !== 'bed' || !occupied || !bed.positions || !bed.areaM2) continue;
     const areaPerPosition = bed.areaM2 / bed.positions;
     for (let day = 0; day < result.days; day++) {
-      loop.plantedAreaM2[day]! += Math.min(occupied[day]!, bed.positions) * areaPerPosition;
+      plantedAreaM2[day]! += Math.min(occupied[day]!, bed.positions) * areaPerPosition;
     }
   }
+  series.plantedAreaM2 = plantedAreaM2;
 }

@@ -14,12 +14,14 @@ import { freshSpread, meanRelative, takeLargest, takeNearest, totalShare, type S
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { plannedWaterC } from '../water/plannedTemperature';
+import { keptTable } from './keptTables';
 import { stepOf } from './steps/steps';
 import type { FarmFacts, FishStay, ForecastSettings, LoopFact, PlanStep, SupplyBatch, Warning } from './types';
 
-export interface DatedStep {
-  step: PlanStep;
-  at: number;
+/** Steps in the order they are done, each with its day index. */
+export interface DatedSteps {
+  steps: readonly PlanStep[];
+  ats: Int32Array;
 }
 
 /** Fish of one lot in one place while the forecast runs. Growth moves `rootG13` only; the bins stay relative. */
@@ -74,8 +76,8 @@ export interface FishLeft {
   fasting: boolean;
 }
 
-export function forecastFish(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
-  return new FishRun(facts, settings).run(steps);
+export function forecastFish(facts: FarmFacts, dated: DatedSteps, settings: ForecastSettings) {
+  return new FishRun(facts, settings).run(dated);
 }
 
 /** `**` calls a general power; this runs for every cohort and day. */
@@ -83,6 +85,9 @@ const cube = (x: number) => x * x * x;
 
 /** The table a lot is fed by; null: it is fed what its growth asks for. */
 const tableOf = (rule: FeedRule | undefined) => (rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null);
+
+/** Fish whose tank has no loop live in water of their own. */
+const NO_LOOP = {};
 
 const placeKey = ({ lotCode, fromPlaceId }: PlanStep) => `${lotCode}|${fromPlaceId}`;
 
@@ -113,7 +118,6 @@ export class FishRun {
   private readonly warnings: Warning[] = [];
   private readonly species: Map<string, Species>;
   private readonly waters = new Map<string, Float64Array>();
-  private readonly gainTables = new Map<string, Float64Array>();
   private readonly placeById;
   private readonly loopById;
   private readonly productOfSpecies;
@@ -138,7 +142,7 @@ export class FishRun {
     );
   }
 
-  run(steps: readonly DatedStep[]) {
+  run({ steps, ats }: DatedSteps) {
     for (const fish of this.facts.fish) {
       if (fish.count <= 0) continue;
       this.add(0, fish.lotCode, fish.speciesCode, fish.placeId, fish.count, Math.cbrt(fish.referenceG), fish.bins, {
@@ -148,12 +152,12 @@ export class FishRun {
         batch: null,
       });
     }
-    for (const { step } of steps)
+    for (const step of steps)
       if (step.fromPlaceId && step.kind !== 'feed_stop') this.lastFrom.set(placeKey(step), step);
     let next = 0;
     for (let day = 0; day < this.settings.horizonDays; day++) {
-      while (next < steps.length && steps[next]!.at === day) {
-        const { step } = steps[next++]!;
+      while (next < steps.length && ats[next] === day) {
+        const step = steps[next++]!;
         stepOf(step.kind)?.fish?.(this, step, day);
       }
       for (const stock of this.stocks) this.live(stock, day);
@@ -413,9 +417,13 @@ export class FishRun {
   ) {
     const species = this.species.get(speciesCode);
     if (!species) throw new RuleBroken('speciesCode', `The species "${speciesCode}" is not in this farm's library.`);
+    // One block of memory for the four series of a stay; what it does not use is cut off at the end.
+    const days = this.settings.horizonDays - day;
+    const block = new Float64Array(days * 4);
+    const part = (n: number) => block.subarray(n * days, (n + 1) * days);
     const stay: FishStay = {
-      lotCode, speciesCode, placeId, from: day, until: day, count: this.series(day), meanG: this.series(day), biomassG: this.series(day),
-      feedG: this.series(day), paceError: life.paceError,
+      lotCode, speciesCode, placeId, from: day, until: day, count: part(0), meanG: part(1), biomassG: part(2), feedG: part(3),
+      paceError: life.paceError,
     }; // prettier-ignore
     this.stays.push(stay);
     const relative = meanRelative(bins);
@@ -440,11 +448,6 @@ export class FishRun {
     else this.stocksOfLot.set(lotCode, [stock]);
   }
 
-  /** Room for every day that is left; what a stay does not use is cut off at the end. */
-  private series(from: number): Float64Array {
-    return new Float64Array(this.settings.horizonDays - from);
-  }
-
   private end(stock: Stock, day: number) {
     stock.stay.until = day;
     this.stocks.splice(this.stocks.indexOf(stock), 1);
@@ -454,18 +457,14 @@ export class FishRun {
 
   /** Root gain per day of a species in a place's water; the same table serves every cohort there. */
   private gains(species: Species, placeId: string): Float64Array {
-    const loopId = this.placeById.get(placeId)?.loopId ?? '';
-    const key = `${species.code}|${loopId}`;
-    const known = this.gainTables.get(key);
-    if (known) return known;
-    const loop = this.loopById.get(loopId);
-    const waterC = loop && !loop.waterUnknown ? this.waterOf(loop) : null;
-    const table = new Float64Array(this.settings.horizonDays);
-    for (let day = 0; day < table.length; day++)
-      table[day] = dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC);
-    this.gainTables.set(key, table);
-    return table;
-  }
+    const known = this.loopById.get(this.placeById.get(placeId)?.loopId ?? '');
+    const loop = known?.waterUnknown ? undefined : known;
+    const days = this.settings.horizonDays;
+    return keptTable(loop ?? NO_LOOP, `${this.facts.today}+${days}`, species, () => {
+      const waterC = loop ? this.waterOf(loop) : null;
+      return Float64Array.from({ length: days }, (_, day) => dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC));
+    });
+  } // prettier-ignore
 
   private waterOf(loop: LoopFact): Float64Array {
     const known = this.waters.get(loop.id);

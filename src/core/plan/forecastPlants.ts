@@ -3,7 +3,8 @@ import { dailyDevelopment, developmentSums, stageEnd } from '../crops/developmen
 import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, fromMonths } from '../quantity/days';
-import type { DatedStep } from './forecastFish';
+import type { DatedSteps } from './forecastFish';
+import { keptTable } from './keptTables';
 import { stepOf } from './steps/steps';
 import type { FarmFacts, ForecastSettings, LoopFact, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
 
@@ -11,6 +12,9 @@ import type { FarmFacts, ForecastSettings, LoopFact, PlanStep, PlantStay, Supply
 const PAST_DAYS = 200;
 /** Usual spread of a crop's yield about its expectation. Planning default. */
 const YIELD_SPREAD = 0.1;
+
+/** Places without a loop have its tables. */
+const NO_LOOP = Object.freeze({ none: true });
 
 /** One planting while the forecast runs. Day indexes are days from today and may be negative. */
 interface Growing {
@@ -28,8 +32,8 @@ interface Growing {
   waiting: SupplyBatch | null;
 }
 
-export function forecastPlants(facts: FarmFacts, steps: readonly DatedStep[], settings: ForecastSettings) {
-  return new PlantRun(facts, settings).run(steps);
+export function forecastPlants(facts: FarmFacts, dated: DatedSteps, settings: ForecastSettings) {
+  return new PlantRun(facts, settings).run(dated);
 }
 
 /** One run of the forecast over all plants; kinds of steps do what they do through its methods. */
@@ -38,8 +42,9 @@ export class PlantRun {
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
   private readonly growing = new Map<string, Growing>();
-  /** By loop, then by crop. */
-  private readonly sums = new Map<string | undefined, Map<string, Float64Array>>();
+  /** By loop, then by crop: looked up for every planting. */
+  private readonly sums = new Map<object, Map<Crop, Float64Array>>();
+  private readonly span;
   private readonly weather = new Map<string, { airC: Float64Array; lightMol: Float64Array }>();
   private readonly crops;
   private readonly loopOfPlace;
@@ -51,15 +56,16 @@ export class PlantRun {
     private readonly settings: ForecastSettings,
   ) {
     this.today = dayNumber(facts.today);
+    this.span = `${facts.today}+${settings.horizonDays}`;
     this.crops = new Map(facts.crops.map((c) => [c.code, c]));
     const loops = new Map(facts.loops.map((l) => [l.id, l]));
     this.loopOfPlace = new Map(facts.places.map((p) => [p.id, loops.get(p.loopId ?? '') ?? facts.loops[0]]));
     this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode).map((p) => [p.cropCode!, p]));
   }
 
-  run(steps: readonly DatedStep[]) {
+  run({ steps, ats }: DatedSteps) {
     for (const planting of this.facts.plantings) this.begin(planting);
-    for (const { step, at } of steps) stepOf(step.kind)?.plants?.(this, step, at);
+    steps.forEach((step, i) => stepOf(step.kind)?.plants?.(this, step, ats[i]!));
     return { stays: this.stays, supply: this.supply, warnings: this.warnings };
   }
 
@@ -216,19 +222,21 @@ export class PlantRun {
 
   /** Development sums of a crop in a place's air, shared by all its plantings there. */
   private developmentFor(crop: Crop, placeId: string): Float64Array {
-    const loop = this.loopOfPlace.get(placeId);
-    let ofLoop = this.sums.get(loop?.id);
-    if (!ofLoop) this.sums.set(loop?.id, (ofLoop = new Map()));
-    const known = ofLoop.get(crop.code);
-    if (known) return known;
+    const loop = this.loopOfPlace.get(placeId) ?? NO_LOOP;
+    let ofLoop = this.sums.get(loop);
+    if (!ofLoop) this.sums.set(loop, (ofLoop = new Map()));
+    let sums = ofLoop.get(crop);
+    if (!sums) ofLoop.set(crop, (sums = keptTable(loop, this.span, crop, () => this.sumsOf(crop, loop))));
+    return sums;
+  }
+
+  private sumsOf(crop: Crop, loop: LoopFact | typeof NO_LOOP): Float64Array {
     const daily = new Float64Array(PAST_DAYS + this.settings.horizonDays).fill(1);
-    if (loop) {
+    if ('id' in loop) {
       const { airC, lightMol } = this.weatherOf(loop);
       for (let i = 0; i < daily.length; i++) daily[i] = dailyDevelopment(crop, airC[i]!, lightMol[i]!);
     }
-    const sums = developmentSums(daily);
-    ofLoop.set(crop.code, sums);
-    return sums;
+    return developmentSums(daily);
   }
 
   /** Air and light of a loop on each day of the table, the same for all its crops. */

@@ -1,12 +1,13 @@
 import { RuleBroken } from '../errors';
 import { promiseTable } from '../market/promiseTable';
 import type { UnitChoice } from '../quantity/units';
-import { boardSeries, type BoardSeries } from './board';
+import { boardAgain, boardSeries, type BoardSeries } from './board';
 import { applyChanges, type PlanChange } from './changes';
 import { consequences, type Consequence, type Outlook } from './consequences';
 import { forecastFarm } from './forecast';
 import { measureOutlook, type Measure } from './measures';
-import { DEFAULT_SETTINGS, OUTLOOK_WEEKS, type FarmFacts, type PlanStep } from './types';
+import { reforecast } from './reforecast';
+import { DEFAULT_SETTINGS, OUTLOOK_WEEKS, type FarmFacts, type FarmForecast, type PlanStep } from './types';
 
 /** What drafts are forecast from. */
 export interface OutlookGround {
@@ -39,6 +40,7 @@ export interface WhatIf {
 /** Answers drafts on one set of facts: the undrafted outlook is computed once and every draft is held against it. */
 export class OutlookDesk {
   private readonly before: Outlook;
+  private beforeBoard: BoardSeries | null = null;
 
   constructor(
     private readonly facts: FarmFacts,
@@ -83,11 +85,26 @@ export class OutlookDesk {
 
   /** @throws {RuleBroken} when a change puts a step on a day that has passed */
   answer(changes: readonly PlanChange[]): WhatIf {
+    this.beforeBoard ??= boardSeries(this.before.forecast, this.facts, this.plan, this.before.promise, this.boardDays);
+    if (changes.length === 0) return { board: this.beforeBoard, consequences: [] };
     const plan = applyChanges(this.plan, changes, this.facts.today);
-    const after = changes.length === 0 ? this.before : this.look(plan);
+    const groups = new Set(changes.flatMap((c) => (c.change === 'add' ? c.steps.map((s) => s.groupId) : [c.groupId])));
+    const after = this.lookAgain(plan, groups);
     return {
-      board: boardSeries(after.forecast, this.facts, plan, after.promise, this.boardDays),
-      consequences: changes.length === 0 ? [] : consequences(this.before, after, this.facts, this.units),
+      board: boardAgain(this.beforeBoard, after.forecast, this.facts, plan, after.promise, this.boardDays, groups),
+      consequences: consequences(this.before, after, this.facts, this.units),
     };
   }
+
+  /** As `look`, where only the steps of some groups differ from the plan as it stands. */
+  private lookAgain(plan: readonly PlanStep[], groups: ReadonlySet<string>): Outlook {
+    const touched = (steps: readonly PlanStep[]) => steps.filter((s) => groups.has(s.groupId));
+    const lots = new Set([...touched(this.plan), ...touched(plan)].map((s) => s.lotCode));
+    const forecast = reforecast(this.before.forecast, this.facts, plan, lots);
+    const ofLots = (f: FarmForecast) => f.supply.filter((s) => lots.has(s.lotCode)).map((s) => s.productCode);
+    const products = new Set([...ofLots(this.before.forecast), ...ofLots(forecast)]);
+    const rows = promiseTable(forecast, this.facts.products.filter((p) => products.has(p.code)), this.facts.promises, OUTLOOK_WEEKS);
+    const again = new Map(rows.map((row) => [row.product.code, row]));
+    return { forecast, plan, promise: this.before.promise.map((row) => again.get(row.product.code) ?? row) };
+  } // prettier-ignore
 }
