@@ -1,5 +1,4 @@
 import { waterL } from './fish/stocking';
-import { by, type Rule } from './sums/sums';
 import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
@@ -15,12 +14,16 @@ export interface Explanation {
   /** The formula in words, with the numbers filled in. */
   formula: string;
   inputs: { label: string; value: string; from: string }[];
-  source: string;
-  /** The registered calculations it rests on. */
-  rules?: Rule[];
+  /** Where it is from; absent: where its calculations are from. */
+  source?: string;
+  /** The registered calculations it rests on, by name: their formulas and sources are read when it is opened. */
+  sums?: readonly string[];
   /** Which record or setting moves it. */
   change: string;
 }
+
+/** For a Why: the calculations it rests on. */
+export const by = (...sums: string[]): Pick<Explanation, 'sums'> => ({ sums });
 
 export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
   const { feedings, pelletMm, times } = r;

@@ -1,9 +1,8 @@
 import { inSentence } from './library/inSentence';
-import type { Explanation } from './explain';
+import { by, type Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { SampleWeight } from './fish/presentSize';
 import type { Species } from './library/types';
-import { by } from './sums/sums';
 import { formatMoney } from './quantity/money';
 import { formatChange, formatMass, formatNumber, type UnitChoice } from './quantity/units';
 

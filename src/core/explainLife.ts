@@ -1,6 +1,5 @@
-import type { Explanation } from './explain';
+import { by, type Explanation } from './explain';
 import type { PlaceFact } from './plan/types';
-import { by } from './sums/sums';
 import { formatNumber } from './quantity/units';
 import { MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupport, type LifeSupportMargin } from './water/lifeSupport';
 

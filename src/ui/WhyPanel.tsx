@@ -3,8 +3,11 @@ import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
 import type { Explanation } from '../core/explain';
+import { rules } from '../core/sums/sums';
 
 export function WhyPanel({ because, onClose }: { because: Explanation; onClose: () => void }) {
+  const rests = rules(because.sums ?? []);
+  const source = because.source ?? [...new Set(rests.map((r) => r.source))].join('. ');
   return (
     <Drawer
       open
@@ -32,9 +35,9 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
           ))}
         </tbody>
       </table>
-      {because.rules && (
+      {rests.length > 0 && (
         <ul className="rows small" style={{ margin: '12px 0 0' }}>
-          {because.rules.map((rule) => (
+          {rests.map((rule) => (
             <li key={rule.name}>
               {rule.title}: {rule.formula}. <Link href={`/sums?sum=${rule.name}`}>Try it</Link>
             </li>
@@ -42,7 +45,7 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
         </ul>
       )}
       <p className="small quiet" style={{ margin: '12px 0 4px' }}>
-        Source: {because.source}
+        Source: {source}
       </p>
       <p className="small">To change it: {because.change}</p>
       <div style={{ marginTop: 12 }}>

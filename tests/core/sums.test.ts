@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { RuleBroken } from '../../src/core/errors';
 import { scienceTables } from '../../src/core/sums/scienceTable';
 import { isChoice, type SumValues } from '../../src/core/sums/sum';
-import { startOf, SUMS, workOut } from '../../src/core/sums/sums';
+import { rules, startOf, SUMS, workOut } from '../../src/core/sums/sums';
 
 const refusal = (name: string, given: SumValues) => {
   try {
@@ -54,6 +54,17 @@ describe('the registry of calculations', () => {
     expect(workOut('feed-stop', { purgeDays: 6, inPlace: 0 }).value).toBe(7);
     expect(workOut('short', { supply: [100, 0, 80, 0, 60], owed: [40, 40, 40, 40, 40], keepsDays: 2 }).value).toBe(0);
     expect(workOut('short', { supply: [30], owed: [40], keepsDays: 2 }).value).toBe(10);
+  });
+
+  test('what a Why rests on is registered', () => {
+    const files = ['explain', 'explainFish', 'explainLife', 'water/judge'].map((f) =>
+      readFileSync(`src/core/${f}.ts`, 'utf8'),
+    );
+    const named = [...files.join('\n').matchAll(/\bby\(([^)]*)\)/g)].flatMap((m) =>
+      [...m[1]!.matchAll(/'([^']+)'/g)].map((n) => n[1]!),
+    );
+    expect(named.length).toBeGreaterThan(20);
+    expect(rules(named).every((r) => r.formula.length > 0)).toBe(true);
   });
 
   test('docs/science.md is current: npm run sum -- --docs writes it', () => {

@@ -71,15 +71,9 @@ export interface Rule {
   source: string;
 }
 
-function rules(...names: string[]): Rule[] {
+export function rules(names: readonly string[]): Rule[] {
   return names.map((name) => {
     const { title, formula, source } = sumNamed(name);
     return { name, title, formula, source };
   });
-}
-
-/** For a Why: the calculations it rests on and, from the same place, its source. */
-export function by(...names: string[]): { rules: Rule[]; source: string } {
-  const found = rules(...names);
-  return { rules: found, source: [...new Set(found.map((r) => r.source))].join('. ') + '.' };
 }

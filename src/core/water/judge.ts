@@ -1,10 +1,9 @@
-import type { Explanation } from '../explain';
+import { by, type Explanation } from '../explain';
 import { inSentence } from '../library/inSentence';
 import type { Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatNumber } from '../quantity/units';
-import { by } from '../sums/sums';
 import { unionisedShare } from './ammonia';
 
 export interface LatestReading {

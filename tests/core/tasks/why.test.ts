@@ -1,3 +1,4 @@
+import { rules } from '../../../src/core/sums/sums';
 import { describe, expect, test } from 'vitest';
 import { sowingFor } from '../../../src/core/crops/quantities';
 import { explainBalance, explainDensity, explainFeed, explainPromise, explainSowing } from '../../../src/core/explain';
@@ -102,7 +103,12 @@ describe('why?', () => {
     expect(because.formula).toMatch(/\d/);
     expect(because.inputs.length).toBeGreaterThanOrEqual(2);
     for (const input of because.inputs) expect(input.from.length).toBeGreaterThan(3);
-    expect(because.source.length).toBeGreaterThan(10);
+    const source =
+      because.source ??
+      rules(because.sums ?? [])
+        .map((r) => r.source)
+        .join();
+    expect(source.length).toBeGreaterThan(10);
     expect(because.change.length).toBeGreaterThan(10);
   });
 
