@@ -189,6 +189,44 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
   expect(new Set(arrivals.map((s) => s.lot_code)).size).toBe(arrivals.length);
 });
 
+test('what the planner says a draft brings stands in Market once it is kept', async ({ page }) => {
+  await signIn(page, 'ines');
+  const expectedKg = async () => {
+    await open(page, '/market');
+    const cells = await page
+      .getByRole('row', { name: /^Rainbow trout/ })
+      .locator('td.num')
+      .allInnerTexts();
+    return cells.reduce((sum, text) => sum + Number(/of ([\d,.]+)/.exec(text)?.[1]?.replaceAll(',', '') ?? 0), 0);
+  };
+  const before = await expectedKg();
+  await open(page, '/cohorts/planner');
+  await page.getByRole('button', { name: 'So much a week' }).click();
+  const trout = page.getByRole('group', { name: 'Rainbow trout' });
+  await trout.getByLabel(/^A week/).fill('40');
+  await trout.getByLabel('Each of at least').fill('300');
+  // Fish nearly of market size, so that they are harvested within the weeks that Market shows.
+  await trout.getByLabel('Fingerlings').fill('260');
+  await page.getByLabel(/^Wanted from/).fill(addDays(today(), 42));
+  await page.getByLabel(/^Wanted until/).fill(addDays(today(), 70));
+  await page.getByLabel('Search at most, seconds').fill('8');
+  await page.getByRole('button', { name: 'Propose a plan' }).click();
+  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 60_000 });
+  const lines = await page.getByTestId('proposal').locator('tbody tr').all();
+  const said = await Promise.all(
+    lines.map(async (line) => Number((await line.locator('td').last().innerText()).replaceAll(',', ''))),
+  );
+  const saysKg = said.reduce((sum, kg) => sum + kg, 0);
+  expect(saysKg).toBeGreaterThan(20);
+  await page.getByRole('button', { name: 'See it on Season as a draft' }).click();
+  await page.waitForURL('**/season?draft=*');
+  await ready(page);
+  await page.getByRole('button', { name: 'Keep draft' }).click();
+  await expect(page.getByRole('heading', { name: /^Draft: Stocking plan/ })).toBeHidden();
+  // Each line and each week is shown in whole kilograms.
+  expect(Math.abs((await expectedKg()) - before - saysKg)).toBeLessThan(saysKg * 0.01 + lines.length * 0.5 + 6);
+});
+
 test('so many fish a week of a size over a season: the planner answers in fish, and nothing typed is lost', async ({
   page,
 }) => {
