@@ -80,7 +80,10 @@ interface Wanted {
 /** Plants whose first cut gives what one week lacks. */
 function asLump(crop: Crop, week: ShortWeek): Wanted {
   return {
-    plants: crop.unit === 'kg' ? Math.ceil(week.short / (crop.yieldG * (crop.cutFactors[0] ?? 1))) : week.short,
+    plants:
+      crop.unit === 'kg'
+        ? Math.ceil(week.short / (crop.yieldG * (crop.cutFactors[0] ?? 1)))
+        : week.short * (crop.plantsPerUnit ?? 1),
     firstPick: addDays(dueOf(week), -PICK_AHEAD_DAYS),
   };
 }

@@ -43,7 +43,8 @@ export function expectedYield(crop: Crop, positions: number, cut: number): { uni
   const factor = cutFactor(crop, cut);
   const standing = positions * crop.finalSurvival * crop.packout;
   const massG = standing * crop.yieldG * factor;
-  return { units: crop.unit === 'kg' ? massG : Math.floor(standing * (crop.unit === 'head' ? 1 : factor)), massG };
+  const pieces = (standing / (crop.plantsPerUnit ?? 1)) * (crop.unit === 'head' ? 1 : factor);
+  return { units: crop.unit === 'kg' ? massG : Math.floor(pieces), massG };
 }
 
 /** Share of the first cut (cut leaves) or of the whole season (fruiting) that this cut gives. */

@@ -57,6 +57,8 @@ export interface Crop {
   /** g per plant (cut leaves: per position and first cut; fruiting: per plant and whole season). */
   yieldG: number;
   cutsMax: number;
+  /** Plants that make one unit where it is not one: a bunch of radishes. */
+  plantsPerUnit?: number;
   regrowDays: number;
   cutFactors: number[];
   pickingCurve: boolean;

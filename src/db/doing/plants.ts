@@ -123,8 +123,9 @@ export async function pickPlants(
   const there = await balanceAt(tx, lot.id, picked.placeId);
   if (there.count <= 0) throw new RuleBroken(field, `${lot.code} has no plants left here.`);
   const whole = crop.cutsMax === 1 && product.unit !== 'kg';
-  if (whole && picked.quantity > there.count)
-    throw new RuleBroken(field, `${there.count} plants stand here; ${picked.quantity} cannot have been picked.`);
+  const plants = picked.quantity * (crop.plantsPerUnit ?? 1);
+  if (whole && plants > there.count)
+    throw new RuleBroken(field, `${there.count} plants stand here; ${plants} cannot have been picked.`);
   const mostG = there.count * crop.yieldG * 3;
   if (product.unit === 'kg' && picked.quantity > mostG) {
     throw new RuleBroken(
@@ -143,7 +144,7 @@ export async function pickPlants(
         lotId: lot.id,
         fromPlaceId: picked.placeId,
         toPlaceId: packedPlace,
-        count: picked.quantity,
+        count: plants,
         reason: 'pick',
         ...step,
       },

@@ -4,6 +4,7 @@ import { feedConversion } from '../../../src/core/fish/feed';
 import { daysToWeight } from '../../../src/core/fish/growth';
 import { lengthFromWeightCm } from '../../../src/core/fish/lengthWeight';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
+import { temperatureResponse } from '../../../src/core/quantity/temperatureResponse';
 import { inSentence } from '../../../src/core/library/inSentence';
 import { lotPrefixes } from '../../../src/core/library/lotPrefix';
 
@@ -116,6 +117,49 @@ describe('crops', () => {
     const shown = code === 'butterhead-lettuce' ? gM2 / crop.finalPerM2 : gM2;
     expect(shown).toBeGreaterThan(least * 0.85);
     expect(shown).toBeLessThan(most * 1.15);
+  });
+
+  // What a square metre gives in a year when it is never empty: published ranges for raft, media and film beds, wide on purpose.
+  const YEARLY: Record<string, [least: number, most: number]> = {
+    'butterhead-lettuce': [30, 75], 'oakleaf-lettuce': [30, 75], 'little-romaine': [30, 75], 'loose-leaf-cut-mix': [15, 50], rocket: [12, 40],
+    mizuna: [15, 50], tatsoi: [25, 75], 'pak-choi': [30, 80], 'swiss-chard': [15, 60], 'curly-kale': [15, 50], spinach: [10, 35], watercress: [15, 60],
+    'sweet-basil': [15, 50], coriander: [12, 40], 'flat-parsley': [6, 30], chives: [6, 25], mint: [5, 30], 'spring-onion': [15, 45], radish: [20, 60],
+    carrot: [10, 40], cabbage: [15, 50], broccoli: [4, 20], 'snow-pea': [3, 12], 'cherry-tomato': [12, 50], cucumber: [25, 90], 'sweet-pepper': [8, 35],
+    aubergine: [8, 45], strawberry: [3, 15],
+  }; // prettier-ignore
+  const grown = CROP_DEFAULTS.filter((c) => c.yieldG > 0);
+
+  test.each(grown.map((c) => [c.code, c] as const))('%s gives kilograms a square metre and year, and takes days to harvest, inside published ranges', (code, crop) => {
+    let season = crop.pickingCurve ? 1 : 0;
+    if (!crop.pickingCurve) for (let cut = 1; cut <= crop.cutsMax; cut++) season += cutFactor(crop, cut);
+    const days = crop.finalDays + (crop.cutsMax - 1) * crop.regrowDays;
+    const kg = (crop.finalPerM2 * crop.finalSurvival * crop.packout * crop.yieldG * season * 365) / days / 1000;
+    const [least, most] = YEARLY[code]!;
+    expect(kg).toBeGreaterThan(least);
+    expect(kg).toBeLessThan(most);
+    const toHarvest = crop.nurseryDays + crop.finalDays;
+    expect(toHarvest).toBeGreaterThanOrEqual(30);
+    expect(toHarvest).toBeLessThanOrEqual(140);
+  }); // prettier-ignore
+
+  test('a bunch of radishes is many plants: bunches sell by the hand, not by the root', () => {
+    const radish = CROP_DEFAULTS.find((c) => c.code === 'radish')!;
+    const { units, massG } = expectedYield(radish, 1000, 1);
+    expect(units).toBeGreaterThan(60);
+    expect(units).toBeLessThan(100);
+    expect(massG / units).toBeGreaterThan(150);
+    expect(massG / units).toBeLessThan(250);
+  });
+
+  test.each([
+    ['jade-perch', 0.85, 1.02],
+    ['barramundi', 0.6, 0.85],
+    ['nile-tilapia', 0.7, 0.95],
+  ])('%s grows at 25 °C as much less than at 28 °C as trials found', (code, least, most) => {
+    const fish = SPECIES_DEFAULTS.find((s) => s.code === code)!;
+    const share = temperatureResponse(25, fish) / temperatureResponse(28, fish);
+    expect(share).toBeGreaterThan(least);
+    expect(share).toBeLessThan(most);
   });
 
   test('ripening fruit and leaves that mind it are told apart', () => {

@@ -33,7 +33,7 @@ export const module = stepModule({
       amount:
         crop?.unit === 'kg'
           ? `${count} places`
-          : `about ${formatNumber(Math.floor(step.count * (crop ? crop.finalSurvival * crop.packout : 1)))}`,
+          : `about ${formatNumber(Math.floor((step.count * (crop ? crop.finalSurvival * crop.packout : 1)) / (crop?.plantsPerUnit ?? 1)))}`,
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
       minutes: 45,
       caution: 'Clean hands and knives; fish and salad kept apart; chill within the hour.',
