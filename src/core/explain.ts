@@ -6,7 +6,7 @@ import type { Crop } from './library/types';
 import type { TankFeed } from './plan/tankFeed';
 import type { PlaceFact } from './plan/types';
 import { temperatureResponse } from './quantity/temperatureResponse';
-import { formatMass, formatNumber, type UnitChoice } from './quantity/units';
+import { formatDensity, formatMass, formatNumber, type UnitChoice } from './quantity/units';
 
 /** Why a number is what it is. */
 export interface Explanation {
@@ -101,7 +101,7 @@ export function explainDensity(place: PlaceFact, biomassG: number, count: number
   const volumeM3 = waterL(place) / 1000;
   return {
     title: `crowding in ${place.code}`,
-    formula: `${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatNumber(biomassG / 1000 / volumeM3, 1)} kg/m³, against a limit of ${place.densityLimitKgM3 ?? '–'} kg/m³.`,
+    formula: `${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatDensity(biomassG / 1000 / volumeM3, units)}, against a limit of ${place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0)}.`,
     inputs: [
       { label: 'Fish', value: formatNumber(count), from: 'ledger' },
       {
@@ -112,7 +112,7 @@ export function explainDensity(place: PlaceFact, biomassG: number, count: number
       { label: 'Water', value: `${formatNumber(volumeM3, 1)} m³`, from: place.volumeL === null ? 'its area, 30 cm deep: planning default' : 'farm set-up' }, // prettier-ignore
       {
         label: 'Limit',
-        value: `${place.densityLimitKgM3 ?? '–'} kg/m³`,
+        value: place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0),
         from: 'farm set-up, for this tank’s aeration',
       },
     ],

@@ -191,6 +191,8 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
 
 test('what the planner says a draft brings stands in Market once it is kept', async ({ page }) => {
   await signIn(page, 'ines');
+  // Fish of market size that nothing is planned for any more: the planner is to sell them.
+  await db()('plan_step').where({ lot_code: 'TRT-31', state: 'planned' }).update({ state: 'dropped' });
   const expectedKg = async () => {
     await open(page, '/market');
     const cells = await page
@@ -203,12 +205,9 @@ test('what the planner says a draft brings stands in Market once it is kept', as
   await open(page, '/cohorts/planner');
   await page.getByRole('button', { name: 'So much a week' }).click();
   const trout = page.getByRole('group', { name: 'Rainbow trout' });
-  await trout.getByLabel(/^A week/).fill('40');
-  await trout.getByLabel('Each of at least').fill('300');
-  // Fish nearly of market size, so that they are harvested within the weeks that Market shows.
-  await trout.getByLabel('Fingerlings').fill('260');
-  await page.getByLabel(/^Wanted from/).fill(addDays(today(), 42));
-  await page.getByLabel(/^Wanted until/).fill(addDays(today(), 70));
+  await trout.getByLabel(/^A week/).fill('25');
+  await page.getByLabel(/^Wanted from/).fill(addDays(today(), 21));
+  await page.getByLabel(/^Wanted until/).fill(addDays(today(), 63));
   await page.getByLabel('Search at most, seconds').fill('8');
   await page.getByRole('button', { name: 'Propose a plan' }).click();
   await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 60_000 });
@@ -258,6 +257,9 @@ test('after a loss the ways back stand side by side, and one becomes the plan', 
   const line = page.getByLabel('Log line', { exact: true });
   await line.fill('H8 dead 260');
   await expect(page.locator('#log-meaning')).toContainText(/260 dead from HSB-\d+ in H8/);
+  await line.press('Enter');
+  // So many are asked about before they are written down.
+  await expect(page.locator('#log-meaning')).toContainText(/260 of \d+ fish dead, \d+ % of them/);
   await line.press('Enter');
   await expect(page.locator('#log-meaning')).toContainText('Recorded: 260 dead');
   await signIn(page, 'ines');

@@ -80,9 +80,7 @@ describe('drawings and words', () => {
   test('a tank that is too full says so, not by colour alone', () => {
     render(<Vessel vessel={vessel} />);
     expect(screen.getByText('too full')).toBeTruthy();
-    expect(screen.getByRole('img').getAttribute('aria-label')).toContain(
-      '44.0 kg per cubic metre of 40, over the limit',
-    );
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain('44.0 kg/m³ of 40 kg/m³, over the limit');
   });
 
   test('a tank whose feed is stopped says NO FEED, an empty one says empty', () => {

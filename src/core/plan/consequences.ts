@@ -2,7 +2,7 @@ import { inSentence } from '../library/inSentence';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatMass, formatNumber, manyOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
+import { formatDensity, formatMass, formatNumber, manyOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
 import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from './types';
 
 export interface Outlook {
@@ -36,7 +36,7 @@ export function consequences(
   const list = [
     ...supplyChanges(before, after, units),
     ...loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop)),
-    ...tanks.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place)),
+    ...tanks.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place, units)),
     ...purgeClashes(before, after, tanks),
     ...beds.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
     ...newWarnings(before.forecast, after.forecast),
@@ -140,11 +140,16 @@ export function crowdedFrom(forecast: FarmForecast, place: PlaceFact): number | 
   return day < 0 ? null : day;
 }
 
-function crowdingChanges(before: FarmForecast, after: FarmForecast, place: PlaceFact): Consequence[] {
+function crowdingChanges(
+  before: FarmForecast,
+  after: FarmForecast,
+  place: PlaceFact,
+  units: UnitChoice,
+): Consequence[] {
   const was = crowdedFrom(before, place);
   const now = crowdedFrom(after, place);
   if (was === now) return [];
-  const limit = `${place.densityLimitKgM3} kg/m³`;
+  const limit = formatDensity(place.densityLimitKgM3!, units, 0);
   if (now === null) {
     return [
       {

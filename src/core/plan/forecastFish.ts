@@ -383,6 +383,7 @@ export class FishRun {
       until: day + product.shelfLifeDays,
       quantity: product.unit === 'kg' ? massG : Math.floor(count + 1e-6),
       count,
+      massG,
       // Weight goes with the cube of the root, so an error in pace counts about threefold over the time still ahead.
       spread: Math.min(0.4, paceError * 3 * Math.min(1, day / 120) + 0.02),
       lotCode,

@@ -1,7 +1,7 @@
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, daysBetween, inDays, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import type { UnitChoice } from '../quantity/units';
+import { formatDensity, type UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
 import type { Judgement } from '../water/judge';
 import type { FarmFacts, FarmForecast } from './types';
@@ -75,7 +75,7 @@ function shortOrders({ promise, units, facts }: TroubleView): Trouble[] {
   );
 }
 
-function crowding({ forecast, facts }: TroubleView): Trouble[] {
+function crowding({ forecast, facts, units }: TroubleView): Trouble[] {
   return facts.places.flatMap((place) => {
     const at = crowdedFrom(forecast, place);
     if (at === null || at > 60) return [];
@@ -83,7 +83,7 @@ function crowding({ forecast, facts }: TroubleView): Trouble[] {
     return [{
       kind: 'crowding', tone: at < 7 ? 'danger' : 'attention', station: 'cohorts', subject: place.id, day,
       title: at === 0 ? `${place.code} is too full` : `${place.code} too full ${inDays(at)}`,
-      detail: `Passes ${place.densityLimitKgM3} kg/m³ on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
+      detail: `Passes ${formatDensity(place.densityLimitKgM3!, units, 0)} on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
     } as const]; // prettier-ignore
   });
 }

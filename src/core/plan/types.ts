@@ -208,8 +208,9 @@ export interface SupplyBatch {
   until: number;
   /** g for kg products, else pieces. */
   quantity: number;
-  /** Fish of a harvest. */
+  /** Fish of a harvest, and their weight, g. */
   count?: number;
+  massG?: number;
   /** Days of its span for which it may stand unpicked: until the next cut or the clearing, at most its harvest window. */
   standsDays?: number;
   /** One standard deviation as a share of the quantity. */

@@ -66,15 +66,47 @@ export function formatMass(massG: number, units: UnitChoice): string {
   if (massG === 0) return `0 ${unitName('smallMass', units)}`;
   if (units.mass === 'us') {
     const lb = massG / G_PER_LB;
-    return Math.abs(lb) < 1 ? `${formatNumber(massG / G_PER_OZ, 1)} oz` : `${formatNumber(lb, lb < 100 ? 1 : 0)} lb`;
+    const oz = Math.abs(massG / G_PER_OZ);
+    return Math.abs(lb) < 1
+      ? `${formatNumber(massG / G_PER_OZ, oz < 0.1 ? 3 : oz < 1 ? 2 : 1)} oz`
+      : `${formatNumber(lb, lb < 100 ? 1 : 0)} lb`;
   }
   if (Math.abs(massG) < 1000) return `${formatNumber(massG, Math.abs(massG) < 10 ? 1 : 0)} g`;
   return `${formatNumber(massG / 1000, Math.abs(massG) < 100_000 ? 1 : 0)} kg`;
 }
 
+/**
+ * One feeding in steps that a scale and a scoop can follow; so many of them are the day, as shown and as booked.
+ * @returns g of one feeding, and how it is said
+ */
+export function oneFeeding(dayG: number, feedings: number, units: UnitChoice): { eachG: number; words: string } {
+  const rawG = dayG / Math.max(1, feedings);
+  if (units.mass === 'us') {
+    const step = (rawG >= 40 * G_PER_OZ ? 0.5 : rawG >= G_PER_OZ ? 0.1 : 0.01) * G_PER_OZ;
+    const eachG = Math.round(rawG / step) * step;
+    return { eachG, words: `${formatNumber(eachG / G_PER_OZ, rawG >= G_PER_OZ ? 1 : 2)} oz` };
+  }
+  const step = rawG >= 1000 ? 10 : rawG >= 100 ? 5 : rawG >= 10 ? 1 : 0.1;
+  const eachG = Math.round(rawG / step) * step;
+  return { eachG, words: `${formatNumber(eachG, rawG >= 10 ? 0 : 1)} g` };
+}
+
 export function formatVolume(volumeL: number, units: UnitChoice): string {
   return `${formatNumber(toShown('volume', volumeL, units))} ${unitName('volume', units)}`;
 }
+
+/** Crowding as the person would say it: kg/m³, or pounds for each cubic foot. */
+export function formatDensity(kgM3: number, units: UnitChoice, digits = 1): string {
+  return units.mass === 'us' ? `${formatNumber(kgM3 / KG_M3_PER_LB_FT3, digits + 1)} lb/ft³` : `${formatNumber(kgM3, digits)} kg/m³`;
+} // prettier-ignore
+
+/** Crowding in the person's unit, and what that unit is called. */
+export const toShownDensity = (kgM3: number, units: UnitChoice) =>
+  units.mass === 'us' ? kgM3 / KG_M3_PER_LB_FT3 : kgM3;
+export const densityUnit = (units: UnitChoice) => (units.mass === 'us' ? 'lb/ft³' : 'kg/m³');
+
+/** One pound in a cubic foot, kg/m³: from the exact pound and foot. */
+const KG_M3_PER_LB_FT3 = 16.018463;
 
 /** What several of a product's pieces are called. */
 export function manyOf(unit: string): string {

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { formatMass, formatNumber } from '../../core/quantity/units';
+import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { Vessel } from '../../ui/draw/Vessel';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -23,7 +23,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
           <section className="sheet" key={loop.name} style={{ flex: '1 1 auto' }}>
             <header>
               <h2>{loop.name}</h2>
-              <span className="quiet small end">fill = kg/m³ against its limit</span>
+              <span className="quiet small end">fill = {densityUnit(page.units)} against its limit</span>
             </header>
             <div className="body vessels">
               {loop.stages.map((s) => (
@@ -57,7 +57,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                   <th className="right">Fish</th>
                   <th className="right">Mean size</th>
                   <th className="right">Together</th>
-                  <th className="right">kg/m³</th>
+                  <th className="right">{densityUnit(page.units)}</th>
                   <th className="right">Market size</th>
                   <th>Mean at market size</th>
                   <th>Too full</th>
@@ -85,8 +85,13 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                     </td>
                     <td className="num">{formatMass(r.massG, page.units)}</td>
                     <td className="num">
-                      <Why because={r.because}>{formatNumber(r.densityKgM3, 1)}</Why>
-                      <div className="small quiet">of {r.limitKgM3}</div>
+                      <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
+                      <div className="small quiet">
+                        of{' '}
+                        {r.limitKgM3 === null
+                          ? '–'
+                          : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)}
+                      </div>
                     </td>
                     <td className="num">{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</td>
                     <td>{r.readyOn ? (r.readyOn <= page.day ? 'now' : shortDay(r.readyOn)) : '–'}</td>

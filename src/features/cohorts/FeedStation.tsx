@@ -3,7 +3,7 @@ import { inSentence } from '../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMoney } from '../../core/quantity/money';
-import { formatMass, formatNumber } from '../../core/quantity/units';
+import { formatMass, oneFeeding, formatNumber } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
@@ -80,7 +80,9 @@ export function FeedStation({ page }: { page: FeedPage }) {
                       <span className="nofeed-tag">NO FEED</span>
                     )}
                   </td>
-                  <td className="num">{t.givenG > 0 ? `${t.feedings} × ${formatMass(t.eachG, units)}` : ''}</td>
+                  <td className="num">
+                    {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
+                  </td>
                   <td>{t.givenG > 0 && `${t.pelletMm} mm`}</td>
                   <td className="mono small">{t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}</td>
                   {compared && (

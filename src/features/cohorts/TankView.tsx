@@ -12,7 +12,7 @@ import {
   YAxis,
 } from 'recharts';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatMass, formatNumber } from '../../core/quantity/units';
+import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { husbandry, merge, type Said } from './actions';
@@ -54,8 +54,11 @@ export function TankView({ page }: { page: TankPage }) {
                 <span>
                   crowding{' '}
                   <strong className="mono">
-                    <Why because={page.because.density}>{formatNumber(density, 1)}</Why> of{' '}
-                    {place.densityLimitKgM3 ?? '–'} kg/m³
+                    <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why> of{' '}
+                    {place.densityLimitKgM3 === null
+                      ? '–'
+                      : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)}{' '}
+                    {densityUnit(units)}
                   </strong>
                 </span>
                 <span>
@@ -127,15 +130,19 @@ export function TankView({ page }: { page: TankPage }) {
 }
 
 function CrowdingChart({ page }: { page: TankPage }) {
-  const limit = page.place.densityLimitKgM3;
+  const { units } = page;
+  const unit = densityUnit(units);
+  const shown = (kgM3: number) => Math.round(toShownDensity(kgM3, units) * 100) / 100;
+  const limit = page.place.densityLimitKgM3 === null ? null : shown(page.place.densityLimitKgM3);
+  const series = page.series.map((p) => ({ day: p.day, kgM3: shown(p.kgM3) }));
   return (
     <div
       style={{ width: '100%', height: 220 }}
       role="img"
-      aria-label={`Crowding of ${page.place.code} over the coming half year, kg/m³, against its limit of ${limit ?? 'none'}`}
+      aria-label={`Crowding of ${page.place.code} over the coming half year, ${unit}, against its limit of ${limit ?? 'none'}`}
     >
       <ResponsiveContainer>
-        <ComposedChart data={page.series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
+        <ComposedChart data={series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
           <CartesianGrid stroke="var(--line)" vertical={false} />
           <XAxis
             dataKey="day"
@@ -149,7 +156,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
             fontSize={12}
             width={46}
             domain={[0, (max: number) => Math.ceil(Math.max(max, (limit ?? 0) * 1.1))]}
-            label={{ value: 'kg/m³', position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
+            label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
           />
           {limit !== null && (
             <ReferenceLine
@@ -160,7 +167,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
           )}
           <Line
             dataKey="kgM3"
-            name="kg/m³"
+            name={unit}
             stroke="var(--water)"
             strokeWidth={2}
             strokeDasharray="6 4"
@@ -169,7 +176,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
           />
           <Tooltip
             labelFormatter={(d) => shortDay(String(d))}
-            formatter={(v) => [`${Number(v).toFixed(1)} kg/m³`, 'forecast']}
+            formatter={(v) => [`${Number(v).toFixed(1)} ${unit}`, 'forecast']}
             contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }}
           />
         </ComposedChart>

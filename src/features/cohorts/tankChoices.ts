@@ -1,5 +1,6 @@
 import { mayHoldFish } from '../../core/fish/biosecurity';
 import { densityKgM3 } from '../../core/fish/stocking';
+import { formatDensity, formatNumber, toShownDensity } from '../../core/quantity/units';
 import type { PlaceFact } from '../../core/plan/types';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
 import type { FarmView } from '../../server/farmView';
@@ -27,7 +28,7 @@ export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]
       const held = facts.fish.filter((f) => f.placeId === p.id && f.count > 0).map((f) => f.lotCode);
       const full =
         p.volumeL && p.densityLimitKgM3
-          ? ` · ${densityKgM3(kg * 1000, p.volumeL).toFixed(0)} of ${p.densityLimitKgM3} kg/m³`
+          ? ` · ${formatNumber(toShownDensity(densityKgM3(kg * 1000, p.volumeL), view.units), view.units.mass === 'us' ? 1 : 0)} of ${formatDensity(p.densityLimitKgM3, view.units, 0)}`
           : '';
       return {
         id: p.id,

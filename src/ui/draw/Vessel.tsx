@@ -1,12 +1,21 @@
 import type { CSSProperties } from 'react';
 import Link from 'next/link';
-import { formatNumber } from '../../core/quantity/units';
+import {
+  densityUnit,
+  formatDensity,
+  formatNumber,
+  METRIC,
+  toShownDensity,
+  type UnitChoice,
+} from '../../core/quantity/units';
 
 export interface VesselView {
   code: string;
   volumeL: number;
   densityKgM3: number;
   limitKgM3: number | null;
+  /** Metric unless said. */
+  units?: UnitChoice;
   empty: boolean;
   noFeed: boolean;
   lines: string[];
@@ -34,7 +43,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
   const wave = Math.min(5, (height - top) / 4);
   const words = vessel.empty
     ? `${vessel.code}: empty`
-    : `${vessel.code}: ${formatNumber(vessel.densityKgM3, 1)} kg per cubic metre of ${vessel.limitKgM3}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${[...vessel.lines, ...(vessel.flags ?? [])].join(', ')}`;
+    : `${vessel.code}: ${formatDensity(vessel.densityKgM3, vessel.units ?? METRIC)} of ${vessel.limitKgM3 === null ? 'no limit' : formatDensity(vessel.limitKgM3, vessel.units ?? METRIC, 0)}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${[...vessel.lines, ...(vessel.flags ?? [])].join(', ')}`;
   const body = (
     <>
       <span className="code" style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
@@ -83,12 +92,14 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
   );
 }
 
-function Crowding({ vessel: { empty, densityKgM3, limitKgM3 } }: { vessel: VesselView }) {
+function Crowding({ vessel: { empty, densityKgM3, limitKgM3, units = METRIC } }: { vessel: VesselView }) {
   if (empty) return <span>empty</span>;
+  const shown = (kgM3: number, digits: number) => formatNumber(toShownDensity(kgM3, units), digits);
+  const limitDigits = units.mass === 'us' ? 1 : 0;
   return (
     <span>
-      <span className="strong">{formatNumber(densityKgM3, 1)}</span>
-      {limitKgM3 !== null && <span className="quiet"> of {limitKgM3}</span>} kg/m³
+      <span className="strong">{shown(densityKgM3, 1)}</span>
+      {limitKgM3 !== null && <span className="quiet"> of {shown(limitKgM3, limitDigits)}</span>} {densityUnit(units)}
     </span>
   );
 }

@@ -23,6 +23,7 @@ export function vesselView(
     volumeL: waterL(place),
     densityKgM3: empty ? 0 : densityKgM3(biomassG, waterL(place)),
     limitKgM3: place.densityLimitKgM3,
+    units,
     empty,
     noFeed: !empty && !isGrazed(place) && (tank?.feedG[at] ?? 0) <= 0,
     lines: empty

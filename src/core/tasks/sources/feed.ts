@@ -1,7 +1,7 @@
 import { tankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
-import { formatMass, formatNumber } from '../../quantity/units';
+import { formatMass, formatNumber, oneFeeding } from '../../quantity/units';
 import { weightField } from '../form';
 import { aJob, jobId } from '../jobs';
 import type { JobSource, RoundView } from '../source';
@@ -30,15 +30,17 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
         }),
       ];
     }
+    const { eachG, words } = oneFeeding(fed.feedG, fed.feedings, units);
     const feeder = fed.times.length > 0 ? ` · feeder at ${fed.times.join(', ')}` : '';
     return [
       aJob(feedJob(place.id, day), place, {
         kind: 'feed',
         title: `Feed ${fed.pelletMm} mm`,
         detail: `${fish} · ${lotCode}${feeder}`,
-        amount: `${fed.feedings} × ${formatMass(fed.eachG, units)}`,
+        amount: `${fed.feedings} × ${words}`,
         lotCode,
-        expected: { massG: Math.round(fed.feedG) },
+        // What is booked is what the feedings add up to.
+        expected: { massG: eachG * fed.feedings },
       }),
     ];
   });

@@ -29,13 +29,10 @@ function jobsOf(view: RoundView) {
 }
 
 function contextOf(step: PlanStep, view: RoundView, places: Map<string, PlaceFact>) {
-  const { facts, forecast, at } = view;
+  const { facts } = view;
   const crop = facts.crops.find((c) => c.code === step.cropCode);
   const species = facts.species.find((s) => s.code === step.speciesCode);
-  const stay = forecast.fish.find(
-    (s) => s.lotCode === step.lotCode && s.placeId === (step.toPlaceId ?? step.fromPlaceId),
-  );
-  const meanG = stay?.meanG[Math.max(0, Math.min(at - stay.from, stay.meanG.length - 1))] ?? 0;
+  const meanG = takenMeanG(step, view);
   return {
     view,
     to: places.get(step.toPlaceId ?? ''),
@@ -45,6 +42,17 @@ function contextOf(step: PlanStep, view: RoundView, places: Map<string, PlaceFac
     meanG,
     expectedMass: { count: step.count, massG: Math.round(step.count * meanG) },
   };
+}
+
+/** What one fish that the step takes will weigh, by the forecast: of a part the largest, also when the step is overdue. */
+function takenMeanG(step: PlanStep, { forecast, at }: RoundView): number {
+  const harvested = forecast.supply.find((s) => s.stepId === step.id);
+  if (harvested?.count && step.kind === 'harvest') return harvested.massG ? harvested.massG / harvested.count : 0;
+  const placeId = step.toPlaceId ?? step.fromPlaceId;
+  const stays = forecast.fish.filter((s) => s.lotCode === step.lotCode && s.placeId === placeId);
+  const day = Math.max(0, daysBetween(forecast.firstDay, step.day));
+  const stay = stays.find((s) => s.from === day) ?? stays[0];
+  return stay?.meanG[Math.max(0, Math.min(at - stay.from, stay.meanG.length - 1))] ?? 0;
 }
 
 /** What the plan asks for on the day, and what it asked for before and nobody did. */

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { TankState } from '../../../core/fish/moveOutlook';
 import { inDays } from '../../../core/quantity/days';
-import { formatMass, formatNumber, type UnitChoice } from '../../../core/quantity/units';
+import { formatMass, formatNumber, type UnitChoice, densityUnit, toShownDensity } from '../../../core/quantity/units';
 import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { preview, type Preview } from '../actions';
@@ -36,7 +36,7 @@ export function BothTanks({ fish, units, ask, touched, parted }: BothTanksProps)
             <tr>
               <th>Tank</th>
               <th className="right">Fish</th>
-              <th className="right">kg/m³</th>
+              <th className="right">{densityUnit(units)}</th>
               <th className="right">Feed</th>
               <th>Too small</th>
             </tr>
@@ -107,8 +107,12 @@ function TankRow({ code, when, state, units }: TankRowProps) {
         <div className="small quiet">{state ? formatMass(state.kg * 1000, units) : '…'}</div>
       </td>
       <td className={`num ${over ? 'danger strong' : ''}`}>
-        {state ? formatNumber(state.densityKgM3, 1) : '…'}
-        {state?.limitKgM3 !== null && <div className="small quiet">{state ? `of ${state.limitKgM3}` : '…'}</div>}
+        {state ? formatNumber(toShownDensity(state.densityKgM3, units), 1) : '…'}
+        {state?.limitKgM3 !== null && (
+          <div className="small quiet">
+            {state ? `of ${formatNumber(toShownDensity(state.limitKgM3!, units), units.mass === 'us' ? 1 : 0)}` : '…'}
+          </div>
+        )}
       </td>
       <td className="num">{state ? formatMass(state.feedG, units) : '…'}</td>
       <td>{state ? fullWords(state) : '…'}</td>
