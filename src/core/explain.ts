@@ -129,13 +129,14 @@ export function explainPromise(row: {
   promised: string;
   short: string;
   available: string;
+  availableOn: string;
   /** Sold alive: fish of the grade still in their tanks. */
   swimming?: string;
   shelfLifeDays: number;
 }): Explanation {
   return {
     title: `${row.product} in week ${row.week}`,
-    formula: `${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for this week without shorting anyone promised already.`,
+    formula: `${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
     inputs: [
       {
         label: 'Expected',

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
-import type { Day } from '../core/quantity/days';
+import { addDays, type Day } from '../core/quantity/days';
+import { shortDay } from '../core/quantity/sayDay';
 import type { Tx } from './connection';
 import { takeNumber } from './entries';
 import { balanceAt, OUTSIDE, placeByCode, recordMovement, reverseMovement, type Entry } from './ledger';
@@ -147,16 +148,23 @@ export async function placeOrder(
 export async function allocate(
   tx: Tx,
   entry: Entry,
-  wish: { orderId: string; version: number; lineId: string; lotId: string; quantity: number },
+  wish: { orderId: string; version: number; lineId: string; lotId: string; quantity: number; reason?: string },
 ): Promise<void> {
   const order = await lockOrder(tx, wish.orderId, wish.version);
   if (order.state !== 'open')
     throw new RuleBroken('orderId', `This order is ${order.state}; nothing more can be set aside for it.`);
   const line = order.lines.find((l) => l.id === wish.lineId);
   if (!line) throw new RuleBroken('lineId', 'That line is not on this order.');
-  const lot = await tx('lot').where({ id: wish.lotId }).first('product_code', 'code');
+  const lot = await tx('lot').where({ id: wish.lotId }).first('product_code', 'code', 'began_on');
   if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', `Choose a lot of ${line.productName}.`);
   requireWhole(line.unit, wish.quantity, 'quantity');
+  const keeps = await tx('product').where({ code: line.productCode }).first('shelf_life_days');
+  const useBy = addDays(lot.began_on, keeps?.shelf_life_days ?? 0);
+  if (line.unit !== 'fish' && useBy < order.dueDay && !wish.reason)
+    throw new RuleBroken(
+      'reason',
+      `${lot.code} is to be used by ${shortDay(useBy)}; this order is due on ${shortDay(order.dueDay)}. Choose a fresher lot, or a manager gives a reason.`,
+    );
   // Live fish wait in their holding tanks, everything else in the cold room.
   const store = await placeByCode(tx, line.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
   const there = await balanceAt(tx, wish.lotId, store);
@@ -176,6 +184,7 @@ export async function allocate(
       ...(line.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity }),
       reason: 'allocate',
       orderLineId: line.id,
+      note: wish.reason ?? null,
     },
     ':allocate',
   );

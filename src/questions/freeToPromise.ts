@@ -1,8 +1,8 @@
 import { CodeField, DayField } from '../commands/inputs';
 import { EVERYONE } from '../commands/shared';
-import { availableToPromise } from '../core/market/promise';
+import { freeOn } from '../core/market/freeOn';
 import { formatQuantity } from '../core/plan/consequences';
-import { dayNumber } from '../core/quantity/days';
+import { daysBetween } from '../core/quantity/days';
 import { formatNumber } from '../core/quantity/units';
 import { question } from '../server/ask';
 
@@ -20,13 +20,9 @@ export const module = question({
   answer: async ({ farm, today, units }, { productCode, day }): Promise<string | null> => {
     const { facts, forecast } = await farm();
     const product = facts.products.find((p) => p.code === productCode);
-    const at = dayNumber(day) - dayNumber(today);
-    if (!product || at < 0 || at >= forecast.days) return null;
-    const batches = forecast.supply.filter((b) => b.productCode === productCode);
-    const demands = facts.promises
-      .filter((p) => p.productCode === productCode)
-      .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - dayNumber(today)), quantity: p.quantity }));
-    const free = availableToPromise(batches, demands, at, product.unit === 'kg' ? 100 : 1);
+    const free = product ? freeOn(facts, forecast, product, day) : null;
+    if (!product || free === null) return null;
+    const at = daysBetween(today, day);
     const words = `${formatQuantity(free, product.unit, units)} free to promise on that day`;
     const swimming = forecast.swimming.get(product.code)?.[at] ?? 0;
     if (swimming < 0.5) return words;

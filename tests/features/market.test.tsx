@@ -46,6 +46,7 @@ function page(over: Partial<OrderPage['order']> = {}): OrderPage {
     at: 0,
     currency: 'EUR',
     events: [],
+    short: {},
     lots: [
       { lotId: 'a', lotCode: 'LF-KOI-1', productCode: 'koi-middle', quantity: 8, packedOn: '2026-06-08' },
       { lotId: 'b', lotCode: 'PF-TRT-1', productCode: 'rainbow-trout', quantity: 50_000, packedOn: '2026-06-09' },
@@ -132,12 +133,14 @@ describe('supply against promise', () => {
     promised: '12 fish',
     short: '0 fish',
     available: '2 fish',
+    availableOn: 'Thu',
   };
   const cell = {
     week: 24,
     weekStart: '2026-06-08',
     share: '12 of 14',
     available: '2',
+    availableOn: 'Thu',
     short: null,
     tight: false,
     swimming: null,

@@ -246,6 +246,7 @@ describe('the season board', () => {
       promised: 24_000,
       short: 0,
       available: 0,
+      availableOn: '2026-06-04',
       swimming: 0,
       shortLines: [],
     };

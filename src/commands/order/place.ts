@@ -1,11 +1,13 @@
 import { Type } from 'class-transformer';
 import { ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
+import { askOrder } from '../../core/market/freeOn';
+import { forecastFarm } from '../../core/plan/forecast';
 import { addDays } from '../../core/quantity/days';
 import { RANGES } from '../../core/quantity/ranges';
 import { placeOrder } from '../../db/orders';
 import { command } from '../../server/command';
-import { AmountField, CodeField, DayField, IdField, ListField } from '../inputs';
+import { AmountField, CodeField, Confirmable, DayField, IdField, ListField } from '../inputs';
 import { SALES } from '../shared';
 
 class LineInput {
@@ -13,7 +15,7 @@ class LineInput {
   @AmountField(RANGES.units, { words: 'Give the quantity as a number', low: 'Order more than 0' }) quantity!: number;
 }
 
-class OrderInput {
+class OrderInput extends Confirmable {
   @IdField('Choose a customer') customerId!: string;
   @DayField() dueDay!: string;
   @ListField(1, 40, 'Add a line', 'At most 40 lines')
@@ -28,9 +30,15 @@ export const module = command({
   title: (v) => `Take an order for ${v.dueDay}`,
   who: SALES,
   input: OrderInput,
-  run: async ({ tx, entry, today }, v) => {
+  run: async (doing, v) => {
+    const { tx, entry, today } = doing;
     if (v.dueDay < today) throw new RuleBroken('dueDay', 'That day has passed.');
     if (v.dueDay > addDays(today, 400)) throw new RuleBroken('dueDay', 'That is more than a year ahead.');
+    if (!v.confirmed) {
+      const facts = await doing.facts();
+      const asked = askOrder(facts, forecastFarm(facts, await doing.steps()), v, doing.units);
+      if (asked.length > 0) throw new RuleBroken('confirm', asked.join('\n'));
+    }
     return placeOrder(tx, entry, v);
   },
   takeBack: { stays: 'An order that was taken is called off, not taken back: the customer knows of it.' },

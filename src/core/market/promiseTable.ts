@@ -1,4 +1,4 @@
-import { addDays, dayNumber, isoWeek, weekStart, type Day } from '../quantity/days';
+import { addDays, dayFromNumber, dayNumber, isoWeek, weekStart, type Day } from '../quantity/days';
 import type { FarmForecast, ProductFact, PromiseFact } from '../plan/types';
 import { availableByDay, serveDemands, type Demand } from './promise';
 
@@ -11,7 +11,9 @@ export interface PromiseWeek {
   expectedHigh: number;
   promised: number;
   short: number;
+  /** The most that one delivery on a day of this week could have, and the first such day. */
   available: number;
+  availableOn: Day;
   /** Sold alive: of this grade and still in their tanks, with no netting planned. */
   swimming: number;
   shortLines: { lineId: string; orderId: string; orderCode: string; customer: string; day: Day; quantity: number }[];
@@ -65,7 +67,7 @@ export function promiseTable(
           expectedHigh: expected + deviation,
           promised: sum(due.map(({ line }) => line.quantity)),
           short: sum(shortLines.map((l) => l.quantity)),
-          available: available(Math.max(0, from + 4)),
+          ...mostFree(available, batches, Math.max(0, from), from + 7, today),
           swimming: forecast.swimming.get(product.code)?.[Math.max(0, from + 4)] ?? 0,
           shortLines,
         };
@@ -73,6 +75,17 @@ export function promiseTable(
     };
   });
 }
+
+/** Free is most on the first day of a week or on one on which goods come: on the days between nothing is added. */
+function mostFree(available: (at: number) => number, batches: readonly { from: number }[], from: number, until: number, today: number) {
+  const days = new Set([from, ...batches.filter((b) => b.from > from && b.from < until).map((b) => b.from)]);
+  let [best, most] = [from, -1];
+  for (const day of [...days].sort((a, b) => a - b)) {
+    const free = available(day);
+    if (free > most) [best, most] = [day, free];
+  }
+  return { available: Math.max(0, most), availableOn: dayFromNumber(best + today) };
+} // prettier-ignore
 
 function inWeek(at: number, from: number, first: boolean) {
   return (at >= from || first) && at < from + 7;

@@ -8,6 +8,7 @@ import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { addDays } from '../../core/quantity/days';
 import { manyOf, unitName } from '../../core/quantity/units';
 import { storedValues } from '../../ui/form/RecordField';
+import { EntryWords } from '../../ui/form/useEntry';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { askFree, takeOrder } from './actions';
 import type { NewOrderPage } from './queries';
@@ -23,6 +24,8 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
   const router = useRouter();
   const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [asked, setAsked] = useState<string[]>([]);
+  const [confirmed, setConfirmed] = useState(false);
   const [pending, start] = useTransition();
   const form = useForm<Typed>({
     defaultValues: {
@@ -32,6 +35,14 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
     },
   });
   const lines = useFieldArray({ control: form.control, name: 'lines' });
+  // A question belongs to the order that raised it.
+  useEffect(() => {
+    const watched = form.watch(() => {
+      setAsked([]);
+      setConfirmed(false);
+    });
+    return () => watched.unsubscribe();
+  }, [form]);
   const typed = useWatch({ control: form.control }) as Typed;
 
   const send = form.handleSubmit((values) => {
@@ -51,6 +62,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
       try {
         const outcome = await takeOrder({
           entryKey,
+          ...(confirmed ? { confirmed } : {}),
           customerId: values.customerId,
           dueDay: values.dueDay,
           lines: values.lines.map((line, i) => ({
@@ -60,7 +72,11 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         });
         answered(outcome);
         if (outcome.ok) router.push(`/market/orders/${outcome.value}`);
-        else setWrong(Object.fromEntries(Object.entries(outcome.fields).map(([k, [words]]) => [k, words ?? ''])));
+        else {
+          const { confirm, ...faults } = outcome.fields;
+          setAsked(confirm?.flatMap((w) => w.split('\n')) ?? []);
+          setWrong(Object.fromEntries(Object.entries(faults).map(([k, [words]]) => [k, words ?? ''])));
+        }
       } catch {
         setWrong({ form: 'No connection: what you typed is still here. Press again when it is back.' });
       }
@@ -147,13 +163,14 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
             </div>
           );
         })}
+        <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} />
         {wrong.form && (
           <p className="mark danger" role="alert">
             {wrong.form}
           </p>
         )}
         <div style={{ display: 'flex', gap: 8 }}>
-          <Button type="submit" variant="contained" disabled={pending}>
+          <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
             Take the order
           </Button>
           <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>Another line</Button>

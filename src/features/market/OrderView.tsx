@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { formatQuantity } from '../../core/plan/consequences';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
 import { formatMoney } from '../../core/quantity/money';
@@ -120,9 +121,10 @@ export function OrderView({ page }: { page: OrderPage }) {
 type Line = OrderPage['order']['lines'][number];
 
 /** What was ordered, what lots stand for it, and the next lot to give. */
-function OrderLine({ line, page: { order, lots, units } }: { line: Line; page: OrderPage }) {
+function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; page: OrderPage }) {
   const say = (quantity: number) => formatQuantity(quantity, line.unit, units);
   const aside = line.setAside.reduce((sum, a) => sum + a.quantity, 0);
+  const missing = order.state === 'open' ? short[line.id] : undefined;
   const verb = line.unit === 'fish' ? 'netted' : 'packed';
   const fitting = lots
     .filter((l) => l.productCode === line.productCode)
@@ -143,6 +145,14 @@ function OrderLine({ line, page: { order, lots, units } }: { line: Line; page: O
           <span className="mono small quiet">{line.setAside.map((a) => a.lotCode).join(', ')}</span>
         )}
       </div>
+      {missing && (
+        <p className="mark danger small">
+          {say(missing.quantity)} of it will be short on {shortDay(order.dueDay)}.{' '}
+          <Link href={missing.mendAt} prefetch={false}>
+            {missing.mendWords}
+          </Link>
+        </p>
+      )}
       {order.state === 'open' && (
         <SetAside
           orderId={order.id}

@@ -63,7 +63,9 @@ function CellLines({ cell }: { cell: PromiseCell }) {
       {cell.short ? (
         <strong className="danger">{cell.short} short</strong>
       ) : (
-        <span className={cell.tight ? 'attention' : 'quiet'}>{cell.available} free</span>
+        <span className={cell.tight ? 'attention' : 'quiet'}>
+          {cell.available} free {cell.availableOn}
+        </span>
       )}
       {swims && <br />}
       {swims}

@@ -25,6 +25,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
   const [typed, setTyped] = useState<string | null>(null);
   const [entryKey, answered] = useEntryKey();
   const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [reason, setReason] = useState('');
   const [pending, start] = useTransition();
   if (line.owed <= 0.5) return <span className="small good"> complete</span>;
   if (lots.length === 0) return <span className="small quiet">nothing of it is ready to go yet</span>;
@@ -47,17 +48,22 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         lineId: line.id,
         lotId: lot.lotId,
         quantity: read.values.quantity,
+        ...(wrong.reason && reason.trim() ? { reason: reason.trim() } : {}),
         entryKey,
       });
       answered(outcome);
       if (!outcome.ok)
         return setWrong(
           Object.fromEntries(
-            Object.entries(outcome.fields).map(([name, [words]]) => [name === 'quantity' ? name : 'lot', words ?? '']),
+            Object.entries(outcome.fields).map(([name, [words]]) => [
+              name === 'quantity' || name === 'reason' ? name : 'lot',
+              words ?? '',
+            ]),
           ),
         );
       setWrong({});
       setTyped(null);
+      setReason('');
     });
   return (
     <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
@@ -85,6 +91,16 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         helperText={wrong.quantity}
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       />
+      {wrong.reason && (
+        <TextField
+          label="Manager’s reason"
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          error
+          helperText={wrong.reason}
+          sx={{ flex: '1 1 100%' }}
+        />
+      )}
       <Button variant="outlined" onClick={send} disabled={pending}>
         Set aside
       </Button>

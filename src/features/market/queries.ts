@@ -3,11 +3,13 @@ import type { explainPromise } from '../../core/explain';
 import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
+import { shortDay, weekdayName } from '../../core/quantity/sayDay';
+import { promiseTable } from '../../core/market/promiseTable';
 import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
-import { dayOnly, dayView, farmView, promisesOf, readFarm, type DayView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 
 export interface PromiseCell {
   week: number;
@@ -15,6 +17,8 @@ export interface PromiseCell {
   /** Promised of expected, in the row's unit. */
   share: string;
   available: string;
+  /** The day of the week on which so much is free. */
+  availableOn: string;
   short: string | null;
   tight: boolean;
   /** Sold alive: of this size and still in their tanks, with no netting planned. */
@@ -69,6 +73,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         weekStart: w.weekStart,
         share: `${bare(w.promised)} of ${bare(w.expected)}`,
         available: bare(w.available),
+        availableOn: weekdayName(w.availableOn).slice(0, 3),
         short: isShort ? bare(w.short) : null,
         tight: !isShort && w.available < w.promised * 0.1,
         swimming: w.swimming >= 0.5 ? formatNumber(w.swimming) : null,
@@ -81,6 +86,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
           promised: say(w.promised),
           short: say(w.short),
           available: say(w.available),
+          availableOn: shortDay(w.availableOn),
           ...(product.liveCm ? { swimming: say(w.swimming) } : {}),
         },
       };
@@ -104,20 +110,20 @@ export interface OrderPage extends DayView {
   events: Awaited<ReturnType<typeof orderEvents>>;
   trace: Trace;
   currency: string;
+  /** What of each line no harvest or pick will give in time, by line, and where to mend it. */
+  short: Record<string, { quantity: number; mendAt: string; mendWords: string }>;
 }
 
 export async function orderPage(orderId: string, search: Search): Promise<OrderPage> {
-  const view = await dayView(search);
   if (!/^[0-9a-f-]{36}$/.test(orderId)) notFound();
   try {
-    return await readFarm(async (tx, person) => {
+    const view = await farmView(search, async (tx, { person }) => {
       const order = await loadOrder(tx, orderId);
       const lots = await packedLots(
         tx,
         order.lines.map((l) => l.productCode),
       );
       return {
-        ...view,
         order,
         lots,
         events: await orderEvents(tx, orderId),
@@ -125,11 +131,30 @@ export async function orderPage(orderId: string, search: Search): Promise<OrderP
         currency: person.currency,
       };
     });
+    return { ...dayOnly(view), ...view.more, short: shortOf(view, orderId) };
   } catch (error) {
     if (error instanceof RuleBroken) notFound();
     throw error;
   }
 }
+
+const ORDER_WEEKS = 26;
+
+function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
+  const { facts, forecast } = view;
+  if (!facts.promises.some((p) => p.orderId === orderId)) return {};
+  const table = promiseTable(forecast, facts.products, facts.promises, ORDER_WEEKS);
+  return Object.fromEntries(
+    table.flatMap(({ product, weeks }) =>
+      weeks.flatMap((w) => w.shortLines.filter((l) => l.orderId === orderId)).map((l) => [
+        l.lineId,
+        product.cropCode
+          ? { quantity: l.quantity, mendAt: '/beds', mendWords: 'See which sowing would give it' }
+          : { quantity: l.quantity, mendAt: '/season', mendWords: 'See which harvest could slide' },
+      ]),
+    ),
+  );
+} // prettier-ignore
 
 export interface NewOrderPage extends DayView {
   customers: { id: string; name: string; channel: string }[];

@@ -3,7 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { availableToPromise, serveDemands, type Batch, type Demand } from '../../../src/core/market/promise';
 import { promiseTable } from '../../../src/core/market/promiseTable';
 import type { FarmForecast, SupplyBatch } from '../../../src/core/plan/types';
-import { TROUT_PRODUCT } from '../farm';
+import { askOrder } from '../../../src/core/market/freeOn';
+import { METRIC } from '../../../src/core/quantity/units';
+import { aFarm, TROUT_PRODUCT } from '../farm';
 
 const batch = (from: number, until: number, quantity: number): Batch => ({ from, until, quantity });
 const due = (at: number, quantity: number, id = `d${at}-${quantity}`): Demand => ({ id, at, quantity });
@@ -140,5 +142,39 @@ describe('the table by week', () => {
   test('an order that is overdue still counts, in the first week', () => {
     const [row] = promiseTable(forecast([]), [TROUT_PRODUCT], [line('2026-05-29', 3000)], 2);
     expect(row!.weeks[0]).toMatchObject({ promised: 3000, short: 3000 });
+  });
+});
+
+describe('what is free, as it is said', () => {
+  const supply = (from: number, until: number, quantity: number): SupplyBatch => ({
+    productCode: 'rainbow-trout', from, until, quantity, spread: 0, lotCode: 'TRT-1', stepId: `s${from}`,
+  }); // prettier-ignore
+  // 2026-06-01 is a Monday.
+  const forecast = (batches: SupplyBatch[]) =>
+    ({ firstDay: '2026-06-01', days: 60, supply: batches, swimming: new Map() }) as unknown as FarmForecast;
+
+  test('“free” of a week is the most that one delivery on any of its days could have, and the day is named', () => {
+    const [row] = promiseTable(forecast([supply(10, 12, 20_000), supply(12, 18, 5000)]), [TROUT_PRODUCT], [], 3);
+    // Friday: what came on Thursday is still good, and what comes on Saturday is not there; on Saturday both are.
+    expect(row!.weeks[1]).toMatchObject({ available: 25_000, availableOn: '2026-06-13' });
+    expect(row!.weeks[2]).toMatchObject({ available: 5000, availableOn: '2026-06-15' });
+    expect(row!.weeks[0]).toMatchObject({ available: 0, availableOn: '2026-06-01' });
+  });
+
+  test('an order over what is free asks and names the shortfall; one that is free does not', () => {
+    const facts = aFarm({ promises: [] });
+    const order = (quantity: number, dueDay = '2026-06-12') => ({
+      dueDay,
+      lines: [{ productCode: 'rainbow-trout', quantity }],
+    });
+    const ask = (wanted: ReturnType<typeof order>) =>
+      askOrder(facts, forecast([supply(10, 16, 20_000)]), wanted, METRIC);
+    expect(ask(order(20_000))).toEqual([]);
+    expect(ask(order(28_000))[0]).toMatch(
+      /^20.0 kg of rainbow trout is free on 12 Jun: 8.0 kg of this order would be short/,
+    );
+    // Two lines of one product are held against it together.
+    expect(ask({ dueDay: '2026-06-12', lines: [...order(15_000).lines, ...order(15_000).lines] })).toHaveLength(1);
+    expect(ask(order(1e6, '2027-06-12'))).toEqual([]);
   });
 });

@@ -37,6 +37,7 @@ describe('why?', () => {
         spread: '3 kg',
         promised: '23 kg',
         short: '0 kg',
+        availableOn: '4 Jun',
         available: '7 kg',
         shelfLifeDays: 8,
       }),
