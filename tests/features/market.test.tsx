@@ -158,7 +158,7 @@ describe('supply against promise', () => {
 
   test('fish sold alive that still swim are said beside what is free, and Why says how to have them', async () => {
     render(<PromiseTable rows={[row({ swimming: '79', why: { ...why, swimming: '79 fish' } })]} />);
-    expect(cellText()).toBe('12 of 142 free79 in tanks');
+    expect(cellText()).toBe('12 of 142 free Thu79 in tanks');
     fireEvent.click(screen.getByRole('button', { name: /12 of 14/ }));
     expect(await screen.findByText(/of this size by the forecast; netting is not planned/)).toBeTruthy();
     expect(screen.getByText(/plan a netting on the cohort’s page/)).toBeTruthy();
