@@ -129,6 +129,23 @@ test('a draft built on a plan that changed is refused in words, and the plan sta
   await other.context().close();
 });
 
+test('a draft on Season survives a reload and leaving, and what was discarded stays gone', async ({ page }) => {
+  await signIn(page, 'ines');
+  await page.goto('/season');
+  await slide(page, page.locator('[data-handle="harvest:HSB-32"]').last(), 2);
+  await expect(page.getByRole('region', { name: 'Draft' })).toBeVisible();
+  await page.goto('/market');
+  await page.goto('/season');
+  await expect(page.getByText('Your draft from before is on the board again.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Draft' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Draft' })).toBeVisible();
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await page.reload();
+  await expect(page.locator('[data-handle="harvest:HSB-32"]').last()).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Draft' })).toBeHidden();
+});
+
 test('another farm’s fish and orders are not there for you', async ({ page }) => {
   const farmId = newId();
   const personId = newId();

@@ -154,9 +154,18 @@ describe('the season board', () => {
 
   test('a harvest is slid by arrow keys, and not beyond where its feed stop would be past', () => {
     const onSlide = vi.fn();
+    const onBlocked = vi.fn();
     const draw = (shift: number) => (
       <svg>
-        <Handle handle={handle} shift={shift} top={0} scale={scale} today={TODAY} onSlide={onSlide} />
+        <Handle
+          handle={handle}
+          shift={shift}
+          top={0}
+          scale={scale}
+          today={TODAY}
+          onSlide={onSlide}
+          onBlocked={onBlocked}
+        />
       </svg>
     );
     const { rerender } = render(draw(0));
@@ -169,6 +178,8 @@ describe('the season board', () => {
     rerender(draw(-5));
     fireEvent.keyDown(screen.getByRole('slider'), { key: 'ArrowLeft' });
     expect(onSlide).not.toHaveBeenCalled();
+    // Why nothing moved is said.
+    expect(onBlocked).toHaveBeenCalled();
     expect(screen.getByRole('slider').getAttribute('aria-valuetext')).toMatch(/Thu/);
   });
 

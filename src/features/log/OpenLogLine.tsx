@@ -16,6 +16,8 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const [said, setSaid] = useState<string | null>(null);
   const [pending, start] = useTransition();
   const input = useRef<HTMLInputElement>(null);
+  // Under way until its answer is there: a second Enter right after the answer is a second Enter.
+  const underWay = useRef(false);
 
   useEffect(() => {
     let here = true;
@@ -32,26 +34,25 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
 
   const record = () =>
     start(async () => {
+      underWay.current = true;
       try {
         const outcome = await recordLogLine({ text, entryKey, ...(asked ? { confirmed: true } : {}) });
         answered(outcome);
-        if (!outcome.ok) {
-          const question = outcome.fields.confirm?.[0];
-          setAsked(question !== undefined);
-          return setWrong(
-            question
-              ? `${question.replaceAll('\n', ' ')} Enter again: yes, record it.`
-              : (Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.'),
-          );
+        if (outcome.ok) {
+          setAsked(false);
+          setLast(outcome.value);
+          setSaid(`Recorded: ${outcome.value.meaning}`);
+          return setText('');
         }
-        setAsked(false);
-        setLast(outcome.value);
-        setSaid(`Recorded: ${outcome.value.meaning}`);
-        setText('');
+        const question = outcome.fields.confirm?.[0];
+        setAsked(question !== undefined);
+        setWrong(question ? `${question.replaceAll('\n', ' ')} Enter again: yes, record it.` : (Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.'));
       } catch {
         setWrong('No connection: nothing was lost, press Enter again when it is back. It will not be recorded twice.');
+      } finally {
+        underWay.current = false;
       }
-    });
+    }); // prettier-ignore
 
   const undo = () =>
     start(async () => {
@@ -64,9 +65,10 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Escape') onClose();
-    if (event.key !== 'Enter' || pending) return;
+    if (event.key !== 'Enter' || underWay.current) return;
     event.preventDefault();
     if (parsed && !parsed.ok) return setWrong(parsed.message);
+    setWrong(null);
     if (parsed) record();
   };
 

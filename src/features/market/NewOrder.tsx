@@ -37,11 +37,11 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
   const lines = useFieldArray({ control: form.control, name: 'lines' });
   // A question belongs to the order that raised it.
   useEffect(() => {
-    const watched = form.watch(() => {
+    const clear = () => {
       setAsked([]);
       setConfirmed(false);
-    });
-    return () => watched.unsubscribe();
+    };
+    return form.subscribe({ formState: { values: true }, callback: clear });
   }, [form]);
   const typed = useWatch({ control: form.control }) as Typed;
 

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
-import type { BoardSeries } from '../../core/plan/board';
+import type { BoardHandle, BoardSeries } from '../../core/plan/board';
 import type { PlanChange } from '../../core/plan/changes';
 import { addDays, daysBetween, weekday } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -27,9 +27,10 @@ interface BoardProps {
   board: BoardSeries;
   changes: PlanChange[];
   onSlide: (groupId: string, days: number, final: boolean) => void;
+  onBlocked: (handle: BoardHandle, shift: number) => void;
 }
 
-export function Board({ page, board, changes, onSlide }: BoardProps) {
+export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1140);
   const [allProducts, setAllProducts] = useState(false);
@@ -162,6 +163,7 @@ export function Board({ page, board, changes, onSlide }: BoardProps) {
               scale={scale}
               today={page.today}
               onSlide={onSlide}
+              onBlocked={onBlocked}
             />
           ))}
       </svg>

@@ -21,10 +21,12 @@ interface HandleProps {
   scale: BoardScale;
   today: Day;
   onSlide: (groupId: string, days: number, final: boolean) => void;
+  /** It was pushed to where it cannot go. */
+  onBlocked: (handle: BoardHandle, shift: number) => void;
 }
 
 /** Grab it and slide it: by pointer, or with the arrow keys a day at a time. */
-export function Handle({ handle, shift, top, scale, today, onSlide }: HandleProps) {
+export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }: HandleProps) {
   const origin = useRef(0);
   const [drag, setDrag] = useState<number | null>(null);
   const at = handle.at + shift + (drag ?? 0);
@@ -37,7 +39,9 @@ export function Handle({ handle, shift, top, scale, today, onSlide }: HandleProp
 
   const onPointerMove = (event: PointerEvent) => {
     if (drag === null) return;
-    const days = clamp(Math.round((event.clientX - origin.current) / scale.dayPx));
+    const wanted = Math.round((event.clientX - origin.current) / scale.dayPx);
+    const days = clamp(wanted);
+    if (wanted < days) onBlocked(handle, shift + days);
     if (days === drag) return;
     setDrag(days);
     onSlide(handle.groupId, days, false);
@@ -48,8 +52,9 @@ export function Handle({ handle, shift, top, scale, today, onSlide }: HandleProp
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const days = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    if (!days || clamp(days) !== days) return;
+    if (!days) return;
     event.preventDefault();
+    if (clamp(days) !== days) return onBlocked(handle, shift);
     onSlide(handle.groupId, days, true);
   };
   return (

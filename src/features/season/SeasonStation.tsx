@@ -2,7 +2,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
-import { useEffect, useMemo, useState, useTransition } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
+import type { BoardHandle } from '../../core/plan/board';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
 import type { Compared } from '../../core/plan/outlook';
 import { addDays } from '../../core/quantity/days';
@@ -15,6 +16,7 @@ import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
 import { SideBySide } from './SideBySide';
+import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
 import { NOT_LOADED, useOutlook } from './useOutlook';
 
 const MOST_SHOWN = 8;
@@ -57,6 +59,31 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   useEffect(() => {
     if (page.opened) ask(page.opened.changes);
   }, [page.opened, ask]);
+  // What was slid before the page was left, or the connection lost, lies on the board again.
+  const restore = useEffectEvent((draft: UnkeptDraft) => {
+    setChanges(draft.changes);
+    setName(draft.name);
+    ask(draft.changes);
+    setSaid({ tone: 'attention', words: 'Your draft from before is on the board again.' });
+  });
+  const leftBefore = useEffectEvent(() =>
+    page.opened || page.when === 'past'
+      ? null
+      : rememberedDraft(page.person.personId, new Set(page.board.handles.map((h) => h.groupId))),
+  );
+  useEffect(() => {
+    const draft = leftBefore();
+    const later = setTimeout(() => draft && restore(draft));
+    return () => clearTimeout(later);
+  }, []);
+  useEffect(() => {
+    if (!opened) rememberDraft(page.person.personId, { changes, name });
+  }, [opened, changes, name, page.person.personId]);
+  const blocked = (handle: BoardHandle, shift: number) =>
+    setSaid({
+      tone: 'attention',
+      words: `${handle.lotCode} cannot go earlier than ${shortDay(addDays(page.today, handle.at + shift))}: its first step would fall before today.`,
+    });
   const clearBoard = () => {
     setOpened(null);
     setChanges([]);
@@ -167,7 +194,14 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           {said.words}
         </p>
       )}
-      <Board key={opened?.id ?? 'kept'} page={page} board={board} changes={changes} onSlide={slide} />
+      <Board
+        key={opened?.id ?? 'kept'}
+        page={page}
+        board={board}
+        changes={changes}
+        onSlide={slide}
+        onBlocked={blocked}
+      />
       {(changes.length > 0 || refused) && (
         <section className="sheet draft-panel" aria-label="Draft">
           <header>

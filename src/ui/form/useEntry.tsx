@@ -31,11 +31,11 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
 
   // A question belongs to the values that raised it: what is typed anew is asked about anew.
   useEffect(() => {
-    const watched = form.watch(() => {
+    const clear = () => {
       setAsked([]);
       setConfirmed(false);
-    });
-    return () => watched.unsubscribe();
+    };
+    return form.subscribe({ formState: { values: true }, callback: clear });
   }, [form]);
 
   const refuse = (words: Record<string, string[]>) => {
