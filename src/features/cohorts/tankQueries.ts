@@ -8,7 +8,7 @@ import { crowdedFrom } from '../../core/plan/consequences';
 import { isSampleOverdue } from '../../core/plan/troubles';
 import type { FishFact, FishStay, PlaceFact } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
-import { daysAgo } from '../../core/quantity/sayDay';
+import { daysAgo, shortDay } from '../../core/quantity/sayDay';
 import { formatMass } from '../../core/quantity/units';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
@@ -94,8 +94,10 @@ function sizesOf(view: FarmView, stay: FishStay) {
 }
 
 function lastWeighed({ day, today }: FarmView, fish: FishFact) {
-  const since = daysBetween(fish.sampledOn ?? fish.stockedOn, day < today ? day : today);
-  return { ago: daysAgo(since), overdue: isSampleOverdue(since) };
+  const last = fish.sampledOn ?? fish.stockedOn;
+  const since = daysBetween(last, day < today ? day : today);
+  // A forecast day does not speak as if it were here: the day of the weighing is named.
+  return { ago: day > today ? shortDay(last) : daysAgo(since), overdue: isSampleOverdue(since) };
 }
 
 /** Spread and weight, feed of the day and when they were weighed, under a vessel. */

@@ -47,6 +47,50 @@ describe('the day’s round', () => {
     expect(feed.detail).toContain('500 fish of 300 g');
   });
 
+  test('feedings add up to what is booked for the day, in steps a scale can follow', () => {
+    const feed = round().find((j) => j.kind === 'feed')!;
+    const [times, each] = /^(\d) × ([\d,]+) g$/
+      .exec(feed.amount)!
+      .slice(1)
+      .map((n) => Number(n.replace(',', '')));
+    expect(feed.expected.massG).toBe(times! * each!);
+    const us = round({ units: { mass: 'us', temperature: 'F' } }).find((j) => j.kind === 'feed')!;
+    expect(us.amount).toMatch(/^3 × [\d.]+ oz$/);
+  });
+
+  test('a tank with two cohorts has one feeding job, with the part of each', () => {
+    const facts = aFarm({ fish: [someTrout(), someTrout({ lotId: 'l2', lotCode: 'TRT-2', count: 200 })] });
+    const jobs = round({ facts }).filter((j) => j.kind === 'feed');
+    expect(jobs).toHaveLength(1);
+    expect(jobs[0]!.detail).toMatch(/TRT-1 [\d.]+ (k?g) \+ TRT-2 [\d.]+ (k?g)/);
+  });
+
+  test('one of two cohorts is to be purged: the tank is never both fed and stopped, and the jobs say what that means', () => {
+    const facts = aFarm({ fish: [someTrout(), someTrout({ lotId: 'l2', lotCode: 'TRT-2', count: 200 })] });
+    const stop = aStep({ kind: 'feed_stop', day: '2026-06-01', fromPlaceId: 'k1', count: 500 });
+    const jobs = round({ facts, steps: [stop] });
+    expect(jobs.some((j) => j.kind === 'feed')).toBe(false);
+    const hold = jobs.find((j) => j.kind === 'no_feed')!;
+    expect(hold.title).toBe('Hold the feed: TRT-1 goes unfed');
+    expect(hold.detail).toMatch(
+      /TRT-2 in the same tank goes unfed too. Net TRT-1 out first, and then feed TRT-2 [\d.]+ k?g; or leave all unfed/,
+    );
+    expect(jobs.find((j) => j.kind === 'feed_stop')!.detail).toMatch(
+      /TRT-2 in the same tank goes unfed too, unless TRT-1 is netted out first/,
+    );
+  });
+
+  test('a job weighs the fish it takes: of a part harvest the largest, also when it is overdue', () => {
+    const facts = aFarm();
+    for (const day of ['2026-06-01', '2026-05-25']) {
+      const harvest = aStep({ id: 'h', kind: 'harvest', day, fromPlaceId: 'k1', count: 100 });
+      const job = round({ facts, steps: [harvest] }).find((j) => j.kind === 'harvest')!;
+      const eachG = job.expected.massG! / 100;
+      expect(eachG).toBeGreaterThan(345);
+      expect(eachG).toBeLessThan(420);
+    }
+  });
+
   test('feeder times of the farm divide the day, and stand on the job', () => {
     const facts = aFarm({ feedRules: [aFeedRule({ feederTimes: ['07:30', '16:00'] })] });
     const feed = round({ facts }).find((j) => j.kind === 'feed')!;

@@ -1,9 +1,19 @@
+import type { RoundView } from '../../tasks/source';
+import type { PlanStep } from '../types';
 import { stepForm, stepModule } from './stepKind';
 
 declare module './stepKind' {
   interface StepDetails {
     feed_stop: object;
   }
+}
+
+/** Who else lives in the tank whose feeder is shut. */
+function besides(step: PlanStep, { facts }: RoundView): string {
+  const others = facts.fish.filter((f) => f.placeId === step.fromPlaceId && f.lotCode !== step.lotCode && f.count > 0);
+  if (others.length === 0) return '';
+  const names = others.map((f) => f.lotCode).join(' and ');
+  return `. ${names} in the same tank goes unfed too, unless ${step.lotCode} is netted out first`;
 }
 
 export const module = stepModule({
@@ -13,9 +23,9 @@ export const module = stepModule({
   lead: 9,
   detail: {},
   fish: (run, step) => run.stopFeed(step),
-  round: (step) => ({
+  round: (step, { view }) => ({
     title: 'Stop feed',
-    detail: `${step.lotCode} is to be purged: shut the feeder, hang the no-feed sign`,
+    detail: `${step.lotCode} is to be purged: shut the feeder, hang the no-feed sign${besides(step, view)}`,
     amount: 'no feed',
     expected: {},
     minutes: 3,

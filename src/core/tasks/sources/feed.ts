@@ -1,7 +1,8 @@
 import { tankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
-import { formatMass, formatNumber, oneFeeding } from '../../quantity/units';
+import { formatMass, formatNumber, oneFeeding, type UnitChoice } from '../../quantity/units';
+import type { PlaceFact } from '../../plan/types';
 import { weightField } from '../form';
 import { aJob, jobId } from '../jobs';
 import type { JobSource, RoundView } from '../source';
@@ -30,19 +31,49 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
         }),
       ];
     }
+    const parts = partsOf(forecast, place.id, at);
+    const unfed = parts.filter((p) => p.feedG <= 0);
+    if (unfed.length > 0) return [heldFeed(place, day, lotCode, parts, units)];
     const { eachG, words } = oneFeeding(fed.feedG, fed.feedings, units);
     const feeder = fed.times.length > 0 ? ` · feeder at ${fed.times.join(', ')}` : '';
     return [
       aJob(feedJob(place.id, day), place, {
         kind: 'feed',
         title: `Feed ${fed.pelletMm} mm`,
-        detail: `${fish} · ${lotCode}${feeder}`,
+        detail: `${fish} · ${parts.length > 1 ? parts.map((p) => `${p.lotCode} ${formatMass(p.feedG, units)}`).join(' + ') : lotCode}${feeder}`,
         amount: `${fed.feedings} × ${words}`,
         lotCode,
         // What is booked is what the feedings add up to.
         expected: { massG: eachG * fed.feedings },
       }),
     ];
+  });
+}
+
+interface Part {
+  lotCode: string;
+  feedG: number;
+}
+
+/** What each cohort of a tank is to eat on the day. */
+function partsOf(forecast: RoundView['forecast'], placeId: string, at: number): Part[] {
+  const here = forecast.fish.filter((s) => s.placeId === placeId && s.from <= at && s.until > at);
+  return here.map((s) => ({ lotCode: s.lotCode, feedG: s.feedG[at - s.from] ?? 0 }));
+}
+
+/** One cohort of a shared tank is to go unfed: nobody can feed past it, so the tank is not both fed and stopped. */
+function heldFeed(place: PlaceFact, day: Day, lotCode: string, parts: readonly Part[], units: UnitChoice) {
+  const named = (list: readonly Part[]) => [...new Set(list.map((p) => p.lotCode))].join(' and ');
+  const [unfed, fed] = [parts.filter((p) => p.feedG <= 0), parts.filter((p) => p.feedG > 0)];
+  const rationG = fed.reduce((sum, p) => sum + p.feedG, 0);
+  return aJob(jobId('feed', place.id, day, 'none'), place, {
+    kind: 'no_feed',
+    title: `Hold the feed: ${named(unfed)} goes unfed`,
+    detail: `${named(fed)} in the same tank goes unfed too. Net ${named(unfed)} out first, and then feed ${named(fed)} ${formatMass(rationG, units)}; or leave all unfed`,
+    amount: '0 g',
+    lotCode,
+    minutes: 0,
+    notice: true,
   });
 }
 
