@@ -31,6 +31,7 @@ describe('at the same moment', () => {
     const customer = await desk.owner('customer').first();
     const order = (i: number) => ({
       customerId: customer.id,
+      confirmed: true,
       dueDay: addDays(TODAY, 8),
       lines: [{ productCode: i % 5 === 4 ? 'caviar' : 'mizuna', quantity: 500 }],
     });
@@ -78,6 +79,7 @@ describe('at the same moment', () => {
     for (let i = 0; i < 20; i++) {
       const placed = await run('order.place', {
         customerId: customer.id,
+        confirmed: true,
         dueDay: addDays(TODAY, 3),
         lines: [{ productCode: lot.product_code, quantity: 2 }],
       });

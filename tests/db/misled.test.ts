@@ -1,0 +1,92 @@
+import { describe, expect, test } from 'vitest';
+import { addDays } from '../../src/core/quantity/days';
+import { randomUUID } from './helpers';
+import { as, desk, faults, on, place, TODAY, visit } from './visitor';
+
+/** Nobody is misled: what was tried as a new user would, and went wrong. */
+let run: (command: string, body: Record<string, unknown>) => Promise<{ ok: boolean; value?: unknown }>;
+visit(async () => {
+  const { runCommand } = await import('../../src/commands/registry');
+  const { currentPerson } = await import('../../src/server/session');
+  run = async (command, body) =>
+    runCommand(await currentPerson(), { command, version: 1, entryKey: randomUUID(), body }) as never;
+});
+
+const round = async () => (await import('../../src/features/round/queries')).roundPage(on());
+const market = async () => (await import('../../src/features/market/queries')).marketPage(on());
+
+describe('a taste that is not clean', () => {
+  test('keeps the fish back at once: harvest and next taste move, orders are named, Market counts them later, a decision is asked for', async () => {
+    const taste = await desk.owner('plan_step').where({ kind: 'taste', state: 'planned' }).andWhere('lot_code', 'like', 'TRT%').orderBy('day').first();
+    const group = { group_id: taste.group_id };
+    await desk.owner('plan_step').where(group).whereIn('kind', ['feed_stop', 'purge', 'exchange']).update({ state: 'done', done_on: TODAY });
+    await desk.owner('plan_step').where(group).whereIn('kind', ['taste']).update({ day: TODAY });
+    await desk.owner('plan_step').where(group).whereIn('kind', ['harvest']).update({ day: addDays(TODAY, 1) });
+    const supply = async () => {
+      const { rows } = await market();
+      return rows.find((r) => r.product === 'Rainbow trout')!.cells.map((c) => c.why.expected);
+    };
+    const before = await supply();
+    const outcome = await run('purge.taste', { stepId: taste.id, passed: false, note: 'earthy' });
+    expect(outcome).toMatchObject({ ok: true });
+    expect(String(outcome.value)).toMatch(/not clean\. The fish are kept back: taste again on 12 Jun, harvest on 13 Jun/);
+    const steps = await desk.owner('plan_step').where(group);
+    const dayOf = (kind: string) => steps.find((s) => s.kind === kind)!.day;
+    expect([dayOf('taste'), dayOf('harvest')]).toEqual([addDays(TODAY, 2), addDays(TODAY, 3)]);
+    const page = await round();
+    expect(page.troubles.find((t) => t.kind === 'taste')).toMatchObject({ tone: 'danger', station: 'purge' });
+    expect(page.jobs.some((j) => j.stepId === taste.id)).toBe(false);
+    const later = await (await import('../../src/features/round/queries')).roundPage(on({ day: addDays(TODAY, 2) }));
+    expect(later.jobs.some((j) => j.stepId === taste.id)).toBe(true);
+    expect((await supply()).length).toBe(before.length);
+    // Who moved the steps, from which day to which, is kept.
+    expect(await desk.owner('plan_event').where({ step_id: taste.id })).not.toEqual([]);
+  }); // prettier-ignore
+});
+
+describe('large amounts', () => {
+  test('400 g typed for 40 is asked about by the ration of the tank, and recorded with a yes', async () => {
+    const job = (await round()).jobs.find((j) => j.kind === 'feed' && !j.done)!;
+    const placeId = await place(job.place);
+    const fed = { placeId, massG: Math.round(job.expected.massG! * 10), response: 'eager' };
+    expect(faults(await run('fish.feed', fed)).confirm![0]).toMatch(
+      /the day’s ration is [\d,]+ g. Is the amount right/,
+    );
+    expect(await run('fish.feed', { ...fed, massG: job.expected.massG! })).toMatchObject({ ok: true });
+  });
+
+  test('many dead are asked about with their share, on the log line as well', async () => {
+    const said = faults(await run('log.line', { text: 'H8 dead 400' }));
+    expect(said.confirm![0]).toMatch(/400 of \d+ fish dead, \d+ % of them/);
+    expect(await run('log.line', { text: 'H8 dead 400', confirmed: true })).toMatchObject({ ok: true });
+  });
+});
+
+describe('orders', () => {
+  test('over what is free they ask; taken all the same, the order names its shortfall and where to mend it', async () => {
+    await as('tess');
+    const customer = await desk.owner('customer').first();
+    const order = { customerId: customer.id, dueDay: addDays(TODAY, 9), lines: [{ productCode: 'mizuna', quantity: 900_000 }] };
+    expect(faults(await run('order.place', order)).confirm![0]).toMatch(/of mizuna is free on 19 Jun: [\d,.]+ kg of this order would be short/);
+    const placed = await run('order.place', { ...order, confirmed: true });
+    expect(placed.ok).toBe(true);
+    const { orderPage } = await import('../../src/features/market/queries');
+    const page = await orderPage(placed.value as string, on());
+    expect(Object.values(page.short)).toEqual([expect.objectContaining({ mendAt: '/beds' })]);
+  }); // prettier-ignore
+
+  test('a lot past its use-by on the delivery day is set aside only with a manager’s reason', async () => {
+    const lot = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').join('product as r', 'r.code', 'l.product_code')
+      .where({ 'p.code': 'COLD', 'r.unit': 'kg' }).andWhere('b.mass_g', '>', 2000).first('b.lot_id', 'l.product_code', 'r.shelf_life_days');
+    await desk.owner('lot').where({ id: lot.lot_id }).update({ began_on: addDays(TODAY, -lot.shelf_life_days) });
+    const customer = await desk.owner('customer').first();
+    const placed = await run('order.place', { customerId: customer.id, confirmed: true, dueDay: addDays(TODAY, 3), lines: [{ productCode: lot.product_code, quantity: 1000 }] });
+    const line = await desk.owner('order_line').where({ order_id: placed.value as string }).first();
+    const wish = { orderId: placed.value, version: 1, lineId: line.id, lotId: lot.lot_id, quantity: 1000 };
+    expect(faults(await run('order.setAside', wish)).reason![0]).toMatch(/is to be used by 10 Jun; this order is due on 13 Jun/);
+    await as('bram');
+    expect(faults(await run('order.setAside', { ...wish, reason: 'they know and agreed' })).reason![0]).toMatch(/Only a manager/);
+    await as('ines');
+    expect(await run('order.setAside', { ...wish, reason: 'they know and agreed' })).toMatchObject({ ok: true });
+  }); // prettier-ignore
+});
