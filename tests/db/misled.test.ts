@@ -64,7 +64,7 @@ describe('large amounts', () => {
 
 describe('orders', () => {
   test('over what is free they ask; taken all the same, the order names its shortfall and where to mend it', async () => {
-    await as('tess');
+    await as('mirel');
     const customer = await desk.owner('customer').first();
     const order = { customerId: customer.id, dueDay: addDays(TODAY, 9), lines: [{ productCode: 'mizuna', quantity: 900_000 }] };
     expect(faults(await run('order.place', order)).confirm![0]).toMatch(/of mizuna is free on 19 Jun: [\d,.]+ kg of this order would be short/);
