@@ -15,7 +15,6 @@ const VIEWS = [
   ['cohorts', '/cohorts', DESK],
   ['cohort', '/cohorts/HSB-31', DESK],
   ['grading', '/cohorts/HSB-31', DESK, grade],
-  ['grading-phone', '/cohorts/HSB-31', PHONE, grade],
   ['tank', '/cohorts/tank/H6', DESK],
   ['after-a-loss', '/cohorts/loss?suppose=H8', DESK],
   ['temperature', '/cohorts/temperature', DESK, compareTemperatures],
@@ -28,8 +27,14 @@ const VIEWS = [
   ['season', '/season', DESK],
   ['season-draft', '/season', DESK, slideHarvest],
   ['log-line', '/round', DESK, typeLogLine],
+  ['sums', '/sums?sum=free-ammonia', DESK, workOut],
   ['drafts', '/season', DESK, layTwoDrafts],
 ];
+
+async function workOut(page) {
+  await page.getByRole('button', { name: 'Work it out' }).click();
+  await page.getByTestId('sum-result').waitFor();
+}
 
 async function slideHarvest(page) {
   const handle = page.locator('[data-handle="harvest:TRT-31"]').first();
