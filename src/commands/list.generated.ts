@@ -21,6 +21,7 @@ import { module as orderCallOffModule } from './order/callOff';
 import { module as orderDeliverModule } from './order/deliver';
 import { module as orderPayModule } from './order/pay';
 import { module as orderPlaceModule } from './order/place';
+import { module as orderPutBackModule } from './order/putBack';
 import { module as orderSetAsideModule } from './order/setAside';
 import { module as personChooseUnitsModule } from './person/chooseUnits';
 import { module as planAddSowingModule } from './plan/addSowing';
@@ -43,6 +44,7 @@ import { module as setupFishSaleModule } from './setup/fishSale';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
+import { module as stockWriteOffModule } from './stock/writeOff';
 import { module as taskChoreModule } from './task/chore';
 import { module as taskHandoverModule } from './task/handover';
 import { module as waterReadModule } from './water/read';
@@ -70,6 +72,7 @@ export const modules = [
   orderDeliverModule,
   orderPayModule,
   orderPlaceModule,
+  orderPutBackModule,
   orderSetAsideModule,
   personChooseUnitsModule,
   planAddSowingModule,
@@ -92,6 +95,7 @@ export const modules = [
   setupLifeSupportModule,
   setupSpeciesModule,
   setupTemperatureModule,
+  stockWriteOffModule,
   taskChoreModule,
   taskHandoverModule,
   waterReadModule,

@@ -191,6 +191,32 @@ export async function allocate(
   await setState(tx, entry, order, null);
 }
 
+/** What was set aside for an open order goes back to where it lay. */
+export async function putBack(tx: Tx, entry: Entry, wish: { orderId: string; version: number; movementId: string }): Promise<void> {
+  const order = await lockOrder(tx, wish.orderId, wish.version);
+  if (order.state !== 'open') throw new RuleBroken('orderId', `This order is ${order.state}; nothing of it is put back.`);
+  if (!order.lines.some((l) => l.setAside.some((a) => a.movementId === wish.movementId)))
+    throw new RuleBroken('movementId', 'That is not set aside for this order any more.');
+  await reverseMovement(tx, entry, wish.movementId);
+  await setState(tx, entry, order, null);
+} // prettier-ignore
+
+/** Packed goods go to compost. @returns the lot's code */
+export async function writeOff(tx: Tx, entry: Entry, wish: { lotId: string; quantity: number; reason: string }): Promise<string> {
+  const lot = await tx('lot as l').join('product as p', 'p.code', 'l.product_code').where('l.id', wish.lotId).first('l.code', 'p.unit');
+  if (!lot) throw new RuleBroken('lotId', 'That is no packed lot of this farm.');
+  requireWhole(lot.unit, wish.quantity, 'quantity');
+  const store = await placeByCode(tx, lot.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
+  const there = await balanceAt(tx, wish.lotId, store);
+  if (wish.quantity > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
+    throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left there.`);
+  const amount = lot.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity };
+  await recordMovement(tx, entry, {
+    lotId: wish.lotId, fromPlaceId: store, toPlaceId: await placeByCode(tx, OUTSIDE.compost), ...amount, reason: 'waste', note: wish.reason,
+  });
+  return lot.code;
+} // prettier-ignore
+
 /** Sends out everything set aside and closes the order. */
 export async function deliver(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
   const order = await lockOrder(tx, orderId, version);

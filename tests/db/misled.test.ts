@@ -90,3 +90,32 @@ describe('orders', () => {
     expect(await run('order.setAside', { ...wish, reason: 'they know and agreed' })).toMatchObject({ ok: true });
   }); // prettier-ignore
 });
+
+describe('goods', () => {
+  test('what was set aside can be put back, and is free for other orders again', async () => {
+    const lot = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').join('product as r', 'r.code', 'l.product_code')
+      .where({ 'p.code': 'COLD', 'r.unit': 'kg' }).andWhere('b.mass_g', '>', 2000).orderBy('l.began_on', 'desc').first('b.lot_id', 'l.product_code', 'b.mass_g');
+    const customer = await desk.owner('customer').first();
+    const placed = await run('order.place', { customerId: customer.id, confirmed: true, dueDay: TODAY, lines: [{ productCode: lot.product_code, quantity: 1000 }] });
+    const line = await desk.owner('order_line').where({ order_id: placed.value as string }).first();
+    await run('order.setAside', { orderId: placed.value, version: 1, lineId: line.id, lotId: lot.lot_id, quantity: 1000, reason: 'today is fine' });
+    const { orderPage } = await import('../../src/features/market/queries');
+    const page = await orderPage(placed.value as string, on());
+    const { movementId } = page.order.lines[0]!.setAside[0]!;
+    expect(await run('order.putBack', { orderId: placed.value, version: page.order.version, movementId })).toMatchObject({ ok: true });
+    const inCold = await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where({ 'b.lot_id': lot.lot_id, 'p.code': 'COLD' }).first('b.mass_g');
+    expect(inCold.mass_g).toBe(lot.mass_g);
+    const again = await run('order.putBack', { orderId: placed.value, version: page.order.version + 1, movementId });
+    expect(faults(again).movementId![0]).toMatch(/not set aside for this order any more/);
+  }); // prettier-ignore
+
+  test('what is past its day is said in the cold room and can be written off, with a reason that is kept', async () => {
+    const past = (await market()).cold.find((l) => l.past && l.unit === 'kg')!;
+    const wish = { lotId: past.lotId, quantity: past.quantity, reason: 'past its use-by' };
+    expect(faults(await run('stock.writeOff', { ...wish, quantity: past.quantity + 5000 })).quantity![0]).toMatch(/holds less than that/);
+    expect(await run('stock.writeOff', wish)).toMatchObject({ ok: true });
+    expect((await market()).cold.some((l) => l.lotId === past.lotId)).toBe(false);
+    const kept = await desk.owner('movement').where({ lot_id: past.lotId, reason: 'waste' }).first();
+    expect(kept.note).toBe('past its use-by');
+  }); // prettier-ignore
+});

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { dayWords } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
+import { ColdRoom } from './ColdRoom';
 import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
 
@@ -19,6 +20,15 @@ export function MarketStation({ page }: { page: MarketPage }) {
             </Link>
           </header>
           <PromiseTable rows={page.rows} />
+        </section>
+      )}
+      {page.day === page.today && (
+        <section className="sheet">
+          <header>
+            <h2>Cold room</h2>
+            <span className="quiet">packed and not set aside, the soonest to be used first</span>
+          </header>
+          <ColdRoom lots={page.cold} units={page.units} />
         </section>
       )}
       <section className="sheet">

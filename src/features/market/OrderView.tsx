@@ -5,6 +5,7 @@ import { formatMoney } from '../../core/quantity/money';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import { OrderSteps } from './OrderSteps';
 import { SetAside } from './SetAside';
+import { SetAsideLots } from './SetAsideLots';
 import type { OrderPage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 
@@ -141,9 +142,7 @@ function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; 
         <span>
           delivered <strong className="mono">{say(line.delivered)}</strong>
         </span>
-        {line.setAside.length > 0 && (
-          <span className="mono small quiet">{line.setAside.map((a) => a.lotCode).join(', ')}</span>
-        )}
+        {line.setAside.length > 0 && <SetAsideLots order={order} line={line} units={units} />}
       </div>
       {missing && (
         <p className="mark danger small">

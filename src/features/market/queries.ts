@@ -32,6 +32,8 @@ export interface PromiseCell {
 }
 
 export interface MarketPage extends DayView {
+  /** What lies packed today; empty on other days. */
+  cold: ColdLot[];
   rows: { product: string; unit: string; shelfLifeDays: number; cells: PromiseCell[] }[];
   orders: {
     id: string;
@@ -49,9 +51,16 @@ const ORDERS_BACK_DAYS = 3;
 const ORDERS_AHEAD_DAYS = 42;
 
 export async function marketPage(search: Search): Promise<MarketPage> {
-  const view = await farmView(search, (tx, { day }) =>
-    listOrders(tx, addDays(day, -ORDERS_BACK_DAYS), addDays(day, ORDERS_AHEAD_DAYS), day),
-  );
+  const view = await farmView(search, async (tx, { facts, day, today }) => ({
+    orders: await listOrders(tx, addDays(day, -ORDERS_BACK_DAYS), addDays(day, ORDERS_AHEAD_DAYS), day),
+    packed:
+      day === today
+        ? await packedLots(
+            tx,
+            facts.products.map((p) => p.code),
+          )
+        : [],
+  }));
   const { units, when, at } = view;
   const skip = Math.floor(at / 7);
   const table = when === 'past' ? [] : promisesOf(view, skip + SHOWN_WEEKS);
@@ -100,9 +109,34 @@ export async function marketPage(search: Search): Promise<MarketPage> {
     when,
     at,
     rows,
-    orders: view.more.map((o) => ({ ...o, short: shortOrders.has(o.id) })),
+    cold: coldLots(view, view.more.packed),
+    orders: view.more.orders.map((o) => ({ ...o, short: shortOrders.has(o.id) })),
   };
 }
+
+/** Goods in the cold room, the soonest to be used first. */
+export interface ColdLot {
+  lotId: string;
+  lotCode: string;
+  product: string;
+  unit: 'kg' | 'head' | 'bunch' | 'fish';
+  quantity: number;
+  words: string;
+  packedOn: Day;
+  useBy: Day;
+  past: boolean;
+}
+
+function coldLots({ facts, units, today }: FarmView, packed: Awaited<ReturnType<typeof packedLots>>): ColdLot[] {
+  const lots = packed.flatMap((lot) => {
+    const product = facts.products.find((p) => p.code === lot.productCode);
+    if (!product || product.unit === 'fish') return [];
+    const useBy = addDays(lot.packedOn, product.shelfLifeDays);
+    const { lotId, lotCode, quantity, packedOn } = lot;
+    return [{ lotId, lotCode, product: product.name, unit: product.unit, quantity, words: formatQuantity(quantity, product.unit, units), packedOn, useBy, past: useBy < today }];
+  });
+  return lots.sort((a, b) => (a.useBy < b.useBy ? -1 : 1));
+} // prettier-ignore
 
 export interface OrderPage extends DayView {
   order: Order;
