@@ -19,7 +19,7 @@ test('a calculation is tried with one’s own numbers and shows its working', as
   type(/^pH/, '8');
   press('Work it out');
   const result = await screen.findByTestId('sum-result');
-  expect(result.textContent).toMatch(/free ammonia nitrogen: 0\.07/);
+  expect(result.textContent).toMatch(/Free ammonia nitrogen: 0\.07/);
   expect(result.textContent).toMatch(/2\.00 mg\/L ×/);
 });
 

@@ -63,14 +63,14 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
       </header>
       <div className="body columns">
         <div className="stack">
-          <p>{sum.formula}.</p>
+          <p>{capital(sum.formula)}.</p>
           <ActionForm fields={fieldsOf(sum, units)} units={units} submit="Work it out" send={work} onDone={setResult} />
         </div>
         <div className="stack">
           {result ? (
             <div role="status" data-testid="sum-result">
               <p>
-                {sum.result.words}: <strong className="mono">{sayResult(sum, result.value, units)}</strong>
+                {capital(sum.result.words)}: <strong className="mono">{sayResult(sum, result.value, units)}</strong>
               </p>
               <ol className="rows">
                 {result.working.map((line) => (
@@ -108,6 +108,8 @@ function sayRange({ range, quantity, unit }: SumInput, units: UnitChoice): strin
   const shown = range.map((v) => plain(quantity ? toShown(quantity, v, units) : v));
   return `${shown[0]} to ${shown[1]}${quantity ? ` ${unitName(quantity, units)}` : unit ? ` ${unit}` : ''}`;
 }
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** As few digits as say the number. */
 const plain = (value: number) => formatNumber(value, Math.abs(value) >= 10 || Number.isInteger(value) ? 0 : 2);

@@ -81,7 +81,13 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
           ))}
         </nav>
         <div className="who">
-          <Link href="/sums" className="small" prefetch={false} title="Every calculation, with your own numbers">
+          <Link
+            href="/sums"
+            className="small"
+            style={{ display: 'block', padding: '0 6px 10px' }}
+            prefetch={false}
+            title="Every calculation, with your own numbers"
+          >
             Sums
           </Link>
           {isDemo && <p className="demo-note">{farmName}, a made-up farm</p>}
