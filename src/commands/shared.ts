@@ -1,4 +1,7 @@
 import 'server-only';
+import { RuleBroken } from '../core/errors';
+import { askPlanned } from '../core/plan/askPlanned';
+import type { PlanStep } from '../core/plan/types';
 import { stepJob } from '../core/tasks/sources/step';
 import { finishTask } from '../db/events';
 import type { Role } from '../db/people';
@@ -13,6 +16,17 @@ export const EVERYONE: Role[] = ['manager', 'office', 'hand'];
 export interface Said {
   words: string;
   lines: string[];
+}
+
+/** Refuses to plan in silence: what the steps would mean is asked about, and what they better is said. @returns what is said */
+export async function askAboutPlan(
+  doing: Doing,
+  steps: readonly PlanStep[],
+  confirmed: boolean | undefined,
+): Promise<string[]> {
+  const { asked, notes } = askPlanned(await doing.facts(), await doing.steps(), steps, doing.units);
+  if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
+  return notes;
 }
 
 export const said = (words: string, lines: string[] = []): Said => ({ words, lines });

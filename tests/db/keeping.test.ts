@@ -241,6 +241,7 @@ describe('quarantine, treatments, rest', () => {
       fromPlaceId: k6,
       day: addDays(TODAY, 5),
       count: 5,
+      confirmed: true,
     });
     expect(planned.ok).toBe(true);
     const harvest = await desk.owner('plan_step').where({ lot_code: 'T-TREAT', kind: 'harvest' }).first('id');
@@ -321,6 +322,7 @@ describe('the plan in place', () => {
       toPlaceId: q1,
       thenPlaceId: k1,
       note: 'Permit 7',
+      confirmed: true,
     });
     const code = ordered.ok ? /TRT-\d+/.exec(ordered.value.words)![0] : '';
     const steps = await desk.owner('plan_step').where({ lot_code: code }).orderBy('day');
@@ -545,7 +547,7 @@ describe('rules of the farm', () => {
     expect((await newOrderPage(on())).products).toContainEqual({ code: 'pikeperch', name: 'Pikeperch', unit: 'kg' });
     const day = addDays(TODAY, 12);
     const fry = { speciesCode: 'pikeperch', count: 200, meanG: 12, day, toPlaceId: await place('Q1') };
-    expect(await actions.orderFish({ ...key(), ...fry })).toMatchObject({
+    expect(await actions.orderFish({ ...key(), ...fry, confirmed: true })).toMatchObject({
       ok: true,
       value: { words: expect.stringContaining('PIK-1') },
     });

@@ -373,7 +373,7 @@ describe('writes through the edge', () => {
       count: 3,
       entryKey: key(),
     };
-    expect((await planStep(step)).ok).toBe(true);
+    expect((await planStep({ ...step, confirmed: true })).ok).toBe(true);
     const planned = await look();
     expect(planned.steps).toHaveLength(before.steps.length + 1);
     const added = planned.steps.find((s) => s.lotCode === trout.lotCode && s.count === 3 && s.kind === 'move')!;

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
-import { choose, doJob, expect, PHONE, ready, setDay, signIn, test, today, useFarm } from './help';
+import { choose, doJob, expect, PHONE, ready, setDay, signIn, test, today, useFarm, pressAndConfirm } from './help';
 
 const { db } = useFarm();
 
@@ -29,7 +29,8 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByLabel('Weight of one').fill('290');
   await page.getByLabel('Arrive on').fill(today());
   await page.getByLabel(/Hatchery, order number/).fill('Order 4471, transport permit at hand');
-  await page.getByRole('button', { name: 'Order', exact: true }).click();
+  const arrive = page.getByRole('status').getByText(/arrive as TRT-/);
+  await pressAndConfirm(page, page.getByRole('button', { name: 'Order', exact: true }), arrive);
   const words = await page
     .getByRole('status')
     .getByText(/arrive as TRT-/)
@@ -137,8 +138,8 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByLabel('Harvest on').fill(addDays(begin, 4));
   await choose(page, 'Purged where', 'in its own tank, without feed');
   await page.getByLabel('Fish, the largest first').fill('10');
-  await page.getByRole('button', { name: 'Put into the plan' }).click();
-  await expect(page.getByText(/Planned: feed stops/)).toBeVisible();
+  const plannedWords = page.getByText(/Planned: feed stops/);
+  await pressAndConfirm(page, page.getByRole('button', { name: 'Put into the plan' }), plannedWords);
   await page.setViewportSize(PHONE);
   await signIn(page, 'bram');
   await doJob(page, 'Stop feed', `${lot}L`, {}, 'Feed is stopped');
@@ -314,8 +315,8 @@ test('a species from the library is taken on, priced, ordered as fingerlings and
   await page.getByLabel('Fish', { exact: true }).fill('120');
   await page.getByLabel('Weight of one').fill('15');
   await page.getByLabel('Arrive on').fill(addDays(today(), 20));
-  await page.getByRole('button', { name: 'Order', exact: true }).click();
-  await expect(page.getByRole('status').getByText(/120 fish arrive as EPE-1/)).toBeVisible();
+  const arrive = page.getByRole('status').getByText(/120 fish arrive as EPE-1/);
+  await pressAndConfirm(page, page.getByRole('button', { name: 'Order', exact: true }), arrive);
 
   await open(page, '/market/new');
   await choose(page, /Product/, 'Perch');

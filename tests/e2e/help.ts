@@ -141,3 +141,14 @@ export async function choose(
   await within.getByRole('combobox', { name: label }).click();
   await page.getByRole('option', { name: option }).click();
 }
+
+/** Presses a button, and again with a yes when what it would do is asked about first. */
+export async function pressAndConfirm(page: Page, button: Locator, done: Locator) {
+  await button.click();
+  const yes = page.getByLabel('Yes, that is right');
+  await expect(done.or(yes).first()).toBeVisible();
+  if (!(await yes.isVisible())) return;
+  await yes.check();
+  await button.click();
+  await expect(done.first()).toBeVisible();
+}

@@ -5,10 +5,10 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
 import { orderFingerlings } from '../../db/doing/keeping';
 import { command } from '../../server/command';
-import { AmountField, CodeField, CountField, DayField, IdField, TextField } from '../inputs';
-import { BOSS, PLAN_STAYS, said } from '../shared';
+import { AmountField, CodeField, Confirmable, CountField, DayField, IdField, TextField } from '../inputs';
+import { askAboutPlan, BOSS, PLAN_STAYS, said } from '../shared';
 
-class OrderFishInput {
+class OrderFishInput extends Confirmable {
   @CodeField('Choose a species') speciesCode!: string;
   @CountField('Order at least 1 fish') count!: number;
   @AmountField(RANGES.stockedG, { words: 'Give the mean weight', low: 'A fish weighs more than 0' }) meanG!: number;
@@ -28,12 +28,18 @@ export const module = command({
     if (v.day < doing.today) throw new RuleBroken('day', 'That day has passed.');
     const facts = await doing.facts();
     const rule = facts.feedRules.find((r) => r.speciesCode === v.speciesCode);
-    const code = await orderFingerlings(doing.tx, doing.person.farmId, facts, {
-      ...v,
-      thenPlaceId: v.thenPlaceId ?? null,
-      note: v.note ?? null,
-      quarantineDays: rule?.quarantineDays ?? 14,
-    });
+    const code = await orderFingerlings(
+      doing.tx,
+      doing.person.farmId,
+      facts,
+      {
+        ...v,
+        thenPlaceId: v.thenPlaceId ?? null,
+        note: v.note ?? null,
+        quarantineDays: rule?.quarantineDays ?? 14,
+      },
+      (steps) => askAboutPlan(doing, steps, v.confirmed),
+    );
     return said(
       `Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`,
     );

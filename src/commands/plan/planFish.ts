@@ -10,7 +10,7 @@ import { formatNumber } from '../../core/quantity/units';
 import { addSteps, newId } from '../../db/plan';
 import { command, type Doing } from '../../server/command';
 import { CodeField, CountField, DayField, Handled, IdField } from '../inputs';
-import { BOSS, PLAN_STAYS, said, type Said } from '../shared';
+import { askAboutPlan, BOSS, PLAN_STAYS, said, type Said } from '../shared';
 
 class PlanFishInput extends Handled {
   @IsIn(['move', 'harvest'], { message: 'Move or harvest' }) kind!: 'move' | 'harvest';
@@ -36,8 +36,10 @@ async function planMove(wish: Wish): Promise<Said> {
   const { doing, facts, v } = wish;
   const to = facts.places.find((p) => p.id === v.toPlaceId);
   if (!to) throw new RuleBroken('toPlaceId', 'Choose a tank.');
-  await addSteps(doing.tx, doing.person.farmId, [aStep(wish, { kind: 'move', toPlaceId: to.id })]);
-  return said(`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`);
+  const step = aStep(wish, { kind: 'move', toPlaceId: to.id });
+  const notes = await askAboutPlan(doing, [step], v.confirmed);
+  await addSteps(doing.tx, doing.person.farmId, [step]);
+  return said(`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`, notes);
 }
 
 async function planNetting(wish: Wish): Promise<Said> {
@@ -76,8 +78,9 @@ async function planHarvest({ doing, facts, fish, v }: Wish): Promise<Said> {
   );
   if (steps[0]!.day < doing.today)
     throw new RuleBroken('day', `Feed would have had to stop on ${shortDay(steps[0]!.day)}. Choose a later day.`);
+  const notes = await askAboutPlan(doing, steps, v.confirmed);
   await addSteps(doing.tx, doing.person.farmId, steps);
-  return said(`Planned: feed stops ${shortDay(steps[0]!.day)}, harvest ${shortDay(v.day)}.`);
+  return said(`Planned: feed stops ${shortDay(steps[0]!.day)}, harvest ${shortDay(v.day)}.`, notes);
 }
 
 export const module = command({

@@ -183,7 +183,8 @@ export interface FingerlingOrder {
 }
 
 /** Puts an order of fingerlings into the plan: arrival, and the move out of quarantine. @returns the code the lot will have */
-export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts, order: FingerlingOrder): Promise<string> {
+/** @param pass what is asked about before the steps join the plan */
+export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts, order: FingerlingOrder, pass: (steps: PlanStep[]) => Promise<unknown>): Promise<string> {
   const species = facts.species.find((s) => s.code === order.speciesCode);
   if (!species) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
@@ -197,6 +198,7 @@ export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts,
   });
   const steps = [step('stock', { toPlaceId: to.id, detail: { meanG: order.meanG } })];
   if (then) steps.push(step('move', { day: addDays(order.day, order.quarantineDays), fromPlaceId: to.id, toPlaceId: then.id }));
+  await pass(steps);
   await addSteps(tx, farmId, steps);
   if (order.note) await tx('plan_step').where({ id: steps[0]!.id }).update({ note: order.note });
   return code;

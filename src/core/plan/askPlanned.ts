@@ -1,0 +1,47 @@
+import { promiseTable } from '../market/promiseTable';
+import { daysBetween } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import type { UnitChoice } from '../quantity/units';
+import { consequences, type Consequence } from './consequences';
+import { forecastFarm } from './forecast';
+import { reforecast } from './reforecast';
+import { OUTLOOK_WEEKS, type FarmFacts, type FarmForecast, type PlanStep } from './types';
+
+export interface PlannedAnswer {
+  /** What stands against it, to be answered with yes before it is kept. */
+  asked: string[];
+  /** What it changes for the better, or otherwise, in words. */
+  notes: string[];
+}
+
+const MOST_TOLD = 5;
+
+/** What steps that are to join the plan would mean: the consequences Season shows, and who they would find where they go. */
+export function askPlanned(facts: FarmFacts, plan: readonly PlanStep[], added: readonly PlanStep[], units: UnitChoice): PlannedAnswer {
+  const before = forecastFarm(facts, plan);
+  const all = [...plan, ...added];
+  const after = reforecast(before, facts, all, new Set(added.map((s) => s.lotCode)));
+  const look = (forecast: FarmForecast, steps: readonly PlanStep[]) => ({ forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) });
+  const told = consequences(look(before, plan), look(after, all), facts, units);
+  const say = (list: Consequence[]) => list.slice(0, MOST_TOLD).map((c) => `${c.words}.`);
+  const worse = say(told.filter((c) => c.tone === 'worse'));
+  const meets = added.flatMap((step) => metBy(facts, before, step));
+  return {
+    asked: [...meets, ...worse].length > 0 ? [...meets, ...worse, 'Plan it all the same?'] : [],
+    notes: say(told.filter((c) => c.tone !== 'worse')),
+  };
+} // prettier-ignore
+
+/** Fish of other lots that a step would put its fish among, by the forecast of its day. */
+function metBy(facts: FarmFacts, before: FarmForecast, step: PlanStep): string[] {
+  const to = facts.places.find((p) => p.id === step.toPlaceId);
+  if (!to || (step.kind !== 'stock' && step.kind !== 'move')) return [];
+  const at = daysBetween(facts.today, step.day);
+  const there = before.fish.filter((s) => s.placeId === to.id && s.lotCode !== step.lotCode && s.from <= at && s.until > at);
+  const on = shortDay(step.day);
+  return there.map((stay) => {
+    const who = `${to.code} still holds ${stay.lotCode} on ${on}`;
+    if (stay.speciesCode !== step.speciesCode) return `${who}: another species${to.kind === 'quarantine' ? ', and fish in quarantine share what they carry' : ''}.`;
+    return to.kind === 'quarantine' ? `${who}: fish in quarantine share what they carry.` : `${who}: both stay countable only while they can be told apart.`;
+  });
+} // prettier-ignore
