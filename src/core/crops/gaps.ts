@@ -49,9 +49,10 @@ export function sowingGaps(
   const nursery = facts.places.find((p) => p.kind === 'nursery');
   return promise.flatMap((row) => {
     const crop = facts.crops.find((c) => c.code === row.product.cropCode);
-    if (!crop || !nursery) return [];
+    if (!crop) return [];
     const beds = bedsFor(crop, facts, forecast);
     const short = row.weeks.filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1));
+    if (!nursery || beds.length === 0) return short.map((week) => nowhere(row, week, nursery ? 'This farm has no bed to grow it in.' : 'This farm has no nursery to sow it in.'));
     const asked = crop.pickingCurve ? bySeason(crop, facts, beds[0], short) : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
     return asked.flatMap(({ weeks, wanted }) => {
       const [first] = weeks as [ShortWeek];
@@ -67,6 +68,15 @@ export function sowingGaps(
       }];
     });
   });
+} // prettier-ignore
+
+/** A shortfall that no sowing can mend, because there is no place for one. */
+function nowhere({ product }: PromiseRow, week: ShortWeek, full: string): SowingGap {
+  const wantedOn = addDays(dueOf(week), -PICK_AHEAD_DAYS);
+  return {
+    productCode: product.code, cropCode: product.cropCode!, week: week.week, wantedOn, shortUnits: week.short,
+    customers: [...new Set(week.shortLines.map((l) => l.customer))], sowBy: wantedOn, full, sowing: null,
+  };
 } // prettier-ignore
 
 const dueOf = (week: ShortWeek) => week.shortLines.map((l) => l.day).sort()[0] ?? week.weekStart;
