@@ -119,3 +119,49 @@ describe('goods', () => {
     expect(kept.note).toBe('past its use-by');
   }); // prettier-ignore
 });
+
+describe('fish take their plan with them', () => {
+  const openHarvests = (lotCode: string) =>
+    desk.owner('plan_step').where({ lot_code: lotCode, kind: 'harvest', state: 'planned' }).orderBy('day');
+  const inK6 = async () =>
+    desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id')
+      .where({ 'p.code': 'K6', 'l.kind': 'cohort' }).andWhere('b.count', '>', 0).first('l.code', 'l.id', 'b.count', 'p.id as place'); // prettier-ignore
+
+  test('all of a tank moved by hand: what was planned from it is planned from where they are now', async () => {
+    const fish = await inK6();
+    const planned = await desk.owner('plan_step').where({ lot_code: fish.code, state: 'planned', from_place_id: fish.place });
+    expect(planned.length).toBeGreaterThan(3);
+    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const meanG = (await cohortsPage(on())).rows.find((r) => r.lotCode === fish.code)!.meanG;
+    const to = await place('Q1');
+    const moved = await run('fish.move', { lotCode: fish.code, fromPlaceId: fish.place, toPlaceId: to, count: fish.count, massG: fish.count * meanG, dead: 0, confirmed: true });
+    expect(moved).toMatchObject({ ok: true });
+    expect(JSON.stringify(moved.value)).toMatch(/What was planned for them goes with them/);
+    const after = await desk.owner('plan_step').whereIn('id', planned.map((s) => s.id));
+    expect(new Set(after.map((s) => s.from_place_id))).toEqual(new Set([to]));
+    const back = { lotCode: fish.code, fromPlaceId: to, toPlaceId: fish.place, count: fish.count, massG: fish.count * meanG, dead: 0, confirmed: true };
+    expect(await run('fish.move', back)).toMatchObject({ ok: true });
+  }); // prettier-ignore
+
+  test('graded: harvests follow the large ones in order of day as long as there are enough; the rest stays, and it is said', async () => {
+    const fish = await inK6();
+    const before = await openHarvests(fish.code);
+    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const meanG = (await cohortsPage(on())).rows.find((r) => r.lotCode === fish.code)!.meanG;
+    const large = before[0].count * 2 + 10;
+    const small = fish.count - large;
+    const graded = await run('fish.grade', {
+      lotCode: fish.code, fromPlaceId: fish.place, thresholdG: meanG, largePlaceId: await place('Q1'), smallPlaceId: fish.place,
+      largeCount: large, largeG: large * meanG * 1.12, smallCount: small, smallG: small * meanG * 0.9, confirmed: true,
+    });
+    expect(graded).toMatchObject({ ok: true });
+    const code = `${fish.code}L`;
+    expect(JSON.stringify(graded.value)).toContain(`2 planned harvests go with the large ones, ${code}`);
+    const [gone, left] = [await openHarvests(code), await openHarvests(fish.code)];
+    expect(gone.map((s) => s.id)).toEqual(before.slice(0, 2).map((s) => s.id));
+    expect(left).toHaveLength(before.length - 2);
+    // Their feed stops, and is moved to purge, where they stand now.
+    const stops = await desk.owner('plan_step').where({ kind: 'feed_stop' }).whereIn('group_id', gone.map((s) => s.group_id));
+    expect(new Set(stops.map((s) => s.from_place_id))).toEqual(new Set([await place('Q1')]));
+  }); // prettier-ignore
+});

@@ -11,6 +11,7 @@ import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entr
 import { addSteps, freePlanCode, newId } from '../plan';
 import { recordDeaths } from './fish';
 import { fishAt, passMove, placeOf, type Handling } from './passMove';
+import { planFollowsGrading, planFollowsMove } from './planFollows';
 
 export interface HusbandryEvent {
   kind: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean' | 'loss_note';
@@ -74,10 +75,15 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
   await recordMovement(tx, entry, {
     lotId: fish.lotId, fromPlaceId: move.fromPlaceId, toPlaceId: to.id, count: move.count, massG: move.massG, reason: 'move',
   }); // prettier-ignore
-  return `Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
+  const words = `Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
+  if (move.count + move.dead < fish.count || to.kind === 'purge') return words;
+  const followed = await planFollowsMove(tx, fish.lotCode, move.fromPlaceId, to.id);
+  return followed > 0 ? `${words} What was planned for them goes with them.` : words;
 }
 
 export interface GradeNow extends Handling {
+  /** Whom planned harvests follow. */
+  harvests: 'large' | 'small';
   thresholdG: number;
   largePlaceId: string;
   smallPlaceId: string;
@@ -90,9 +96,9 @@ export interface GradeNow extends Handling {
 /**
  * Parts a lot at a size. The large ones become a lot of their own with its own spread; the small ones keep the code.
  * Who was not counted into a box died or was miscounted: it is written down as dead, with that reason.
- * @returns the code of the new lot
+ * @returns the code of the new lot, and where the planned harvests went
  */
-export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: GradeNow): Promise<string> {
+export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: GradeNow): Promise<{ code: string; plan: { large: number; small: number } }> {
   const fish = fishAt(facts, done);
   const [largeTo, smallTo] = [placeOf(facts, done.largePlaceId, 'largePlaceId'), placeOf(facts, done.smallPlaceId, 'smallPlaceId')];
   if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', 'Large and small go to different tanks.');
@@ -112,10 +118,14 @@ export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: Gra
   if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded', confirmed: true });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
   await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], massG: done.largeG, cv: expected.large.cv });
+  const plan = await planFollowsGrading(tx, {
+    lotCode: fish.lotCode, fromPlaceId: done.fromPlaceId, large: { lotCode: code, placeId: largeTo.id, count: done.largeCount },
+    smallPlaceId: smallTo.id, follow: done.harvests,
+  });
   if (smallTo.id !== done.fromPlaceId) {
     await recordMovement(tx, entry, { lotId: fish.lotId, fromPlaceId: done.fromPlaceId, toPlaceId: smallTo.id, count: done.smallCount, massG: done.smallG, reason: 'move' }, ':small');
   }
-  return code;
+  return { code, plan };
 } // prettier-ignore
 
 export interface MergeNow {

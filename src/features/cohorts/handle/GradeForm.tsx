@@ -22,6 +22,16 @@ export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: T
     { name: 'largeG', label: 'Weight of the large ones', ...weight },
     { name: 'smallCount', label: 'Small ones counted', kind: 'count', start: '' },
     { name: 'smallG', label: 'Weight of the small ones', ...weight },
+    {
+      name: 'harvests',
+      label: 'Planned harvests',
+      kind: 'select',
+      options: [
+        ['large', 'follow the large ones, as long as there are enough'],
+        ['small', 'stay with the small ones'],
+      ],
+      start: 'large',
+    },
   ];
   return (
     <ActionForm
