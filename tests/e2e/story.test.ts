@@ -183,8 +183,15 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   await choose(page, 'Product', 'Butterhead lettuce');
   await expect(page.getByText(/free to promise on that day/)).toBeVisible();
   await page.getByLabel('Quantity, heads').fill('900');
-  await page.getByRole('button', { name: 'Take the order' }).click();
+  // More than is free: it asks, and is taken all the same.
+  const take = page.getByRole('button', { name: 'Take the order' });
+  await take.click();
+  await expect(page.getByText(/of this order would be short. Take it all the same/)).toBeVisible();
+  await expect(take).toBeDisabled();
+  await page.getByLabel('Yes, that is right').check();
+  await take.click();
   await page.waitForURL('**/market/orders/**');
+  await expect(page.getByText(/of it will be short on/)).toBeVisible();
   const orderUrl = page.url();
 
   await page.goto('/beds');

@@ -189,7 +189,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           onClose={() => setPlans(null)}
         />
       )}
-      {said && changes.length === 0 && (
+      {said && (changes.length === 0 || said.tone === 'attention') && (
         <p className={`mark ${said.tone}`} role="status" style={{ marginBottom: 8 }}>
           {said.words}
         </p>
