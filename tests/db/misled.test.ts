@@ -133,7 +133,7 @@ describe('fish take their plan with them', () => {
     expect(planned.length).toBeGreaterThan(3);
     const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
     const meanG = (await cohortsPage(on())).rows.find((r) => r.lotCode === fish.code)!.meanG;
-    const to = await place('Q1');
+    const to = await place('H8');
     const moved = await run('fish.move', { lotCode: fish.code, fromPlaceId: fish.place, toPlaceId: to, count: fish.count, massG: fish.count * meanG, dead: 0, confirmed: true });
     expect(moved).toMatchObject({ ok: true });
     expect(JSON.stringify(moved.value)).toMatch(/What was planned for them goes with them/);
