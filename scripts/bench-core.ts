@@ -173,6 +173,9 @@ const year = { ...DEFAULT_SETTINGS, horizonDays: 365 };
 const one = largeFarm(1);
 const four = largeFarm(4);
 const forecastMs = median(() => forecastFarm(one.facts, one.plan, year));
+const fishAlone = { ...one.facts, plantings: [], crops: [] };
+const fishSteps = one.plan.filter((s) => s.speciesCode !== null);
+const forecastFishMs = median(() => forecastFarm(fishAlone, fishSteps, year));
 const fourMs = median(() => forecastFarm(four.facts, four.plan, year), 5);
 const forecast = forecastFarm(one.facts, one.plan, year);
 const promiseTableMs = median(() => promiseTable(forecast, one.facts.products, one.facts.promises, 12), 5);
@@ -184,6 +187,7 @@ const round = (value: number) => Math.round(value * 10) / 10;
 console.log(
   JSON.stringify({
     forecastMs: round(forecastMs),
+    forecastFishMs: round(forecastFishMs),
     forecastLinearity: round(fourMs / forecastMs),
     promiseTableMs: round(promiseTableMs),
     seasonAnswerLargeMs: round(largeDragMs),

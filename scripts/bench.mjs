@@ -12,6 +12,14 @@ main(async () => {
   if (['forecast', 'season', 'promise'].some(wants)) {
     const out = runPackage('tsx', ['scripts/bench-core.ts'], { quiet: true });
     Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
+    const { sheetMs } = await import('./lib/bench-sheet.mjs');
+    const inSheet = wants('forecastVsSheet') ? await sheetMs() : null;
+    // Nothing is claimed where no spreadsheet is installed.
+    if (inSheet !== null)
+      Object.assign(figures, {
+        forecastSheetMs: inSheet,
+        forecastVsSheet: Math.round(inSheet / figures.forecastFishMs),
+      });
   }
   if (['plan'].some(wants)) {
     const out = runPackage('tsx', ['scripts/bench-planner.ts'], { quiet: true });
@@ -30,11 +38,13 @@ main(async () => {
     : figures;
   if (args.includes('--json')) return console.log(JSON.stringify(shown));
   const budgets = {
-    forecastMs: 50,
+    forecastMs: 25,
     seasonDragMs: 100,
+    seasonAnswerLargeMs: 40,
     roundScriptKb: 250,
     planFirstSec: 5,
-    planGapAt60: 10,
+    planGapAt60: 2,
+    planGapAt60Crowded: 5,
     logP95Ms: 150,
     logOnScreensP95Ms: 150,
     log100AtOnceMs: 2000,

@@ -109,6 +109,11 @@ describe('screens', () => {
     expect(raft.cells.some((c) => c.kind === 'plants' && c.daysToRipe !== null)).toBe(true);
     expect(page.sow.length).toBeGreaterThan(5);
     for (const sowing of page.sow) expect(sowing.because.formula).toContain('germination');
+    // The next pick of a bed, and how long it may stand unpicked: until its window or the bed's clearing ends it.
+    const picks = page.beds.flatMap((b) => b.pick ?? []);
+    expect(picks.length).toBeGreaterThan(3);
+    for (const pick of picks) expect([pick.on >= TODAY, pick.until >= pick.on]).toEqual([true, true]);
+    expect(picks.some((pick) => pick.until > pick.on)).toBe(true);
     expect((await bedsPage(on(addDays(TODAY, -30)))).gaps).toEqual([]);
   });
 
@@ -121,6 +126,13 @@ describe('screens', () => {
     expect(begun[0]!.steps[0]).toMatchObject({ words: 'Stop feed', done: true });
     expect(page.packs.length).toBeGreaterThan(0);
     expect(page.packs.map((p) => p.daysLeft)).toEqual([...page.packs.map((p) => p.daysLeft)].sort((a, b) => a - b));
+    // What is ripe says when it is to be picked, as the bed does.
+    const { bedsPage } = await import('../../src/features/beds/queries');
+    const beds = (await bedsPage(on())).beds.flatMap((b) => b.pick ?? []);
+    const ripe = page.ripe.filter((r) => r.pick);
+    expect(ripe.length).toBeGreaterThan(0);
+    for (const { lotCode, pick } of ripe)
+      for (const bed of beds.filter((b) => b.lotCode === lotCode)) expect({ lotCode, ...pick }).toEqual(bed);
   });
 
   test('market: the table, the short order marked, and what is free on a day', async () => {

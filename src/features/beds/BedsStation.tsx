@@ -156,6 +156,12 @@ function Strip({ bed }: { bed: BedView }) {
             </span>
           )}
         </p>
+        {bed.pick && (
+          <p className="small quiet">
+            next pick <span className="mono">{bed.pick.lotCode}</span> on {shortDay(bed.pick.on)}
+            {bed.pick.until > bed.pick.on ? `, can stand until ${shortDay(bed.pick.until)}` : ', cannot wait longer'}
+          </p>
+        )}
       </div>
     </div>
   );

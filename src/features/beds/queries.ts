@@ -4,6 +4,7 @@ import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { formatQuantity } from '../../core/plan/consequences';
+import { nextPick } from '../../core/plan/unpicked';
 import { addDays, type Day } from '../../core/quantity/days';
 import { newId } from '../../db/plan';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
@@ -23,6 +24,8 @@ export interface BedView {
   positions: number;
   held: number;
   fullest: { positions: number; day: Day } | null;
+  /** The next picking here as planned, and how long it may slide. */
+  pick: { lotCode: string; on: Day; until: Day } | null;
 }
 
 export interface SowView {
@@ -93,6 +96,10 @@ function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {
   const occupied = forecast.bedsOccupied.get(bedId) ?? new Float64Array();
   let most = 0;
   occupied.slice(0, 84).forEach((v, i) => (most = v > occupied[most]! ? i : most));
+  const picks = here
+    .map(({ s }) => ({ lotCode: s.lotCode, pick: nextPick(forecast.supply, s.lotCode, at) }))
+    .sort((a, b) => (a.pick?.at ?? Infinity) - (b.pick?.at ?? Infinity));
+  const next = picks[0]?.pick ? { lotCode: picks[0].lotCode, ...picks[0].pick } : null;
   return {
     code: bed.code,
     says: `${bed.method ?? ''} ${bed.areaM2} m²`,
@@ -105,6 +112,11 @@ function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {
     held: here.reduce((sum, { s }) => sum + s.positions, 0),
     fullest:
       occupied.length > 1 ? { positions: Math.round(occupied[most]!), day: addDays(forecast.firstDay, most) } : null,
+    pick: next && {
+      lotCode: next.lotCode,
+      on: addDays(forecast.firstDay, next.at),
+      until: addDays(forecast.firstDay, next.until),
+    },
   };
 }
 

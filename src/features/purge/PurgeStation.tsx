@@ -89,6 +89,8 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                     <span className="mono">{r.bed}</span>
                     <span>
                       <span className="strong">{r.crop}</span> <span className="small quiet">{r.lotCode}</span>
+                      <br />
+                      <span className={`small ${r.pick ? 'quiet' : 'attention'}`}>{pickWords(r.pick)}</span>
                     </span>
                     <span className="mono small">
                       {formatNumber(r.plants)} places · {r.since === 0 ? 'since today' : `for ${r.since} d`}
@@ -106,6 +108,13 @@ export function PurgeStation({ page }: { page: PurgePage }) {
       </div>
     </>
   );
+}
+
+function pickWords(pick: PurgePage['ripe'][number]['pick']) {
+  if (!pick) return 'no pick is planned: pick it, plan one on Season, or it is lost';
+  return pick.until > pick.on
+    ? `pick on ${shortDay(pick.on)}; it can stand until ${shortDay(pick.until)}`
+    : `pick on ${shortDay(pick.on)}; it cannot wait longer`;
 }
 
 function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; mayChange: boolean }) {

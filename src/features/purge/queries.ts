@@ -1,6 +1,7 @@
 import 'server-only';
 import { liveGrades } from '../../core/fish/liveSale';
 import { stepWords } from '../../core/plan/steps/steps';
+import { nextPick } from '../../core/plan/unpicked';
 import type { GateCheck } from '../../core/purge/gate';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { formatQuantity } from '../../core/plan/consequences';
@@ -26,10 +27,16 @@ export interface Batch {
   steps: { id: string; words: string; day: Day; done: boolean }[];
 }
 
+/** When a planting is to be picked, and the last day it may stand unpicked. */
+export interface PickView {
+  on: Day;
+  until: Day;
+}
+
 export interface PurgePage extends DayView {
   batches: Batch[];
   packs: { lotCode: string; product: string; amount: string; packedOn: Day; useBy: Day; daysLeft: number }[];
-  ripe: { lotCode: string; crop: string; bed: string; plants: number; since: number }[];
+  ripe: { lotCode: string; crop: string; bed: string; plants: number; since: number; pick: PickView | null }[];
 }
 
 const AHEAD_DAYS = 14;
@@ -78,6 +85,10 @@ export async function purgePage(search: Search): Promise<PurgePage> {
       daysLeft: daysBetween(day, useBy),
     };
   });
+  const pickOf = (lotCode: string): PickView | null => {
+    const pick = nextPick(forecast.supply, lotCode, at);
+    return pick && { on: addDays(forecast.firstDay, pick.at), until: addDays(forecast.firstDay, pick.until) };
+  };
   const ripe = forecast.plants
     .filter(
       (s) =>
@@ -93,6 +104,7 @@ export async function purgePage(search: Search): Promise<PurgePage> {
       bed: codeOf(s.placeId),
       plants: s.positions,
       since: at - s.readyFrom!,
+      pick: pickOf(s.lotCode),
     }));
   return {
     ...dayOnly(view),

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { grownWeightG } from '../../../src/core/fish/growth';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
+import { nextPick } from '../../../src/core/plan/unpicked';
 import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aStep, ids, someTrout } from '../farm';
@@ -222,6 +223,9 @@ describe('crops, day by day', () => {
     // The bed is cleared the day after the pick: the pick may slide by that day and no more.
     const cleared = forecastFarm(aFarm({ fish: [] }), plan, settings);
     expect(cleared.supply[0]).toMatchObject({ from: 48, until: 48 + 1 + 9, standsDays: 1 });
+    expect(nextPick(standing.supply, 'B-1', 0)).toEqual({ at: 48, until: 55 });
+    expect(nextPick(cleared.supply, 'B-1', 48)).toEqual({ at: 48, until: 49 });
+    expect([nextPick(standing.supply, 'B-1', 49), nextPick(standing.supply, 'B-2', 0)]).toEqual([null, null]);
   }); // prettier-ignore
 
   test('what was picked or cleared is no supply a second time, and the plan says so', () => {
