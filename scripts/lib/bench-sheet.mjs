@@ -68,7 +68,8 @@ desktop.terminate()
 /** Recalculating the same forecast of fish in a spreadsheet, ms; null where none is installed. */
 export async function sheetMs() {
   const has = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;
-  if (!has('soffice', ['--version']) || !has('python3', ['-c', 'import uno'])) return null;
+  const python = ['python3', '/usr/bin/python3'].find((name) => has(name, ['-c', 'import uno']));
+  if (!python || !has('soffice', ['--version'])) return null;
   const folder = mkdtempSync(join(tmpdir(), 'sheet-'));
   const [file, script] = [join(folder, 'fish.fods'), join(folder, 'recalculate.py')];
   writeFileSync(file, sheet());
@@ -76,7 +77,7 @@ export async function sheetMs() {
   const port = await freePort(20_500);
   const office = spawn('soffice', ['--headless', '--norestore', `-env:UserInstallation=file://${folder}/profile`, `--accept=socket,host=127.0.0.1,port=${port};urp;`], { stdio: 'ignore' }); // prettier-ignore
   try {
-    const done = spawnSync('python3', [script, String(port), file], { encoding: 'utf8', timeout: 240_000 });
+    const done = spawnSync(python, [script, String(port), file], { encoding: 'utf8', timeout: 240_000 });
     return done.status === 0 ? Number(done.stdout.trim().split(/\s+/).at(-1)) : null;
   } finally {
     office.kill();

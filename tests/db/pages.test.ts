@@ -7,6 +7,12 @@ import { as, desk, NotFound, on as ask, cookie, TODAY, visit } from './visitor';
 visit();
 const on = (day?: string) => ask(day ? { day } : {});
 
+/** The cohort that stands in a tank today. */
+async function lotOf(place: string) {
+  const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+  return (await cohortsPage(on())).rows.find((r) => r.place === place)!.lotCode;
+}
+
 describe('screens', () => {
   test('nobody sees anything without signing in', async () => {
     const { roundPage } = await import('../../src/features/round/queries');
@@ -98,6 +104,24 @@ describe('screens', () => {
     expect(all.feedings).toHaveLength(30 + page.more.feedings);
     expect(all.more).toEqual({ feedings: 0, movements: 0 });
     await expect(cohortPage('NO-SUCH', on())).rejects.toBeInstanceOf(NotFound);
+  });
+
+  test('from a coming day, what comes next is after it: of a tank, a cohort, the arrivals and the purge', async () => {
+    const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { arrivalsPage } = await import('../../src/features/cohorts/keepingQueries');
+    const { purgePage } = await import('../../src/features/purge/queries');
+    const day = addDays(TODAY, 20);
+    const seen = async (search: ReturnType<typeof on>) => [
+      ...(await tankPage('P1', search)).next.map((n) => n.day),
+      ...(await cohortPage(await lotOf('H7'), search)).steps.map((s) => s.day),
+      ...(await arrivalsPage(search)).coming.map((c) => c.day),
+      ...(await purgePage(search)).batches.map((b) => b.harvestOn),
+    ];
+    const [today, later] = [await seen(on()), await seen(on(day))];
+    expect(today.filter((d) => d < day).length).toBeGreaterThan(1);
+    expect(later.length).toBeGreaterThan(1);
+    expect(later.filter((d) => d < day)).toEqual([]);
   });
 
   test('beds: every raft has its planting or is free, and what to sow says why', async () => {

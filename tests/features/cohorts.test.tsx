@@ -352,7 +352,7 @@ describe('what happened', () => {
     const page = {
       ...day,
       lotCode: 'TRT-1',
-      grades: [],
+      grades: null,
       record: [died],
       weighings: [weighing],
       events: [],

@@ -59,6 +59,18 @@ export function countsByGrade(
   return grades.map((g) => count * Math.max(0, above(g.fromCm) - above(g.toCm)));
 }
 
+/**
+ * Counts as whole fish that still add up: each is rounded down, and what is over goes to those that lost most by it.
+ * The sum is that of the counts, rounded.
+ */
+export function wholeFish(counts: readonly number[]): number[] {
+  const whole = counts.map(Math.floor);
+  const over = Math.round(counts.reduce((a, b) => a + b, 0)) - whole.reduce((a, b) => a + b, 0);
+  const byLoss = counts.map((count, i) => ({ i, loss: count - whole[i]! })).sort((a, b) => b.loss - a.loss);
+  for (const { i } of byLoss.slice(0, Math.max(0, over))) whole[i]! += 1;
+  return whole;
+}
+
 /** Where a grade is written into a plan: its middle, so that a range set a little differently is still the same grade. */
 export function gradeMiddleCm({ fromCm, toCm }: Pick<LiveGrade, 'fromCm' | 'toCm'>): number {
   return (fromCm + toCm) / 2;

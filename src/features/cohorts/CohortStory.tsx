@@ -40,7 +40,7 @@ interface StoryLine {
 
 function storyLines(page: CohortPage): StoryLine[] {
   const { units } = page;
-  const alive = page.grades.length > 0;
+  const alive = page.grades !== null;
   const what = (reason: string) => (alive && reason === 'harvest' ? 'netted' : (REASON_WORDS[reason] ?? reason));
   const lines: StoryLine[] = [
     ...page.record.map((m) => ({

@@ -32,7 +32,7 @@ export function CohortView({ page }: { page: CohortPage }) {
               today={page.today}
             />
             <Figures page={page} />
-            {page.grades.length > 0 && <LiveGrades page={page} />}
+            {page.grades && <LiveGrades grades={page.grades} currency={page.cost.currency} />}
           </div>
         </section>
         <div className="stack">
@@ -183,7 +183,8 @@ function Figures({ page }: { page: CohortPage }) {
 }
 
 /** What an ornamental cohort would sell as, on the day shown. */
-function LiveGrades({ page }: { page: CohortPage }) {
+function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grades']>; currency: string }) {
+  const worthMinor = grades.rows.reduce((sum, g) => sum + g.count * g.priceMinor, 0);
   return (
     <ScrollTable label="Size grades" testId="grades">
       <p className="small quiet">Sold alive by length, not for food. How many are of each grade by the forecast:</p>
@@ -197,7 +198,7 @@ function LiveGrades({ page }: { page: CohortPage }) {
           </tr>
         </thead>
         <tbody>
-          {page.grades.map((g) => (
+          {grades.rows.map((g) => (
             <tr key={g.name}>
               <td style={{ whiteSpace: 'nowrap' }}>
                 {g.name}
@@ -210,10 +211,24 @@ function LiveGrades({ page }: { page: CohortPage }) {
               <td className="num strong">
                 <Why because={g.because}>{formatNumber(g.count)}</Why>
               </td>
-              <td className="num">{formatMoney(g.priceMinor, page.cost.currency)}</td>
-              <td className="num">{formatMoney(Math.round(g.count) * g.priceMinor, page.cost.currency)}</td>
+              <td className="num">{formatMoney(g.priceMinor, currency)}</td>
+              <td className="num">{formatMoney(g.count * g.priceMinor, currency)}</td>
             </tr>
           ))}
+          {grades.outside > 0 && (
+            <tr>
+              <td className="quiet">outside every grade</td>
+              <td className="num">{formatNumber(grades.outside)}</td>
+              <td />
+              <td />
+            </tr>
+          )}
+          <tr>
+            <td className="strong">All</td>
+            <td className="num strong">{formatNumber(grades.count)}</td>
+            <td />
+            <td className="num strong">{formatMoney(worthMinor, currency)}</td>
+          </tr>
         </tbody>
       </table>
     </ScrollTable>

@@ -53,7 +53,7 @@ export function PlanSteps({
           {refused}
         </p>
       )}
-      {steps.length === 0 && <p className="empty">Nothing is planned for it.</p>}
+      {steps.length === 0 && <p className="empty">Nothing more is planned for it.</p>}
       <ul className="rows">
         {steps.map((s) => (
           <li key={s.id} className="row">

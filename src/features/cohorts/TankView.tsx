@@ -111,7 +111,7 @@ export function TankView({ page }: { page: TankPage }) {
               <h2>Comes next</h2>
             </header>
             {page.next.length === 0 ? (
-              <p className="empty">Nothing is planned here.</p>
+              <p className="empty">Nothing more is planned here.</p>
             ) : (
               <ul className="rows">
                 {page.next.map((n, i) => (

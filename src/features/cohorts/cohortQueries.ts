@@ -5,7 +5,7 @@ import { explainConversion, explainCost, explainGrade, explainPace, explainReady
 import { COMPANIONS, SMALL_FISH_G } from '../../core/fish/biosecurity';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
 import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
-import { countsByGrade, liveGrades, nettingWords, type LiveGrade } from '../../core/fish/liveSale';
+import { countsByGrade, liveGrades, nettingWords, wholeFish, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative } from '../../core/fish/sizeSpread';
 import type { Species } from '../../core/library/types';
 import { sayStepChange } from '../../core/plan/changes';
@@ -27,7 +27,15 @@ import {
   type FishEvent,
 } from '../../db/fishRecords';
 import { changesOfSteps, stepsOfLot, type StoredStep } from '../../db/plan';
-import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../server/farmView';
+import {
+  dayOnly,
+  farmView,
+  mayBeCode,
+  stillToCome,
+  type DayView,
+  type FarmView,
+  type Search,
+} from '../../server/farmView';
 import type { Handled } from './handle/shared';
 import { tankChoices, type TankChoice } from './tankChoices';
 import { growthPoints, shareSeries, type GrowthPoint } from './growthPoints';
@@ -55,8 +63,14 @@ export interface CohortPage extends DayView {
   more: { feedings: number; movements: number };
   events: (FishEvent & MayTakeBack)[];
   handled: Handled[];
-  /** Size grades it is sold alive in, with how many fish are of each on the day; empty for food fish. */
-  grades: { name: string; fromCm: number; toCm: number; count: number; priceMinor: number; because: Explanation }[];
+  /** Size grades it is sold alive in, with how many fish are of each on the day; null for food fish. */
+  grades: {
+    rows: { name: string; fromCm: number; toCm: number; count: number; priceMinor: number; because: Explanation }[];
+    /** Fish too small or too large for every grade. */
+    outside: number;
+    /** All of them, whole fish: the rows and those outside add up to it. */
+    count: number;
+  } | null;
   tanks: TankChoice[];
   account: CohortAccount;
   /** Last sample against the forecast made before it. */
@@ -251,16 +265,20 @@ function handledOf(view: FarmView, cohort: Cohort, grades: LiveGrade[], stay: Fi
 function gradeRows({ at, units }: FarmView, cohort: Cohort, grades: LiveGrade[]): CohortPage['grades'] {
   const { code, species, count: present, meanG } = cohort;
   const inGrades = cohort.present.map((s) => gradesOf(s, cohort.fish, at, grades, species));
-  return grades.map((g, i) => {
-    const count = inGrades.reduce((sum, counts) => sum + counts[i]!, 0);
-    const grade = { name: g.product.name, fromCm: g.fromCm, toCm: g.toCm, count };
+  if (grades.length === 0) return null;
+  const exact = grades.map((_, i) => inGrades.reduce((sum, counts) => sum + counts[i]!, 0));
+  const outside = Math.max(0, present - exact.reduce((a, b) => a + b, 0));
+  const whole = wholeFish([...exact, outside]);
+  const rows = grades.map((g, i) => {
+    const grade = { name: g.product.name, fromCm: g.fromCm, toCm: g.toCm, count: whole[i]! };
     const because = explainGrade({ ...grade, lotCode: code, present, meanG, species }, units);
     return { ...grade, priceMinor: g.product.priceMinor, because };
   });
+  return { rows, outside: whole.at(-1)!, count: whole.reduce((a, b) => a + b, 0) };
 }
 
 function openStepsOf(view: FarmView, { steps, changes }: Cohort): CohortPage['steps'] {
-  return steps
+  return stillToCome(view, steps)
     .filter((s) => s.state === 'planned')
     .map((s) => ({
       ...s,

@@ -9,7 +9,7 @@ import { plannedWaterC } from '../../core/water/plannedTemperature';
 import { latestPh } from '../../db/facts';
 import { husbandryEvents, type FishEvent } from '../../db/fishRecords';
 import { tankChoices, type TankChoice } from './tankChoices';
-import { dayOnly, farmView, type DayView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, stillToCome, type DayView, type Search } from '../../server/farmView';
 
 export interface ArrivalsPage extends DayView {
   species: { code: string; name: string; fingerlingMinor: number; quarantineDays: number }[];
@@ -63,7 +63,7 @@ export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
       };
     }),
     tanks: tankChoices(view, more.pH, true),
-    coming: steps
+    coming: stillToCome(view, steps)
       .filter((s) => s.kind === 'stock')
       .sort((a, b) => (a.day < b.day ? -1 : 1))
       .map((s) => {

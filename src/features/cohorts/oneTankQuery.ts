@@ -9,7 +9,7 @@ import type { FarmFacts, PlaceFact, PlanStep } from '../../core/plan/types';
 import { addDays, type Day } from '../../core/quantity/days';
 import { formatNumber } from '../../core/quantity/units';
 import { husbandryEvents, type FishEvent } from '../../db/fishRecords';
-import { dayOnly, farmView, type DayView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, stillToCome, type DayView, type Search } from '../../server/farmView';
 import { airFor, staysAt } from './lifeQueries';
 
 export interface TankPage extends DayView {
@@ -83,7 +83,7 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
     },
     resting: facts.resting.find((r) => r.placeId === place.id)?.until ?? null,
     events,
-    next: steps
+    next: stillToCome(view, steps)
       .filter((s) => s.fromPlaceId === place.id || s.toPlaceId === place.id)
       .map((s) => ({ day: s.day, words: sayStep(s, place.id, facts) ?? '' }))
       .filter((s) => s.words)

@@ -9,6 +9,7 @@ import {
   liveGrades,
   liveSaleQuestions,
   nettingWords,
+  wholeFish,
 } from '../../../src/core/fish/liveSale';
 import { weightFromLengthG } from '../../../src/core/fish/lengthWeight';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
@@ -28,6 +29,18 @@ const products = [grade('large', 18, 26), grade('small', 10, 14), grade('middle'
 const grades = liveGrades([...products, ...aFarm().products], 'koi');
 
 describe('size grades of fish sold alive', () => {
+  test('shown as whole fish they add up to all there are, and none is off by one fish', () => {
+    expect(wholeFish([33.4, 33.4, 33.2])).toEqual([34, 33, 33]);
+    const counts = fc.array(fc.double({ min: 0, max: 5000, noNaN: true }), { minLength: 1, maxLength: 6 });
+    fc.assert(
+      fc.property(counts, (exact) => {
+        const whole = wholeFish(exact);
+        expect(whole.reduce((a, b) => a + b, 0)).toBe(Math.round(exact.reduce((a, b) => a + b, 0)));
+        whole.forEach((count, i) => expect(Math.abs(count - exact[i]!)).toBeLessThan(1));
+      }),
+    );
+  });
+
   test('grades come smallest first, and food fish have none', () => {
     expect(grades.map((g) => g.product.code)).toEqual(['small', 'middle', 'large']);
     expect(liveGrades([...products, ...aFarm().products], 'rainbow-trout')).toEqual([]);
