@@ -31,9 +31,9 @@ export function dayOnly(view: DayView): DayView {
   return { person, units, today, day, when, at };
 }
 
-/** What of a plan is still to come on the shown day: seen from a future day, what the forecast has done by then is behind it. */
+/** What of a plan is still to come on the shown day: seen from a future day, what the forecast has done by its evening is behind it. */
 export function stillToCome<S extends { day: Day }>({ when, day }: DayView, steps: readonly S[]): S[] {
-  return steps.filter((s) => when !== 'future' || s.day >= day);
+  return steps.filter((s) => when !== 'future' || s.day > day);
 }
 
 export interface FarmView extends DayView {

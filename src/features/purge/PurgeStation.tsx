@@ -84,16 +84,17 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                   <li
                     key={r.lotCode}
                     className="row"
-                    style={{ display: 'grid', gridTemplateColumns: '44px 1fr auto', gap: 10 }}
+                    style={{ display: 'grid', gridTemplateColumns: '44px 1fr auto', gap: '2px 10px' }}
                   >
                     <span className="mono">{r.bed}</span>
                     <span>
                       <span className="strong">{r.crop}</span> <span className="small quiet">{r.lotCode}</span>
-                      <br />
-                      <span className={`small ${r.pick ? 'quiet' : 'attention'}`}>{pickWords(r.pick)}</span>
                     </span>
                     <span className="mono small">
                       {formatNumber(r.plants)} places · {r.since === 0 ? 'since today' : `for ${r.since} d`}
+                    </span>
+                    <span className={`small ${r.pick ? 'quiet' : 'attention'}`} style={{ gridColumn: '2 / -1' }}>
+                      {pickWords(r.pick)}
                     </span>
                   </li>
                 ))}

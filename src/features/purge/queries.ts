@@ -7,7 +7,7 @@ import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { formatQuantity } from '../../core/plan/consequences';
 import { gatesOf, type BatchChange, type PurgeBatch } from '../../db/purgeBatch';
 import type { StoredStep } from '../../db/plan';
-import { dayOnly, farmView, stillToCome, type DayView, type Search } from '../../server/farmView';
+import { dayOnly, farmView, type DayView, type Search } from '../../server/farmView';
 
 export interface Batch {
   groupId: string;
@@ -42,12 +42,12 @@ export interface PurgePage extends DayView {
 const AHEAD_DAYS = 14;
 
 export async function purgePage(search: Search): Promise<PurgePage> {
-  const view = await farmView(search, async (tx, base) => {
-    const { steps, facts, day, today } = base;
+  const view = await farmView(search, async (tx, { steps, facts, day, today, when }) => {
     // Fish sold alive are neither purged nor gated.
     const food = (code: string | null) => liveGrades(facts.products, code ?? '').length === 0;
-    const harvests = stillToCome(base, steps)
+    const harvests = steps
       .filter((s) => s.kind === 'harvest' && food(s.speciesCode) && s.day <= addDays(day, AHEAD_DAYS))
+      .filter((s) => when !== 'future' || s.day >= day)
       .slice(0, 12);
     const gates = await gatesOf(tx, harvests.map((h) => h.groupId), today, facts.treatments); // prettier-ignore
     return harvests.map((harvest) => ({ harvest, gate: gates.get(harvest.groupId)! }));
