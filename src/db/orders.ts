@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
-import { addDays, type Day } from '../core/quantity/days';
+import { useByDay } from '../core/market/useBy';
+import type { Day } from '../core/quantity/days';
 import { shortDay } from '../core/quantity/sayDay';
 import type { Tx } from './connection';
 import { takeNumber } from './entries';
@@ -159,7 +160,7 @@ export async function allocate(
   if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', `Choose a lot of ${line.productName}.`);
   requireWhole(line.unit, wish.quantity, 'quantity');
   const keeps = await tx('product').where({ code: line.productCode }).first('shelf_life_days');
-  const useBy = addDays(lot.began_on, keeps?.shelf_life_days ?? 0);
+  const useBy = useByDay(lot.began_on, keeps?.shelf_life_days ?? 0);
   if (line.unit !== 'fish' && useBy < order.dueDay && !wish.reason)
     throw new RuleBroken(
       'reason',

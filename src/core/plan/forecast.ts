@@ -1,3 +1,4 @@
+import { useByDay } from '../market/useBy';
 import { occupiedByDay } from '../crops/occupancy';
 import { dayNumber, type Day } from '../quantity/days';
 import { ammoniaFromFeedG } from '../water/ammonia';
@@ -167,7 +168,7 @@ function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: numbe
   const lots = facts.packed.map((lot) => ({
     productCode: lot.productCode,
     from: 0,
-    until: dayNumber(lot.packedOn) + (shelfLife.get(lot.productCode) ?? 0) - today,
+    until: dayNumber(useByDay(lot.packedOn, shelfLife.get(lot.productCode) ?? 0)) - today,
     quantity: lot.quantity,
     spread: 0,
     lotCode: lot.lotCode,

@@ -28,9 +28,7 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
           <thead>
             <tr>
               <th>Lot</th>
-              <th>Product</th>
               <th className="right">There</th>
-              <th>Packed</th>
               <th>Use by</th>
               <th />
             </tr>
@@ -38,13 +36,15 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
           <tbody>
             {lots.map((lot) => (
               <tr key={lot.lotId}>
-                <td className="mono">{lot.lotCode}</td>
-                <td>{lot.product}</td>
+                <td>
+                  {lot.product}
+                  <div className="mono small quiet">{lot.lotCode}</div>
+                </td>
                 <td className="num">{lot.words}</td>
-                <td>{shortDay(lot.packedOn)}</td>
                 <td className={lot.past ? 'danger strong' : undefined}>
                   {shortDay(lot.useBy)}
                   {lot.past && ', past'}
+                  <div className="small quiet">packed {shortDay(lot.packedOn)}</div>
                 </td>
                 <td className="right">
                   <Button size="small" onClick={() => setOpen(lot)} aria-label={`Write off ${lot.lotCode}`}>

@@ -5,6 +5,7 @@ import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay, weekdayName } from '../../core/quantity/sayDay';
 import { promiseTable } from '../../core/market/promiseTable';
+import { useByDay } from '../../core/market/useBy';
 import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
@@ -131,7 +132,7 @@ function coldLots({ facts, units, today }: FarmView, packed: Awaited<ReturnType<
   const lots = packed.flatMap((lot) => {
     const product = facts.products.find((p) => p.code === lot.productCode);
     if (!product || product.unit === 'fish') return [];
-    const useBy = addDays(lot.packedOn, product.shelfLifeDays);
+    const useBy = useByDay(lot.packedOn, product.shelfLifeDays);
     const { lotId, lotCode, quantity, packedOn } = lot;
     return [{ lotId, lotCode, product: product.name, unit: product.unit, quantity, words: formatQuantity(quantity, product.unit, units), packedOn, useBy, past: useBy < today }];
   });

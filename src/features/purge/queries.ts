@@ -1,5 +1,6 @@
 import 'server-only';
 import { liveGrades } from '../../core/fish/liveSale';
+import { useByDay } from '../../core/market/useBy';
 import { stepWords } from '../../core/plan/steps/steps';
 import { nextPick } from '../../core/plan/unpicked';
 import type { GateCheck } from '../../core/purge/gate';
@@ -76,7 +77,7 @@ export async function purgePage(search: Search): Promise<PurgePage> {
   });
   const packs = facts.packed.map((p) => {
     const product = facts.products.find((q) => q.code === p.productCode)!;
-    const useBy = addDays(p.packedOn, product.shelfLifeDays);
+    const useBy = useByDay(p.packedOn, product.shelfLifeDays);
     return {
       lotCode: p.lotCode,
       product: product.name,

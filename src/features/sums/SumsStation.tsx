@@ -94,13 +94,16 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
   );
 }
 
+/** Letters of a label that half a phone's width can show. */
+const WORDS_IN_HALF = 20;
+
 function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
   return sum.inputs.map((f): FormField => {
     if (isChoice(f)) return { name: f.name, label: f.words, kind: 'select', options: choicesOf(f), start: f.start };
     const label = f.quantity || !f.unit ? f.words : `${f.words}, ${f.unit}`;
     const help = sayRange(f, units) + (f.many ? ', with spaces between' : '');
     if (f.many) return { name: f.name, label, kind: 'weights', rows: 1, quantity: f.quantity, start: [...(f.start as readonly number[])], help };
-    return { name: f.name, label, kind: f.quantity ? 'quantity' : 'number', quantity: f.quantity, start: f.start as number, half: true, help };
+    return { name: f.name, label, kind: f.quantity ? 'quantity' : 'number', quantity: f.quantity, start: f.start as number, half: label.length <= WORDS_IN_HALF, help };
   });
 } // prettier-ignore
 
