@@ -3,6 +3,7 @@ import { module as draftDiscardModule } from './draft/discard';
 import { module as draftKeepModule } from './draft/keep';
 import { module as draftLayAsideModule } from './draft/layAside';
 import { module as draftLayPlanModule } from './draft/layPlan';
+import { module as draftLayWaterModule } from './draft/layWater';
 import { module as entryTakeBackModule } from './entry/takeBack';
 import { module as fishDeadModule } from './fish/dead';
 import { module as fishFeedModule } from './fish/feed';
@@ -39,6 +40,7 @@ import { module as purgeStopFeedModule } from './purge/stopFeed';
 import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
+import { module as setupDropTemperatureModule } from './setup/dropTemperature';
 import { module as setupFeedRuleModule } from './setup/feedRule';
 import { module as setupFishSaleModule } from './setup/fishSale';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
@@ -54,6 +56,7 @@ export const modules = [
   draftKeepModule,
   draftLayAsideModule,
   draftLayPlanModule,
+  draftLayWaterModule,
   entryTakeBackModule,
   fishDeadModule,
   fishFeedModule,
@@ -90,6 +93,7 @@ export const modules = [
   purgeTasteModule,
   purgeTransferModule,
   recordMendModule,
+  setupDropTemperatureModule,
   setupFeedRuleModule,
   setupFishSaleModule,
   setupLifeSupportModule,

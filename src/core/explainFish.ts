@@ -1,6 +1,7 @@
 import { inSentence } from './library/inSentence';
 import { by, type Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
+import type { LotCost } from './fish/lotCost';
 import type { SampleWeight } from './fish/presentSize';
 import type { Species } from './library/types';
 import { formatMoney } from './quantity/money';
@@ -66,7 +67,7 @@ export function explainConversion(lotCode: string, feedG: number, account: Cohor
 } // prettier-ignore
 
 /** Why a kilogram of a cohort has cost so much up to now. */
-export function explainCost(lotCode: string, cost: { fishMinor: number | null; feedMinor: number; currency: string }, producedG: number, units: UnitChoice): Explanation {
+export function explainCost(lotCode: string, cost: LotCost & { currency: string; origins: string[]; offspring: string[] }, producedG: number, units: UnitChoice): Explanation {
   const money = (minor: number) => formatMoney(minor, cost.currency);
   const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {
@@ -75,7 +76,9 @@ export function explainCost(lotCode: string, cost: { fishMinor: number | null; f
     inputs: [
       { label: 'Paid for the fish', value: cost.fishMinor === null ? 'not recorded' : money(cost.fishMinor), from: 'the price noted on arrival' },
       { label: 'Feed given', value: money(cost.feedMinor), from: 'each feeding at the price of its lot, or of the species’ feed rule' },
-      { label: 'Weight here or taken', value: formatMass(producedG, units), from: 'forecast of the day, and what left it alive for harvest or sale' },
+      ...(cost.cameMinor > 0 ? [{ label: `Of both, came with fish of ${cost.origins.join(', ')}`, value: money(cost.cameMinor), from: 'their share of what that cohort had cost, by weight of all it had raised' }] : []),
+      ...(cost.wentMinor > 0 ? [{ label: `Not in it: went on with ${cost.offspring.join(', ')}`, value: money(cost.wentMinor), from: 'the same share: a kilogram costs the same before and after' }] : []),
+      { label: 'Weight here or taken', value: formatMass(producedG, units), from: 'forecast of the day, and what left it for harvest or sale' },
     ],
     source: 'Money spent over weight raised; both up to the day shown.',
     change: 'note what was paid for fish and feed lots in Arrivals and Feed.',

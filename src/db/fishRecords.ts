@@ -1,5 +1,6 @@
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import { OUTSIDE } from './ledger';
 
 export interface FishEvent {
   id: string;
@@ -59,13 +60,12 @@ export interface FeedingRow {
 export interface Feedings {
   /** The newest, newest first. */
   rows: FeedingRow[];
-  /** All of them: how many, g and minor units. */
+  /** All of them: how many, and g. */
   count: number;
   totalG: number;
-  costMinor: number;
 }
 
-/** What a cohort was fed. A feed lot costs what was paid for it, else the usual price of its feed. */
+/** What a cohort was fed. */
 export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Promise<Feedings> {
   // The lateral reads one movement a feeding by its key; a join would read every movement of the farm.
   const { rows } = await tx.raw(
@@ -87,12 +87,11 @@ export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Pr
     })), // prettier-ignore
     count: all.length,
     totalG: given.reduce((sum, r) => sum + r.mass_g, 0),
-    costMinor: given.reduce((sum, r) => sum + r.mass_g * feeds.get(r.lot_id)!.minorPerG, 0),
   };
 }
 
-/** Code and price of feed lots, minor units per g. */
-async function feedLotPrices(tx: Tx, cohortId: string, feedLotIds: string[]) {
+/** Code and price of feed lots, minor units per g: what was paid for each, else the usual price of that feed. */
+export async function feedLotPrices(tx: Tx, cohortId: string, feedLotIds: string[]) {
   const { rows } = await tx.raw(
     `select l.id, l.code, coalesce(
          l.cost_minor::numeric / (select nullif(sum(x.mass_g), 0) from movement x where x.farm_id = l.farm_id and x.lot_id = l.id and x.reason = 'receive' and l.cost_minor is not null),
@@ -110,35 +109,43 @@ async function feedLotPrices(tx: Tx, cohortId: string, feedLotIds: string[]) {
 }
 
 export interface LotMoney {
-  costMinor: number | null;
   permit: string | null;
   note: string | null;
   startMeanG: number;
   startCount: number;
+  /** Taken alive, regrouped fish included; and of it what was harvested or sold. */
   takenG: number;
+  harvestedG: number;
   deaths: { day: Day; count: number }[];
   origins: string[];
   offspring: string[];
 }
 
-/** What a lot began with, cost and gave. */
+/** A regrouping that was taken back left no lot behind. */
+const REGROUPED_STILL = (tx: Tx) =>
+  tx('movement as m')
+    .whereRaw('m.farm_id = l.farm_id and m.lot_id = l.id')
+    .whereIn('m.reason', ['grade', 'merge'])
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'));
+
+/** What a lot began with and gave. */
 export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMoney> {
-  const [lot, { rows }, made, origins, offspring] = [ await tx('lot').where({ id: lotId }).first('cost_minor', 'permit', 'note', 'start_mean_g'),  await tx.raw(
-      `select m.reason, m.farm_day, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
-       where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
-         and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2 order by 2`,
+  const [lot, { rows }, origins, offspring] = [ await tx('lot').where({ id: lotId }).first('permit', 'note', 'start_mean_g'),  await tx.raw(
+      `select m.reason, m.farm_day, p.code as from_place, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
+       join place p on p.farm_id = m.farm_id and p.id = m.from_place_id where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+         and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2, 3 order by 2`,
       { lotId, day },
-    ),  await tx('movement as m').join('place as p', 'p.id', 'm.from_place_id').where({ 'm.lot_id': lotId, 'p.code': 'MADE' }).whereIn('m.reason', ['grade', 'merge']).sum('m.count as n').first(),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).pluck('l.code')]; // prettier-ignore
-  const all = rows as { reason: string; farm_day: Day; count: number; mass_g: number }[];
-  const own = Number(made?.n ?? 0);
-  const sum = (reasons: string[], pick: 'count' | 'mass_g') => all.filter((r) => reasons.includes(r.reason)).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore
+    ),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).whereExists(REGROUPED_STILL(tx)).pluck('l.code')]; // prettier-ignore
+  const all = rows as { reason: string; farm_day: Day; from_place: string; count: number; mass_g: number }[];
+  const isOwn = (r: { reason: string; from_place: string }) => r.reason === 'receive' || r.from_place === OUTSIDE.made;
+  const sum = (of: (r: (typeof all)[number]) => boolean, pick: 'count' | 'mass_g') => all.filter(of).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore
   return {
-    costMinor: lot.cost_minor === null ? null : Number(lot.cost_minor),
     permit: lot.permit,
     note: lot.note,
     startMeanG: lot.start_mean_g ?? 1,
-    startCount: sum(['receive'], 'count') + own,
-    takenG: sum(['harvest'], 'mass_g') + (own > 0 ? 0 : sum(['grade', 'merge'], 'mass_g')),
+    startCount: sum(isOwn, 'count'),
+    takenG: sum((r) => r.reason !== 'dead' && !isOwn(r), 'mass_g'),
+    harvestedG: sum((r) => r.reason === 'harvest', 'mass_g'),
     deaths: all.filter((r) => r.reason === 'dead').map((r) => ({ day: r.farm_day, count: r.count })),
     origins,
     offspring,

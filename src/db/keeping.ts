@@ -4,7 +4,9 @@ import type { Species } from '../core/library/types';
 import type { Crop } from '../core/library/types';
 import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../core/plan/types';
 import { addDays, type Day } from '../core/quantity/days';
+import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';
+import { plannedSettings } from './doing/temperature';
 import type { HoldingRow } from './facts';
 
 /** A farm's species row; what an older copy does not say yet is filled from the planning defaults. */
@@ -13,15 +15,11 @@ function speciesOf(row: { code: string; params: Species; version: number }): Spe
   return { ...defaults, ...row.params };
 }
 
-/** Planned temperatures that depart from the months, by loop, oldest first; of two for one day the newer counts. */
-async function tempPlans(tx: Tx): Promise<Map<string, { from: Day; tempC: number | null }[]>> {
-  const rows: { loop_id: string; from_day: Day; temp_c: number | null }[] = await tx('loop_temperature')
-    .distinctOn(['loop_id', 'from_day'])
-    .orderBy(['loop_id', 'from_day', { column: 'recorded_at', order: 'desc' }])
-    .select('loop_id', 'from_day', 'temp_c');
-  const plans = new Map<string, { from: Day; tempC: number | null }[]>();
-  for (const r of rows) plans.set(r.loop_id, [...(plans.get(r.loop_id) ?? []), { from: r.from_day, tempC: r.temp_c }]);
-  return plans;
+/** Planned temperatures that depart from the months, by loop. */
+async function tempPlans(tx: Tx): Promise<Map<string, LoopFact['tempPlan']>> {
+  const byLoop = new Map<string, TempSetting[]>();
+  for (const s of await plannedSettings(tx)) byLoop.set(s.loopId, [...(byLoop.get(s.loopId) ?? []), s]);
+  return new Map([...byLoop].map(([loopId, settings]) => [loopId, tempPlanOf(settings)]));
 }
 
 /** What is sown, kept and sold. */

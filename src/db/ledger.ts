@@ -110,6 +110,8 @@ export interface NewLot {
   supplier?: string | null;
   note?: string | null;
   fromLotIds?: string[];
+  /** Cohorts: the share of each one's cost so far that goes with the fish, in the order of `fromLotIds`. */
+  fromShares?: number[];
 }
 
 /** Makes a lot and links it to the lots it came from. */
@@ -121,7 +123,12 @@ export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<st
     start_mean_g: lot.startMeanG ?? null, start_cv: lot.startCv ?? null, start_pace: lot.startPace ?? null,
     cost_minor: lot.costMinor ?? null, permit: lot.permit ?? null, supplier: lot.supplier ?? null, note: lot.note ?? null,
   }); // prettier-ignore
-  const origins = (lot.fromLotIds ?? []).map((from) => ({ farm_id: farmId, lot_id: id, from_lot_id: from }));
+  const origins = (lot.fromLotIds ?? []).map((from, i) => ({
+    farm_id: farmId,
+    lot_id: id,
+    from_lot_id: from,
+    share: lot.fromShares?.[i] ?? null,
+  }));
   if (origins.length > 0) await tx('lot_origin').insert(origins);
   return id;
 }

@@ -206,7 +206,7 @@ function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base:
   }
   const added = new Set(draft.changes.flatMap((c) => (c.change === 'add' ? c.steps.map((s) => s.groupId) : [])));
   for (const change of draft.changes) {
-    if (change.change === 'add' || added.has(change.groupId)) continue;
+    if (change.change === 'add' || change.change === 'water' || added.has(change.groupId)) continue;
     const steps = before.filter((s) => s.groupId === change.groupId);
     if (steps.length === 0) throw new RuleBroken('draft', `What this draft slides is no longer in the plan. ${again}`);
     const unseen = steps.find((s) => draft.base[s.id] === undefined);
@@ -273,6 +273,9 @@ export const MOST_DRAFTS = 12;
 
 /** Lays a set of changes aside under a name, for the board to open. */
 export async function saveDraft(tx: Tx, frame: { farmId: string; personId: string }, draft: NamedDraft): Promise<void> {
+  const others = await tx('draft').where({ state: 'open' }).whereNot({ id: draft.id }).count('* as n').first();
+  if (Number(others!.n) >= MOST_DRAFTS)
+    throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
   await tx('draft')
     .insert({
       farm_id: frame.farmId,

@@ -23,8 +23,8 @@ export const module = question({
   who: EVERYONE,
   input: CompareInput,
   cost: 12,
-  answer: async ({ farm }, v) => {
+  answer: async ({ farm, units }, v) => {
     const { facts, steps } = await farm();
-    return compareTemperatures(facts, steps, { ...v, until: v.until ?? null });
+    return compareTemperatures(facts, steps, { ...v, until: v.until ?? null }, units);
   },
 });

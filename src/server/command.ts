@@ -6,7 +6,7 @@ import type { FarmFacts } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { Tx } from '../db/connection';
-import type { Undone } from '../db/doing/takeBack';
+import type { Found, Undone } from '../db/doing/takeBack';
 import type { Entry } from '../db/ledger';
 import type { StoredStep } from '../db/plan';
 import type { Slice } from '../db/slices';
@@ -33,8 +33,12 @@ export interface Doing {
   rulesOf: (command: string) => Pick<Command, 'who' | 'takeBack'> | undefined;
 }
 
-/** What taking an act back needs: what stays and why, or that its records are undone by their opposites. */
-export type TakeBack = { stays: string } | { words: (undone: Undone) => string };
+/**
+ * What taking an act back needs: what stays and why, or that its records are undone by their opposites.
+ * `free` refuses while something rests on it.
+ */
+export type TakeBack =
+  { stays: string } | { words: (undone: Undone) => string; free?: (tx: Tx, was: Found) => Promise<void> };
 
 /** One act: who may, what may be sent, what it records, how it is taken back, and its words. */
 export interface Command<I extends object = object, R = unknown> {

@@ -578,7 +578,7 @@ describe('rules of the farm', () => {
     expect(faults(await actions.planTemperature({ ...key(), ...set, until: TODAY })).until![0]).toMatch(
       /after the beginning/,
     );
-    expect((await actions.planTemperature({ ...key(), ...set })).ok).toBe(true);
+    expect((await actions.planTemperature({ ...key(), ...set, confirmed: true })).ok).toBe(true);
     const later = await pages.temperaturePage(on({ day: addDays(TODAY, 92) }));
     expect(later.loops.find((l) => l.id === loop.id)!.todayC).toBe(9);
     const after = await pages.temperaturePage(on({ day: addDays(TODAY, 98) }));

@@ -164,4 +164,103 @@ describe('fish take their plan with them', () => {
     const stops = await desk.owner('plan_step').where({ kind: 'feed_stop' }).whereIn('group_id', gone.map((s) => s.group_id));
     expect(new Set(stops.map((s) => s.from_place_id))).toEqual(new Set([await place('Q1')]));
   }); // prettier-ignore
+
+  test('graded fish keep their share of the cost: a kilogram costs the same, and nothing is counted twice', async () => {
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const fish = await inK6();
+    const [small, large] = [await cohortPage(fish.code, on()), await cohortPage(`${fish.code}L`, on())];
+    const total = (p: typeof small) => (p.cost.fishMinor ?? 0) + p.cost.feedMinor;
+    expect(large.cost.cameMinor).toBeCloseTo(small.cost.wentMinor, 0);
+    expect(total(large)).toBeCloseTo(large.cost.cameMinor, 0);
+    // The same but for what the boxes weighed more or less than the forecast.
+    expect(large.cost.perKgMinor! / small.cost.perKgMinor!).toBeCloseTo(1, 1);
+    expect(large.because.cost.inputs.map((i) => i.label).join()).toMatch(`came with fish of ${fish.code}`);
+    expect(small.because.cost.inputs.map((i) => i.label).join()).toMatch(`went on with ${fish.code}L`);
+  });
+
+  test('a grading is taken back while nothing rests on it: fish, plan and cost are as they were', async () => {
+    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const fish = await inK6();
+    const code = `${fish.code}L`;
+    const graded = await desk.owner('movement as m').join('lot as l', 'l.id', 'm.lot_id').where({ 'l.code': code, 'm.reason': 'grade' }).first('m.id', 'm.lot_id');
+    const takeBack = () => run('entry.takeBack', { kind: 'movement', id: graded.id });
+    const moved = (await openHarvests(code)).map((s) => s.id);
+    const q1 = await place('Q1');
+    expect(await run('fish.dead', { lotId: graded.lot_id, placeId: q1, count: 1 })).toMatchObject({ ok: true });
+    expect(faults(await takeBack()).form![0]).toMatch(`${code} died on 10 Jun, after it. Take that back first.`);
+    const died = await desk.owner('movement as m').join('lot as l', 'l.id', 'm.lot_id').where({ 'l.code': code, 'm.reason': 'dead' }).first('m.id');
+    expect(await run('entry.takeBack', { kind: 'movement', id: died.id })).toMatchObject({ ok: true });
+    expect(await takeBack()).toMatchObject({ ok: true });
+    const harvests = await desk.owner('plan_step').whereIn('id', moved);
+    expect(harvests.map((s) => [s.lot_code, s.from_place_id])).toEqual(moved.map(() => [fish.code, expect.any(String)]));
+    const groups = await desk.owner('plan_step').whereIn('group_id', harvests.map((s) => s.group_id)).andWhere({ kind: 'feed_stop' });
+    expect(new Set(groups.map((s) => s.from_place_id))).toEqual(new Set([fish.place]));
+    const page = await cohortPage(fish.code, on());
+    expect(page.places).toMatchObject([{ place: 'K6' }]);
+    expect(page.cost).toMatchObject({ cameMinor: 0, wentMinor: 0 });
+    expect(page.offspring).toEqual([]);
+    expect(faults(await takeBack()).form![0]).toMatch(/taken back already/);
+  }); // prettier-ignore
+
+  test('a move taken back gives its plan back too', async () => {
+    const fish = await inK6();
+    const planned = await desk.owner('plan_step').where({ lot_code: fish.code, state: 'planned', from_place_id: fish.place });
+    const to = await place('H8');
+    const move = { lotCode: fish.code, fromPlaceId: fish.place, toPlaceId: to, count: fish.count, massG: fish.count * 240, dead: 0, confirmed: true };
+    expect(await run('fish.move', move)).toMatchObject({ ok: true });
+    const moved = await desk.owner('movement').where({ lot_id: fish.id, reason: 'move', to_place_id: to, count: fish.count });
+    const standing = moved.find((m) => m.mass_g === fish.count * 240);
+    expect(await run('entry.takeBack', { kind: 'movement', id: standing!.id })).toMatchObject({ ok: true });
+    const after = await desk.owner('plan_step').whereIn('id', planned.map((s) => s.id));
+    expect(new Set(after.map((s) => s.from_place_id))).toEqual(new Set([fish.place]));
+  }); // prettier-ignore
+});
+
+describe('a planned temperature', () => {
+  const temperatures = async () => {
+    const page = await (await import('../../src/features/cohorts/keepingQueries')).temperaturePage(on());
+    return page.loops.find((l) => l.name === 'Kingfisher')!;
+  };
+  const wish = async () => ({
+    loopId: (await temperatures()).id,
+    from: addDays(TODAY, 20),
+    until: addDays(TODAY, 40),
+    tempC: 27,
+  });
+
+  test('says what it means before it is kept, and can be taken back: what was planned before holds again', async () => {
+    const body = await wish();
+    const asked = faults(await run('setup.temperature', body)).confirm![0]!;
+    expect(asked).toMatch(/Kingfisher loop: 27.0 °C from 30 Jun for 20 days: too warm for rainbow trout/);
+    expect(asked).toMatch(/of market size/);
+    expect(await temperatures()).toMatchObject({ plan: [] });
+    const other = { ...body, from: addDays(TODAY, 10), until: null, tempC: 12 };
+    expect(await run('setup.temperature', { ...other, until: undefined, confirmed: true })).toMatchObject({ ok: true });
+    expect(await run('setup.temperature', { ...body, confirmed: true })).toMatchObject({ ok: true });
+    const [older, newer] = (await temperatures()).plan;
+    expect([older!.tempC, newer!.tempC]).toEqual([12, 27]);
+    expect(await run('setup.dropTemperature', { settingId: newer!.id, confirmed: true })).toMatchObject({ ok: true });
+    const on30 = await (await import('../../src/features/cohorts/keepingQueries')).temperaturePage(on({ day: addDays(TODAY, 30) }));
+    expect(on30.loops.find((l) => l.name === 'Kingfisher')!.todayC).toBe(12);
+    expect(faults(await run('setup.dropTemperature', { settingId: newer!.id })).form![0]).toMatch(/taken back meanwhile/);
+    expect(await run('setup.dropTemperature', { settingId: older!.id, confirmed: true })).toMatchObject({ ok: true });
+    expect(await temperatures()).toMatchObject({ plan: [] });
+  }); // prettier-ignore
+
+  test('is a draft on Season until it is kept; nothing holds before, and the day it is kept counts', async () => {
+    const { seasonPage } = await import('../../src/features/season/queries');
+    const draftId = (await run('draft.layWater', await wish())).value as string;
+    expect(await temperatures()).toMatchObject({ plan: [] });
+    const { opened } = await seasonPage(on({ draft: draftId }));
+    expect(opened).toMatchObject({ name: 'Kingfisher loop 27.0 °C from 30 Jun until 20 Jul', changes: [{ change: 'water', tempC: 27 }] });
+    const kept = await run('draft.keep', { name: opened!.name, changes: [], base: {}, draftId });
+    expect(String(kept.value)).toMatch(/Its temperature is planned; Cohorts, Temperature takes it back/);
+    const [setting] = (await temperatures()).plan;
+    expect(setting).toMatchObject({ tempC: 27, by: expect.stringMatching(/^Ines/) });
+    expect(await run('setup.dropTemperature', { settingId: setting!.id, confirmed: true })).toMatchObject({ ok: true });
+    const late = (await run('draft.layWater', { ...(await wish()), until: undefined, from: TODAY })).value as string;
+    await desk.owner('draft').where({ id: late }).update({ changes: JSON.stringify([{ change: 'water', loopId: (await temperatures()).id, from: addDays(TODAY, -1), until: null, tempC: 12 }]) });
+    expect(faults(await run('draft.keep', { name: 'x', changes: [], base: {}, draftId: late })).from![0]).toMatch(/that day has passed/);
+    await run('draft.discard', { draftId: late });
+  }); // prettier-ignore
 });

@@ -640,6 +640,8 @@ describe('rooms of Cohorts', () => {
       heatMinor: 0,
       coolMinor: 500,
       supplyKg: 300,
+      salesMinor: tempC === 8 ? 290_000 : 300_000,
+      limits: tempC === 8 ? ['8.0 °C from 3 Jun for 2 days: too cold'] : [],
       shortKg: 5,
     });
     answer = { ok: true, value: [result(null, 20_000), result(8, 15_000)] };
@@ -656,7 +658,9 @@ describe('rooms of Cohorts', () => {
     render(<TemperatureStation page={{ ...day, loops, currency: 'EUR' }} />);
     press('Compare');
     const table = await screen.findByTestId('temperatures');
+    // 50.00 less for feed, 100.00 less from its harvests.
     expect(table.textContent).toContain('-€50.00');
+    expect(table.textContent).toContain('too cold');
     expect(table.textContent).toContain('later');
     expect(sent[0]).toMatchObject({ action: 'compare', tempsC: [10, 14] });
   });

@@ -1,7 +1,8 @@
 import { Type } from 'class-transformer';
 import { IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
-import type { PlanChange } from '../../core/plan/changes';
+import { withWater, type PlanChange } from '../../core/plan/changes';
+import { setTemperature } from '../../db/doing/temperature';
 import { closeDraft, keepDraft, openDrafts } from '../../db/plan';
 import { command } from '../../server/command';
 import { IdField, ListField, TextField, WholeField } from '../inputs';
@@ -42,14 +43,19 @@ export const module = command({
   title: (v) => `Keep the draft “${v.name}”`,
   who: BOSS,
   input: KeepDraftInput,
-  run: async ({ tx, person, today, entry }, { name, changes, base, draftId }) => {
+  run: async ({ tx, person, today, entry, facts }, { name, changes, base, draftId }) => {
     const laid = draftId ? (await openDrafts(tx)).find((d) => d.id === draftId) : null;
     if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
     const frame = { farmId: person.farmId, personId: person.personId, today };
     const draft = { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes), base };
+    const water = draft.changes.filter((c) => c.change === 'water');
+    // The days of its temperatures are those of today's farm, not of the day it was laid aside.
+    if (water.length > 0) withWater(await facts(), water);
     const { changed } = await keepDraft(tx, frame, draft);
+    for (const [part, change] of water.entries()) await setTemperature(tx, entry, change, part);
     if (draftId) await closeDraft(tx, draftId, 'kept');
-    return `Kept: ${changed} steps of the plan changed.`;
+    const held = water.length > 0 ? ' Its temperature is planned; Cohorts, Temperature takes it back.' : '';
+    return changed > 0 || !held ? `Kept: ${changed} steps of the plan changed.${held}` : `Kept.${held}`;
   },
   takeBack: PLAN_STAYS,
 });

@@ -1,5 +1,5 @@
 import { RuleBroken } from '../../core/errors';
-import { closeDraft, MOST_DRAFTS, openDrafts, saveDraft } from '../../db/plan';
+import { closeDraft, openDrafts, saveDraft } from '../../db/plan';
 import { command } from '../../server/command';
 import { BOSS } from '../shared';
 import { DraftInput, withSlides } from './keep';
@@ -12,13 +12,10 @@ export const module = command({
   who: BOSS,
   input: DraftInput,
   run: async ({ tx, person, entry }, { name, changes, draftId }) => {
-    const drafts = await openDrafts(tx);
-    const laid = drafts.find((d) => d.id === draftId);
+    const laid = (await openDrafts(tx)).find((d) => d.id === draftId);
     if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
-    if (drafts.length - (laid ? 1 : 0) >= MOST_DRAFTS)
-      throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
-    await saveDraft(tx, person, { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes) });
     if (laid) await closeDraft(tx, laid.id, 'discarded');
+    await saveDraft(tx, person, { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes) });
     return `Laid aside: ${name}.`;
   },
   takeBack: { stays: 'A draft is discarded on Season.' },

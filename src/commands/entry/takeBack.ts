@@ -33,6 +33,7 @@ export const module = command({
         'form',
         'Only a manager takes back what someone else recorded, or what is older than today.',
       );
+    await act.takeBack.free?.(tx, was);
     return said(act.takeBack.words(await undoRecorded(tx, entry, was)));
   },
   takeBack: { stays: 'That is itself a taking back. Record anew what is right.' },

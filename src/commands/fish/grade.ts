@@ -1,6 +1,7 @@
 import { IsIn, IsOptional } from 'class-validator';
 import { formatNumber } from '../../core/quantity/units';
 import { gradeNow } from '../../db/doing/keeping';
+import { requireNothingRests } from '../../db/doing/restsOn';
 import { command } from '../../server/command';
 import { RANGES } from '../../core/quantity/ranges';
 import { AmountField, CountField, Handled, IdField, MassField } from '../inputs';
@@ -47,5 +48,8 @@ export const module = command({
       sayPlan(plan, code, v.lotCode),
     );
   },
-  takeBack: { stays: 'A grading made two lots. Put them together again instead.' },
+  takeBack: {
+    free: requireNothingRests,
+    words: () => 'Taken back: they are one lot again, where they were, with what was planned for them.',
+  },
 });

@@ -1,5 +1,6 @@
 import { IsString } from 'class-validator';
 import { mergeNow } from '../../db/doing/keeping';
+import { requireNothingRests } from '../../db/doing/restsOn';
 import { command } from '../../server/command';
 import { Confirmable, IdField, ListField } from '../inputs';
 import { CREW, said } from '../shared';
@@ -17,5 +18,8 @@ export const module = command({
   input: MergeInput,
   run: async (doing, v) =>
     said(`They are one lot now: ${await mergeNow(doing.tx, doing.entry, await doing.facts(), v)}.`),
-  takeBack: { stays: 'Two lots became one, and nobody can tell the fish apart again. Grade them instead.' },
+  takeBack: {
+    free: requireNothingRests,
+    words: () => 'Taken back: the lots are as they were, with what was planned for each.',
+  },
 });

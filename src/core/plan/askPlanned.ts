@@ -2,10 +2,11 @@ import { promiseTable } from '../market/promiseTable';
 import { daysBetween } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import type { UnitChoice } from '../quantity/units';
-import { consequences, type Consequence } from './consequences';
+import { consequences, worstFirst, type Consequence } from './consequences';
 import { forecastFarm } from './forecast';
 import { reforecast } from './reforecast';
 import { OUTLOOK_WEEKS, type FarmFacts, type FarmForecast, type PlanStep } from './types';
+import { waterConsequences } from './waterConsequences';
 
 export interface PlannedAnswer {
   /** What stands against it, to be answered with yes before it is kept. */
@@ -23,14 +24,33 @@ export function askPlanned(facts: FarmFacts, plan: readonly PlanStep[], added: r
   const after = reforecast(before, facts, all, new Set(added.map((s) => s.lotCode)));
   const look = (forecast: FarmForecast, steps: readonly PlanStep[]) => ({ forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) });
   const told = consequences(look(before, plan), look(after, all), facts, units);
+  return toldAsAnswer(added.flatMap((step) => metBy(facts, before, step)), told);
+} // prettier-ignore
+
+/** What water held at other temperatures would mean, with the plan as it is. */
+export function askChanged(
+  before: FarmFacts,
+  after: FarmFacts,
+  plan: readonly PlanStep[],
+  units: UnitChoice,
+): PlannedAnswer {
+  const look = (facts: FarmFacts) => {
+    const forecast = forecastFarm(facts, plan);
+    return { facts, forecast, plan, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) };
+  };
+  const [was, is] = [look(before), look(after)];
+  const told = [...waterConsequences(was, is, units), ...consequences(was, is, after, units)];
+  return toldAsAnswer([], worstFirst(told));
+}
+
+function toldAsAnswer(meets: string[], told: readonly Consequence[]): PlannedAnswer {
   const say = (list: Consequence[]) => list.slice(0, MOST_TOLD).map((c) => `${c.words}.`);
-  const worse = say(told.filter((c) => c.tone === 'worse'));
-  const meets = added.flatMap((step) => metBy(facts, before, step));
+  const worse = [...meets, ...say(told.filter((c) => c.tone === 'worse'))];
   return {
-    asked: [...meets, ...worse].length > 0 ? [...meets, ...worse, 'Plan it all the same?'] : [],
+    asked: worse.length > 0 ? [...worse, 'Plan it all the same?'] : [],
     notes: say(told.filter((c) => c.tone !== 'worse')),
   };
-} // prettier-ignore
+}
 
 /** Fish of other lots that a step would put its fish among, by the forecast of its day. */
 function metBy(facts: FarmFacts, before: FarmForecast, step: PlanStep): string[] {

@@ -2,10 +2,21 @@ import { RuleBroken } from '../errors';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { stepOf, stepWords } from './steps/steps';
-import type { PlanStep } from './types';
+import { withSetting } from '../water/plannedTemperature';
+import type { FarmFacts, PlanStep } from './types';
+
+/** A loop's water held at a temperature from a day until another; null: until something else is planned. */
+export interface WaterChange {
+  change: 'water';
+  loopId: string;
+  from: Day;
+  until: Day | null;
+  tempC: number;
+}
 
 /** One change to the plan. A draft is a list of these. */
 export type PlanChange =
+  | WaterChange
   | { change: 'shift'; groupId: string; days: number }
   | { change: 'add'; steps: PlanStep[] }
   | { change: 'drop'; groupId: string };
@@ -16,10 +27,29 @@ export type PlanChange =
  */
 export function applyChanges(plan: readonly PlanStep[], changes: readonly PlanChange[], today: Day): PlanStep[] {
   return changes.reduce<PlanStep[]>((steps, change) => {
+    if (change.change === 'water') return steps;
     if (change.change === 'add') return [...steps, ...change.steps];
     if (change.change === 'drop') return steps.filter((s) => s.groupId !== change.groupId);
     return steps.map((s) => (s.groupId === change.groupId ? shifted(s, change.days, today) : s));
   }, [...plan]); // prettier-ignore
+}
+
+/**
+ * The farm with the temperatures of a draft.
+ * @throws {RuleBroken} field `from` or `until`, when a day has passed or the end is before the beginning; `loopId` when there is no such loop
+ */
+export function withWater(facts: FarmFacts, changes: readonly PlanChange[]): FarmFacts {
+  return changes.reduce((all, c) => (c.change === 'water' ? withOneWater(all, c) : all), facts);
+}
+
+function withOneWater(facts: FarmFacts, { loopId, from, until, tempC }: WaterChange): FarmFacts {
+  const loop = facts.loops.find((l) => l.id === loopId);
+  if (!loop) throw new RuleBroken('loopId', 'Choose a loop.');
+  if (from < facts.today)
+    throw new RuleBroken('from', `The temperature was to hold from ${shortDay(from)}, and that day has passed.`);
+  if (until && until <= from) throw new RuleBroken('until', 'The end comes after the beginning.');
+  const held = withSetting(loop, from, until, tempC);
+  return { ...facts, loops: facts.loops.map((l) => (l === loop ? held : l)) };
 }
 
 function shifted(step: PlanStep, days: number, today: Day): PlanStep {

@@ -13,7 +13,7 @@ export interface Outlook {
 
 export interface Consequence {
   tone: 'better' | 'worse' | 'note';
-  about: 'supply' | 'balance' | 'crowding' | 'purge' | 'beds' | 'timing';
+  about: 'supply' | 'balance' | 'crowding' | 'purge' | 'beds' | 'timing' | 'water';
   words: string;
   day: Day;
 }
@@ -41,8 +41,12 @@ export function consequences(
     ...beds.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
     ...newWarnings(before.forecast, after.forecast),
   ];
+  return worstFirst(list);
+}
+
+export function worstFirst(list: readonly Consequence[]): Consequence[] {
   const rank = { worse: 0, better: 1, note: 2 };
-  return list.sort((a, b) => rank[a.tone] - rank[b.tone] || (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+  return [...list].sort((a, b) => rank[a.tone] - rank[b.tone] || (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
 }
 
 export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {

@@ -2,12 +2,13 @@ import { RuleBroken } from '../errors';
 import { promiseTable } from '../market/promiseTable';
 import type { UnitChoice } from '../quantity/units';
 import { boardAgain, boardSeries, type BoardSeries } from './board';
-import { applyChanges, type PlanChange } from './changes';
-import { consequences, type Consequence, type Outlook } from './consequences';
+import { applyChanges, withWater, type PlanChange } from './changes';
+import { consequences, worstFirst, type Consequence, type Outlook } from './consequences';
 import { forecastFarm } from './forecast';
 import { measureOutlook, type Measure } from './measures';
 import { reforecast } from './reforecast';
 import { DEFAULT_SETTINGS, OUTLOOK_WEEKS, type FarmFacts, type FarmForecast, type PlanStep } from './types';
+import { waterConsequences } from './waterConsequences';
 
 /** What drafts are forecast from. */
 export interface OutlookGround {
@@ -51,8 +52,8 @@ export class OutlookDesk {
     this.before = this.look(plan);
   }
 
-  private look(plan: readonly PlanStep[]): Outlook {
-    const forecast = forecastFarm(this.facts, plan, DEFAULT_SETTINGS);
+  private look(plan: readonly PlanStep[], facts = this.facts): Outlook {
+    const forecast = forecastFarm(facts, plan, DEFAULT_SETTINGS);
     return { forecast, plan, promise: promiseTable(forecast, this.facts.products, this.facts.promises, OUTLOOK_WEEKS) };
   }
 
@@ -74,7 +75,8 @@ export class OutlookDesk {
       measured(null, 'The plan as it stands', this.before, null),
       ...drafts.map(({ id, name, changes }) => {
         try {
-          return measured(id, name, this.look(applyChanges(this.plan, changes, this.facts.today)), null);
+          const plan = applyChanges(this.plan, changes, this.facts.today);
+          return measured(id, name, this.look(plan, withWater(this.facts, changes)), null);
         } catch (error) {
           if (!(error instanceof RuleBroken)) throw error;
           return measured(id, name, null, error.message);
@@ -88,11 +90,26 @@ export class OutlookDesk {
     this.beforeBoard ??= boardSeries(this.before.forecast, this.facts, this.plan, this.before.promise, this.boardDays);
     if (changes.length === 0) return { board: this.beforeBoard, consequences: [] };
     const plan = applyChanges(this.plan, changes, this.facts.today);
-    const groups = new Set(changes.flatMap((c) => (c.change === 'add' ? c.steps.map((s) => s.groupId) : [c.groupId])));
+    if (changes.some((c) => c.change === 'water')) return this.answerWater(plan, changes);
+    const groups = groupsOf(changes);
     const after = this.lookAgain(plan, groups);
     return {
       board: boardAgain(this.beforeBoard, after.forecast, this.facts, plan, after.promise, this.boardDays, groups),
       consequences: consequences(this.before, after, this.facts, this.units),
+    };
+  }
+
+  /** Water acts on every lot of its loop, so the farm is forecast anew. */
+  private answerWater(plan: readonly PlanStep[], changes: readonly PlanChange[]): WhatIf {
+    const facts = withWater(this.facts, changes);
+    const after = this.look(plan, facts);
+    const told = [
+      ...waterConsequences({ facts: this.facts, ...this.before }, { facts, ...after }, this.units),
+      ...consequences(this.before, after, facts, this.units),
+    ];
+    return {
+      board: boardSeries(after.forecast, facts, plan, after.promise, this.boardDays),
+      consequences: worstFirst(told),
     };
   }
 
@@ -107,4 +124,14 @@ export class OutlookDesk {
     const again = new Map(rows.map((row) => [row.product.code, row]));
     return { forecast, plan, promise: this.before.promise.map((row) => again.get(row.product.code) ?? row) };
   } // prettier-ignore
+}
+
+/** The groups of steps that some changes touch. */
+export function groupsOf(changes: readonly PlanChange[]): Set<string> {
+  return new Set(
+    changes.flatMap((c) => {
+      if (c.change === 'water') return [];
+      return c.change === 'add' ? c.steps.map((s) => s.groupId) : [c.groupId];
+    }),
+  );
 }

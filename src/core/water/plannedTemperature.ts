@@ -7,8 +7,29 @@ export function plannedWaterC(loop: Pick<LoopFact, 'plannedWaterTempC' | 'tempPl
   return setting?.tempC ?? fromMonths(loop.plannedWaterTempC, day);
 }
 
+/** A temperature that a loop is held at from a day until another. Null: by its months. */
+export interface TempSetting {
+  from: Day;
+  /** The first day on which it no longer holds; null: until something else is planned. */
+  until: Day | null;
+  tempC: number | null;
+}
+
+/** What some settings come to, day by day. @param settings as they were planned, the oldest first: where they overlap, the newest holds */
+export function tempPlanOf(settings: readonly TempSetting[]): LoopFact['tempPlan'] {
+  return settings.reduce(
+    (plan, s) => withSetting({ tempPlan: plan }, s.from, s.until, s.tempC).tempPlan,
+    [] as LoopFact['tempPlan'],
+  );
+}
+
 /** Adds a setting from a day until another; afterwards what was planned before holds again. */
-export function withSetting(loop: LoopFact, from: Day, until: Day | null, tempC: number): LoopFact {
+export function withSetting<L extends Pick<LoopFact, 'tempPlan'>>(
+  loop: L,
+  from: Day,
+  until: Day | null,
+  tempC: number | null,
+): L {
   const before = loop.tempPlan.filter((s) => s.from < from);
   const after = until === null ? [] : loop.tempPlan.filter((s) => s.from >= until);
   const resumed = until === null ? null : (loop.tempPlan.filter((s) => s.from <= until).at(-1)?.tempC ?? null);

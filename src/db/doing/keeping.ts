@@ -117,7 +117,8 @@ export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: Gra
   if (smallTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: smallTo.id, count: done.smallCount, meanG: done.smallG / done.smallCount, field: 'smallPlaceId' });
   if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded', confirmed: true });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
-  await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], massG: done.largeG, cv: expected.large.cv });
+  const leftG = done.smallG + massElsewhere(facts, fish);
+  await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], leftG: [leftG], massG: done.largeG, cv: expected.large.cv });
   const plan = await planFollowsGrading(tx, {
     lotCode: fish.lotCode, fromPlaceId: done.fromPlaceId, large: { lotCode: code, placeId: largeTo.id, count: done.largeCount },
     smallPlaceId: smallTo.id, follow: done.harvests,
@@ -142,7 +143,7 @@ export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: Mer
   if (fish.some((f) => f.feedStoppedOn)) throw new RuleBroken('lotCodes', 'Feed is stopped for one of them: finish its purge first.');
   const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
   const code = await freeLotCode(tx, `${fish[0]!.lotCode}M`);
-  await regroup(tx, entry, fish, { code, reason: 'merge', toPlaceId: place.id, counts: fish.map((f) => f.count), massG: one.count * one.meanG, cv: one.cv });
+  await regroup(tx, entry, fish, { code, reason: 'merge', toPlaceId: place.id, counts: fish.map((f) => f.count), leftG: fish.map((f) => massElsewhere(facts, f)), massG: one.count * one.meanG, cv: one.cv });
   return code;
 } // prettier-ignore
 
@@ -152,18 +153,37 @@ interface Regrouping {
   toPlaceId: string;
   /** Fish taken from each of the old lots. */
   counts: number[];
+  /** What stays of each, g. */
+  leftG: number[];
   massG: number;
   cv: Grade['cv'];
 }
+
+/** Fish of the same lot in other places, g. */
+const massElsewhere = (facts: FarmFacts, { lotCode, placeId }: FishFact) =>
+  facts.fish
+    .filter((f) => f.lotCode === lotCode && f.placeId !== placeId)
+    .reduce((sum, f) => sum + f.count * f.referenceG, 0);
+
+/** The share of what a lot has cost so far that goes with some of its fish: their weight of all that it has raised. */
+async function shareGoing(tx: Tx, lotId: string, goingG: number, leftG: number): Promise<number> {
+  const taken = await tx('movement as m').where({ lot_id: lotId, reason: 'harvest' })
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id')).sum('m.mass_g as g').first();
+  const raisedG = goingG + leftG + Number(taken?.g ?? 0);
+  return raisedG > 0 ? Math.min(1, goingG / raisedG) : 0;
+} // prettier-ignore
 
 /** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
 async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping): Promise<void> {
   const [made, regrouped] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.regrouped)];
   const count = wish.counts.reduce((sum, n) => sum + n, 0);
   const pace = from.reduce((sum, f, i) => sum + f.pace * wish.counts[i]!, 0) / count;
+  const goingG = from.map((f, i) => (wish.reason === 'grade' ? wish.massG : wish.counts[i]! * f.referenceG));
+  const fromShares: number[] = [];
+  for (const [i, f] of from.entries()) fromShares.push(await shareGoing(tx, f.lotId, goingG[i]!, wish.leftG[i]!));
   const lotId = await createLot(tx, entry.farmId, {
     code: wish.code, kind: 'cohort', keeps: 'count', beganOn: entry.farmDay, speciesCode: from[0]!.speciesCode,
-    startMeanG: wish.massG / count, startCv: wish.cv, startPace: Math.max(0.2, Math.min(2.5, pace)), fromLotIds: from.map((f) => f.lotId),
+    startMeanG: wish.massG / count, startCv: wish.cv, startPace: Math.max(0.2, Math.min(2.5, pace)), fromLotIds: from.map((f) => f.lotId), fromShares,
   }); // prettier-ignore
   for (const [i, fish] of from.entries()) {
     const massG = (wish.massG * wish.counts[i]!) / count;

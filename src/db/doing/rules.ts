@@ -1,9 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
-import type { Day } from '../../core/quantity/days';
 import type { LifeSupport } from '../../core/water/lifeSupport';
 import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
@@ -42,22 +40,6 @@ export async function receiveFeed(
   await recordMovement(tx, entry, { lotId, fromPlaceId: supplier, toPlaceId: store, massG: got.massG, reason: 'receive' });
   return code;
 } // prettier-ignore
-
-export async function setTemperature(
-  tx: Tx,
-  entry: Entry,
-  wish: { loopId: string; from: Day; until: Day | null; tempC: number },
-): Promise<void> {
-  if (!(await tx('loop').where({ id: wish.loopId }).first('id'))) throw new RuleBroken('loopId', 'Choose a loop.');
-  const before = await tx('loop_temperature').where({ loop_id: wish.loopId }).andWhere('from_day', '<=', wish.until ?? wish.from).orderBy([{ column: 'from_day', order: 'desc' }, { column: 'recorded_at', order: 'desc' }]).first('temp_c'); // prettier-ignore
-  const rows = [{ from_day: wish.from, temp_c: wish.tempC as number | null, part: ':from' }];
-  if (wish.until) rows.push({ from_day: wish.until, temp_c: before?.temp_c ?? null, part: ':until' });
-  await tx('loop_temperature').insert(
-    rows.map(({ part, ...r }) => ({
-      farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey + part, loop_id: wish.loopId, person_id: entry.personId, recorded_at: entry.at, ...r,
-    })), // prettier-ignore
-  );
-}
 
 /** What aerates and filters a loop, as its rating plates say; what heats and cools it stays as it was. */
 export async function saveLifeSupport(

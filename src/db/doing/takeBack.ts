@@ -7,9 +7,11 @@ import { openJobAgain, withdrawReadings, withdrawSample } from '../events';
 import { reverseMovement, type Entry } from '../ledger';
 import type { Role } from '../people';
 import { openStepAgain } from '../plan';
+import { restorePlan } from './restsOn';
+import { withdrawTemperatures } from './temperature';
 
 /** Movements of a cohort's story that can be taken back on their own. */
-export const CAN_BE_TAKEN_BACK: ReadonlySet<string> = new Set(['dead', 'move', 'feed']);
+export const CAN_BE_TAKEN_BACK: ReadonlySet<string> = new Set(['dead', 'move', 'feed', 'grade', 'merge']);
 
 /** Which act a record is of, when it was made before acts were entries. */
 const ACT_OF_REASON: Record<string, string> = {
@@ -98,11 +100,13 @@ async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
   const { counts } = await reverseAll(tx, entry, moves);
   const readings = await withdrawReadings(tx, entry, key);
   const samples = await withdrawSample(tx, entry, key);
+  const temperatures = await withdrawTemperatures(tx, entry, key);
   const events = await withdrawEvents(tx, entry, key);
+  await restorePlan(tx, key);
   const steps: string[] = await tx('task_done').where({ entry_key: key, job_kind: 'step' }).pluck('subject');
   for (const step of steps) await openStepAgain(tx, step);
   const jobs = await openJobAgain(tx, key);
-  return { records: moves.length + readings + samples + events + jobs, counts };
+  return { records: moves.length + readings + samples + temperatures + events + jobs, counts };
 }
 
 /** A record from before acts were entries: by itself, a feeding with all the lots it came from. */

@@ -1,13 +1,14 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMoney } from '../../core/quantity/money';
 import { formatMass, formatTemperature } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
-import { compare, planTemperature, type Said } from './actions';
+import { compare, dropTemperature, layWater, planTemperature, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
-import type { TemperatureResult } from '../../core/plan/compareTemperatures';
+import { leftMinor, type TemperatureResult } from '../../core/plan/compareTemperatures';
 import type { TemperaturePage } from './keepingQueries';
 import { PlannedWaterLazy } from './PlannedWaterLazy';
 import { SaidLines } from './SaidLines';
@@ -103,16 +104,25 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
                 <li key={l.id} className="row">
                   <span className="strong">{l.name}</span>{' '}
                   <span className="mono">{formatTemperature(l.todayC, units)}</span>
-                  <div className="small quiet">
-                    {l.plan.length === 0
-                      ? 'by the months'
-                      : l.plan
-                          .map(
-                            (p) =>
-                              `${shortDay(p.from)}: ${p.tempC === null ? 'by the months' : formatTemperature(p.tempC, units)}`,
-                          )
-                          .join(' · ')}
-                  </div>
+                  {l.plan.length === 0 && <div className="small quiet">by the months</div>}
+                  {l.plan.map((p) => (
+                    <div key={p.id} className="small">
+                      <span className="quiet">
+                        {p.tempC === null ? 'By the months' : formatTemperature(p.tempC, units)} from {shortDay(p.from)}
+                        {p.until && ` until ${shortDay(p.until)}`}
+                        {p.by && `, by ${p.by}`}
+                      </span>
+                      {page.person.role === 'manager' && (
+                        <ActionForm
+                          fields={[]}
+                          units={units}
+                          submit="Take back"
+                          send={(v) => dropTemperature({ ...v, settingId: p.id })}
+                          onDone={setSaid}
+                        />
+                      )}
+                    </div>
+                  ))}
                 </li>
               ))}
             </ul>
@@ -137,13 +147,16 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
   const lots = [...new Set(results.flatMap((r) => r.ready.map((x) => x.lotCode)))];
   const loop = page.loops.find((l) => l.id === loopId);
   const name = (r: TemperatureResult) => (r.tempC === null ? 'As planned' : formatTemperature(r.tempC, units));
-  const money = (r: TemperatureResult) => r.feedMinor + r.heatMinor + r.coolMinor;
+  const router = useRouter();
   const rows: [string, (r: TemperatureResult) => string][] = [
     ['Feed', (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatMoney(r.feedMinor, currency)}`],
     ['Heating', (r) => (loop?.hasEnergy ? formatMoney(r.heatMinor, currency) : 'not known for this loop')],
     ['Cooling', (r) => (loop?.hasEnergy ? formatMoney(r.coolMinor, currency) : 'not known for this loop')],
-    ['More or less than planned', (r) => (r === base ? '–' : formatMoney(money(r) - money(base), currency))],
-    ['Fish in the plan’s harvests', (r) => formatMass(r.supplyKg * 1000, units)],
+    [
+      'Its harvests, sold',
+      (r) => `${formatMass(r.supplyKg * 1000, units)} · ${formatMoney(Math.round(r.salesMinor / 100) * 100, currency)}`,
+    ],
+    ['Left, against as planned', (r) => (r === base ? '–' : signed(leftMinor(r) - leftMinor(base), currency))],
     ['Short for orders', (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
   ];
   return (
@@ -174,6 +187,22 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
                 ))}
               </tr>
             ))}
+            {results.some((r) => r.limits.length > 0) && (
+              <tr>
+                <td>What its fish do not bear</td>
+                {results.map((r) => (
+                  <td key={name(r)} className="wrap">
+                    {r.limits.length === 0
+                      ? 'nothing'
+                      : r.limits.map((words) => (
+                          <div key={words} className="mark danger">
+                            {words}
+                          </div>
+                        ))}
+                  </td>
+                ))}
+              </tr>
+            )}
             {lots.map((lot) => (
               <tr key={lot}>
                 <td>{lot} of market size</td>
@@ -196,6 +225,15 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
                       <ActionForm
                         fields={[]}
                         units={units}
+                        submit={`See ${formatTemperature(r.tempC, units)} on Season`}
+                        send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
+                        onDone={(id) => router.push(`/season?draft=${id}`)}
+                      />
+                    )}
+                    {r.tempC !== null && (
+                      <ActionForm
+                        fields={[]}
+                        units={units}
                         submit={`Plan ${formatTemperature(r.tempC, units)}`}
                         send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })}
                         onDone={onSaid}
@@ -210,8 +248,11 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
       </ScrollTable>
       <p className="body small quiet">
         Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself
-        × 24 h × tariff. Harvest days stay as planned: where fish are smaller by then, less is supplied.
+        × 24 h × tariff. Left = harvests of this loop’s fish at their prices − feed − heating − cooling. Harvest days
+        stay as planned: where fish are smaller by then, less is sold.
       </p>
     </section>
   );
 }
+
+const signed = (minor: number, currency: string) => `${minor > 0 ? '+' : ''}${formatMoney(minor, currency)}`;

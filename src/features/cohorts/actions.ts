@@ -22,11 +22,13 @@ export const planStep = act('plan.planFish@1');
 export const takeBack = act('entry.takeBack@1');
 export const keepFeedRule = act('setup.feedRule@1');
 export const planTemperature = act('setup.temperature@1');
+export const dropTemperature = act('setup.dropTemperature@1');
 export const keepLifeSupport = act('setup.lifeSupport@1');
 export const keepSpecies = act('setup.species@1');
 export const keepSale = act('setup.fishSale@1');
 /** Answers with the draft's id. */
 export const layDraft = (values: Record<string, unknown>) => send<string>('draft.layPlan@1', values);
+export const layWater = (values: Record<string, unknown>) => send<string>('draft.layWater@1', values);
 
 export const preview = (values: Record<string, unknown>) => ask<Preview>('fish.preview', values);
 export const compare = (values: Record<string, unknown>) => ask<Comparison>('fish.compareTemperatures', values);

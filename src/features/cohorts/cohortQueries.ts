@@ -4,6 +4,7 @@ import type { Explanation } from '../../core/explain';
 import { explainConversion, explainCost, explainGrade, explainPace, explainReady } from '../../core/explainFish';
 import { COMPANIONS, SMALL_FISH_G } from '../../core/fish/biosecurity';
 import { cohortAccount, type CohortAccount } from '../../core/fish/cohortAccount';
+import type { LotCost } from '../../core/fish/lotCost';
 import { conditionFactor, lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { countsByGrade, liveGrades, nettingWords, wholeFish, type LiveGrade } from '../../core/fish/liveSale';
 import { freshSpread, meanRelative } from '../../core/fish/sizeSpread';
@@ -18,6 +19,7 @@ import { cohortId, lotRecord, sampleRecords, samplesOf, type LotRecord, type Sam
 import type { Tx } from '../../db/connection';
 import { CAN_BE_TAKEN_BACK, mayTakeBack } from '../../db/doing/takeBack';
 import { latestPh } from '../../db/facts';
+import { lotCost } from '../../db/lotCost';
 import {
   conditionSeries,
   feedingsOf,
@@ -77,7 +79,7 @@ export interface CohortPage extends DayView {
   lastForecastError: number | null;
   /** Fulton's K of the last sample with lengths, and the usual K of the species at that size. */
   condition: { k: number; usual: number; day: Day; n: number } | null;
-  cost: { fishMinor: number | null; feedMinor: number; perKgMinor: number | null; currency: string };
+  cost: LotCost & { perKgMinor: number | null; currency: string };
   permit: string | null;
   note: string | null;
   origins: string[];
@@ -108,6 +110,7 @@ async function readCohort(tx: Tx, code: string, day: Day, most: number) {
     feedings: await feedingsOf(tx, lotId, day, most),
     events: await husbandryEvents(tx, { lotId }, day),
     money: await lotMoney(tx, lotId, day),
+    spent: await lotCost(tx, lotId, day),
     condition: await conditionSeries(tx, lotId, day),
     pH: await latestPh(tx, day),
     currency: (await tx('farm').first('currency')).currency as string,
@@ -233,17 +236,15 @@ function lastCondition({ condition, samples, species }: Cohort) {
   return { ...last, usual: conditionFactor(weightG, lengthFromWeightCm(weightG, species)) };
 }
 
-/** All that was raised: what is here and what was taken. */
-const raisedG = ({ massG, money }: Cohort) => massG + money.takenG;
+/** All that its cost is for: what is here and what was harvested or sold. What was regrouped took its cost along. */
+const raisedG = ({ massG, money }: Cohort) => massG + money.harvestedG;
 
 function costOf(cohort: Cohort): CohortPage['cost'] {
-  const { money, feedings, currency } = cohort;
-  const spent = (money.costMinor ?? 0) + feedings.costMinor;
+  const { spent, currency } = cohort;
   const kg = raisedG(cohort) / 1000;
   return {
-    fishMinor: money.costMinor,
-    feedMinor: feedings.costMinor,
-    perKgMinor: raisedG(cohort) > LEAST_RAISED_G ? spent / kg : null,
+    ...spent,
+    perKgMinor: raisedG(cohort) > LEAST_RAISED_G ? ((spent.fishMinor ?? 0) + spent.feedMinor) / kg : null,
     currency,
   };
 }
@@ -300,7 +301,7 @@ function reasonsOf(view: FarmView, cohort: Cohort): CohortPage['because'] {
   return {
     ...growthReasons(view, cohort),
     conversion: explainConversion(code, feedings.totalG, account, view.units),
-    cost: explainCost(code, costOf(cohort), raisedG(cohort), view.units),
+    cost: explainCost(code, { ...costOf(cohort), ...cohort.money }, raisedG(cohort), view.units),
   };
 }
 

@@ -6,6 +6,7 @@ import type { Species } from '../../core/library/types';
 import type { FarmFacts, PlanStep, ProductFact } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
+import { plannedSettings, type PlannedSetting } from '../../db/doing/temperature';
 import { latestPh } from '../../db/facts';
 import { husbandryEvents, type FishEvent } from '../../db/fishRecords';
 import { tankChoices, type TankChoice } from './tankChoices';
@@ -98,7 +99,7 @@ export interface TemperaturePage extends DayView {
     id: string;
     name: string;
     todayC: number;
-    plan: { from: Day; tempC: number | null }[];
+    plan: Pick<PlannedSetting, 'id' | 'from' | 'until' | 'tempC' | 'by'>[];
     hasEnergy: boolean;
     weeks: { day: Day; tempC: number }[];
   }[];
@@ -106,16 +107,21 @@ export interface TemperaturePage extends DayView {
 }
 
 export async function temperaturePage(search: Search): Promise<TemperaturePage> {
-  const view = await farmView(search, async (tx) => (await tx('farm').first('currency')).currency as string);
-  const { facts, day } = view;
+  const view = await farmView(search, async (tx) => ({
+    currency: (await tx('farm').first('currency')).currency as string,
+    settings: await plannedSettings(tx),
+  }));
+  const { facts, day, more } = view;
   return {
     ...dayOnly(view),
-    currency: view.more,
+    currency: more.currency,
     loops: facts.loops.map((l) => ({
       id: l.id,
       name: l.name,
       todayC: plannedWaterC(l, day),
-      plan: l.tempPlan.filter((p) => p.from >= addDays(day, -30)),
+      plan: more.settings
+        .filter((s) => s.loopId === l.id && (s.until === null || s.until > view.today))
+        .map(({ id, from, until, tempC, by }) => ({ id, from, until, tempC, by })),
       hasEnergy: l.lifeSupport.energy !== null,
       weeks: Array.from({ length: 27 }, (_, w) => ({
         day: addDays(day, w * 7),

@@ -69,7 +69,7 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
     ...tanks.map((p, i) => [p.id, tanksTop + i * TANK_PX] as const),
     ...beds.map((p, i) => [p.id, bedsTop + i * BED_PX] as const),
   ]);
-  const shifts = new Map(changes.map((c) => [c.change === 'add' ? '' : c.groupId, c.change === 'shift' ? c.days : 0]));
+  const shifts = new Map(changes.flatMap((c) => (c.change === 'shift' ? [[c.groupId, c.days] as const] : [])));
   // Handles of the kept plan slide from where they were; those of a draft's own steps come with its answer.
   const known = new Set(page.board.handles.map((h) => h.groupId));
   const dropped = new Set(changes.flatMap((c) => (c.change === 'drop' ? [c.groupId] : [])));

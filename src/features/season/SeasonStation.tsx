@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
-import type { Compared } from '../../core/plan/outlook';
+import { groupsOf, type Compared } from '../../core/plan/outlook';
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
@@ -117,7 +117,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     });
   const keepDraft = () =>
     start(async () => {
-      const base = await versions(changes.flatMap((c) => (c.change === 'add' ? [] : [c.groupId])));
+      const base = await versions([...groupsOf(changes)]);
       if (!base) return setSaid({ tone: 'danger', words: NOT_LOADED });
       const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slides(), base, ...ofOpened() });
       answered(outcome);

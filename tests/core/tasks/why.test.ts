@@ -11,6 +11,8 @@ import { METRIC } from '../../../src/core/quantity/units';
 import { lifeSupportMargin } from '../../../src/core/water/lifeSupport';
 import { aFarm, aFeedRule, aPlace, someTrout } from '../farm';
 
+const OWN_COST = { feedMinor: 12_000, cameMinor: 0, wentMinor: 0, currency: 'EUR', origins: [], offspring: [] };
+
 describe('why?', () => {
   const facts = aFarm();
   const trout = facts.species.find((s) => s.code === 'rainbow-trout')!;
@@ -69,7 +71,7 @@ describe('why?', () => {
         breathedMgH: 70_000,
       }),
     ],
-    ['cost per kg', explainCost('TRT-1', { fishMinor: 30_000, feedMinor: 12_000, currency: 'EUR' }, 84_000, METRIC)],
+    ['cost per kg', explainCost('TRT-1', { ...OWN_COST, fishMinor: 30_000 }, 84_000, METRIC)],
     [
       'a live grade',
       explainGrade(
@@ -137,7 +139,7 @@ describe('why?', () => {
   });
 
   test('cost per kg is money over weight, and says what is not in it', () => {
-    const because = explainCost('TRT-1', { fishMinor: null, feedMinor: 12_000, currency: 'EUR' }, 60_000, METRIC);
+    const because = explainCost('TRT-1', { ...OWN_COST, fishMinor: null }, 60_000, METRIC);
     expect(because.formula).toContain('2.00');
     expect(because.formula).toContain('Work, heat and power are not in it');
     expect(because.inputs[0]!.value).toBe('not recorded');

@@ -1,0 +1,30 @@
+import { IsBoolean, IsOptional } from 'class-validator';
+import { shortDay } from '../../core/quantity/sayDay';
+import { formatTemperature } from '../../core/quantity/units';
+import { dropTemperature } from '../../db/doing/temperature';
+import { command } from '../../server/command';
+import { IdField } from '../inputs';
+import { BOSS, said } from '../shared';
+import { askAboutWater } from './temperature';
+
+class DropTemperatureInput {
+  @IdField('That temperature is not known') settingId!: string;
+  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+}
+
+/** Takes a planned temperature back, whether it was planned by itself or kept with a draft. */
+export const module = command({
+  name: 'setup.dropTemperature',
+  version: 1,
+  title: 'Take a planned temperature back',
+  who: BOSS,
+  input: DropTemperatureInput,
+  run: async (doing, v) => {
+    const before = await doing.facts();
+    const { from, tempC } = await dropTemperature(doing.tx, doing.entry, v.settingId);
+    const notes = await askAboutWater(doing, before, v.confirmed);
+    const what = tempC === null ? 'by the months' : formatTemperature(tempC, doing.units);
+    return said(`Taken back: ${what} from ${shortDay(from)}.`, notes);
+  },
+  takeBack: { stays: 'That is itself a taking back. Plan the temperature anew.' },
+});

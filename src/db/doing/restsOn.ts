@@ -1,0 +1,80 @@
+import { RuleBroken } from '../../core/errors';
+import { stepWords } from '../../core/plan/steps/steps';
+import type { Day } from '../../core/quantity/days';
+import { shortDay } from '../../core/quantity/sayDay';
+import type { Tx } from '../connection';
+import type { PlanStep } from '../../core/plan/types';
+import type { Found } from './takeBack';
+
+const REASON_WORDS: Record<string, string> = {
+  move: 'were moved', dead: 'died', harvest: 'were harvested', purge: 'went to purge', grade: 'were graded', merge: 'were put together', receive: 'arrived',
+}; // prettier-ignore
+
+interface Later {
+  code: string;
+  day: Day;
+  what: string;
+}
+
+/** Refuses to take a regrouping back while something recorded or planned since rests on one of its lots. @throws {RuleBroken} naming the newest */
+export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
+  if (was.kind !== 'entry') throw new RuleBroken('form', 'That was recorded before regroupings could be taken back. Grade or merge again instead.');
+  const key = was.entryKey;
+  const moved: { lot_id: string; recorded_at: Date; from_place: string }[] = await tx('movement as m').join('place as p', 'p.id', 'm.from_place_id')
+    .where('m.entry_key', 'like', `${key}:%`).whereIn('m.reason', ['grade', 'merge']).select('m.lot_id', 'm.recorded_at', 'p.code as from_place');
+  if (moved.length === 0) return;
+  const lots = [...new Set(moved.map((m) => m.lot_id))];
+  const later = await newestSince(tx, key, lots, moved[0]!.recorded_at);
+  if (later) throw new RuleBroken('form', `${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`);
+  const made = moved.find((m) => m.from_place === 'MADE');
+  const planned = made && (await plannedSince(tx, key, made.lot_id));
+  if (planned) throw new RuleBroken('form', `“${stepWords(planned.kind)}” of ${planned.lot_code} is planned for ${shortDay(planned.day)}. Take it out of the plan first.`);
+} // prettier-ignore
+
+async function newestSince(tx: Tx, key: string, lots: string[], at: Date): Promise<Later | undefined> {
+  const { rows } = await tx.raw(
+    `select l.code, x.day, x.what from (
+       select m.lot_id, m.farm_day as day, m.reason as what, m.recorded_at from movement m where m.lot_id = any(:lots) and m.recorded_at >= :at and m.reason <> 'reverse' and m.entry_key not like :like
+         and m.entry_key <> :key and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+       union all select f.lot_id, m.farm_day, 'feed', m.recorded_at from feeding f join movement m on m.farm_id = f.farm_id and m.id = f.movement_id where f.lot_id = any(:lots) and m.recorded_at >= :at
+         and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+       union all select s.lot_id, s.farm_day, 'sample', s.taken_at from sample s where s.lot_id = any(:lots) and s.taken_at > :at and s.corrects_id is null and not s.withdrawn
+         and not exists (select from sample c where c.farm_id = s.farm_id and c.corrects_id = s.id)
+       union all select e.lot_id, e.farm_day, 'event', e.recorded_at from husbandry_event e where e.lot_id = any(:lots) and e.recorded_at > :at and e.corrects_id is null and e.entry_key not like :like
+         and not exists (select from husbandry_event c where c.farm_id = e.farm_id and c.corrects_id = e.id)
+       union all select b.lot_id, b.feed_stopped_on, 'stop', :at::timestamptz from purge_batch b where b.lot_id = any(:lots) and b.feed_stopped_on >= :day
+         and exists (select from plan_step s where s.lot_code = (select code from lot where lot.id = b.lot_id) and s.kind = 'feed_stop' and s.state = 'done' and s.done_on >= :day)
+     ) x join lot l on l.id = x.lot_id order by x.recorded_at desc limit 1`,
+    { lots, at, key, like: `${key}:%`, day: at.toISOString().slice(0, 10) },
+  );
+  const row = rows[0] as { code: string; day: Day; what: string } | undefined;
+  if (!row) return undefined;
+  const words: Record<string, string> = { ...REASON_WORDS, feed: 'was fed', sample: 'was weighed', event: 'was noted about', stop: 'had its feed stopped' };
+  return { ...row, what: words[row.what] ?? 'was recorded' };
+} // prettier-ignore
+
+/** A step of the new lot that was not its parent's before. */
+async function plannedSince(tx: Tx, key: string, lotId: string) {
+  return tx('plan_step as s')
+    .where({ 's.state': 'planned' })
+    .whereRaw('s.lot_code = (select code from lot where id = ?)', [lotId])
+    .whereNotExists(
+      tx('plan_event as e').whereRaw('e.farm_id = s.farm_id and e.step_id = s.id').where('e.entry_key', key),
+    )
+    .first<{ kind: PlanStep['kind']; lot_code: string; day: Day } | undefined>('s.kind', 's.lot_code', 's.day');
+}
+
+const RESTORED = ['lot_code', 'from_place_id', 'to_place_id', 'day', 'count'] as const;
+type Restored = Partial<Record<(typeof RESTORED)[number], unknown>>;
+
+/** Gives steps of the plan that an entry turned to other fish, tanks or days what they had before; what was changed since stays. */
+export async function restorePlan(tx: Tx, key: string): Promise<void> {
+  const events: { step_id: string; was: Restored; became: Restored }[] = await tx('plan_event').where({ entry_key: key }).orderBy('id', 'desc').select('step_id', 'was', 'became');
+  for (const { step_id, was, became } of events) {
+    const step = await tx('plan_step').where({ id: step_id, state: 'planned' }).first();
+    if (!step) continue;
+    const same = RESTORED.filter((field) => field in was && String(step[field]) === String(became[field]));
+    if (same.length === 0) continue;
+    await tx('plan_step').where({ id: step_id }).update({ ...Object.fromEntries(same.map((f) => [f, was[f]])), version: tx.raw('version + 1') });
+  }
+} // prettier-ignore
