@@ -19,6 +19,8 @@ export interface StockingTarget {
   by: 'orders' | 'steady';
   species: SpeciesTarget[];
   costs: PlannerCosts;
+  /** Harvests that stand may be planned anew when something is short with them. */
+  moveHarvests?: boolean;
 }
 
 export interface SpeciesTarget {
@@ -81,6 +83,24 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
   };
   return { input, offset, forecast, cut: free.cut };
 }
+
+/**
+ * Harvests of the wanted species that could be planned anew: not begun, of food fish that stand in a tank, and not before the first
+ * harvest that can be planned.
+ */
+export function movableHarvests(facts: FarmFacts, plan: readonly PlanStep[], target: StockingTarget): { groupId: string; lotCode: string; day: Day; count: number }[] {
+  const wanted = new Set(target.species.map((s) => s.code));
+  const harvestOn = usualHarvestOn(facts, plan, wanted);
+  const [first, last] = [addDays(planStart(facts.today), harvestOn), addDays(planStart(facts.today), target.weeks * 7)];
+  return plan.flatMap((harvest) => {
+    const { kind, speciesCode, groupId, lotCode, day, count } = harvest;
+    if (kind !== 'harvest' || !wanted.has(speciesCode ?? '') || harvest.detail.gradeCm !== undefined || day < first || day >= last) return [];
+    const group = plan.filter((s) => s.groupId === groupId);
+    const stop = group.find((s) => s.kind === 'feed_stop');
+    const only = group.every((s) => ['feed_stop', 'purge', 'exchange', 'taste', 'harvest'].includes(s.kind));
+    return stop && only && stop.day >= facts.today ? [{ groupId, lotCode, day, count }] : [];
+  });
+} // prettier-ignore
 
 function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
   const byKey = new Map<string, TankGroup>();

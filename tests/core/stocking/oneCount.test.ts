@@ -10,19 +10,22 @@ import { draftOf } from '../../../src/core/stocking/draft';
 import { greedyPlan } from '../../../src/core/stocking/greedy';
 import { planOf } from '../../../src/core/stocking/model';
 import { draftOutcome } from '../../../src/core/stocking/outcome';
-import { stockingProblem } from '../../../src/core/stocking/problem';
+import { movableHarvests, stockingProblem } from '../../../src/core/stocking/problem';
 import { madeUpFarm } from './madeUpFarm';
 
 const FARMS = 200;
 
 function planned(seed: number) {
-  const { facts, plan, target } = madeUpFarm(seed);
+  const { facts, plan: all, target } = madeUpFarm(seed);
+  // On half of the farms the harvests that stand are planned anew.
+  const moved = new Set(seed % 2 === 0 ? movableHarvests(facts, all, target).map((m) => m.groupId) : []);
+  const plan = all.filter((s) => !moved.has(s.groupId));
   const problem = stockingProblem(facts, plan, target);
   const batches = candidateBatches(problem.input);
   const solved = planOf(problem.input, batches, greedyPlan(problem.input, batches));
   let [ids, codes] = [0, 0];
   const draft = draftOf(facts, problem, solved, () => `new-${++ids}`, () => `N-${++codes}`); // prettier-ignore
-  return { facts, plan, target, problem, solved, draft, outcome: draftOutcome(facts, plan, problem, draft) };
+  return { facts, plan, moved, target, problem, solved, draft, outcome: draftOutcome(facts, plan, problem, draft) };
 }
 
 type Planned = ReturnType<typeof planned>;
@@ -110,6 +113,7 @@ describe('the planner, the forecast of the kept draft and the promise table coun
     expect(farms.filter((f) => new Set(f.facts.fish.map((x) => x.lotCode)).size < f.facts.fish.length).length).toBeGreaterThan(10);
     expect(farms.reduce((sum, f) => sum + f.draft.lines.length, 0)).toBeGreaterThan(400);
     expect(farms.filter((f) => f.draft.lines.some((l) => l.batch.lotCode)).length).toBeGreaterThan(50);
+    expect(farms.filter((f) => f.moved.size > 0).length).toBeGreaterThan(20);
   }); // prettier-ignore
 
   test('each harvest brings what was reckoned for it, to a hundredth', () => {

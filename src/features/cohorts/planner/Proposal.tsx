@@ -8,7 +8,7 @@ import { formatMass, formatNumber, toShown, unitName } from '../../../core/quant
 import { sayOrdered } from '../../../core/stocking/limits';
 import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
-import type { Answer } from '../../../workers/planner.worker';
+import type { Proposal as Answer } from '../../../core/stocking/propose';
 import { layDraft } from '../actions';
 import type { PlannerPage } from '../keepingQueries';
 
@@ -36,6 +36,7 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
       </header>
       <div className="body stack">
         <Met answer={answer} page={page} />
+        <Moved answer={answer} page={page} />
         {said.length > 0 && (
           <ul className="rows" data-testid="bindings">
             {said.slice(0, SHOWN_LIMITS).map((words) => (
@@ -83,6 +84,27 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
   );
 }
 
+/** Harvests that stand: which of them are planned anew, and what that is worth. */
+function Moved({ answer, page }: { answer: Answer; page: PlannerPage }) {
+  const { moved, fixedShortKg } = answer;
+  if (fixedShortKg === null) return null;
+  const mass = (kg: number) => formatMass(kg * 1000, page.units);
+  if (moved.length === 0)
+    return <p className="small">The harvests that stand stay: with them planned anew no less would be short.</p>;
+  const short = answer.wanted.reduce((sum, w) => sum + w.shortKg, 0);
+  return (
+    <div className="small" data-testid="moved">
+      <p>
+        With the harvests as they stand {mass(fixedShortKg)} would be short; with {moved.length} of them planned anew{' '}
+        {mass(short)}. Taken out of the plan when this is kept:
+      </p>
+      <p className="quiet">
+        {moved.map((m) => `${m.lotCode} ${shortDay(m.day)}, ${formatNumber(m.count)} fish`).join(' · ')}
+      </p>
+    </div>
+  );
+}
+
 function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const router = useRouter();
   const [pending, start] = useTransition();
@@ -92,7 +114,12 @@ function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
     start(async () => {
       const steps = draft.steps.map(({ cropCode: _c, version: _v, ...s }) => s);
       const name = `Stocking plan ${shortDay(page.today)}`;
-      const outcome = await layDraft({ entryKey: newEntryKey(), name, steps, drops: [] }).catch(() => null);
+      const outcome = await layDraft({
+        entryKey: newEntryKey(),
+        name,
+        steps,
+        drops: draft.steps.length > 0 ? answer.moved.map((m) => m.groupId) : [],
+      }).catch(() => null);
       if (outcome?.ok) router.push(`/season?draft=${outcome.value}`);
       else if (!outcome) setRefused('No connection: the proposal is still here. Press again when it is back.');
       else setRefused(Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.');

@@ -51,6 +51,16 @@ export function targetFields(
     },
     { name: 'batch', label: `One stocking, ${currency}`, kind: 'number', start: '90', half: true },
     { name: 'move', label: `One move, ${currency}`, kind: 'number', start: '40', half: true },
+    {
+      name: 'standing',
+      label: 'Harvests that stand',
+      kind: 'select',
+      options: [
+        ['stay', 'stay as they are'],
+        ['move', 'may be moved when something is short'],
+      ],
+      start: 'stay',
+    },
     { name: 'seconds', label: 'Search at most, seconds', kind: 'number', start: '60' },
   ];
 }
@@ -144,6 +154,7 @@ export function readTarget(
   const target: StockingTarget = {
     weeks,
     by,
+    moveHarvests: v.standing === 'move',
     species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
     costs: {
       batchMinor: toMinor(Number(v.batch), currency),

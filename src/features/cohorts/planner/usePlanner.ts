@@ -3,7 +3,8 @@ import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { StockingTarget } from '../../../core/stocking/problem';
 import type { SolveLimits } from '../../../core/stocking/solve';
-import type { Answer, PlannerApi } from '../../../workers/planner.worker';
+import type { Proposal } from '../../../core/stocking/propose';
+import type { PlannerApi } from '../../../workers/planner.worker';
 import type { PlannerPage } from '../keepingQueries';
 
 export type PlannerState = 'idle' | 'solving' | 'done' | 'stopped';
@@ -12,7 +13,7 @@ export type PlannerState = 'idle' | 'solving' | 'done' | 'stopped';
 export function usePlanner(page: PlannerPage) {
   const worker = useRef<Worker | null>(null);
   const [state, setState] = useState<PlannerState>('idle');
-  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [answer, setAnswer] = useState<Proposal | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
 
   useEffect(() => () => worker.current?.terminate(), []);
@@ -26,7 +27,7 @@ export function usePlanner(page: PlannerPage) {
       setAnswer(null);
       setRefused(null);
       const api = Comlink.wrap<PlannerApi>(own);
-      const tell = Comlink.proxy((a: Answer) => {
+      const tell = Comlink.proxy((a: Proposal) => {
         if (worker.current === own) setAnswer(a);
       });
       const codes = page.plan.map((s) => s.lotCode);
