@@ -6,7 +6,7 @@ import type { Crop } from './library/types';
 import type { TankFeed } from './plan/tankFeed';
 import type { PlaceFact } from './plan/types';
 import { temperatureResponse } from './quantity/temperatureResponse';
-import { formatDensity, formatMass, formatNumber, type UnitChoice } from './quantity/units';
+import { formatDensity, formatMass, formatNumber, formatTemperature, type UnitChoice } from './quantity/units';
 
 /** Why a number is what it is. */
 export interface Explanation {
@@ -27,10 +27,11 @@ export const by = (...sums: string[]): Pick<Explanation, 'sums'> => ({ sums });
 
 export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
   const { feedings, pelletMm, times } = r;
+  const unfed = r.feedG <= 0 ? whyUnfed(r, units) : null;
   const given = `${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets${times.length > 0 ? ` (${times.join(', ')})` : ''}.`;
   return {
     title: `feed for ${r.place}`,
-    formula: `${r.rule?.ration === 'table' ? tableWords(r, units) : growthWords(r)} = ${given}`,
+    formula: unfed ?? `${r.rule?.ration === 'table' ? tableWords(r, units) : growthWords(r)} = ${given}`,
     inputs: [
       {
         label: 'Fish in the tank',
@@ -55,7 +56,7 @@ export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
       },
       {
         label: 'Feedings',
-        value: formatNumber(feedings),
+        value: unfed ? 'none' : formatNumber(feedings),
         from: times.length > 0 ? 'the auto-feeder times on Feed' : 'by fish size: small mouths eat little and often',
       },
     ],
@@ -66,6 +67,16 @@ export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
       'weigh a sample, or correct the count; the feed table and feeder times are on Feed, feed conversion in Species.',
   };
 }
+
+/** Why nothing is fed that day: the water, a purge, or nothing in the table for fish of this size. */
+function whyUnfed({ species, waterTempC, place, rule, lots }: TankFeed, units: UnitChoice): string {
+  const name = inSentence(species.name);
+  const water = formatTemperature(waterTempC, units);
+  if (waterTempC <= species.tempMinC) return `Nothing is fed: at ${water} the water is too cold. ${species.name} do not feed at ${formatTemperature(species.tempMinC, units)} and below.`;
+  if (waterTempC >= species.tempMaxC) return `Nothing is fed: at ${water} the water is too warm. ${species.name} do not feed at ${formatTemperature(species.tempMaxC, units)} and above.`;
+  const table = rule?.ration === 'table' ? `, or the feed table has nothing for ${name} of this size` : '';
+  return `Nothing is fed in ${place}: the feed of ${lots.join(' and ')} is stopped for a purge, a treatment or an illness${table}.`;
+} // prettier-ignore
 
 function growthWords({ count, meanG, feedG, species }: TankFeed): string {
   const fcr = feedConversion(meanG, species);
@@ -132,11 +143,15 @@ export function explainPromise(row: {
   availableOn: string;
   /** Sold alive: fish of the grade still in their tanks. */
   swimming?: string;
+  /** Nothing comes in the week and nothing fit to sell is left from before. */
+  nothing?: boolean;
   shelfLifeDays: number;
 }): Explanation {
   return {
     title: `${row.product} in week ${row.week}`,
-    formula: `${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
+    formula: row.nothing
+      ? `Nothing to sell in this week: no harvest or pick is planned for it, and nothing from before is still fit to sell. ${row.promised} is promised.`
+      : `${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
     inputs: [
       {
         label: 'Expected',

@@ -5,7 +5,7 @@ import type { LotCost } from './fish/lotCost';
 import type { SampleWeight } from './fish/presentSize';
 import type { Species } from './library/types';
 import { formatMoney } from './quantity/money';
-import { formatChange, formatMass, formatNumber, type UnitChoice } from './quantity/units';
+import { formatChange, formatMass, formatNumber, formatTemperature, type UnitChoice } from './quantity/units';
 
 /** How a size came about: the last sample against what was known before it. */
 export function saySampleWeight(last: SampleWeight | null | undefined): string {
@@ -21,7 +21,7 @@ export function explainPace(cohort: { lotCode: string; species: Species; pace: n
   const { species, pace, paceError } = cohort;
   return {
     title: `pace of ${cohort.lotCode}`,
-    formula: `Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
+    formula: cohort.samples === 0 ? `No sample yet: it is taken to grow as ${inSentence(species.name)} of the library; ${formatNumber(paceError, 2)} either way is one standard error, the band of the forecast.` : `Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
     inputs: [
       { label: 'Samples', value: `${formatNumber(cohort.samples)}, ${formatNumber(cohort.weighed)} fish weighed`, from: 'weighings of this cohort' },
       { label: 'Before any sample', value: '× 1.00, worth 15 weighed fish', from: 'planning default: few weighed fish barely move it' },
@@ -33,12 +33,20 @@ export function explainPace(cohort: { lotCode: string; species: Species; pace: n
   };
 } // prettier-ignore
 
+/** Said first when the water of the day lets fish neither feed nor grow. */
+function growsNot({ species, waterTempC }: { species: Species; waterTempC: number }, units: UnitChoice): string {
+  const at = (c: number) => formatTemperature(c, units);
+  if (waterTempC <= species.tempMinC) return `At ${at(waterTempC)} the water is too cold for them to grow today (over ${at(species.tempMinC)}). `;
+  if (waterTempC >= species.tempMaxC) return `At ${at(waterTempC)} the water is too warm for them to grow today (under ${at(species.tempMaxC)}). `;
+  return '';
+} // prettier-ignore
+
 /** Why a day is said to be the day of market size. */
 export function explainReady(cohort: { lotCode: string; meanG: number; species: Species; pace: number; waterTempC: number; day: string; lastSample?: SampleWeight | null }, units: UnitChoice): Explanation {
   const [smallest, largest] = cohort.species.marketG ?? [0, 0];
   return {
     title: `when ${cohort.lotCode} is of market size`,
-    formula: `From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
+    formula: cohort.meanG >= smallest ? `Now: ${formatMass(cohort.meanG, units)} on average on ${cohort.day} is market size, ${formatMass(smallest, units)} and more.` : `${growsNot(cohort, units)}From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
     inputs: [
       { label: 'Mean weight', value: formatMass(cohort.meanG, units), from: saySampleWeight(cohort.lastSample) },
       { label: 'Market size', value: `${formatMass(smallest, units)} to ${formatMass(largest, units)}`, from: `${cohort.species.name}: ${cohort.species.basis}` },
@@ -55,7 +63,7 @@ export function explainConversion(lotCode: string, feedG: number, account: Cohor
   const say = (fcr: number | null) => (fcr === null ? '–' : formatNumber(fcr, 2));
   return {
     title: `feed conversion of ${lotCode}`,
-    formula: `${formatMass(feedG, units)} of feed for the weight gained, the dead counted in, is ${say(account.fcrBiological)}: how well they turn feed into fish. For the weight that is here or was taken it is ${say(account.fcrEconomic)}: what the feed bill bought.`,
+    formula: account.fcrBiological === null ? (feedG <= 0 ? 'No feeding of this cohort is recorded yet, so there is nothing to divide.' : 'By the last sample they have not gained weight yet: there is nothing to divide the feed by.') : `${formatMass(feedG, units)} of feed for the weight gained, the dead counted in, is ${say(account.fcrBiological)}: how well they turn feed into fish. For the weight that is here or was taken it is ${say(account.fcrEconomic)}: what the feed bill bought.`,
     inputs: [
       { label: 'Feed given', value: formatMass(feedG, units), from: 'feedings of this cohort' },
       { label: 'Survival', value: account.survival === null ? '–' : `${formatNumber(account.survival * 100, 1)} %`, from: 'ledger: stocked, died' },
@@ -72,7 +80,7 @@ export function explainCost(lotCode: string, cost: LotCost & { currency: string;
   const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {
     title: `cost per kg of ${lotCode}`,
-    formula: `(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(producedG > 0 ? spent / (producedG / 1000) : 0)} a kg. Work, heat and power are not in it.`,
+    formula: producedG <= 0 ? `${money(spent)} spent and nothing here or harvested to divide it by.` : `(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(spent / (producedG / 1000))} a kg. Work, heat and power are not in it.`,
     inputs: [
       { label: 'Paid for the fish', value: cost.fishMinor === null ? 'not recorded' : money(cost.fishMinor), from: 'the price noted on arrival' },
       { label: 'Feed given', value: money(cost.feedMinor), from: 'each feeding at the price of its lot, or of the species’ feed rule' },

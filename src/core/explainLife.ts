@@ -8,7 +8,7 @@ export function explainMinutes(tank: { place: PlaceFact; kg: number; minutes: nu
   const litres = tank.place.volumeL ?? 0;
   return {
     title: `minutes in ${tank.place.code} when all air stops`,
-    formula: `${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
+    formula: tank.kg <= 0 ? 'No fish are in it: nothing breathes there.' : `${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
     inputs: [
       { label: 'Fish', value: `${formatNumber(tank.kg)} kg`, from: 'ledger and last sample' },
       { label: 'Oxygen to begin with', value: `${formatNumber(tank.oxygenMgL, 1)} mg/L`, from: `four fifths of saturation at ${formatNumber(tank.tempC, 1)} °C` },

@@ -264,3 +264,22 @@ describe('a planned temperature', () => {
     await run('draft.discard', { draftId: late });
   }); // prettier-ignore
 });
+
+test('warnings judge fish as they are today, not as they were at the last sample', async () => {
+  const { knownFarm } = await import('../../src/server/farmCache');
+  const { forecastFarm } = await import('../../src/core/plan/forecast');
+  const { inFarm } = await import('../../src/db/connection');
+  const { currentPerson } = await import('../../src/server/session');
+  const { farmId, personId } = (await currentPerson())!;
+  const { facts } = await inFarm(desk.app, { farmId, personId }, (tx) => knownFarm(tx, farmId, TODAY, false));
+  const samples = await desk.owner('sample').orderBy('farm_day', 'desc').orderBy('taken_at', 'desc');
+  const grown = facts.fish.map((fish) => ({ fish, sampleG: Number(samples.find((s) => s.lot_id === fish.lotId)?.mean_g), todayG: forecastFarm(facts, []).fish.find((s) => s.lotCode === fish.lotCode && s.placeId === fish.placeId)!.meanG[0]! }));
+  const { fish, sampleG, todayG } = grown.find((g) => g.fish.count > 50 && !g.fish.feedStoppedOn && g.fish.sampledOn! < TODAY && g.todayG > g.sampleG * 1.01)!;
+  const warned = (smallest: number) => {
+    const species = facts.species.map((s) => (s.code === fish.speciesCode ? { ...s, marketG: [smallest, 5000] as [number, number] } : s));
+    const step = { id: 's', groupId: 'g', kind: 'harvest' as const, day: TODAY, lotCode: fish.lotCode, speciesCode: fish.speciesCode, cropCode: null, fromPlaceId: fish.placeId, toPlaceId: null, count: fish.count, detail: {}, version: 1 };
+    return forecastFarm({ ...facts, species }, [step]).warnings.filter((w) => w.kind === 'small').length;
+  };
+  expect(warned((todayG + sampleG) / 2)).toBe(0);
+  expect(warned(todayG * 1.3)).toBe(1);
+}); // prettier-ignore

@@ -97,12 +97,13 @@ function reasonFor(input: PlannerInput, own: readonly Batch[], use: ReturnType<t
   if (!input.choices.some((c) => c.species.name === name)) return 'No loop’s planned water lets this species grow: change the temperature or the species.';
   const ways = own.filter((b) => b.takings.some((t) => weeks.includes(t.week)));
   if (ways.length === 0) {
-    const earliest = Math.min(...own.map((b) => b.takings[0]!.week));
+    const firstOf = (list: readonly Batch[]) => Math.min(...list.map((b) => b.takings[0]!.week));
+    const earliest = firstOf(own);
     if (!Number.isFinite(earliest)) return whyNoWay(input, name);
-    const day = addDays(input.firstDay, earliest * 7);
-    return earliest > weeks.at(-1)!
-      ? `Too soon: fish bought now are of the size wanted from ${shortDay(day)}. Larger fingerlings or warmer water would help.`
-      : 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
+    if (earliest <= weeks.at(-1)!) return 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
+    const bought = firstOf(own.filter((b) => b.lotCode === null));
+    if (earliest < bought) return `Too soon: the first that can be had are of ${own.find((b) => b.takings[0]!.week === earliest)!.lotCode}, from ${shortDay(addDays(input.firstDay, earliest * 7))}.`;
+    return `Too soon: fish bought now are of the size wanted from ${shortDay(addDays(input.firstDay, bought * 7))}. Larger fingerlings or warmer water would help.`;
   }
   const blocked = ways.map((batch) => blockersOf(input, batch, use));
   if (blocked.some((found) => found.size === 0)) return 'It could be raised, but costs more than a missing kg is set to cost.';

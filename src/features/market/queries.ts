@@ -97,6 +97,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
           short: say(w.short),
           available: say(w.available),
           availableOn: shortDay(w.availableOn),
+          nothing: w.expected + w.available < 0.5,
           ...(product.liveCm ? { swimming: say(w.swimming) } : {}),
         },
       };

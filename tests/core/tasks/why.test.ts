@@ -9,7 +9,8 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { bothRations, tankFeed } from '../../../src/core/plan/tankFeed';
 import { METRIC } from '../../../src/core/quantity/units';
 import { lifeSupportMargin } from '../../../src/core/water/lifeSupport';
-import { aFarm, aFeedRule, aPlace, someTrout } from '../farm';
+import type { FarmFacts } from '../../../src/core/plan/types';
+import { aFarm, aFeedRule, aLoop, aPlace, someTrout } from '../farm';
 
 const OWN_COST = { feedMinor: 12_000, cameMinor: 0, wentMinor: 0, currency: 'EUR', origins: [], offspring: [] };
 
@@ -150,6 +151,52 @@ describe('why?', () => {
     expect(explainGrade(grade, METRIC).formula).toContain('10 to 20 cm is 20 g to 160 g');
   });
 });
+
+describe('at the edges the words are true', () => {
+  const cold = (c: number) => ({ loops: [aLoop({ plannedWaterTempC: Array(12).fill(c) })] });
+  const whyFed = (over: Partial<FarmFacts>) => {
+    const facts = aFarm(over);
+    const fed = tankFeed(facts, forecastFarm(facts, []), facts.places[0]!, 0)!;
+    return { fed, because: explainFeed(fed, METRIC) };
+  };
+  const trout = aFarm().species.find((s) => s.code === 'rainbow-trout')!;
+  const ready = (over: object) =>
+    explainReady({ lotCode: 'TRT-1', meanG: 210, species: trout, pace: 1, waterTempC: 12, day: '10 Jun', ...over }, METRIC).formula;
+
+  test('water too cold or too warm: nothing is fed, and that is the reason given', () => {
+    const frozen = whyFed(cold(1));
+    expect(frozen.fed.feedG).toBe(0);
+    expect(frozen.because.formula).toMatch(/^Nothing is fed: at 1.0 °C the water is too cold. Rainbow trout do not feed at [\d.]+ °C and below/);
+    expect(whyFed(cold(27)).because.formula).toMatch(/too warm. Rainbow trout do not feed at [\d.]+ °C and above/);
+    expect(JSON.stringify(frozen.because)).not.toMatch(/0\.00|NaN/);
+  });
+
+  test('feed that is stopped is said to be stopped, not worked out as nought', () => {
+    const { because, fed } = whyFed({ fish: [someTrout({ feedStoppedOn: '2026-05-31' })] });
+    expect(fed.feedG).toBe(0);
+    expect(because.formula).toMatch(/^Nothing is fed in K1: the feed of TRT-1 is stopped/);
+    expect(because.inputs.find((i) => i.label === 'Feedings')!.value).toBe('none');
+  });
+
+  test('market size: there already, or not while the water is as it is', () => {
+    expect(ready({ meanG: 900 })).toMatch(/^Now: 900 g on average/);
+    expect(ready({ waterTempC: 1 })).toMatch(/^At 1.0 °C the water is too cold for them to grow today/);
+    expect(ready({ waterTempC: 30 })).toMatch(/^At 30.0 °C the water is too warm/);
+    expect(ready({})).toMatch(/^From 210 g/);
+  });
+
+  test('nothing to sell yet, no sample yet, no feeding yet, no fish: said, never divided', () => {
+    const promise = { product: 'Rainbow trout', week: 24, expected: '0 kg', spread: '0 kg', promised: '5 kg', short: '5 kg', availableOn: '4 Jun', available: '0 kg', shelfLifeDays: 8 };
+    expect(explainPromise({ ...promise, nothing: true }).formula).toMatch(/^Nothing to sell in this week: .* 5 kg is promised\.$/);
+    expect(explainPace({ lotCode: 'T', species: trout, pace: 1, paceError: 0.1, samples: 0, weighed: 0 }).formula).toMatch(/^No sample yet/);
+    const none = { survival: 1, fcrBiological: null, fcrEconomic: null, grownG: 0 };
+    expect(explainConversion('T', 0, none, METRIC).formula).toMatch(/No feeding of this cohort is recorded yet/);
+    expect(explainConversion('T', 500, none, METRIC).formula).toMatch(/have not gained weight yet/);
+    expect(explainCost('T', { ...OWN_COST, fishMinor: 100 }, 0, METRIC).formula).toMatch(/nothing here or harvested to divide it by/);
+    const empty = explainMinutes({ place: aFarm().places[0]!, kg: 0, minutes: Infinity, tempC: 12, oxygenMgL: 8, criticalMgL: 4, breathedMgH: 0 });
+    expect(empty.formula).toBe('No fish are in it: nothing breathes there.');
+  });
+}); // prettier-ignore
 
 describe('what a tank is fed', () => {
   const [k1] = aFarm().places;
