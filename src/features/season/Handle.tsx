@@ -82,6 +82,7 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
     >
       <title>{words}</title>
       <rect
+        className={sowing ? undefined : 'hit'}
         x={sowing ? -6 : -10}
         y={sowing ? -6 : -9}
         width={sowing ? 12 : 20}

@@ -11,6 +11,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { newEntryKey } from '../../ui/outcome';
+import { SaidBar } from '../../ui/SaidBar';
 import { Why } from '../../ui/Why';
 import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
@@ -61,15 +62,14 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   }, [page.opened, ask]);
   // What was slid before the page was left, or the connection lost, lies on the board again.
   const restore = useEffectEvent((draft: UnkeptDraft) => {
-    setChanges(draft.changes);
+    const all = [...(opened?.changes.filter((c) => c.change !== 'shift') ?? []), ...draft.changes];
+    setChanges(all);
     setName(draft.name);
-    ask(draft.changes);
+    ask(all);
     setSaid({ tone: 'attention', words: 'Your draft from before is on the board again.' });
   });
   const leftBefore = useEffectEvent(() =>
-    page.opened || page.when === 'past'
-      ? null
-      : rememberedDraft(page.person.personId, new Set(page.board.handles.map((h) => h.groupId))),
+    page.when === 'past' ? null : rememberedDraft(page.person.personId, page.opened, page.board.handles),
   );
   useEffect(() => {
     const draft = leftBefore();
@@ -77,7 +77,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     return () => clearTimeout(later);
   }, []);
   useEffect(() => {
-    if (!opened) rememberDraft(page.person.personId, { changes, name });
+    rememberDraft(page.person.personId, { changes, name, draftId: opened?.id ?? null }, opened);
   }, [opened, changes, name, page.person.personId]);
   const blocked = (handle: BoardHandle, shift: number) =>
     setSaid({
@@ -136,6 +136,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   };
   const mayKeep = page.person.role === 'manager';
   const list = answer?.consequences ?? [];
+  const open = changes.length > 0 || refused !== null;
   return (
     <div data-drag-ms={Math.round(lastMs)}>
       <div style={{ display: 'flex', gap: 12, alignItems: 'baseline', marginBottom: 8, flexWrap: 'wrap' }}>
@@ -189,11 +190,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           onClose={() => setPlans(null)}
         />
       )}
-      {said && (changes.length === 0 || said.tone === 'attention') && (
-        <p className={`mark ${said.tone}`} role="status" style={{ marginBottom: 8 }}>
-          {said.words}
-        </p>
-      )}
+      <SaidBar said={open ? null : said} onClose={() => setSaid(null)} />
       <Board
         key={opened?.id ?? 'kept'}
         page={page}
@@ -202,7 +199,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
         onSlide={slide}
         onBlocked={blocked}
       />
-      {(changes.length > 0 || refused) && (
+      {open && (
         <section className="sheet draft-panel" aria-label="Draft">
           <header>
             <h2>Draft: {describe()}</h2>
@@ -241,8 +238,8 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                 ))}
               </ul>
             )}
-            {said?.tone === 'danger' && (
-              <p className="mark danger" role="alert">
+            {said && (
+              <p className={`mark ${said.tone}`} role={said.tone === 'danger' ? 'alert' : 'status'}>
                 {said.words}
               </p>
             )}
