@@ -10,7 +10,7 @@ export function SaidBar({ said, onClose }: { said: { tone: string; words: string
       open={said !== null}
       autoHideDuration={SHOWN_MS}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
-      sx={{ bottom: { xs: 76, md: 24 } }}
+      sx={{ bottom: { xs: 118, md: 64 } }}
     >
       <div className="sheet said-bar" role="status">
         <span className={`mark ${said?.tone ?? ''}`}>{said?.words}</span>

@@ -26,7 +26,8 @@ vi.mock('../../src/features/cohorts/actions', () =>
       'takeFeed',
       'keepFeedRule',
       'compare',
-      'planTemperature',
+      'layWater',
+      'dropTemperature',
       'keepSpecies',
       'keepLifeSupport',
       'keepSale',
@@ -659,7 +660,7 @@ describe('rooms of Cohorts', () => {
     press('Compare');
     const table = await screen.findByTestId('temperatures');
     // 50.00 less for feed, 100.00 less from its harvests.
-    expect(table.textContent).toContain('-€50.00');
+    expect(table.textContent).toContain('-€50');
     expect(table.textContent).toContain('too cold');
     expect(table.textContent).toContain('later');
     expect(sent[0]).toMatchObject({ action: 'compare', tempsC: [10, 14] });

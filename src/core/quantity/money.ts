@@ -29,13 +29,25 @@ export function toMajor(minor: number, currency: string): number {
 
 /** Minor units as people write money. */
 export function formatMoney(minor: number, currency: string): string {
+  return written(minor, currency, {});
+}
+
+/** An estimate of money: three figures of it are worth saying, and from ten on no decimals. */
+export function formatAboutMoney(minor: number, currency: string): string {
+  const amount = Math.abs(toMajor(minor, currency));
+  if (amount < 10) return formatMoney(minor, currency);
+  return written(Number(minor.toPrecision(3)), currency, { maximumFractionDigits: 0 });
+}
+
+function written(minor: number, currency: string, how: { maximumFractionDigits?: number }): string {
   const amount = toMajor(minor, currency);
+  const key = currency + (how.maximumFractionDigits ?? '');
   try {
-    let formatter = formatters.get(currency);
+    let formatter = formatters.get(key);
     if (!formatter)
-      formatters.set(currency, (formatter = new Intl.NumberFormat('en-GB', { style: 'currency', currency })));
+      formatters.set(key, (formatter = new Intl.NumberFormat('en-GB', { style: 'currency', currency, ...how })));
     return formatter.format(amount);
   } catch {
-    return `${amount.toFixed(2)} ${currency}`;
+    return `${amount.toFixed(how.maximumFractionDigits ?? 2)} ${currency}`;
   }
 }

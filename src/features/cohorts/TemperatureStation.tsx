@@ -2,11 +2,11 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatMoney } from '../../core/quantity/money';
+import { formatAboutMoney } from '../../core/quantity/money';
 import { formatMass, formatTemperature } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ShownDay } from '../../ui/shell/ShownDay';
-import { compare, dropTemperature, layWater, planTemperature, type Said } from './actions';
+import { compare, dropTemperature, layWater, type Said } from './actions';
 import { CohortsNav } from './CohortsNav';
 import { leftMinor, type TemperatureResult } from '../../core/plan/compareTemperatures';
 import type { TemperaturePage } from './keepingQueries';
@@ -50,13 +50,7 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
         <div className="stack">
           <SaidLines said={said} />
           {results && asked ? (
-            <Results
-              results={results}
-              page={page}
-              loopId={asked.loopId}
-              onKeep={(tempC) => ({ ...asked, tempC })}
-              onSaid={setSaid}
-            />
+            <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} />
           ) : (
             <p className="empty sheet">
               Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over
@@ -138,23 +132,24 @@ interface ResultsProps {
   page: TemperaturePage;
   loopId: string;
   onKeep: (tempC: number) => Record<string, unknown>;
-  onSaid: (said: Said) => void;
 }
 
-function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
+function Results({ results, page, loopId, onKeep }: ResultsProps) {
   const { currency, units } = page;
   const base = results[0]!;
-  const lots = [...new Set(results.flatMap((r) => r.ready.map((x) => x.lotCode)))];
+  const growing = [...new Set(results.flatMap((r) => r.ready.map((x) => x.lotCode)))];
+  const lots = growing.filter((lot) => results.some((r) => r.ready.some((x) => x.lotCode === lot && x.day !== null)));
+  const never = growing.length - lots.length;
   const loop = page.loops.find((l) => l.id === loopId);
   const name = (r: TemperatureResult) => (r.tempC === null ? 'As planned' : formatTemperature(r.tempC, units));
   const router = useRouter();
   const rows: [string, (r: TemperatureResult) => string][] = [
-    ['Feed', (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatMoney(r.feedMinor, currency)}`],
-    ['Heating', (r) => (loop?.hasEnergy ? formatMoney(r.heatMinor, currency) : 'not known for this loop')],
-    ['Cooling', (r) => (loop?.hasEnergy ? formatMoney(r.coolMinor, currency) : 'not known for this loop')],
+    ['Feed', (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatAboutMoney(r.feedMinor, currency)}`],
+    ['Heating', (r) => (loop?.hasEnergy ? formatAboutMoney(r.heatMinor, currency) : 'not known for this loop')],
+    ['Cooling', (r) => (loop?.hasEnergy ? formatAboutMoney(r.coolMinor, currency) : 'not known for this loop')],
     [
       'Its harvests, sold',
-      (r) => `${formatMass(r.supplyKg * 1000, units)} · ${formatMoney(Math.round(r.salesMinor / 100) * 100, currency)}`,
+      (r) => `${formatMass(r.supplyKg * 1000, units)} · ${formatAboutMoney(r.salesMinor, currency)}`,
     ],
     ['Left, against as planned', (r) => (r === base ? '–' : signed(leftMinor(r) - leftMinor(base), currency))],
     ['Short for orders', (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
@@ -177,6 +172,24 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
             </tr>
           </thead>
           <tbody>
+            {page.person.role === 'manager' && (
+              <tr>
+                <td className="small quiet">Nothing changes until it is kept there</td>
+                {results.map((r) => (
+                  <td key={name(r)} className="right">
+                    {r.tempC !== null && (
+                      <ActionForm
+                        fields={[]}
+                        units={units}
+                        submit={`See ${formatTemperature(r.tempC, units)} on Season`}
+                        send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
+                        onDone={(id) => router.push(`/season?draft=${id}`)}
+                      />
+                    )}
+                  </td>
+                ))}
+              </tr>
+            )}
             {rows.map(([label, say]) => (
               <tr key={label}>
                 <td>{label}</td>
@@ -216,31 +229,12 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
                 })}
               </tr>
             ))}
-            {page.person.role === 'manager' && (
+            {never > 0 && (
               <tr>
-                <td />
-                {results.map((r) => (
-                  <td key={name(r)} className="num">
-                    {r.tempC !== null && (
-                      <ActionForm
-                        fields={[]}
-                        units={units}
-                        submit={`See ${formatTemperature(r.tempC, units)} on Season`}
-                        send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
-                        onDone={(id) => router.push(`/season?draft=${id}`)}
-                      />
-                    )}
-                    {r.tempC !== null && (
-                      <ActionForm
-                        fields={[]}
-                        units={units}
-                        submit={`Plan ${formatTemperature(r.tempC, units)}`}
-                        send={(v) => planTemperature({ ...v, ...onKeep(r.tempC!) })}
-                        onDone={onSaid}
-                      />
-                    )}
-                  </td>
-                ))}
+                <td colSpan={results.length + 1} className="small quiet">
+                  {never === 1 ? '1 more cohort is' : `${never} more cohorts are`} not of market size within half a
+                  year, at any of these temperatures.
+                </td>
               </tr>
             )}
           </tbody>
@@ -255,4 +249,4 @@ function Results({ results, page, loopId, onKeep, onSaid }: ResultsProps) {
   );
 }
 
-const signed = (minor: number, currency: string) => `${minor > 0 ? '+' : ''}${formatMoney(minor, currency)}`;
+const signed = (minor: number, currency: string) => `${minor > 0 ? '+' : ''}${formatAboutMoney(minor, currency)}`;

@@ -21,7 +21,6 @@ export const editStep = act('plan.changeStep@1');
 export const planStep = act('plan.planFish@1');
 export const takeBack = act('entry.takeBack@1');
 export const keepFeedRule = act('setup.feedRule@1');
-export const planTemperature = act('setup.temperature@1');
 export const dropTemperature = act('setup.dropTemperature@1');
 export const keepLifeSupport = act('setup.lifeSupport@1');
 export const keepSpecies = act('setup.species@1');

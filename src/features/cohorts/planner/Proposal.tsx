@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMoney } from '../../../core/quantity/money';
+import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
 import { sayOrdered } from '../../../core/stocking/limits';
 import { newEntryKey } from '../../../ui/outcome';
@@ -30,8 +30,9 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
       <header>
         <h2>{ready ? 'Proposal' : 'Best so far'}</h2>
         <span className="quiet small">
-          {draft.lines.length} batches · {draft.steps.length} steps · {formatMoney(answer.costMinor, page.currency)},
-          what is missing counted in · {formatNumber(answer.candidates)} ways weighed
+          {draft.lines.length} batches · {draft.steps.length} steps ·{' '}
+          {formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in ·{' '}
+          {formatNumber(answer.candidates)} ways weighed
         </span>
       </header>
       <div className="body stack">
