@@ -165,3 +165,12 @@ export class TransferInput extends StepInput {
   @CountField('Give a whole number of 0 or more', 0) dead!: number;
   @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
 }
+
+/** A loop’s water held at a temperature. */
+export class TemperatureInput {
+  @IdField('Choose a loop') loopId!: string;
+  @DayField() from!: string;
+  @IsOptional() @DayField() until?: string;
+  @AmountField(RANGES.tempC, { words: 'Give the temperature as a number', low: 'From 0 °C', zero: true })
+  tempC!: number;
+}

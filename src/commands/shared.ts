@@ -1,7 +1,7 @@
 import 'server-only';
 import { RuleBroken } from '../core/errors';
-import { askPlanned } from '../core/plan/askPlanned';
-import type { PlanStep } from '../core/plan/types';
+import { askChanged, askPlanned } from '../core/plan/askPlanned';
+import type { FarmFacts, PlanStep } from '../core/plan/types';
 import { stepJob } from '../core/tasks/sources/step';
 import { finishTask } from '../db/events';
 import type { Role } from '../db/people';
@@ -25,6 +25,17 @@ export async function askAboutPlan(
   confirmed: boolean | undefined,
 ): Promise<string[]> {
   const { asked, notes } = askPlanned(await doing.facts(), await doing.steps(), steps, doing.units);
+  if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
+  return notes;
+}
+
+/** Asks about what the water as it is now planned does, against how it was. @returns what it betters */
+export async function askAboutWater(
+  doing: Doing,
+  before: FarmFacts,
+  confirmed: boolean | undefined,
+): Promise<string[]> {
+  const { asked, notes } = askChanged(before, await doing.facts(), await doing.steps(), doing.units);
   if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
   return notes;
 }

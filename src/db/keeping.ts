@@ -6,7 +6,7 @@ import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../core/plan/t
 import { addDays, type Day } from '../core/quantity/days';
 import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';
-import { plannedSettings } from './doing/temperature';
+import { plannedSettings } from './temperature';
 import type { HoldingRow } from './facts';
 
 /** A farm's species row; what an older copy does not say yet is filled from the planning defaults. */

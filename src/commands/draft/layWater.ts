@@ -2,7 +2,8 @@ import { RuleBroken } from '../../core/errors';
 import { withWater } from '../../core/plan/changes';
 import { saveDraft } from '../../db/plan';
 import { command } from '../../server/command';
-import { sayTemperature, TemperatureInput } from '../setup/temperature';
+import { sayTemperature } from '../../core/water/plannedTemperature';
+import { TemperatureInput } from '../inputs';
 import { BOSS } from '../shared';
 
 /** Lays a temperature of a loop aside as a draft; Season opens it and shows what it means before it is kept. */

@@ -4,8 +4,7 @@ import { formatTemperature } from '../../core/quantity/units';
 import { dropTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
 import { IdField } from '../inputs';
-import { BOSS, said } from '../shared';
-import { askAboutWater } from './temperature';
+import { askAboutWater, BOSS, said } from '../shared';
 
 class DropTemperatureInput {
   @IdField('That temperature is not known') settingId!: string;

@@ -1,5 +1,7 @@
 import type { LoopFact } from '../plan/types';
 import { fromMonths, type Day } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
+import { formatTemperature, type UnitChoice } from '../quantity/units';
 
 /** Planned temperature of a loop's water on a day, °C: the newest setting that has begun, else the loop's months. */
 export function plannedWaterC(loop: Pick<LoopFact, 'plannedWaterTempC' | 'tempPlan'>, day: Day): number {
@@ -35,4 +37,9 @@ export function withSetting<L extends Pick<LoopFact, 'tempPlan'>>(
   const resumed = until === null ? null : (loop.tempPlan.filter((s) => s.from <= until).at(-1)?.tempC ?? null);
   const back = until === null ? [] : [{ from: until, tempC: resumed }];
   return { ...loop, tempPlan: [...before, { from, tempC }, ...back, ...after.filter((s) => s.from !== until)] };
+}
+
+/** “24 °C from 3 Dec until 9 Jan”. */
+export function sayTemperature(v: { tempC: number; from: string; until?: string | null }, units: UnitChoice): string {
+  return `${formatTemperature(v.tempC, units)} from ${shortDay(v.from)}${v.until ? ` until ${shortDay(v.until)}` : ''}`;
 }

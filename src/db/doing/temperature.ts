@@ -1,30 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { WaterChange } from '../../core/plan/changes';
-import type { Day } from '../../core/quantity/days';
 import type { TempSetting } from '../../core/water/plannedTemperature';
 import type { Tx } from '../connection';
 import type { Entry } from '../ledger';
-
-/** A temperature as it was planned, by whom. */
-export interface PlannedSetting extends TempSetting {
-  id: string;
-  loopId: string;
-  by: string | null;
-}
-
-const standing = (tx: Tx) =>
-  tx('loop_temperature as t')
-    .whereNull('t.corrects_id')
-    .whereNotExists(tx('loop_temperature as c').whereRaw('c.farm_id = t.farm_id and c.corrects_id = t.id'));
-
-/** Temperatures that depart from the months and were not taken back, the oldest first. */
-export async function plannedSettings(tx: Tx): Promise<PlannedSetting[]> {
-  const rows: { id: string; loop_id: string; from_day: Day; until_day: Day | null; temp_c: number | null; name: string | null }[] =
-    await standing(tx).leftJoin('person as p', 'p.id', 't.person_id').orderBy('t.n')
-      .select('t.id', 't.loop_id', 't.from_day', 't.until_day', 't.temp_c', 'p.name');
-  return rows.map((r) => ({ id: r.id, loopId: r.loop_id, from: r.from_day, until: r.until_day, tempC: r.temp_c, by: r.name }));
-} // prettier-ignore
+import { standingSettings } from '../temperature';
 
 /** @param part tells settings of one entry apart */
 export async function setTemperature(tx: Tx, entry: Entry, wish: Omit<WaterChange, 'change'>, part = 0): Promise<void> {
@@ -52,7 +32,7 @@ const COLUMNS = ['t.id', 't.loop_id', 't.from_day', 't.until_day', 't.temp_c'];
 
 /** Takes one planned temperature back; what is planned besides holds again. @throws {RuleBroken} when it is not planned (any more) */
 export async function dropTemperature(tx: Tx, entry: Entry, id: string): Promise<TempSetting> {
-  const row = await standing(tx).where('t.id', id).first(COLUMNS);
+  const row = await standingSettings(tx).where('t.id', id).first(COLUMNS);
   if (!row) throw new RuleBroken('form', 'That temperature was taken back meanwhile.');
   await withdraw(tx, entry, [row]);
   return { from: row.from_day, until: row.until_day, tempC: row.temp_c };
@@ -60,5 +40,9 @@ export async function dropTemperature(tx: Tx, entry: Entry, id: string): Promise
 
 /** Takes back what an entry planned. @returns how many settings */
 export async function withdrawTemperatures(tx: Tx, entry: Entry, recordedKey: string): Promise<number> {
-  return withdraw(tx, entry, await standing(tx).where('t.entry_key', 'like', `${recordedKey}:%`).select(COLUMNS));
+  return withdraw(
+    tx,
+    entry,
+    await standingSettings(tx).where('t.entry_key', 'like', `${recordedKey}:%`).select(COLUMNS),
+  );
 }

@@ -6,7 +6,7 @@ import type { Species } from '../../core/library/types';
 import type { FarmFacts, PlanStep, ProductFact } from '../../core/plan/types';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { plannedWaterC } from '../../core/water/plannedTemperature';
-import { plannedSettings, type PlannedSetting } from '../../db/doing/temperature';
+import { plannedSettings, type PlannedSetting } from '../../db/temperature';
 import { latestPh } from '../../db/facts';
 import { husbandryEvents, type FishEvent } from '../../db/fishRecords';
 import { tankChoices, type TankChoice } from './tankChoices';
