@@ -158,9 +158,9 @@ function largeFarm(size: number): { facts: FarmFacts; plan: PlanStep[] } {
   };
 }
 
-/** Middle of several runs, after warming up. */
-function median(work: () => void, runs = 9): number {
-  for (let i = 0; i < 3; i++) work();
+/** Middle of several runs, after warming up: a server answers its first questions only once. */
+function median(work: () => void, runs = 31): number {
+  for (let i = 0; i < 12; i++) work();
   const times = Array.from({ length: runs }, () => {
     const began = performance.now();
     work();

@@ -30,8 +30,9 @@ export function forecastFarm(
 ): FarmForecast {
   const days = settings.horizonDays;
   const today = dayNumber(facts.today);
-  const fish = forecastFish(facts, byDay(plan, today, days, OF_FISH), settings);
-  const plants = forecastPlants(facts, byDay(plan, today, days, OF_PLANTS), settings);
+  const dated = byDay(plan, today, days);
+  const fish = forecastFish(facts, dated.fish, settings);
+  const plants = forecastPlants(facts, dated.plants, settings);
   const result: FarmForecast = {
     firstDay: facts.today,
     days,
@@ -53,7 +54,7 @@ export function forecastFarm(
 /** The fish as they will be when a day of the forecast begins, by what is known and planned; index 0 is today. */
 export function fishOnDay(facts: FarmFacts, plan: readonly PlanStep[], dayIndex: number): FishLeft[] {
   const settings = { ...DEFAULT_SETTINGS, horizonDays: dayIndex };
-  return forecastFish(facts, byDay(plan, dayNumber(facts.today), dayIndex, OF_FISH), settings).left;
+  return forecastFish(facts, byDay(plan, dayNumber(facts.today), dayIndex).fish, settings).left;
 }
 
 /** The same forecast with what lies packed added to its supply: it changes more often than what lives. */
@@ -118,44 +119,71 @@ export function ofGradeOn(
 }
 
 /**
- * Steps in order of day, within a day in ORDER, counted into their places, because a plan may hold tens of thousands.
- * What is overdue counts as done today, still in the order it was meant: purged, then harvested.
+ * Steps of fish and of plants in order of day, within a day in ORDER, counted into their places, because a plan may hold tens of
+ * thousands. What is overdue counts as done today, still in the order it was meant: purged, then harvested.
  */
-function byDay(plan: readonly PlanStep[], today: number, days: number, kinds: ReadonlySet<string>): DatedSteps {
+function byDay(plan: readonly PlanStep[], today: number, days: number): { fish: DatedSteps; plants: DatedSteps } {
   const numbers = new Map<Day, number>();
-  const overdue: PlanStep[] = [];
-  const places = new Int32Array(plan.length).fill(-1);
-  const starts = new Int32Array(days * modules.length + 1);
-  plan.forEach((step, i) => {
-    if (!kinds.has(step.kind)) return;
+  const [fish, plants] = [new Places(plan.length, days), new Places(plan.length, days)];
+  for (let i = 0; i < plan.length; i++) {
+    const step = plan[i]!;
+    const of = STREAM[step.kind];
+    if (!of) continue;
     let at = numbers.get(step.day);
     if (at === undefined) numbers.set(step.day, (at = dayNumber(step.day) - today));
-    if (at >= days) return;
-    if (at < 0) {
-      overdue.push(step);
-      return;
-    }
-    places[i] = at * modules.length + ORDER[step.kind];
-    starts[places[i]! + 1]! += 1;
-  });
-  for (let place = 1; place < starts.length; place++) starts[place]! += starts[place - 1]!;
-  const total = starts[starts.length - 1]!;
-  overdue.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : ORDER[a.kind] - ORDER[b.kind]));
-  const steps = new Array<PlanStep>(overdue.length + total);
-  const ats = new Int32Array(steps.length);
-  overdue.forEach((step, i) => (steps[i] = step));
-  plan.forEach((step, i) => {
-    if (places[i]! < 0) return;
-    const to = overdue.length + starts[places[i]!]!++;
-    steps[to] = step;
-    ats[to] = Math.floor(places[i]! / modules.length);
-  });
-  return { steps, ats };
+    if (at >= days) continue;
+    if (of & OF_FISH) fish.count(step, i, at);
+    if (of & OF_PLANTS) plants.count(step, i, at);
+  }
+  return { fish: fish.laidOut(plan), plants: plants.laidOut(plan) };
 }
 
-/** Steps that change nothing a forecast counts, like tasting, are in neither. */
-const OF_FISH: ReadonlySet<string> = new Set(modules.filter((m) => m.fish).map((m) => m.kind));
-const OF_PLANTS: ReadonlySet<string> = new Set(modules.filter((m) => m.plants).map((m) => m.kind));
+/** Counts steps into their places: how many there are on each day of each kind, then each to its place. */
+class Places {
+  private readonly overdue: PlanStep[] = [];
+  private readonly placeOf: Int32Array;
+  private readonly starts: Int32Array;
+
+  constructor(steps: number, days: number) {
+    this.placeOf = new Int32Array(steps);
+    this.starts = new Int32Array(days * modules.length + 1);
+  }
+
+  count(step: PlanStep, i: number, at: number) {
+    if (at < 0) {
+      this.overdue.push(step);
+      return;
+    }
+    // 0 is nowhere.
+    const place = at * modules.length + ORDER[step.kind] + 1;
+    this.placeOf[i] = place;
+    this.starts[place]! += 1;
+  }
+
+  laidOut(plan: readonly PlanStep[]): DatedSteps {
+    const { overdue, placeOf, starts } = this;
+    for (let place = 1; place < starts.length; place++) starts[place]! += starts[place - 1]!;
+    overdue.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : ORDER[a.kind] - ORDER[b.kind]));
+    const steps = new Array<PlanStep>(overdue.length + starts[starts.length - 1]!);
+    const ats = new Int32Array(steps.length);
+    for (let i = 0; i < overdue.length; i++) steps[i] = overdue[i]!;
+    for (let i = 0; i < placeOf.length; i++) {
+      const place = placeOf[i]! - 1;
+      if (place < 0) continue;
+      const to = overdue.length + starts[place]!++;
+      steps[to] = plan[i]!;
+      ats[to] = Math.floor(place / modules.length);
+    }
+    return { steps, ats };
+  }
+}
+
+const OF_FISH = 1;
+const OF_PLANTS = 2;
+/** Whom a kind of step concerns. Steps that change nothing a forecast counts, like tasting, concern nobody. */
+const STREAM = Object.fromEntries(
+  modules.map((m) => [m.kind, (m.fish ? OF_FISH : 0) | (m.plants ? OF_PLANTS : 0)]),
+) as Partial<Record<PlanStep['kind'], number>>;
 
 /** Place within a day, by kind: 0, 1, 2 … in the order the kinds ask for. */
 const ORDER = Object.fromEntries([...modules].sort((a, b) => a.order - b.order).map((m, i) => [m.kind, i])) as Record<
