@@ -67,10 +67,10 @@ export function takeLargest(bins: readonly SizeBin[], part: number): { taken: Si
     const bin = bins[i]!;
     const moved = Math.min(bin.share, wanted);
     wanted -= moved;
-    if (moved > 1e-12) taken.unshift({ relative: bin.relative, share: moved });
-    if (bin.share - moved > 1e-12) left.unshift({ relative: bin.relative, share: bin.share - moved });
+    if (moved > 1e-12) taken.push({ relative: bin.relative, share: moved });
+    if (bin.share - moved > 1e-12) left.push({ relative: bin.relative, share: bin.share - moved });
   }
-  return { taken, left };
+  return { taken: taken.reverse(), left: left.reverse() };
 }
 
 /**

@@ -36,7 +36,10 @@ interface Stock {
   pace: number;
   paceError: number;
   fasting: boolean;
-  rule: FeedRule | undefined;
+  /** What it is fed by; null: what its growth asks for. */
+  table: FeedRule['table'] | null;
+  /** The day it has lived up to. */
+  day: number;
   /** Companion stock lives on what it finds: it grows and is never fed. */
   grazing: boolean;
   /** The group whose transfer brought it here: each purge batch is its own. */
@@ -85,6 +88,30 @@ const cube = (x: number) => x * x * x;
 
 /** The table a lot is fed by; null: it is fed what its growth asks for. */
 const tableOf = (rule: FeedRule | undefined) => (rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null);
+
+interface Today {
+  count: number;
+  rootG13: number;
+  referenceG: number;
+  meanG: number;
+}
+
+/** Writes down the ration of a day and returns the root weight of the next: what is fed bounds what grows. */
+function fed({ species, gains, table, relative, pace, stay }: Stock, { count, rootG13, referenceG, meanG }: Today, day: number): number {
+  const nextRoot = rootG13 + gains[day]! * pace;
+  const gainG = Math.max(0, (cube(nextRoot) - referenceG) * relative);
+  if (!table) {
+    const tooColdOrHot = gains[day] === 0 && species.growthG13PerDay > 0;
+    stay.feedG[day - stay.from] = tooColdOrHot ? 0 : feedByGrowthG(count, meanG, gainG, species);
+    return nextRoot;
+  }
+  const feedG = feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), table);
+  stay.feedG[day - stay.from] = feedG;
+  const bearsG = gainFromFeedG(feedG, count, meanG, species);
+  return bearsG < gainG ? Math.cbrt(referenceG + bearsG / relative) : nextRoot;
+} // prettier-ignore
+
+const NONE: readonly Stock[] = [];
 
 /** Fish whose tank has no loop live in water of their own. */
 const NO_LOOP = {};
@@ -154,15 +181,15 @@ export class FishRun {
     }
     for (const step of steps)
       if (step.fromPlaceId && step.kind !== 'feed_stop') this.lastFrom.set(placeKey(step), step);
-    let next = 0;
-    for (let day = 0; day < this.settings.horizonDays; day++) {
-      while (next < steps.length && ats[next] === day) {
-        const step = steps[next++]!;
-        stepOf(step.kind)?.fish?.(this, step, day);
-      }
-      for (const stock of this.stocks) this.live(stock, day);
+    // Lots do not act on each other: each lives on by itself up to the next step that is about it.
+    steps.forEach((step, i) => {
+      for (const stock of this.stocksOfLot.get(step.lotCode) ?? NONE) this.liveUntil(stock, ats[i]!);
+      stepOf(step.kind)?.fish?.(this, step, ats[i]!);
+    });
+    for (const stock of this.stocks) {
+      this.liveUntil(stock, this.settings.horizonDays);
+      stock.stay.until = this.settings.horizonDays;
     }
-    for (const stock of this.stocks) stock.stay.until = this.settings.horizonDays;
     for (const stay of this.stays) trim(stay);
     return {
       /** What is left when the forecast ends. */
@@ -180,41 +207,29 @@ export class FishRun {
     return this.placeById.get(placeId)?.kind === 'purge';
   }
 
-  /** One day: write it down, then grow, waste or die into the next. */
-  private live(stock: Stock, day: number) {
-    const referenceG = cube(stock.rootG13);
-    const meanG = referenceG * stock.relative;
-    const { stay } = stock;
-    const i = day - stay.from;
-    stay.count[i] = stock.count;
-    stay.meanG[i] = meanG;
-    stay.biomassG[i] = stock.count * meanG;
-    if (stock.grades.length > 0) this.countSwimming(stock, referenceG, day);
-    if (stock.fasting) {
-      stock.rootG13 = Math.cbrt(referenceG * (1 - this.settings.fastingLossPerDay));
-    } else {
-      stock.rootG13 = stock.grazing
-        ? stock.rootG13 + stock.gains[day]! * stock.pace
-        : this.fed(stock, referenceG, meanG, day);
+  /** Day by day up to, not including, another: written down, then grown, wasted or died into the next. */
+  private liveUntil(stock: Stock, until: number) {
+    const { stay, relative, fasting, grazing, gains, pace } = stock;
+    const { dailyMortality, fastingLossPerDay } = this.settings;
+    const graded = stock.grades.length > 0;
+    let { rootG13, count } = stock;
+    for (let { day } = stock; day < until; day++) {
+      const referenceG = cube(rootG13);
+      const meanG = referenceG * relative;
+      const i = day - stay.from;
+      stay.count[i] = count;
+      stay.meanG[i] = meanG;
+      stay.biomassG[i] = count * meanG;
+      if (graded) this.countSwimming(stock, count, referenceG, day);
+      if (fasting) rootG13 = Math.cbrt(referenceG * (1 - fastingLossPerDay));
+      else if (grazing) rootG13 += gains[day]! * pace;
+      else rootG13 = fed(stock, { count, rootG13, referenceG, meanG }, day);
+      count *= 1 - dailyMortality;
     }
-    stock.count *= 1 - this.settings.dailyMortality;
+    stock.rootG13 = rootG13;
+    stock.count = count;
+    stock.day = Math.max(stock.day, until);
   }
-
-  /** Writes down the ration of a day and returns the root weight of the next: what is fed bounds what grows. */
-  private fed({ count, species, gains, rule, rootG13, relative, pace, stay }: Stock, referenceG: number, meanG: number, day: number): number {
-    const nextRoot = rootG13 + gains[day]! * pace;
-    const gainG = Math.max(0, (cube(nextRoot) - referenceG) * relative);
-    const table = tableOf(rule);
-    if (!table) {
-      const tooColdOrHot = gains[day] === 0 && species.growthG13PerDay > 0;
-      stay.feedG[day - stay.from] = tooColdOrHot ? 0 : feedByGrowthG(count, meanG, gainG, species);
-      return nextRoot;
-    }
-    const feedG = feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), table);
-    stay.feedG[day - stay.from] = feedG;
-    const bearsG = gainFromFeedG(feedG, count, meanG, species);
-    return bearsG < gainG ? Math.cbrt(referenceG + bearsG / relative) : nextRoot;
-  } // prettier-ignore
 
   stopFeed(step: PlanStep) {
     for (const stock of this.at(step.lotCode, step.fromPlaceId)) stock.fasting = true;
@@ -237,7 +252,7 @@ export class FishRun {
     });
   }
 
-  private countSwimming({ bins, count, grades, species }: Stock, referenceG: number, day: number) {
+  private countSwimming({ bins, grades, species }: Stock, count: number, referenceG: number, day: number) {
     const counts = countsByGrade(bins, referenceG, count, grades, species);
     grades.forEach(({ product }, i) => {
       const days = this.swimming.get(product.code) ?? new Float64Array(this.settings.horizonDays);
@@ -437,7 +452,8 @@ export class FishRun {
       bins,
       relative,
       ...life,
-      rule: this.feedRules.get(speciesCode),
+      table: tableOf(this.feedRules.get(speciesCode)),
+      day,
       grazing: isGrazed(this.placeById.get(placeId)),
       gains: this.gains(species, placeId),
       grades: this.placeById.get(placeId)?.kind === 'tank' ? this.gradesOf(species) : [],
