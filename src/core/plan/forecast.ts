@@ -119,7 +119,7 @@ export function ofGradeOn(
 }
 
 /**
- * Steps of fish and of plants in order of day, within a day in ORDER, counted into their places, because a plan may hold tens of
+ * Steps of fish and of plants in order of day, within a day as their kinds ask, counted into their places, because a plan may hold tens of
  * thousands. What is overdue counts as done today, still in the order it was meant: purged, then harvested.
  */
 function byDay(plan: readonly PlanStep[], today: number, days: number): { fish: DatedSteps; plants: DatedSteps } {
@@ -127,13 +127,13 @@ function byDay(plan: readonly PlanStep[], today: number, days: number): { fish: 
   const [fish, plants] = [new Places(plan.length, days), new Places(plan.length, days)];
   for (let i = 0; i < plan.length; i++) {
     const step = plan[i]!;
-    const of = STREAM[step.kind];
-    if (!of) continue;
+    const kind = KINDS.get(step.kind);
+    if (!kind) continue;
     let at = numbers.get(step.day);
     if (at === undefined) numbers.set(step.day, (at = dayNumber(step.day) - today));
     if (at >= days) continue;
-    if (of & OF_FISH) fish.count(step, i, at);
-    if (of & OF_PLANTS) plants.count(step, i, at);
+    if (kind.fish) fish.count(step, i, at, kind.order);
+    if (kind.plants) plants.count(step, i, at, kind.order);
   }
   return { fish: fish.laidOut(plan), plants: plants.laidOut(plan) };
 }
@@ -149,13 +149,13 @@ class Places {
     this.starts = new Int32Array(days * modules.length + 1);
   }
 
-  count(step: PlanStep, i: number, at: number) {
+  count(step: PlanStep, i: number, at: number, order: number) {
     if (at < 0) {
       this.overdue.push(step);
       return;
     }
     // 0 is nowhere.
-    const place = at * modules.length + ORDER[step.kind] + 1;
+    const place = at * modules.length + order + 1;
     this.placeOf[i] = place;
     this.starts[place]! += 1;
   }
@@ -163,7 +163,9 @@ class Places {
   laidOut(plan: readonly PlanStep[]): DatedSteps {
     const { overdue, placeOf, starts } = this;
     for (let place = 1; place < starts.length; place++) starts[place]! += starts[place - 1]!;
-    overdue.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : ORDER[a.kind] - ORDER[b.kind]));
+    overdue.sort((a, b) =>
+      a.day < b.day ? -1 : a.day > b.day ? 1 : KINDS.get(a.kind)!.order - KINDS.get(b.kind)!.order,
+    );
     const steps = new Array<PlanStep>(overdue.length + starts[starts.length - 1]!);
     const ats = new Int32Array(steps.length);
     for (let i = 0; i < overdue.length; i++) steps[i] = overdue[i]!;
@@ -178,18 +180,16 @@ class Places {
   }
 }
 
-const OF_FISH = 1;
-const OF_PLANTS = 2;
-/** Whom a kind of step concerns. Steps that change nothing a forecast counts, like tasting, concern nobody. */
-const STREAM = Object.fromEntries(
-  modules.map((m) => [m.kind, (m.fish ? OF_FISH : 0) | (m.plants ? OF_PLANTS : 0)]),
-) as Partial<Record<PlanStep['kind'], number>>;
-
-/** Place within a day, by kind: 0, 1, 2 … in the order the kinds ask for. */
-const ORDER = Object.fromEntries([...modules].sort((a, b) => a.order - b.order).map((m, i) => [m.kind, i])) as Record<
-  PlanStep['kind'],
-  number
->;
+/**
+ * Whom a kind of step concerns, and its place within a day: 0, 1, 2 … in the order the kinds ask for. Steps that change nothing a
+ * forecast counts, like tasting, are not here.
+ */
+const KINDS: ReadonlyMap<string, { fish: boolean; plants: boolean; order: number }> = new Map(
+  [...modules]
+    .sort((a, b) => a.order - b.order)
+    .map((m, order) => [m.kind as string, { fish: !!m.fish, plants: !!m.plants, order }] as const)
+    .filter(([, m]) => m.fish || m.plants),
+);
 
 function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: number) {
   const shelfLife = new Map(facts.products.map((p) => [p.code, p.shelfLifeDays]));

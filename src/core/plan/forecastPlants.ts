@@ -25,6 +25,8 @@ interface Growing {
   nurseryStay: PlantStay | null;
   /** The day the stage that leads to the next cut began. */
   stageFrom: number;
+  /** The day its stage ends: it may be cut from then on. Null: not in sight, or in the nursery. */
+  ready: number | null;
   cutsDone: number;
   /** Positions of a crop picked once that are not picked yet. */
   left: number;
@@ -96,18 +98,19 @@ export class PlantRun {
     const stay = this.openStay(planting.lotCode, crop, planting.placeId, transplanted ?? sown, planting.count);
     const inBed = transplanted !== null;
     const stageFrom = planting.lastCutOn ? dayNumber(planting.lastCutOn) - this.today : (transplanted ?? sown);
-    const growing = {
+    const growing: Growing = {
       lotCode: planting.lotCode,
       crop,
       stay: inBed ? stay : null,
       nurseryStay: inBed ? null : stay,
       stageFrom,
+      ready: null,
       cutsDone: planting.cutsDone,
       left: planting.count,
       waiting: null,
     };
     this.growing.set(planting.lotCode, growing);
-    if (inBed) stay.readyFrom = this.readyDay(growing);
+    if (inBed) stay.readyFrom = growing.ready = this.readyDay(growing);
   }
 
   sow(lotCode: string, cropCode: string | null, placeId: string | null, seeds: number, at: number) {
@@ -120,6 +123,7 @@ export class PlantRun {
       stay: null,
       nurseryStay,
       stageFrom: at,
+      ready: null,
       cutsDone: 0,
       left: 0,
       waiting: null,
@@ -145,7 +149,7 @@ export class PlantRun {
     growing.nurseryStay = null;
     growing.stageFrom = at;
     growing.left = count;
-    growing.stay.readyFrom = this.readyDay(growing);
+    growing.stay.readyFrom = growing.ready = this.readyDay(growing);
   }
 
   pick(step: PlanStep, at: number) {
@@ -157,9 +161,8 @@ export class PlantRun {
       this.warn('missing', step.lotCode, stay.placeId, at, `${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`); // prettier-ignore
       return;
     }
-    const ready = this.readyDay(growing);
-    const needed = this.stageDays(growing);
-    const ripeness = ready === null ? 0 : ready <= at ? 1 : Math.max(0, 1 - (ready - at) / needed);
+    const { ready } = growing;
+    const ripeness = ready === null ? 0 : ready <= at ? 1 : Math.max(0, 1 - (ready - at) / this.stageDays(growing));
     if (ripeness < 0.9) {
       this.warn(
         'unripe',
@@ -187,7 +190,9 @@ export class PlantRun {
       standsDays: crop.pickingCurve ? 0 : crop.windowDays,
     };
     this.supply.push(growing.waiting);
-    if (!once) growing.stageFrom = at;
+    if (once) return;
+    growing.stageFrom = at;
+    growing.ready = this.readyDay(growing);
   }
 
   /** The next cut or the clearing ends how long a pick before it may slide: from then on its goods only keep their shelf life. */
