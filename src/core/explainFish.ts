@@ -88,7 +88,7 @@ export function explainCost(lotCode: string, cost: LotCost & { currency: string;
       ...(cost.wentMinor > 0 ? [{ label: `Not in it: went on with ${cost.offspring.join(', ')}`, value: money(cost.wentMinor), from: 'the same share: a kilogram costs the same before and after' }] : []),
       { label: 'Weight here or taken', value: formatMass(producedG, units), from: 'forecast of the day, and what left it for harvest or sale' },
     ],
-    source: 'Money spent over weight raised; both up to the day shown.',
+    ...(cost.cameMinor + cost.wentMinor > 0 ? by('cost-share') : { source: 'Money spent over weight raised; both up to the day shown.' }),
     change: 'note what was paid for fish and feed lots in Arrivals and Feed.',
   };
 } // prettier-ignore

@@ -1,3 +1,5 @@
+import { requireWithin } from '../errors';
+
 /** What was paid for one cohort by itself: for its fish when they came, and each feeding, minor units. */
 export interface LotSpending {
   /** Null: the price was not recorded. */
@@ -60,3 +62,15 @@ function goOn(cost: LotCost, share: number) {
   cost.fishMinor = cost.fishMinor === null ? null : cost.fishMinor * (1 - share);
   cost.feedMinor *= 1 - share;
 }
+
+/**
+ * The share of what a cohort has cost so far that goes with some of its fish: their weight of all that it raised until then.
+ * @param goingG of the fish that go @param leftG of those that stay @param harvestedG of those harvested or sold before @returns 0 to 1
+ */
+export function shareOfCost(goingG: number, leftG: number, harvestedG: number): number {
+  for (const [field, value] of Object.entries({ goingG, leftG, harvestedG })) requireWithin(field, value, MASS_G);
+  const raisedG = goingG + leftG + harvestedG;
+  return raisedG > 0 ? goingG / raisedG : 0;
+}
+
+const MASS_G = [0, 1e9] as const;

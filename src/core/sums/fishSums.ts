@@ -9,6 +9,7 @@ import {
   MAINTENANCE_SHARE_PER_DAY,
   perFeedingG,
 } from '../fish/feed';
+import { shareOfCost } from '../fish/lotCost';
 import { countByWeight } from '../fish/grading';
 import { dailyRootGainG13, daysToWeight, equivalentTgc, grownWeightG, thermalGrowthWeightG } from '../fish/growth';
 import { conditionFactor, lengthFromWeightCm, weightFromLengthG } from '../fish/lengthWeight';
@@ -281,6 +282,16 @@ export const FISH_SUMS: readonly Sum[] = [
       return { value, working: [`${say(n('feedG') / 1000, 1)} kg ÷ ${say(n('feedG') / value / 1000, 1)} kg = ${say(value, 2)}`] };
     },
   })),
+  {
+    name: 'cost-share', title: 'Cost that goes along with regrouped fish', group: 'Fish', basis: 'derived',
+    inputs: [input('goingG', 'Weight of the fish that go', 'g', [0, 1e9], 60_000, 'mass'), input('leftG', 'Weight of those that stay', 'g', [0, 1e9], 50_000, 'mass'), input('harvestedG', 'Harvested or sold before', 'g', [0, 1e9], 10_000, 'mass')],
+    result: { words: 'share of the cost so far', unit: '', digits: 2 },
+    formula: 'weight that goes ÷ (weight that goes + stays + was harvested before)', source: 'A kilogram costs the same before and after a grading, a split or a merge',
+    work: ({ n }) => {
+      const value = shareOfCost(n('goingG'), n('leftG'), n('harvestedG'));
+      return { value, working: [`${say(n('goingG') / 1000, 1)} ÷ (${say(n('goingG') / 1000, 1)} + ${say(n('leftG') / 1000, 1)} + ${say(n('harvestedG') / 1000, 1)}) kg = ${say(value, 2)}`] };
+    },
+  },
   {
     name: 'rotation', title: 'A steady rotation', group: 'Fish', basis: 'derived',
     inputs: [SPECIES, waterTempC(25), input('startG', 'Fingerling', 'g', FISH_G, 20, 'smallMass'), input('harvestG', 'Harvested at', 'g', FISH_G, 500, 'smallMass'), input('everyWeeks', 'Weeks between harvests', 'weeks', [0.5, 52], 6), input('kgPerHarvest', 'At each harvest', 'kg', [0.1, 1e6], 120), input('survival', 'Survival as a share', '', [0.05, 1], 0.92), input('densityKgM3', 'Most fish in the water', 'kg/m³', [0.1, 500], 50)],

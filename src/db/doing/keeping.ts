@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
+import { shareOfCost } from '../../core/fish/lotCost';
 import { gradeAt, gradeOf, merged, type Grade } from '../../core/fish/grading';
 import { NO_DETAIL } from '../../core/plan/steps/stepKind';
 import type { FarmFacts, FishFact, PlanStep } from '../../core/plan/types';
@@ -169,8 +170,7 @@ const massElsewhere = (facts: FarmFacts, { lotCode, placeId }: FishFact) =>
 async function shareGoing(tx: Tx, lotId: string, goingG: number, leftG: number): Promise<number> {
   const taken = await tx('movement as m').where({ lot_id: lotId, reason: 'harvest' })
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id')).sum('m.mass_g as g').first();
-  const raisedG = goingG + leftG + Number(taken?.g ?? 0);
-  return raisedG > 0 ? Math.min(1, goingG / raisedG) : 0;
+  return shareOfCost(goingG, leftG, Number(taken?.g ?? 0));
 } // prettier-ignore
 
 /** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
