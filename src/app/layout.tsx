@@ -10,12 +10,13 @@ import '../ui/theme/sheets.css';
 import '../ui/theme/stations.css';
 import '../ui/theme/rooms.css';
 import { Theme } from '../ui/theme/Theme';
+import { LIGHT } from '../ui/theme/tones';
 
 export const metadata: Metadata = {
   title: { default: 'Crop Cycle', template: '%s · Crop Cycle' },
   description: 'Fish, crops and promises of one farm on one page.',
 };
-export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#F5F3EC' };
+export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: LIGHT.paper };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;

@@ -5,6 +5,7 @@ import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { AddSowing } from './AddSowing';
 import type { BedCell, BedsPage, BedView } from './queries';
+import { tone } from '../../ui/theme/tones';
 
 export function BedsStation({ page }: { page: BedsPage }) {
   return (
@@ -194,5 +195,5 @@ function shortRipe(cell: BedCell) {
 function tint({ daysToRipe }: BedCell) {
   const step =
     daysToRipe === null || daysToRipe > 24 ? 1 : daysToRipe > 15 ? 2 : daysToRipe > 8 ? 3 : daysToRipe > 0 ? 4 : 5;
-  return `var(--leaf-${step})`;
+  return tone[`leaf${step}`];
 }

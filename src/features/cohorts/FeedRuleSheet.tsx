@@ -8,6 +8,7 @@ import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { keepFeedRule, type Said } from './actions';
 import type { FeedPage } from './feedQueries';
 import { SaidLines } from './SaidLines';
+import { tone } from '../../ui/theme/tones';
 
 /** How one species is fed: by growth or by a table of the farm's own, which goes out and comes in as CSV. */
 export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number]; page: FeedPage }) {
@@ -142,7 +143,7 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
                 rows={5}
                 value={table}
                 onChange={(e) => setTable(e.target.value)}
-                style={{ width: '100%', font: 'inherit', color: 'inherit', background: 'var(--sheet)' }}
+                style={{ width: '100%', font: 'inherit', color: 'inherit', background: tone.sheet }}
               />
               {wrong && (
                 <span className="danger" role="alert">

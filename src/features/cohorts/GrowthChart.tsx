@@ -16,6 +16,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
 import type { GrowthPoint } from './growthPoints';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { tone } from '../../ui/theme/tones';
 
 interface GrowthChartProps {
   points: GrowthPoint[];
@@ -45,20 +46,20 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
       <div style={{ width: '100%', height: 320 }} role="img" aria-label={`Growth in ${unit}, samples and forecast`}>
         <ResponsiveContainer>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
-            <CartesianGrid stroke="var(--line)" vertical={false} />
+            <CartesianGrid stroke={tone.line} vertical={false} />
             <XAxis
               dataKey="n"
               type="number"
               domain={['dataMin', 'dataMax']}
               tickFormatter={(n: number) => shortDay(dayFromNumber(Math.round(n)))}
-              stroke="var(--quiet)"
+              stroke={tone.quiet}
               fontSize={12}
               tickCount={7}
             />
             <YAxis
-              stroke="var(--quiet)"
+              stroke={tone.quiet}
               fontSize={12}
-              label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
+              label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: tone.quiet, fontSize: 12 }}
               width={46}
             />
             {share.length > 0 && (
@@ -66,7 +67,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 yAxisId="share"
                 orientation="right"
                 domain={[0, 100]}
-                stroke="var(--moss)"
+                stroke={tone.moss}
                 fontSize={12}
                 width={62}
                 unit=" %"
@@ -74,7 +75,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                   value: 'over market size',
                   angle: 90,
                   position: 'insideRight',
-                  fill: 'var(--moss)',
+                  fill: tone.moss,
                   fontSize: 12,
                   offset: 4,
                 }}
@@ -84,12 +85,12 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
               <ReferenceArea
                 y1={shown(marketG[0])}
                 y2={shown(marketG[1])}
-                fill="var(--reed)"
+                fill={tone.reed}
                 fillOpacity={0.25}
                 label={{
                   value: `market size ${marketG[0]} to ${marketG[1]} g`,
                   position: 'insideTopLeft',
-                  fill: 'var(--moss)',
+                  fill: tone.moss,
                   fontSize: 12,
                 }}
               />
@@ -97,7 +98,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             <Area
               dataKey="band"
               stroke="none"
-              fill="var(--water)"
+              fill={tone.water}
               fillOpacity={0.18}
               isAnimationActive={false}
               name="band"
@@ -105,16 +106,16 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             />
             <Line
               dataKey="sample"
-              stroke="var(--deep)"
+              stroke={tone.deep}
               strokeWidth={2}
-              dot={{ r: 4, fill: 'var(--sheet)', stroke: 'var(--ink)' }}
+              dot={{ r: 4, fill: tone.sheet, stroke: tone.ink }}
               isAnimationActive={false}
               name="weighed"
               connectNulls
             />
             <Line
               dataKey="forecast"
-              stroke="var(--water)"
+              stroke={tone.water}
               strokeWidth={2}
               strokeDasharray="6 4"
               dot={false}
@@ -126,7 +127,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
               <Line
                 yAxisId="share"
                 dataKey="above"
-                stroke="var(--moss)"
+                stroke={tone.moss}
                 strokeWidth={1.5}
                 strokeDasharray="2 3"
                 dot={false}
@@ -137,13 +138,13 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             )}
             <ReferenceLine
               x={dayNumber(today)}
-              stroke="var(--ink)"
-              label={{ value: 'today', position: 'insideTopLeft', fill: 'var(--ink)', fontSize: 12 }}
+              stroke={tone.ink}
+              label={{ value: 'today', position: 'insideTopLeft', fill: tone.ink, fontSize: 12 }}
             />
             <Tooltip
               labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}
               formatter={(value, name) => [`${say(value)} ${name === 'over market size' ? '%' : unit}`, name]}
-              contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }}
+              contentStyle={{ background: tone.sheet, borderColor: tone.line, color: tone.ink }}
             />
           </ComposedChart>
         </ResponsiveContainer>

@@ -13,6 +13,7 @@ import { Why } from '../../ui/Why';
 import { layDraft } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { LossPage } from './lossQueries';
+import { tone } from '../../ui/theme/tones';
 
 /** Bring the rotation back in step: the ways, side by side, with what is missing meanwhile. */
 export function LossStation({ page }: { page: LossPage }) {
@@ -38,7 +39,7 @@ export function LossStation({ page }: { page: LossPage }) {
                 href={`/cohorts/loss?loss=${encodeURIComponent(l.id)}`}
                 prefetch={false}
                 aria-current={l.id === page.chosen ? 'true' : undefined}
-                style={l.id === page.chosen ? { borderColor: 'var(--water)', fontWeight: 650 } : undefined}
+                style={l.id === page.chosen ? { borderColor: tone.water, fontWeight: 650 } : undefined}
               >
                 {l.lotCode} in {l.place}: {formatNumber(l.count)} {inSentence(l.species)} lost by {shortDay(l.day)},{' '}
                 {formatNumber(l.left)} left
@@ -60,7 +61,7 @@ export function LossStation({ page }: { page: LossPage }) {
               href={`/cohorts/loss?suppose=${encodeURIComponent(r.code)}`}
               prefetch={false}
               aria-current={r.code === page.supposed ? 'true' : undefined}
-              style={r.code === page.supposed ? { borderColor: 'var(--water)', fontWeight: 650 } : undefined}
+              style={r.code === page.supposed ? { borderColor: tone.water, fontWeight: 650 } : undefined}
             >
               {r.says}
             </Link>

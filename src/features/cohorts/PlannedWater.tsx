@@ -3,13 +3,14 @@ import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, X
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatTemperature, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
 import type { TemperaturePage } from './keepingQueries';
+import { tone } from '../../ui/theme/tones';
 
 /** Tint and dash of each loop in turn: told apart without colour too. */
 const PENS = [
-  ['var(--water)', ''],
-  ['var(--moss)', '7 4'],
-  ['var(--roe)', '2 4'],
-  ['var(--ink)', '10 3 2 3'],
+  [tone.water, ''],
+  [tone.moss, '7 4'],
+  [tone.roe, '2 4'],
+  [tone.ink, '10 3 2 3'],
 ] as const;
 
 /** Planned temperature of each loop's water, week by week; forecast, so nothing of it has happened. */
@@ -33,9 +34,9 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
       >
         <ResponsiveContainer>
           <LineChart data={points} margin={{ top: 6, right: 24, bottom: 0, left: 0 }}>
-            <CartesianGrid stroke="var(--line)" vertical={false} />
-            <XAxis dataKey="day" tickFormatter={shortDay} minTickGap={40} stroke="var(--quiet)" fontSize={12} />
-            <YAxis unit={` ${unit}`} width={58} stroke="var(--quiet)" fontSize={12} domain={['auto', 'auto']} />
+            <CartesianGrid stroke={tone.line} vertical={false} />
+            <XAxis dataKey="day" tickFormatter={shortDay} minTickGap={40} stroke={tone.quiet} fontSize={12} />
+            <YAxis unit={` ${unit}`} width={58} stroke={tone.quiet} fontSize={12} domain={['auto', 'auto']} />
             <Tooltip
               labelFormatter={(day) => shortDay(String(day))}
               formatter={(value) => `${Number(value).toFixed(1)} ${unit}`}

@@ -19,6 +19,7 @@ import { CohortsNav } from './CohortsNav';
 import type { SpeciesPage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
 import { SpeciesSale } from './SpeciesSale';
+import { tone } from '../../ui/theme/tones';
 
 interface NumberField {
   name: string;
@@ -127,7 +128,7 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
                     width: '100%',
                     textAlign: 'left',
                     border: 0,
-                    background: species.code === code ? 'var(--wash)' : 'none',
+                    background: species.code === code ? tone.wash : 'none',
                     font: 'inherit',
                     cursor: 'pointer',
                   }}
@@ -219,13 +220,13 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
               <XAxis
                 dataKey="t"
                 unit={` ${unitName('temperature', units)}`}
-                stroke="var(--quiet)"
+                stroke={tone.quiet}
                 fontSize={12}
                 interval="preserveStartEnd"
                 minTickGap={24}
               />
-              <YAxis stroke="var(--quiet)" fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
-              <Line dataKey="growth" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />
+              <YAxis stroke={tone.quiet} fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
+              <Line dataKey="growth" stroke={tone.water} strokeWidth={2} dot={false} isAnimationActive={false} />
             </LineChart>
           </ResponsiveContainer>
         </div>

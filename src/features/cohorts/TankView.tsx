@@ -20,6 +20,7 @@ import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import type { TankPage } from './oneTankQuery';
 import { SaidLines } from './SaidLines';
+import { tone } from '../../ui/theme/tones';
 
 export function TankView({ page }: { page: TankPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -143,32 +144,32 @@ function CrowdingChart({ page }: { page: TankPage }) {
     >
       <ResponsiveContainer>
         <ComposedChart data={series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
-          <CartesianGrid stroke="var(--line)" vertical={false} />
+          <CartesianGrid stroke={tone.line} vertical={false} />
           <XAxis
             dataKey="day"
             tickFormatter={(d: string) => shortDay(d)}
-            stroke="var(--quiet)"
+            stroke={tone.quiet}
             fontSize={12}
             minTickGap={40}
           />
           <YAxis
-            stroke="var(--quiet)"
+            stroke={tone.quiet}
             fontSize={12}
             width={46}
             domain={[0, (max: number) => Math.ceil(Math.max(max, (limit ?? 0) * 1.1))]}
-            label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: 'var(--quiet)', fontSize: 12 }}
+            label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: tone.quiet, fontSize: 12 }}
           />
           {limit !== null && (
             <ReferenceLine
               y={limit}
-              stroke="var(--clay)"
-              label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: 'var(--clay)', fontSize: 12 }}
+              stroke={tone.clay}
+              label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: tone.clay, fontSize: 12 }}
             />
           )}
           <Line
             dataKey="kgM3"
             name={unit}
-            stroke="var(--water)"
+            stroke={tone.water}
             strokeWidth={2}
             strokeDasharray="6 4"
             dot={false}
@@ -177,7 +178,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
           <Tooltip
             labelFormatter={(d) => shortDay(String(d))}
             formatter={(v) => [`${Number(v).toFixed(1)} ${unit}`, 'forecast']}
-            contentStyle={{ background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' }}
+            contentStyle={{ background: tone.sheet, borderColor: tone.line, color: tone.ink }}
           />
         </ComposedChart>
       </ResponsiveContainer>

@@ -5,6 +5,7 @@ import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/pars
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { newEntryKey } from '../../ui/outcome';
 import { logContext, recordLogLine, undoLogLine, type Logged } from './actions';
+import { tone } from '../../ui/theme/tones';
 
 export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const [context, setContext] = useState<LogContext | null>(null);
@@ -75,7 +76,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const meaning =
     wrong ??
     (parsed ? (parsed.ok ? parsed.meaning : parsed.message) : (said ?? `for example ${LOG_EXAMPLES.join(' · ')}`));
-  const tone = wrong ? 'danger' : parsed?.ok ? 'strong' : 'quiet';
+  const look = wrong ? 'danger' : parsed?.ok ? 'strong' : 'quiet';
   return (
     <div className="logbar" data-testid="log-line">
       <span className="key">L</span>
@@ -97,9 +98,9 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
       />
       <span
         id="log-meaning"
-        className={`meaning ${tone}`}
+        className={`meaning ${look}`}
         role="status"
-        style={parsed?.ok && !wrong ? { color: 'var(--water)' } : undefined}
+        style={parsed?.ok && !wrong ? { color: tone.water } : undefined}
       >
         {parsed?.ok && !wrong ? '→ ' : ''}
         {meaning}

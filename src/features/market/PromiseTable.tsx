@@ -4,6 +4,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { Why } from '../../ui/Why';
 import type { MarketPage, PromiseCell } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { tone } from '../../ui/theme/tones';
 
 /** Promise against supply by product and week. Why is put together here: its words would be most of the page otherwise. */
 export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
@@ -33,7 +34,7 @@ export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
                 <td
                   key={c.weekStart}
                   className="num small"
-                  style={c.short ? { background: 'color-mix(in srgb, var(--roe) 22%, transparent)' } : undefined}
+                  style={c.short ? { background: `color-mix(in srgb, ${tone.roe} 22%, transparent)` } : undefined}
                 >
                   {c.none ? (
                     <span className="quiet">–</span>

@@ -5,6 +5,7 @@ import { ShownDay } from '../../ui/shell/ShownDay';
 import { BatchRules } from './BatchRules';
 import type { Batch, PurgePage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { tone } from '../../ui/theme/tones';
 
 export function PurgeStation({ page }: { page: PurgePage }) {
   return (
@@ -141,7 +142,7 @@ function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; ma
         aria-label="Steps"
       >
         {batch.steps.map((s) => (
-          <li key={s.id} className="chip" style={s.done ? { background: 'var(--leaf-2)' } : undefined}>
+          <li key={s.id} className="chip" style={s.done ? { background: tone.leaf2 } : undefined}>
             {s.done ? '✓ ' : ''}
             {s.words} <span className="mono small">{shortDay(s.day)}</span>
           </li>

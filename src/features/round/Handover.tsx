@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { leaveHandover } from './actions';
+import { tone } from '../../ui/theme/tones';
 
 export function Handover() {
   const [words, setWords] = useState('');
@@ -39,9 +40,9 @@ export function Handover() {
         onChange={(e) => setWords(e.target.value)}
         style={{
           font: 'inherit',
-          background: 'var(--paper)',
+          background: tone.paper,
           color: 'inherit',
-          border: '1px solid var(--line)',
+          border: `1px solid ${tone.line}`,
           borderRadius: 6,
           padding: 8,
         }}

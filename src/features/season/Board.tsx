@@ -7,6 +7,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { BalanceBand, BedLane, SupplyRows, TankLane } from './lanes';
 import { Handle } from './Handle';
 import type { SeasonPage } from './queries';
+import { tone } from '../../ui/theme/tones';
 
 const LABEL_PX = 96;
 const TANK_PX = 18;
@@ -88,12 +89,12 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
       >
         <defs>
           <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="2.2" height="6" fill="var(--hatch)" />
+            <rect width="2.2" height="6" fill={tone.hatch} />
           </pattern>
         </defs>
         {mondays.map((d, i) => (
           <g key={d}>
-            <line x1={scale.x(d)} x2={scale.x(d)} y1={16} y2={height} stroke="var(--line)" strokeWidth="1" />
+            <line x1={scale.x(d)} x2={scale.x(d)} y1={16} y2={height} stroke={tone.line} strokeWidth="1" />
             {(i % 2 === 0 || dayPx * 7 > 60) && (
               <text className="axis" x={scale.x(d) + 2} y={13}>
                 {shortDay(addDays(page.today, d))}
@@ -134,14 +135,14 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
           />
         ))}
         <SupplyRows rows={rows} top={supplyTop} scale={scale} today={page.today} units={page.units} />
-        <line x1={scale.x(0)} x2={scale.x(0)} y1={16} y2={height} stroke="var(--ink)" strokeWidth="1.5" />
+        <line x1={scale.x(0)} x2={scale.x(0)} y1={16} y2={height} stroke={tone.ink} strokeWidth="1.5" />
         {dialAt !== 0 && (
           <line
             x1={scale.x(dialAt)}
             x2={scale.x(dialAt)}
             y1={16}
             y2={height}
-            stroke="var(--water)"
+            stroke={tone.water}
             strokeWidth="2"
             strokeDasharray="3 3"
           />

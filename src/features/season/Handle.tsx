@@ -4,6 +4,7 @@ import type { BoardHandle } from '../../core/plan/board';
 import { addDays, type Day } from '../../core/quantity/days';
 import { dayWords } from '../../core/quantity/sayDay';
 import type { BoardScale } from './Board';
+import { tone } from '../../ui/theme/tones';
 
 const KIND_WORDS: Partial<Record<BoardHandle['kind'], string>> = {
   harvest: 'Harvest',
@@ -90,7 +91,7 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
         fill="transparent"
       />
       {fish ? (
-        <circle r={size} fill="var(--sheet)" stroke={shift || drag ? 'var(--roe)' : 'var(--ink)'} strokeWidth="2" />
+        <circle r={size} fill={tone.sheet} stroke={shift || drag ? tone.roe : tone.ink} strokeWidth="2" />
       ) : (
         <rect
           x={-size}
@@ -98,8 +99,8 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
           width={size * 2}
           height={size * 2}
           transform={sowing ? undefined : 'rotate(45) scale(0.8)'}
-          fill="var(--sheet)"
-          stroke={shift || drag ? 'var(--roe)' : 'var(--ink)'}
+          fill={tone.sheet}
+          stroke={shift || drag ? tone.roe : tone.ink}
           strokeWidth={sowing ? 1.2 : 2}
         />
       )}

@@ -8,6 +8,9 @@ import type { LoopFact, PlaceFact } from '../../core/plan/types';
 import { daysBetween, type Day } from '../../core/quantity/days';
 import { formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { BoardScale } from './Board';
+import { tone } from '../../ui/theme/tones';
+
+const ROW_TONES = [tone.leaf3, tone.leaf4, tone.leaf5];
 
 /** Bodies thicken with kg against the tank's limit and darken with size stage. */
 export const TankLane = memo(function TankLane({
@@ -34,7 +37,7 @@ export const TankLane = memo(function TankLane({
         top={top}
         height={height}
       />
-      <line x1="0" x2={scale.width} y1={top + height} y2={top + height} stroke="var(--line)" />
+      <line x1="0" x2={scale.width} y1={top + height} y2={top + height} stroke={tone.line} />
       {stays
         .filter((s) => s.placeId === place.id && s.from < scale.until)
         .map((s) => (
@@ -78,13 +81,7 @@ function Body({
   const over = kg.findIndex((v) => v > limitKg);
   const overDays = kg.filter((v) => v > limitKg).length;
   const meanG = stay.meanG.at(-1) ?? 0;
-  const fill = purge
-    ? 'var(--roe-fill)'
-    : meanG > 300
-      ? 'var(--deep)'
-      : meanG > 80
-        ? 'var(--water)'
-        : 'var(--water-fill)';
+  const fill = purge ? tone.roeFill : meanG > 300 ? tone.deep : meanG > 80 ? tone.water : tone.waterFill;
   const forecastFrom = Math.max(0, from);
   return (
     <g>
@@ -102,14 +99,14 @@ function Body({
           y={bottom - most - 1}
           width={Math.max(2, overDays * scale.dayPx)}
           height="3"
-          fill="var(--roe)"
+          fill={tone.roe}
         />
       )}
       {kg.length * scale.dayPx > 78 && from >= 0 && (
         <text
           x={scale.x(from) + 4}
           y={bottom - most + 9}
-          style={{ fontWeight: 600, paintOrder: 'stroke', stroke: 'var(--sheet)', strokeWidth: 3, fontSize: 11 }}
+          style={{ fontWeight: 600, paintOrder: 'stroke', stroke: tone.sheet, strokeWidth: 3, fontSize: 11 }}
         >
           {stay.lotCode} · {stay.count}
           {over >= 0 ? ' · too full' : ''}
@@ -123,7 +120,7 @@ function LaneLabel({ code, says, top, height }: { code: string; says: string; to
   return (
     <text x="10" y={top + height / 2 + 4}>
       <tspan style={{ fontWeight: 650 }}>{code}</tspan>
-      <tspan dx="6" style={{ fill: 'var(--quiet)', fontSize: 11 }}>
+      <tspan dx="6" style={{ fill: tone.quiet, fontSize: 11 }}>
         {says}
       </tspan>
     </text>
@@ -163,26 +160,18 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
         width={scale.width - scale.x(scale.from) - 8}
         height={height}
         fill="none"
-        stroke="var(--line)"
+        stroke={tone.line}
       />
       <rect
         x={scale.x(scale.from)}
         y={y(high)}
         width={scale.width - scale.x(scale.from) - 8}
         height={y(low) - y(high)}
-        fill="var(--reed)"
+        fill={tone.reed}
         opacity="0.3"
       />
       {hungry.map(({ i }) => (
-        <rect
-          key={i}
-          x={scale.x(i)}
-          y={top}
-          width={scale.dayPx + 0.5}
-          height={height}
-          fill="var(--roe)"
-          opacity="0.16"
-        />
+        <rect key={i} x={scale.x(i)} y={top} width={scale.dayPx + 0.5} height={height} fill={tone.roe} opacity="0.16" />
       ))}
       <text className="axis" x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
         {high}
@@ -190,17 +179,17 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
       <text className="axis" x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
         {low}
       </text>
-      <path d={line(before)} fill="none" stroke="var(--quiet)" strokeWidth="1" strokeDasharray="2 3" />
+      <path d={line(before)} fill="none" stroke={tone.quiet} strokeWidth="1" strokeDasharray="2 3" />
       <path
         d={line(series)}
         fill="none"
-        stroke="var(--deep)"
+        stroke={tone.deep}
         strokeWidth="2"
         strokeDasharray="7 2"
         data-testid={`balance-${loop.code}`}
       />
       {hungry.length > 0 && (
-        <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: 'var(--clay)', fontSize: 11 }}>
+        <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: tone.clay, fontSize: 11 }}>
           short of feed {hungry.length} {hungry.length === 1 ? 'day' : 'days'}
         </text>
       )}
@@ -251,7 +240,7 @@ export const BedLane = memo(function BedLane({ place, top, height, stays, crops,
             y={top + 1 + row * rowPx}
             width={Math.max(1, scale.x(Math.min(scale.until, s.until)) - x - 1)}
             height={Math.max(1, rowPx - 0.8)}
-            fill={`var(--leaf-${3 + (row % 3)})`}
+            fill={ROW_TONES[row % ROW_TONES.length]}
             opacity={s.from >= 0 ? 0.65 : 1}
           >
             <title>{`${s.lotCode}: ${s.positions} positions`}</title>
@@ -304,8 +293,8 @@ export function SupplyRows({
                   y={top + 20 + r * 20}
                   width={width}
                   height="16"
-                  fill="var(--sheet)"
-                  stroke={short ? 'var(--clay)' : 'var(--line)'}
+                  fill={tone.sheet}
+                  stroke={short ? tone.clay : tone.line}
                   strokeWidth={short ? 2 : 1}
                 />
                 <rect
@@ -313,7 +302,7 @@ export function SupplyRows({
                   y={top + 20 + r * 20}
                   width={short ? width : width * share}
                   height="16"
-                  fill={short ? 'var(--roe-fill)' : share > 0.9 ? 'var(--straw-fill)' : 'var(--leaf-2)'}
+                  fill={short ? tone.roeFill : share > 0.9 ? tone.strawFill : tone.leaf2}
                 />
                 <text
                   x={x + 3}
@@ -321,7 +310,7 @@ export function SupplyRows({
                   style={{
                     fontFamily: 'var(--mono)',
                     fontSize: 11,
-                    fill: short ? '#0c2426' : 'var(--ink)',
+                    fill: short ? tone.onFill : tone.ink,
                     fontWeight: short ? 650 : 400,
                   }}
                 >

@@ -8,6 +8,7 @@ import {
   toShownDensity,
   type UnitChoice,
 } from '../../core/quantity/units';
+import { tone } from '../theme/tones';
 
 export interface VesselView {
   code: string;
@@ -38,7 +39,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
   const share = vessel.limitKgM3 ? Math.min(1, vessel.densityKgM3 / vessel.limitKgM3) : 0;
   const over = vessel.limitKgM3 !== null && vessel.densityKgM3 > vessel.limitKgM3;
   const near = !over && share > 0.85;
-  const fill = over ? 'var(--roe-fill)' : near ? 'var(--straw-fill)' : 'var(--water-fill)';
+  const fill = over ? tone.roeFill : near ? tone.strawFill : tone.waterFill;
   const top = height - Math.max(5, share * (height - 6));
   const wave = Math.min(5, (height - top) / 4);
   const words = vessel.empty
@@ -59,12 +60,12 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
         <path
           d={`M3 2 V ${height - 4} q 0 8 8 8 H ${width - 3} q 8 0 8 -8 V 2`}
           fill="none"
-          stroke="var(--ink)"
+          stroke={tone.ink}
           strokeWidth="2"
           strokeDasharray={vessel.empty ? '4 4' : undefined}
         />
         {[0.25, 0.5, 0.75].map((t) => (
-          <line key={t} x1="4" x2="10" y1={height * t + 2} y2={height * t + 2} stroke="var(--ink)" />
+          <line key={t} x1="4" x2="10" y1={height * t + 2} y2={height * t + 2} stroke={tone.ink} />
         ))}
         {vessel.noFeed && <Scoop x={width / 2 + 4} y={height - 18} />}
       </svg>
@@ -107,9 +108,9 @@ function Crowding({ vessel: { empty, densityKgM3, limitKgM3, units = METRIC } }:
 /** A crossed feed scoop: feed stopped. */
 function Scoop({ x, y }: { x: number; y: number }) {
   return (
-    <g transform={`translate(${x - 11} ${y - 8})`} stroke="var(--ink)" fill="none" strokeWidth="2">
+    <g transform={`translate(${x - 11} ${y - 8})`} stroke={tone.ink} fill="none" strokeWidth="2">
       <path d="M2 4 H14 V9 Q14 15 8 15 Q2 15 2 9 Z M14 6 L22 2" />
-      <line x1="0" y1="17" x2="22" y2="-1" stroke="var(--clay)" strokeWidth="2.5" />
+      <line x1="0" y1="17" x2="22" y2="-1" stroke={tone.clay} strokeWidth="2.5" />
     </g>
   );
 }

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } fr
 import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/days';
 import { dayWords, fullDay, shortDay } from '../../core/quantity/sayDay';
 import type { DayInHand } from './useDay';
+import { tone } from '../theme/tones';
 
 const DAY_PX = 10;
 const BEFORE_TODAY = 24;
@@ -67,21 +68,19 @@ export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand,
         <svg aria-hidden="true">
           <defs>
             <pattern id="ahead" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-              <rect width="2" height="6" fill="var(--water)" opacity="0.45" />
+              <rect width="2" height="6" fill={tone.water} opacity="0.45" />
             </pattern>
           </defs>
-          <rect x="0" y="56" width={Math.max(0, x(today))} height="5" fill="var(--line)" />
+          <rect x="0" y="56" width={Math.max(0, x(today))} height="5" fill={tone.line} />
           <rect x={Math.max(0, x(today))} y="56" width={width} height="5" fill="url(#ahead)" />
-          <line x1={x(today)} x2={x(today)} y1="4" y2="62" stroke="var(--ink)" strokeWidth="2" />
-          {shown !== today && (
-            <line x1={x(shown)} x2={x(shown)} y1="4" y2="62" stroke="var(--water)" strokeWidth="2.5" />
-          )}
+          <line x1={x(today)} x2={x(today)} y1="4" y2="62" stroke={tone.ink} strokeWidth="2" />
+          {shown !== today && <line x1={x(shown)} x2={x(shown)} y1="4" y2="62" stroke={tone.water} strokeWidth="2.5" />}
           {days.map((d, i) => (
             <g key={d} transform={`translate(${i * DAY_PX} 0)`}>
               <line
                 y1={weekday(d) === 1 ? 40 : 48}
                 y2="56"
-                stroke={d > today ? 'var(--water)' : 'var(--quiet)'}
+                stroke={d > today ? tone.water : tone.quiet}
                 strokeWidth={weekday(d) === 1 ? 1.4 : 0.7}
               />
               {weekday(d) === 1 && !isStruck(d, [today, shown]) && (

@@ -8,6 +8,7 @@ import { RECORDED_EVENT } from '../outcome';
 import { DayDial } from './DayDial';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
+import { tone } from '../theme/tones';
 
 const Help = dynamic(() => import('./Help').then((m) => m.Help), { ssr: false });
 
@@ -119,12 +120,12 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
 function Mark() {
   return (
     <svg width="44" height="24" viewBox="0 0 44 24" aria-hidden="true" style={{ display: 'block', marginBottom: 4 }}>
-      <path d="M2 12 C8 3 22 2 32 12 C22 22 8 21 2 12 Z" fill="none" stroke="var(--water)" strokeWidth="2.4" />
+      <path d="M2 12 C8 3 22 2 32 12 C22 22 8 21 2 12 Z" fill="none" stroke={tone.water} strokeWidth="2.4" />
       <path
         d="M32 12 C35 6 39 5 42 5 C42 10 40 15 32 12 Z M32 12 C35 18 39 19 42 19 C42 14 40 10 32 12 Z"
-        fill="var(--moss)"
+        fill={tone.moss}
       />
-      <circle cx="10" cy="10.5" r="1.4" fill="var(--water)" />
+      <circle cx="10" cy="10.5" r="1.4" fill={tone.water} />
     </svg>
   );
 }

@@ -1,35 +1,36 @@
 'use client';
 import { createTheme } from '@mui/material/styles';
+import { DARK, LIGHT, MONO, type ToneName } from './tones';
 
-/** Paper and water; the dark scheme is for early mornings. The same values stand as plain variables in base.css. */
+type Tones = Readonly<Record<ToneName, string>>;
+
+declare module '@mui/material/styles' {
+  interface Palette {
+    /** Our own tones, by name; in style sheets `--mui-palette-farm-…`. */
+    farm: Tones;
+  }
+  interface PaletteOptions {
+    farm?: Tones;
+  }
+}
+
+const palette = (t: Tones, onPrimary: string) => ({
+  primary: { main: t.water, dark: t.deep, contrastText: onPrimary },
+  secondary: { main: t.leaf5 },
+  error: { main: t.clay },
+  warning: { main: t.roe },
+  info: { main: t.water },
+  success: { main: t.moss },
+  background: { default: t.paper, paper: t.sheet },
+  text: { primary: t.ink, secondary: t.quiet },
+  divider: t.line,
+  farm: t,
+});
+
+/** Colour, type, spacing, corners, density and the dark scheme of the whole app; drawings and charts read the same tones. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme' },
-  colorSchemes: {
-    light: {
-      palette: {
-        primary: { main: '#1F6F78', dark: '#0E4A55', contrastText: '#FFFDF8' },
-        secondary: { main: '#5B7F3A' },
-        error: { main: '#A63D2F' },
-        warning: { main: '#D8683C' },
-        success: { main: '#4E7031' },
-        background: { default: '#F5F3EC', paper: '#FFFDF8' },
-        text: { primary: '#16302F', secondary: '#4F625F' },
-        divider: '#D9D5C7',
-      },
-    },
-    dark: {
-      palette: {
-        primary: { main: '#6FC0C9', dark: '#9AD7DD', contrastText: '#0C1B1C' },
-        secondary: { main: '#A9C77F' },
-        error: { main: '#F0917F' },
-        warning: { main: '#EE9A73' },
-        success: { main: '#A9C77F' },
-        background: { default: '#101C1D', paper: '#172728' },
-        text: { primary: '#E9EFE9', secondary: '#A9BBB7' },
-        divider: '#2E4243',
-      },
-    },
-  },
+  colorSchemes: { light: { palette: palette(LIGHT, LIGHT.sheet) }, dark: { palette: palette(DARK, DARK.paper) } },
   shape: { borderRadius: 6 },
   typography: {
     fontFamily: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif',
@@ -37,6 +38,26 @@ export const theme = createTheme({
     button: { textTransform: 'none', fontWeight: 650 },
   },
   components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        ':root': { '--mono': MONO },
+        'html, body': { height: '100%' },
+        body: { margin: 0, fontSize: 15 },
+        'h1, h2, h3, p': { margin: 0 },
+        h1: { fontSize: 20 },
+        h2: { fontSize: 16 },
+        h3: { fontSize: 15 },
+        a: { color: 'var(--mui-palette-farm-water)' },
+        ':focus-visible': { outline: '3px solid var(--mui-palette-farm-water)', outlineOffset: 2, borderRadius: 4 },
+        // A field shows its focus by its own frame; a second ring would cut its label.
+        '.MuiInputBase-input:focus-visible': { outline: 'none' },
+        // What a details element hides does not inherit from it: without this its fields are larger than others.
+        'details > *': { boxSizing: 'border-box' },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { transition: 'none !important', animation: 'none !important' },
+        },
+      },
+    },
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
