@@ -1,0 +1,57 @@
+import MuiTable from '@mui/material/Table';
+import MuiTableBody from '@mui/material/TableBody';
+import MuiTableCell from '@mui/material/TableCell';
+import MuiTableHead from '@mui/material/TableHead';
+import MuiTableRow from '@mui/material/TableRow';
+import { type ComponentProps } from 'react';
+import css from './kit.module.css';
+import { classes, lookOf, type TextLook } from './part';
+
+type TableProps = ComponentProps<'table'> & {
+  /** The first column stays while the others scroll. */
+  sticky?: boolean;
+};
+
+/** A table of the kit; its rows and cells are the ones below. */
+export function Table({ sticky, className, ...rest }: TableProps) {
+  return <MuiTable size="small" className={classes(css.table, sticky && css.sticky, className)} {...rest} />;
+}
+
+export const TableHead = MuiTableHead;
+export const TableBody = MuiTableBody;
+
+export function TableRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: boolean }) {
+  return <MuiTableRow className={classes(gone && css.gone)} {...rest} />;
+}
+
+type CellProps = Omit<ComponentProps<'td'>, 'align'> & TextLook & { num?: boolean; scope?: string };
+
+/** A cell; `num` for figures in a column. */
+export function Cell({ num, ...props }: CellProps) {
+  const { className, rest } = lookOf(props);
+  return <MuiTableCell className={classes(css.cell, num && css.num, className)} {...rest} />;
+}
+
+/** The head of a column or, with `scope="row"`, of a row. */
+export function HeadCell(props: CellProps) {
+  const { className, rest } = lookOf(props);
+  const base = props.scope === 'row' ? css.cell : css.headCell;
+  return <MuiTableCell component="th" className={classes(base, className)} {...rest} />;
+}
+
+/**
+ * The same table in plain elements, for those of hundreds of cells: an MUI cell costs the server ten times as much.
+ */
+export function LightTable({ sticky, className, ...rest }: TableProps) {
+  return <table className={classes(css.table, css.plainTable, sticky && css.sticky, className)} {...rest} />;
+}
+
+export function LightCell({ num, ...props }: CellProps) {
+  const { className, rest } = lookOf(props);
+  return <td className={classes(css.cell, num && css.num, className)} {...rest} />;
+}
+
+export function LightHeadCell(props: CellProps) {
+  const { className, rest } = lookOf(props);
+  return <th className={classes(css.headCell, className)} {...rest} />;
+}
