@@ -5,10 +5,6 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import '../ui/theme/base.css';
-import '../ui/theme/sheets.css';
-import '../ui/theme/stations.css';
-import '../ui/theme/rooms.css';
 import { Theme } from '../ui/theme/Theme';
 import { LIGHT } from '../ui/theme/tones';
 

@@ -1,10 +1,13 @@
 'use client';
 import Snackbar from '@mui/material/Snackbar';
+import { ChipButton } from './kit/Chip';
+import { Mark, Sheet, type Tone } from './kit/kit';
+import css from './said.module.css';
 
 const SHOWN_MS = 10_000;
 
 /** What was just recorded or refused, said beside the thumb, above the stations of a phone. */
-export function SaidBar({ said, onClose }: { said: { tone: string; words: string } | null; onClose: () => void }) {
+export function SaidBar({ said, onClose }: { said: { tone: Tone; words: string } | null; onClose: () => void }) {
   return (
     <Snackbar
       open={said !== null}
@@ -12,12 +15,12 @@ export function SaidBar({ said, onClose }: { said: { tone: string; words: string
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
       sx={{ bottom: { xs: 118, md: 64 } }}
     >
-      <div className="sheet said-bar" role="status">
-        <span className={`mark ${said?.tone ?? ''}`}>{said?.words}</span>
-        <button type="button" className="chip" onClick={onClose}>
-          Close
-        </button>
-      </div>
+      <Sheet as="div" className={css.bar} role="status">
+        <Mark as="span" tone={said?.tone}>
+          {said?.words}
+        </Mark>
+        <ChipButton onClick={onClose}>Close</ChipButton>
+      </Sheet>
     </Snackbar>
   );
 }

@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useState, type ReactNode } from 'react';
 import type { Explanation } from '../core/explain';
+import { WordButton } from './kit/kit';
 
 const WhyPanel = dynamic(() => import('./WhyPanel').then((m) => m.WhyPanel), { ssr: false });
 
@@ -10,9 +11,9 @@ export function Why({ because, children }: { because: Explanation; children: Rea
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button type="button" className="why" onClick={() => setOpen(true)} title={`Why? ${because.title}`}>
+      <WordButton type="button" onClick={() => setOpen(true)} title={`Why? ${because.title}`}>
         {children}
-      </button>
+      </WordButton>
       {open && <WhyPanel because={because} onClose={() => setOpen(false)} />}
     </>
   );

@@ -4,6 +4,8 @@ import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
 import type { Explanation } from '../core/explain';
 import { rules } from '../core/sums/sums';
+import { Rows, Text } from './kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from './kit/Table';
 
 export function WhyPanel({ because, onClose }: { because: Explanation; onClose: () => void }) {
   const rests = rules(because.sums ?? []);
@@ -17,37 +19,41 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
     >
       <h2>Why? {because.title}</h2>
       <p style={{ margin: '10px 0' }}>{because.formula}</p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Goes in</th>
-            <th className="right">Value</th>
-            <th>From</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table>
+        <TableHead>
+          <TableRow>
+            <HeadCell>Goes in</HeadCell>
+            <HeadCell right>Value</HeadCell>
+            <HeadCell>From</HeadCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {because.inputs.map((input) => (
-            <tr key={input.label}>
-              <td>{input.label}</td>
-              <td className="num">{input.value}</td>
-              <td className="small quiet">{input.from}</td>
-            </tr>
+            <TableRow key={input.label}>
+              <Cell>{input.label}</Cell>
+              <Cell num>{input.value}</Cell>
+              <Cell small quiet>
+                {input.from}
+              </Cell>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
       {rests.length > 0 && (
-        <ul className="rows small" style={{ margin: '12px 0 0' }}>
+        <Rows small style={{ margin: '12px 0 0' }}>
           {rests.map((rule) => (
             <li key={rule.name}>
               {rule.title}: {rule.formula}. <Link href={`/sums?sum=${rule.name}`}>Try it</Link>
             </li>
           ))}
-        </ul>
+        </Rows>
       )}
-      <p className="small quiet" style={{ margin: '12px 0 4px' }}>
+      <Text as="p" small quiet style={{ margin: '12px 0 4px' }}>
         Source: {source}
-      </p>
-      <p className="small">To change it: {because.change}</p>
+      </Text>
+      <Text as="p" small>
+        To change it: {because.change}
+      </Text>
       <div style={{ marginTop: 12 }}>
         <Button onClick={onClose} variant="outlined">
           Close

@@ -94,7 +94,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await phone.goto('/round');
   await expect(job(phone, 'Move to purge tank P2', 'TRT-31')).toHaveCount(0);
   await doJob(phone, 'Stop feed', 'TRT-31', {}, 'Feed is stopped');
-  await expect(phone.locator('.job.nofeed', { hasText: 'K5' })).toBeVisible();
+  await expect(phone.locator('[data-still="nofeed"]', { hasText: 'K5' })).toBeVisible();
 
   setDay((await planDays('TRT-31', 'purge'))[0]!);
   await phone.goto('/round');

@@ -15,6 +15,7 @@ import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
 import { changePassword, chooseUnits, leave } from './actions';
+import { Stack, Text } from '../../ui/kit/kit';
 
 interface Choice {
   label: string;
@@ -49,7 +50,7 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
     <Dialog open onClose={onClose}>
       <DialogTitle>{name}</DialogTitle>
       <DialogContent>
-        <div className="stack">
+        <Stack>
           <Choose
             label="Weights and volumes"
             value={chosen.mass}
@@ -80,11 +81,11 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
           />
           <NewPassword />
           {wrong && (
-            <p className="danger" role="alert">
+            <Text as="p" tone="danger" role="alert">
               {wrong}
-            </p>
+            </Text>
           )}
-        </div>
+        </Stack>
       </DialogContent>
       <DialogActions>
         <Button component={Link} href="/sums" onClick={onClose}>
@@ -132,12 +133,12 @@ function NewPassword() {
     />
   );
   return (
-    <div className="stack">
+    <Stack>
       {field('old', 'Password now')}
       {field('new', 'New password')}
       <Button variant="outlined" onClick={() => void save()}>
         Change it
       </Button>
-    </div>
+    </Stack>
   );
 }

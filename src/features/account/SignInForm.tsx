@@ -4,6 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition, type FormEvent } from 'react';
 import { enter } from './actions';
+import { Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import css from './account.module.css';
 
 interface DemoPerson {
   name: string;
@@ -27,13 +29,15 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
     });
   };
   return (
-    <main style={{ maxWidth: 460, margin: '7vh auto', padding: 16 }} className="stack">
+    <Stack as="main" style={{ maxWidth: 460, margin: '7vh auto', padding: 16 }}>
       <div>
         <h1 style={{ fontSize: 28 }}>Crop Cycle</h1>
-        <p className="quiet">Fish, crops and what was promised, on one page.</p>
+        <Text as="p" quiet>
+          Fish, crops and what was promised, on one page.
+        </Text>
       </div>
-      <form className="sheet" onSubmit={submit}>
-        <div className="body stack">
+      <Sheet as="form" onSubmit={submit}>
+        <SheetBody stack>
           <h2>Sign in</h2>
           <TextField
             label="Name"
@@ -56,20 +60,20 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
           <Button type="submit" variant="contained" disabled={pending}>
             {pending ? 'Signing in…' : 'Sign in'}
           </Button>
-        </div>
-      </form>
+        </SheetBody>
+      </Sheet>
       {demo.length > 0 && (
-        <section className="sheet" aria-label="Demo sign-ins">
-          <header>
+        <Sheet aria-label="Demo sign-ins">
+          <SheetHead>
             <h2>Demo farm</h2>
-            <span className="quiet">made up, to try everything on</span>
-          </header>
-          <ul className="rows">
+            <Text quiet>made up, to try everything on</Text>
+          </SheetHead>
+          <Rows>
             {demo.map((person) => (
               <li key={person.signInName}>
                 <button
                   type="button"
-                  className="job"
+                  className={css.person}
                   style={{ gridTemplateColumns: 'minmax(0, 1fr) auto' }}
                   onClick={() => {
                     setName(person.signInName);
@@ -77,17 +81,20 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
                   }}
                 >
                   <span>
-                    <span className="strong">{person.name}</span> <span className="quiet small">{person.role}</span>
+                    <Text strong>{person.name}</Text>{' '}
+                    <Text quiet small>
+                      {person.role}
+                    </Text>
                   </span>
-                  <span className="mono small quiet">
+                  <Text mono small quiet>
                     {person.signInName} · {person.password}
-                  </span>
+                  </Text>
                 </button>
               </li>
             ))}
-          </ul>
-        </section>
+          </Rows>
+        </Sheet>
       )}
-    </main>
+    </Stack>
   );
 }

@@ -2,6 +2,8 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
+import { Text } from '../../ui/kit/kit';
+import css from './account.module.css';
 
 const Preferences = dynamic(() => import('./Preferences').then((m) => m.Preferences), { ssr: false });
 
@@ -11,13 +13,15 @@ export function Who({ name, role, units }: { name: string; role: string; units: 
     <>
       <button
         type="button"
-        className="who-button"
+        className={css.who}
         onClick={() => setOpen(true)}
         aria-label={`${name}, ${role}: units, light and dark, sign out`}
       >
         {name}
         <br />
-        <span className="small quiet">{role}</span>
+        <Text small quiet>
+          {role}
+        </Text>
       </button>
       {open && <Preferences name={name} units={units} onClose={() => setOpen(false)} />}
     </>

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { addSowing } from './actions';
+import { Text } from '../../ui/kit/kit';
 
 export function AddSowing({
   cropCode,
@@ -31,9 +32,9 @@ export function AddSowing({
         Add this sowing to the plan
       </Button>
       {wrong && (
-        <p className="danger small" role="alert">
+        <Text as="p" tone="danger" small role="alert">
           {wrong}
-        </p>
+        </Text>
       )}
     </>
   );

@@ -6,46 +6,48 @@ import { Why } from '../../ui/Why';
 import { AddSowing } from './AddSowing';
 import type { BedCell, BedsPage, BedView } from './queries';
 import { tone } from '../../ui/theme/tones';
+import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
+import css from './beds.module.css';
 
 export function BedsStation({ page }: { page: BedsPage }) {
   return (
     <>
       <ShownDay day={page.day} today={page.today} />
-      <div className="columns">
-        <section className="sheet">
-          <header>
+      <Columns>
+        <Sheet>
+          <SheetHead>
             <h1>Beds</h1>
-            <span className="quiet">
-              from the bench on the left to the pack room on the right · the darker, the riper
-            </span>
-          </header>
+            <Text quiet>from the bench on the left to the pack room on the right · the darker, the riper</Text>
+          </SheetHead>
           {page.beds.map((bed) => (
             <Strip key={bed.code} bed={bed} />
           ))}
-        </section>
-        <div className="stack">
+        </Sheet>
+        <Stack>
           {page.gaps.length > 0 && (
-            <section className="sheet">
-              <header>
+            <Sheet>
+              <SheetHead>
                 <h2>Short of what is promised</h2>
-              </header>
-              <ul className="rows">
+              </SheetHead>
+              <Rows>
                 {page.gaps.map((g) => (
-                  <li key={`${g.cropCode}${g.wantedOn}`} className="row">
-                    <div className={`mark ${g.add ? 'attention' : 'danger'}`}>
-                      <p className="strong">
+                  <Row key={`${g.cropCode}${g.wantedOn}`}>
+                    <Mark tone={g.add ? 'attention' : 'danger'}>
+                      <Text as="p" strong>
                         {g.crop}: {g.short} short in week {g.week}
-                      </p>
-                      <p className="small quiet">{g.customers}</p>
+                      </Text>
+                      <Text as="p" small quiet>
+                        {g.customers}
+                      </Text>
                       {g.add ? (
                         <>
-                          <p className="small">
+                          <Text as="p" small>
                             Sow{' '}
                             <Why because={g.add.because}>
-                              <span className="mono">{g.add.words}</span>
+                              <Text mono>{g.add.words}</Text>
                             </Why>{' '}
                             by {shortDay(g.sowBy)}
-                          </p>
+                          </Text>
                           <AddSowing
                             cropCode={g.cropCode}
                             wantedOn={g.wantedOn}
@@ -54,56 +56,57 @@ export function BedsStation({ page }: { page: BedsPage }) {
                           />
                         </>
                       ) : (
-                        <p className="small">
+                        <Text as="p" small>
                           {g.full ?? `Too late to sow for it: that was ${shortDay(g.sowBy)}.`} Cut again, swap, or tell
                           the customer.
-                        </p>
+                        </Text>
                       )}
-                    </div>
-                  </li>
+                    </Mark>
+                  </Row>
                 ))}
-              </ul>
-            </section>
+              </Rows>
+            </Sheet>
           )}
-          <section className="sheet">
-            <header>
+          <Sheet>
+            <SheetHead>
               <h2>Sow next</h2>
-              <span className="quiet">the next two weeks</span>
-            </header>
+              <Text quiet>the next two weeks</Text>
+            </SheetHead>
             {page.sow.length === 0 ? (
-              <p className="empty">Nothing is to be sown in these two weeks.</p>
+              <Empty>Nothing is to be sown in these two weeks.</Empty>
             ) : (
-              <ul className="rows">
+              <Rows>
                 {page.sow.map((s) => (
-                  <li
+                  <Row
                     key={s.lotCode}
-                    className="row"
                     style={{ display: 'grid', gridTemplateColumns: '62px minmax(0, 1fr) auto', gap: 10 }}
                   >
-                    <span className={`mono ${s.day < page.today ? 'danger' : ''}`}>
+                    <Text mono tone={s.day < page.today ? 'danger' : null}>
                       {s.day < page.today ? 'late' : shortDay(s.day)}
-                    </span>
+                    </Text>
                     <span>
-                      <span className="strong">{s.crop}</span>
+                      <Text strong>{s.crop}</Text>
                       <br />
-                      <span className="small quiet">
+                      <Text small quiet>
                         {s.lotCode} for {s.bed}
-                      </span>
+                      </Text>
                     </span>
-                    <span className="right">
+                    <Text right>
                       <Why because={s.because}>
-                        <span className="mono">{formatNumber(s.seeds)} seeds</span>
+                        <Text mono>{formatNumber(s.seeds)} seeds</Text>
                       </Why>
                       <br />
-                      <span className="small quiet">trays {s.trays}</span>
-                    </span>
-                  </li>
+                      <Text small quiet>
+                        trays {s.trays}
+                      </Text>
+                    </Text>
+                  </Row>
                 ))}
-              </ul>
+              </Rows>
             )}
-          </section>
-        </div>
-      </div>
+          </Sheet>
+        </Stack>
+      </Columns>
     </>
   );
 }
@@ -117,51 +120,55 @@ function Strip({ bed }: { bed: BedView }) {
   const plants = spans.filter((s) => s.cell.kind === 'plants');
   const words = plants.map((s) => `${s.cell.lotCode}, ${ripeWords(s.cell)}`).join('; ') || 'empty';
   return (
-    <div className="bedrow">
+    <div className={css.bedRow}>
       <div>
         <h2>{bed.code}</h2>
-        <p className="small quiet">{bed.pieces}</p>
-        <p className="small quiet">{bed.says}</p>
+        <Text as="p" small quiet>
+          {bed.pieces}
+        </Text>
+        <Text as="p" small quiet>
+          {bed.says}
+        </Text>
       </div>
       <div style={{ minWidth: 0 }}>
-        <div className="strip" role="img" aria-label={`${bed.code}: ${words}`}>
+        <div className={css.strip} role="img" aria-label={`${bed.code}: ${words}`}>
           {cells.map((c, i) => (
             <div
               key={i}
-              className={`cell ${c.kind === 'free' ? 'free' : isLate(c) ? 'late' : ''}`}
+              className={classes(css.cell, c.kind === 'free' ? css.free : isLate(c) && css.late)}
               style={c.kind === 'free' ? undefined : { background: tint(c) }}
               title={c.kind === 'free' ? 'free' : `${c.lotCode} ${c.crop}: ${ripeWords(c)}`}
             />
           ))}
         </div>
-        <div className="spans">
+        <div className={css.spans}>
           {spans.map((s, i) => (
-            <span
+            <Text
               key={i}
               style={{ flex: `${s.length} 0 0` }}
-              className={isLate(s.cell) ? 'danger' : ''}
+              tone={isLate(s.cell) ? 'danger' : null}
               title={s.cell.lotCode}
             >
               {s.length < 2 ? '' : s.cell.kind === 'free' ? 'free' : shortRipe(s.cell)}
-            </span>
+            </Text>
           ))}
         </div>
-        <p className="small quiet">
+        <Text as="p" small quiet>
           {[...new Set(plants.map((s) => s.cell.crop))].join(', ') || 'nothing planted'} · {formatNumber(bed.held)} of{' '}
           {formatNumber(bed.positions)} places held
           {bed.fullest && (
-            <span className={bed.fullest.positions > bed.positions ? 'attention' : ''}>
+            <Text tone={bed.fullest.positions > bed.positions ? 'attention' : null}>
               {' '}
               · fullest {formatNumber(bed.fullest.positions)} on {shortDay(bed.fullest.day)}
               {bed.fullest.positions > bed.positions ? ', more than it has' : ''}
-            </span>
+            </Text>
           )}
-        </p>
+        </Text>
         {bed.pick && (
-          <p className="small quiet">
-            next pick <span className="mono">{bed.pick.lotCode}</span> on {shortDay(bed.pick.on)}
+          <Text as="p" small quiet>
+            next pick <Text mono>{bed.pick.lotCode}</Text> on {shortDay(bed.pick.on)}
             {bed.pick.until > bed.pick.on ? `, can stand until ${shortDay(bed.pick.until)}` : ', cannot wait longer'}
-          </p>
+          </Text>
         )}
       </div>
     </div>

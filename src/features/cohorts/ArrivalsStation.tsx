@@ -13,6 +13,7 @@ import { HandleFish } from './HandleFish';
 import type { ArrivalsPage } from './keepingQueries';
 import { PlanSteps } from './PlanSteps';
 import { SaidLines } from './SaidLines';
+import { Columns, Empty, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../ui/kit/kit';
 
 /** From the order of fingerlings through quarantine to the first tank. */
 export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
@@ -50,20 +51,22 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
     { name: 'note', label: 'Hatchery, order number, papers', kind: 'area', start: '', optional: true },
   ];
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/arrivals" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Arrivals</h1>
+      <Unseen as="h1">Arrivals</Unseen>
       <SaidLines said={said} />
-      <div className="columns">
-        <div className="stack">
-          <section className="sheet">
-            <header>
+      <Columns>
+        <Stack>
+          <Sheet>
+            <SheetHead>
               <h2>On the way</h2>
-              <span className="quiet small">the round of their day receives them, with what died on the way</span>
-            </header>
+              <Text quiet small>
+                the round of their day receives them, with what died on the way
+              </Text>
+            </SheetHead>
             {page.coming.length === 0 ? (
-              <p className="empty">No fingerlings are ordered. Order some on this page, or let the planner propose.</p>
+              <Empty>No fingerlings are ordered. Order some on this page, or let the planner propose.</Empty>
             ) : (
               <>
                 <PlanSteps
@@ -84,29 +87,31 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                 {page.coming
                   .filter((c) => c.note)
                   .map((c) => (
-                    <p key={c.stepId} className="body small quiet">
+                    <SheetBody as="p" small quiet key={c.stepId}>
                       {c.lotCode}: {c.note}
-                    </p>
+                    </SheetBody>
                   ))}
               </>
             )}
-          </section>
+          </Sheet>
           {page.apart.map((q) => {
             const seenToday = q.events.some((e) => e.kind === 'observe' && e.day === page.day);
             return (
-              <section className="sheet" key={q.lotCode + q.placeId}>
-                <header>
+              <Sheet key={q.lotCode + q.placeId}>
+                <SheetHead>
                   <h2>
                     <Link href={`/cohorts/${q.lotCode}${suffix}`} prefetch={false}>
                       {q.lotCode}
                     </Link>{' '}
                     in {q.place}
                   </h2>
-                  <span className={q.clearedOn ? 'good' : 'attention strong'}>
+                  <Text strong={!q.clearedOn} tone={q.clearedOn ? 'good' : 'attention'}>
                     {q.clearedOn ? `cleared ${shortDay(q.clearedOn)}` : `in quarantine until ${shortDay(q.until)}`}
-                  </span>
-                  <span className="quiet small end">{seenToday ? 'observed today' : 'not observed today'}</span>
-                </header>
+                  </Text>
+                  <Text quiet small end>
+                    {seenToday ? 'observed today' : 'not observed today'}
+                  </Text>
+                </SheetHead>
                 {page.when === 'today' && (
                   <HandleFish
                     fish={{
@@ -125,25 +130,29 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                   />
                 )}
                 {q.events.length > 0 && (
-                  <ul className="rows">
+                  <Rows>
                     {q.events.slice(0, 12).map((e, i) => (
-                      <li key={i} className="row small">
-                        <span className="mono">{shortDay(e.day)}</span> <strong>{e.state}</strong> {e.words}{' '}
-                        {e.until && `until ${shortDay(e.until)}`} <span className="quiet">{e.by}</span>
-                      </li>
+                      <Row small key={i}>
+                        <Text mono>{shortDay(e.day)}</Text> <strong>{e.state}</strong> {e.words}{' '}
+                        {e.until && `until ${shortDay(e.until)}`} <Text quiet>{e.by}</Text>
+                      </Row>
                     ))}
-                  </ul>
+                  </Rows>
                 )}
-              </section>
+              </Sheet>
             );
           })}
-          {page.apart.length === 0 && <p className="quiet">No fish are in quarantine.</p>}
-        </div>
-        <section className="sheet">
-          <header>
+          {page.apart.length === 0 && (
+            <Text as="p" quiet>
+              No fish are in quarantine.
+            </Text>
+          )}
+        </Stack>
+        <Sheet>
+          <SheetHead>
             <h2>Order fingerlings</h2>
-          </header>
-          <div className="body stack">
+          </SheetHead>
+          <SheetBody stack>
             {page.person.role === 'manager' ? (
               <ActionForm
                 fields={fields}
@@ -154,11 +163,13 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                 caution="Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order."
               />
             ) : (
-              <p className="quiet">Ordering fish is for a manager.</p>
+              <Text as="p" quiet>
+                Ordering fish is for a manager.
+              </Text>
             )}
-          </div>
-        </section>
-      </div>
-    </div>
+          </SheetBody>
+        </Sheet>
+      </Columns>
+    </Stack>
   );
 }

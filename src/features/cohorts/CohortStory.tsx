@@ -4,6 +4,8 @@ import { formatMass, formatNumber } from '../../core/quantity/units';
 import type { CohortPage } from './cohortQueries';
 import { TakeBack } from './TakeBack';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Empty, Sheet, SheetHead, Text } from '../../ui/kit/kit';
+import { Cell, Table, TableBody, TableRow } from '../../ui/kit/Table';
 
 const REASON_WORDS: Record<string, string> = {
   receive: 'stocked',
@@ -86,75 +88,91 @@ export function CohortStory({ page }: { page: CohortPage }) {
   const lines = storyLines(page);
   return (
     <>
-      <section className="sheet">
-        <header>
+      <Sheet>
+        <SheetHead>
           <h2>What happened</h2>
-          <span className="quiet small">newest first; a mistake is taken back, never erased</span>
+          <Text quiet small>
+            newest first; a mistake is taken back, never erased
+          </Text>
           {page.more.feedings + page.more.movements > 0 && (
-            <Link
-              className="end small"
+            <Text
+              as={Link}
+              end
+              small
               href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`}
               prefetch={false}
               scroll={false}
             >
               show all: {formatNumber(page.more.feedings)} more feedings
               {page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
-            </Link>
+            </Text>
           )}
-        </header>
+        </SheetHead>
         <ScrollTable label="What happened" maxHeight={460}>
-          <table className="plain">
-            <tbody>
+          <Table>
+            <TableBody>
               {lines.map((l) => (
-                <tr key={l.key} className={l.takenBack ? 'gone' : undefined}>
-                  <td className="mono" style={{ whiteSpace: 'nowrap' }}>
+                <TableRow key={l.key} gone={l.takenBack}>
+                  <Cell mono style={{ whiteSpace: 'nowrap' }}>
                     {shortDay(l.day)}
-                  </td>
-                  <td>
-                    {l.what} <span className="mono">{l.count}</span>
-                    {l.mass && <div className="mono small quiet">{l.mass}</div>}
-                  </td>
-                  <td>
-                    <span className="mono">{l.where}</span>
-                    {l.more && <div className="small quiet">{l.more}</div>}
-                  </td>
-                  <td className="right">
+                  </Cell>
+                  <Cell>
+                    {l.what} <Text mono>{l.count}</Text>
+                    {l.mass && (
+                      <Text as="div" mono small quiet>
+                        {l.mass}
+                      </Text>
+                    )}
+                  </Cell>
+                  <Cell>
+                    <Text mono>{l.where}</Text>
+                    {l.more && (
+                      <Text as="div" small quiet>
+                        {l.more}
+                      </Text>
+                    )}
+                  </Cell>
+                  <Cell right>
                     {l.takenBack ? (
-                      <span className="small quiet">taken back</span>
+                      <Text small quiet>
+                        taken back
+                      </Text>
                     ) : (
                       l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
                     )}
-                  </td>
-                </tr>
+                  </Cell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </ScrollTable>
-      </section>
-      <section className="sheet">
-        <header>
+      </Sheet>
+      <Sheet>
+        <SheetHead>
           <h2>Feedings</h2>
-          <span className="quiet small">newest first</span>
-        </header>
+          <Text quiet small>
+            newest first
+          </Text>
+        </SheetHead>
         {page.feedings.length === 0 ? (
-          <p className="empty">Not fed yet.</p>
+          <Empty>Not fed yet.</Empty>
         ) : (
           <ScrollTable label="Feedings" maxHeight={260}>
-            <table className="plain">
-              <tbody>
+            <Table>
+              <TableBody>
                 {page.feedings.map((f) => (
-                  <tr key={f.movementId} className={f.takenBack ? 'gone' : undefined}>
-                    <td className="mono" style={{ whiteSpace: 'nowrap' }}>
+                  <TableRow key={f.movementId} gone={f.takenBack}>
+                    <Cell mono style={{ whiteSpace: 'nowrap' }}>
                       {shortDay(f.day)}
-                    </td>
-                    <td className="mono">
-                      {formatMass(f.massG, units)} <span className="quiet">{f.place}</span>
-                    </td>
-                    <td>
-                      <span className={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : ''}>
+                    </Cell>
+                    <Cell mono>
+                      {formatMass(f.massG, units)} <Text quiet>{f.place}</Text>
+                    </Cell>
+                    <Cell>
+                      <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
                         {f.response === 'none' ? 'did not eat' : f.response}
-                      </span>
-                      <div className="small quiet">
+                      </Text>
+                      <Text as="div" small quiet>
                         {[
                           f.feedLot,
                           f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '',
@@ -162,24 +180,26 @@ export function CohortStory({ page }: { page: CohortPage }) {
                         ]
                           .filter(Boolean)
                           .join(' · ')}
-                      </div>
-                    </td>
-                    <td className="right">
+                      </Text>
+                    </Cell>
+                    <Cell right>
                       {f.takenBack ? (
-                        <span className="small quiet">taken back</span>
+                        <Text small quiet>
+                          taken back
+                        </Text>
                       ) : (
                         f.mayTakeBack && (
                           <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />
                         )
                       )}
-                    </td>
-                  </tr>
+                    </Cell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
           </ScrollTable>
         )}
-      </section>
+      </Sheet>
     </>
   );
 }

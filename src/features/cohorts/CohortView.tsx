@@ -13,17 +13,20 @@ import { HandleAll } from './HandleFish';
 import { PlanSteps } from './PlanSteps';
 import type { CohortPage } from './cohortQueries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Facts, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import css from './cohorts.module.css';
 
 export function CohortView({ page }: { page: CohortPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <div className="cohort-page">
-        <section className="sheet">
+      <div className={css.cohortPage}>
+        <Sheet>
           <Heading page={page} suffix={suffix} />
-          <div className="body stack">
+          <SheetBody stack>
             <GrowthChartLazy
               points={page.points}
               share={page.share}
@@ -33,9 +36,9 @@ export function CohortView({ page }: { page: CohortPage }) {
             />
             <Figures page={page} />
             {page.grades && <LiveGrades grades={page.grades} currency={page.cost.currency} />}
-          </div>
-        </section>
-        <div className="stack">
+          </SheetBody>
+        </Sheet>
+        <Stack>
           <HandleAll
             handled={page.handled}
             tanks={page.tanks}
@@ -43,23 +46,23 @@ export function CohortView({ page }: { page: CohortPage }) {
             role={page.person.role}
             today={page.today}
           />
-          <section className="sheet">
-            <header>
+          <Sheet>
+            <SheetHead>
               <h2>Its way to market</h2>
-            </header>
+            </SheetHead>
             <PlanSteps
               steps={page.steps}
               today={page.today}
               units={page.units}
               mayEdit={page.person.role === 'manager'}
             />
-          </section>
-        </div>
-        <div className="stack">
+          </Sheet>
+        </Stack>
+        <Stack>
           <CohortStory page={page} />
-        </div>
+        </Stack>
       </div>
-    </div>
+    </Stack>
   );
 }
 
@@ -69,7 +72,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
   return (
     <header>
       <h1>{page.lotCode}</h1>
-      <span className="quiet">
+      <Text quiet>
         {formatNumber(count)} {inSentence(page.species)}
         {page.places.map((p) => (
           <span key={p.place}>
@@ -90,9 +93,11 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
             </Link>
           </span>
         ))}
-      </span>
+      </Text>
       {page.withdrawalUntil && (
-        <span className="danger strong">Treated: not for sale up to and with {shortDay(page.withdrawalUntil)}</span>
+        <Text tone="danger" strong>
+          Treated: not for sale up to and with {shortDay(page.withdrawalUntil)}
+        </Text>
       )}
     </header>
   );
@@ -163,20 +168,23 @@ function Figures({ page }: { page: CohortPage }) {
   ];
   return (
     <>
-      <p className="facts small">
+      <Facts small>
         {figures.map(([name, value, says, because]) =>
           value === null ? null : (
             <span key={name} title={says}>
-              {name} <strong className="mono">{because ? <Why because={because}>{value}</Why> : value}</strong>
+              {name}{' '}
+              <Text as="strong" mono>
+                {because ? <Why because={because}>{value}</Why> : value}
+              </Text>
             </span>
           ),
         )}
-      </p>
+      </Facts>
       {(page.permit || page.note) && (
-        <p className="small quiet">
+        <Text as="p" small quiet>
           {page.permit && `Papers: ${page.permit}. `}
           {page.note}
-        </p>
+        </Text>
       )}
     </>
   );
@@ -187,50 +195,56 @@ function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grad
   const worthMinor = grades.rows.reduce((sum, g) => sum + g.count * g.priceMinor, 0);
   return (
     <ScrollTable label="Size grades" testId="grades">
-      <p className="small quiet">Sold alive by length, not for food. How many are of each grade by the forecast:</p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Grade</th>
-            <th className="right">Fish</th>
-            <th className="right">A fish</th>
-            <th className="right">Together</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Text as="p" small quiet>
+        Sold alive by length, not for food. How many are of each grade by the forecast:
+      </Text>
+      <Table>
+        <TableHead>
+          <TableRow>
+            <HeadCell>Grade</HeadCell>
+            <HeadCell right>Fish</HeadCell>
+            <HeadCell right>A fish</HeadCell>
+            <HeadCell right>Together</HeadCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {grades.rows.map((g) => (
-            <tr key={g.name}>
-              <td style={{ whiteSpace: 'nowrap' }}>
+            <TableRow key={g.name}>
+              <Cell style={{ whiteSpace: 'nowrap' }}>
                 {g.name}
                 {!g.name.includes(`${g.fromCm}–${g.toCm}`) && (
-                  <div className="small quiet">
+                  <Text as="div" small quiet>
                     {g.fromCm} to {g.toCm} cm
-                  </div>
+                  </Text>
                 )}
-              </td>
-              <td className="num strong">
+              </Cell>
+              <Cell num strong>
                 <Why because={g.because}>{formatNumber(g.count)}</Why>
-              </td>
-              <td className="num">{formatMoney(g.priceMinor, currency)}</td>
-              <td className="num">{formatMoney(g.count * g.priceMinor, currency)}</td>
-            </tr>
+              </Cell>
+              <Cell num>{formatMoney(g.priceMinor, currency)}</Cell>
+              <Cell num>{formatMoney(g.count * g.priceMinor, currency)}</Cell>
+            </TableRow>
           ))}
           {grades.outside > 0 && (
-            <tr>
-              <td className="quiet">outside every grade</td>
-              <td className="num">{formatNumber(grades.outside)}</td>
-              <td />
-              <td />
-            </tr>
+            <TableRow>
+              <Cell quiet>outside every grade</Cell>
+              <Cell num>{formatNumber(grades.outside)}</Cell>
+              <Cell />
+              <Cell />
+            </TableRow>
           )}
-          <tr>
-            <td className="strong">All</td>
-            <td className="num strong">{formatNumber(grades.count)}</td>
-            <td />
-            <td className="num strong">{formatMoney(worthMinor, currency)}</td>
-          </tr>
-        </tbody>
-      </table>
+          <TableRow>
+            <Cell strong>All</Cell>
+            <Cell num strong>
+              {formatNumber(grades.count)}
+            </Cell>
+            <Cell />
+            <Cell num strong>
+              {formatMoney(worthMinor, currency)}
+            </Cell>
+          </TableRow>
+        </TableBody>
+      </Table>
     </ScrollTable>
   );
 }

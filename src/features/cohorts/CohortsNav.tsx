@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
+import css from './cohorts.module.css';
 
 const PAGES = [
   ['/cohorts', 'Tanks'],
@@ -21,7 +22,7 @@ export function CohortsNav({ here, suffix }: { here: string; suffix: string }) {
     if (current) row.current!.scrollLeft = current.offsetLeft - (row.current!.clientWidth - current.clientWidth) / 2;
   }, [here]);
   return (
-    <nav aria-label="Cohorts" className="rooms" ref={row}>
+    <nav aria-label="Cohorts" className={css.rooms} ref={row}>
       {PAGES.map(([path, name]) => (
         <Link key={path} href={path + suffix} prefetch={false} aria-current={path === here ? 'page' : undefined}>
           {name}

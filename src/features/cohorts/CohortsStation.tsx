@@ -7,6 +7,9 @@ import { Why } from '../../ui/Why';
 import { CohortsNav } from './CohortsNav';
 import type { CohortsPage } from './tankQueries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import vessels from '../../ui/draw/vessel.module.css';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
   Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
@@ -14,104 +17,114 @@ const tallestOf = (loop: CohortsPage['loops'][number]) =>
 export function CohortsStation({ page }: { page: CohortsPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Cohorts</h1>
+      <Unseen as="h1">Cohorts</Unseen>
       <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
         {page.loops.map((loop) => (
-          <section className="sheet" key={loop.name} style={{ flex: '1 1 auto' }}>
-            <header>
+          <Sheet key={loop.name} style={{ flex: '1 1 auto' }}>
+            <SheetHead>
               <h2>{loop.name}</h2>
-              <span className="quiet small end">fill = {densityUnit(page.units)} against its limit</span>
-            </header>
-            <div className="body vessels">
+              <Text quiet small end>
+                fill = {densityUnit(page.units)} against its limit
+              </Text>
+            </SheetHead>
+            <SheetBody className={vessels.vessels}>
               {loop.stages.map((s) => (
-                <div key={s.stage} className="stage">
-                  <div className="vessels">
+                <div key={s.stage} className={vessels.stage}>
+                  <div className={vessels.vessels}>
                     {s.tanks.map((t) => (
                       <Vessel key={t.code} vessel={t} tallestL={tallestOf(loop)} />
                     ))}
                   </div>
-                  {s.stage && <span className="small quiet">{s.stage}</span>}
+                  {s.stage && (
+                    <Text small quiet>
+                      {s.stage}
+                    </Text>
+                  )}
                 </div>
               ))}
-            </div>
-          </section>
+            </SheetBody>
+          </Sheet>
         ))}
       </div>
-      <section className="sheet">
-        <header>
+      <Sheet>
+        <SheetHead>
           <h2>Every cohort</h2>
-          <span className="quiet">{page.rows.length} groups of fish</span>
-        </header>
+          <Text quiet>{page.rows.length} groups of fish</Text>
+        </SheetHead>
         {page.rows.length === 0 ? (
-          <p className="empty">No fish are in any tank on this day. Plan a stocking on Season.</p>
+          <Empty>No fish are in any tank on this day. Plan a stocking on Season.</Empty>
         ) : (
           <ScrollTable label="Every group of fish">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th>Cohort</th>
-                  <th>Tank</th>
-                  <th className="right">Fish</th>
-                  <th className="right">Mean size</th>
-                  <th className="right">Together</th>
-                  <th className="right">{densityUnit(page.units)}</th>
-                  <th className="right">Market size</th>
-                  <th>Mean at market size</th>
-                  <th>Too full</th>
-                  <th>Weighed</th>
-                </tr>
-              </thead>
-              <tbody>
+            <Table>
+              <TableHead>
+                <TableRow>
+                  <HeadCell>Cohort</HeadCell>
+                  <HeadCell>Tank</HeadCell>
+                  <HeadCell right>Fish</HeadCell>
+                  <HeadCell right>Mean size</HeadCell>
+                  <HeadCell right>Together</HeadCell>
+                  <HeadCell right>{densityUnit(page.units)}</HeadCell>
+                  <HeadCell right>Market size</HeadCell>
+                  <HeadCell>Mean at market size</HeadCell>
+                  <HeadCell>Too full</HeadCell>
+                  <HeadCell>Weighed</HeadCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
                 {page.rows.map((r) => (
-                  <tr key={`${r.lotCode}${r.place}`}>
-                    <td>
+                  <TableRow key={`${r.lotCode}${r.place}`}>
+                    <Cell>
                       <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
                         {r.lotCode}
                       </Link>
-                      <div className="small quiet">{r.species}</div>
-                    </td>
-                    <td className="mono">
+                      <Text as="div" small quiet>
+                        {r.species}
+                      </Text>
+                    </Cell>
+                    <Cell mono>
                       <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
                         {r.place}
                       </Link>
-                    </td>
-                    <td className="num">{formatNumber(r.count)}</td>
-                    <td className="num">
+                    </Cell>
+                    <Cell num>{formatNumber(r.count)}</Cell>
+                    <Cell num>
                       {formatMass(r.meanG, page.units)}
-                      <div className="small quiet">± {formatMass(r.spreadG, page.units)}</div>
-                    </td>
-                    <td className="num">{formatMass(r.massG, page.units)}</td>
-                    <td className="num">
+                      <Text as="div" small quiet>
+                        ± {formatMass(r.spreadG, page.units)}
+                      </Text>
+                    </Cell>
+                    <Cell num>{formatMass(r.massG, page.units)}</Cell>
+                    <Cell num>
                       <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
-                      <div className="small quiet">
+                      <Text as="div" small quiet>
                         of{' '}
                         {r.limitKgM3 === null
                           ? '–'
                           : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)}
-                      </div>
-                    </td>
-                    <td className="num">{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</td>
-                    <td>{r.readyOn ? (r.readyOn <= page.day ? 'now' : shortDay(r.readyOn)) : '–'}</td>
-                    <td>
+                      </Text>
+                    </Cell>
+                    <Cell num>{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</Cell>
+                    <Cell>{r.readyOn ? (r.readyOn <= page.day ? 'now' : shortDay(r.readyOn)) : '–'}</Cell>
+                    <Cell>
                       {r.fullOn ? (
-                        <span className="attention">{r.fullOn <= page.day ? 'now' : shortDay(r.fullOn)}</span>
+                        <Text tone="attention">{r.fullOn <= page.day ? 'now' : shortDay(r.fullOn)}</Text>
                       ) : (
                         '–'
                       )}
-                    </td>
-                    <td>
-                      {r.weighed ? <span className={r.weighed.overdue ? 'attention' : ''}>{r.weighed.ago}</span> : '–'}
-                    </td>
-                  </tr>
+                    </Cell>
+                    <Cell>
+                      {r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}
+                    </Cell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
           </ScrollTable>
         )}
-      </section>
-    </div>
+      </Sheet>
+    </Stack>
   );
 }

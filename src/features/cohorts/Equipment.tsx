@@ -5,6 +5,7 @@ import { ActionForm } from '../../ui/form/ActionForm';
 import { keepLifeSupport, type Said } from './actions';
 import type { LifePage } from './lifeQueries';
 import { SaidLines } from './SaidLines';
+import { Stack } from '../../ui/kit/kit';
 
 /** Aerators and filters as their plates say, one a line. */
 export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; page: LifePage }) {
@@ -38,7 +39,7 @@ export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; pag
   return (
     <details>
       <summary>Aerators and filters of this loop</summary>
-      <div className="stack" style={{ paddingTop: 8 }}>
+      <Stack style={{ paddingTop: 8 }}>
         <SaidLines said={said} />
         <ActionForm
           key={loop.version}
@@ -70,7 +71,7 @@ export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; pag
           ]}
           caution="Electricity beside water: a licensed electrician for anything inside; residual-current protection on every circuit."
         />
-      </div>
+      </Stack>
     </details>
   );
 }

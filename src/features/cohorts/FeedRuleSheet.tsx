@@ -9,6 +9,9 @@ import { keepFeedRule, type Said } from './actions';
 import type { FeedPage } from './feedQueries';
 import { SaidLines } from './SaidLines';
 import { tone } from '../../ui/theme/tones';
+import { Sheet, SheetBody, SheetHead, Text, Unseen } from '../../ui/kit/kit';
+import { FileChip } from '../../ui/kit/SmallInput';
+import Button from '@mui/material/Button';
 
 /** How one species is fed: by growth or by a table of the farm's own, which goes out and comes in as CSV. */
 export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number]; page: FeedPage }) {
@@ -104,11 +107,11 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
     { name: 'quarantineDays', label: 'Days in quarantine', kind: 'count', start: rule.quarantineDays },
   ];
   return (
-    <section className="sheet">
-      <header>
+    <Sheet>
+      <SheetHead>
         <h2>{rule.name}</h2>
-      </header>
-      <div className="body">
+      </SheetHead>
+      <SheetBody>
         <SaidLines said={said} />
         <ActionForm
           fields={fields}
@@ -118,42 +121,49 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
           send={save}
           beside={
             <>
-              <label className="chip">
+              <FileChip>
                 Table from CSV
-                <input
+                <Unseen
+                  as="input"
                   type="file"
                   accept=".csv,text/csv"
-                  className="visually-hidden"
                   onChange={(e) => void read(e.target.files?.[0])}
                 />
-              </label>
+              </FileChip>
               {rule.table.length > 0 && (
-                <a className="chip" href={href} download={`feed-${rule.speciesCode}.csv`}>
+                <Button
+                  component="a"
+                  variant="outlined"
+                  color="inherit"
+                  href={href}
+                  download={`feed-${rule.speciesCode}.csv`}
+                >
                   Table as CSV
-                </a>
+                </Button>
               )}
             </>
           }
         >
           {() => (
-            <label className="small">
+            <Text as="label" small>
               Table: fish up to this weight in g, percent of body weight a day
-              <textarea
-                className="mono"
+              <Text
+                as="textarea"
+                mono
                 rows={5}
                 value={table}
                 onChange={(e) => setTable(e.target.value)}
                 style={{ width: '100%', font: 'inherit', color: 'inherit', background: tone.sheet }}
               />
               {wrong && (
-                <span className="danger" role="alert">
+                <Text tone="danger" role="alert">
                   {wrong}
-                </span>
+                </Text>
               )}
-            </label>
+            </Text>
           )}
         </ActionForm>
-      </div>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }

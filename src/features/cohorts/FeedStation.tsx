@@ -13,6 +13,8 @@ import type { FeedPage } from './feedQueries';
 import { FeedRuleSheet } from './FeedRuleSheet';
 import { SaidLines } from './SaidLines';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Choices, Columns, Sheet, SheetBody, SheetHead, Stack, Tag, Text, Unseen } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 export function FeedStation({ page }: { page: FeedPage }) {
   const { units, currency } = page;
@@ -34,116 +36,127 @@ export function FeedStation({ page }: { page: FeedPage }) {
     { name: 'price', label: `Paid, ${currency}`, kind: 'number', start: '', optional: true },
   ];
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/feed" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Feed</h1>
-      <section className="sheet">
-        <header>
+      <Unseen as="h1">Feed</Unseen>
+      <Sheet>
+        <SheetHead>
           <h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2>
-          <span className="quiet small">recorded as given on the Round</span>
-        </header>
+          <Text quiet small>
+            recorded as given on the Round
+          </Text>
+        </SheetHead>
         <ScrollTable label="Rations by tank">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Tank</th>
-                <th>Fish</th>
-                <th className="right">Mean</th>
-                <th className="right">Ration</th>
-                <th className="right">Each feeding</th>
-                <th>Pellet</th>
-                <th>At</th>
+          <Table>
+            <TableHead>
+              <TableRow>
+                <HeadCell>Tank</HeadCell>
+                <HeadCell>Fish</HeadCell>
+                <HeadCell right>Mean</HeadCell>
+                <HeadCell right>Ration</HeadCell>
+                <HeadCell right>Each feeding</HeadCell>
+                <HeadCell>Pellet</HeadCell>
+                <HeadCell>At</HeadCell>
                 {compared && (
                   <>
-                    <th className="right">By growth</th>
-                    <th className="right">By table</th>
+                    <HeadCell right>By growth</HeadCell>
+                    <HeadCell right>By table</HeadCell>
                   </>
                 )}
-              </tr>
-            </thead>
-            <tbody>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {page.tanks.map((t) => (
-                <tr key={t.place}>
-                  <td className="mono strong">{t.place}</td>
-                  <td style={{ minWidth: 150 }}>
+                <TableRow key={t.place}>
+                  <Cell mono strong>
+                    {t.place}
+                  </Cell>
+                  <Cell style={{ minWidth: 150 }}>
                     {t.lots}
-                    <div className="small quiet">
+                    <Text as="div" small quiet>
                       {formatNumber(t.count)} {inSentence(t.species)}
-                    </div>
-                  </td>
-                  <td className="num">{formatMass(t.meanG, units)}</td>
-                  <td className="num strong">
-                    {t.givenG > 0 ? (
-                      <Why because={t.because}>{formatMass(t.givenG, units)}</Why>
-                    ) : (
-                      <span className="nofeed-tag">NO FEED</span>
-                    )}
-                  </td>
-                  <td className="num">
+                    </Text>
+                  </Cell>
+                  <Cell num>{formatMass(t.meanG, units)}</Cell>
+                  <Cell num strong>
+                    {t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>NO FEED</Tag>}
+                  </Cell>
+                  <Cell num>
                     {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
-                  </td>
-                  <td>{t.givenG > 0 && `${t.pelletMm} mm`}</td>
-                  <td className="mono small">{t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}</td>
+                  </Cell>
+                  <Cell>{t.givenG > 0 && `${t.pelletMm} mm`}</Cell>
+                  <Cell mono small>
+                    {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}
+                  </Cell>
                   {compared && (
                     <>
-                      <td className="num quiet">{formatMass(t.byGrowthG, units)}</td>
-                      <td className="num quiet">{t.byTableG === null ? '–' : formatMass(t.byTableG, units)}</td>
+                      <Cell num quiet>
+                        {formatMass(t.byGrowthG, units)}
+                      </Cell>
+                      <Cell num quiet>
+                        {t.byTableG === null ? '–' : formatMass(t.byTableG, units)}
+                      </Cell>
                     </>
                   )}
-                </tr>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </ScrollTable>
-      </section>
-      <div className="columns">
-        <section className="sheet">
-          <header>
+      </Sheet>
+      <Columns>
+        <Sheet>
+          <SheetHead>
             <h2>In the store</h2>
-          </header>
+          </SheetHead>
           <ScrollTable label="Feed in the store">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th>For</th>
-                  <th className="right">Left</th>
-                  <th className="right">A day</th>
-                  <th className="right">Cost a day</th>
-                  <th>Lasts until</th>
-                  <th>Order by</th>
-                  <th>Lots, oldest first</th>
-                </tr>
-              </thead>
-              <tbody>
+            <Table>
+              <TableHead>
+                <TableRow>
+                  <HeadCell>For</HeadCell>
+                  <HeadCell right>Left</HeadCell>
+                  <HeadCell right>A day</HeadCell>
+                  <HeadCell right>Cost a day</HeadCell>
+                  <HeadCell>Lasts until</HeadCell>
+                  <HeadCell>Order by</HeadCell>
+                  <HeadCell>Lots, oldest first</HeadCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
                 {page.store.map((s) => (
-                  <tr key={s.speciesCode}>
-                    <td>{s.species}</td>
-                    <td className="num strong">{formatMass(s.leftG, units)}</td>
-                    <td className="num">{formatMass(s.perDayG, units)}</td>
-                    <td className="num">{formatMoney(s.costPerDayMinor, currency)}</td>
-                    <td>{s.emptyOn ? `${shortDay(s.emptyOn)} (${s.daysLeft} days)` : 'over half a year'}</td>
-                    <td className={s.orderBy && s.orderBy <= page.today ? 'danger strong' : ''}>
+                  <TableRow key={s.speciesCode}>
+                    <Cell>{s.species}</Cell>
+                    <Cell num strong>
+                      {formatMass(s.leftG, units)}
+                    </Cell>
+                    <Cell num>{formatMass(s.perDayG, units)}</Cell>
+                    <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
+                    <Cell>{s.emptyOn ? `${shortDay(s.emptyOn)} (${s.daysLeft} days)` : 'over half a year'}</Cell>
+                    <Cell
+                      strong={!!s.orderBy && s.orderBy <= page.today}
+                      tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
+                    >
                       {s.orderBy
                         ? s.orderBy <= page.today
                           ? `now (${shortDay(s.orderBy)})`
                           : shortDay(s.orderBy)
                         : '–'}
-                    </td>
-                    <td className="small mono">
+                    </Cell>
+                    <Cell small mono>
                       {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || 'none'}
-                    </td>
-                  </tr>
+                    </Cell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
           </ScrollTable>
-        </section>
-        <section className="sheet">
-          <header>
+        </Sheet>
+        <Sheet>
+          <SheetHead>
             <h2>Feed that came</h2>
-          </header>
-          <div className="body stack">
+          </SheetHead>
+          <SheetBody stack>
             <SaidLines said={said} />
             <ActionForm
               fields={receive}
@@ -153,16 +166,16 @@ export function FeedStation({ page }: { page: FeedPage }) {
               send={takeFeed}
               caution="Sacks: lift with the knees, keep dry and off the floor, oldest lot first."
             />
-          </div>
-        </section>
-      </div>
+          </SheetBody>
+        </Sheet>
+      </Columns>
       {page.person.role === 'manager' && (
-        <div className="choices">
+        <Choices>
           {page.rules.map((r) => (
             <FeedRuleSheet key={r.speciesCode + r.version} rule={r} page={page} />
           ))}
-        </div>
+        </Choices>
       )}
-    </div>
+    </Stack>
   );
 }

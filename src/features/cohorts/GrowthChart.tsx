@@ -17,6 +17,8 @@ import { formatMass, toShown, unitName, type UnitChoice } from '../../core/quant
 import type { GrowthPoint } from './growthPoints';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { tone } from '../../ui/theme/tones';
+import { Text } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 interface GrowthChartProps {
   points: GrowthPoint[];
@@ -149,41 +151,39 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <details className="small">
+      <Text as="details" small>
         <summary>The numbers behind it</summary>
         <ScrollTable label="The numbers behind the chart" maxHeight={260}>
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Day</th>
-                <th className="right">Weighed</th>
-                <th className="right">Fish weighed</th>
-                <th className="right">Forecast</th>
-                <th className="right">Band</th>
-                <th className="right">Over market size</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table>
+            <TableHead>
+              <TableRow>
+                <HeadCell>Day</HeadCell>
+                <HeadCell right>Weighed</HeadCell>
+                <HeadCell right>Fish weighed</HeadCell>
+                <HeadCell right>Forecast</HeadCell>
+                <HeadCell right>Band</HeadCell>
+                <HeadCell right>Over market size</HeadCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {points.map((p) => (
-                <tr key={`${p.day}${p.forecastG === undefined ? 's' : 'f'}`}>
-                  <td>{p.day}</td>
-                  <td className="num">{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</td>
-                  <td className="num">{p.sampleCount || ''}</td>
-                  <td className="num">{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</td>
-                  <td className="num">
-                    {p.band ? `${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}
-                  </td>
-                  <td className="num">
+                <TableRow key={`${p.day}${p.forecastG === undefined ? 's' : 'f'}`}>
+                  <Cell>{p.day}</Cell>
+                  <Cell num>{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</Cell>
+                  <Cell num>{p.sampleCount || ''}</Cell>
+                  <Cell num>{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</Cell>
+                  <Cell num>{p.band ? `${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}</Cell>
+                  <Cell num>
                     {p.forecastG === undefined || !aboveOn.has(p.day)
                       ? ''
                       : `${Math.round(aboveOn.get(p.day)! * 100)} %`}
-                  </td>
-                </tr>
+                  </Cell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </ScrollTable>
-      </details>
+      </Text>
     </>
   );
 }

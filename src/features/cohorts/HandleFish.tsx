@@ -12,6 +12,7 @@ import { SampleForm } from './handle/SampleForm';
 import { isLive, type Handled } from './handle/shared';
 import type { TankChoice } from './tankChoices';
 import { SaidLines } from './SaidLines';
+import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 
 interface HandleFishProps {
   fish: Handled;
@@ -31,15 +32,19 @@ export function HandleAll({ handled, ...rest }: Omit<HandleFishProps, 'fish' | '
     <>
       <SaidLines said={said} />
       {handled.map((fish) => (
-        <section className="sheet" key={fish.placeId}>
-          <header>
+        <Sheet key={fish.placeId}>
+          <SheetHead>
             <h2>
               {formatNumber(fish.count)} in {fish.place}
             </h2>
-            {fish.quarantined && <span className="attention strong">in quarantine, not cleared</span>}
-          </header>
+            {fish.quarantined && (
+              <Text tone="attention" strong>
+                in quarantine, not cleared
+              </Text>
+            )}
+          </SheetHead>
           <HandleFish fish={fish} {...rest} onSaid={setSaid} />
-        </section>
+        </Sheet>
       ))}
     </>
   );
@@ -61,7 +66,7 @@ export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFi
     ...(role === 'manager' ? ([['plan', 'Plan a step']] as [Job, string][]) : []),
   ];
   return (
-    <div className="body stack">
+    <SheetBody stack>
       <Chips
         label={`What to do with ${fish.lotCode} in ${fish.place}`}
         options={jobs}
@@ -74,6 +79,6 @@ export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFi
       {job === 'live' && <LiveForm fish={fish} units={units} onDone={done} />}
       {job === 'note' && <NoteForm fish={fish} role={role} units={units} today={today} onDone={done} />}
       {job === 'plan' && <PlanForm fish={fish} tanks={tanks} units={units} today={today} onDone={done} />}
-    </div>
+    </SheetBody>
   );
 }

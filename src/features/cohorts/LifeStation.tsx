@@ -7,52 +7,56 @@ import { CohortsNav } from './CohortsNav';
 import { Equipment } from './Equipment';
 import type { LifePage } from './lifeQueries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 /** What keeps the fish alive, against what they need on the day shown. */
 export function LifeStation({ page }: { page: LifePage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/margin" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Life support</h1>
+      <Unseen as="h1">Life support</Unseen>
       {page.loops.map((loop) => (
-        <section className="sheet" key={loop.name}>
-          <header>
+        <Sheet key={loop.name}>
+          <SheetHead>
             <h2>{loop.name} loop</h2>
-            <span className="quiet small">
+            <Text quiet small>
               {formatMass(loop.biomassKg * 1000, page.units)} fish · {formatMass(loop.feedKg * 1000, page.units)} feed a
               day · {formatTemperature(loop.tempC, page.units)} · pH {formatNumber(loop.pH, 1)}
-            </span>
-            <span
-              className={`end strong ${loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}`}
+            </Text>
+            <Text
+              end
+              strong
+              tone={loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}
             >
               tightest: {loop.margin.tightest.what},{' '}
               {Number.isFinite(loop.margin.tightest.ratio)
                 ? `${formatNumber(loop.margin.tightest.ratio, 1)} times the need`
                 : 'no load'}
-            </span>
-          </header>
-          <div className="body columns">
-            <div className="stack">
+            </Text>
+          </SheetHead>
+          <SheetBody columns>
+            <Stack>
               <LastReadings loop={loop} />
               <Margins loop={loop} page={page} />
               {page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}
-            </div>
-            <div className="stack">
+            </Stack>
+            <Stack>
               <Minutes loop={loop} units={page.units} />
-            </div>
-          </div>
-        </section>
+            </Stack>
+          </SheetBody>
+        </Sheet>
       ))}
-      <p className="small quiet">
+      <Text as="p" small quiet>
         Oxygen: 0.5 kg for each kg of feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons &amp; Ebeling).
         Filters by two schools: 2 L of media for each kg of fish, and ammonia from feed (protein × 0.092) against
         surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical,
         with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call
         come first.
-      </p>
-    </div>
+      </Text>
+    </Stack>
   );
 }
 
@@ -61,21 +65,29 @@ type Loop = LifePage['loops'][number];
 /** The last readings, and what they mean for the fish in the loop. */
 function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
   if (readings.length === 0)
-    return <p className="small quiet">No reading in the last fortnight: nothing is known of its water.</p>;
+    return (
+      <Text as="p" small quiet>
+        No reading in the last fortnight: nothing is known of its water.
+      </Text>
+    );
   return (
     <div data-testid="readings">
-      <p className="small">
+      <Text as="p" small>
         {readings.map(({ name, said, on }, i) => (
           <span key={name}>
             {i > 0 && ' · '}
-            {name} <strong className="mono">{said}</strong> <span className="quiet">{shortDay(on)}</span>
+            {name}{' '}
+            <Text as="strong" mono>
+              {said}
+            </Text>{' '}
+            <Text quiet>{shortDay(on)}</Text>
           </span>
         ))}
-      </p>
+      </Text>
       {judged.map((j) => (
-        <p key={j.kind} className={`small ${j.tone === 'good' ? 'good' : `mark ${j.tone}`}`}>
+        <Mark key={j.kind} as="p" small tone={j.tone}>
           <Why because={j.because}>{j.words}</Why>
-        </p>
+        </Mark>
       ))}
     </div>
   );
@@ -114,30 +126,32 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   return (
     <>
       <ScrollTable label="Life support">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th />
-              <th className="right">Needed</th>
-              <th className="right">There is</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell />
+              <HeadCell right>Needed</HeadCell>
+              <HeadCell right>There is</HeadCell>
+              <HeadCell />
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {rows.map(([what, need, have, ok, why]) => (
-              <tr key={what}>
-                <td>{what}</td>
-                <td className="num">{need}</td>
-                <td className="num">
+              <TableRow key={what}>
+                <Cell>{what}</Cell>
+                <Cell num>{need}</Cell>
+                <Cell num>
                   <Why because={why}>{have}</Why>
-                </td>
-                <td className={ok ? 'good' : 'danger strong'}>{ok ? 'holds' : 'too little'}</td>
-              </tr>
+                </Cell>
+                <Cell strong={!ok} tone={ok ? 'good' : 'danger'}>
+                  {ok ? 'holds' : 'too little'}
+                </Cell>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </ScrollTable>
-      <p className="small">
+      <Text as="p" small>
         {loop.firstShort ? (
           loop.firstShort <= page.day ? (
             <>It is not enough for the load of this day. </>
@@ -151,49 +165,60 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
         )}
         {loop.spare.feedKgPerDay > 0 ? (
           <>
-            Room for <strong className="mono">{mass(loop.spare.feedKgPerDay)}</strong> more feed a day before{' '}
-            {loop.spare.limitedBy} runs out, or for{' '}
-            <strong className="mono">{formatNumber(loop.spare.bedM2)} m²</strong> more beds on today’s feed.
+            Room for{' '}
+            <Text as="strong" mono>
+              {mass(loop.spare.feedKgPerDay)}
+            </Text>{' '}
+            more feed a day before {loop.spare.limitedBy} runs out, or for{' '}
+            <Text as="strong" mono>
+              {formatNumber(loop.spare.bedM2)} m²
+            </Text>{' '}
+            more beds on today’s feed.
           </>
         ) : (
           <>No room for more feed: {loop.spare.limitedBy} is the limit.</>
         )}
-      </p>
-      <p className="small quiet">
+      </Text>
+      <Text as="p" small quiet>
         {[
           ...loop.support.aerators.map((a) => `${a.name} ${mass(a.kgO2PerDay)} O₂ a day`),
           ...loop.support.media.map(
             (x) => `${x.name} ${formatVolume(x.volumeM3 * 1000, units)} of ${x.surfaceM2PerM3} m²/m³`,
           ),
         ].join(' · ')}
-      </p>
+      </Text>
     </>
   );
 }
 
 function Minutes({ loop, units }: { loop: Loop; units: UnitChoice }) {
   return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th>If all air stops</th>
-          <th className="right">Fish</th>
-          <th className="right">Minutes</th>
-        </tr>
-      </thead>
-      <tbody>
+    <Table>
+      <TableHead>
+        <TableRow>
+          <HeadCell>If all air stops</HeadCell>
+          <HeadCell right>Fish</HeadCell>
+          <HeadCell right>Minutes</HeadCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
         {loop.tanks.map((t) => (
-          <tr key={t.code}>
-            <td>
-              <span className="mono strong">{t.code}</span> <span className="small quiet">{t.lots}</span>
-            </td>
-            <td className="num">{formatMass(t.kg * 1000, units)}</td>
-            <td className={`num strong ${t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : ''}`}>
+          <TableRow key={t.code}>
+            <Cell>
+              <Text mono strong>
+                {t.code}
+              </Text>{' '}
+              <Text small quiet>
+                {t.lots}
+              </Text>
+            </Cell>
+            <Cell num>{formatMass(t.kg * 1000, units)}</Cell>
+            <Cell num strong tone={t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : null}>
               <Why because={t.because}>{formatNumber(t.minutes)}</Why>
-            </td>
-          </tr>
+            </Cell>
+          </TableRow>
         ))}
-      </tbody>
-    </table>
+      </TableBody>
+    </Table>
   );
 }

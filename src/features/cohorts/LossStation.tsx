@@ -1,7 +1,6 @@
 'use client';
 import { inSentence } from '../../core/library/inSentence';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
@@ -13,78 +12,90 @@ import { Why } from '../../ui/Why';
 import { layDraft } from './actions';
 import { CohortsNav } from './CohortsNav';
 import type { LossPage } from './lossQueries';
-import { tone } from '../../ui/theme/tones';
+import {
+  Buttons,
+  Choices,
+  Empty,
+  Facts,
+  Mark,
+  Sheet,
+  SheetBody,
+  SheetHead,
+  Stack,
+  Text,
+  Unseen,
+} from '../../ui/kit/kit';
+import { ChipLink } from '../../ui/kit/Chip';
+import css from './cohorts.module.css';
 
 /** Bring the rotation back in step: the ways, side by side, with what is missing meanwhile. */
 export function LossStation({ page }: { page: LossPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/loss" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">After a loss</h1>
-      <section className="sheet">
-        <header>
+      <Unseen as="h1">After a loss</Unseen>
+      <Sheet>
+        <SheetHead>
           <h2>Losses of the last six weeks</h2>
-          <span className="quiet small">twenty fish or more out of one tank</span>
-        </header>
+          <Text quiet small>
+            twenty fish or more out of one tank
+          </Text>
+        </SheetHead>
         {page.losses.length === 0 ? (
-          <p className="empty">None. May it stay so; deaths are recorded on the Round or with the log line.</p>
+          <Empty>None. May it stay so; deaths are recorded on the Round or with the log line.</Empty>
         ) : (
-          <div className="body buttons">
+          <SheetBody buttons>
             {page.losses.map((l) => (
-              <Link
+              <ChipLink
                 key={l.id}
-                className="chip"
                 href={`/cohorts/loss?loss=${encodeURIComponent(l.id)}`}
-                prefetch={false}
-                aria-current={l.id === page.chosen ? 'true' : undefined}
-                style={l.id === page.chosen ? { borderColor: tone.water, fontWeight: 650 } : undefined}
+                chosen={l.id === page.chosen}
               >
                 {l.lotCode} in {l.place}: {formatNumber(l.count)} {inSentence(l.species)} lost by {shortDay(l.day)},{' '}
                 {formatNumber(l.left)} left
-              </Link>
+              </ChipLink>
             ))}
-          </div>
+          </SheetBody>
         )}
-      </section>
-      <section className="sheet">
-        <header>
+      </Sheet>
+      <Sheet>
+        <SheetHead>
           <h2>Rehearse a loss</h2>
-          <span className="quiet small">if a tank’s cohort died today, which way back would you take?</span>
-        </header>
-        <div className="body buttons">
+          <Text quiet small>
+            if a tank’s cohort died today, which way back would you take?
+          </Text>
+        </SheetHead>
+        <SheetBody buttons>
           {page.rehearsals.map((r) => (
-            <Link
+            <ChipLink
               key={r.code}
-              className="chip"
               href={`/cohorts/loss?suppose=${encodeURIComponent(r.code)}`}
-              prefetch={false}
-              aria-current={r.code === page.supposed ? 'true' : undefined}
-              style={r.code === page.supposed ? { borderColor: tone.water, fontWeight: 650 } : undefined}
+              chosen={r.code === page.supposed}
             >
               {r.says}
-            </Link>
+            </ChipLink>
           ))}
-        </div>
-      </section>
+        </SheetBody>
+      </Sheet>
       {page.supposed && (
-        <p className="mark attention small">
+        <Mark as="p" tone="attention" small>
           A rehearsal: nothing was lost in {page.supposed} and nothing is recorded.
-        </p>
+        </Mark>
       )}
-      <div className="choices">
+      <Choices>
         {page.ways.map((w) => (
           <Way key={w.way.id} outlook={w} page={page} />
         ))}
-      </div>
+      </Choices>
       {page.ways.length > 0 && (
-        <p className="small quiet">
+        <Text as="p" small quiet>
           Missing = the plan’s harvests before the loss less those of this way, added up over a year; a harvest somewhat
           later makes good what was missing.
-        </p>
+        </Text>
       )}
-    </div>
+    </Stack>
   );
 }
 
@@ -107,24 +118,30 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
     });
   const most = Math.max(1, ...outlook.weeks.map((w) => w.missingKg));
   return (
-    <section className="sheet" data-testid={`way-${way.id}`}>
-      <header>
+    <Sheet data-testid={`way-${way.id}`}>
+      <SheetHead>
         <h2>{way.title}</h2>
-      </header>
-      <div className="body stack">
+      </SheetHead>
+      <SheetBody stack>
         <p>{way.words}</p>
-        <p className="facts small">
+        <Facts small>
           <span>
             never made good{' '}
-            <strong className="mono">
+            <Text as="strong" mono>
               <Why because={outlook.because}>{formatNumber(outlook.missingKg)} kg</Why>
-            </strong>
+            </Text>
           </span>
           <span>
-            other fish <strong className="mono">{formatChange(outlook.otherKg)} kg</strong>
+            other fish{' '}
+            <Text as="strong" mono>
+              {formatChange(outlook.otherKg)} kg
+            </Text>
           </span>
           <span>
-            fish bought <strong className="mono">{formatMoney(way.costMinor, page.currency)}</strong>
+            fish bought{' '}
+            <Text as="strong" mono>
+              {formatMoney(way.costMinor, page.currency)}
+            </Text>
           </span>
           <span>
             back in step{' '}
@@ -136,36 +153,38 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
                 : 'not within a year'}
             </strong>
           </span>
-        </p>
+        </Facts>
         {outlook.weeks.some((w) => w.missingKg > 0.5) ? (
-          <ul className="missing" aria-label="Missing by week">
+          <ul className={css.missing} aria-label="Missing by week">
             {outlook.weeks
               .filter((w) => w.missingKg > 0.5)
               .slice(0, 10)
               .map((w) => (
-                <li key={w.from} className="small">
-                  <span className="mono">week {w.week}</span>{' '}
-                  <span className="bar" style={{ width: `${Math.round((w.missingKg / most) * 55)}%` }} />{' '}
+                <Text as="li" small key={w.from}>
+                  <Text mono>week {w.week}</Text>{' '}
+                  <span className={css.bar} style={{ width: `${Math.round((w.missingKg / most) * 55)}%` }} />{' '}
                   {formatNumber(w.missingKg)} kg
-                </li>
+                </Text>
               ))}
           </ul>
         ) : (
-          <p className="small quiet">No week of the plan has less than before.</p>
+          <Text as="p" small quiet>
+            No week of the plan has less than before.
+          </Text>
         )}
         {refused && (
-          <p className="mark danger" role="alert">
+          <Mark as="p" tone="danger" role="alert">
             {refused}
-          </p>
+          </Mark>
         )}
         {steps.length > 0 && !page.supposed && page.person.role === 'manager' && (
-          <div className="buttons">
+          <Buttons>
             <Button variant="outlined" onClick={lay} disabled={pending}>
               See it on Season
             </Button>
-          </div>
+          </Buttons>
         )}
-      </div>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }

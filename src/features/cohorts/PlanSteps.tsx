@@ -6,6 +6,8 @@ import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { newEntryKey } from '../../ui/outcome';
 import { editStep, type Said } from './actions';
 import { SaidLines } from './SaidLines';
+import { Empty, Row, Rows, SheetBody, Text, WordButton } from '../../ui/kit/kit';
+import { ChipButton } from '../../ui/kit/Chip';
 
 export interface ShownStep {
   id: string;
@@ -44,45 +46,45 @@ export function PlanSteps({
   return (
     <>
       {said && (
-        <div className="body">
+        <SheetBody>
           <SaidLines said={said} />
-        </div>
+        </SheetBody>
       )}
       {refused && (
-        <p className="body mark danger" role="alert">
+        <SheetBody as="p" tone="danger" role="alert">
           {refused}
-        </p>
+        </SheetBody>
       )}
-      {steps.length === 0 && <p className="empty">Nothing more is planned for it.</p>}
-      <ul className="rows">
+      {steps.length === 0 && <Empty>Nothing more is planned for it.</Empty>}
+      <Rows>
         {steps.map((s) => (
-          <li key={s.id} className="row">
+          <Row key={s.id}>
             <div style={{ display: 'grid', gridTemplateColumns: '64px 1fr auto', gap: 10 }}>
-              <span className={`mono ${s.day < today ? 'danger' : ''}`}>
+              <Text mono tone={s.day < today ? 'danger' : null}>
                 {s.day < today ? 'late' : shortDay(s.day)}
-              </span>
+              </Text>
               <span>
-                <span className="strong">{s.words}</span>
+                <Text strong>{s.words}</Text>
                 <br />
-                <span className="small quiet">
+                <Text small quiet>
                   {formatNumber(s.count)} fish {[s.from, s.to].filter(Boolean).join(' → ')}
-                </span>
+                </Text>
                 {s.changed?.map((words) => (
-                  <span key={words} className="small quiet">
+                  <Text small quiet key={words}>
                     <br />
                     {words}
-                  </span>
+                  </Text>
                 ))}
               </span>
               {mayEdit && (
-                <button
+                <WordButton
+                  small
                   type="button"
-                  className="why small"
                   aria-expanded={open === s.id}
                   onClick={() => setOpen(open === s.id ? null : s.id)}
                 >
                   change
-                </button>
+                </WordButton>
               )}
             </div>
             {open === s.id && (
@@ -97,9 +99,9 @@ export function PlanSteps({
                 onDrop={() => void drop(s)}
               />
             )}
-          </li>
+          </Row>
         ))}
-      </ul>
+      </Rows>
     </>
   );
 }
@@ -127,11 +129,7 @@ function Edit({
         submit="Change"
         onDone={onDone}
         send={(v) => editStep({ ...v, stepId: step.id, version: step.version })}
-        beside={
-          <button type="button" className="chip" onClick={onDrop}>
-            Take out of the plan
-          </button>
-        }
+        beside={<ChipButton onClick={onDrop}>Take out of the plan</ChipButton>}
       />
     </div>
   );

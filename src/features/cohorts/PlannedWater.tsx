@@ -4,6 +4,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatTemperature, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
 import type { TemperaturePage } from './keepingQueries';
 import { tone } from '../../ui/theme/tones';
+import { Row, Rows, Text } from '../../ui/kit/kit';
 
 /** Tint and dash of each loop in turn: told apart without colour too. */
 const PENS = [
@@ -57,14 +58,16 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
         </ResponsiveContainer>
       </div>
       <details>
-        <summary className="small">The numbers behind it</summary>
-        <ul className="rows">
+        <Text as="summary" small>
+          The numbers behind it
+        </Text>
+        <Rows>
           {loops.map((l) => (
-            <li key={l.id} className="row small">
-              {l.name} <span className="mono">{range(l)}</span>
-            </li>
+            <Row small key={l.id}>
+              {l.name} <Text mono>{range(l)}</Text>
+            </Row>
           ))}
-        </ul>
+        </Rows>
       </details>
     </>
   );

@@ -1,12 +1,15 @@
 'use client';
 import type { Said } from './actions';
+import { Mark, Text } from '../../ui/kit/kit';
 
 /** What a record led to. */
 export function SaidLines({ said }: { said: Said | null }) {
   if (!said) return null;
   return (
-    <div className="mark good" role="status">
-      <p className="strong">{said.words}</p>
+    <Mark tone="good" role="status">
+      <Text as="p" strong>
+        {said.words}
+      </Text>
       {said.lines.length > 0 && (
         <ul>
           {said.lines.map((line) => (
@@ -14,6 +17,6 @@ export function SaidLines({ said }: { said: Said | null }) {
           ))}
         </ul>
       )}
-    </div>
+    </Mark>
   );
 }

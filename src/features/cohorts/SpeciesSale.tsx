@@ -6,6 +6,7 @@ import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { keepSale, type Said } from './actions';
 import type { SpeciesPage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
+import { Sheet, SheetBody, SheetHead } from '../../ui/kit/kit';
 
 type Own = SpeciesPage['own'][number];
 
@@ -61,15 +62,15 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
     return outcome.ok ? outcome : { ok: false as const, fields: besideFields(outcome.fields) };
   };
   return (
-    <section className="sheet">
-      <header>
+    <Sheet>
+      <SheetHead>
         <h2>{species.name}: how it is sold</h2>
-      </header>
-      <div className="body">
+      </SheetHead>
+      <SheetBody>
         <SaidLines said={said} />
         <ActionForm fields={fields} units={page.units} submit="Keep" send={send} onDone={setSaid} />
-      </div>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }
 

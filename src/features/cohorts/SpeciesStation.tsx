@@ -20,6 +20,8 @@ import type { SpeciesPage } from './keepingQueries';
 import { SaidLines } from './SaidLines';
 import { SpeciesSale } from './SpeciesSale';
 import { tone } from '../../ui/theme/tones';
+import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../ui/kit/kit';
+import css from './cohorts.module.css';
 
 interface NumberField {
   name: string;
@@ -94,13 +96,13 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
   const chosen = all.find((s) => s.species.code === code);
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/species" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Species</h1>
-      <div className="columns">
+      <Unseen as="h1">Species</Unseen>
+      <Columns>
         {chosen && (
-          <div className="stack">
+          <Stack>
             <SpeciesSheet
               key={`${code}${chosen.mine}`}
               species={chosen.species}
@@ -111,19 +113,21 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
               onSaid={setSaid}
             />
             {own && page.person.role === 'manager' && <SpeciesSale key={code} own={own} page={page} />}
-          </div>
+          </Stack>
         )}
-        <section className="sheet">
-          <header>
+        <Sheet>
+          <SheetHead>
             <h2>Library</h2>
-            <span className="quiet small">{all.length} species</span>
-          </header>
-          <ul className="rows">
+            <Text quiet small>
+              {all.length} species
+            </Text>
+          </SheetHead>
+          <Rows>
             {all.map(({ species, mine }) => (
               <li key={species.code}>
-                <button
+                <Row
+                  as="button"
                   type="button"
-                  className="row"
                   style={{
                     width: '100%',
                     textAlign: 'left',
@@ -138,22 +142,24 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
                     setSaid(null);
                   }}
                 >
-                  <span className="strong">{species.name}</span>{' '}
-                  <em className="small quiet">{species.scientificName}</em>
-                  <div className="small quiet">
+                  <Text strong>{species.name}</Text>{' '}
+                  <Text as="em" small quiet>
+                    {species.scientificName}
+                  </Text>
+                  <Text as="div" small quiet>
                     {mine
                       ? species.basis.startsWith('Set')
                         ? 'set by this farm'
                         : 'on this farm, planning default'
                       : 'planning default, not on this farm yet'}
-                  </div>
-                </button>
+                  </Text>
+                </Row>
               </li>
             ))}
-          </ul>
-        </section>
-      </div>
-    </div>
+          </Rows>
+        </Sheet>
+      </Columns>
+    </Stack>
   );
 }
 
@@ -200,16 +206,18 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
     growth: Math.round(temperatureResponse(t, species) * 100),
   }));
   return (
-    <section className="sheet">
-      <header>
+    <Sheet>
+      <SheetHead>
         <h2>{species.name}</h2>
-        <em className="quiet">{species.scientificName}</em>
-      </header>
-      <div className="body stack">
-        <p className="small">
+        <Text as="em" quiet>
+          {species.scientificName}
+        </Text>
+      </SheetHead>
+      <SheetBody stack>
+        <Text as="p" small>
           {species.basis}
           {species.note ? `. Note: ${species.note}` : ''}.
-        </p>
+        </Text>
         <div
           style={{ width: '100%', height: 140 }}
           role="img"
@@ -231,14 +239,14 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
           </ResponsiveContainer>
         </div>
         {species.tempOptC > 0 && (
-          <p className="small quiet">
+          <Text as="p" small quiet>
             At {formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of{' '}
             {formatNumber(equivalentTgc(species, species.tempOptC), 2)}.
-          </p>
+          </Text>
         )}
         <SaidLines said={said} />
         {page.person.role === 'manager' ? (
-          <div className="species-form">
+          <div className={css.speciesForm}>
             <ActionForm
               fields={fields}
               units={units}
@@ -249,9 +257,11 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
             />
           </div>
         ) : (
-          <p className="quiet">A manager changes these numbers.</p>
+          <Text as="p" quiet>
+            A manager changes these numbers.
+          </Text>
         )}
-      </div>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }

@@ -2,6 +2,8 @@
 import { useState, useTransition } from 'react';
 import { newEntryKey } from '../../ui/outcome';
 import { takeBack } from './actions';
+import { Buttons, Text, WordButton } from '../../ui/kit/kit';
+import { ChipButton } from '../../ui/kit/Chip';
 
 /** Takes one entry back after a second press: nothing is erased, its opposite is added. */
 export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'event'; id: string; what: string }) {
@@ -20,24 +22,24 @@ export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'ev
     });
   if (!asking) {
     return (
-      <button type="button" className="why small" aria-label={`Take back: ${what}`} onClick={() => setAsking(true)}>
+      <WordButton small type="button" aria-label={`Take back: ${what}`} onClick={() => setAsking(true)}>
         take back
-      </button>
+      </WordButton>
     );
   }
   return (
-    <span className="buttons">
-      <button type="button" className="chip danger" disabled={pending} onClick={send}>
+    <Buttons as="span">
+      <ChipButton color="error" disabled={pending} onClick={send}>
         {pending ? 'Taking back…' : 'Yes, take back'}
-      </button>
-      <button type="button" className="chip" disabled={pending} onClick={() => setAsking(false)}>
+      </ChipButton>
+      <ChipButton disabled={pending} onClick={() => setAsking(false)}>
         No
-      </button>
+      </ChipButton>
       {refused && (
-        <span className="small danger" role="alert">
+        <Text small tone="danger" role="alert">
           {refused}
-        </span>
+        </Text>
       )}
-    </span>
+    </Buttons>
   );
 }

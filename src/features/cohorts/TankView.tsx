@@ -21,6 +21,7 @@ import { CohortsNav } from './CohortsNav';
 import type { TankPage } from './oneTankQuery';
 import { SaidLines } from './SaidLines';
 import { tone } from '../../ui/theme/tones';
+import { Columns, Empty, Facts, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 
 export function TankView({ page }: { page: TankPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -28,15 +29,15 @@ export function TankView({ page }: { page: TankPage }) {
   const kg = page.here.reduce((sum, h) => sum + h.kg, 0);
   const density = page.series[0]?.kgM3 ?? 0;
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <div className="columns">
-        <div className="stack">
-          <section className="sheet">
-            <header>
+      <Columns>
+        <Stack>
+          <Sheet>
+            <SheetHead>
               <h1>Tank {place.code}</h1>
-              <span className="quiet">
+              <Text quiet>
                 {[
                   page.loop && `${page.loop} loop`,
                   place.stage,
@@ -44,33 +45,43 @@ export function TankView({ page }: { page: TankPage }) {
                 ]
                   .filter(Boolean)
                   .join(' · ')}
-              </span>
-              {page.resting && <span className="attention strong">rests until {shortDay(page.resting)}</span>}
-            </header>
-            <div className="body stack">
-              <p className="facts small">
+              </Text>
+              {page.resting && (
+                <Text tone="attention" strong>
+                  rests until {shortDay(page.resting)}
+                </Text>
+              )}
+            </SheetHead>
+            <SheetBody stack>
+              <Facts small>
                 <span>
-                  together <strong className="mono">{formatMass(kg * 1000, units)}</strong>
+                  together{' '}
+                  <Text as="strong" mono>
+                    {formatMass(kg * 1000, units)}
+                  </Text>
                 </span>
                 <span>
                   crowding{' '}
-                  <strong className="mono">
+                  <Text as="strong" mono>
                     <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why> of{' '}
                     {place.densityLimitKgM3 === null
                       ? '–'
                       : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)}{' '}
                     {densityUnit(units)}
-                  </strong>
+                  </Text>
                 </span>
                 <span>
-                  feed a day <strong className="mono">{formatMass(page.feedG, units)}</strong>
+                  feed a day{' '}
+                  <Text as="strong" mono>
+                    {formatMass(page.feedG, units)}
+                  </Text>
                 </span>
                 {page.minutes !== null && page.because.minutes && (
                   <span>
                     if all air stops{' '}
-                    <strong className="mono">
+                    <Text as="strong" mono>
                       <Why because={page.because.minutes}>{formatNumber(page.minutes)} minutes</Why>
-                    </strong>
+                    </Text>
                   </span>
                 )}
                 <span>
@@ -83,50 +94,50 @@ export function TankView({ page }: { page: TankPage }) {
                       : 'not within half a year'}
                   </strong>
                 </span>
-              </p>
+              </Facts>
               <CrowdingChart page={page} />
-            </div>
-          </section>
+            </SheetBody>
+          </Sheet>
           <Occupants page={page} suffix={suffix} />
-          <section className="sheet">
-            <header>
+          <Sheet>
+            <SheetHead>
               <h2>Noted about this tank</h2>
-            </header>
+            </SheetHead>
             {page.events.length === 0 ? (
-              <p className="empty">Nothing yet.</p>
+              <Empty>Nothing yet.</Empty>
             ) : (
-              <ul className="rows">
+              <Rows>
                 {page.events.map((e, i) => (
-                  <li key={i} className="row small">
-                    <span className="mono">{shortDay(e.day)}</span> {e.lot} {e.words}{' '}
-                    {e.until && `until ${shortDay(e.until)}`} <span className="quiet">{e.by}</span>
-                  </li>
+                  <Row small key={i}>
+                    <Text mono>{shortDay(e.day)}</Text> {e.lot} {e.words} {e.until && `until ${shortDay(e.until)}`}{' '}
+                    <Text quiet>{e.by}</Text>
+                  </Row>
                 ))}
-              </ul>
+              </Rows>
             )}
-          </section>
-        </div>
-        <div className="stack">
-          <section className="sheet">
-            <header>
+          </Sheet>
+        </Stack>
+        <Stack>
+          <Sheet>
+            <SheetHead>
               <h2>Comes next</h2>
-            </header>
+            </SheetHead>
             {page.next.length === 0 ? (
-              <p className="empty">Nothing more is planned here.</p>
+              <Empty>Nothing more is planned here.</Empty>
             ) : (
-              <ul className="rows">
+              <Rows>
                 {page.next.map((n, i) => (
-                  <li key={i} className="row">
-                    <span className="mono">{shortDay(n.day)}</span> · {n.words}
-                  </li>
+                  <Row key={i}>
+                    <Text mono>{shortDay(n.day)}</Text> · {n.words}
+                  </Row>
                 ))}
-              </ul>
+              </Rows>
             )}
-          </section>
+          </Sheet>
           {page.when === 'today' && <Rest page={page} />}
-        </div>
-      </div>
-    </div>
+        </Stack>
+      </Columns>
+    </Stack>
   );
 }
 
@@ -191,33 +202,32 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
   const lots = page.here.map((h) => h.lotCode);
   const oneSpecies = new Set(page.here.map((h) => h.species)).size === 1;
   return (
-    <section className="sheet">
-      <header>
+    <Sheet>
+      <SheetHead>
         <h2>Who is in it</h2>
-      </header>
+      </SheetHead>
       {page.here.length === 0 ? (
-        <p className="empty">Empty on this day.</p>
+        <Empty>Empty on this day.</Empty>
       ) : (
-        <ul className="rows">
+        <Rows>
           {page.here.map((h) => (
             <li key={h.lotCode}>
-              <Link className="row" href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
-                <span className="strong" style={{ textDecoration: 'underline' }}>
+              <Row as={Link} href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
+                <Text strong style={{ textDecoration: 'underline' }}>
                   {h.lotCode}
-                </span>{' '}
-                <span className="quiet">{h.species}</span> · {formatNumber(h.count)} of{' '}
-                {formatMass(h.meanG, page.units)}
-              </Link>
+                </Text>{' '}
+                <Text quiet>{h.species}</Text> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}
+              </Row>
             </li>
           ))}
-        </ul>
+        </Rows>
       )}
       {lots.length > 1 && oneSpecies && page.when === 'today' && (
-        <div className="body stack">
+        <SheetBody stack>
           <SaidLines said={said} />
-          <p className="small quiet">
+          <Text as="p" small quiet>
             When lots can no longer be told apart, keep them as one: its origins stay known.
-          </p>
+          </Text>
           <ActionForm
             fields={[]}
             units={page.units}
@@ -225,9 +235,9 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
             onDone={setSaid}
             send={(v) => merge({ ...v, placeId: page.place.id, lotCodes: lots })}
           />
-        </div>
+        </SheetBody>
       )}
-    </section>
+    </Sheet>
   );
 }
 
@@ -242,16 +252,16 @@ function Rest({ page }: { page: TankPage }) {
         { name: 'words', label: 'Why, and how it will be cleaned', kind: 'text', start: '' },
       ];
   return (
-    <section className="sheet">
-      <header>
+    <Sheet>
+      <SheetHead>
         <h2>{page.resting ? 'Cleaned and ready' : 'Rest and clean'}</h2>
-      </header>
-      <div className="body stack">
+      </SheetHead>
+      <SheetBody stack>
         <SaidLines said={said} />
         {!empty && !page.resting ? (
-          <p className="quiet small">
+          <Text as="p" quiet small>
             A tank rests when it is empty: move the fish out first. Nothing is stocked into a resting tank.
-          </p>
+          </Text>
         ) : (
           <ActionForm
             key={kind}
@@ -263,7 +273,7 @@ function Rest({ page }: { page: TankPage }) {
             caution="Disinfectants: gloves and goggles, add chemical to water, rinse until nothing is left. Never into water with fish or plants."
           />
         )}
-      </div>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }

@@ -13,6 +13,8 @@ import type { TemperaturePage } from './keepingQueries';
 import { PlannedWaterLazy } from './PlannedWaterLazy';
 import { SaidLines } from './SaidLines';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Columns, EMPTY, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 /** Temperature as a throttle: hold fish back or push them on, and what each would cost. */
 export function TemperatureStation({ page }: { page: TemperaturePage }) {
@@ -42,36 +44,36 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
     },
   ];
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/temperature" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Temperature</h1>
-      <div className="columns">
-        <div className="stack">
+      <Unseen as="h1">Temperature</Unseen>
+      <Columns>
+        <Stack>
           <SaidLines said={said} />
           {results && asked ? (
             <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} />
           ) : (
-            <p className="empty sheet">
+            <Sheet as="p" className={EMPTY}>
               Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over
               half a year.
-            </p>
+            </Sheet>
           )}
-          <section className="sheet">
-            <header>
+          <Sheet>
+            <SheetHead>
               <h2>Planned water, next half year</h2>
-            </header>
-            <div className="body">
+            </SheetHead>
+            <SheetBody>
               <PlannedWaterLazy loops={page.loops} units={units} />
-            </div>
-          </section>
-        </div>
-        <div className="stack">
-          <section className="sheet">
-            <header>
+            </SheetBody>
+          </Sheet>
+        </Stack>
+        <Stack>
+          <Sheet>
+            <SheetHead>
               <h2>Compare</h2>
-            </header>
-            <div className="body">
+            </SheetHead>
+            <SheetBody>
               <ActionForm
                 fields={fields}
                 units={units}
@@ -87,25 +89,28 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
                 }}
                 caution="Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them."
               />
-            </div>
-          </section>
-          <section className="sheet">
-            <header>
+            </SheetBody>
+          </Sheet>
+          <Sheet>
+            <SheetHead>
               <h2>As planned</h2>
-            </header>
-            <ul className="rows">
+            </SheetHead>
+            <Rows>
               {page.loops.map((l) => (
-                <li key={l.id} className="row">
-                  <span className="strong">{l.name}</span>{' '}
-                  <span className="mono">{formatTemperature(l.todayC, units)}</span>
-                  {l.plan.length === 0 && <div className="small quiet">by the months</div>}
+                <Row key={l.id}>
+                  <Text strong>{l.name}</Text> <Text mono>{formatTemperature(l.todayC, units)}</Text>
+                  {l.plan.length === 0 && (
+                    <Text as="div" small quiet>
+                      by the months
+                    </Text>
+                  )}
                   {l.plan.map((p) => (
-                    <div key={p.id} className="small">
-                      <span className="quiet">
+                    <Text as="div" small key={p.id}>
+                      <Text quiet>
                         {p.tempC === null ? 'By the months' : formatTemperature(p.tempC, units)} from {shortDay(p.from)}
                         {p.until && ` until ${shortDay(p.until)}`}
                         {p.by && `, by ${p.by}`}
-                      </span>
+                      </Text>
                       {page.person.role === 'manager' && (
                         <ActionForm
                           fields={[]}
@@ -115,15 +120,15 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
                           onDone={setSaid}
                         />
                       )}
-                    </div>
+                    </Text>
                   ))}
-                </li>
+                </Row>
               ))}
-            </ul>
-          </section>
-        </div>
-      </div>
-    </div>
+            </Rows>
+          </Sheet>
+        </Stack>
+      </Columns>
+    </Stack>
   );
 }
 
@@ -155,28 +160,30 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
     ['Short for orders', (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
   ];
   return (
-    <section className="sheet" data-testid="temperatures">
-      <header>
+    <Sheet data-testid="temperatures">
+      <SheetHead>
         <h2>{loop?.name} loop, next half year</h2>
-      </header>
+      </SheetHead>
       <ScrollTable label="Temperatures compared">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th />
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell />
               {results.map((r) => (
-                <th key={name(r)} className="right">
+                <HeadCell right key={name(r)}>
                   {name(r)}
-                </th>
+                </HeadCell>
               ))}
-            </tr>
-          </thead>
-          <tbody>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {page.person.role === 'manager' && (
-              <tr>
-                <td className="small quiet">Nothing changes until it is kept there</td>
+              <TableRow>
+                <Cell small quiet>
+                  Nothing changes until it is kept there
+                </Cell>
                 {results.map((r) => (
-                  <td key={name(r)} className="right">
+                  <Cell right key={name(r)}>
                     {r.tempC !== null && (
                       <ActionForm
                         fields={[]}
@@ -186,66 +193,66 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
                         onDone={(id) => router.push(`/season?draft=${id}`)}
                       />
                     )}
-                  </td>
+                  </Cell>
                 ))}
-              </tr>
+              </TableRow>
             )}
             {rows.map(([label, say]) => (
-              <tr key={label}>
-                <td>{label}</td>
+              <TableRow key={label}>
+                <Cell>{label}</Cell>
                 {results.map((r) => (
-                  <td key={name(r)} className="num">
+                  <Cell num key={name(r)}>
                     {say(r)}
-                  </td>
+                  </Cell>
                 ))}
-              </tr>
+              </TableRow>
             ))}
             {results.some((r) => r.limits.length > 0) && (
-              <tr>
-                <td>What its fish do not bear</td>
+              <TableRow>
+                <Cell>What its fish do not bear</Cell>
                 {results.map((r) => (
-                  <td key={name(r)} className="wrap">
+                  <Cell key={name(r)}>
                     {r.limits.length === 0
                       ? 'nothing'
                       : r.limits.map((words) => (
-                          <div key={words} className="mark danger">
+                          <Mark tone="danger" key={words}>
                             {words}
-                          </div>
+                          </Mark>
                         ))}
-                  </td>
+                  </Cell>
                 ))}
-              </tr>
+              </TableRow>
             )}
             {lots.map((lot) => (
-              <tr key={lot}>
-                <td>{lot} of market size</td>
+              <TableRow key={lot}>
+                <Cell>{lot} of market size</Cell>
                 {results.map((r) => {
                   const day = r.ready.find((x) => x.lotCode === lot)?.day;
                   return (
-                    <td key={name(r)} className="num">
+                    <Cell num key={name(r)}>
                       {day ? shortDay(day) : 'later'}
-                    </td>
+                    </Cell>
                   );
                 })}
-              </tr>
+              </TableRow>
             ))}
             {never > 0 && (
-              <tr>
-                <td colSpan={results.length + 1} className="small quiet">
+              <TableRow>
+                <Cell small quiet colSpan={results.length + 1}>
                   {never === 1 ? '1 more cohort is' : `${never} more cohorts are`} not of market size within half a
                   year, at any of these temperatures.
-                </td>
-              </tr>
+                </Cell>
+              </TableRow>
             )}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </ScrollTable>
-      <p className="body small quiet">
+      <SheetBody as="p" small quiet>
         Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself
         × 24 h × tariff. Left = harvests of this loop’s fish at their prices − feed − heating − cooling. Harvest days
         stay as planned: where fish are smaller by then, less is sold.
-      </p>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }
 

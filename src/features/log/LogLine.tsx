@@ -1,6 +1,8 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
+import { Key, Text } from '../../ui/kit/kit';
+import css from './log.module.css';
 
 const OpenLogLine = dynamic(() => import('./OpenLogLine').then((m) => m.OpenLogLine), { ssr: false });
 
@@ -19,10 +21,12 @@ export function LogLine() {
   }, []);
   if (open) return <OpenLogLine onClose={() => setOpen(false)} />;
   return (
-    <div className="logbar">
-      <button type="button" className="logopen" onClick={() => setOpen(true)}>
-        <span className="key">L</span> <span>log line</span>
-        <span className="mono small quiet">H3 dead 2 · R2 picked 48 · heron ph 6.4</span>
+    <div className={css.bar}>
+      <button type="button" className={css.open} onClick={() => setOpen(true)}>
+        <Key>L</Key> <span>log line</span>
+        <Text mono small quiet>
+          H3 dead 2 · R2 picked 48 · heron ph 6.4
+        </Text>
       </button>
     </div>
   );

@@ -6,6 +6,8 @@ import { useEntryKey } from '../../ui/form/useEntryKey';
 import { newEntryKey } from '../../ui/outcome';
 import { logContext, recordLogLine, undoLogLine, type Logged } from './actions';
 import { tone } from '../../ui/theme/tones';
+import { Key, Text } from '../../ui/kit/kit';
+import css from './log.module.css';
 
 export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const [context, setContext] = useState<LogContext | null>(null);
@@ -78,8 +80,8 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
     (parsed ? (parsed.ok ? parsed.meaning : parsed.message) : (said ?? `for example ${LOG_EXAMPLES.join(' · ')}`));
   const look = wrong ? 'danger' : parsed?.ok ? 'strong' : 'quiet';
   return (
-    <div className="logbar" data-testid="log-line">
-      <span className="key">L</span>
+    <div className={css.bar} data-testid="log-line">
+      <Key>L</Key>
       <input
         ref={input}
         autoFocus
@@ -96,15 +98,18 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
         }}
         onKeyDown={onKeyDown}
       />
-      <span
+      <Text
         id="log-meaning"
-        className={`meaning ${look}`}
+        className={css.meaning}
+        strong={look === 'strong'}
+        quiet={look === 'quiet'}
+        tone={look === 'danger' ? 'danger' : null}
         role="status"
         style={parsed?.ok && !wrong ? { color: tone.water } : undefined}
       >
         {parsed?.ok && !wrong ? '→ ' : ''}
         {meaning}
-      </span>
+      </Text>
       {last && !text && (
         <Button size="small" variant="outlined" onClick={undo} disabled={pending}>
           Undo

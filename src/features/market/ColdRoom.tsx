@@ -10,51 +10,57 @@ import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { writeOffGoods } from './actions';
 import type { ColdLot } from './queries';
+import { Empty, Mark, Text } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 /** What lies packed, the soonest to be used first; what is past its day is said and can be written off. */
 export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: UnitChoice }) {
   const [open, setOpen] = useState<ColdLot | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  if (lots.length === 0) return <p className="empty">The cold room is empty.</p>;
+  if (lots.length === 0) return <Empty>The cold room is empty.</Empty>;
   return (
     <>
       {said && (
-        <p className="mark good small" role="status">
+        <Mark as="p" tone="good" small role="status">
           {said}
-        </p>
+        </Mark>
       )}
       <ScrollTable label="Cold room" maxHeight={320}>
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Lot</th>
-              <th className="right">There</th>
-              <th>Use by</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>Lot</HeadCell>
+              <HeadCell right>There</HeadCell>
+              <HeadCell>Use by</HeadCell>
+              <HeadCell />
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {lots.map((lot) => (
-              <tr key={lot.lotId}>
-                <td>
+              <TableRow key={lot.lotId}>
+                <Cell>
                   {lot.product}
-                  <div className="mono small quiet">{lot.lotCode}</div>
-                </td>
-                <td className="num">{lot.words}</td>
-                <td className={lot.past ? 'danger strong' : undefined}>
+                  <Text as="div" mono small quiet>
+                    {lot.lotCode}
+                  </Text>
+                </Cell>
+                <Cell num>{lot.words}</Cell>
+                <Cell strong={lot.past} tone={lot.past ? 'danger' : null}>
                   {shortDay(lot.useBy)}
                   {lot.past && ', past'}
-                  <div className="small quiet">packed {shortDay(lot.packedOn)}</div>
-                </td>
-                <td className="right">
+                  <Text as="div" small quiet>
+                    packed {shortDay(lot.packedOn)}
+                  </Text>
+                </Cell>
+                <Cell right>
                   <Button size="small" onClick={() => setOpen(lot)} aria-label={`Write off ${lot.lotCode}`}>
                     Write off
                   </Button>
-                </td>
-              </tr>
+                </Cell>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </ScrollTable>
       {open && (
         <Dialog open onClose={() => setOpen(null)} fullWidth maxWidth="xs">

@@ -4,77 +4,84 @@ import { ShownDay } from '../../ui/shell/ShownDay';
 import { ColdRoom } from './ColdRoom';
 import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
+import { Empty, Key, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 export function MarketStation({ page }: { page: MarketPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <div className="stack">
+    <Stack>
       <ShownDay day={page.day} today={page.today} />
       {page.rows.length > 0 && (
-        <section className="sheet">
-          <header>
+        <Sheet>
+          <SheetHead>
             <h1>Market</h1>
-            <span className="quiet">promised of expected by week; below it what is free to promise</span>
-            <Link className="end strong" href="/market/new" data-new-here prefetch={false}>
-              New order <span className="key">N</span>
-            </Link>
-          </header>
+            <Text quiet>promised of expected by week; below it what is free to promise</Text>
+            <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
+              New order <Key>N</Key>
+            </Text>
+          </SheetHead>
           <PromiseTable rows={page.rows} />
-        </section>
+        </Sheet>
       )}
       {page.day === page.today && (
-        <section className="sheet">
-          <header>
+        <Sheet>
+          <SheetHead>
             <h2>Cold room</h2>
-            <span className="quiet">packed and not set aside, the soonest to be used first</span>
-          </header>
+            <Text quiet>packed and not set aside, the soonest to be used first</Text>
+          </SheetHead>
           <ColdRoom lots={page.cold} units={page.units} />
-        </section>
+        </Sheet>
       )}
-      <section className="sheet">
-        <header>
+      <Sheet>
+        <SheetHead>
           <h2>Orders</h2>
-          <span className="quiet">from {dayWords(page.day)} on</span>
-        </header>
+          <Text quiet>from {dayWords(page.day)} on</Text>
+        </SheetHead>
         {page.orders.length === 0 ? (
-          <p className="empty">No orders in these weeks. Press N to write one.</p>
+          <Empty>No orders in these weeks. Press N to write one.</Empty>
         ) : (
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Due</th>
-                <th>Order</th>
-                <th>Customer</th>
-                <th>State</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table>
+            <TableHead>
+              <TableRow>
+                <HeadCell>Due</HeadCell>
+                <HeadCell>Order</HeadCell>
+                <HeadCell>Customer</HeadCell>
+                <HeadCell>State</HeadCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {page.orders.map((o) => (
-                <tr key={o.id}>
-                  <td>{dayWords(o.dueDay)}</td>
-                  <td>
-                    <Link href={`/market/orders/${o.id}${suffix}`} className="mono" prefetch={false}>
+                <TableRow key={o.id}>
+                  <Cell>{dayWords(o.dueDay)}</Cell>
+                  <Cell>
+                    <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
                       {o.code}
-                    </Link>
-                  </td>
-                  <td>
-                    {o.customer} <span className="small quiet">{o.channel}</span>
-                  </td>
-                  <td>
+                    </Text>
+                  </Cell>
+                  <Cell>
+                    {o.customer}{' '}
+                    <Text small quiet>
+                      {o.channel}
+                    </Text>
+                  </Cell>
+                  <Cell>
                     {o.short ? (
-                      <strong className="danger">will fall short</strong>
+                      <Text as="strong" tone="danger">
+                        will fall short
+                      </Text>
                     ) : o.state === 'open' && o.dueDay < page.today ? (
-                      <span className="attention">overdue</span>
+                      <Text tone="attention">overdue</Text>
                     ) : (
                       o.state
                     )}
-                  </td>
-                </tr>
+                  </Cell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         )}
-      </section>
-    </div>
+      </Sheet>
+    </Stack>
   );
 }

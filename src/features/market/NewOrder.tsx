@@ -12,6 +12,7 @@ import { EntryWords } from '../../ui/form/useEntry';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { askFree, takeOrder } from './actions';
 import type { NewOrderPage } from './queries';
+import { Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 
 interface Typed {
   customerId: string;
@@ -84,11 +85,11 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
   });
 
   return (
-    <form onSubmit={send} noValidate className="sheet" style={{ maxWidth: 760 }}>
-      <header>
+    <Sheet as="form" onSubmit={send} noValidate style={{ maxWidth: 760 }}>
+      <SheetHead>
         <h1>New order</h1>
-      </header>
-      <div className="body stack">
+      </SheetHead>
+      <SheetBody stack>
         <TextField
           select
           label="Customer"
@@ -165,9 +166,9 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         })}
         <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} />
         {wrong.form && (
-          <p className="mark danger" role="alert">
+          <Mark as="p" tone="danger" role="alert">
             {wrong.form}
-          </p>
+          </Mark>
         )}
         <div style={{ display: 'flex', gap: 8 }}>
           <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
@@ -175,8 +176,8 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
           </Button>
           <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>Another line</Button>
         </div>
-      </div>
-    </form>
+      </SheetBody>
+    </Sheet>
   );
 }
 
@@ -198,5 +199,9 @@ function Free({ productCode, day }: { productCode: string; day: string }) {
       here = false;
     };
   }, [productCode, day]);
-  return <p className="small quiet">{known?.of === key ? known.words : 'Looking what is free…'}</p>;
+  return (
+    <Text as="p" small quiet>
+      {known?.of === key ? known.words : 'Looking what is free…'}
+    </Text>
+  );
 }

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { newEntryKey, type Outcome } from '../../ui/outcome';
 import { callOrderOff, deliverOrder, payOrder } from './actions';
+import { Mark, SheetBody, Text, type Tone } from '../../ui/kit/kit';
 
 export function OrderSteps({
   orderId,
@@ -20,7 +21,7 @@ export function OrderSteps({
   canPay: boolean;
   canCallOff: boolean;
 }) {
-  const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
+  const [said, setSaid] = useState<{ tone: Tone; words: string } | null>(null);
   const [pending, start] = useTransition();
   const [asking, setAsking] = useState(false);
   const run = (action: (values: Record<string, unknown>) => Promise<Outcome<string>>) =>
@@ -33,20 +34,24 @@ export function OrderSteps({
       );
     });
   return (
-    <div className="body" style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap' }}>
+    <SheetBody style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap' }}>
       {state === 'open' && (
         <Button variant="contained" onClick={() => run(deliverOrder)} disabled={pending || !ready}>
           Deliver what is set aside
         </Button>
       )}
-      {state === 'open' && !ready && <span className="small quiet">Set a lot aside first.</span>}
+      {state === 'open' && !ready && (
+        <Text small quiet>
+          Set a lot aside first.
+        </Text>
+      )}
       {state === 'open' && canCallOff && !asking && (
         <Button onClick={() => setAsking(true)} disabled={pending}>
           Call it off…
         </Button>
       )}
       {state === 'open' && asking && (
-        <span className="mark attention" role="alert">
+        <Mark as="span" tone="attention" role="alert">
           The customer no longer wants it? What is set aside becomes free.{' '}
           <Button size="small" color="error" onClick={() => run(callOrderOff)} disabled={pending}>
             Call it off
@@ -54,7 +59,7 @@ export function OrderSteps({
           <Button size="small" onClick={() => setAsking(false)}>
             Keep it
           </Button>
-        </span>
+        </Mark>
       )}
       {state === 'delivered' && canPay && (
         <Button variant="contained" onClick={() => run(payOrder)} disabled={pending}>
@@ -62,10 +67,10 @@ export function OrderSteps({
         </Button>
       )}
       {said && (
-        <span className={`mark ${said.tone}`} role={said.tone === 'danger' ? 'alert' : 'status'}>
+        <Mark as="span" tone={said.tone} role={said.tone === 'danger' ? 'alert' : 'status'}>
           {said.words}
-        </span>
+        </Mark>
       )}
-    </div>
+    </SheetBody>
   );
 }

@@ -8,6 +8,8 @@ import { SetAside } from './SetAside';
 import { SetAsideLots } from './SetAsideLots';
 import type { OrderPage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Empty, Facts, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 const KIND_WORDS = {
   cohort: 'fish cohort',
@@ -26,22 +28,22 @@ export function OrderView({ page }: { page: OrderPage }) {
     0,
   );
   return (
-    <div className="stack">
-      <section className="sheet">
-        <header>
+    <Stack>
+      <Sheet>
+        <SheetHead>
           <h1>
             {order.code} · {order.customer}
           </h1>
-          <span className="quiet">
+          <Text quiet>
             {order.channel} · due {dayWords(order.dueDay)} · <strong>{order.state}</strong> ·{' '}
             {formatMoney(total, page.currency)}
-          </span>
-        </header>
-        <ul className="rows">
+          </Text>
+        </SheetHead>
+        <Rows>
           {order.lines.map((line) => (
             <OrderLine key={line.id} line={line} page={page} />
           ))}
-        </ul>
+        </Rows>
         <OrderSteps
           orderId={order.id}
           version={order.version}
@@ -50,72 +52,75 @@ export function OrderView({ page }: { page: OrderPage }) {
           canCallOff={page.person.role !== 'hand'}
           canPay={page.person.role !== 'hand'}
         />
-      </section>
-      <section className="sheet" aria-label="Trace">
-        <header>
+      </Sheet>
+      <Sheet aria-label="Trace">
+        <SheetHead>
           <h2>Trace</h2>
-          <span className="quiet">from this order back to cohort, feed and seed</span>
-        </header>
+          <Text quiet>from this order back to cohort, feed and seed</Text>
+        </SheetHead>
         {page.trace.lots.length === 0 ? (
-          <p className="empty">Nothing is set aside yet, so there is nothing to trace.</p>
+          <Empty>Nothing is set aside yet, so there is nothing to trace.</Empty>
         ) : (
-          <div className="body stack">
+          <SheetBody stack>
             <ScrollTable label="Where it came from">
-              <table className="plain">
-                <thead>
-                  <tr>
-                    <th>Lot</th>
-                    <th>What</th>
-                    <th>Since</th>
-                    <th>From</th>
-                  </tr>
-                </thead>
-                <tbody>
+              <Table>
+                <TableHead>
+                  <TableRow>
+                    <HeadCell>Lot</HeadCell>
+                    <HeadCell>What</HeadCell>
+                    <HeadCell>Since</HeadCell>
+                    <HeadCell>From</HeadCell>
+                  </TableRow>
+                </TableHead>
+                <TableBody>
                   {page.trace.lots.map((l) => (
-                    <tr key={l.lotId}>
-                      <td className="mono" style={{ paddingLeft: 8 + l.depth * 18 }}>
+                    <TableRow key={l.lotId}>
+                      <Cell mono style={{ paddingLeft: 8 + l.depth * 18 }}>
                         {l.depth > 0 ? '← ' : ''}
                         {l.code}
-                      </td>
-                      <td>
-                        {KIND_WORDS[l.kind]} <span className="quiet small">{l.name}</span>
-                      </td>
-                      <td>{shortDay(l.beganOn)}</td>
-                      <td>{l.supplier ?? 'own'}</td>
-                    </tr>
+                      </Cell>
+                      <Cell>
+                        {KIND_WORDS[l.kind]}{' '}
+                        <Text quiet small>
+                          {l.name}
+                        </Text>
+                      </Cell>
+                      <Cell>{shortDay(l.beganOn)}</Cell>
+                      <Cell>{l.supplier ?? 'own'}</Cell>
+                    </TableRow>
                   ))}
-                </tbody>
-              </table>
+                </TableBody>
+              </Table>
             </ScrollTable>
             <details>
               <summary>Who did what, when ({page.trace.events.length})</summary>
               <ScrollTable label="Who did what, when">
-                <table className="plain">
-                  <tbody>
+                <Table>
+                  <TableBody>
                     {page.trace.events.map((e, i) => (
-                      <tr key={i}>
-                        <td className="mono">{shortDay(e.day)}</td>
-                        <td>{e.reason}</td>
-                        <td className="mono">{e.lotCode}</td>
-                        <td className="num">{e.count > 0 ? formatNumber(e.count) : ''}</td>
-                        <td className="num">{e.massG > 0 ? formatMass(e.massG, units) : ''}</td>
-                        <td className="mono small">
+                      <TableRow key={i}>
+                        <Cell mono>{shortDay(e.day)}</Cell>
+                        <Cell>{e.reason}</Cell>
+                        <Cell mono>{e.lotCode}</Cell>
+                        <Cell num>{e.count > 0 ? formatNumber(e.count) : ''}</Cell>
+                        <Cell num>{e.massG > 0 ? formatMass(e.massG, units) : ''}</Cell>
+                        <Cell mono small>
                           {e.from} → {e.to}
-                        </td>
-                        <td>{e.by}</td>
-                      </tr>
+                        </Cell>
+                        <Cell>{e.by}</Cell>
+                      </TableRow>
                     ))}
-                  </tbody>
-                </table>
+                  </TableBody>
+                </Table>
               </ScrollTable>
             </details>
-            <p className="small quiet">
+            <Text as="p" small quiet>
               {page.events.map((e) => `${e.kind} ${shortDay(e.day)}${e.by ? ` by ${e.by}` : ''}`).join(' · ')}
-            </p>
-          </div>
+            </Text>
+          </SheetBody>
         )}
-      </section>
-    </div>
+      </Sheet>
+    </Stack>
   );
 }
 
@@ -131,26 +136,32 @@ function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; 
     .filter((l) => l.productCode === line.productCode)
     .map((l) => ({ ...l, words: `${l.lotCode}: ${say(l.quantity)}, ${verb} ${shortDay(l.packedOn)}` }));
   return (
-    <li className="row">
-      <div className="facts">
+    <Row>
+      <Facts as="div">
         <strong>
           {line.productName}, {say(line.quantity)}
         </strong>
         <span>
-          set aside <strong className="mono">{say(aside)}</strong>
+          set aside{' '}
+          <Text as="strong" mono>
+            {say(aside)}
+          </Text>
         </span>
         <span>
-          delivered <strong className="mono">{say(line.delivered)}</strong>
+          delivered{' '}
+          <Text as="strong" mono>
+            {say(line.delivered)}
+          </Text>
         </span>
         {line.setAside.length > 0 && <SetAsideLots order={order} line={line} units={units} />}
-      </div>
+      </Facts>
       {missing && (
-        <p className="mark danger small">
+        <Mark as="p" tone="danger" small>
           {say(missing.quantity)} of it will be short on {shortDay(order.dueDay)}.{' '}
           <Link href={missing.mendAt} prefetch={false}>
             {missing.mendWords}
           </Link>
-        </p>
+        </Mark>
       )}
       {order.state === 'open' && (
         <SetAside
@@ -161,6 +172,6 @@ function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; 
           units={units}
         />
       )}
-    </li>
+    </Row>
   );
 }

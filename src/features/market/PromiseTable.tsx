@@ -5,68 +5,76 @@ import { Why } from '../../ui/Why';
 import type { MarketPage, PromiseCell } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { tone } from '../../ui/theme/tones';
+import { Text } from '../../ui/kit/kit';
+import { LightCell, LightHeadCell, LightTable } from '../../ui/kit/Table';
 
 /** Promise against supply by product and week. Why is put together here: its words would be most of the page otherwise. */
 export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
   const weeks = rows[0]?.cells ?? [];
   return (
     <ScrollTable label="Supply against promise by week">
-      <table className="plain sticky" style={{ minWidth: 900 }}>
+      <LightTable sticky style={{ minWidth: 900 }}>
         <thead>
           <tr>
-            <th>Product</th>
+            <LightHeadCell>Product</LightHeadCell>
             {weeks.map((w) => (
-              <th key={w.weekStart} className="right">
+              <LightHeadCell right key={w.weekStart}>
                 wk {w.week}
                 <br />
                 {shortDay(w.weekStart)}
-              </th>
+              </LightHeadCell>
             ))}
           </tr>
         </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.product}>
-              <td>
-                <span className="strong">{row.product}</span> <span className="small quiet">{row.unit}</span>
-              </td>
+              <LightCell>
+                <Text strong>{row.product}</Text>{' '}
+                <Text small quiet>
+                  {row.unit}
+                </Text>
+              </LightCell>
               {row.cells.map((c) => (
-                <td
+                <LightCell
+                  num
+                  small
                   key={c.weekStart}
-                  className="num small"
                   style={c.short ? { background: `color-mix(in srgb, ${tone.roe} 22%, transparent)` } : undefined}
                 >
                   {c.none ? (
-                    <span className="quiet">–</span>
+                    <Text quiet>–</Text>
                   ) : (
                     <Why because={explainPromise({ product: row.product, shelfLifeDays: row.shelfLifeDays, ...c.why })}>
                       <CellLines cell={c} />
                     </Why>
                   )}
-                </td>
+                </LightCell>
               ))}
             </tr>
           ))}
         </tbody>
-      </table>
+      </LightTable>
     </ScrollTable>
   );
 }
 
 /** Promised of expected, what is free or short, and of fish sold alive those that still swim; nothing that is all naughts. */
 function CellLines({ cell }: { cell: PromiseCell }) {
-  const swims = cell.swimming && <span className="quiet">{cell.swimming} in tanks</span>;
+  const swims = cell.swimming && <Text quiet>{cell.swimming} in tanks</Text>;
   if (cell.onlySwims) return swims;
   return (
     <>
       {cell.share}
       <br />
       {cell.short ? (
-        <strong className="danger">{cell.short} short</strong>
+        <Text as="strong" tone="danger">
+          {cell.short} short
+        </Text>
       ) : (
-        <span className={cell.tight ? 'attention' : 'quiet'}>
+        <Text quiet={!cell.tight} tone={cell.tight ? 'attention' : null}>
           {cell.available} free {cell.availableOn}
-        </span>
+        </Text>
       )}
       {swims && <br />}
       {swims}

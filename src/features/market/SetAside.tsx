@@ -10,6 +10,7 @@ import { storedValues } from '../../ui/form/RecordField';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { unitName } from '../../core/quantity/units';
 import { setAside } from './actions';
+import { Text } from '../../ui/kit/kit';
 
 interface SetAsideProps {
   orderId: string;
@@ -27,8 +28,19 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [reason, setReason] = useState('');
   const [pending, start] = useTransition();
-  if (line.owed <= 0.5) return <span className="small good"> complete</span>;
-  if (lots.length === 0) return <span className="small quiet">nothing of it is ready to go yet</span>;
+  if (line.owed <= 0.5)
+    return (
+      <Text small tone="good">
+        {' '}
+        complete
+      </Text>
+    );
+  if (lots.length === 0)
+    return (
+      <Text small quiet>
+        nothing of it is ready to go yet
+      </Text>
+    );
   const lot = lots.find((l) => l.lotId === chosen) ?? lots[0]!;
   const field: FieldSpec = {
     name: 'quantity',

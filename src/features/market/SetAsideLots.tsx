@@ -6,6 +6,7 @@ import type { UnitChoice } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
 import { putBack } from './actions';
 import type { OrderPage } from './queries';
+import { Text } from '../../ui/kit/kit';
 
 interface SetAsideLotsProps {
   order: Pick<OrderPage['order'], 'id' | 'version' | 'state'>;
@@ -25,12 +26,12 @@ export function SetAsideLots({ order, line, units }: SetAsideLotsProps) {
       else setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not put back.'));
     });
   return (
-    <span className="small">
+    <Text small>
       {line.setAside.map((a) => (
         <span key={a.movementId} style={{ marginRight: 8 }}>
-          <span className="mono quiet">
+          <Text mono quiet>
             {a.lotCode} {formatQuantity(a.quantity, line.unit, units)}
-          </span>
+          </Text>
           {order.state === 'open' && (
             <Button
               size="small"
@@ -43,7 +44,7 @@ export function SetAsideLots({ order, line, units }: SetAsideLotsProps) {
           )}
         </span>
       ))}
-      {wrong && <span className="danger"> {wrong}</span>}
-    </span>
+      {wrong && <Text tone="danger"> {wrong}</Text>}
+    </Text>
   );
 }

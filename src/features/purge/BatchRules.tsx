@@ -6,6 +6,8 @@ import { METRIC } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { changeRules } from './actions';
 import type { Batch } from './queries';
+import { Text } from '../../ui/kit/kit';
+import css from './purge.module.css';
 
 const METHODS = { separate: 'in clean water', salted: 'in salted water', in_place: 'in its own tank' } as const;
 
@@ -34,8 +36,8 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   const send = ({ taste, ...v }: Record<string, unknown>) =>
     changeRules({ ...v, taste: taste === 'yes', groupId: batch.groupId, version: rules.version });
   return (
-    <div className="small batchRules">
-      <p className="quiet">
+    <Text as="div" small className={css.rules}>
+      <Text as="p" quiet>
         Fixed when feed stopped on {shortDay(rules.feedStoppedOn)}: {days(rules.fastingDays)} without feed{' '}
         {METHODS[rules.method]}, {rules.exchanges === 1 ? '1 exchange' : `${rules.exchanges} exchanges`}
         {rules.taste ? ', taste test' : ', no taste test'}.{' '}
@@ -44,12 +46,12 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
             Change what it must meet…
           </Button>
         )}
-      </p>
+      </Text>
       {changes.map((c) => (
-        <p key={`${c.day}${c.reason}`} className="quiet">
+        <Text as="p" quiet key={`${c.day}${c.reason}`}>
           {shortDay(c.day)}, {c.by}: {days(c.was.fastingDays)} became {days(c.fastingDays)}, {c.was.exchanges} exchanges
           became {c.exchanges}. “{c.reason}”
-        </p>
+        </Text>
       ))}
       {open && (
         <ActionForm
@@ -62,6 +64,6 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
           caution="Less purging can mean muddy fish at the customer. The withdrawal period of a treatment is never shortened here."
         />
       )}
-    </div>
+    </Text>
   );
 }

@@ -5,26 +5,28 @@ import { ShownDay } from '../../ui/shell/ShownDay';
 import { BatchRules } from './BatchRules';
 import type { Batch, PurgePage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
-import { tone } from '../../ui/theme/tones';
+import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import css from './purge.module.css';
 
 export function PurgeStation({ page }: { page: PurgePage }) {
   return (
     <>
       <ShownDay day={page.day} today={page.today} />
-      <div className="columns">
-        <section className="sheet">
-          <header>
+      <Columns>
+        <Sheet>
+          <SheetHead>
             <h1>Purge &amp; pick</h1>
-            <span className="quiet">purge batches on their way through the gate</span>
-          </header>
+            <Text quiet>purge batches on their way through the gate</Text>
+          </SheetHead>
           {page.batches.length === 0 ? (
-            <p className="empty">
+            <Empty>
               {page.when === 'past'
                 ? 'Batches of past days are in the cohorts’ histories.'
                 : 'No harvest is planned in the next two weeks. Plan one on Season.'}
-            </p>
+            </Empty>
           ) : (
-            <ul className="rows">
+            <Rows>
               {page.batches.map((b) => (
                 <BatchRow
                   key={b.groupId}
@@ -33,81 +35,89 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                   mayChange={page.when === 'today' && page.person.role === 'manager'}
                 />
               ))}
-            </ul>
+            </Rows>
           )}
-        </section>
-        <div className="stack">
-          <section className="sheet">
-            <header>
+        </Sheet>
+        <Stack>
+          <Sheet>
+            <SheetHead>
               <h2>Cold room and live holding</h2>
-              <span className="quiet small end">not set aside yet</span>
-            </header>
+              <Text quiet small end>
+                not set aside yet
+              </Text>
+            </SheetHead>
             {page.packs.length === 0 ? (
-              <p className="empty">Both are empty. What is harvested, picked or netted on the round comes here.</p>
+              <Empty>Both are empty. What is harvested, picked or netted on the round comes here.</Empty>
             ) : (
               <ScrollTable label="Packed lots" maxHeight={420}>
-                <table className="plain">
-                  <thead>
-                    <tr>
-                      <th>Lot</th>
-                      <th className="right">Left</th>
-                      <th>Use by</th>
-                    </tr>
-                  </thead>
-                  <tbody>
+                <Table>
+                  <TableHead>
+                    <TableRow>
+                      <HeadCell>Lot</HeadCell>
+                      <HeadCell right>Left</HeadCell>
+                      <HeadCell>Use by</HeadCell>
+                    </TableRow>
+                  </TableHead>
+                  <TableBody>
                     {page.packs.map((p) => (
-                      <tr key={p.lotCode}>
-                        <td>
-                          <span className="mono small">{p.lotCode}</span>
-                          <div className="small quiet">{p.product}</div>
-                        </td>
-                        <td className="num">{p.amount}</td>
-                        <td className={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : ''}>
+                      <TableRow key={p.lotCode}>
+                        <Cell>
+                          <Text mono small>
+                            {p.lotCode}
+                          </Text>
+                          <Text as="div" small quiet>
+                            {p.product}
+                          </Text>
+                        </Cell>
+                        <Cell num>{p.amount}</Cell>
+                        <Cell tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
                           {shortDay(p.useBy)}
                           {p.daysLeft < 0 ? ', past' : ''}
-                        </td>
-                      </tr>
+                        </Cell>
+                      </TableRow>
                     ))}
-                  </tbody>
-                </table>
+                  </TableBody>
+                </Table>
               </ScrollTable>
             )}
-          </section>
-          <section className="sheet">
-            <header>
+          </Sheet>
+          <Sheet>
+            <SheetHead>
               <h2>Ripe in the beds</h2>
-            </header>
+            </SheetHead>
             {page.ripe.length === 0 ? (
-              <p className="empty">Nothing is ripe on this day.</p>
+              <Empty>Nothing is ripe on this day.</Empty>
             ) : (
-              <ul className="rows">
+              <Rows>
                 {page.ripe.map((r) => (
-                  <li
+                  <Row
                     key={r.lotCode}
-                    className="row"
                     style={{ display: 'grid', gridTemplateColumns: '44px 1fr auto', gap: '2px 10px' }}
                   >
-                    <span className="mono">{r.bed}</span>
+                    <Text mono>{r.bed}</Text>
                     <span>
-                      <span className="strong">{r.crop}</span> <span className="small quiet">{r.lotCode}</span>
+                      <Text strong>{r.crop}</Text>{' '}
+                      <Text small quiet>
+                        {r.lotCode}
+                      </Text>
                     </span>
-                    <span className="mono small">
+                    <Text mono small>
                       {formatNumber(r.plants)} places · {r.since === 0 ? 'since today' : `for ${r.since} d`}
-                    </span>
-                    <span className={`small ${r.pick ? 'quiet' : 'attention'}`} style={{ gridColumn: '2 / -1' }}>
+                    </Text>
+                    <Text small quiet={!!r.pick} tone={r.pick ? null : 'attention'} style={{ gridColumn: '2 / -1' }}>
                       {pickWords(r.pick)}
-                    </span>
-                  </li>
+                    </Text>
+                  </Row>
                 ))}
-              </ul>
+              </Rows>
             )}
-          </section>
-          <p className="small quiet">
+          </Sheet>
+          <Text as="p" small quiet>
             Humane dispatch: the farm’s written method; local code and a veterinarian decide. Keep fish under ice, and
             fish and salad apart.
-          </p>
-        </div>
-      </div>
+          </Text>
+        </Stack>
+      </Columns>
     </>
   );
 }
@@ -122,14 +132,14 @@ function pickWords(pick: PurgePage['ripe'][number]['pick']) {
 function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; mayChange: boolean }) {
   const open = batch.checks.filter((c) => !c.met);
   return (
-    <li className="row">
+    <Row>
       <div style={{ display: 'flex', gap: 10, alignItems: 'baseline', flexWrap: 'wrap' }}>
-        <span className="strong">
+        <Text strong>
           {formatNumber(batch.count)} {inSentence(batch.species)}
-        </span>
-        <span className="mono small">
+        </Text>
+        <Text mono small>
           {batch.lotCode} · {batch.from} → {batch.where}
-        </span>
+        </Text>
         <span style={{ marginLeft: 'auto' }}>
           harvest{' '}
           <strong>
@@ -142,23 +152,28 @@ function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; ma
         aria-label="Steps"
       >
         {batch.steps.map((s) => (
-          <li key={s.id} className="chip" style={s.done ? { background: tone.leaf2 } : undefined}>
+          <li key={s.id} className={classes(css.stage, s.done && css.done)}>
             {s.done ? '✓ ' : ''}
-            {s.words} <span className="mono small">{shortDay(s.day)}</span>
+            {s.words}{' '}
+            <Text mono small>
+              {shortDay(s.day)}
+            </Text>
           </li>
         ))}
       </ol>
       {batch.begun ? (
-        <p className={`mark small ${open.length === 0 ? 'good' : 'soon'}`}>
+        <Mark as="p" small tone={open.length === 0 ? 'good' : 'soon'}>
           {open.length === 0
             ? 'Gate open: fit to harvest and sell.'
             : `Gate shut: ${open.map((c) => c.words.toLowerCase()).join(' · ')}`}
           {batch.overridden && ` Overridden by ${batch.overridden}`}
-        </p>
+        </Mark>
       ) : (
-        <p className="small quiet">Not begun: feed is to stop on {shortDay(batch.steps[0]!.day)}.</p>
+        <Text as="p" small quiet>
+          Not begun: feed is to stop on {shortDay(batch.steps[0]!.day)}.
+        </Text>
       )}
       <BatchRules batch={batch} mayChange={mayChange} />
-    </li>
+    </Row>
   );
 }

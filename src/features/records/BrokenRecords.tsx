@@ -5,6 +5,8 @@ import { send } from '../../commands/client';
 import type { Said } from '../../commands/shared';
 import { newEntryKey } from '../../ui/outcome';
 import type { BrokenRow } from './queries';
+import { Mark, Row, Rows, Sheet, SheetHead, Text } from '../../ui/kit/kit';
+import css from './records.module.css';
 
 const MEND_WORDS: Partial<Record<BrokenRow['what'], string>> = {
   step: 'Take it out of the plan',
@@ -24,29 +26,35 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
       setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not mended.'));
     });
   return (
-    <section className="sheet notice" aria-label="Broken records">
-      <header>
+    <Sheet className={css.notice} aria-label="Broken records">
+      <SheetHead>
         <h2>{records.length === 1 ? 'One record cannot be used' : `${records.length} records cannot be used`}</h2>
-        <span className="quiet">{records.length === 1 ? 'it is' : 'they are'} left out; all other figures hold</span>
-      </header>
-      <ul className="rows">
+        <Text quiet>{records.length === 1 ? 'it is' : 'they are'} left out; all other figures hold</Text>
+      </SheetHead>
+      <Rows>
         {records.map((r) => (
-          <li key={`${r.what}|${r.id}|${r.words}`} className="row">
-            <p className="mark danger">{r.words}</p>
+          <Row key={`${r.what}|${r.id}|${r.words}`}>
+            <Mark as="p" tone="danger">
+              {r.words}
+            </Mark>
             {r.mendable && mayMend && (
               <Button size="small" variant="outlined" disabled={pending} onClick={() => mend(r)}>
                 {MEND_WORDS[r.what]}
               </Button>
             )}
-            {r.mendable && !mayMend && <p className="small quiet">A manager can mend it here.</p>}
-          </li>
+            {r.mendable && !mayMend && (
+              <Text as="p" small quiet>
+                A manager can mend it here.
+              </Text>
+            )}
+          </Row>
         ))}
-      </ul>
+      </Rows>
       {wrong && (
-        <p className="mark danger" role="alert">
+        <Mark as="p" tone="danger" role="alert">
           {wrong}
-        </p>
+        </Mark>
       )}
-    </section>
+    </Sheet>
   );
 }

@@ -4,6 +4,7 @@ import { useState, useTransition } from 'react';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { leaveHandover } from './actions';
 import { tone } from '../../ui/theme/tones';
+import { Text } from '../../ui/kit/kit';
 
 export function Handover() {
   const [words, setWords] = useState('');
@@ -29,9 +30,9 @@ export function Handover() {
     });
   return (
     <div style={{ display: 'grid', gap: 8, marginTop: 8 }}>
-      <label htmlFor="handover" className="small">
+      <Text as="label" small htmlFor="handover">
         For the next shift
-      </label>
+      </Text>
       <textarea
         id="handover"
         rows={3}
@@ -48,9 +49,9 @@ export function Handover() {
         }}
       />
       {wrong && (
-        <p className="danger small" role="alert">
+        <Text as="p" tone="danger" small role="alert">
           {wrong}
-        </p>
+        </Text>
       )}
       <Button variant="contained" onClick={send} disabled={pending}>
         Leave it

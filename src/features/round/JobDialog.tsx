@@ -15,6 +15,7 @@ import { EntryWords, useEntry } from '../../ui/form/useEntry';
 import { Why } from '../../ui/Why';
 import { doJob } from './actions';
 import type { RoundJob } from './queries';
+import { Mark, Stack, Text } from '../../ui/kit/kit';
 
 interface JobDialogProps {
   job: RoundJob;
@@ -43,30 +44,45 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
           {job.place} · {job.title}
         </DialogTitle>
         <DialogContent>
-          <div className="stack">
-            <p className="quiet">{job.detail}</p>
+          <Stack>
+            <Text as="p" quiet>
+              {job.detail}
+            </Text>
             {job.because ? (
               <p>
                 <Why because={job.because}>
-                  <span className="mono strong">{job.amount}</span> · why?
+                  <Text mono strong>
+                    {job.amount}
+                  </Text>{' '}
+                  · why?
                 </Why>
               </p>
             ) : (
-              job.amount && <p className="mono strong">{job.amount}</p>
+              job.amount && (
+                <Text as="p" mono strong>
+                  {job.amount}
+                </Text>
+              )
             )}
-            {job.caution && <p className="mark soon small">{job.caution}</p>}
+            {job.caution && (
+              <Mark as="p" tone="soon" small>
+                {job.caution}
+              </Mark>
+            )}
             {mayDo ? (
               spec.fields.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />)
             ) : (
-              <p className="mark attention">{refusal}</p>
+              <Mark as="p" tone="attention">
+                {refusal}
+              </Mark>
             )}
             <EntryWords {...entry} />
             {mayDo && spec.logLine && (
-              <p className="small quiet">
-                Same on the log line: <span className="mono">{spec.logLine(shownValues(typed))}</span>
-              </p>
+              <Text as="p" small quiet>
+                Same on the log line: <Text mono>{spec.logLine(shownValues(typed))}</Text>
+              </Text>
             )}
-          </div>
+          </Stack>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>{mayDo ? 'Not now' : 'Close'}</Button>

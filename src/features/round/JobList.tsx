@@ -3,6 +3,8 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
 import type { RoundJob } from './queries';
+import { Empty, Row, Rows, Tag, Text, classes } from '../../ui/kit/kit';
+import css from './round.module.css';
 
 const JobDialog = dynamic(() => import('./JobDialog').then((m) => m.JobDialog), { ssr: false });
 
@@ -18,22 +20,22 @@ interface JobListProps {
 export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
   const [chosen, setChosen] = useState<RoundJob | null>(null);
   const [said, setSaid] = useState('');
-  if (jobs.length === 0) return <p className="empty">Nothing is due on this day.</p>;
+  if (jobs.length === 0) return <Empty>Nothing is due on this day.</Empty>;
   const walks = [...new Set(jobs.map((j) => j.walk))];
   return (
     <>
-      <p role="status" className={said ? 'row good strong' : 'visually-hidden'}>
+      <Row as="p" role="status" strong tone="good" className={said ? undefined : css.unsaid}>
         {said}
-      </p>
+      </Row>
       {walks.map((walk, i) => (
         <section key={walk} aria-label={walk}>
-          <div className="walk">
+          <div className={css.walk}>
             <h2>{walk}</h2>
-            <span className="small quiet">
+            <Text small quiet>
               walk {i + 1} of {walks.length}
-            </span>
+            </Text>
           </div>
-          <ul className="rows">
+          <Rows>
             {jobs
               .filter((j) => j.walk === walk)
               .map((job) => (
@@ -41,7 +43,7 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
                   <JobRow job={job} onOpen={() => setChosen(job)} />
                 </li>
               ))}
-          </ul>
+          </Rows>
         </section>
       ))}
       {chosen && (
@@ -65,21 +67,21 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
   const still = job.done !== null || job.notice === true;
   const content = (
     <>
-      <span className="ring" aria-hidden="true" />
-      <span className="where">{job.place}</span>
+      <span className={css.ring} aria-hidden="true" />
+      <span className={css.where}>{job.place}</span>
       <span>
-        <span className="strong">
-          {job.notice ? <span className="nofeed-tag">{job.title.toUpperCase()}</span> : job.title}
-        </span>
+        <Text strong>{job.notice ? <Tag>{job.title.toUpperCase()}</Tag> : job.title}</Text>
         <br />
-        <span className="small quiet">{job.detail}</span>
+        <Text small quiet>
+          {job.detail}
+        </Text>
       </span>
-      <span className="amount">{job.amount}</span>
-      <span className="state">
+      <span className={css.amount}>{job.amount}</span>
+      <span className={css.state}>
         {job.done ? (
           `${job.done.at} ${job.done.by}`
         ) : job.lateDays > 0 ? (
-          <span className="danger">late {job.lateDays === 1 ? '1 day' : `${job.lateDays} days`}</span>
+          <Text tone="danger">late {job.lateDays === 1 ? '1 day' : `${job.lateDays} days`}</Text>
         ) : (
           ''
         )}
@@ -88,12 +90,15 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
   );
   if (still)
     return (
-      <div className={`job ${job.done ? 'done' : 'nofeed'}`} style={{ cursor: 'default' }}>
+      <div
+        className={classes(css.job, css.still, job.done ? css.done : css.nofeed)}
+        data-still={job.done ? 'done' : 'nofeed'}
+      >
         {content}
       </div>
     );
   return (
-    <button type="button" className="job" onClick={onOpen}>
+    <button type="button" className={css.job} onClick={onOpen}>
       {content}
     </button>
   );

@@ -5,6 +5,9 @@ import { shortDay, weekdayName } from '../../core/quantity/sayDay';
 import { Handover } from './Handover';
 import { JobList } from './JobList';
 import type { RoundPage } from './queries';
+import { Columns, Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
+import css from './round.module.css';
+import vessels from '../../ui/draw/vessel.module.css';
 
 export function RoundStation({ page }: { page: RoundPage }) {
   const { jobs, day, when, today } = page;
@@ -15,18 +18,18 @@ export function RoundStation({ page }: { page: RoundPage }) {
   return (
     <>
       <ShownDay day={day} today={today} />
-      <div className="columns">
-        <section className="sheet">
-          <header>
+      <Columns>
+        <Sheet>
+          <SheetHead>
             <h1>{weekdayName(day)}’s round</h1>
             {when === 'past' ? (
-              <span className="quiet">{page.record.length} jobs recorded</span>
+              <Text quiet>{page.record.length} jobs recorded</Text>
             ) : (
-              <span className="quiet">
+              <Text quiet>
                 {jobs.length} jobs · {open.length} left · about {time}
-              </span>
+              </Text>
             )}
-          </header>
+          </SheetHead>
           {when === 'past' ? (
             <Record page={page} />
           ) : (
@@ -37,36 +40,42 @@ export function RoundStation({ page }: { page: RoundPage }) {
               refusal={refusal(page)}
             />
           )}
-        </section>
-        <div className="stack">
+        </Sheet>
+        <Stack>
           {page.troubles.length > 0 && (
-            <section className="sheet">
-              <header>
+            <Sheet>
+              <SheetHead>
                 <h2>Needs a decision</h2>
-              </header>
-              <ul className="rows">
+              </SheetHead>
+              <Rows>
                 {page.troubles.slice(0, 7).map((t) => (
                   <li key={t.title}>
-                    <Link className="row" href={`/${t.station}`} prefetch={false}>
-                      <div className={`mark ${t.tone}`}>
-                        <p className="strong">{t.title}</p>
-                        <p className="quiet small">{t.detail}</p>
-                      </div>
-                    </Link>
+                    <Row as={Link} href={`/${t.station}`} prefetch={false}>
+                      <Mark tone={t.tone}>
+                        <Text as="p" strong>
+                          {t.title}
+                        </Text>
+                        <Text as="p" quiet small>
+                          {t.detail}
+                        </Text>
+                      </Mark>
+                    </Row>
                   </li>
                 ))}
-              </ul>
-            </section>
+              </Rows>
+            </Sheet>
           )}
           {page.vessels
             .filter((v) => v.tanks.some((t) => !t.empty))
             .map((v) => (
-              <section className="sheet" key={v.loop}>
-                <header>
+              <Sheet key={v.loop}>
+                <SheetHead>
                   <h2>{v.loop} loop</h2>
-                  <span className="quiet small end">fill = crowding against its limit</span>
-                </header>
-                <div className="body vessels">
+                  <Text quiet small end>
+                    fill = crowding against its limit
+                  </Text>
+                </SheetHead>
+                <SheetBody className={vessels.vessels}>
                   {v.tanks.map((t) => (
                     <Vessel
                       key={t.code}
@@ -74,29 +83,31 @@ export function RoundStation({ page }: { page: RoundPage }) {
                       tallestL={Math.max(...v.tanks.map((x) => x.volumeL))}
                     />
                   ))}
-                </div>
-              </section>
+                </SheetBody>
+              </Sheet>
             ))}
-          <section className="sheet">
-            <header>
+          <Sheet>
+            <SheetHead>
               <h2>Handover</h2>
-            </header>
-            <div className="body">
+            </SheetHead>
+            <SheetBody>
               {page.handover ? (
                 <>
                   <p>{page.handover.words}</p>
-                  <p className="small quiet">
+                  <Text as="p" small quiet>
                     {page.handover.by}, {shortDay(page.handover.day)} {page.handover.at}
-                  </p>
+                  </Text>
                 </>
               ) : (
-                <p className="quiet">Nothing was left for this shift.</p>
+                <Text as="p" quiet>
+                  Nothing was left for this shift.
+                </Text>
               )}
               {when === 'today' && <Handover />}
-            </div>
-          </section>
-        </div>
-      </div>
+            </SheetBody>
+          </Sheet>
+        </Stack>
+      </Columns>
     </>
   );
 }
@@ -108,21 +119,21 @@ function refusal({ when, person }: RoundPage): string {
 }
 
 function Record({ page }: { page: RoundPage }) {
-  if (page.record.length === 0) return <p className="empty">Nothing was ticked off on this day.</p>;
+  if (page.record.length === 0) return <Empty>Nothing was ticked off on this day.</Empty>;
   return (
-    <ul className="rows">
+    <Rows>
       {page.record.map((r) => (
-        <li key={r.key} className="job done">
-          <span className="ring" />
-          <span className="where">{r.at}</span>
+        <li key={r.key} className={classes(css.job, css.done)}>
+          <span className={css.ring} />
+          <span className={css.where}>{r.at}</span>
           <span>
             {r.title}
-            {r.note && <span className="small"> · {r.note}</span>}
+            {r.note && <Text small> · {r.note}</Text>}
           </span>
           <span />
-          <span className="state">{r.by}</span>
+          <span className={css.state}>{r.by}</span>
         </li>
       ))}
-    </ul>
+    </Rows>
   );
 }

@@ -8,6 +8,8 @@ import { BalanceBand, BedLane, SupplyRows, TankLane } from './lanes';
 import { Handle } from './Handle';
 import type { SeasonPage } from './queries';
 import { tone } from '../../ui/theme/tones';
+import { Sheet, Text, WordButton } from '../../ui/kit/kit';
+import css from './season.module.css';
 
 const LABEL_PX = 96;
 const TANK_PX = 18;
@@ -79,9 +81,9 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
   );
   const dialAt = daysBetween(page.today, page.day);
   return (
-    <div ref={frame} className="sheet scroll-x" data-testid="board">
+    <Sheet ref={frame} as="div" className={css.scroll} data-testid="board">
       <svg
-        className="board"
+        className={css.board}
         width={width}
         height={height}
         role="group"
@@ -96,7 +98,7 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
           <g key={d}>
             <line x1={scale.x(d)} x2={scale.x(d)} y1={16} y2={height} stroke={tone.line} strokeWidth="1" />
             {(i % 2 === 0 || dayPx * 7 > 60) && (
-              <text className="axis" x={scale.x(d) + 2} y={13}>
+              <text className={css.axis} x={scale.x(d) + 2} y={13}>
                 {shortDay(addDays(page.today, d))}
               </text>
             )}
@@ -168,15 +170,17 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
             />
           ))}
       </svg>
-      <div
+      <Text
+        as="div"
+        small
+        quiet
         style={{ padding: '0 10px 8px', display: 'flex', gap: 16, flexWrap: 'wrap', alignItems: 'center' }}
-        className="small quiet"
       >
-        <button type="button" className="why small" onClick={() => setAllProducts(!allProducts)}>
+        <WordButton small type="button" onClick={() => setAllProducts(!allProducts)}>
           {allProducts ? 'Only fish and what is short' : `All ${board.promise.length} products`}
-        </button>
+        </WordButton>
         <span>○ harvest · ◇ move or stocking · □ sowing (drawn where it enters the bed)</span>
-      </div>
-    </div>
+      </Text>
+    </Sheet>
   );
 }

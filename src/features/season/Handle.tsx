@@ -5,6 +5,7 @@ import { addDays, type Day } from '../../core/quantity/days';
 import { dayWords } from '../../core/quantity/sayDay';
 import type { BoardScale } from './Board';
 import { tone } from '../../ui/theme/tones';
+import css from './season.module.css';
 
 const KIND_WORDS: Partial<Record<BoardHandle['kind'], string>> = {
   harvest: 'Harvest',
@@ -60,7 +61,7 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
   };
   return (
     <g
-      className="handle"
+      className={css.handle}
       role="slider"
       tabIndex={0}
       aria-label={words}
@@ -83,7 +84,7 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
     >
       <title>{words}</title>
       <rect
-        className={sowing ? undefined : 'hit'}
+        className={sowing ? undefined : css.hit}
         x={sowing ? -6 : -10}
         y={sowing ? -6 : -9}
         width={sowing ? 12 : 20}

@@ -19,6 +19,9 @@ import type { SeasonPage } from './queries';
 import { SideBySide } from './SideBySide';
 import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
 import { NOT_LOADED, useOutlook } from './useOutlook';
+import { Mark, Rows, Sheet, SheetBody, SheetHead, Text, type Tone } from '../../ui/kit/kit';
+import { ChipButton } from '../../ui/kit/Chip';
+import css from './season.module.css';
 
 const MOST_SHOWN = 8;
 /** What is on the board and not laid aside yet, in the comparison. */
@@ -30,7 +33,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const [changes, setChanges] = useState<PlanChange[]>(page.opened?.changes ?? []);
   const [opened, setOpened] = useState(page.opened);
   const [name, setName] = useState(page.opened?.name ?? '');
-  const [said, setSaid] = useState<{ tone: string; words: string } | null>(null);
+  const [said, setSaid] = useState<{ tone: Tone; words: string } | null>(null);
   const [entryKey, answered] = useEntryKey();
   const [pending, start] = useTransition();
   const [plans, setPlans] = useState<Compared[] | null>(null);
@@ -141,29 +144,29 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     <div data-drag-ms={Math.round(lastMs)}>
       <div style={{ display: 'flex', gap: 12, alignItems: 'baseline', marginBottom: 8, flexWrap: 'wrap' }}>
         <h1>Season</h1>
-        <span className="quiet small">
+        <Text quiet small>
           {shortDay(addDays(page.today, page.from))} to {shortDay(addDays(page.today, page.from + page.days))} · solid
           is recorded, hatched is forecast · grab a ring, a diamond or a square and slide it
-        </span>
+        </Text>
       </div>
       {page.balance.length > 0 && (
-        <p className="small" style={{ marginBottom: 8 }}>
+        <Text as="p" small style={{ marginBottom: 8 }}>
           Feed for the plants today:{' '}
           {page.balance.map((b, i) => (
             <span key={b.loop}>
               {i > 0 && ' · '}
               {b.loop}{' '}
-              <strong className="mono">
+              <Text as="strong" mono>
                 <Why because={b.because}>{formatNumber(b.gM2)} g/m²</Why>
-              </strong>
-              {b.low && <span className="attention"> plants go hungry</span>}
-              {b.high && <span className="attention"> more than they take up</span>}
+              </Text>
+              {b.low && <Text tone="attention"> plants go hungry</Text>}
+              {b.high && <Text tone="attention"> more than they take up</Text>}
             </span>
           ))}
-        </p>
+        </Text>
       )}
       {page.drafts.length > 0 && !opened && (
-        <p className="small" style={{ marginBottom: 8 }}>
+        <Text as="p" small style={{ marginBottom: 8 }}>
           Drafts laid aside:{' '}
           {page.drafts.map((d, i) => (
             <span key={d.id}>
@@ -173,10 +176,10 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
               </Link>
             </span>
           ))}{' '}
-          <button type="button" className="chip" style={{ marginLeft: 8 }} onClick={holdSideBySide} disabled={pending}>
+          <ChipButton style={{ marginLeft: 8 }} onClick={holdSideBySide} disabled={pending}>
             Side by side
-          </button>
-        </p>
+          </ChipButton>
+        </Text>
       )}
       {plans && (
         <SideBySide
@@ -200,24 +203,23 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
         onBlocked={blocked}
       />
       {open && (
-        <section className="sheet draft-panel" aria-label="Draft">
-          <header>
+        <Sheet className={css.draftPanel} aria-label="Draft">
+          <SheetHead>
             <h2>Draft: {describe()}</h2>
-            <span className="quiet small">
+            <Text quiet small>
               {list.length === 0
                 ? 'nothing else changes'
                 : `${list.length} ${list.length === 1 ? 'consequence' : 'consequences'}`}
-            </span>
-          </header>
-          <div className="body" style={{ display: 'grid', gap: 10 }}>
+            </Text>
+          </SheetHead>
+          <SheetBody style={{ display: 'grid', gap: 10 }}>
             {refused && (
-              <p className="mark danger" role="alert">
+              <Mark as="p" tone="danger" role="alert">
                 {refused}
-              </p>
+              </Mark>
             )}
             {!plans && (
-              <ul
-                className="rows"
+              <Rows
                 style={{
                   display: 'grid',
                   gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
@@ -228,20 +230,21 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                 data-testid="consequences"
               >
                 {list.slice(0, MOST_SHOWN * 2).map((c) => (
-                  <li
+                  <Mark
                     key={c.words}
-                    className={`mark ${c.tone === 'worse' ? 'danger' : c.tone === 'better' ? 'good' : 'soon'}`}
+                    as="li"
+                    tone={c.tone === 'worse' ? 'danger' : c.tone === 'better' ? 'good' : 'soon'}
                     style={{ borderBottom: 0 }}
                   >
                     {c.words}
-                  </li>
+                  </Mark>
                 ))}
-              </ul>
+              </Rows>
             )}
             {said && (
-              <p className={`mark ${said.tone}`} role={said.tone === 'danger' ? 'alert' : 'status'}>
+              <Mark as="p" tone={said.tone} role={said.tone === 'danger' ? 'alert' : 'status'}>
                 {said.words}
-              </p>
+              </Mark>
             )}
             <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
               {mayKeep ? (
@@ -266,7 +269,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                   </Button>
                 </>
               ) : (
-                <span className="quiet">Only a manager keeps drafts; try what you like.</span>
+                <Text quiet>Only a manager keeps drafts; try what you like.</Text>
               )}
               <Button variant="outlined" onClick={discard}>
                 Discard
@@ -277,8 +280,8 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
                 </Button>
               )}
             </div>
-          </div>
-        </section>
+          </SheetBody>
+        </Sheet>
       )}
     </div>
   );

@@ -5,6 +5,9 @@ import type { Compared } from '../../core/plan/outlook';
 import { OUTLOOK_WEEKS } from '../../core/plan/types';
 import { Why } from '../../ui/Why';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { ChipButton } from '../../ui/kit/Chip';
 
 interface SideBySideProps {
   plans: Compared[];
@@ -19,21 +22,23 @@ interface SideBySideProps {
 export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: SideBySideProps) {
   const [plan, ...drafts] = plans;
   return (
-    <section className="sheet" style={{ marginBottom: 12 }} aria-label="Drafts side by side">
-      <header>
+    <Sheet style={{ marginBottom: 12 }} aria-label="Drafts side by side">
+      <SheetHead>
         <h2>Side by side</h2>
-        <span className="quiet small">each draft as if it alone were kept; nothing is changed by looking</span>
-        <Button className="end" size="small" onClick={onClose}>
+        <Text quiet small>
+          each draft as if it alone were kept; nothing is changed by looking
+        </Text>
+        <Text as={Button} end size="small" onClick={onClose}>
           Close
-        </Button>
-      </header>
+        </Text>
+      </SheetHead>
       <ScrollTable label="Drafts by measure">
-        <table className="plain sticky" style={{ minWidth: 100 + 130 * plans.length }}>
-          <thead>
-            <tr>
-              <th scope="col">In the forecast</th>
+        <Table sticky style={{ minWidth: 100 + 130 * plans.length }}>
+          <TableHead>
+            <TableRow>
+              <HeadCell scope="col">In the forecast</HeadCell>
               {plans.map((p) => (
-                <th key={p.id ?? 'plan'} scope="col">
+                <HeadCell key={p.id ?? 'plan'} scope="col">
                   {p.id === null || p.id === boardId ? (
                     p.name
                   ) : (
@@ -41,63 +46,72 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
                       {p.name}
                     </Link>
                   )}
-                  {p.id === boardId && p.id !== null && <div className="small quiet">on the board</div>}
-                </th>
+                  {p.id === boardId && p.id !== null && (
+                    <Text as="div" small quiet>
+                      on the board
+                    </Text>
+                  )}
+                </HeadCell>
               ))}
-            </tr>
-          </thead>
-          <tbody>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {plan!.measures.map((row) => (
-              <tr key={row.key}>
-                <th scope="row" style={{ fontWeight: 400, verticalAlign: 'top' }}>
+              <TableRow key={row.key}>
+                <HeadCell scope="row" style={{ fontWeight: 400, verticalAlign: 'top' }}>
                   {row.label}
-                </th>
+                </HeadCell>
                 {plans.map((p) => (
-                  <Cell key={p.id ?? 'plan'} was={row} plan={p} first={row === plan!.measures[0]} />
+                  <MeasureCell key={p.id ?? 'plan'} was={row} plan={p} first={row === plan!.measures[0]} />
                 ))}
-              </tr>
+              </TableRow>
             ))}
             {mayDiscard && drafts.some((d) => d.id !== boardId) && (
-              <tr>
-                <td colSpan={2} />
+              <TableRow>
+                <Cell colSpan={2} />
                 {drafts.map((d) => (
-                  <td key={d.id}>
-                    {d.id !== boardId && (
-                      <button type="button" className="chip" onClick={() => onDiscard(d.id!)}>
-                        Discard {d.name}
-                      </button>
-                    )}
-                  </td>
+                  <Cell key={d.id}>
+                    {d.id !== boardId && <ChipButton onClick={() => onDiscard(d.id!)}>Discard {d.name}</ChipButton>}
+                  </Cell>
                 ))}
-              </tr>
+              </TableRow>
             )}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </ScrollTable>
-      <p className="body small quiet">
+      <SheetBody as="p" small quiet>
         Deliveries are those of the next {OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on
         a day when the feed for each planted m² is under their loop’s band.
-      </p>
-    </section>
+      </SheetBody>
+    </Sheet>
   );
 }
 
-function Cell({ was, plan, first }: { was: Compared['measures'][number]; plan: Compared; first: boolean }) {
+function MeasureCell({ was, plan, first }: { was: Compared['measures'][number]; plan: Compared; first: boolean }) {
   const now = plan.measures.find((m) => m.key === was.key);
-  if (!now) return <td className="small attention">{first ? plan.refused : ''}</td>;
+  if (!now)
+    return (
+      <Cell small tone="attention">
+        {first ? plan.refused : ''}
+      </Cell>
+    );
   const change = plan.id !== null && was.bad !== null && now.bad !== null ? now.bad - was.bad : 0;
   return (
-    <td>
-      <span className="mono strong">
+    <Cell>
+      <Text mono strong>
         <Why because={now.because}>{now.words}</Why>
-      </span>
+      </Text>
       {change !== 0 && (
-        <span className={`small ${change > 0 ? 'danger' : 'good'}`}>
+        <Text small tone={change > 0 ? 'danger' : 'good'}>
           {' '}
           {change > 0 ? `${change} more` : `${-change} fewer`}
-        </span>
+        </Text>
       )}
-      {now.detail && <div className="small quiet">{now.detail}</div>}
-    </td>
+      {now.detail && (
+        <Text as="div" small quiet>
+          {now.detail}
+        </Text>
+      )}
+    </Cell>
   );
 }

@@ -9,6 +9,7 @@ import { daysBetween, type Day } from '../../core/quantity/days';
 import { formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { BoardScale } from './Board';
 import { tone } from '../../ui/theme/tones';
+import css from './season.module.css';
 
 const ROW_TONES = [tone.leaf3, tone.leaf4, tone.leaf5];
 
@@ -151,7 +152,7 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
       <text x="10" y={top + 14}>
         <tspan style={{ fontWeight: 650 }}>{loop.name}</tspan>
       </text>
-      <text x="10" y={top + 28} className="axis" style={{ fontSize: 11 }}>
+      <text x="10" y={top + 28} className={css.axis} style={{ fontSize: 11 }}>
         g/m² a day
       </text>
       <rect
@@ -173,10 +174,10 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
       {hungry.map(({ i }) => (
         <rect key={i} x={scale.x(i)} y={top} width={scale.dayPx + 0.5} height={height} fill={tone.roe} opacity="0.16" />
       ))}
-      <text className="axis" x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
+      <text className={css.axis} x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
         {high}
       </text>
-      <text className="axis" x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
+      <text className={css.axis} x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
         {low}
       </text>
       <path d={line(before)} fill="none" stroke={tone.quiet} strokeWidth="1" strokeDasharray="2 3" />

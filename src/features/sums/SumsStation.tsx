@@ -10,17 +10,18 @@ import { isChoice, type Sum, type SumInput, type SumResult, type SumValues } fro
 import { SUMS, workOut } from '../../core/sums/sums';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import type { Outcome } from '../../ui/outcome';
+import { PageHead, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 
 /** Every calculation of the app, to be tried with one's own numbers. */
 export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
   const router = useRouter();
   const current = SUMS.find((s) => s.name === chosen) ?? SUMS[0]!;
   return (
-    <div className="stack">
-      <header className="page-head">
+    <Stack>
+      <PageHead as="header">
         <h1>Sums</h1>
-        <p className="quiet">Each calculation the app makes, with your own numbers and its working shown.</p>
-      </header>
+        <Text as="p" quiet>Each calculation the app makes, with your own numbers and its working shown.</Text>
+      </PageHead>
       <Autocomplete
         options={SUMS}
         value={current}
@@ -34,7 +35,7 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
         renderInput={(params) => <TextField {...params} label={`Calculation, one of ${SUMS.length}`} helperText="Type a word of it: ammonia, seeds, salt …" />}
       />
       <OneSum key={current.name} sum={current} units={units} />
-    </div>
+    </Stack>
   );
 } // prettier-ignore
 
@@ -56,41 +57,52 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
     }
   }; // prettier-ignore
   return (
-    <section className="sheet" data-testid="sum">
-      <header>
+    <Sheet data-testid="sum">
+      <SheetHead>
         <h2>{sum.title}</h2>
-        <span className="quiet small mono">{sum.name}</span>
-      </header>
-      <div className="body columns">
-        <div className="stack">
+        <Text quiet small mono>
+          {sum.name}
+        </Text>
+      </SheetHead>
+      <SheetBody columns>
+        <Stack>
           <p>{capital(sum.formula)}.</p>
           <ActionForm fields={fieldsOf(sum, units)} units={units} submit="Work it out" send={work} onDone={setResult} />
-        </div>
-        <div className="stack">
+        </Stack>
+        <Stack>
           {result ? (
             <div role="status" data-testid="sum-result">
               <p>
-                {capital(sum.result.words)}: <strong className="mono">{sayResult(sum, result.value, units)}</strong>
+                {capital(sum.result.words)}:{' '}
+                <Text as="strong" mono>
+                  {sayResult(sum, result.value, units)}
+                </Text>
               </p>
-              <ol className="rows">
+              <Rows as="ol">
                 {result.working.map((line) => (
-                  <li key={line} className="mono small">
+                  <Text as="li" mono small key={line}>
                     {line}
-                  </li>
+                  </Text>
                 ))}
-              </ol>
-              {units.mass === 'us' && <p className="small quiet">The working is in grams, litres and °C.</p>}
+              </Rows>
+              {units.mass === 'us' && (
+                <Text as="p" small quiet>
+                  The working is in grams, litres and °C.
+                </Text>
+              )}
             </div>
           ) : (
-            <p className="quiet">The answer and its working stand here once it is worked out.</p>
+            <Text as="p" quiet>
+              The answer and its working stand here once it is worked out.
+            </Text>
           )}
-          <p className="small quiet">
+          <Text as="p" small quiet>
             Source: {sum.source}
             {sum.basis === 'published' ? '' : ` · ${sum.basis}`}
-          </p>
-        </div>
-      </div>
-    </section>
+          </Text>
+        </Stack>
+      </SheetBody>
+    </Sheet>
   );
 }
 

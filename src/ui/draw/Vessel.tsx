@@ -9,6 +9,8 @@ import {
   type UnitChoice,
 } from '../../core/quantity/units';
 import { tone } from '../theme/tones';
+import { Tag, Text } from '../kit/kit';
+import css from './vessel.module.css';
 
 export interface VesselView {
   code: string;
@@ -47,7 +49,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
     : `${vessel.code}: ${formatDensity(vessel.densityKgM3, vessel.units ?? METRIC)} of ${vessel.limitKgM3 === null ? 'no limit' : formatDensity(vessel.limitKgM3, vessel.units ?? METRIC, 0)}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${[...vessel.lines, ...(vessel.flags ?? [])].join(', ')}`;
   const body = (
     <>
-      <span className="code" style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
+      <span className={css.code} style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
         {vessel.code}
       </span>
       <svg width={width + 8} height={height + 6} role="img" aria-label={words}>
@@ -70,26 +72,30 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
         {vessel.noFeed && <Scoop x={width / 2 + 4} y={height - 18} />}
       </svg>
       <Crowding vessel={vessel} />
-      {over && <span className="attention strong">too full</span>}
-      {vessel.noFeed && <span className="nofeed-tag">NO FEED</span>}
+      {over && (
+        <Text tone="attention" strong>
+          too full
+        </Text>
+      )}
+      {vessel.noFeed && <Tag>NO FEED</Tag>}
       {vessel.lines.map((line) => (
-        <span key={line} className="quiet">
+        <Text key={line} quiet>
           {line}
-        </span>
+        </Text>
       ))}
       {vessel.flags?.map((flag) => (
-        <span key={flag} className="attention strong">
+        <Text key={flag} tone="attention" strong>
           {flag}
-        </span>
+        </Text>
       ))}
     </>
   );
   return vessel.href ? (
-    <Link href={vessel.href} className="vessel" prefetch={false}>
+    <Link href={vessel.href} className={css.vessel} prefetch={false}>
       {body}
     </Link>
   ) : (
-    <span className="vessel">{body}</span>
+    <span className={css.vessel}>{body}</span>
   );
 }
 
@@ -99,8 +105,8 @@ function Crowding({ vessel: { empty, densityKgM3, limitKgM3, units = METRIC } }:
   const limitDigits = units.mass === 'us' ? 1 : 0;
   return (
     <span>
-      <span className="strong">{shown(densityKgM3, 1)}</span>
-      {limitKgM3 !== null && <span className="quiet"> of {shown(limitKgM3, limitDigits)}</span>} {densityUnit(units)}
+      <Text strong>{shown(densityKgM3, 1)}</Text>
+      {limitKgM3 !== null && <Text quiet> of {shown(limitKgM3, limitDigits)}</Text>} {densityUnit(units)}
     </span>
   );
 }

@@ -7,6 +7,7 @@ import type { FieldSpec } from '../../core/tasks/form';
 import type { Outcome } from '../outcome';
 import { RecordField } from './RecordField';
 import { EntryWords, useEntry } from './useEntry';
+import { Buttons, Fields, Mark, Stack } from '../kit/kit';
 
 export interface FormField extends FieldSpec {
   /** What the field starts with, in stored units; several numbers for a field that takes many. */
@@ -57,31 +58,30 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
   const entry = useEntry({ fields, units, form, send, onDone });
 
   return (
-    <form onSubmit={entry.submit} noValidate className="stack">
+    <Stack as="form" onSubmit={entry.submit} noValidate>
       {groupsOf(fields).map(([group, members]) => {
         const inputs = members.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />);
-        if (!group)
-          return (
-            <div key={members[0]!.name} className="fields">
-              {inputs}
-            </div>
-          );
+        if (!group) return <Fields key={members[0]!.name}>{inputs}</Fields>;
         return (
-          <fieldset key={group} className="fields">
+          <Fields as="fieldset" key={group}>
             <legend>{group}</legend>
             {inputs}
-          </fieldset>
+          </Fields>
         );
       })}
       {children?.(typed, (name, text) => form.setValue(name, text, { shouldValidate: true }))}
-      {caution && <p className="mark soon small">{caution}</p>}
+      {caution && (
+        <Mark as="p" tone="soon" small>
+          {caution}
+        </Mark>
+      )}
       <EntryWords {...entry} />
-      <div className="buttons">
+      <Buttons>
         <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>
           {entry.pending ? 'Recording…' : submit}
         </Button>
         {beside}
-      </div>
-    </form>
+      </Buttons>
+    </Stack>
   );
 }

@@ -1,4 +1,6 @@
+import ToggleButton from '@mui/material/ToggleButton';
 import type { ReactNode } from 'react';
+import { Buttons } from '../kit/kit';
 
 interface ChipsProps<K extends string> {
   /** What is chosen here, for those who hear the page. */
@@ -13,13 +15,13 @@ interface ChipsProps<K extends string> {
 /** One of a few, as buttons that fit a wet thumb. */
 export function Chips<K extends string>({ label, options, chosen, onChoose, children }: ChipsProps<K>) {
   return (
-    <div className="buttons" role="group" aria-label={label}>
+    <Buttons role="group" aria-label={label}>
       {options.map(([key, words]) => (
-        <button key={key} type="button" className="chip" aria-pressed={chosen === key} onClick={() => onChoose(key)}>
+        <ToggleButton key={key} value={key} selected={chosen === key} onChange={() => onChoose(key)}>
           {words}
-        </button>
+        </ToggleButton>
       ))}
       {children}
-    </div>
+    </Buttons>
   );
 }

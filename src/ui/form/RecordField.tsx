@@ -10,6 +10,7 @@ import TextField from '@mui/material/TextField';
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
+import { HALF } from '../kit/kit';
 
 /** Kinds whose text is the value. */
 const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'day']);
@@ -43,7 +44,7 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
           <TextField
             {...input}
             id={`field-${field.name}`}
-            className={field.half ? 'half' : undefined}
+            className={field.half ? HALF : undefined}
             label={field.label + (field.optional ? ' (if any)' : '')}
             multiline={field.kind === 'weights' || field.kind === 'area'}
             minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}

@@ -8,6 +8,7 @@ import type { UnitChoice } from '../../core/quantity/units';
 import type { Outcome } from '../outcome';
 import { storedValues } from './RecordField';
 import { useEntryKey } from './useEntryKey';
+import { Mark } from '../kit/kit';
 
 interface EntryOptions<R> {
   fields: readonly FieldSpec[];
@@ -77,7 +78,7 @@ export function EntryWords({ asked, confirmed, setConfirmed, formError }: EntryS
   return (
     <>
       {asked.length > 0 && (
-        <div className="mark attention" role="alert">
+        <Mark tone="attention" role="alert">
           {asked.map((words) => (
             <p key={words}>{words}</p>
           ))}
@@ -85,12 +86,12 @@ export function EntryWords({ asked, confirmed, setConfirmed, formError }: EntryS
             control={<Checkbox checked={confirmed} onChange={(e) => setConfirmed(e.target.checked)} />}
             label="Yes, that is right"
           />
-        </div>
+        </Mark>
       )}
       {formError && (
-        <p className="mark danger" role="alert">
+        <Mark as="p" tone="danger" role="alert">
           {formError}
-        </p>
+        </Mark>
       )}
     </>
   );

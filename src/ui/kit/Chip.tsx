@@ -15,6 +15,8 @@ const LOOK = {
   '&:hover': { bgcolor: 'farm.wash' },
 } as const;
 
+const CHOSEN = { borderColor: 'farm.water', borderWidth: 2, fontWeight: 650 } as const;
+
 type ChipProps = Omit<ComponentProps<typeof Button>, 'variant' | 'sx'>;
 
 /** A small act beside others, as large as a wet thumb on a phone. */
@@ -24,12 +26,22 @@ export function ChipButton({ type = 'button', ...rest }: ChipProps) {
 
 interface ChipLinkProps {
   href: string;
+  /** The one of several that is shown. */
+  chosen?: boolean;
   children: ReactNode;
 }
 
-export function ChipLink({ href, children }: ChipLinkProps) {
+export function ChipLink({ href, chosen, children }: ChipLinkProps) {
   return (
-    <Button component={Link} href={href} prefetch={false} variant="outlined" color="inherit" sx={LOOK}>
+    <Button
+      component={Link}
+      href={href}
+      prefetch={false}
+      variant="outlined"
+      color="inherit"
+      aria-current={chosen ? 'true' : undefined}
+      sx={chosen ? { ...LOOK, ...CHOSEN } : LOOK}
+    >
       {children}
     </Button>
   );

@@ -19,11 +19,12 @@ export const Rows = part('ul', css.rows);
 export const Row = part('li', css.row);
 /** Said where nothing is to be shown: what to do first. */
 export const Empty = part('p', css.empty);
+export const EMPTY = css.empty;
 /** Words with a bar of their tone beside them. */
 export const Mark = part('div', css.mark);
 /** Fields of a form, two in a row where there is room. */
 export const Fields = part('div', css.fields);
-export const Half = css.half;
+export const HALF = css.half;
 /** Cards of one kind beside each other. */
 export const Choices = part('div', css.choices);
 /** Only for those who hear the page. */

@@ -32,7 +32,8 @@ type PartProps<T extends ElementType> = TextLook &
 
 const LOOKS = ['small', 'quiet', 'mono', 'strong', 'right', 'end', 'stack', 'columns', 'buttons'] as const;
 
-export const classes = (...names: (string | false | null | undefined)[]) => names.filter(Boolean).join(' ') || undefined;
+export const classes = (...names: (string | false | null | undefined)[]) =>
+  names.filter(Boolean).join(' ') || undefined;
 
 /** Class names of a look, and what is left for the element. */
 export function lookOf(props: object): { className: string | undefined; rest: Record<string, unknown> } {

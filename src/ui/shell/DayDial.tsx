@@ -5,6 +5,8 @@ import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/day
 import { dayWords, fullDay, shortDay } from '../../core/quantity/sayDay';
 import type { DayInHand } from './useDay';
 import { tone } from '../theme/tones';
+import css from './shell.module.css';
+import { WordButton } from '../kit/kit';
 
 const DAY_PX = 10;
 const BEFORE_TODAY = 24;
@@ -45,7 +47,7 @@ export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand,
     <>
       <div
         ref={ruler}
-        className="dial"
+        className={css.dial}
         role="slider"
         tabIndex={0}
         aria-label="Day dial"
@@ -91,27 +93,22 @@ export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand,
             </g>
           ))}
         </svg>
-        <span className="todayflag" style={{ left: x(today) }}>
+        <span className={css.todayflag} style={{ left: x(today) }}>
           today · {dayWords(today)}
         </span>
         {shown !== today && (
-          <span className="flag" style={{ left: Math.min(width - 60, Math.max(60, x(shown))) }}>
+          <span className={css.flag} style={{ left: Math.min(width - 60, Math.max(60, x(shown))) }}>
             {dayWords(shown)}
           </span>
         )}
       </div>
-      <div className="dial-small">
+      <div className={css.dialSmall}>
         <Button aria-label="A day back" onClick={() => setDay(addDays(day, -1))}>
           ←
         </Button>
-        <button
-          type="button"
-          className="why strong"
-          onClick={() => setDay(today)}
-          style={{ minHeight: 48, textAlign: 'center' }}
-        >
+        <WordButton type="button" strong className={css.backToToday} onClick={() => setDay(today)}>
           {day === today ? `Today · ${dayWords(day)}` : `${dayWords(day)} · back to today`}
-        </button>
+        </WordButton>
         <Button aria-label="A day on" onClick={() => setDay(addDays(day, 1))}>
           →
         </Button>

@@ -7,6 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Link from 'next/link';
 import { LOG_EXAMPLES } from '../../core/log/parse';
 import { STATIONS } from './stations';
+import { Cell, Table, TableBody, TableRow } from '../kit/Table';
 
 const KEYS: [string, string][] = [
   ['[ and ]', 'a day back, a day on: every screen shows that day'],
@@ -22,28 +23,28 @@ export function Help({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Keys</DialogTitle>
       <DialogContent>
-        <table className="plain">
-          <tbody>
+        <Table>
+          <TableBody>
             {STATIONS.map((s) => (
-              <tr key={s.key}>
-                <td className="mono">{s.key}</td>
-                <td>
+              <TableRow key={s.key}>
+                <Cell mono>{s.key}</Cell>
+                <Cell>
                   {s.name}: {s.says}
-                </td>
-              </tr>
+                </Cell>
+              </TableRow>
             ))}
             {KEYS.map(([key, says]) => (
-              <tr key={key}>
-                <td className="mono">{key}</td>
-                <td>{says}</td>
-              </tr>
+              <TableRow key={key}>
+                <Cell mono>{key}</Cell>
+                <Cell>{says}</Cell>
+              </TableRow>
             ))}
-            <tr>
-              <td>Log line</td>
-              <td className="mono">{LOG_EXAMPLES.join(' · ')}</td>
-            </tr>
-          </tbody>
-        </table>
+            <TableRow>
+              <Cell>Log line</Cell>
+              <Cell mono>{LOG_EXAMPLES.join(' · ')}</Cell>
+            </TableRow>
+          </TableBody>
+        </Table>
       </DialogContent>
       <DialogActions>
         <Button component={Link} href="/sums" onClick={onClose}>

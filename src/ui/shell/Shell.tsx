@@ -9,6 +9,8 @@ import { DayDial } from './DayDial';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
 import { tone } from '../theme/tones';
+import { Text } from '../kit/kit';
+import css from './shell.module.css';
 
 const Help = dynamic(() => import('./Help').then((m) => m.Help), { ssr: false });
 
@@ -61,9 +63,9 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
 
   const links = STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
   return (
-    <div className="frame">
-      <div className="rail">
-        <div className="brand">
+    <div className={css.frame}>
+      <div className={css.rail}>
+        <div className={css.brand}>
           <Mark />
           Crop Cycle
         </div>
@@ -77,33 +79,34 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
               title={`${s.name}: ${s.says} (${s.key})`}
             >
               {s.name}
-              <span className="mono">{s.key}</span>
+              <Text mono>{s.key}</Text>
             </Link>
           ))}
         </nav>
-        <div className="who">
-          <Link
+        <div className={css.who}>
+          <Text
+            as={Link}
+            small
             href="/sums"
-            className="small"
             style={{ display: 'block', padding: '0 6px 10px' }}
             prefetch={false}
             title="Every calculation, with your own numbers"
           >
             Sums
-          </Link>
-          {isDemo && <p className="demo-note">{farmName}, a made-up farm</p>}
+          </Text>
+          {isDemo && <p className={css.demoNote}>{farmName}, a made-up farm</p>}
           {who}
         </div>
       </div>
       <div style={{ minWidth: 0 }}>
         <DayDial today={today} day={day} setDay={setDay} />
       </div>
-      <main className="main" id="main" aria-busy={pending}>
+      <main className={css.main} id="main" aria-busy={pending}>
         {notices}
         {children}
       </main>
-      <div className="bottom">{logLine}</div>
-      <nav className="tabs-phone" aria-label="Stations">
+      <div className={css.bottom}>{logLine}</div>
+      <nav className={css.tabsPhone} aria-label="Stations">
         {links.map((s) => (
           <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
             {s.name}

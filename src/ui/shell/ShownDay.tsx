@@ -1,5 +1,7 @@
 import { daysBetween, type Day } from '../../core/quantity/days';
 import { fullDay } from '../../core/quantity/sayDay';
+import { Text, classes } from '../kit/kit';
+import css from './shell.module.css';
 
 /** Says in words when a screen does not show today, and how the numbers are known. */
 export function ShownDay({ day, today }: { day: Day; today: Day }) {
@@ -7,14 +9,14 @@ export function ShownDay({ day, today }: { day: Day; today: Day }) {
   const days = Math.abs(daysBetween(today, day));
   const far = days === 1 ? '1 day' : `${days} days`;
   return day > today ? (
-    <p className="shown-day" role="status">
+    <p className={css.shownDay} role="status">
       <strong>Forecast for {fullDay(day)}</strong>
-      <span className="quiet">in {far}: from today’s facts, the plan and the models. Nothing here has happened.</span>
+      <Text quiet>in {far}: from today’s facts, the plan and the models. Nothing here has happened.</Text>
     </p>
   ) : (
-    <p className="shown-day past" role="status">
+    <p className={classes(css.shownDay, css.past)} role="status">
       <strong>As recorded on {fullDay(day)}</strong>
-      <span className="quiet">{far} ago</span>
+      <Text quiet>{far} ago</Text>
     </p>
   );
 }

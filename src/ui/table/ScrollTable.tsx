@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react';
+import css from '../kit/kit.module.css';
+import { classes } from '../kit/part';
 
 interface ScrollTableProps {
   /** What is in it, for those who hear the page. */
@@ -16,7 +18,7 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
   const style = maxHeight === undefined ? undefined : { maxHeight, overflowY: 'auto' as const };
   return (
     <div
-      className={`scroll-x${close ? ' close' : ''}`}
+      className={classes(css.scroll, close && css.close)}
       style={style}
       tabIndex={0}
       role="region"

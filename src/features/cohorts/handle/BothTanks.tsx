@@ -7,6 +7,9 @@ import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { preview, type Preview } from '../actions';
 import { own, type Handled } from './shared';
+import { Mark, Text } from '../../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import css from '../cohorts.module.css';
 
 interface BothTanksProps {
   fish: Handled;
@@ -25,30 +28,35 @@ const TYPING_PAUSE_MS = 350;
 export function BothTanks({ fish, units, ask, touched, parted }: BothTanksProps) {
   const { shown, wrong } = usePreview(fish, ask);
   if (!ask) return null;
-  if (wrong) return <p className="mark attention small">{wrong}</p>;
+  if (wrong)
+    return (
+      <Mark as="p" tone="attention" small>
+        {wrong}
+      </Mark>
+    );
   const tanks = [...new Set(touched)].map((code) => ({ code, outlook: shown?.tanks.find((t) => t.code === code) }));
   return (
     <div data-testid="both-tanks" aria-busy={tanks.some((t) => !t.outlook)}>
       {parted && <Boxes boxes={shown?.boxes ?? null} units={units} />}
       <ScrollTable label="Both tanks" close>
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Tank</th>
-              <th className="right">Fish</th>
-              <th className="right">{densityUnit(units)}</th>
-              <th className="right">Feed</th>
-              <th>Too small</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>Tank</HeadCell>
+              <HeadCell right>Fish</HeadCell>
+              <HeadCell right>{densityUnit(units)}</HeadCell>
+              <HeadCell right>Feed</HeadCell>
+              <HeadCell>Too small</HeadCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {tanks.flatMap(({ code, outlook }) =>
               (['before', 'after'] as const).map((when) => (
                 <TankRow key={code + when} code={code} when={when} state={outlook?.[when]} units={units} />
               )),
             )}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </ScrollTable>
     </div>
   );
@@ -76,14 +84,25 @@ function usePreview(fish: Handled, ask: BothTanksProps['ask']) {
 }
 
 function Boxes({ boxes, units }: { boxes: Preview['boxes']; units: UnitChoice }) {
-  if (!boxes) return <p className="quiet small two-lines">Working out both boxes…</p>;
+  if (!boxes)
+    return (
+      <Text as="p" quiet small className={css.twoLines}>
+        Working out both boxes…
+      </Text>
+    );
   const { large, small } = boxes;
   return (
-    <p className="small two-lines">
-      By the forecast: <strong className="mono">{formatNumber(large.count)}</strong> large ones of{' '}
-      {formatMass(large.meanG, units)}, <strong className="mono">{formatNumber(small.count)}</strong> small ones of{' '}
-      {formatMass(small.meanG, units)}
-    </p>
+    <Text as="p" small className={css.twoLines}>
+      By the forecast:{' '}
+      <Text as="strong" mono>
+        {formatNumber(large.count)}
+      </Text>{' '}
+      large ones of {formatMass(large.meanG, units)},{' '}
+      <Text as="strong" mono>
+        {formatNumber(small.count)}
+      </Text>{' '}
+      small ones of {formatMass(small.meanG, units)}
+    </Text>
   );
 }
 
@@ -97,26 +116,32 @@ interface TankRowProps {
 function TankRow({ code, when, state, units }: TankRowProps) {
   const over = state && state.limitKgM3 !== null && state.densityKgM3 > state.limitKgM3;
   return (
-    <tr>
-      <td>
-        <span className="mono strong">{code}</span>
-        <div className="small quiet">{when}</div>
-      </td>
-      <td className="num">
+    <TableRow>
+      <Cell>
+        <Text mono strong>
+          {code}
+        </Text>
+        <Text as="div" small quiet>
+          {when}
+        </Text>
+      </Cell>
+      <Cell num>
         {state ? formatNumber(state.count) : '…'}
-        <div className="small quiet">{state ? formatMass(state.kg * 1000, units) : '…'}</div>
-      </td>
-      <td className={`num ${over ? 'danger strong' : ''}`}>
+        <Text as="div" small quiet>
+          {state ? formatMass(state.kg * 1000, units) : '…'}
+        </Text>
+      </Cell>
+      <Cell num strong={over} tone={over ? 'danger' : null}>
         {state ? formatNumber(toShownDensity(state.densityKgM3, units), 1) : '…'}
         {state?.limitKgM3 !== null && (
-          <div className="small quiet">
+          <Text as="div" small quiet>
             {state ? `of ${formatNumber(toShownDensity(state.limitKgM3!, units), units.mass === 'us' ? 1 : 0)}` : '…'}
-          </div>
+          </Text>
         )}
-      </td>
-      <td className="num">{state ? formatMass(state.feedG, units) : '…'}</td>
-      <td>{state ? fullWords(state) : '…'}</td>
-    </tr>
+      </Cell>
+      <Cell num>{state ? formatMass(state.feedG, units) : '…'}</Cell>
+      <Cell>{state ? fullWords(state) : '…'}</Cell>
+    </TableRow>
   );
 }
 

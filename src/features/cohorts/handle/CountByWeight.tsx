@@ -3,6 +3,9 @@ import { useState } from 'react';
 import { countByWeight } from '../../../core/fish/grading';
 import { formatMass, formatNumber, toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
 import { readNumber } from './shared';
+import { Buttons, Text } from '../../../ui/kit/kit';
+import { ChipButton } from '../../../ui/kit/Chip';
+import { SmallInput } from '../../../ui/kit/SmallInput';
 
 interface CountByWeightProps {
   /** Which fish, in a sentence: "the large ones". */
@@ -22,28 +25,23 @@ export function CountByWeight({ what, together, units, onCount }: CountByWeightP
   const meanG = ready ? toStored('smallMass', fewWeight, units) / n : 0;
   const count = ready ? countByWeight(toStored('mass', all, units), meanG) : null;
   return (
-    <details className="small">
+    <Text as="details" small>
       <summary>Count {what} by weight</summary>
-      <div className="buttons" style={{ marginTop: 8 }}>
+      <Buttons style={{ marginTop: 8 }}>
         <label>
-          A few of them{' '}
-          <input className="tiny mono" inputMode="numeric" value={few} onChange={(e) => setFew(e.target.value)} />
+          A few of them <SmallInput inputMode="numeric" value={few} onChange={(e) => setFew(e.target.value)} />
         </label>
         <label>
           weigh, {unitName('smallMass', units)}{' '}
-          <input className="tiny mono" inputMode="decimal" value={weight} onChange={(e) => setWeight(e.target.value)} />
+          <SmallInput inputMode="decimal" value={weight} onChange={(e) => setWeight(e.target.value)} />
         </label>
-        {count !== null && (
-          <button type="button" className="chip" onClick={() => onCount(count)}>
-            Take {formatNumber(count)} fish
-          </button>
-        )}
-      </div>
-      <p className="quiet">
+        {count !== null && <ChipButton onClick={() => onCount(count)}>Take {formatNumber(count)} fish</ChipButton>}
+      </Buttons>
+      <Text as="p" quiet>
         {count === null
           ? 'Give the weight of all of them above, and number and weight of a few.'
           : `${formatMass(toStored('mass', all!, units), units)} ÷ ${formatMass(meanG, units)} a fish.`}
-      </p>
-    </details>
+      </Text>
+    </Text>
   );
 }

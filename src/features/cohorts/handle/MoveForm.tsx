@@ -6,6 +6,7 @@ import { BothTanks } from './BothTanks';
 import { CountByWeight } from './CountByWeight';
 import { options, own, readNumber, type FormProps } from './shared';
 import { Waters } from './Waters';
+import { Text } from '../../../ui/kit/kit';
 
 const CAUTION =
   'Two people at the tank; lift with the knees, a full tote is about 1 kg a litre. Nets and boots of one loop stay in that loop.';
@@ -48,12 +49,12 @@ export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: Ta
               onCount={(count) => type('count', String(count))}
             />
             <Waters from={tanks.find((t) => t.id === fish.placeId)} to={to} />
-            <p className="small quiet">
+            <Text as="p" small quiet>
               Without weighing, on the log line:{' '}
-              <span className="mono">
+              <Text mono>
                 {fish.place} move {typed.count || 'all'} {to?.code ?? '…'}
-              </span>
-            </p>
+              </Text>
+            </Text>
           </>
         );
       }}

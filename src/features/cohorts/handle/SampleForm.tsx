@@ -7,6 +7,8 @@ import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Chips } from '../../../ui/form/Chips';
 import { sample } from '../actions';
 import { own, type FormProps } from './shared';
+import { Mark, Text, Unseen } from '../../../ui/kit/kit';
+import { FileChip } from '../../../ui/kit/SmallInput';
 
 type Mode = 'weights' | 'lengths' | 'both' | 'bulk';
 
@@ -50,26 +52,25 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
   return (
     <>
       <Chips label="How it was taken" options={MODES} chosen={mode} onChoose={setMode}>
-        <label className="chip">
+        <FileChip>
           File of the scale (CSV)
-          <input
-            type="file"
-            accept=".csv,.txt,text/csv"
-            className="visually-hidden"
-            onChange={(e) => void open(e.target.files?.[0])}
-          />
-        </label>
+          <Unseen as="input" type="file" accept=".csv,.txt,text/csv" onChange={(e) => void open(e.target.files?.[0])} />
+        </FileChip>
       </Chips>
-      {file && <p className="small">{file.words}</p>}
-      {wrong && (
-        <p className="mark danger" role="alert">
-          {wrong}
-        </p>
+      {file && (
+        <Text as="p" small>
+          {file.words}
+        </Text>
       )}
-      <p className="small quiet">
+      {wrong && (
+        <Mark as="p" tone="danger" role="alert">
+          {wrong}
+        </Mark>
+      )}
+      <Text as="p" small quiet>
         {fish.lotCode} in {fish.place}: the forecast says {formatMass(fish.meanG, units)}. About 20 fish from all over
         the tank.
-      </p>
+      </Text>
       <ActionForm
         key={`${mode}${file?.name ?? ''}`}
         fields={fieldsOf(mode, file)}

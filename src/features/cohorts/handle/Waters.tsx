@@ -4,6 +4,9 @@ import { acclimatisation } from '../../../core/fish/acclimatise';
 import { formatNumber } from '../../../core/quantity/units';
 import type { TankChoice } from '../tankChoices';
 import { readNumber } from './shared';
+import { Buttons, Mark, Text } from '../../../ui/kit/kit';
+import { SmallInput } from '../../../ui/kit/SmallInput';
+import css from '../cohorts.module.css';
 
 type Steps = ReturnType<typeof acclimatisation>;
 
@@ -12,7 +15,11 @@ export function Waters({ from, to }: { from: TankChoice | undefined; to: TankCho
   const [measured, setMeasured] = useState<Record<string, string>>({});
   if (!from || !to) return null;
   if (from.loopId && from.loopId === to.loopId) {
-    return <p className="small quiet">Same water: no acclimatisation needed.</p>;
+    return (
+      <Text as="p" small quiet>
+        Same water: no acclimatisation needed.
+      </Text>
+    );
   }
   const value = (name: string, known: number | null) => measured[name] ?? (known === null ? '' : String(known));
   const cells = [
@@ -23,22 +30,27 @@ export function Waters({ from, to }: { from: TankChoice | undefined; to: TankCho
   ] as const;
   const { steps, wrong } = stepsBetween(cells.map(([name, , known]) => readNumber(value(name, known))));
   return (
-    <fieldset className="waters">
-      <legend className="small strong">Two waters: measure both</legend>
-      <div className="buttons">
+    <fieldset className={css.waters}>
+      <Text as="legend" small strong>
+        Two waters: measure both
+      </Text>
+      <Buttons>
         {cells.map(([name, label, known]) => (
-          <label key={name} className="small">
+          <Text as="label" small key={name}>
             {label}{' '}
-            <input
-              className="tiny mono"
+            <SmallInput
               inputMode="decimal"
               value={value(name, known)}
               onChange={(e) => setMeasured({ ...measured, [name]: e.target.value })}
             />
-          </label>
+          </Text>
         ))}
-      </div>
-      {wrong && <p className="mark danger small">{wrong}</p>}
+      </Buttons>
+      {wrong && (
+        <Mark as="p" tone="danger" small>
+          {wrong}
+        </Mark>
+      )}
       {steps && <Mixing steps={steps} />}
     </fieldset>
   );
@@ -56,7 +68,7 @@ function stepsBetween(read: (number | undefined)[]): { steps?: Steps; wrong?: st
 
 function Mixing({ steps }: { steps: Steps }) {
   return (
-    <div className="small">
+    <Text as="div" small>
       <p>
         {formatNumber(steps.temperatureC, 1)} °C and {formatNumber(steps.pH, 2)} pH apart:{' '}
         <strong>{steps.minutes === 0 ? 'release at once' : `take ${steps.minutes} minutes`}</strong>
@@ -68,6 +80,6 @@ function Mixing({ steps }: { steps: Steps }) {
           ))}
         </ol>
       )}
-    </div>
+    </Text>
   );
 }

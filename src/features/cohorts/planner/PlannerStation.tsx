@@ -13,6 +13,7 @@ import { Proposal, sayGap } from './Proposal';
 import { RotationSheet } from './RotationSheet';
 import { plannedSpecies, readTarget, targetFields, type PlanBy } from './target';
 import { usePlanner } from './usePlanner';
+import { Buttons, Columns, EMPTY, Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 
 const BY: [PlanBy, string][] = [
   ['orders', 'Promised orders'],
@@ -40,38 +41,38 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
     return { ok: true, value: null };
   };
   return (
-    <div className="stack">
+    <Stack>
       <CohortsNav here="/cohorts/planner" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <h1 className="visually-hidden">Stocking planner</h1>
-      <div className="columns">
-        <div className="stack" ref={results}>
+      <Unseen as="h1">Stocking planner</Unseen>
+      <Columns>
+        <Stack ref={results}>
           {planner.state === 'solving' && <Searching planner={planner} />}
           {planner.refused && (
-            <p className="mark danger" role="alert">
+            <Mark as="p" tone="danger" role="alert">
               {planner.refused}
-            </p>
+            </Mark>
           )}
           {planner.answer && <Proposal answer={planner.answer} page={page} ready={planner.state !== 'solving'} />}
           {!planner.answer && planner.state === 'idle' && (
-            <p className="empty sheet">
+            <Sheet as="p" className={EMPTY}>
               Say what is wanted; the planner weighs thousands of stockings against tanks, quarantine, purge tanks and
               orders, and lays the result on Season as a draft. Nothing changes until you keep it.
-            </p>
+            </Sheet>
           )}
           <RotationSheet page={page} />
-        </div>
-        <section className="sheet">
-          <header>
+        </Stack>
+        <Sheet>
+          <SheetHead>
             <h2>What is wanted</h2>
-          </header>
-          <div className="body stack">
+          </SheetHead>
+          <SheetBody stack>
             <Chips label="Plan from" options={BY} chosen={by} onChoose={setBy} />
             {by === 'steady' && (
-              <p className="small quiet">
+              <Text as="p" small quiet>
                 Without days it is wanted all the time, as soon as fish can be ready; leave an amount empty for a
                 species that is not wanted.
-              </p>
+              </Text>
             )}
             <ActionForm
               key={by}
@@ -81,29 +82,29 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
               send={start}
               onDone={() => undefined}
             />
-          </div>
-        </section>
-      </div>
-    </div>
+          </SheetBody>
+        </Sheet>
+      </Columns>
+    </Stack>
   );
 }
 
 function Searching({ planner }: { planner: ReturnType<typeof usePlanner> }) {
   return (
-    <section className="sheet">
-      <div className="body stack" role="status">
+    <Sheet>
+      <SheetBody stack role="status">
         <LinearProgress aria-label="Searching" />
         <p>
           {planner.answer
             ? `${formatNumber(planner.answer.progress.seconds, 0)} s · ${sayGap(planner.answer)}`
             : 'Weighing the ways to stock…'}
         </p>
-        <div className="buttons">
+        <Buttons>
           <Button variant="outlined" onClick={planner.stop}>
             Stop and keep the best so far
           </Button>
-        </div>
-      </div>
-    </section>
+        </Buttons>
+      </SheetBody>
+    </Sheet>
   );
 }

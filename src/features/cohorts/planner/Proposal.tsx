@@ -11,6 +11,8 @@ import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Proposal as Answer } from '../../../core/stocking/propose';
 import { layDraft } from '../actions';
 import type { PlannerPage } from '../keepingQueries';
+import { Buttons, Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 
 const SHOWN_LIMITS = 8;
 
@@ -26,32 +28,36 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
   const { draft } = answer;
   const said = [...answer.crowded, ...unplaced(answer, page), ...answer.bindings.map((b) => b.words)];
   return (
-    <section className="sheet" data-testid="proposal">
-      <header>
+    <Sheet data-testid="proposal">
+      <SheetHead>
         <h2>{ready ? 'Proposal' : 'Best so far'}</h2>
-        <span className="quiet small">
+        <Text quiet small>
           {draft.lines.length} batches · {draft.steps.length} steps ·{' '}
           {formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in ·{' '}
           {formatNumber(answer.candidates)} ways weighed
-        </span>
-      </header>
-      <div className="body stack">
+        </Text>
+      </SheetHead>
+      <SheetBody stack>
         <Met answer={answer} page={page} />
         <Moved answer={answer} page={page} />
         {said.length > 0 && (
-          <ul className="rows" data-testid="bindings">
+          <Rows data-testid="bindings">
             {said.slice(0, SHOWN_LIMITS).map((words) => (
-              <li key={words} className="mark attention small" style={{ borderBottom: 0, marginBottom: 4 }}>
+              <Mark as="li" tone="attention" small key={words} style={{ borderBottom: 0, marginBottom: 4 }}>
                 {words}
-              </li>
+              </Mark>
             ))}
-          </ul>
+          </Rows>
         )}
-        {said.length > SHOWN_LIMITS && <p className="small quiet">and {said.length - SHOWN_LIMITS} more gaps</p>}
+        {said.length > SHOWN_LIMITS && (
+          <Text as="p" small quiet>
+            and {said.length - SHOWN_LIMITS} more gaps
+          </Text>
+        )}
         {ready && page.person.role === 'manager' && <LayDraft answer={answer} page={page} />}
-      </div>
+      </SheetBody>
       <Batches answer={answer} page={page} />
-    </section>
+    </Sheet>
   );
 }
 
@@ -70,17 +76,19 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
   return (
     <div>
       <p>Of what is wanted beyond the kept plan it brings</p>
-      <ul className="facts" style={{ listStyle: 'none', padding: 0, margin: '6px 0 0' }}>
+      <Facts as="ul" style={{ listStyle: 'none', padding: 0, margin: '6px 0 0' }}>
         {answer.wanted.map((w) => (
           <li key={w.speciesCode}>
             {name(w.speciesCode)}{' '}
-            <strong className="mono">
+            <Text as="strong" mono>
               {sayOrdered(w, w.kg - w.shortKg, page.units)} of {sayOrdered(w, w.kg, page.units)}
-            </strong>
+            </Text>
           </li>
         ))}
-      </ul>
-      <p className="small quiet">{sayGap(answer)}.</p>
+      </Facts>
+      <Text as="p" small quiet>
+        {sayGap(answer)}.
+      </Text>
     </div>
   );
 }
@@ -91,18 +99,22 @@ function Moved({ answer, page }: { answer: Answer; page: PlannerPage }) {
   if (fixedShortKg === null) return null;
   const mass = (kg: number) => formatMass(kg * 1000, page.units);
   if (moved.length === 0)
-    return <p className="small">The harvests that stand stay: with them planned anew no less would be short.</p>;
+    return (
+      <Text as="p" small>
+        The harvests that stand stay: with them planned anew no less would be short.
+      </Text>
+    );
   const short = answer.wanted.reduce((sum, w) => sum + w.shortKg, 0);
   return (
-    <div className="small" data-testid="moved">
+    <Text as="div" small data-testid="moved">
       <p>
         With the harvests as they stand {mass(fixedShortKg)} would be short; with {moved.length} of them planned anew{' '}
         {mass(short)}. Taken out of the plan when this is kept:
       </p>
-      <p className="quiet">
+      <Text as="p" quiet>
         {moved.map((m) => `${m.lotCode} ${shortDay(m.day)}, ${formatNumber(m.count)} fish`).join(' · ')}
-      </p>
-    </div>
+      </Text>
+    </Text>
   );
 }
 
@@ -128,15 +140,15 @@ function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
   return (
     <>
       {refused && (
-        <p className="mark danger" role="alert">
+        <Mark as="p" tone="danger" role="alert">
           {refused}
-        </p>
+        </Mark>
       )}
-      <div className="buttons">
+      <Buttons>
         <Button variant="contained" onClick={lay} disabled={pending || draft.steps.length === 0}>
           {pending ? 'Laying it on Season…' : 'See it on Season as a draft'}
         </Button>
-      </div>
+      </Buttons>
     </>
   );
 }
@@ -147,33 +159,37 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const name = nameIn(page);
   return (
     <ScrollTable label="Batches of the proposal" maxHeight={420}>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Lot</th>
-            <th>Stock</th>
-            <th className="right">Fish</th>
-            <th>Tanks</th>
-            <th>Harvest</th>
-            <th className="right">{unitName('mass', page.units)}</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table>
+        <TableHead>
+          <TableRow>
+            <HeadCell>Lot</HeadCell>
+            <HeadCell>Stock</HeadCell>
+            <HeadCell right>Fish</HeadCell>
+            <HeadCell>Tanks</HeadCell>
+            <HeadCell>Harvest</HeadCell>
+            <HeadCell right>{unitName('mass', page.units)}</HeadCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {answer.draft.lines.map((line, i) => (
-            <tr key={line.lotCode + line.batch.id}>
-              <td>
-                <span className="mono strong">{line.lotCode}</span>
-                <div className="small quiet">{name(line.batch.speciesCode)}</div>
-              </td>
-              <td>{sayStocking(line, page)}</td>
-              <td className="num">{formatNumber(line.batch.stocked)}</td>
-              <td className="mono">{line.tanks.join(' → ')}</td>
-              <td>{sayHarvest(answer.brings[i]!, page)}</td>
-              <td className="num">{formatNumber(toShown('mass', answer.brings[i]!.kg * 1000, page.units))}</td>
-            </tr>
+            <TableRow key={line.lotCode + line.batch.id}>
+              <Cell>
+                <Text mono strong>
+                  {line.lotCode}
+                </Text>
+                <Text as="div" small quiet>
+                  {name(line.batch.speciesCode)}
+                </Text>
+              </Cell>
+              <Cell>{sayStocking(line, page)}</Cell>
+              <Cell num>{formatNumber(line.batch.stocked)}</Cell>
+              <Cell mono>{line.tanks.join(' → ')}</Cell>
+              <Cell>{sayHarvest(answer.brings[i]!, page)}</Cell>
+              <Cell num>{formatNumber(toShown('mass', answer.brings[i]!.kg * 1000, page.units))}</Cell>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </ScrollTable>
   );
 }

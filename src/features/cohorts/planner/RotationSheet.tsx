@@ -5,6 +5,7 @@ import { formatMass, formatNumber, formatTemperature } from '../../../core/quant
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import type { PlannerPage } from '../keepingQueries';
+import { Row, Rows, Sheet, SheetBody, Text } from '../../../ui/kit/kit';
 
 /** The steady state of a staged rotation, by arithmetic: what one harvest every so many weeks asks for. */
 export function RotationSheet({ page }: { page: PlannerPage }) {
@@ -75,24 +76,29 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
       ]
     : [];
   return (
-    <details className="sheet">
-      <summary className="row strong">Rotation by arithmetic: what a steady harvest asks for</summary>
-      <div className="body columns">
+    <Sheet as="details">
+      <Row as="summary" strong>
+        Rotation by arithmetic: what a steady harvest asks for
+      </Row>
+      <SheetBody columns>
         <ActionForm fields={fields} units={page.units} submit="Work it out" send={work} onDone={setResult} />
         {result ? (
-          <ul className="rows" data-testid="rotation">
+          <Rows data-testid="rotation">
             {lines.map(([what, value]) => (
-              <li key={what} className="row">
-                {what} <strong className="mono">{value}</strong>
-              </li>
+              <Row key={what}>
+                {what}{' '}
+                <Text as="strong" mono>
+                  {value}
+                </Text>
+              </Row>
             ))}
-          </ul>
+          </Rows>
         ) : (
-          <p className="quiet small">
+          <Text as="p" quiet small>
             Cohorts alive = days to harvest ÷ days between harvests, rounded up; fish to stock = kg ÷ size ÷ survival.
-          </p>
+          </Text>
         )}
-      </div>
-    </details>
+      </SheetBody>
+    </Sheet>
   );
 }
