@@ -60,4 +60,24 @@ export default ts.config(
       ],
     },
   },
+  {
+    // A screen is made from the kit: controls are MUI in our theme, colours are the theme's, class names are a module's.
+    files: ['src/features/**/*.tsx', 'src/app/**/*.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'JSXOpeningElement > JSXIdentifier[name=/^(button|input|select|textarea|table|td|th)$/]',
+          message: 'Take the control from ui/kit or MUI; a raw one only in a long list, with the reason beside it.',
+        },
+        {
+          selector: "JSXAttribute[name.name='className'] > Literal",
+          message: 'Class names come from a module or are a prop of the kit.',
+        },
+        { selector: 'Literal[value=/#[0-9a-fA-F]{3,8}$/]', message: 'Colours are tones of ui/theme/tones.' },
+        { selector: 'Literal[value=/var\\(--mui/]', message: 'Colours are tones of ui/theme/tones.' },
+      ],
+    },
+  },
 );

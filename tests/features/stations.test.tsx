@@ -45,7 +45,7 @@ const acts = new Set(
 );
 
 function Dial() {
-  return <DayDial today={TODAY} {...useDay(TODAY)} />;
+  return <DayDial today={TODAY} {...useDay(TODAY)} onPick={() => undefined} />;
 }
 
 beforeEach(() => {
@@ -83,6 +83,23 @@ describe('the day dial', () => {
     expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
     fireEvent.click(screen.getByRole('button', { name: /back to today/ }));
     expect(replace).toHaveBeenLastCalledWith('/round', { scroll: false });
+  });
+
+  test('a day can be typed; what is none is said beside it, and nothing moves', async () => {
+    const { PickDay } = await import('../../src/ui/shell/PickDay');
+    const [setDay, onClose] = [vi.fn(), vi.fn()];
+    render(<PickDay today={TODAY} day="2026-06-12" setDay={setDay} onClose={onClose} />);
+    const field = screen.getByLabelText('Day that every screen shows');
+    fireEvent.change(field, { target: { value: '' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Show it' }));
+    expect(screen.getByText('Give a day between 2000 and 2100.')).toBeTruthy();
+    expect(setDay).not.toHaveBeenCalled();
+    fireEvent.change(field, { target: { value: '2026-05-14' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Show it' }));
+    expect(setDay).toHaveBeenLastCalledWith('2026-05-14');
+    fireEvent.click(screen.getByRole('button', { name: 'Back to today' }));
+    expect(setDay).toHaveBeenLastCalledWith(TODAY);
+    expect(onClose).toHaveBeenCalledTimes(2);
   });
 
   test('an address with a day that is none shows today', () => {
@@ -206,10 +223,28 @@ describe('the season board', () => {
     ];
     render(
       <svg>
-        <TankLane place={place} top={0} height={18} stays={stays} scale={scale} />
+        <TankLane place={place} top={0} height={18} stays={stays} marks={[]} scale={scale} />
       </svg>,
     );
     expect(screen.getByText(/TRT-31 · 500 · too full/)).toBeTruthy();
+  });
+
+  test('the name of a lot keeps clear of what can be grabbed: number first gives way, then the name', () => {
+    const arriving = { lotCode: 'TRT-40', placeId: 'k1', from: 3, kg: Array(60).fill(20), meanG: Array(60).fill(40), count: 519 };
+    const shown = (marks: number[]) => {
+      const { container, unmount } = render(
+        <svg>
+          <TankLane place={place} top={0} height={18} stays={[arriving]} marks={marks} scale={scale} />
+        </svg>,
+      );
+      const words = [...container.querySelectorAll('text')].map((t) => t.textContent).join();
+      unmount();
+      return words;
+    };
+    const nearest = (words: string) => Math.ceil((words.length * 6.3 + 22) / scale.dayPx) + 3;
+    expect(shown([])).toBe('TRT-40 · 519');
+    expect(shown([3, nearest('TRT-40')])).toBe('TRT-40');
+    expect(shown([3, 4])).toBe('');
   });
 
   test('days short of feed are shaded and counted', () => {

@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -71,10 +72,8 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
           <Rows>
             {demo.map((person) => (
               <li key={person.signInName}>
-                <button
-                  type="button"
+                <ButtonBase
                   className={css.person}
-                  style={{ gridTemplateColumns: 'minmax(0, 1fr) auto' }}
                   onClick={() => {
                     setName(person.signInName);
                     setPassword(person.password);
@@ -89,7 +88,7 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
                   <Text mono small quiet>
                     {person.signInName} · {person.password}
                   </Text>
-                </button>
+                </ButtonBase>
               </li>
             ))}
           </Rows>

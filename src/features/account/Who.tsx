@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
@@ -11,8 +12,7 @@ export function Who({ name, role, units }: { name: string; role: string; units: 
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button
-        type="button"
+      <ButtonBase
         className={css.who}
         onClick={() => setOpen(true)}
         aria-label={`${name}, ${role}: units, light and dark, sign out`}
@@ -22,7 +22,7 @@ export function Who({ name, role, units }: { name: string; role: string; units: 
         <Text small quiet>
           {role}
         </Text>
-      </button>
+      </ButtonBase>
       {open && <Preferences name={name} units={units} onClose={() => setOpen(false)} />}
     </>
   );

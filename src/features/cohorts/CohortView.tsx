@@ -70,7 +70,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
   const count = page.places.reduce((sum, p) => sum + p.count, 0);
   const kin = [...page.origins.map((c) => ['out of', c]), ...page.offspring.map((c) => ['parted into', c])];
   return (
-    <header>
+    <SheetHead>
       <h1>{page.lotCode}</h1>
       <Text quiet>
         {formatNumber(count)} {inSentence(page.species)}
@@ -99,7 +99,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
           Treated: not for sale up to and with {shortDay(page.withdrawalUntil)}
         </Text>
       )}
-    </header>
+    </SheetHead>
   );
 }
 

@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../core/quantity/money';
 import { formatMass, formatTemperature } from '../../core/quantity/units';
@@ -23,6 +23,11 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
   const [results, setResults] = useState<TemperatureResult[] | null>(null);
   const [asked, setAsked] = useState<{ loopId: string; from: string; until?: string } | null>(null);
   const [said, setSaid] = useState<Said | null>(null);
+  const shown = useRef<HTMLDivElement>(null);
+  // On a phone the answer stands above the form.
+  useEffect(() => {
+    if (results) shown.current?.scrollIntoView({ block: 'nearest' });
+  }, [results]);
   const fields: FormField[] = [
     {
       name: 'loopId',
@@ -49,7 +54,7 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
       <ShownDay day={page.day} today={page.today} />
       <Unseen as="h1">Temperature</Unseen>
       <Columns>
-        <Stack>
+        <Stack ref={shown}>
           <SaidLines said={said} />
           {results && asked ? (
             <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} />

@@ -1,4 +1,5 @@
 'use client';
+import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { Key, Text } from '../../ui/kit/kit';
@@ -22,12 +23,12 @@ export function LogLine() {
   if (open) return <OpenLogLine onClose={() => setOpen(false)} />;
   return (
     <div className={css.bar}>
-      <button type="button" className={css.open} onClick={() => setOpen(true)}>
+      <ButtonBase className={css.open} onClick={() => setOpen(true)}>
         <Key>L</Key> <span>log line</span>
         <Text mono small quiet>
           H3 dead 2 · R2 picked 48 · heron ph 6.4
         </Text>
-      </button>
+      </ButtonBase>
     </div>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import InputBase from '@mui/material/InputBase';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/parse';
@@ -82,13 +83,12 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
   return (
     <div className={css.bar} data-testid="log-line">
       <Key>L</Key>
-      <input
-        ref={input}
+      <InputBase
+        className={css.input}
+        inputRef={input}
         autoFocus
-        aria-label="Log line"
-        aria-describedby="log-meaning"
+        inputProps={{ 'aria-label': 'Log line', 'aria-describedby': 'log-meaning', maxLength: 2000 }}
         value={text}
-        maxLength={2000}
         placeholder="place, then what happened"
         onChange={(e) => {
           setText(e.target.value);

@@ -1,10 +1,10 @@
 'use client';
+import TextField from '@mui/material/TextField';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { leaveHandover } from './actions';
-import { tone } from '../../ui/theme/tones';
-import { Text } from '../../ui/kit/kit';
+import { Stack, Text } from '../../ui/kit/kit';
 
 export function Handover() {
   const [words, setWords] = useState('');
@@ -29,24 +29,15 @@ export function Handover() {
       setOpen(false);
     });
   return (
-    <div style={{ display: 'grid', gap: 8, marginTop: 8 }}>
-      <Text as="label" small htmlFor="handover">
-        For the next shift
-      </Text>
-      <textarea
+    <Stack>
+      <TextField
         id="handover"
-        rows={3}
-        maxLength={500}
+        label="For the next shift"
+        multiline
+        minRows={3}
         value={words}
         onChange={(e) => setWords(e.target.value)}
-        style={{
-          font: 'inherit',
-          background: tone.paper,
-          color: 'inherit',
-          border: `1px solid ${tone.line}`,
-          borderRadius: 6,
-          padding: 8,
-        }}
+        slotProps={{ htmlInput: { maxLength: 500 } }}
       />
       {wrong && (
         <Text as="p" tone="danger" small role="alert">
@@ -56,6 +47,6 @@ export function Handover() {
       <Button variant="contained" onClick={send} disabled={pending}>
         Leave it
       </Button>
-    </div>
+    </Stack>
   );
 }

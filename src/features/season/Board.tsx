@@ -4,11 +4,13 @@ import type { BoardHandle, BoardSeries } from '../../core/plan/board';
 import type { PlanChange } from '../../core/plan/changes';
 import { addDays, daysBetween, weekday } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
+import { inSentence } from '../../core/library/inSentence';
+import { Labels, laneOfBed, laneOfLoop, laneOfProduct, laneOfTank } from './Labels';
 import { BalanceBand, BedLane, SupplyRows, TankLane } from './lanes';
 import { Handle } from './Handle';
 import type { SeasonPage } from './queries';
 import { tone } from '../../ui/theme/tones';
-import { Sheet, Text, WordButton } from '../../ui/kit/kit';
+import { Sheet, WordButton } from '../../ui/kit/kit';
 import css from './season.module.css';
 
 const LABEL_PX = 96;
@@ -31,17 +33,29 @@ interface BoardProps {
   changes: PlanChange[];
   onSlide: (groupId: string, days: number, final: boolean) => void;
   onBlocked: (handle: BoardHandle, shift: number) => void;
+  /** How much wider than its frame it is drawn. */
+  zoom: number;
 }
 
-export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) {
+/** Narrower nothing on it can be read. */
+const LEAST_WIDTH = 680;
+
+export function Board({ page, board, changes, onSlide, onBlocked, zoom }: BoardProps) {
   const frame = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(1140);
+  const [framePx, setFramePx] = useState(840);
+  const width = Math.max(LEAST_WIDTH, framePx) * zoom;
   const [allProducts, setAllProducts] = useState(false);
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.max(680, entry.contentRect.width)));
+    const observer = new ResizeObserver(([entry]) => entry && setFramePx(entry.contentRect.width));
     if (frame.current) observer.observe(frame.current);
     return () => observer.disconnect();
   }, []);
+
+  // Zoomed in, it begins shortly before today.
+  useEffect(() => {
+    if (frame.current && zoom > 1)
+      frame.current.scrollLeft = Math.max(0, -page.from - 4) * ((framePx * zoom) / page.days);
+  }, [zoom, framePx, page.from, page.days]);
 
   const dayPx = (width - LABEL_PX - 8) / page.days;
   const scale: BoardScale = {
@@ -76,92 +90,101 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
   // Handles of the kept plan slide from where they were; those of a draft's own steps come with its answer.
   const known = new Set(page.board.handles.map((h) => h.groupId));
   const dropped = new Set(changes.flatMap((c) => (c.change === 'drop' ? [c.groupId] : [])));
+  const shiftOf = (h: BoardHandle) => (known.has(h.groupId) ? (shifts.get(h.groupId) ?? 0) : 0);
+  const handles = [...page.board.handles, ...board.handles.filter((h) => !known.has(h.groupId))].filter(
+    (h) => laneOf.has(h.placeId) && h.at + shiftOf(h) >= page.from && !dropped.has(h.groupId) && h.at < scale.until,
+  );
+  const marks = handles.map((h) => [h.placeId, h.at + shiftOf(h)] as const);
+  const marksOf = new Map(
+    [...laneOf.keys()].map((id) => [id, marks.filter(([place]) => place === id).map(([, at]) => at)]),
+  );
+  const lanes = [
+    ...tanks.map((p) => laneOfTank(p, laneOf.get(p.id)!)),
+    ...loops.map((l, i) => laneOfLoop(l, bandTop + i * (BAND_PX + 6))),
+    ...beds.map((p) => laneOfBed(p, cropsOf(p.id, board, facts), laneOf.get(p.id)!)),
+    ...rows.map((r, i) => laneOfProduct(r, supplyTop + 33 + i * 20)),
+  ];
   const mondays = Array.from({ length: page.days }, (_, i) => page.from + i).filter(
     (d) => weekday(addDays(page.today, d)) === 1,
   );
   const dialAt = daysBetween(page.today, page.day);
   return (
     <Sheet ref={frame} as="div" className={css.scroll} data-testid="board">
-      <svg
-        className={css.board}
-        width={width}
-        height={height}
-        role="group"
-        aria-label="Season board: tanks, balance, beds and supply on one time axis"
-      >
-        <defs>
-          <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="2.2" height="6" fill={tone.hatch} />
-          </pattern>
-        </defs>
-        {mondays.map((d, i) => (
-          <g key={d}>
-            <line x1={scale.x(d)} x2={scale.x(d)} y1={16} y2={height} stroke={tone.line} strokeWidth="1" />
-            {(i % 2 === 0 || dayPx * 7 > 60) && (
-              <text className={css.axis} x={scale.x(d) + 2} y={13}>
-                {shortDay(addDays(page.today, d))}
-              </text>
-            )}
-          </g>
-        ))}
-        {tanks.map((place) => (
-          <TankLane
-            key={place.id}
-            place={place}
-            top={laneOf.get(place.id)!}
-            height={TANK_PX}
-            stays={board.fish}
-            scale={scale}
-          />
-        ))}
-        {loops.map((loop, i) => (
-          <BalanceBand
-            key={loop.id}
-            loop={loop}
-            top={bandTop + i * (BAND_PX + 6)}
-            height={BAND_PX}
-            series={board.balance[loop.id]!}
-            before={page.board.balance[loop.id]!}
-            scale={scale}
-          />
-        ))}
-        {beds.map((place) => (
-          <BedLane
-            key={place.id}
-            place={place}
-            top={laneOf.get(place.id)!}
-            height={BED_PX}
-            stays={board.plants}
-            crops={facts.crops}
-            scale={scale}
-          />
-        ))}
-        <SupplyRows rows={rows} top={supplyTop} scale={scale} today={page.today} units={page.units} />
-        <line x1={scale.x(0)} x2={scale.x(0)} y1={16} y2={height} stroke={tone.ink} strokeWidth="1.5" />
-        {dialAt !== 0 && (
-          <line
-            x1={scale.x(dialAt)}
-            x2={scale.x(dialAt)}
-            y1={16}
-            y2={height}
-            stroke={tone.water}
-            strokeWidth="2"
-            strokeDasharray="3 3"
-          />
-        )}
-        {[...page.board.handles, ...board.handles.filter((h) => !known.has(h.groupId))]
-          .filter(
-            (h) =>
-              laneOf.has(h.placeId) &&
-              h.at + (known.has(h.groupId) ? (shifts.get(h.groupId) ?? 0) : 0) >= page.from &&
-              !dropped.has(h.groupId) &&
-              h.at < scale.until,
-          )
-          .map((h) => (
+      <div className={css.plane}>
+        <Labels lanes={lanes} supplyTop={supplyTop} width={LABEL_PX} height={height} />
+        <svg
+          className={css.board}
+          width={width}
+          height={height}
+          role="group"
+          aria-label="Season board: tanks, balance, beds and supply on one time axis"
+        >
+          <defs>
+            <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="2.2" height="6" fill={tone.hatch} />
+            </pattern>
+          </defs>
+          {mondays.map((d, i) => (
+            <g key={d}>
+              <line x1={scale.x(d)} x2={scale.x(d)} y1={16} y2={height} stroke={tone.line} strokeWidth="1" />
+              {(i % 2 === 0 || dayPx * 7 > 60) && (
+                <text className={css.axis} x={scale.x(d) + 2} y={13}>
+                  {shortDay(addDays(page.today, d))}
+                </text>
+              )}
+            </g>
+          ))}
+          {tanks.map((place) => (
+            <TankLane
+              key={place.id}
+              place={place}
+              top={laneOf.get(place.id)!}
+              height={TANK_PX}
+              stays={board.fish}
+              marks={marksOf.get(place.id) ?? NO_MARKS}
+              scale={scale}
+            />
+          ))}
+          {loops.map((loop, i) => (
+            <BalanceBand
+              key={loop.id}
+              loop={loop}
+              top={bandTop + i * (BAND_PX + 6)}
+              height={BAND_PX}
+              series={board.balance[loop.id]!}
+              before={page.board.balance[loop.id]!}
+              scale={scale}
+            />
+          ))}
+          {beds.map((place) => (
+            <BedLane
+              key={place.id}
+              place={place}
+              top={laneOf.get(place.id)!}
+              height={BED_PX}
+              stays={board.plants}
+              crops={facts.crops}
+              scale={scale}
+            />
+          ))}
+          <SupplyRows rows={rows} top={supplyTop} scale={scale} today={page.today} units={page.units} />
+          <line x1={scale.x(0)} x2={scale.x(0)} y1={16} y2={height} stroke={tone.ink} strokeWidth="1.5" />
+          {dialAt !== 0 && (
+            <line
+              x1={scale.x(dialAt)}
+              x2={scale.x(dialAt)}
+              y1={16}
+              y2={height}
+              stroke={tone.water}
+              strokeWidth="2"
+              strokeDasharray="3 3"
+            />
+          )}
+          {handles.map((h) => (
             <Handle
               key={h.groupId}
               handle={h}
-              shift={known.has(h.groupId) ? (shifts.get(h.groupId) ?? 0) : 0}
+              shift={shiftOf(h)}
               top={laneOf.get(h.placeId)!}
               scale={scale}
               today={page.today}
@@ -169,18 +192,20 @@ export function Board({ page, board, changes, onSlide, onBlocked }: BoardProps) 
               onBlocked={onBlocked}
             />
           ))}
-      </svg>
-      <Text
-        as="div"
-        small
-        quiet
-        style={{ padding: '0 10px 8px', display: 'flex', gap: 16, flexWrap: 'wrap', alignItems: 'center' }}
-      >
+        </svg>
+      </div>
+      <div className={css.foot}>
         <WordButton small type="button" onClick={() => setAllProducts(!allProducts)}>
           {allProducts ? 'Only fish and what is short' : `All ${board.promise.length} products`}
         </WordButton>
-        <span>○ harvest · ◇ move or stocking · □ sowing (drawn where it enters the bed)</span>
-      </Text>
+      </div>
     </Sheet>
   );
+}
+
+const NO_MARKS: readonly number[] = [];
+
+function cropsOf(placeId: string, board: BoardSeries, facts: SeasonPage['facts']): string {
+  const codes = new Set(board.plants.filter((s) => s.placeId === placeId).map((s) => s.cropCode));
+  return [...codes].map((code) => inSentence(facts.crops.find((c) => c.code === code)?.name ?? '')).join(', ');
 }

@@ -1,29 +1,24 @@
 'use client';
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import Link from 'next/link';
 import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
 import { groupsOf, type Compared } from '../../core/plan/outlook';
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatNumber } from '../../core/quantity/units';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { newEntryKey } from '../../ui/outcome';
 import { SaidBar } from '../../ui/SaidBar';
-import { Why } from '../../ui/Why';
 import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
+import { DraftSheet } from './DraftSheet';
+import { SeasonSide, ZOOMS, type Zoom } from './SeasonSide';
 import { SideBySide } from './SideBySide';
 import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
 import { NOT_LOADED, useOutlook } from './useOutlook';
-import { Mark, Rows, Sheet, SheetBody, SheetHead, Text, type Tone } from '../../ui/kit/kit';
-import { ChipButton } from '../../ui/kit/Chip';
+import { PageHead, Text, type Tone } from '../../ui/kit/kit';
 import css from './season.module.css';
 
-const MOST_SHOWN = 8;
 /** What is on the board and not laid aside yet, in the comparison. */
 const ON_BOARD = 'board';
 const NO_CONNECTION = 'No connection: the draft is still on the board. Press again when it is back.';
@@ -36,6 +31,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const [said, setSaid] = useState<{ tone: Tone; words: string } | null>(null);
   const [entryKey, answered] = useEntryKey();
   const [pending, start] = useTransition();
+  const [zoom, setZoom] = useState<Zoom>('season');
   const [plans, setPlans] = useState<Compared[] | null>(null);
   const { answer, refused, ask, versions, compare, lastMs } = useOutlook(page);
   const board = useMemo(() => {
@@ -142,45 +138,13 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const open = changes.length > 0 || refused !== null;
   return (
     <div data-drag-ms={Math.round(lastMs)}>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'baseline', marginBottom: 8, flexWrap: 'wrap' }}>
+      <PageHead>
         <h1>Season</h1>
         <Text quiet small>
-          {shortDay(addDays(page.today, page.from))} to {shortDay(addDays(page.today, page.from + page.days))} · solid
-          is recorded, hatched is forecast · grab a ring, a diamond or a square and slide it
+          {shortDay(addDays(page.today, page.from))} to {shortDay(addDays(page.today, page.from + page.days))} · grab a
+          ring, a diamond or a square and slide it
         </Text>
-      </div>
-      {page.balance.length > 0 && (
-        <Text as="p" small style={{ marginBottom: 8 }}>
-          Feed for the plants today:{' '}
-          {page.balance.map((b, i) => (
-            <span key={b.loop}>
-              {i > 0 && ' · '}
-              {b.loop}{' '}
-              <Text as="strong" mono>
-                <Why because={b.because}>{formatNumber(b.gM2)} g/m²</Why>
-              </Text>
-              {b.low && <Text tone="attention"> plants go hungry</Text>}
-              {b.high && <Text tone="attention"> more than they take up</Text>}
-            </span>
-          ))}
-        </Text>
-      )}
-      {page.drafts.length > 0 && !opened && (
-        <Text as="p" small style={{ marginBottom: 8 }}>
-          Drafts laid aside:{' '}
-          {page.drafts.map((d, i) => (
-            <span key={d.id}>
-              {i > 0 && ' · '}
-              <Link href={`/season?draft=${d.id}`} prefetch={false}>
-                {d.name}
-              </Link>
-            </span>
-          ))}{' '}
-          <ChipButton style={{ marginLeft: 8 }} onClick={holdSideBySide} disabled={pending}>
-            Side by side
-          </ChipButton>
-        </Text>
-      )}
+      </PageHead>
       {plans && (
         <SideBySide
           plans={plans}
@@ -194,95 +158,43 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
         />
       )}
       <SaidBar said={open ? null : said} onClose={() => setSaid(null)} />
-      <Board
-        key={opened?.id ?? 'kept'}
-        page={page}
-        board={board}
-        changes={changes}
-        onSlide={slide}
-        onBlocked={blocked}
-      />
-      {open && (
-        <Sheet className={css.draftPanel} aria-label="Draft">
-          <SheetHead>
-            <h2>Draft: {describe()}</h2>
-            <Text quiet small>
-              {list.length === 0
-                ? 'nothing else changes'
-                : `${list.length} ${list.length === 1 ? 'consequence' : 'consequences'}`}
-            </Text>
-          </SheetHead>
-          <SheetBody style={{ display: 'grid', gap: 10 }}>
-            {refused && (
-              <Mark as="p" tone="danger" role="alert">
-                {refused}
-              </Mark>
-            )}
-            {!plans && (
-              <Rows
-                style={{
-                  display: 'grid',
-                  gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
-                  gap: '6px 16px',
-                  maxHeight: 150,
-                  overflowY: 'auto',
-                }}
-                data-testid="consequences"
-              >
-                {list.slice(0, MOST_SHOWN * 2).map((c) => (
-                  <Mark
-                    key={c.words}
-                    as="li"
-                    tone={c.tone === 'worse' ? 'danger' : c.tone === 'better' ? 'good' : 'soon'}
-                    style={{ borderBottom: 0 }}
-                  >
-                    {c.words}
-                  </Mark>
-                ))}
-              </Rows>
-            )}
-            {said && (
-              <Mark as="p" tone={said.tone} role={said.tone === 'danger' ? 'alert' : 'status'}>
-                {said.words}
-              </Mark>
-            )}
-            <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
-              {mayKeep ? (
-                <>
-                  <TextField
-                    label="Name of the draft"
-                    value={name}
-                    placeholder={describe()}
-                    onChange={(e) => setName(e.target.value)}
-                    sx={{ maxWidth: 320 }}
-                    slotProps={{ htmlInput: { maxLength: 80 } }}
-                  />
-                  <Button
-                    variant="contained"
-                    onClick={keepDraft}
-                    disabled={pending || changes.length === 0 || !!refused}
-                  >
-                    Keep draft
-                  </Button>
-                  <Button variant="outlined" onClick={setAside} disabled={pending || changes.length === 0 || !!refused}>
-                    Lay aside
-                  </Button>
-                </>
-              ) : (
-                <Text quiet>Only a manager keeps drafts; try what you like.</Text>
-              )}
-              <Button variant="outlined" onClick={discard}>
-                Discard
-              </Button>
-              {page.drafts.some((d) => d.id !== opened?.id) && (
-                <Button variant="outlined" onClick={holdSideBySide} disabled={pending || changes.length === 0}>
-                  Side by side
-                </Button>
-              )}
-            </div>
-          </SheetBody>
-        </Sheet>
-      )}
+      <div className={css.page}>
+        <Board
+          key={opened?.id ?? 'kept'}
+          page={page}
+          board={board}
+          changes={changes}
+          onSlide={slide}
+          onBlocked={blocked}
+          zoom={ZOOMS[zoom]}
+        />
+        <SeasonSide
+          page={page}
+          zoom={zoom}
+          onZoom={setZoom}
+          onSideBySide={opened || changes.length > 0 ? null : holdSideBySide}
+          pending={pending}
+        >
+          {open && (
+            <DraftSheet
+              called={describe()}
+              name={name}
+              consequences={list}
+              refused={refused}
+              said={said}
+              mayKeep={mayKeep}
+              blocked={pending || changes.length === 0 || refused !== null}
+              pending={pending}
+              others={page.drafts.some((d) => d.id !== opened?.id)}
+              onName={setName}
+              onKeep={keepDraft}
+              onLayAside={setAside}
+              onDiscard={discard}
+              onSideBySide={holdSideBySide}
+            />
+          )}
+        </SeasonSide>
+      </div>
     </div>
   );
 }

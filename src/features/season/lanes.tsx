@@ -19,12 +19,15 @@ export const TankLane = memo(function TankLane({
   top,
   height,
   stays,
+  marks,
   scale,
 }: {
   place: PlaceFact;
   top: number;
   height: number;
   stays: BoardFish[];
+  /** Day indexes of what can be grabbed on this lane: labels keep clear of them. */
+  marks: readonly number[];
   scale: BoardScale;
 }) {
   const limitKg = ((place.densityLimitKgM3 ?? 40) * (place.volumeL ?? 1000)) / 1000;
@@ -32,12 +35,6 @@ export const TankLane = memo(function TankLane({
   const purge = place.kind === 'purge';
   return (
     <g>
-      <LaneLabel
-        code={place.code}
-        says={purge ? 'purge' : `${formatNumber((place.volumeL ?? 0) / 1000, 1)} m³`}
-        top={top}
-        height={height}
-      />
       <line x1="0" x2={scale.width} y1={top + height} y2={top + height} stroke={tone.line} />
       {stays
         .filter((s) => s.placeId === place.id && s.from < scale.until)
@@ -49,6 +46,7 @@ export const TankLane = memo(function TankLane({
             most={height - 3}
             limitKg={limitKg}
             purge={purge}
+            marks={marks}
             scale={scale}
           />
         ))}
@@ -56,12 +54,37 @@ export const TankLane = memo(function TankLane({
   );
 });
 
+/** Width of a letter of a lot's label, and of a ring with some air, px. */
+const LETTER_PX = 6.3;
+const RING_PX = 9;
+
+interface Labelled {
+  stay: BoardFish;
+  from: number;
+  days: number;
+  tooFull: boolean;
+}
+
+/** What fits beside a lot's body without running into what can be grabbed: name and number, the name alone, or nothing. */
+function lotLabel({ stay, from, days, tooFull }: Labelled, marks: readonly number[], scale: BoardScale) {
+  const full = `${stay.lotCode} · ${stay.count}${tooFull ? ' · too full' : ''}`;
+  const room = (scale.x(0) - scale.x(scale.from)) / LETTER_PX;
+  // What is here today is named in its recorded past, where nothing can be grabbed.
+  if (from === 0 && room > full.length) return { x: scale.x(0) - 5, before: true, words: full };
+  const at = scale.x(from);
+  const next = Math.min(scale.x(from + days), ...marks.filter((m) => m > from).map((m) => scale.x(m) - RING_PX));
+  const x = at + (marks.includes(from) ? RING_PX : 4);
+  const words = [full, stay.lotCode].find((w) => x + w.length * LETTER_PX < next);
+  return words ? { x, before: false, words } : null;
+}
+
 function Body({
   stay,
   bottom,
   most,
   limitKg,
   purge,
+  marks,
   scale,
 }: {
   stay: BoardFish;
@@ -69,6 +92,7 @@ function Body({
   most: number;
   limitKg: number;
   purge: boolean;
+  marks: readonly number[];
   scale: BoardScale;
 }) {
   const skip = Math.max(0, scale.from - stay.from);
@@ -84,6 +108,7 @@ function Body({
   const meanG = stay.meanG.at(-1) ?? 0;
   const fill = purge ? tone.roeFill : meanG > 300 ? tone.deep : meanG > 80 ? tone.water : tone.waterFill;
   const forecastFrom = Math.max(0, from);
+  const label = from < 0 ? null : lotLabel({ stay, from, days: kg.length, tooFull: over >= 0 }, marks, scale);
   return (
     <g>
       <path d={path} fill={fill} opacity={meanG > 300 ? 0.85 : 0.9} />
@@ -103,28 +128,12 @@ function Body({
           fill={tone.roe}
         />
       )}
-      {kg.length * scale.dayPx > 78 && from >= 0 && (
-        <text
-          x={scale.x(from) + 4}
-          y={bottom - most + 9}
-          style={{ fontWeight: 600, paintOrder: 'stroke', stroke: tone.sheet, strokeWidth: 3, fontSize: 11 }}
-        >
-          {stay.lotCode} · {stay.count}
-          {over >= 0 ? ' · too full' : ''}
+      {label && (
+        <text x={label.x} y={bottom - most + 9} textAnchor={label.before ? 'end' : 'start'} className={css.lot}>
+          {label.words}
         </text>
       )}
     </g>
-  );
-}
-
-function LaneLabel({ code, says, top, height }: { code: string; says: string; top: number; height: number }) {
-  return (
-    <text x="10" y={top + height / 2 + 4}>
-      <tspan style={{ fontWeight: 650 }}>{code}</tspan>
-      <tspan dx="6" style={{ fill: tone.quiet, fontSize: 11 }}>
-        {says}
-      </tspan>
-    </text>
   );
 }
 
@@ -149,12 +158,6 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
   const hungry = series.map((v, i) => ({ v, i })).filter(({ v }) => v !== null && v < low);
   return (
     <g>
-      <text x="10" y={top + 14}>
-        <tspan style={{ fontWeight: 650 }}>{loop.name}</tspan>
-      </text>
-      <text x="10" y={top + 28} className={css.axis} style={{ fontSize: 11 }}>
-        g/m² a day
-      </text>
       <rect
         x={scale.x(scale.from)}
         y={top}
@@ -225,12 +228,6 @@ export const BedLane = memo(function BedLane({ place, top, height, stays, crops,
   );
   return (
     <g>
-      <LaneLabel
-        code={place.code}
-        says={names.length > 11 ? `${names.slice(0, 10)}…` : names}
-        top={top}
-        height={height}
-      />
       <title>{`${place.code}: ${names}`}</title>
       {placed.map(({ s, row }) => {
         const x = scale.x(Math.max(scale.from, s.from));
@@ -268,14 +265,8 @@ export function SupplyRows({
 }) {
   return (
     <g>
-      <text x="10" y={top + 12} style={{ fontWeight: 650 }}>
-        Promised of expected, by week
-      </text>
       {rows.map((row, r) => (
         <g key={row.product.code} data-testid={`supply-${row.product.code}`}>
-          <text x="10" y={top + 33 + r * 20} style={{ fontSize: 11 }}>
-            {row.product.name.length > 15 ? `${row.product.name.slice(0, 14)}…` : row.product.name}
-          </text>
           {row.weeks.map((week) => {
             const at = daysBetween(today, week.weekStart);
             const x = scale.x(Math.max(scale.from, at));

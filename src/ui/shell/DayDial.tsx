@@ -11,8 +11,14 @@ import { WordButton } from '../kit/kit';
 const DAY_PX = 10;
 const BEFORE_TODAY = 24;
 
-/** A ruler of days: drag it, or press [ and ]; \ goes back to today. */
-export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand, 'day' | 'setDay'>) {
+interface DayDialProps extends Pick<DayInHand, 'day' | 'setDay'> {
+  today: Day;
+  /** Asks for a typed day. */
+  onPick: () => void;
+}
+
+/** A ruler of days: drag it, or press [ and ]; \ goes back to today, D asks for a day. */
+export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
   const [width, setWidth] = useState(1160);
   const [dragged, setDragged] = useState<Day | null>(null);
   const ruler = useRef<HTMLDivElement>(null);
@@ -102,13 +108,19 @@ export function DayDial({ today, day, setDay }: { today: Day } & Pick<DayInHand,
           </span>
         )}
       </div>
+      <div className={css.pickDay}>
+        <WordButton type="button" small onClick={onPick} title="Type a day (D)">
+          day…
+        </WordButton>
+      </div>
       <div className={css.dialSmall}>
         <Button aria-label="A day back" onClick={() => setDay(addDays(day, -1))}>
           ←
         </Button>
-        <WordButton type="button" strong className={css.backToToday} onClick={() => setDay(today)}>
-          {day === today ? `Today · ${dayWords(day)}` : `${dayWords(day)} · back to today`}
+        <WordButton type="button" strong className={css.backToToday} onClick={onPick}>
+          {day === today ? `Today · ${dayWords(day)}` : dayWords(day)}
         </WordButton>
+        {day !== today && <Button onClick={() => setDay(today)}>back to today</Button>}
         <Button aria-label="A day on" onClick={() => setDay(addDays(day, 1))}>
           →
         </Button>

@@ -12,6 +12,8 @@ import { Cell, Table, TableBody, TableRow } from '../kit/Table';
 const KEYS: [string, string][] = [
   ['[ and ]', 'a day back, a day on: every screen shows that day'],
   ['\\', 'back to today'],
+  ['D', 'type the day that is to be shown'],
+  ['← → Page Up Page Down', 'on the day dial: a day, a week'],
   ['L', 'open the log line'],
   ['N', 'new here: an order on Market, for example'],
   ['?', 'this list'],

@@ -6,12 +6,17 @@ import dynamic from 'next/dynamic';
 import { addDays, type Day } from '../../core/quantity/days';
 import { RECORDED_EVENT } from '../outcome';
 import { DayDial } from './DayDial';
+import { More } from './More';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
 import { tone } from '../theme/tones';
 import { Text } from '../kit/kit';
 import css from './shell.module.css';
 
+/** Stations in the bar of a phone; the others are under More. */
+const ON_THE_BAR = 5;
+
+const PickDay = dynamic(() => import('./PickDay').then((m) => m.PickDay), { ssr: false });
 const Help = dynamic(() => import('./Help').then((m) => m.Help), { ssr: false });
 
 interface ShellProps {
@@ -31,6 +36,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
   const router = useRouter();
   const { day, setDay, withDay, pending } = useDay(today);
   const [help, setHelp] = useState(false);
+  const [picking, setPicking] = useState(false);
 
   // Reads the newest day also between a screen and its effects, so that a quick second key is not lost.
   const onKey = useEffectEvent((event: KeyboardEvent) => {
@@ -42,6 +48,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
     else if (event.key === '[') setDay(addDays(day, -1));
     else if (event.key === ']') setDay(addDays(day, 1));
     else if (event.key === '\\') setDay(today);
+    else if (event.key.toLowerCase() === 'd') setPicking(true);
     else if (event.key === '?') setHelp(true);
     else if (event.key.toLowerCase() === 'n') document.querySelector<HTMLElement>('[data-new-here]')?.click();
     else return;
@@ -84,22 +91,15 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
           ))}
         </nav>
         <div className={css.who}>
-          <Text
-            as={Link}
-            small
-            href="/sums"
-            style={{ display: 'block', padding: '0 6px 10px' }}
-            prefetch={false}
-            title="Every calculation, with your own numbers"
-          >
+          <Link href="/sums" className={css.sums} prefetch={false} title="Every calculation, with your own numbers">
             Sums
-          </Text>
+          </Link>
           {isDemo && <p className={css.demoNote}>{farmName}, a made-up farm</p>}
           {who}
         </div>
       </div>
-      <div style={{ minWidth: 0 }}>
-        <DayDial today={today} day={day} setDay={setDay} />
+      <div className={css.dialRow}>
+        <DayDial today={today} day={day} setDay={setDay} onPick={() => setPicking(true)} />
       </div>
       <main className={css.main} id="main" aria-busy={pending}>
         {notices}
@@ -107,13 +107,14 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
       </main>
       <div className={css.bottom}>{logLine}</div>
       <nav className={css.tabsPhone} aria-label="Stations">
-        {links.map((s) => (
+        {links.slice(0, ON_THE_BAR).map((s) => (
           <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
             {s.name}
           </Link>
         ))}
-        <div style={{ flex: '0 0 auto' }}>{who}</div>
+        <More links={links.slice(ON_THE_BAR)} withDay={withDay} who={who} />
       </nav>
+      {picking && <PickDay today={today} day={day} setDay={setDay} onClose={() => setPicking(false)} />}
       {help && <Help onClose={() => setHelp(false)} />}
     </div>
   );

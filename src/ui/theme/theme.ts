@@ -85,6 +85,27 @@ export const theme = createTheme({
         }),
       },
     },
+    MuiTabs: {
+      styleOverrides: {
+        root: ({ theme: t }) => ({ minHeight: 44, borderBottom: `1px solid ${t.vars.palette.farm.line}` }),
+        indicator: { height: 3 },
+      },
+    },
+    MuiTab: {
+      styleOverrides: {
+        root: ({ theme: t }) => ({
+          textTransform: 'none',
+          fontSize: 15,
+          fontWeight: 400,
+          minHeight: 44,
+          minWidth: 0,
+          padding: '10px 12px',
+          color: t.vars.palette.farm.ink,
+          '&:hover': { backgroundColor: t.vars.palette.farm.wash },
+          '&[aria-current]': { fontWeight: 650 },
+        }),
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },

@@ -1,0 +1,98 @@
+'use client';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { formatNumber } from '../../core/quantity/units';
+import { Chips } from '../../ui/form/Chips';
+import { ChipButton } from '../../ui/kit/Chip';
+import { Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { Why } from '../../ui/Why';
+import type { SeasonPage } from './queries';
+import css from './season.module.css';
+
+export type Zoom = 'season' | 'month' | 'weeks';
+/** How much wider than its frame the board is drawn. */
+export const ZOOMS: Record<Zoom, number> = { season: 1, month: 2.5, weeks: 5 };
+const ZOOM_WORDS: readonly (readonly [Zoom, string])[] = [
+  ['season', 'Season'],
+  ['month', 'Months'],
+  ['weeks', 'Weeks'],
+];
+
+interface SeasonSideProps {
+  page: SeasonPage;
+  zoom: Zoom;
+  onZoom: (zoom: Zoom) => void;
+  /** Drafts laid aside can be held side by side: not while one is open. */
+  onSideBySide: (() => void) | null;
+  pending: boolean;
+  /** The draft on the board, when there is one. */
+  children: ReactNode;
+}
+
+/** Beside the board: the draft and what it means, how near one looks, the balance today, drafts laid aside, the legend. */
+export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children }: SeasonSideProps) {
+  return (
+    <div className={css.side}>
+      {children}
+      <Sheet aria-label="About the board">
+        <SheetBody stack>
+          <Chips label="How near" options={ZOOM_WORDS} chosen={zoom} onChoose={onZoom} />
+          {page.balance.length > 0 && <Balance balance={page.balance} />}
+          <details>
+            <summary>What the marks mean</summary>
+            <Text as="ul" small quiet className={css.legend}>
+              <li>
+                ○ harvest, ◇ move or stocking, □ sowing (where it enters the bed): grab one and slide it, or use ← →
+              </li>
+              <li>Solid is recorded, hatched is forecast; the black line is today.</li>
+              <li>A body is as high as its tank is full; an orange edge is over the limit.</li>
+              <li>Balance: feed for each planted m² against its comfortable band; reddish days go hungry.</li>
+              <li>Promised: the share of what is expected; framed red what is short.</li>
+            </Text>
+          </details>
+        </SheetBody>
+      </Sheet>
+      {page.drafts.length > 0 && onSideBySide && (
+        <Sheet>
+          <SheetHead>
+            <h2>Drafts laid aside</h2>
+          </SheetHead>
+          <SheetBody stack>
+            <Rows>
+              {page.drafts.map((d) => (
+                <li key={d.id}>
+                  <Link href={`/season?draft=${d.id}`} prefetch={false}>
+                    {d.name}
+                  </Link>
+                </li>
+              ))}
+            </Rows>
+            <ChipButton onClick={onSideBySide} disabled={pending}>
+              Side by side
+            </ChipButton>
+          </SheetBody>
+        </Sheet>
+      )}
+    </div>
+  );
+}
+
+function Balance({ balance }: Pick<SeasonPage, 'balance'>) {
+  return (
+    <div>
+      <Text as="p" small strong>
+        Feed for the plants today
+      </Text>
+      {balance.map((b) => (
+        <Text as="p" small key={b.loop}>
+          {b.loop}{' '}
+          <Text as="strong" mono>
+            <Why because={b.because}>{formatNumber(b.gM2)} g/m²</Why>
+          </Text>
+          {b.low && <Text tone="attention"> plants go hungry</Text>}
+          {b.high && <Text tone="attention"> more than they take up</Text>}
+        </Text>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+'use client';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import Link from 'next/link';
+
+interface RoomTabsProps {
+  /** What the rooms are of, for those who hear the page. */
+  label: string;
+  rooms: readonly (readonly [path: string, name: string])[];
+  here: string;
+  /** Added to every address, to keep the day. */
+  suffix: string;
+}
+
+/** The rooms of a station, as links: each has an address of its own. On a phone the row scrolls to where one is. */
+export function RoomTabs({ label, rooms, here, suffix }: RoomTabsProps) {
+  return (
+    <Tabs
+      component="nav"
+      aria-label={label}
+      value={rooms.some(([path]) => path === here) ? here : false}
+      variant="scrollable"
+      scrollButtons="auto"
+      allowScrollButtonsMobile
+      // Links to pages, not tabs of one page.
+      slotProps={{ list: { role: undefined } }}
+    >
+      {rooms.map(([path, name]) => (
+        <Tab
+          key={path}
+          value={path}
+          label={name}
+          component={Link}
+          href={path + suffix}
+          prefetch={false}
+          role={undefined}
+          tabIndex={0}
+          aria-selected={undefined}
+          aria-current={path === here ? 'page' : undefined}
+        />
+      ))}
+    </Tabs>
+  );
+}

@@ -1,0 +1,42 @@
+'use client';
+import Drawer from '@mui/material/Drawer';
+import Link from 'next/link';
+import { useState, type ReactNode } from 'react';
+import css from './shell.module.css';
+
+interface MoreProps {
+  links: { path: string; name: string; says: string; current: 'page' | undefined }[];
+  withDay: (path: string) => string;
+  who: ReactNode;
+}
+
+/** What does not fit the bar of a phone: the other stations, Sums, and who is signed in. */
+export function More({ links, withDay, who }: MoreProps) {
+  const [open, setOpen] = useState(false);
+  const close = () => setOpen(false);
+  return (
+    <>
+      <button
+        type="button"
+        aria-expanded={open}
+        aria-current={links.some((l) => l.current) ? 'true' : undefined}
+        onClick={() => setOpen(true)}
+      >
+        More
+      </button>
+      <Drawer anchor="bottom" open={open} onClose={close} slotProps={{ paper: { 'aria-label': 'More' } }}>
+        <nav aria-label="More stations" className={css.more}>
+          {links.map((l) => (
+            <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={close}>
+              <strong>{l.name}</strong> {l.says}
+            </Link>
+          ))}
+          <Link href="/sums" prefetch={false} onClick={close}>
+            <strong>Sums</strong> every calculation, with your own numbers
+          </Link>
+          {who}
+        </nav>
+      </Drawer>
+    </>
+  );
+}

@@ -1,0 +1,60 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState, type FormEvent } from 'react';
+import { isFarmDay } from '../../core/quantity/ranges';
+import type { Day } from '../../core/quantity/days';
+import type { DayInHand } from './useDay';
+
+interface PickDayProps extends Pick<DayInHand, 'day' | 'setDay'> {
+  today: Day;
+  onClose: () => void;
+}
+
+/** The day that is to be shown, typed. */
+export function PickDay({ today, day, setDay, onClose }: PickDayProps) {
+  const [typed, setTyped] = useState<string>(day);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const show = (next: Day) => {
+    setDay(next);
+    onClose();
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!isFarmDay(typed)) return setWrong('Give a day between 2000 and 2100.');
+    show(typed);
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <form onSubmit={submit} noValidate>
+        <DialogTitle>Which day?</DialogTitle>
+        <DialogContent sx={{ pt: '8px !important' }}>
+          <TextField
+            autoFocus
+            type="date"
+            label="Day that every screen shows"
+            value={typed}
+            error={wrong !== null}
+            helperText={wrong ?? 'The past as recorded, the future as forecast.'}
+            onChange={(e) => {
+              setTyped(e.target.value);
+              setWrong(null);
+            }}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Close</Button>
+          {day !== today && <Button onClick={() => show(today)}>Back to today</Button>}
+          <Button type="submit" variant="contained">
+            Show it
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
