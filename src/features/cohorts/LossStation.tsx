@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
-import { formatMoney } from '../../core/quantity/money';
+import { formatAboutMoney } from '../../core/quantity/money';
 import { formatChange, formatNumber } from '../../core/quantity/units';
 import { newEntryKey } from '../../ui/outcome';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -140,7 +140,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
           <span>
             fish bought{' '}
             <Text as="strong" mono>
-              {formatMoney(way.costMinor, page.currency)}
+              {formatAboutMoney(way.costMinor, page.currency)}
             </Text>
           </span>
           <span>
