@@ -67,8 +67,7 @@ export default ts.config(
       'no-restricted-syntax': [
         'error',
         {
-          selector:
-            'JSXOpeningElement > JSXIdentifier[name=/^(button|input|select|textarea|table|td|th)$/]',
+          selector: 'JSXOpeningElement > JSXIdentifier[name=/^(button|input|select|textarea|table|td|th)$/]',
           message: 'Take the control from ui/kit or MUI; a raw one only in a long list, with the reason beside it.',
         },
         {

@@ -120,7 +120,7 @@ export async function answerYes(page: Page, submit: string) {
 /** Slides a handle of the season board by whole days with the mouse. */
 export async function slide(page: Page, handle: Locator, days: number) {
   await handle.scrollIntoViewIfNeeded();
-  const board = (await page.getByTestId('board').locator('svg').boundingBox())!;
+  const board = (await page.getByRole('group', { name: /^Season board/ }).boundingBox())!;
   const dayPx = (board.width - 96 - 8) / 105;
   const box = (await handle.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];

@@ -230,7 +230,14 @@ describe('the season board', () => {
   });
 
   test('the name of a lot keeps clear of what can be grabbed: number first gives way, then the name', () => {
-    const arriving = { lotCode: 'TRT-40', placeId: 'k1', from: 3, kg: Array(60).fill(20), meanG: Array(60).fill(40), count: 519 };
+    const arriving = {
+      lotCode: 'TRT-40',
+      placeId: 'k1',
+      from: 3,
+      kg: Array(60).fill(20),
+      meanG: Array(60).fill(40),
+      count: 519,
+    };
     const shown = (marks: number[]) => {
       const { container, unmount } = render(
         <svg>
