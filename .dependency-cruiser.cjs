@@ -84,6 +84,14 @@ module.exports = {
       to: { path: '^src/features/', pathNot: '^src/features/$1/' },
     },
     {
+      name: 'rooms-apart',
+      severity: 'error',
+      comment:
+        'A room of a station reaches for no other room; what several need lies beside them, and fish are handled from any of them.',
+      from: { path: '^src/features/cohorts/([^/]+)/' },
+      to: { path: '^src/features/cohorts/[^/]+/', pathNot: '^src/features/cohorts/($1|handling)/' },
+    },
+    {
       name: 'no-circles',
       severity: 'error',
       from: { path: '^src/' },

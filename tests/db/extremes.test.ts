@@ -31,14 +31,14 @@ visit(async () => {
 async function openEveryPage(day: Record<string, string> = {}) {
   const pages = [
     (await import('../../src/features/round/queries')).roundPage,
-    (await import('../../src/features/cohorts/tankQueries')).cohortsPage,
-    (await import('../../src/features/cohorts/feedQueries')).feedPage,
-    (await import('../../src/features/cohorts/keepingQueries')).arrivalsPage,
-    (await import('../../src/features/cohorts/keepingQueries')).temperaturePage,
-    (await import('../../src/features/cohorts/keepingQueries')).speciesPage,
-    (await import('../../src/features/cohorts/keepingQueries')).plannerPage,
-    (await import('../../src/features/cohorts/lifeQueries')).lifePage,
-    (await import('../../src/features/cohorts/lossQueries')).lossPage,
+    (await import('../../src/features/cohorts/tanks/tankQueries')).cohortsPage,
+    (await import('../../src/features/cohorts/feed/feedQueries')).feedPage,
+    (await import('../../src/features/cohorts/arrivals/arrivalsQuery')).arrivalsPage,
+    (await import('../../src/features/cohorts/temperature/temperatureQuery')).temperaturePage,
+    (await import('../../src/features/cohorts/species/speciesQuery')).speciesPage,
+    (await import('../../src/features/cohorts/planner/plannerQuery')).plannerPage,
+    (await import('../../src/features/cohorts/life/lifeQueries')).lifePage,
+    (await import('../../src/features/cohorts/loss/lossQueries')).lossPage,
     (await import('../../src/features/beds/queries')).bedsPage,
     (await import('../../src/features/purge/queries')).purgePage,
     (await import('../../src/features/market/queries')).marketPage,
@@ -46,8 +46,8 @@ async function openEveryPage(day: Record<string, string> = {}) {
     (await import('../../src/features/season/queries')).seasonPage,
   ];
   for (const page of pages) await page(on(day)).catch((error) => { throw new Error(`${page.name}: ${error.stack}`); }); // prettier-ignore
-  const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
-  const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
+  const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
+  const { tankPage } = await import('../../src/features/cohorts/tanks/oneTankQuery');
   const { outlookGround } = await import('../../src/features/season/queries');
   await outlookGround();
   const lots: string[] = await desk

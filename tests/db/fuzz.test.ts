@@ -166,10 +166,10 @@ describe('whatever comes', () => {
       (await import('../../src/features/round/queries')).roundPage,
       (await import('../../src/features/market/queries')).marketPage,
       (await import('../../src/features/purge/queries')).purgePage,
-      (await import('../../src/features/cohorts/tankQueries')).cohortsPage,
+      (await import('../../src/features/cohorts/tanks/tankQueries')).cohortsPage,
     ];
     const { orderPage } = await import('../../src/features/market/queries');
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const odd = [
       '1970-01-01',
       '%',

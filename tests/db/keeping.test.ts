@@ -5,18 +5,24 @@ import { as, desk, faults, key, NOW, on, place, standing, TODAY, visit } from '.
 
 /** What a fish manager does on Cohorts, through the same actions the screens call, on the demo farm. */
 let actions: typeof import('../../src/features/cohorts/actions');
-let pages: typeof import('../../src/features/cohorts/keepingQueries') &
-  typeof import('../../src/features/cohorts/feedQueries') &
-  typeof import('../../src/features/cohorts/lifeQueries') &
-  typeof import('../../src/features/cohorts/lossQueries');
+let pages: typeof import('../../src/features/cohorts/arrivals/arrivalsQuery') &
+  typeof import('../../src/features/cohorts/temperature/temperatureQuery') &
+  typeof import('../../src/features/cohorts/species/speciesQuery') &
+  typeof import('../../src/features/cohorts/planner/plannerQuery') &
+  typeof import('../../src/features/cohorts/feed/feedQueries') &
+  typeof import('../../src/features/cohorts/life/lifeQueries') &
+  typeof import('../../src/features/cohorts/loss/lossQueries');
 
 visit(async () => {
   actions = await import('../../src/features/cohorts/actions');
   pages = {
-    ...(await import('../../src/features/cohorts/keepingQueries')),
-    ...(await import('../../src/features/cohorts/feedQueries')),
-    ...(await import('../../src/features/cohorts/lifeQueries')),
-    ...(await import('../../src/features/cohorts/lossQueries')),
+    ...(await import('../../src/features/cohorts/arrivals/arrivalsQuery')),
+    ...(await import('../../src/features/cohorts/temperature/temperatureQuery')),
+    ...(await import('../../src/features/cohorts/species/speciesQuery')),
+    ...(await import('../../src/features/cohorts/planner/plannerQuery')),
+    ...(await import('../../src/features/cohorts/feed/feedQueries')),
+    ...(await import('../../src/features/cohorts/life/lifeQueries')),
+    ...(await import('../../src/features/cohorts/loss/lossQueries')),
   };
 });
 
@@ -92,7 +98,7 @@ describe('moving and grading', () => {
       .pluck('l.code');
     expect(origin).toEqual(['T-GRADE']);
     // Each box is more alike than the fish were together, and the screen says so.
-    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
     const rows = (await cohortsPage(on())).rows.filter((r) => r.lotCode.startsWith('T-GRADE'));
     for (const row of rows) expect(row.spreadG / row.meanG, row.lotCode).toBeLessThan(0.15);
     expect(rows).toHaveLength(2);
@@ -107,8 +113,8 @@ describe('moving and grading', () => {
     ).toMatch(/companion stock only/);
     expect((await actions.move(move)).ok).toBe(true);
     expect(await standing(['PRW-1'])).toMatchObject({ 'PRW-1 R1': 80 });
-    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
-    const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
+    const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
+    const { tankPage } = await import('../../src/features/cohorts/tanks/oneTankQuery');
     const drawn = (await cohortsPage(on())).loops.flatMap((l) => l.stages).find((s) => s.stage === 'channel')!
       .tanks[0]!;
     expect(drawn).toMatchObject({ code: 'R1', empty: false, noFeed: false });
@@ -125,7 +131,7 @@ describe('moving and grading', () => {
     expect(merged.ok && merged.value.words).toMatch(/one lot now/);
     const code = merged.ok ? /: (.*)\.$/.exec(merged.value.words)![1]! : '';
     expect((await standing([code]))[`${code} W1`]).toBe(74);
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const page = await cohortPage(code, on());
     expect(page.origins.sort()).toEqual(['T-GRADE', 'T-OTHER']);
     expect(page.account.survival).toBe(1);
@@ -265,7 +271,7 @@ describe('quarantine, treatments, rest', () => {
       faults(await actions.husbandry({ ...key(), kind: 'fallow', placeId: h3, words: 'rest', untilDay: TODAY }))
         .form![0],
     ).toMatch(/is still in that tank/);
-    const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
+    const { tankPage } = await import('../../src/features/cohorts/tanks/oneTankQuery');
     expect((await tankPage('H3', on())).here.length).toBe(1);
     expect((await tankPage('H3', on())).series.length).toBeGreaterThan(20);
     await expect(tankPage('Z9', on())).rejects.toThrow('not found');
@@ -293,7 +299,7 @@ describe('samples', () => {
     });
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/it was \d+ % too (high|low)/);
     expect(weighed.ok && weighed.value.lines.join('\n')).toMatch(/market size on/);
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const page = await cohortPage('T-SAMPLE', on());
     // Five fish weighed: nearly all of what is known, since nothing was weighed for weeks before.
     expect(Math.abs(page.places[0]!.meanG - 121.2)).toBeLessThan(3);

@@ -20,7 +20,7 @@ describe('fish sold alive', () => {
   });
 
   test('netted by grade they wait in holding, an order is served from there, and no fish is lost on the way', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const before = await cohortPage('KOI-1', on());
     expect(before.grades!.rows.map((g) => g.name)).toEqual(['Koi 10–14 cm', 'Koi 14–18 cm', 'Koi 18–26 cm']);
     const present = before.places[0]!.count;
@@ -60,7 +60,7 @@ describe('fish sold alive', () => {
   });
 
   test('netting one grade leaves fewer of that grade, and the others as they were', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const before = await cohortPage('KOI-1', on());
     const small = before.handled[0]!.grades![0];
     const count = Math.floor(small!.count / 2);
@@ -129,7 +129,7 @@ describe('fish sold alive', () => {
       ok: true,
       value: { words: expect.stringMatching(/5 Koi 14–18 cm are netted for live sale/) },
     });
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     expect((await cohortPage('KOI-1', on())).steps.map((s) => s.words)).toContain('Net Koi 14–18 cm for live sale');
     const { roundPage } = await import('../../src/features/round/queries');
     const job = (await roundPage(on())).jobs.find((j) => j.title === 'Net for live sale')!;

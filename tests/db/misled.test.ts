@@ -131,7 +131,7 @@ describe('fish take their plan with them', () => {
     const fish = await inK6();
     const planned = await desk.owner('plan_step').where({ lot_code: fish.code, state: 'planned', from_place_id: fish.place });
     expect(planned.length).toBeGreaterThan(3);
-    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
     const meanG = (await cohortsPage(on())).rows.find((r) => r.lotCode === fish.code)!.meanG;
     const to = await place('H8');
     const moved = await run('fish.move', { lotCode: fish.code, fromPlaceId: fish.place, toPlaceId: to, count: fish.count, massG: fish.count * meanG, dead: 0, confirmed: true });
@@ -146,7 +146,7 @@ describe('fish take their plan with them', () => {
   test('graded: harvests follow the large ones in order of day as long as there are enough; the rest stays, and it is said', async () => {
     const fish = await inK6();
     const before = await openHarvests(fish.code);
-    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
     const meanG = (await cohortsPage(on())).rows.find((r) => r.lotCode === fish.code)!.meanG;
     const large = before[0].count * 2 + 10;
     const small = fish.count - large;
@@ -166,7 +166,7 @@ describe('fish take their plan with them', () => {
   }); // prettier-ignore
 
   test('graded fish keep their share of the cost: a kilogram costs the same, and nothing is counted twice', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const fish = await inK6();
     const [small, large] = [await cohortPage(fish.code, on()), await cohortPage(`${fish.code}L`, on())];
     const total = (p: typeof small) => (p.cost.fishMinor ?? 0) + p.cost.feedMinor;
@@ -179,7 +179,7 @@ describe('fish take their plan with them', () => {
   });
 
   test('a grading is taken back while nothing rests on it: fish, plan and cost are as they were', async () => {
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const fish = await inK6();
     const code = `${fish.code}L`;
     const graded = await desk.owner('movement as m').join('lot as l', 'l.id', 'm.lot_id').where({ 'l.code': code, 'm.reason': 'grade' }).first('m.id', 'm.lot_id');
@@ -218,7 +218,7 @@ describe('fish take their plan with them', () => {
 
 describe('a planned temperature', () => {
   const temperatures = async () => {
-    const page = await (await import('../../src/features/cohorts/keepingQueries')).temperaturePage(on());
+    const page = await (await import('../../src/features/cohorts/temperature/temperatureQuery')).temperaturePage(on());
     return page.loops.find((l) => l.name === 'Kingfisher')!;
   };
   const wish = async () => ({
@@ -240,7 +240,7 @@ describe('a planned temperature', () => {
     const [older, newer] = (await temperatures()).plan;
     expect([older!.tempC, newer!.tempC]).toEqual([12, 27]);
     expect(await run('setup.dropTemperature', { settingId: newer!.id, confirmed: true })).toMatchObject({ ok: true });
-    const on30 = await (await import('../../src/features/cohorts/keepingQueries')).temperaturePage(on({ day: addDays(TODAY, 30) }));
+    const on30 = await (await import('../../src/features/cohorts/temperature/temperatureQuery')).temperaturePage(on({ day: addDays(TODAY, 30) }));
     expect(on30.loops.find((l) => l.name === 'Kingfisher')!.todayC).toBe(12);
     expect(faults(await run('setup.dropTemperature', { settingId: newer!.id })).form![0]).toMatch(/taken back meanwhile/);
     expect(await run('setup.dropTemperature', { settingId: older!.id, confirmed: true })).toMatchObject({ ok: true });

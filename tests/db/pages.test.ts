@@ -9,7 +9,7 @@ const on = (day?: string) => ask(day ? { day } : {});
 
 /** The cohort that stands in a tank today. */
 async function lotOf(place: string) {
-  const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+  const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
   return (await cohortsPage(on())).rows.find((r) => r.place === place)!.lotCode;
 }
 
@@ -64,7 +64,7 @@ describe('screens', () => {
   });
 
   test('cohorts: every group of fish with size, crowding and dates, on any day', async () => {
-    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
     const now = await cohortsPage(on());
     expect(now.rows.length).toBeGreaterThan(12);
     for (const row of now.rows) {
@@ -84,8 +84,8 @@ describe('screens', () => {
   });
 
   test('a cohort’s page: samples, a forecast that rises with its band, plan and record; another farm’s is not found', async () => {
-    const { cohortsPage } = await import('../../src/features/cohorts/tankQueries');
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
+    const { cohortsPage } = await import('../../src/features/cohorts/tanks/tankQueries');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
     const code = (await cohortsPage(on())).rows.find((r) => r.place === 'H7')!.lotCode;
     const page = await cohortPage(code, on());
     const forecast = page.points.filter((p) => p.forecastG !== undefined);
@@ -107,9 +107,9 @@ describe('screens', () => {
   });
 
   test('from a coming day, what comes next is after it: of a tank, a cohort, the arrivals and the purge', async () => {
-    const { tankPage } = await import('../../src/features/cohorts/oneTankQuery');
-    const { cohortPage } = await import('../../src/features/cohorts/cohortQueries');
-    const { arrivalsPage } = await import('../../src/features/cohorts/keepingQueries');
+    const { tankPage } = await import('../../src/features/cohorts/tanks/oneTankQuery');
+    const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
+    const { arrivalsPage } = await import('../../src/features/cohorts/arrivals/arrivalsQuery');
     const { purgePage } = await import('../../src/features/purge/queries');
     const day = addDays(TODAY, 20);
     const seen = async (search: ReturnType<typeof on>) => [

@@ -11,7 +11,7 @@ visit(async () => {
 
 describe('taking an entry back', () => {
   const story = async (code: string) =>
-    (await import('../../src/features/cohorts/cohortQueries')).cohortPage(code, on({ story: 'all' }));
+    (await import('../../src/features/cohorts/cohort/cohortQueries')).cohortPage(code, on({ story: 'all' }));
   const inTank = async (code: string) => {
     const row = await desk
       .owner('balance as b')

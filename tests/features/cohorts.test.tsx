@@ -203,7 +203,7 @@ describe('what the planner is asked', () => {
 
 describe('handling fish', () => {
   async function handle(over: Partial<typeof fish> = {}, role = 'manager') {
-    const { HandleAll } = await import('../../src/features/cohorts/HandleFish');
+    const { HandleAll } = await import('../../src/features/cohorts/handling/HandleFish');
     render(<HandleAll handled={[{ ...fish, ...over }]} tanks={tanks} units={METRIC} role={role} today={day.today} />);
   }
 
@@ -349,7 +349,7 @@ describe('what happened', () => {
     farmGrownG: 0,
   };
   const show = async (over: object = {}) => {
-    const { CohortStory } = await import('../../src/features/cohorts/CohortStory');
+    const { CohortStory } = await import('../../src/features/cohorts/cohort/CohortStory');
     const page = {
       ...day,
       lotCode: 'TRT-1',
@@ -409,7 +409,7 @@ describe('the plan in place', () => {
   };
 
   test('a manager changes a step or takes it out; others read it', async () => {
-    const { PlanSteps } = await import('../../src/features/cohorts/PlanSteps');
+    const { PlanSteps } = await import('../../src/features/cohorts/handling/PlanSteps');
     render(<PlanSteps steps={[step]} today={day.today} units={METRIC} mayEdit />);
     press('change');
     type('Fish', '90');
@@ -427,7 +427,7 @@ describe('the plan in place', () => {
 
 describe('rooms of Cohorts', () => {
   test('life support: each need beside what there is, the tightest named, minutes by tank', async () => {
-    const { LifeStation } = await import('../../src/features/cohorts/LifeStation');
+    const { LifeStation } = await import('../../src/features/cohorts/life/LifeStation');
     const support = {
       aerators: [{ name: 'Blower A', kgO2PerDay: 6 }],
       media: [{ name: 'Bed', volumeM3: 1, surfaceM2PerM3: 300, gTanPerM2Day: 0.5 }],
@@ -499,7 +499,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('ornamental fish are netted by grade, with how many are of each; food fish are not', async () => {
-    const { HandleFish } = await import('../../src/features/cohorts/HandleFish');
+    const { HandleFish } = await import('../../src/features/cohorts/handling/HandleFish');
     const koi = { ...fish, lotCode: 'KOI-1', grades: [{ code: 'koi-middle', name: 'Koi 14–18 cm', count: 63.4 }] };
     render(
       <HandleFish fish={koi} tanks={tanks} units={METRIC} role="hand" today={day.today} onSaid={() => undefined} />,
@@ -528,7 +528,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('after a loss: ways side by side, nothing to lay for waiting', async () => {
-    const { LossStation } = await import('../../src/features/cohorts/LossStation');
+    const { LossStation } = await import('../../src/features/cohorts/loss/LossStation');
     const way = (id: 'wait' | 'bigger', steps: number, missingKg: number) => ({
       way: {
         id,
@@ -632,7 +632,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('temperatures side by side, with dates and money against the plan', async () => {
-    const { TemperatureStation } = await import('../../src/features/cohorts/TemperatureStation');
+    const { TemperatureStation } = await import('../../src/features/cohorts/temperature/TemperatureStation');
     const result = (tempC: number | null, feedMinor: number) => ({
       tempC,
       ready: [{ lotCode: 'TRT-1', day: tempC === 8 ? null : '2026-08-01' }],
@@ -667,7 +667,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('feed: what lasts how long, a table with a wrong row is refused beside it', async () => {
-    const { FeedStation } = await import('../../src/features/cohorts/FeedStation');
+    const { FeedStation } = await import('../../src/features/cohorts/feed/FeedStation');
     const rule = {
       speciesCode: 'rainbow-trout',
       name: 'Rainbow trout',
@@ -730,7 +730,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('species: only what was changed is sent, a default is taken over whole', async () => {
-    const { SpeciesStation } = await import('../../src/features/cohorts/SpeciesStation');
+    const { SpeciesStation } = await import('../../src/features/cohorts/species/SpeciesStation');
     const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
     const [nile, ...others] = SPECIES_DEFAULTS;
     const sale = { food: { ...TROUT_PRODUCT, name: 'Tilapia', priceMinor: 850, shelfLifeDays: 6 }, grades: [] };
@@ -755,7 +755,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('how a species is sold: a price and how long it keeps, or grades alive; a bad line is named and nothing is sent', async () => {
-    const { SpeciesSale } = await import('../../src/features/cohorts/SpeciesSale');
+    const { SpeciesSale } = await import('../../src/features/cohorts/species/SpeciesSale');
     const { SPECIES_DEFAULTS } = await import('../../src/core/library/defaults');
     const koi = SPECIES_DEFAULTS.find((s) => s.code === 'koi')!;
     const page = { ...day, currency: 'EUR', own: [], others: [] };
@@ -792,7 +792,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('a tank: who is in it, when it is too small; an empty one may rest', async () => {
-    const { TankView } = await import('../../src/features/cohorts/TankView');
+    const { TankView } = await import('../../src/features/cohorts/tanks/TankView');
     const because = { title: 'why', formula: '150 kg ÷ 9 m³', inputs: [], source: '', change: '' };
     const place = {
       id: 'k1',
@@ -830,7 +830,7 @@ describe('rooms of Cohorts', () => {
   });
 
   test('arrivals: fingerlings are ordered into quarantine first', async () => {
-    const { ArrivalsStation } = await import('../../src/features/cohorts/ArrivalsStation');
+    const { ArrivalsStation } = await import('../../src/features/cohorts/arrivals/ArrivalsStation');
     const species = [{ code: 'rainbow-trout', name: 'Rainbow trout', fingerlingMinor: 55, quarantineDays: 14 }];
     const quarantine = {
       id: 'q1',

@@ -1,5 +1,5 @@
-import { CohortsStation } from '../../../features/cohorts/CohortsStation';
-import { cohortsPage } from '../../../features/cohorts/tankQueries';
+import { CohortsStation } from '../../../features/cohorts/tanks/CohortsStation';
+import { cohortsPage } from '../../../features/cohorts/tanks/tankQueries';
 import type { Search } from '../../../server/farmView';
 
 export const metadata = { title: 'Cohorts' };

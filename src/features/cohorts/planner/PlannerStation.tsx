@@ -8,7 +8,7 @@ import { ActionForm } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { CohortsNav } from '../CohortsNav';
-import type { PlannerPage } from '../keepingQueries';
+import type { PlannerPage } from './plannerQuery';
 import { Proposal, sayGap } from './Proposal';
 import { RotationSheet } from './RotationSheet';
 import { plannedSpecies, readTarget, targetFields, type PlanBy } from './target';

@@ -10,7 +10,7 @@ import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Proposal as Answer } from '../../../core/stocking/propose';
 import { layDraft } from '../actions';
-import type { PlannerPage } from '../keepingQueries';
+import type { PlannerPage } from './plannerQuery';
 import { Buttons, Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 

@@ -4,7 +4,7 @@ import { rotationArithmetic, type Rotation } from '../../../core/stocking/rotati
 import { formatMass, formatNumber, formatTemperature } from '../../../core/quantity/units';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
-import type { PlannerPage } from '../keepingQueries';
+import type { PlannerPage } from './plannerQuery';
 import { Row, Rows, Sheet, SheetBody, Text } from '../../../ui/kit/kit';
 
 /** The steady state of a staged rotation, by arithmetic: what one harvest every so many weeks asks for. */

@@ -5,7 +5,7 @@ import type { StockingTarget } from '../../../core/stocking/problem';
 import type { SolveLimits } from '../../../core/stocking/solve';
 import type { Proposal } from '../../../core/stocking/propose';
 import type { PlannerApi } from '../../../workers/planner.worker';
-import type { PlannerPage } from '../keepingQueries';
+import type { PlannerPage } from './plannerQuery';
 
 export type PlannerState = 'idle' | 'solving' | 'done' | 'stopped';
 

@@ -1,5 +1,5 @@
-import { CohortView } from '../../../../features/cohorts/CohortView';
-import { cohortPage } from '../../../../features/cohorts/cohortQueries';
+import { CohortView } from '../../../../features/cohorts/cohort/CohortView';
+import { cohortPage } from '../../../../features/cohorts/cohort/cohortQueries';
 import type { Search } from '../../../../server/farmView';
 
 interface Props {

@@ -1,5 +1,5 @@
-import { arrivalsPage } from '../../../../features/cohorts/keepingQueries';
-import { ArrivalsStation } from '../../../../features/cohorts/ArrivalsStation';
+import { arrivalsPage } from '../../../../features/cohorts/arrivals/arrivalsQuery';
+import { ArrivalsStation } from '../../../../features/cohorts/arrivals/ArrivalsStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'Arrivals' };

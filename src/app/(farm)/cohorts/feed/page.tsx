@@ -1,5 +1,5 @@
-import { feedPage } from '../../../../features/cohorts/feedQueries';
-import { FeedStation } from '../../../../features/cohorts/FeedStation';
+import { feedPage } from '../../../../features/cohorts/feed/feedQueries';
+import { FeedStation } from '../../../../features/cohorts/feed/FeedStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'Feed' };

@@ -1,5 +1,5 @@
-import { lossPage } from '../../../../features/cohorts/lossQueries';
-import { LossStation } from '../../../../features/cohorts/LossStation';
+import { lossPage } from '../../../../features/cohorts/loss/lossQueries';
+import { LossStation } from '../../../../features/cohorts/loss/LossStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'After a loss' };

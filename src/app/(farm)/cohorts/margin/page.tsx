@@ -1,5 +1,5 @@
-import { lifePage } from '../../../../features/cohorts/lifeQueries';
-import { LifeStation } from '../../../../features/cohorts/LifeStation';
+import { lifePage } from '../../../../features/cohorts/life/lifeQueries';
+import { LifeStation } from '../../../../features/cohorts/life/LifeStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'Life support' };

@@ -1,4 +1,4 @@
-import { plannerPage } from '../../../../features/cohorts/keepingQueries';
+import { plannerPage } from '../../../../features/cohorts/planner/plannerQuery';
 import { PlannerStation } from '../../../../features/cohorts/planner/PlannerStation';
 import type { Search } from '../../../../server/farmView';
 

@@ -1,5 +1,5 @@
-import { speciesPage } from '../../../../features/cohorts/keepingQueries';
-import { SpeciesStation } from '../../../../features/cohorts/SpeciesStation';
+import { speciesPage } from '../../../../features/cohorts/species/speciesQuery';
+import { SpeciesStation } from '../../../../features/cohorts/species/SpeciesStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'Species' };

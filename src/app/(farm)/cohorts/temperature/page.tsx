@@ -1,5 +1,5 @@
-import { temperaturePage } from '../../../../features/cohorts/keepingQueries';
-import { TemperatureStation } from '../../../../features/cohorts/TemperatureStation';
+import { temperaturePage } from '../../../../features/cohorts/temperature/temperatureQuery';
+import { TemperatureStation } from '../../../../features/cohorts/temperature/TemperatureStation';
 import type { Search } from '../../../../server/farmView';
 
 export const metadata = { title: 'Temperature' };

@@ -1,5 +1,5 @@
-import { tankPage } from '../../../../../features/cohorts/oneTankQuery';
-import { TankView } from '../../../../../features/cohorts/TankView';
+import { tankPage } from '../../../../../features/cohorts/tanks/oneTankQuery';
+import { TankView } from '../../../../../features/cohorts/tanks/TankView';
 import type { Search } from '../../../../../server/farmView';
 
 interface Props {

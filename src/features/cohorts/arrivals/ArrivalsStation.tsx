@@ -1,0 +1,175 @@
+'use client';
+import { inSentence } from '../../../core/library/inSentence';
+import Link from 'next/link';
+import { useState } from 'react';
+import { addDays } from '../../../core/quantity/days';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatMass, formatNumber } from '../../../core/quantity/units';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { orderFish, type Said } from '../actions';
+import { CohortsNav } from '../CohortsNav';
+import { HandleFish } from '../handling/HandleFish';
+import type { ArrivalsPage } from './arrivalsQuery';
+import { PlanSteps } from '../handling/PlanSteps';
+import { SaidLines } from '../SaidLines';
+import { Columns, Empty, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+
+/** From the order of fingerlings through quarantine to the first tank. */
+export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const inQuarantine = page.tanks.filter((t) => t.kind === 'quarantine');
+  const homes = page.tanks.filter((t) => t.kind === 'tank' || t.kind === 'sump' || t.kind === 'bed');
+  const fields: FormField[] = [
+    {
+      name: 'speciesCode',
+      label: 'Species',
+      kind: 'select',
+      options: page.species.map((s) => [s.code, s.name]),
+      start: '',
+    },
+    { name: 'count', label: 'Fish', kind: 'count', start: '' },
+    { name: 'meanG', label: 'Weight of one', kind: 'quantity', quantity: 'smallMass', start: '' },
+    { name: 'day', label: 'Arrive on', kind: 'day', start: addDays(page.today, 14) },
+    {
+      name: 'toPlaceId',
+      label: 'Arrive in',
+      kind: 'select',
+      options: [...inQuarantine, ...homes].map((t) => [t.id, t.says]),
+      start: inQuarantine[0]?.id ?? '',
+      help: 'Quarantine first: its own filter, its own nets.',
+    },
+    {
+      name: 'thenPlaceId',
+      label: 'Then to',
+      kind: 'select',
+      options: homes.map((t) => [t.id, t.says]),
+      start: '',
+      optional: true,
+    },
+    { name: 'note', label: 'Hatchery, order number, papers', kind: 'area', start: '', optional: true },
+  ];
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts/arrivals" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Unseen as="h1">Arrivals</Unseen>
+      <SaidLines said={said} />
+      <Columns>
+        <Stack>
+          <Sheet>
+            <SheetHead>
+              <h2>On the way</h2>
+              <Text quiet small>
+                the round of their day receives them, with what died on the way
+              </Text>
+            </SheetHead>
+            {page.coming.length === 0 ? (
+              <Empty>No fingerlings are ordered. Order some on this page, or let the planner propose.</Empty>
+            ) : (
+              <>
+                <PlanSteps
+                  steps={page.coming.map((c) => ({
+                    id: c.stepId,
+                    version: c.version,
+                    kind: 'stock',
+                    day: c.day,
+                    count: c.count,
+                    from: '',
+                    to: `to ${c.place}`,
+                    words: `${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? `: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}`,
+                  }))}
+                  today={page.today}
+                  units={page.units}
+                  mayEdit={page.person.role === 'manager'}
+                />
+                {page.coming
+                  .filter((c) => c.note)
+                  .map((c) => (
+                    <SheetBody as="p" small quiet key={c.stepId}>
+                      {c.lotCode}: {c.note}
+                    </SheetBody>
+                  ))}
+              </>
+            )}
+          </Sheet>
+          {page.apart.map((q) => {
+            const seenToday = q.events.some((e) => e.kind === 'observe' && e.day === page.day);
+            return (
+              <Sheet key={q.lotCode + q.placeId}>
+                <SheetHead>
+                  <h2>
+                    <Link href={`/cohorts/${q.lotCode}${suffix}`} prefetch={false}>
+                      {q.lotCode}
+                    </Link>{' '}
+                    in {q.place}
+                  </h2>
+                  <Text strong={!q.clearedOn} tone={q.clearedOn ? 'good' : 'attention'}>
+                    {q.clearedOn ? `cleared ${shortDay(q.clearedOn)}` : `in quarantine until ${shortDay(q.until)}`}
+                  </Text>
+                  <Text quiet small end>
+                    {seenToday ? 'observed today' : 'not observed today'}
+                  </Text>
+                </SheetHead>
+                {page.when === 'today' && (
+                  <HandleFish
+                    fish={{
+                      lotCode: q.lotCode,
+                      placeId: q.placeId,
+                      place: q.place,
+                      count: q.count,
+                      meanG: 10,
+                      quarantined: !q.clearedOn,
+                    }}
+                    tanks={page.tanks}
+                    units={page.units}
+                    role={page.person.role}
+                    today={page.today}
+                    onSaid={setSaid}
+                  />
+                )}
+                {q.events.length > 0 && (
+                  <Rows>
+                    {q.events.slice(0, 12).map((e, i) => (
+                      <Row small key={i}>
+                        <Text mono>{shortDay(e.day)}</Text> <strong>{e.state}</strong> {e.words}{' '}
+                        {e.until && `until ${shortDay(e.until)}`} <Text quiet>{e.by}</Text>
+                      </Row>
+                    ))}
+                  </Rows>
+                )}
+              </Sheet>
+            );
+          })}
+          {page.apart.length === 0 && (
+            <Text as="p" quiet>
+              No fish are in quarantine.
+            </Text>
+          )}
+        </Stack>
+        <Sheet>
+          <SheetHead>
+            <h2>Order fingerlings</h2>
+          </SheetHead>
+          <SheetBody stack>
+            {page.person.role === 'manager' ? (
+              <ActionForm
+                fields={fields}
+                units={page.units}
+                submit="Order"
+                onDone={setSaid}
+                send={orderFish}
+                caution="Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order."
+              />
+            ) : (
+              <Text as="p" quiet>
+                Ordering fish is for a manager.
+              </Text>
+            )}
+          </SheetBody>
+        </Sheet>
+      </Columns>
+    </Stack>
+  );
+}

@@ -1,0 +1,205 @@
+import Link from 'next/link';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatMass, formatNumber } from '../../../core/quantity/units';
+import type { CohortPage } from './cohortQueries';
+import { TakeBack } from '../TakeBack';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
+import { Cell, Table, TableBody, TableRow } from '../../../ui/kit/Table';
+
+const REASON_WORDS: Record<string, string> = {
+  receive: 'stocked',
+  move: 'moved',
+  grade: 'graded',
+  merge: 'put together',
+  purge: 'to purge',
+  dead: 'died',
+  harvest: 'harvested',
+  reverse: 'taken back',
+};
+
+const EVENT_WORDS: Record<string, string> = {
+  observe: 'observed',
+  treat: 'treated',
+  quarantine_extend: 'quarantine extended',
+  quarantine_clear: 'cleared from quarantine',
+  fallow: 'rest',
+  clean: 'cleaned',
+  loss_note: 'loss',
+};
+
+interface StoryLine {
+  key: string;
+  day: string;
+  what: string;
+  count: string;
+  mass: string;
+  where: string;
+  more: string;
+  takenBack: boolean;
+  take: { kind: 'movement' | 'sample' | 'event'; id: string } | null;
+}
+
+function storyLines(page: CohortPage): StoryLine[] {
+  const { units } = page;
+  const alive = page.grades !== null;
+  const what = (reason: string) => (alive && reason === 'harvest' ? 'netted' : (REASON_WORDS[reason] ?? reason));
+  const lines: StoryLine[] = [
+    ...page.record.map((m) => ({
+      key: m.id,
+      day: m.day,
+      what: what(m.reason),
+      count: formatNumber(m.count),
+      mass: m.massG > 0 ? formatMass(m.massG, units) : '',
+      where: `${m.from} → ${alive && m.reason === 'harvest' ? 'holding' : m.to}`,
+      more: [m.by, m.note].filter(Boolean).join(' · '),
+      takenBack: m.takenBack,
+      take: m.mayTakeBack ? { kind: 'movement' as const, id: m.id } : null,
+    })),
+    ...page.weighings.map((s) => ({
+      key: s.id,
+      day: s.day,
+      what: 'weighed',
+      count: formatNumber(s.count),
+      mass: '',
+      where: `mean ${formatMass(s.meanG, units)}`,
+      more: s.by ?? '',
+      takenBack: s.takenBack,
+      take: s.mayTakeBack ? { kind: 'sample' as const, id: s.id } : null,
+    })),
+    ...page.events.map((e) => ({
+      key: e.id,
+      day: e.day,
+      what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`,
+      count: '',
+      mass: '',
+      where: e.place ?? '',
+      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
+      takenBack: e.takenBack,
+      take: e.mayTakeBack ? { kind: 'event' as const, id: e.id } : null,
+    })),
+  ];
+  return lines.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
+}
+
+/** All that is recorded about a cohort; what can stand alone can be taken back. */
+export function CohortStory({ page }: { page: CohortPage }) {
+  const { units } = page;
+  const lines = storyLines(page);
+  return (
+    <>
+      <Sheet>
+        <SheetHead>
+          <h2>What happened</h2>
+          <Text quiet small>
+            newest first; a mistake is taken back, never erased
+          </Text>
+          {page.more.feedings + page.more.movements > 0 && (
+            <Text
+              as={Link}
+              end
+              small
+              href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`}
+              prefetch={false}
+              scroll={false}
+            >
+              show all: {formatNumber(page.more.feedings)} more feedings
+              {page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
+            </Text>
+          )}
+        </SheetHead>
+        <ScrollTable label="What happened" maxHeight={460}>
+          <Table>
+            <TableBody>
+              {lines.map((l) => (
+                <TableRow key={l.key} gone={l.takenBack}>
+                  <Cell mono style={{ whiteSpace: 'nowrap' }}>
+                    {shortDay(l.day)}
+                  </Cell>
+                  <Cell>
+                    {l.what} <Text mono>{l.count}</Text>
+                    {l.mass && (
+                      <Text as="div" mono small quiet>
+                        {l.mass}
+                      </Text>
+                    )}
+                  </Cell>
+                  <Cell>
+                    <Text mono>{l.where}</Text>
+                    {l.more && (
+                      <Text as="div" small quiet>
+                        {l.more}
+                      </Text>
+                    )}
+                  </Cell>
+                  <Cell right>
+                    {l.takenBack ? (
+                      <Text small quiet>
+                        taken back
+                      </Text>
+                    ) : (
+                      l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
+                    )}
+                  </Cell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </ScrollTable>
+      </Sheet>
+      <Sheet>
+        <SheetHead>
+          <h2>Feedings</h2>
+          <Text quiet small>
+            newest first
+          </Text>
+        </SheetHead>
+        {page.feedings.length === 0 ? (
+          <Empty>Not fed yet.</Empty>
+        ) : (
+          <ScrollTable label="Feedings" maxHeight={260}>
+            <Table>
+              <TableBody>
+                {page.feedings.map((f) => (
+                  <TableRow key={f.movementId} gone={f.takenBack}>
+                    <Cell mono style={{ whiteSpace: 'nowrap' }}>
+                      {shortDay(f.day)}
+                    </Cell>
+                    <Cell mono>
+                      {formatMass(f.massG, units)} <Text quiet>{f.place}</Text>
+                    </Cell>
+                    <Cell>
+                      <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
+                        {f.response === 'none' ? 'did not eat' : f.response}
+                      </Text>
+                      <Text as="div" small quiet>
+                        {[
+                          f.feedLot,
+                          f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '',
+                          f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : '',
+                        ]
+                          .filter(Boolean)
+                          .join(' · ')}
+                      </Text>
+                    </Cell>
+                    <Cell right>
+                      {f.takenBack ? (
+                        <Text small quiet>
+                          taken back
+                        </Text>
+                      ) : (
+                        f.mayTakeBack && (
+                          <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />
+                        )
+                      )}
+                    </Cell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
+          </ScrollTable>
+        )}
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,181 @@
+'use client';
+import { inSentence } from '../../../core/library/inSentence';
+import { useState } from 'react';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatMoney } from '../../../core/quantity/money';
+import { formatMass, oneFeeding, formatNumber } from '../../../core/quantity/units';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { Why } from '../../../ui/Why';
+import { takeFeed, type Said } from '../actions';
+import { CohortsNav } from '../CohortsNav';
+import type { FeedPage } from './feedQueries';
+import { FeedRuleSheet } from './FeedRuleSheet';
+import { SaidLines } from '../SaidLines';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { Choices, Columns, Sheet, SheetBody, SheetHead, Stack, Tag, Text, Unseen } from '../../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+
+export function FeedStation({ page }: { page: FeedPage }) {
+  const { units, currency } = page;
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const [said, setSaid] = useState<Said | null>(null);
+  // Both schools side by side as soon as the farm keeps a table.
+  const compared = page.tanks.some((t) => t.byTableG !== null);
+  const receive: FormField[] = [
+    {
+      name: 'speciesCode',
+      label: 'For which fish',
+      kind: 'select',
+      options: page.rules.map((r) => [r.speciesCode, r.name]),
+      start: '',
+    },
+    { name: 'code', label: 'Lot number on the bags', kind: 'text', start: '' },
+    { name: 'massG', label: 'Received', kind: 'quantity', quantity: 'mass', start: '' },
+    { name: 'supplier', label: 'From', kind: 'text', start: '', optional: true },
+    { name: 'price', label: `Paid, ${currency}`, kind: 'number', start: '', optional: true },
+  ];
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts/feed" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Unseen as="h1">Feed</Unseen>
+      <Sheet>
+        <SheetHead>
+          <h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2>
+          <Text quiet small>
+            recorded as given on the Round
+          </Text>
+        </SheetHead>
+        <ScrollTable label="Rations by tank">
+          <Table>
+            <TableHead>
+              <TableRow>
+                <HeadCell>Tank</HeadCell>
+                <HeadCell>Fish</HeadCell>
+                <HeadCell right>Mean</HeadCell>
+                <HeadCell right>Ration</HeadCell>
+                <HeadCell right>Each feeding</HeadCell>
+                <HeadCell>Pellet</HeadCell>
+                <HeadCell>At</HeadCell>
+                {compared && (
+                  <>
+                    <HeadCell right>By growth</HeadCell>
+                    <HeadCell right>By table</HeadCell>
+                  </>
+                )}
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {page.tanks.map((t) => (
+                <TableRow key={t.place}>
+                  <Cell mono strong>
+                    {t.place}
+                  </Cell>
+                  <Cell style={{ minWidth: 150 }}>
+                    {t.lots}
+                    <Text as="div" small quiet>
+                      {formatNumber(t.count)} {inSentence(t.species)}
+                    </Text>
+                  </Cell>
+                  <Cell num>{formatMass(t.meanG, units)}</Cell>
+                  <Cell num strong>
+                    {t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>NO FEED</Tag>}
+                  </Cell>
+                  <Cell num>
+                    {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
+                  </Cell>
+                  <Cell>{t.givenG > 0 && `${t.pelletMm} mm`}</Cell>
+                  <Cell mono small>
+                    {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}
+                  </Cell>
+                  {compared && (
+                    <>
+                      <Cell num quiet>
+                        {formatMass(t.byGrowthG, units)}
+                      </Cell>
+                      <Cell num quiet>
+                        {t.byTableG === null ? '–' : formatMass(t.byTableG, units)}
+                      </Cell>
+                    </>
+                  )}
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </ScrollTable>
+      </Sheet>
+      <Columns>
+        <Sheet>
+          <SheetHead>
+            <h2>In the store</h2>
+          </SheetHead>
+          <ScrollTable label="Feed in the store">
+            <Table>
+              <TableHead>
+                <TableRow>
+                  <HeadCell>For</HeadCell>
+                  <HeadCell right>Left</HeadCell>
+                  <HeadCell right>A day</HeadCell>
+                  <HeadCell right>Cost a day</HeadCell>
+                  <HeadCell>Lasts until</HeadCell>
+                  <HeadCell>Order by</HeadCell>
+                  <HeadCell>Lots, oldest first</HeadCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
+                {page.store.map((s) => (
+                  <TableRow key={s.speciesCode}>
+                    <Cell>{s.species}</Cell>
+                    <Cell num strong>
+                      {formatMass(s.leftG, units)}
+                    </Cell>
+                    <Cell num>{formatMass(s.perDayG, units)}</Cell>
+                    <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
+                    <Cell>{s.emptyOn ? `${shortDay(s.emptyOn)} (${s.daysLeft} days)` : 'over half a year'}</Cell>
+                    <Cell
+                      strong={!!s.orderBy && s.orderBy <= page.today}
+                      tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
+                    >
+                      {s.orderBy
+                        ? s.orderBy <= page.today
+                          ? `now (${shortDay(s.orderBy)})`
+                          : shortDay(s.orderBy)
+                        : '–'}
+                    </Cell>
+                    <Cell small mono>
+                      {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || 'none'}
+                    </Cell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
+          </ScrollTable>
+        </Sheet>
+        <Sheet>
+          <SheetHead>
+            <h2>Feed that came</h2>
+          </SheetHead>
+          <SheetBody stack>
+            <SaidLines said={said} />
+            <ActionForm
+              fields={receive}
+              units={units}
+              submit="Into the store"
+              onDone={setSaid}
+              send={takeFeed}
+              caution="Sacks: lift with the knees, keep dry and off the floor, oldest lot first."
+            />
+          </SheetBody>
+        </Sheet>
+      </Columns>
+      {page.person.role === 'manager' && (
+        <Choices>
+          {page.rules.map((r) => (
+            <FeedRuleSheet key={r.speciesCode + r.version} rule={r} page={page} />
+          ))}
+        </Choices>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,81 @@
+'use client';
+import { toStored } from '../../../core/quantity/units';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { grade } from '../actions';
+import type { TankChoice } from './tankChoices';
+import { BothTanks } from './BothTanks';
+import { CountByWeight } from './CountByWeight';
+import { own, readNumber, type FormProps } from './shared';
+
+export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoice[] }) {
+  const choices = tanks.map((t): [string, string] => [
+    t.id,
+    t.id === fish.placeId ? `${t.code} · stay where they are` : t.says,
+  ]);
+  const size = { kind: 'quantity', quantity: 'smallMass' } as const;
+  const weight = { kind: 'quantity', quantity: 'mass', start: '' } as const;
+  const fields: FormField[] = [
+    { name: 'thresholdG', label: 'Parted at, one fish', ...size, start: Math.round(fish.meanG) },
+    { name: 'largePlaceId', label: 'Large ones go to', kind: 'select', options: choices, start: '' },
+    { name: 'smallPlaceId', label: 'Small ones go to', kind: 'select', options: choices, start: fish.placeId },
+    { name: 'largeCount', label: 'Large ones counted', kind: 'count', start: '' },
+    { name: 'largeG', label: 'Weight of the large ones', ...weight },
+    { name: 'smallCount', label: 'Small ones counted', kind: 'count', start: '' },
+    { name: 'smallG', label: 'Weight of the small ones', ...weight },
+    {
+      name: 'harvests',
+      label: 'Planned harvests',
+      kind: 'select',
+      options: [
+        ['large', 'follow the large ones, as long as there are enough'],
+        ['small', 'stay with the small ones'],
+      ],
+      start: 'large',
+    },
+  ];
+  return (
+    <ActionForm
+      fields={fields}
+      units={units}
+      submit="Graded"
+      send={(v) => grade({ ...v, ...own(fish) })}
+      onDone={onDone}
+      caution="Wet hands and nets, little time out of water, oxygen in every tote. Two people."
+    >
+      {({ thresholdG: typedSize, largePlaceId, smallPlaceId, largeG, smallG }, type) => {
+        const shown = readNumber(typedSize);
+        const thresholdG = shown === undefined ? 0 : toStored('smallMass', shown, units);
+        const touched = [fish.placeId, largePlaceId, smallPlaceId]
+          .map((id) => tanks.find((t) => t.id === id)?.code)
+          .filter((code) => code !== undefined);
+        return (
+          <>
+            <CountByWeight
+              what="the large ones"
+              together={largeG}
+              units={units}
+              onCount={(count) => type('largeCount', String(count))}
+            />
+            <CountByWeight
+              what="the small ones"
+              together={smallG}
+              units={units}
+              onCount={(count) => type('smallCount', String(count))}
+            />
+            <BothTanks
+              fish={fish}
+              units={units}
+              ask={
+                thresholdG > 0
+                  ? { thresholdG, toPlaceId: largePlaceId || undefined, smallPlaceId: smallPlaceId || undefined }
+                  : null
+              }
+              touched={touched}
+              parted
+            />
+          </>
+        );
+      }}
+    </ActionForm>
+  );
+}

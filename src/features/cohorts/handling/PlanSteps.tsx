@@ -1,0 +1,136 @@
+'use client';
+import { useState } from 'react';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { newEntryKey } from '../../../ui/outcome';
+import { editStep, type Said } from '../actions';
+import { SaidLines } from '../SaidLines';
+import { Empty, Row, Rows, SheetBody, Text, WordButton } from '../../../ui/kit/kit';
+import { ChipButton } from '../../../ui/kit/Chip';
+
+export interface ShownStep {
+  id: string;
+  version: number;
+  kind: string;
+  day: string;
+  words: string;
+  count: number;
+  from: string;
+  to: string;
+  /** Who changed it from what to what, the oldest first. */
+  changed?: string[];
+}
+
+/** The steps still to come; a manager changes or takes them out in place. */
+export function PlanSteps({
+  steps,
+  today,
+  units,
+  mayEdit,
+}: {
+  steps: ShownStep[];
+  today: string;
+  units: UnitChoice;
+  mayEdit: boolean;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const drop = async (step: ShownStep) => {
+    const outcome = await editStep({ entryKey: newEntryKey(), stepId: step.id, version: step.version, drop: true });
+    setSaid(outcome.ok ? outcome.value : null);
+    setRefused(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? null));
+    setOpen(null);
+  };
+  return (
+    <>
+      {said && (
+        <SheetBody>
+          <SaidLines said={said} />
+        </SheetBody>
+      )}
+      {refused && (
+        <SheetBody as="p" tone="danger" role="alert">
+          {refused}
+        </SheetBody>
+      )}
+      {steps.length === 0 && <Empty>Nothing more is planned for it.</Empty>}
+      <Rows>
+        {steps.map((s) => (
+          <Row key={s.id}>
+            <div style={{ display: 'grid', gridTemplateColumns: '64px 1fr auto', gap: 10 }}>
+              <Text mono tone={s.day < today ? 'danger' : null}>
+                {s.day < today ? 'late' : shortDay(s.day)}
+              </Text>
+              <span>
+                <Text strong>{s.words}</Text>
+                <br />
+                <Text small quiet>
+                  {formatNumber(s.count)} fish {[s.from, s.to].filter(Boolean).join(' → ')}
+                </Text>
+                {s.changed?.map((words) => (
+                  <Text small quiet key={words}>
+                    <br />
+                    {words}
+                  </Text>
+                ))}
+              </span>
+              {mayEdit && (
+                <WordButton
+                  small
+                  type="button"
+                  aria-expanded={open === s.id}
+                  onClick={() => setOpen(open === s.id ? null : s.id)}
+                >
+                  change
+                </WordButton>
+              )}
+            </div>
+            {open === s.id && (
+              <Edit
+                step={s}
+                units={units}
+                onDone={(x) => {
+                  setSaid(x);
+                  setRefused(null);
+                  setOpen(null);
+                }}
+                onDrop={() => void drop(s)}
+              />
+            )}
+          </Row>
+        ))}
+      </Rows>
+    </>
+  );
+}
+
+function Edit({
+  step,
+  units,
+  onDone,
+  onDrop,
+}: {
+  step: ShownStep;
+  units: UnitChoice;
+  onDone: (s: Said) => void;
+  onDrop: () => void;
+}) {
+  const fields: FormField[] = [
+    { name: 'day', label: 'Day', kind: 'day', start: step.day, help: 'Steps that belong together move together.' },
+    { name: 'count', label: 'Fish', kind: 'count', start: step.count },
+  ];
+  return (
+    <div style={{ marginTop: 10 }}>
+      <ActionForm
+        fields={fields}
+        units={units}
+        submit="Change"
+        onDone={onDone}
+        send={(v) => editStep({ ...v, stepId: step.id, version: step.version })}
+        beside={<ChipButton onClick={onDrop}>Take out of the plan</ChipButton>}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,230 @@
+import type { Explanation } from '../../../core/explain';
+import {
+  formatMass,
+  formatNumber,
+  formatTemperature,
+  formatVolume,
+  type UnitChoice,
+} from '../../../core/quantity/units';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { Why } from '../../../ui/Why';
+import { CohortsNav } from '../CohortsNav';
+import { Equipment } from './Equipment';
+import type { LifePage } from './lifeQueries';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+
+/** What keeps the fish alive, against what they need on the day shown. */
+export function LifeStation({ page }: { page: LifePage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts/margin" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Unseen as="h1">Life support</Unseen>
+      {page.loops.map((loop) => (
+        <Sheet key={loop.name}>
+          <SheetHead>
+            <h2>{loop.name} loop</h2>
+            <Text quiet small>
+              {formatMass(loop.biomassKg * 1000, page.units)} fish · {formatMass(loop.feedKg * 1000, page.units)} feed a
+              day · {formatTemperature(loop.tempC, page.units)} · pH {formatNumber(loop.pH, 1)}
+            </Text>
+            <Text
+              end
+              strong
+              tone={loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}
+            >
+              tightest: {loop.margin.tightest.what},{' '}
+              {Number.isFinite(loop.margin.tightest.ratio)
+                ? `${formatNumber(loop.margin.tightest.ratio, 1)} times the need`
+                : 'no load'}
+            </Text>
+          </SheetHead>
+          <SheetBody columns>
+            <Stack>
+              <LastReadings loop={loop} />
+              <Margins loop={loop} page={page} />
+              {page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}
+            </Stack>
+            <Stack>
+              <Minutes loop={loop} units={page.units} />
+            </Stack>
+          </SheetBody>
+        </Sheet>
+      ))}
+      <Text as="p" small quiet>
+        Oxygen: 0.5 kg for each kg of feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons &amp; Ebeling).
+        Filters by two schools: 2 L of media for each kg of fish, and ammonia from feed (protein × 0.092) against
+        surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical,
+        with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call
+        come first.
+      </Text>
+    </Stack>
+  );
+}
+
+type Loop = LifePage['loops'][number];
+
+/** The last readings, and what they mean for the fish in the loop. */
+function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
+  if (readings.length === 0)
+    return (
+      <Text as="p" small quiet>
+        No reading in the last fortnight: nothing is known of its water.
+      </Text>
+    );
+  return (
+    <div data-testid="readings">
+      <Text as="p" small>
+        {readings.map(({ name, said, on }, i) => (
+          <span key={name}>
+            {i > 0 && ' · '}
+            {name}{' '}
+            <Text as="strong" mono>
+              {said}
+            </Text>{' '}
+            <Text quiet>{shortDay(on)}</Text>
+          </span>
+        ))}
+      </Text>
+      {judged.map((j) => (
+        <Mark key={j.kind} as="p" small tone={j.tone}>
+          <Why because={j.because}>{j.words}</Why>
+        </Mark>
+      ))}
+    </div>
+  );
+}
+
+function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
+  const m = loop.margin;
+  const without = m.oxygenWithoutOneKg >= m.oxygenNeedKg;
+  const { because } = loop;
+  const { units } = page;
+  const mass = (kg: number) => formatMass(kg * 1000, units);
+  const rows: [string, string, string, boolean, Explanation][] = [
+    ['Oxygen a day', mass(m.oxygenNeedKg), mass(m.oxygenGivenKg), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
+    [
+      '… with the strongest aerator standing',
+      mass(m.oxygenNeedKg),
+      mass(m.oxygenWithoutOneKg),
+      without,
+      because.oxygenWithoutOne,
+    ],
+    [
+      'Ammonia nitrogen a day',
+      formatMass(m.ammoniaG, units),
+      formatMass(m.nitrifiedG, units),
+      m.nitrifiedG >= m.ammoniaG,
+      because.ammonia,
+    ],
+    [
+      'Media (2 L for each kg of fish)',
+      formatVolume(m.mediaRuleL, units),
+      formatVolume(m.mediaL, units),
+      m.mediaL >= m.mediaRuleL,
+      because.media,
+    ],
+  ];
+  return (
+    <>
+      <ScrollTable label="Life support">
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell />
+              <HeadCell right>Needed</HeadCell>
+              <HeadCell right>There is</HeadCell>
+              <HeadCell />
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {rows.map(([what, need, have, ok, why]) => (
+              <TableRow key={what}>
+                <Cell>{what}</Cell>
+                <Cell num>{need}</Cell>
+                <Cell num>
+                  <Why because={why}>{have}</Why>
+                </Cell>
+                <Cell strong={!ok} tone={ok ? 'good' : 'danger'}>
+                  {ok ? 'holds' : 'too little'}
+                </Cell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </ScrollTable>
+      <Text as="p" small>
+        {loop.firstShort ? (
+          loop.firstShort <= page.day ? (
+            <>It is not enough for the load of this day. </>
+          ) : (
+            <>
+              As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>.{' '}
+            </>
+          )
+        ) : (
+          'As planned, it is enough for the next half year. '
+        )}
+        {loop.spare.feedKgPerDay > 0 ? (
+          <>
+            Room for{' '}
+            <Text as="strong" mono>
+              {mass(loop.spare.feedKgPerDay)}
+            </Text>{' '}
+            more feed a day before {loop.spare.limitedBy} runs out, or for{' '}
+            <Text as="strong" mono>
+              {formatNumber(loop.spare.bedM2)} m²
+            </Text>{' '}
+            more beds on today’s feed.
+          </>
+        ) : (
+          <>No room for more feed: {loop.spare.limitedBy} is the limit.</>
+        )}
+      </Text>
+      <Text as="p" small quiet>
+        {[
+          ...loop.support.aerators.map((a) => `${a.name} ${mass(a.kgO2PerDay)} O₂ a day`),
+          ...loop.support.media.map(
+            (x) => `${x.name} ${formatVolume(x.volumeM3 * 1000, units)} of ${x.surfaceM2PerM3} m²/m³`,
+          ),
+        ].join(' · ')}
+      </Text>
+    </>
+  );
+}
+
+function Minutes({ loop, units }: { loop: Loop; units: UnitChoice }) {
+  return (
+    <Table>
+      <TableHead>
+        <TableRow>
+          <HeadCell>If all air stops</HeadCell>
+          <HeadCell right>Fish</HeadCell>
+          <HeadCell right>Minutes</HeadCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {loop.tanks.map((t) => (
+          <TableRow key={t.code}>
+            <Cell>
+              <Text mono strong>
+                {t.code}
+              </Text>{' '}
+              <Text small quiet>
+                {t.lots}
+              </Text>
+            </Cell>
+            <Cell num>{formatMass(t.kg * 1000, units)}</Cell>
+            <Cell num strong tone={t.minutes < 20 ? 'danger' : t.minutes < 45 ? 'attention' : null}>
+              <Why because={t.because}>{formatNumber(t.minutes)}</Why>
+            </Cell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
+  );
+}

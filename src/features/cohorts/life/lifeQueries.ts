@@ -1,0 +1,116 @@
+import 'server-only';
+import type { Explanation } from '../../../core/explain';
+import { explainMargin, explainMinutes } from '../../../core/explainLife';
+import { addDays, type Day } from '../../../core/quantity/days';
+import { formatNumber, formatTemperature, type UnitChoice } from '../../../core/quantity/units';
+import { airFor, staysAt } from '../../../core/plan/tankAir';
+import { spareCapacity, type Spare } from '../../../core/stocking/rotation';
+import { lifeSupportMargin, type LifeSupport, type LifeSupportMargin } from '../../../core/water/lifeSupport';
+import { plannedWaterC } from '../../../core/water/plannedTemperature';
+import { READING_KINDS } from '../../../core/water/readings/readings';
+import type { Judgement } from '../../../core/water/judge';
+import { latestPh, latestWater } from '../../../db/facts';
+import { judgeLoops } from '../../../server/judgeLoops';
+import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
+
+export interface LifePage extends DayView {
+  loops: {
+    id: string;
+    version: number;
+    name: string;
+    margin: LifeSupportMargin;
+    support: LifeSupport;
+    tempC: number;
+    pH: number;
+    biomassKg: number;
+    feedKg: number;
+    firstShort: Day | null;
+    /** The last reading of each kind, and what those of ammonia and oxygen mean for the fish. */
+    readings: { name: string; said: string; on: Day }[];
+    judged: Judgement[];
+    spare: Spare;
+    because: ReturnType<typeof explainMargin>;
+    tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[];
+  }[];
+}
+
+export async function lifePage(search: Search): Promise<LifePage> {
+  const view = await farmView(search, async (tx, { facts, day }) => ({
+    pH: await latestPh(tx, day),
+    water: await latestWater(tx, day),
+    judged: await judgeLoops(tx, facts, day),
+    versions: (await tx('loop').select('id', 'version')) as { id: string; version: number }[],
+  }));
+  const { facts, at } = view;
+  return {
+    ...dayOnly(view),
+    loops: facts.loops.map((loop) => {
+      const pH = view.more.pH.find((p) => p.loopId === loop.id)?.pH ?? 7;
+      const on = (i: number) => marginOn(view, loop.id, i, pH);
+      const margin = on(at);
+      const days = view.forecast.days;
+      let short = -1;
+      for (let i = at; i < days && short < 0; i += 7) if (on(i).margin.tightest.ratio < 1) short = i;
+      const limits = [
+        { what: 'oxygen', feedKgPerDay: margin.margin.oxygenGivenKg / 0.5 },
+        {
+          what: 'nitrification',
+          feedKgPerDay:
+            margin.margin.ammoniaG > 0 ? (margin.feedKg * margin.margin.nitrifiedG) / margin.margin.ammoniaG : Infinity,
+        },
+      ];
+      const plantedM2 = view.forecast.loops.get(loop.id)?.plantedAreaM2[at] ?? 0;
+      return {
+        id: loop.id,
+        version: view.more.versions.find((v) => v.id === loop.id)!.version,
+        name: loop.name,
+        support: loop.lifeSupport,
+        pH,
+        readings: view.more.water.filter((r) => r.loopId === loop.id).flatMap((r) => sayReading(r, view.units)),
+        judged: view.more.judged.get(loop.id) ?? [],
+        ...margin,
+        firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
+        because: explainMargin({ loop: loop.name, support: loop.lifeSupport, pH, ...margin }),
+        spare: spareCapacity({ limits, feedKgPerDay: margin.feedKg, plantedM2, bandGM2: loop.bandGM2 }),
+        tanks: facts.places
+          .filter((p) => p.loopId === loop.id && p.kind === 'tank')
+          .flatMap((p) => {
+            const air = airFor(view, p, at);
+            const kg = (view.forecast.tanks.get(p.id)?.biomassG[at] ?? 0) / 1000;
+            return air === null
+              ? []
+              : [
+                  {
+                    code: p.code,
+                    kg,
+                    minutes: air.minutes,
+                    because: explainMinutes({ place: p, kg, ...air }),
+                    lots: staysAt(view.forecast, p.id, view.at)
+                      .map((s) => s.lotCode)
+                      .join(' + '),
+                  },
+                ];
+          })
+          .sort((a, b) => a.minutes - b.minutes),
+      };
+    }),
+  };
+}
+
+function sayReading({ kind, value, on }: { kind: string; value: number; on: Day }, units: UnitChoice) {
+  const known = READING_KINDS.get(kind);
+  if (!known) return [];
+  const said = known.quantity === 'temperature' ? formatTemperature(value, units) : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${known.unit}`;
+  return [{ name: known.name, said: said.trim(), on }];
+} // prettier-ignore
+
+function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
+  const loop = facts.loops.find((l) => l.id === loopId)!;
+  const series = forecast.loops.get(loopId);
+  const tempC = plannedWaterC(loop, addDays(forecast.firstDay, at));
+  const tanks = facts.places.filter((p) => p.loopId === loopId);
+  const biomassKg = tanks.reduce((sum, p) => sum + (forecast.tanks.get(p.id)?.biomassG[at] ?? 0), 0) / 1000;
+  const feedKg = (series?.feedG[at] ?? 0) / 1000;
+  const load = { feedKgPerDay: feedKg, biomassKg, ammoniaGPerDay: series?.ammoniaG[at] ?? 0, waterTempC: tempC };
+  return { margin: lifeSupportMargin(loop.lifeSupport, load, pH), tempC, biomassKg, feedKg };
+}

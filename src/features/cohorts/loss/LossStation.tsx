@@ -1,0 +1,190 @@
+'use client';
+import { inSentence } from '../../../core/library/inSentence';
+import Button from '@mui/material/Button';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { dayWords, shortDay } from '../../../core/quantity/sayDay';
+import { formatAboutMoney } from '../../../core/quantity/money';
+import { formatChange, formatNumber } from '../../../core/quantity/units';
+import { newEntryKey } from '../../../ui/outcome';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { Why } from '../../../ui/Why';
+import { layDraft } from '../actions';
+import { CohortsNav } from '../CohortsNav';
+import type { LossPage } from './lossQueries';
+import {
+  Buttons,
+  Choices,
+  Empty,
+  Facts,
+  Mark,
+  Sheet,
+  SheetBody,
+  SheetHead,
+  Stack,
+  Text,
+  Unseen,
+} from '../../../ui/kit/kit';
+import { ChipLink } from '../../../ui/kit/Chip';
+import css from '../cohorts.module.css';
+
+/** Bring the rotation back in step: the ways, side by side, with what is missing meanwhile. */
+export function LossStation({ page }: { page: LossPage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts/loss" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Unseen as="h1">After a loss</Unseen>
+      <Sheet>
+        <SheetHead>
+          <h2>Losses of the last six weeks</h2>
+          <Text quiet small>
+            twenty fish or more out of one tank
+          </Text>
+        </SheetHead>
+        {page.losses.length === 0 ? (
+          <Empty>None. May it stay so; deaths are recorded on the Round or with the log line.</Empty>
+        ) : (
+          <SheetBody buttons>
+            {page.losses.map((l) => (
+              <ChipLink
+                key={l.id}
+                href={`/cohorts/loss?loss=${encodeURIComponent(l.id)}`}
+                chosen={l.id === page.chosen}
+              >
+                {l.lotCode} in {l.place}: {formatNumber(l.count)} {inSentence(l.species)} lost by {shortDay(l.day)},{' '}
+                {formatNumber(l.left)} left
+              </ChipLink>
+            ))}
+          </SheetBody>
+        )}
+      </Sheet>
+      <Sheet>
+        <SheetHead>
+          <h2>Rehearse a loss</h2>
+          <Text quiet small>
+            if a tank’s cohort died today, which way back would you take?
+          </Text>
+        </SheetHead>
+        <SheetBody buttons>
+          {page.rehearsals.map((r) => (
+            <ChipLink
+              key={r.code}
+              href={`/cohorts/loss?suppose=${encodeURIComponent(r.code)}`}
+              chosen={r.code === page.supposed}
+            >
+              {r.says}
+            </ChipLink>
+          ))}
+        </SheetBody>
+      </Sheet>
+      {page.supposed && (
+        <Mark as="p" tone="attention" small>
+          A rehearsal: nothing was lost in {page.supposed} and nothing is recorded.
+        </Mark>
+      )}
+      <Choices>
+        {page.ways.map((w) => (
+          <Way key={w.way.id} outlook={w} page={page} />
+        ))}
+      </Choices>
+      {page.ways.length > 0 && (
+        <Text as="p" small quiet>
+          Missing = the plan’s harvests before the loss less those of this way, added up over a year; a harvest somewhat
+          later makes good what was missing.
+        </Text>
+      )}
+    </Stack>
+  );
+}
+
+function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossPage }) {
+  const router = useRouter();
+  const [pending, start] = useTransition();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { way } = outlook;
+  const steps = way.changes.flatMap((c) => (c.change === 'add' ? c.steps : []));
+  const lay = () =>
+    start(async () => {
+      const outcome = await layDraft({
+        entryKey: newEntryKey(),
+        name: way.title,
+        steps: steps.map(({ cropCode: _c, version: _v, ...s }) => s),
+        drops: [],
+      });
+      if (outcome.ok) router.push(`/season?draft=${outcome.value}`);
+      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.');
+    });
+  const most = Math.max(1, ...outlook.weeks.map((w) => w.missingKg));
+  return (
+    <Sheet data-testid={`way-${way.id}`}>
+      <SheetHead>
+        <h2>{way.title}</h2>
+      </SheetHead>
+      <SheetBody stack>
+        <p>{way.words}</p>
+        <Facts small>
+          <span>
+            never made good{' '}
+            <Text as="strong" mono>
+              <Why because={outlook.because}>{formatNumber(outlook.missingKg)} kg</Why>
+            </Text>
+          </span>
+          <span>
+            other fish{' '}
+            <Text as="strong" mono>
+              {formatChange(outlook.otherKg)} kg
+            </Text>
+          </span>
+          <span>
+            fish bought{' '}
+            <Text as="strong" mono>
+              {formatAboutMoney(way.costMinor, page.currency)}
+            </Text>
+          </span>
+          <span>
+            back in step{' '}
+            <strong>
+              {outlook.backOn
+                ? outlook.backOn <= page.today
+                  ? 'at once'
+                  : dayWords(outlook.backOn)
+                : 'not within a year'}
+            </strong>
+          </span>
+        </Facts>
+        {outlook.weeks.some((w) => w.missingKg > 0.5) ? (
+          <ul className={css.missing} aria-label="Missing by week">
+            {outlook.weeks
+              .filter((w) => w.missingKg > 0.5)
+              .slice(0, 10)
+              .map((w) => (
+                <Text as="li" small key={w.from}>
+                  <Text mono>week {w.week}</Text>{' '}
+                  <span className={css.bar} style={{ width: `${Math.round((w.missingKg / most) * 55)}%` }} />{' '}
+                  {formatNumber(w.missingKg)} kg
+                </Text>
+              ))}
+          </ul>
+        ) : (
+          <Text as="p" small quiet>
+            No week of the plan has less than before.
+          </Text>
+        )}
+        {refused && (
+          <Mark as="p" tone="danger" role="alert">
+            {refused}
+          </Mark>
+        )}
+        {steps.length > 0 && !page.supposed && page.person.role === 'manager' && (
+          <Buttons>
+            <Button variant="outlined" onClick={lay} disabled={pending}>
+              See it on Season
+            </Button>
+          </Buttons>
+        )}
+      </SheetBody>
+    </Sheet>
+  );
+}

@@ -1,0 +1,95 @@
+'use client';
+import { useState } from 'react';
+import { toMajor, toMinor } from '../../../core/quantity/money';
+import { readTable } from '../../../core/quantity/lines';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { keepSale, type Said } from '../actions';
+import type { SpeciesPage } from './speciesQuery';
+import { SaidLines } from '../SaidLines';
+import { Sheet, SheetBody, SheetHead } from '../../../ui/kit/kit';
+
+type Own = SpeciesPage['own'][number];
+
+/** How a species of this farm is sold: by weight as food, or alive by length. */
+export function SpeciesSale({ own: { species, version, sale }, page }: { own: Own; page: SpeciesPage }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const { currency } = page;
+  const fields: FormField[] = [
+    {
+      name: 'name',
+      label: 'As food: name on orders',
+      kind: 'text',
+      start: sale.food?.name ?? '',
+      optional: true,
+      help: 'Empty: not sold as food.',
+    },
+    {
+      name: 'price',
+      label: `As food: ${currency} a kg`,
+      kind: 'number',
+      start: sale.food ? toMajor(sale.food.priceMinor, currency) : '',
+      optional: true,
+    },
+    {
+      name: 'keeps',
+      label: 'As food: keeps on ice, days',
+      kind: 'count',
+      start: sale.food?.shelfLifeDays ?? '',
+      optional: true,
+    },
+    {
+      name: 'grades',
+      label: `Alive: name; from cm; to cm; ${currency} a fish`,
+      kind: 'area',
+      rows: 3,
+      optional: true,
+      start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${toMajor(g.priceMinor, currency)}`).join('\n'),
+      help: 'One grade a line. With any grade here the fish are netted alive and never become food.',
+    },
+  ];
+  const minor = (price: unknown) => toMinor(Number(price), currency);
+  const send = async (v: Record<string, unknown>) => {
+    const read = readTable(String(v.grades ?? ''), 3, 'grades', 'Small; 10; 14; 7.50');
+    const wrong = { ...read.wrong, ...foodFault(v) };
+    if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
+    const outcome = await keepSale({
+      entryKey: v.entryKey,
+      code: species.code,
+      version,
+      ...(v.name ? { food: { name: v.name, priceMinor: minor(v.price), shelfLifeDays: v.keeps } } : {}),
+      grades: read.rows.map(([name, [fromCm, toCm, price]]) => ({ name, fromCm, toCm, priceMinor: minor(price) })),
+    });
+    return outcome.ok ? outcome : { ok: false as const, fields: besideFields(outcome.fields) };
+  };
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{species.name}: how it is sold</h2>
+      </SheetHead>
+      <SheetBody>
+        <SaidLines said={said} />
+        <ActionForm fields={fields} units={page.units} submit="Keep" send={send} onDone={setSaid} />
+      </SheetBody>
+    </Sheet>
+  );
+}
+
+function foodFault({ name, price, keeps }: Record<string, unknown>): Record<string, string[]> {
+  if (!name) return {};
+  return {
+    ...(price === undefined ? { price: ['Give the price of a kg'] } : {}),
+    ...(keeps === undefined ? { keeps: ['Give the days it keeps'] } : {}),
+  };
+}
+
+/** A fault of one row or part is shown beside the field it was typed in. */
+function besideFields(fields: Record<string, string[]>): Record<string, string[]> {
+  const own: Record<string, string> = {
+    'food.name': 'name',
+    'food.priceMinor': 'price',
+    'food.shelfLifeDays': 'keeps',
+  };
+  return Object.fromEntries(
+    Object.entries(fields).map(([f, words]) => [own[f] ?? (f.startsWith('grades') ? 'grades' : f), words]),
+  );
+}

@@ -1,0 +1,267 @@
+'use client';
+import { useState } from 'react';
+import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { Species } from '../../../core/library/types';
+import {
+  formatNumber,
+  formatTemperature,
+  toShown,
+  unitName,
+  type Quantity,
+  type UnitChoice,
+} from '../../../core/quantity/units';
+import { equivalentTgc } from '../../../core/fish/growth';
+import { temperatureResponse } from '../../../core/quantity/temperatureResponse';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { keepSpecies, type Said } from '../actions';
+import { CohortsNav } from '../CohortsNav';
+import type { SpeciesPage } from './speciesQuery';
+import { SaidLines } from '../SaidLines';
+import { SpeciesSale } from './SpeciesSale';
+import { tone } from '../../../ui/theme/tones';
+import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import css from '../cohorts.module.css';
+
+interface NumberField {
+  name: string;
+  label: string;
+  quantity?: Quantity;
+}
+
+const GROUPS: [group: string, fields: NumberField[]][] = [
+  [
+    'Temperature',
+    [
+      { name: 'tempMinC', label: 'Stops growing below', quantity: 'temperature' },
+      { name: 'tempOptC', label: 'Grows best at', quantity: 'temperature' },
+      { name: 'tempMaxC', label: 'Stops growing above', quantity: 'temperature' },
+      { name: 'growthG13PerDay', label: 'Growth at its best, ∛g a day' },
+    ],
+  ],
+  [
+    'Sizes',
+    [
+      { name: 'marketG.0', label: 'Market size from', quantity: 'smallMass' },
+      { name: 'marketG.1', label: 'Market size to', quantity: 'smallMass' },
+      { name: 'sizeCv', label: 'Spread, share of the mean' },
+      { name: 'lengthWeightA', label: 'Length–weight a (g, cm)' },
+      { name: 'lengthWeightB', label: 'Length–weight b' },
+    ],
+  ],
+  [
+    'Feed',
+    [
+      { name: 'fcrBreaksG.0', label: 'Small up to', quantity: 'smallMass' },
+      { name: 'fcrBreaksG.1', label: 'Middle up to', quantity: 'smallMass' },
+      { name: 'fcr.0', label: 'Conversion, small' },
+      { name: 'fcr.1', label: 'Conversion, middle' },
+      { name: 'fcr.2', label: 'Conversion, large' },
+      { name: 'proteinFraction', label: 'Protein, share of the feed' },
+    ],
+  ],
+  [
+    'Water and keeping',
+    [
+      { name: 'densityMaxKgM3', label: 'Most crowding, kg/m³' },
+      { name: 'doMinMgL', label: 'Least oxygen, mg/L' },
+      { name: 'doCriticalMgL', label: 'Critical oxygen, mg/L' },
+      { name: 'respirationMgKgH', label: 'Breathes, mg/kg·h (100 g)' },
+      { name: 'ammoniaMaxMgL', label: 'Most free ammonia, mg N/L' },
+      { name: 'purgeDays', label: 'Days of purging' },
+    ],
+  ],
+];
+
+const NUMBERS = GROUPS.flatMap(([group, fields]) => fields.map((f) => ({ ...f, group })));
+
+/** Dots part a path on the way to the form. */
+const fieldName = (name: string) => name.replace('.', '__');
+
+function valueOf(species: Species, name: string): number | null {
+  const [key, index] = name.split('.') as [keyof Species, string?];
+  const value = index === undefined ? species[key] : (species[key] as number[] | null)?.[Number(index)];
+  return typeof value === 'number' ? value : null;
+}
+
+/** The library: planning defaults with their basis, and the farm's own numbers. */
+export function SpeciesStation({ page }: { page: SpeciesPage }) {
+  const all = [
+    ...page.own.map((o) => ({ ...o, mine: true })),
+    ...page.others.map((species) => ({ species, version: 0, mine: false })),
+  ];
+  const [code, setCode] = useState(all[0]?.species.code ?? '');
+  const [said, setSaid] = useState<Said | null>(null);
+  const own = page.own.find((o) => o.species.code === code);
+  const chosen = all.find((s) => s.species.code === code);
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts/species" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Unseen as="h1">Species</Unseen>
+      <Columns>
+        {chosen && (
+          <Stack>
+            <SpeciesSheet
+              key={`${code}${chosen.mine}`}
+              species={chosen.species}
+              version={chosen.version}
+              mine={chosen.mine}
+              page={page}
+              said={said}
+              onSaid={setSaid}
+            />
+            {own && page.person.role === 'manager' && <SpeciesSale key={code} own={own} page={page} />}
+          </Stack>
+        )}
+        <Sheet>
+          <SheetHead>
+            <h2>Library</h2>
+            <Text quiet small>
+              {all.length} species
+            </Text>
+          </SheetHead>
+          <Rows>
+            {all.map(({ species, mine }) => (
+              <li key={species.code}>
+                <Row
+                  as="button"
+                  type="button"
+                  style={{
+                    width: '100%',
+                    textAlign: 'left',
+                    border: 0,
+                    background: species.code === code ? tone.wash : 'none',
+                    font: 'inherit',
+                    cursor: 'pointer',
+                  }}
+                  aria-pressed={species.code === code}
+                  onClick={() => {
+                    setCode(species.code);
+                    setSaid(null);
+                  }}
+                >
+                  <Text strong>{species.name}</Text>{' '}
+                  <Text as="em" small quiet>
+                    {species.scientificName}
+                  </Text>
+                  <Text as="div" small quiet>
+                    {mine
+                      ? species.basis.startsWith('Set')
+                        ? 'set by this farm'
+                        : 'on this farm, planning default'
+                      : 'planning default, not on this farm yet'}
+                  </Text>
+                </Row>
+              </li>
+            ))}
+          </Rows>
+        </Sheet>
+      </Columns>
+    </Stack>
+  );
+}
+
+/** Untouched in the person's units: what rounding there hides is no change. */
+function looksAlike({ value, quantity }: NumberField & { value: number }, known: number, units: UnitChoice): boolean {
+  if (!quantity) return value === known;
+  const shown = (stored: number) => toShown(quantity, stored, units).toFixed(2);
+  return shown(value) === shown(known);
+}
+
+interface SheetProps {
+  species: Species;
+  version: number;
+  mine: boolean;
+  page: SpeciesPage;
+  said: Said | null;
+  onSaid: (said: Said) => void;
+}
+
+function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps) {
+  const { units } = page;
+  const shown = NUMBERS.filter((f) => valueOf(species, f.name) !== null);
+  const fields: FormField[] = shown.map(({ name, label, group, quantity }) => ({
+    name: fieldName(name),
+    label,
+    group,
+    start: valueOf(species, name)!,
+    half: true,
+    ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
+  }));
+  const send = async (v: Record<string, unknown>) => {
+    const typed = shown.map((f) => ({ ...f, value: Number(v[fieldName(f.name)]) }));
+    const changed = typed.filter((f) => !mine || !looksAlike(f, valueOf(species, f.name)!, units));
+    const values = changed.map(({ name, value }) => ({ name, value }));
+    const outcome = await keepSpecies({ entryKey: v.entryKey, code: species.code, version, values });
+    if (outcome.ok) return outcome;
+    return {
+      ok: false as const,
+      fields: Object.fromEntries(Object.entries(outcome.fields).map(([k, w]) => [fieldName(k), w])),
+    };
+  };
+  const curve = Array.from({ length: 41 }, (_, t) => ({
+    t: Math.round(toShown('temperature', t, units)),
+    growth: Math.round(temperatureResponse(t, species) * 100),
+  }));
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{species.name}</h2>
+        <Text as="em" quiet>
+          {species.scientificName}
+        </Text>
+      </SheetHead>
+      <SheetBody stack>
+        <Text as="p" small>
+          {species.basis}
+          {species.note ? `. Note: ${species.note}` : ''}.
+        </Text>
+        <div
+          style={{ width: '100%', height: 140 }}
+          role="img"
+          aria-label={`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}
+        >
+          <ResponsiveContainer>
+            <LineChart data={curve} margin={{ top: 6, right: 30, bottom: 0, left: 0 }}>
+              <XAxis
+                dataKey="t"
+                unit={` ${unitName('temperature', units)}`}
+                stroke={tone.quiet}
+                fontSize={12}
+                interval="preserveStartEnd"
+                minTickGap={24}
+              />
+              <YAxis stroke={tone.quiet} fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
+              <Line dataKey="growth" stroke={tone.water} strokeWidth={2} dot={false} isAnimationActive={false} />
+            </LineChart>
+          </ResponsiveContainer>
+        </div>
+        {species.tempOptC > 0 && (
+          <Text as="p" small quiet>
+            At {formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of{' '}
+            {formatNumber(equivalentTgc(species, species.tempOptC), 2)}.
+          </Text>
+        )}
+        <SaidLines said={said} />
+        {page.person.role === 'manager' ? (
+          <div className={css.speciesForm}>
+            <ActionForm
+              fields={fields}
+              units={units}
+              submit={mine ? 'Keep for this farm' : 'Take onto this farm'}
+              send={send}
+              onDone={onSaid}
+              caution="Non-native species need a permit in many places; ask the authority before you stock."
+            />
+          </div>
+        ) : (
+          <Text as="p" quiet>
+            A manager changes these numbers.
+          </Text>
+        )}
+      </SheetBody>
+    </Sheet>
+  );
+}

@@ -1,0 +1,130 @@
+import Link from 'next/link';
+import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../../core/quantity/units';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { Vessel } from '../../../ui/draw/Vessel';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { Why } from '../../../ui/Why';
+import { CohortsNav } from '../CohortsNav';
+import type { CohortsPage } from './tankQueries';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import vessels from '../../../ui/draw/vessel.module.css';
+
+const tallestOf = (loop: CohortsPage['loops'][number]) =>
+  Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
+
+export function CohortsStation({ page }: { page: CohortsPage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Unseen as="h1">Cohorts</Unseen>
+      <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
+        {page.loops.map((loop) => (
+          <Sheet key={loop.name} style={{ flex: '1 1 auto' }}>
+            <SheetHead>
+              <h2>{loop.name}</h2>
+              <Text quiet small end>
+                fill = {densityUnit(page.units)} against its limit
+              </Text>
+            </SheetHead>
+            <SheetBody className={vessels.vessels}>
+              {loop.stages.map((s) => (
+                <div key={s.stage} className={vessels.stage}>
+                  <div className={vessels.vessels}>
+                    {s.tanks.map((t) => (
+                      <Vessel key={t.code} vessel={t} tallestL={tallestOf(loop)} />
+                    ))}
+                  </div>
+                  {s.stage && (
+                    <Text small quiet>
+                      {s.stage}
+                    </Text>
+                  )}
+                </div>
+              ))}
+            </SheetBody>
+          </Sheet>
+        ))}
+      </div>
+      <Sheet>
+        <SheetHead>
+          <h2>Every cohort</h2>
+          <Text quiet>{page.rows.length} groups of fish</Text>
+        </SheetHead>
+        {page.rows.length === 0 ? (
+          <Empty>No fish are in any tank on this day. Plan a stocking on Season.</Empty>
+        ) : (
+          <ScrollTable label="Every group of fish">
+            <Table>
+              <TableHead>
+                <TableRow>
+                  <HeadCell>Cohort</HeadCell>
+                  <HeadCell>Tank</HeadCell>
+                  <HeadCell right>Fish</HeadCell>
+                  <HeadCell right>Mean size</HeadCell>
+                  <HeadCell right>Together</HeadCell>
+                  <HeadCell right>{densityUnit(page.units)}</HeadCell>
+                  <HeadCell right>Market size</HeadCell>
+                  <HeadCell>Mean at market size</HeadCell>
+                  <HeadCell>Too full</HeadCell>
+                  <HeadCell>Weighed</HeadCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
+                {page.rows.map((r) => (
+                  <TableRow key={`${r.lotCode}${r.place}`}>
+                    <Cell>
+                      <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
+                        {r.lotCode}
+                      </Link>
+                      <Text as="div" small quiet>
+                        {r.species}
+                      </Text>
+                    </Cell>
+                    <Cell mono>
+                      <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
+                        {r.place}
+                      </Link>
+                    </Cell>
+                    <Cell num>{formatNumber(r.count)}</Cell>
+                    <Cell num>
+                      {formatMass(r.meanG, page.units)}
+                      <Text as="div" small quiet>
+                        ± {formatMass(r.spreadG, page.units)}
+                      </Text>
+                    </Cell>
+                    <Cell num>{formatMass(r.massG, page.units)}</Cell>
+                    <Cell num>
+                      <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
+                      <Text as="div" small quiet>
+                        of{' '}
+                        {r.limitKgM3 === null
+                          ? '–'
+                          : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)}
+                      </Text>
+                    </Cell>
+                    <Cell num>{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</Cell>
+                    <Cell>{r.readyOn ? (r.readyOn <= page.day ? 'now' : shortDay(r.readyOn)) : '–'}</Cell>
+                    <Cell>
+                      {r.fullOn ? (
+                        <Text tone="attention">{r.fullOn <= page.day ? 'now' : shortDay(r.fullOn)}</Text>
+                      ) : (
+                        '–'
+                      )}
+                    </Cell>
+                    <Cell>
+                      {r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}
+                    </Cell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
+          </ScrollTable>
+        )}
+      </Sheet>
+    </Stack>
+  );
+}

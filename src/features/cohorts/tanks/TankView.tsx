@@ -1,0 +1,279 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import {
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../../core/quantity/units';
+import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { husbandry, merge, type Said } from '../actions';
+import { Why } from '../../../ui/Why';
+import { CohortsNav } from '../CohortsNav';
+import type { TankPage } from './oneTankQuery';
+import { SaidLines } from '../SaidLines';
+import { tone } from '../../../ui/theme/tones';
+import { Columns, Empty, Facts, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
+
+export function TankView({ page }: { page: TankPage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const { place, units } = page;
+  const kg = page.here.reduce((sum, h) => sum + h.kg, 0);
+  const density = page.series[0]?.kgM3 ?? 0;
+  return (
+    <Stack>
+      <CohortsNav here="/cohorts" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      <Columns>
+        <Stack>
+          <Sheet>
+            <SheetHead>
+              <h1>Tank {place.code}</h1>
+              <Text quiet>
+                {[
+                  page.loop && `${page.loop} loop`,
+                  place.stage,
+                  place.volumeL && `${formatNumber(place.volumeL / 1000, 1)} m³`,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Text>
+              {page.resting && (
+                <Text tone="attention" strong>
+                  rests until {shortDay(page.resting)}
+                </Text>
+              )}
+            </SheetHead>
+            <SheetBody stack>
+              <Facts small>
+                <span>
+                  together{' '}
+                  <Text as="strong" mono>
+                    {formatMass(kg * 1000, units)}
+                  </Text>
+                </span>
+                <span>
+                  crowding{' '}
+                  <Text as="strong" mono>
+                    <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why> of{' '}
+                    {place.densityLimitKgM3 === null
+                      ? '–'
+                      : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)}{' '}
+                    {densityUnit(units)}
+                  </Text>
+                </span>
+                <span>
+                  feed a day{' '}
+                  <Text as="strong" mono>
+                    {formatMass(page.feedG, units)}
+                  </Text>
+                </span>
+                {page.minutes !== null && page.because.minutes && (
+                  <span>
+                    if all air stops{' '}
+                    <Text as="strong" mono>
+                      <Why because={page.because.minutes}>{formatNumber(page.minutes)} minutes</Why>
+                    </Text>
+                  </span>
+                )}
+                <span>
+                  over its limit{' '}
+                  <strong>
+                    {page.fullOn
+                      ? page.fullOn <= page.day
+                        ? 'now'
+                        : `from ${shortDay(page.fullOn)}`
+                      : 'not within half a year'}
+                  </strong>
+                </span>
+              </Facts>
+              <CrowdingChart page={page} />
+            </SheetBody>
+          </Sheet>
+          <Occupants page={page} suffix={suffix} />
+          <Sheet>
+            <SheetHead>
+              <h2>Noted about this tank</h2>
+            </SheetHead>
+            {page.events.length === 0 ? (
+              <Empty>Nothing yet.</Empty>
+            ) : (
+              <Rows>
+                {page.events.map((e, i) => (
+                  <Row small key={i}>
+                    <Text mono>{shortDay(e.day)}</Text> {e.lot} {e.words} {e.until && `until ${shortDay(e.until)}`}{' '}
+                    <Text quiet>{e.by}</Text>
+                  </Row>
+                ))}
+              </Rows>
+            )}
+          </Sheet>
+        </Stack>
+        <Stack>
+          <Sheet>
+            <SheetHead>
+              <h2>Comes next</h2>
+            </SheetHead>
+            {page.next.length === 0 ? (
+              <Empty>Nothing more is planned here.</Empty>
+            ) : (
+              <Rows>
+                {page.next.map((n, i) => (
+                  <Row key={i}>
+                    <Text mono>{shortDay(n.day)}</Text> · {n.words}
+                  </Row>
+                ))}
+              </Rows>
+            )}
+          </Sheet>
+          {page.when === 'today' && <Rest page={page} />}
+        </Stack>
+      </Columns>
+    </Stack>
+  );
+}
+
+function CrowdingChart({ page }: { page: TankPage }) {
+  const { units } = page;
+  const unit = densityUnit(units);
+  const shown = (kgM3: number) => Math.round(toShownDensity(kgM3, units) * 100) / 100;
+  const limit = page.place.densityLimitKgM3 === null ? null : shown(page.place.densityLimitKgM3);
+  const series = page.series.map((p) => ({ day: p.day, kgM3: shown(p.kgM3) }));
+  return (
+    <div
+      style={{ width: '100%', height: 220 }}
+      role="img"
+      aria-label={`Crowding of ${page.place.code} over the coming half year, ${unit}, against its limit of ${limit ?? 'none'}`}
+    >
+      <ResponsiveContainer>
+        <ComposedChart data={series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
+          <CartesianGrid stroke={tone.line} vertical={false} />
+          <XAxis
+            dataKey="day"
+            tickFormatter={(d: string) => shortDay(d)}
+            stroke={tone.quiet}
+            fontSize={12}
+            minTickGap={40}
+          />
+          <YAxis
+            stroke={tone.quiet}
+            fontSize={12}
+            width={46}
+            domain={[0, (max: number) => Math.ceil(Math.max(max, (limit ?? 0) * 1.1))]}
+            label={{ value: unit, position: 'insideTopLeft', offset: 8, fill: tone.quiet, fontSize: 12 }}
+          />
+          {limit !== null && (
+            <ReferenceLine
+              y={limit}
+              stroke={tone.clay}
+              label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: tone.clay, fontSize: 12 }}
+            />
+          )}
+          <Line
+            dataKey="kgM3"
+            name={unit}
+            stroke={tone.water}
+            strokeWidth={2}
+            strokeDasharray="6 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Tooltip
+            labelFormatter={(d) => shortDay(String(d))}
+            formatter={(v) => [`${Number(v).toFixed(1)} ${unit}`, 'forecast']}
+            contentStyle={{ background: tone.sheet, borderColor: tone.line, color: tone.ink }}
+          />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}
+
+function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const lots = page.here.map((h) => h.lotCode);
+  const oneSpecies = new Set(page.here.map((h) => h.species)).size === 1;
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>Who is in it</h2>
+      </SheetHead>
+      {page.here.length === 0 ? (
+        <Empty>Empty on this day.</Empty>
+      ) : (
+        <Rows>
+          {page.here.map((h) => (
+            <li key={h.lotCode}>
+              <Row as={Link} href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
+                <Text strong style={{ textDecoration: 'underline' }}>
+                  {h.lotCode}
+                </Text>{' '}
+                <Text quiet>{h.species}</Text> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}
+              </Row>
+            </li>
+          ))}
+        </Rows>
+      )}
+      {lots.length > 1 && oneSpecies && page.when === 'today' && (
+        <SheetBody stack>
+          <SaidLines said={said} />
+          <Text as="p" small quiet>
+            When lots can no longer be told apart, keep them as one: its origins stay known.
+          </Text>
+          <ActionForm
+            fields={[]}
+            units={page.units}
+            submit={`Make ${lots.join(' and ')} one lot`}
+            onDone={setSaid}
+            send={(v) => merge({ ...v, placeId: page.place.id, lotCodes: lots })}
+          />
+        </SheetBody>
+      )}
+    </Sheet>
+  );
+}
+
+function Rest({ page }: { page: TankPage }) {
+  const [said, setSaid] = useState<Said | null>(null);
+  const empty = page.here.length === 0;
+  const kind = page.resting ? 'clean' : 'fallow';
+  const fields: FormField[] = page.resting
+    ? [{ name: 'words', label: 'How it was cleaned', kind: 'text', start: '' }]
+    : [
+        { name: 'untilDay', label: 'Rests up to and with', kind: 'day', start: page.today },
+        { name: 'words', label: 'Why, and how it will be cleaned', kind: 'text', start: '' },
+      ];
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{page.resting ? 'Cleaned and ready' : 'Rest and clean'}</h2>
+      </SheetHead>
+      <SheetBody stack>
+        <SaidLines said={said} />
+        {!empty && !page.resting ? (
+          <Text as="p" quiet small>
+            A tank rests when it is empty: move the fish out first. Nothing is stocked into a resting tank.
+          </Text>
+        ) : (
+          <ActionForm
+            key={kind}
+            fields={fields}
+            units={page.units}
+            submit={kind === 'clean' ? 'It is clean' : 'Let it rest'}
+            onDone={setSaid}
+            send={(v) => husbandry({ ...v, kind, placeId: page.place.id })}
+            caution="Disinfectants: gloves and goggles, add chemical to water, rinse until nothing is left. Never into water with fish or plants."
+          />
+        )}
+      </SheetBody>
+    </Sheet>
+  );
+}
