@@ -79,4 +79,17 @@ export default ts.config(
       ],
     },
   },
+  {
+    files: ['src/features/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "CallExpression[callee.name='tx']", message: 'Queries of tables stand in src/db.' },
+        {
+          selector: "CallExpression > MemberExpression[object.name='tx'][property.name=/^(raw|from)$/]",
+          message: 'Queries of tables stand in src/db.',
+        },
+      ],
+    },
+  },
 );

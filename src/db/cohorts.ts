@@ -102,3 +102,9 @@ export async function sampleRecords(tx: Tx, lotId: string, day: Day): Promise<Sa
 export async function samplesOf(tx: Tx, lotId: string, day: Day) {
   return samplesOfLots(tx, [lotId], day);
 }
+
+/** Mean of the last sample of a lot, g; null: never sampled. */
+export async function lastSampleG(tx: Tx, lotCode: string): Promise<number | null> {
+  const row = await tx('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', lotCode).orderBy('s.taken_at', 'desc').first('s.mean_g'); // prettier-ignore
+  return row?.mean_g ?? null;
+}

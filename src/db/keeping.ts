@@ -133,3 +133,12 @@ export async function loadKeeping(
 export function standingHusbandry(tx: Tx) {
   return tx('husbandry_event as e').whereRaw(STANDING);
 }
+
+/** Versions of what a form may change, so that two people changing the same thing are told. */
+export async function loopVersions(tx: Tx): Promise<{ id: string; version: number }[]> {
+  return tx('loop').select('id', 'version');
+}
+
+export async function speciesVersions(tx: Tx): Promise<{ code: string; version: number }[]> {
+  return tx('species').select('code', 'version');
+}

@@ -299,3 +299,16 @@ export async function openDrafts(tx: Tx): Promise<NamedDraft[]> {
 export async function closeDraft(tx: Tx, id: string, state: 'kept' | 'discarded'): Promise<void> {
   await tx('draft').where({ id, state: 'open' }).update({ state });
 }
+
+/** Codes of all lots there are or are planned. */
+export async function codesInUse(tx: Tx): Promise<string[]> {
+  const rows: { code: string }[] = await tx
+    .from(
+      tx('lot')
+        .select('code')
+        .union([tx('plan_step').select('lot_code as code')])
+        .as('c'),
+    )
+    .select('code');
+  return rows.map((r) => r.code);
+}

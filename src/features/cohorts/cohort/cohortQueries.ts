@@ -113,7 +113,6 @@ async function readCohort(tx: Tx, code: string, day: Day, most: number) {
     spent: await lotCost(tx, lotId, day),
     condition: await conditionSeries(tx, lotId, day),
     pH: await latestPh(tx, day),
-    currency: (await tx('farm').first('currency')).currency as string,
   };
 }
 
@@ -159,7 +158,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     account: cohort.account,
     lastForecastError: fish?.lastForecastError ?? null,
     condition: lastCondition(cohort),
-    cost: costOf(cohort),
+    cost: costOf(cohort, view),
     permit: money.permit,
     note: money.note,
     origins: money.origins,
@@ -239,13 +238,13 @@ function lastCondition({ condition, samples, species }: Cohort) {
 /** All that its cost is for: what is here and what was harvested or sold. What was regrouped took its cost along. */
 const raisedG = ({ massG, money }: Cohort) => massG + money.harvestedG;
 
-function costOf(cohort: Cohort): CohortPage['cost'] {
-  const { spent, currency } = cohort;
+function costOf(cohort: Cohort, { person }: FarmView): CohortPage['cost'] {
+  const { spent } = cohort;
   const kg = raisedG(cohort) / 1000;
   return {
     ...spent,
     perKgMinor: raisedG(cohort) > LEAST_RAISED_G ? ((spent.fishMinor ?? 0) + spent.feedMinor) / kg : null,
-    currency,
+    currency: person.currency,
   };
 }
 
@@ -301,7 +300,7 @@ function reasonsOf(view: FarmView, cohort: Cohort): CohortPage['because'] {
   return {
     ...growthReasons(view, cohort),
     conversion: explainConversion(code, feedings.totalG, account, view.units),
-    cost: explainCost(code, { ...costOf(cohort), ...cohort.money }, raisedG(cohort), view.units),
+    cost: explainCost(code, { ...costOf(cohort, view), ...cohort.money }, raisedG(cohort), view.units),
   };
 }
 

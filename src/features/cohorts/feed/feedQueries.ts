@@ -44,7 +44,6 @@ export async function feedPage(search: Search): Promise<FeedPage> {
   const view = await farmView(search, async (tx) => ({
     lots: await feedStore(tx),
     prefixes: await prefixesInUse(tx),
-    currency: (await tx('farm').first('currency')).currency as string,
   }));
   const { facts, forecast, at, more, today, units } = view;
   const tanks = facts.places.flatMap((p): FeedRow[] => {
@@ -74,7 +73,7 @@ export async function feedPage(search: Search): Promise<FeedPage> {
     ...dayOnly(view),
     today,
     tanks,
-    currency: more.currency,
+    currency: view.person.currency,
     store: codes.map((code) => storeOf(view, code, lotsFor(code))),
     rules: facts.feedRules.map((r) => ({
       ...r,

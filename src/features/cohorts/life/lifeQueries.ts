@@ -1,4 +1,5 @@
 import 'server-only';
+import { loopVersions } from '../../../db/keeping';
 import type { Explanation } from '../../../core/explain';
 import { explainMargin, explainMinutes } from '../../../core/explainLife';
 import { addDays, type Day } from '../../../core/quantity/days';
@@ -39,7 +40,7 @@ export async function lifePage(search: Search): Promise<LifePage> {
     pH: await latestPh(tx, day),
     water: await latestWater(tx, day),
     judged: await judgeLoops(tx, facts, day),
-    versions: (await tx('loop').select('id', 'version')) as { id: string; version: number }[],
+    versions: await loopVersions(tx),
   }));
   const { facts, at } = view;
   return {

@@ -6,8 +6,9 @@ import { addDays, type Day } from '../../../core/quantity/days';
 import { formatNumber } from '../../../core/quantity/units';
 import { recoveryOutlook, recoveryWays, type Loss, type RecoveryOutlook } from '../../../core/stocking/recovery';
 import { prefixesInUse } from '../../../db/lotPrefix';
+import { lastSampleG } from '../../../db/cohorts';
 import { recentLosses } from '../../../db/fishRecords';
-import { newId } from '../../../db/plan';
+import { codesInUse, newId } from '../../../db/plan';
 import { dayOnly, farmView, readFarm, type DayView, type Search } from '../../../server/farmView';
 
 export interface LossPage extends DayView {
@@ -36,17 +37,7 @@ export async function lossPage(search: Search): Promise<LossPage> {
   const view = await farmView(search, async (tx, { day }) => ({
     prefixes: await prefixesInUse(tx),
     losses: await recentLosses(tx, addDays(day, -LOSS_DAYS), day),
-    codes: (
-      await tx
-        .from(
-          tx('lot')
-            .select('code')
-            .union([tx('plan_step').select('lot_code as code')])
-            .as('c'),
-        )
-        .select('code')
-    ).map((r: { code: string }) => r.code),
-    currency: (await tx('farm').first('currency')).currency as string,
+    codes: await codesInUse(tx),
   }));
   const { facts, more } = view;
   const losses = more.losses.map((l) => ({
@@ -91,7 +82,7 @@ export async function lossPage(search: Search): Promise<LossPage> {
         ),
       )
     : [];
-  const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, more.currency) }));
+  const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, view.person.currency) }));
   const rehearsals = stockedTanks(facts).map(({ place, fish }) => ({
     code: place.code,
     says: `${place.code}: ${fish.lotCode}`,
@@ -103,7 +94,7 @@ export async function lossPage(search: Search): Promise<LossPage> {
     rehearsals,
     supposed: rehearsed ? String(suppose) : null,
     ways,
-    currency: more.currency,
+    currency: view.person.currency,
   };
 }
 
@@ -157,14 +148,7 @@ async function weightOf(facts: FarmFacts, lotCode: string): Promise<number> {
 }
 
 async function lastWeight(lotCode: string): Promise<number | null> {
-  return readFarm(async (tx) => {
-    const row = await tx('sample as s')
-      .join('lot as l', 'l.id', 's.lot_id')
-      .where('l.code', lotCode)
-      .orderBy('s.taken_at', 'desc')
-      .first('s.mean_g');
-    return row?.mean_g ?? null;
-  });
+  return readFarm((tx) => lastSampleG(tx, lotCode));
 }
 
 function nextCode(prefix: string, taken: Set<string>): string {

@@ -10,7 +10,7 @@ export interface PlannerPage extends DayView {
 
 /** What the planner needs; it solves in the browser's worker. Readings and packed goods do not matter to it. */
 export async function plannerPage(search: Search): Promise<PlannerPage> {
-  const view = await farmView(search, async (tx) => (await tx('farm').first('currency')).currency as string);
+  const view = await farmView(search, async () => null);
   const fishSteps = view.steps.filter((s) => s.speciesCode).map(({ state: _s, doneOn: _d, note: _n, ...step }) => step);
   const fishProducts = view.facts.products.filter((p) => p.speciesCode);
   const codes = new Set(fishProducts.map((p) => p.code));
@@ -23,5 +23,5 @@ export async function plannerPage(search: Search): Promise<PlannerPage> {
     promises,
     packed: view.facts.packed.filter((p) => codes.has(p.productCode)),
   };
-  return { ...dayOnly(view), facts, plan: fishSteps, currency: view.more };
+  return { ...dayOnly(view), facts, plan: fishSteps, currency: view.person.currency };
 }

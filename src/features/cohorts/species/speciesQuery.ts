@@ -1,4 +1,5 @@
 import 'server-only';
+import { speciesVersions } from '../../../db/keeping';
 import { liveGrades, type WrittenGrade } from '../../../core/fish/liveSale';
 import { SPECIES_DEFAULTS } from '../../../core/library/defaults';
 import type { Species } from '../../../core/library/types';
@@ -13,8 +14,7 @@ export interface SpeciesPage extends DayView {
 
 export async function speciesPage(search: Search): Promise<SpeciesPage> {
   const view = await farmView(search, async (tx) => ({
-    rows: (await tx('species').select('code', 'version')) as { code: string; version: number }[],
-    currency: (await tx('farm').first('currency')).currency as string,
+    rows: await speciesVersions(tx),
   }));
   const versions = new Map(view.more.rows.map((r) => [r.code, r.version]));
   const saleOf = (code: string) => ({
@@ -28,7 +28,7 @@ export async function speciesPage(search: Search): Promise<SpeciesPage> {
   });
   return {
     ...dayOnly(view),
-    currency: view.more.currency,
+    currency: view.person.currency,
     own: view.facts.species.map((species) => ({
       species,
       version: versions.get(species.code) ?? 1,

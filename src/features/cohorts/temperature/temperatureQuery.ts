@@ -18,13 +18,12 @@ export interface TemperaturePage extends DayView {
 
 export async function temperaturePage(search: Search): Promise<TemperaturePage> {
   const view = await farmView(search, async (tx) => ({
-    currency: (await tx('farm').first('currency')).currency as string,
     settings: await plannedSettings(tx),
   }));
   const { facts, day, more } = view;
   return {
     ...dayOnly(view),
-    currency: more.currency,
+    currency: view.person.currency,
     loops: facts.loops.map((l) => ({
       id: l.id,
       name: l.name,
