@@ -198,7 +198,7 @@ test('what the planner says a draft brings stands in Market once it is kept', as
     await open(page, '/market');
     const cells = await page
       .getByRole('row', { name: /^Rainbow trout/ })
-      .locator('td.num')
+      .locator('td')
       .allInnerTexts();
     return cells.reduce((sum, text) => sum + Number(/of ([\d,.]+)/.exec(text)?.[1]?.replaceAll(',', '') ?? 0), 0);
   };

@@ -86,7 +86,7 @@ export async function ready(page: Page) {
 
 /** The row of a job on the round. */
 export function job(page: Page, title: string, about: string): Locator {
-  return page.locator('button.job', { hasText: title }).filter({ hasText: about });
+  return page.locator('button[data-job]', { hasText: title }).filter({ hasText: about });
 }
 
 /** Opens a job, fills its fields by label, sends it and waits for what the round says. */

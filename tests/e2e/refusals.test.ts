@@ -82,7 +82,7 @@ test('bad input is answered beside the field and nothing typed is lost', async (
   }
   await dialog.getByRole('button', { name: 'Not now' }).click();
   await page.goto(`/round?day=${addDays(today(), 3)}`);
-  await page.locator('button.job').first().click();
+  await page.locator('button[data-job]').first().click();
   await expect(page.getByRole('dialog').getByText(/This day has not come yet/)).toBeVisible();
 });
 

@@ -201,7 +201,7 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
     .filter({ hasText: 'Greenhollow Boxes' })
     .last();
   await expect(gap).toContainText(/Sow .* seeds/);
-  await gap.locator('button.why').click();
+  await gap.locator('button[title^="Why?"]').click();
   await expect(page.getByRole('heading', { name: /Why\? .* seeds of butterhead/ })).toBeVisible();
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   const known = new Set(

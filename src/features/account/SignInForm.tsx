@@ -30,9 +30,9 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
     });
   };
   return (
-    <Stack as="main" style={{ maxWidth: 460, margin: '7vh auto', padding: 16 }}>
+    <Stack as="main" className={css.page}>
       <div>
-        <h1 style={{ fontSize: 28 }}>Crop Cycle</h1>
+        <h1 className={css.name}>Crop Cycle</h1>
         <Text as="p" quiet>
           Fish, crops and what was promised, on one page.
         </Text>

@@ -77,10 +77,7 @@ export function BedsStation({ page }: { page: BedsPage }) {
             ) : (
               <Rows>
                 {page.sow.map((s) => (
-                  <Row
-                    key={s.lotCode}
-                    style={{ display: 'grid', gridTemplateColumns: '62px minmax(0, 1fr) auto', gap: 10 }}
-                  >
+                  <Row key={s.lotCode} className={css.sowing}>
                     <Text mono tone={s.day < page.today ? 'danger' : null}>
                       {s.day < page.today ? 'late' : shortDay(s.day)}
                     </Text>
@@ -130,7 +127,7 @@ function Strip({ bed }: { bed: BedView }) {
           {bed.says}
         </Text>
       </div>
-      <div style={{ minWidth: 0 }}>
+      <div className={css.row}>
         <div className={css.strip} role="img" aria-label={`${bed.code}: ${words}`}>
           {cells.map((c, i) => (
             <div

@@ -12,7 +12,8 @@ import { EntryWords } from '../../ui/form/useEntry';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { askFree, takeOrder } from './actions';
 import type { NewOrderPage } from './queries';
-import { Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import css from './market.module.css';
 
 interface Typed {
   customerId: string;
@@ -85,7 +86,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
   });
 
   return (
-    <Sheet as="form" onSubmit={send} noValidate style={{ maxWidth: 760 }}>
+    <Sheet as="form" onSubmit={send} noValidate className={css.order}>
       <SheetHead>
         <h1>New order</h1>
       </SheetHead>
@@ -115,15 +116,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         {lines.fields.map((line, i) => {
           const product = page.products.find((p) => p.code === typed.lines[i]?.productCode);
           return (
-            <div
-              key={line.id}
-              style={{
-                display: 'grid',
-                gridTemplateColumns: 'minmax(0, 2fr) minmax(0, 1fr) auto',
-                gap: 8,
-                alignItems: 'start',
-              }}
-            >
+            <div key={line.id} className={css.line}>
               <TextField
                 select
                 label="Product"
@@ -157,7 +150,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
                 Remove
               </Button>
               {product && (
-                <div style={{ gridColumn: '1 / -1' }}>
+                <div className={css.whole}>
                   <Free productCode={product.code} day={typed.dueDay} />
                 </div>
               )}
@@ -170,12 +163,12 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
             {wrong.form}
           </Mark>
         )}
-        <div style={{ display: 'flex', gap: 8 }}>
+        <Buttons>
           <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
             Take the order
           </Button>
           <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>Another line</Button>
-        </div>
+        </Buttons>
       </SheetBody>
     </Sheet>
   );

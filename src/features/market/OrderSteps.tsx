@@ -34,7 +34,7 @@ export function OrderSteps({
       );
     });
   return (
-    <SheetBody style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap' }}>
+    <SheetBody buttons>
       {state === 'open' && (
         <Button variant="contained" onClick={() => run(deliverOrder)} disabled={pending || !ready}>
           Deliver what is set aside

@@ -4,16 +4,16 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { Why } from '../../ui/Why';
 import type { MarketPage, PromiseCell } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
-import { tone } from '../../ui/theme/tones';
 import { Text } from '../../ui/kit/kit';
 import { LightCell, LightHeadCell, LightTable } from '../../ui/kit/Table';
+import css from './market.module.css';
 
 /** Promise against supply by product and week. Why is put together here: its words would be most of the page otherwise. */
 export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
   const weeks = rows[0]?.cells ?? [];
   return (
     <ScrollTable label="Supply against promise by week">
-      <LightTable sticky style={{ minWidth: 900 }}>
+      <LightTable sticky className={css.wide}>
         <thead>
           <tr>
             <LightHeadCell>Product</LightHeadCell>
@@ -36,12 +36,7 @@ export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
                 </Text>
               </LightCell>
               {row.cells.map((c) => (
-                <LightCell
-                  num
-                  small
-                  key={c.weekStart}
-                  style={c.short ? { background: `color-mix(in srgb, ${tone.roe} 22%, transparent)` } : undefined}
-                >
+                <LightCell num small key={c.weekStart} className={c.short ? css.short : undefined}>
                   {c.none ? (
                     <Text quiet>–</Text>
                   ) : (

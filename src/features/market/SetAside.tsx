@@ -10,7 +10,8 @@ import { storedValues } from '../../ui/form/RecordField';
 import { useEntryKey } from '../../ui/form/useEntryKey';
 import { unitName } from '../../core/quantity/units';
 import { setAside } from './actions';
-import { Text } from '../../ui/kit/kit';
+import { Buttons, Text } from '../../ui/kit/kit';
+import css from './market.module.css';
 
 interface SetAsideProps {
   orderId: string;
@@ -78,7 +79,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
       setReason('');
     });
   return (
-    <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
+    <Buttons className={css.spaced}>
       <TextField
         select
         label={`Lot of ${inSentence(line.name)}`}
@@ -116,6 +117,6 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
       <Button variant="outlined" onClick={send} disabled={pending}>
         Set aside
       </Button>
-    </div>
+    </Buttons>
   );
 }

@@ -7,6 +7,7 @@ import { newEntryKey } from '../../ui/outcome';
 import { putBack } from './actions';
 import type { OrderPage } from './queries';
 import { Text } from '../../ui/kit/kit';
+import css from './market.module.css';
 
 interface SetAsideLotsProps {
   order: Pick<OrderPage['order'], 'id' | 'version' | 'state'>;
@@ -28,7 +29,7 @@ export function SetAsideLots({ order, line, units }: SetAsideLotsProps) {
   return (
     <Text small>
       {line.setAside.map((a) => (
-        <span key={a.movementId} style={{ marginRight: 8 }}>
+        <span key={a.movementId} className={css.lot}>
           <Text mono quiet>
             {a.lotCode} {formatQuantity(a.quantity, line.unit, units)}
           </Text>

@@ -90,10 +90,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
             ) : (
               <Rows>
                 {page.ripe.map((r) => (
-                  <Row
-                    key={r.lotCode}
-                    style={{ display: 'grid', gridTemplateColumns: '44px 1fr auto', gap: '2px 10px' }}
-                  >
+                  <Row key={r.lotCode} className={css.pick}>
                     <Text mono>{r.bed}</Text>
                     <span>
                       <Text strong>{r.crop}</Text>{' '}
@@ -104,7 +101,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                     <Text mono small>
                       {formatNumber(r.plants)} places · {r.since === 0 ? 'since today' : `for ${r.since} d`}
                     </Text>
-                    <Text small quiet={!!r.pick} tone={r.pick ? null : 'attention'} style={{ gridColumn: '2 / -1' }}>
+                    <Text small quiet={!!r.pick} tone={r.pick ? null : 'attention'} className={css.wide}>
                       {pickWords(r.pick)}
                     </Text>
                   </Row>
@@ -133,24 +130,21 @@ function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; ma
   const open = batch.checks.filter((c) => !c.met);
   return (
     <Row>
-      <div style={{ display: 'flex', gap: 10, alignItems: 'baseline', flexWrap: 'wrap' }}>
+      <div className={css.head}>
         <Text strong>
           {formatNumber(batch.count)} {inSentence(batch.species)}
         </Text>
         <Text mono small>
           {batch.lotCode} · {batch.from} → {batch.where}
         </Text>
-        <span style={{ marginLeft: 'auto' }}>
+        <Text end>
           harvest{' '}
           <strong>
             {batch.harvestOn < today ? `was due ${shortDay(batch.harvestOn)}` : shortDay(batch.harvestOn)}
           </strong>
-        </span>
+        </Text>
       </div>
-      <ol
-        style={{ display: 'flex', gap: 6, flexWrap: 'wrap', listStyle: 'none', padding: 0, margin: '6px 0' }}
-        aria-label="Steps"
-      >
+      <ol className={css.stages} aria-label="Steps">
         {batch.steps.map((s) => (
           <li key={s.id} className={classes(css.stage, s.done && css.done)}>
             {s.done ? '✓ ' : ''}

@@ -1,52 +1,16 @@
 'use client';
-import TextField from '@mui/material/TextField';
 import Button from '@mui/material/Button';
-import { useState, useTransition } from 'react';
-import { useEntryKey } from '../../ui/form/useEntryKey';
-import { leaveHandover } from './actions';
-import { Stack, Text } from '../../ui/kit/kit';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+
+const HandoverForm = dynamic(() => import('./HandoverForm').then((m) => m.HandoverForm), { ssr: false });
 
 export function Handover() {
-  const [words, setWords] = useState('');
   const [open, setOpen] = useState(false);
-  const [wrong, setWrong] = useState<string | null>(null);
-  const [entryKey, answered] = useEntryKey();
-  const [pending, start] = useTransition();
-  if (!open) {
-    return (
-      <Button size="small" onClick={() => setOpen(true)} sx={{ mt: 1 }}>
-        Write one
-      </Button>
-    );
-  }
-  const send = () =>
-    start(async () => {
-      const outcome = await leaveHandover({ words, entryKey }).catch(() => null);
-      if (!outcome) return setWrong('No connection: what you wrote is still here. Press again when it is back.');
-      answered(outcome);
-      if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
-      setWords('');
-      setOpen(false);
-    });
+  if (open) return <HandoverForm onDone={() => setOpen(false)} />;
   return (
-    <Stack>
-      <TextField
-        id="handover"
-        label="For the next shift"
-        multiline
-        minRows={3}
-        value={words}
-        onChange={(e) => setWords(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: 500 } }}
-      />
-      {wrong && (
-        <Text as="p" tone="danger" small role="alert">
-          {wrong}
-        </Text>
-      )}
-      <Button variant="contained" onClick={send} disabled={pending}>
-        Leave it
-      </Button>
-    </Stack>
+    <Button size="small" onClick={() => setOpen(true)} sx={{ mt: 1 }}>
+      Write one
+    </Button>
   );
 }

@@ -16,6 +16,7 @@ import { Why } from '../../ui/Why';
 import { doJob } from './actions';
 import type { RoundJob } from './queries';
 import { Mark, Stack, Text } from '../../ui/kit/kit';
+import css from './round.module.css';
 
 interface JobDialogProps {
   job: RoundJob;
@@ -39,7 +40,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
 
   return (
     <Dialog open onClose={onClose} fullScreen={small} fullWidth maxWidth="sm" aria-labelledby="job-title">
-      <form onSubmit={entry.submit} noValidate style={{ display: 'contents' }}>
+      <form onSubmit={entry.submit} noValidate className={css.contents}>
         <DialogTitle id="job-title">
           {job.place} · {job.title}
         </DialogTitle>

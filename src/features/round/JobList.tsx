@@ -99,7 +99,7 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
     );
   return (
     // eslint-disable-next-line no-restricted-syntax -- a hundred rows: an MUI button costs the server fifteen times as much
-    <button type="button" className={css.job} onClick={onOpen}>
+    <button type="button" className={css.job} data-job={job.kind} onClick={onOpen}>
       {content}
     </button>
   );

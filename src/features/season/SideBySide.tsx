@@ -8,6 +8,7 @@ import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { ChipButton } from '../../ui/kit/Chip';
+import css from './season.module.css';
 
 interface SideBySideProps {
   plans: Compared[];
@@ -22,7 +23,7 @@ interface SideBySideProps {
 export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: SideBySideProps) {
   const [plan, ...drafts] = plans;
   return (
-    <Sheet style={{ marginBottom: 12 }} aria-label="Drafts side by side">
+    <Sheet className={css.compare} aria-label="Drafts side by side">
       <SheetHead>
         <h2>Side by side</h2>
         <Text quiet small>
@@ -58,7 +59,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
           <TableBody>
             {plan!.measures.map((row) => (
               <TableRow key={row.key}>
-                <HeadCell scope="row" style={{ fontWeight: 400, verticalAlign: 'top' }}>
+                <HeadCell scope="row" className={css.measure}>
                   {row.label}
                 </HeadCell>
                 {plans.map((p) => (

@@ -10,6 +10,8 @@ export interface TextLook {
   strong?: boolean;
   /** Against the right edge. */
   right?: boolean;
+  /** Kept on one line. */
+  nowrap?: boolean;
   /** Pushed to the end of its row. */
   end?: boolean;
   tone?: Tone | null | undefined;
@@ -30,7 +32,7 @@ export interface Layout {
 type PartProps<T extends ElementType> = TextLook &
   Layout & { as?: T; className?: string | undefined; children?: ReactNode } & Omit<ComponentProps<T>, keyof TextLook | keyof Layout | 'as' | 'className' | 'children'>; // prettier-ignore
 
-const LOOKS = ['small', 'quiet', 'mono', 'strong', 'right', 'end', 'stack', 'columns', 'buttons'] as const;
+const LOOKS = ['small', 'quiet', 'mono', 'strong', 'right', 'nowrap', 'end', 'stack', 'columns', 'buttons'] as const;
 
 export const classes = (...names: (string | false | null | undefined)[]) =>
   names.filter(Boolean).join(' ') || undefined;

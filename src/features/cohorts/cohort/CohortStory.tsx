@@ -113,7 +113,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
             <TableBody>
               {lines.map((l) => (
                 <TableRow key={l.key} gone={l.takenBack}>
-                  <Cell mono style={{ whiteSpace: 'nowrap' }}>
+                  <Cell mono nowrap>
                     {shortDay(l.day)}
                   </Cell>
                   <Cell>
@@ -162,7 +162,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
               <TableBody>
                 {page.feedings.map((f) => (
                   <TableRow key={f.movementId} gone={f.takenBack}>
-                    <Cell mono style={{ whiteSpace: 'nowrap' }}>
+                    <Cell mono nowrap>
                       {shortDay(f.day)}
                     </Cell>
                     <Cell mono>

@@ -210,7 +210,7 @@ function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grad
         <TableBody>
           {grades.rows.map((g) => (
             <TableRow key={g.name}>
-              <Cell style={{ whiteSpace: 'nowrap' }}>
+              <Cell nowrap>
                 {g.name}
                 {!g.name.includes(`${g.fromCm}–${g.toCm}`) && (
                   <Text as="div" small quiet>

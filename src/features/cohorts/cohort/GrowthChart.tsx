@@ -19,6 +19,7 @@ import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { tone } from '../../../ui/theme/tones';
 import { Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import css from '../cohorts.module.css';
 
 interface GrowthChartProps {
   points: GrowthPoint[];
@@ -45,7 +46,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
   const say = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value));
   return (
     <>
-      <div style={{ width: '100%', height: 320 }} role="img" aria-label={`Growth in ${unit}, samples and forecast`}>
+      <div className={css.chart} role="img" aria-label={`Growth in ${unit}, samples and forecast`}>
         <ResponsiveContainer>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
             <CartesianGrid stroke={tone.line} vertical={false} />

@@ -1,11 +1,12 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { Text } from '../../../ui/kit/kit';
+import css from '../cohorts.module.css';
 
 export const GrowthChartLazy = dynamic(() => import('./GrowthChart').then((m) => m.GrowthChart), {
   ssr: false,
   loading: () => (
-    <Text as="div" quiet style={{ height: 300 }}>
+    <Text as="div" quiet className={css.chart}>
       Drawing the growth…
     </Text>
   ),

@@ -8,10 +8,10 @@ import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { keepFeedRule, type Said } from '../actions';
 import type { FeedPage } from './feedQueries';
 import { SaidLines } from '../SaidLines';
-import { tone } from '../../../ui/theme/tones';
 import { Sheet, SheetBody, SheetHead, Text, Unseen } from '../../../ui/kit/kit';
 import { FileChip } from '../../../ui/kit/SmallInput';
 import Button from '@mui/material/Button';
+import css from '../cohorts.module.css';
 
 /** How one species is fed: by growth or by a table of the farm's own, which goes out and comes in as CSV. */
 export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number]; page: FeedPage }) {
@@ -153,7 +153,7 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
                 rows={5}
                 value={table}
                 onChange={(e) => setTable(e.target.value)}
-                style={{ width: '100%', font: 'inherit', color: 'inherit', background: tone.sheet }}
+                className={css.tableFile}
               />
               {wrong && (
                 <Text tone="danger" role="alert">

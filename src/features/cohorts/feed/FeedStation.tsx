@@ -15,6 +15,7 @@ import { SaidLines } from '../SaidLines';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Choices, Columns, Sheet, SheetBody, SheetHead, Stack, Tag, Text, Unseen } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import css from '../cohorts.module.css';
 
 export function FeedStation({ page }: { page: FeedPage }) {
   const { units, currency } = page;
@@ -72,7 +73,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
                   <Cell mono strong>
                     {t.place}
                   </Cell>
-                  <Cell style={{ minWidth: 150 }}>
+                  <Cell className={css.wideCell}>
                     {t.lots}
                     <Text as="div" small quiet>
                       {formatNumber(t.count)} {inSentence(t.species)}

@@ -6,6 +6,7 @@ import { readNumber } from './shared';
 import { Buttons, Text } from '../../../ui/kit/kit';
 import { ChipButton } from '../../../ui/kit/Chip';
 import { SmallInput } from '../../../ui/kit/SmallInput';
+import css from '../cohorts.module.css';
 
 interface CountByWeightProps {
   /** Which fish, in a sentence: "the large ones". */
@@ -27,7 +28,7 @@ export function CountByWeight({ what, together, units, onCount }: CountByWeightP
   return (
     <Text as="details" small>
       <summary>Count {what} by weight</summary>
-      <Buttons style={{ marginTop: 8 }}>
+      <Buttons className={css.spaced}>
         <label>
           A few of them <SmallInput inputMode="numeric" value={few} onChange={(e) => setFew(e.target.value)} />
         </label>

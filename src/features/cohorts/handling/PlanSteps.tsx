@@ -8,6 +8,7 @@ import { editStep, type Said } from '../actions';
 import { SaidLines } from '../SaidLines';
 import { Empty, Row, Rows, SheetBody, Text, WordButton } from '../../../ui/kit/kit';
 import { ChipButton } from '../../../ui/kit/Chip';
+import css from '../cohorts.module.css';
 
 export interface ShownStep {
   id: string;
@@ -59,7 +60,7 @@ export function PlanSteps({
       <Rows>
         {steps.map((s) => (
           <Row key={s.id}>
-            <div style={{ display: 'grid', gridTemplateColumns: '64px 1fr auto', gap: 10 }}>
+            <div className={css.planned}>
               <Text mono tone={s.day < today ? 'danger' : null}>
                 {s.day < today ? 'late' : shortDay(s.day)}
               </Text>
@@ -122,7 +123,7 @@ function Edit({
     { name: 'count', label: 'Fish', kind: 'count', start: step.count },
   ];
   return (
-    <div style={{ marginTop: 10 }}>
+    <div className={css.spaced}>
       <ActionForm
         fields={fields}
         units={units}

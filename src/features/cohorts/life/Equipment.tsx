@@ -6,6 +6,7 @@ import { keepLifeSupport, type Said } from '../actions';
 import type { LifePage } from './lifeQueries';
 import { SaidLines } from '../SaidLines';
 import { Stack } from '../../../ui/kit/kit';
+import css from '../cohorts.module.css';
 
 /** Aerators and filters as their plates say, one a line. */
 export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; page: LifePage }) {
@@ -39,7 +40,7 @@ export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; pag
   return (
     <details>
       <summary>Aerators and filters of this loop</summary>
-      <Stack style={{ paddingTop: 8 }}>
+      <Stack className={css.spaced}>
         <SaidLines said={said} />
         <ActionForm
           key={loop.version}

@@ -13,6 +13,7 @@ import { layDraft } from '../actions';
 import type { PlannerPage } from './plannerQuery';
 import { Buttons, Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import css from '../cohorts.module.css';
 
 const SHOWN_LIMITS = 8;
 
@@ -43,7 +44,7 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
         {said.length > 0 && (
           <Rows data-testid="bindings">
             {said.slice(0, SHOWN_LIMITS).map((words) => (
-              <Mark as="li" tone="attention" small key={words} style={{ borderBottom: 0, marginBottom: 4 }}>
+              <Mark as="li" tone="attention" small key={words} className={css.limit}>
                 {words}
               </Mark>
             ))}
@@ -76,7 +77,7 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
   return (
     <div>
       <p>Of what is wanted beyond the kept plan it brings</p>
-      <Facts as="ul" style={{ listStyle: 'none', padding: 0, margin: '6px 0 0' }}>
+      <Facts as="ul" className={css.metFacts}>
         {answer.wanted.map((w) => (
           <li key={w.speciesCode}>
             {name(w.speciesCode)}{' '}

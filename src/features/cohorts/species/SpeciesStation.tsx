@@ -20,7 +20,7 @@ import type { SpeciesPage } from './speciesQuery';
 import { SaidLines } from '../SaidLines';
 import { SpeciesSale } from './SpeciesSale';
 import { tone } from '../../../ui/theme/tones';
-import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen, classes } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
 
 interface NumberField {
@@ -219,7 +219,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
           {species.note ? `. Note: ${species.note}` : ''}.
         </Text>
         <div
-          style={{ width: '100%', height: 140 }}
+          className={classes(css.chart, css.small)}
           role="img"
           aria-label={`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}
         >

@@ -10,6 +10,7 @@ import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import vessels from '../../../ui/draw/vessel.module.css';
+import css from '../cohorts.module.css';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
   Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
@@ -21,9 +22,9 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
       <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Unseen as="h1">Cohorts</Unseen>
-      <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
+      <div className={css.loops}>
         {page.loops.map((loop) => (
-          <Sheet key={loop.name} style={{ flex: '1 1 auto' }}>
+          <Sheet key={loop.name}>
             <SheetHead>
               <h2>{loop.name}</h2>
               <Text quiet small end>

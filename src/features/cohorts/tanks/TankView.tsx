@@ -21,7 +21,20 @@ import { CohortsNav } from '../CohortsNav';
 import type { TankPage } from './oneTankQuery';
 import { SaidLines } from '../SaidLines';
 import { tone } from '../../../ui/theme/tones';
-import { Columns, Empty, Facts, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
+import {
+  Columns,
+  Empty,
+  Facts,
+  Row,
+  Rows,
+  Sheet,
+  SheetBody,
+  SheetHead,
+  Stack,
+  Text,
+  classes,
+} from '../../../ui/kit/kit';
+import css from '../cohorts.module.css';
 
 export function TankView({ page }: { page: TankPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -149,7 +162,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
   const series = page.series.map((p) => ({ day: p.day, kgM3: shown(p.kgM3) }));
   return (
     <div
-      style={{ width: '100%', height: 220 }}
+      className={classes(css.chart, css.low)}
       role="img"
       aria-label={`Crowding of ${page.place.code} over the coming half year, ${unit}, against its limit of ${limit ?? 'none'}`}
     >
@@ -213,7 +226,7 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
           {page.here.map((h) => (
             <li key={h.lotCode}>
               <Row as={Link} href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
-                <Text strong style={{ textDecoration: 'underline' }}>
+                <Text strong className={css.underlined}>
                   {h.lotCode}
                 </Text>{' '}
                 <Text quiet>{h.species}</Text> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}

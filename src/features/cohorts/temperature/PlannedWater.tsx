@@ -4,7 +4,8 @@ import { shortDay } from '../../../core/quantity/sayDay';
 import { formatTemperature, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
 import type { TemperaturePage } from './temperatureQuery';
 import { tone } from '../../../ui/theme/tones';
-import { Row, Rows, Text } from '../../../ui/kit/kit';
+import { Row, Rows, Text, classes } from '../../../ui/kit/kit';
+import css from '../cohorts.module.css';
 
 /** Tint and dash of each loop in turn: told apart without colour too. */
 const PENS = [
@@ -29,7 +30,7 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
   return (
     <>
       <div
-        style={{ width: '100%', height: 240 }}
+        className={classes(css.chart, css.middle)}
         role="img"
         aria-label={`Planned water: ${loops.map((l) => `${l.name} ${range(l)}`).join(', ')}`}
       >

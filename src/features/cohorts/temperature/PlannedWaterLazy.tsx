@@ -1,11 +1,12 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { Text } from '../../../ui/kit/kit';
+import { Text, classes } from '../../../ui/kit/kit';
+import css from '../cohorts.module.css';
 
 export const PlannedWaterLazy = dynamic(() => import('./PlannedWater').then((m) => m.PlannedWater), {
   ssr: false,
   loading: () => (
-    <Text as="div" quiet style={{ height: 240 }}>
+    <Text as="div" quiet className={classes(css.chart, css.middle)}>
       Drawing the water…
     </Text>
   ),

@@ -1,0 +1,45 @@
+'use client';
+import TextField from '@mui/material/TextField';
+import Button from '@mui/material/Button';
+import { useState, useTransition } from 'react';
+import { useEntryKey } from '../../ui/form/useEntryKey';
+import { leaveHandover } from './actions';
+import { Stack, Text } from '../../ui/kit/kit';
+
+/** What the next shift should know, loaded when someone has something to say. */
+export function HandoverForm({ onDone }: { onDone: () => void }) {
+  const [words, setWords] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [entryKey, answered] = useEntryKey();
+  const [pending, start] = useTransition();
+  const send = () =>
+    start(async () => {
+      const outcome = await leaveHandover({ words, entryKey }).catch(() => null);
+      if (!outcome) return setWrong('No connection: what you wrote is still here. Press again when it is back.');
+      answered(outcome);
+      if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
+      setWords('');
+      onDone();
+    });
+  return (
+    <Stack>
+      <TextField
+        id="handover"
+        label="For the next shift"
+        multiline
+        minRows={3}
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        slotProps={{ htmlInput: { maxLength: 500 } }}
+      />
+      {wrong && (
+        <Text as="p" tone="danger" small role="alert">
+          {wrong}
+        </Text>
+      )}
+      <Button variant="contained" onClick={send} disabled={pending}>
+        Leave it
+      </Button>
+    </Stack>
+  );
+}
