@@ -36,6 +36,8 @@ export function FileChip({ children }: { children: ReactNode }) {
   return (
     <Button
       component="label"
+      role={undefined}
+      tabIndex={-1}
       variant="outlined"
       color="inherit"
       sx={{ minHeight: { xs: 48, md: 40 }, fontWeight: 400 }}
