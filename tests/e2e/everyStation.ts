@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { expect, signIn, test, useFarm } from './help';
 
 const STATIONS = [
@@ -7,6 +8,30 @@ const STATIONS = [
     (room) => `/cohorts/${room}`,
   ),
 ];
+
+/** A laptop at 150 and 200 %, and the narrowest phone. */
+const NARROWER = [
+  { width: 853, height: 533 },
+  { width: 640, height: 400 },
+  { width: 320, height: 640 },
+];
+
+async function expectRoom(page: Page, path: string) {
+  for (const size of NARROWER) {
+    await page.setViewportSize(size);
+    const wide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    await expect.poll(wide, { message: `${path} scrolls sideways at ${size.width} px` }).toBeLessThanOrEqual(0);
+  }
+}
+
+async function expectContrastInTheDark(page: Page, path: string) {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(page.locator('html')).toHaveAttribute('data-scheme', 'dark');
+  const { violations } = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
+  expect(violations.map((v) => `${path} in the dark: ${v.nodes[0]?.target}`)).toEqual([]);
+  await page.emulateMedia({ colorScheme: 'light' });
+  await expect(page.locator('html')).toHaveAttribute('data-scheme', 'light');
+}
 
 /** Opens every station in a window of a size. One file each, so that sizes are tried beside each other. */
 export function tryEveryStation(name: string, viewport: { width: number; height: number }) {
@@ -25,6 +50,9 @@ export function tryEveryStation(name: string, viewport: { width: number; height:
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
       );
       expect(wide, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
+      await expectRoom(page, path);
+      await page.setViewportSize(viewport);
+      await expectContrastInTheDark(page, path);
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
       expect(violations.map((v) => `${path}: ${v.id} ${v.nodes[0]?.target}`)).toEqual([]);
     }

@@ -172,6 +172,7 @@ describe('the season board', () => {
   test('a harvest is slid by arrow keys, and not beyond where its feed stop would be past', () => {
     const onSlide = vi.fn();
     const onBlocked = vi.fn();
+    const onDecide = vi.fn();
     const draw = (shift: number) => (
       <svg>
         <Handle
@@ -182,11 +183,16 @@ describe('the season board', () => {
           today={TODAY}
           onSlide={onSlide}
           onBlocked={onBlocked}
+          isStop
+          onStop={vi.fn()}
+          onDecide={onDecide}
         />
       </svg>
     );
     const { rerender } = render(draw(0));
     const slider = screen.getByRole('slider', { name: /Harvest of 82 from TRT-31/ });
+    fireEvent.keyDown(slider, { key: 'Enter' });
+    expect(onDecide).toHaveBeenCalledTimes(1);
     fireEvent.keyDown(slider, { key: 'ArrowLeft' });
     expect(onSlide).toHaveBeenLastCalledWith('g', -1, true);
     fireEvent.keyDown(slider, { key: 'ArrowRight' });

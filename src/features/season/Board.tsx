@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { BoardHandle, BoardSeries } from '../../core/plan/board';
 import type { PlanChange } from '../../core/plan/changes';
 import { addDays, daysBetween, weekday } from '../../core/quantity/days';
@@ -35,14 +35,17 @@ interface BoardProps {
   onBlocked: (handle: BoardHandle, shift: number) => void;
   /** How much wider than its frame it is drawn. */
   zoom: number;
+  /** From a handle on to what its slide means. */
+  onDecide: () => void;
 }
 
 /** Narrower nothing on it can be read. */
 const LEAST_WIDTH = 680;
 
-export function Board({ page, board, changes, onSlide, onBlocked, zoom }: BoardProps) {
+export function Board({ page, board, changes, onSlide, onBlocked, zoom, onDecide }: BoardProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [framePx, setFramePx] = useState(840);
+  const [stop, setStop] = useState<string | null>(null);
   const width = Math.max(LEAST_WIDTH, framePx) * zoom;
   const [allProducts, setAllProducts] = useState(false);
   useEffect(() => {
@@ -94,6 +97,9 @@ export function Board({ page, board, changes, onSlide, onBlocked, zoom }: BoardP
   const handles = [...page.board.handles, ...board.handles.filter((h) => !known.has(h.groupId))].filter(
     (h) => laneOf.has(h.placeId) && h.at + shiftOf(h) >= page.from && !dropped.has(h.groupId) && h.at < scale.until,
   );
+  // In the order one reads: lane by lane, each from left to right.
+  handles.sort((a, b) => laneOf.get(a.placeId)! - laneOf.get(b.placeId)! || a.at + shiftOf(a) - (b.at + shiftOf(b)));
+  const stopAt = handles.some((h) => h.groupId === stop) ? stop : handles[0]?.groupId;
   const marks = handles.map((h) => [h.placeId, h.at + shiftOf(h)] as const);
   const marksOf = new Map(
     [...laneOf.keys()].map((id) => [id, marks.filter(([place]) => place === id).map(([, at]) => at)]),
@@ -117,6 +123,7 @@ export function Board({ page, board, changes, onSlide, onBlocked, zoom }: BoardP
           width={width}
           height={height}
           role="group"
+          onKeyDown={stepAmong}
           aria-label="Season board: tanks, balance, beds and supply on one time axis"
         >
           <defs>
@@ -185,6 +192,9 @@ export function Board({ page, board, changes, onSlide, onBlocked, zoom }: BoardP
               key={h.groupId}
               handle={h}
               shift={shiftOf(h)}
+              isStop={h.groupId === stopAt}
+              onStop={() => setStop(h.groupId)}
+              onDecide={onDecide}
               top={laneOf.get(h.placeId)!}
               scale={scale}
               today={page.today}
@@ -208,4 +218,14 @@ const NO_MARKS: readonly number[] = [];
 function cropsOf(placeId: string, board: BoardSeries, facts: SeasonPage['facts']): string {
   const codes = new Set(board.plants.filter((s) => s.placeId === placeId).map((s) => s.cropCode));
   return [...codes].map((code) => inSentence(facts.crops.find((c) => c.code === code)?.name ?? '')).join(', ');
+}
+
+/** Up and down lead from one handle to the next, home and end to the first and last. */
+function stepAmong(event: KeyboardEvent<SVGSVGElement>) {
+  const all = [...event.currentTarget.querySelectorAll<SVGGElement>('[data-handle]')];
+  const at = all.indexOf(event.target as SVGGElement);
+  const to = { ArrowUp: at - 1, ArrowDown: at + 1, Home: 0, End: all.length - 1 }[event.key];
+  if (to === undefined || at < 0) return;
+  event.preventDefault();
+  all[Math.max(0, Math.min(all.length - 1, to))]?.focus();
 }

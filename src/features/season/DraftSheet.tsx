@@ -5,6 +5,9 @@ import type { Consequence } from '../../core/plan/consequences';
 import { Buttons, Mark, Rows, Sheet, SheetBody, SheetHead, Text, type Tone } from '../../ui/kit/kit';
 import css from './season.module.css';
 
+/** Where Enter on the board leads to. */
+export const KEEP_BUTTON = 'keep-draft';
+
 /** More nobody reads before deciding. */
 const MOST_SHOWN = 16;
 const TONES: Record<Consequence['tone'], Tone> = { worse: 'danger', better: 'good', note: 'soon' };
@@ -79,7 +82,7 @@ export function DraftSheet(p: DraftSheetProps) {
         <Buttons>
           {p.mayKeep && (
             <>
-              <Button variant="contained" onClick={p.onKeep} disabled={p.blocked}>
+              <Button id={KEEP_BUTTON} variant="contained" onClick={p.onKeep} disabled={p.blocked}>
                 Keep draft
               </Button>
               <Button variant="outlined" onClick={p.onLayAside} disabled={p.blocked}>

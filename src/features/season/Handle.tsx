@@ -25,10 +25,26 @@ interface HandleProps {
   onSlide: (groupId: string, days: number, final: boolean) => void;
   /** It was pushed to where it cannot go. */
   onBlocked: (handle: BoardHandle, shift: number) => void;
+  /** The one of the board that the Tab key stops at; from it up and down lead to the others. */
+  isStop: boolean;
+  onStop: () => void;
+  /** On to what the slide means. */
+  onDecide: () => void;
 }
 
 /** Grab it and slide it: by pointer, or with the arrow keys a day at a time. */
-export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }: HandleProps) {
+export function Handle({
+  handle,
+  shift,
+  top,
+  scale,
+  today,
+  onSlide,
+  onBlocked,
+  isStop,
+  onStop,
+  onDecide,
+}: HandleProps) {
   const origin = useRef(0);
   const [drag, setDrag] = useState<number | null>(null);
   const at = handle.at + shift + (drag ?? 0);
@@ -53,6 +69,10 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
     setDrag(null);
   };
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      return onDecide();
+    }
     const days = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (!days) return;
     event.preventDefault();
@@ -63,7 +83,8 @@ export function Handle({ handle, shift, top, scale, today, onSlide, onBlocked }:
     <g
       className={css.handle}
       role="slider"
-      tabIndex={0}
+      tabIndex={isStop ? 0 : -1}
+      onFocus={onStop}
       aria-label={words}
       aria-valuenow={at}
       aria-valuemin={handle.at + handle.earliest}

@@ -41,9 +41,8 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
           <details>
             <summary>What the marks mean</summary>
             <Text as="ul" small quiet className={css.legend}>
-              <li>
-                ○ harvest, ◇ move or stocking, □ sowing (where it enters the bed): grab one and slide it, or use ← →
-              </li>
+              <li>○ harvest, ◇ move or stocking, □ sowing (where it enters the bed): grab one and slide it</li>
+              <li>By keys: ↑ ↓ from one to the next, ← → slide it a day, Enter goes on to the draft</li>
               <li>Solid is recorded, hatched is forecast; the black line is today.</li>
               <li>A body is as high as its tank is full; an orange edge is over the limit.</li>
               <li>Balance: feed for each planted m² against its comfortable band; reddish days go hungry.</li>

@@ -11,7 +11,7 @@ import { SaidBar } from '../../ui/SaidBar';
 import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
-import { DraftSheet } from './DraftSheet';
+import { DraftSheet, KEEP_BUTTON } from './DraftSheet';
 import { SeasonSide, ZOOMS, type Zoom } from './SeasonSide';
 import { SideBySide } from './SideBySide';
 import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
@@ -167,6 +167,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           onSlide={slide}
           onBlocked={blocked}
           zoom={ZOOMS[zoom]}
+          onDecide={() => document.getElementById(KEEP_BUTTON)?.focus()}
         />
         <SeasonSide
           page={page}

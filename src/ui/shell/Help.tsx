@@ -17,7 +17,8 @@ const KEYS: [string, string][] = [
   ['L', 'open the log line'],
   ['N', 'new here: an order on Market, for example'],
   ['?', 'this list'],
-  ['← →', 'on a grabbed harvest or sowing on Season: slide it by a day'],
+  ['↑ ↓', 'on Season: from one harvest, move or sowing to the next'],
+  ['← →', 'on one of them: slide it by a day; Enter goes on to what it means'],
 ];
 
 export function Help({ onClose }: { onClose: () => void }) {

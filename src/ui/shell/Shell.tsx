@@ -71,6 +71,9 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
   const links = STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
   return (
     <div className={css.frame}>
+      <a className={css.skip} href="#main">
+        To the work
+      </a>
       <div className={css.rail}>
         <div className={css.brand}>
           <Mark />
@@ -101,7 +104,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
       <div className={css.dialRow}>
         <DayDial today={today} day={day} setDay={setDay} onPick={() => setPicking(true)} />
       </div>
-      <main className={css.main} id="main" aria-busy={pending}>
+      <main className={css.main} id="main" tabIndex={-1} aria-busy={pending}>
         {notices}
         {children}
       </main>
