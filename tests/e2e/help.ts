@@ -1,4 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import type { Knex } from 'knex';
 import { appOn } from '../../scripts/lib/app.mjs';
@@ -55,7 +55,9 @@ export function today(): string {
 
 /** Lets the app's clock stand at half past eight on a day. */
 export function setDay(day: string) {
-  writeFileSync(farm!.clockFile, `${day}T08:30:00Z`);
+  // Put in place whole: a server may be reading it just now, and half a file is no time.
+  writeFileSync(`${farm!.clockFile}.new`, `${day}T08:30:00Z`);
+  renameSync(`${farm!.clockFile}.new`, farm!.clockFile);
 }
 
 /** A session as the sign-in form opens it, without the form. */
