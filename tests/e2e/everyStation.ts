@@ -25,11 +25,12 @@ async function expectRoom(page: Page, path: string) {
 }
 
 async function expectContrastInTheDark(page: Page, path: string) {
-  await page.emulateMedia({ colorScheme: 'dark' });
+  // Without fading, so that no colour is caught half way.
+  await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
   await expect(page.locator('html')).toHaveAttribute('data-scheme', 'dark');
   const { violations } = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
   expect(violations.map((v) => `${path} in the dark: ${v.nodes[0]?.target}`)).toEqual([]);
-  await page.emulateMedia({ colorScheme: 'light' });
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await expect(page.locator('html')).toHaveAttribute('data-scheme', 'light');
 }
 
