@@ -11,6 +11,7 @@ export function SaidBar({ said, onClose }: { said: { tone: Tone; words: string }
   return (
     <Snackbar
       open={said !== null}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
       autoHideDuration={SHOWN_MS}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
       sx={{ bottom: { xs: 118, md: 64 } }}
