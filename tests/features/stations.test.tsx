@@ -169,6 +169,40 @@ describe('the season board', () => {
     earliest: -5,
   };
 
+  test('what a slide means is asked while the handle is dragged, before it is let go', () => {
+    const onSlide = vi.fn();
+    const onBlocked = vi.fn();
+    vi.stubGlobal('PointerEvent', MouseEvent);
+    render(
+      <svg>
+        <Handle
+          handle={handle}
+          shift={0}
+          top={0}
+          scale={scale}
+          today={TODAY}
+          onSlide={onSlide}
+          onBlocked={onBlocked}
+          isStop
+          onStop={vi.fn()}
+          onDecide={vi.fn()}
+        />
+      </svg>,
+    );
+    const slider = screen.getByRole('slider', { name: /Harvest of 82/ });
+    Object.assign(slider, { setPointerCapture: () => undefined });
+    fireEvent.pointerDown(slider, { clientX: 100 });
+    fireEvent.pointerMove(slider, { clientX: 100 + scale.dayPx * 3 });
+    expect(onSlide).toHaveBeenLastCalledWith('g', 3, false);
+    // Pushed to where its first step would be past, it says so at once.
+    fireEvent.pointerMove(slider, { clientX: 100 - scale.dayPx * 9 });
+    expect(onSlide).toHaveBeenLastCalledWith('g', -5, false);
+    expect(onBlocked).toHaveBeenLastCalledWith(handle, -5);
+    fireEvent.pointerUp(slider);
+    expect(onSlide).toHaveBeenLastCalledWith('g', -5, true);
+    vi.unstubAllGlobals();
+  });
+
   test('a harvest is slid by arrow keys, and not beyond where its feed stop would be past', () => {
     const onSlide = vi.fn();
     const onBlocked = vi.fn();

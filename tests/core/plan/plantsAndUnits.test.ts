@@ -8,8 +8,17 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { OutlookDesk } from '../../../src/core/plan/outlook';
 import { DEFAULT_SETTINGS, type PlanStep } from '../../../src/core/plan/types';
 import { addDays, daysBetween } from '../../../src/core/quantity/days';
-import { formatMoney, toMajor, toMinor } from '../../../src/core/quantity/money';
-import { formatTemperature, formatVolume, METRIC, unitName, type UnitChoice } from '../../../src/core/quantity/units';
+import { formatAboutMoney, formatMoney, toMajor, toMinor } from '../../../src/core/quantity/money';
+import {
+  densityUnit,
+  formatDensity,
+  formatTemperature,
+  formatVolume,
+  METRIC,
+  toShownDensity,
+  unitName,
+  type UnitChoice,
+} from '../../../src/core/quantity/units';
 import { aFarm, aLoop, ids } from '../farm';
 
 const TODAY = '2026-06-01';
@@ -132,6 +141,20 @@ describe('numbers as a person reads them', () => {
     expect(formatVolume(1500, US)).toBe('396 gal');
     expect(formatMoney(123_456, 'EUR')).toBe('€1,234.56');
     expect(unitName('smallMass', US)).toBe('oz');
+  });
+
+  test('crowding is in one unit system: kg/m³, or lb/ft³ for those who weigh in pounds', () => {
+    expect(formatDensity(40, METRIC)).toBe('40.0 kg/m³');
+    expect(formatDensity(40, US)).toBe('2.50 lb/ft³');
+    expect(densityUnit(US)).toBe('lb/ft³');
+    expect(toShownDensity(16.018463, US)).toBeCloseTo(1);
+  });
+
+  test('an estimate of money has three figures, and cents only when it is small', () => {
+    expect(formatAboutMoney(359_844, 'EUR')).toBe('€3,600');
+    expect(formatAboutMoney(-50_268, 'EUR')).toBe('-€503');
+    expect(formatAboutMoney(283, 'EUR')).toBe('€2.83');
+    expect(formatAboutMoney(0, 'EUR')).toBe('€0.00');
   });
 
   test('consequences speak the person’s units', () => {
