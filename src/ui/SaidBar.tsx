@@ -6,8 +6,15 @@ import css from './said.module.css';
 
 const SHOWN_MS = 10_000;
 
-/** What was just recorded or refused, said beside the thumb, above the stations of a phone. */
-export function SaidBar({ said, onClose }: { said: { tone: Tone; words: string } | null; onClose: () => void }) {
+/** What was just recorded or refused, said beside the thumb, above the stations of a phone; with a way back where there is one. */
+interface SaidBarProps {
+  said: { tone: Tone; words: string } | null;
+  onClose: () => void;
+  /** Takes it back; absent: it cannot be. */
+  onUndo?: (() => void) | undefined;
+}
+
+export function SaidBar({ said, onClose, onUndo }: SaidBarProps) {
   return (
     <Snackbar
       open={said !== null}
@@ -20,6 +27,7 @@ export function SaidBar({ said, onClose }: { said: { tone: Tone; words: string }
         <Mark as="span" tone={said?.tone}>
           {said?.words}
         </Mark>
+        {onUndo && <ChipButton onClick={onUndo}>Undo</ChipButton>}
         <ChipButton onClick={onClose}>Close</ChipButton>
       </Sheet>
     </Snackbar>

@@ -20,6 +20,10 @@ vi.mock('../../src/features/round/actions', () => ({
     return answer;
   },
   leaveHandover: async () => answer,
+  takeBack: async (values: Record<string, unknown>) => {
+    sent.push({ command: 'entry.takeBack@1', ...values });
+    return answer;
+  },
 }));
 
 const { DayDial } = await import('../../src/ui/shell/DayDial');
@@ -405,6 +409,18 @@ describe('the round', () => {
     expect(screen.getByText('NO FEED: PURGING')).toBeTruthy();
   });
 
+  test('what was done is said with a way back, which takes back just that', async () => {
+    render(<JobList jobs={[aJob({ expected: { massG: 2500 } })]} units={METRIC} mayDo refusal="" />);
+    fireEvent.click(screen.getAllByRole('button')[0]!);
+    fireEvent.click(await screen.findByRole('button', { name: 'Fed' }));
+    expect((await screen.findByRole('status')).textContent).toMatch(/Recorded\./);
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await vi.waitFor(() => expect(screen.getByRole('status').textContent).toMatch(/^Taken back:/));
+    expect(sent[1]).toMatchObject({ command: 'entry.takeBack@1', recordedKey: sent[0]!.entryKey });
+    expect(sent[1]!.entryKey).not.toBe(sent[0]!.entryKey);
+    expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull();
+  });
+
   test('an empty day says so', () => {
     render(<JobList jobs={[]} units={METRIC} mayDo refusal="" />);
     expect(screen.getByText('Nothing is due on this day.')).toBeTruthy();
@@ -452,7 +468,7 @@ describe('the round', () => {
     expect((screen.getByLabelText('Feed given today, all feedings') as HTMLInputElement).value).toBe('2.5');
     fireEvent.change(screen.getByLabelText('Feed given today, all feedings'), { target: { value: '2,4' } });
     fireEvent.click(screen.getByRole('button', { name: 'Fed' }));
-    await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith('Recorded.'));
+    await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith('Recorded.', sent[0]!.entryKey));
     expect(sent[0]).toMatchObject({ command: 'fish.feed@1', massG: 2400, response: 'eager', placeId: 'k1' });
   });
 

@@ -24,7 +24,7 @@ interface JobDialogProps {
   mayDo: boolean;
   refusal: string;
   onClose: () => void;
-  onDone: (words: string) => void;
+  onDone: (words: string, recordedKey: string) => void;
 }
 
 export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDialogProps) {

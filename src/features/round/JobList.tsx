@@ -3,7 +3,9 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
 import type { RoundJob } from './queries';
-import { Empty, Row, Rows, Tag, Text, classes } from '../../ui/kit/kit';
+import { classes, Empty, Rows, Tag, Text, type Tone } from '../../ui/kit/kit';
+import { newEntryKey } from '../../ui/outcome';
+import { takeBack } from './actions';
 import css from './round.module.css';
 
 const JobDialog = dynamic(() => import('./JobDialog').then((m) => m.JobDialog), { ssr: false });
@@ -16,17 +18,30 @@ interface JobListProps {
   refusal: string;
 }
 
+const SaidBar = dynamic(() => import('../../ui/SaidBar').then((m) => m.SaidBar), { ssr: false });
+
+/** What was just done, and its key while it can be taken back. */
+interface Done {
+  tone: Tone;
+  words: string;
+  recordedKey?: string;
+}
+
+async function undo({ words, recordedKey }: Done, say: (done: Done) => void) {
+  const outcome = await takeBack({ recordedKey, entryKey: newEntryKey() }).catch(() => null);
+  if (outcome?.ok) return say({ tone: 'good', words: `Taken back: ${words}` });
+  const refused = outcome ? Object.values(outcome.fields)[0]?.[0] : 'No connection: nothing was taken back.';
+  say({ tone: 'danger', words: refused ?? 'Not taken back.', ...(outcome ? {} : { recordedKey }) });
+}
+
 /** The day's jobs in walking order. Light markup: a round may have a hundred rows. */
 export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
   const [chosen, setChosen] = useState<RoundJob | null>(null);
-  const [said, setSaid] = useState('');
+  const [said, setSaid] = useState<Done | null>(null);
   if (jobs.length === 0) return <Empty>Nothing is due on this day.</Empty>;
   const walks = [...new Set(jobs.map((j) => j.walk))];
   return (
     <>
-      <Row as="p" role="status" strong tone="good" className={said ? undefined : css.unsaid}>
-        {said}
-      </Row>
       {walks.map((walk, i) => (
         <section key={walk} aria-label={walk}>
           <div className={css.walk}>
@@ -53,10 +68,17 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
           mayDo={mayDo}
           refusal={refusal}
           onClose={() => setChosen(null)}
-          onDone={(words) => {
-            setSaid(`${chosen.place} ${chosen.title}: ${words}`);
+          onDone={(words, recordedKey) => {
+            setSaid({ tone: 'good', words: `${chosen.place} ${chosen.title}: ${words}`, recordedKey });
             setChosen(null);
           }}
+        />
+      )}
+      {said && (
+        <SaidBar
+          said={said}
+          onClose={() => setSaid(null)}
+          onUndo={said.recordedKey ? () => void undo(said, setSaid) : undefined}
         />
       )}
     </>

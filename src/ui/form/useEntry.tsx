@@ -15,7 +15,8 @@ interface EntryOptions<R> {
   units: UnitChoice;
   form: UseFormReturn<Record<string, string>>;
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
-  onDone: (value: R) => void;
+  /** What it answered, and the key it is recorded under: by it an entry is taken back. */
+  onDone: (value: R, recordedKey: string) => void;
 }
 
 /**
@@ -60,7 +61,7 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
         if (!outcome.ok) return refuse(outcome.fields);
         setAsked([]);
         setConfirmed(false);
-        onDone(outcome.value);
+        onDone(outcome.value, entryKey);
       } catch {
         setFormError(
           'No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.',
