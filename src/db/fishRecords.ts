@@ -130,12 +130,23 @@ const REGROUPED_STILL = (tx: Tx) =>
 
 /** What a lot began with and gave. */
 export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMoney> {
-  const [lot, { rows }, origins, offspring] = [ await tx('lot').where({ id: lotId }).first('permit', 'note', 'start_mean_g'),  await tx.raw(
-      `select m.reason, m.farm_day, p.code as from_place, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
-       join place p on p.farm_id = m.farm_id and p.id = m.from_place_id where m.lot_id = :lotId and m.farm_day <= :day and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+  const lot = await tx('lot').where({ id: lotId }).first('permit', 'note', 'start_mean_g');
+  const { rows } = await tx.raw(
+    `select m.reason, m.farm_day, p.code as from_place, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
+       join place p on p.farm_id = m.farm_id and p.id = m.from_place_id where m.lot_id = :lotId and m.farm_day <= :day
+         and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
          and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2, 3 order by 2`,
-      { lotId, day },
-    ),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.from_lot_id').where('o.lot_id', lotId).pluck('l.code'),  await tx('lot_origin as o').join('lot as l', 'l.id', 'o.lot_id').where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' }).whereExists(REGROUPED_STILL(tx)).pluck('l.code')]; // prettier-ignore
+    { lotId, day },
+  );
+  const origins = await tx('lot_origin as o')
+    .join('lot as l', 'l.id', 'o.from_lot_id')
+    .where('o.lot_id', lotId)
+    .pluck('l.code');
+  const offspring = await tx('lot_origin as o')
+    .join('lot as l', 'l.id', 'o.lot_id')
+    .where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' })
+    .whereExists(REGROUPED_STILL(tx))
+    .pluck('l.code');
   const all = rows as { reason: string; farm_day: Day; from_place: string; count: number; mass_g: number }[];
   const isOwn = (r: { reason: string; from_place: string }) => r.reason === 'receive' || r.from_place === OUTSIDE.made;
   const sum = (of: (r: (typeof all)[number]) => boolean, pick: 'count' | 'mass_g') => all.filter(of).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore

@@ -1,19 +1,12 @@
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
-import { feedByGrowthG, feedByTableG, gainFromFeedG, isGrazed, type FeedRule } from '../fish/feed';
-import { weightFromLengthG } from '../fish/lengthWeight';
-import {
-  countsByGrade,
-  gradeMiddleCm,
-  gradeOfWeight,
-  gradePlanned,
-  liveGrades,
-  type LiveGrade,
-} from '../fish/liveSale';
-import { freshSpread, meanRelative, takeLargest, takeNearest, totalShare, type SizeBin } from '../fish/sizeSpread';
+import { isGrazed, type FeedRule } from '../fish/feed';
+import { countsByGrade, gradeOfWeight, gradePlanned, liveGrades, type LiveGrade } from '../fish/liveSale';
+import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { plannedWaterC } from '../water/plannedTemperature';
+import { cube, type Cut, cutGrade, fed, inBatches, NONE, placeKey, type Stock, tableOf, trim } from './fishStock';
 import { keptTable } from './keptTables';
 import { stepOf } from './steps/steps';
 import type { FarmFacts, FishStay, ForecastSettings, LoopFact, PlanStep, SupplyBatch, Warning } from './types';
@@ -22,39 +15,6 @@ import type { FarmFacts, FishStay, ForecastSettings, LoopFact, PlanStep, SupplyB
 export interface DatedSteps {
   steps: readonly PlanStep[];
   ats: Int32Array;
-}
-
-/** Fish of one lot in one place while the forecast runs. Growth moves `rootG13` only; the bins stay relative. */
-interface Stock {
-  lotCode: string;
-  species: Species;
-  placeId: string;
-  count: number;
-  rootG13: number;
-  bins: SizeBin[];
-  relative: number;
-  pace: number;
-  paceError: number;
-  fasting: boolean;
-  /** What it is fed by; null: what its growth asks for. */
-  table: FeedRule['table'] | null;
-  /** The day it has lived up to. */
-  day: number;
-  /** Companion stock lives on what it finds: it grows and is never fed. */
-  grazing: boolean;
-  /** The group whose transfer brought it here: each purge batch is its own. */
-  batch: string | null;
-  gains: Float64Array;
-  /** Grades it could be netted as where it is; none for food fish. */
-  grades: readonly LiveGrade[];
-  stay: FishStay;
-}
-
-/** What a step takes out of a stock. */
-interface Cut {
-  count: number;
-  taken: SizeBin[];
-  left: SizeBin[];
 }
 
 /** A step may ask for a few fish more than are left of a cohort: deaths were reckoned otherwise. Beyond that it is said. */
@@ -83,60 +43,8 @@ export function forecastFish(facts: FarmFacts, dated: DatedSteps, settings: Fore
   return new FishRun(facts, settings).run(dated);
 }
 
-/** `**` calls a general power; this runs for every cohort and day. */
-const cube = (x: number) => x * x * x;
-
-/** The table a lot is fed by; null: it is fed what its growth asks for. */
-const tableOf = (rule: FeedRule | undefined) => (rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null);
-
-interface Today {
-  count: number;
-  rootG13: number;
-  referenceG: number;
-  meanG: number;
-}
-
-/** Writes down the ration of a day and returns the root weight of the next: what is fed bounds what grows. */
-function fed({ species, gains, table, relative, pace, stay }: Stock, { count, rootG13, referenceG, meanG }: Today, day: number): number {
-  const nextRoot = rootG13 + gains[day]! * pace;
-  const gainG = Math.max(0, (cube(nextRoot) - referenceG) * relative);
-  if (!table) {
-    const tooColdOrHot = gains[day] === 0 && species.growthG13PerDay > 0;
-    stay.feedG[day - stay.from] = tooColdOrHot ? 0 : feedByGrowthG(count, meanG, gainG, species);
-    return nextRoot;
-  }
-  const feedG = feedByTableG(count, meanG, Math.min(1, gains[day]! / species.growthG13PerDay), table);
-  stay.feedG[day - stay.from] = feedG;
-  const bearsG = gainFromFeedG(feedG, count, meanG, species);
-  return bearsG < gainG ? Math.cbrt(referenceG + bearsG / relative) : nextRoot;
-} // prettier-ignore
-
-const NONE: readonly Stock[] = [];
-
 /** Fish whose tank has no loop live in water of their own. */
 const NO_LOOP = {};
-
-const placeKey = ({ lotCode, fromPlaceId }: PlanStep) => `${lotCode}|${fromPlaceId}`;
-
-function cutGrade(stock: Stock, grade: LiveGrade, count: number): Cut {
-  const middle = weightFromLengthG(gradeMiddleCm(grade), stock.species) / cube(stock.rootG13);
-  return { count, ...takeNearest(stock.bins, Math.min(1, count / stock.count), middle) };
-}
-
-/** Stocks in the order a step takes them: the batch of its own group, then fish of no batch, then other batches. */
-function inBatches(stocks: readonly Stock[], groupId: string): Stock[][] {
-  const rank = ({ batch }: Stock) => (batch === groupId ? 0 : batch === null ? 1 : 2);
-  return [0, 1, 2].map((r) => stocks.filter((s) => rank(s) === r)).filter((list) => list.length > 0);
-}
-
-function trim(stay: FishStay) {
-  const days = stay.until - stay.from;
-  if (days === stay.count.length) return;
-  stay.count = stay.count.subarray(0, days);
-  stay.meanG = stay.meanG.subarray(0, days);
-  stay.biomassG = stay.biomassG.subarray(0, days);
-  stay.feedG = stay.feedG.subarray(0, days);
-}
 
 /** One run of the forecast over all fish; kinds of steps do what they do through its methods. */
 export class FishRun {

@@ -24,14 +24,14 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
     .where('m.entry_key', 'like', `${key}:%`).whereIn('m.reason', ['grade', 'merge']).select('m.lot_id', 'm.recorded_at', 'p.code as from_place');
   if (moved.length === 0) return;
   const lots = [...new Set(moved.map((m) => m.lot_id))];
-  const later = await newestSince(tx, key, lots, moved[0]!.recorded_at);
+  const later = await newestSince(tx, was, lots, moved[0]!.recorded_at);
   if (later) throw new RuleBroken('form', `${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`);
   const made = moved.find((m) => m.from_place === 'MADE');
   const planned = made && (await plannedSince(tx, key, made.lot_id));
   if (planned) throw new RuleBroken('form', `“${stepWords(planned.kind)}” of ${planned.lot_code} is planned for ${shortDay(planned.day)}. Take it out of the plan first.`);
 } // prettier-ignore
 
-async function newestSince(tx: Tx, key: string, lots: string[], at: Date): Promise<Later | undefined> {
+async function newestSince(tx: Tx, { entryKey: key, farmDay }: Found, lots: string[], at: Date): Promise<Later | undefined> {
   const { rows } = await tx.raw(
     `select l.code, x.day, x.what from (
        select m.lot_id, m.farm_day as day, m.reason as what, m.recorded_at from movement m where m.lot_id = any(:lots) and m.recorded_at >= :at and m.reason <> 'reverse' and m.entry_key not like :like
@@ -45,7 +45,7 @@ async function newestSince(tx: Tx, key: string, lots: string[], at: Date): Promi
        union all select b.lot_id, b.feed_stopped_on, 'stop', :at::timestamptz from purge_batch b where b.lot_id = any(:lots) and b.feed_stopped_on >= :day
          and exists (select from plan_step s where s.lot_code = (select code from lot where lot.id = b.lot_id) and s.kind = 'feed_stop' and s.state = 'done' and s.done_on >= :day)
      ) x join lot l on l.id = x.lot_id order by x.recorded_at desc limit 1`,
-    { lots, at, key, like: `${key}:%`, day: at.toISOString().slice(0, 10) },
+    { lots, at, key, like: `${key}:%`, day: farmDay },
   );
   const row = rows[0] as { code: string; day: Day; what: string } | undefined;
   if (!row) return undefined;

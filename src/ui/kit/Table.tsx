@@ -46,6 +46,10 @@ export function LightTable({ sticky, className, ...rest }: TableProps) {
   return <table className={classes(css.table, css.plainTable, sticky && css.sticky, className)} {...rest} />;
 }
 
+export function LightRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: boolean }) {
+  return <tr className={classes(gone && css.gone)} {...rest} />;
+}
+
 export function LightCell({ num, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
   return <td className={classes(css.cell, num && css.num, className)} {...rest} />;

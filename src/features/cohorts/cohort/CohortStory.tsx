@@ -5,7 +5,7 @@ import type { CohortPage } from './cohortQueries';
 import { TakeBack } from '../TakeBack';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
-import { Cell, Table, TableBody, TableRow } from '../../../ui/kit/Table';
+import { LightCell, LightRow, LightTable } from '../../../ui/kit/Table';
 
 const REASON_WORDS: Record<string, string> = {
   receive: 'stocked',
@@ -109,30 +109,30 @@ export function CohortStory({ page }: { page: CohortPage }) {
           )}
         </SheetHead>
         <ScrollTable label="What happened" maxHeight={460}>
-          <Table>
-            <TableBody>
+          <LightTable>
+            <tbody>
               {lines.map((l) => (
-                <TableRow key={l.key} gone={l.takenBack}>
-                  <Cell mono nowrap>
+                <LightRow key={l.key} gone={l.takenBack}>
+                  <LightCell mono nowrap>
                     {shortDay(l.day)}
-                  </Cell>
-                  <Cell>
+                  </LightCell>
+                  <LightCell>
                     {l.what} <Text mono>{l.count}</Text>
                     {l.mass && (
                       <Text as="div" mono small quiet>
                         {l.mass}
                       </Text>
                     )}
-                  </Cell>
-                  <Cell>
+                  </LightCell>
+                  <LightCell>
                     <Text mono>{l.where}</Text>
                     {l.more && (
                       <Text as="div" small quiet>
                         {l.more}
                       </Text>
                     )}
-                  </Cell>
-                  <Cell right>
+                  </LightCell>
+                  <LightCell right>
                     {l.takenBack ? (
                       <Text small quiet>
                         taken back
@@ -140,11 +140,11 @@ export function CohortStory({ page }: { page: CohortPage }) {
                     ) : (
                       l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
                     )}
-                  </Cell>
-                </TableRow>
+                  </LightCell>
+                </LightRow>
               ))}
-            </TableBody>
-          </Table>
+            </tbody>
+          </LightTable>
         </ScrollTable>
       </Sheet>
       <Sheet>
@@ -158,17 +158,17 @@ export function CohortStory({ page }: { page: CohortPage }) {
           <Empty>Not fed yet.</Empty>
         ) : (
           <ScrollTable label="Feedings" maxHeight={260}>
-            <Table>
-              <TableBody>
+            <LightTable>
+              <tbody>
                 {page.feedings.map((f) => (
-                  <TableRow key={f.movementId} gone={f.takenBack}>
-                    <Cell mono nowrap>
+                  <LightRow key={f.movementId} gone={f.takenBack}>
+                    <LightCell mono nowrap>
                       {shortDay(f.day)}
-                    </Cell>
-                    <Cell mono>
+                    </LightCell>
+                    <LightCell mono>
                       {formatMass(f.massG, units)} <Text quiet>{f.place}</Text>
-                    </Cell>
-                    <Cell>
+                    </LightCell>
+                    <LightCell>
                       <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
                         {f.response === 'none' ? 'did not eat' : f.response}
                       </Text>
@@ -181,8 +181,8 @@ export function CohortStory({ page }: { page: CohortPage }) {
                           .filter(Boolean)
                           .join(' · ')}
                       </Text>
-                    </Cell>
-                    <Cell right>
+                    </LightCell>
+                    <LightCell right>
                       {f.takenBack ? (
                         <Text small quiet>
                           taken back
@@ -192,11 +192,11 @@ export function CohortStory({ page }: { page: CohortPage }) {
                           <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />
                         )
                       )}
-                    </Cell>
-                  </TableRow>
+                    </LightCell>
+                  </LightRow>
                 ))}
-              </TableBody>
-            </Table>
+              </tbody>
+            </LightTable>
           </ScrollTable>
         )}
       </Sheet>
