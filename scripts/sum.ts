@@ -31,7 +31,10 @@ function read(json: string | undefined): Record<string, number> {
 const [name, json] = process.argv.slice(2);
 if (name === '--list') console.log(JSON.stringify(SUMS.map(described)));
 else if (name === '--docs') {
-  writeFileSync(SCIENCE, readFileSync(SCIENCE, 'utf8').replace(BETWEEN, (_, a: string, b: string) => `${a}\n\n${scienceTables()}\n\n${b}`)); // prettier-ignore
+  writeFileSync(
+    SCIENCE,
+    readFileSync(SCIENCE, 'utf8').replace(BETWEEN, (_, a: string, b: string) => `${a}\n\n${scienceTables()}\n\n${b}`),
+  );
 } else {
   try {
     console.log(JSON.stringify(workOut(name ?? '', read(json))));

@@ -26,7 +26,12 @@ function sheet() {
   const number = (v) => `<table:table-cell office:value-type="float" office:value="${v}"/>`;
   const ref = (column, row) => `[.${cell(column, row)}]`;
   for (let day = 1; day <= DAYS; day++) {
-    const cells = [number(20 + Math.sin(day / 58)), formula(`IF(OR(${ref(0, day)}<=12;${ref(0, day)}>=39);0;((39-${ref(0, day)})/10)*(((${ref(0, day)}-12)/17)^1.7))`)]; // prettier-ignore
+    const cells = [
+      number(20 + Math.sin(day / 58)),
+      formula(
+        `IF(OR(${ref(0, day)}<=12;${ref(0, day)}>=39);0;((39-${ref(0, day)})/10)*(((${ref(0, day)}-12)/17)^1.7))`,
+      ),
+    ];
     for (let c = 0; c < COHORTS; c++) {
       const at = 2 + c * 5;
       const [root, mean, count] = [ref(at, day), ref(at + 1, day), ref(at + 2, day)];
@@ -34,7 +39,11 @@ function sheet() {
       cells.push(formula(`${root}^3`));
       cells.push(day === 1 ? number(500) : formula(`${ref(at + 2, day - 1)}*0.99983`));
       cells.push(formula(`${mean}*${count}`));
-      cells.push(formula(`${count}*MAX(((${root}+0.0305*${ref(1, day)})^3-${mean})*IF(${mean}<=50;0.9;IF(${mean}<=400;0.9+0.4*(${mean}-50)/350;1.3+0.2*MIN(1;(${mean}-400)/400)));${mean}*0.002)`)); // prettier-ignore
+      cells.push(
+        formula(
+          `${count}*MAX(((${root}+0.0305*${ref(1, day)})^3-${mean})*IF(${mean}<=50;0.9;IF(${mean}<=400;0.9+0.4*(${mean}-50)/350;1.3+0.2*MIN(1;(${mean}-400)/400)));${mean}*0.002)`,
+        ),
+      );
     }
     rows.push(`<table:table-row>${cells.join('')}</table:table-row>`);
   }
@@ -75,7 +84,16 @@ export async function sheetMs() {
   writeFileSync(file, sheet());
   writeFileSync(script, RECALCULATE);
   const port = await freePort(20_500);
-  const office = spawn('soffice', ['--headless', '--norestore', `-env:UserInstallation=file://${folder}/profile`, `--accept=socket,host=127.0.0.1,port=${port};urp;`], { stdio: 'ignore' }); // prettier-ignore
+  const office = spawn(
+    'soffice',
+    [
+      '--headless',
+      '--norestore',
+      `-env:UserInstallation=file://${folder}/profile`,
+      `--accept=socket,host=127.0.0.1,port=${port};urp;`,
+    ],
+    { stdio: 'ignore' },
+  );
   try {
     const done = spawnSync(python, [script, String(port), file], { encoding: 'utf8', timeout: 240_000 });
     return done.status === 0 ? Number(done.stdout.trim().split(/\s+/).at(-1)) : null;

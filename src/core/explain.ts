@@ -72,11 +72,13 @@ export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
 function whyUnfed({ species, waterTempC, place, rule, lots }: TankFeed, units: UnitChoice): string {
   const name = inSentence(species.name);
   const water = formatTemperature(waterTempC, units);
-  if (waterTempC <= species.tempMinC) return `Nothing is fed: at ${water} the water is too cold. ${species.name} do not feed at ${formatTemperature(species.tempMinC, units)} and below.`;
-  if (waterTempC >= species.tempMaxC) return `Nothing is fed: at ${water} the water is too warm. ${species.name} do not feed at ${formatTemperature(species.tempMaxC, units)} and above.`;
+  if (waterTempC <= species.tempMinC)
+    return `Nothing is fed: at ${water} the water is too cold. ${species.name} do not feed at ${formatTemperature(species.tempMinC, units)} and below.`;
+  if (waterTempC >= species.tempMaxC)
+    return `Nothing is fed: at ${water} the water is too warm. ${species.name} do not feed at ${formatTemperature(species.tempMaxC, units)} and above.`;
   const table = rule?.ration === 'table' ? `, or the feed table has nothing for ${name} of this size` : '';
   return `Nothing is fed in ${place}: the feed of ${lots.join(' and ')} is stopped for a purge, a treatment or an illness${table}.`;
-} // prettier-ignore
+}
 
 function growthWords({ count, meanG, feedG, species }: TankFeed): string {
   const fcr = feedConversion(meanG, species);
@@ -120,7 +122,11 @@ export function explainDensity(place: PlaceFact, biomassG: number, count: number
         value: formatMass(count > 0 ? biomassG / count : 0, units),
         from: 'last sample, grown on since',
       },
-      { label: 'Water', value: `${formatNumber(volumeM3, 1)} m³`, from: place.volumeL === null ? 'its area, 30 cm deep: planning default' : 'farm set-up' }, // prettier-ignore
+      {
+        label: 'Water',
+        value: `${formatNumber(volumeM3, 1)} m³`,
+        from: place.volumeL === null ? 'its area, 30 cm deep: planning default' : 'farm set-up',
+      },
       {
         label: 'Limit',
         value: place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0),

@@ -17,110 +17,245 @@ export function saySampleWeight(last: SampleWeight | null | undefined): string {
 }
 
 /** Why a cohort is taken to grow faster or slower than the library. */
-export function explainPace(cohort: { lotCode: string; species: Species; pace: number; paceError: number; samples: number; weighed: number }): Explanation {
+export function explainPace(cohort: {
+  lotCode: string;
+  species: Species;
+  pace: number;
+  paceError: number;
+  samples: number;
+  weighed: number;
+}): Explanation {
   const { species, pace, paceError } = cohort;
   return {
     title: `pace of ${cohort.lotCode}`,
-    formula: cohort.samples === 0 ? `No sample yet: it is taken to grow as ${inSentence(species.name)} of the library; ${formatNumber(paceError, 2)} either way is one standard error, the band of the forecast.` : `Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
+    formula:
+      cohort.samples === 0
+        ? `No sample yet: it is taken to grow as ${inSentence(species.name)} of the library; ${formatNumber(paceError, 2)} either way is one standard error, the band of the forecast.`
+        : `Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
     inputs: [
-      { label: 'Samples', value: `${formatNumber(cohort.samples)}, ${formatNumber(cohort.weighed)} fish weighed`, from: 'weighings of this cohort' },
-      { label: 'Before any sample', value: '× 1.00, worth 15 weighed fish', from: 'planning default: few weighed fish barely move it' },
-      { label: 'Root weight gained a day at its best', value: `${formatNumber(species.growthG13PerDay, 4)} g^⅓`, from: `${species.name}: ${species.basis}` },
+      {
+        label: 'Samples',
+        value: `${formatNumber(cohort.samples)}, ${formatNumber(cohort.weighed)} fish weighed`,
+        from: 'weighings of this cohort',
+      },
+      {
+        label: 'Before any sample',
+        value: '× 1.00, worth 15 weighed fish',
+        from: 'planning default: few weighed fish barely move it',
+      },
+      {
+        label: 'Root weight gained a day at its best',
+        value: `${formatNumber(species.growthG13PerDay, 4)} g^⅓`,
+        from: `${species.name}: ${species.basis}`,
+      },
       { label: 'Water', value: 'day by day', from: 'readings of its loop; where none was taken, as planned' },
     ],
     ...by('pace', 'daily-growth'),
     change: 'weigh a sample; a wrong one can be taken back on the Round.',
   };
-} // prettier-ignore
+}
 
 /** Said first when the water of the day lets fish neither feed nor grow. */
 function growsNot({ species, waterTempC }: { species: Species; waterTempC: number }, units: UnitChoice): string {
   const at = (c: number) => formatTemperature(c, units);
-  if (waterTempC <= species.tempMinC) return `At ${at(waterTempC)} the water is too cold for them to grow today (over ${at(species.tempMinC)}). `;
-  if (waterTempC >= species.tempMaxC) return `At ${at(waterTempC)} the water is too warm for them to grow today (under ${at(species.tempMaxC)}). `;
+  if (waterTempC <= species.tempMinC)
+    return `At ${at(waterTempC)} the water is too cold for them to grow today (over ${at(species.tempMinC)}). `;
+  if (waterTempC >= species.tempMaxC)
+    return `At ${at(waterTempC)} the water is too warm for them to grow today (under ${at(species.tempMaxC)}). `;
   return '';
-} // prettier-ignore
+}
 
 /** Why a day is said to be the day of market size. */
-export function explainReady(cohort: { lotCode: string; meanG: number; species: Species; pace: number; waterTempC: number; day: string; lastSample?: SampleWeight | null }, units: UnitChoice): Explanation {
+export function explainReady(
+  cohort: {
+    lotCode: string;
+    meanG: number;
+    species: Species;
+    pace: number;
+    waterTempC: number;
+    day: string;
+    lastSample?: SampleWeight | null;
+  },
+  units: UnitChoice,
+): Explanation {
   const [smallest, largest] = cohort.species.marketG ?? [0, 0];
   return {
     title: `when ${cohort.lotCode} is of market size`,
-    formula: cohort.meanG >= smallest ? `Now: ${formatMass(cohort.meanG, units)} on average on ${cohort.day} is market size, ${formatMass(smallest, units)} and more.` : `${growsNot(cohort, units)}From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
+    formula:
+      cohort.meanG >= smallest
+        ? `Now: ${formatMass(cohort.meanG, units)} on average on ${cohort.day} is market size, ${formatMass(smallest, units)} and more.`
+        : `${growsNot(cohort, units)}From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
     inputs: [
       { label: 'Mean weight', value: formatMass(cohort.meanG, units), from: saySampleWeight(cohort.lastSample) },
-      { label: 'Market size', value: `${formatMass(smallest, units)} to ${formatMass(largest, units)}`, from: `${cohort.species.name}: ${cohort.species.basis}` },
+      {
+        label: 'Market size',
+        value: `${formatMass(smallest, units)} to ${formatMass(largest, units)}`,
+        from: `${cohort.species.name}: ${cohort.species.basis}`,
+      },
       { label: 'Pace', value: `× ${formatNumber(cohort.pace, 2)}`, from: 'fitted to its samples' },
-      { label: 'Water', value: `${formatNumber(cohort.waterTempC, 1)} °C on the day`, from: 'planned temperatures of its loop' },
+      {
+        label: 'Water',
+        value: `${formatNumber(cohort.waterTempC, 1)} °C on the day`,
+        from: 'planned temperatures of its loop',
+      },
     ],
     ...by('days-to-weight', 'daily-growth', 'temperature-response', 'sample-share'),
     change: 'weigh a sample, plan another temperature, or change the market size in Species.',
   };
-} // prettier-ignore
+}
 
 /** Why the two feed conversions of a cohort differ. */
-export function explainConversion(lotCode: string, feedG: number, account: CohortAccount, units: UnitChoice): Explanation {
+export function explainConversion(
+  lotCode: string,
+  feedG: number,
+  account: CohortAccount,
+  units: UnitChoice,
+): Explanation {
   const say = (fcr: number | null) => (fcr === null ? '–' : formatNumber(fcr, 2));
   return {
     title: `feed conversion of ${lotCode}`,
-    formula: account.fcrBiological === null ? (feedG <= 0 ? 'No feeding of this cohort is recorded yet, so there is nothing to divide.' : 'By the last sample they have not gained weight yet: there is nothing to divide the feed by.') : `${formatMass(feedG, units)} of feed for the weight gained, the dead counted in, is ${say(account.fcrBiological)}: how well they turn feed into fish. For the weight that is here or was taken it is ${say(account.fcrEconomic)}: what the feed bill bought.`,
+    formula:
+      account.fcrBiological === null
+        ? feedG <= 0
+          ? 'No feeding of this cohort is recorded yet, so there is nothing to divide.'
+          : 'By the last sample they have not gained weight yet: there is nothing to divide the feed by.'
+        : `${formatMass(feedG, units)} of feed for the weight gained, the dead counted in, is ${say(account.fcrBiological)}: how well they turn feed into fish. For the weight that is here or was taken it is ${say(account.fcrEconomic)}: what the feed bill bought.`,
     inputs: [
       { label: 'Feed given', value: formatMass(feedG, units), from: 'feedings of this cohort' },
-      { label: 'Survival', value: account.survival === null ? '–' : `${formatNumber(account.survival * 100, 1)} %`, from: 'ledger: stocked, died' },
+      {
+        label: 'Survival',
+        value: account.survival === null ? '–' : `${formatNumber(account.survival * 100, 1)} %`,
+        from: 'ledger: stocked, died',
+      },
       { label: 'Weight of the dead', value: 'by the sample before each death', from: 'deaths and samples' },
     ],
     ...by('conversion-biological', 'conversion-paid'),
     change: 'record what was eaten and held back; count and weigh at every move.',
   };
-} // prettier-ignore
+}
 
 /** Why a kilogram of a cohort has cost so much up to now. */
-export function explainCost(lotCode: string, cost: LotCost & { currency: string; origins: string[]; offspring: string[] }, producedG: number, units: UnitChoice): Explanation {
+export function explainCost(
+  lotCode: string,
+  cost: LotCost & { currency: string; origins: string[]; offspring: string[] },
+  producedG: number,
+  units: UnitChoice,
+): Explanation {
   const money = (minor: number) => formatMoney(minor, cost.currency);
   const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {
     title: `cost per kg of ${lotCode}`,
-    formula: producedG <= 0 ? `${money(spent)} spent and nothing here or harvested to divide it by.` : `(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(spent / (producedG / 1000))} a kg. Work, heat and power are not in it.`,
+    formula:
+      producedG <= 0
+        ? `${money(spent)} spent and nothing here or harvested to divide it by.`
+        : `(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(spent / (producedG / 1000))} a kg. Work, heat and power are not in it.`,
     inputs: [
-      { label: 'Paid for the fish', value: cost.fishMinor === null ? 'not recorded' : money(cost.fishMinor), from: 'the price noted on arrival' },
-      { label: 'Feed given', value: money(cost.feedMinor), from: 'each feeding at the price of its lot, or of the species’ feed rule' },
-      ...(cost.cameMinor > 0 ? [{ label: `Of both, came with fish of ${cost.origins.join(', ')}`, value: money(cost.cameMinor), from: 'their share of what that cohort had cost, by weight of all it had raised' }] : []),
-      ...(cost.wentMinor > 0 ? [{ label: `Not in it: went on with ${cost.offspring.join(', ')}`, value: money(cost.wentMinor), from: 'the same share: a kilogram costs the same before and after' }] : []),
-      { label: 'Weight here or taken', value: formatMass(producedG, units), from: 'forecast of the day, and what left it for harvest or sale' },
+      {
+        label: 'Paid for the fish',
+        value: cost.fishMinor === null ? 'not recorded' : money(cost.fishMinor),
+        from: 'the price noted on arrival',
+      },
+      {
+        label: 'Feed given',
+        value: money(cost.feedMinor),
+        from: 'each feeding at the price of its lot, or of the species’ feed rule',
+      },
+      ...(cost.cameMinor > 0
+        ? [
+            {
+              label: `Of both, came with fish of ${cost.origins.join(', ')}`,
+              value: money(cost.cameMinor),
+              from: 'their share of what that cohort had cost, by weight of all it had raised',
+            },
+          ]
+        : []),
+      ...(cost.wentMinor > 0
+        ? [
+            {
+              label: `Not in it: went on with ${cost.offspring.join(', ')}`,
+              value: money(cost.wentMinor),
+              from: 'the same share: a kilogram costs the same before and after',
+            },
+          ]
+        : []),
+      {
+        label: 'Weight here or taken',
+        value: formatMass(producedG, units),
+        from: 'forecast of the day, and what left it for harvest or sale',
+      },
     ],
-    ...(cost.cameMinor + cost.wentMinor > 0 ? by('cost-share') : { source: 'Money spent over weight raised; both up to the day shown.' }),
+    ...(cost.cameMinor + cost.wentMinor > 0
+      ? by('cost-share')
+      : { source: 'Money spent over weight raised; both up to the day shown.' }),
     change: 'note what was paid for fish and feed lots in Arrivals and Feed.',
   };
-} // prettier-ignore
+}
 
 /** Why so many fish are said to be of a live grade. */
-export function explainGrade(grade: { name: string; fromCm: number; toCm: number; count: number; lotCode: string; present: number; meanG: number; species: Species }, units: UnitChoice): Explanation {
+export function explainGrade(
+  grade: {
+    name: string;
+    fromCm: number;
+    toCm: number;
+    count: number;
+    lotCode: string;
+    present: number;
+    meanG: number;
+    species: Species;
+  },
+  units: UnitChoice,
+): Explanation {
   const { species } = grade;
   const weight = (cm: number) => formatMass(species.lengthWeightA * cm ** species.lengthWeightB, units);
   return {
     title: `how many of ${grade.lotCode} are ${grade.name}`,
     formula: `${formatNumber(grade.fromCm)} to ${formatNumber(grade.toCm)} cm is ${weight(grade.fromCm)} to ${weight(grade.toCm)} (${formatNumber(species.lengthWeightA, 4)} × length^${formatNumber(species.lengthWeightB, 2)}); of ${formatNumber(grade.present)} fish of ${formatMass(grade.meanG, units)} on average, ${formatNumber(grade.count)} lie between.`,
     inputs: [
-      { label: 'Fish of the cohort', value: formatNumber(grade.present), from: 'ledger: stocked less moved, dead and sold' },
+      {
+        label: 'Fish of the cohort',
+        value: formatNumber(grade.present),
+        from: 'ledger: stocked less moved, dead and sold',
+      },
       { label: 'Mean weight', value: formatMass(grade.meanG, units), from: 'last sample, grown on since' },
-      { label: 'Spread of sizes', value: `± ${formatNumber(species.sizeCv * 100)} %`, from: 'species library, or the sample it was graded by; fish already taken are left out' },
+      {
+        label: 'Spread of sizes',
+        value: `± ${formatNumber(species.sizeCv * 100)} %`,
+        from: 'species library, or the sample it was graded by; fish already taken are left out',
+      },
     ],
     ...by('weight-from-length', 'share-above'),
     change: 'weigh and measure a sample; the length–weight numbers are in Species.',
   };
-} // prettier-ignore
+}
 
 /** Why a way back into step is said to miss so much. */
-export function explainWay(way: { title: string; species: string; lost: string; missingKg: number; otherKg: number; fishMinor: number; currency: string }): Explanation {
+export function explainWay(way: {
+  title: string;
+  species: string;
+  lost: string;
+  missingKg: number;
+  otherKg: number;
+  fishMinor: number;
+  currency: string;
+}): Explanation {
   return {
     title: `what “${way.title}” leaves missing`,
     formula: `Week by week, ${inSentence(way.species)} harvested as if nothing had been lost, less ${inSentence(way.species)} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${formatChange(way.otherKg)} kg.`,
     inputs: [
       { label: 'Lost', value: way.lost, from: 'the record of the loss, or the rehearsal' },
-      { label: 'Harvests', value: 'two forecasts', from: 'the plan with the fish still there, and the plan with this way in it' },
-      { label: 'Fish bought', value: formatMoney(way.fishMinor, way.currency), from: 'the fingerling price on Feed, larger fish dearer with their weight' },
+      {
+        label: 'Harvests',
+        value: 'two forecasts',
+        from: 'the plan with the fish still there, and the plan with this way in it',
+      },
+      {
+        label: 'Fish bought',
+        value: formatMoney(way.fishMinor, way.currency),
+        from: 'the fingerling price on Feed, larger fish dearer with their weight',
+      },
     ],
-    source: 'Growth forecast of both plans; deliveries 10 days after the order and 95 % survival to harvest are planning defaults.',
+    source:
+      'Growth forecast of both plans; deliveries 10 days after the order and 95 % survival to harvest are planning defaults.',
     change: 'lay it aside and edit its steps on Season; prices and quarantine days are on Feed.',
   };
-} // prettier-ignore
+}

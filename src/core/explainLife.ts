@@ -4,21 +4,40 @@ import { formatNumber } from './quantity/units';
 import { MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupport, type LifeSupportMargin } from './water/lifeSupport';
 
 /** Why a tank has so few minutes when the air stops. */
-export function explainMinutes(tank: { place: PlaceFact; kg: number; minutes: number; tempC: number; oxygenMgL: number; criticalMgL: number; breathedMgH: number }): Explanation {
+export function explainMinutes(tank: {
+  place: PlaceFact;
+  kg: number;
+  minutes: number;
+  tempC: number;
+  oxygenMgL: number;
+  criticalMgL: number;
+  breathedMgH: number;
+}): Explanation {
   const litres = tank.place.volumeL ?? 0;
   return {
     title: `minutes in ${tank.place.code} when all air stops`,
-    formula: tank.kg <= 0 ? 'No fish are in it: nothing breathes there.' : `${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
+    formula:
+      tank.kg <= 0
+        ? 'No fish are in it: nothing breathes there.'
+        : `${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
     inputs: [
       { label: 'Fish', value: `${formatNumber(tank.kg)} kg`, from: 'ledger and last sample' },
-      { label: 'Oxygen to begin with', value: `${formatNumber(tank.oxygenMgL, 1)} mg/L`, from: `four fifths of saturation at ${formatNumber(tank.tempC, 1)} °C` },
+      {
+        label: 'Oxygen to begin with',
+        value: `${formatNumber(tank.oxygenMgL, 1)} mg/L`,
+        from: `four fifths of saturation at ${formatNumber(tank.tempC, 1)} °C`,
+      },
       { label: 'Critical', value: `${formatNumber(tank.criticalMgL, 1)} mg/L`, from: 'species library' },
-      { label: 'Breathed', value: `${formatNumber(tank.breathedMgH / 1000)} g an hour`, from: 'species library, by size, temperature and feeding' },
+      {
+        label: 'Breathed',
+        value: `${formatNumber(tank.breathedMgH / 1000)} g an hour`,
+        from: 'species library, by size, temperature and feeding',
+      },
     ],
     ...by('minutes-to-danger', 'oxygen-saturation', 'respiration'),
     change: 'fewer fish, or a second blower, a battery and an alarm. An estimate never replaces them.',
   };
-} // prettier-ignore
+}
 
 export interface MarginReasons {
   loop: string;
@@ -49,11 +68,18 @@ function oxygen(r: MarginReasons): Explanation {
   return {
     title: `oxygen in ${r.loop}`,
     formula: `${formatNumber(r.feedKg, 1)} kg feed × ${formatNumber(perFeed, 2)} kg oxygen = ${formatNumber(r.margin.oxygenNeedKg, 1)} kg needed; the aerators bring ${r.support.aerators.map((a) => formatNumber(a.kgO2PerDay, 1)).join(' + ') || '0'} = ${formatNumber(r.margin.oxygenGivenKg, 1)} kg.`,
-    inputs: [FEED(r), ...r.support.aerators.map((a) => ({ label: a.name, value: `${formatNumber(a.kgO2PerDay, 1)} kg a day`, from: FROM_PLATES }))],
+    inputs: [
+      FEED(r),
+      ...r.support.aerators.map((a) => ({
+        label: a.name,
+        value: `${formatNumber(a.kgO2PerDay, 1)} kg a day`,
+        from: FROM_PLATES,
+      })),
+    ],
     ...by('oxygen-need'),
     change: 'less feed, fewer fish, or more aeration; correct the plates’ numbers below.',
   };
-} // prettier-ignore
+}
 
 function oxygenWithoutOne(r: MarginReasons): Explanation {
   const strongest = [...r.support.aerators].sort((a, b) => b.kgO2PerDay - a.kgO2PerDay)[0];
@@ -66,25 +92,43 @@ function oxygenWithoutOne(r: MarginReasons): Explanation {
     source: 'One machine may stand still at any hour; what is left has to carry the day.',
     change: 'a second blower on its own circuit, or less feed until there is one.',
   };
-} // prettier-ignore
+}
 
 function ammonia(r: MarginReasons): Explanation {
-  const lines = r.support.media.map((m) => `${formatNumber(m.volumeM3, 1)} m³ × ${formatNumber(m.surfaceM2PerM3)} m²/m³ × ${formatNumber(m.gTanPerM2Day, 2)} g`);
+  const lines = r.support.media.map(
+    (m) =>
+      `${formatNumber(m.volumeM3, 1)} m³ × ${formatNumber(m.surfaceM2PerM3)} m²/m³ × ${formatNumber(m.gTanPerM2Day, 2)} g`,
+  );
   return {
     title: `ammonia in ${r.loop}`,
     formula: `${lines.join(' + ') || 'No filter'} at 20 °C, changed by 7 % a degree to ${formatNumber(r.tempC, 1)} °C${r.pH < 6.5 ? ` and lowered for pH ${formatNumber(r.pH, 1)}` : ''} = ${formatNumber(r.margin.nitrifiedG)} g a day turned over; the feed makes ${formatNumber(r.margin.ammoniaG)} g.`,
-    inputs: [FEED(r), { label: 'pH', value: formatNumber(r.pH, 1), from: 'last reading; below 6.5 nitrification slows' }, ...r.support.media.map((m) => ({ label: m.name, value: `${formatNumber(m.volumeM3 * 1000)} L`, from: FROM_PLATES }))],
+    inputs: [
+      FEED(r),
+      { label: 'pH', value: formatNumber(r.pH, 1), from: 'last reading; below 6.5 nitrification slows' },
+      ...r.support.media.map((m) => ({
+        label: m.name,
+        value: `${formatNumber(m.volumeM3 * 1000)} L`,
+        from: FROM_PLATES,
+      })),
+    ],
     ...by('ammonia-from-feed', 'nitrification'),
     change: 'less feed, more media, warmer water or a pH of 6.5 and above.',
   };
-} // prettier-ignore
+}
 
 function media(r: MarginReasons): Explanation {
   return {
     title: `filter media in ${r.loop}`,
     formula: `${formatNumber(r.biomassKg)} kg fish × ${MEDIA_L_PER_KG} L = ${formatNumber(r.margin.mediaRuleL)} L wanted; ${formatNumber(r.margin.mediaL)} L are there.`,
-    inputs: [{ label: 'Fish', value: `${formatNumber(r.biomassKg)} kg`, from: 'ledger and last samples, by forecast' }, ...r.support.media.map((m) => ({ label: m.name, value: `${formatNumber(m.volumeM3 * 1000)} L`, from: FROM_PLATES }))],
+    inputs: [
+      { label: 'Fish', value: `${formatNumber(r.biomassKg)} kg`, from: 'ledger and last samples, by forecast' },
+      ...r.support.media.map((m) => ({
+        label: m.name,
+        value: `${formatNumber(m.volumeM3 * 1000)} L`,
+        from: FROM_PLATES,
+      })),
+    ],
     ...by('media-rule'),
     change: 'more media or fewer fish.',
   };
-} // prettier-ignore
+}

@@ -41,12 +41,24 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
       .leftJoin('person as p', 'p.id', 'm.person_id')
       .where('m.lot_id', lotId)
       .andWhere('m.farm_day', '<=', day)
-        .orderBy([
+      .orderBy([
         { column: 'm.occurred_at', order: 'desc' },
         { column: 'm.recorded_at', order: 'desc' },
       ])
       .leftJoin('movement as r', (on) => void on.on('r.farm_id', 'm.farm_id').andOn('r.reverses_id', 'm.id'))
-      .select('m.id', 'm.person_id', 'r.id as taken', 'm.farm_day', 'm.reason', 'm.count', 'm.mass_g', 'f.code as from', 't.code as to', 'p.name', 'm.note'), // prettier-ignore
+      .select(
+        'm.id',
+        'm.person_id',
+        'r.id as taken',
+        'm.farm_day',
+        'm.reason',
+        'm.count',
+        'm.mass_g',
+        'f.code as from',
+        't.code as to',
+        'p.name',
+        'm.note',
+      ),
   ];
   const sum = (reason: string) =>
     rows.filter((r) => r.reason === reason && !r.taken).reduce((total, r) => total + r.count, 0);
@@ -95,8 +107,14 @@ export async function sampleRecords(tx: Tx, lotId: string, day: Day): Promise<Sa
     .select('s.id', 's.person_id', 's.farm_day', 's.mean_g', 'p.name', 'c.id as taken')
     .select(tx.raw('coalesce(s.fish_count, cardinality(s.weights_g)) as n'));
   return rows.map((r) => ({
-    id: r.id, personId: r.person_id, day: r.farm_day, meanG: r.mean_g, count: r.n, by: r.name, takenBack: r.taken !== null,
-  })); // prettier-ignore
+    id: r.id,
+    personId: r.person_id,
+    day: r.farm_day,
+    meanG: r.mean_g,
+    count: r.n,
+    by: r.name,
+    takenBack: r.taken !== null,
+  }));
 }
 
 export async function samplesOf(tx: Tx, lotId: string, day: Day) {
@@ -105,6 +123,10 @@ export async function samplesOf(tx: Tx, lotId: string, day: Day) {
 
 /** Mean of the last sample of a lot, g; null: never sampled. */
 export async function lastSampleG(tx: Tx, lotCode: string): Promise<number | null> {
-  const row = await tx('sample as s').join('lot as l', 'l.id', 's.lot_id').where('l.code', lotCode).orderBy('s.taken_at', 'desc').first('s.mean_g'); // prettier-ignore
+  const row = await tx('sample as s')
+    .join('lot as l', 'l.id', 's.lot_id')
+    .where('l.code', lotCode)
+    .orderBy('s.taken_at', 'desc')
+    .first('s.mean_g');
   return row?.mean_g ?? null;
 }

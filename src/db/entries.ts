@@ -64,7 +64,7 @@ export async function claimEntry(tx: Tx, e: NewEntry): Promise<StoredEntry | nul
       done_at: e.doneAt,
       arrived_at: e.arrivedAt,
       title: e.title,
-    }) // prettier-ignore
+    })
     .onConflict(['farm_id', 'entry_key'])
     .ignore()
     .returning('entry_key');
@@ -83,8 +83,14 @@ export async function claimEntry(tx: Tx, e: NewEntry): Promise<StoredEntry | nul
 /* eslint-disable-next-line @typescript-eslint/no-explicit-any -- rows of a query come untyped */
 function toEntry(r: any): StoredEntry {
   return {
-    entryKey: r.entry_key, command: r.command, personId: r.person_id, farmDay: r.farm_day, title: r.title, answer: r.answer, takenBackBy: r.taken_back_by,
-  }; // prettier-ignore
+    entryKey: r.entry_key,
+    command: r.command,
+    personId: r.person_id,
+    farmDay: r.farm_day,
+    title: r.title,
+    answer: r.answer,
+    takenBackBy: r.taken_back_by,
+  };
 }
 
 export async function answerEntry(tx: Tx, entryKey: string, answer: unknown): Promise<void> {

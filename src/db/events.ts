@@ -16,9 +16,15 @@ export async function recordReadings(
   const added = await tx('reading')
     .insert(
       Object.entries(values).map(([kind, value]) => ({
-        farm_id: entry.farmId, entry_key: `${entry.entryKey}:${kind}`, loop_id: loopId, kind, value,
-        farm_day: entry.farmDay, taken_at: entry.at, person_id: entry.personId,
-      })), // prettier-ignore
+        farm_id: entry.farmId,
+        entry_key: `${entry.entryKey}:${kind}`,
+        loop_id: loopId,
+        kind,
+        value,
+        farm_day: entry.farmDay,
+        taken_at: entry.at,
+        person_id: entry.personId,
+      })),
     )
     .onConflict(['farm_id', 'entry_key'])
     .ignore()
@@ -34,9 +40,17 @@ export async function withdrawReadings(tx: Tx, entry: Entry, recordedKey: string
   if (rows.length === 0) return 0;
   await tx('reading').insert(
     rows.map((r) => ({
-      farm_id: entry.farmId, entry_key: `${entry.entryKey}:${r.id}`, loop_id: r.loop_id, kind: r.kind, value: r.value,
-      farm_day: entry.farmDay, taken_at: entry.at, person_id: entry.personId, corrects_id: r.id, withdrawn: true,
-    })), // prettier-ignore
+      farm_id: entry.farmId,
+      entry_key: `${entry.entryKey}:${r.id}`,
+      loop_id: r.loop_id,
+      kind: r.kind,
+      value: r.value,
+      farm_day: entry.farmDay,
+      taken_at: entry.at,
+      person_id: entry.personId,
+      corrects_id: r.id,
+      withdrawn: true,
+    })),
   );
   return rows.length;
 }
@@ -61,7 +75,7 @@ export async function recordSample(
       farm_day: entry.farmDay,
       taken_at: entry.at,
       person_id: entry.personId,
-    }) // prettier-ignore
+    })
     .onConflict(['farm_id', 'entry_key'])
     .ignore()
     .returning('id');
@@ -75,10 +89,19 @@ export async function withdrawSample(tx: Tx, entry: Entry, recordedKey: string):
     .first();
   if (!was) return 0;
   await tx('sample').insert({
-    farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, lot_id: was.lot_id, place_id: was.place_id,
-    weights_g: was.weights_g, mean_g: was.mean_g, farm_day: entry.farmDay, taken_at: entry.at, person_id: entry.personId,
-    corrects_id: was.id, withdrawn: true,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    id: randomUUID(),
+    entry_key: entry.entryKey,
+    lot_id: was.lot_id,
+    place_id: was.place_id,
+    weights_g: was.weights_g,
+    mean_g: was.mean_g,
+    farm_day: entry.farmDay,
+    taken_at: entry.at,
+    person_id: entry.personId,
+    corrects_id: was.id,
+    withdrawn: true,
+  });
   return 1;
 }
 
@@ -97,9 +120,15 @@ export async function recordFeeding(
 ): Promise<void> {
   await tx('feeding').insert(
     feeding.parts.map(({ lotId, massG }, i) => ({
-      farm_id: entry.farmId, movement_id: feeding.movementId, place_id: feeding.placeId, lot_id: lotId, mass_g: massG, response: feeding.response,
-      withheld_g: i === 0 ? (feeding.withheldG ?? 0) : 0, farm_grown_g: i === 0 ? (feeding.farmGrownG ?? 0) : 0,
-    })), // prettier-ignore
+      farm_id: entry.farmId,
+      movement_id: feeding.movementId,
+      place_id: feeding.placeId,
+      lot_id: lotId,
+      mass_g: massG,
+      response: feeding.response,
+      withheld_g: i === 0 ? (feeding.withheldG ?? 0) : 0,
+      farm_grown_g: i === 0 ? (feeding.farmGrownG ?? 0) : 0,
+    })),
   );
 }
 
@@ -126,7 +155,7 @@ export async function finishTask(
       person_id: entry.personId,
       title: task.title.slice(0, 200),
       note: task.note ?? null,
-    }) // prettier-ignore
+    })
     .onConflict()
     .ignore()
     .returning('id');
@@ -164,18 +193,38 @@ export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<D
      order by done_at`,
     { day, timeZone },
   );
-  return rows.map((r: { job_kind: string; subject: string; job_day: Day | null; slot: string; title: string; note: string | null; name: string; at: string }) => {
-    const id = { kind: r.job_kind, subject: r.subject, day: r.job_day, slot: r.slot };
-    return { id, key: jobKey(id), title: r.title, note: r.note, by: r.name.split(' ')[0]!, at: r.at };
-  }); // prettier-ignore
+  return rows.map(
+    (r: {
+      job_kind: string;
+      subject: string;
+      job_day: Day | null;
+      slot: string;
+      title: string;
+      note: string | null;
+      name: string;
+      at: string;
+    }) => {
+      const id = { kind: r.job_kind, subject: r.subject, day: r.job_day, slot: r.slot };
+      return { id, key: jobKey(id), title: r.title, note: r.note, by: r.name.split(' ')[0]!, at: r.at };
+    },
+  );
 }
 
 export async function loadChores(tx: Tx): Promise<Chore[]> {
   const rows = await tx('chore').orderBy('walk_order');
   return rows.map((r) => ({
-    id: r.id, placeId: r.place_id, placeCode: r.place_code, title: r.title, detail: r.detail, everyDays: r.every_days,
-    startsOn: r.starts_on, minutes: r.minutes, walk: r.walk, walkOrder: r.walk_order, caution: r.caution,
-  })); // prettier-ignore
+    id: r.id,
+    placeId: r.place_id,
+    placeCode: r.place_code,
+    title: r.title,
+    detail: r.detail,
+    everyDays: r.every_days,
+    startsOn: r.starts_on,
+    minutes: r.minutes,
+    walk: r.walk,
+    walkOrder: r.walk_order,
+    caution: r.caution,
+  }));
 }
 
 export async function saltByPlace(tx: Tx): Promise<Map<string, number>> {
@@ -207,9 +256,17 @@ export async function addPurgeCheck(
   },
 ): Promise<void> {
   await tx('purge_check').insert({
-    farm_id: entry.farmId, id: randomUUID(), step_id: check.stepId, kind: check.kind, litres: check.litres ?? null,
-    salt_g: check.saltG ?? null, passed: check.passed ?? null, note: check.note ?? null, farm_day: entry.farmDay, person_id: entry.personId,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    id: randomUUID(),
+    step_id: check.stepId,
+    kind: check.kind,
+    litres: check.litres ?? null,
+    salt_g: check.saltG ?? null,
+    passed: check.passed ?? null,
+    note: check.note ?? null,
+    farm_day: entry.farmDay,
+    person_id: entry.personId,
+  });
 }
 
 export async function purgeChecks(tx: Tx, groupIds: string[]): Promise<PurgeCheck[]> {
@@ -220,14 +277,26 @@ export async function purgeChecks(tx: Tx, groupIds: string[]): Promise<PurgeChec
     .orderBy('c.recorded_at')
     .select('c.*', 's.group_id', 'p.name');
   return rows.map((r) => ({
-    stepId: r.step_id, groupId: r.group_id, kind: r.kind, litres: r.litres, passed: r.passed, note: r.note, day: r.farm_day, by: r.name,
-  })); // prettier-ignore
+    stepId: r.step_id,
+    groupId: r.group_id,
+    kind: r.kind,
+    litres: r.litres,
+    passed: r.passed,
+    note: r.note,
+    day: r.farm_day,
+    by: r.name,
+  }));
 }
 
 export async function writeHandover(tx: Tx, entry: Entry, words: string): Promise<void> {
   await tx('handover').insert({
-    farm_id: entry.farmId, id: randomUUID(), words, written_at: entry.at, farm_day: entry.farmDay, person_id: entry.personId,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    id: randomUUID(),
+    words,
+    written_at: entry.at,
+    farm_day: entry.farmDay,
+    person_id: entry.personId,
+  });
 }
 
 export async function lastHandover(tx: Tx, day: Day, timeZone: string) {

@@ -258,6 +258,9 @@ export async function latestWater(
     [day, day],
   );
   return rows.map((r: { loop_id: string; kind: string; value: number; farm_day: Day }) => ({
-    loopId: r.loop_id, kind: r.kind, value: r.value, on: r.farm_day,
-  })); // prettier-ignore
+    loopId: r.loop_id,
+    kind: r.kind,
+    value: r.value,
+    on: r.farm_day,
+  }));
 }

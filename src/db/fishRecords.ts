@@ -24,7 +24,6 @@ export async function husbandryEvents(
   day: Day,
   most = 60,
 ): Promise<FishEvent[]> {
-  // prettier-ignore
   const query = tx('husbandry_event as e')
     .leftJoin('place as p', 'p.id', 'e.place_id')
     .leftJoin('lot as l', 'l.id', 'e.lot_id')
@@ -34,13 +33,35 @@ export async function husbandryEvents(
     .andWhere('e.farm_day', '<=', day)
     .orderBy('e.recorded_at', 'desc')
     .limit(most)
-    .select('e.id', 'e.person_id', 'c.id as taken', 'e.kind', 'e.farm_day', 'e.words', 'e.state', 'e.until_day', 'p.code as place', 'l.code as lot', 'w.name');
+    .select(
+      'e.id',
+      'e.person_id',
+      'c.id as taken',
+      'e.kind',
+      'e.farm_day',
+      'e.words',
+      'e.state',
+      'e.until_day',
+      'p.code as place',
+      'l.code as lot',
+      'w.name',
+    );
   if (about.lotId) void query.where('e.lot_id', about.lotId);
   if (about.placeId) void query.where('e.place_id', about.placeId);
   if (about.kinds) void query.whereIn('e.kind', about.kinds);
   return (await query).map((r) => ({
-    id: r.id, personId: r.person_id, takenBack: r.taken !== null, kind: r.kind, day: r.farm_day, words: r.words, state: r.state, until: r.until_day, place: r.place, lot: r.lot, by: r.name,
-  })); // prettier-ignore
+    id: r.id,
+    personId: r.person_id,
+    takenBack: r.taken !== null,
+    kind: r.kind,
+    day: r.farm_day,
+    words: r.words,
+    state: r.state,
+    until: r.until_day,
+    place: r.place,
+    lot: r.lot,
+    by: r.name,
+  }));
 }
 
 export interface FeedingRow {
@@ -77,14 +98,33 @@ export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Pr
      where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc, m.recorded_at desc`,
     { lotId, day },
   );
-  const all = rows as { id: string; person_id: string | null; taken: boolean; farm_day: Day; place: string; lot_id: string; mass_g: number; response: string; withheld_g: number; farm_grown_g: number }[]; // prettier-ignore
+  const all = rows as {
+    id: string;
+    person_id: string | null;
+    taken: boolean;
+    farm_day: Day;
+    place: string;
+    lot_id: string;
+    mass_g: number;
+    response: string;
+    withheld_g: number;
+    farm_grown_g: number;
+  }[];
   const given = all.filter((r) => !r.taken);
   const feeds = await feedLotPrices(tx, lotId, [...new Set(all.map((r) => r.lot_id))]);
   return {
     rows: all.slice(0, most).map((r) => ({
-      movementId: r.id, personId: r.person_id, takenBack: r.taken, day: r.farm_day, place: r.place, feedLot: feeds.get(r.lot_id)!.code, massG: r.mass_g, response: r.response, withheldG: r.withheld_g,
+      movementId: r.id,
+      personId: r.person_id,
+      takenBack: r.taken,
+      day: r.farm_day,
+      place: r.place,
+      feedLot: feeds.get(r.lot_id)!.code,
+      massG: r.mass_g,
+      response: r.response,
+      withheldG: r.withheld_g,
       farmGrownG: r.farm_grown_g,
-    })), // prettier-ignore
+    })),
     count: all.length,
     totalG: given.reduce((sum, r) => sum + r.mass_g, 0),
   };
@@ -149,7 +189,8 @@ export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMone
     .pluck('l.code');
   const all = rows as { reason: string; farm_day: Day; from_place: string; count: number; mass_g: number }[];
   const isOwn = (r: { reason: string; from_place: string }) => r.reason === 'receive' || r.from_place === OUTSIDE.made;
-  const sum = (of: (r: (typeof all)[number]) => boolean, pick: 'count' | 'mass_g') => all.filter(of).reduce((t, r) => t + Number(r[pick]), 0); // prettier-ignore
+  const sum = (of: (r: (typeof all)[number]) => boolean, pick: 'count' | 'mass_g') =>
+    all.filter(of).reduce((t, r) => t + Number(r[pick]), 0);
   return {
     permit: lot.permit,
     note: lot.note,
@@ -194,8 +235,12 @@ export async function feedStore(tx: Tx): Promise<FeedLot[]> {
     .orderBy('l.began_on')
     .select('l.code', 'b.mass_g', 'l.began_on', 'l.supplier');
   return rows.map((r) => ({
-    code: r.code, leftG: r.mass_g, receivedOn: r.began_on, supplier: r.supplier, prefix: String(r.code).split('-')[1] ?? '',
-  })); // prettier-ignore
+    code: r.code,
+    leftG: r.mass_g,
+    receivedOn: r.began_on,
+    supplier: r.supplier,
+    prefix: String(r.code).split('-')[1] ?? '',
+  }));
 }
 
 /** Losses of some weight in the last weeks: fish that died out of a tank, by lot and tank. */
@@ -208,5 +253,13 @@ export async function recentLosses(tx: Tx, since: Day, day: Day) {
      group by 1, 2, 3, 4 having sum(m.count) >= 20 order by sum(m.count) desc limit 12`,
     { since, day },
   );
-  return rows as { code: string; species_code: string; place_id: string; place: string; count: number; last_day: Day; notes: string | null }[]; // prettier-ignore
+  return rows as {
+    code: string;
+    species_code: string;
+    place_id: string;
+    place: string;
+    count: number;
+    last_day: Day;
+    notes: string | null;
+  }[];
 }

@@ -88,7 +88,12 @@ function dailyCounts(changes: Change[], today: Day): number[] {
 }
 
 async function sizesOf(tx: Tx, lotIds: string[], from: Day, until: Day): Promise<(lotId: string, day: Day) => number> {
-  const rows: { lot_id: string; farm_day: Day; mean_g: number }[] = await tx('sample').whereIn('lot_id', lotIds).whereBetween('farm_day', [from, until]).andWhere({ withdrawn: false }).orderBy('farm_day').select('lot_id', 'farm_day', 'mean_g'); // prettier-ignore
+  const rows: { lot_id: string; farm_day: Day; mean_g: number }[] = await tx('sample')
+    .whereIn('lot_id', lotIds)
+    .whereBetween('farm_day', [from, until])
+    .andWhere({ withdrawn: false })
+    .orderBy('farm_day')
+    .select('lot_id', 'farm_day', 'mean_g');
   const starts: { id: string; start_mean_g: number | null }[] = await tx('lot')
     .whereIn('id', lotIds)
     .select('id', 'start_mean_g');

@@ -25,7 +25,7 @@ export async function homeLoops(
     .whereIn(
       'to_place_id',
       keeping.map((p) => p.id),
-    ) // prettier-ignore
+    )
     .andWhere('farm_day', '<=', day)
     .orderBy('occurred_at')
     .select('lot_id', 'from_place_id', 'to_place_id', 'count', 'farm_day');

@@ -46,25 +46,48 @@ export async function loadPlaces(tx: Tx): Promise<Pick<FarmFacts, 'loops' | 'pla
 /* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
 function toLoop(r: any): Omit<LoopFact, 'tempPlan'> {
   return {
-    id: r.id, code: r.code, name: r.name, kind: r.kind, bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
-    plannedWaterTempC: r.planned_water_temp_c, plannedAirTempC: r.planned_air_temp_c, plannedLightMol: r.planned_light_mol,
+    id: r.id,
+    code: r.code,
+    name: r.name,
+    kind: r.kind,
+    bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
+    plannedWaterTempC: r.planned_water_temp_c,
+    plannedAirTempC: r.planned_air_temp_c,
+    plannedLightMol: r.planned_light_mol,
     lifeSupport: r.life_support,
-  }; // prettier-ignore
+  };
 }
 
 function toPlace(r: any): PlaceFact {
   return {
-    id: r.id, code: r.code, name: r.name, kind: r.kind, loopId: r.loop_id, stage: r.stage, volumeL: r.volume_l,
-    densityLimitKgM3: r.density_limit_kg_m3, positions: r.positions, areaM2: r.area_m2, method: r.method, pieceSize: r.piece_size,
-    walk: r.walk, walkOrder: r.walk_order,
-  }; // prettier-ignore
+    id: r.id,
+    code: r.code,
+    name: r.name,
+    kind: r.kind,
+    loopId: r.loop_id,
+    stage: r.stage,
+    volumeL: r.volume_l,
+    densityLimitKgM3: r.density_limit_kg_m3,
+    positions: r.positions,
+    areaM2: r.area_m2,
+    method: r.method,
+    pieceSize: r.piece_size,
+    walk: r.walk,
+    walkOrder: r.walk_order,
+  };
 }
 
 function toProduct(r: any): ProductFact {
   return {
-    code: r.code, name: r.name, unit: r.unit, speciesCode: r.species_code, cropCode: r.crop_code,
-    shelfLifeDays: r.shelf_life_days, priceMinor: r.price_minor, liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
-  }; // prettier-ignore
+    code: r.code,
+    name: r.name,
+    unit: r.unit,
+    speciesCode: r.species_code,
+    cropCode: r.crop_code,
+    shelfLifeDays: r.shelf_life_days,
+    priceMinor: r.price_minor,
+    liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
+  };
 }
 /* eslint-enable @typescript-eslint/no-explicit-any */
 
@@ -119,12 +142,21 @@ export async function loadKeeping(
     (watched as { lot_id: string; extended: Day | null; cleared: Day | null }[]).map((r) => [r.lot_id, r]),
   );
   return {
-    treatments: treated.map((r: { code: string; words: string; until_day: Day }) => ({ lotCode: r.code, product: r.words, until: r.until_day })), // prettier-ignore
+    treatments: treated.map((r: { code: string; words: string; until_day: Day }) => ({
+      lotCode: r.code,
+      product: r.words,
+      until: r.until_day,
+    })),
     quarantine: apart.map((h) => {
       const planned = addDays(h.began_on, days.get(h.species_code ?? '') ?? 14);
       const { extended = null, cleared = null } = known.get(h.lot_id) ?? {};
-      return { lotCode: h.code, placeId: h.place_id, until: extended && extended > planned ? extended : planned, clearedOn: cleared };
-    }), // prettier-ignore
+      return {
+        lotCode: h.code,
+        placeId: h.place_id,
+        until: extended && extended > planned ? extended : planned,
+        clearedOn: cleared,
+      };
+    }),
     resting: resting.map((r: { place_id: string; until_day: Day }) => ({ placeId: r.place_id, until: r.until_day })),
   };
 }

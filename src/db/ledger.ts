@@ -14,8 +14,26 @@ export interface Entry {
 }
 
 export type Reason =
-  | 'receive' | 'stock' | 'move' | 'grade' | 'merge' | 'purge' | 'dead' | 'harvest' | 'make' | 'trim' | 'feed' | 'sow' | 'transplant' | 'lost'
-  | 'pick' | 'clear' | 'allocate' | 'deliver' | 'waste' | 'donate'; // prettier-ignore
+  | 'receive'
+  | 'stock'
+  | 'move'
+  | 'grade'
+  | 'merge'
+  | 'purge'
+  | 'dead'
+  | 'harvest'
+  | 'make'
+  | 'trim'
+  | 'feed'
+  | 'sow'
+  | 'transplant'
+  | 'lost'
+  | 'pick'
+  | 'clear'
+  | 'allocate'
+  | 'deliver'
+  | 'waste'
+  | 'donate';
 
 export interface Movement {
   lotId: string;
@@ -118,11 +136,23 @@ export interface NewLot {
 export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<string> {
   const id = randomUUID();
   await tx('lot').insert({
-    farm_id: farmId, id, code: lot.code, kind: lot.kind, keeps: lot.keeps, began_on: lot.beganOn,
-    species_code: lot.speciesCode ?? null, crop_code: lot.cropCode ?? null, product_code: lot.productCode ?? null,
-    start_mean_g: lot.startMeanG ?? null, start_cv: lot.startCv ?? null, start_pace: lot.startPace ?? null,
-    cost_minor: lot.costMinor ?? null, permit: lot.permit ?? null, supplier: lot.supplier ?? null, note: lot.note ?? null,
-  }); // prettier-ignore
+    farm_id: farmId,
+    id,
+    code: lot.code,
+    kind: lot.kind,
+    keeps: lot.keeps,
+    began_on: lot.beganOn,
+    species_code: lot.speciesCode ?? null,
+    crop_code: lot.cropCode ?? null,
+    product_code: lot.productCode ?? null,
+    start_mean_g: lot.startMeanG ?? null,
+    start_cv: lot.startCv ?? null,
+    start_pace: lot.startPace ?? null,
+    cost_minor: lot.costMinor ?? null,
+    permit: lot.permit ?? null,
+    supplier: lot.supplier ?? null,
+    note: lot.note ?? null,
+  });
   const origins = (lot.fromLotIds ?? []).map((from, i) => ({
     farm_id: farmId,
     lot_id: id,

@@ -27,8 +27,11 @@ async function passedIn(tx: Tx, lotId: string, day: Day): Promise<CostPassed[]> 
     [lotId, day],
   );
   return rows.map((r: { from_lot_id: string; lot_id: string; share: number; occurred_at: Date }) => ({
-    fromLotId: r.from_lot_id, toLotId: r.lot_id, share: Number(r.share), at: r.occurred_at.getTime(),
-  })); // prettier-ignore
+    fromLotId: r.from_lot_id,
+    toLotId: r.lot_id,
+    share: Number(r.share),
+    at: r.occurred_at.getTime(),
+  }));
 }
 
 async function spendingOf(tx: Tx, lotId: string, day: Day): Promise<Map<string, LotSpending>> {
@@ -46,8 +49,10 @@ async function spendingOf(tx: Tx, lotId: string, day: Day): Promise<Map<string, 
       l.id,
       {
         paidMinor: l.cost_minor === null ? null : Number(l.cost_minor),
-        feedings: feedings.filter((f) => f.lot_id === l.id).map((f) => ({ at: f.occurred_at.getTime(), minor: f.mass_g * prices.get(f.feed_lot_id)!.minorPerG })),
+        feedings: feedings
+          .filter((f) => f.lot_id === l.id)
+          .map((f) => ({ at: f.occurred_at.getTime(), minor: f.mass_g * prices.get(f.feed_lot_id)!.minorPerG })),
       },
-    ]), // prettier-ignore
+    ]),
   );
 }

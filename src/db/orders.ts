@@ -72,24 +72,41 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
     .select('l.*', 'p.name', 'p.unit');
   const moves = await tx('movement as m')
     .join('lot as t', 't.id', 'm.lot_id')
-    .whereIn('m.order_line_id', lines.map((l) => l.id))
+    .whereIn(
+      'm.order_line_id',
+      lines.map((l) => l.id),
+    )
     .whereIn('m.reason', ['allocate', 'deliver'])
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
     .orderBy('m.occurred_at')
-    .select('m.id', 'm.order_line_id', 'm.reason', 'm.count', 'm.mass_g', 'm.lot_id', 't.code'); // prettier-ignore
+    .select('m.id', 'm.order_line_id', 'm.reason', 'm.count', 'm.mass_g', 'm.lot_id', 't.code');
   return {
-    id: o.id, code: o.code, customer: o.name, channel: o.channel, dueDay: o.due_day, state: o.state, version: o.version,
+    id: o.id,
+    code: o.code,
+    customer: o.name,
+    channel: o.channel,
+    dueDay: o.due_day,
+    state: o.state,
+    version: o.version,
     lines: lines.map((l) => {
       const own = moves.filter((m) => m.order_line_id === l.id);
       const quantity = (m: { count: number; mass_g: number }) => (l.unit === 'kg' ? m.mass_g : m.count);
-      const sum = (reason: string) => own.filter((m) => m.reason === reason).reduce((total, m) => total + quantity(m), 0);
+      const sum = (reason: string) =>
+        own.filter((m) => m.reason === reason).reduce((total, m) => total + quantity(m), 0);
       return {
-        id: l.id, productCode: l.product_code, productName: l.name, unit: l.unit, quantity: l.quantity, priceMinor: l.price_minor,
-        setAside: own.filter((m) => m.reason === 'allocate').map((m) => ({ lotId: m.lot_id, lotCode: m.code, quantity: quantity(m), movementId: m.id })),
+        id: l.id,
+        productCode: l.product_code,
+        productName: l.name,
+        unit: l.unit,
+        quantity: l.quantity,
+        priceMinor: l.price_minor,
+        setAside: own
+          .filter((m) => m.reason === 'allocate')
+          .map((m) => ({ lotId: m.lot_id, lotCode: m.code, quantity: quantity(m), movementId: m.id })),
         delivered: sum('deliver'),
       };
     }),
-  }; // prettier-ignore
+  };
 }
 
 /** Takes the order for changing it. @throws {RuleBroken} when someone changed it since `version` was read */
@@ -111,8 +128,13 @@ async function setState(tx: Tx, entry: Entry, order: Order, state: Order['state'
     .update({ version: order.version + 1, ...(state ? { state } : {}) });
   if (state && state !== 'open') {
     await tx('order_event').insert({
-      farm_id: entry.farmId, order_id: order.id, kind: state, farm_day: entry.farmDay, at: entry.at, person_id: entry.personId,
-    }); // prettier-ignore
+      farm_id: entry.farmId,
+      order_id: order.id,
+      kind: state,
+      farm_day: entry.farmDay,
+      at: entry.at,
+      person_id: entry.personId,
+    });
   }
 }
 
@@ -123,25 +145,43 @@ export async function placeOrder(
 ): Promise<string> {
   const customer = await tx('customer').where({ id: order.customerId }).first('id');
   if (!customer) throw new RuleBroken('customerId', 'Choose a customer of this farm.');
-  const products = await tx('product').whereIn('code', order.lines.map((l) => l.productCode)); // prettier-ignore
+  const products = await tx('product').whereIn(
+    'code',
+    order.lines.map((l) => l.productCode),
+  );
   const number = await orderNumber(tx, entry.farmId);
   const id = randomUUID();
   await tx('sales_order').insert({
-    farm_id: entry.farmId, id, code: `O-${number}`, entry_key: entry.entryKey, customer_id: order.customerId, due_day: order.dueDay,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    id,
+    code: `O-${number}`,
+    entry_key: entry.entryKey,
+    customer_id: order.customerId,
+    due_day: order.dueDay,
+  });
   await tx('order_line').insert(
     order.lines.map((line, i) => {
       const product = products.find((p) => p.code === line.productCode);
       if (!product) throw new RuleBroken(`lines.${i}.productCode`, 'Choose a product of this farm.');
       requireWhole(product.unit, line.quantity, `lines.${i}.quantity`);
       return {
-        farm_id: entry.farmId, id: randomUUID(), order_id: id, product_code: line.productCode, quantity: line.quantity, price_minor: product.price_minor,
-      }; // prettier-ignore
+        farm_id: entry.farmId,
+        id: randomUUID(),
+        order_id: id,
+        product_code: line.productCode,
+        quantity: line.quantity,
+        price_minor: product.price_minor,
+      };
     }),
   );
   await tx('order_event').insert({
-    farm_id: entry.farmId, order_id: id, kind: 'placed', farm_day: entry.farmDay, at: entry.at, person_id: entry.personId,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    order_id: id,
+    kind: 'placed',
+    farm_day: entry.farmDay,
+    at: entry.at,
+    person_id: entry.personId,
+  });
   return id;
 }
 
@@ -193,18 +233,30 @@ export async function allocate(
 }
 
 /** What was set aside for an open order goes back to where it lay. */
-export async function putBack(tx: Tx, entry: Entry, wish: { orderId: string; version: number; movementId: string }): Promise<void> {
+export async function putBack(
+  tx: Tx,
+  entry: Entry,
+  wish: { orderId: string; version: number; movementId: string },
+): Promise<void> {
   const order = await lockOrder(tx, wish.orderId, wish.version);
-  if (order.state !== 'open') throw new RuleBroken('orderId', `This order is ${order.state}; nothing of it is put back.`);
+  if (order.state !== 'open')
+    throw new RuleBroken('orderId', `This order is ${order.state}; nothing of it is put back.`);
   if (!order.lines.some((l) => l.setAside.some((a) => a.movementId === wish.movementId)))
     throw new RuleBroken('movementId', 'That is not set aside for this order any more.');
   await reverseMovement(tx, entry, wish.movementId);
   await setState(tx, entry, order, null);
-} // prettier-ignore
+}
 
 /** Packed goods go to compost. @returns the lot's code */
-export async function writeOff(tx: Tx, entry: Entry, wish: { lotId: string; quantity: number; reason: string }): Promise<string> {
-  const lot = await tx('lot as l').join('product as p', 'p.code', 'l.product_code').where('l.id', wish.lotId).first('l.code', 'p.unit');
+export async function writeOff(
+  tx: Tx,
+  entry: Entry,
+  wish: { lotId: string; quantity: number; reason: string },
+): Promise<string> {
+  const lot = await tx('lot as l')
+    .join('product as p', 'p.code', 'l.product_code')
+    .where('l.id', wish.lotId)
+    .first('l.code', 'p.unit');
   if (!lot) throw new RuleBroken('lotId', 'That is no packed lot of this farm.');
   requireWhole(lot.unit, wish.quantity, 'quantity');
   const store = await placeByCode(tx, lot.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
@@ -213,10 +265,15 @@ export async function writeOff(tx: Tx, entry: Entry, wish: { lotId: string; quan
     throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left there.`);
   const amount = lot.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity };
   await recordMovement(tx, entry, {
-    lotId: wish.lotId, fromPlaceId: store, toPlaceId: await placeByCode(tx, OUTSIDE.compost), ...amount, reason: 'waste', note: wish.reason,
+    lotId: wish.lotId,
+    fromPlaceId: store,
+    toPlaceId: await placeByCode(tx, OUTSIDE.compost),
+    ...amount,
+    reason: 'waste',
+    note: wish.reason,
   });
   return lot.code;
-} // prettier-ignore
+}
 
 /** Sends out everything set aside and closes the order. */
 export async function deliver(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {

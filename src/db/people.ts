@@ -59,7 +59,13 @@ export interface SignInTry {
 export async function signIn(db: Knex, attempt: SignInTry, now: Date): Promise<SignInResult> {
   const wanted = attempt.name.trim().toLowerCase().slice(0, 120);
   const device = attempt.device ? tokenHash(attempt.device) : null;
-  const { rows: waits } = await db.raw('select sign_in_try(?, ?, ?, ?, ?) as seconds', [wanted, attempt.address, device, randomUUID(), now]); // prettier-ignore
+  const { rows: waits } = await db.raw('select sign_in_try(?, ?, ?, ?, ?) as seconds', [
+    wanted,
+    attempt.address,
+    device,
+    randomUUID(),
+    now,
+  ]);
   if (waits[0].seconds > 0) return { ok: false, reason: 'too_many', seconds: waits[0].seconds };
   const { rows } = await db.raw('select * from person_to_sign_in(?)', [wanted]);
   const person = await whoseIs(rows, attempt.password);
@@ -99,9 +105,17 @@ export async function personOfSession(db: Knex, token: string, now: Date): Promi
   const r = rows[0];
   if (!r) return null;
   return {
-    farmId: r.farm_id, personId: r.person_id, name: r.name, role: r.role, settings: r.settings, farmName: r.farm_name,
-    timeZone: r.time_zone, currency: r.currency, isDemo: r.is_demo, entryBackDays: r.entry_back_days,
-  }; // prettier-ignore
+    farmId: r.farm_id,
+    personId: r.person_id,
+    name: r.name,
+    role: r.role,
+    settings: r.settings,
+    farmName: r.farm_name,
+    timeZone: r.time_zone,
+    currency: r.currency,
+    isDemo: r.is_demo,
+    entryBackDays: r.entry_back_days,
+  };
 }
 
 export async function signOut(db: Knex, person: SignedIn, token: string): Promise<void> {
@@ -132,9 +146,22 @@ export async function keepSettings(tx: Tx, person: SignedIn, chosen: Partial<Per
 }
 
 /** Changes a person's own password, after the old one was given; other devices are signed out. */
-export async function changePassword(db: Knex, token: string, person: SignedIn, words: { old: string; new: string }, now: Date): Promise<boolean> {
-  const row = await inFarm(db, person.farmId, (tx) => tx('person').where({ id: person.personId }).first('password_hash'));
+export async function changePassword(
+  db: Knex,
+  token: string,
+  person: SignedIn,
+  words: { old: string; new: string },
+  now: Date,
+): Promise<boolean> {
+  const row = await inFarm(db, person.farmId, (tx) =>
+    tx('person').where({ id: person.personId }).first('password_hash'),
+  );
   if (!(await verify(row.password_hash, words.old).catch(() => false))) return false;
-  await db.raw('select set_person_password(?, ?, ?, ?)', [tokenHash(token), now, person.personId, await hashPassword(words.new)]);
+  await db.raw('select set_person_password(?, ?, ?, ?)', [
+    tokenHash(token),
+    now,
+    person.personId,
+    await hashPassword(words.new),
+  ]);
   return true;
-} // prettier-ignore
+}

@@ -28,24 +28,59 @@ interface StepRow {
 export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null; note: string | null };
 
 const STEP_COLUMNS: (keyof StepRow)[] = [
-  'id', 'group_id', 'kind', 'day', 'lot_code', 'species_code', 'crop_code', 'from_place_id', 'to_place_id', 'count', 'detail', 'version',
-  'state', 'done_on', 'note',
-]; // prettier-ignore
+  'id',
+  'group_id',
+  'kind',
+  'day',
+  'lot_code',
+  'species_code',
+  'crop_code',
+  'from_place_id',
+  'to_place_id',
+  'count',
+  'detail',
+  'version',
+  'state',
+  'done_on',
+  'note',
+];
 
 function toStep(r: StepRow): StoredStep {
   return {
-    id: r.id, groupId: r.group_id, kind: r.kind, day: r.day, lotCode: r.lot_code, speciesCode: r.species_code, cropCode: r.crop_code,
-    fromPlaceId: r.from_place_id, toPlaceId: r.to_place_id, count: r.count, detail: r.detail, version: r.version,
-    state: r.state, doneOn: r.done_on, note: r.note,
-  }; // prettier-ignore
+    id: r.id,
+    groupId: r.group_id,
+    kind: r.kind,
+    day: r.day,
+    lotCode: r.lot_code,
+    speciesCode: r.species_code,
+    cropCode: r.crop_code,
+    fromPlaceId: r.from_place_id,
+    toPlaceId: r.to_place_id,
+    count: r.count,
+    detail: r.detail,
+    version: r.version,
+    state: r.state,
+    doneOn: r.done_on,
+    note: r.note,
+  };
 }
 
 export function stepRow(farmId: string, step: PlanStep) {
   return {
-    farm_id: farmId, id: step.id, group_id: step.groupId, kind: step.kind, day: step.day, lot_code: step.lotCode,
-    species_code: step.speciesCode, crop_code: step.cropCode, from_place_id: step.fromPlaceId, to_place_id: step.toPlaceId,
-    count: step.count, detail: JSON.stringify(step.detail), version: step.version,
-  }; // prettier-ignore
+    farm_id: farmId,
+    id: step.id,
+    group_id: step.groupId,
+    kind: step.kind,
+    day: step.day,
+    lot_code: step.lotCode,
+    species_code: step.speciesCode,
+    crop_code: step.cropCode,
+    from_place_id: step.fromPlaceId,
+    to_place_id: step.toPlaceId,
+    count: step.count,
+    detail: JSON.stringify(step.detail),
+    version: step.version,
+  };
 }
 
 export async function openSteps(tx: Tx): Promise<StoredStep[]> {
@@ -230,7 +265,7 @@ export async function freePlanCode(tx: Tx, base: string): Promise<string> {
         .select('code')
         .union([tx('plan_step').select('lot_code as code')])
         .as('c'),
-    ) // prettier-ignore
+    )
     .where('code', 'like', `${base}%`)
     .select('code');
   const taken = new Set(rows.map((r) => r.code));
@@ -249,13 +284,19 @@ export async function changeStep(
 ): Promise<{ words: string; groupId: string }> {
   const said = (words: string) => ({ words, groupId: row!.group_id });
   const row = await tx<StepRow>('plan_step').where({ id: change.stepId }).forUpdate().first();
-  if (!row || row.state !== 'planned') throw new RuleBroken('form', 'That step was done or taken out meanwhile. Reload.');
-  if (row.version !== change.version) throw new RuleBroken('form', `Someone moved this step to ${row.day} meanwhile. Reload.`);
-  const group = (await tx<StepRow>('plan_step').where({ group_id: row.group_id, state: 'planned' }).forUpdate()).map(toStep);
+  if (!row || row.state !== 'planned')
+    throw new RuleBroken('form', 'That step was done or taken out meanwhile. Reload.');
+  if (row.version !== change.version)
+    throw new RuleBroken('form', `Someone moved this step to ${row.day} meanwhile. Reload.`);
+  const group = (await tx<StepRow>('plan_step').where({ group_id: row.group_id, state: 'planned' }).forUpdate()).map(
+    toStep,
+  );
   const bump = { version: tx.raw('version + 1') as unknown as number };
   const ids = group.map((s) => s.id);
   if (change.drop) {
-    await tx<StepRow>('plan_step').whereIn('id', ids).update({ state: 'dropped', ...bump });
+    await tx<StepRow>('plan_step')
+      .whereIn('id', ids)
+      .update({ state: 'dropped', ...bump });
     return said(ids.length === 1 ? 'Taken out of the plan.' : `Taken out of the plan, with its ${ids.length} steps.`);
   }
   const days = change.day ? daysBetween(row.day, change.day) : 0;
@@ -263,10 +304,14 @@ export async function changeStep(
   for (const step of moved) {
     const count = change.count ?? step.count;
     const own = step.id === row.id && change.toPlaceId ? { to_place_id: change.toPlaceId } : {};
-    await tx<StepRow>('plan_step').where({ id: step.id }).update({ day: step.day, count, ...own, ...bump });
+    await tx<StepRow>('plan_step')
+      .where({ id: step.id })
+      .update({ day: step.day, count, ...own, ...bump });
   }
-  return said(days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`);
-} // prettier-ignore
+  return said(
+    days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`,
+  );
+}
 
 /** More side by side nobody weighs. */
 export const MOST_DRAFTS = 12;
@@ -285,14 +330,18 @@ export async function saveDraft(tx: Tx, frame: { farmId: string; personId: strin
       base: '{}',
       state: 'open',
       person_id: frame.personId,
-    }) // prettier-ignore
+    })
     .onConflict(['farm_id', 'id'])
     .ignore();
 }
 
 /** Drafts laid aside and not yet kept or discarded, the newest first. */
 export async function openDrafts(tx: Tx): Promise<NamedDraft[]> {
-  const rows = await tx('draft').where({ state: 'open' }).orderBy('created_at', 'desc').limit(MOST_DRAFTS).select('id', 'name', 'changes'); // prettier-ignore
+  const rows = await tx('draft')
+    .where({ state: 'open' })
+    .orderBy('created_at', 'desc')
+    .limit(MOST_DRAFTS)
+    .select('id', 'name', 'changes');
   return rows.map((r) => ({ id: r.id, name: r.name, changes: r.changes }));
 }
 

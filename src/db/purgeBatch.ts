@@ -27,8 +27,14 @@ export interface PurgeBatch extends BatchRules {
 /* eslint-disable-next-line @typescript-eslint/no-explicit-any -- rows of a query come untyped */
 function toBatch(r: any): PurgeBatch {
   return {
-    id: r.id, method: r.method, fastingDays: r.fasting_days, exchanges: r.exchanges, taste: r.taste, feedStoppedOn: r.feed_stopped_on, version: r.version,
-  }; // prettier-ignore
+    id: r.id,
+    method: r.method,
+    fastingDays: r.fasting_days,
+    exchanges: r.exchanges,
+    taste: r.taste,
+    feedStoppedOn: r.feed_stopped_on,
+    version: r.version,
+  };
 }
 
 async function batchesOf(tx: Tx, groupIds: string[]): Promise<Map<string, PurgeBatch>> {
@@ -49,9 +55,18 @@ export async function beginBatch(
   } & BatchRules,
 ): Promise<void> {
   await tx('purge_batch').insert({
-    farm_id: entry.farmId, id: batch.groupId, lot_id: batch.lotId, from_place_id: batch.fromPlaceId, purge_place_id: batch.purgePlaceId,
-    method: batch.method, fasting_days: batch.fastingDays, exchanges: batch.exchanges, taste: batch.taste, feed_stopped_on: entry.farmDay, person_id: entry.personId,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    id: batch.groupId,
+    lot_id: batch.lotId,
+    from_place_id: batch.fromPlaceId,
+    purge_place_id: batch.purgePlaceId,
+    method: batch.method,
+    fasting_days: batch.fastingDays,
+    exchanges: batch.exchanges,
+    taste: batch.taste,
+    feed_stopped_on: entry.farmDay,
+    person_id: entry.personId,
+  });
 }
 
 export async function closeBatch(tx: Tx, groupId: string, day: Day | null): Promise<void> {
@@ -80,13 +95,24 @@ export async function changeBatch(
     );
   const was = toBatch(row);
   const became = { fastingDays: wish.fastingDays, exchanges: wish.exchanges, taste: wish.taste };
-  await tx('purge_batch').where({ id: wish.groupId }).update({
-    fasting_days: wish.fastingDays, exchanges: wish.exchanges, taste: wish.taste, version: row.version + 1,
-  }); // prettier-ignore
+  await tx('purge_batch')
+    .where({ id: wish.groupId })
+    .update({
+      fasting_days: wish.fastingDays,
+      exchanges: wish.exchanges,
+      taste: wish.taste,
+      version: row.version + 1,
+    });
   await tx('purge_batch_change').insert({
-    farm_id: entry.farmId, batch_id: wish.groupId, was: JSON.stringify({ fastingDays: was.fastingDays, exchanges: was.exchanges, taste: was.taste }),
-    became: JSON.stringify(became), reason: wish.reason, person_id: entry.personId, farm_day: entry.farmDay, at: entry.at,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    batch_id: wish.groupId,
+    was: JSON.stringify({ fastingDays: was.fastingDays, exchanges: was.exchanges, taste: was.taste }),
+    became: JSON.stringify(became),
+    reason: wish.reason,
+    person_id: entry.personId,
+    farm_day: entry.farmDay,
+    at: entry.at,
+  });
 }
 
 export interface BatchChange extends BatchRules {
@@ -97,7 +123,11 @@ export interface BatchChange extends BatchRules {
 }
 
 async function changesOf(tx: Tx, groupIds: string[]): Promise<(BatchChange & { batchId: string })[]> {
-  const rows = await tx('purge_batch_change as c').join('person as p', 'p.id', 'c.person_id').whereIn('c.batch_id', groupIds).orderBy('c.id').select('c.*', 'p.name'); // prettier-ignore
+  const rows = await tx('purge_batch_change as c')
+    .join('person as p', 'p.id', 'c.person_id')
+    .whereIn('c.batch_id', groupIds)
+    .orderBy('c.id')
+    .select('c.*', 'p.name');
   return rows.map((r) => ({
     batchId: r.batch_id,
     day: r.farm_day,

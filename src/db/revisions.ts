@@ -2,8 +2,23 @@ import type { Tx } from './connection';
 
 /** What a farm's records are counted by: who has read a topic need not read it again until its count moves. */
 export type Topic =
-  | 'farm' | 'people' | 'places' | 'library' | 'customers' | 'market' | 'fish' | 'plants' | 'feed' | 'keeping' | 'purge' | 'plan' | 'draft' | 'water'
-  | 'climate' | 'tasks' | 'handover'; // prettier-ignore
+  | 'farm'
+  | 'people'
+  | 'places'
+  | 'library'
+  | 'customers'
+  | 'market'
+  | 'fish'
+  | 'plants'
+  | 'feed'
+  | 'keeping'
+  | 'purge'
+  | 'plan'
+  | 'draft'
+  | 'water'
+  | 'climate'
+  | 'tasks'
+  | 'handover';
 
 export type Revisions = Readonly<Partial<Record<Topic, number>>>;
 

@@ -48,11 +48,16 @@ export const library = slice<Library>({
   load: async ({ tx }) => {
     const { species, crops, ...rest } = await loadLibrary(tx);
     const broken: BrokenRecord[] = [];
-    const sound = <T extends { code: string }>(what: 'species' | 'crop', row: T, fault: string | null, defaults: readonly T[]): T => {
+    const sound = <T extends { code: string }>(
+      what: 'species' | 'crop',
+      row: T,
+      fault: string | null,
+      defaults: readonly T[],
+    ): T => {
       if (!fault) return row;
       broken.push({ what, id: row.code, words: `${fault} The planning default is used meanwhile.` });
       return { ...(defaults.find((d) => d.code === row.code) ?? defaults[0]!), code: row.code };
-    }; // prettier-ignore
+    };
     return {
       ...rest,
       species: species.map((s) => sound('species', s, speciesFault(s), SPECIES_DEFAULTS)),
@@ -74,8 +79,13 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: Brok
       const words = loopFault(l);
       if (!words) return l;
       broken.push({ what: 'loop', id: l.id, words: `${words} It is left out of the reckoning.` });
-      return { ...l, tempPlan: [], lifeSupport: { aerators: [], media: [], energy: null }, ...(words.includes('months') ? EVEN_MONTHS : {}) };
-    }); // prettier-ignore
+      return {
+        ...l,
+        tempPlan: [],
+        lifeSupport: { aerators: [], media: [], energy: null },
+        ...(words.includes('months') ? EVEN_MONTHS : {}),
+      };
+    });
     return { loops: sound, places: all, broken };
   },
 });

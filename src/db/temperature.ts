@@ -17,8 +17,23 @@ export const standingSettings = (tx: Tx) =>
 
 /** Temperatures that depart from the months and were not taken back, the oldest first. */
 export async function plannedSettings(tx: Tx): Promise<PlannedSetting[]> {
-  const rows: { id: string; loop_id: string; from_day: Day; until_day: Day | null; temp_c: number | null; name: string | null }[] =
-    await standingSettings(tx).leftJoin('person as p', 'p.id', 't.person_id').orderBy('t.n')
-      .select('t.id', 't.loop_id', 't.from_day', 't.until_day', 't.temp_c', 'p.name');
-  return rows.map((r) => ({ id: r.id, loopId: r.loop_id, from: r.from_day, until: r.until_day, tempC: r.temp_c, by: r.name }));
-} // prettier-ignore
+  const rows: {
+    id: string;
+    loop_id: string;
+    from_day: Day;
+    until_day: Day | null;
+    temp_c: number | null;
+    name: string | null;
+  }[] = await standingSettings(tx)
+    .leftJoin('person as p', 'p.id', 't.person_id')
+    .orderBy('t.n')
+    .select('t.id', 't.loop_id', 't.from_day', 't.until_day', 't.temp_c', 'p.name');
+  return rows.map((r) => ({
+    id: r.id,
+    loopId: r.loop_id,
+    from: r.from_day,
+    until: r.until_day,
+    tempC: r.temp_c,
+    by: r.name,
+  }));
+}

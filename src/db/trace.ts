@@ -57,11 +57,45 @@ export async function traceOrder(tx: Tx, orderId: string): Promise<Trace> {
     [ids, orderId],
   );
   return {
-    lots: lots.map((l: { id: string; code: string; kind: TraceLot['kind']; name: string; began_on: Day; supplier: string | null; depth: number }) => ({
-      lotId: l.id, code: l.code, kind: l.kind, name: l.name, beganOn: l.began_on, supplier: l.supplier, depth: l.depth,
-    })),
-    events: events.map((e: { farm_day: Day; reason: string; code: string; count: number; mass_g: number; from: string; to: string; name: string | null }) => ({
-      day: e.farm_day, reason: e.reason, lotCode: e.code, count: e.count, massG: e.mass_g, from: e.from, to: e.to, by: e.name,
-    })),
-  }; // prettier-ignore
+    lots: lots.map(
+      (l: {
+        id: string;
+        code: string;
+        kind: TraceLot['kind'];
+        name: string;
+        began_on: Day;
+        supplier: string | null;
+        depth: number;
+      }) => ({
+        lotId: l.id,
+        code: l.code,
+        kind: l.kind,
+        name: l.name,
+        beganOn: l.began_on,
+        supplier: l.supplier,
+        depth: l.depth,
+      }),
+    ),
+    events: events.map(
+      (e: {
+        farm_day: Day;
+        reason: string;
+        code: string;
+        count: number;
+        mass_g: number;
+        from: string;
+        to: string;
+        name: string | null;
+      }) => ({
+        day: e.farm_day,
+        reason: e.reason,
+        lotCode: e.code,
+        count: e.count,
+        massG: e.mass_g,
+        from: e.from,
+        to: e.to,
+        by: e.name,
+      }),
+    ),
+  };
 }

@@ -61,7 +61,10 @@ export async function answer(
   const today = dayAt(now(), person.timeZone);
   return asOutcome(() =>
     readingFarm(database(), person.farmId, (tx) =>
-      known.answer({ tx, person, units: unitsOf(person), today, farm: () => knownFarm(tx, person.farmId, today, false) }, read.value),
+      known.answer(
+        { tx, person, units: unitsOf(person), today, farm: () => knownFarm(tx, person.farmId, today, false) },
+        read.value,
+      ),
     ),
-  ); // prettier-ignore
+  );
 }

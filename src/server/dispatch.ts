@@ -44,24 +44,32 @@ export async function dispatch(registry: Registry, person: SignedIn | null, sent
   return outcome;
 }
 
-async function judged(registry: Registry, known: Command | undefined, person: SignedIn | null, sent: Envelope): Promise<Outcome<unknown>> {
+async function judged(
+  registry: Registry,
+  known: Command | undefined,
+  person: SignedIn | null,
+  sent: Envelope,
+): Promise<Outcome<unknown>> {
   if (!person) return refuse('You are signed out. Sign in again; what you typed is still here.', 'signedOut');
   if (!known) return refuse(`There is no act called ${named(sent.command)}.`, 'command');
   if (sent.version !== known.version)
     return refuse('This page is older or newer than the app. Reload it; what you typed is kept until then.', 'version');
   const barred = roleRefusal(known.who, person.role);
   if (barred) return refuse(barred, 'role');
-  if (typeof sent.entryKey !== 'string' || !UUID.test(sent.entryKey)) return refuse('This form lost its key. Reload and try again.');
+  if (typeof sent.entryKey !== 'string' || !UUID.test(sent.entryKey))
+    return refuse('This form lost its key. Reload and try again.');
   const at = now();
   const doneAt = whenDone(sent.doneAt, at, person.entryBackDays);
   if (typeof doneAt === 'string') return refuse(doneAt, 'doneAt');
   const read = await readBody(known.input, sent.body);
   if (!read.ok) return read;
   const stop = metrics.seconds.startTimer({ command: known.name });
-  const outcome = await asOutcome(() => oneAtATime(person.farmId, () => record(registry, known, person, sent, read.value, doneAt, at)));
+  const outcome = await asOutcome(() =>
+    oneAtATime(person.farmId, () => record(registry, known, person, sent, read.value, doneAt, at)),
+  );
   stop();
   return outcome;
-} // prettier-ignore
+}
 
 /** The moment it was done, or why that cannot be. */
 function whenDone(said: string | undefined, at: Date, backDays: number): Date | string {

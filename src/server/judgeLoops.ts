@@ -6,7 +6,11 @@ import type { Tx } from '../db/connection';
 import { latestWater } from '../db/facts';
 
 /** The last readings of every loop held against the fish in it, by loop. */
-export async function judgeLoops(tx: Tx, facts: Pick<FarmFacts, 'loops' | 'places' | 'fish' | 'species'>, day: Day): Promise<Map<string, Judgement[]>> {
+export async function judgeLoops(
+  tx: Tx,
+  facts: Pick<FarmFacts, 'loops' | 'places' | 'fish' | 'species'>,
+  day: Day,
+): Promise<Map<string, Judgement[]>> {
   const readings = await latestWater(tx, day);
   return new Map(
     facts.loops.map((loop) => {
@@ -14,7 +18,13 @@ export async function judgeLoops(tx: Tx, facts: Pick<FarmFacts, 'loops' | 'place
       const codes = new Set(facts.fish.filter((f) => f.count > 0 && places.has(f.placeId)).map((f) => f.speciesCode));
       const own = readings.filter((r) => r.loopId === loop.id);
       const water = Object.fromEntries(own.map(({ kind, value, on }) => [kind, { value, on }]));
-      return [loop.id, judgeWater({ ...water, loop: loop.name }, facts.species.filter((s) => codes.has(s.code)))];
+      return [
+        loop.id,
+        judgeWater(
+          { ...water, loop: loop.name },
+          facts.species.filter((s) => codes.has(s.code)),
+        ),
+      ];
     }),
   );
-} // prettier-ignore
+}

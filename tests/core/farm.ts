@@ -10,17 +10,36 @@ const LIGHT = [8, 10, 13, 15.5, 18, 19, 19, 17.5, 15, 12.5, 9, 7.5];
 
 export function aLoop(over: Partial<LoopFact>): LoopFact {
   return {
-    id: 'heron', code: 'heron', name: 'Heron', kind: 'coupled', bandGM2: [60, 100],
-    plannedWaterTempC: Array(12).fill(13), plannedAirTempC: AIR, plannedLightMol: LIGHT, tempPlan: [],
-    lifeSupport: { aerators: [], media: [], energy: null }, ...over,
-  }; // prettier-ignore
+    id: 'heron',
+    code: 'heron',
+    name: 'Heron',
+    kind: 'coupled',
+    bandGM2: [60, 100],
+    plannedWaterTempC: Array(12).fill(13),
+    plannedAirTempC: AIR,
+    plannedLightMol: LIGHT,
+    tempPlan: [],
+    lifeSupport: { aerators: [], media: [], energy: null },
+    ...over,
+  };
 }
 
 export function aPlace(over: Partial<PlaceFact> & Pick<PlaceFact, 'id' | 'kind'>): PlaceFact {
   return {
-    code: over.id.toUpperCase(), name: over.id, loopId: 'heron', stage: null, volumeL: null, densityLimitKgM3: null, positions: null,
-    areaM2: null, method: null, pieceSize: null, walk: 'Hall', walkOrder: 1, ...over,
-  }; // prettier-ignore
+    code: over.id.toUpperCase(),
+    name: over.id,
+    loopId: 'heron',
+    stage: null,
+    volumeL: null,
+    densityLimitKgM3: null,
+    positions: null,
+    areaM2: null,
+    method: null,
+    pieceSize: null,
+    walk: 'Hall',
+    walkOrder: 1,
+    ...over,
+  };
 }
 
 export const TROUT_PRODUCT: ProductFact = {
@@ -44,9 +63,21 @@ export const LETTUCE_PRODUCT: ProductFact = {
 
 export function someTrout(over: Partial<FishFact> = {}): FishFact {
   return {
-    lotId: 'lot-1', lotCode: 'TRT-1', speciesCode: 'rainbow-trout', placeId: 'k1', count: 500, referenceG: 300, bins: freshSpread(0.15),
-    pace: 1, paceError: 0.05, lastForecastError: null, feedStoppedOn: null, sampledOn: '2026-06-01', stockedOn: '2026-01-01', ...over,
-  }; // prettier-ignore
+    lotId: 'lot-1',
+    lotCode: 'TRT-1',
+    speciesCode: 'rainbow-trout',
+    placeId: 'k1',
+    count: 500,
+    referenceG: 300,
+    bins: freshSpread(0.15),
+    pace: 1,
+    paceError: 0.05,
+    lastForecastError: null,
+    feedStoppedOn: null,
+    sampledOn: '2026-06-01',
+    stockedOn: '2026-01-01',
+    ...over,
+  };
 }
 
 export function aFarm(over: Partial<FarmFacts> = {}): FarmFacts {
@@ -77,9 +108,18 @@ export function aFarm(over: Partial<FarmFacts> = {}): FarmFacts {
 
 export function aFeedRule(over: Partial<FeedRule> = {}): FeedRule {
   return {
-    speciesCode: 'rainbow-trout', ration: 'growth', table: [], feederTimes: [], farmGrownShare: 0, feedMinorPerKg: 200,
-    fingerlingMinor: 60, leadDays: 7, quarantineDays: 14, version: 1, ...over,
-  }; // prettier-ignore
+    speciesCode: 'rainbow-trout',
+    ration: 'growth',
+    table: [],
+    feederTimes: [],
+    farmGrownShare: 0,
+    feedMinorPerKg: 200,
+    fingerlingMinor: 60,
+    leadDays: 7,
+    quarantineDays: 14,
+    version: 1,
+    ...over,
+  };
 }
 
 export function ids(): () => string {
@@ -89,7 +129,16 @@ export function ids(): () => string {
 
 export function aStep(over: Partial<PlanStep> & Pick<PlanStep, 'kind' | 'day'>): PlanStep {
   return {
-    id: `${over.kind}-${over.day}`, groupId: 'g1', lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null, fromPlaceId: null,
-    toPlaceId: null, count: 100, detail: {}, version: 1, ...over,
-  }; // prettier-ignore
+    id: `${over.kind}-${over.day}`,
+    groupId: 'g1',
+    lotCode: 'TRT-1',
+    speciesCode: 'rainbow-trout',
+    cropCode: null,
+    fromPlaceId: null,
+    toPlaceId: null,
+    count: 100,
+    detail: {},
+    version: 1,
+    ...over,
+  };
 }

@@ -50,7 +50,14 @@ describe('registries', () => {
     const kinds = sources.map((s) => s.kind);
     expect(new Set(kinds).size).toBe(kinds.length);
     expect(new Set(LOT_KINDS.map((l) => l.kind)).size).toBe(LOT_KINDS.length);
-    const ids = [jobId('feed', 'a', '2026-06-10'), jobId('feed', 'a', '2026-06-11'), jobId('feed', 'a'), jobId('feed', 'b', '2026-06-10'), jobId('read', 'a', '2026-06-10'), jobId('feed', 'a', '2026-06-10', 'late')]; // prettier-ignore
+    const ids = [
+      jobId('feed', 'a', '2026-06-10'),
+      jobId('feed', 'a', '2026-06-11'),
+      jobId('feed', 'a'),
+      jobId('feed', 'b', '2026-06-10'),
+      jobId('read', 'a', '2026-06-10'),
+      jobId('feed', 'a', '2026-06-10', 'late'),
+    ];
     expect(new Set(ids.map(jobKey)).size).toBe(ids.length);
     expect(jobKey(jobId('feed', 'a', '2026-06-10'))).toBe(jobKey(ids[0]!));
   });

@@ -21,31 +21,37 @@ describe('the registry of calculations', () => {
     for (const s of SUMS) expect([s.name, s.formula.length > 3, s.source.length > 5]).toEqual([s.name, true, true]);
   });
 
-  test.each(SUMS.map((s) => [s.name, s] as const))('%s works with what it begins with, and shows its working', (name, sum) => {
-    const { value, working, unit } = workOut(name, startOf(sum));
-    expect(Number.isFinite(value)).toBe(true);
-    expect(working.length).toBeGreaterThan(0);
-    expect(unit).toBe(sum.result.unit);
-  }); // prettier-ignore
+  test.each(SUMS.map((s) => [s.name, s] as const))(
+    '%s works with what it begins with, and shows its working',
+    (name, sum) => {
+      const { value, working, unit } = workOut(name, startOf(sum));
+      expect(Number.isFinite(value)).toBe(true);
+      expect(working.length).toBeGreaterThan(0);
+      expect(unit).toBe(sum.result.unit);
+    },
+  );
 
-  test.each(SUMS.map((s) => [s.name, s] as const))('%s refuses what is out of range, missing or unknown, in words', (name, sum) => {
-    const start = startOf(sum);
-    for (const field of sum.inputs) {
-      const { [field.name]: _left, ...rest } = start;
-      expect(refusal(name, rest)).toMatchObject({ field: field.name });
-      if (isChoice(field)) {
-        expect(refusal(name, { ...start, [field.name]: 'no such' })!.message).toMatch(/not in the library/);
-        continue;
+  test.each(SUMS.map((s) => [s.name, s] as const))(
+    '%s refuses what is out of range, missing or unknown, in words',
+    (name, sum) => {
+      const start = startOf(sum);
+      for (const field of sum.inputs) {
+        const { [field.name]: _left, ...rest } = start;
+        expect(refusal(name, rest)).toMatchObject({ field: field.name });
+        if (isChoice(field)) {
+          expect(refusal(name, { ...start, [field.name]: 'no such' })!.message).toMatch(/not in the library/);
+          continue;
+        }
+        const [low, high] = field.range;
+        for (const bad of [low - 1, high * 2 + 1, NaN]) {
+          const given = field.many ? [bad] : bad;
+          expect(refusal(name, { ...start, [field.name]: given })!.message).toMatch(/must be between/);
+        }
+        expect(refusal(name, { ...start, [field.name]: 'many' })).toMatchObject({ field: field.name });
       }
-      const [low, high] = field.range;
-      for (const bad of [low - 1, high * 2 + 1, NaN]) {
-        const given = field.many ? [bad] : bad;
-        expect(refusal(name, { ...start, [field.name]: given })!.message).toMatch(/must be between/);
-      }
-      expect(refusal(name, { ...start, [field.name]: 'many' })).toMatchObject({ field: field.name });
-    }
-    expect(refusal(name, { ...start, more: 1 })!.message).toMatch(/is not asked for/);
-  }); // prettier-ignore
+      expect(refusal(name, { ...start, more: 1 })!.message).toMatch(/is not asked for/);
+    },
+  );
 
   test('published figures come out', () => {
     expect(workOut('unionised-share', { pH: 8, waterTempC: 25 }).value).toBeCloseTo(5.38, 1);

@@ -45,8 +45,15 @@ describe('at the same moment', () => {
   });
 
   test('twenty pickings of one bed: lots made once each, never more heads than stood there', async () => {
-    const held = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').join('crop as c', 'c.code', 'l.crop_code')
-      .where({ 'p.kind': 'bed' }).andWhereRaw(`(c.params->>'cutsMax')::int = 1 and c.params->>'unit' = 'head'`).andWhere('b.count', '>', 10).first('b.lot_id', 'b.place_id', 'b.count'); // prettier-ignore
+    const held = await desk
+      .owner('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .join('place as p', 'p.id', 'b.place_id')
+      .join('crop as c', 'c.code', 'l.crop_code')
+      .where({ 'p.kind': 'bed' })
+      .andWhereRaw(`(c.params->>'cutsMax')::int = 1 and c.params->>'unit' = 'head'`)
+      .andWhere('b.count', '>', 10)
+      .first('b.lot_id', 'b.place_id', 'b.count');
     const each = Math.ceil(held.count / 12);
     const outcomes = await Promise.all(
       TWENTY.map(() => run('plants.pickNow', { lotId: held.lot_id, placeId: held.place_id, quantity: each })),
@@ -72,8 +79,16 @@ describe('at the same moment', () => {
   });
 
   test('twenty set aside from one pack: what is there is given once, everyone else is told', async () => {
-    const lot = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').join('product as r', 'r.code', 'l.product_code')
-      .where({ 'p.code': 'COLD' }).whereNot({ 'r.unit': 'kg' }).andWhere('b.count', '>', 3).orderBy('b.count').first('b.lot_id', 'b.count', 'l.product_code'); // prettier-ignore
+    const lot = await desk
+      .owner('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .join('place as p', 'p.id', 'b.place_id')
+      .join('product as r', 'r.code', 'l.product_code')
+      .where({ 'p.code': 'COLD' })
+      .whereNot({ 'r.unit': 'kg' })
+      .andWhere('b.count', '>', 3)
+      .orderBy('b.count')
+      .first('b.lot_id', 'b.count', 'l.product_code');
     const customer = await desk.owner('customer').first();
     const orders = [];
     for (let i = 0; i < 20; i++) {

@@ -15,7 +15,10 @@ visit(async () => {
   run = async (sent) => registry.runCommand(await currentPerson(), sent as never);
 });
 
-const words = (outcome: { ok: boolean; fields?: Record<string, string[]> }) => Object.values(outcome.fields ?? {}).flat().join(' '); // prettier-ignore
+const words = (outcome: { ok: boolean; fields?: Record<string, string[]> }) =>
+  Object.values(outcome.fields ?? {})
+    .flat()
+    .join(' ');
 const handover = (over: Record<string, unknown> = {}) => ({
   command: 'task.handover',
   version: 1,
@@ -111,13 +114,23 @@ describe('a yes is for what was sent', () => {
 });
 
 async function lotAt(code: string): Promise<string> {
-  const row = await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').join('lot as l', 'l.id', 'b.lot_id')
-    .where({ 'p.code': code, 'l.kind': 'cohort' }).andWhere('b.count', '>', 0).first('b.lot_id'); // prettier-ignore
+  const row = await desk
+    .owner('balance as b')
+    .join('place as p', 'p.id', 'b.place_id')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .where({ 'p.code': code, 'l.kind': 'cohort' })
+    .andWhere('b.count', '>', 0)
+    .first('b.lot_id');
   return row.lot_id;
 }
 
 async function standing(code: string): Promise<number> {
-  const row = await desk.owner('balance as b').join('place as p', 'p.id', 'b.place_id').where({ 'p.code': code }).sum('b.count as n').first(); // prettier-ignore
+  const row = await desk
+    .owner('balance as b')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'p.code': code })
+    .sum('b.count as n')
+    .first();
   return Number(row!.n);
 }
 

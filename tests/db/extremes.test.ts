@@ -45,7 +45,10 @@ async function openEveryPage(day: Record<string, string> = {}) {
     (await import('../../src/features/market/queries')).newOrderPage,
     (await import('../../src/features/season/queries')).seasonPage,
   ];
-  for (const page of pages) await page(on(day)).catch((error) => { throw new Error(`${page.name}: ${error.stack}`); }); // prettier-ignore
+  for (const page of pages)
+    await page(on(day)).catch((error) => {
+      throw new Error(`${page.name}: ${error.stack}`);
+    });
   const { cohortPage } = await import('../../src/features/cohorts/cohort/cohortQueries');
   const { tankPage } = await import('../../src/features/cohorts/tanks/oneTankQuery');
   const { outlookGround } = await import('../../src/features/season/queries');
@@ -67,21 +70,51 @@ function unlessNotFound(error: unknown) {
 /** What the fields of a demo farm may be filled with, by their names. */
 async function candidates() {
   const one = async (table: string, where: Record<string, unknown> = {}) => desk.owner(table).where(where).first();
-  const fish = await desk.owner('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id').where({ 'l.kind': 'cohort', 'p.code': 'K6' }).andWhere('b.count', '>', 0).first('l.id', 'l.code', 'p.id as place'); // prettier-ignore
+  const fish = await desk
+    .owner('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'l.kind': 'cohort', 'p.code': 'K6' })
+    .andWhere('b.count', '>', 0)
+    .first('l.id', 'l.code', 'p.id as place');
   const order = await desk.owner('sales_order').where({ state: 'open' }).orderBy('due_day', 'desc').first();
   const line = await one('order_line', { order_id: order.id });
   const q1 = await one('place', { code: 'Q1' });
   const steps = async (kind: string) =>
     (await desk.owner('plan_step').where({ kind, state: 'planned' }).orderBy('day').first())?.id;
   return {
-    lotCode: fish.code, lotId: fish.id, fromPlaceId: fish.place, placeId: fish.place, toPlaceId: q1.id, largePlaceId: q1.id, smallPlaceId: fish.place, thenPlaceId: null,
-    speciesCode: 'rainbow-trout', code: 'rainbow-trout', productCode: 'rainbow-trout', cropCode: 'mizuna', customerId: (await one('customer')).id, orderId: order.id, lineId: line.id,
-    loopId: (await one('loop', { code: 'heron' })).id, choreId: (await one('chore')).id, steps: {
-      'fish.receive': await steps('stock'), 'fish.harvest': await steps('harvest'), 'fish.moveAsPlanned': await steps('move'), 'purge.transfer': await steps('purge'), 'purge.stopFeed': await steps('feed_stop'),
-      'purge.exchange': await steps('exchange'), 'purge.taste': await steps('taste'), 'plants.sow': await steps('sow'), 'plants.transplant': await steps('transplant'), 'plants.pick': await steps('pick'),
-      'plants.clear': await steps('clear'), 'plan.changeStep': await steps('stock'),
+    lotCode: fish.code,
+    lotId: fish.id,
+    fromPlaceId: fish.place,
+    placeId: fish.place,
+    toPlaceId: q1.id,
+    largePlaceId: q1.id,
+    smallPlaceId: fish.place,
+    thenPlaceId: null,
+    speciesCode: 'rainbow-trout',
+    code: 'rainbow-trout',
+    productCode: 'rainbow-trout',
+    cropCode: 'mizuna',
+    customerId: (await one('customer')).id,
+    orderId: order.id,
+    lineId: line.id,
+    loopId: (await one('loop', { code: 'heron' })).id,
+    choreId: (await one('chore')).id,
+    steps: {
+      'fish.receive': await steps('stock'),
+      'fish.harvest': await steps('harvest'),
+      'fish.moveAsPlanned': await steps('move'),
+      'purge.transfer': await steps('purge'),
+      'purge.stopFeed': await steps('feed_stop'),
+      'purge.exchange': await steps('exchange'),
+      'purge.taste': await steps('taste'),
+      'plants.sow': await steps('sow'),
+      'plants.transplant': await steps('transplant'),
+      'plants.pick': await steps('pick'),
+      'plants.clear': await steps('clear'),
+      'plan.changeStep': await steps('stock'),
     } as Record<string, string>,
-  }; // prettier-ignore
+  };
 }
 
 interface Rule {
@@ -95,7 +128,11 @@ interface Rule {
 function bodyAt(type: new () => object, end: 'low' | 'high', known: Record<string, unknown>): Record<string, unknown> {
   const metadata = getMetadataStorage().getTargetValidationMetadatas(type, '', false, false);
   const byField = new Map<string, Rule[]>();
-  for (const m of metadata) byField.set(m.propertyName, [...(byField.get(m.propertyName) ?? []), { name: m.name, type: m.type, constraints: m.constraints, each: m.each }]); // prettier-ignore
+  for (const m of metadata)
+    byField.set(m.propertyName, [
+      ...(byField.get(m.propertyName) ?? []),
+      { name: m.name, type: m.type, constraints: m.constraints, each: m.each },
+    ]);
   return Object.fromEntries([...byField].map(([field, rules]) => [field, valueAt(field, rules, end, known)]));
 }
 

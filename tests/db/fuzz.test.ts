@@ -99,9 +99,16 @@ describe('whatever comes', () => {
   test(`${COMMANDS_SENT} commands and questions: 2xx or 4xx in words, never ours`, async () => {
     const random = new Random(SEED);
     const ids: string[] = [
-      ...(await desk.owner('place').limit(12).pluck('id')), ...(await desk.owner('lot').orderBy('began_on', 'desc').limit(12).pluck('id')), ...(await desk.owner('plan_step').where({ state: 'planned' }).orderBy('day').limit(30).pluck('id')),
-      ...(await desk.owner('loop').pluck('id')), ...(await desk.owner('customer').limit(3).pluck('id')), ...(await desk.owner('sales_order').limit(5).pluck('id')), 'TRT-31', 'HSB-31', 'KOI-1',
-    ]; // prettier-ignore
+      ...(await desk.owner('place').limit(12).pluck('id')),
+      ...(await desk.owner('lot').orderBy('began_on', 'desc').limit(12).pluck('id')),
+      ...(await desk.owner('plan_step').where({ state: 'planned' }).orderBy('day').limit(30).pluck('id')),
+      ...(await desk.owner('loop').pluck('id')),
+      ...(await desk.owner('customer').limit(3).pluck('id')),
+      ...(await desk.owner('sales_order').limit(5).pluck('id')),
+      'TRT-31',
+      'HSB-31',
+      'KOI-1',
+    ];
     const { getMetadataStorage } = await import('class-validator');
     const fieldsOf = new Map(
       acts.map((a) => [

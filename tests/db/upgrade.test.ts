@@ -73,11 +73,21 @@ async function fill(db: Knex) {
 
 /** Two lots in one tank, fed as one: the old version credited it to one of them. */
 async function feedTwoLots(db: Knex) {
-  const fish: { lot_id: string; place_id: string; code: string }[] = await db('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id')
-    .where({ 'l.kind': 'cohort', 'p.kind': 'tank' }).andWhere('b.count', '>', 100).andWhere('l.code', 'like', 'TRT%').orderBy('l.code').select('b.lot_id', 'b.place_id', 'l.code'); // prettier-ignore
+  const fish: { lot_id: string; place_id: string; code: string }[] = await db('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'l.kind': 'cohort', 'p.kind': 'tank' })
+    .andWhere('b.count', '>', 100)
+    .andWhere('l.code', 'like', 'TRT%')
+    .orderBy('l.code')
+    .select('b.lot_id', 'b.place_id', 'l.code');
   const [one, two] = [fish[0]!, fish.find((f) => f.place_id !== fish[0]!.place_id)!];
-  const feed = await db('balance as b').join('lot as l', 'l.id', 'b.lot_id').join('place as p', 'p.id', 'b.place_id')
-    .where({ 'l.kind': 'feed', 'p.code': 'FEED' }).andWhere('b.mass_g', '>', 5000).first('b.lot_id', 'b.place_id'); // prettier-ignore
+  const feed = await db('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'l.kind': 'feed', 'p.code': 'FEED' })
+    .andWhere('b.mass_g', '>', 5000)
+    .first('b.lot_id', 'b.place_id');
   const eaten = await db('place').where({ code: 'EATEN' }).first('id');
   const at = (hour: number) => ({
     farm_id: farmId,

@@ -31,7 +31,10 @@ const show = (close = false) =>
 
 test('what is shown in a table is what its file holds; nothing in it is taken for a formula', async () => {
   const saved: Blob[] = [];
-  vi.stubGlobal('URL', Object.assign(URL, { createObjectURL: (b: Blob) => (saved.push(b), 'blob:x'), revokeObjectURL: () => undefined })); // prettier-ignore
+  vi.stubGlobal(
+    'URL',
+    Object.assign(URL, { createObjectURL: (b: Blob) => (saved.push(b), 'blob:x'), revokeObjectURL: () => undefined }),
+  );
   const click = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined);
   show();
   fireEvent.click(screen.getByRole('button', { name: 'Every tank as CSV' }));

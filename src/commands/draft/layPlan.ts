@@ -36,9 +36,19 @@ class LayPlanInput {
 
 function toStep(s: DraftStepInput): PlanStep {
   const step = {
-    id: s.id, groupId: s.groupId, kind: s.kind, day: s.day, lotCode: s.lotCode, speciesCode: s.speciesCode ?? null, cropCode: s.cropCode ?? null,
-    fromPlaceId: s.fromPlaceId ?? null, toPlaceId: s.toPlaceId ?? null, count: s.count, detail: { ...s.detail }, version: 1,
-  }; // prettier-ignore
+    id: s.id,
+    groupId: s.groupId,
+    kind: s.kind,
+    day: s.day,
+    lotCode: s.lotCode,
+    speciesCode: s.speciesCode ?? null,
+    cropCode: s.cropCode ?? null,
+    fromPlaceId: s.fromPlaceId ?? null,
+    toPlaceId: s.toPlaceId ?? null,
+    count: s.count,
+    detail: { ...s.detail },
+    version: 1,
+  };
   const fault = detailFault(step);
   if (fault) throw new RuleBroken('steps', fault);
   return step;

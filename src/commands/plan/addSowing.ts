@@ -36,7 +36,11 @@ export const module = command({
     if (!gap.sowing && gap.full && gap.sowBy >= facts.today) throw new RuleBroken('form', gap.full);
     if (!gap.sowing) throw new RuleBroken('form', `Too late: it would have had to be sown by ${gap.sowBy}.`);
     const lotCode = await freePlanCode(doing.tx, gap.sowing.steps[0]!.lotCode);
-    await addSteps(doing.tx, doing.person.farmId, gap.sowing.steps.map((s) => ({ ...s, lotCode }))); // prettier-ignore
+    await addSteps(
+      doing.tx,
+      doing.person.farmId,
+      gap.sowing.steps.map((s) => ({ ...s, lotCode })),
+    );
     return `${lotCode} is in the plan: sow on ${gap.sowing.sowDay}.`;
   },
   takeBack: PLAN_STAYS,

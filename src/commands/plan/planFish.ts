@@ -28,9 +28,18 @@ interface Wish {
 }
 
 const aStep = ({ fish, v }: Wish, rest: Pick<PlanStep, 'kind' | 'toPlaceId'> & Partial<PlanStep>): PlanStep => ({
-  id: newId(), groupId: newId(), day: v.day, lotCode: v.lotCode, speciesCode: fish.speciesCode, cropCode: null, fromPlaceId: v.fromPlaceId,
-  count: v.count, detail: NO_DETAIL, version: 1, ...rest,
-}); // prettier-ignore
+  id: newId(),
+  groupId: newId(),
+  day: v.day,
+  lotCode: v.lotCode,
+  speciesCode: fish.speciesCode,
+  cropCode: null,
+  fromPlaceId: v.fromPlaceId,
+  count: v.count,
+  detail: NO_DETAIL,
+  version: 1,
+  ...rest,
+});
 
 async function planMove(wish: Wish): Promise<Said> {
   const { doing, facts, v } = wish;

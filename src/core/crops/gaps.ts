@@ -52,32 +52,51 @@ export function sowingGaps(
     if (!crop) return [];
     const beds = bedsFor(crop, facts, forecast);
     const short = row.weeks.filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1));
-    if (!nursery || beds.length === 0) return short.map((week) => nowhere(row, week, nursery ? 'This farm has no bed to grow it in.' : 'This farm has no nursery to sow it in.'));
-    const asked = crop.pickingCurve ? bySeason(crop, facts, beds[0], short) : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
+    if (!nursery || beds.length === 0)
+      return short.map((week) =>
+        nowhere(row, week, nursery ? 'This farm has no bed to grow it in.' : 'This farm has no nursery to sow it in.'),
+      );
+    const asked = crop.pickingCurve
+      ? bySeason(crop, facts, beds[0], short)
+      : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
     return asked.flatMap(({ weeks, wanted }) => {
       const [first] = weeks as [ShortWeek];
       const planned = sowInto(beds, { facts, forecast, crop, nursery, wanted, codeFor, newId });
       if (!planned) return [];
       const { bed, sowDay, quantities, steps, full } = planned;
       const inTime = sowDay >= facts.today;
-      return [{
-        productCode: row.product.code, cropCode: crop.code, week: first.week, wantedOn: addDays(dueOf(first), -PICK_AHEAD_DAYS),
-        shortUnits: weeks.reduce((sum, w) => sum + w.short, 0),
-        customers: [...new Set(weeks.flatMap((w) => w.shortLines.map((l) => l.customer)))], sowBy: sowDay, full,
-        sowing: inTime && quantities ? { sowDay, bedId: bed.id, quantities, steps } : null,
-      }];
+      return [
+        {
+          productCode: row.product.code,
+          cropCode: crop.code,
+          week: first.week,
+          wantedOn: addDays(dueOf(first), -PICK_AHEAD_DAYS),
+          shortUnits: weeks.reduce((sum, w) => sum + w.short, 0),
+          customers: [...new Set(weeks.flatMap((w) => w.shortLines.map((l) => l.customer)))],
+          sowBy: sowDay,
+          full,
+          sowing: inTime && quantities ? { sowDay, bedId: bed.id, quantities, steps } : null,
+        },
+      ];
     });
   });
-} // prettier-ignore
+}
 
 /** A shortfall that no sowing can mend, because there is no place for one. */
 function nowhere({ product }: PromiseRow, week: ShortWeek, full: string): SowingGap {
   const wantedOn = addDays(dueOf(week), -PICK_AHEAD_DAYS);
   return {
-    productCode: product.code, cropCode: product.cropCode!, week: week.week, wantedOn, shortUnits: week.short,
-    customers: [...new Set(week.shortLines.map((l) => l.customer))], sowBy: wantedOn, full, sowing: null,
+    productCode: product.code,
+    cropCode: product.cropCode!,
+    week: week.week,
+    wantedOn,
+    shortUnits: week.short,
+    customers: [...new Set(week.shortLines.map((l) => l.customer))],
+    sowBy: wantedOn,
+    full,
+    sowing: null,
   };
-} // prettier-ignore
+}
 
 const dueOf = (week: ShortWeek) => week.shortLines.map((l) => l.day).sort()[0] ?? week.weekStart;
 
@@ -99,38 +118,55 @@ function asLump(crop: Crop, week: ShortWeek): Wanted {
 }
 
 /** Weeks that lack a crop picked over a season, as few sowings: each begins to bear so long before that it takes the fewest plants. */
-function bySeason(crop: Crop, facts: FarmFacts, bed: PlaceFact | undefined, short: readonly ShortWeek[]): { weeks: ShortWeek[]; wanted: Wanted }[] {
+function bySeason(
+  crop: Crop,
+  facts: FarmFacts,
+  bed: PlaceFact | undefined,
+  short: readonly ShortWeek[],
+): { weeks: ShortWeek[]; wanted: Wanted }[] {
   const loop = facts.loops.find((l) => l.id === bed?.loopId);
   if (!loop) return [];
   const open = [...short];
   const groups: { weeks: ShortWeek[]; wanted: Wanted }[] = [];
   while (open.length > 0) {
     const due = addDays(dueOf(open[0]!), -PICK_AHEAD_DAYS);
-    const starts = Array.from({ length: Math.max(1, Math.floor(crop.cutsMax / 2)) }, (_, earlier) => addDays(due, -earlier * Math.max(1, crop.regrowDays)));
+    const starts = Array.from({ length: Math.max(1, Math.floor(crop.cutsMax / 2)) }, (_, earlier) =>
+      addDays(due, -earlier * Math.max(1, crop.regrowDays)),
+    );
     const inTime = starts.filter((first) => sowDayFor(crop, loop, first) >= facts.today);
     const ways = (inTime.length > 0 ? inTime : starts.slice(0, 1)).map((first) => seasonFrom(crop, loop, first, open));
-    const best = ways.reduce((a, b) => (b.weeks.length > 0 && b.plants / b.weeks.length < a.plants / Math.max(1, a.weeks.length) ? b : a));
+    const best = ways.reduce((a, b) =>
+      b.weeks.length > 0 && b.plants / b.weeks.length < a.plants / Math.max(1, a.weeks.length) ? b : a,
+    );
     const weeks = best.weeks.length > 0 ? best.weeks : [open[0]!];
     groups.push({ weeks, wanted: { plants: Math.max(1, Math.ceil(best.plants)), firstPick: best.firstPick } });
     open.splice(0, weeks.length);
   }
   return groups;
-} // prettier-ignore
+}
 
 /** Plants that give each of the short weeks what it lacks when the first pick is on a day: the week with the leanest picks decides. */
-function seasonFrom(crop: Crop, loop: LoopFact, firstPick: Day, short: readonly ShortWeek[]): Wanted & { weeks: ShortWeek[] } {
+function seasonFrom(
+  crop: Crop,
+  loop: LoopFact,
+  firstPick: Day,
+  short: readonly ShortWeek[],
+): Wanted & { weeks: ShortWeek[] } {
   const picks = pickDays(crop, loop, firstPick);
   const weeks: ShortWeek[] = [];
   let plants = 0;
   for (const week of short) {
     const last = addDays(dueOf(week), -PICK_AHEAD_DAYS);
-    const share = picks.reduce((sum, day, i) => (day <= last && day > addDays(last, -7) ? sum + cutFactor(crop, i + 1) : sum), 0);
+    const share = picks.reduce(
+      (sum, day, i) => (day <= last && day > addDays(last, -7) ? sum + cutFactor(crop, i + 1) : sum),
+      0,
+    );
     if (share <= 0) break;
     weeks.push(week);
     plants = Math.max(plants, week.short / (crop.yieldG * share));
   }
   return { firstPick, plants, weeks };
-} // prettier-ignore
+}
 
 interface Sowing {
   facts: FarmFacts;
@@ -147,22 +183,42 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
   const tries = beds.flatMap((bed) => {
     const loop = s.facts.loops.find((l) => l.id === bed.loopId);
     if (!loop) return [];
-    const wish = { crop: s.crop, loop, lotCode: '', nurseryId: s.nursery.id, bedId: bed.id, cellsPerTray: s.nursery.pieceSize ?? CELLS_PER_TRAY };
+    const wish = {
+      crop: s.crop,
+      loop,
+      lotCode: '',
+      nurseryId: s.nursery.id,
+      bedId: bed.id,
+      cellsPerTray: s.nursery.pieceSize ?? CELLS_PER_TRAY,
+    };
     const sown = sowingForDemand(wish, s.wanted.firstPick, s.wanted.plants, s.newId);
     const lotCode = s.codeFor(s.crop.code, sown.sowDay);
-    return [{ bed, wish, ...sown, steps: sown.steps.map((step) => ({ ...step, lotCode })), room: roomFor(s, bed, sown.steps) }];
+    return [
+      {
+        bed,
+        wish,
+        ...sown,
+        steps: sown.steps.map((step) => ({ ...step, lotCode })),
+        room: roomFor(s, bed, sown.steps),
+      },
+    ];
   });
   const fits = tries.find((t) => t.quantities.positions <= t.room);
   if (fits) return { ...fits, full: null };
   const roomiest = tries.sort((a, b) => b.room - a.room)[0];
   if (!roomiest) return null;
   const units = Math.floor((s.wanted.plants * roomiest.room) / roomiest.quantities.positions);
-  if (units < 1) return { ...roomiest, quantities: null, full: `No bed has room for it then: ${roomiest.bed.code} has the most, and it is full.` };
+  if (units < 1)
+    return {
+      ...roomiest,
+      quantities: null,
+      full: `No bed has room for it then: ${roomiest.bed.code} has the most, and it is full.`,
+    };
   const fewer = sowingForDemand(roomiest.wish, s.wanted.firstPick, units, s.newId);
   const lotCode = s.codeFor(s.crop.code, fewer.sowDay);
   const full = `No bed has room for all: ${roomiest.bed.code} holds ${units} of the ${Math.ceil(s.wanted.plants)} wanted.`;
   return { ...roomiest, ...fewer, steps: fewer.steps.map((step) => ({ ...step, lotCode })), full };
-} // prettier-ignore
+}
 
 /** Positions free in a bed on every day from transplanting to clearing. */
 function roomFor({ facts, forecast }: Sowing, bed: PlaceFact, steps: readonly PlanStep[]): number {
@@ -170,7 +226,7 @@ function roomFor({ facts, forecast }: Sowing, bed: PlaceFact, steps: readonly Pl
   const held = forecast.bedsOccupied.get(bed.id) ?? new Float64Array();
   const stay = held.subarray(Math.max(0, dayOf('transplant')), Math.max(1, dayOf('clear')));
   return Math.max(0, Math.floor((bed.positions ?? Infinity) - stay.reduce((most, v) => Math.max(most, v), 0)));
-} // prettier-ignore
+}
 
 /** Beds of a kind the crop grows in: where it grows already first, then the largest. */
 function bedsFor(crop: Crop, facts: FarmFacts, forecast: FarmForecast): PlaceFact[] {

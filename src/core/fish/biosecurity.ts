@@ -38,48 +38,98 @@ function healthChecks(facts: FarmFacts, { lotCode, from, to, day }: MoveWish): M
   const checks: MoveCheck[] = [];
   const apart = facts.quarantine.find((q) => q.lotCode === lotCode && q.placeId === from.id);
   if (apart && !apart.clearedOn && to.kind !== 'quarantine') {
-    checks.push({ answer: 'refuse', words: `${lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared. Clear it first, with what was observed.` }); // prettier-ignore
+    checks.push({
+      answer: 'refuse',
+      words: `${lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared. Clear it first, with what was observed.`,
+    });
   }
   const sick = facts.quarantine.find((q) => q.placeId === to.id && q.lotCode !== lotCode && !q.clearedOn);
-  if (sick) checks.push({ answer: 'refuse', words: `${to.code} holds ${sick.lotCode} in quarantine: nothing joins it.` });
+  if (sick)
+    checks.push({ answer: 'refuse', words: `${to.code} holds ${sick.lotCode} in quarantine: nothing joins it.` });
   const resting = facts.resting.find((r) => r.placeId === to.id);
-  if (resting) checks.push({ answer: 'refuse', words: `${to.code} rests until ${shortDay(resting.until)}. Record it as cleaned before stocking it again.` }); // prettier-ignore
+  if (resting)
+    checks.push({
+      answer: 'refuse',
+      words: `${to.code} rests until ${shortDay(resting.until)}. Record it as cleaned before stocking it again.`,
+    });
   const treated = facts.treatments.find((t) => t.lotCode === lotCode && t.until >= day);
   if (treated && to.kind === 'purge') {
-    checks.push({ answer: 'refuse', words: `${lotCode} was treated (${treated.product}): not for sale up to and with ${shortDay(treated.until)}. The label and the veterinarian set that date.` }); // prettier-ignore
+    checks.push({
+      answer: 'refuse',
+      words: `${lotCode} was treated (${treated.product}): not for sale up to and with ${shortDay(treated.until)}. The label and the veterinarian set that date.`,
+    });
   }
   if (from.loopId && to.loopId && from.loopId !== to.loopId) {
     const names = [from.loopId, to.loopId].map((id) => facts.loops.find((l) => l.id === id)?.name ?? '');
-    checks.push({ answer: 'ask', words: `${names[0]} and ${names[1]} are kept apart: fish, nets and hands carry disease across. Really move between them?` }); // prettier-ignore
+    checks.push({
+      answer: 'ask',
+      words: `${names[0]} and ${names[1]} are kept apart: fish, nets and hands carry disease across. Really move between them?`,
+    });
   }
   return checks;
-} // prettier-ignore
+}
 
 function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
   const { to, speciesCode, lotCode, meanG } = wish;
   if (!mayHoldFish(to)) return [{ answer: 'refuse', words: `${to.code} is no place for fish.` }];
   const unfed = isGrazed(to) && !COMPANIONS.has(speciesCode);
   if (unfed && meanG > SMALL_FISH_G) {
-    return [{ answer: 'refuse', words: `${to.code} is for companion stock only, crustaceans or fish under ${SMALL_FISH_G} g: nobody feeds fish there.` }]; // prettier-ignore
+    return [
+      {
+        answer: 'refuse',
+        words: `${to.code} is for companion stock only, crustaceans or fish under ${SMALL_FISH_G} g: nobody feeds fish there.`,
+      },
+    ];
   }
   const alone: MoveCheck[] = unfed
-    ? [{ answer: 'ask', words: `Nobody feeds fish in ${to.code}: they live on what they find. Keep them there as companion stock?` }] // prettier-ignore
+    ? [
+        {
+          answer: 'ask',
+          words: `Nobody feeds fish in ${to.code}: they live on what they find. Keep them there as companion stock?`,
+        },
+      ]
     : [];
   const together = facts.fish
     .filter((f) => f.placeId === to.id && f.lotCode !== lotCode && f.count > 0)
     .flatMap((f): MoveCheck[] => {
       if (f.feedStoppedOn && to.kind !== 'purge') {
-        return [{ answer: 'refuse', words: `Feed is stopped in ${to.code} for ${f.lotCode}: fed fish would spoil its purge.` }]; // prettier-ignore
+        return [
+          {
+            answer: 'refuse',
+            words: `Feed is stopped in ${to.code} for ${f.lotCode}: fed fish would spoil its purge.`,
+          },
+        ];
       }
-      if (to.kind === 'purge') return [{ answer: 'ask', words: `${f.lotCode} is being purged in ${to.code}: its days would begin again. Join them?` }]; // prettier-ignore
+      if (to.kind === 'purge')
+        return [
+          {
+            answer: 'ask',
+            words: `${f.lotCode} is being purged in ${to.code}: its days would begin again. Join them?`,
+          },
+        ];
       const ratio = Math.max(f.referenceG / meanG, meanG / f.referenceG);
       if (ratio > CANNIBAL_RATIO) {
-        return [{ answer: 'ask', words: `${f.lotCode} in ${to.code} differs ${ratio.toFixed(1)} times in weight: the larger may eat the smaller. Put them together?` }]; // prettier-ignore
+        return [
+          {
+            answer: 'ask',
+            words: `${f.lotCode} in ${to.code} differs ${ratio.toFixed(1)} times in weight: the larger may eat the smaller. Put them together?`,
+          },
+        ];
       }
       if (f.speciesCode !== speciesCode) {
-        return [{ answer: 'ask', words: `${to.code} holds another species (${f.lotCode}), ready at another time. Keep them together?` }]; // prettier-ignore
+        return [
+          {
+            answer: 'ask',
+            words: `${to.code} holds another species (${f.lotCode}), ready at another time. Keep them together?`,
+          },
+        ];
       }
-      return [{ answer: 'ask', words: `${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?` }]; // prettier-ignore
+      return [
+        {
+          answer: 'ask',
+          words: `${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?`,
+        },
+      ];
     });
   return [...alone, ...together];
 }
@@ -98,6 +148,7 @@ function roomChecks(facts: FarmFacts, { to, count, meanG, lotCode }: MoveWish): 
   const density = densityKgM3(kg, waterL(to));
   if (density <= to.densityLimitKgM3) return [];
   const words = `${to.code} would hold ${density.toFixed(1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
-  if (density > to.densityLimitKgM3 * HOPELESS) return [{ answer: 'refuse', words: `${words} Take a larger tank or fewer fish.` }]; // prettier-ignore
+  if (density > to.densityLimitKgM3 * HOPELESS)
+    return [{ answer: 'refuse', words: `${words} Take a larger tank or fewer fish.` }];
   return [{ answer: 'ask', words: `${words} Move them all the same?` }];
 }

@@ -73,9 +73,14 @@ export function feedByTableG(count: number, weightG: number, response: number, t
 }
 
 /** What one fish can gain from a tank's feed of a day, g: feed ÷ number ÷ conversion, however the ration was set. */
-export function gainFromFeedG(feedG: number, count: number, weightG: number, species: Pick<Species, 'fcr' | 'fcrBreaksG'>): number {
+export function gainFromFeedG(
+  feedG: number,
+  count: number,
+  weightG: number,
+  species: Pick<Species, 'fcr' | 'fcrBreaksG'>,
+): number {
   return count > 0 ? feedG / count / feedConversion(weightG, species) : 0;
-} // prettier-ignore
+}
 
 /** Places where companion stock lives on what it finds: nobody feeds there. */
 const GRAZED: ReadonlySet<string> = new Set(['sump', 'bed']);

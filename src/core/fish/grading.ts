@@ -26,7 +26,10 @@ export function gradeAt(bins: readonly SizeBin[], referenceG: number, count: num
   if (part <= 0.001 || part >= 0.999) {
     const [least, most] = [bins[0]!.relative * referenceG, bins.at(-1)!.relative * referenceG];
     const side = part <= 0.001 ? 'smaller' : 'larger';
-    throw new RuleBroken('thresholdG', `Nearly all fish are ${side} than that: they weigh about ${Math.round(least)} to ${Math.round(most)} g. Choose a size between.`); // prettier-ignore
+    throw new RuleBroken(
+      'thresholdG',
+      `Nearly all fish are ${side} than that: they weigh about ${Math.round(least)} to ${Math.round(most)} g. Choose a size between.`,
+    );
   }
   const { taken, left } = takeLargest(bins, part);
   const large = Math.round(count * part);
@@ -38,13 +41,15 @@ export function merged(grades: readonly Grade[]): Grade {
   const count = grades.reduce((sum, g) => sum + g.count, 0);
   if (count <= 0) throw new RuleBroken('count', 'There are no fish to put together.');
   const meanG = grades.reduce((sum, g) => sum + g.count * g.meanG, 0) / count;
-  const variance = grades.reduce((sum, g) => sum + g.count * ((g.cv * g.meanG) ** 2 + (g.meanG - meanG) ** 2), 0) / count; // prettier-ignore
+  const variance =
+    grades.reduce((sum, g) => sum + g.count * ((g.cv * g.meanG) ** 2 + (g.meanG - meanG) ** 2), 0) / count;
   return { count, meanG, cv: Math.min(1, Math.sqrt(variance) / meanG) };
 }
 
 /** How many fish a weighed box holds, from the mean of a few weighed singly. */
 export function countByWeight(massG: number, meanG: number): number {
-  if (!(massG > 0) || !(meanG > 0)) throw new RuleBroken('massG', 'Give the weight of the box and the mean of one fish, both over 0.'); // prettier-ignore
+  if (!(massG > 0) || !(meanG > 0))
+    throw new RuleBroken('massG', 'Give the weight of the box and the mean of one fish, both over 0.');
   return Math.round(massG / meanG);
 }
 

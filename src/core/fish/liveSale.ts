@@ -115,10 +115,14 @@ export function liveSaleQuestions(
   const cm = lengthFromWeightCm(sale.massG / sale.count, species);
   const said: string[] = [];
   if (cm < grade.fromCm * 0.93 || cm > grade.toCm * 1.07) {
-    said.push(`${Math.round(sale.massG / sale.count)} g a fish is about ${cm.toFixed(0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`);
+    said.push(
+      `${Math.round(sale.massG / sale.count)} g a fish is about ${cm.toFixed(0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`,
+    );
   }
   if (sale.count > expected * 1.25 + 2) {
-    said.push(`By the forecast about ${Math.round(expected)} of them are of this grade; ${sale.count} were taken. As counted?`);
+    said.push(
+      `By the forecast about ${Math.round(expected)} of them are of this grade; ${sale.count} were taken. As counted?`,
+    );
   }
   return said;
-} // prettier-ignore
+}

@@ -32,7 +32,12 @@ const plus = (a: number | null, b: number | null) => (a === null && b === null ?
  * A kilogram costs the same before and after a regrouping.
  * @param until moment up to which is counted, ms @param spending of the cohort and all that it came from
  */
-export function costOfLot(lotId: string, until: number, spending: ReadonlyMap<string, LotSpending>, passed: readonly CostPassed[]): LotCost {
+export function costOfLot(
+  lotId: string,
+  until: number,
+  spending: ReadonlyMap<string, LotSpending>,
+  passed: readonly CostPassed[],
+): LotCost {
   const own = spending.get(lotId) ?? { paidMinor: null, feedings: [] };
   const cost: LotCost = { fishMinor: own.paidMinor, feedMinor: 0, cameMinor: 0, wentMinor: 0 };
   type Turn = { at: number; feedMinor?: number; came?: CostPassed; went?: CostPassed };
@@ -48,7 +53,7 @@ export function costOfLot(lotId: string, until: number, spending: ReadonlyMap<st
     if (turn.went) goOn(cost, turn.went.share);
   }
   return cost;
-} // prettier-ignore
+}
 
 function comeWith(cost: LotCost, share: number, from: LotCost) {
   const fishMinor = from.fishMinor === null ? null : share * from.fishMinor;

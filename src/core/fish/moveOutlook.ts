@@ -45,13 +45,17 @@ export function moveOutlook(facts: FarmFacts, plan: readonly PlanStep[], parting
       const tank = forecast.tanks.get(placeId);
       const kg = (tank?.biomassG[0] ?? 0) / 1000;
       return {
-        count: Math.round(tank?.count[0] ?? 0), kg, limitKgM3: place.densityLimitKgM3, feedG: tank?.feedG[0] ?? 0,
-        densityKgM3: densityKgM3(kg * 1000, waterL(place)), fullInDays: crowdedFrom(forecast, place),
+        count: Math.round(tank?.count[0] ?? 0),
+        kg,
+        limitKgM3: place.densityLimitKgM3,
+        feedG: tank?.feedG[0] ?? 0,
+        densityKgM3: densityKgM3(kg * 1000, waterL(place)),
+        fullInDays: crowdedFrom(forecast, place),
       };
     };
     return { placeId, code: place.code, before: state(before), after: state(after) };
   });
-} // prettier-ignore
+}
 
 function partedFish(fish: FishFact[], { lotCode, fromPlaceId, parts }: Parting): FishFact[] {
   const own = fish.find((f) => f.lotCode === lotCode && f.placeId === fromPlaceId);

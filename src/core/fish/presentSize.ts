@@ -79,7 +79,8 @@ export function presentSize(record: CohortRecord): CohortSize {
     meanWeightG: sample.meanG / meanRelative(binsOn(record, sample)),
     sampleCount: sample.count,
   }));
-  const paceAfter = (n: number) => calibrateGrowth(record.startMeanG, points.slice(0, n), species.sizeCv, record.startPace ?? 1);
+  const paceAfter = (n: number) =>
+    calibrateGrowth(record.startMeanG, points.slice(0, n), species.sizeCv, record.startPace ?? 1);
   let known = { day: record.stockedOn, rootG13: Math.cbrt(record.startMeanG), worth: START_WORTH_FISH };
   let lastSample: SampleWeight | null = null;
   samples.forEach((sample, i) => {
@@ -93,7 +94,7 @@ export function presentSize(record: CohortRecord): CohortSize {
   const gained = gainUntil(day) - gainUntil(known.day);
   const referenceG = (known.rootG13 + gained * calibration.multiplier) ** 3;
   return { referenceG, bins: binsOn(record, { day }), calibration, sampledOn: samples.at(-1)?.day ?? null, lastSample };
-} // prettier-ignore
+}
 
 /** By the clock where both have a time: what was weighed before a harvest of the same day was weighed of all the fish. */
 const isBefore = (a: { day: Day; at?: number }, b: { day: Day; at?: number }) =>

@@ -30,15 +30,26 @@ export function readSample(given: SampleGiven, relation: LengthWeight): SampleRe
   if (bulk) {
     if (!(bulk.count >= 1)) throw new RuleBroken('bulkCount', 'A bulk weighing needs at least 1 fish.');
     if (!(bulk.totalG > 0)) throw new RuleBroken('bulkG', 'The fish together must weigh more than 0.');
-    return { meanG: bulk.totalG / bulk.count, count: bulk.count, weightsG: [bulk.totalG / bulk.count], lengthsCm: [], byLength: false }; // prettier-ignore
+    return {
+      meanG: bulk.totalG / bulk.count,
+      count: bulk.count,
+      weightsG: [bulk.totalG / bulk.count],
+      lengthsCm: [],
+      byLength: false,
+    };
   }
   if (weightsG.length === 0 && lengthsCm.length === 0) {
     throw new RuleBroken('weightsG', 'Nothing was weighed or measured. Give weights, lengths, or a bulk weighing.');
   }
-  if (weightsG.some((g) => !(g > 0))) throw new RuleBroken('weightsG', 'A fish weighs more than 0: leave out empty weighings.'); // prettier-ignore
-  if (lengthsCm.some((l) => !(l > 0))) throw new RuleBroken('lengthsCm', 'A fish is longer than 0: leave out empty measures.'); // prettier-ignore
+  if (weightsG.some((g) => !(g > 0)))
+    throw new RuleBroken('weightsG', 'A fish weighs more than 0: leave out empty weighings.');
+  if (lengthsCm.some((l) => !(l > 0)))
+    throw new RuleBroken('lengthsCm', 'A fish is longer than 0: leave out empty measures.');
   if (weightsG.length > 0 && lengthsCm.length > 0 && weightsG.length !== lengthsCm.length) {
-    throw new RuleBroken('lengthsCm', `${weightsG.length} weights and ${lengthsCm.length} lengths do not pair: give as many of each, or only one kind.`); // prettier-ignore
+    throw new RuleBroken(
+      'lengthsCm',
+      `${weightsG.length} weights and ${lengthsCm.length} lengths do not pair: give as many of each, or only one kind.`,
+    );
   }
   const byLength = weightsG.length === 0;
   const weights = byLength ? lengthsCm.map((l) => weightFromLengthG(l, relation)) : weightsG;
@@ -55,21 +66,35 @@ export function sampleQuestions(sample: SampleRead, expectedG: number, cv: numbe
   const questions: string[] = [];
   const ratio = sample.meanG / expectedG;
   const say = (g: number) => (g < 10 ? g.toFixed(1) : Math.round(g).toString());
-  if (ratio < 0.02) questions.push(`The mean is ${say(sample.meanG)} g and the forecast says ${say(expectedG)} g. Were they typed in kilograms?`); // prettier-ignore
-  else if (ratio > 50) questions.push(`The mean is ${say(sample.meanG)} g and the forecast says ${say(expectedG)} g. Were they typed in milligrams, or several fish together?`); // prettier-ignore
-  else if (ratio < 0.6 || ratio > 1.6) questions.push(`The mean is ${say(sample.meanG)} g, the forecast said ${say(expectedG)} g. Right tank, right fish?`); // prettier-ignore
+  if (ratio < 0.02)
+    questions.push(
+      `The mean is ${say(sample.meanG)} g and the forecast says ${say(expectedG)} g. Were they typed in kilograms?`,
+    );
+  else if (ratio > 50)
+    questions.push(
+      `The mean is ${say(sample.meanG)} g and the forecast says ${say(expectedG)} g. Were they typed in milligrams, or several fish together?`,
+    );
+  else if (ratio < 0.6 || ratio > 1.6)
+    questions.push(
+      `The mean is ${say(sample.meanG)} g, the forecast said ${say(expectedG)} g. Right tank, right fish?`,
+    );
   const middle = median(sample.weightsG);
   const usual = Math.max(0.05, cv) * middle;
   const odd = sample.weightsG.filter((g) => Math.abs(g - middle) > 4 * usual);
   if (odd.length > 0 && odd.length < sample.weightsG.length / 2) {
-    questions.push(`${odd.map((g) => `${say(g)} g`).join(', ')} ${odd.length === 1 ? 'lies' : 'lie'} far from the rest (about ${say(middle)} g). Keep ${odd.length === 1 ? 'it' : 'them'}?`); // prettier-ignore
+    questions.push(
+      `${odd.map((g) => `${say(g)} g`).join(', ')} ${odd.length === 1 ? 'lies' : 'lie'} far from the rest (about ${say(middle)} g). Keep ${odd.length === 1 ? 'it' : 'them'}?`,
+    );
   }
   if (!sample.byLength && sample.lengthsCm.length > 0) {
     const thin = sample.weightsG.filter((g, i) => {
       const usualG = weightFromLengthG(sample.lengthsCm[i]!, relation);
       return g < usualG * 0.6 || g > usualG * 1.6;
     });
-    if (thin.length > 0) questions.push(`${thin.length} of ${sample.weightsG.length} fish weigh far from what their length suggests. Are weights and lengths in the same order?`); // prettier-ignore
+    if (thin.length > 0)
+      questions.push(
+        `${thin.length} of ${sample.weightsG.length} fish weigh far from what their length suggests. Are weights and lengths in the same order?`,
+      );
   }
   return questions;
 }

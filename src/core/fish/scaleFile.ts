@@ -23,8 +23,10 @@ export function readScaleRows(rows: readonly string[][]): ScaleFile {
   let weight = find(/weight|mass|\bg\b|\bkg\b/);
   const length = find(/length|\bcm\b|\bmm\b/);
   if (weight < 0 && length < 0) weight = body[0]?.findIndex((cell) => number(cell) !== null) ?? -1;
-  if (weight < 0 && length < 0) throw new RuleBroken('file', 'No column of this file holds numbers. It needs one headed weight or length.');
-  if (body.length > 500) throw new RuleBroken('file', `The file has ${body.length} rows; at most 500 fish go into one sample.`);
+  if (weight < 0 && length < 0)
+    throw new RuleBroken('file', 'No column of this file holds numbers. It needs one headed weight or length.');
+  if (body.length > 500)
+    throw new RuleBroken('file', `The file has ${body.length} rows; at most 500 fish go into one sample.`);
   const toG = heading && weight >= 0 && /kg/.test(heading[weight]!) ? 1000 : 1;
   const toCm = heading && length >= 0 && /mm/.test(heading[length]!) ? 0.1 : 1;
   const file: ScaleFile = { weightsG: [], lengthsCm: [], skipped: 0 };
@@ -35,7 +37,7 @@ export function readScaleRows(rows: readonly string[][]): ScaleFile {
     if (l !== null) file.lengthsCm.push(Math.round(l * toCm * 100) / 100);
   }
   return file;
-} // prettier-ignore
+}
 
 /**
  * Reads a feed table: rows of size (g) and percent of body weight a day, with or without a heading.
@@ -45,7 +47,11 @@ export function readFeedRows(rows: readonly string[][]): { uptoG: number; percen
   const body = rows.length > 0 && Number.isNaN(Number(rows[0]![0])) ? rows.slice(1) : rows;
   const table = body.map((row, i) => {
     const [uptoG, percentPerDay] = row.slice(0, 2).map((cell) => Number(cell.replace(',', '.')));
-    if (!(uptoG! > 0) || !(percentPerDay! >= 0)) throw new RuleBroken('table', `Row ${i + 1} of the table is “${row.join(', ')}”: it needs a size in g and a percent.`); // prettier-ignore
+    if (!(uptoG! > 0) || !(percentPerDay! >= 0))
+      throw new RuleBroken(
+        'table',
+        `Row ${i + 1} of the table is “${row.join(', ')}”: it needs a size in g and a percent.`,
+      );
     return { uptoG: uptoG!, percentPerDay: percentPerDay! };
   });
   if (table.length === 0) throw new RuleBroken('table', 'The table is empty.');

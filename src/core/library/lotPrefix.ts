@@ -19,7 +19,11 @@ export function lotPrefixes(
 }
 
 function candidates(name: string): string[] {
-  const words = name.toUpperCase().replace(/[^A-Z\s-]/g, '').split(/[\s-]+/).filter(Boolean); // prettier-ignore
+  const words = name
+    .toUpperCase()
+    .replace(/[^A-Z\s-]/g, '')
+    .split(/[\s-]+/)
+    .filter(Boolean);
   const letters = words.join('') || 'FISH';
   const initials = words.map((word) => word[0]).join('') + (words.at(-1) ?? '').slice(1);
   const numbered = Array.from({ length: 99 }, (_, i) => `${letters.slice(0, 2)}${i + 1}`);

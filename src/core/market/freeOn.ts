@@ -7,7 +7,12 @@ import type { UnitChoice } from '../quantity/units';
 import { availableToPromise } from './promise';
 
 /** What can still be promised of a product on a day, g or pieces. Null: no forecast reaches it. */
-export function freeOn(facts: Pick<FarmFacts, 'today' | 'promises'>, forecast: FarmForecast, product: ProductFact, day: Day): number | null {
+export function freeOn(
+  facts: Pick<FarmFacts, 'today' | 'promises'>,
+  forecast: FarmForecast,
+  product: ProductFact,
+  day: Day,
+): number | null {
   const today = dayNumber(facts.today);
   const at = dayNumber(day) - today;
   if (at < 0 || at >= forecast.days) return null;
@@ -16,10 +21,15 @@ export function freeOn(facts: Pick<FarmFacts, 'today' | 'promises'>, forecast: F
     .filter((p) => p.productCode === product.code)
     .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - today), quantity: p.quantity }));
   return availableToPromise(batches, demands, at, product.unit === 'kg' ? 100 : 1);
-} // prettier-ignore
+}
 
 /** What to ask before an order is taken: each product that more is wanted of than is free on its day. */
-export function askOrder(facts: FarmFacts, forecast: FarmForecast, order: { dueDay: Day; lines: { productCode: string; quantity: number }[] }, units: UnitChoice): string[] {
+export function askOrder(
+  facts: FarmFacts,
+  forecast: FarmForecast,
+  order: { dueDay: Day; lines: { productCode: string; quantity: number }[] },
+  units: UnitChoice,
+): string[] {
   const wanted = new Map<string, number>();
   for (const l of order.lines) wanted.set(l.productCode, (wanted.get(l.productCode) ?? 0) + l.quantity);
   return [...wanted].flatMap(([code, quantity]) => {
@@ -27,6 +37,8 @@ export function askOrder(facts: FarmFacts, forecast: FarmForecast, order: { dueD
     const free = product ? freeOn(facts, forecast, product, order.dueDay) : null;
     if (!product || free === null || quantity <= free + (product.unit === 'kg' ? 100 : 0)) return [];
     const say = (amount: number) => formatQuantity(amount, product.unit, units);
-    return [`${say(free)} of ${inSentence(product.name)} is free on ${shortDay(order.dueDay)}: ${say(quantity - free)} of this order would be short. Take it all the same?`];
+    return [
+      `${say(free)} of ${inSentence(product.name)} is free on ${shortDay(order.dueDay)}: ${say(quantity - free)} of this order would be short. Take it all the same?`,
+    ];
   });
-} // prettier-ignore
+}

@@ -77,7 +77,13 @@ export function promiseTable(
 }
 
 /** Free is most on the first day of a week or on one on which goods come: on the days between nothing is added. */
-function mostFree(available: (at: number) => number, batches: readonly { from: number }[], from: number, until: number, today: number) {
+function mostFree(
+  available: (at: number) => number,
+  batches: readonly { from: number }[],
+  from: number,
+  until: number,
+  today: number,
+) {
   const days = new Set([from, ...batches.filter((b) => b.from > from && b.from < until).map((b) => b.from)]);
   let [best, most] = [from, -1];
   for (const day of [...days].sort((a, b) => a - b)) {
@@ -85,7 +91,7 @@ function mostFree(available: (at: number) => number, batches: readonly { from: n
     if (free > most) [best, most] = [day, free];
   }
   return { available: Math.max(0, most), availableOn: dayFromNumber(best + today) };
-} // prettier-ignore
+}
 
 function inWeek(at: number, from: number, first: boolean) {
   return (at >= from || first) && at < from + 7;

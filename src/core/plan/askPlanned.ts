@@ -18,14 +18,26 @@ export interface PlannedAnswer {
 const MOST_TOLD = 5;
 
 /** What steps that are to join the plan would mean: the consequences Season shows, and who they would find where they go. */
-export function askPlanned(facts: FarmFacts, plan: readonly PlanStep[], added: readonly PlanStep[], units: UnitChoice): PlannedAnswer {
+export function askPlanned(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  added: readonly PlanStep[],
+  units: UnitChoice,
+): PlannedAnswer {
   const before = forecastFarm(facts, plan);
   const all = [...plan, ...added];
   const after = reforecast(before, facts, all, new Set(added.map((s) => s.lotCode)));
-  const look = (forecast: FarmForecast, steps: readonly PlanStep[]) => ({ forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) });
+  const look = (forecast: FarmForecast, steps: readonly PlanStep[]) => ({
+    forecast,
+    plan: steps,
+    promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS),
+  });
   const told = consequences(look(before, plan), look(after, all), facts, units);
-  return toldAsAnswer(added.flatMap((step) => metBy(facts, before, step)), told);
-} // prettier-ignore
+  return toldAsAnswer(
+    added.flatMap((step) => metBy(facts, before, step)),
+    told,
+  );
+}
 
 /** What water held at other temperatures would mean, with the plan as it is. */
 export function askChanged(
@@ -57,11 +69,16 @@ function metBy(facts: FarmFacts, before: FarmForecast, step: PlanStep): string[]
   const to = facts.places.find((p) => p.id === step.toPlaceId);
   if (!to || (step.kind !== 'stock' && step.kind !== 'move')) return [];
   const at = daysBetween(facts.today, step.day);
-  const there = before.fish.filter((s) => s.placeId === to.id && s.lotCode !== step.lotCode && s.from <= at && s.until > at);
+  const there = before.fish.filter(
+    (s) => s.placeId === to.id && s.lotCode !== step.lotCode && s.from <= at && s.until > at,
+  );
   const on = shortDay(step.day);
   return there.map((stay) => {
     const who = `${to.code} still holds ${stay.lotCode} on ${on}`;
-    if (stay.speciesCode !== step.speciesCode) return `${who}: another species${to.kind === 'quarantine' ? ', and fish in quarantine share what they carry' : ''}.`;
-    return to.kind === 'quarantine' ? `${who}: fish in quarantine share what they carry.` : `${who}: both stay countable only while they can be told apart.`;
+    if (stay.speciesCode !== step.speciesCode)
+      return `${who}: another species${to.kind === 'quarantine' ? ', and fish in quarantine share what they carry' : ''}.`;
+    return to.kind === 'quarantine'
+      ? `${who}: fish in quarantine share what they carry.`
+      : `${who}: both stay countable only while they can be told apart.`;
   });
-} // prettier-ignore
+}

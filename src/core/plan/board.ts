@@ -62,7 +62,15 @@ export function boardSeries(
 }
 
 /** The board of a plan in which only the steps of some groups differ; everything else is taken over as it was drawn. */
-export function boardAgain(before: BoardSeries, forecast: FarmForecast, facts: FarmFacts, plan: readonly PlanStep[], promise: PromiseRow[], days: number, groups: ReadonlySet<string>): BoardSeries {
+export function boardAgain(
+  before: BoardSeries,
+  forecast: FarmForecast,
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  promise: PromiseRow[],
+  days: number,
+  groups: ReadonlySet<string>,
+): BoardSeries {
   const own = plan.filter((s) => groups.has(s.groupId));
   return {
     fish: forecast.fish.filter((s) => s.from < days && s.count.length > 0).map((s) => boardFish(s, days)),
@@ -71,7 +79,7 @@ export function boardAgain(before: BoardSeries, forecast: FarmForecast, facts: F
     promise,
     handles: [...before.handles.filter((h) => !groups.has(h.groupId)), ...handlesOf(facts.today, own, days)],
   };
-} // prettier-ignore
+}
 
 /** Stays that did not change are drawn once for a board of so many days. */
 const drawn = new WeakMap<object, { days: number; row: unknown }>();
@@ -86,9 +94,17 @@ function drawOnce<T>(stay: object, days: number, draw: () => T): T {
 
 const boardFish = (s: FishStay, days: number): BoardFish =>
   drawOnce(s, days, () => {
-    const rounded = (values: Float64Array, per = 1) => Array.from(values.subarray(0, days - s.from), (v) => Math.round((v / per) * 10) / 10);
-    return { lotCode: s.lotCode, placeId: s.placeId, from: s.from, kg: rounded(s.biomassG, 1000), meanG: rounded(s.meanG), count: Math.round(s.count[0] ?? 0) };
-  }); // prettier-ignore
+    const rounded = (values: Float64Array, per = 1) =>
+      Array.from(values.subarray(0, days - s.from), (v) => Math.round((v / per) * 10) / 10);
+    return {
+      lotCode: s.lotCode,
+      placeId: s.placeId,
+      from: s.from,
+      kg: rounded(s.biomassG, 1000),
+      meanG: rounded(s.meanG),
+      count: Math.round(s.count[0] ?? 0),
+    };
+  });
 
 const boardPlants = (s: PlantStay, days: number): BoardPlants =>
   drawOnce(s, days, () => {
@@ -98,7 +114,12 @@ const boardPlants = (s: PlantStay, days: number): BoardPlants =>
 
 const balanceOf = (forecast: FarmForecast, facts: FarmFacts, days: number): BoardSeries['balance'] =>
   Object.fromEntries(
-    facts.loops.map((l) => [l.id, balanceSeries(forecast, l.id).slice(0, days).map((v) => (Number.isNaN(v) ? null : Math.round(v * 10) / 10))]), // prettier-ignore
+    facts.loops.map((l) => [
+      l.id,
+      balanceSeries(forecast, l.id)
+        .slice(0, days)
+        .map((v) => (Number.isNaN(v) ? null : Math.round(v * 10) / 10)),
+    ]),
   );
 
 function handlesOf(today: Day, plan: readonly PlanStep[], days: number): BoardHandle[] {

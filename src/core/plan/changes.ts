@@ -26,12 +26,15 @@ export type PlanChange =
  * @throws {RuleBroken} field `days`, when a step would fall before today: nobody can stop feed last week
  */
 export function applyChanges(plan: readonly PlanStep[], changes: readonly PlanChange[], today: Day): PlanStep[] {
-  return changes.reduce<PlanStep[]>((steps, change) => {
-    if (change.change === 'water') return steps;
-    if (change.change === 'add') return [...steps, ...change.steps];
-    if (change.change === 'drop') return steps.filter((s) => s.groupId !== change.groupId);
-    return steps.map((s) => (s.groupId === change.groupId ? shifted(s, change.days, today) : s));
-  }, [...plan]); // prettier-ignore
+  return changes.reduce<PlanStep[]>(
+    (steps, change) => {
+      if (change.change === 'water') return steps;
+      if (change.change === 'add') return [...steps, ...change.steps];
+      if (change.change === 'drop') return steps.filter((s) => s.groupId !== change.groupId);
+      return steps.map((s) => (s.groupId === change.groupId ? shifted(s, change.days, today) : s));
+    },
+    [...plan],
+  );
 }
 
 /**

@@ -40,13 +40,20 @@ export function compareTemperatures(
   });
 }
 
-function oneTemperature(facts: FarmFacts, plan: readonly PlanStep[], loopId: string, tempC: number | null, units: UnitChoice): TemperatureResult {
+function oneTemperature(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  loopId: string,
+  tempC: number | null,
+  units: UnitChoice,
+): TemperatureResult {
   const forecast = forecastFarm(facts, plan);
   const ground = { facts, forecast };
   const loop = facts.loops.find((l) => l.id === loopId)!;
   const inLoop = new Set(facts.places.filter((p) => p.loopId === loopId).map((p) => p.id));
   const stays = forecast.fish.filter((s) => inLoop.has(s.placeId));
-  const price = (speciesCode: string) => facts.feedRules.find((r) => r.speciesCode === speciesCode)?.feedMinorPerKg ?? 0;
+  const price = (speciesCode: string) =>
+    facts.feedRules.find((r) => r.speciesCode === speciesCode)?.feedMinorPerKg ?? 0;
   let feedG = 0;
   let feedMinor = 0;
   for (const stay of stays) {
@@ -57,7 +64,12 @@ function oneTemperature(facts: FarmFacts, plan: readonly PlanStep[], loopId: str
   const lots = new Set(stays.map((s) => s.lotCode));
   const ready = [...marketDays(ground)].flatMap(([lotCode, day]) => (lots.has(lotCode) ? [{ lotCode, day }] : []));
   const weeks = Math.floor(DEFAULT_SETTINGS.horizonDays / 7) - 1;
-  const short = promiseTable(forecast, facts.products.filter((p) => p.speciesCode), facts.promises, weeks)
+  const short = promiseTable(
+    forecast,
+    facts.products.filter((p) => p.speciesCode),
+    facts.promises,
+    weeks,
+  )
     .filter((r) => r.product.unit === 'kg')
     .reduce((sum, r) => sum + r.weeks.reduce((u, w) => u + w.short, 0), 0);
   const { massG, salesMinor } = harvested(ground, lots);
@@ -72,7 +84,7 @@ function oneTemperature(facts: FarmFacts, plan: readonly PlanStep[], loopId: str
     salesMinor,
     shortKg: short / 1000,
   };
-} // prettier-ignore
+}
 
 /** What is left of sales after feed, heating and cooling, minor units: what one temperature is weighed against another by. */
 export const leftMinor = (r: TemperatureResult) => r.salesMinor - r.feedMinor - r.heatMinor - r.coolMinor;

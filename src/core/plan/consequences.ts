@@ -115,24 +115,36 @@ function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFac
   const lowest = formatNumber(now[worst]!);
   if (low1 > low0) {
     const more = low1 - low0;
-    return [{
-      tone: 'worse', about: 'balance', day: addDays(after.firstDay, worst),
-      words: `${loop.name} loop drops to ${lowest} g/m²·day; ${more} more ${more === 1 ? 'day' : 'days'} below its ${low} g/m²·day`,
-    }]; // prettier-ignore
+    return [
+      {
+        tone: 'worse',
+        about: 'balance',
+        day: addDays(after.firstDay, worst),
+        words: `${loop.name} loop drops to ${lowest} g/m²·day; ${more} more ${more === 1 ? 'day' : 'days'} below its ${low} g/m²·day`,
+      },
+    ];
   }
   if (low1 < low0) {
     const fewer = low0 - low1;
-    return [{
-      tone: 'better', about: 'balance', day: addDays(after.firstDay, first),
-      words: `${loop.name} loop has ${fewer} fewer ${fewer === 1 ? 'day' : 'days'} below ${low} g/m²·day`,
-    }]; // prettier-ignore
+    return [
+      {
+        tone: 'better',
+        about: 'balance',
+        day: addDays(after.firstDay, first),
+        words: `${loop.name} loop has ${fewer} fewer ${fewer === 1 ? 'day' : 'days'} below ${low} g/m²·day`,
+      },
+    ];
   }
   const verb =
     fell.length > 0 ? `drops to ${lowest}` : `rises to ${formatNumber(Math.max(...changed.map((d) => now[d]!)))}`;
-  return [{
-    tone: 'note', about: 'balance', day: addDays(after.firstDay, worst),
-    words: `${loop.name} loop ${verb} g/m²·day on ${changed.length} changed ${changed.length === 1 ? 'day' : 'days'}, no more days below its band`,
-  }]; // prettier-ignore
+  return [
+    {
+      tone: 'note',
+      about: 'balance',
+      day: addDays(after.firstDay, worst),
+      words: `${loop.name} loop ${verb} g/m²·day on ${changed.length} changed ${changed.length === 1 ? 'day' : 'days'}, no more days below its band`,
+    },
+  ];
 }
 
 /** First day index on which a tank passes its limit, or null. */

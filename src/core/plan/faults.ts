@@ -15,22 +15,39 @@ export interface BrokenRecord {
 const finite = (values: readonly unknown[]) => values.every((v) => typeof v === 'number' && Number.isFinite(v));
 
 /** What is wrong with a step of the plan, in words, or null. */
-export function stepFault(step: PlanStep, known: { species: ReadonlySet<string>; crops: ReadonlySet<string>; places: ReadonlySet<string> }): string | null {
+export function stepFault(
+  step: PlanStep,
+  known: { species: ReadonlySet<string>; crops: ReadonlySet<string>; places: ReadonlySet<string> },
+): string | null {
   const name = `${stepWords(step.kind)} of ${step.lotCode}`;
   if (!isFarmDay(step.day)) return `${name} is planned for “${step.day}”, which is no day a farm plans for.`;
   if (!isWithin(step.count, RANGES.count)) return `${name} is for ${step.count}: that cannot be.`;
   const detail = detailFault(step);
   if (detail) return `${name}: ${detail}`;
-  if (step.speciesCode && !known.species.has(step.speciesCode)) return `${name} is of a species that is not in the library.`;
+  if (step.speciesCode && !known.species.has(step.speciesCode))
+    return `${name} is of a species that is not in the library.`;
   if (step.cropCode && !known.crops.has(step.cropCode)) return `${name} is of a crop that is not in the library.`;
-  for (const id of [step.fromPlaceId, step.toPlaceId]) if (id && !known.places.has(id)) return `${name} names a place that is not there.`;
+  for (const id of [step.fromPlaceId, step.toPlaceId])
+    if (id && !known.places.has(id)) return `${name} names a place that is not there.`;
   return null;
-} // prettier-ignore
+}
 
 /** What is wrong with the numbers of a species, or null. */
 export function speciesFault(s: Species): string | null {
   const name = `Species ${s.name ?? s.code}`;
-  const numbers = [s.tempMinC, s.tempOptC, s.tempMaxC, s.growthG13PerDay, s.sizeCv, s.lengthWeightA, s.lengthWeightB, s.proteinFraction, s.densityMaxKgM3, s.respirationMgKgH, s.purgeDays]; // prettier-ignore
+  const numbers = [
+    s.tempMinC,
+    s.tempOptC,
+    s.tempMaxC,
+    s.growthG13PerDay,
+    s.sizeCv,
+    s.lengthWeightA,
+    s.lengthWeightB,
+    s.proteinFraction,
+    s.densityMaxKgM3,
+    s.respirationMgKgH,
+    s.purgeDays,
+  ];
   if (!finite(numbers) || !Array.isArray(s.fcr) || !finite(s.fcr) || s.fcr.length !== 3 || !finite(s.fcrBreaksG ?? []))
     return `${name}: a number is missing or is none.`;
   if (!(s.tempMinC < s.tempOptC && s.tempOptC < s.tempMaxC && s.tempMinC >= -2 && s.tempMaxC <= 50))
@@ -49,7 +66,22 @@ export function speciesFault(s: Species): string | null {
 }
 
 export function cropFault(c: Crop): string | null {
-  const numbers = [c.nurseryDays, c.finalDays, c.tempMinC, c.tempOptC, c.tempMaxC, c.lightTargetMol, c.germination, c.nurserySurvival, c.finalSurvival, c.packout, c.yieldG, c.cutsMax, c.regrowDays, c.windowDays]; // prettier-ignore
+  const numbers = [
+    c.nurseryDays,
+    c.finalDays,
+    c.tempMinC,
+    c.tempOptC,
+    c.tempMaxC,
+    c.lightTargetMol,
+    c.germination,
+    c.nurserySurvival,
+    c.finalSurvival,
+    c.packout,
+    c.yieldG,
+    c.cutsMax,
+    c.regrowDays,
+    c.windowDays,
+  ];
   if (!finite(numbers)) return `Crop ${c.name ?? c.code}: a number is missing or is none.`;
   if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
     return `Crop ${c.name}: its temperatures are not in order.`;
@@ -58,15 +90,22 @@ export function cropFault(c: Crop): string | null {
 
 export function loopFault(l: LoopFact): string | null {
   const months = [l.plannedWaterTempC, l.plannedAirTempC, l.plannedLightMol];
-  if (months.some((m) => !Array.isArray(m) || m.length !== 12 || !finite(m))) return `Loop ${l.name}: its planned months are not twelve numbers.`;
+  if (months.some((m) => !Array.isArray(m) || m.length !== 12 || !finite(m)))
+    return `Loop ${l.name}: its planned months are not twelve numbers.`;
   const bad = l.tempPlan.find((p) => !isFarmDay(p.from) || (p.tempC !== null && !isWithin(p.tempC, RANGES.tempC)));
   if (bad) return `Loop ${l.name}: the temperature planned from ${bad.from} cannot be.`;
   const { aerators, media } = l.lifeSupport ?? {};
-  if (!Array.isArray(aerators) || !Array.isArray(media)) return `Loop ${l.name}: its aerators and filters cannot be read.`;
-  if (!finite([...aerators.map((a) => a.kgO2PerDay), ...media.flatMap((m) => [m.volumeM3, m.surfaceM2PerM3, m.gTanPerM2Day])]))
+  if (!Array.isArray(aerators) || !Array.isArray(media))
+    return `Loop ${l.name}: its aerators and filters cannot be read.`;
+  if (
+    !finite([
+      ...aerators.map((a) => a.kgO2PerDay),
+      ...media.flatMap((m) => [m.volumeM3, m.surfaceM2PerM3, m.gTanPerM2Day]),
+    ])
+  )
     return `Loop ${l.name}: a number of its aerators or filters is none.`;
   return null;
-} // prettier-ignore
+}
 
 /** Parts the facts that can be reckoned with from those that cannot. The rest of the farm goes on beside them. */
 export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: BrokenRecord[] } {
@@ -79,16 +118,34 @@ export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: Broken
       if (words) broken.push({ what, id: id(row), words });
       return !words;
     });
-  const fish = keep(facts.fish, 'fish', (f) => f.lotId, (f) => {
-    if (!species.has(f.speciesCode)) return `${f.lotCode} is of a species that is not in the library.`;
-    if (!isWithin(f.count, RANGES.count) || !isWithin(f.referenceG, RANGES.fishG)) return `${f.lotCode} has ${f.count} fish of ${f.referenceG} g: that cannot be.`;
-    return finite([f.pace, f.paceError]) ? null : `The pace of ${f.lotCode} cannot be worked out from its samples.`;
-  }); // prettier-ignore
-  const plantings = keep(facts.plantings, 'planting', (p) => p.lotId, (p) =>
-    crops.has(p.cropCode) && isFarmDay(p.sownOn) ? null : `${p.lotCode} is of a crop that is not in the library, or has no day of sowing.`,
-  ); // prettier-ignore
-  const promises = keep(facts.promises, 'order', (p) => p.orderId, (p) =>
-    isFarmDay(p.day) && isWithin(p.quantity, RANGES.units) ? null : `Order ${p.orderCode} is for ${p.quantity} on ${p.day}: that cannot be.`,
-  ); // prettier-ignore
+  const fish = keep(
+    facts.fish,
+    'fish',
+    (f) => f.lotId,
+    (f) => {
+      if (!species.has(f.speciesCode)) return `${f.lotCode} is of a species that is not in the library.`;
+      if (!isWithin(f.count, RANGES.count) || !isWithin(f.referenceG, RANGES.fishG))
+        return `${f.lotCode} has ${f.count} fish of ${f.referenceG} g: that cannot be.`;
+      return finite([f.pace, f.paceError]) ? null : `The pace of ${f.lotCode} cannot be worked out from its samples.`;
+    },
+  );
+  const plantings = keep(
+    facts.plantings,
+    'planting',
+    (p) => p.lotId,
+    (p) =>
+      crops.has(p.cropCode) && isFarmDay(p.sownOn)
+        ? null
+        : `${p.lotCode} is of a crop that is not in the library, or has no day of sowing.`,
+  );
+  const promises = keep(
+    facts.promises,
+    'order',
+    (p) => p.orderId,
+    (p) =>
+      isFarmDay(p.day) && isWithin(p.quantity, RANGES.units)
+        ? null
+        : `Order ${p.orderCode} is for ${p.quantity} on ${p.day}: that cannot be.`,
+  );
   return { facts: { ...facts, fish, plantings, promises }, broken };
 }

@@ -53,7 +53,11 @@ export interface Today {
 }
 
 /** Writes down the ration of a day and returns the root weight of the next: what is fed bounds what grows. */
-export function fed({ species, gains, table, relative, pace, stay }: Stock, { count, rootG13, referenceG, meanG }: Today, day: number): number {
+export function fed(
+  { species, gains, table, relative, pace, stay }: Stock,
+  { count, rootG13, referenceG, meanG }: Today,
+  day: number,
+): number {
   const nextRoot = rootG13 + gains[day]! * pace;
   const gainG = Math.max(0, (cube(nextRoot) - referenceG) * relative);
   if (!table) {
@@ -65,7 +69,7 @@ export function fed({ species, gains, table, relative, pace, stay }: Stock, { co
   stay.feedG[day - stay.from] = feedG;
   const bearsG = gainFromFeedG(feedG, count, meanG, species);
   return bearsG < gainG ? Math.cbrt(referenceG + bearsG / relative) : nextRoot;
-} // prettier-ignore
+}
 
 export const NONE: readonly Stock[] = [];
 

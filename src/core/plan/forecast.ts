@@ -79,19 +79,27 @@ export function forecastSound(
   } catch {
     const fault = (part: Partial<FarmFacts>, lotCode: string) => {
       try {
-        forecastFarm({ ...facts, fish: [], plantings: [], ...part }, plan.filter((s) => s.lotCode === lotCode), settings); // prettier-ignore
+        forecastFarm(
+          { ...facts, fish: [], plantings: [], ...part },
+          plan.filter((s) => s.lotCode === lotCode),
+          settings,
+        );
         return null;
       } catch (error) {
         return `${lotCode} cannot be forecast: ${(error as Error).message}`;
       }
     };
     const broken: BrokenRecord[] = [];
-    const sound = <T extends { lotId: string; lotCode: string }>(rows: T[], what: 'fish' | 'planting', part: (row: T) => Partial<FarmFacts>) =>
+    const sound = <T extends { lotId: string; lotCode: string }>(
+      rows: T[],
+      what: 'fish' | 'planting',
+      part: (row: T) => Partial<FarmFacts>,
+    ) =>
       rows.filter((row) => {
         const words = fault(part(row), row.lotCode);
         if (words) broken.push({ what, id: row.lotId, words });
         return !words;
-      }); // prettier-ignore
+      });
     const fish = sound(facts.fish, 'fish', (f) => ({ fish: [f] }));
     const plantings = sound(facts.plantings, 'planting', (p) => ({ plantings: [p] }));
     const left = new Set([...fish, ...plantings].map((r) => r.lotCode));

@@ -102,8 +102,15 @@ export class FishRun {
     return {
       /** What is left when the forecast ends. */
       left: this.stocks.map(({ lotCode, species, placeId, count, rootG13, bins, pace, fasting }): FishLeft => ({
-        lotCode, speciesCode: species.code, placeId, count, referenceG: cube(rootG13), bins, pace, fasting,
-      })), // prettier-ignore
+        lotCode,
+        speciesCode: species.code,
+        placeId,
+        count,
+        referenceG: cube(rootG13),
+        bins,
+        pace,
+        fasting,
+      })),
       stays: this.stays,
       supply: this.supply,
       swimming: this.swimming,
@@ -188,13 +195,15 @@ export class FishRun {
     let wanted = step.count;
     for (const alike of there.length === 1 ? [there] : inBatches(there, step.groupId)) {
       if (wanted < 0.5) break;
-      for (const part of alike.length === 1 ? this.takeOne(step, alike[0]!, wanted, day) : this.takeAcross(step, alike, wanted, day)) {
+      for (const part of alike.length === 1
+        ? this.takeOne(step, alike[0]!, wanted, day)
+        : this.takeAcross(step, alike, wanted, day)) {
         wanted -= part.count;
         out.push(part);
       }
     }
     return out;
-  } // prettier-ignore
+  }
 
   private inTurn(step: PlanStep): Stock[] {
     const there = this.at(step.lotCode, step.fromPlaceId);
@@ -211,13 +220,19 @@ export class FishRun {
     const part = Math.min(1, wanted / present);
     const whole = this.isWhole(step, part);
     if (whole || (step.kind === 'move' && step.detail.overG === undefined))
-      return stocks.map((stock) => this.takeOut(step, stock, this.cut(step, stock, whole ? stock.count : stock.count * part), day)); // prettier-ignore
+      return stocks.map((stock) =>
+        this.takeOut(step, stock, this.cut(step, stock, whole ? stock.count : stock.count * part), day),
+      );
     const fish = stocks
       .flatMap((stock) => {
         const each = stock.count / totalShare(stock.bins);
-        return stock.bins.map((bin) => ({ stock, weightG: bin.relative * cube(stock.rootG13), count: bin.share * each }));
+        return stock.bins.map((bin) => ({
+          stock,
+          weightG: bin.relative * cube(stock.rootG13),
+          count: bin.share * each,
+        }));
       })
-      .sort((a, b) => b.weightG - a.weightG); // prettier-ignore
+      .sort((a, b) => b.weightG - a.weightG);
     const counts = new Map(stocks.map((stock) => [stock, 0]));
     let left = wanted;
     for (const { stock, count } of fish) {
@@ -225,8 +240,11 @@ export class FishRun {
       left -= taken;
       counts.set(stock, counts.get(stock)! + taken);
     }
-    return [...counts].filter(([, count]) => count > 1e-6).map(([stock, count]) =>
-      this.takeOut(step, stock, { count, ...takeLargest(stock.bins, Math.min(1, count / stock.count)) }, day)); // prettier-ignore
+    return [...counts]
+      .filter(([, count]) => count > 1e-6)
+      .map(([stock, count]) =>
+        this.takeOut(step, stock, { count, ...takeLargest(stock.bins, Math.min(1, count / stock.count)) }, day),
+      );
   }
 
   private takeOut(step: PlanStep, stock: Stock, { count, taken, left }: Cut, day: number): Stock {
@@ -346,9 +364,17 @@ export class FishRun {
     const block = new Float64Array(days * 4);
     const part = (n: number) => block.subarray(n * days, (n + 1) * days);
     const stay: FishStay = {
-      lotCode, speciesCode, placeId, from: day, until: day, count: part(0), meanG: part(1), biomassG: part(2), feedG: part(3),
+      lotCode,
+      speciesCode,
+      placeId,
+      from: day,
+      until: day,
+      count: part(0),
+      meanG: part(1),
+      biomassG: part(2),
+      feedG: part(3),
       paceError: life.paceError,
-    }; // prettier-ignore
+    };
     this.stays.push(stay);
     const relative = meanRelative(bins);
     const stock: Stock = {
@@ -387,14 +413,18 @@ export class FishRun {
     const days = this.settings.horizonDays;
     return keptTable(loop ?? NO_LOOP, `${this.facts.today}+${days}`, species, () => {
       const waterC = loop ? this.waterOf(loop) : null;
-      return Float64Array.from({ length: days }, (_, day) => dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC));
+      return Float64Array.from({ length: days }, (_, day) =>
+        dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC),
+      );
     });
-  } // prettier-ignore
+  }
 
   private waterOf(loop: LoopFact): Float64Array {
     const known = this.waters.get(loop.id);
     if (known) return known;
-    const waterC = Float64Array.from({ length: this.settings.horizonDays }, (_, day) => plannedWaterC(loop, addDays(this.facts.today, day))); // prettier-ignore
+    const waterC = Float64Array.from({ length: this.settings.horizonDays }, (_, day) =>
+      plannedWaterC(loop, addDays(this.facts.today, day)),
+    );
     this.waters.set(loop.id, waterC);
     return waterC;
   }

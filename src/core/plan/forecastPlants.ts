@@ -158,7 +158,13 @@ export class PlantRun {
     if (!growing?.stay || !product) return;
     const { crop, stay } = growing;
     if (growing.cutsDone >= crop.cutsMax) {
-      this.warn('missing', step.lotCode, stay.placeId, at, `${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`); // prettier-ignore
+      this.warn(
+        'missing',
+        step.lotCode,
+        stay.placeId,
+        at,
+        `${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
+      );
       return;
     }
     const { ready } = growing;

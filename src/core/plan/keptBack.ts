@@ -39,6 +39,9 @@ export function sayKeptBack(facts: FarmFacts, plan: readonly PlanStep[], kept: K
   const harvest = kept.harvestOn ? `, harvest on ${shortDay(kept.harvestOn)}` : '';
   return [
     `The fish are kept back: taste again on ${shortDay(kept.tasteAgainOn)}${harvest}.`,
-    ...told.filter((c) => c.tone !== 'note').slice(0, MOST_TOLD).map((c) => `${c.words}.`),
-  ]; // prettier-ignore
+    ...told
+      .filter((c) => c.tone !== 'note')
+      .slice(0, MOST_TOLD)
+      .map((c) => `${c.words}.`),
+  ];
 }

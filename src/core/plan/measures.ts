@@ -75,10 +75,16 @@ function hungryDays({ forecast }: Outlook, loop: FarmFacts['loops'][number]): Me
       because: {
         title: `days the plants of ${loop.name} go hungry`,
         formula: `On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${loop.bandGM2[0]} g/m².`,
-        inputs: [{ label: 'Comfortable band', value: `${loop.bandGM2[0]} to ${loop.bandGM2[1]} g/m² a day`, from: 'farm set-up, for this loop' }],
+        inputs: [
+          {
+            label: 'Comfortable band',
+            value: `${loop.bandGM2[0]} to ${loop.bandGM2[1]} g/m² a day`,
+            from: 'farm set-up, for this loop',
+          },
+        ],
         source: 'Feed for each planted m² and day, fish and beds both by the forecast.',
         change: 'keep more fish in the loop on those days, or plant less.',
-      }, // prettier-ignore
+      },
     },
   ];
 }
@@ -139,10 +145,12 @@ function doubtfulSteps({ forecast }: Outlook): Measure {
     because: {
       title: 'steps that cannot go as planned',
       formula: `${n} steps would find too few fish or plants, or take them unripe or under market size.`,
-      inputs: forecast.warnings.slice(0, 6).map((w) => ({ label: shortDay(w.day), value: w.words, from: 'the forecast' })),
+      inputs: forecast.warnings
+        .slice(0, 6)
+        .map((w) => ({ label: shortDay(w.day), value: w.words, from: 'the forecast' })),
       source: 'Every step of the plan is carried out in the forecast, in order of day.',
       change: 'change the step on the cohort’s page, or slide it.',
-    }, // prettier-ignore
+    },
   };
 }
 
@@ -165,9 +173,19 @@ function fishHarvested({ forecast }: Outlook, facts: FarmFacts, units: UnitChoic
   };
 }
 
-function listed(key: string, label: string, items: string[], why: Pick<Explanation, 'formula' | 'source' | 'change'>): Measure {
+function listed(
+  key: string,
+  label: string,
+  items: string[],
+  why: Pick<Explanation, 'formula' | 'source' | 'change'>,
+): Measure {
   const words = items.length === 0 ? 'none' : String(items.length);
   const more = items.length > 3 ? ` and ${items.length - 3} more` : '';
-  const because = { title: inSentence(label), ...why, formula: `${words}: ${why.formula}${items.length > 0 ? `: ${items.join(', ')}` : ''}.`, inputs: [] };
+  const because = {
+    title: inSentence(label),
+    ...why,
+    formula: `${words}: ${why.formula}${items.length > 0 ? `: ${items.join(', ')}` : ''}.`,
+    inputs: [],
+  };
   return { key, label, words, detail: items.slice(0, 3).join(', ') + more || null, bad: items.length, because };
-} // prettier-ignore
+}

@@ -120,10 +120,15 @@ export class OutlookDesk {
     const forecast = reforecast(this.before.forecast, this.facts, plan, lots);
     const ofLots = (f: FarmForecast) => f.supply.filter((s) => lots.has(s.lotCode)).map((s) => s.productCode);
     const products = new Set([...ofLots(this.before.forecast), ...ofLots(forecast)]);
-    const rows = promiseTable(forecast, this.facts.products.filter((p) => products.has(p.code)), this.facts.promises, OUTLOOK_WEEKS);
+    const rows = promiseTable(
+      forecast,
+      this.facts.products.filter((p) => products.has(p.code)),
+      this.facts.promises,
+      OUTLOOK_WEEKS,
+    );
     const again = new Map(rows.map((row) => [row.product.code, row]));
     return { forecast, plan, promise: this.before.promise.map((row) => again.get(row.product.code) ?? row) };
-  } // prettier-ignore
+  }
 }
 
 /** The groups of steps that some changes touch. */

@@ -24,7 +24,11 @@ export function reforecast(
 ): FarmForecast {
   const own = <T extends { lotCode: string }>(rows: readonly T[]) => rows.filter((r) => lots.has(r.lotCode));
   const others = <T extends { lotCode: string }>(rows: readonly T[]) => rows.filter((r) => !lots.has(r.lotCode));
-  const part = forecastFarm({ ...facts, fish: own(facts.fish), plantings: own(facts.plantings), packed: [] }, own(plan), settings);
+  const part = forecastFarm(
+    { ...facts, fish: own(facts.fish), plantings: own(facts.plantings), packed: [] },
+    own(plan),
+    settings,
+  );
   // Fish that are sold alive are counted over all lots together: those farms are forecast whole.
   if (part.swimming.size > 0) return forecastFarm(facts, plan, settings);
   const was = { fish: own(before.fish), plants: own(before.plants) };
@@ -47,11 +51,18 @@ export function reforecast(
   }
   const beds = new Set([...was.plants, ...part.plants].map((s) => s.placeId));
   for (const id of beds) {
-    if (result.bedsOccupied.has(id)) result.bedsOccupied.set(id, occupiedByDay(result.plants.filter((s) => s.placeId === id), result.days));
+    if (result.bedsOccupied.has(id))
+      result.bedsOccupied.set(
+        id,
+        occupiedByDay(
+          result.plants.filter((s) => s.placeId === id),
+          result.days,
+        ),
+      );
   }
   sumTouchedLoops(result, facts, tanks, beds);
   return result;
-} // prettier-ignore
+}
 
 function sumTouchedLoops(
   result: FarmForecast,

@@ -80,11 +80,17 @@ function crowding({ forecast, facts, units }: TroubleView): Trouble[] {
     const at = crowdedFrom(forecast, place);
     if (at === null || at > 60) return [];
     const day = addDays(forecast.firstDay, at);
-    return [{
-      kind: 'crowding', tone: at < 7 ? 'danger' : 'attention', station: 'cohorts', subject: place.id, day,
-      title: at === 0 ? `${place.code} is too full` : `${place.code} too full ${inDays(at)}`,
-      detail: `Passes ${formatDensity(place.densityLimitKgM3!, units, 0)} on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
-    } as const]; // prettier-ignore
+    return [
+      {
+        kind: 'crowding',
+        tone: at < 7 ? 'danger' : 'attention',
+        station: 'cohorts',
+        subject: place.id,
+        day,
+        title: at === 0 ? `${place.code} is too full` : `${place.code} too full ${inDays(at)}`,
+        detail: `Passes ${formatDensity(place.densityLimitKgM3!, units, 0)} on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
+      } as const,
+    ];
   });
 }
 
@@ -95,11 +101,15 @@ export const isSampleOverdue = (daysSince: number) => daysSince > SAMPLE_EVERY_D
 
 function notClean({ notClean }: TroubleView): Trouble[] {
   return (notClean ?? []).map(({ lotCode, place, on, harvestOn }) => ({
-    kind: 'taste', tone: 'danger', station: 'purge', subject: lotCode, day: on,
+    kind: 'taste',
+    tone: 'danger',
+    station: 'purge',
+    subject: lotCode,
+    day: on,
     title: `${lotCode} in ${place} did not taste clean`,
     detail: `Tasted on ${shortDay(on)}; kept back, harvest now on ${shortDay(harvestOn)}. Tell the customers it was for, or offer another fish.`,
   }));
-} // prettier-ignore
+}
 
 function overdueSamples({ facts }: TroubleView): Trouble[] {
   const kinds = new Map(facts.places.map((p) => [p.id, p]));
@@ -108,11 +118,17 @@ function overdueSamples({ facts }: TroubleView): Trouble[] {
     if (!place || place.kind !== 'tank') return [];
     const since = daysBetween(fish.sampledOn ?? fish.stockedOn, facts.today);
     if (!isSampleOverdue(since)) return [];
-    return [{
-      kind: 'sample', tone: 'attention', station: 'round', subject: fish.lotCode, day: facts.today,
-      title: `${place.code} last weighed ${since} days ago`,
-      detail: `${fish.lotCode} is due every ${SAMPLE_EVERY_DAYS} days; its dates are less sure until it is weighed.`,
-    } as const]; // prettier-ignore
+    return [
+      {
+        kind: 'sample',
+        tone: 'attention',
+        station: 'round',
+        subject: fish.lotCode,
+        day: facts.today,
+        title: `${place.code} last weighed ${since} days ago`,
+        detail: `${fish.lotCode} is due every ${SAMPLE_EVERY_DAYS} days; its dates are less sure until it is weighed.`,
+      } as const,
+    ];
   });
 }
 
@@ -124,24 +140,39 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
       latest.weekAgo !== null && latest.weekAgo > latest.pH
         ? `, down from ${latest.weekAgo.toFixed(1)} a week before`
         : '';
-    return [{
-      kind: 'ph', tone: latest.pH < 6 ? 'danger' : 'attention', station: 'round', subject: loop.code, day: latest.on,
-      title: `${loop.name} pH has drifted to ${latest.pH.toFixed(1)}`,
-      detail: `Aim 6.4 to 7.0${fell}. Bacteria slow below 6.5: add base in small steps, with gloves and goggles.`,
-    } as const]; // prettier-ignore
+    return [
+      {
+        kind: 'ph',
+        tone: latest.pH < 6 ? 'danger' : 'attention',
+        station: 'round',
+        subject: loop.code,
+        day: latest.on,
+        title: `${loop.name} pH has drifted to ${latest.pH.toFixed(1)}`,
+        detail: `Aim 6.4 to 7.0${fell}. Bacteria slow below 6.5: add base in small steps, with gloves and goggles.`,
+      } as const,
+    ];
   });
 }
 
 function badWater({ facts, judged }: TroubleView): Trouble[] {
   return facts.loops.flatMap((loop) =>
     (judged?.get(loop.id) ?? []).flatMap(({ kind, tone, value, words, on }) =>
-      tone === 'good' ? [] : [{
-        kind, tone, station: 'cohorts/margin', subject: loop.code, day: on,
-        title: `${loop.name}: ${kind === 'ammonia' ? 'free ammonia' : 'oxygen'} ${value}`, detail: words,
-      } as const],
+      tone === 'good'
+        ? []
+        : [
+            {
+              kind,
+              tone,
+              station: 'cohorts/margin',
+              subject: loop.code,
+              day: on,
+              title: `${loop.name}: ${kind === 'ammonia' ? 'free ammonia' : 'oxygen'} ${value}`,
+              detail: words,
+            } as const,
+          ],
     ),
   );
-} // prettier-ignore
+}
 
 /** Below this the bacteria that oxidise ammonia slow noticeably. Timmons & Ebeling. */
 export const PH_LOW = 6.4;
@@ -151,10 +182,16 @@ function surplus({ promise, units }: TroubleView): Trouble[] {
     const spare = row.weeks.slice(0, 4).reduce((max, week) => Math.min(max, week.available), Infinity);
     const coming = row.weeks.slice(0, 4).reduce((sum, week) => sum + week.expected, 0);
     if (!(spare > coming * 0.22) || coming <= 0 || row.product.speciesCode) return [];
-    return [{
-      kind: 'surplus', tone: 'soon', station: 'market', subject: row.product.code, day: row.weeks[0]!.weekStart,
-      title: `${row.product.name}: ${formatQuantity(spare, row.product.unit, units)} more than sold`,
-      detail: 'Free to promise in each of the next four weeks. Offer it, or skip a sowing.',
-    } as const]; // prettier-ignore
+    return [
+      {
+        kind: 'surplus',
+        tone: 'soon',
+        station: 'market',
+        subject: row.product.code,
+        day: row.weeks[0]!.weekStart,
+        title: `${row.product.name}: ${formatQuantity(spare, row.product.unit, units)} more than sold`,
+        detail: 'Free to promise in each of the next four weeks. Offer it, or skip a sowing.',
+      } as const,
+    ];
   });
 }

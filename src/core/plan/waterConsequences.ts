@@ -110,12 +110,20 @@ function growthChanges(before: Ground, after: Ground): Consequence[] {
     const tone = shift > 0 ? 'worse' : 'better';
     const about = { tone, about: 'water', day: day ?? then ?? end } as const;
     if (day === null)
-      return [{ ...about, words: `${lotCode} is not of market size within the forecast (${shortDay(then!)} as planned now)` }];
-    if (then === null) return [{ ...about, words: `${lotCode} is of market size on ${shortDay(day)}, within the forecast` }];
+      return [
+        { ...about, words: `${lotCode} is not of market size within the forecast (${shortDay(then!)} as planned now)` },
+      ];
+    if (then === null)
+      return [{ ...about, words: `${lotCode} is of market size on ${shortDay(day)}, within the forecast` }];
     const many = Math.abs(shift) === 1 ? '1 day' : `${Math.abs(shift)} days`;
-    return [{ ...about, words: `${lotCode} is of market size ${many} ${shift > 0 ? 'later' : 'earlier'}, on ${shortDay(day)}` }];
+    return [
+      {
+        ...about,
+        words: `${lotCode} is of market size ${many} ${shift > 0 ? 'later' : 'earlier'}, on ${shortDay(day)}`,
+      },
+    ];
   });
-} // prettier-ignore
+}
 
 function harvestChange(before: Ground, after: Ground, units: UnitChoice): Consequence[] {
   const more = harvested(after).massG - harvested(before).massG;

@@ -29,9 +29,16 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
   const fasting = fasted >= facts.fastingDaysNeeded;
   const exchanges = facts.exchangesDone >= facts.exchangesPlanned;
   const days = (n: number) => (n === 1 ? '1 day' : `${n} days`);
-  const treated: GateCheck[] = facts.withdrawalUntil === null ? [] : [
-    { check: 'withdrawal', met: facts.today > facts.withdrawalUntil, words: `Treated: not for sale up to and with ${facts.withdrawalUntil}` },
-  ]; // prettier-ignore
+  const treated: GateCheck[] =
+    facts.withdrawalUntil === null
+      ? []
+      : [
+          {
+            check: 'withdrawal',
+            met: facts.today > facts.withdrawalUntil,
+            words: `Treated: not for sale up to and with ${facts.withdrawalUntil}`,
+          },
+        ];
   if (!facts.purged) return treated;
   return [
     ...treated,

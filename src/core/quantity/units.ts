@@ -97,8 +97,10 @@ export function formatVolume(volumeL: number, units: UnitChoice): string {
 
 /** Crowding as the person would say it: kg/m³, or pounds for each cubic foot. */
 export function formatDensity(kgM3: number, units: UnitChoice, digits = 1): string {
-  return units.mass === 'us' ? `${formatNumber(kgM3 / KG_M3_PER_LB_FT3, digits + 1)} lb/ft³` : `${formatNumber(kgM3, digits)} kg/m³`;
-} // prettier-ignore
+  return units.mass === 'us'
+    ? `${formatNumber(kgM3 / KG_M3_PER_LB_FT3, digits + 1)} lb/ft³`
+    : `${formatNumber(kgM3, digits)} kg/m³`;
+}
 
 /** Crowding in the person's unit, and what that unit is called. */
 export const toShownDensity = (kgM3: number, units: UnitChoice) =>

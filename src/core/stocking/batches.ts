@@ -37,17 +37,30 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
   const demand = input.demand.find((d) => d.speciesCode === species.code);
   const apart = quarantineOf(input, choice, stockWeek);
   const fish: Growing = {
-    species, demand, feedMinorPerKg: choice.feedMinorPerKg, fromDay: stockWeek * 7, rootG13: Math.cbrt(startG), pace: 1,
-    profile: profileOf(freshSpread(species.sizeCv)), table: choice.table, gainG13: choice.gainG13,
-    quarantineGainG13: choice.quarantineGainG13, quarantineUntil: (apart?.until ?? stockWeek) * 7, stretches: new Map(),
-  }; // prettier-ignore
+    species,
+    demand,
+    feedMinorPerKg: choice.feedMinorPerKg,
+    fromDay: stockWeek * 7,
+    rootG13: Math.cbrt(startG),
+    pace: 1,
+    profile: profileOf(freshSpread(species.sizeCv)),
+    table: choice.table,
+    gainG13: choice.gainG13,
+    quarantineGainG13: choice.quarantineGainG13,
+    quarantineUntil: (apart?.until ?? stockWeek) * 7,
+    stretches: new Map(),
+  };
   const orders = demand?.kgByWeek ?? [];
   const stages = stagesOf(input.groups, loopCode);
   const known = new Map<string, Batch>();
   for (const weeks of windows(input, fish, apart?.until ?? stockWeek)) {
     const wanted = weeks.map((week) => orders[week] ?? 0);
     if (wanted[0]! <= 0 || wanted.at(-1)! <= 0) continue;
-    const outings = outingsOf(input, fish, weeks.filter((_, i) => wanted[i]! > 0)); // prettier-ignore
+    const outings = outingsOf(
+      input,
+      fish,
+      weeks.filter((_, i) => wanted[i]! > 0),
+    );
     const kgs = wanted.filter((kg) => kg > 0);
     const whole = rear(input, fish, outings, kgs);
     if (!sizesSell(fish, whole.takings)) continue;
@@ -55,13 +68,23 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
       const reared = share === 1 ? whole : scaled(whole, share);
 
       if (reared.stocked < LEAST_FISH || !purgeHolds(input, reared.takings)) continue;
-      const costMinor = reared.stocked * choice.fingerlingMinor + feedMinor(fish, reared.takings, startG) + input.costs.batchMinor; // prettier-ignore
+      const costMinor =
+        reared.stocked * choice.fingerlingMinor + feedMinor(fish, reared.takings, startG) + input.costs.batchMinor;
       for (const path of waysIn(input, apart, stages, fish, reared)) {
         const id = `${species.code}|${loopCode}|${startG}|${stockWeek}|${weeks[0]}+${weeks.length}|${share}|${sayPath(path)}`;
         known.set(id, {
-          id, speciesCode: species.code, loopCode, stockWeek, lotCode: null, startG, stocked: reared.stocked, path, takings: reared.takings,
-          purge: purgeUse(input, reared.takings), costMinor: costMinor + (path.length - 1) * input.costs.moveMinor,
-        }); // prettier-ignore
+          id,
+          speciesCode: species.code,
+          loopCode,
+          stockWeek,
+          lotCode: null,
+          startG,
+          stocked: reared.stocked,
+          path,
+          takings: reared.takings,
+          purge: purgeUse(input, reared.takings),
+          costMinor: costMinor + (path.length - 1) * input.costs.moveMinor,
+        });
       }
     }
   }
@@ -74,17 +97,30 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
   if (!home?.loopCode || !choice) return [];
   const demand = input.demand.find((d) => d.speciesCode === fish.species.code);
   const own: Growing = {
-    species: fish.species, demand, feedMinorPerKg: choice.feedMinorPerKg, fromDay: fish.fromWeek * 7, rootG13: Math.cbrt(fish.referenceG),
-    pace: fish.pace, profile: profileOf(fish.bins), table: choice.table, gainG13: choice.gainG13,
-    quarantineGainG13: choice.quarantineGainG13, quarantineUntil: 0, stretches: new Map(),
-  }; // prettier-ignore
+    species: fish.species,
+    demand,
+    feedMinorPerKg: choice.feedMinorPerKg,
+    fromDay: fish.fromWeek * 7,
+    rootG13: Math.cbrt(fish.referenceG),
+    pace: fish.pace,
+    profile: profileOf(fish.bins),
+    table: choice.table,
+    gainG13: choice.gainG13,
+    quarantineGainG13: choice.quarantineGainG13,
+    quarantineUntil: 0,
+    stretches: new Map(),
+  };
   const { loopCode } = home;
   const stages = stagesOf(input.groups, loopCode).filter((g) => g.group.rank >= home.rank);
   const startG = topWeightG(own, own.fromDay, 1);
   const base = {
-    speciesCode: fish.species.code, loopCode, stockWeek: null, lotCode: fish.lotCode, startG,
+    speciesCode: fish.species.code,
+    loopCode,
+    stockWeek: null,
+    lotCode: fish.lotCode,
+    startG,
     stocked: fish.count,
-  }; // prettier-ignore
+  };
   const prefix = `${fish.lotCode}|${fish.placeId}`;
   const at = input.groups.indexOf(home);
   const here = [{ group: at, from: fish.fromWeek, until: input.weeks }];
@@ -116,8 +152,10 @@ function movedUp(input: PlannerInput, own: Growing, fish: PresentFish, stages: r
   const alone = rear(input, own, [], [], fish.count);
   const path = wayUp(input, stages, fish.fromWeek, alone, mostByWeek(alone, fish.fromWeek, input.weeks));
   if (!path || path.length < 2) return [];
-  return [{ ...stay, id: `${fish.lotCode}|${fish.placeId}|up`, path, costMinor: (path.length - 1) * input.costs.moveMinor }];
-} // prettier-ignore
+  return [
+    { ...stay, id: `${fish.lotCode}|${fish.placeId}|up`, path, costMinor: (path.length - 1) * input.costs.moveMinor },
+  ];
+}
 
 /** How fish that are here are parted over the weeks of a run: as the orders want them, and alike. */
 function presentProfiles(orders: readonly number[], weeks: readonly number[]): number[][] {
@@ -167,10 +205,12 @@ function windows(input: PlannerInput, fish: Growing, inTankFrom: number): number
   const stopDay = (week: number) => outingOf(input, purgeDays, week).stopDay;
   const earliest = Math.max(input.todayAt, inTankFrom * 7);
   let first = Math.max(0, inTankFrom);
-  while (first < input.weeks && (stopDay(first) < earliest || topWeightG(fish, stopDay(first), FIRST_PART) < smallest)) first++;
+  while (first < input.weeks && (stopDay(first) < earliest || topWeightG(fish, stopDay(first), FIRST_PART) < smallest))
+    first++;
   const past = topWeightG(fish, fish.fromDay, 1) > largest;
   let end = first;
-  while (end < input.weeks && (past ? end < first + LONGEST_WINDOW : topWeightG(fish, stopDay(end), 1) <= largest)) end++;
+  while (end < input.weeks && (past ? end < first + LONGEST_WINDOW : topWeightG(fish, stopDay(end), 1) <= largest))
+    end++;
   const longest = unfedThroughout(input, purgeDays) ? 1 : LONGEST_WINDOW;
   const runs: number[][] = [];
   for (let start = first; start < Math.max(end, Math.min(first + 1, input.weeks)); start++) {
@@ -178,7 +218,7 @@ function windows(input: PlannerInput, fish: Growing, inTankFrom: number): number
       runs.push(Array.from({ length }, (_, j) => start + j));
   }
   return runs;
-} // prettier-ignore
+}
 
 /** Purged where they are for a week or longer, fish taken every week would never be fed again: they go in one week. */
 const unfedThroughout = (input: PlannerInput, purgeDays: number) => input.purgeTanks.length === 0 && purgeDays >= 7;
@@ -189,9 +229,11 @@ function sharesFor(input: PlannerInput, whole: Reared, outings: readonly Outing[
   const peakKg = Math.max(...outings.map((o) => whole.kgOn(o.stopDay)));
   const purgeKg = Math.max(0, ...input.purgeTanks.map((t) => t.capacityKg));
   const takenKg = Math.max(...whole.takings.map((t) => t.outKg));
-  const fills = [tankKg / peakKg, purgeKg > 0 ? purgeKg / takenKg : 1].map((share) => Math.floor(share * 0.995 * 1000) / 1000);
+  const fills = [tankKg / peakKg, purgeKg > 0 ? purgeKg / takenKg : 1].map(
+    (share) => Math.floor(share * 0.995 * 1000) / 1000,
+  );
   return [...new Set([...SHARES, ...fills.filter((share) => share > 0.02 && share < 1)])];
-} // prettier-ignore
+}
 
 /** Each part fits the purge tanks that the kept plan leaves free for all its days. */
 function purgeHolds(input: PlannerInput, takings: readonly Taking[]): boolean {
@@ -238,15 +280,23 @@ interface Apart {
 /** New fish stand in quarantine first, where the farm has one and asks for it. */
 function quarantineOf(input: PlannerInput, choice: StockChoice, stockWeek: number): Apart | null {
   const at = input.groups.findIndex((g) => g.loopCode === null);
-  return at < 0 || choice.quarantineWeeks === 0 ? null : { at, from: stockWeek, until: stockWeek + choice.quarantineWeeks };
-} // prettier-ignore
+  return at < 0 || choice.quarantineWeeks === 0
+    ? null
+    : { at, from: stockWeek, until: stockWeek + choice.quarantineWeeks };
+}
 
-function waysIn(input: PlannerInput, apart: Apart | null, stages: readonly Stage[], fish: Growing, reared: Reared): PathLeg[][] {
+function waysIn(
+  input: PlannerInput,
+  apart: Apart | null,
+  stages: readonly Stage[],
+  fish: Growing,
+  reared: Reared,
+): PathLeg[][] {
   if (!apart) return waysUp(input, stages, fish.fromDay / 7, reared);
   if (Math.max(...mostByWeek(reared, apart.from, apart.until)) > input.groups[apart.at]!.capacityKg) return [];
   const leg = { group: apart.at, from: apart.from, until: apart.until };
   return waysUp(input, stages, apart.until, reared).map((path) => [leg, ...path]);
-} // prettier-ignore
+}
 
 const sayPath = (path: readonly PathLeg[]) => path.map((leg) => `${leg.group}:${leg.from}`).join('>');
 
@@ -286,7 +336,13 @@ const FULL = 1.0005;
  * Up through the stages: fish stay in the smaller tank until they would crowd it, then move on. They are taken from
  * the last tank only, where they are before they are unfed; what was taken no longer crowds it. Null when no tank can hold them.
  */
-function wayUp(input: PlannerInput, stages: readonly Stage[], from: number, reared: Reared, mostKg: Float64Array): PathLeg[] | null {
+function wayUp(
+  input: PlannerInput,
+  stages: readonly Stage[],
+  from: number,
+  reared: Reared,
+  mostKg: Float64Array,
+): PathLeg[] | null {
   const { takings } = reared;
   const opens = takings.length > 0 ? Math.floor(takings[0]!.stopDay / 7) : input.weeks;
   const end = endOf(input, reared);
@@ -304,4 +360,4 @@ function wayUp(input: PlannerInput, stages: readonly Stage[], from: number, rear
     week = leaves;
   }
   return null;
-} // prettier-ignore
+}

@@ -54,7 +54,10 @@ export function draftOf(
   const firsts = new Map(all.map(({ batch, home }) => [batch, home && tanks.stayAt(batch.path[0]!, home.placeId)]));
   const laid = all.map(({ batch, home }) => {
     const first = firsts.get(batch) ?? [];
-    const stays = [...first, ...batch.path.slice(first.length).flatMap((leg) => tanks.take(leg.group, leg.from, leg.until))];
+    const stays = [
+      ...first,
+      ...batch.path.slice(first.length).flatMap((leg) => tanks.take(leg.group, leg.from, leg.until)),
+    ];
     return { batch, home, stays };
   });
   // Purge tanks are given out by the day they are needed, whichever batch needs them.
@@ -68,41 +71,68 @@ export function draftOf(
     const counts = wholeFish(batch.takings);
     const harvests = batch.takings.flatMap((taking, i) => {
       const into = slots.get(taking)!;
-      if (!into) draft.unplaced.push({ lotCode, harvestDay: addDays(input.firstDay, taking.harvestDay), kg: taking.kg });
+      if (!into)
+        draft.unplaced.push({ lotCode, harvestDay: addDays(input.firstDay, taking.harvestDay), kg: taking.kg });
       return harvestSteps(facts, input, { batch, lotCode, stays, taking, count: counts[i]!, into: into ?? [] }, newId);
     });
     draft.steps.push(...arrivalAndMoves(input, batch, lotCode, home?.placeId ?? null, stays, newId), ...harvests);
     draft.lines.push({
-      lotCode, batch, stockDay: batch.stockWeek === null ? null : addDays(input.firstDay, batch.stockWeek * 7),
+      lotCode,
+      batch,
+      stockDay: batch.stockWeek === null ? null : addDays(input.firstDay, batch.stockWeek * 7),
       tanks: [...new Set(stays.map((s) => facts.places.find((p) => p.id === s.placeId)!.code))],
       harvestIds: harvests.filter((s) => s.kind === 'harvest').map((s) => s.id),
     });
   }
   return draft;
-} // prettier-ignore
+}
 
 /** Fish that are here come first, then by the week they begin; a batch planned in several tanks is as many of them. */
 function inOrder(planned: readonly PlannedBatch[]): Batch[] {
-  const all = planned.flatMap(({ batch, tanks }) => Array.from({ length: tanks }, () => ({ ...batch, takings: batch.takings.map((t) => ({ ...t })) })));
+  const all = planned.flatMap(({ batch, tanks }) =>
+    Array.from({ length: tanks }, () => ({ ...batch, takings: batch.takings.map((t) => ({ ...t })) })),
+  );
   return all.sort((a, b) => Number(!a.lotCode) - Number(!b.lotCode) || a.path[0]!.from - b.path[0]!.from);
-} // prettier-ignore
+}
 
-function arrivalAndMoves(input: PlannerInput, batch: Batch, lotCode: string, home: string | null, stays: readonly Stay[], newId: () => string): PlanStep[] {
+function arrivalAndMoves(
+  input: PlannerInput,
+  batch: Batch,
+  lotCode: string,
+  home: string | null,
+  stays: readonly Stay[],
+  newId: () => string,
+): PlanStep[] {
   const groupId = newId();
   const step = (kind: PlanStep['kind'], week: number, rest: Partial<PlanStep>): PlanStep => ({
-    id: newId(), groupId, kind, day: addDays(input.firstDay, week * 7), lotCode, speciesCode: batch.speciesCode, cropCode: null,
-    fromPlaceId: null, toPlaceId: null, count: Math.round(batch.stocked), detail: NO_DETAIL, version: 1, ...rest,
+    id: newId(),
+    groupId,
+    kind,
+    day: addDays(input.firstDay, week * 7),
+    lotCode,
+    speciesCode: batch.speciesCode,
+    cropCode: null,
+    fromPlaceId: null,
+    toPlaceId: null,
+    count: Math.round(batch.stocked),
+    detail: NO_DETAIL,
+    version: 1,
+    ...rest,
   });
   const steps: PlanStep[] = [];
-  if (batch.stockWeek !== null) steps.push(step('stock', batch.stockWeek, { toPlaceId: stays[0]!.placeId, detail: { meanG: batch.startG } }));
+  if (batch.stockWeek !== null)
+    steps.push(step('stock', batch.stockWeek, { toPlaceId: stays[0]!.placeId, detail: { meanG: batch.startG } }));
   // Fish whose way begins in another tank than theirs are moved there first.
   let at = home ?? stays[0]!.placeId;
   for (const stay of stays) {
-    if (stay.placeId !== at) steps.push(step('move', stay.from, { fromPlaceId: at, toPlaceId: stay.placeId, count: presentOn(batch, stay.from * 7) }));
+    if (stay.placeId !== at)
+      steps.push(
+        step('move', stay.from, { fromPlaceId: at, toPlaceId: stay.placeId, count: presentOn(batch, stay.from * 7) }),
+      );
     at = stay.placeId;
   }
   return steps;
-} // prettier-ignore
+}
 
 /** Fish planned to be still in their tank on a day: all that were stocked less those taken out by then. */
 function presentOn(batch: Batch, day: number): number {
@@ -146,14 +176,21 @@ function harvestSteps(facts: FarmFacts, input: PlannerInput, part: Part, newId: 
     if (count < 1) return [];
     return harvestGroup(
       {
-        lotCode, speciesCode: species.code, tankId: tankOn(taking.outDay), unfedInId: tankOn(taking.stopDay), purgePlaceId: placeId,
-        purgeVolumeL: facts.places.find((p) => p.id === placeId)?.volumeL ?? 0, harvestDay: addDays(input.firstDay, taking.harvestDay), count,
-        purgeDays: Math.max(1, species.purgeDays), method: placeId ? 'separate' : 'in_place',
+        lotCode,
+        speciesCode: species.code,
+        tankId: tankOn(taking.outDay),
+        unfedInId: tankOn(taking.stopDay),
+        purgePlaceId: placeId,
+        purgeVolumeL: facts.places.find((p) => p.id === placeId)?.volumeL ?? 0,
+        harvestDay: addDays(input.firstDay, taking.harvestDay),
+        count,
+        purgeDays: Math.max(1, species.purgeDays),
+        method: placeId ? 'separate' : 'in_place',
       },
       newId,
     );
   });
-} // prettier-ignore
+}
 
 /** Who stands in which tank in which weeks. */
 class TankBook {
@@ -171,9 +208,11 @@ class TankBook {
       this.holds.get(stay.placeId)?.push({ from: Math.floor((stay.from - offset) / 7), until });
     }
     for (const { placeId, until } of facts.resting) {
-      this.holds.get(placeId)?.push({ from: -1, until: Math.floor((daysBetween(facts.today, until) - offset) / 7) + 1 });
+      this.holds
+        .get(placeId)
+        ?.push({ from: -1, until: Math.floor((daysBetween(facts.today, until) - offset) / 7) + 1 });
     }
-  } // prettier-ignore
+  }
 
   /** The first weeks of fish that are here, in their own tank; none when their way begins in another group of tanks. */
   stayAt({ group, from, until }: PathLeg, home: string): Stay[] {

@@ -17,7 +17,7 @@ export function usualHarvestOn(facts: FarmFacts, plan: readonly PlanStep[], spec
   if (due.length === 0) return THURSDAY;
   const before = (mostCommon(due) + 6) % 7;
   return Math.min(FRIDAY, before);
-} // prettier-ignore
+}
 
 function mostCommon(days: readonly number[]): number {
   const count = (d: number) => days.filter((x) => x === d).length;

@@ -20,13 +20,18 @@ export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] 
     const missing = tanks[g]!.map((left, week) => ({ week, left })).filter(({ left }) => left < 0);
     return runsOf(missing).map((run) => {
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
-      const lots = plan.batches.filter(({ batch }) => batch.lotCode && batch.path.some((leg) => leg.group === g && leg.from <= last && leg.until > first));
+      const lots = plan.batches.filter(
+        ({ batch }) =>
+          batch.lotCode && batch.path.some((leg) => leg.group === g && leg.from <= last && leg.until > first),
+      );
       const codes = [...new Set(lots.map(({ batch }) => batch.lotCode))];
-      const who = codes.slice(0, MOST_NAMED).join(', ') + (codes.length > MOST_NAMED ? ` and ${codes.length - MOST_NAMED} more` : '');
+      const who =
+        codes.slice(0, MOST_NAMED).join(', ') +
+        (codes.length > MOST_NAMED ? ` and ${codes.length - MOST_NAMED} more` : '');
       return `The ${group.name} do not hold what the kept plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
     });
   });
-} // prettier-ignore
+}
 
 const MOST_NAMED = 4;
 
@@ -44,25 +49,46 @@ export function bindingLimits(
     const own = batches.filter((b) => b.speciesCode === speciesCode && b.takings.length > 0);
     const name = input.choices.find((c) => c.species.code === speciesCode)?.species.name ?? speciesCode;
     const short = plan.short.filter((s) => s.speciesCode === speciesCode && s.kg > 0.5);
-    const early = short.filter((s) => s.week < 0).map(({ kg }) => ({
-      speciesCode, kg, from: input.firstDay, until: firstHarvest,
-      words: `${name}: ${sayOrdered(demand, kg, units)} are due before ${shortDay(firstHarvest)}, the first harvest that can still be planned. Slide one that stands, or tell the customer.`,
-    }));
+    const early = short
+      .filter((s) => s.week < 0)
+      .map(({ kg }) => ({
+        speciesCode,
+        kg,
+        from: input.firstDay,
+        until: firstHarvest,
+        words: `${name}: ${sayOrdered(demand, kg, units)} are due before ${shortDay(firstHarvest)}, the first harvest that can still be planned. Slide one that stands, or tell the customer.`,
+      }));
     const runs = runsOf(short.filter((s) => s.week >= 0)).map((run) => {
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
       const kg = run.reduce((sum, s) => sum + s.kg, 0);
-      const reason = reasonFor(input, own, use, run.map((s) => s.week), name); // prettier-ignore
+      const reason = reasonFor(
+        input,
+        own,
+        use,
+        run.map((s) => s.week),
+        name,
+      );
       const when = sayWeeks(input, first, last);
-      return { speciesCode, kg, from: addDays(input.firstDay, first * 7), until: addDays(input.firstDay, last * 7 + 6), words: `${name}, ${when}: ${sayOrdered(demand, kg, units)} missing. ${reason}` };
+      return {
+        speciesCode,
+        kg,
+        from: addDays(input.firstDay, first * 7),
+        until: addDays(input.firstDay, last * 7 + 6),
+        words: `${name}, ${when}: ${sayOrdered(demand, kg, units)} missing. ${reason}`,
+      };
     });
     return [...early, ...runs];
-  }); // prettier-ignore
+  });
 }
 
 /** An amount of an order as it was ordered: by weight, or by number of fish. */
-export function sayOrdered({ counted, fromG }: Pick<Demand, 'counted' | 'fromG'>, kg: number, units: UnitChoice): string {
+export function sayOrdered(
+  { counted, fromG }: Pick<Demand, 'counted' | 'fromG'>,
+  kg: number,
+  units: UnitChoice,
+): string {
   return counted && fromG ? `${formatNumber((kg * 1000) / fromG)} fish` : formatMass(kg * 1000, units);
-} // prettier-ignore
+}
 
 const week = (input: PlannerInput, w: number) => isoWeek(addDays(input.firstDay, w * 7));
 
@@ -93,20 +119,30 @@ function usage(input: PlannerInput, plan: StockingPlan) {
   return { tanks, purge };
 }
 
-function reasonFor(input: PlannerInput, own: readonly Batch[], use: ReturnType<typeof usage>, weeks: number[], name: string): string {
-  if (!input.choices.some((c) => c.species.name === name)) return 'No loop’s planned water lets this species grow: change the temperature or the species.';
+function reasonFor(
+  input: PlannerInput,
+  own: readonly Batch[],
+  use: ReturnType<typeof usage>,
+  weeks: number[],
+  name: string,
+): string {
+  if (!input.choices.some((c) => c.species.name === name))
+    return 'No loop’s planned water lets this species grow: change the temperature or the species.';
   const ways = own.filter((b) => b.takings.some((t) => weeks.includes(t.week)));
   if (ways.length === 0) {
     const firstOf = (list: readonly Batch[]) => Math.min(...list.map((b) => b.takings[0]!.week));
     const earliest = firstOf(own);
     if (!Number.isFinite(earliest)) return whyNoWay(input, name);
-    if (earliest <= weeks.at(-1)!) return 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
+    if (earliest <= weeks.at(-1)!)
+      return 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
     const bought = firstOf(own.filter((b) => b.lotCode === null));
-    if (earliest < bought) return `Too soon: the first that can be had are of ${own.find((b) => b.takings[0]!.week === earliest)!.lotCode}, from ${shortDay(addDays(input.firstDay, earliest * 7))}.`;
+    if (earliest < bought)
+      return `Too soon: the first that can be had are of ${own.find((b) => b.takings[0]!.week === earliest)!.lotCode}, from ${shortDay(addDays(input.firstDay, earliest * 7))}.`;
     return `Too soon: fish bought now are of the size wanted from ${shortDay(addDays(input.firstDay, bought * 7))}. Larger fingerlings or warmer water would help.`;
   }
   const blocked = ways.map((batch) => blockersOf(input, batch, use));
-  if (blocked.some((found) => found.size === 0)) return 'It could be raised, but costs more than a missing kg is set to cost.';
+  if (blocked.some((found) => found.size === 0))
+    return 'It could be raised, but costs more than a missing kg is set to cost.';
   const counts = new Map<string, number>();
   for (const found of blocked) for (const what of found) counts.set(what, (counts.get(what) ?? 0) + 1);
   const needed = [...counts].filter(([, n]) => n === ways.length).map(([what]) => what);
@@ -114,7 +150,7 @@ function reasonFor(input: PlannerInput, own: readonly Batch[], use: ReturnType<t
   const worst = [...counts].sort((a, b) => b[1] - a[1]).slice(0, 2);
   const says = worst.map(([what, n]) => `${formatNumber(n)} find the ${what} full`);
   return `Each of the ${formatNumber(ways.length)} ways weighed is blocked somewhere: ${says.join(', ')}. A batch of another size or run, planned by hand, might still fit.`;
-} // prettier-ignore
+}
 
 /** Why there is no way at all to raise a species for its orders. */
 function whyNoWay(input: PlannerInput, name: string): string {
@@ -130,8 +166,9 @@ function whyNoWay(input: PlannerInput, name: string): string {
 function blockersOf(input: PlannerInput, batch: Batch, use: ReturnType<typeof usage>): Set<string> {
   const found = new Set<string>();
   for (const leg of batch.path) {
-    for (let w = leg.from; w < leg.until; w++) if (use.tanks[leg.group]![w]! < 1) found.add(input.groups[leg.group]!.name);
+    for (let w = leg.from; w < leg.until; w++)
+      if (use.tanks[leg.group]![w]! < 1) found.add(input.groups[leg.group]!.name);
   }
   for (const [week, held] of batch.purge) if (held > use.purge[week]!) found.add('purge tanks');
   return found;
-} // prettier-ignore
+}

@@ -44,7 +44,13 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
     tankRows[g]!.forEach((r, week) => {
       const next = tankRows[g]![week + 1];
       const { free, beyond } = room[g]![week]!;
-      const used: [number, number][] = next === undefined ? [[r, 1]] : [[r, 1], [next, -1]]; // prettier-ignore
+      const used: [number, number][] =
+        next === undefined
+          ? [[r, 1]]
+          : [
+              [r, 1],
+              [next, -1],
+            ];
       if (beyond === 0) return column(0, free, used);
       const limit = row(-Infinity, free);
       column(0, free + beyond, [...used, [limit, 1]]);
@@ -60,10 +66,18 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
     const waits = Array.from({ length: input.weeks }, () => row(-Infinity, 0));
     caughtRows.set(demand.speciesCode, caught);
     for (let week = 0; week < input.weeks; week++) {
-      column(0, Infinity, [[caught[week]!, -1], [met[week]!, 1], [waits[week]!, -1]]); // prettier-ignore
+      column(0, Infinity, [
+        [caught[week]!, -1],
+        [met[week]!, 1],
+        [waits[week]!, -1],
+      ]);
       column(input.costs.shortMinorPerKg, demand.kgByWeek[week]!, [[met[week]!, 1]]);
       if (week + 1 < input.weeks && demand.fromWeekBefore[week + 1])
-        column(CARRY_MINOR_PER_KG, Infinity, [[waits[week]!, 1], [met[week]!, -1], [met[week + 1]!, 1]]); // prettier-ignore
+        column(CARRY_MINOR_PER_KG, Infinity, [
+          [waits[week]!, 1],
+          [met[week]!, -1],
+          [met[week + 1]!, 1],
+        ]);
     }
   }
   const columnOf = (batch: Batch): Column => {
@@ -79,8 +93,13 @@ export function stockingModel(input: PlannerInput, batches: readonly Batch[]): S
     }
     for (const [week, tanks] of batch.purge) entry(purgeRows[week]!, tanks);
     if (batch.lotCode) entry(oneWay.get(presentKey(batch))!, 1);
-    return { cost: batch.costMinor, upper: batch.lotCode ? 1 : mostTanks(input, batch), integer: true, ...merged(rows, values) };
-  }; // prettier-ignore
+    return {
+      cost: batch.costMinor,
+      upper: batch.lotCode ? 1 : mostTanks(input, batch),
+      integer: true,
+      ...merged(rows, values),
+    };
+  };
   return { ...model, columnOf };
 }
 
@@ -127,7 +146,9 @@ function waysOfPresent(batches: readonly Batch[]): Map<string, Batch[]> {
 }
 
 export function mostTanks(input: PlannerInput, batch: Batch): number {
-  return Math.min(...batch.path.map((leg) => Math.min(...input.groups[leg.group]!.freeByWeek.slice(leg.from, leg.until)))); // prettier-ignore
+  return Math.min(
+    ...batch.path.map((leg) => Math.min(...input.groups[leg.group]!.freeByWeek.slice(leg.from, leg.until))),
+  );
 }
 
 /** Candidates of the same fish exclude each other. */
@@ -154,7 +175,8 @@ export function planOf(input: PlannerInput, batches: readonly Batch[], planned: 
   for (const demand of input.demand) {
     const caught = Array<number>(input.weeks).fill(0);
     for (const { batch, tanks } of planned) {
-      if (batch.speciesCode === demand.speciesCode) for (const t of batch.takings) caught[t.week]! += t.ordersKg * tanks;
+      if (batch.speciesCode === demand.speciesCode)
+        for (const t of batch.takings) caught[t.week]! += t.ordersKg * tanks;
     }
     serveWeeks(demand.kgByWeek, caught, demand.fromWeekBefore).forEach(({ carriedKg, shortKg }, week) => {
       costMinor += carriedKg * CARRY_MINOR_PER_KG + shortKg * input.costs.shortMinorPerKg;
@@ -164,12 +186,16 @@ export function planOf(input: PlannerInput, batches: readonly Batch[], planned: 
   tankRoom(input, batches).forEach((weeks, g) =>
     weeks.forEach(({ free, beyond }, week) => {
       if (beyond === 0) return;
-      const used = planned.reduce((sum, { batch, tanks }) => sum + tanks * batch.path.filter((leg) => leg.group === g && leg.from <= week && leg.until > week).length, 0);
+      const used = planned.reduce(
+        (sum, { batch, tanks }) =>
+          sum + tanks * batch.path.filter((leg) => leg.group === g && leg.from <= week && leg.until > week).length,
+        0,
+      );
       costMinor += Math.max(0, used - free) * crowdedMinor(input, input.groups[g]!.capacityKg);
     }),
   );
   return { batches: [...planned], costMinor, short };
-} // prettier-ignore
+}
 
 /** Less than this is no shortage. */
 const SAID_KG = 0.05;

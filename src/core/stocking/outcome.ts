@@ -28,7 +28,12 @@ export interface DraftOutcome {
   batches: BatchOutcome[];
 }
 
-export function draftOutcome(facts: FarmFacts, plan: readonly PlanStep[], problem: StockingProblem, draft: StockingDraft): DraftOutcome {
+export function draftOutcome(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  problem: StockingProblem,
+  draft: StockingDraft,
+): DraftOutcome {
   const { input, offset } = problem;
   const kept = applyChanges(plan, [{ change: 'add', steps: draft.steps }], facts.today);
   const forecast = forecastFarm(facts, kept, { ...DEFAULT_SETTINGS, horizonDays: horizonOf(offset, input.weeks) });
@@ -49,9 +54,16 @@ export function draftOutcome(facts: FarmFacts, plan: readonly PlanStep[], proble
   });
   const short = input.demand.flatMap((demand) => shortOf(problem, demand, facts, promise, draft, batches));
   return { forecast, promise, short, batches };
-} // prettier-ignore
+}
 
-function shortOf(problem: StockingProblem, demand: Demand, facts: FarmFacts, promise: readonly PromiseRow[], draft: StockingDraft, batches: readonly BatchOutcome[]): Shortage[] {
+function shortOf(
+  problem: StockingProblem,
+  demand: Demand,
+  facts: FarmFacts,
+  promise: readonly PromiseRow[],
+  draft: StockingDraft,
+  batches: readonly BatchOutcome[],
+): Shortage[] {
   const { input } = problem;
   const { speciesCode, fromG, counted } = demand;
   const missing = Array<number>(input.weeks).fill(0);
@@ -80,7 +92,7 @@ function shortOf(problem: StockingProblem, demand: Demand, facts: FarmFacts, pro
   served.forEach(({ shortKg }, week) => week > lastPromised && (missing[week]! += shortKg));
   const before = beforeKg > LEAST_KG ? [{ speciesCode, week: -1, kg: beforeKg }] : [];
   return [...before, ...missing.flatMap((kg, week) => (kg > LEAST_KG ? [{ speciesCode, week, kg }] : []))];
-} // prettier-ignore
+}
 
 /** Less is no shortage: whole fish are a little more or less than their kilograms. */
 const LEAST_KG = 0.05;

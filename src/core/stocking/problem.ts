@@ -88,23 +88,36 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
  * Harvests of the wanted species that could be planned anew: not begun, of food fish that stand in a tank, and not before the first
  * harvest that can be planned.
  */
-export function movableHarvests(facts: FarmFacts, plan: readonly PlanStep[], target: StockingTarget): { groupId: string; lotCode: string; day: Day; count: number }[] {
+export function movableHarvests(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  target: StockingTarget,
+): { groupId: string; lotCode: string; day: Day; count: number }[] {
   const wanted = new Set(target.species.map((s) => s.code));
   const harvestOn = usualHarvestOn(facts, plan, wanted);
   const [first, last] = [addDays(planStart(facts.today), harvestOn), addDays(planStart(facts.today), target.weeks * 7)];
   return plan.flatMap((harvest) => {
     const { kind, speciesCode, groupId, lotCode, day, count } = harvest;
-    if (kind !== 'harvest' || !wanted.has(speciesCode ?? '') || harvest.detail.gradeCm !== undefined || day < first || day >= last) return [];
+    if (
+      kind !== 'harvest' ||
+      !wanted.has(speciesCode ?? '') ||
+      harvest.detail.gradeCm !== undefined ||
+      day < first ||
+      day >= last
+    )
+      return [];
     const group = plan.filter((s) => s.groupId === groupId);
     const stop = group.find((s) => s.kind === 'feed_stop');
     const only = group.every((s) => ['feed_stop', 'purge', 'exchange', 'taste', 'harvest'].includes(s.kind));
     return stop && only && stop.day >= facts.today ? [{ groupId, lotCode, day, count }] : [];
   });
-} // prettier-ignore
+}
 
 function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
   const byKey = new Map<string, TankGroup>();
-  const tanks = facts.places.filter((p) => (p.kind === 'tank' || p.kind === 'quarantine') && p.volumeL && p.densityLimitKgM3); // prettier-ignore
+  const tanks = facts.places.filter(
+    (p) => (p.kind === 'tank' || p.kind === 'quarantine') && p.volumeL && p.densityLimitKgM3,
+  );
   for (const place of [...tanks].sort((a, b) => a.volumeL! - b.volumeL!)) {
     const loop = facts.loops.find((l) => l.id === place.loopId);
     if (place.kind === 'tank' && (!loop || loop.kind === 'bench')) continue;
@@ -119,9 +132,15 @@ function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
     const rank = [...byKey.values()].filter((g) => g.loopCode === loopCode).length;
     const name = loopCode === null ? 'quarantine tanks' : `${place.stage ?? ''} tanks of ${loop!.name}`.trim();
     byKey.set(key, {
-      key, name, loopCode, stage: place.stage ?? 'quarantine', rank, placeIds: [place.id],
-      capacityKg: (place.volumeL! * place.densityLimitKgM3!) / 1000, freeByWeek: Array(weeks).fill(1),
-    }); // prettier-ignore
+      key,
+      name,
+      loopCode,
+      stage: place.stage ?? 'quarantine',
+      rank,
+      placeIds: [place.id],
+      capacityKg: (place.volumeL! * place.densityLimitKgM3!) / 1000,
+      freeByWeek: Array(weeks).fill(1),
+    });
   }
   return [...byKey.values()];
 }
@@ -171,10 +190,13 @@ function asOne(parts: readonly FishLeft[]): Pick<PresentFish, 'count' | 'referen
   const { referenceG, pace } = first;
   const bins = parts.flatMap((p): SizeBin[] => {
     const total = p.bins.reduce((sum, bin) => sum + bin.share, 0);
-    return p.bins.map((bin) => ({ relative: (bin.relative * p.referenceG) / referenceG, share: ((bin.share / total) * p.count) / count }));
+    return p.bins.map((bin) => ({
+      relative: (bin.relative * p.referenceG) / referenceG,
+      share: ((bin.share / total) * p.count) / count,
+    }));
   });
   return { count, referenceG, pace, bins: bins.sort((a, b) => a.relative - b.relative) };
-} // prettier-ignore
+}
 
 /** A tank that the kept plan uses for any day of a week is not free in it. */
 function takeOutPlanned(
@@ -208,7 +230,9 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
     const rule = facts.feedRules.find((r) => r.speciesCode === code);
     if (!species) return [];
     const waterIn = (loop: FarmFacts['loops'][number] | undefined) =>
-      Array.from({ length: days }, (_, d) => (loop ? plannedWaterC(loop, addDays(facts.today, offset + d)) : species.tempOptC)); // prettier-ignore
+      Array.from({ length: days }, (_, d) =>
+        loop ? plannedWaterC(loop, addDays(facts.today, offset + d)) : species.tempOptC,
+      );
     const quarantineGainG13 = gainsAlong(species, waterIn(quarantineLoop));
     return facts.loops
       .filter((loop) => loop.kind !== 'bench')
@@ -219,11 +243,16 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
         if (response < LEAST_RESPONSE || !bearable) return [];
         const gainG13 = gainsAlong(species, temps);
         return fingerlingSizesG.map((startG) => ({
-          species, loopCode: loop.code, startG, fingerlingMinor: fingerlingPrice(rule?.fingerlingMinor ?? FINGERLING_MINOR, startG),
-          feedMinorPerKg: rule?.feedMinorPerKg ?? FEED_MINOR_PER_KG, gainG13, quarantineGainG13,
+          species,
+          loopCode: loop.code,
+          startG,
+          fingerlingMinor: fingerlingPrice(rule?.fingerlingMinor ?? FINGERLING_MINOR, startG),
+          feedMinorPerKg: rule?.feedMinorPerKg ?? FEED_MINOR_PER_KG,
+          gainG13,
+          quarantineGainG13,
           table: rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null,
           quarantineWeeks: Math.ceil((rule?.quarantineDays ?? 14) / 7),
-        })); // prettier-ignore
+        }));
       });
   });
 }
@@ -239,7 +268,14 @@ function gainsAlong(species: Species, waterC: readonly number[]): Float64Array {
 const FINGERLING_MINOR = 60;
 const FEED_MINOR_PER_KG = 200;
 
-function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmForecast, target: StockingTarget, offset: number, harvestOn: number): Demand[] {
+function demandOf(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  forecast: FarmForecast,
+  target: StockingTarget,
+  offset: number,
+  harvestOn: number,
+): Demand[] {
   const table = promiseTable(forecast, facts.products, facts.promises, target.weeks + 1);
   return target.species.map((wish) => {
     const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
@@ -253,7 +289,9 @@ function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmFor
     if (target.by === 'steady') {
       const sizeG = fromG ?? facts.species.find((s) => s.code === code)?.marketG?.[0] ?? 0;
       const wantedKg = counted ? (amount * sizeG) / 1000 : amount;
-      const comesKg = counted ? (w: number) => (harvestedOf(facts, plan, code, offset + w * 7) * sizeG) / 1000 : expectedKg;
+      const comesKg = counted
+        ? (w: number) => (harvestedOf(facts, plan, code, offset + w * 7) * sizeG) / 1000
+        : expectedKg;
       const kgByWeek = byWeek((w) => (inSeason(w) ? Math.max(0, wantedKg - comesKg(w)) : 0));
       return { speciesCode: code, fromG, counted, kgByWeek, fromWeekBefore, lines: [] };
     }
@@ -271,7 +309,7 @@ function demandOf(facts: FarmFacts, plan: readonly PlanStep[], forecast: FarmFor
     }
     return { speciesCode: code, fromG, counted: false, kgByWeek, fromWeekBefore, lines };
   });
-} // prettier-ignore
+}
 
 /** Deliveries that the kept plan leaves short, from the plan's first day on, kg. */
 function shortLines(row: PromiseRow, offset: number): { at: number; kg: number }[] {
@@ -303,4 +341,4 @@ function purgeTanksOf(facts: FarmFacts, forecast: FarmForecast, offset: number):
       if (rest) for (let day = 0; day <= daysBetween(facts.today, rest.until); day++) heldOn.add(day - offset);
       return { placeId: p.id, capacityKg: (p.volumeL! * p.densityLimitKgM3!) / 1000, heldOn };
     });
-} // prettier-ignore
+}

@@ -79,7 +79,13 @@ export function propose(question: ProposalQuestion, means: Means, report: (propo
 
 const shortOf = (p: Proposal) => p.wanted.reduce((sum, w) => sum + w.shortKg, 0);
 
-function proposeOne(question: ProposalQuestion, moved: MovedHarvest[], seconds: number, means: Means, report: (proposal: Proposal) => void): Proposal {
+function proposeOne(
+  question: ProposalQuestion,
+  moved: MovedHarvest[],
+  seconds: number,
+  means: Means,
+  report: (proposal: Proposal) => void,
+): Proposal {
   const { facts, target, limits, units, takenCodes } = question;
   const groups = new Set(moved.map((m) => m.groupId));
   const plan = question.plan.filter((s) => !groups.has(s.groupId));
@@ -90,19 +96,33 @@ function proposeOne(question: ProposalQuestion, moved: MovedHarvest[], seconds: 
     const draft = draftOf(facts, problem, solved, means.newId, codeMaker(facts, takenCodes));
     const outcome = draftOutcome(facts, plan, problem, draft);
     return {
-      progress: rest, candidates: batches.length, wanted: wantedOf(problem, outcome.short), costMinor: solved.costMinor, draft, moved, fixedShortKg: null,
-      brings: outcome.batches, bindings: bindingLimits(problem.input, batches, { ...solved, short: outcome.short }, units), crowded: crowdedWeeks(problem.input, solved),
+      progress: rest,
+      candidates: batches.length,
+      wanted: wantedOf(problem, outcome.short),
+      costMinor: solved.costMinor,
+      draft,
+      moved,
+      fixedShortKg: null,
+      brings: outcome.batches,
+      bindings: bindingLimits(problem.input, batches, { ...solved, short: outcome.short }, units),
+      crowded: crowdedWeeks(problem.input, solved),
     };
   };
   let last: StockingPlan | null = null;
   let told = 0;
-  const end = solveStocking(means.highs, problem.input, { ...limits, seconds }, (progress) => {
-    if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
-    [last, told] = [progress.plan, progress.seconds * 1000];
-    report(say(progress));
-  }, means.clock);
+  const end = solveStocking(
+    means.highs,
+    problem.input,
+    { ...limits, seconds },
+    (progress) => {
+      if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
+      [last, told] = [progress.plan, progress.seconds * 1000];
+      report(say(progress));
+    },
+    means.clock,
+  );
   return say(end);
-} // prettier-ignore
+}
 
 function wantedOf({ input }: StockingProblem, short: readonly Shortage[]): Proposal['wanted'] {
   const { demand, harvestOn }: PlannerInput = input;

@@ -7,13 +7,17 @@ import type { Demand, PlannerInput, Taking } from './types';
 /** When fish of a species are unfed, moved and harvested for one week. Days count from the plan's first. */
 export type Outing = Pick<Taking, 'week' | 'stopDay' | 'outDay' | 'harvestDay'>;
 
-export function outingOf(input: Pick<PlannerInput, 'harvestOn' | 'purgeTanks'>, purgeDays: number, week: number): Outing {
+export function outingOf(
+  input: Pick<PlannerInput, 'harvestOn' | 'purgeTanks'>,
+  purgeDays: number,
+  week: number,
+): Outing {
   const days = Math.max(1, purgeDays);
   const harvestDay = week * 7 + input.harvestOn;
   const stopDay = harvestDay - days;
   if (input.purgeTanks.length === 0) return { week, stopDay, outDay: harvestDay, harvestDay };
   return { week, stopDay: stopDay - FAST_BEFORE_MOVE_DAYS, outDay: stopDay, harvestDay };
-} // prettier-ignore
+}
 
 /**
  * A cohort from the largest fish down: the share of its fish, and their weight over the reference weight, running totals.
@@ -77,12 +81,19 @@ export function scaled({ stocked, takings, kgOn }: Reared, share: number): Reare
   return {
     stocked: stocked * share,
     takings: takings.map((t) => ({
-      week: t.week, stopDay: t.stopDay, outDay: t.outDay, harvestDay: t.harvestDay, weightG: t.weightG,
-      count: t.count * share, outKg: t.outKg * share, kg: t.kg * share, ordersKg: t.ordersKg * share,
+      week: t.week,
+      stopDay: t.stopDay,
+      outDay: t.outDay,
+      harvestDay: t.harvestDay,
+      weightG: t.weightG,
+      count: t.count * share,
+      outKg: t.outKg * share,
+      kg: t.kg * share,
+      ordersKg: t.ordersKg * share,
     })),
     kgOn: (day) => kgOn(day) * share,
   };
-} // prettier-ignore
+}
 
 interface Mark {
   day: number;
@@ -101,14 +112,27 @@ type Life = Pick<PlannerInput, 'dailySurvival' | 'fastingLossPerDay'>;
  * @param wanted what each outing is to bring against the order, kg; by proportion where `count` is given
  * @param count fish on `fromDay`; absent: as many as the wanted ask for, none over
  */
-export function rear(life: Life, fish: Growing, outings: readonly Outing[], wanted: readonly number[], count?: number): Reared {
+export function rear(
+  life: Life,
+  fish: Growing,
+  outings: readonly Outing[],
+  wanted: readonly number[],
+  count?: number,
+): Reared {
   let way = reared(life, fish, outings, wanted, count, null);
   // A ration by table bounds growth by the mean of those still there, which follows from what is taken: found in two turns.
   if (fish.table) for (let turn = 0; turn < 2; turn++) way = reared(life, fish, outings, wanted, count, way.marks);
   return way;
-} // prettier-ignore
+}
 
-function reared(life: Life, fish: Growing, outings: readonly Outing[], wanted: readonly number[], count: number | undefined, before: Mark[] | null) {
+function reared(
+  life: Life,
+  fish: Growing,
+  outings: readonly Outing[],
+  wanted: readonly number[],
+  count: number | undefined,
+  before: Mark[] | null,
+) {
   const marks: Mark[] = [{ day: fish.fromDay, rootG13: fish.rootG13, gone: 0, fastUntil: fish.fromDay }];
   const kept = 1 - life.fastingLossPerDay;
   const counted = fish.demand?.counted ?? false;
@@ -119,12 +143,20 @@ function reared(life: Life, fish: Growing, outings: readonly Outing[], wanted: r
     const last = marks[i]!;
     const root = grown(fish, last.rootG13, last.day, stopDay, gone(i));
     const stopG = root ** 3;
-    marks.push({ day: outDay, rootG13: Math.cbrt(stopG * kept ** (outDay - stopDay)), gone: gone(i + 1), fastUntil: stopDay });
+    marks.push({
+      day: outDay,
+      rootG13: Math.cbrt(stopG * kept ** (outDay - stopDay)),
+      gone: gone(i + 1),
+      fastUntil: stopDay,
+    });
     return { stopRoot: root, harvestG: stopG * kept ** (harvestDay - stopDay) };
   });
   // What each outing takes of the whole cohort: of its fish when they are counted, of its relative weight when they are weighed.
   const parts = outings.map(({ harvestDay }, i) =>
-    counted ? (wanted[i]! * 1000) / orderedG / alive(harvestDay) : (wanted[i]! * 1000) / weights[i]!.harvestG / alive(harvestDay));
+    counted
+      ? (wanted[i]! * 1000) / orderedG / alive(harvestDay)
+      : (wanted[i]! * 1000) / weights[i]!.harvestG / alive(harvestDay),
+  );
   const { share, relative } = fish.profile;
   const whole = counted ? 1 : relative.at(-1)!;
   const sum = parts.reduce((total, part) => total + part, 0);
@@ -141,7 +173,13 @@ function reared(life: Life, fish: Growing, outings: readonly Outing[], wanted: r
     marks[i + 1]!.gone = toShare;
     const { week, stopDay, outDay, harvestDay } = outing;
     return {
-      week, stopDay, outDay, harvestDay, count: stocked * alive(outDay) * part, kg, weightG: fishOut > 0 ? (kg * 1000) / fishOut : 0,
+      week,
+      stopDay,
+      outDay,
+      harvestDay,
+      count: stocked * alive(outDay) * part,
+      kg,
+      weightG: fishOut > 0 ? (kg * 1000) / fishOut : 0,
       outKg: kg / (life.dailySurvival * kept) ** (harvestDay - outDay),
       ordersKg: counted ? (fishOut * orderedG) / 1000 : kg,
     };
@@ -151,11 +189,14 @@ function reared(life: Life, fish: Growing, outings: readonly Outing[], wanted: r
     while (m + 1 < marks.length && marks[m + 1]!.day <= day) m++;
     const mark = marks[m]!;
     const stop = outings[m]?.stopDay ?? Infinity;
-    const root = day <= stop ? grown(fish, mark.rootG13, mark.day, day, mark.gone) : weights[m]!.stopRoot * kept ** ((day - stop) / 3);
+    const root =
+      day <= stop
+        ? grown(fish, mark.rootG13, mark.day, day, mark.gone)
+        : weights[m]!.stopRoot * kept ** ((day - stop) / 3);
     return (stocked * alive(day) * (relative.at(-1)! - along(share, relative, mark.gone)) * root ** 3) / 1000;
   };
   return { stocked, takings, kgOn, marks };
-} // prettier-ignore
+}
 
 /** Root weight of the undivided cohort after the days from one to another, all of them fed. */
 function grown(fish: Growing, rootG13: number, from: number, until: number, gone: number): number {

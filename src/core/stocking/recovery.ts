@@ -50,17 +50,34 @@ const SURVIVAL = 0.95;
 const DELIVERY_DAYS = 10;
 
 /** The ways back into step after a loss that this farm could take: the schools of growers, each as a change to the plan. */
-export function recoveryWays(facts: FarmFacts, plan: readonly PlanStep[], loss: Loss, newId: () => string, newCode: (speciesCode: string) => string): RecoveryWay[] {
+export function recoveryWays(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  loss: Loss,
+  newId: () => string,
+  newCode: (speciesCode: string) => string,
+): RecoveryWay[] {
   const species = facts.species.find((s) => s.code === loss.speciesCode);
   const place = facts.places.find((p) => p.id === loss.placeId);
   const loop = facts.loops.find((l) => l.id === place?.loopId);
-  const wait: RecoveryWay = { id: 'wait', title: 'Skip it and wait', words: 'Buy nothing; the next cohort comes in its turn.', changes: [], costMinor: 0 };
+  const wait: RecoveryWay = {
+    id: 'wait',
+    title: 'Skip it and wait',
+    words: 'Buy nothing; the next cohort comes in its turn.',
+    changes: [],
+    costMinor: 0,
+  };
   if (!species?.marketG || !place || !loop) return [wait];
   const waterC = plannedWaterC(loop, addDays(facts.today, 60));
   const readyIn = daysToWeight(loss.meanG, Math.max(loss.meanG, species.marketG[0]), waterC, species) ?? Infinity;
   const shop: Shop = { facts, forecast: forecastFarm(facts, plan), loss, place, waterC, newId, newCode };
-  return [wait, biggerFingerlings(shop, species, readyIn), fasterSpecies(shop, species), splitCohort(shop, plan, species, readyIn)].filter((w) => w !== null);
-} // prettier-ignore
+  return [
+    wait,
+    biggerFingerlings(shop, species, readyIn),
+    fasterSpecies(shop, species),
+    splitCohort(shop, plan, species, readyIn),
+  ].filter((w) => w !== null);
+}
 
 interface Shop {
   facts: FarmFacts;
@@ -87,8 +104,14 @@ function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
   const days = (s: Species) => daysToWeight(20, middle(s), shop.waterC, s) ?? Infinity;
   const sold = new Set(shop.facts.products.map((p) => p.speciesCode));
   const able = shop.facts.species.filter(
-    (s) => s.code !== species.code && s.marketG && !COMPANIONS.has(s.code) && sold.has(s.code) && shop.waterC > s.comfortC[0] - 2 && shop.waterC < s.comfortC[1] + 2,
-  ); // prettier-ignore
+    (s) =>
+      s.code !== species.code &&
+      s.marketG &&
+      !COMPANIONS.has(s.code) &&
+      sold.has(s.code) &&
+      shop.waterC > s.comfortC[0] - 2 &&
+      shop.waterC < s.comfortC[1] + 2,
+  );
   const best = able.sort((a, b) => days(a) - days(b))[0];
   if (!best || days(best) >= days(species)) return null;
   return bought(shop, best, 20, 'faster', `A faster species: ${inSentence(best.name)}`, DELIVERY_DAYS + days(best));
@@ -97,25 +120,58 @@ function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
 /** Market size to aim for: between the smallest and the largest that sells. */
 const middle = (species: Species) => (species.marketG![0] * 2 + species.marketG![1]) / 3;
 
-function bought(shop: Shop, species: Species, sizeG: number, id: RecoveryWay['id'], title: string, readyIn: number): RecoveryWay {
+function bought(
+  shop: Shop,
+  species: Species,
+  sizeG: number,
+  id: RecoveryWay['id'],
+  title: string,
+  readyIn: number,
+): RecoveryWay {
   const { facts, loss, place, newId } = shop;
   const lotCode = shop.newCode(species.code);
   // As many as were lost, unless so many would crowd the tank by then.
-  const most = place.volumeL && place.densityLimitKgM3 ? Math.floor((place.volumeL * place.densityLimitKgM3) / middle(species)) : Infinity;
+  const most =
+    place.volumeL && place.densityLimitKgM3
+      ? Math.floor((place.volumeL * place.densityLimitKgM3) / middle(species))
+      : Infinity;
   const count = Math.min(Math.ceil(loss.count / SURVIVAL), most);
   const [day, harvestDay] = [addDays(facts.today, DELIVERY_DAYS), addDays(facts.today, Math.ceil(readyIn))];
   const rule = facts.feedRules.find((r) => r.speciesCode === species.code);
   const apart = quarantineFor(shop, day, rule?.quarantineDays ?? 14, (count * sizeG) / 1000);
   const base = { groupId: newId(), lotCode, speciesCode: species.code, cropCode: null, count, version: 1 };
-  const stock: PlanStep = { ...base, id: newId(), kind: 'stock', day, fromPlaceId: null, toPlaceId: apart?.place.id ?? place.id, detail: { meanG: sizeG } };
-  const move: PlanStep[] = apart ? [{ ...base, id: newId(), kind: 'move', day: apart.until, fromPlaceId: apart.place.id, toPlaceId: place.id, detail: NO_DETAIL }] : [];
+  const stock: PlanStep = {
+    ...base,
+    id: newId(),
+    kind: 'stock',
+    day,
+    fromPlaceId: null,
+    toPlaceId: apart?.place.id ?? place.id,
+    detail: { meanG: sizeG },
+  };
+  const move: PlanStep[] = apart
+    ? [
+        {
+          ...base,
+          id: newId(),
+          kind: 'move',
+          day: apart.until,
+          fromPlaceId: apart.place.id,
+          toPlaceId: place.id,
+          detail: NO_DETAIL,
+        },
+      ]
+    : [];
   const price = fingerlingPrice(rule?.fingerlingMinor ?? 60, sizeG);
   const harvest = harvests(shop, species, lotCode, place.id, Math.floor(count * SURVIVAL), harvestDay);
   return {
-    id, title, costMinor: price * count, changes: [{ change: 'add', steps: [stock, ...move, ...harvest] }],
+    id,
+    title,
+    costMinor: price * count,
+    changes: [{ change: 'add', steps: [stock, ...move, ...harvest] }],
     words: `${formatNumber(count)} of ${sizeG} g ${apart ? `into ${apart.place.code} on ${shortDay(day)}, to ${place.code} on ${shortDay(apart.until)} when cleared` : `straight into ${place.code} on ${shortDay(day)}: no quarantine tank is free for so many, so they are quarantined where they come from`}; ready about ${shortDay(harvestDay)}.`,
   };
-} // prettier-ignore
+}
 
 /** A quarantine tank that holds so many kg and stands empty from a day on for as long as it takes; null: none. */
 function quarantineFor({ facts, forecast }: Shop, day: Day, days: number, kg: number) {
@@ -133,23 +189,47 @@ function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, re
   const { facts, loss, place, newId } = shop;
   const loopOf = (id: string) => facts.places.find((p) => p.id === id)?.loopId;
   const kind = (id: string) => facts.places.find((p) => p.id === id)?.kind;
-  const others = facts.fish.filter((f) => f.lotCode !== loss.lotCode && f.speciesCode === species.code && loopOf(f.placeId) === place.loopId && kind(f.placeId) === 'tank' && !f.feedStoppedOn && f.referenceG < species.marketG![1]);
+  const others = facts.fish.filter(
+    (f) =>
+      f.lotCode !== loss.lotCode &&
+      f.speciesCode === species.code &&
+      loopOf(f.placeId) === place.loopId &&
+      kind(f.placeId) === 'tank' &&
+      !f.feedStoppedOn &&
+      f.referenceG < species.marketG![1],
+  );
   const donor = others.sort((a, b) => b.count * b.referenceG - a.count * a.referenceG)[0];
   const emptied = !facts.fish.some((f) => f.placeId === place.id && f.count > 0);
   if (!donor || !emptied || plan.some((s) => s.toPlaceId === place.id && s.day < addDays(facts.today, 60))) return null;
   const half = Math.floor(Math.min(donor.count / 2, loss.count));
-  const aim = Math.max(readyIn, daysToWeight(Math.min(donor.referenceG * 1.15, middle(species)), middle(species), shop.waterC, species) ?? readyIn);
+  const aim = Math.max(
+    readyIn,
+    daysToWeight(Math.min(donor.referenceG * 1.15, middle(species)), middle(species), shop.waterC, species) ?? readyIn,
+  );
   const harvestDay = addDays(facts.today, Math.ceil(aim) + species.purgeDays + 2);
   const move: PlanStep = {
-    id: newId(), groupId: newId(), kind: 'move', day: addDays(facts.today, 2), lotCode: donor.lotCode, speciesCode: species.code, cropCode: null,
-    fromPlaceId: donor.placeId, toPlaceId: place.id, count: half, detail: { overG: Math.round(donor.referenceG) }, version: 1,
+    id: newId(),
+    groupId: newId(),
+    kind: 'move',
+    day: addDays(facts.today, 2),
+    lotCode: donor.lotCode,
+    speciesCode: species.code,
+    cropCode: null,
+    fromPlaceId: donor.placeId,
+    toPlaceId: place.id,
+    count: half,
+    detail: { overG: Math.round(donor.referenceG) },
+    version: 1,
   };
   const steps = [move, ...harvests(shop, species, donor.lotCode, place.id, half, harvestDay)];
   return {
-    id: 'split', title: `Split ${donor.lotCode}`, costMinor: 0, changes: [{ change: 'add', steps }],
+    id: 'split',
+    title: `Split ${donor.lotCode}`,
+    costMinor: 0,
+    changes: [{ change: 'add', steps }],
     words: `The largest ${formatNumber(half)} of ${donor.lotCode} move to ${place.code} and are sold about ${shortDay(harvestDay)}; fewer are left for its own turn.`,
   };
-} // prettier-ignore
+}
 
 function harvests(shop: Shop, species: Species, lotCode: string, tankId: string, count: number, day: Day): PlanStep[] {
   const purge = shop.facts.places
@@ -157,15 +237,27 @@ function harvests(shop: Shop, species: Species, lotCode: string, tankId: string,
     .sort((a, b) => (b.volumeL ?? 0) - (a.volumeL ?? 0))[0];
   return harvestGroup(
     {
-      lotCode, speciesCode: species.code, tankId, purgePlaceId: purge?.id ?? null, purgeVolumeL: purge?.volumeL ?? 0, harvestDay: day, count,
-      purgeDays: Math.max(1, species.purgeDays), method: purge ? 'separate' : 'in_place',
-    }, // prettier-ignore
+      lotCode,
+      speciesCode: species.code,
+      tankId,
+      purgePlaceId: purge?.id ?? null,
+      purgeVolumeL: purge?.volumeL ?? 0,
+      harvestDay: day,
+      count,
+      purgeDays: Math.max(1, species.purgeDays),
+      method: purge ? 'separate' : 'in_place',
+    },
     shop.newId,
   );
 }
 
 /** What each way would bring, week by week, held against the farm as it was before the loss. */
-export function recoveryOutlook(facts: FarmFacts, plan: readonly PlanStep[], loss: Loss, ways: readonly RecoveryWay[]): RecoveryOutlook[] {
+export function recoveryOutlook(
+  facts: FarmFacts,
+  plan: readonly PlanStep[],
+  loss: Loss,
+  ways: readonly RecoveryWay[],
+): RecoveryOutlook[] {
   const settings = { ...DEFAULT_SETTINGS, horizonDays: HORIZON_DAYS };
   const before = forecastFarm(withoutLoss(facts, loss), plan, settings);
   const monday = weekStart(facts.today);
@@ -185,7 +277,12 @@ export function recoveryOutlook(facts: FarmFacts, plan: readonly PlanStep[], los
     const [own, all] = [kg(after, isLost), kg(after, isFish)];
     // A harvest a week or two late makes good what was missing: sums are held against sums.
     const behind = own.map((_, w) => Math.max(0, sum(own0, w) - sum(own, w)));
-    const weeks = Array.from(own, (v, w) => ({ week: isoWeek(addDays(monday, w * 7)), from: addDays(monday, w * 7), missingKg: Math.max(0, own0[w]! - v), otherKg: all[w]! - all0[w]! - (v - own0[w]!) }));
+    const weeks = Array.from(own, (v, w) => ({
+      week: isoWeek(addDays(monday, w * 7)),
+      from: addDays(monday, w * 7),
+      missingKg: Math.max(0, own0[w]! - v),
+      otherKg: all[w]! - all0[w]! - (v - own0[w]!),
+    }));
     const worst = Math.max(...behind);
     const last = behind.findLastIndex((v) => v > Math.max(1, worst * 0.1));
     return {
@@ -196,7 +293,7 @@ export function recoveryOutlook(facts: FarmFacts, plan: readonly PlanStep[], los
       backOn: last >= behind.length - 1 ? null : addDays(monday, (last + 1) * 7),
     };
   });
-} // prettier-ignore
+}
 
 const sum = (series: Float64Array, until: number) => series.slice(0, until + 1).reduce((total, v) => total + v, 0);
 
@@ -206,17 +303,38 @@ function withoutLoss(facts: FarmFacts, loss: Loss): FarmFacts {
   const rest = facts.fish.filter((f) => f !== there);
   const species = facts.species.find((s) => s.code === loss.speciesCode);
   // The only cohort of its species is gone: it is put back as it was, not taken for nothing.
-  const like = there ?? facts.fish.find((f) => f.speciesCode === loss.speciesCode) ?? (species ? asBefore(facts, loss, species) : null);
+  const like =
+    there ??
+    facts.fish.find((f) => f.speciesCode === loss.speciesCode) ??
+    (species ? asBefore(facts, loss, species) : null);
   if (!like) return facts;
   const bins = there?.bins ?? freshSpread(species?.sizeCv ?? 0);
-  const restored = { ...like, lotCode: loss.lotCode, placeId: loss.placeId, bins, referenceG: there?.referenceG ?? loss.meanG, count: (there?.count ?? 0) + loss.count, feedStoppedOn: null };
+  const restored = {
+    ...like,
+    lotCode: loss.lotCode,
+    placeId: loss.placeId,
+    bins,
+    referenceG: there?.referenceG ?? loss.meanG,
+    count: (there?.count ?? 0) + loss.count,
+    feedStoppedOn: null,
+  };
   return { ...facts, fish: [...rest, restored] };
-} // prettier-ignore
+}
 
 function asBefore(facts: FarmFacts, loss: Loss, species: Species): FarmFacts['fish'][number] {
   return {
-    lotId: loss.lotCode, lotCode: loss.lotCode, speciesCode: loss.speciesCode, placeId: loss.placeId, count: 0, referenceG: loss.meanG,
-    bins: freshSpread(species.sizeCv), pace: 1, paceError: 0.12, lastForecastError: null, feedStoppedOn: null, sampledOn: null,
+    lotId: loss.lotCode,
+    lotCode: loss.lotCode,
+    speciesCode: loss.speciesCode,
+    placeId: loss.placeId,
+    count: 0,
+    referenceG: loss.meanG,
+    bins: freshSpread(species.sizeCv),
+    pace: 1,
+    paceError: 0.12,
+    lastForecastError: null,
+    feedStoppedOn: null,
+    sampledOn: null,
     stockedOn: facts.today,
   };
-} // prettier-ignore
+}

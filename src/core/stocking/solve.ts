@@ -53,7 +53,13 @@ export function solveStocking(
   const seconds = () => (clock() - began) / 1000;
   const batches = candidateBatches(input);
   const model = stockingModel(input, batches);
-  let best: PlanProgress = { plan: planOf(input, batches, greedyPlan(input, batches)), boundMinor: 0, gap: 1, seconds: 0, by: 'rules' };
+  let best: PlanProgress = {
+    plan: planOf(input, batches, greedyPlan(input, batches)),
+    boundMinor: 0,
+    gap: 1,
+    seconds: 0,
+    by: 'rules',
+  };
   let bound = 0;
   const better = (searched: readonly Batch[], values: ArrayLike<number>) => {
     const found = planOf(input, batches, chosen(searched, values));
@@ -85,7 +91,12 @@ export function solveStocking(
   // What was left out costs at least so much: a bound of the search holds up to there.
   const prove = (dual: number) => (bound = Math.max(bound, Math.min(dual, leastOutside)));
   if (relaxed.proven && best.plan.costMinor > 0)
-    prove(search(Math.max(0.1, limits.seconds * WHOLE_SHARE - seconds()), null, (dual) => { prove(dual); tell(); }));
+    prove(
+      search(Math.max(0.1, limits.seconds * WHOLE_SHARE - seconds()), null, (dual) => {
+        prove(dual);
+        tell();
+      }),
+    );
   tell();
   let idle = 0;
   for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
@@ -95,7 +106,7 @@ export function solveStocking(
     tell();
   }
   return best;
-} // prettier-ignore
+}
 
 interface Relaxed {
   boundMinor: number;
@@ -106,7 +117,13 @@ interface Relaxed {
 }
 
 /** Solves the relaxation over all candidates by taking in only those that better it. */
-function relax(highs: Highs, model: StockingModel, batches: readonly Batch[], start: readonly PlannedBatch[], late: () => boolean): Relaxed {
+function relax(
+  highs: Highs,
+  model: StockingModel,
+  batches: readonly Batch[],
+  start: readonly PlannedBatch[],
+  late: () => boolean,
+): Relaxed {
   const columns = batches.map(model.columnOf);
   const begun = new Set(start.map((p) => p.batch));
   const takenIn = new Set<number>();
@@ -114,11 +131,17 @@ function relax(highs: Highs, model: StockingModel, batches: readonly Batch[], st
   const reduced = new Float64Array(batches.length);
   for (;;) {
     const own = [...takenIn];
-    const { cost, duals } = highs.withModel(highsData(model, own.map((i) => ({ ...columns[i]!, integer: false }))), (lp) => {
-      lp.options.set({ output_flag: false });
-      lp.run();
-      return { cost: lp.getObjectiveValue(), duals: Float64Array.from(lp.getSolution().rowDual) };
-    });
+    const { cost, duals } = highs.withModel(
+      highsData(
+        model,
+        own.map((i) => ({ ...columns[i]!, integer: false })),
+      ),
+      (lp) => {
+        lp.options.set({ output_flag: false });
+        lp.run();
+        return { cost: lp.getObjectiveValue(), duals: Float64Array.from(lp.getSolution().rowDual) };
+      },
+    );
     let least = 0;
     columns.forEach((column, i) => {
       let rest = column.cost;
@@ -130,14 +153,21 @@ function relax(highs: Highs, model: StockingModel, batches: readonly Batch[], st
     if (proven || late()) return { boundMinor: proven ? cost : 0, proven, reduced, takenIn };
     for (const i of mostWanted(batches, columns, reduced, takenIn)) takenIn.add(i);
   }
-} // prettier-ignore
+}
 
 /** Less than this a candidate cannot better a plan by, minor units. */
 const NOTHING_MINOR = 0.5;
 
 /** The candidates that would better the relaxation most, not too many alike. */
-function mostWanted(batches: readonly Batch[], columns: readonly Column[], reduced: Float64Array, takenIn: ReadonlySet<number>): number[] {
-  const open = [...batches.keys()].filter((i) => !takenIn.has(i) && columns[i]!.upper > 0 && reduced[i]! < -NOTHING_MINOR);
+function mostWanted(
+  batches: readonly Batch[],
+  columns: readonly Column[],
+  reduced: Float64Array,
+  takenIn: ReadonlySet<number>,
+): number[] {
+  const open = [...batches.keys()].filter(
+    (i) => !takenIn.has(i) && columns[i]!.upper > 0 && reduced[i]! < -NOTHING_MINOR,
+  );
   open.sort((a, b) => reduced[a]! - reduced[b]!);
   const alike = new Map<string, number>();
   return open
@@ -149,7 +179,7 @@ function mostWanted(batches: readonly Batch[], columns: readonly Column[], reduc
       return n < ALIKE_AT_ONCE;
     })
     .slice(0, TAKEN_IN);
-} // prettier-ignore
+}
 
 const ALIKE_AT_ONCE = 8;
 
@@ -167,7 +197,7 @@ function worthSearching(batches: readonly Batch[], relaxed: Relaxed, best: Stock
     searched: [...must, ...others.slice(0, most).map((i) => batches[i]!)],
     leastOutside: dropped === undefined ? Infinity : relaxed.boundMinor + Math.max(0, relaxed.reduced[dropped]!),
   };
-} // prettier-ignore
+}
 
 /**
  * The piece of the plan that is free in a turn: by turns all of one species, or all fish whose stay touches a stretch of
@@ -194,7 +224,11 @@ function valuesOf(plan: StockingPlan, batches: readonly Batch[]): Float64Array {
 }
 
 /** @param held candidates that are not free keep their values */
-function highsData(model: StockingModel, columns: readonly Column[], held?: { values: Float64Array; free: readonly boolean[] } | null) {
+function highsData(
+  model: StockingModel,
+  columns: readonly Column[],
+  held?: { values: Float64Array; free: readonly boolean[] } | null,
+) {
   const all = [...columns, ...model.own];
   const fixed = (c: number) => held && c < columns.length && !held.free[c];
   const starts = new Int32Array(all.length + 1);
@@ -207,7 +241,8 @@ function highsData(model: StockingModel, columns: readonly Column[], held?: { va
     values.set(column.values, starts[c]!);
   });
   return {
-    numCols, numRows,
+    numCols,
+    numRows,
     colCost: Float64Array.from(all, (c) => c.cost),
     colLower: Float64Array.from(all, (_, c) => (fixed(c) ? held!.values[c]! : 0)),
     colUpper: Float64Array.from(all, (column, c) => (fixed(c) ? held!.values[c]! : column.upper)),
@@ -216,4 +251,4 @@ function highsData(model: StockingModel, columns: readonly Column[], held?: { va
     matrix: { format: 'csc' as const, numCols, numRows, starts, indices, values },
     integrality: Int32Array.from(all, (c) => Number(c.integer)),
   };
-} // prettier-ignore
+}

@@ -16,7 +16,11 @@ function table(sums: readonly Sum[]): string {
     `${s.source}${s.basis === 'published' ? '' : ` (${s.basis})`}`,
   ]);
   const line = (cells: string[]) => `| ${cells.map((c) => c.replaceAll('|', '\\|')).join(' | ')} |`;
-  return [line(['calculation', 'goes in', 'gives', 'how', 'source']), line(['---', '---', '---', '---', '---']), ...rows.map(line)].join('\n'); // prettier-ignore
+  return [
+    line(['calculation', 'goes in', 'gives', 'how', 'source']),
+    line(['---', '---', '---', '---', '---']),
+    ...rows.map(line),
+  ].join('\n');
 }
 
 function sayInput(field: SumField): string {

@@ -58,10 +58,24 @@ export interface Given {
 export const isChoice = (field: SumField): field is SumChoice => 'of' in field;
 
 /** Keeps a list of calculations readable: input by name, words, unit, range, start. */
-export function input(name: string, words: string, unit: string, range: readonly [number, number], start: number, quantity?: Quantity): SumInput {
+export function input(
+  name: string,
+  words: string,
+  unit: string,
+  range: readonly [number, number],
+  start: number,
+  quantity?: Quantity,
+): SumInput {
   return { name, words, unit, range, start, ...(quantity ? { quantity } : {}) };
-} // prettier-ignore
+}
 
-export function row(name: string, words: string, unit: string, range: readonly [number, number], start: readonly number[], quantity?: Quantity): SumInput {
+export function row(
+  name: string,
+  words: string,
+  unit: string,
+  range: readonly [number, number],
+  start: readonly number[],
+  quantity?: Quantity,
+): SumInput {
   return { name, words, unit, range, start, many: true, ...(quantity ? { quantity } : {}) };
-} // prettier-ignore
+}

@@ -12,7 +12,8 @@ const byName: ReadonlyMap<string, Sum> = new Map(SUMS.map((s) => [s.name, s]));
 /** @throws {RuleBroken} field `name` */
 export function sumNamed(name: string): Sum {
   const sum = byName.get(name);
-  if (!sum) throw new RuleBroken('name', `There is no calculation “${name}”; there are ${SUMS.map((s) => s.name).join(', ')}.`); // prettier-ignore
+  if (!sum)
+    throw new RuleBroken('name', `There is no calculation “${name}”; there are ${SUMS.map((s) => s.name).join(', ')}.`);
   return sum;
 }
 
@@ -24,13 +25,23 @@ export function sumNamed(name: string): Sum {
 export function workOut(name: string, given: SumValues): SumResult & { unit: string } {
   const sum = sumNamed(name);
   for (const key of Object.keys(given)) {
-    if (!sum.inputs.some((f) => f.name === key)) throw new RuleBroken(key, `“${key}” is not asked for; ${name} asks for ${sum.inputs.map((f) => f.name).join(', ')}.`); // prettier-ignore
+    if (!sum.inputs.some((f) => f.name === key))
+      throw new RuleBroken(
+        key,
+        `“${key}” is not asked for; ${name} asks for ${sum.inputs.map((f) => f.name).join(', ')}.`,
+      );
   }
   for (const field of sum.inputs) {
     const value = given[field.name];
     if (value === undefined) throw new RuleBroken(field.name, `Give ${field.name}: ${sayAsked(field)}.`);
     if (!isChoice(field)) checkNumbers(field, value);
-    else if (!choicesOf(field).some(([code]) => code === value)) throw new RuleBroken(field.name, `“${String(value)}” is not in the library; there are ${choicesOf(field).map(([code]) => code).join(', ')}.`); // prettier-ignore
+    else if (!choicesOf(field).some(([code]) => code === value))
+      throw new RuleBroken(
+        field.name,
+        `“${String(value)}” is not in the library; there are ${choicesOf(field)
+          .map(([code]) => code)
+          .join(', ')}.`,
+      );
   }
   const result = sum.work({
     n: (key) => given[key] as number,
@@ -42,11 +53,17 @@ export function workOut(name: string, given: SumValues): SumResult & { unit: str
 
 function checkNumbers(field: SumInput, value: SumValues[string]) {
   const list = field.many ? value : [value];
-  if (!Array.isArray(list) || list.length === 0) throw new RuleBroken(field.name, `Give ${field.name} as a row of numbers: ${sayAsked(field)}.`); // prettier-ignore
-  if (list.length > MOST_IN_A_ROW) throw new RuleBroken(field.name, `At most ${MOST_IN_A_ROW} numbers in ${field.name}.`); // prettier-ignore
+  if (!Array.isArray(list) || list.length === 0)
+    throw new RuleBroken(field.name, `Give ${field.name} as a row of numbers: ${sayAsked(field)}.`);
+  if (list.length > MOST_IN_A_ROW)
+    throw new RuleBroken(field.name, `At most ${MOST_IN_A_ROW} numbers in ${field.name}.`);
   const [low, high] = field.range;
   for (const n of list as unknown[]) {
-    if (typeof n !== 'number' || !(n >= low && n <= high)) throw new RuleBroken(field.name, `${field.words} (${field.name}) is ${typeof n === 'number' ? n : 'no number'}; it must be ${sayRange(field)}.`); // prettier-ignore
+    if (typeof n !== 'number' || !(n >= low && n <= high))
+      throw new RuleBroken(
+        field.name,
+        `${field.words} (${field.name}) is ${typeof n === 'number' ? n : 'no number'}; it must be ${sayRange(field)}.`,
+      );
   }
 }
 

@@ -59,7 +59,21 @@ type JobWords = Partial<Omit<Job, 'id' | 'key'>> & Pick<Job, 'kind' | 'title' | 
 /** A job at a place, with what is usual filled in. */
 export function aJob(id: JobId, place: PlaceFact | undefined, rest: JobWords): Job {
   return {
-    id, key: jobKey(id), placeId: place?.id ?? null, place: place?.code ?? '', walk: place?.walk ?? 'Everywhere', walkOrder: place?.walkOrder ?? 99,
-    amount: '', lateDays: 0, minutes: 5, stepId: null, lotCode: null, loopCode: null, expected: {}, caution: null, done: null, ...rest,
-  }; // prettier-ignore
+    id,
+    key: jobKey(id),
+    placeId: place?.id ?? null,
+    place: place?.code ?? '',
+    walk: place?.walk ?? 'Everywhere',
+    walkOrder: place?.walkOrder ?? 99,
+    amount: '',
+    lateDays: 0,
+    minutes: 5,
+    stepId: null,
+    lotCode: null,
+    loopCode: null,
+    expected: {},
+    caution: null,
+    done: null,
+    ...rest,
+  };
 }

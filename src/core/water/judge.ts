@@ -41,7 +41,8 @@ export function judgeWater(water: LoopWater, present: readonly Sensitive[]): Jud
   return [judgeAmmonia(water, present), judgeOxygen(water, present)].filter((j) => j !== null);
 }
 
-const least = (present: readonly Sensitive[], of: (s: Sensitive) => number) => present.reduce((a, b) => (of(b) < of(a) ? b : a)); // prettier-ignore
+const least = (present: readonly Sensitive[], of: (s: Sensitive) => number) =>
+  present.reduce((a, b) => (of(b) < of(a) ? b : a));
 
 function judgeAmmonia({ loop, ph, t, tan }: LoopWater, present: readonly Sensitive[]): Judgement | null {
   if (!ph || !t || !tan || ph.value < 5 || ph.value > 10 || t.value < 0 || t.value > 35) return null;
@@ -51,24 +52,36 @@ function judgeAmmonia({ loop, ph, t, tan }: LoopWater, present: readonly Sensiti
   const value = `${formatNumber(freeMgL, freeMgL < 0.01 ? 4 : 3)} mg/L`;
   const limit = `${formatNumber(ammoniaMaxMgL, 3)} mg/L`;
   const tone = freeMgL > ammoniaMaxMgL ? 'danger' : freeMgL > ammoniaMaxMgL * NEAR_LIMIT ? 'attention' : 'good';
-  const says = { danger: `over what ${inSentence(name)} bears (${limit})`, attention: `near the ${limit} that ${inSentence(name)} bears`, good: `under the ${limit} that ${inSentence(name)} bears` }[tone];
+  const says = {
+    danger: `over what ${inSentence(name)} bears (${limit})`,
+    attention: `near the ${limit} that ${inSentence(name)} bears`,
+    good: `under the ${limit} that ${inSentence(name)} bears`,
+  }[tone];
   return {
-    kind: 'ammonia', tone, value, on: tan.on,
+    kind: 'ammonia',
+    tone,
+    value,
+    on: tan.on,
     words: `Free ammonia ${value}: ${says}.${tone === 'danger' ? ' Stop feeding, add air, change water in small steps; measure again within the hour.' : ''}`,
     because: {
       title: `free ammonia in ${loop}`,
       formula: `${formatNumber(tan.value, 2)} mg/L total ammonia nitrogen × ${formatNumber(share * 100, 2)} % un-ionised at pH ${formatNumber(ph.value, 1)} and ${formatNumber(t.value, 1)} °C = ${value}; the limit is ${limit}.`,
       inputs: [
-        { label: 'Total ammonia nitrogen', value: `${formatNumber(tan.value, 2)} mg/L`, from: `reading of ${shortDay(tan.on)}` },
+        {
+          label: 'Total ammonia nitrogen',
+          value: `${formatNumber(tan.value, 2)} mg/L`,
+          from: `reading of ${shortDay(tan.on)}`,
+        },
         { label: 'pH', value: formatNumber(ph.value, 1), from: `reading of ${shortDay(ph.on)}` },
         { label: 'Water', value: `${formatNumber(t.value, 1)} °C`, from: `reading of ${shortDay(t.on)}` },
         { label: 'Limit', value: limit, from: `${name}, the most sensitive species in the loop: ${basis}` },
       ],
       ...by('free-ammonia', 'unionised-share'),
-      change: 'less feed, more media, a lower pH; a new reading of ammonia, pH and temperature. The limit is in Species.',
+      change:
+        'less feed, more media, a lower pH; a new reading of ammonia, pH and temperature. The limit is in Species.',
     },
   };
-} // prettier-ignore
+}
 
 function judgeOxygen(water: LoopWater, present: readonly Sensitive[]): Judgement | null {
   const reading = water.do;
@@ -76,24 +89,33 @@ function judgeOxygen(water: LoopWater, present: readonly Sensitive[]): Judgement
   const needy = least(present, (s) => -s.doMinMgL);
   const critical = least(present, (s) => -s.doCriticalMgL);
   const value = `${formatNumber(reading.value, 1)} mg/L`;
-  const tone = reading.value < critical.doCriticalMgL ? 'danger' : reading.value < needy.doMinMgL ? 'attention' : 'good';
+  const tone =
+    reading.value < critical.doCriticalMgL ? 'danger' : reading.value < needy.doMinMgL ? 'attention' : 'good';
   const says = {
     danger: `under ${formatNumber(critical.doCriticalMgL, 1)} mg/L, where ${inSentence(critical.name)} is in danger of its life. Air at once, stop feeding`,
     attention: `under the ${formatNumber(needy.doMinMgL, 1)} mg/L that ${inSentence(needy.name)} needs. More air, less feed`,
     good: `over the ${formatNumber(needy.doMinMgL, 1)} mg/L that ${inSentence(needy.name)} needs`,
   }[tone];
   return {
-    kind: 'oxygen', tone, value, on: reading.on, words: `Oxygen ${value}: ${says}.`,
+    kind: 'oxygen',
+    tone,
+    value,
+    on: reading.on,
+    words: `Oxygen ${value}: ${says}.`,
     because: {
       title: `oxygen in ${water.loop}`,
       formula: `${value} measured; ${inSentence(needy.name)} needs ${formatNumber(needy.doMinMgL, 1)} mg/L and the most endangered, ${inSentence(critical.name)}, is in danger under ${formatNumber(critical.doCriticalMgL, 1)} mg/L.`,
       inputs: [
         { label: 'Dissolved oxygen', value, from: `reading of ${shortDay(reading.on)}` },
         { label: 'Needed', value: `${formatNumber(needy.doMinMgL, 1)} mg/L`, from: `${needy.name}: ${needy.basis}` },
-        { label: 'Critical', value: `${formatNumber(critical.doCriticalMgL, 1)} mg/L`, from: `${critical.name}: ${critical.basis}` },
+        {
+          label: 'Critical',
+          value: `${formatNumber(critical.doCriticalMgL, 1)} mg/L`,
+          from: `${critical.name}: ${critical.basis}`,
+        },
       ],
       source: 'Species library, planning defaults; the neediest species of the loop decides.',
       change: 'a new reading; more air or fewer fish. The species’ needs are in Species.',
     },
   };
-} // prettier-ignore
+}

@@ -7,9 +7,20 @@ import type { Random } from './random';
 /** Gathers the rows of a made-up history in the order they happened. */
 export class Book {
   readonly rows: Record<string, Record<string, unknown>[]> = {
-    lot: [], lot_origin: [], plan_step: [], sales_order: [], order_line: [], movement: [], feeding: [], reading: [], sample: [],
-    purge_check: [], task_done: [], handover: [], order_event: [],
-  }; // prettier-ignore
+    lot: [],
+    lot_origin: [],
+    plan_step: [],
+    sales_order: [],
+    order_line: [],
+    movement: [],
+    feeding: [],
+    reading: [],
+    sample: [],
+    purge_check: [],
+    task_done: [],
+    handover: [],
+    order_event: [],
+  };
   private minute = 0;
 
   constructor(
@@ -31,10 +42,18 @@ export class Book {
   lot(lot: NewLot): string {
     const id = this.random.uuid();
     this.add('lot', {
-      id, code: lot.code, kind: lot.kind, keeps: lot.keeps, began_on: lot.beganOn, species_code: lot.speciesCode ?? null,
-      crop_code: lot.cropCode ?? null, product_code: lot.productCode ?? null, start_mean_g: lot.startMeanG ?? null,
-      supplier: lot.supplier ?? null, note: lot.note ?? null,
-    }); // prettier-ignore
+      id,
+      code: lot.code,
+      kind: lot.kind,
+      keeps: lot.keeps,
+      began_on: lot.beganOn,
+      species_code: lot.speciesCode ?? null,
+      crop_code: lot.cropCode ?? null,
+      product_code: lot.productCode ?? null,
+      start_mean_g: lot.startMeanG ?? null,
+      supplier: lot.supplier ?? null,
+      note: lot.note ?? null,
+    });
     for (const from of lot.fromLotIds ?? []) this.add('lot_origin', { lot_id: id, from_lot_id: from });
     return id;
   }
@@ -43,20 +62,41 @@ export class Book {
     const id = this.random.uuid();
     if (!(movement.count ?? 0) && !(movement.massG ?? 0)) return id;
     this.add('movement', {
-      id, entry_key: id, lot_id: movement.lotId, from_place_id: movement.fromPlaceId, to_place_id: movement.toPlaceId,
-      count: movement.count ?? 0, mass_g: Math.round((movement.massG ?? 0) * 10) / 10, farm_day: day, occurred_at: this.at(day, hour),
-      person_id: personId, reason: movement.reason, order_line_id: movement.orderLineId ?? null, step_id: movement.stepId ?? null,
+      id,
+      entry_key: id,
+      lot_id: movement.lotId,
+      from_place_id: movement.fromPlaceId,
+      to_place_id: movement.toPlaceId,
+      count: movement.count ?? 0,
+      mass_g: Math.round((movement.massG ?? 0) * 10) / 10,
+      farm_day: day,
+      occurred_at: this.at(day, hour),
+      person_id: personId,
+      reason: movement.reason,
+      order_line_id: movement.orderLineId ?? null,
+      step_id: movement.stepId ?? null,
       note: movement.note ?? null,
-    }); // prettier-ignore
+    });
     return id;
   }
 
   step(step: PlanStep, doneOn: Day | null) {
     this.add('plan_step', {
-      id: step.id, group_id: step.groupId, kind: step.kind, day: step.day, lot_code: step.lotCode, species_code: step.speciesCode,
-      crop_code: step.cropCode, from_place_id: step.fromPlaceId, to_place_id: step.toPlaceId, count: step.count, detail: JSON.stringify(step.detail),
-      version: step.version, state: doneOn ? 'done' : 'planned', done_on: doneOn,
-    }); // prettier-ignore
+      id: step.id,
+      group_id: step.groupId,
+      kind: step.kind,
+      day: step.day,
+      lot_code: step.lotCode,
+      species_code: step.speciesCode,
+      crop_code: step.cropCode,
+      from_place_id: step.fromPlaceId,
+      to_place_id: step.toPlaceId,
+      count: step.count,
+      detail: JSON.stringify(step.detail),
+      version: step.version,
+      state: doneOn ? 'done' : 'planned',
+      done_on: doneOn,
+    });
   }
 
   task(id: JobId, day: Day, hour: number, personId: string, title: string) {

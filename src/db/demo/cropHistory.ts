@@ -228,9 +228,13 @@ class Succession {
     }
     if (amount > 0) {
       const packed = book.lot({
-        code: `PP-${step.lotCode}${once ? '' : `-${cut}`}`, kind: 'packed_produce', keeps: crop.unit === 'kg' ? 'mass' : 'count', beganOn: step.day,
-        productCode: crop.code, fromLotIds: [lotId],
-      }); // prettier-ignore
+        code: `PP-${step.lotCode}${once ? '' : `-${cut}`}`,
+        kind: 'packed_produce',
+        keeps: crop.unit === 'kg' ? 'mass' : 'count',
+        beganOn: step.day,
+        productCode: crop.code,
+        fromLotIds: [lotId],
+      });
       const made = crop.unit === 'kg' ? { massG: amount } : { count: amount };
       book.move(step.day, 9, hand, {
         lotId: packed,

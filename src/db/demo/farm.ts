@@ -125,9 +125,23 @@ function blankPlace(
   walkOrder: number,
 ): DemoPlace {
   return {
-    id, code, name, kind, loopId: null, stage: null, volumeL: null, densityLimitKgM3: null, positions: null, areaM2: null,
-    method: null, pieceSize: null, walk, walkOrder, saltGL: 0, isSource: false,
-  }; // prettier-ignore
+    id,
+    code,
+    name,
+    kind,
+    loopId: null,
+    stage: null,
+    volumeL: null,
+    densityLimitKgM3: null,
+    positions: null,
+    areaM2: null,
+    method: null,
+    pieceSize: null,
+    walk,
+    walkOrder,
+    saltGL: 0,
+    isSource: false,
+  };
 }
 
 export function demoLoops(random: Random): LoopFact[] {
@@ -154,7 +168,13 @@ const LIFE_SUPPORT: Record<LoopCode, LifeSupport> = {
       { name: 'Raft diffusers', kgO2PerDay: 4 },
     ],
     media: [{ name: 'Moving bed', volumeM3: 3.4, surfaceM2PerM3: 500, gTanPerM2Day: 0.45 }],
-    energy: { lossWPerC: 420, unheatedC: [13, 13, 14, 16, 19, 22, 24, 24, 21, 18, 15, 13], heatMinorPerKwh: 11, coolMinorPerKwh: 24, chillerCop: 3 },
+    energy: {
+      lossWPerC: 420,
+      unheatedC: [13, 13, 14, 16, 19, 22, 24, 24, 21, 18, 15, 13],
+      heatMinorPerKwh: 11,
+      coolMinorPerKwh: 24,
+      chillerCop: 3,
+    },
   },
   kingfisher: {
     aerators: [
@@ -162,39 +182,71 @@ const LIFE_SUPPORT: Record<LoopCode, LifeSupport> = {
       { name: 'Oxygen cone', kgO2PerDay: 9 },
     ],
     media: [{ name: 'Fixed bed', volumeM3: 3.2, surfaceM2PerM3: 300, gTanPerM2Day: 0.5 }],
-    energy: { lossWPerC: 360, unheatedC: [9, 9, 10, 12, 14, 16, 17, 17, 15, 13, 11, 9], heatMinorPerKwh: 11, coolMinorPerKwh: 24, chillerCop: 3 },
+    energy: {
+      lossWPerC: 360,
+      unheatedC: [9, 9, 10, 12, 14, 16, 17, 17, 15, 13, 11, 9],
+      heatMinorPerKwh: 11,
+      coolMinorPerKwh: 24,
+      chillerCop: 3,
+    },
   },
   wren: {
     aerators: [{ name: 'Air pump', kgO2PerDay: 0.5 }],
     media: [{ name: 'Sponge', volumeM3: 0.05, surfaceM2PerM3: 800, gTanPerM2Day: 0.4 }],
     energy: null,
   },
-}; // prettier-ignore
+};
 
 const WALK = { heron: 'Fish hall, Heron side', kingfisher: 'Fish hall, Kingfisher side', wren: 'Wren bench' };
 
 export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
   const loopId = (code: LoopCode) => loops.find((l) => l.code === code)!.id;
   const tanks = TANKS.map(([code, loop, stage, volumeL, limit], i) => ({
-    ...blankPlace(random.uuid(), code, `Tank ${code}`, 'tank' as const, WALK[loop], 1 + LOOPS.findIndex((l) => l.code === loop) * 10 + i / 10),
-    loopId: loopId(loop), stage, volumeL, densityLimitKgM3: limit,
-  })); // prettier-ignore
+    ...blankPlace(
+      random.uuid(),
+      code,
+      `Tank ${code}`,
+      'tank' as const,
+      WALK[loop],
+      1 + LOOPS.findIndex((l) => l.code === loop) * 10 + i / 10,
+    ),
+    loopId: loopId(loop),
+    stage,
+    volumeL,
+    densityLimitKgM3: limit,
+  }));
   const beds = BEDS.map((bed, i) => ({
-    ...blankPlace(random.uuid(), bed.code, `Bed ${bed.code}`, 'bed' as const, bed.loop === 'heron' ? 'Glasshouse one' : bed.loop === 'wren' ? WALK.wren : 'Glasshouse two', 50 + i),
-    loopId: loopId(bed.loop), positions: bed.positions, areaM2: bed.areaM2, method: bed.method, pieceSize: bed.piece,
-  })); // prettier-ignore
+    ...blankPlace(
+      random.uuid(),
+      bed.code,
+      `Bed ${bed.code}`,
+      'bed' as const,
+      bed.loop === 'heron' ? 'Glasshouse one' : bed.loop === 'wren' ? WALK.wren : 'Glasshouse two',
+      50 + i,
+    ),
+    loopId: loopId(bed.loop),
+    positions: bed.positions,
+    areaM2: bed.areaM2,
+    method: bed.method,
+    pieceSize: bed.piece,
+  }));
   const purge = ['P1', 'P2'].map((code, i) => ({
     ...blankPlace(random.uuid(), code, `Purge tank ${code}`, 'purge' as const, 'Purge room', 40 + i),
-    volumeL: i === 0 ? 4000 : 3000, densityLimitKgM3: 35, saltGL: i === 1 ? 5 : 0,
-  })); // prettier-ignore
+    volumeL: i === 0 ? 4000 : 3000,
+    densityLimitKgM3: 35,
+    saltGL: i === 1 ? 5 : 0,
+  }));
   const quarantine = {
     ...blankPlace(random.uuid(), 'Q1', 'Quarantine tank', 'quarantine' as const, 'Quarantine', 38),
-    volumeL: 1500, densityLimitKgM3: 20,
-  }; // prettier-ignore
+    volumeL: 1500,
+    densityLimitKgM3: 20,
+  };
   const sump = {
     ...blankPlace(random.uuid(), 'HS', 'Heron sump', 'sump' as const, WALK.heron, 2.5),
-    loopId: loopId('heron'), volumeL: 2600, densityLimitKgM3: 4,
-  }; // prettier-ignore
+    loopId: loopId('heron'),
+    volumeL: 2600,
+    densityLimitKgM3: 4,
+  };
   const nursery = {
     ...blankPlace(random.uuid(), 'NB', 'Nursery benches', 'nursery' as const, 'Nursery', 70),
     pieceSize: 104,
@@ -226,8 +278,11 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
   const holding = blankPlace(new Random(90).uuid(), OUTSIDE.live, 'Live holding', 'store', 'Pack room', 90);
   const pond = {
     ...blankPlace(new Random(91).uuid(), 'W2', 'Tank W2', 'tank' as const, WALK.wren, 22.5),
-    loopId: loopId('wren'), stage: 'ornamental', volumeL: 1100, densityLimitKgM3: 15,
-  }; // prettier-ignore
+    loopId: loopId('wren'),
+    stage: 'ornamental',
+    volumeL: 1100,
+    densityLimitKgM3: 15,
+  };
   return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding];
 }
 
@@ -239,12 +294,47 @@ export function demoSpecies(): Species[] {
 
 /** Prices in cents; feeders by the clock. */
 export const DEMO_FISH_RULES = [
-  { species_code: 'hybrid-striped-bass', feed_minor_per_kg: 195, fingerling_minor: 95, lead_days: 10, quarantine_days: 14, feeder_times: ['07:30', '12:00', '16:30'] },
-  { species_code: 'rainbow-trout', feed_minor_per_kg: 210, fingerling_minor: 55, lead_days: 10, quarantine_days: 14, feeder_times: ['07:00', '11:30', '16:00'] },
-  { species_code: 'giant-freshwater-prawn', feed_minor_per_kg: 0, fingerling_minor: 30, lead_days: 10, quarantine_days: 14, feeder_times: [] },
-  { species_code: 'nile-tilapia', feed_minor_per_kg: 150, fingerling_minor: 40, lead_days: 10, quarantine_days: 14, feeder_times: [] },
-  { species_code: 'koi', feed_minor_per_kg: 260, fingerling_minor: 120, lead_days: 14, quarantine_days: 28, feeder_times: ['08:00', '16:00'] },
-]; // prettier-ignore
+  {
+    species_code: 'hybrid-striped-bass',
+    feed_minor_per_kg: 195,
+    fingerling_minor: 95,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: ['07:30', '12:00', '16:30'],
+  },
+  {
+    species_code: 'rainbow-trout',
+    feed_minor_per_kg: 210,
+    fingerling_minor: 55,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: ['07:00', '11:30', '16:00'],
+  },
+  {
+    species_code: 'giant-freshwater-prawn',
+    feed_minor_per_kg: 0,
+    fingerling_minor: 30,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: [],
+  },
+  {
+    species_code: 'nile-tilapia',
+    feed_minor_per_kg: 150,
+    fingerling_minor: 40,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: [],
+  },
+  {
+    species_code: 'koi',
+    feed_minor_per_kg: 260,
+    fingerling_minor: 120,
+    lead_days: 14,
+    quarantine_days: 28,
+    feeder_times: ['08:00', '16:00'],
+  },
+];
 
 /** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
 export function demoCrops(): Crop[] {
@@ -255,10 +345,24 @@ export function demoCrops(): Crop[] {
 }
 
 const PRICES: Record<string, number> = {
-  'hybrid-striped-bass': 1650, 'giant-freshwater-prawn': 2900, 'rainbow-trout': 1450, 'butterhead-lettuce': 140, 'oakleaf-lettuce': 140, 'little-romaine': 150,
-  mizuna: 1300, tatsoi: 160, 'swiss-chard': 900, mint: 130, chives: 120, 'sweet-basil': 2200, rocket: 1600, coriander: 110,
-  watercress: 1500, 'cherry-tomato': 650, cucumber: 320,
-}; // prettier-ignore
+  'hybrid-striped-bass': 1650,
+  'giant-freshwater-prawn': 2900,
+  'rainbow-trout': 1450,
+  'butterhead-lettuce': 140,
+  'oakleaf-lettuce': 140,
+  'little-romaine': 150,
+  mizuna: 1300,
+  tatsoi: 160,
+  'swiss-chard': 900,
+  mint: 130,
+  chives: 120,
+  'sweet-basil': 2200,
+  rocket: 1600,
+  coriander: 110,
+  watercress: 1500,
+  'cherry-tomato': 650,
+  cucumber: 320,
+};
 
 /** Whole fish on ice keep about eight days. Planning default. */
 const CHILLED_FISH_DAYS = 8;
@@ -287,8 +391,15 @@ export function demoProducts(species: Species[], crops: Crop[]): ProductFact[] {
     priceMinor: PRICES[c.code]!,
   }));
   const live = LIVE_GRADES.map(([code, name, fromCm, toCm, priceMinor]) => ({
-    code, name, unit: 'fish' as const, speciesCode: 'koi', cropCode: null, liveCm: [fromCm, toCm] as [number, number], shelfLifeDays: HOLDING_DAYS, priceMinor,
-  })); // prettier-ignore
+    code,
+    name,
+    unit: 'fish' as const,
+    speciesCode: 'koi',
+    cropCode: null,
+    liveCm: [fromCm, toCm] as [number, number],
+    shelfLifeDays: HOLDING_DAYS,
+    priceMinor,
+  }));
   return [...fish, ...greens, ...live];
 }
 
@@ -301,17 +412,72 @@ const LIVE_GRADES: [code: string, name: string, fromCm: number, toCm: number, pr
   ['koi-large', 'Koi 18–26 cm', 18, 26, 2900],
 ];
 
-const CHORES: [place: string, title: string, detail: string, every: number, minutes: number, walk: string, order: number, caution: string | null][] = [
+const CHORES: [
+  place: string,
+  title: string,
+  detail: string,
+  every: number,
+  minutes: number,
+  walk: string,
+  order: number,
+  caution: string | null,
+][] = [
   ['Drum', 'Read rinse counter', 'Write it down; more rinses mean more solids', 1, 5, 'Filters', 30, null],
-  ['Settler', 'Drain until clear', 'Note the litres; sludge goes to the mineraliser', 1, 10, 'Filters', 31, 'Closed pits: ventilate, never alone.'],
+  [
+    'Settler',
+    'Drain until clear',
+    'Note the litres; sludge goes to the mineraliser',
+    1,
+    10,
+    'Filters',
+    31,
+    'Closed pits: ventilate, never alone.',
+  ],
   ['Moving bed', 'Watch the media turn', 'All of it should move; look for dead corners', 1, 3, 'Filters', 32, null],
-  ['Mineraliser', 'Check air and smell', 'A rotten smell means too little air', 2, 5, 'Filters', 33, 'Do not lean over a tank that smells; air it first.'],
-  ['Air pumps', 'Listen, feel, check the spare', 'Spare pump on shelf C', 7, 10, 'Fish hall, Heron side', 9, 'Electricity beside water: licensed electrician for anything inside.'],
-  ['Fridge log', 'Write the cold room temperature', 'Fish at 0 to 2 °C under ice, greens 4 °C, basil 10 °C', 1, 3, 'Pack room', 91, null],
-]; // prettier-ignore
+  [
+    'Mineraliser',
+    'Check air and smell',
+    'A rotten smell means too little air',
+    2,
+    5,
+    'Filters',
+    33,
+    'Do not lean over a tank that smells; air it first.',
+  ],
+  [
+    'Air pumps',
+    'Listen, feel, check the spare',
+    'Spare pump on shelf C',
+    7,
+    10,
+    'Fish hall, Heron side',
+    9,
+    'Electricity beside water: licensed electrician for anything inside.',
+  ],
+  [
+    'Fridge log',
+    'Write the cold room temperature',
+    'Fish at 0 to 2 °C under ice, greens 4 °C, basil 10 °C',
+    1,
+    3,
+    'Pack room',
+    91,
+    null,
+  ],
+];
 
 export function demoChores(random: Random, startsOn: string) {
   return CHORES.map(([placeCode, title, detail, everyDays, minutes, walk, walkOrder, caution]) => ({
-    id: random.uuid(), placeId: null, placeCode, title, detail, everyDays, startsOn, minutes, walk, walkOrder, caution,
-  })); // prettier-ignore
+    id: random.uuid(),
+    placeId: null,
+    placeCode,
+    title,
+    detail,
+    everyDays,
+    startsOn,
+    minutes,
+    walk,
+    walkOrder,
+    caution,
+  }));
 }

@@ -42,9 +42,12 @@ export function writeFishHistory(world: DemoWorld): void {
   for (const rotation of ROTATIONS) new RotationHistory(world, rotation).run(start, today);
   stockSump(world);
   book.add('handover', {
-    id: book.random.uuid(), words: 'Float valve on R3 sticks; topped up by hand. Spare is ordered.', written_at: book.at(addDays(today, -1), 21),
-    farm_day: addDays(today, -1), person_id: world.person('oluchi'),
-  }); // prettier-ignore
+    id: book.random.uuid(),
+    words: 'Float valve on R3 sticks; topped up by hand. Spare is ordered.',
+    written_at: book.at(addDays(today, -1), 21),
+    farm_day: addDays(today, -1),
+    person_id: world.person('oluchi'),
+  });
 }
 
 /** Prawns in the sump live on what settles there; they are counted in and harvested once a season. */
@@ -53,13 +56,41 @@ function stockSump(world: DemoWorld) {
   const prawn = world.species.find((s) => s.code === 'giant-freshwater-prawn');
   if (!prawn) return;
   const [arrived, sump] = [addDays(today, -75), world.place('HS')];
-  const lotId = book.lot({ code: 'PRW-1', kind: 'cohort', keeps: 'count', beganOn: arrived, speciesCode: prawn.code, startMeanG: 1.2, supplier: 'Tarnside Crustaceans' });
-  book.move(arrived, 10, world.person('bram'), { lotId, fromPlaceId: world.place('SUPPLIER').id, toPlaceId: sump.id, count: 260, massG: 312, reason: 'receive' });
-  book.step({
-    id: book.random.uuid(), groupId: book.random.uuid(), kind: 'harvest', day: addDays(nextThursday(today), 70), lotCode: 'PRW-1', speciesCode: prawn.code, cropCode: null,
-    fromPlaceId: sump.id, toPlaceId: null, count: 240, detail: {}, version: 1,
-  }, null);
-} // prettier-ignore
+  const lotId = book.lot({
+    code: 'PRW-1',
+    kind: 'cohort',
+    keeps: 'count',
+    beganOn: arrived,
+    speciesCode: prawn.code,
+    startMeanG: 1.2,
+    supplier: 'Tarnside Crustaceans',
+  });
+  book.move(arrived, 10, world.person('bram'), {
+    lotId,
+    fromPlaceId: world.place('SUPPLIER').id,
+    toPlaceId: sump.id,
+    count: 260,
+    massG: 312,
+    reason: 'receive',
+  });
+  book.step(
+    {
+      id: book.random.uuid(),
+      groupId: book.random.uuid(),
+      kind: 'harvest',
+      day: addDays(nextThursday(today), 70),
+      lotCode: 'PRW-1',
+      speciesCode: prawn.code,
+      cropCode: null,
+      fromPlaceId: sump.id,
+      toPlaceId: null,
+      count: 240,
+      detail: {},
+      version: 1,
+    },
+    null,
+  );
+}
 
 class RotationHistory {
   private readonly species: Species;
@@ -109,25 +140,50 @@ class RotationHistory {
     const code = codeOf(rotation, k);
     const number = age === 0 ? numberOf(rotation, k) : Math.round(rotation.number * 0.97);
     const lotId = book.lot({
-      code, kind: 'cohort', keeps: 'count', beganOn: day, speciesCode: rotation.speciesCode, startMeanG: Math.round(root ** 3 * 10) / 10,
-      supplier: rotation.prefix === 'HSB' ? 'Brindle Water Hatchery' : 'Upper Tamsin Trout Hatchery', note: age > 0 ? 'Came part-grown when the farm began' : null,
-    }); // prettier-ignore
+      code,
+      kind: 'cohort',
+      keeps: 'count',
+      beganOn: day,
+      speciesCode: rotation.speciesCode,
+      startMeanG: Math.round(root ** 3 * 10) / 10,
+      supplier: rotation.prefix === 'HSB' ? 'Brindle Water Hatchery' : 'Upper Tamsin Trout Hatchery',
+      note: age > 0 ? 'Came part-grown when the farm began' : null,
+    });
     const place = world.place(stageTank(rotation, k, age));
     book.move(day, 10, world.person('bram'), {
-      lotId, fromPlaceId: world.place(OUTSIDE.supplier).id, toPlaceId: place.id, count: number, massG: number * root ** 3, reason: 'receive',
-    }); // prettier-ignore
+      lotId,
+      fromPlaceId: world.place(OUTSIDE.supplier).id,
+      toPlaceId: place.id,
+      count: number,
+      massG: number * root ** 3,
+      reason: 'receive',
+    });
     this.cohorts.push({
-      lotId, code, rotation, species: this.species, arrival: dayNumber(day) - age, turn: k, place, count: number, root,
-      pace: 1 + book.random.normal() * 0.03, bins: freshSpread(this.species.sizeCv),
-    }); // prettier-ignore
+      lotId,
+      code,
+      rotation,
+      species: this.species,
+      arrival: dayNumber(day) - age,
+      turn: k,
+      place,
+      count: number,
+      root,
+      pace: 1 + book.random.normal() * 0.03,
+      bins: freshSpread(this.species.sizeCv),
+    });
   }
 
   private moveUp(cohort: Cohort, k: number, age: number, day: Day) {
     const to = this.world.place(stageTank(this.rotation, k, age));
     if (to.id === cohort.place.id) return;
     this.world.book.move(day, 9, this.world.person('tess'), {
-      lotId: cohort.lotId, fromPlaceId: cohort.place.id, toPlaceId: to.id, count: cohort.count, massG: this.meanG(cohort) * cohort.count, reason: 'move',
-    }); // prettier-ignore
+      lotId: cohort.lotId,
+      fromPlaceId: cohort.place.id,
+      toPlaceId: to.id,
+      count: cohort.count,
+      massG: this.meanG(cohort) * cohort.count,
+      reason: 'move',
+    });
     cohort.place = to;
   }
 
@@ -145,10 +201,16 @@ class RotationHistory {
     const steps = harvestAges.flatMap((age) =>
       harvestGroup(
         {
-          lotCode: cohort.code, speciesCode: this.rotation.speciesCode, tankId: this.world.place(stageTank(this.rotation, k, age - 8)).id,
-          purgePlaceId: this.world.place(this.rotation.purge).id, purgeVolumeL: this.world.place(this.rotation.purge).volumeL ?? 3000, harvestDay: addDays('1970-01-01', arrival + age),
-          count: Math.floor(atHarvest / harvestAges.length), purgeDays, method,
-        }, // prettier-ignore
+          lotCode: cohort.code,
+          speciesCode: this.rotation.speciesCode,
+          tankId: this.world.place(stageTank(this.rotation, k, age - 8)).id,
+          purgePlaceId: this.world.place(this.rotation.purge).id,
+          purgeVolumeL: this.world.place(this.rotation.purge).volumeL ?? 3000,
+          harvestDay: addDays('1970-01-01', arrival + age),
+          count: Math.floor(atHarvest / harvestAges.length),
+          purgeDays,
+          method,
+        },
         () => this.world.book.random.uuid(),
       ),
     );
@@ -166,9 +228,16 @@ class RotationHistory {
     if (step.kind === 'exchange') {
       const litres = step.detail.litres ?? 1500;
       book.add('purge_check', {
-        id: book.random.uuid(), step_id: step.id, kind: 'exchange', litres, salt_g: saltG(litres, this.rotation.method === 'salted' ? 5 : 0),
-        passed: null, note: null, farm_day: day, person_id: hand,
-      }); // prettier-ignore
+        id: book.random.uuid(),
+        step_id: step.id,
+        kind: 'exchange',
+        litres,
+        salt_g: saltG(litres, this.rotation.method === 'salted' ? 5 : 0),
+        passed: null,
+        note: null,
+        farm_day: day,
+        person_id: hand,
+      });
     }
     if (step.kind === 'taste') {
       book.add('purge_check', {
@@ -196,8 +265,14 @@ class RotationHistory {
     const { taken, left } = takeLargest(cohort.bins, count / cohort.count);
     const meanG = cohort.root ** 3 * meanRelative(taken);
     this.world.book.move(day, 10, hand, {
-      lotId: cohort.lotId, fromPlaceId: cohort.place.id, toPlaceId: step.toPlaceId!, count, massG: Math.round(count * meanG), reason: 'purge', stepId: step.id,
-    }); // prettier-ignore
+      lotId: cohort.lotId,
+      fromPlaceId: cohort.place.id,
+      toPlaceId: step.toPlaceId!,
+      count,
+      massG: Math.round(count * meanG),
+      reason: 'purge',
+      stepId: step.id,
+    });
     cohort.count -= count;
     if (left.length > 0) cohort.bins = left;
     this.world.purging.set(step.groupId, { lotId: cohort.lotId, count, meanG, day });
@@ -208,8 +283,14 @@ class RotationHistory {
     const hand = world.person('joram');
     const massG = Math.round(batch.count * batch.meanG * (1 - 0.005 * rotation.purgeDays));
     book.move(day, 8, hand, {
-      lotId: batch.lotId, fromPlaceId: step.fromPlaceId!, toPlaceId: world.place(OUTSIDE.packed).id, count: batch.count, massG, reason: 'harvest', stepId: step.id,
-    }); // prettier-ignore
+      lotId: batch.lotId,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: world.place(OUTSIDE.packed).id,
+      count: batch.count,
+      massG,
+      reason: 'harvest',
+      stepId: step.id,
+    });
     const code = `PF-${rotation.prefix}-${day.slice(2).replaceAll('-', '')}`;
     const packed = book.lot({
       code,
@@ -256,8 +337,13 @@ class RotationHistory {
     const dead = fault ? 23 : book.random.count(cohort.count * 0.00017);
     if (dead > 0 && dead < cohort.count) {
       book.move(day, 18, world.person('oluchi'), {
-        lotId: cohort.lotId, fromPlaceId: cohort.place.id, toPlaceId: world.place(OUTSIDE.dead).id, count: dead, reason: 'dead', note: fault ? 'Pump fault in the night' : null,
-      }); // prettier-ignore
+        lotId: cohort.lotId,
+        fromPlaceId: cohort.place.id,
+        toPlaceId: world.place(OUTSIDE.dead).id,
+        count: dead,
+        reason: 'dead',
+        note: fault ? 'Pump fault in the night' : null,
+      });
       cohort.count -= dead;
     }
     if (!fasting) cohort.root = nextRoot;
@@ -274,9 +360,13 @@ class RotationHistory {
     if (!lot) {
       const receivedG = 400_000;
       const id = book.lot({
-        code: `FD-${this.rotation.prefix}-${++this.feedNumber}`, kind: 'feed', keeps: 'mass', beganOn: day, supplier: 'Corrie Feed Mill',
+        code: `FD-${this.rotation.prefix}-${++this.feedNumber}`,
+        kind: 'feed',
+        keeps: 'mass',
+        beganOn: day,
+        supplier: 'Corrie Feed Mill',
         note: this.rotation.prefix === 'HSB' ? 'Bass feed, 40 % protein' : 'Trout feed, 44 % protein',
-      }); // prettier-ignore
+      });
       book.move(day, 6, world.person('tess'), {
         lotId: id,
         fromPlaceId: world.place(OUTSIDE.supplier).id,
@@ -317,9 +407,16 @@ class RotationHistory {
     });
     const id = book.random.uuid();
     book.add('sample', {
-      id, entry_key: id, lot_id: cohort.lotId, place_id: cohort.place.id, weights_g: weights, mean_g: weights.reduce((a, b) => a + b, 0) / 20,
-      farm_day: day, taken_at: book.at(day, 14), person_id: world.person('tess'),
-    }); // prettier-ignore
+      id,
+      entry_key: id,
+      lot_id: cohort.lotId,
+      place_id: cohort.place.id,
+      weights_g: weights,
+      mean_g: weights.reduce((a, b) => a + b, 0) / 20,
+      farm_day: day,
+      taken_at: book.at(day, 14),
+      person_id: world.person('tess'),
+    });
   }
 
   /** What is still to come: arrivals, moves and every purge batch that has not begun or is under way. */

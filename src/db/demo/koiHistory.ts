@@ -24,42 +24,148 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
   const loop = world.loops.find((l) => l.code === 'wren')!;
   const [tank, tess] = [world.place('W2'), world.person('tess')];
   const arrived = addDays(today, -AGE_DAYS);
-  const lotId = book.lot({ code: 'KOI-1', kind: 'cohort', keeps: 'count', beganOn: arrived, speciesCode: koi.code, startMeanG: ARRIVED.meanG, supplier: 'Three Willows Koi' });
-  book.move(arrived, 10, tess, { lotId, fromPlaceId: world.place(OUTSIDE.supplier).id, toPlaceId: tank.id, count: ARRIVED.count, massG: ARRIVED.count * ARRIVED.meanG, reason: 'receive' });
-  const feed = book.lot({ code: 'FD-KOI-1', kind: 'feed', keeps: 'mass', beganOn: arrived, supplier: 'Corrie Feed Mill', note: 'Ornamental feed, 38 % protein' });
-  book.move(arrived, 6, tess, { lotId: feed, fromPlaceId: world.place(OUTSIDE.supplier).id, toPlaceId: world.place(OUTSIDE.feedStore).id, massG: 25_000, reason: 'receive' });
+  const lotId = book.lot({
+    code: 'KOI-1',
+    kind: 'cohort',
+    keeps: 'count',
+    beganOn: arrived,
+    speciesCode: koi.code,
+    startMeanG: ARRIVED.meanG,
+    supplier: 'Three Willows Koi',
+  });
+  book.move(arrived, 10, tess, {
+    lotId,
+    fromPlaceId: world.place(OUTSIDE.supplier).id,
+    toPlaceId: tank.id,
+    count: ARRIVED.count,
+    massG: ARRIVED.count * ARRIVED.meanG,
+    reason: 'receive',
+  });
+  const feed = book.lot({
+    code: 'FD-KOI-1',
+    kind: 'feed',
+    keeps: 'mass',
+    beganOn: arrived,
+    supplier: 'Corrie Feed Mill',
+    note: 'Ornamental feed, 38 % protein',
+  });
+  book.move(arrived, 6, tess, {
+    lotId: feed,
+    fromPlaceId: world.place(OUTSIDE.supplier).id,
+    toPlaceId: world.place(OUTSIDE.feedStore).id,
+    massG: 25_000,
+    reason: 'receive',
+  });
   const bins = freshSpread(koi.sizeCv);
   let [root, count] = [Math.cbrt(ARRIVED.meanG), ARRIVED.count];
   for (let age = 0; age < AGE_DAYS; age++) {
     const day = addDays(arrived, age);
     const next = root + dailyRootGainG13(koi, waterTempC(loop, day, today), 0.96);
     const massG = Math.round(feedByGrowthG(count, root ** 3, next ** 3 - root ** 3, koi));
-    const fed = book.move(day, 8, tess, { lotId: feed, fromPlaceId: world.place(OUTSIDE.feedStore).id, toPlaceId: world.place(OUTSIDE.eaten).id, massG, reason: 'feed' });
+    const fed = book.move(day, 8, tess, {
+      lotId: feed,
+      fromPlaceId: world.place(OUTSIDE.feedStore).id,
+      toPlaceId: world.place(OUTSIDE.eaten).id,
+      massG,
+      reason: 'feed',
+    });
     book.add('feeding', { movement_id: fed, place_id: tank.id, lot_id: lotId, mass_g: massG, response: 'eager' });
     if (age >= AGE_DAYS - 40) book.task(feedJob(tank.id, day), day, 8, tess, `Feed ${tank.code}`);
     if (age === 61) {
-      book.move(day, 18, tess, { lotId, fromPlaceId: tank.id, toPlaceId: world.place(OUTSIDE.dead).id, count: 2, reason: 'dead' });
+      book.move(day, 18, tess, {
+        lotId,
+        fromPlaceId: tank.id,
+        toPlaceId: world.place(OUTSIDE.dead).id,
+        count: 2,
+        reason: 'dead',
+      });
       count -= 2;
     }
     if (age % 7 === 4) {
       const weights = Array.from({ length: 12 }, () => Math.round(root ** 3 * random.pick(bins).relative * 10) / 10);
       const id = book.random.uuid();
       book.add('sample', {
-        id, entry_key: id, lot_id: lotId, place_id: tank.id, weights_g: weights, mean_g: weights.reduce((a, b) => a + b, 0) / weights.length,
-        lengths_cm: weights.map((g) => Math.round(lengthFromWeightCm(g, koi) * (1 + random.normal() * 0.01) * 10) / 10), farm_day: day, taken_at: book.at(day, 14), person_id: tess,
+        id,
+        entry_key: id,
+        lot_id: lotId,
+        place_id: tank.id,
+        weights_g: weights,
+        mean_g: weights.reduce((a, b) => a + b, 0) / weights.length,
+        lengths_cm: weights.map((g) => Math.round(lengthFromWeightCm(g, koi) * (1 + random.normal() * 0.01) * 10) / 10),
+        farm_day: day,
+        taken_at: book.at(day, 14),
+        person_id: tess,
       });
     }
     root = next;
   }
   const netted = addDays(today, -NETTED_DAYS_AGO);
-  book.move(netted, 9, tess, { lotId, fromPlaceId: tank.id, toPlaceId: world.place(OUTSIDE.packed).id, count: 14, massG: Math.round(14 * root ** 3), reason: 'harvest' });
-  const held = book.lot({ code: `LF-KOI-${netted.slice(2).replaceAll('-', '')}`, kind: 'live_fish', keeps: 'count', beganOn: netted, productCode: 'koi-middle', fromLotIds: [lotId] });
-  book.move(netted, 10, tess, { lotId: held, fromPlaceId: world.place(OUTSIDE.made).id, toPlaceId: world.place(OUTSIDE.live).id, count: 14, reason: 'make' });
-  const step = { kind: 'harvest' as const, day: addDays(nextThursday(today), 27), lotCode: 'KOI-1', speciesCode: koi.code, cropCode: null, fromPlaceId: tank.id, toPlaceId: null };
-  book.step({ id: book.random.uuid(), groupId: book.random.uuid(), ...step, count: 16, detail: { gradeCm: gradeMiddleCm({ fromCm: 18, toCm: 26 }) }, version: 1 }, null);
+  book.move(netted, 9, tess, {
+    lotId,
+    fromPlaceId: tank.id,
+    toPlaceId: world.place(OUTSIDE.packed).id,
+    count: 14,
+    massG: Math.round(14 * root ** 3),
+    reason: 'harvest',
+  });
+  const held = book.lot({
+    code: `LF-KOI-${netted.slice(2).replaceAll('-', '')}`,
+    kind: 'live_fish',
+    keeps: 'count',
+    beganOn: netted,
+    productCode: 'koi-middle',
+    fromLotIds: [lotId],
+  });
+  book.move(netted, 10, tess, {
+    lotId: held,
+    fromPlaceId: world.place(OUTSIDE.made).id,
+    toPlaceId: world.place(OUTSIDE.live).id,
+    count: 14,
+    reason: 'make',
+  });
+  const step = {
+    kind: 'harvest' as const,
+    day: addDays(nextThursday(today), 27),
+    lotCode: 'KOI-1',
+    speciesCode: koi.code,
+    cropCode: null,
+    fromPlaceId: tank.id,
+    toPlaceId: null,
+  };
+  book.step(
+    {
+      id: book.random.uuid(),
+      groupId: book.random.uuid(),
+      ...step,
+      count: 16,
+      detail: { gradeCm: gradeMiddleCm({ fromCm: 18, toCm: 26 }) },
+      version: 1,
+    },
+    null,
+  );
   const orderId = book.random.uuid();
   const due = addDays(nextThursday(today), dayNumber(nextThursday(today)) - dayNumber(today) < 3 ? 1 : -1);
-  book.add('sales_order', { id: orderId, code: orderCode, entry_key: `demo-${orderCode}`, customer_id: customerId, due_day: due, state: 'open', version: 1 });
-  book.add('order_event', { order_id: orderId, kind: 'placed', farm_day: addDays(today, -4), at: book.at(addDays(today, -4), 15), person_id: world.person('mirel') });
-  book.add('order_line', { id: book.random.uuid(), order_id: orderId, product_code: 'koi-middle', quantity: 12, price_minor: world.products.find((p) => p.code === 'koi-middle')!.priceMinor });
-} // prettier-ignore
+  book.add('sales_order', {
+    id: orderId,
+    code: orderCode,
+    entry_key: `demo-${orderCode}`,
+    customer_id: customerId,
+    due_day: due,
+    state: 'open',
+    version: 1,
+  });
+  book.add('order_event', {
+    order_id: orderId,
+    kind: 'placed',
+    farm_day: addDays(today, -4),
+    at: book.at(addDays(today, -4), 15),
+    person_id: world.person('mirel'),
+  });
+  book.add('order_line', {
+    id: book.random.uuid(),
+    order_id: orderId,
+    product_code: 'koi-middle',
+    quantity: 12,
+    price_minor: world.products.find((p) => p.code === 'koi-middle')!.priceMinor,
+  });
+}

@@ -89,9 +89,14 @@ async function addPeople(
     const id = random.uuid();
     ids.set(person.signInName, id);
     await tx('person').insert({
-      farm_id: farmId, id, name: person.name, sign_in_name: person.signInName, role: person.role,
-      password_hash: await hashPassword(person.password), demo_password: person.password,
-    }); // prettier-ignore
+      farm_id: farmId,
+      id,
+      name: person.name,
+      sign_in_name: person.signInName,
+      role: person.role,
+      password_hash: await hashPassword(person.password),
+      demo_password: person.password,
+    });
   }
   return ids;
 }
@@ -112,32 +117,73 @@ async function addPlaces(
   const start = addDays(today, -(options.historyDays ?? HISTORY_DAYS));
   await tx('loop').insert(
     loops.map((l) => ({
-      farm_id: farmId, id: l.id, code: l.code, name: l.name, kind: l.kind, band_low_g_m2: l.bandGM2[0], band_high_g_m2: l.bandGM2[1],
-      planned_water_temp_c: l.plannedWaterTempC, planned_air_temp_c: l.plannedAirTempC, planned_light_mol: l.plannedLightMol, life_support: JSON.stringify(l.lifeSupport),
-    })), // prettier-ignore
+      farm_id: farmId,
+      id: l.id,
+      code: l.code,
+      name: l.name,
+      kind: l.kind,
+      band_low_g_m2: l.bandGM2[0],
+      band_high_g_m2: l.bandGM2[1],
+      planned_water_temp_c: l.plannedWaterTempC,
+      planned_air_temp_c: l.plannedAirTempC,
+      planned_light_mol: l.plannedLightMol,
+      life_support: JSON.stringify(l.lifeSupport),
+    })),
   );
   await tx('place').insert(
     places.map((p) => ({
-      farm_id: farmId, id: p.id, code: p.code, name: p.name, kind: p.kind, loop_id: p.loopId, stage: p.stage, volume_l: p.volumeL,
-      density_limit_kg_m3: p.densityLimitKgM3, positions: p.positions, area_m2: p.areaM2, method: p.method, piece_size: p.pieceSize,
-      salt_g_l: p.saltGL, is_source: p.isSource, walk: p.walk, walk_order: p.walkOrder,
-    })), // prettier-ignore
+      farm_id: farmId,
+      id: p.id,
+      code: p.code,
+      name: p.name,
+      kind: p.kind,
+      loop_id: p.loopId,
+      stage: p.stage,
+      volume_l: p.volumeL,
+      density_limit_kg_m3: p.densityLimitKgM3,
+      positions: p.positions,
+      area_m2: p.areaM2,
+      method: p.method,
+      piece_size: p.pieceSize,
+      salt_g_l: p.saltGL,
+      is_source: p.isSource,
+      walk: p.walk,
+      walk_order: p.walkOrder,
+    })),
   );
   await tx('species').insert(species.map((s) => ({ farm_id: farmId, code: s.code, params: JSON.stringify(s) })));
   await tx('fish_rule').insert(DEMO_FISH_RULES.map((r) => ({ farm_id: farmId, ...r })));
   await tx('crop').insert(crops.map((c) => ({ farm_id: farmId, code: c.code, params: JSON.stringify(c) })));
   await tx('product').insert(
     products.map((p) => ({
-      farm_id: farmId, code: p.code, name: p.name, unit: p.unit, species_code: p.speciesCode, crop_code: p.cropCode,
-      shelf_life_days: p.shelfLifeDays, price_minor: p.priceMinor, live_from_cm: p.liveCm?.[0] ?? null, live_to_cm: p.liveCm?.[1] ?? null,
-    })), // prettier-ignore
+      farm_id: farmId,
+      code: p.code,
+      name: p.name,
+      unit: p.unit,
+      species_code: p.speciesCode,
+      crop_code: p.cropCode,
+      shelf_life_days: p.shelfLifeDays,
+      price_minor: p.priceMinor,
+      live_from_cm: p.liveCm?.[0] ?? null,
+      live_to_cm: p.liveCm?.[1] ?? null,
+    })),
   );
   const chores = demoChores(random, start);
   await tx('chore').insert(
     chores.map((c) => ({
-      farm_id: farmId, id: c.id, place_id: c.placeId, place_code: c.placeCode, title: c.title, detail: c.detail, every_days: c.everyDays,
-      starts_on: c.startsOn, minutes: c.minutes, walk: c.walk, walk_order: c.walkOrder, caution: c.caution,
-    })), // prettier-ignore
+      farm_id: farmId,
+      id: c.id,
+      place_id: c.placeId,
+      place_code: c.placeCode,
+      title: c.title,
+      detail: c.detail,
+      every_days: c.everyDays,
+      starts_on: c.startsOn,
+      minutes: c.minutes,
+      walk: c.walk,
+      walk_order: c.walkOrder,
+      caution: c.caution,
+    })),
   );
   const book = new Book(farmId, random, zoneHours(options));
   return new DemoWorld(book, today, start, loops, places, species, crops, products, people);
@@ -162,7 +208,6 @@ function writeReadings(world: DemoWorld) {
         ['morning', 7],
         ['evening', 18],
       ] as const) {
-        // prettier-ignore
         const key = `demo-${loop.code}-${day}-${half}`;
         const drift = loop.code === 'heron' && past <= 11 ? (12 - past) * 0.055 : (past % 10) * 0.025;
         const fault = past === 212 && loop.code === 'heron' && half === 'morning';
@@ -196,8 +241,15 @@ function writeReadings(world: DemoWorld) {
           ['no2', 0.15],
           ['no3', 70],
         ] as const) {
-          // prettier-ignore
-          book.add('reading', { entry_key: `demo-${loop.code}-${day}:${kind}`, loop_id: loop.id, kind, value: Math.round(value * (1 + Math.abs(book.random.normal()) * 0.3) * 100) / 100, farm_day: day, taken_at: book.at(day, 8), person_id: world.person('tess') });
+          book.add('reading', {
+            entry_key: `demo-${loop.code}-${day}:${kind}`,
+            loop_id: loop.id,
+            kind,
+            value: Math.round(value * (1 + Math.abs(book.random.normal()) * 0.3) * 100) / 100,
+            farm_day: day,
+            taken_at: book.at(day, 8),
+            person_id: world.person('tess'),
+          });
         }
       }
     }

@@ -79,9 +79,12 @@ function clearOld(world: DemoWorld, day: Day) {
     const amount = product.unit === 'kg' ? { massG: lot.left } : { count: Math.round(lot.left) };
     const donated = product.cropCode !== null && world.book.random.next() < 0.6;
     world.book.move(day, 6, world.person('joram'), {
-      lotId: lot.lotId, fromPlaceId: world.place(OUTSIDE.coldRoom).id,
-      toPlaceId: world.place(donated ? OUTSIDE.donated : OUTSIDE.compost).id, ...amount, reason: donated ? 'donate' : 'waste',
-    }); // prettier-ignore
+      lotId: lot.lotId,
+      fromPlaceId: world.place(OUTSIDE.coldRoom).id,
+      toPlaceId: world.place(donated ? OUTSIDE.donated : OUTSIDE.compost).id,
+      ...amount,
+      reason: donated ? 'donate' : 'waste',
+    });
     lot.left = 0;
   }
 }

@@ -51,7 +51,10 @@ async function keepToSupply(tx: Knex.Transaction, facts: FarmFacts, supply: read
       else await tx('order_line').where({ id: lineId }).del();
     }
   }
-  const empty = tx('sales_order as o').where('o.state', 'open').whereNotExists(tx('order_line as l').whereRaw('l.order_id = o.id')).select('o.id'); // prettier-ignore
+  const empty = tx('sales_order as o')
+    .where('o.state', 'open')
+    .whereNotExists(tx('order_line as l').whereRaw('l.order_id = o.id'))
+    .select('o.id');
   await tx('sales_order').whereIn('id', empty).update({ state: 'cancelled' });
 }
 
@@ -66,7 +69,14 @@ async function addShortOrder(
   const batches = supply.filter((b) => b.productCode === 'rainbow-trout');
   const free = availableToPromise(batches, demandsOf(facts, 'rainbow-trout'), at, 100);
   const orderId = random.uuid();
-  await tx('sales_order').insert({ farm_id: farmId, id: orderId, code, entry_key: `demo-${code}`, customer_id: customerId, due_day: due }); // prettier-ignore
+  await tx('sales_order').insert({
+    farm_id: farmId,
+    id: orderId,
+    code,
+    entry_key: `demo-${code}`,
+    customer_id: customerId,
+    due_day: due,
+  });
   await tx('order_line').insert({
     farm_id: farmId,
     id: random.uuid(),

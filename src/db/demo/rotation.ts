@@ -21,16 +21,42 @@ export const EVERY = 42;
 
 export const ROTATIONS: Rotation[] = [
   {
-    speciesCode: 'hybrid-striped-bass', prefix: 'HSB', loop: 'heron', arrivalG: 5.5, number: 620, purge: 'P1', purgeDays: 5, method: 'separate',
-    stages: [[0, ['Q1']], [14, ['H1', 'H2']], [84, ['H3', 'H4']], [168, ['H5', 'H6', 'H7', 'H8']]],
-    harvestAges: [301, 308, 315, 322, 329, 336], ageNow: 315,
+    speciesCode: 'hybrid-striped-bass',
+    prefix: 'HSB',
+    loop: 'heron',
+    arrivalG: 5.5,
+    number: 620,
+    purge: 'P1',
+    purgeDays: 5,
+    method: 'separate',
+    stages: [
+      [0, ['Q1']],
+      [14, ['H1', 'H2']],
+      [84, ['H3', 'H4']],
+      [168, ['H5', 'H6', 'H7', 'H8']],
+    ],
+    harvestAges: [301, 308, 315, 322, 329, 336],
+    ageNow: 315,
   },
   {
-    speciesCode: 'rainbow-trout', prefix: 'TRT', loop: 'kingfisher', arrivalG: 3, number: 520, purge: 'P2', purgeDays: 4, method: 'salted',
-    stages: [[0, ['Q1']], [14, ['K1']], [56, ['K2', 'K3']], [140, ['K4', 'K5', 'K6']]],
-    harvestAges: [231, 238, 245, 252, 259, 266], ageNow: 245,
+    speciesCode: 'rainbow-trout',
+    prefix: 'TRT',
+    loop: 'kingfisher',
+    arrivalG: 3,
+    number: 520,
+    purge: 'P2',
+    purgeDays: 4,
+    method: 'salted',
+    stages: [
+      [0, ['Q1']],
+      [14, ['K1']],
+      [56, ['K2', 'K3']],
+      [140, ['K4', 'K5', 'K6']],
+    ],
+    harvestAges: [231, 238, 245, 252, 259, 266],
+    ageNow: 245,
   },
-]; // prettier-ignore
+];
 
 export function nextThursday(today: Day): Day {
   return addDays(today, (4 - weekday(today) + 7) % 7);

@@ -147,8 +147,14 @@ export async function transferFish(tx: Tx, entry: Entry, facts: FarmFacts, done:
       'dead',
     );
   await recordMovement(tx, entry, {
-    lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: step.toPlaceId!, count: done.count, massG: done.massG, reason: done.kind, stepId: step.id,
-  }); // prettier-ignore
+    lotId: lot.id,
+    fromPlaceId: step.fromPlaceId!,
+    toPlaceId: step.toPlaceId!,
+    count: done.count,
+    massG: done.massG,
+    reason: done.kind,
+    stepId: step.id,
+  });
   await finishStep(tx, step, entry.farmDay);
 }
 
@@ -171,13 +177,27 @@ export async function receiveFish(
   if (got.dead > got.count)
     throw new RuleBroken('dead', `${got.count} were delivered; ${got.dead} cannot have died on the way.`);
   const lotId = await createLot(tx, entry.farmId, {
-    code: step.lotCode, kind: 'cohort', keeps: 'count', beganOn: entry.farmDay, speciesCode: step.speciesCode, startMeanG: got.meanG, supplier: got.supplier,
-    permit: got.permit, costMinor: got.costMinor, note: step.note,
-  }); // prettier-ignore
+    code: step.lotCode,
+    kind: 'cohort',
+    keeps: 'count',
+    beganOn: entry.farmDay,
+    speciesCode: step.speciesCode,
+    startMeanG: got.meanG,
+    supplier: got.supplier,
+    permit: got.permit,
+    costMinor: got.costMinor,
+    note: step.note,
+  });
   const supplier = await placeByCode(tx, OUTSIDE.supplier);
   await recordMovement(tx, entry, {
-    lotId, fromPlaceId: supplier, toPlaceId: step.toPlaceId!, count: got.count, massG: got.count * got.meanG, reason: 'receive', stepId: step.id,
-  }); // prettier-ignore
+    lotId,
+    fromPlaceId: supplier,
+    toPlaceId: step.toPlaceId!,
+    count: got.count,
+    massG: got.count * got.meanG,
+    reason: 'receive',
+    stepId: step.id,
+  });
   if (got.dead > 0)
     await recordDeaths(
       tx,
@@ -283,8 +303,14 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   }
   const packedPlace = await placeByCode(tx, OUTSIDE.packed);
   await recordMovement(tx, entry, {
-    lotId: lot.id, fromPlaceId: step.fromPlaceId!, toPlaceId: packedPlace, count: done.count, massG: done.massG, reason: 'harvest', stepId: step.id,
-  }); // prettier-ignore
+    lotId: lot.id,
+    fromPlaceId: step.fromPlaceId!,
+    toPlaceId: packedPlace,
+    count: done.count,
+    massG: done.massG,
+    reason: 'harvest',
+    stepId: step.id,
+  });
   const code = await freeLotCode(tx, `PF-${step.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
   const product = await tx('product').where({ species_code: step.speciesCode }).first('code');
   if (!product) throw new RuleBroken('stepId', 'This farm sells no product of this species.');

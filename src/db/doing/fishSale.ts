@@ -55,7 +55,12 @@ async function saveGrades(tx: Tx, { code, grades }: FishSale, there: Row[], add:
   for (const gone of known.filter((p) => !grades.some((g) => same(g.name, p.name)))) await drop(tx, gone, 'grades');
   const taken = new Set(there.map((p) => p.code));
   for (const grade of grades) {
-    const values = { name: grade.name.trim(), live_from_cm: grade.fromCm, live_to_cm: grade.toCm, price_minor: grade.priceMinor }; // prettier-ignore
+    const values = {
+      name: grade.name.trim(),
+      live_from_cm: grade.fromCm,
+      live_to_cm: grade.toCm,
+      price_minor: grade.priceMinor,
+    };
     const own = known.find((p) => same(p.name, grade.name));
     if (own) await tx('product').where({ code: own.code }).update(values);
     else await add({ code: freeCode(`${code}-live`, taken), unit: 'fish', shelf_life_days: HOLDING_DAYS, ...values });

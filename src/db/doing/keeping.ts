@@ -39,7 +39,7 @@ export async function recordHusbandry(tx: Tx, entry: Entry, event: HusbandryEven
       farm_day: entry.farmDay,
       recorded_at: entry.at,
       person_id: entry.personId,
-    }) // prettier-ignore
+    })
     .onConflict(['farm_id', 'entry_key'])
     .ignore();
 }
@@ -48,10 +48,16 @@ function checkWeight(field: string, massG: number, count: number, fish: FishFact
   const meanG = massG / count;
   const ratio = meanG / gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
   if (ratio < 0.02 || ratio > 50) {
-    throw new RuleBroken(field, `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`); // prettier-ignore
+    throw new RuleBroken(
+      field,
+      `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`,
+    );
   }
   if ((ratio < 0.5 || ratio > 2) && !confirmed) {
-    throw new RuleBroken('confirm', `That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(fish.referenceG)} g. As weighed?`); // prettier-ignore
+    throw new RuleBroken(
+      'confirm',
+      `That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(fish.referenceG)} g. As weighed?`,
+    );
   }
 }
 
@@ -68,14 +74,34 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
   const to = placeOf(facts, move.toPlaceId, 'toPlaceId');
   if (to.id === move.fromPlaceId) throw new RuleBroken('toPlaceId', 'They are there already. Choose another tank.');
   if (move.count + move.dead > fish.count) {
-    throw new RuleBroken('count', `${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`); // prettier-ignore
+    throw new RuleBroken(
+      'count',
+      `${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`,
+    );
   }
   checkWeight('massG', move.massG, move.count, fish, move.confirmed);
   passMove(facts, move, { toPlaceId: to.id, count: move.count, meanG: move.massG / move.count, field: 'toPlaceId' });
-  if (move.dead > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: move.fromPlaceId, count: move.dead, note: 'Died while moved', confirmed: move.confirmed }, 'dead'); // prettier-ignore
+  if (move.dead > 0)
+    await recordDeaths(
+      tx,
+      entry,
+      {
+        lotId: fish.lotId,
+        placeId: move.fromPlaceId,
+        count: move.dead,
+        note: 'Died while moved',
+        confirmed: move.confirmed,
+      },
+      'dead',
+    );
   await recordMovement(tx, entry, {
-    lotId: fish.lotId, fromPlaceId: move.fromPlaceId, toPlaceId: to.id, count: move.count, massG: move.massG, reason: 'move',
-  }); // prettier-ignore
+    lotId: fish.lotId,
+    fromPlaceId: move.fromPlaceId,
+    toPlaceId: to.id,
+    count: move.count,
+    massG: move.massG,
+    reason: 'move',
+  });
   const words = `Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
   if (move.count + move.dead < fish.count || to.kind === 'purge') return words;
   const followed = await planFollowsMove(tx, fish.lotCode, move.fromPlaceId, to.id);
@@ -99,36 +125,104 @@ export interface GradeNow extends Handling {
  * Who was not counted into a box died or was miscounted: it is written down as dead, with that reason.
  * @returns the code of the new lot, and where the planned harvests went
  */
-export async function gradeNow(tx: Tx, entry: Entry, facts: FarmFacts, done: GradeNow): Promise<{ code: string; plan: { large: number; small: number } }> {
+export async function gradeNow(
+  tx: Tx,
+  entry: Entry,
+  facts: FarmFacts,
+  done: GradeNow,
+): Promise<{ code: string; plan: { large: number; small: number } }> {
   const fish = fishAt(facts, done);
-  const [largeTo, smallTo] = [placeOf(facts, done.largePlaceId, 'largePlaceId'), placeOf(facts, done.smallPlaceId, 'smallPlaceId')];
+  const [largeTo, smallTo] = [
+    placeOf(facts, done.largePlaceId, 'largePlaceId'),
+    placeOf(facts, done.smallPlaceId, 'smallPlaceId'),
+  ];
   if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', 'Large and small go to different tanks.');
   const counted = done.largeCount + done.smallCount;
-  if (counted > fish.count) throw new RuleBroken('largeCount', `${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`);
+  if (counted > fish.count)
+    throw new RuleBroken(
+      'largeCount',
+      `${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`,
+    );
   const missing = fish.count - counted;
   if (missing > 0 && !done.confirmed) {
-    throw new RuleBroken('confirm', `${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`);
+    throw new RuleBroken(
+      'confirm',
+      `${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`,
+    );
   }
   const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
-  checkWeight('largeG', done.largeG, done.largeCount, { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] }, done.confirmed);
-  checkWeight('smallG', done.smallG, done.smallCount, { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] }, done.confirmed);
+  checkWeight(
+    'largeG',
+    done.largeG,
+    done.largeCount,
+    { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] },
+    done.confirmed,
+  );
+  checkWeight(
+    'smallG',
+    done.smallG,
+    done.smallCount,
+    { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] },
+    done.confirmed,
+  );
   const largeMean = done.largeG / done.largeCount;
-  if (largeMean <= done.smallG / done.smallCount) throw new RuleBroken('largeG', 'The large ones weigh no more than the small ones. Are the boxes the wrong way round?');
-  if (largeTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: largeTo.id, count: done.largeCount, meanG: largeMean, field: 'largePlaceId' });
-  if (smallTo.id !== done.fromPlaceId) passMove(facts, done, { toPlaceId: smallTo.id, count: done.smallCount, meanG: done.smallG / done.smallCount, field: 'smallPlaceId' });
-  if (missing > 0) await recordDeaths(tx, entry, { lotId: fish.lotId, placeId: done.fromPlaceId, count: missing, note: 'Missing when graded', confirmed: true });
+  if (largeMean <= done.smallG / done.smallCount)
+    throw new RuleBroken(
+      'largeG',
+      'The large ones weigh no more than the small ones. Are the boxes the wrong way round?',
+    );
+  if (largeTo.id !== done.fromPlaceId)
+    passMove(facts, done, { toPlaceId: largeTo.id, count: done.largeCount, meanG: largeMean, field: 'largePlaceId' });
+  if (smallTo.id !== done.fromPlaceId)
+    passMove(facts, done, {
+      toPlaceId: smallTo.id,
+      count: done.smallCount,
+      meanG: done.smallG / done.smallCount,
+      field: 'smallPlaceId',
+    });
+  if (missing > 0)
+    await recordDeaths(tx, entry, {
+      lotId: fish.lotId,
+      placeId: done.fromPlaceId,
+      count: missing,
+      note: 'Missing when graded',
+      confirmed: true,
+    });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
   const leftG = done.smallG + massElsewhere(facts, fish);
-  await regroup(tx, entry, [fish], { code, reason: 'grade', toPlaceId: largeTo.id, counts: [done.largeCount], leftG: [leftG], massG: done.largeG, cv: expected.large.cv });
+  await regroup(tx, entry, [fish], {
+    code,
+    reason: 'grade',
+    toPlaceId: largeTo.id,
+    counts: [done.largeCount],
+    leftG: [leftG],
+    massG: done.largeG,
+    cv: expected.large.cv,
+  });
   const plan = await planFollowsGrading(tx, {
-    lotCode: fish.lotCode, fromPlaceId: done.fromPlaceId, large: { lotCode: code, placeId: largeTo.id, count: done.largeCount },
-    smallPlaceId: smallTo.id, follow: done.harvests,
+    lotCode: fish.lotCode,
+    fromPlaceId: done.fromPlaceId,
+    large: { lotCode: code, placeId: largeTo.id, count: done.largeCount },
+    smallPlaceId: smallTo.id,
+    follow: done.harvests,
   });
   if (smallTo.id !== done.fromPlaceId) {
-    await recordMovement(tx, entry, { lotId: fish.lotId, fromPlaceId: done.fromPlaceId, toPlaceId: smallTo.id, count: done.smallCount, massG: done.smallG, reason: 'move' }, ':small');
+    await recordMovement(
+      tx,
+      entry,
+      {
+        lotId: fish.lotId,
+        fromPlaceId: done.fromPlaceId,
+        toPlaceId: smallTo.id,
+        count: done.smallCount,
+        massG: done.smallG,
+        reason: 'move',
+      },
+      ':small',
+    );
   }
   return { code, plan };
-} // prettier-ignore
+}
 
 export interface MergeNow {
   placeId: string;
@@ -140,13 +234,23 @@ export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: Mer
   const place = placeOf(facts, wish.placeId, 'placeId');
   const fish = facts.fish.filter((f) => f.placeId === place.id && wish.lotCodes.includes(f.lotCode));
   if (fish.length < 2) throw new RuleBroken('lotCodes', 'Choose at least two lots that are in this tank.');
-  if (new Set(fish.map((f) => f.speciesCode)).size > 1) throw new RuleBroken('lotCodes', 'Different species are never one lot.');
-  if (fish.some((f) => f.feedStoppedOn)) throw new RuleBroken('lotCodes', 'Feed is stopped for one of them: finish its purge first.');
+  if (new Set(fish.map((f) => f.speciesCode)).size > 1)
+    throw new RuleBroken('lotCodes', 'Different species are never one lot.');
+  if (fish.some((f) => f.feedStoppedOn))
+    throw new RuleBroken('lotCodes', 'Feed is stopped for one of them: finish its purge first.');
   const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
   const code = await freeLotCode(tx, `${fish[0]!.lotCode}M`);
-  await regroup(tx, entry, fish, { code, reason: 'merge', toPlaceId: place.id, counts: fish.map((f) => f.count), leftG: fish.map((f) => massElsewhere(facts, f)), massG: one.count * one.meanG, cv: one.cv });
+  await regroup(tx, entry, fish, {
+    code,
+    reason: 'merge',
+    toPlaceId: place.id,
+    counts: fish.map((f) => f.count),
+    leftG: fish.map((f) => massElsewhere(facts, f)),
+    massG: one.count * one.meanG,
+    cv: one.cv,
+  });
   return code;
-} // prettier-ignore
+}
 
 interface Regrouping {
   code: string;
@@ -168,10 +272,13 @@ const massElsewhere = (facts: FarmFacts, { lotCode, placeId }: FishFact) =>
 
 /** The share of what a lot has cost so far that goes with some of its fish: their weight of all that it has raised. */
 async function shareGoing(tx: Tx, lotId: string, goingG: number, leftG: number): Promise<number> {
-  const taken = await tx('movement as m').where({ lot_id: lotId, reason: 'harvest' })
-    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id')).sum('m.mass_g as g').first();
+  const taken = await tx('movement as m')
+    .where({ lot_id: lotId, reason: 'harvest' })
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
+    .sum('m.mass_g as g')
+    .first();
   return shareOfCost(goingG, leftG, Number(taken?.g ?? 0));
-} // prettier-ignore
+}
 
 /** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
 async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping): Promise<void> {
@@ -182,21 +289,54 @@ async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping)
   const fromShares: number[] = [];
   for (const [i, f] of from.entries()) fromShares.push(await shareGoing(tx, f.lotId, goingG[i]!, wish.leftG[i]!));
   const lotId = await createLot(tx, entry.farmId, {
-    code: wish.code, kind: 'cohort', keeps: 'count', beganOn: entry.farmDay, speciesCode: from[0]!.speciesCode,
-    startMeanG: wish.massG / count, startCv: wish.cv, startPace: Math.max(0.2, Math.min(2.5, pace)), fromLotIds: from.map((f) => f.lotId), fromShares,
-  }); // prettier-ignore
+    code: wish.code,
+    kind: 'cohort',
+    keeps: 'count',
+    beganOn: entry.farmDay,
+    speciesCode: from[0]!.speciesCode,
+    startMeanG: wish.massG / count,
+    startCv: wish.cv,
+    startPace: Math.max(0.2, Math.min(2.5, pace)),
+    fromLotIds: from.map((f) => f.lotId),
+    fromShares,
+  });
   for (const [i, fish] of from.entries()) {
     const massG = (wish.massG * wish.counts[i]!) / count;
-    await recordMovement(tx, entry, {
-      lotId: fish.lotId, fromPlaceId: fish.placeId, toPlaceId: regrouped, count: wish.counts[i]!, massG, reason: wish.reason, note: `into ${wish.code}`,
-    }, `:out${i}`); // prettier-ignore
-    const treated = await standingHusbandry(tx).where({ lot_id: fish.lotId, kind: 'treat' }).andWhere('until_day', '>=', entry.farmDay); // prettier-ignore
-    for (const [n, t] of treated.entries()) await recordHusbandry(tx, entry, { kind: 'treat', lotId, words: t.words, untilDay: t.until_day }, `:t${i}.${n}`); // prettier-ignore
+    await recordMovement(
+      tx,
+      entry,
+      {
+        lotId: fish.lotId,
+        fromPlaceId: fish.placeId,
+        toPlaceId: regrouped,
+        count: wish.counts[i]!,
+        massG,
+        reason: wish.reason,
+        note: `into ${wish.code}`,
+      },
+      `:out${i}`,
+    );
+    const treated = await standingHusbandry(tx)
+      .where({ lot_id: fish.lotId, kind: 'treat' })
+      .andWhere('until_day', '>=', entry.farmDay);
+    for (const [n, t] of treated.entries())
+      await recordHusbandry(tx, entry, { kind: 'treat', lotId, words: t.words, untilDay: t.until_day }, `:t${i}.${n}`);
   }
-  await recordMovement(tx, entry, { lotId, fromPlaceId: made, toPlaceId: wish.toPlaceId, count, massG: wish.massG, reason: wish.reason }, ':in'); // prettier-ignore
+  await recordMovement(
+    tx,
+    entry,
+    { lotId, fromPlaceId: made, toPlaceId: wish.toPlaceId, count, massG: wish.massG, reason: wish.reason },
+    ':in',
+  );
   if (wish.reason === 'merge') {
-    await tx('plan_step').where({ state: 'planned' }).whereIn('lot_code', from.map((f) => f.lotCode)).andWhere('from_place_id', wish.toPlaceId)
-      .update({ lot_code: wish.code, version: tx.raw('version + 1') }); // prettier-ignore
+    await tx('plan_step')
+      .where({ state: 'planned' })
+      .whereIn(
+        'lot_code',
+        from.map((f) => f.lotCode),
+      )
+      .andWhere('from_place_id', wish.toPlaceId)
+      .update({ lot_code: wish.code, version: tx.raw('version + 1') });
   }
 }
 
@@ -214,29 +354,56 @@ export interface FingerlingOrder {
 
 /** Puts an order of fingerlings into the plan: arrival, and the move out of quarantine. @returns the code the lot will have */
 /** @param pass what is asked about before the steps join the plan */
-export async function orderFingerlings(tx: Tx, farmId: string, facts: FarmFacts, order: FingerlingOrder, pass: (steps: PlanStep[]) => Promise<unknown>): Promise<string> {
+export async function orderFingerlings(
+  tx: Tx,
+  farmId: string,
+  facts: FarmFacts,
+  order: FingerlingOrder,
+  pass: (steps: PlanStep[]) => Promise<unknown>,
+): Promise<string> {
   const species = facts.species.find((s) => s.code === order.speciesCode);
   if (!species) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
   const then = order.thenPlaceId ? placeOf(facts, order.thenPlaceId, 'thenPlaceId') : null;
-  if (then && to.kind !== 'quarantine') throw new RuleBroken('thenPlaceId', 'Only fish in quarantine move on by plan from here.');
+  if (then && to.kind !== 'quarantine')
+    throw new RuleBroken('thenPlaceId', 'Only fish in quarantine move on by plan from here.');
   const code = await nextCode(tx, (await prefixesInUse(tx)).get(species.code)!);
   const groupId = newId();
   const step = (kind: PlanStep['kind'], rest: Partial<PlanStep>): PlanStep => ({
-    id: newId(), groupId, kind, day: order.day, lotCode: code, speciesCode: species.code, cropCode: null, fromPlaceId: null, toPlaceId: null,
-    count: order.count, detail: NO_DETAIL, version: 1, ...rest,
+    id: newId(),
+    groupId,
+    kind,
+    day: order.day,
+    lotCode: code,
+    speciesCode: species.code,
+    cropCode: null,
+    fromPlaceId: null,
+    toPlaceId: null,
+    count: order.count,
+    detail: NO_DETAIL,
+    version: 1,
+    ...rest,
   });
   const steps = [step('stock', { toPlaceId: to.id, detail: { meanG: order.meanG } })];
-  if (then) steps.push(step('move', { day: addDays(order.day, order.quarantineDays), fromPlaceId: to.id, toPlaceId: then.id }));
+  if (then)
+    steps.push(step('move', { day: addDays(order.day, order.quarantineDays), fromPlaceId: to.id, toPlaceId: then.id }));
   await pass(steps);
   await addSteps(tx, farmId, steps);
   if (order.note) await tx('plan_step').where({ id: steps[0]!.id }).update({ note: order.note });
   return code;
-} // prettier-ignore
+}
 
 /** `HSB-34` after `HSB-33`, whether that is a lot or still a plan. */
 async function nextCode(tx: Tx, prefix: string): Promise<string> {
-  const rows: { code: string }[] = await tx.from(tx('lot').select('code').union([tx('plan_step').select('lot_code as code')]).as('c')).where('code', 'like', `${prefix}-%`).select('code'); // prettier-ignore
+  const rows: { code: string }[] = await tx
+    .from(
+      tx('lot')
+        .select('code')
+        .union([tx('plan_step').select('lot_code as code')])
+        .as('c'),
+    )
+    .where('code', 'like', `${prefix}-%`)
+    .select('code');
   const numbers = rows.map((r) => Number(/-(\d+)/.exec(r.code)?.[1] ?? 0));
   return freePlanCode(tx, `${prefix}-${Math.max(0, ...numbers) + 1}`);
 }

@@ -27,27 +27,55 @@ export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: Live
   const grades = liveGrades(facts.products, fish.speciesCode);
   const at = grades.findIndex((g) => g.product.code === sale.productCode);
   if (at < 0) throw new RuleBroken('productCode', 'Choose a grade that these fish are sold as.');
-  if (sale.count > fish.count) throw new RuleBroken('count', `${fish.lotCode} has ${fish.count} fish there; ${sale.count} is more than that.`);
+  if (sale.count > fish.count)
+    throw new RuleBroken('count', `${fish.lotCode} has ${fish.count} fish there; ${sale.count} is more than that.`);
   const apart = facts.quarantine.find((q) => q.lotCode === fish.lotCode && q.placeId === fish.placeId && !q.clearedOn);
-  if (apart) throw new RuleBroken('form', `${fish.lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared: nothing is sold out of it.`);
+  if (apart)
+    throw new RuleBroken(
+      'form',
+      `${fish.lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared: nothing is sold out of it.`,
+    );
   const meanG = sale.massG / sale.count;
   const usualG = gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
-  if (meanG < usualG / 25 || meanG > usualG * 25) throw new RuleBroken('massG', `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`);
+  if (meanG < usualG / 25 || meanG > usualG * 25)
+    throw new RuleBroken(
+      'massG',
+      `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
+    );
   const species = facts.species.find((s) => s.code === fish.speciesCode)!;
   const expected = countsByGrade(fish.bins, fish.referenceG, fish.count, grades, species)[at]!;
-  const questions = [...liveSaleQuestions(sale, grades[at]!, expected, species), ...(await healthQuestions(tx, facts, sale.lotCode, fish.lotId))];
+  const questions = [
+    ...liveSaleQuestions(sale, grades[at]!, expected, species),
+    ...(await healthQuestions(tx, facts, sale.lotCode, fish.lotId)),
+  ];
   if (questions.length > 0 && !sale.confirmed) throw new RuleBroken('confirm', questions.join('\n'));
-  return holdLive(tx, entry, { lotId: fish.lotId, lotCode: fish.lotCode, placeId: fish.placeId, product: grades[at]!.product, count: sale.count, massG: sale.massG });
-} // prettier-ignore
+  return holdLive(tx, entry, {
+    lotId: fish.lotId,
+    lotCode: fish.lotCode,
+    placeId: fish.placeId,
+    product: grades[at]!.product,
+    count: sale.count,
+    massG: sale.massG,
+  });
+}
 
 async function healthQuestions(tx: Tx, facts: FarmFacts, lotCode: string, lotId: string): Promise<string[]> {
   const treated = facts.treatments.find((t) => t.lotCode === lotCode);
-  const seen = await standingHusbandry(tx).where({ lot_id: lotId, kind: 'observe' }).orderBy('recorded_at', 'desc').first('state', 'farm_day');
+  const seen = await standingHusbandry(tx)
+    .where({ lot_id: lotId, kind: 'observe' })
+    .orderBy('recorded_at', 'desc')
+    .first('state', 'farm_day');
   return [
-    ...(treated ? [`${lotCode} was treated with ${treated.product}, until ${shortDay(treated.until)}: the buyer has to know. Sell them all the same?`] : []),
-    ...(seen?.state === 'ill' ? [`${lotCode} was ill when last observed on ${shortDay(seen.farm_day)}. Sell them all the same?`] : []),
+    ...(treated
+      ? [
+          `${lotCode} was treated with ${treated.product}, until ${shortDay(treated.until)}: the buyer has to know. Sell them all the same?`,
+        ]
+      : []),
+    ...(seen?.state === 'ill'
+      ? [`${lotCode} was ill when last observed on ${shortDay(seen.farm_day)}. Sell them all the same?`]
+      : []),
   ];
-} // prettier-ignore
+}
 
 export interface HeldLive {
   lotId: string;
@@ -63,14 +91,30 @@ export interface HeldLive {
 export async function holdLive(tx: Tx, entry: Entry, held: HeldLive): Promise<string> {
   const packed = await placeByCode(tx, OUTSIDE.packed);
   await recordMovement(tx, entry, {
-    lotId: held.lotId, fromPlaceId: held.placeId, toPlaceId: packed, count: held.count, massG: held.massG, reason: 'harvest', stepId: held.stepId,
-  }); // prettier-ignore
+    lotId: held.lotId,
+    fromPlaceId: held.placeId,
+    toPlaceId: packed,
+    count: held.count,
+    massG: held.massG,
+    reason: 'harvest',
+    stepId: held.stepId,
+  });
   const code = await freeLotCode(tx, `LF-${held.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
   const lotId = await createLot(tx, entry.farmId, {
-    code, kind: 'live_fish', keeps: 'count', beganOn: entry.farmDay, productCode: held.product.code, fromLotIds: [held.lotId],
-  }); // prettier-ignore
+    code,
+    kind: 'live_fish',
+    keeps: 'count',
+    beganOn: entry.farmDay,
+    productCode: held.product.code,
+    fromLotIds: [held.lotId],
+  });
   const [made, live] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.live)];
-  await recordMovement(tx, entry, { lotId, fromPlaceId: made, toPlaceId: live, count: held.count, reason: 'make', stepId: held.stepId }, ':hold'); // prettier-ignore
+  await recordMovement(
+    tx,
+    entry,
+    { lotId, fromPlaceId: made, toPlaceId: live, count: held.count, reason: 'make', stepId: held.stepId },
+    ':hold',
+  );
   return code;
 }
 

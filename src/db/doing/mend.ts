@@ -51,6 +51,8 @@ async function defaultsAgain(
   const row = await tx(table).where({ code }).first('params');
   if (!row) throw new RuleBroken('form', 'That is not in the library of this farm.');
   const standard = defaults.find((d) => d.code === code) ?? { ...defaults[0]!, code, name: row.params?.name ?? code };
-  await tx(table).where({ code }).update({ params: JSON.stringify(standard), ...(table === 'species' ? { version: tx.raw('version + 1') } : {}) }); // prettier-ignore
+  await tx(table)
+    .where({ code })
+    .update({ params: JSON.stringify(standard), ...(table === 'species' ? { version: tx.raw('version + 1') } : {}) });
   return 'Its numbers are the planning defaults again.';
 }

@@ -5,29 +5,44 @@ import { stepsOfLot, type StoredStep } from '../plan';
 /** Open groups of a lot that take fish from a place, each with its harvest or first step, in order of day. Groups already begun stay. */
 async function openGroupsFrom(tx: Tx, lotCode: string, placeId: string) {
   const groups = new Map<string, StoredStep[]>();
-  for (const step of await stepsOfLot(tx, lotCode)) groups.set(step.groupId, [...(groups.get(step.groupId) ?? []), step]);
+  for (const step of await stepsOfLot(tx, lotCode))
+    groups.set(step.groupId, [...(groups.get(step.groupId) ?? []), step]);
   return [...groups.values()]
     .filter((steps) => steps.every((s) => s.state === 'planned') && steps.some((s) => s.fromPlaceId === placeId))
     .map((steps) => ({ steps, lead: steps.find((s) => s.kind === 'harvest') ?? steps[0]! }))
     .sort((a, b) => (a.lead.day < b.lead.day ? -1 : 1));
-} // prettier-ignore
+}
 
-async function turnTo(tx: Tx, steps: readonly PlanStep[], fromPlaceId: string, to: { lotCode?: string; placeId: string }): Promise<void> {
+async function turnTo(
+  tx: Tx,
+  steps: readonly PlanStep[],
+  fromPlaceId: string,
+  to: { lotCode?: string; placeId: string },
+): Promise<void> {
   for (const s of steps) {
-    await tx('plan_step').where({ id: s.id, state: 'planned' }).update({
-      ...(to.lotCode ? { lot_code: to.lotCode } : {}),
-      ...(s.fromPlaceId === fromPlaceId ? { from_place_id: to.placeId } : {}),
-      version: tx.raw('version + 1'),
-    });
+    await tx('plan_step')
+      .where({ id: s.id, state: 'planned' })
+      .update({
+        ...(to.lotCode ? { lot_code: to.lotCode } : {}),
+        ...(s.fromPlaceId === fromPlaceId ? { from_place_id: to.placeId } : {}),
+        version: tx.raw('version + 1'),
+      });
   }
-} // prettier-ignore
+}
 
 /** All fish of a lot went from one tank to another: what is planned from the old one is planned from the new. @returns how many groups */
-export async function planFollowsMove(tx: Tx, lotCode: string, fromPlaceId: string, toPlaceId: string): Promise<number> {
-  const groups = (await openGroupsFrom(tx, lotCode, fromPlaceId)).filter((g) => !g.steps.some((s) => s.toPlaceId === toPlaceId && s.kind === 'move'));
+export async function planFollowsMove(
+  tx: Tx,
+  lotCode: string,
+  fromPlaceId: string,
+  toPlaceId: string,
+): Promise<number> {
+  const groups = (await openGroupsFrom(tx, lotCode, fromPlaceId)).filter(
+    (g) => !g.steps.some((s) => s.toPlaceId === toPlaceId && s.kind === 'move'),
+  );
   for (const g of groups) await turnTo(tx, g.steps, fromPlaceId, { placeId: toPlaceId });
   return groups.length;
-} // prettier-ignore
+}
 
 export interface GradedPlan {
   lotCode: string;
@@ -50,7 +65,8 @@ export async function planFollowsGrading(tx: Tx, wish: GradedPlan): Promise<{ la
   const groups = await openGroupsFrom(tx, wish.lotCode, wish.fromPlaceId);
   let [given, large, small] = [0, 0, 0];
   for (const { steps, lead } of groups) {
-    const fits = wish.follow === 'large' && lead.kind === 'harvest' && given + lead.count <= wish.large.count * A_FEW_MORE;
+    const fits =
+      wish.follow === 'large' && lead.kind === 'harvest' && given + lead.count <= wish.large.count * A_FEW_MORE;
     if (fits) {
       given += lead.count;
       large += 1;
@@ -58,7 +74,8 @@ export async function planFollowsGrading(tx: Tx, wish: GradedPlan): Promise<{ la
       continue;
     }
     if (lead.kind === 'harvest') small += 1;
-    if (wish.smallPlaceId !== wish.fromPlaceId) await turnTo(tx, steps, wish.fromPlaceId, { placeId: wish.smallPlaceId });
+    if (wish.smallPlaceId !== wish.fromPlaceId)
+      await turnTo(tx, steps, wish.fromPlaceId, { placeId: wish.smallPlaceId });
   }
   return { large, small };
-} // prettier-ignore
+}

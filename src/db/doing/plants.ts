@@ -36,8 +36,13 @@ export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; coun
     owed -= count;
   }
   const lotId = await createLot(tx, entry.farmId, {
-    code: step.lotCode, kind: 'planting', keeps: 'count', beganOn: entry.farmDay, cropCode: step.cropCode, fromLotIds: used.map((u) => u.lotId),
-  }); // prettier-ignore
+    code: step.lotCode,
+    kind: 'planting',
+    keeps: 'count',
+    beganOn: entry.farmDay,
+    cropCode: step.cropCode,
+    fromLotIds: used.map((u) => u.lotId),
+  });
   const made = await placeByCode(tx, OUTSIDE.made);
   for (const [i, { lotId: seedLot, count }] of used.entries()) {
     await recordMovement(
@@ -154,8 +159,13 @@ export async function pickPlants(
   }
   const code = await freeLotCode(tx, `PP-${lot.code}`);
   const packed = await createLot(tx, entry.farmId, {
-    code, kind: 'packed_produce', keeps: product.unit === 'kg' ? 'mass' : 'count', beganOn: entry.farmDay, productCode: product.code, fromLotIds: [lot.id],
-  }); // prettier-ignore
+    code,
+    kind: 'packed_produce',
+    keeps: product.unit === 'kg' ? 'mass' : 'count',
+    beganOn: entry.farmDay,
+    productCode: product.code,
+    fromLotIds: [lot.id],
+  });
   const amount = product.unit === 'kg' ? { massG: picked.quantity } : { count: picked.quantity };
   const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
   const packing = await recordMovement(

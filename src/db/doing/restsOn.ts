@@ -7,8 +7,14 @@ import type { PlanStep } from '../../core/plan/types';
 import type { Found } from './takeBack';
 
 const REASON_WORDS: Record<string, string> = {
-  move: 'were moved', dead: 'died', harvest: 'were harvested', purge: 'went to purge', grade: 'were graded', merge: 'were put together', receive: 'arrived',
-}; // prettier-ignore
+  move: 'were moved',
+  dead: 'died',
+  harvest: 'were harvested',
+  purge: 'went to purge',
+  grade: 'were graded',
+  merge: 'were put together',
+  receive: 'arrived',
+};
 
 interface Later {
   code: string;
@@ -18,20 +24,40 @@ interface Later {
 
 /** Refuses to take a regrouping back while something recorded or planned since rests on one of its lots. @throws {RuleBroken} naming the newest */
 export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
-  if (was.kind !== 'entry') throw new RuleBroken('form', 'That was recorded before regroupings could be taken back. Grade or merge again instead.');
+  if (was.kind !== 'entry')
+    throw new RuleBroken(
+      'form',
+      'That was recorded before regroupings could be taken back. Grade or merge again instead.',
+    );
   const key = was.entryKey;
-  const moved: { lot_id: string; recorded_at: Date; from_place: string }[] = await tx('movement as m').join('place as p', 'p.id', 'm.from_place_id')
-    .where('m.entry_key', 'like', `${key}:%`).whereIn('m.reason', ['grade', 'merge']).select('m.lot_id', 'm.recorded_at', 'p.code as from_place');
+  const moved: { lot_id: string; recorded_at: Date; from_place: string }[] = await tx('movement as m')
+    .join('place as p', 'p.id', 'm.from_place_id')
+    .where('m.entry_key', 'like', `${key}:%`)
+    .whereIn('m.reason', ['grade', 'merge'])
+    .select('m.lot_id', 'm.recorded_at', 'p.code as from_place');
   if (moved.length === 0) return;
   const lots = [...new Set(moved.map((m) => m.lot_id))];
   const later = await newestSince(tx, was, lots, moved[0]!.recorded_at);
-  if (later) throw new RuleBroken('form', `${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`);
+  if (later)
+    throw new RuleBroken(
+      'form',
+      `${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`,
+    );
   const made = moved.find((m) => m.from_place === 'MADE');
   const planned = made && (await plannedSince(tx, key, made.lot_id));
-  if (planned) throw new RuleBroken('form', `“${stepWords(planned.kind)}” of ${planned.lot_code} is planned for ${shortDay(planned.day)}. Take it out of the plan first.`);
-} // prettier-ignore
+  if (planned)
+    throw new RuleBroken(
+      'form',
+      `“${stepWords(planned.kind)}” of ${planned.lot_code} is planned for ${shortDay(planned.day)}. Take it out of the plan first.`,
+    );
+}
 
-async function newestSince(tx: Tx, { entryKey: key, farmDay }: Found, lots: string[], at: Date): Promise<Later | undefined> {
+async function newestSince(
+  tx: Tx,
+  { entryKey: key, farmDay }: Found,
+  lots: string[],
+  at: Date,
+): Promise<Later | undefined> {
   const { rows } = await tx.raw(
     `select l.code, x.day, x.what from (
        select m.lot_id, m.farm_day as day, m.reason as what, m.recorded_at from movement m where m.lot_id = any(:lots) and m.recorded_at >= :at and m.reason <> 'reverse' and m.entry_key not like :like
@@ -49,9 +75,15 @@ async function newestSince(tx: Tx, { entryKey: key, farmDay }: Found, lots: stri
   );
   const row = rows[0] as { code: string; day: Day; what: string } | undefined;
   if (!row) return undefined;
-  const words: Record<string, string> = { ...REASON_WORDS, feed: 'was fed', sample: 'was weighed', event: 'was noted about', stop: 'had its feed stopped' };
+  const words: Record<string, string> = {
+    ...REASON_WORDS,
+    feed: 'was fed',
+    sample: 'was weighed',
+    event: 'was noted about',
+    stop: 'had its feed stopped',
+  };
   return { ...row, what: words[row.what] ?? 'was recorded' };
-} // prettier-ignore
+}
 
 /** A step of the new lot that was not its parent's before. */
 async function plannedSince(tx: Tx, key: string, lotId: string) {
@@ -69,12 +101,17 @@ type Restored = Partial<Record<(typeof RESTORED)[number], unknown>>;
 
 /** Gives steps of the plan that an entry turned to other fish, tanks or days what they had before; what was changed since stays. */
 export async function restorePlan(tx: Tx, key: string): Promise<void> {
-  const events: { step_id: string; was: Restored; became: Restored }[] = await tx('plan_event').where({ entry_key: key }).orderBy('id', 'desc').select('step_id', 'was', 'became');
+  const events: { step_id: string; was: Restored; became: Restored }[] = await tx('plan_event')
+    .where({ entry_key: key })
+    .orderBy('id', 'desc')
+    .select('step_id', 'was', 'became');
   for (const { step_id, was, became } of events) {
     const step = await tx('plan_step').where({ id: step_id, state: 'planned' }).first();
     if (!step) continue;
     const same = RESTORED.filter((field) => field in was && String(step[field]) === String(became[field]));
     if (same.length === 0) continue;
-    await tx('plan_step').where({ id: step_id }).update({ ...Object.fromEntries(same.map((f) => [f, was[f]])), version: tx.raw('version + 1') });
+    await tx('plan_step')
+      .where({ id: step_id })
+      .update({ ...Object.fromEntries(same.map((f) => [f, was[f]])), version: tx.raw('version + 1') });
   }
-} // prettier-ignore
+}

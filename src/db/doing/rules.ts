@@ -17,10 +17,16 @@ export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
   const changed = await tx('fish_rule')
     .where({ species_code: rule.speciesCode, version: rule.version })
     .update({
-      ration: rule.ration, ration_table: JSON.stringify(rule.table.map((r) => ({ ...r }))), feeder_times: rule.feederTimes, farm_grown_share: rule.farmGrownShare,
-      feed_minor_per_kg: rule.feedMinorPerKg, fingerling_minor: rule.fingerlingMinor, lead_days: rule.leadDays,
-      quarantine_days: rule.quarantineDays, version: rule.version + 1,
-    }); // prettier-ignore
+      ration: rule.ration,
+      ration_table: JSON.stringify(rule.table.map((r) => ({ ...r }))),
+      feeder_times: rule.feederTimes,
+      farm_grown_share: rule.farmGrownShare,
+      feed_minor_per_kg: rule.feedMinorPerKg,
+      fingerling_minor: rule.fingerlingMinor,
+      lead_days: rule.leadDays,
+      quarantine_days: rule.quarantineDays,
+      version: rule.version + 1,
+    });
   if (changed === 0) throw new RuleBroken('form', STALE);
 }
 
@@ -34,12 +40,23 @@ export async function receiveFeed(
   if (!prefix) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
   const code = await freeLotCode(tx, `FEED-${prefix}-${got.code.trim().toUpperCase()}`);
   const lotId = await createLot(tx, entry.farmId, {
-    code, kind: 'feed', keeps: 'mass', beganOn: entry.farmDay, supplier: got.supplier, costMinor: got.costMinor,
-  }); // prettier-ignore
+    code,
+    kind: 'feed',
+    keeps: 'mass',
+    beganOn: entry.farmDay,
+    supplier: got.supplier,
+    costMinor: got.costMinor,
+  });
   const [supplier, store] = [await placeByCode(tx, OUTSIDE.supplier), await placeByCode(tx, OUTSIDE.feedStore)];
-  await recordMovement(tx, entry, { lotId, fromPlaceId: supplier, toPlaceId: store, massG: got.massG, reason: 'receive' });
+  await recordMovement(tx, entry, {
+    lotId,
+    fromPlaceId: supplier,
+    toPlaceId: store,
+    massG: got.massG,
+    reason: 'receive',
+  });
   return code;
-} // prettier-ignore
+}
 
 /** What aerates and filters a loop, as its rating plates say; what heats and cools it stays as it was. */
 export async function saveLifeSupport(
@@ -58,10 +75,28 @@ export async function saveLifeSupport(
 
 /** Numbers of the library that a farm may set for itself; pairs and triples by their position. */
 export const EDITABLE = [
-  'tempMinC', 'tempOptC', 'tempMaxC', 'growthG13PerDay', 'sizeCv', 'lengthWeightA', 'lengthWeightB', 'fcr.0', 'fcr.1', 'fcr.2',
-  'fcrBreaksG.0', 'fcrBreaksG.1', 'proteinFraction', 'densityMaxKgM3', 'doMinMgL', 'doCriticalMgL', 'respirationMgKgH', 'ammoniaMaxMgL',
-  'purgeDays', 'marketG.0', 'marketG.1',
-] as const; // prettier-ignore
+  'tempMinC',
+  'tempOptC',
+  'tempMaxC',
+  'growthG13PerDay',
+  'sizeCv',
+  'lengthWeightA',
+  'lengthWeightB',
+  'fcr.0',
+  'fcr.1',
+  'fcr.2',
+  'fcrBreaksG.0',
+  'fcrBreaksG.1',
+  'proteinFraction',
+  'densityMaxKgM3',
+  'doMinMgL',
+  'doCriticalMgL',
+  'respirationMgKgH',
+  'ammoniaMaxMgL',
+  'purgeDays',
+  'marketG.0',
+  'marketG.1',
+] as const;
 
 /** Changes numbers of the farm's own copy of a species, or takes it over from the planning defaults first. */
 export async function saveSpecies(
@@ -82,20 +117,26 @@ export async function saveSpecies(
   }
   checkSpecies(species as unknown as Species);
   species.basis = 'Set by this farm';
-  if (row) await tx('species').where({ code: change.code }).update({ params: JSON.stringify(species), version: row.version + 1 });
+  if (row)
+    await tx('species')
+      .where({ code: change.code })
+      .update({ params: JSON.stringify(species), version: row.version + 1 });
   else {
     await tx('species').insert({ farm_id: farmId, code: change.code, params: JSON.stringify(species) });
     await tx('fish_rule').insert({ farm_id: farmId, species_code: change.code });
   }
-} // prettier-ignore
+}
 
 function checkSpecies(s: Species) {
   if (!(s.tempMinC < s.tempOptC && s.tempOptC < s.tempMaxC)) {
     throw new RuleBroken('tempOptC', 'The best temperature lies between the lowest and the highest.');
   }
-  if (s.marketG && s.marketG[0] > s.marketG[1]) throw new RuleBroken('marketG.0', 'The smallest market size is above the largest.'); // prettier-ignore
-  if (s.growthG13PerDay <= 0 || s.growthG13PerDay > 0.2) throw new RuleBroken('growthG13PerDay', 'Growth is over 0 and at most 0.2 g^⅓ a day.'); // prettier-ignore
+  if (s.marketG && s.marketG[0] > s.marketG[1])
+    throw new RuleBroken('marketG.0', 'The smallest market size is above the largest.');
+  if (s.growthG13PerDay <= 0 || s.growthG13PerDay > 0.2)
+    throw new RuleBroken('growthG13PerDay', 'Growth is over 0 and at most 0.2 g^⅓ a day.');
   if (s.sizeCv > 0.8) throw new RuleBroken('sizeCv', 'A spread is a share: at most 0.8.');
-  if (s.proteinFraction < 0.1 || s.proteinFraction > 0.7) throw new RuleBroken('proteinFraction', 'Protein is a share between 0.1 and 0.7.'); // prettier-ignore
+  if (s.proteinFraction < 0.1 || s.proteinFraction > 0.7)
+    throw new RuleBroken('proteinFraction', 'Protein is a share between 0.1 and 0.7.');
   if (s.fcr.some((x) => x < 0.5 || x > 5)) throw new RuleBroken('fcr.0', 'Feed conversion lies between 0.5 and 5.');
 }

@@ -15,9 +15,15 @@ export const CAN_BE_TAKEN_BACK: ReadonlySet<string> = new Set(['dead', 'move', '
 
 /** Which act a record is of, when it was made before acts were entries. */
 const ACT_OF_REASON: Record<string, string> = {
-  dead: 'fish.dead', move: 'fish.move', feed: 'fish.feed', receive: 'fish.receive', purge: 'purge.transfer', harvest: 'fish.harvest', grade: 'fish.grade',
+  dead: 'fish.dead',
+  move: 'fish.move',
+  feed: 'fish.feed',
+  receive: 'fish.receive',
+  purge: 'purge.transfer',
+  harvest: 'fish.harvest',
+  grade: 'fish.grade',
   merge: 'fish.merge',
-}; // prettier-ignore
+};
 
 interface Who {
   role: Role;
@@ -51,14 +57,29 @@ export async function findRecorded(tx: Tx, { recordedKey, kind, id }: TakeBackWi
   if (!kind || !id) throw new RuleBroken('form', 'Say what is to be taken back.');
   const row = await tx(TABLES[kind]).where({ id }).first();
   if (!row || row.withdrawn === true || (kind === 'event' && row.corrects_id))
-    throw new RuleBroken('form', kind === 'sample' ? 'That sample is not on this farm.' : 'That record is not on this farm.');
-  if (row.reason === 'reverse') throw new RuleBroken('form', 'That is itself a taking back. Record anew what is right.');
+    throw new RuleBroken(
+      'form',
+      kind === 'sample' ? 'That sample is not on this farm.' : 'That record is not on this farm.',
+    );
+  if (row.reason === 'reverse')
+    throw new RuleBroken('form', 'That is itself a taking back. Record anew what is right.');
   const [, key] = UUID_PART.exec(row.entry_key) ?? [];
   const entry = key ? await entryByKey(tx, key) : null;
   if (entry) return { ...entry, kind: 'entry', id: entry.entryKey };
-  const command = kind === 'movement' ? (ACT_OF_REASON[row.reason] ?? '') : kind === 'sample' ? 'fish.weigh' : 'fish.note';
-  return { kind, id, entryKey: row.entry_key, command, personId: row.person_id, farmDay: row.farm_day, title: '', answer: null, takenBackBy: null };
-} // prettier-ignore
+  const command =
+    kind === 'movement' ? (ACT_OF_REASON[row.reason] ?? '') : kind === 'sample' ? 'fish.weigh' : 'fish.note';
+  return {
+    kind,
+    id,
+    entryKey: row.entry_key,
+    command,
+    personId: row.person_id,
+    farmDay: row.farm_day,
+    title: '',
+    answer: null,
+    takenBackBy: null,
+  };
+}
 
 /** What was undone: how many records, and how many pieces or fish by the reason they had been moved for. */
 export interface Undone {
@@ -112,16 +133,30 @@ async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
 /** A record from before acts were entries: by itself, a feeding with all the lots it came from. */
 async function undoOne(tx: Tx, entry: Entry, was: Found): Promise<Undone> {
   const none = { records: 0, counts: {} };
-  if (was.kind === 'sample') return { ...none, records: (await withdrawSample(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)) };
-  if (was.kind === 'event') return { ...none, records: (await withdrawEvents(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)) };
+  if (was.kind === 'sample')
+    return {
+      ...none,
+      records: (await withdrawSample(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)),
+    };
+  if (was.kind === 'event')
+    return {
+      ...none,
+      records: (await withdrawEvents(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)),
+    };
   const [key] = was.entryKey.split(':') as [string];
   const columns = ['id', 'reason', 'count'];
   const parts: MovementRow[] =
-    was.command === 'fish.feed' ? await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).select(columns) : [];
-  const undone = await reverseAll(tx, entry, parts.length > 0 ? parts : await tx('movement').where({ id: was.id }).select(columns));
+    was.command === 'fish.feed'
+      ? await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).select(columns)
+      : [];
+  const undone = await reverseAll(
+    tx,
+    entry,
+    parts.length > 0 ? parts : await tx('movement').where({ id: was.id }).select(columns),
+  );
   await openJobAgain(tx, key);
   return undone;
-} // prettier-ignore
+}
 
 async function withdrawEvents(tx: Tx, entry: Entry, key: string): Promise<number> {
   const events = await tx('husbandry_event as e')
@@ -131,9 +166,20 @@ async function withdrawEvents(tx: Tx, entry: Entry, key: string): Promise<number
   if (events.length === 0) return 0;
   await tx('husbandry_event').insert(
     events.map((was, i) => ({
-      farm_id: entry.farmId, id: randomUUID(), entry_key: `${entry.entryKey}:e${i}`, kind: was.kind, lot_id: was.lot_id, place_id: was.place_id, words: was.words,
-      state: was.state, until_day: was.until_day, farm_day: entry.farmDay, recorded_at: entry.at, person_id: entry.personId, corrects_id: was.id,
-    })), // prettier-ignore
+      farm_id: entry.farmId,
+      id: randomUUID(),
+      entry_key: `${entry.entryKey}:e${i}`,
+      kind: was.kind,
+      lot_id: was.lot_id,
+      place_id: was.place_id,
+      words: was.words,
+      state: was.state,
+      until_day: was.until_day,
+      farm_day: entry.farmDay,
+      recorded_at: entry.at,
+      person_id: entry.personId,
+      corrects_id: was.id,
+    })),
   );
   return events.length;
 }

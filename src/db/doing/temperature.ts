@@ -10,9 +10,16 @@ import { standingSettings } from '../temperature';
 export async function setTemperature(tx: Tx, entry: Entry, wish: Omit<WaterChange, 'change'>, part = 0): Promise<void> {
   if (!(await tx('loop').where({ id: wish.loopId }).first('id'))) throw new RuleBroken('loopId', 'Choose a loop.');
   await tx('loop_temperature').insert({
-    farm_id: entry.farmId, id: randomUUID(), entry_key: `${entry.entryKey}:${part}`, loop_id: wish.loopId, from_day: wish.from, until_day: wish.until,
-    temp_c: wish.tempC, person_id: entry.personId, recorded_at: entry.at,
-  }); // prettier-ignore
+    farm_id: entry.farmId,
+    id: randomUUID(),
+    entry_key: `${entry.entryKey}:${part}`,
+    loop_id: wish.loopId,
+    from_day: wish.from,
+    until_day: wish.until,
+    temp_c: wish.tempC,
+    person_id: entry.personId,
+    recorded_at: entry.at,
+  });
 }
 
 type Row = Record<'id' | 'loop_id' | 'from_day' | 'until_day' | 'temp_c', unknown>;
@@ -21,9 +28,17 @@ async function withdraw(tx: Tx, entry: Entry, rows: Row[]): Promise<number> {
   if (rows.length === 0) return 0;
   await tx('loop_temperature').insert(
     rows.map((r) => ({
-      farm_id: entry.farmId, id: randomUUID(), entry_key: `${entry.entryKey}:${r.id as string}`, loop_id: r.loop_id, from_day: r.from_day, until_day: r.until_day,
-      temp_c: r.temp_c, person_id: entry.personId, recorded_at: entry.at, corrects_id: r.id,
-    })), // prettier-ignore
+      farm_id: entry.farmId,
+      id: randomUUID(),
+      entry_key: `${entry.entryKey}:${r.id as string}`,
+      loop_id: r.loop_id,
+      from_day: r.from_day,
+      until_day: r.until_day,
+      temp_c: r.temp_c,
+      person_id: entry.personId,
+      recorded_at: entry.at,
+      corrects_id: r.id,
+    })),
   );
   return rows.length;
 }

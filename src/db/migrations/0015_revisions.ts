@@ -10,11 +10,31 @@ export const name = '0015_revisions';
 
 /** Which topic a table counts under; lots and movements go by the kind of lot. */
 const TOPICS: Record<string, string> = {
-  farm: 'farm', person: 'people', loop: 'places', place: 'places', loop_temperature: 'places', species: 'library', crop: 'library', product: 'library',
-  fish_rule: 'library', customer: 'customers', sales_order: 'market', order_line: 'market', order_event: 'market', sample: 'fish',
-  husbandry_event: 'keeping', feeding: 'feed', purge_check: 'purge', purge_batch: 'purge', plan_step: 'plan', draft: 'draft', reading: 'water',
-  task_done: 'tasks', chore: 'tasks', handover: 'handover',
-}; // prettier-ignore
+  farm: 'farm',
+  person: 'people',
+  loop: 'places',
+  place: 'places',
+  loop_temperature: 'places',
+  species: 'library',
+  crop: 'library',
+  product: 'library',
+  fish_rule: 'library',
+  customer: 'customers',
+  sales_order: 'market',
+  order_line: 'market',
+  order_event: 'market',
+  sample: 'fish',
+  husbandry_event: 'keeping',
+  feeding: 'feed',
+  purge_check: 'purge',
+  purge_batch: 'purge',
+  plan_step: 'plan',
+  draft: 'draft',
+  reading: 'water',
+  task_done: 'tasks',
+  chore: 'tasks',
+  handover: 'handover',
+};
 
 export async function up(db: Knex): Promise<void> {
   await db.raw(`

@@ -11,10 +11,24 @@ const DAYS = `between '2000-01-01' and '2100-12-31'`;
 const RANGES: [table: string, column: string, holds: string][] = [
   ...(
     [
-      ['lot', 'began_on'], ['movement', 'farm_day'], ['plan_step', 'day'], ['plan_step', 'done_on'], ['reading', 'farm_day'], ['sample', 'farm_day'],
-      ['purge_check', 'farm_day'], ['chore', 'starts_on'], ['task_done', 'farm_day'], ['task_done', 'job_day'], ['handover', 'farm_day'], ['sales_order', 'due_day'],
-      ['order_event', 'farm_day'], ['loop_temperature', 'from_day'], ['husbandry_event', 'farm_day'], ['husbandry_event', 'until_day'],
-      ['purge_batch', 'feed_stopped_on'], ['purge_batch', 'closed_on'],
+      ['lot', 'began_on'],
+      ['movement', 'farm_day'],
+      ['plan_step', 'day'],
+      ['plan_step', 'done_on'],
+      ['reading', 'farm_day'],
+      ['sample', 'farm_day'],
+      ['purge_check', 'farm_day'],
+      ['chore', 'starts_on'],
+      ['task_done', 'farm_day'],
+      ['task_done', 'job_day'],
+      ['handover', 'farm_day'],
+      ['sales_order', 'due_day'],
+      ['order_event', 'farm_day'],
+      ['loop_temperature', 'from_day'],
+      ['husbandry_event', 'farm_day'],
+      ['husbandry_event', 'until_day'],
+      ['purge_batch', 'feed_stopped_on'],
+      ['purge_batch', 'closed_on'],
     ] as const
   ).map(([table, column]): [string, string, string] => [table, column, `${column} ${DAYS}`]),
   ['lot', 'start_mean_g', 'start_mean_g <= 50000'],
@@ -62,7 +76,7 @@ const RANGES: [table: string, column: string, holds: string][] = [
   ['person', 'settings', 'length(settings::text) <= 4000'],
   ['species', 'params', `species_possible(params)`],
   ['crop', 'params', `crop_possible(params)`],
-]; // prettier-ignore
+];
 
 export async function up(db: Knex): Promise<void> {
   await db.raw(`

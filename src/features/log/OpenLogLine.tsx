@@ -50,13 +50,17 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
         }
         const question = outcome.fields.confirm?.[0];
         setAsked(question !== undefined);
-        setWrong(question ? `${question.replaceAll('\n', ' ')} Enter again: yes, record it.` : (Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.'));
+        setWrong(
+          question
+            ? `${question.replaceAll('\n', ' ')} Enter again: yes, record it.`
+            : (Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.'),
+        );
       } catch {
         setWrong('No connection: nothing was lost, press Enter again when it is back. It will not be recorded twice.');
       } finally {
         underWay.current = false;
       }
-    }); // prettier-ignore
+    });
 
   const undo = () =>
     start(async () => {

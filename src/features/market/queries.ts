@@ -135,10 +135,22 @@ function coldLots({ facts, units, today }: FarmView, packed: Awaited<ReturnType<
     if (!product || product.unit === 'fish') return [];
     const useBy = useByDay(lot.packedOn, product.shelfLifeDays);
     const { lotId, lotCode, quantity, packedOn } = lot;
-    return [{ lotId, lotCode, product: product.name, unit: product.unit, quantity, words: formatQuantity(quantity, product.unit, units), packedOn, useBy, past: useBy < today }];
+    return [
+      {
+        lotId,
+        lotCode,
+        product: product.name,
+        unit: product.unit,
+        quantity,
+        words: formatQuantity(quantity, product.unit, units),
+        packedOn,
+        useBy,
+        past: useBy < today,
+      },
+    ];
   });
   return lots.sort((a, b) => (a.useBy < b.useBy ? -1 : 1));
-} // prettier-ignore
+}
 
 export interface OrderPage extends DayView {
   order: Order;
@@ -182,15 +194,17 @@ function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
   const table = promiseTable(forecast, facts.products, facts.promises, ORDER_WEEKS);
   return Object.fromEntries(
     table.flatMap(({ product, weeks }) =>
-      weeks.flatMap((w) => w.shortLines.filter((l) => l.orderId === orderId)).map((l) => [
-        l.lineId,
-        product.cropCode
-          ? { quantity: l.quantity, mendAt: '/beds', mendWords: 'See which sowing would give it' }
-          : { quantity: l.quantity, mendAt: '/season', mendWords: 'See which harvest could slide' },
-      ]),
+      weeks
+        .flatMap((w) => w.shortLines.filter((l) => l.orderId === orderId))
+        .map((l) => [
+          l.lineId,
+          product.cropCode
+            ? { quantity: l.quantity, mendAt: '/beds', mendWords: 'See which sowing would give it' }
+            : { quantity: l.quantity, mendAt: '/season', mendWords: 'See which harvest could slide' },
+        ]),
     ),
   );
-} // prettier-ignore
+}
 
 export interface NewOrderPage extends DayView {
   customers: { id: string; name: string; channel: string }[];

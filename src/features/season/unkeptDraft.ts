@@ -27,15 +27,21 @@ export function rememberDraft(personId: string, draft: UnkeptDraft, opened: Name
 }
 
 /** The draft as it was, less what the plan does not have any more. Null: none, or of another draft than the one that is open. */
-export function rememberedDraft(personId: string, opened: NamedDraft | null, handles: readonly { groupId: string }[]): UnkeptDraft | null {
+export function rememberedDraft(
+  personId: string,
+  opened: NamedDraft | null,
+  handles: readonly { groupId: string }[],
+): UnkeptDraft | null {
   const added = opened?.changes.flatMap((c) => (c.change === 'add' ? c.steps.map((s) => s.groupId) : [])) ?? [];
   const groups = new Set([...handles.map((h) => h.groupId), ...added]);
   try {
     const draft = JSON.parse(localStorage.getItem(keyOf(personId)) ?? 'null') as UnkeptDraft | null;
     if (!draft || (draft.draftId ?? null) !== (opened?.id ?? null)) return null;
-    const changes = (draft.changes ?? []).filter((c) => c.change === 'shift' && groups.has(c.groupId) && Number.isInteger(c.days));
+    const changes = (draft.changes ?? []).filter(
+      (c) => c.change === 'shift' && groups.has(c.groupId) && Number.isInteger(c.days),
+    );
     return changes.length > 0 ? { changes, name: String(draft.name ?? ''), draftId: draft.draftId ?? null } : null;
   } catch {
     return null;
   }
-} // prettier-ignore
+}

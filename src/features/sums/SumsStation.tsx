@@ -20,7 +20,9 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
     <Stack>
       <PageHead as="header">
         <h1>Sums</h1>
-        <Text as="p" quiet>Each calculation the app makes, with your own numbers and its working shown.</Text>
+        <Text as="p" quiet>
+          Each calculation the app makes, with your own numbers and its working shown.
+        </Text>
       </PageHead>
       <Autocomplete
         options={SUMS}
@@ -32,12 +34,18 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
         disableClearable
         selectOnFocus
         onChange={(_, s) => router.replace(`/sums?sum=${s.name}`, { scroll: false })}
-        renderInput={(params) => <TextField {...params} label={`Calculation, one of ${SUMS.length}`} helperText="Type a word of it: ammonia, seeds, salt …" />}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label={`Calculation, one of ${SUMS.length}`}
+            helperText="Type a word of it: ammonia, seeds, salt …"
+          />
+        )}
       />
       <OneSum key={current.name} sum={current} units={units} />
     </Stack>
   );
-} // prettier-ignore
+}
 
 const saysWord = (s: Sum, word: string) =>
   `${s.title} ${s.formula} ${s.name} ${s.group}`.toLowerCase().includes(word.trim().toLowerCase());
@@ -53,9 +61,12 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
       setResult(null);
       const field = sum.inputs.find((f) => f.name === error.field);
       const outside = field && !isChoice(field) && error.message.includes('must be between');
-      return { ok: false, fields: { [field?.name ?? 'form']: [outside ? `Outside ${sayRange(field, units)}.` : error.message] } };
+      return {
+        ok: false,
+        fields: { [field?.name ?? 'form']: [outside ? `Outside ${sayRange(field, units)}.` : error.message] },
+      };
     }
-  }; // prettier-ignore
+  };
   return (
     <Sheet data-testid="sum">
       <SheetHead>
@@ -114,10 +125,27 @@ function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
     if (isChoice(f)) return { name: f.name, label: f.words, kind: 'select', options: choicesOf(f), start: f.start };
     const label = f.quantity || !f.unit ? f.words : `${f.words}, ${f.unit}`;
     const help = sayRange(f, units) + (f.many ? ', with spaces between' : '');
-    if (f.many) return { name: f.name, label, kind: 'weights', rows: 1, quantity: f.quantity, start: [...(f.start as readonly number[])], help };
-    return { name: f.name, label, kind: f.quantity ? 'quantity' : 'number', quantity: f.quantity, start: f.start as number, half: label.length <= WORDS_IN_HALF, help };
+    if (f.many)
+      return {
+        name: f.name,
+        label,
+        kind: 'weights',
+        rows: 1,
+        quantity: f.quantity,
+        start: [...(f.start as readonly number[])],
+        help,
+      };
+    return {
+      name: f.name,
+      label,
+      kind: f.quantity ? 'quantity' : 'number',
+      quantity: f.quantity,
+      start: f.start as number,
+      half: label.length <= WORDS_IN_HALF,
+      help,
+    };
   });
-} // prettier-ignore
+}
 
 function sayRange({ range, quantity, unit }: SumInput, units: UnitChoice): string {
   const shown = range.map((v) => plain(quantity ? toShown(quantity, v, units) : v));
@@ -131,6 +159,7 @@ const plain = (value: number) => formatNumber(value, Math.abs(value) >= 10 || Nu
 
 function sayResult({ result }: Sum, value: number, units: UnitChoice): string {
   const { quantity, digits, unit } = result;
-  if (quantity) return `${formatNumber(toShown(quantity, value, units), quantity === 'mass' ? 2 : 1)} ${unitName(quantity, units)}`; // prettier-ignore
+  if (quantity)
+    return `${formatNumber(toShown(quantity, value, units), quantity === 'mass' ? 2 : 1)} ${unitName(quantity, units)}`;
   return `${formatNumber(value, digits)}${unit ? ` ${unit}` : ''}`;
 }

@@ -30,7 +30,10 @@ export interface Layout {
 }
 
 type PartProps<T extends ElementType> = TextLook &
-  Layout & { as?: T; className?: string | undefined; children?: ReactNode } & Omit<ComponentProps<T>, keyof TextLook | keyof Layout | 'as' | 'className' | 'children'>; // prettier-ignore
+  Layout & { as?: T; className?: string | undefined; children?: ReactNode } & Omit<
+    ComponentProps<T>,
+    keyof TextLook | keyof Layout | 'as' | 'className' | 'children'
+  >;
 
 const LOOKS = ['small', 'quiet', 'mono', 'strong', 'right', 'nowrap', 'end', 'stack', 'columns', 'buttons'] as const;
 

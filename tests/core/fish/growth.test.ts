@@ -97,7 +97,10 @@ describe('feed', () => {
   });
 
   test('the table school: 2 % of 100 fish of 200 g at four fifths of the best temperature is 320 g', () => {
-    const table = [{ uptoG: 100, percentPerDay: 3 }, { uptoG: 300, percentPerDay: 2 }]; // prettier-ignore
+    const table = [
+      { uptoG: 100, percentPerDay: 3 },
+      { uptoG: 300, percentPerDay: 2 },
+    ];
     expect(feedByTableG(100, 200, 0.8, table)).toBeCloseTo(320, 6);
     expect(feedByTableG(100, 900, 0.8, table)).toBeCloseTo(1440, 6);
   });

@@ -22,8 +22,17 @@ import { aFarm, aStep } from '../farm';
 const koi = SPECIES_DEFAULTS.find((s) => s.code === 'koi')!;
 
 function grade(code: string, from: number, to: number): ProductFact {
-  return { code, name: code, unit: 'fish', speciesCode: 'koi', cropCode: null, liveCm: [from, to], shelfLifeDays: 10, priceMinor: 900 };
-} // prettier-ignore
+  return {
+    code,
+    name: code,
+    unit: 'fish',
+    speciesCode: 'koi',
+    cropCode: null,
+    liveCm: [from, to],
+    shelfLifeDays: 10,
+    priceMinor: 900,
+  };
+}
 
 const products = [grade('large', 18, 26), grade('small', 10, 14), grade('middle', 14, 18)];
 const grades = liveGrades([...products, ...aFarm().products], 'koi');
@@ -70,31 +79,78 @@ describe('size grades of fish sold alive', () => {
     const middle = grades[1]!;
     const good = { count: 10, massG: 10 * weightFromLengthG(16, koi) };
     expect(liveSaleQuestions(good, middle, 12, koi)).toEqual([]);
-    expect(liveSaleQuestions({ ...good, massG: good.massG * 3 }, middle, 12, koi).join()).toMatch(/about 2\d cm long; middle is 14 to 18 cm/);
-    expect(liveSaleQuestions({ count: 40, massG: good.massG * 4 }, middle, 12, koi).join()).toMatch(/about 12 of them are of this grade; 40 were taken/);
-  }); // prettier-ignore
+    expect(liveSaleQuestions({ ...good, massG: good.massG * 3 }, middle, 12, koi).join()).toMatch(
+      /about 2\d cm long; middle is 14 to 18 cm/,
+    );
+    expect(liveSaleQuestions({ count: 40, massG: good.massG * 4 }, middle, 12, koi).join()).toMatch(
+      /about 12 of them are of this grade; 40 were taken/,
+    );
+  });
 
   test('a planned live sale is supply of the grade they will be by then, in fish', () => {
     const farm = aFarm();
     const tank = farm.places.find((p) => p.id === 'k1')!;
-    const fish = { ...farm.fish[0]!, lotCode: 'KOI-1', speciesCode: 'koi', count: 60, referenceG: weightFromLengthG(13, koi), bins: freshSpread(koi.sizeCv), pace: 1 };
+    const fish = {
+      ...farm.fish[0]!,
+      lotCode: 'KOI-1',
+      speciesCode: 'koi',
+      count: 60,
+      referenceG: weightFromLengthG(13, koi),
+      bins: freshSpread(koi.sizeCv),
+      pace: 1,
+    };
     const loops = farm.loops.map((l) => ({ ...l, plannedWaterTempC: Array(12).fill(24) }));
-    const sell = (day: string) => aStep({ kind: 'harvest', lotCode: 'KOI-1', speciesCode: 'koi', fromPlaceId: tank.id, toPlaceId: null, count: 20, day });
+    const sell = (day: string) =>
+      aStep({
+        kind: 'harvest',
+        lotCode: 'KOI-1',
+        speciesCode: 'koi',
+        fromPlaceId: tank.id,
+        toPlaceId: null,
+        count: 20,
+        day,
+      });
     const supply = (day: string) => {
-      const facts = { ...farm, loops, fish: [fish], species: [...farm.species, koi], products: [...farm.products, ...products] };
+      const facts = {
+        ...farm,
+        loops,
+        fish: [fish],
+        species: [...farm.species, koi],
+        products: [...farm.products, ...products],
+      };
       return forecastFarm(facts, [sell(day)], { ...DEFAULT_SETTINGS, dailyMortality: 0 }).supply;
     };
     expect(supply('2026-06-12')).toMatchObject([{ productCode: 'middle', quantity: 20 }]);
     expect(supply('2026-10-20')).toMatchObject([{ productCode: 'large', quantity: 20 }]);
-  }); // prettier-ignore
+  });
 
   describe('a netting planned of one grade', () => {
     const farm = aFarm();
     const species = [...farm.species, koi];
-    const fish = { ...farm.fish[0]!, lotCode: 'KOI-1', speciesCode: 'koi', placeId: 'k1', count: 100, referenceG: weightFromLengthG(15, koi), bins: freshSpread(0.5), pace: 1 };
+    const fish = {
+      ...farm.fish[0]!,
+      lotCode: 'KOI-1',
+      speciesCode: 'koi',
+      placeId: 'k1',
+      count: 100,
+      referenceG: weightFromLengthG(15, koi),
+      bins: freshSpread(0.5),
+      pace: 1,
+    };
     const facts = { ...farm, fish: [fish], species, products: [...farm.products, ...products] };
-    const net = (count: number, cm: number) => aStep({ kind: 'harvest', lotCode: 'KOI-1', speciesCode: 'koi', fromPlaceId: 'k1', toPlaceId: null, count, detail: { gradeCm: cm }, day: facts.today });
-    const run = (steps: ReturnType<typeof net>[]) => forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, dailyMortality: 0 });
+    const net = (count: number, cm: number) =>
+      aStep({
+        kind: 'harvest',
+        lotCode: 'KOI-1',
+        speciesCode: 'koi',
+        fromPlaceId: 'k1',
+        toPlaceId: null,
+        count,
+        detail: { gradeCm: cm },
+        day: facts.today,
+      });
+    const run = (steps: ReturnType<typeof net>[]) =>
+      forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, dailyMortality: 0 });
     const swim = (forecast: ReturnType<typeof run>, at = 0) => products.map((p) => forecast.swimming.get(p.code)![at]!);
 
     test('takes that grade out of the tank and leaves the others', () => {
@@ -112,7 +168,9 @@ describe('size grades of fish sold alive', () => {
       const [, small] = swim(run([]));
       const { supply, warnings } = run([net(90, 12)]);
       expect(supply[0]!.quantity).toBe(Math.round(small!));
-      expect(warnings.map((w) => w.words)).toEqual([`KOI-1 has about ${Math.round(small!)} of small by then; 90 are to be netted`]);
+      expect(warnings.map((w) => w.words)).toEqual([
+        `KOI-1 has about ${Math.round(small!)} of small by then; 90 are to be netted`,
+      ]);
       const none = { ...facts, fish: [{ ...fish, referenceG: weightFromLengthG(5, koi), bins: freshSpread(0.1) }] };
       const nothing = forecastFarm(none, [net(5, 22)]);
       expect(nothing.supply).toEqual([]);
@@ -124,7 +182,10 @@ describe('size grades of fish sold alive', () => {
       expect(grown.supply).toEqual([]);
       expect(swim(grown, 170)[1]).toBeLessThan(swim(grown)[1]!);
       expect(swim(grown, 170)[0]).toBeGreaterThan(swim(grown)[0]!);
-      const apart = { ...facts, places: facts.places.map((p) => (p.id === 'k1' ? { ...p, kind: 'quarantine' as const } : p)) };
+      const apart = {
+        ...facts,
+        places: facts.places.map((p) => (p.id === 'k1' ? { ...p, kind: 'quarantine' as const } : p)),
+      };
       expect([...forecastFarm(apart, []).swimming.keys()]).toEqual([]);
     });
 
@@ -144,7 +205,7 @@ describe('size grades of fish sold alive', () => {
       expect(gradeAtCm(gradeMiddleCm({ fromCm: 14, toCm: 18 }), grades)!.product.code).toBe('middle');
       expect(gradeAtCm(30, grades)).toBeNull();
     });
-  }); // prettier-ignore
+  });
 
   test('written grades: a fish is of one grade at most; gaps are allowed', () => {
     const written = (fromCm: number, toCm: number, name = `${fromCm}–${toCm}`) => ({

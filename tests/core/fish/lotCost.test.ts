@@ -14,8 +14,18 @@ describe('cost of a cohort so far', () => {
       ['TL', spent(null, [40, 50])],
     ]);
     const passed: CostPassed[] = [{ fromLotId: 'T', toLotId: 'TL', share: 0.4, at: 20 }];
-    expect(costOfLot('T', Infinity, books, passed)).toEqual({ fishMinor: 600, feedMinor: 360 + 300, cameMinor: 0, wentMinor: 640 }); // prettier-ignore
-    expect(costOfLot('TL', Infinity, books, passed)).toEqual({ fishMinor: 400, feedMinor: 240 + 50, cameMinor: 640, wentMinor: 0 }); // prettier-ignore
+    expect(costOfLot('T', Infinity, books, passed)).toEqual({
+      fishMinor: 600,
+      feedMinor: 360 + 300,
+      cameMinor: 0,
+      wentMinor: 640,
+    });
+    expect(costOfLot('TL', Infinity, books, passed)).toEqual({
+      fishMinor: 400,
+      feedMinor: 240 + 50,
+      cameMinor: 640,
+      wentMinor: 0,
+    });
     expect(costOfLot('T', 15, books, passed)).toMatchObject({ fishMinor: 1000, feedMinor: 600 });
   });
 

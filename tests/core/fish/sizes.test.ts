@@ -90,8 +90,17 @@ describe('calibration', () => {
 
 describe('a cohort’s size on a day', () => {
   const record = (over: Partial<CohortRecord>): CohortRecord => ({
-    species: trout, stockedOn: '2026-01-01', startMeanG: 8, startCv: null, startPace: null, samples: [], taken: [], waterTempC: () => 13, day: '2026-05-01', ...over,
-  }); // prettier-ignore
+    species: trout,
+    stockedOn: '2026-01-01',
+    startMeanG: 8,
+    startCv: null,
+    startPace: null,
+    samples: [],
+    taken: [],
+    waterTempC: () => 13,
+    day: '2026-05-01',
+    ...over,
+  });
 
   test('an unsampled cohort grows from its stocking weight', () => {
     const size = presentSize(record({}));
@@ -144,7 +153,16 @@ describe('a cohort’s size on a day', () => {
     );
     const left = meanRelative(before.bins);
     expect(left).toBeLessThan(0.95);
-    const after = presentSize(record({ samples: [{ day: '2026-04-15', meanG: 200, count: 20 }, { day: '2026-04-30', meanG: before.referenceG * left, count: 20 }], taken, day: addDays('2026-04-30', 0) })); // prettier-ignore
+    const after = presentSize(
+      record({
+        samples: [
+          { day: '2026-04-15', meanG: 200, count: 20 },
+          { day: '2026-04-30', meanG: before.referenceG * left, count: 20 },
+        ],
+        taken,
+        day: addDays('2026-04-30', 0),
+      }),
+    );
     expect(after.calibration.multiplier).toBeCloseTo(before.calibration.multiplier, 1);
     expect(after.referenceG).toBeCloseTo(before.referenceG, 0);
   });

@@ -121,26 +121,52 @@ describe('crops', () => {
 
   // What a square metre gives in a year when it is never empty: published ranges for raft, media and film beds, wide on purpose.
   const YEARLY: Record<string, [least: number, most: number]> = {
-    'butterhead-lettuce': [30, 75], 'oakleaf-lettuce': [30, 75], 'little-romaine': [30, 75], 'loose-leaf-cut-mix': [15, 50], rocket: [12, 40],
-    mizuna: [15, 50], tatsoi: [25, 75], 'pak-choi': [30, 80], 'swiss-chard': [15, 60], 'curly-kale': [15, 50], spinach: [10, 35], watercress: [15, 60],
-    'sweet-basil': [15, 50], coriander: [12, 40], 'flat-parsley': [6, 30], chives: [6, 25], mint: [5, 30], 'spring-onion': [15, 45], radish: [20, 60],
-    carrot: [10, 40], cabbage: [15, 50], broccoli: [4, 20], 'snow-pea': [3, 12], 'cherry-tomato': [12, 50], cucumber: [25, 90], 'sweet-pepper': [8, 35],
-    aubergine: [8, 45], strawberry: [3, 15],
-  }; // prettier-ignore
+    'butterhead-lettuce': [30, 75],
+    'oakleaf-lettuce': [30, 75],
+    'little-romaine': [30, 75],
+    'loose-leaf-cut-mix': [15, 50],
+    rocket: [12, 40],
+    mizuna: [15, 50],
+    tatsoi: [25, 75],
+    'pak-choi': [30, 80],
+    'swiss-chard': [15, 60],
+    'curly-kale': [15, 50],
+    spinach: [10, 35],
+    watercress: [15, 60],
+    'sweet-basil': [15, 50],
+    coriander: [12, 40],
+    'flat-parsley': [6, 30],
+    chives: [6, 25],
+    mint: [5, 30],
+    'spring-onion': [15, 45],
+    radish: [20, 60],
+    carrot: [10, 40],
+    cabbage: [15, 50],
+    broccoli: [4, 20],
+    'snow-pea': [3, 12],
+    'cherry-tomato': [12, 50],
+    cucumber: [25, 90],
+    'sweet-pepper': [8, 35],
+    aubergine: [8, 45],
+    strawberry: [3, 15],
+  };
   const grown = CROP_DEFAULTS.filter((c) => c.yieldG > 0);
 
-  test.each(grown.map((c) => [c.code, c] as const))('%s gives kilograms a square metre and year, and takes days to harvest, inside published ranges', (code, crop) => {
-    let season = crop.pickingCurve ? 1 : 0;
-    if (!crop.pickingCurve) for (let cut = 1; cut <= crop.cutsMax; cut++) season += cutFactor(crop, cut);
-    const days = crop.finalDays + (crop.cutsMax - 1) * crop.regrowDays;
-    const kg = (crop.finalPerM2 * crop.finalSurvival * crop.packout * crop.yieldG * season * 365) / days / 1000;
-    const [least, most] = YEARLY[code]!;
-    expect(kg).toBeGreaterThan(least);
-    expect(kg).toBeLessThan(most);
-    const toHarvest = crop.nurseryDays + crop.finalDays;
-    expect(toHarvest).toBeGreaterThanOrEqual(30);
-    expect(toHarvest).toBeLessThanOrEqual(140);
-  }); // prettier-ignore
+  test.each(grown.map((c) => [c.code, c] as const))(
+    '%s gives kilograms a square metre and year, and takes days to harvest, inside published ranges',
+    (code, crop) => {
+      let season = crop.pickingCurve ? 1 : 0;
+      if (!crop.pickingCurve) for (let cut = 1; cut <= crop.cutsMax; cut++) season += cutFactor(crop, cut);
+      const days = crop.finalDays + (crop.cutsMax - 1) * crop.regrowDays;
+      const kg = (crop.finalPerM2 * crop.finalSurvival * crop.packout * crop.yieldG * season * 365) / days / 1000;
+      const [least, most] = YEARLY[code]!;
+      expect(kg).toBeGreaterThan(least);
+      expect(kg).toBeLessThan(most);
+      const toHarvest = crop.nurseryDays + crop.finalDays;
+      expect(toHarvest).toBeGreaterThanOrEqual(30);
+      expect(toHarvest).toBeLessThanOrEqual(140);
+    },
+  );
 
   test('a bunch of radishes is many plants: bunches sell by the hand, not by the root', () => {
     const radish = CROP_DEFAULTS.find((c) => c.code === 'radish')!;
@@ -184,7 +210,12 @@ describe('names inside a sentence', () => {
 describe('letters for lots', () => {
   test('are those in use, else made of the name, and never the same for two species', () => {
     const names = (code: string, name: string) => ({ code, name });
-    const farm = [names('trout', 'Rainbow trout'), names('perch', 'European perch'), names('carp', 'Common carp'), names('catfish', 'Channel catfish')]; // prettier-ignore
+    const farm = [
+      names('trout', 'Rainbow trout'),
+      names('perch', 'European perch'),
+      names('carp', 'Common carp'),
+      names('catfish', 'Channel catfish'),
+    ];
     const prefixes = lotPrefixes(farm, new Map([['trout', 'TRT']]));
     expect(Object.fromEntries(prefixes)).toEqual({ trout: 'TRT', perch: 'EPE', carp: 'CCA', catfish: 'CHA' });
     const all = lotPrefixes(SPECIES_DEFAULTS, new Map());

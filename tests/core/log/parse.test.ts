@@ -76,21 +76,35 @@ describe('what a hand types', () => {
   });
 
   test('a move, with what it makes of the tank it goes to', () => {
-    const roomy = { places: context.places.map((p) => (p.code === 'H4' ? { ...p, volumeL: 4000, densityLimitKgM3: 40 } : p)) };
-    expect(parse('H3 move 100 H4')).toMatchObject({ ok: true, body: { fromPlaceId: 'H3', lotCode: 'HSB-11', toPlaceId: 'H4', count: 100, massG: 31_200 } });
+    const roomy = {
+      places: context.places.map((p) => (p.code === 'H4' ? { ...p, volumeL: 4000, densityLimitKgM3: 40 } : p)),
+    };
+    expect(parse('H3 move 100 H4')).toMatchObject({
+      ok: true,
+      body: { fromPlaceId: 'H3', lotCode: 'HSB-11', toPlaceId: 'H4', count: 100, massG: 31_200 },
+    });
     const said = parse('h3 move 100 h4', roomy);
     expect(said.ok && said.meaning).toBe('100 of HSB-11, about 31.2 kg, from H3 to H4, then 7.8 of 40 kg/m³ there');
     const fed = (text: string, over = {}) => parse(text, over);
-    expect(fed('H3 fed 2.4 slow')).toEqual({ ok: true, command: 'fish.feed@1', body: { placeId: 'H3', massG: 2400, response: 'slow' }, meaning: '2.4 kg fed in H3 today, ate slowly' });
-    for (const text of ['H3 fed 460g', 'H3 fed 460 g', 'h3 FED 0,46 kg eager', 'H3 fed 0.46']) expect(fed(text)).toMatchObject({ body: { massG: 460, response: 'eager' } });
+    expect(fed('H3 fed 2.4 slow')).toEqual({
+      ok: true,
+      command: 'fish.feed@1',
+      body: { placeId: 'H3', massG: 2400, response: 'slow' },
+      meaning: '2.4 kg fed in H3 today, ate slowly',
+    });
+    for (const text of ['H3 fed 460g', 'H3 fed 460 g', 'h3 FED 0,46 kg eager', 'H3 fed 0.46'])
+      expect(fed(text)).toMatchObject({ body: { massG: 460, response: 'eager' } });
     const us = { units: { ...METRIC, mass: 'us' as const } };
     const pounds = fed('H3 fed 2 none', us);
     expect(pounds.ok && pounds.body.massG).toBeCloseTo(907.2, 0);
     const purged = context.holdings.map((h) => ({ ...h, fasting: true }));
-    expect(fed('H3 fed 1', { holdings: purged })).toMatchObject({ ok: false, message: expect.stringContaining('to get no feed') });
+    expect(fed('H3 fed 1', { holdings: purged })).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('to get no feed'),
+    });
     expect(parse('H3 move all H4')).toMatchObject({ ok: true, body: { count: 640 } });
     expect(parse('H5 move 20 H4 HSB-9')).toMatchObject({ ok: true, body: { lotCode: 'HSB-9', count: 20 } });
-  }); // prettier-ignore
+  });
 
   test('heads come off the ripest planting, cut leaves by weight', () => {
     expect(parse('R2 picked 96')).toMatchObject({ ok: true, body: { lotId: 'e', quantity: 96 } });
@@ -100,7 +114,11 @@ describe('what a hand types', () => {
   });
 
   test('readings, several at once, in the unit the person uses', () => {
-    expect(parse('heron ph 6.4 t 17.9')).toMatchObject({ ok: true, command: 'water.read@1', body: { values: { ph: 6.4, t: 17.9 } } }); // prettier-ignore
+    expect(parse('heron ph 6.4 t 17.9')).toMatchObject({
+      ok: true,
+      command: 'water.read@1',
+      body: { values: { ph: 6.4, t: 17.9 } },
+    });
     expect(meaning('heron ph 6.4 t 17.9')).toBe('Heron loop: pH 6.4, 17.9 °C');
     const fahrenheit = parse('heron t 68', { units: { mass: 'us', temperature: 'F' } });
     expect(fahrenheit.ok && (fahrenheit.body.values as Record<string, number>).t).toBe(20);

@@ -107,9 +107,26 @@ describe('serving what was promised', () => {
 
 describe('the table by week', () => {
   const forecast = (supply: Partial<SupplyBatch>[]): FarmForecast => ({
-    firstDay: '2026-06-03', days: 100, fish: [], plants: [], tanks: new Map(), loops: new Map(), bedsOccupied: new Map(), swimming: new Map(), warnings: [],
-    supply: supply.map((s) => ({ productCode: 'rainbow-trout', from: 0, until: 6, quantity: 0, spread: 0.1, lotCode: 'TRT-1', stepId: null, ...s })),
-  }); // prettier-ignore
+    firstDay: '2026-06-03',
+    days: 100,
+    fish: [],
+    plants: [],
+    tanks: new Map(),
+    loops: new Map(),
+    bedsOccupied: new Map(),
+    swimming: new Map(),
+    warnings: [],
+    supply: supply.map((s) => ({
+      productCode: 'rainbow-trout',
+      from: 0,
+      until: 6,
+      quantity: 0,
+      spread: 0.1,
+      lotCode: 'TRT-1',
+      stepId: null,
+      ...s,
+    })),
+  });
   const line = (day: string, quantity: number, customer = 'Marla') => ({
     lineId: `${customer}${day}`,
     orderId: `o-${customer}`,
@@ -147,8 +164,14 @@ describe('the table by week', () => {
 
 describe('what is free, as it is said', () => {
   const supply = (from: number, until: number, quantity: number): SupplyBatch => ({
-    productCode: 'rainbow-trout', from, until, quantity, spread: 0, lotCode: 'TRT-1', stepId: `s${from}`,
-  }); // prettier-ignore
+    productCode: 'rainbow-trout',
+    from,
+    until,
+    quantity,
+    spread: 0,
+    lotCode: 'TRT-1',
+    stepId: `s${from}`,
+  });
   // 2026-06-01 is a Monday.
   const forecast = (batches: SupplyBatch[]) =>
     ({ firstDay: '2026-06-01', days: 60, supply: batches, swimming: new Map() }) as unknown as FarmForecast;

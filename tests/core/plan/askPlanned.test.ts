@@ -14,10 +14,20 @@ test('fingerlings ordered into a quarantine tank that still holds others are ask
   const tilapia = someTrout({ lotId: 'x', lotCode: 'NT-1', speciesCode: 'nile-tilapia', placeId: 'q1', referenceG: 8 });
   const facts = aFarm({ places: [...base.places, apart], fish: [...base.fish, tilapia] });
   const { asked } = askPlanned(facts, [], [arrival(100)], METRIC);
-  expect(asked[0]).toBe('Q1 still holds NT-1 on 20 Jun: another species, and fish in quarantine share what they carry.');
-  const leaves = aStep({ kind: 'move', day: '2026-06-15', lotCode: 'NT-1', speciesCode: 'nile-tilapia', fromPlaceId: 'q1', toPlaceId: 'k2', count: 500 });
+  expect(asked[0]).toBe(
+    'Q1 still holds NT-1 on 20 Jun: another species, and fish in quarantine share what they carry.',
+  );
+  const leaves = aStep({
+    kind: 'move',
+    day: '2026-06-15',
+    lotCode: 'NT-1',
+    speciesCode: 'nile-tilapia',
+    fromPlaceId: 'q1',
+    toPlaceId: 'k2',
+    count: 500,
+  });
   expect(askPlanned(facts, [leaves], [arrival(100)], METRIC).asked.join()).not.toMatch(/Q1 still holds/);
-}); // prettier-ignore
+});
 
 test('more fish than a tank will hold are asked about with the day it passes its limit; few into an empty tank are not', () => {
   const facts = aFarm({ places: [...base.places, apart] });
@@ -29,8 +39,21 @@ test('more fish than a tank will hold are asked about with the day it passes its
 
 test('a second batch into one purge tank at the same time is asked about before it is planned', () => {
   const harvest = (harvestDay: string) =>
-    harvestGroup({ lotCode: 'TRT-1', speciesCode: 'rainbow-trout', tankId: 'k1', purgePlaceId: 'p1', purgeVolumeL: 3000, harvestDay, count: 60, purgeDays: 5, method: 'separate' }, ids());
+    harvestGroup(
+      {
+        lotCode: 'TRT-1',
+        speciesCode: 'rainbow-trout',
+        tankId: 'k1',
+        purgePlaceId: 'p1',
+        purgeVolumeL: 3000,
+        harvestDay,
+        count: 60,
+        purgeDays: 5,
+        method: 'separate',
+      },
+      ids(),
+    );
   const kept = harvest('2026-06-20');
   expect(askPlanned(base, kept, harvest('2026-06-22'), METRIC).asked.join()).toMatch(/P1 would hold two batches/);
   expect(askPlanned(base, kept, harvest('2026-06-29'), METRIC).asked.join()).not.toMatch(/P1 would hold two batches/);
-}); // prettier-ignore
+});

@@ -16,8 +16,11 @@ const places = [
 ];
 
 function batch(over: { tankId: string; purgePlaceId: string; harvestDay: string; count: number }, newId: () => string) {
-  return harvestGroup({ lotCode: 'TRT-1', speciesCode: 'rainbow-trout', purgeVolumeL: 3000, purgeDays: 5, method: 'separate', ...over }, newId);
-} // prettier-ignore
+  return harvestGroup(
+    { lotCode: 'TRT-1', speciesCode: 'rainbow-trout', purgeVolumeL: 3000, purgeDays: 5, method: 'separate', ...over },
+    newId,
+  );
+}
 
 const move = (day: number, fromPlaceId: string, toPlaceId: string, count: number): PlanStep =>
   aStep({
@@ -48,7 +51,17 @@ describe('fish are conserved', () => {
           const plan = [
             move(2, 'k1', 'k2', split),
             move(6, 'k2', 'k1', split),
-            ...parts.flatMap((n, i) => batch({ tankId: 'k1', purgePlaceId: oneTank ? 'p1' : i % 2 ? 'p1' : 'p2', harvestDay: addDays(TODAY, days[i]!), count: n }, newId)),
+            ...parts.flatMap((n, i) =>
+              batch(
+                {
+                  tankId: 'k1',
+                  purgePlaceId: oneTank ? 'p1' : i % 2 ? 'p1' : 'p2',
+                  harvestDay: addDays(TODAY, days[i]!),
+                  count: n,
+                },
+                newId,
+              ),
+            ),
             ...batch({ tankId: 'k1', purgePlaceId: 'p2', harvestDay: addDays(TODAY, 70), count: split }, newId),
           ];
           expect(harvested(facts, plan)).toBeCloseTo(count, 3);
@@ -56,7 +69,7 @@ describe('fish are conserved', () => {
         },
       ),
     );
-  }); // prettier-ignore
+  });
 
   test('two batches of one lot in one purge tank: each harvest takes its own', () => {
     const facts = aFarm({ places, fish: [someTrout({ count: 500 })] });
@@ -98,18 +111,27 @@ describe('fish are conserved', () => {
 describe('what is fed bounds what grows', () => {
   test('whichever school sets the ration, no day gains more than its feed ÷ conversion', () => {
     fc.assert(
-      fc.property(fc.constantFrom('growth' as const, 'table' as const), fc.double({ min: 0.1, max: 4, noNaN: true }), fc.double({ min: 0.6, max: 1.8, noNaN: true }), fc.integer({ min: 10, max: 400 }),
+      fc.property(
+        fc.constantFrom('growth' as const, 'table' as const),
+        fc.double({ min: 0.1, max: 4, noNaN: true }),
+        fc.double({ min: 0.6, max: 1.8, noNaN: true }),
+        fc.integer({ min: 10, max: 400 }),
         (ration, percentPerDay, pace, referenceG) => {
-          const facts = aFarm({ places, fish: [someTrout({ count: 300, referenceG, pace })], feedRules: [aFeedRule({ ration, table: [{ uptoG: 5000, percentPerDay }] })] });
+          const facts = aFarm({
+            places,
+            fish: [someTrout({ count: 300, referenceG, pace })],
+            feedRules: [aFeedRule({ ration, table: [{ uptoG: 5000, percentPerDay }] })],
+          });
           const [stay] = forecastFarm(facts, [], settings).fish;
           const species = facts.species.find((s) => s.code === 'rainbow-trout')!;
           for (let day = 0; day + 1 < stay!.count.length; day++) {
             const gainG = (stay!.meanG[day + 1]! - stay!.meanG[day]!) * stay!.count[day]!;
             expect(gainG).toBeLessThanOrEqual(stay!.feedG[day]! / feedConversion(stay!.meanG[day]!, species) + 1e-6);
           }
-        }),
+        },
+      ),
     );
-  }); // prettier-ignore
+  });
 
   test('water too cold to grow in: nothing is fed and nothing gained', () => {
     const cold = aFarm().loops.map((l) => ({ ...l, plannedWaterTempC: Array<number>(12).fill(1) }));

@@ -19,7 +19,10 @@ test('fish that lie in a purge tank today fast, whether or not anyone wrote it d
 });
 
 test('fish purged in place are fed again when only a part of them is harvested', () => {
-  const steps = [aStep({ kind: 'feed_stop', day: '2026-06-03', fromPlaceId: 'k1' }), aStep({ kind: 'harvest', day: '2026-06-08', fromPlaceId: 'k1', count: 100 })]; // prettier-ignore
+  const steps = [
+    aStep({ kind: 'feed_stop', day: '2026-06-03', fromPlaceId: 'k1' }),
+    aStep({ kind: 'harvest', day: '2026-06-08', fromPlaceId: 'k1', count: 100 }),
+  ];
   const tank = forecastFarm(aFarm(), steps, settings).tanks.get('k1')!;
   expect(tank.feedG[1]).toBeGreaterThan(0);
   expect([...tank.feedG.slice(2, 7)]).toEqual([0, 0, 0, 0, 0]);

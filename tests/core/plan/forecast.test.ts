@@ -70,9 +70,16 @@ describe('fish, day by day', () => {
 
   test('a purge that is overdue is taken as purged and then harvested today: no fish stay in the purge tank for ever', () => {
     const batch = {
-      lotCode: 'TRT-1', speciesCode: 'rainbow-trout', tankId: 'k1', purgePlaceId: 'p1', purgeVolumeL: 3000,
-      harvestDay: '2026-05-28', count: 100, purgeDays: 4, method: 'salted' as const,
-    }; // prettier-ignore
+      lotCode: 'TRT-1',
+      speciesCode: 'rainbow-trout',
+      tankId: 'k1',
+      purgePlaceId: 'p1',
+      purgeVolumeL: 3000,
+      harvestDay: '2026-05-28',
+      count: 100,
+      purgeDays: 4,
+      method: 'salted' as const,
+    };
     const forecast = forecastFarm(aFarm(), [...harvestGroup(batch, ids())].reverse(), settings);
     expect(forecast.warnings).toEqual([]);
     expect(forecast.tanks.get('k1')!.count[0]).toBe(400);
@@ -216,9 +223,19 @@ describe('crops, day by day', () => {
   });
 
   test('ripe heads can wait while they stand, at most their window, and then their shelf life', () => {
-    const standing = forecastFarm(aFarm({ fish: [] }), plan.filter((s) => s.kind !== 'clear'), settings);
+    const standing = forecastFarm(
+      aFarm({ fish: [] }),
+      plan.filter((s) => s.kind !== 'clear'),
+      settings,
+    );
     expect(standing.supply).toHaveLength(1);
-    expect(standing.supply[0]).toMatchObject({ productCode: 'butterhead-lettuce', from: 48, until: 48 + 7 + 9, quantity: 91, standsDays: 7 });
+    expect(standing.supply[0]).toMatchObject({
+      productCode: 'butterhead-lettuce',
+      from: 48,
+      until: 48 + 7 + 9,
+      quantity: 91,
+      standsDays: 7,
+    });
     expect(standing.warnings).toEqual([]);
     // The bed is cleared the day after the pick: the pick may slide by that day and no more.
     const cleared = forecastFarm(aFarm({ fish: [] }), plan, settings);
@@ -226,7 +243,7 @@ describe('crops, day by day', () => {
     expect(nextPick(standing.supply, 'B-1', 0)).toEqual({ at: 48, until: 55 });
     expect(nextPick(cleared.supply, 'B-1', 48)).toEqual({ at: 48, until: 49 });
     expect([nextPick(standing.supply, 'B-1', 49), nextPick(standing.supply, 'B-2', 0)]).toEqual([null, null]);
-  }); // prettier-ignore
+  });
 
   test('what was picked or cleared is no supply a second time, and the plan says so', () => {
     const pick = plan.find((s) => s.kind === 'pick')!;
@@ -234,19 +251,27 @@ describe('crops, day by day', () => {
     const forecast = forecastFarm(aFarm({ fish: [] }), again, settings);
     expect(forecast.supply.map((s) => s.stepId)).toEqual([pick.id]);
     expect(forecast.warnings.map((w) => w.words).join()).toMatch(/B-1 has been picked already/);
-    const afterClearing = forecastFarm(aFarm({ fish: [] }), [...plan, { ...pick, id: 'late', day: '2026-07-25' }], settings);
+    const afterClearing = forecastFarm(
+      aFarm({ fish: [] }),
+      [...plan, { ...pick, id: 'late', day: '2026-07-25' }],
+      settings,
+    );
     expect(afterClearing.supply.map((s) => s.stepId)).toEqual([pick.id]);
-  }); // prettier-ignore
+  });
 
   test('a bed picked once may be picked in parts: together they give what stood there', () => {
     const pick = plan.find((s) => s.kind === 'pick')!;
     const parts = [0, 1, 2].map((i) => ({ ...pick, id: `part-${i}`, count: 40, day: `2026-07-${19 + i}` }));
-    const forecast = forecastFarm(aFarm({ fish: [] }), [...plan.filter((s) => !['pick', 'clear'].includes(s.kind)), ...parts], settings);
+    const forecast = forecastFarm(
+      aFarm({ fish: [] }),
+      [...plan.filter((s) => !['pick', 'clear'].includes(s.kind)), ...parts],
+      settings,
+    );
     const total = forecast.supply.reduce((sum, s) => sum + s.quantity, 0);
     expect(forecast.supply).toHaveLength(3);
     expect(total).toBeGreaterThanOrEqual(89);
     expect(total).toBeLessThanOrEqual(91);
-  }); // prettier-ignore
+  });
 
   test('picked a fortnight early there is little and the plan says so', () => {
     const early = plan.map((s) => (s.kind === 'pick' ? { ...s, day: '2026-07-04' } : s));

@@ -58,7 +58,11 @@ describe('plantings', () => {
     fc.assert(
       fc.property(fc.array(one, { minLength: 1, maxLength: 8 }), (list) => {
         const plan = list.flatMap((p, i) => sowing(p.crop, addDays(TODAY, p.day), p.positions, ids(), `L-${i}`));
-        const forecast = forecastFarm(aFarm({ fish: [] }), plan.map((s, i) => ({ ...s, id: `s${i}` })), { ...settings, horizonDays: 360 }); // prettier-ignore
+        const forecast = forecastFarm(
+          aFarm({ fish: [] }),
+          plan.map((s, i) => ({ ...s, id: `s${i}` })),
+          { ...settings, horizonDays: 360 },
+        );
         for (const [i, planted] of list.entries()) {
           const stays = forecast.plants.filter((s) => s.lotCode === `L-${i}`).sort((a, b) => a.from - b.from);
           expect(stays.map((s) => s.placeId)).toEqual(['nb', 'r1']);
@@ -185,7 +189,11 @@ describe('numbers as a person reads them', () => {
         quantity: 20_000,
       },
     ];
-    const say = (units: UnitChoice) => new OutlookDesk(aFarm({ promises }), plan, units, 60).answer([{ change: 'shift', groupId: 'b', days: 9 }]).consequences.map((c) => c.words).join('\n'); // prettier-ignore
+    const say = (units: UnitChoice) =>
+      new OutlookDesk(aFarm({ promises }), plan, units, 60)
+        .answer([{ change: 'shift', groupId: 'b', days: 9 }])
+        .consequences.map((c) => c.words)
+        .join('\n');
     expect(say(METRIC)).toMatch(/\d+(\.\d)? kg rainbow trout short/);
     expect(say(US)).toMatch(/\d+(\.\d)? lb rainbow trout short/);
   });

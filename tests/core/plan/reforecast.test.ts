@@ -19,32 +19,43 @@ const byName = <T>(rows: readonly T[], name: (row: T) => string) =>
 
 test('a draft answered from what changed is what the whole farm forecast anew says', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 60 }), fc.array(fc.tuple(fc.nat(20), fc.integer({ min: -20, max: 30 }), fc.boolean()), { minLength: 1, maxLength: 3 }), (seed, moves) => {
-      const { facts, plan } = madeUpFarm(seed);
-      const groups = [...new Set(plan.map((s) => s.groupId))];
-      fc.pre(groups.length > 0);
-      const changes = moves.map(([n, days, drop]): PlanChange => {
-        const groupId = groups[n % groups.length]!;
-        return drop ? { change: 'drop', groupId } : { change: 'shift', groupId, days: Math.max(days, earliestShift(plan, groupId, facts.today)) };
-      });
-      fc.pre(new Set(changes.map((c) => 'groupId' in c && c.groupId)).size === changes.length);
-      const desk = new OutlookDesk(facts, plan, METRIC, 105);
-      const answer = desk.answer(changes);
-      const look = (steps: typeof plan) => {
-        const forecast = forecastFarm(facts, steps, DEFAULT_SETTINGS);
-        return { forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) };
-      };
-      const drafted = applyChanges(plan, changes, facts.today);
-      const [before, after] = [look(plan), look(drafted)];
-      const whole = boardSeries(after.forecast, facts, drafted, after.promise, 105);
-      const words = (list: { words: string }[]) => list.map((c) => c.words).sort();
-      expect(words(answer.consequences)).toEqual(words(consequences(before, after, facts, METRIC)));
-      expect(rounded(answer.board.promise)).toEqual(rounded(whole.promise));
-      expect(rounded(answer.board.balance)).toEqual(rounded(whole.balance));
-      const fish = (rows: typeof whole.fish) => rounded(byName(rows, (r) => `${r.lotCode}|${r.placeId}|${r.from}|${r.count}`));
-      expect(fish(answer.board.fish)).toEqual(fish(whole.fish));
-      expect(byName(answer.board.handles, (h) => h.groupId)).toEqual(byName(whole.handles, (h) => h.groupId));
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.array(fc.tuple(fc.nat(20), fc.integer({ min: -20, max: 30 }), fc.boolean()), { minLength: 1, maxLength: 3 }),
+      (seed, moves) => {
+        const { facts, plan } = madeUpFarm(seed);
+        const groups = [...new Set(plan.map((s) => s.groupId))];
+        fc.pre(groups.length > 0);
+        const changes = moves.map(([n, days, drop]): PlanChange => {
+          const groupId = groups[n % groups.length]!;
+          return drop
+            ? { change: 'drop', groupId }
+            : { change: 'shift', groupId, days: Math.max(days, earliestShift(plan, groupId, facts.today)) };
+        });
+        fc.pre(new Set(changes.map((c) => 'groupId' in c && c.groupId)).size === changes.length);
+        const desk = new OutlookDesk(facts, plan, METRIC, 105);
+        const answer = desk.answer(changes);
+        const look = (steps: typeof plan) => {
+          const forecast = forecastFarm(facts, steps, DEFAULT_SETTINGS);
+          return {
+            forecast,
+            plan: steps,
+            promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS),
+          };
+        };
+        const drafted = applyChanges(plan, changes, facts.today);
+        const [before, after] = [look(plan), look(drafted)];
+        const whole = boardSeries(after.forecast, facts, drafted, after.promise, 105);
+        const words = (list: { words: string }[]) => list.map((c) => c.words).sort();
+        expect(words(answer.consequences)).toEqual(words(consequences(before, after, facts, METRIC)));
+        expect(rounded(answer.board.promise)).toEqual(rounded(whole.promise));
+        expect(rounded(answer.board.balance)).toEqual(rounded(whole.balance));
+        const fish = (rows: typeof whole.fish) =>
+          rounded(byName(rows, (r) => `${r.lotCode}|${r.placeId}|${r.from}|${r.count}`));
+        expect(fish(answer.board.fish)).toEqual(fish(whole.fish));
+        expect(byName(answer.board.handles, (h) => h.groupId)).toEqual(byName(whole.handles, (h) => h.groupId));
+      },
+    ),
     { numRuns: 80 },
   );
-}); // prettier-ignore
+});

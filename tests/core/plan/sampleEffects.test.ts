@@ -27,9 +27,19 @@ test('market size is found in the next tank when the fish move on the way', () =
   const facts = farm(200);
   const alone = marketDay(forecastFarm(facts, []), 'TRT-1', 280)!;
   const move: PlanStep = {
-    id: 's', groupId: 'g', kind: 'move', day: addDays(facts.today, 3), lotCode: 'TRT-1', speciesCode: 'rainbow-trout', cropCode: null,
-    fromPlaceId: 'k1', toPlaceId: 'k2', count: facts.fish[0]!.count, detail: {}, version: 1,
-  }; // prettier-ignore
+    id: 's',
+    groupId: 'g',
+    kind: 'move',
+    day: addDays(facts.today, 3),
+    lotCode: 'TRT-1',
+    speciesCode: 'rainbow-trout',
+    cropCode: null,
+    fromPlaceId: 'k1',
+    toPlaceId: 'k2',
+    count: facts.fish[0]!.count,
+    detail: {},
+    version: 1,
+  };
   expect(daysBetween(facts.today, alone)).toBeGreaterThan(3);
   expect(marketDay(forecastFarm(facts, [move]), 'TRT-1', 280)).toBe(alone);
   expect(says(200, 180, [move])).toMatch(/days later than thought$/);

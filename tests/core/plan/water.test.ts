@@ -8,9 +8,29 @@ import { plannedWaterC, tempPlanOf } from '../../../src/core/water/plannedTemper
 import { aFarm, aFeedRule, aLoop, ids, someTrout } from '../farm';
 
 const TODAY = '2026-06-01';
-const held = (tempC: number, over: Partial<WaterChange> = {}): WaterChange => ({ change: 'water', loopId: 'heron', from: '2026-06-05', until: null, tempC, ...over }); // prettier-ignore
+const held = (tempC: number, over: Partial<WaterChange> = {}): WaterChange => ({
+  change: 'water',
+  loopId: 'heron',
+  from: '2026-06-05',
+  until: null,
+  tempC,
+  ...over,
+});
 const harvest = (day: string) =>
-  harvestGroup({ lotCode: 'TRT-1', speciesCode: 'rainbow-trout', tankId: 'k1', purgePlaceId: 'p1', purgeVolumeL: 3000, harvestDay: day, count: 200, purgeDays: 4, method: 'salted' }, ids()); // prettier-ignore
+  harvestGroup(
+    {
+      lotCode: 'TRT-1',
+      speciesCode: 'rainbow-trout',
+      tankId: 'k1',
+      purgePlaceId: 'p1',
+      purgeVolumeL: 3000,
+      harvestDay: day,
+      count: 200,
+      purgeDays: 4,
+      method: 'salted',
+    },
+    ids(),
+  );
 
 describe('settings of a loop', () => {
   const dayC = (settings: Parameters<typeof tempPlanOf>[0], day: string) =>
@@ -19,7 +39,9 @@ describe('settings of a loop', () => {
   test('where two overlap, the newest holds; without it the older one holds again', () => {
     const wide = { from: '2026-06-01', until: '2026-09-01', tempC: 10 };
     const narrow = { from: '2026-07-01', until: '2026-07-15', tempC: 15 };
-    expect(['2026-06-10', '2026-07-10', '2026-07-20', '2026-09-02'].map((d) => dayC([wide, narrow], d))).toEqual([10, 15, 10, 13]); // prettier-ignore
+    expect(['2026-06-10', '2026-07-10', '2026-07-20', '2026-09-02'].map((d) => dayC([wide, narrow], d))).toEqual([
+      10, 15, 10, 13,
+    ]);
     expect(dayC([narrow, wide], '2026-07-10')).toBe(10);
     expect(dayC([wide], '2026-07-10')).toBe(10);
   });

@@ -135,7 +135,10 @@ describe('consequences', () => {
       promises: [],
     });
     const desk = new OutlookDesk(crowded, plan, METRIC, 60);
-    const list = desk.answer([{ change: 'shift', groupId: plan[0]!.groupId, days: 20 }, { change: 'shift', groupId: second, days: 20 }]).consequences; // prettier-ignore
+    const list = desk.answer([
+      { change: 'shift', groupId: plan[0]!.groupId, days: 20 },
+      { change: 'shift', groupId: second, days: 20 },
+    ]).consequences;
     expect(list.some((c) => c.about === 'crowding' && c.words.includes('22 kg/m³'))).toBe(true);
   });
 
@@ -325,8 +328,17 @@ describe('sowings that a shortfall asks for', () => {
 
   test('tomatoes for ten weeks are one sowing, worked back pick by pick, and the picks of no week fall short', () => {
     const tomato = CROP_DEFAULTS.find((c) => c.code === 'cherry-tomato')!;
-    const product = { ...LETTUCE_PRODUCT, code: 'cherry-tomato', name: 'Cherry tomato', unit: 'kg' as const, cropCode: 'cherry-tomato', shelfLifeDays: 7 };
-    const promises = Array.from({ length: 10 }, (_, w) => owed(addDays('2026-10-01', w * 7), 20_000, { lineId: `l${w}`, productCode: 'cherry-tomato' }));
+    const product = {
+      ...LETTUCE_PRODUCT,
+      code: 'cherry-tomato',
+      name: 'Cherry tomato',
+      unit: 'kg' as const,
+      cropCode: 'cherry-tomato',
+      shelfLifeDays: 7,
+    };
+    const promises = Array.from({ length: 10 }, (_, w) =>
+      owed(addDays('2026-10-01', w * 7), 20_000, { lineId: `l${w}`, productCode: 'cherry-tomato' }),
+    );
     const warm = aLoop({ plannedAirTempC: Array(12).fill(23), plannedLightMol: Array(12).fill(25) });
     const facts = aFarm({ loops: [warm], products: [product], promises, fish: [] });
     const forecast = forecastFarm(facts, []);
@@ -338,7 +350,7 @@ describe('sowings that a shortfall asks for', () => {
     // One lump for the first week alone would have asked for far more plants than the season needs.
     const plants = gaps[0]!.sowing!.quantities.units;
     expect(plants).toBeLessThan(20_000 / (tomato.yieldG * cutFactor(tomato, 1)) / 3);
-  }); // prettier-ignore
+  });
 
   test('too late: it says by when it would have had to be sown', () => {
     const [gap] = gaps('2026-06-20');

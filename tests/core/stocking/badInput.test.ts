@@ -14,15 +14,34 @@ import { solveStocking } from '../../../src/core/stocking/solve';
 import { aFarm, aPlace, aStep, ids, LETTUCE_PRODUCT } from '../farm';
 
 const target = (over: Partial<StockingTarget['species'][number]> = {}): StockingTarget => ({
-  weeks: 40, by: 'steady', costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
-  species: [{ code: 'rainbow-trout', amount: 12, counted: false, fromG: null, fromWeek: 26, untilWeek: 40, fingerlingSizesG: [60], ...over }],
-}); // prettier-ignore
+  weeks: 40,
+  by: 'steady',
+  costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
+  species: [
+    {
+      code: 'rainbow-trout',
+      amount: 12,
+      counted: false,
+      fromG: null,
+      fromWeek: 26,
+      untilWeek: 40,
+      fingerlingSizesG: [60],
+      ...over,
+    },
+  ],
+});
 
 const farm = (over: Partial<FarmFacts> = {}) => aFarm({ fish: [], plantings: [], ...over });
 
 async function words(facts: FarmFacts, wanted: StockingTarget) {
   const { input } = stockingProblem(facts, [], wanted);
-  const { plan } = solveStocking(await loadHighs(), input, { seconds: 3, gap: 0.01 }, () => undefined, () => 0); // prettier-ignore
+  const { plan } = solveStocking(
+    await loadHighs(),
+    input,
+    { seconds: 3, gap: 0.01 },
+    () => undefined,
+    () => 0,
+  );
   return { plan, said: bindingLimits(input, candidateBatches(input), plan, METRIC).map((b) => b.words) };
 }
 
@@ -57,22 +76,52 @@ describe('what nobody can plan is said in words with the limit that binds', () =
   });
 
   test('no nursery or no bed: the shortfall is told with that reason, and no sowing is advised', () => {
-    const promises = [{ lineId: 'l', orderId: 'o', orderCode: 'O-1', customer: 'Inn', productCode: 'butterhead-lettuce', day: '2026-09-01', quantity: 60 }];
+    const promises = [
+      {
+        lineId: 'l',
+        orderId: 'o',
+        orderCode: 'O-1',
+        customer: 'Inn',
+        productCode: 'butterhead-lettuce',
+        day: '2026-09-01',
+        quantity: 60,
+      },
+    ];
     const look = (kind: string) => {
-      const facts = farm({ promises, products: [LETTUCE_PRODUCT], places: aFarm().places.filter((p) => p.kind !== kind) });
+      const facts = farm({
+        promises,
+        products: [LETTUCE_PRODUCT],
+        places: aFarm().places.filter((p) => p.kind !== kind),
+      });
       const forecast = forecastFarm(facts, []);
-      return sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 20), (c) => c, ids())[0];
+      return sowingGaps(
+        facts,
+        forecast,
+        promiseTable(forecast, facts.products, facts.promises, 20),
+        (c) => c,
+        ids(),
+      )[0];
     };
     expect(look('nursery')).toMatchObject({ sowing: null, full: 'This farm has no nursery to sow it in.' });
     expect(look('bed')).toMatchObject({ sowing: null, full: 'This farm has no bed to grow it in.' });
-  }); // prettier-ignore
+  });
 
   test('a plan of 20,000 steps, most for fish that are not there, is forecast, and each is told', () => {
     const steps = Array.from({ length: 20_000 }, (_, i) =>
-      aStep({ id: `s${i}`, groupId: `g${i}`, kind: 'harvest', day: addDays('2026-06-01', i % 180), lotCode: `NO-${i}`, fromPlaceId: 'k1' }),
+      aStep({
+        id: `s${i}`,
+        groupId: `g${i}`,
+        kind: 'harvest',
+        day: addDays('2026-06-01', i % 180),
+        lotCode: `NO-${i}`,
+        fromPlaceId: 'k1',
+      }),
     );
-    const { warnings, supply } = forecastFarm(aFarm({ places: [...aFarm().places, aPlace({ id: 'k9', kind: 'tank' })] }), steps);
+    const { warnings, supply } = forecastFarm(
+      aFarm({ places: [...aFarm().places, aPlace({ id: 'k9', kind: 'tank' })] }),
+      steps,
+    );
     expect(warnings).toHaveLength(20_000);
     expect(supply).toEqual([]);
-  }); // prettier-ignore
+  });
 });

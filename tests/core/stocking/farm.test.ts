@@ -41,7 +41,15 @@ const target: StockingTarget = {
   weeks: 40,
   by: 'steady',
   species: [
-    { code: 'rainbow-trout', amount: 12, counted: false, fromG: null, fromWeek: 26, untilWeek: 40, fingerlingSizesG: [20, 60] }, // prettier-ignore
+    {
+      code: 'rainbow-trout',
+      amount: 12,
+      counted: false,
+      fromG: null,
+      fromWeek: 26,
+      untilWeek: 40,
+      fingerlingSizesG: [20, 60],
+    },
   ],
   costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
 };
@@ -89,9 +97,19 @@ describe('a farm as a planning problem', () => {
   test('so many fish a week over a season: nothing before or after it, less what the kept plan harvests', () => {
     const season = { ...target.species[0]!, amount: 50, counted: true, fromG: 400, fromWeek: 10, untilWeek: 14 };
     const harvest: PlanStep = {
-      id: 's1', groupId: 'g1', kind: 'harvest', day: addDays('2026-06-08', 11 * 7 + 3), lotCode: 'TRT-1', speciesCode: 'rainbow-trout',
-      cropCode: null, fromPlaceId: 'k2', toPlaceId: null, count: 20, detail: {}, version: 1,
-    }; // prettier-ignore
+      id: 's1',
+      groupId: 'g1',
+      kind: 'harvest',
+      day: addDays('2026-06-08', 11 * 7 + 3),
+      lotCode: 'TRT-1',
+      speciesCode: 'rainbow-trout',
+      cropCode: null,
+      fromPlaceId: 'k2',
+      toPlaceId: null,
+      count: 20,
+      detail: {},
+      version: 1,
+    };
     const fish = [someTrout({ placeId: 'k2', count: 300 })];
     const { input } = stockingProblem(troutFarm({ fish }), [harvest], { ...target, species: [season] });
     const { kgByWeek, counted, fromG } = input.demand[0]!;
@@ -179,16 +197,30 @@ describe('rotation by arithmetic', () => {
 
   test('whatever the rotation, the most is never under the mean and a part never over the whole', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 5, max: 250 }), fc.double({ min: 0.5, max: 1, noNaN: true }), (everyWeeks, startG, survival) => {
-        const r = rotationArithmetic({ species: trout, waterTempC: 13, startG, harvestG: 300, everyWeeks, kgPerHarvest: 100, survival, densityKgM3: 40 });
-        expect(r.standingPeakKg).toBeGreaterThanOrEqual(r.standingMeanKg);
-        expect(r.feedPeakKgPerDay).toBeGreaterThanOrEqual(r.feedMeanKgPerDay);
-        expect(r.standingPeakKg).toBeGreaterThanOrEqual(r.largestKg - 1e-9);
-        expect(r.totalVolumeL).toBeGreaterThanOrEqual(r.harvestVolumeL - 1e-6);
-        expect(r.largestKg).toBeCloseTo(100, -1);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 40 }),
+        fc.integer({ min: 5, max: 250 }),
+        fc.double({ min: 0.5, max: 1, noNaN: true }),
+        (everyWeeks, startG, survival) => {
+          const r = rotationArithmetic({
+            species: trout,
+            waterTempC: 13,
+            startG,
+            harvestG: 300,
+            everyWeeks,
+            kgPerHarvest: 100,
+            survival,
+            densityKgM3: 40,
+          });
+          expect(r.standingPeakKg).toBeGreaterThanOrEqual(r.standingMeanKg);
+          expect(r.feedPeakKgPerDay).toBeGreaterThanOrEqual(r.feedMeanKgPerDay);
+          expect(r.standingPeakKg).toBeGreaterThanOrEqual(r.largestKg - 1e-9);
+          expect(r.totalVolumeL).toBeGreaterThanOrEqual(r.harvestVolumeL - 1e-6);
+          expect(r.largestKg).toBeCloseTo(100, -1);
+        },
+      ),
     );
-  }); // prettier-ignore
+  });
 
   test('water in which they do not grow, and sizes the wrong way round, are refused in words', () => {
     const wish = {
@@ -256,12 +288,19 @@ describe('back in step after a loss', () => {
       recoveryWays({ ...base, places, fish }, plan, loss, counter(), (s) => `${s}-R`).find((w) => w.id === 'bigger')!;
     const steps = (way: ReturnType<typeof bigger>) => way.changes.flatMap((c) => (c.change === 'add' ? c.steps : []));
     const through = bigger([...base.places, apart]);
-    expect(steps(through).slice(0, 2).map((s) => [s.kind, s.toPlaceId])).toEqual([['stock', 'q1'], ['move', 'k2']]);
+    expect(
+      steps(through)
+        .slice(0, 2)
+        .map((s) => [s.kind, s.toPlaceId]),
+    ).toEqual([
+      ['stock', 'q1'],
+      ['move', 'k2'],
+    ]);
     expect(through.words).toMatch(/into Q1 on .*to K2 on .* when cleared/);
     const taken = bigger([...base.places, apart], [someTrout({ lotCode: 'NEW-1', placeId: 'q1', referenceG: 5 })]);
     expect(steps(taken)[0]).toMatchObject({ kind: 'stock', toPlaceId: 'k2' });
     expect(taken.words).toMatch(/no quarantine tank is free for so many/);
-  }); // prettier-ignore
+  });
 
   test('losing the only cohort of a species counts as what it is', () => {
     const gone = troutFarm({ fish: [] });

@@ -10,20 +10,51 @@ import { propose, type Proposal } from '../../../src/core/stocking/propose';
 import { aFarm, aFeedRule, ids, someTrout } from '../farm';
 
 /** 1 Jun is a Monday; the fish are of market size, and their harvest stands ten weeks later than the order. */
-const order: PromiseFact = { lineId: 'l', orderId: 'o', orderCode: 'O-1', customer: 'Inn', productCode: 'rainbow-trout', day: '2026-06-26', quantity: 60_000 }; // prettier-ignore
+const order: PromiseFact = {
+  lineId: 'l',
+  orderId: 'o',
+  orderCode: 'O-1',
+  customer: 'Inn',
+  productCode: 'rainbow-trout',
+  day: '2026-06-26',
+  quantity: 60_000,
+};
 const facts = aFarm({
   fish: [someTrout({ count: 250, referenceG: 420 })],
   promises: [order],
   feedRules: [aFeedRule({ quarantineDays: 0 })],
 });
 const standing = (day: string) =>
-  harvestGroup({ lotCode: 'TRT-1', speciesCode: 'rainbow-trout', tankId: 'k1', purgePlaceId: 'p1', purgeVolumeL: 3000, harvestDay: day, count: 250, purgeDays: 4, method: 'separate' }, ids()); // prettier-ignore
+  harvestGroup(
+    {
+      lotCode: 'TRT-1',
+      speciesCode: 'rainbow-trout',
+      tankId: 'k1',
+      purgePlaceId: 'p1',
+      purgeVolumeL: 3000,
+      harvestDay: day,
+      count: 250,
+      purgeDays: 4,
+      method: 'separate',
+    },
+    ids(),
+  );
 const target: StockingTarget = {
   weeks: 16,
   by: 'orders',
-  species: [{ code: 'rainbow-trout', amount: 0, counted: false, fromG: null, fromWeek: 0, untilWeek: 3, fingerlingSizesG: [40] }],
+  species: [
+    {
+      code: 'rainbow-trout',
+      amount: 0,
+      counted: false,
+      fromG: null,
+      fromWeek: 0,
+      untilWeek: 3,
+      fingerlingSizesG: [40],
+    },
+  ],
   costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
-}; // prettier-ignore
+};
 
 let highs: Highs;
 beforeAll(async () => {
@@ -32,7 +63,14 @@ beforeAll(async () => {
 
 function proposed(moveHarvests: boolean, plan = standing('2026-08-28')): Proposal {
   let ms = 0;
-  const question = { facts, plan, target: { ...target, moveHarvests }, limits: { seconds: 6, gap: 0.01 }, units: METRIC, takenCodes: [] }; // prettier-ignore
+  const question = {
+    facts,
+    plan,
+    target: { ...target, moveHarvests },
+    limits: { seconds: 6, gap: 0.01 },
+    units: METRIC,
+    takenCodes: [],
+  };
   return propose(question, { highs, newId: ids(), clock: () => (ms += 1) }, () => undefined);
 }
 

@@ -24,7 +24,13 @@ function planned(seed: number) {
   const batches = candidateBatches(problem.input);
   const solved = planOf(problem.input, batches, greedyPlan(problem.input, batches));
   let [ids, codes] = [0, 0];
-  const draft = draftOf(facts, problem, solved, () => `new-${++ids}`, () => `N-${++codes}`); // prettier-ignore
+  const draft = draftOf(
+    facts,
+    problem,
+    solved,
+    () => `new-${++ids}`,
+    () => `N-${++codes}`,
+  );
   return { facts, plan, moved, target, problem, solved, draft, outcome: draftOutcome(facts, plan, problem, draft) };
 }
 
@@ -68,10 +74,15 @@ function expectPromiseTableAlike(p: Planned, seed: number) {
         const own = p.outcome.batches[i]!.harvests.filter((h) => weekStart(h.day) === week.weekStart);
         return sum + own.reduce((kg, h) => kg + h.kg, 0);
       }, 0);
-      expectAlike(said, (week.expected - before[r]!.weeks[w]!.expected) / 1000, 0.001, `farm ${seed}, ${row.product.code} in week ${week.week}`);
+      expectAlike(
+        said,
+        (week.expected - before[r]!.weeks[w]!.expected) / 1000,
+        0.001,
+        `farm ${seed}, ${row.product.code} in week ${week.week}`,
+      );
     }),
   );
-} // prettier-ignore
+}
 
 const most = (series: Float64Array | undefined) =>
   (series ?? new Float64Array()).reduce((max, v) => Math.max(max, v), 0);
@@ -83,21 +94,29 @@ function expectRoom(p: Planned, seed: number) {
     const limitG = (place.volumeL ?? 0) * (place.densityLimitKgM3 ?? 0);
     if (place.kind === 'bed' || place.kind === 'nursery') continue;
     const [now, before] = [most(forecast.tanks.get(place.id)?.biomassG), most(was.tanks.get(place.id)?.biomassG)];
-    expect(now, `farm ${seed}, ${place.code} holds ${now.toFixed(0)} g of ${limitG}`).toBeLessThanOrEqual(Math.max(limitG * 1.01, before * 1.001)); // prettier-ignore
+    expect(now, `farm ${seed}, ${place.code} holds ${now.toFixed(0)} g of ${limitG}`).toBeLessThanOrEqual(
+      Math.max(limitG * 1.01, before * 1.001),
+    );
     if (place.kind === 'purge') expectOneBatch(p, place, seed);
   }
 }
 
 function expectOneBatch(p: Planned, place: PlaceFact, seed: number) {
   const was = purgeClashDays(p.problem.forecast, place.id).length;
-  expect(purgeClashDays(p.outcome.forecast, place.id).length, `farm ${seed}, ${place.code} holds two batches`).toBeLessThanOrEqual(was); // prettier-ignore
+  expect(
+    purgeClashDays(p.outcome.forecast, place.id).length,
+    `farm ${seed}, ${place.code} holds two batches`,
+  ).toBeLessThanOrEqual(was);
 }
 
 /** No step finds fewer fish than it asks for, no fish are too small, and nothing of the kept plan comes otherwise. */
 function expectNothingAmiss(p: Planned, seed: number) {
   const known = new Set(p.problem.forecast.warnings.map((w) => w.words));
   const added = p.outcome.forecast.warnings.filter((w) => !known.has(w.words));
-  expect(added.map((w) => w.words), `farm ${seed}`).toEqual([]); // prettier-ignore
+  expect(
+    added.map((w) => w.words),
+    `farm ${seed}`,
+  ).toEqual([]);
   const own = new Set(p.draft.lines.flatMap((l) => l.harvestIds));
   const rest = (f: FarmForecast) => f.supply.filter((s) => !own.has(s.stepId ?? '')).map((s) => [s.stepId, s.quantity]);
   expect(rest(p.outcome.forecast), `farm ${seed}`).toEqual(rest(p.problem.forecast));
@@ -110,11 +129,13 @@ describe('the planner, the forecast of the kept draft and the promise table coun
     const facts = farms.map((f) => f.facts);
     expect(facts.filter((f) => !f.places.some((p) => p.kind === 'purge')).length).toBeGreaterThan(10);
     expect(farms.filter((f) => f.plan.some((s) => s.day < f.facts.today)).length).toBeGreaterThan(10);
-    expect(farms.filter((f) => new Set(f.facts.fish.map((x) => x.lotCode)).size < f.facts.fish.length).length).toBeGreaterThan(10);
+    expect(
+      farms.filter((f) => new Set(f.facts.fish.map((x) => x.lotCode)).size < f.facts.fish.length).length,
+    ).toBeGreaterThan(10);
     expect(farms.reduce((sum, f) => sum + f.draft.lines.length, 0)).toBeGreaterThan(400);
     expect(farms.filter((f) => f.draft.lines.some((l) => l.batch.lotCode)).length).toBeGreaterThan(50);
     expect(farms.filter((f) => f.moved.size > 0).length).toBeGreaterThan(20);
-  }); // prettier-ignore
+  });
 
   test('each harvest brings what was reckoned for it, to a hundredth', () => {
     farms.forEach((p, i) => expectHarvestsAsReckoned(p, i + 1));
@@ -136,11 +157,15 @@ describe('the planner, the forecast of the kept draft and the promise table coun
     farms.forEach(({ solved, outcome, problem, draft }, i) => {
       if (draft.unplaced.length > 0) return;
       for (const { speciesCode, kgByWeek } of problem.input.demand) {
-        const sum = (list: typeof solved.short) => list.filter((s) => s.speciesCode === speciesCode && s.week >= 0).reduce((kg, s) => kg + s.kg, 0);
+        const sum = (list: typeof solved.short) =>
+          list.filter((s) => s.speciesCode === speciesCode && s.week >= 0).reduce((kg, s) => kg + s.kg, 0);
         const wanted = kgByWeek.reduce((kg, w) => kg + w, 0);
         const [said, comes] = [sum(solved.short), sum(outcome.short)];
-        expect(Math.abs(said - comes), `farm ${i + 1}, ${speciesCode}: ${said.toFixed(1)} of ${wanted.toFixed(1)} said short, ${comes.toFixed(1)} comes short`).toBeLessThanOrEqual(wanted * 0.01 + 1);
+        expect(
+          Math.abs(said - comes),
+          `farm ${i + 1}, ${speciesCode}: ${said.toFixed(1)} of ${wanted.toFixed(1)} said short, ${comes.toFixed(1)} comes short`,
+        ).toBeLessThanOrEqual(wanted * 0.01 + 1);
       }
     });
-  }); // prettier-ignore
+  });
 });

@@ -152,8 +152,10 @@ describe('solver', () => {
     expectWithinLimits(byNumber, best.plan);
     const full = { ...byNumber, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
     const nothing = solve(full, 5).best.plan;
-    expect(bindingLimits(full, candidateBatches(full), nothing, METRIC)[0]!.words).toContain(`${(perWeek * weeks).toLocaleString('en-GB')} fish missing`);
-  }); // prettier-ignore
+    expect(bindingLimits(full, candidateBatches(full), nothing, METRIC)[0]!.words).toContain(
+      `${(perWeek * weeks).toLocaleString('en-GB')} fish missing`,
+    );
+  });
 
   test('no tanks: everything is short, and the reason names the tanks', () => {
     const input = troutOnly();
@@ -170,7 +172,10 @@ describe('solver', () => {
     const soon = {
       ...input,
       demand: [
-        demandFor('rainbow-trout', input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0))), // prettier-ignore
+        demandFor(
+          'rainbow-trout',
+          input.demand[0]!.kgByWeek.map((_, w) => (w === 2 || w > 30 ? 20 : 0)),
+        ),
       ],
     };
     const { best } = solve(soon, 10);
@@ -198,20 +203,33 @@ describe('solver', () => {
 
   test('a kept plan that needs the tank of fish that are here is no dead end: it is planned around and said', () => {
     const trout = SPECIES_DEFAULTS.find((c) => c.code === 'rainbow-trout')!;
-    const here = { lotCode: 'TRT-9', species: trout, placeId: 'cool|grow-out|9000#0', fromWeek: 0, count: 400, referenceG: 120, bins: freshSpread(0.2), pace: 1 };
+    const here = {
+      lotCode: 'TRT-9',
+      species: trout,
+      placeId: 'cool|grow-out|9000#0',
+      fromWeek: 0,
+      count: 400,
+      referenceG: 120,
+      bins: freshSpread(0.2),
+      pace: 1,
+    };
     const base = troutOnly();
     const home = base.groups.find((g) => g.loopCode === 'cool' && g.stage === 'grow-out')!;
     // Fish that grow in the largest tank, which the kept plan fills with others from week 4 to week 7.
     const groups = base.groups.map((g) =>
-      g.loopCode !== 'cool' ? g : { ...g, freeByWeek: g.freeByWeek.map((_, w) => (g === home && (w < 4 || w > 7) ? 1 : 0)) },
+      g.loopCode !== 'cool'
+        ? g
+        : { ...g, freeByWeek: g.freeByWeek.map((_, w) => (g === home && (w < 4 || w > 7) ? 1 : 0)) },
     );
     const input = { ...base, groups, present: [{ ...here, groupKey: home.key }] };
     const { best } = solve(input);
     expect(best.boundMinor).toBeGreaterThan(0);
     expect(best.plan.batches.filter((b) => b.batch.lotCode === 'TRT-9')).toHaveLength(1);
-    expect(crowdedWeeks(input, best.plan).join(' ')).toMatch(/grow-out tanks of cool do not hold.*TRT-9 in weeks \d+ to \d+/);
+    expect(crowdedWeeks(input, best.plan).join(' ')).toMatch(
+      /grow-out tanks of cool do not hold.*TRT-9 in weeks \d+ to \d+/,
+    );
     expect(crowdedWeeks(base, solve(base).best.plan)).toEqual([]);
-  }); // prettier-ignore
+  });
 
   test('fish that are here go exactly one way and keep their tank until they go', () => {
     const input = troutOnly();
@@ -226,7 +244,10 @@ describe('solver', () => {
       bins: freshSpread(0.2),
       pace: 1,
     };
-    const wanted = demandFor('rainbow-trout', Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0))); // prettier-ignore
+    const wanted = demandFor(
+      'rainbow-trout',
+      Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0)),
+    );
     const { best } = solve({ ...input, present: [here], demand: [wanted] }, 5);
     const own = best.plan.batches.filter((p) => p.batch.lotCode === 'TRT-9');
     expect(own.length).toBe(1);

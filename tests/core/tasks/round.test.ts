@@ -134,7 +134,10 @@ describe('the day’s round', () => {
       },
       ids(),
     );
-    const kindsOn = (day: string) => round({ day, steps: steps.filter((s) => s.day >= day) }).filter((j) => j.stepId).map((j) => j.kind); // prettier-ignore
+    const kindsOn = (day: string) =>
+      round({ day, steps: steps.filter((s) => s.day >= day) })
+        .filter((j) => j.stepId)
+        .map((j) => j.kind);
     expect(kindsOn('2026-06-05')).toEqual([]);
     expect(kindsOn('2026-06-06')).toEqual(['feed_stop']);
     expect(kindsOn('2026-06-07')).toEqual(['purge']);

@@ -2,7 +2,14 @@ import { rules } from '../../../src/core/sums/sums';
 import { describe, expect, test } from 'vitest';
 import { sowingFor } from '../../../src/core/crops/quantities';
 import { explainBalance, explainDensity, explainFeed, explainPromise, explainSowing } from '../../../src/core/explain';
-import { explainConversion, explainCost, explainGrade, explainPace, explainReady, explainWay } from '../../../src/core/explainFish'; // prettier-ignore
+import {
+  explainConversion,
+  explainCost,
+  explainGrade,
+  explainPace,
+  explainReady,
+  explainWay,
+} from '../../../src/core/explainFish';
 import { explainMargin, explainMinutes } from '../../../src/core/explainLife';
 import type { FeedRule } from '../../../src/core/fish/feed';
 import { forecastFarm } from '../../../src/core/plan/forecast';
@@ -19,12 +26,23 @@ describe('why?', () => {
   const trout = facts.species.find((s) => s.code === 'rainbow-trout')!;
   const koi = facts.species.find((s) => s.code.includes('koi'))!;
   const support = {
-    aerators: [{ name: 'Blower A', kgO2PerDay: 11 }, { name: 'Blower B', kgO2PerDay: 7 }],
+    aerators: [
+      { name: 'Blower A', kgO2PerDay: 11 },
+      { name: 'Blower B', kgO2PerDay: 7 },
+    ],
     media: [{ name: 'Moving bed', volumeM3: 2, surfaceM2PerM3: 500, gTanPerM2Day: 0.45 }],
     energy: null,
-  }; // prettier-ignore
+  };
   const load = { feedKgPerDay: 8, biomassKg: 600, ammoniaGPerDay: 300, waterTempC: 20 };
-  const margin = explainMargin({ loop: 'Heron', support, margin: lifeSupportMargin(support, load, 7), feedKg: 8, biomassKg: 600, tempC: 20, pH: 7 }); // prettier-ignore
+  const margin = explainMargin({
+    loop: 'Heron',
+    support,
+    margin: lifeSupportMargin(support, load, 7),
+    feedKg: 8,
+    biomassKg: 600,
+    tempC: 20,
+    pH: 7,
+  });
   const lettuce = facts.crops.find((c) => c.code === 'butterhead-lettuce')!;
 
   test.each([
@@ -134,7 +152,15 @@ describe('why?', () => {
 
   test('a farm without aerators is told so, not divided by nothing', () => {
     const none = { aerators: [], media: [], energy: null };
-    const bare = explainMargin({ loop: 'Heron', support: none, margin: lifeSupportMargin(none, load, 6), feedKg: 8, biomassKg: 600, tempC: 20, pH: 6 }); // prettier-ignore
+    const bare = explainMargin({
+      loop: 'Heron',
+      support: none,
+      margin: lifeSupportMargin(none, load, 6),
+      feedKg: 8,
+      biomassKg: 600,
+      tempC: 20,
+      pH: 6,
+    });
     expect(bare.oxygenWithoutOne.formula).toBe('No aerator is written down for this loop.');
     expect(bare.ammonia.formula).toContain('lowered for pH 6.0');
   });
@@ -147,7 +173,16 @@ describe('why?', () => {
   });
 
   test('a grade’s lengths are put as weights by the species’ own relation', () => {
-    const grade = { name: 'Koi', fromCm: 10, toCm: 20, count: 5, lotCode: 'KOI-1', present: 9, meanG: 60, species: { ...koi, lengthWeightA: 0.02, lengthWeightB: 3 } }; // prettier-ignore
+    const grade = {
+      name: 'Koi',
+      fromCm: 10,
+      toCm: 20,
+      count: 5,
+      lotCode: 'KOI-1',
+      present: 9,
+      meanG: 60,
+      species: { ...koi, lengthWeightA: 0.02, lengthWeightB: 3 },
+    };
     expect(explainGrade(grade, METRIC).formula).toContain('10 to 20 cm is 20 g to 160 g');
   });
 });
@@ -161,12 +196,17 @@ describe('at the edges the words are true', () => {
   };
   const trout = aFarm().species.find((s) => s.code === 'rainbow-trout')!;
   const ready = (over: object) =>
-    explainReady({ lotCode: 'TRT-1', meanG: 210, species: trout, pace: 1, waterTempC: 12, day: '10 Jun', ...over }, METRIC).formula;
+    explainReady(
+      { lotCode: 'TRT-1', meanG: 210, species: trout, pace: 1, waterTempC: 12, day: '10 Jun', ...over },
+      METRIC,
+    ).formula;
 
   test('water too cold or too warm: nothing is fed, and that is the reason given', () => {
     const frozen = whyFed(cold(1));
     expect(frozen.fed.feedG).toBe(0);
-    expect(frozen.because.formula).toMatch(/^Nothing is fed: at 1.0 °C the water is too cold. Rainbow trout do not feed at [\d.]+ °C and below/);
+    expect(frozen.because.formula).toMatch(
+      /^Nothing is fed: at 1.0 °C the water is too cold. Rainbow trout do not feed at [\d.]+ °C and below/,
+    );
     expect(whyFed(cold(27)).because.formula).toMatch(/too warm. Rainbow trout do not feed at [\d.]+ °C and above/);
     expect(JSON.stringify(frozen.because)).not.toMatch(/0\.00|NaN/);
   });
@@ -186,17 +226,41 @@ describe('at the edges the words are true', () => {
   });
 
   test('nothing to sell yet, no sample yet, no feeding yet, no fish: said, never divided', () => {
-    const promise = { product: 'Rainbow trout', week: 24, expected: '0 kg', spread: '0 kg', promised: '5 kg', short: '5 kg', availableOn: '4 Jun', available: '0 kg', shelfLifeDays: 8 };
-    expect(explainPromise({ ...promise, nothing: true }).formula).toMatch(/^Nothing to sell in this week: .* 5 kg is promised\.$/);
-    expect(explainPace({ lotCode: 'T', species: trout, pace: 1, paceError: 0.1, samples: 0, weighed: 0 }).formula).toMatch(/^No sample yet/);
+    const promise = {
+      product: 'Rainbow trout',
+      week: 24,
+      expected: '0 kg',
+      spread: '0 kg',
+      promised: '5 kg',
+      short: '5 kg',
+      availableOn: '4 Jun',
+      available: '0 kg',
+      shelfLifeDays: 8,
+    };
+    expect(explainPromise({ ...promise, nothing: true }).formula).toMatch(
+      /^Nothing to sell in this week: .* 5 kg is promised\.$/,
+    );
+    expect(
+      explainPace({ lotCode: 'T', species: trout, pace: 1, paceError: 0.1, samples: 0, weighed: 0 }).formula,
+    ).toMatch(/^No sample yet/);
     const none = { survival: 1, fcrBiological: null, fcrEconomic: null, grownG: 0 };
     expect(explainConversion('T', 0, none, METRIC).formula).toMatch(/No feeding of this cohort is recorded yet/);
     expect(explainConversion('T', 500, none, METRIC).formula).toMatch(/have not gained weight yet/);
-    expect(explainCost('T', { ...OWN_COST, fishMinor: 100 }, 0, METRIC).formula).toMatch(/nothing here or harvested to divide it by/);
-    const empty = explainMinutes({ place: aFarm().places[0]!, kg: 0, minutes: Infinity, tempC: 12, oxygenMgL: 8, criticalMgL: 4, breathedMgH: 0 });
+    expect(explainCost('T', { ...OWN_COST, fishMinor: 100 }, 0, METRIC).formula).toMatch(
+      /nothing here or harvested to divide it by/,
+    );
+    const empty = explainMinutes({
+      place: aFarm().places[0]!,
+      kg: 0,
+      minutes: Infinity,
+      tempC: 12,
+      oxygenMgL: 8,
+      criticalMgL: 4,
+      breathedMgH: 0,
+    });
     expect(empty.formula).toBe('No fish are in it: nothing breathes there.');
   });
-}); // prettier-ignore
+});
 
 describe('what a tank is fed', () => {
   const [k1] = aFarm().places;

@@ -59,8 +59,12 @@ describe('the last readings are held against the fish that live in the water', (
   const [trout, tilapia] = [species('rainbow-trout'), species('nile-tilapia')];
   const on = '2026-06-01';
   const water = (pH: number, tan: number, oxygen?: number) => ({
-    loop: 'Heron', ph: { value: pH, on }, t: { value: 20, on }, tan: { value: tan, on }, ...(oxygen === undefined ? {} : { do: { value: oxygen, on } }),
-  }); // prettier-ignore
+    loop: 'Heron',
+    ph: { value: pH, on },
+    t: { value: 20, on },
+    tan: { value: tan, on },
+    ...(oxygen === undefined ? {} : { do: { value: oxygen, on } }),
+  });
 
   test('2 mg/L of ammonia at pH 7.0 is little, at pH 8.5 it is more than trout bear; the Why says how', () => {
     expect(judgeWater(water(7, 2), [trout])[0]).toMatchObject({ kind: 'ammonia', tone: 'good' });

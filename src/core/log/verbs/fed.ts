@@ -18,10 +18,13 @@ function fed(place: LogPlace, words: string[], context: LogContext): Parsed {
   const { massG, rest } = readMass(words, context.units);
   const [said = 'eager', ...more] = rest.map((w) => w.toLowerCase());
   const response = RESPONSES.find((r) => r === said);
-  if (!response || more.length > 0) throw new NotUnderstood(`After the feed say how they ate: ${RESPONSES.join(', ')}.`);
+  if (!response || more.length > 0)
+    throw new NotUnderstood(`After the feed say how they ate: ${RESPONSES.join(', ')}.`);
   const fishG = here.reduce((sum, h) => sum + h.count * (h.meanG ?? 0), 0);
   if (fishG > 0 && massG > fishG * MOST_FED) {
-    throw new NotUnderstood(`${formatMass(massG, context.units)} for ${formatMass(fishG, context.units)} of fish? Check the unit; for small amounts write ${context.units.mass === 'metric' ? '460 g' : '16 oz'}.`);
+    throw new NotUnderstood(
+      `${formatMass(massG, context.units)} for ${formatMass(fishG, context.units)} of fish? Check the unit; for small amounts write ${context.units.mass === 'metric' ? '460 g' : '16 oz'}.`,
+    );
   }
   return {
     ok: true,
@@ -29,7 +32,7 @@ function fed(place: LogPlace, words: string[], context: LogContext): Parsed {
     body: { placeId: place.id, massG, response },
     meaning: `${formatMass(massG, context.units)} fed in ${place.code} today, ${ATE[response]}`,
   };
-} // prettier-ignore
+}
 
 const UNITS = {
   kg: ['mass', 'metric'],

@@ -20,7 +20,9 @@ function move(place: LogPlace, words: string[], context: LogContext): Parsed {
   if (!Number.isInteger(count) || count < 1)
     throw new NotUnderstood(`${count} is not a count of fish; give 1 or more, or all.`);
   if (count > fish.count)
-    throw new NotUnderstood(`${place.code} holds ${formatNumber(fish.count)} of ${fish.lotCode}; ${formatNumber(count)} is more than that.`); // prettier-ignore
+    throw new NotUnderstood(
+      `${place.code} holds ${formatNumber(fish.count)} of ${fish.lotCode}; ${formatNumber(count)} is more than that.`,
+    );
   if (!where || rest.length > 0) throw new NotUnderstood(`Say where to, like ${place.code} move ${many} H4.`);
   const to = context.places.find((p) => same(p.code, where));
   if (!to) throw new NotUnderstood(`There is no place “${where}”.${nearest(where, context)}`);

@@ -11,11 +11,17 @@ export const module: JobSource = {
     const places = new Map(facts.places.map((p) => [p.id, p]));
     return chores
       .filter((c) => day >= c.startsOn && daysBetween(c.startsOn, day) % c.everyDays === 0)
-      .map(
-        (c) =>
+      .map((c) =>
         aJob(choreJob(c.id, day), places.get(c.placeId ?? ''), {
-          kind: 'chore', place: c.placeCode, title: c.title, detail: c.detail, minutes: c.minutes, walk: c.walk, walkOrder: c.walkOrder, caution: c.caution,
-        }), // prettier-ignore
+          kind: 'chore',
+          place: c.placeCode,
+          title: c.title,
+          detail: c.detail,
+          minutes: c.minutes,
+          walk: c.walk,
+          walkOrder: c.walkOrder,
+          caution: c.caution,
+        }),
       );
   },
   form: (job) => ({

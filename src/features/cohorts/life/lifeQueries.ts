@@ -101,9 +101,12 @@ export async function lifePage(search: Search): Promise<LifePage> {
 function sayReading({ kind, value, on }: { kind: string; value: number; on: Day }, units: UnitChoice) {
   const known = READING_KINDS.get(kind);
   if (!known) return [];
-  const said = known.quantity === 'temperature' ? formatTemperature(value, units) : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${known.unit}`;
+  const said =
+    known.quantity === 'temperature'
+      ? formatTemperature(value, units)
+      : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${known.unit}`;
   return [{ name: known.name, said: said.trim(), on }];
-} // prettier-ignore
+}
 
 function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
   const loop = facts.loops.find((l) => l.id === loopId)!;

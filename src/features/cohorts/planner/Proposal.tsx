@@ -65,8 +65,9 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
 /** Parts of batches that found no purge tank free: they are in no harvest of the draft. */
 function unplaced({ draft }: Answer, { units }: PlannerPage): string[] {
   return draft.unplaced.map(
-    (u) => `${u.lotCode}: no purge tank is free for ${formatMass(u.kg * 1000, units)} before ${shortDay(u.harvestDay)}; that harvest is left out.`,
-  ); // prettier-ignore
+    (u) =>
+      `${u.lotCode}: no purge tank is free for ${formatMass(u.kg * 1000, units)} before ${shortDay(u.harvestDay)}; that harvest is left out.`,
+  );
 }
 
 const nameIn = (page: PlannerPage) => (code: string) => page.facts.species.find((s) => s.code === code)?.name ?? code;
