@@ -1,3 +1,4 @@
+import { word } from '../core/words/words';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
@@ -9,8 +10,8 @@ import { Theme } from '../ui/theme/Theme';
 import { LIGHT } from '../ui/theme/tones';
 
 export const metadata: Metadata = {
-  title: { default: 'Crop Cycle', template: '%s · Crop Cycle' },
-  description: 'Fish, crops and promises of one farm on one page.',
+  title: { default: word`Crop Cycle`, template: word`%s · Crop Cycle` },
+  description: word`Fish, crops and promises of one farm on one page.`,
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: LIGHT.paper };
 

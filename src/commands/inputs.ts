@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { say, word } from '../core/words/words';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -39,8 +40,8 @@ class IsFarmDay implements ValidatorConstraintInterface {
   }
   defaultMessage(about: ValidationArguments) {
     return typeof about.value === 'string' && about.value
-      ? `“${about.value.slice(0, 20)}” is no day between 2000 and 2100; write it like 2026-05-14`
-      : 'Give a day';
+      ? say`“${about.value.slice(0, 20)}” is no day between 2000 and 2100; write it like 2026-05-14`
+      : say`Give a day`;
   }
 }
 
@@ -52,9 +53,9 @@ export const IdField = (words: string): Field => IsUUID('all', { message: words 
 /** A whole number of fish, plants or pieces. */
 export const CountField = (words: string, from = 1): Field =>
   together(
-    IsInt({ message: 'Give a whole number' }) as Field,
+    IsInt({ message: say`Give a whole number` }) as Field,
     Min(from, { message: words }) as Field,
-    Max(RANGES.count.high, { message: `That is ${RANGES.count.why}` }) as Field,
+    Max(RANGES.count.high, { message: say`That is ${RANGES.count.why}` }) as Field,
   );
 
 interface NumberWords {
@@ -69,44 +70,44 @@ export const AmountField = (range: Range, { words, low, zero = false }: NumberWo
   together(
     IsNumber(NUMBER, { message: words }) as Field,
     Min(zero ? range.low : Math.max(range.low, 1e-9), {
-      message: low ?? (zero ? `From ${range.low}` : 'It must be more than 0'),
+      message: low ?? (zero ? say`From ${range.low}` : say`It must be more than 0`),
     }) as Field,
     Max(range.high, { message: `${range.why.charAt(0).toUpperCase()}${range.why.slice(1)}` }) as Field,
   );
 
-export const MassField = (words: string, low = 'It must be more than 0'): Field =>
+export const MassField = (words: string, low = say`It must be more than 0`): Field =>
   AmountField(RANGES.massG, { words, low });
 
 export const NumberField = (low: number, high: number, words: string, outside?: string): Field =>
   together(
     IsNumber(NUMBER, { message: words }) as Field,
-    Min(low, { message: outside ?? `From ${low}` }) as Field,
-    Max(high, { message: outside ?? `At most ${high}` }) as Field,
+    Min(low, { message: outside ?? say`From ${low}` }) as Field,
+    Max(high, { message: outside ?? say`At most ${high}` }) as Field,
   );
 
-export const WholeField = (low: number, high: number, words = 'Give a whole number', outside?: string): Field =>
+export const WholeField = (low: number, high: number, words = say`Give a whole number`, outside?: string): Field =>
   together(
     IsInt({ message: words }) as Field,
-    Min(low, { message: outside ?? `From ${low}` }) as Field,
-    Max(high, { message: outside ?? `At most ${high}` }) as Field,
+    Min(low, { message: outside ?? say`From ${low}` }) as Field,
+    Max(high, { message: outside ?? say`At most ${high}` }) as Field,
   );
 
-export const MinorField = (words = 'Give the price as a number'): Field =>
+export const MinorField = (words = say`Give the price as a number`): Field =>
   together(
     IsInt({ message: words }) as Field,
-    Min(0, { message: 'A price is 0 or more' }) as Field,
+    Min(0, { message: say`A price is 0 or more` }) as Field,
     Max(RANGES.minor.high, {
       message: `${RANGES.minor.why.charAt(0).toUpperCase()}${RANGES.minor.why.slice(1)}`,
     }) as Field,
   );
 
-export const TextField = (most: number, words = 'Say it in words', least = 1): Field =>
+export const TextField = (most: number, words = say`Say it in words`, least = 1): Field =>
   together(
     IsString({ message: words }) as Field,
     MinLength(least, { message: words }) as Field,
-    MaxLength(most, { message: `At most ${most} characters` }) as Field,
+    MaxLength(most, { message: say`At most ${most} characters` }) as Field,
     // Nothing that cannot be seen: it could not be found again.
-    Matches(/^[^\p{Cc}\p{Co}\p{Cn}]*$|[\n\t]/u, { message: 'It holds characters that cannot be shown' }) as Field,
+    Matches(/^[^\p{Cc}\p{Co}\p{Cn}]*$|[\n\t]/u, { message: say`It holds characters that cannot be shown` }) as Field,
   );
 
 export const CodeField = (words: string, most = 60): Field =>
@@ -117,7 +118,7 @@ export const CodeField = (words: string, most = 60): Field =>
   );
 
 export const VersionField = (): Field =>
-  WholeField(RANGES.version.low, RANGES.version.high, 'Reload and try again', 'Reload and try again');
+  WholeField(RANGES.version.low, RANGES.version.high, say`Reload and try again`, say`Reload and try again`);
 
 export const ListField = (least: number, most: number, few: string, many: string): Field =>
   together(
@@ -130,47 +131,47 @@ export const NumbersField = (
   most: number,
   range: Range,
   words: string,
-  small = 'Each must be more than nothing: leave out empty ones',
+  small = say`Each must be more than nothing: leave out empty ones`,
 ): Field =>
   together(
-    ListField(0, most, words, `At most ${most} at once`),
+    ListField(0, most, words, say`At most ${most} at once`),
     IsNumber(NUMBER, { each: true, message: words }) as Field,
     Min(Math.max(range.low, 1e-9), {
       each: true,
       message: small,
     }) as Field,
-    Max(range.high, { each: true, message: `One is ${range.why}` }) as Field,
+    Max(range.high, { each: true, message: say`One is ${range.why}` }) as Field,
   );
 
 /** What looks wrong is asked about; the same entry is sent again with a yes. */
 export class Confirmable {
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
 }
 
 /** One lot in one tank. */
 export class Handled extends Confirmable {
-  @CodeField('That cohort is not known. Reload.', 60) lotCode!: string;
-  @IdField('Choose the tank they are in') fromPlaceId!: string;
+  @CodeField(word`That cohort is not known. Reload.`, 60) lotCode!: string;
+  @IdField(word`Choose the tank they are in`) fromPlaceId!: string;
 }
 
 /** One step of the plan, done. */
 export class StepInput {
-  @IdField('This job is no longer on the round. Reload.') stepId!: string;
+  @IdField(word`This job is no longer on the round. Reload.`) stepId!: string;
 }
 
 /** Fish of a step, counted and weighed on their way to its next place. */
 export class TransferInput extends StepInput {
-  @CountField('Move at least 1 fish') count!: number;
-  @MassField('Give the weight as a number', 'The weight must be more than 0') massG!: number;
-  @CountField('Give a whole number of 0 or more', 0) dead!: number;
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+  @CountField(word`Move at least 1 fish`) count!: number;
+  @MassField(word`Give the weight as a number`, word`The weight must be more than 0`) massG!: number;
+  @CountField(word`Give a whole number of 0 or more`, 0) dead!: number;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
 }
 
 /** A loop’s water held at a temperature. */
 export class TemperatureInput {
-  @IdField('Choose a loop') loopId!: string;
+  @IdField(word`Choose a loop`) loopId!: string;
   @DayField() from!: string;
   @IsOptional() @DayField() until?: string;
-  @AmountField(RANGES.tempC, { words: 'Give the temperature as a number', low: 'From 0 °C', zero: true })
+  @AmountField(RANGES.tempC, { words: word`Give the temperature as a number`, low: word`From 0 °C`, zero: true })
   tempC!: number;
 }

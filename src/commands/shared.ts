@@ -1,4 +1,5 @@
 import 'server-only';
+import { word } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { askChanged, askPlanned } from '../core/plan/askPlanned';
 import type { FarmFacts, PlanStep } from '../core/plan/types';
@@ -47,5 +48,5 @@ export function tickStep({ tx, entry }: Doing, stepId: string, title: string): P
   return finishTask(tx, entry, { job: stepJob(stepId), title });
 }
 
-export const SET_UP_STAYS = { stays: 'Set-up is not taken back: change it again.' };
-export const PLAN_STAYS = { stays: 'A plan is not taken back: change it again.' };
+export const SET_UP_STAYS = { stays: word`Set-up is not taken back: change it again.` };
+export const PLAN_STAYS = { stays: word`A plan is not taken back: change it again.` };

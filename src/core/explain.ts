@@ -1,3 +1,4 @@
+import { say } from './words/words';
 import { waterL } from './fish/stocking';
 import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
@@ -28,43 +29,43 @@ export const by = (...sums: string[]): Pick<Explanation, 'sums'> => ({ sums });
 export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
   const { feedings, pelletMm, times } = r;
   const unfed = r.feedG <= 0 ? whyUnfed(r, units) : null;
-  const given = `${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets${times.length > 0 ? ` (${times.join(', ')})` : ''}.`;
+  const given = say`${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets${times.length > 0 ? ` (${times.join(', ')})` : ''}.`;
   return {
-    title: `feed for ${r.place}`,
+    title: say`feed for ${r.place}`,
     formula: unfed ?? `${r.rule?.ration === 'table' ? tableWords(r, units) : growthWords(r)} = ${given}`,
     inputs: [
       {
-        label: 'Fish in the tank',
+        label: say`Fish in the tank`,
         value: formatNumber(r.count),
-        from: 'ledger: stocked less moved, dead and harvested',
+        from: say`ledger: stocked less moved, dead and harvested`,
       },
-      { label: 'Mean weight', value: formatMass(r.meanG, units), from: 'last sample, grown on since' },
+      { label: say`Mean weight`, value: formatMass(r.meanG, units), from: say`last sample, grown on since` },
       {
-        label: 'Water',
+        label: say`Water`,
         value: `${formatNumber(r.waterTempC, 1)} °C`,
-        from: 'the loop’s planned temperature for the day',
+        from: say`the loop’s planned temperature for the day`,
       },
       {
-        label: 'Growth against the library',
+        label: say`Growth against the library`,
         value: `× ${formatNumber(r.pace, 2)}`,
-        from: 'fitted to this cohort’s samples',
+        from: say`fitted to this cohort’s samples`,
       },
       {
-        label: 'Feed per gain at this size',
+        label: say`Feed per gain at this size`,
         value: formatNumber(feedConversion(r.meanG, r.species), 2),
         from: `${r.species.name}: ${r.species.basis}`,
       },
       {
-        label: 'Feedings',
+        label: say`Feedings`,
         value: unfed ? 'none' : formatNumber(feedings),
-        from: times.length > 0 ? 'the auto-feeder times on Feed' : 'by fish size: small mouths eat little and often',
+        from:
+          times.length > 0 ? say`the auto-feeder times on Feed` : say`by fish size: small mouths eat little and often`,
       },
     ],
     ...(r.rule?.ration === 'table'
       ? by('feed-by-table', 'temperature-response')
       : by('daily-growth', 'temperature-response', 'feed-by-growth', 'feed-conversion')),
-    change:
-      'weigh a sample, or correct the count; the feed table and feeder times are on Feed, feed conversion in Species.',
+    change: say`weigh a sample, or correct the count; the feed table and feeder times are on Feed, feed conversion in Species.`,
   };
 }
 
@@ -73,68 +74,68 @@ function whyUnfed({ species, waterTempC, place, rule, lots }: TankFeed, units: U
   const name = inSentence(species.name);
   const water = formatTemperature(waterTempC, units);
   if (waterTempC <= species.tempMinC)
-    return `Nothing is fed: at ${water} the water is too cold. ${species.name} do not feed at ${formatTemperature(species.tempMinC, units)} and below.`;
+    return say`Nothing is fed: at ${water} the water is too cold. ${species.name} do not feed at ${formatTemperature(species.tempMinC, units)} and below.`;
   if (waterTempC >= species.tempMaxC)
-    return `Nothing is fed: at ${water} the water is too warm. ${species.name} do not feed at ${formatTemperature(species.tempMaxC, units)} and above.`;
-  const table = rule?.ration === 'table' ? `, or the feed table has nothing for ${name} of this size` : '';
-  return `Nothing is fed in ${place}: the feed of ${lots.join(' and ')} is stopped for a purge, a treatment or an illness${table}.`;
+    return say`Nothing is fed: at ${water} the water is too warm. ${species.name} do not feed at ${formatTemperature(species.tempMaxC, units)} and above.`;
+  const table = rule?.ration === 'table' ? say`, or the feed table has nothing for ${name} of this size` : '';
+  return say`Nothing is fed in ${place}: the feed of ${lots.join(' and ')} is stopped for a purge, a treatment or an illness${table}.`;
 }
 
 function growthWords({ count, meanG, feedG, species }: TankFeed): string {
   const fcr = feedConversion(meanG, species);
   const gainG = count > 0 ? feedG / count / fcr : 0;
-  return `${formatNumber(count)} fish × ${formatNumber(gainG, 2)} g gain × ${formatNumber(fcr, 2)} feed per gain`;
+  return say`${formatNumber(count)} fish × ${formatNumber(gainG, 2)} g gain × ${formatNumber(fcr, 2)} feed per gain`;
 }
 
 function tableWords({ count, meanG, waterTempC, species, feedG }: TankFeed, units: UnitChoice): string {
   const response = Math.min(1, temperatureResponse(waterTempC, species));
   const percent = count > 0 && response > 0 ? (feedG / (count * meanG * response)) * 100 : 0;
-  return `${formatNumber(count)} fish × ${formatMass(meanG, units)} × ${formatNumber(percent, 2)} % of the table × ${formatNumber(response, 2)} for the water’s temperature`;
+  return say`${formatNumber(count)} fish × ${formatMass(meanG, units)} × ${formatNumber(percent, 2)} % of the table × ${formatNumber(response, 2)} for the water’s temperature`;
 }
 
 export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): Explanation {
   const share = (value: number) => formatNumber(value, 2);
   return {
-    title: `${formatNumber(q.seeds)} seeds of ${inSentence(crop.name)}`,
-    formula: `${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${q.trays === 1 ? 'tray' : 'trays'} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
+    title: say`${formatNumber(q.seeds)} seeds of ${inSentence(crop.name)}`,
+    formula: say`${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${q.trays === 1 ? say`tray` : say`trays`} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
     inputs: [
-      { label: 'Wanted', value: formatNumber(q.units), from: 'what the promised orders lack' },
-      { label: 'Germination', value: share(crop.germination), from: crop.basis },
-      { label: 'Survives the nursery', value: share(crop.nurserySurvival), from: crop.basis },
-      { label: 'Survives the bed', value: share(crop.finalSurvival), from: crop.basis },
-      { label: 'Good enough to pack', value: share(crop.packout), from: crop.basis },
-      { label: 'Positions in the bed', value: formatNumber(q.positions), from: 'wanted ÷ (bed · pack-out)' },
+      { label: say`Wanted`, value: formatNumber(q.units), from: say`what the promised orders lack` },
+      { label: say`Germination`, value: share(crop.germination), from: crop.basis },
+      { label: say`Survives the nursery`, value: share(crop.nurserySurvival), from: crop.basis },
+      { label: say`Survives the bed`, value: share(crop.finalSurvival), from: crop.basis },
+      { label: say`Good enough to pack`, value: share(crop.packout), from: crop.basis },
+      { label: say`Positions in the bed`, value: formatNumber(q.positions), from: say`wanted ÷ (bed · pack-out)` },
     ],
     ...by('seeds'),
-    change: 'the shares are in the crop library; the need is in the orders.',
+    change: say`the shares are in the crop library; the need is in the orders.`,
   };
 }
 
 export function explainDensity(place: PlaceFact, biomassG: number, count: number, units: UnitChoice): Explanation {
   const volumeM3 = waterL(place) / 1000;
   return {
-    title: `crowding in ${place.code}`,
-    formula: `${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatDensity(biomassG / 1000 / volumeM3, units)}, against a limit of ${place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0)}.`,
+    title: say`crowding in ${place.code}`,
+    formula: say`${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatDensity(biomassG / 1000 / volumeM3, units)}, against a limit of ${place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0)}.`,
     inputs: [
-      { label: 'Fish', value: formatNumber(count), from: 'ledger' },
+      { label: say`Fish`, value: formatNumber(count), from: 'ledger' },
       {
-        label: 'Mean weight',
+        label: say`Mean weight`,
         value: formatMass(count > 0 ? biomassG / count : 0, units),
-        from: 'last sample, grown on since',
+        from: say`last sample, grown on since`,
       },
       {
-        label: 'Water',
+        label: say`Water`,
         value: `${formatNumber(volumeM3, 1)} m³`,
-        from: place.volumeL === null ? 'its area, 30 cm deep: planning default' : 'farm set-up',
+        from: place.volumeL === null ? say`its area, 30 cm deep: planning default` : say`farm set-up`,
       },
       {
-        label: 'Limit',
+        label: say`Limit`,
         value: place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0),
-        from: 'farm set-up, for this tank’s aeration',
+        from: say`farm set-up, for this tank’s aeration`,
       },
     ],
     ...by('density'),
-    change: 'move or harvest fish, weigh a sample, or change the tank’s limit.',
+    change: say`move or harvest fish, weigh a sample, or change the tank’s limit.`,
   };
 }
 
@@ -154,31 +155,37 @@ export function explainPromise(row: {
   shelfLifeDays: number;
 }): Explanation {
   return {
-    title: `${row.product} in week ${row.week}`,
+    title: say`${row.product} in week ${row.week}`,
     formula: row.nothing
-      ? `Nothing to sell in this week: no harvest or pick is planned for it, and nothing from before is still fit to sell. ${row.promised} is promised.`
-      : `${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
+      ? say`Nothing to sell in this week: no harvest or pick is planned for it, and nothing from before is still fit to sell. ${row.promised} is promised.`
+      : say`${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
     inputs: [
       {
-        label: 'Expected',
+        label: say`Expected`,
         value: row.expected,
-        from: 'planned harvests and picks at forecast size; the first week counts the cold room too',
+        from: say`planned harvests and picks at forecast size; the first week counts the cold room too`,
       },
-      { label: 'Promised', value: row.promised, from: 'open order lines, less what is set aside' },
-      { label: 'Short', value: row.short, from: 'what no batch fit on the day can give' },
+      { label: say`Promised`, value: row.promised, from: say`open order lines, less what is set aside` },
+      { label: say`Short`, value: row.short, from: say`what no batch fit on the day can give` },
       {
-        label: 'Keeps for',
-        value: `${row.shelfLifeDays} days`,
-        from: 'product; a bed’s harvest window is added for uncut crops',
+        label: say`Keeps for`,
+        value: say`${row.shelfLifeDays} days`,
+        from: say`product; a bed’s harvest window is added for uncut crops`,
       },
       ...(row.swimming
-        ? [{ label: 'In tanks', value: row.swimming, from: 'of this size by the forecast; netting is not planned' }]
+        ? [
+            {
+              label: say`In tanks`,
+              value: row.swimming,
+              from: say`of this size by the forecast; netting is not planned`,
+            },
+          ]
         : []),
     ],
     ...by('short', 'free-to-promise'),
     change: row.swimming
-      ? 'plan a netting on the cohort’s page, or change the order.'
-      : 'slide a harvest or sowing on Season, or change the order.',
+      ? say`plan a netting on the cohort’s page, or change the order.`
+      : say`slide a harvest or sowing on Season, or change the order.`,
   };
 }
 
@@ -190,18 +197,18 @@ export function explainBalance(
   units: UnitChoice,
 ): Explanation {
   return {
-    title: `${loop} loop, fish against plants`,
-    formula: `${formatMass(feedG, units)} feed a day ÷ ${formatNumber(areaM2)} m² planted = ${areaM2 > 0 ? formatNumber(feedG / areaM2) : '–'} g/m² a day; comfortable between ${band[0]} and ${band[1]}.`,
+    title: say`${loop} loop, fish against plants`,
+    formula: say`${formatMass(feedG, units)} feed a day ÷ ${formatNumber(areaM2)} m² planted = ${areaM2 > 0 ? formatNumber(feedG / areaM2) : '–'} g/m² a day; comfortable between ${band[0]} and ${band[1]}.`,
     inputs: [
-      { label: 'Feed', value: formatMass(feedG, units), from: 'sum over the loop’s tanks' },
+      { label: say`Feed`, value: formatMass(feedG, units), from: say`sum over the loop’s tanks` },
       {
-        label: 'Planted area',
+        label: say`Planted area`,
         value: `${formatNumber(areaM2)} m²`,
-        from: 'positions held in the loop’s beds, by bed area',
+        from: say`positions held in the loop’s beds, by bed area`,
       },
-      { label: 'Comfortable band', value: `${band[0]}–${band[1]} g/m²`, from: 'loop set-up' },
+      { label: say`Comfortable band`, value: `${band[0]}–${band[1]} g/m²`, from: say`loop set-up` },
     ],
     ...by('feed-per-area'),
-    change: 'the plan: stockings, harvests and sowings on Season.',
+    change: say`the plan: stockings, harvests and sowings on Season.`,
   };
 }

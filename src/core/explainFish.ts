@@ -1,3 +1,4 @@
+import { say } from './words/words';
 import { inSentence } from './library/inSentence';
 import { by, type Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
@@ -9,11 +10,11 @@ import { formatChange, formatMass, formatNumber, formatTemperature, type UnitCho
 
 /** How a size came about: the last sample against what was known before it. */
 export function saySampleWeight(last: SampleWeight | null | undefined): string {
-  if (!last) return 'stocking weight, grown on since: no sample yet';
+  if (!last) return say`stocking weight, grown on since: no sample yet`;
   const percent = Math.round(last.share * 100);
-  if (percent >= 99) return `last sample (${formatNumber(last.count)} weighed), grown on since`;
+  if (percent >= 99) return say`last sample (${formatNumber(last.count)} weighed), grown on since`;
   const before = Math.max(1, Math.round(last.worthBefore));
-  return `last sample (${formatNumber(last.count)} weighed) for ${percent} %, what was known before it (worth ${formatNumber(before)} weighed fish by then) for ${100 - percent} %; grown on since`;
+  return say`last sample (${formatNumber(last.count)} weighed) for ${percent} %, what was known before it (worth ${formatNumber(before)} weighed fish by then) for ${100 - percent} %; grown on since`;
 }
 
 /** Why a cohort is taken to grow faster or slower than the library. */
@@ -27,31 +28,31 @@ export function explainPace(cohort: {
 }): Explanation {
   const { species, pace, paceError } = cohort;
   return {
-    title: `pace of ${cohort.lotCode}`,
+    title: say`pace of ${cohort.lotCode}`,
     formula:
       cohort.samples === 0
-        ? `No sample yet: it is taken to grow as ${inSentence(species.name)} of the library; ${formatNumber(paceError, 2)} either way is one standard error, the band of the forecast.`
-        : `Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
+        ? say`No sample yet: it is taken to grow as ${inSentence(species.name)} of the library; ${formatNumber(paceError, 2)} either way is one standard error, the band of the forecast.`
+        : say`Its samples rise ${formatNumber(pace, 2)} times as fast as ${inSentence(species.name)} of the library in the water it had; one standard error either way is ${formatNumber(paceError, 2)}, the band of the forecast.`,
     inputs: [
       {
-        label: 'Samples',
-        value: `${formatNumber(cohort.samples)}, ${formatNumber(cohort.weighed)} fish weighed`,
-        from: 'weighings of this cohort',
+        label: say`Samples`,
+        value: say`${formatNumber(cohort.samples)}, ${formatNumber(cohort.weighed)} fish weighed`,
+        from: say`weighings of this cohort`,
       },
       {
-        label: 'Before any sample',
-        value: '× 1.00, worth 15 weighed fish',
-        from: 'planning default: few weighed fish barely move it',
+        label: say`Before any sample`,
+        value: say`× 1.00, worth 15 weighed fish`,
+        from: say`planning default: few weighed fish barely move it`,
       },
       {
-        label: 'Root weight gained a day at its best',
+        label: say`Root weight gained a day at its best`,
         value: `${formatNumber(species.growthG13PerDay, 4)} g^⅓`,
         from: `${species.name}: ${species.basis}`,
       },
-      { label: 'Water', value: 'day by day', from: 'readings of its loop; where none was taken, as planned' },
+      { label: say`Water`, value: say`day by day`, from: say`readings of its loop; where none was taken, as planned` },
     ],
     ...by('pace', 'daily-growth'),
-    change: 'weigh a sample; a wrong one can be taken back on the Round.',
+    change: say`weigh a sample; a wrong one can be taken back on the Round.`,
   };
 }
 
@@ -59,9 +60,9 @@ export function explainPace(cohort: {
 function growsNot({ species, waterTempC }: { species: Species; waterTempC: number }, units: UnitChoice): string {
   const at = (c: number) => formatTemperature(c, units);
   if (waterTempC <= species.tempMinC)
-    return `At ${at(waterTempC)} the water is too cold for them to grow today (over ${at(species.tempMinC)}). `;
+    return say`At ${at(waterTempC)} the water is too cold for them to grow today (over ${at(species.tempMinC)}). `;
   if (waterTempC >= species.tempMaxC)
-    return `At ${at(waterTempC)} the water is too warm for them to grow today (under ${at(species.tempMaxC)}). `;
+    return say`At ${at(waterTempC)} the water is too warm for them to grow today (under ${at(species.tempMaxC)}). `;
   return '';
 }
 
@@ -80,27 +81,27 @@ export function explainReady(
 ): Explanation {
   const [smallest, largest] = cohort.species.marketG ?? [0, 0];
   return {
-    title: `when ${cohort.lotCode} is of market size`,
+    title: say`when ${cohort.lotCode} is of market size`,
     formula:
       cohort.meanG >= smallest
-        ? `Now: ${formatMass(cohort.meanG, units)} on average on ${cohort.day} is market size, ${formatMass(smallest, units)} and more.`
-        : `${growsNot(cohort, units)}From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
+        ? say`Now: ${formatMass(cohort.meanG, units)} on average on ${cohort.day} is market size, ${formatMass(smallest, units)} and more.`
+        : say`${growsNot(cohort, units)}From ${formatMass(cohort.meanG, units)} on ${cohort.day}, grown on day by day at ${formatNumber(cohort.pace, 2)} times the library’s growth in the planned water until the mean passes ${formatMass(smallest, units)}. Half of them are larger by then.`,
     inputs: [
-      { label: 'Mean weight', value: formatMass(cohort.meanG, units), from: saySampleWeight(cohort.lastSample) },
+      { label: say`Mean weight`, value: formatMass(cohort.meanG, units), from: saySampleWeight(cohort.lastSample) },
       {
-        label: 'Market size',
-        value: `${formatMass(smallest, units)} to ${formatMass(largest, units)}`,
+        label: say`Market size`,
+        value: say`${formatMass(smallest, units)} to ${formatMass(largest, units)}`,
         from: `${cohort.species.name}: ${cohort.species.basis}`,
       },
-      { label: 'Pace', value: `× ${formatNumber(cohort.pace, 2)}`, from: 'fitted to its samples' },
+      { label: say`Pace`, value: `× ${formatNumber(cohort.pace, 2)}`, from: say`fitted to its samples` },
       {
-        label: 'Water',
-        value: `${formatNumber(cohort.waterTempC, 1)} °C on the day`,
-        from: 'planned temperatures of its loop',
+        label: say`Water`,
+        value: say`${formatNumber(cohort.waterTempC, 1)} °C on the day`,
+        from: say`planned temperatures of its loop`,
       },
     ],
     ...by('days-to-weight', 'daily-growth', 'temperature-response', 'sample-share'),
-    change: 'weigh a sample, plan another temperature, or change the market size in Species.',
+    change: say`weigh a sample, plan another temperature, or change the market size in Species.`,
   };
 }
 
@@ -111,26 +112,26 @@ export function explainConversion(
   account: CohortAccount,
   units: UnitChoice,
 ): Explanation {
-  const say = (fcr: number | null) => (fcr === null ? '–' : formatNumber(fcr, 2));
+  const figure = (fcr: number | null) => (fcr === null ? '–' : formatNumber(fcr, 2));
   return {
-    title: `feed conversion of ${lotCode}`,
+    title: say`feed conversion of ${lotCode}`,
     formula:
       account.fcrBiological === null
         ? feedG <= 0
-          ? 'No feeding of this cohort is recorded yet, so there is nothing to divide.'
-          : 'By the last sample they have not gained weight yet: there is nothing to divide the feed by.'
-        : `${formatMass(feedG, units)} of feed for the weight gained, the dead counted in, is ${say(account.fcrBiological)}: how well they turn feed into fish. For the weight that is here or was taken it is ${say(account.fcrEconomic)}: what the feed bill bought.`,
+          ? say`No feeding of this cohort is recorded yet, so there is nothing to divide.`
+          : say`By the last sample they have not gained weight yet: there is nothing to divide the feed by.`
+        : say`${formatMass(feedG, units)} of feed for the weight gained, the dead counted in, is ${figure(account.fcrBiological)}: how well they turn feed into fish. For the weight that is here or was taken it is ${figure(account.fcrEconomic)}: what the feed bill bought.`,
     inputs: [
-      { label: 'Feed given', value: formatMass(feedG, units), from: 'feedings of this cohort' },
+      { label: say`Feed given`, value: formatMass(feedG, units), from: say`feedings of this cohort` },
       {
-        label: 'Survival',
+        label: say`Survival`,
         value: account.survival === null ? '–' : `${formatNumber(account.survival * 100, 1)} %`,
-        from: 'ledger: stocked, died',
+        from: say`ledger: stocked, died`,
       },
-      { label: 'Weight of the dead', value: 'by the sample before each death', from: 'deaths and samples' },
+      { label: say`Weight of the dead`, value: say`by the sample before each death`, from: say`deaths and samples` },
     ],
     ...by('conversion-biological', 'conversion-paid'),
-    change: 'record what was eaten and held back; count and weigh at every move.',
+    change: say`record what was eaten and held back; count and weigh at every move.`,
   };
 }
 
@@ -144,50 +145,50 @@ export function explainCost(
   const money = (minor: number) => formatMoney(minor, cost.currency);
   const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {
-    title: `cost per kg of ${lotCode}`,
+    title: say`cost per kg of ${lotCode}`,
     formula:
       producedG <= 0
-        ? `${money(spent)} spent and nothing here or harvested to divide it by.`
-        : `(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(spent / (producedG / 1000))} a kg. Work, heat and power are not in it.`,
+        ? say`${money(spent)} spent and nothing here or harvested to divide it by.`
+        : say`(${money(cost.fishMinor ?? 0)} fish + ${money(cost.feedMinor)} feed) ÷ ${formatMass(producedG, units)} = ${money(spent / (producedG / 1000))} a kg. Work, heat and power are not in it.`,
     inputs: [
       {
-        label: 'Paid for the fish',
-        value: cost.fishMinor === null ? 'not recorded' : money(cost.fishMinor),
-        from: 'the price noted on arrival',
+        label: say`Paid for the fish`,
+        value: cost.fishMinor === null ? say`not recorded` : money(cost.fishMinor),
+        from: say`the price noted on arrival`,
       },
       {
-        label: 'Feed given',
+        label: say`Feed given`,
         value: money(cost.feedMinor),
-        from: 'each feeding at the price of its lot, or of the species’ feed rule',
+        from: say`each feeding at the price of its lot, or of the species’ feed rule`,
       },
       ...(cost.cameMinor > 0
         ? [
             {
-              label: `Of both, came with fish of ${cost.origins.join(', ')}`,
+              label: say`Of both, came with fish of ${cost.origins.join(', ')}`,
               value: money(cost.cameMinor),
-              from: 'their share of what that cohort had cost, by weight of all it had raised',
+              from: say`their share of what that cohort had cost, by weight of all it had raised`,
             },
           ]
         : []),
       ...(cost.wentMinor > 0
         ? [
             {
-              label: `Not in it: went on with ${cost.offspring.join(', ')}`,
+              label: say`Not in it: went on with ${cost.offspring.join(', ')}`,
               value: money(cost.wentMinor),
-              from: 'the same share: a kilogram costs the same before and after',
+              from: say`the same share: a kilogram costs the same before and after`,
             },
           ]
         : []),
       {
-        label: 'Weight here or taken',
+        label: say`Weight here or taken`,
         value: formatMass(producedG, units),
-        from: 'forecast of the day, and what left it for harvest or sale',
+        from: say`forecast of the day, and what left it for harvest or sale`,
       },
     ],
     ...(cost.cameMinor + cost.wentMinor > 0
       ? by('cost-share')
-      : { source: 'Money spent over weight raised; both up to the day shown.' }),
-    change: 'note what was paid for fish and feed lots in Arrivals and Feed.',
+      : { source: say`Money spent over weight raised; both up to the day shown.` }),
+    change: say`note what was paid for fish and feed lots in Arrivals and Feed.`,
   };
 }
 
@@ -208,23 +209,23 @@ export function explainGrade(
   const { species } = grade;
   const weight = (cm: number) => formatMass(species.lengthWeightA * cm ** species.lengthWeightB, units);
   return {
-    title: `how many of ${grade.lotCode} are ${grade.name}`,
-    formula: `${formatNumber(grade.fromCm)} to ${formatNumber(grade.toCm)} cm is ${weight(grade.fromCm)} to ${weight(grade.toCm)} (${formatNumber(species.lengthWeightA, 4)} × length^${formatNumber(species.lengthWeightB, 2)}); of ${formatNumber(grade.present)} fish of ${formatMass(grade.meanG, units)} on average, ${formatNumber(grade.count)} lie between.`,
+    title: say`how many of ${grade.lotCode} are ${grade.name}`,
+    formula: say`${formatNumber(grade.fromCm)} to ${formatNumber(grade.toCm)} cm is ${weight(grade.fromCm)} to ${weight(grade.toCm)} (${formatNumber(species.lengthWeightA, 4)} × length^${formatNumber(species.lengthWeightB, 2)}); of ${formatNumber(grade.present)} fish of ${formatMass(grade.meanG, units)} on average, ${formatNumber(grade.count)} lie between.`,
     inputs: [
       {
-        label: 'Fish of the cohort',
+        label: say`Fish of the cohort`,
         value: formatNumber(grade.present),
-        from: 'ledger: stocked less moved, dead and sold',
+        from: say`ledger: stocked less moved, dead and sold`,
       },
-      { label: 'Mean weight', value: formatMass(grade.meanG, units), from: 'last sample, grown on since' },
+      { label: say`Mean weight`, value: formatMass(grade.meanG, units), from: say`last sample, grown on since` },
       {
-        label: 'Spread of sizes',
+        label: say`Spread of sizes`,
         value: `± ${formatNumber(species.sizeCv * 100)} %`,
-        from: 'species library, or the sample it was graded by; fish already taken are left out',
+        from: say`species library, or the sample it was graded by; fish already taken are left out`,
       },
     ],
     ...by('weight-from-length', 'share-above'),
-    change: 'weigh and measure a sample; the length–weight numbers are in Species.',
+    change: say`weigh and measure a sample; the length–weight numbers are in Species.`,
   };
 }
 
@@ -239,23 +240,22 @@ export function explainWay(way: {
   currency: string;
 }): Explanation {
   return {
-    title: `what “${way.title}” leaves missing`,
-    formula: `Week by week, ${inSentence(way.species)} harvested as if nothing had been lost, less ${inSentence(way.species)} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${formatChange(way.otherKg)} kg.`,
+    title: say`what “${way.title}” leaves missing`,
+    formula: say`Week by week, ${inSentence(way.species)} harvested as if nothing had been lost, less ${inSentence(way.species)} harvested this way, both added up from today on: ${formatNumber(way.missingKg)} kg are still missing after 52 weeks. Other fish over the same weeks: ${formatChange(way.otherKg)} kg.`,
     inputs: [
-      { label: 'Lost', value: way.lost, from: 'the record of the loss, or the rehearsal' },
+      { label: say`Lost`, value: way.lost, from: say`the record of the loss, or the rehearsal` },
       {
-        label: 'Harvests',
-        value: 'two forecasts',
-        from: 'the plan with the fish still there, and the plan with this way in it',
+        label: say`Harvests`,
+        value: say`two forecasts`,
+        from: say`the plan with the fish still there, and the plan with this way in it`,
       },
       {
-        label: 'Fish bought',
+        label: say`Fish bought`,
         value: formatMoney(way.fishMinor, way.currency),
-        from: 'the fingerling price on Feed, larger fish dearer with their weight',
+        from: say`the fingerling price on Feed, larger fish dearer with their weight`,
       },
     ],
-    source:
-      'Growth forecast of both plans; deliveries 10 days after the order and 95 % survival to harvest are planning defaults.',
-    change: 'lay it aside and edit its steps on Season; prices and quarantine days are on Feed.',
+    source: say`Growth forecast of both plans; deliveries 10 days after the order and 95 % survival to harvest are planning defaults.`,
+    change: say`lay it aside and edit its steps on Season; prices and quarantine days are on Feed.`,
   };
 }

@@ -1,3 +1,4 @@
+import { say, word } from './words/words';
 import { by, type Explanation } from './explain';
 import type { PlaceFact } from './plan/types';
 import { formatNumber } from './quantity/units';
@@ -15,27 +16,27 @@ export function explainMinutes(tank: {
 }): Explanation {
   const litres = tank.place.volumeL ?? 0;
   return {
-    title: `minutes in ${tank.place.code} when all air stops`,
+    title: say`minutes in ${tank.place.code} when all air stops`,
     formula:
       tank.kg <= 0
-        ? 'No fish are in it: nothing breathes there.'
-        : `${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
+        ? say`No fish are in it: nothing breathes there.`
+        : say`${formatNumber(litres)} L × (${formatNumber(tank.oxygenMgL, 1)} − ${formatNumber(tank.criticalMgL, 1)}) mg/L ÷ ${formatNumber(tank.breathedMgH / 1000)} g breathed an hour = ${formatNumber(tank.minutes)} minutes.`,
     inputs: [
-      { label: 'Fish', value: `${formatNumber(tank.kg)} kg`, from: 'ledger and last sample' },
+      { label: say`Fish`, value: say`${formatNumber(tank.kg)} kg`, from: say`ledger and last sample` },
       {
-        label: 'Oxygen to begin with',
-        value: `${formatNumber(tank.oxygenMgL, 1)} mg/L`,
-        from: `four fifths of saturation at ${formatNumber(tank.tempC, 1)} °C`,
+        label: say`Oxygen to begin with`,
+        value: say`${formatNumber(tank.oxygenMgL, 1)} mg/L`,
+        from: say`four fifths of saturation at ${formatNumber(tank.tempC, 1)} °C`,
       },
-      { label: 'Critical', value: `${formatNumber(tank.criticalMgL, 1)} mg/L`, from: 'species library' },
+      { label: say`Critical`, value: say`${formatNumber(tank.criticalMgL, 1)} mg/L`, from: say`species library` },
       {
-        label: 'Breathed',
-        value: `${formatNumber(tank.breathedMgH / 1000)} g an hour`,
-        from: 'species library, by size, temperature and feeding',
+        label: say`Breathed`,
+        value: say`${formatNumber(tank.breathedMgH / 1000)} g an hour`,
+        from: say`species library, by size, temperature and feeding`,
       },
     ],
     ...by('minutes-to-danger', 'oxygen-saturation', 'respiration'),
-    change: 'fewer fish, or a second blower, a battery and an alarm. An estimate never replaces them.',
+    change: say`fewer fish, or a second blower, a battery and an alarm. An estimate never replaces them.`,
   };
 }
 
@@ -56,41 +57,41 @@ export function explainMargin(
   return { oxygen: oxygen(r), oxygenWithoutOne: oxygenWithoutOne(r), ammonia: ammonia(r), media: media(r) };
 }
 
-const FROM_PLATES = 'Aerators and filters of this loop, below';
+const FROM_PLATES = word`Aerators and filters of this loop, below`;
 const FEED = (r: MarginReasons) => ({
-  label: 'Feed on the day',
-  value: `${formatNumber(r.feedKg, 1)} kg`,
-  from: 'rations of all its tanks, by forecast',
+  label: say`Feed on the day`,
+  value: say`${formatNumber(r.feedKg, 1)} kg`,
+  from: say`rations of all its tanks, by forecast`,
 });
 
 function oxygen(r: MarginReasons): Explanation {
   const perFeed = OXYGEN_PER_FEED.fish + OXYGEN_PER_FEED.nitrifiers + OXYGEN_PER_FEED.others;
   return {
-    title: `oxygen in ${r.loop}`,
-    formula: `${formatNumber(r.feedKg, 1)} kg feed × ${formatNumber(perFeed, 2)} kg oxygen = ${formatNumber(r.margin.oxygenNeedKg, 1)} kg needed; the aerators bring ${r.support.aerators.map((a) => formatNumber(a.kgO2PerDay, 1)).join(' + ') || '0'} = ${formatNumber(r.margin.oxygenGivenKg, 1)} kg.`,
+    title: say`oxygen in ${r.loop}`,
+    formula: say`${formatNumber(r.feedKg, 1)} kg feed × ${formatNumber(perFeed, 2)} kg oxygen = ${formatNumber(r.margin.oxygenNeedKg, 1)} kg needed; the aerators bring ${r.support.aerators.map((a) => formatNumber(a.kgO2PerDay, 1)).join(' + ') || '0'} = ${formatNumber(r.margin.oxygenGivenKg, 1)} kg.`,
     inputs: [
       FEED(r),
       ...r.support.aerators.map((a) => ({
         label: a.name,
-        value: `${formatNumber(a.kgO2PerDay, 1)} kg a day`,
+        value: say`${formatNumber(a.kgO2PerDay, 1)} kg a day`,
         from: FROM_PLATES,
       })),
     ],
     ...by('oxygen-need'),
-    change: 'less feed, fewer fish, or more aeration; correct the plates’ numbers below.',
+    change: say`less feed, fewer fish, or more aeration; correct the plates’ numbers below.`,
   };
 }
 
 function oxygenWithoutOne(r: MarginReasons): Explanation {
   const strongest = [...r.support.aerators].sort((a, b) => b.kgO2PerDay - a.kgO2PerDay)[0];
   return {
-    title: `oxygen in ${r.loop} with one aerator standing`,
+    title: say`oxygen in ${r.loop} with one aerator standing`,
     formula: strongest
-      ? `${formatNumber(r.margin.oxygenGivenKg, 1)} − ${formatNumber(strongest.kgO2PerDay, 1)} (${strongest.name}) = ${formatNumber(r.margin.oxygenWithoutOneKg, 1)} kg left against ${formatNumber(r.margin.oxygenNeedKg, 1)} kg needed.`
-      : 'No aerator is written down for this loop.',
-    inputs: [FEED(r), { label: 'Strongest', value: strongest?.name ?? 'none', from: FROM_PLATES }],
-    source: 'One machine may stand still at any hour; what is left has to carry the day.',
-    change: 'a second blower on its own circuit, or less feed until there is one.',
+      ? say`${formatNumber(r.margin.oxygenGivenKg, 1)} − ${formatNumber(strongest.kgO2PerDay, 1)} (${strongest.name}) = ${formatNumber(r.margin.oxygenWithoutOneKg, 1)} kg left against ${formatNumber(r.margin.oxygenNeedKg, 1)} kg needed.`
+      : say`No aerator is written down for this loop.`,
+    inputs: [FEED(r), { label: say`Strongest`, value: strongest?.name ?? 'none', from: FROM_PLATES }],
+    source: say`One machine may stand still at any hour; what is left has to carry the day.`,
+    change: say`a second blower on its own circuit, or less feed until there is one.`,
   };
 }
 
@@ -100,11 +101,11 @@ function ammonia(r: MarginReasons): Explanation {
       `${formatNumber(m.volumeM3, 1)} m³ × ${formatNumber(m.surfaceM2PerM3)} m²/m³ × ${formatNumber(m.gTanPerM2Day, 2)} g`,
   );
   return {
-    title: `ammonia in ${r.loop}`,
-    formula: `${lines.join(' + ') || 'No filter'} at 20 °C, changed by 7 % a degree to ${formatNumber(r.tempC, 1)} °C${r.pH < 6.5 ? ` and lowered for pH ${formatNumber(r.pH, 1)}` : ''} = ${formatNumber(r.margin.nitrifiedG)} g a day turned over; the feed makes ${formatNumber(r.margin.ammoniaG)} g.`,
+    title: say`ammonia in ${r.loop}`,
+    formula: say`${lines.join(' + ') || say`No filter`} at 20 °C, changed by 7 % a degree to ${formatNumber(r.tempC, 1)} °C${r.pH < 6.5 ? say` and lowered for pH ${formatNumber(r.pH, 1)}` : ''} = ${formatNumber(r.margin.nitrifiedG)} g a day turned over; the feed makes ${formatNumber(r.margin.ammoniaG)} g.`,
     inputs: [
       FEED(r),
-      { label: 'pH', value: formatNumber(r.pH, 1), from: 'last reading; below 6.5 nitrification slows' },
+      { label: 'pH', value: formatNumber(r.pH, 1), from: say`last reading; below 6.5 nitrification slows` },
       ...r.support.media.map((m) => ({
         label: m.name,
         value: `${formatNumber(m.volumeM3 * 1000)} L`,
@@ -112,16 +113,20 @@ function ammonia(r: MarginReasons): Explanation {
       })),
     ],
     ...by('ammonia-from-feed', 'nitrification'),
-    change: 'less feed, more media, warmer water or a pH of 6.5 and above.',
+    change: say`less feed, more media, warmer water or a pH of 6.5 and above.`,
   };
 }
 
 function media(r: MarginReasons): Explanation {
   return {
-    title: `filter media in ${r.loop}`,
-    formula: `${formatNumber(r.biomassKg)} kg fish × ${MEDIA_L_PER_KG} L = ${formatNumber(r.margin.mediaRuleL)} L wanted; ${formatNumber(r.margin.mediaL)} L are there.`,
+    title: say`filter media in ${r.loop}`,
+    formula: say`${formatNumber(r.biomassKg)} kg fish × ${MEDIA_L_PER_KG} L = ${formatNumber(r.margin.mediaRuleL)} L wanted; ${formatNumber(r.margin.mediaL)} L are there.`,
     inputs: [
-      { label: 'Fish', value: `${formatNumber(r.biomassKg)} kg`, from: 'ledger and last samples, by forecast' },
+      {
+        label: say`Fish`,
+        value: say`${formatNumber(r.biomassKg)} kg`,
+        from: say`ledger and last samples, by forecast`,
+      },
       ...r.support.media.map((m) => ({
         label: m.name,
         value: `${formatNumber(m.volumeM3 * 1000)} L`,
@@ -129,6 +134,6 @@ function media(r: MarginReasons): Explanation {
       })),
     ],
     ...by('media-rule'),
-    change: 'more media or fewer fish.',
+    change: say`more media or fewer fish.`,
   };
 }

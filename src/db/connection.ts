@@ -77,7 +77,7 @@ export interface Frame {
   at?: Date;
 }
 
-async function say(tx: Tx, { farmId, personId, entryKey, farmDay, at }: Frame): Promise<void> {
+async function declare(tx: Tx, { farmId, personId, entryKey, farmDay, at }: Frame): Promise<void> {
   await tx.raw(
     `select set_config('app.farm_id', ?, true), set_config('app.person_id', ?, true), set_config('app.entry_key', ?, true),
        set_config('app.farm_day', ?, true), set_config('app.at', ?, true)`,
@@ -88,7 +88,7 @@ async function say(tx: Tx, { farmId, personId, entryKey, farmDay, at }: Frame): 
 /** One transaction that sees one farm. Leaving it undoes the setting. */
 export async function inFarm<T>(db: Knex, farm: string | Frame, work: (tx: Tx) => Promise<T>): Promise<T> {
   return db.transaction(async (tx) => {
-    await say(tx, typeof farm === 'string' ? { farmId: farm } : farm);
+    await declare(tx, typeof farm === 'string' ? { farmId: farm } : farm);
     return work(tx);
   });
 }
@@ -97,7 +97,7 @@ export async function inFarm<T>(db: Knex, farm: string | Frame, work: (tx: Tx) =
 export async function readingFarm<T>(db: Knex, farmId: string, work: (tx: Tx) => Promise<T>): Promise<T> {
   return db.transaction(
     async (tx) => {
-      await say(tx, { farmId });
+      await declare(tx, { farmId });
       return work(tx);
     },
     { isolationLevel: 'repeatable read', readOnly: true },

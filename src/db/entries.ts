@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { RuleBroken } from '../core/errors';
@@ -71,11 +72,11 @@ export async function claimEntry(tx: Tx, e: NewEntry): Promise<StoredEntry | nul
   if (added.length > 0) return null;
   const was = await tx('entry').where({ entry_key: e.entryKey }).first();
   if (was.person_id !== e.personId)
-    throw new RuleBroken('entryKey', 'This entry belongs to someone else. Reload and enter it anew.');
+    throw new RuleBroken('entryKey', say`This entry belongs to someone else. Reload and enter it anew.`);
   if (!e.contentHash.equals(was.content_hash))
     throw new RuleBroken(
       'entryKey',
-      `An earlier try went through: “${was.title}” was recorded with what you had typed then. What stands here now differs and was not recorded. Press again to record it as well, or close.`,
+      say`An earlier try went through: “${was.title}” was recorded with what you had typed then. What stands here now differs and was not recorded. Press again to record it as well, or close.`,
     );
   return toEntry(was);
 }

@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { jobKey, type Done, type JobId } from '../core/tasks/jobs';
@@ -165,7 +166,10 @@ export async function finishTask(
     .where({ job_kind: kind, subject, slot })
     .andWhereRaw('t.job_day is not distinct from ?', [day])
     .first('p.name', 't.farm_day');
-  throw new RuleBroken('job', `${was.name} has already done this job (${was.farm_day}). Nothing was recorded twice.`);
+  throw new RuleBroken(
+    'job',
+    say`${was.name} has already done this job (${was.farm_day}). Nothing was recorded twice.`,
+  );
 }
 
 /** The job that an entry ticked off is to be done again. */

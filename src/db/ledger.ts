@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
@@ -88,11 +89,11 @@ export async function recordMovement(
 /** Takes a movement back by its opposite. @throws {RuleBroken} when it was taken back already or is not this farm's */
 export async function reverseMovement(tx: Tx, entry: Entry, movementId: string): Promise<void> {
   const was = await tx('movement').where({ id: movementId }).first();
-  if (!was) throw new RuleBroken('movementId', 'That record is not on this farm.');
+  if (!was) throw new RuleBroken('movementId', say`That record is not on this farm.`);
   const already = await tx('movement').where({ reverses_id: movementId }).first('entry_key');
   if (already) {
     if (already.entry_key === entry.entryKey + movementId) return;
-    throw new RuleBroken('movementId', 'That was taken back already.');
+    throw new RuleBroken('movementId', say`That was taken back already.`);
   }
   await tx('movement').insert({
     farm_id: entry.farmId,
@@ -180,7 +181,7 @@ export async function balanceAt(tx: Tx, lotId: string, placeId: string): Promise
 /** The outside place or store with this code; every farm has them. */
 export async function placeByCode(tx: Tx, code: string): Promise<string> {
   const row = await tx('place').where({ code }).first('id');
-  if (!row) throw new RuleBroken('placeId', `This farm has no place “${code}”.`);
+  if (!row) throw new RuleBroken('placeId', say`This farm has no place “${code}”.`);
   return row.id;
 }
 

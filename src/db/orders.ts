@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { useByDay } from '../core/market/useBy';
@@ -116,7 +117,7 @@ export async function lockOrder(tx: Tx, orderId: string, version: number): Promi
   if (row.version !== version) {
     throw new RuleBroken(
       'version',
-      'Someone changed this order while you had it open. Reload to see it as it is now; nothing was saved.',
+      say`Someone changed this order while you had it open. Reload to see it as it is now; nothing was saved.`,
     );
   }
   return loadOrder(tx, orderId);
@@ -144,7 +145,7 @@ export async function placeOrder(
   order: { customerId: string; dueDay: Day; lines: { productCode: string; quantity: number }[] },
 ): Promise<string> {
   const customer = await tx('customer').where({ id: order.customerId }).first('id');
-  if (!customer) throw new RuleBroken('customerId', 'Choose a customer of this farm.');
+  if (!customer) throw new RuleBroken('customerId', say`Choose a customer of this farm.`);
   const products = await tx('product').whereIn(
     'code',
     order.lines.map((l) => l.productCode),
@@ -162,7 +163,7 @@ export async function placeOrder(
   await tx('order_line').insert(
     order.lines.map((line, i) => {
       const product = products.find((p) => p.code === line.productCode);
-      if (!product) throw new RuleBroken(`lines.${i}.productCode`, 'Choose a product of this farm.');
+      if (!product) throw new RuleBroken(`lines.${i}.productCode`, say`Choose a product of this farm.`);
       requireWhole(product.unit, line.quantity, `lines.${i}.quantity`);
       return {
         farm_id: entry.farmId,
@@ -193,25 +194,25 @@ export async function allocate(
 ): Promise<void> {
   const order = await lockOrder(tx, wish.orderId, wish.version);
   if (order.state !== 'open')
-    throw new RuleBroken('orderId', `This order is ${order.state}; nothing more can be set aside for it.`);
+    throw new RuleBroken('orderId', say`This order is ${order.state}; nothing more can be set aside for it.`);
   const line = order.lines.find((l) => l.id === wish.lineId);
-  if (!line) throw new RuleBroken('lineId', 'That line is not on this order.');
+  if (!line) throw new RuleBroken('lineId', say`That line is not on this order.`);
   const lot = await tx('lot').where({ id: wish.lotId }).first('product_code', 'code', 'began_on');
-  if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', `Choose a lot of ${line.productName}.`);
+  if (lot?.product_code !== line.productCode) throw new RuleBroken('lotId', say`Choose a lot of ${line.productName}.`);
   requireWhole(line.unit, wish.quantity, 'quantity');
   const keeps = await tx('product').where({ code: line.productCode }).first('shelf_life_days');
   const useBy = useByDay(lot.began_on, keeps?.shelf_life_days ?? 0);
   if (line.unit !== 'fish' && useBy < order.dueDay && !wish.reason)
     throw new RuleBroken(
       'reason',
-      `${lot.code} is to be used by ${shortDay(useBy)}; this order is due on ${shortDay(order.dueDay)}. Choose a fresher lot, or a manager gives a reason.`,
+      say`${lot.code} is to be used by ${shortDay(useBy)}; this order is due on ${shortDay(order.dueDay)}. Choose a fresher lot, or a manager gives a reason.`,
     );
   // Live fish wait in their holding tanks, everything else in the cold room.
   const store = await placeByCode(tx, line.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
   const there = await balanceAt(tx, wish.lotId, store);
   const has = line.unit === 'kg' ? there.massG : there.count;
   if (wish.quantity > has + 0.05)
-    throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left there.`);
+    throw new RuleBroken('quantity', say`${lot.code} holds less than that: look at what is left there.`);
   const owed = line.quantity - line.setAside.reduce((sum, a) => sum + a.quantity, 0);
   if (wish.quantity > owed * 1.1 + 0.5)
     throw new RuleBroken('quantity', 'That is more than a tenth above what the line still needs.');
@@ -240,7 +241,7 @@ export async function putBack(
 ): Promise<void> {
   const order = await lockOrder(tx, wish.orderId, wish.version);
   if (order.state !== 'open')
-    throw new RuleBroken('orderId', `This order is ${order.state}; nothing of it is put back.`);
+    throw new RuleBroken('orderId', say`This order is ${order.state}; nothing of it is put back.`);
   if (!order.lines.some((l) => l.setAside.some((a) => a.movementId === wish.movementId)))
     throw new RuleBroken('movementId', 'That is not set aside for this order any more.');
   await reverseMovement(tx, entry, wish.movementId);
@@ -262,7 +263,7 @@ export async function writeOff(
   const store = await placeByCode(tx, lot.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
   const there = await balanceAt(tx, wish.lotId, store);
   if (wish.quantity > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
-    throw new RuleBroken('quantity', `${lot.code} holds less than that: look at what is left there.`);
+    throw new RuleBroken('quantity', say`${lot.code} holds less than that: look at what is left there.`);
   const amount = lot.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity };
   await recordMovement(tx, entry, {
     lotId: wish.lotId,
@@ -278,7 +279,7 @@ export async function writeOff(
 /** Sends out everything set aside and closes the order. */
 export async function deliver(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
-  if (order.state !== 'open') throw new RuleBroken('orderId', `This order is already ${order.state}.`);
+  if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
   const given = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
   if (given.length === 0) throw new RuleBroken('orderId', 'Nothing is set aside for this order yet.');
   const aside = await placeByCode(tx, OUTSIDE.setAside);
@@ -301,7 +302,7 @@ export async function deliver(tx: Tx, entry: Entry, orderId: string, version: nu
 /** Calls an open order off: what was set aside for it is free again. */
 export async function callOff(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
-  if (order.state !== 'open') throw new RuleBroken('orderId', `This order is already ${order.state}.`);
+  if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
   for (const { movementId } of order.lines.flatMap((l) => l.setAside)) await reverseMovement(tx, entry, movementId);
   await setState(tx, entry, order, 'cancelled');
 }
@@ -309,7 +310,7 @@ export async function callOff(tx: Tx, entry: Entry, orderId: string, version: nu
 /** Heads, bunches and fish are counted: there is no half of one. */
 function requireWhole(unit: OrderLine['unit'], quantity: number, field: string) {
   if (unit !== 'kg' && !Number.isInteger(quantity))
-    throw new RuleBroken(field, `These are sold whole; ${quantity} is no number of pieces.`);
+    throw new RuleBroken(field, say`These are sold whole; ${quantity} is no number of pieces.`);
 }
 
 const FIRST_ORDER = 1001;
@@ -327,7 +328,7 @@ async function orderNumber(tx: Tx, farmId: string): Promise<number> {
 export async function markPaid(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'delivered')
-    throw new RuleBroken('orderId', `An order is paid after it is delivered; this one is ${order.state}.`);
+    throw new RuleBroken('orderId', say`An order is paid after it is delivered; this one is ${order.state}.`);
   await setState(tx, entry, order, 'paid');
 }
 

@@ -1,3 +1,4 @@
+import { word } from '../core/words/words';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Knex } from 'knex';
@@ -98,7 +99,7 @@ async function whoseIs(people: Candidate[], password: string): Promise<Candidate
   return null;
 }
 
-const DUMMY_HASH = hashPassword('nobody has this one');
+const DUMMY_HASH = hashPassword(word`nobody has this one`);
 
 export async function personOfSession(db: Knex, token: string, now: Date): Promise<SignedIn | null> {
   const { rows } = await db.raw('select * from person_of_session(?, ?)', [tokenHash(token), now]);

@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { applyChanges, type PlanChange } from '../core/plan/changes';
@@ -105,11 +106,11 @@ export async function stepsOfGroups(tx: Tx, groupIds: string[]): Promise<StoredS
 /** The step with a lock on it, so that two people cannot both do it. @throws {RuleBroken} when it is not there or not open */
 export async function lockStep(tx: Tx, stepId: string, kind: PlanStep['kind']): Promise<StoredStep> {
   const row = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
-  if (!row) throw new RuleBroken('stepId', 'That job is not on this farm.');
+  if (!row) throw new RuleBroken('stepId', say`That job is not on this farm.`);
   if (row.kind !== kind)
-    throw new RuleBroken('stepId', `That job is “${stepWords(row.kind)}”, not “${stepWords(kind)}”.`);
-  if (row.state === 'done') throw new RuleBroken('stepId', `Already done on ${row.done_on}.`);
-  if (row.state === 'dropped') throw new RuleBroken('stepId', 'That job was taken out of the plan.');
+    throw new RuleBroken('stepId', say`That job is “${stepWords(row.kind)}”, not “${stepWords(kind)}”.`);
+  if (row.state === 'done') throw new RuleBroken('stepId', say`Already done on ${row.done_on}.`);
+  if (row.state === 'dropped') throw new RuleBroken('stepId', say`That job was taken out of the plan.`);
   return toStep(row);
 }
 
@@ -126,7 +127,7 @@ export async function requireEarlierDone(tx: Tx, step: StoredStep, kinds: PlanSt
     .whereIn('kind', kinds)
     .orderBy('day')
     .first();
-  if (open) throw new RuleBroken('stepId', `First: ${stepWords(open.kind).toLowerCase()}, planned for ${open.day}.`);
+  if (open) throw new RuleBroken('stepId', say`First: ${stepWords(open.kind).toLowerCase()}, planned for ${open.day}.`);
 }
 
 /** A step whose record was taken back is open again. @throws {RuleBroken} when a later step of its group is done */
@@ -138,7 +139,7 @@ export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
     .andWhere('day', '>', step.day)
     .orderBy('day')
     .first();
-  if (later) throw new RuleBroken('form', `${stepWords(later.kind)} was done after it. Take that back first.`);
+  if (later) throw new RuleBroken('form', say`${stepWords(later.kind)} was done after it. Take that back first.`);
   await tx('plan_step')
     .where({ id: stepId })
     .update({ state: 'planned', done_on: null, version: step.version + 1 });
@@ -224,18 +225,18 @@ export async function keepDraft(
 /** `base` names every step the draft touches; each must still be open and as it was. */
 function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base: Record<string, number> }) {
   const open = new Map(before.map((s) => [s.id, s]));
-  const again = 'Look again, then slide it anew.';
+  const again = say`Look again, then slide it anew.`;
   for (const [id, version] of Object.entries(draft.base)) {
     const now = open.get(id);
     if (!now)
       throw new RuleBroken(
         'draft',
-        `The plan has changed since this draft was begun: one of its steps was done or taken out. ${again}`,
+        say`The plan has changed since this draft was begun: one of its steps was done or taken out. ${again}`,
       );
     if (now.version !== version) {
       throw new RuleBroken(
         'draft',
-        `The plan has changed since this draft was begun: ${stepWords(now.kind).toLowerCase()} of ${now.lotCode} was moved to ${now.day}. ${again}`,
+        say`The plan has changed since this draft was begun: ${stepWords(now.kind).toLowerCase()} of ${now.lotCode} was moved to ${now.day}. ${again}`,
       );
     }
   }
@@ -243,12 +244,13 @@ function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base:
   for (const change of draft.changes) {
     if (change.change === 'add' || change.change === 'water' || added.has(change.groupId)) continue;
     const steps = before.filter((s) => s.groupId === change.groupId);
-    if (steps.length === 0) throw new RuleBroken('draft', `What this draft slides is no longer in the plan. ${again}`);
+    if (steps.length === 0)
+      throw new RuleBroken('draft', say`What this draft slides is no longer in the plan. ${again}`);
     const unseen = steps.find((s) => draft.base[s.id] === undefined);
     if (unseen)
       throw new RuleBroken(
         'draft',
-        `The plan has changed since this draft was begun: it has a step the draft did not know. ${again}`,
+        say`The plan has changed since this draft was begun: it has a step the draft did not know. ${again}`,
       );
   }
 }
@@ -285,9 +287,9 @@ export async function changeStep(
   const said = (words: string) => ({ words, groupId: row!.group_id });
   const row = await tx<StepRow>('plan_step').where({ id: change.stepId }).forUpdate().first();
   if (!row || row.state !== 'planned')
-    throw new RuleBroken('form', 'That step was done or taken out meanwhile. Reload.');
+    throw new RuleBroken('form', say`That step was done or taken out meanwhile. Reload.`);
   if (row.version !== change.version)
-    throw new RuleBroken('form', `Someone moved this step to ${row.day} meanwhile. Reload.`);
+    throw new RuleBroken('form', say`Someone moved this step to ${row.day} meanwhile. Reload.`);
   const group = (await tx<StepRow>('plan_step').where({ group_id: row.group_id, state: 'planned' }).forUpdate()).map(
     toStep,
   );
@@ -297,7 +299,9 @@ export async function changeStep(
     await tx<StepRow>('plan_step')
       .whereIn('id', ids)
       .update({ state: 'dropped', ...bump });
-    return said(ids.length === 1 ? 'Taken out of the plan.' : `Taken out of the plan, with its ${ids.length} steps.`);
+    return said(
+      ids.length === 1 ? say`Taken out of the plan.` : say`Taken out of the plan, with its ${ids.length} steps.`,
+    );
   }
   const days = change.day ? daysBetween(row.day, change.day) : 0;
   const moved = applyChanges(group, days === 0 ? [] : [{ change: 'shift', groupId: row.group_id, days }], today);
@@ -309,7 +313,7 @@ export async function changeStep(
       .update({ day: step.day, count, ...own, ...bump });
   }
   return said(
-    days === 0 ? 'Changed.' : `Moved to ${change.day}${ids.length > 1 ? `, with its ${ids.length} steps` : ''}.`,
+    days === 0 ? 'Changed.' : say`Moved to ${change.day}${ids.length > 1 ? say`, with its ${ids.length} steps` : ''}.`,
   );
 }
 
@@ -320,7 +324,7 @@ export const MOST_DRAFTS = 12;
 export async function saveDraft(tx: Tx, frame: { farmId: string; personId: string }, draft: NamedDraft): Promise<void> {
   const others = await tx('draft').where({ state: 'open' }).whereNot({ id: draft.id }).count('* as n').first();
   if (Number(others!.n) >= MOST_DRAFTS)
-    throw new RuleBroken('draft', `${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
+    throw new RuleBroken('draft', say`${MOST_DRAFTS} drafts are laid aside. Keep or discard one first.`);
   await tx('draft')
     .insert({
       farm_id: frame.farmId,

@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { purgeGate, type GateCheck } from '../core/purge/gate';
 import type { TreatmentFact } from '../core/plan/types';
@@ -86,12 +87,12 @@ export async function changeBatch(
   wish: { groupId: string; version: number; reason: string } & BatchRules,
 ): Promise<void> {
   const row = await tx('purge_batch').where({ id: wish.groupId }).forUpdate().first();
-  if (!row) throw new RuleBroken('form', 'Feed has not stopped for that batch yet: change its plan instead.');
-  if (row.closed_on) throw new RuleBroken('form', 'That batch is harvested.');
+  if (!row) throw new RuleBroken('form', say`Feed has not stopped for that batch yet: change its plan instead.`);
+  if (row.closed_on) throw new RuleBroken('form', say`That batch is harvested.`);
   if (row.version !== wish.version)
     throw new RuleBroken(
       'form',
-      'Someone changed this batch meanwhile. Reload to see it; what you typed is still here.',
+      say`Someone changed this batch meanwhile. Reload to see it; what you typed is still here.`,
     );
   const was = toBatch(row);
   const became = { fastingDays: wish.fastingDays, exchanges: wish.exchanges, taste: wish.taste };

@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
 import { forecastSound, withSupplyOnHand } from '../core/plan/forecast';
 import { cropFault, loopFault, soundFacts, speciesFault, stepFault, type BrokenRecord } from '../core/plan/faults';
@@ -55,7 +56,7 @@ export const library = slice<Library>({
       defaults: readonly T[],
     ): T => {
       if (!fault) return row;
-      broken.push({ what, id: row.code, words: `${fault} The planning default is used meanwhile.` });
+      broken.push({ what, id: row.code, words: say`${fault} The planning default is used meanwhile.` });
       return { ...(defaults.find((d) => d.code === row.code) ?? defaults[0]!), code: row.code };
     };
     return {
@@ -78,7 +79,7 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: Brok
     const sound = loops.map((l) => {
       const words = loopFault(l);
       if (!words) return l;
-      broken.push({ what: 'loop', id: l.id, words: `${words} It is left out of the reckoning.` });
+      broken.push({ what: 'loop', id: l.id, words: say`${words} It is left out of the reckoning.` });
       return {
         ...l,
         tempPlan: [],

@@ -1,3 +1,4 @@
+import { word } from '../core/words/words';
 import { IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { DayField, IdField, ListField } from '../commands/inputs';
 import { EVERYONE } from '../commands/shared';
@@ -7,13 +8,13 @@ import { question } from '../server/ask';
 export type Comparison = ReturnType<typeof compareTemperatures>;
 
 class CompareInput {
-  @IdField('Choose a loop') loopId!: string;
+  @IdField(word`Choose a loop`) loopId!: string;
   @DayField() from!: string;
   @IsOptional() @DayField() until?: string;
-  @ListField(1, 3, 'Give at least one temperature', 'At most three')
-  @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: 'Temperatures are numbers' })
-  @Min(0, { each: true, message: 'From 0 °C' })
-  @Max(40, { each: true, message: 'At most 40 °C' })
+  @ListField(1, 3, word`Give at least one temperature`, word`At most three`)
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: word`Temperatures are numbers` })
+  @Min(0, { each: true, message: word`From 0 °C` })
+  @Max(40, { each: true, message: word`At most 40 °C` })
   tempsC!: number[];
 }
 

@@ -1,3 +1,4 @@
+import { say, word } from '../core/words/words';
 import { CodeField, DayField } from '../commands/inputs';
 import { EVERYONE } from '../commands/shared';
 import { freeOn } from '../core/market/freeOn';
@@ -7,7 +8,7 @@ import { formatNumber } from '../core/quantity/units';
 import { question } from '../server/ask';
 
 class FreeInput {
-  @CodeField('Choose a product') productCode!: string;
+  @CodeField(word`Choose a product`) productCode!: string;
   @DayField() day!: string;
 }
 
@@ -23,9 +24,9 @@ export const module = question({
     const free = product ? freeOn(facts, forecast, product, day) : null;
     if (!product || free === null) return null;
     const at = daysBetween(today, day);
-    const words = `${formatQuantity(free, product.unit, units)} free to promise on that day`;
+    const words = say`${formatQuantity(free, product.unit, units)} free to promise on that day`;
     const swimming = forecast.swimming.get(product.code)?.[at] ?? 0;
     if (swimming < 0.5) return words;
-    return `${words}; about ${formatNumber(swimming)} more of this size swim in the tanks then, their netting not planned`;
+    return say`${words}; about ${formatNumber(swimming)} more of this size swim in the tanks then, their netting not planned`;
   },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../core/words/words';
 import { IsOptional } from 'class-validator';
 import { CountField, Handled, IdField, AmountField } from '../commands/inputs';
 import { EVERYONE } from '../commands/shared';
@@ -13,11 +14,11 @@ export interface Preview {
 }
 
 class PreviewInput extends Handled {
-  @IsOptional() @IdField('Choose a tank') toPlaceId?: string;
-  @IsOptional() @IdField('Choose a tank') smallPlaceId?: string;
-  @IsOptional() @CountField('0 or more', 0) count?: number;
+  @IsOptional() @IdField(word`Choose a tank`) toPlaceId?: string;
+  @IsOptional() @IdField(word`Choose a tank`) smallPlaceId?: string;
+  @IsOptional() @CountField(word`0 or more`, 0) count?: number;
   @IsOptional()
-  @AmountField(RANGES.fishG, { words: 'Give the size as a number', low: 'A size is over 0' })
+  @AmountField(RANGES.fishG, { words: word`Give the size as a number`, low: word`A size is over 0` })
   thresholdG?: number;
 }
 
@@ -30,7 +31,7 @@ export const module = question({
   answer: async ({ farm }, v): Promise<Preview> => {
     const { facts, steps } = await farm();
     const fish = facts.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
-    if (!fish) throw new RuleBroken('form', 'They are not in that tank any more. Reload.');
+    if (!fish) throw new RuleBroken('form', say`They are not in that tank any more. Reload.`);
     const own = { lotCode: v.lotCode, fromPlaceId: v.fromPlaceId };
     if (v.thresholdG !== undefined) {
       const to = { large: v.toPlaceId ?? v.fromPlaceId, small: v.smallPlaceId ?? v.fromPlaceId };

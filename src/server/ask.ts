@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../core/words/words';
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 import { dayAt, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
@@ -45,7 +46,7 @@ export async function answer(
   name: string,
   body: unknown,
 ): Promise<Outcome<unknown>> {
-  if (!person) return refuse('You are signed out. Sign in again; what you typed is still here.', 'signedOut');
+  if (!person) return refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut');
   const known = questions.get(name);
   if (!known) return refuse(`There is no question called ${named(name)}.`, 'command');
   const barred = roleRefusal(known.who, person.role);

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../core/words/words';
 
 /** Bounds of what is read at all, before any of it is looked at. */
 export const BODY_LIMITS = { bytes: 1_000_000, depth: 12, parts: 60_000, textLength: 20_000 };
@@ -19,7 +20,7 @@ export class BadBody extends Error {
  */
 export async function readJson(request: Request): Promise<unknown> {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
-    throw new BadBody(415, 'Send JSON, with the content type application/json.');
+    throw new BadBody(415, say`Send JSON, with the content type application/json.`);
   const text = await readText(request);
   checkShape(text);
   let value: unknown;
@@ -36,7 +37,7 @@ async function readText(request: Request): Promise<string> {
   const told = Number(request.headers.get('content-length') ?? 0);
   if (told > BODY_LIMITS.bytes) throw new BadBody(413, tooLarge());
   const reader = request.body?.getReader();
-  if (!reader) throw new BadBody(400, 'Nothing arrived.');
+  if (!reader) throw new BadBody(400, say`Nothing arrived.`);
   const chunks: Uint8Array[] = [];
   let bytes = 0;
   for (;;) {
@@ -71,7 +72,7 @@ function checkShape(text: string): void {
     else if (c === 125 || c === 93) depth -= 1;
     else if (c === 44) parts += 1;
     if (depth > BODY_LIMITS.depth) throw new BadBody(400, `That is nested deeper than ${BODY_LIMITS.depth} levels.`);
-    if (parts > BODY_LIMITS.parts) throw new BadBody(400, `That has more than ${BODY_LIMITS.parts} parts.`);
+    if (parts > BODY_LIMITS.parts) throw new BadBody(400, say`That has more than ${BODY_LIMITS.parts} parts.`);
   }
 }
 
@@ -82,7 +83,7 @@ function checkContent(value: unknown): void {
   if (Array.isArray(value)) return value.forEach(checkContent);
   if (typeof value !== 'object' || value === null) return;
   for (const [name, inner] of Object.entries(value)) {
-    if (FORBIDDEN.has(name)) throw new BadBody(400, `“${name}” cannot be a name here.`);
+    if (FORBIDDEN.has(name)) throw new BadBody(400, say`“${name}” cannot be a name here.`);
     checkWord(name);
     checkContent(inner);
   }
@@ -90,7 +91,7 @@ function checkContent(value: unknown): void {
 
 function checkWord(text: string): void {
   if (text.length > BODY_LIMITS.textLength)
-    throw new BadBody(400, `A text is longer than ${BODY_LIMITS.textLength} characters.`);
+    throw new BadBody(400, say`A text is longer than ${BODY_LIMITS.textLength} characters.`);
   if (text.includes('\0') || !(text as string & { isWellFormed(): boolean }).isWellFormed())
-    throw new BadBody(400, 'A text holds characters that cannot be stored.');
+    throw new BadBody(400, say`A text holds characters that cannot be stored.`);
 }

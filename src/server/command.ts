@@ -1,4 +1,5 @@
 import 'server-only';
+import { say, word } from '../core/words/words';
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
@@ -61,7 +62,8 @@ export function command<I extends object, R>(c: Command<I, R>): Command<I, R> {
 
 /** Reads what was sent into its class. Unknown keys are refused. @returns what is wrong by field, in words */
 export async function readBody<I extends object>(input: new () => I, raw: unknown): Promise<Outcome<I>> {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse('Nothing arrived. Send it again.');
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return refuse(say`Nothing arrived. Send it again.`);
   const value = plainToInstance(input, raw);
   const errors = await validate(value, { whitelist: true, forbidNonWhitelisted: true, stopAtFirstError: true });
   if (errors.length === 0) return { ok: true, value };
@@ -74,7 +76,11 @@ function messages(error: ValidationError, path = ''): [string, string[]][] {
   return [...own, ...(error.children ?? []).flatMap((child) => messages(child, `${name}.`))];
 }
 
-export const ROLE_WORDS: Record<Role, string> = { manager: 'a manager', office: 'the office', hand: 'a hand' };
+export const ROLE_WORDS: Record<Role, string> = {
+  manager: word`a manager`,
+  office: word`the office`,
+  hand: word`a hand`,
+};
 
 /** Why someone of this role may not, or null. */
 export function roleRefusal(who: readonly Role[], role: Role): string | null {

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { dayAt } from '../core/quantity/days';
 import { inFarm, type Tx } from '../db/connection';
@@ -50,14 +51,17 @@ async function judged(
   person: SignedIn | null,
   sent: Envelope,
 ): Promise<Outcome<unknown>> {
-  if (!person) return refuse('You are signed out. Sign in again; what you typed is still here.', 'signedOut');
+  if (!person) return refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut');
   if (!known) return refuse(`There is no act called ${named(sent.command)}.`, 'command');
   if (sent.version !== known.version)
-    return refuse('This page is older or newer than the app. Reload it; what you typed is kept until then.', 'version');
+    return refuse(
+      say`This page is older or newer than the app. Reload it; what you typed is kept until then.`,
+      'version',
+    );
   const barred = roleRefusal(known.who, person.role);
   if (barred) return refuse(barred, 'role');
   if (typeof sent.entryKey !== 'string' || !UUID.test(sent.entryKey))
-    return refuse('This form lost its key. Reload and try again.');
+    return refuse(say`This form lost its key. Reload and try again.`);
   const at = now();
   const doneAt = whenDone(sent.doneAt, at, person.entryBackDays);
   if (typeof doneAt === 'string') return refuse(doneAt, 'doneAt');
@@ -75,8 +79,9 @@ async function judged(
 function whenDone(said: string | undefined, at: Date, backDays: number): Date | string {
   if (said === undefined) return at;
   const done = typeof said === 'string' && /^\d{4}-\d\d-\d\dT\d\d:\d\d/.test(said) ? new Date(said) : new Date(NaN);
-  if (Number.isNaN(done.getTime())) return 'Say when it was done as a date and time with its zone.';
-  if (done.getTime() > at.getTime() + AHEAD_MS) return 'That moment has not come yet. Check the clock of this device.';
+  if (Number.isNaN(done.getTime())) return say`Say when it was done as a date and time with its zone.`;
+  if (done.getTime() > at.getTime() + AHEAD_MS)
+    return say`That moment has not come yet. Check the clock of this device.`;
   if (at.getTime() - done.getTime() > backDays * DAY_MS)
     return `That is more than ${backDays} days ago; this farm takes entries up to ${backDays} days late.`;
   return done > at ? at : done;

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import type { Outcome } from '../ui/outcome';
 import { BadBody, readJson } from './body';
@@ -58,15 +59,15 @@ export async function edge(
   work: (body: Record<string, unknown>) => Promise<Response>,
 ): Promise<Response> {
   return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
-    const say = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
-    if (isForeign(request.headers)) return say('That came from a page of another site.', 403);
+    const refusing = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
+    if (isForeign(request.headers)) return refusing('That came from a page of another site.', 403);
     try {
       const body = await readJson(request);
-      if (typeof body !== 'object' || body === null || Array.isArray(body)) return say('Send one object.', 400);
+      if (typeof body !== 'object' || body === null || Array.isArray(body)) return refusing(say`Send one object.`, 400);
       return await work(body as Record<string, unknown>);
     } catch (error) {
-      if (error instanceof BadBody) return say(error.message, error.status);
-      return answerJson(ourFault(error, 'unforeseen at the edge'));
+      if (error instanceof BadBody) return refusing(error.message, error.status);
+      return answerJson(ourFault(error, say`unforeseen at the edge`));
     }
   });
 }

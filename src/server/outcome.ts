@@ -1,4 +1,5 @@
 import 'server-only';
+import { say, word } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import type { Outcome } from '../ui/outcome';
 import { log } from './log';
@@ -25,28 +26,28 @@ const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
     'massG',
     'There is not that much left: someone took from it meanwhile. Look at the balance and try again.',
   ],
-  reading_value_possible: ['form', 'That reading is outside what the instrument can show.'],
-  movement_reversed_once: ['form', 'That was taken back already.'],
-  sample_farm_id_corrects_id_key: ['form', 'That was taken back already.'],
-  reading_corrected_once: ['form', 'That was taken back already.'],
-  husbandry_event_farm_id_corrects_id_key: ['form', 'That was taken back already.'],
+  reading_value_possible: ['form', word`That reading is outside what the instrument can show.`],
+  movement_reversed_once: ['form', word`That was taken back already.`],
+  sample_farm_id_corrects_id_key: ['form', word`That was taken back already.`],
+  reading_corrected_once: ['form', word`That was taken back already.`],
+  husbandry_event_farm_id_corrects_id_key: ['form', word`That was taken back already.`],
   movement_moves_something: ['count', 'That is too little to be counted or weighed.'],
   person_asks_no_manager: ['form', 'This is for a manager.'],
-  person_asks_signed_out: ['form', 'You are signed out. Sign in again; what you typed is still here.'],
-  person_last_manager: ['form', 'A farm needs a manager: make someone else one first.'],
-  person_of_farm: ['form', 'That person is not on this farm.'],
-  person_sign_in_name_once: ['signInName', 'Someone on this farm has that sign-in name already.'],
+  person_asks_signed_out: ['form', word`You are signed out. Sign in again; what you typed is still here.`],
+  person_last_manager: ['form', word`A farm needs a manager: make someone else one first.`],
+  person_of_farm: ['form', word`That person is not on this farm.`],
+  person_sign_in_name_once: ['signInName', word`Someone on this farm has that sign-in name already.`],
 };
 
 /** Whole classes of what cannot be stored, by the database’s own code. */
 const CODE_WORDS: Record<string, [field: string, words: string]> = {
-  '22003': ['form', 'One of these numbers is too large. Check the units.'],
-  '22P02': ['form', 'One of these is not what its field takes. Reload and try again.'],
+  '22003': ['form', word`One of these numbers is too large. Check the units.`],
+  '22P02': ['form', word`One of these is not what its field takes. Reload and try again.`],
   '22007': ['form', 'That is no day of the calendar.'],
   '22008': ['form', 'That is no day of the calendar.'],
-  '22021': ['form', 'A text holds characters that cannot be stored.'],
-  '22P05': ['form', 'A text holds characters that cannot be stored.'],
-  '23503': ['form', 'That names something that is not on this farm (any more). Reload and look again.'],
+  '22021': ['form', word`A text holds characters that cannot be stored.`],
+  '22P05': ['form', word`A text holds characters that cannot be stored.`],
+  '23503': ['form', word`That names something that is not on this farm (any more). Reload and look again.`],
   '23505': ['form', 'That is there already. Reload to see it.'],
 };
 
@@ -55,7 +56,7 @@ function constraintWords(constraint: string | undefined, code: string | undefine
   const known = CONSTRAINT_WORDS[constraint ?? ''];
   if (known) return known;
   if (constraint?.endsWith('_range') || code === '23514')
-    return ['form', 'One of these values is outside of what a farm can have. Check the numbers and the days.'];
+    return ['form', say`One of these values is outside of what a farm can have. Check the numbers and the days.`];
   return CODE_WORDS[code ?? ''] ?? null;
 }
 
@@ -100,9 +101,9 @@ const AWAY_WORDS = /Connection (terminated|ended)|Timeout acquiring a connection
 export function ourFault(error: unknown, where: string): Extract<Outcome<never>, { ok: false }> {
   const { code, message } = error as { code?: unknown; message?: unknown };
   const away = AWAY.test(String(code)) || AWAY_WORDS.test(String(message));
-  log[away ? 'warn' : 'error']({ err: error }, away ? 'the database is away' : where);
+  log[away ? 'warn' : 'error']({ err: error }, away ? say`the database is away` : where);
   const words = away
-    ? 'The database did not answer. Press again in a moment: what was recorded already is not recorded twice.'
-    : 'Something went wrong on our side. Press again: what was recorded already is not recorded twice. Tell the manager if it stays.';
+    ? say`The database did not answer. Press again in a moment: what was recorded already is not recorded twice.`
+    : say`Something went wrong on our side. Press again: what was recorded already is not recorded twice. Tell the manager if it stays.`;
   return { ...refuse(words), again: true };
 }

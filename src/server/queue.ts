@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 
 /** Work of one farm that waits for what was begun before it. */
@@ -19,7 +20,7 @@ const MOST_WAITING = 500;
 export async function oneAtATime<T>(farmId: string, work: () => Promise<T>): Promise<T> {
   const line = lines().get(farmId) ?? { last: Promise.resolve(), waiting: 0 };
   if (line.waiting >= MOST_WAITING)
-    throw new RuleBroken('form', 'Very many people are recording at once. Nothing was recorded; press again.');
+    throw new RuleBroken('form', say`Very many people are recording at once. Nothing was recorded; press again.`);
   lines().set(farmId, line);
   line.waiting += 1;
   const mine = line.last.then(work, work);

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../core/words/words';
 import Snackbar from '@mui/material/Snackbar';
 import { ChipButton } from './kit/Chip';
 import { Mark, Sheet, type Tone } from './kit/kit';
@@ -27,8 +28,8 @@ export function SaidBar({ said, onClose, onUndo }: SaidBarProps) {
         <Mark as="span" tone={said?.tone}>
           {said?.words}
         </Mark>
-        {onUndo && <ChipButton onClick={onUndo}>Undo</ChipButton>}
-        <ChipButton onClick={onClose}>Close</ChipButton>
+        {onUndo && <ChipButton onClick={onUndo}>{say`Undo`}</ChipButton>}
+        <ChipButton onClick={onClose}>{say`Close`}</ChipButton>
       </Sheet>
     </Snackbar>
   );

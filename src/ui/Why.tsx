@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../core/words/words';
 import dynamic from 'next/dynamic';
 import { useState, type ReactNode } from 'react';
 import type { Explanation } from '../core/explain';
@@ -11,7 +12,7 @@ export function Why({ because, children }: { because: Explanation; children: Rea
   const [open, setOpen] = useState(false);
   return (
     <>
-      <WordButton type="button" onClick={() => setOpen(true)} title={`Why? ${because.title}`}>
+      <WordButton type="button" onClick={() => setOpen(true)} title={say`Why? ${because.title}`}>
         {children}
       </WordButton>
       {open && <WhyPanel because={because} onClose={() => setOpen(false)} />}

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../core/words/words';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
@@ -15,17 +16,17 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
       open
       anchor="right"
       onClose={onClose}
-      slotProps={{ paper: { sx: { width: 'min(420px, 100vw)', p: 2 }, 'aria-label': 'Why?' } }}
+      slotProps={{ paper: { sx: { width: say`min(420px, 100vw)`, p: 2 }, 'aria-label': say`Why?` } }}
     >
       <Stack>
-        <h2>Why? {because.title}</h2>
+        <h2>{say`Why? ${because.title}`}</h2>
         <p>{because.formula}</p>
         <Table>
           <TableHead>
             <TableRow>
-              <HeadCell>Goes in</HeadCell>
-              <HeadCell right>Value</HeadCell>
-              <HeadCell>From</HeadCell>
+              <HeadCell>{say`Goes in`}</HeadCell>
+              <HeadCell right>{say`Value`}</HeadCell>
+              <HeadCell>{say`From`}</HeadCell>
             </TableRow>
           </TableHead>
           <TableBody>
@@ -44,20 +45,20 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
           <Rows small>
             {rests.map((rule) => (
               <li key={rule.name}>
-                {rule.title}: {rule.formula}. <Link href={`/sums?sum=${rule.name}`}>Try it</Link>
+                {rule.title}: {rule.formula}. <Link href={`/sums?sum=${rule.name}`}>{say`Try it`}</Link>
               </li>
             ))}
           </Rows>
         )}
         <Text as="p" small quiet>
-          Source: {source}
+          {say`Source: ${source}`}
         </Text>
         <Text as="p" small>
-          To change it: {because.change}
+          {say`To change it: ${because.change}`}
         </Text>
         <div>
           <Button onClick={onClose} variant="outlined">
-            Close
+            {say`Close`}
           </Button>
         </div>
       </Stack>

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { lastBeat } from '../../db/entries';
 import { now } from '../../server/clock';
 import { database } from '../../server/database';
@@ -15,7 +16,11 @@ export async function GET() {
     );
     const ready = rows[0].role === 'crop_cycle_app' && rows[0].owner === false;
     const beat = await lastBeat(database());
-    const worker = !beat ? 'not seen yet' : Math.abs(now().getTime() - beat.getTime()) > LATE_MS ? 'late' : 'working';
+    const worker = !beat
+      ? say`not seen yet`
+      : Math.abs(now().getTime() - beat.getTime()) > LATE_MS
+        ? 'late'
+        : 'working';
     return Response.json({ alive: true, ready, worker }, { status: ready ? 200 : 503 });
   } catch {
     return Response.json({ alive: true, ready: false, worker: 'unknown' }, { status: 503 });

@@ -1,22 +1,23 @@
+import { say, word } from '../../core/words/words';
 import { closeDraft } from '../../db/plan';
 import { command } from '../../server/command';
 import { IdField } from '../inputs';
 import { BOSS } from '../shared';
 
 class DropDraftInput {
-  @IdField('That draft is not known') draftId!: string;
+  @IdField(word`That draft is not known`) draftId!: string;
 }
 
 /** Lets a draft that was laid aside go. */
 export const module = command({
   name: 'draft.discard',
   version: 1,
-  title: 'Discard a draft',
+  title: word`Discard a draft`,
   who: BOSS,
   input: DropDraftInput,
   run: async ({ tx }, { draftId }) => {
     await closeDraft(tx, draftId, 'discarded');
-    return 'Discarded.';
+    return say`Discarded.`;
   },
-  takeBack: { stays: 'A draft that was let go is drafted anew.' },
+  takeBack: { stays: word`A draft that was let go is drafted anew.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { Type } from 'class-transformer';
 import { IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
@@ -9,30 +10,30 @@ import { IdField, ListField, TextField, WholeField } from '../inputs';
 import { BOSS, PLAN_STAYS } from '../shared';
 
 class ShiftInput {
-  @IsIn(['shift'], { message: 'Only slides can be kept from the board' }) change!: 'shift';
-  @IdField('That step is not known') groupId!: string;
-  @WholeField(-365, 365, 'Slide by whole days', 'Slide by at most a year') days!: number;
+  @IsIn(['shift'], { message: word`Only slides can be kept from the board` }) change!: 'shift';
+  @IdField(word`That step is not known`) groupId!: string;
+  @WholeField(-365, 365, word`Slide by whole days`, word`Slide by at most a year`) days!: number;
 }
 
 export class DraftInput {
-  @TextField(80, 'Give the draft a name') name!: string;
-  @ListField(0, 200, 'Send the changes', 'At most 200 changes in one draft')
+  @TextField(80, word`Give the draft a name`) name!: string;
+  @ListField(0, 200, word`Send the changes`, word`At most 200 changes in one draft`)
   @ValidateNested({ each: true })
   @Type(() => ShiftInput)
   changes!: ShiftInput[];
   /** A draft laid aside that is on the board, slid on or not. */
-  @IsOptional() @IdField('That draft is not known') draftId?: string;
+  @IsOptional() @IdField(word`That draft is not known`) draftId?: string;
 }
 
 class KeepDraftInput extends DraftInput {
   /** Version of every step the draft touches, as it was when the board was drawn. */
-  @IsObject({ message: 'Say what the draft was built on' }) base!: Record<string, number>;
+  @IsObject({ message: word`Say what the draft was built on` }) base!: Record<string, number>;
 }
 
 /** The board knows every slide of a draft it opened; what else the draft changes it leaves as it is. */
 export function withSlides(laid: readonly PlanChange[], slides: readonly ShiftInput[]): PlanChange[] {
   const all: PlanChange[] = [...laid.filter((c) => c.change !== 'shift'), ...slides.map((c) => ({ ...c }))];
-  if (all.length === 0) throw new RuleBroken('changes', 'Nothing was changed.');
+  if (all.length === 0) throw new RuleBroken('changes', say`Nothing was changed.`);
   return all;
 }
 
@@ -40,12 +41,12 @@ export function withSlides(laid: readonly PlanChange[], slides: readonly ShiftIn
 export const module = command({
   name: 'draft.keep',
   version: 1,
-  title: (v) => `Keep the draft “${v.name}”`,
+  title: (v) => say`Keep the draft “${v.name}”`,
   who: BOSS,
   input: KeepDraftInput,
   run: async ({ tx, person, today, entry, facts }, { name, changes, base, draftId }) => {
     const laid = draftId ? (await openDrafts(tx)).find((d) => d.id === draftId) : null;
-    if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
+    if (draftId && !laid) throw new RuleBroken('draft', say`That draft was kept or discarded meanwhile.`);
     const frame = { farmId: person.farmId, personId: person.personId, today };
     const draft = { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes), base };
     const water = draft.changes.filter((c) => c.change === 'water');
@@ -54,8 +55,8 @@ export const module = command({
     const { changed } = await keepDraft(tx, frame, draft);
     for (const [part, change] of water.entries()) await setTemperature(tx, entry, change, part);
     if (draftId) await closeDraft(tx, draftId, 'kept');
-    const held = water.length > 0 ? ' Its temperature is planned; Cohorts, Temperature takes it back.' : '';
-    return changed > 0 || !held ? `Kept: ${changed} steps of the plan changed.${held}` : `Kept.${held}`;
+    const held = water.length > 0 ? say` Its temperature is planned; Cohorts, Temperature takes it back.` : '';
+    return changed > 0 || !held ? say`Kept: ${changed} steps of the plan changed.${held}` : `Kept.${held}`;
   },
   takeBack: PLAN_STAYS,
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { closeDraft, openDrafts, saveDraft } from '../../db/plan';
 import { command } from '../../server/command';
@@ -8,15 +9,15 @@ import { DraftInput, withSlides } from './keep';
 export const module = command({
   name: 'draft.layAside',
   version: 1,
-  title: (v) => `Lay the draft “${v.name}” aside`,
+  title: (v) => say`Lay the draft “${v.name}” aside`,
   who: BOSS,
   input: DraftInput,
   run: async ({ tx, person, entry }, { name, changes, draftId }) => {
     const laid = (await openDrafts(tx)).find((d) => d.id === draftId);
-    if (draftId && !laid) throw new RuleBroken('draft', 'That draft was kept or discarded meanwhile.');
+    if (draftId && !laid) throw new RuleBroken('draft', say`That draft was kept or discarded meanwhile.`);
     if (laid) await closeDraft(tx, laid.id, 'discarded');
     await saveDraft(tx, person, { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes) });
-    return `Laid aside: ${name}.`;
+    return say`Laid aside: ${name}.`;
   },
-  takeBack: { stays: 'A draft is discarded on Season.' },
+  takeBack: { stays: word`A draft is discarded on Season.` },
 });

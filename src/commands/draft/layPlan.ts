@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { Type } from 'class-transformer';
 import { IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
@@ -10,27 +11,27 @@ import { CodeField, CountField, DayField, IdField, ListField, TextField } from '
 import { BOSS } from '../shared';
 
 class DraftStepInput {
-  @IdField('A step without a name') id!: string;
-  @IdField('A step without a group') groupId!: string;
-  @IsIn(STEP_KINDS as StepKind[], { message: 'That kind of step is not known' }) kind!: StepKind;
+  @IdField(word`A step without a name`) id!: string;
+  @IdField(word`A step without a group`) groupId!: string;
+  @IsIn(STEP_KINDS as StepKind[], { message: word`That kind of step is not known` }) kind!: StepKind;
   @DayField() day!: string;
-  @CodeField('A step without a lot') lotCode!: string;
-  @IsOptional() @CodeField('That species is not known') speciesCode?: string | null;
-  @IsOptional() @CodeField('That crop is not known') cropCode?: string | null;
-  @IsOptional() @IdField('That place is not known') fromPlaceId?: string | null;
-  @IsOptional() @IdField('That place is not known') toPlaceId?: string | null;
-  @CountField('0 or more', 0) count!: number;
-  @IsOptional() @IsObject({ message: 'What a step carries is said by name' }) detail?: StepDetail;
+  @CodeField(word`A step without a lot`) lotCode!: string;
+  @IsOptional() @CodeField(word`That species is not known`) speciesCode?: string | null;
+  @IsOptional() @CodeField(word`That crop is not known`) cropCode?: string | null;
+  @IsOptional() @IdField(word`That place is not known`) fromPlaceId?: string | null;
+  @IsOptional() @IdField(word`That place is not known`) toPlaceId?: string | null;
+  @CountField(word`0 or more`, 0) count!: number;
+  @IsOptional() @IsObject({ message: word`What a step carries is said by name` }) detail?: StepDetail;
 }
 
 class LayPlanInput {
-  @TextField(80, 'Give the draft a name') name!: string;
-  @ListField(0, 2000, 'Send the steps', 'At most 2,000 steps in one draft')
+  @TextField(80, word`Give the draft a name`) name!: string;
+  @ListField(0, 2000, word`Send the steps`, word`At most 2,000 steps in one draft`)
   @ValidateNested({ each: true })
   @Type(() => DraftStepInput)
   steps!: DraftStepInput[];
-  @ListField(0, 200, 'Send what is dropped', 'At most 200 groups')
-  @IsUUID('all', { each: true, message: 'That group is not known' })
+  @ListField(0, 200, word`Send what is dropped`, word`At most 200 groups`)
+  @IsUUID('all', { each: true, message: word`That group is not known` })
   drops!: string[];
 }
 
@@ -58,7 +59,7 @@ function toStep(s: DraftStepInput): PlanStep {
 export const module = command({
   name: 'draft.layPlan',
   version: 1,
-  title: (v) => `Lay the plan “${v.name}” aside`,
+  title: (v) => say`Lay the plan “${v.name}” aside`,
   who: BOSS,
   input: LayPlanInput,
   run: async ({ tx, person, entry }, v) => {
@@ -67,5 +68,5 @@ export const module = command({
     await saveDraft(tx, person, { id: entry.entryKey, name: v.name, changes: [...drops, ...added] });
     return entry.entryKey;
   },
-  takeBack: { stays: 'A draft is discarded on Season.' },
+  takeBack: { stays: word`A draft is discarded on Season.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { findRecorded, mayTakeBack, undoRecorded } from '../../db/doing/takeBack';
@@ -7,34 +8,34 @@ import { EVERYONE, said } from '../shared';
 
 class TakeBackInput {
   /** The key under which it was recorded; or one of its records. */
-  @IsOptional() @IdField('That entry is not known') recordedKey?: string;
-  @IsOptional() @IsIn(['movement', 'sample', 'event'], { message: 'That entry is not known' }) kind?:
+  @IsOptional() @IdField(word`That entry is not known`) recordedKey?: string;
+  @IsOptional() @IsIn(['movement', 'sample', 'event'], { message: word`That entry is not known` }) kind?:
     'movement' | 'sample' | 'event';
-  @IsOptional() @IdField('That entry is not known') id?: string;
+  @IsOptional() @IdField(word`That entry is not known`) id?: string;
 }
 
 /** The only way anything is taken back: by the rule of the act it was, whoever asks and from whichever screen. */
 export const module = command({
   name: 'entry.takeBack',
   version: 1,
-  title: 'Take back',
+  title: word`Take back`,
   who: EVERYONE,
   input: TakeBackInput,
   run: async (doing, v) => {
     const { tx, entry, person, today } = doing;
     const was = await findRecorded(tx, v);
     const act = doing.rulesOf(was.command);
-    if (!act) throw new RuleBroken('form', 'That cannot be taken back.');
+    if (!act) throw new RuleBroken('form', say`That cannot be taken back.`);
     const barred = roleRefusal(act.who, person.role);
     if (barred) throw new RuleBroken('form', barred);
     if ('stays' in act.takeBack) throw new RuleBroken('form', act.takeBack.stays);
     if (!mayTakeBack(person, { personId: was.personId, day: was.farmDay }, today))
       throw new RuleBroken(
         'form',
-        'Only a manager takes back what someone else recorded, or what is older than today.',
+        say`Only a manager takes back what someone else recorded, or what is older than today.`,
       );
     await act.takeBack.free?.(tx, was);
     return said(act.takeBack.words(await undoRecorded(tx, entry, was)));
   },
-  takeBack: { stays: 'That is itself a taking back. Record anew what is right.' },
+  takeBack: { stays: word`That is itself a taking back. Record anew what is right.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsOptional } from 'class-validator';
 import { formatNumber } from '../../core/quantity/units';
 import { recordDeaths } from '../../db/doing/fish';
@@ -6,21 +7,21 @@ import { Confirmable, CountField, IdField, TextField } from '../inputs';
 import { CREW } from '../shared';
 
 class DeadInput extends Confirmable {
-  @IdField('Choose the fish') lotId!: string;
-  @IdField('Choose the tank they are in') placeId!: string;
-  @CountField('At least 1 fish') count!: number;
+  @IdField(word`Choose the fish`) lotId!: string;
+  @IdField(word`Choose the tank they are in`) placeId!: string;
+  @CountField(word`At least 1 fish`) count!: number;
   @IsOptional() @TextField(500) note?: string;
 }
 
 export const module = command({
   name: 'fish.dead',
   version: 1,
-  title: 'Fish died',
+  title: word`Fish died`,
   who: CREW,
   input: DeadInput,
   run: async ({ tx, entry }, body) => {
     await recordDeaths(tx, entry, body);
-    return `Recorded: ${formatNumber(body.count)} dead.`;
+    return say`Recorded: ${formatNumber(body.count)} dead.`;
   },
-  takeBack: { words: ({ counts }) => `Taken back: ${formatNumber(counts.dead ?? 0)} deaths.` },
+  takeBack: { words: ({ counts }) => say`Taken back: ${formatNumber(counts.dead ?? 0)} deaths.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
 import { formatNumber } from '../../core/quantity/units';
 import { gradeNow } from '../../db/doing/keeping';
@@ -8,31 +9,31 @@ import { AmountField, CountField, Handled, IdField, MassField } from '../inputs'
 import { CREW, said } from '../shared';
 
 class GradeInput extends Handled {
-  @AmountField(RANGES.fishG, { words: 'Give the size that parts them' }) thresholdG!: number;
-  @IdField('Choose a tank for the large ones') largePlaceId!: string;
-  @IdField('Choose a tank for the small ones') smallPlaceId!: string;
-  @CountField('At least 1 fish') largeCount!: number;
-  @MassField('Give the weight of the large ones') largeG!: number;
-  @CountField('At least 1 fish') smallCount!: number;
-  @MassField('Give the weight of the small ones') smallG!: number;
+  @AmountField(RANGES.fishG, { words: word`Give the size that parts them` }) thresholdG!: number;
+  @IdField(word`Choose a tank for the large ones`) largePlaceId!: string;
+  @IdField(word`Choose a tank for the small ones`) smallPlaceId!: string;
+  @CountField(word`At least 1 fish`) largeCount!: number;
+  @MassField(word`Give the weight of the large ones`) largeG!: number;
+  @CountField(word`At least 1 fish`) smallCount!: number;
+  @MassField(word`Give the weight of the small ones`) smallG!: number;
   /** Whom planned harvests follow; the large ones unless said. */
-  @IsOptional() @IsIn(['large', 'small'], { message: 'With the large ones or the small ones' }) harvests?:
+  @IsOptional() @IsIn(['large', 'small'], { message: word`With the large ones or the small ones` }) harvests?:
     'large' | 'small';
 }
 
-const harvests = (n: number) => (n === 1 ? '1 planned harvest' : `${n} planned harvests`);
+const harvests = (n: number) => (n === 1 ? say`1 planned harvest` : say`${n} planned harvests`);
 
 function sayPlan({ large, small }: { large: number; small: number }, code: string, lotCode: string): string[] {
   return [
-    ...(large > 0 ? [`${harvests(large)} ${large === 1 ? 'goes' : 'go'} with the large ones, ${code}`] : []),
-    ...(small > 0 ? [`${harvests(small)} ${small === 1 ? 'stays' : 'stay'} with ${lotCode}`] : []),
+    ...(large > 0 ? [say`${harvests(large)} ${large === 1 ? say`goes` : say`go`} with the large ones, ${code}`] : []),
+    ...(small > 0 ? [say`${harvests(small)} ${small === 1 ? say`stays` : say`stay`} with ${lotCode}`] : []),
   ];
 }
 
 export const module = command({
   name: 'fish.grade',
   version: 1,
-  title: (v) => `Grade ${v.lotCode}`,
+  title: (v) => say`Grade ${v.lotCode}`,
   who: CREW,
   input: GradeInput,
   run: async (doing, v) => {
@@ -44,12 +45,12 @@ export const module = command({
     });
     const place = (id: string) => facts.places.find((p) => p.id === id)?.code ?? '';
     return said(
-      `Graded: ${formatNumber(v.largeCount)} large ones are ${code} in ${place(v.largePlaceId)}; ${formatNumber(v.smallCount)} stay ${v.lotCode} in ${place(v.smallPlaceId)}.`,
+      say`Graded: ${formatNumber(v.largeCount)} large ones are ${code} in ${place(v.largePlaceId)}; ${formatNumber(v.smallCount)} stay ${v.lotCode} in ${place(v.smallPlaceId)}.`,
       sayPlan(plan, code, v.lotCode),
     );
   },
   takeBack: {
     free: requireNothingRests,
-    words: () => 'Taken back: they are one lot again, where they were, with what was planned for them.',
+    words: () => say`Taken back: they are one lot again, where they were, with what was planned for them.`,
   },
 });

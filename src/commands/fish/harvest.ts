@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { RANGES } from '../../core/quantity/ranges';
 import { harvestFish } from '../../db/doing/fish';
@@ -6,29 +7,29 @@ import { AmountField, CountField, MassField, StepInput, TextField } from '../inp
 import { CREW, tickStep } from '../shared';
 
 class HarvestInput extends StepInput {
-  @CountField('Give at least 1') count!: number;
-  @MassField('Give the weight as a number', 'The weight must be more than 0') massG!: number;
-  @CountField('Give a whole number of 0 or more', 0) dead!: number;
+  @CountField(word`Give at least 1`) count!: number;
+  @MassField(word`Give the weight as a number`, word`The weight must be more than 0`) massG!: number;
+  @CountField(word`Give a whole number of 0 or more`, 0) dead!: number;
   @AmountField(RANGES.massG, {
-    words: 'Give the trimmings as a number, 0 for none',
-    low: 'Trimmings cannot be less than 0',
+    words: word`Give the trimmings as a number, 0 for none`,
+    low: word`Trimmings cannot be less than 0`,
     zero: true,
   })
   trimG!: number;
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
-  @IsOptional() @TextField(500, 'Give a reason of at least 5 characters', 5) overrideReason?: string;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
+  @IsOptional() @TextField(500, word`Give a reason of at least 5 characters`, 5) overrideReason?: string;
 }
 
 export const module = command({
   name: 'fish.harvest',
   version: 1,
-  title: 'Harvest and pack',
+  title: word`Harvest and pack`,
   who: CREW,
   input: HarvestInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Harvest and pack');
+    await tickStep(doing, v.stepId, say`Harvest and pack`);
     const done = { ...v, overrideReason: v.overrideReason ?? null, mayOverride: doing.person.role === 'manager' };
-    return `Packed as ${await harvestFish(doing.tx, doing.entry, await doing.facts(), done)}.`;
+    return say`Packed as ${await harvestFish(doing.tx, doing.entry, await doing.facts(), done)}.`;
   },
-  takeBack: { stays: 'What was harvested is packed already, and may be promised or sold.' },
+  takeBack: { stays: word`What was harvested is packed already, and may be promised or sold.` },
 });

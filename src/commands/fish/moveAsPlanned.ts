@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { transferFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
 import { TransferInput } from '../inputs';
@@ -6,17 +7,17 @@ import { CREW, tickStep } from '../shared';
 export const module = command({
   name: 'fish.moveAsPlanned',
   version: 1,
-  title: 'Move fish',
+  title: word`Move fish`,
   who: CREW,
   input: TransferInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Move fish');
+    await tickStep(doing, v.stepId, say`Move fish`);
     await transferFish(doing.tx, doing.entry, await doing.facts(), {
       ...v,
       confirmed: v.confirmed ?? false,
       kind: 'move',
     });
-    return 'Recorded.';
+    return say`Recorded.`;
   },
-  takeBack: { words: () => 'Taken back: the fish are where they were, and the job is open again.' },
+  takeBack: { words: () => say`Taken back: the fish are where they were, and the job is open again.` },
 });

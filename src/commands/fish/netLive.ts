@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { formatNumber } from '../../core/quantity/units';
 import { netLive } from '../../db/doing/live';
 import { command } from '../../server/command';
@@ -5,20 +6,20 @@ import { CodeField, CountField, Handled, MassField } from '../inputs';
 import { CREW, said } from '../shared';
 
 class LiveSaleInput extends Handled {
-  @CodeField('Choose a grade') productCode!: string;
-  @CountField('Net at least 1 fish') count!: number;
-  @MassField('Give their weight together') massG!: number;
+  @CodeField(word`Choose a grade`) productCode!: string;
+  @CountField(word`Net at least 1 fish`) count!: number;
+  @MassField(word`Give their weight together`) massG!: number;
 }
 
 export const module = command({
   name: 'fish.netLive',
   version: 1,
-  title: 'Net for live sale',
+  title: word`Net for live sale`,
   who: CREW,
   input: LiveSaleInput,
   run: async (doing, v) => {
     const code = await netLive(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false });
-    return said(`In holding: ${formatNumber(v.count)} as ${code}. Orders can be served from it; not for food.`);
+    return said(say`In holding: ${formatNumber(v.count)} as ${code}. Orders can be served from it; not for food.`);
   },
-  takeBack: { stays: 'What was netted is in holding already, and may be promised or sold.' },
+  takeBack: { stays: word`What was netted is in holding already, and may be promised or sold.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { observeJob } from '../../core/tasks/sources/observe';
@@ -10,12 +11,12 @@ import { CodeField, DayField, IdField, TextField } from '../inputs';
 import { CREW, said } from '../shared';
 
 const TITLES = {
-  observe: 'Observe fish',
-  treat: 'Treat fish',
-  quarantine_extend: 'Extend quarantine',
-  quarantine_clear: 'Clear quarantine',
-  fallow: 'Rest a tank',
-  clean: 'Tank cleaned',
+  observe: word`Observe fish`,
+  treat: word`Treat fish`,
+  quarantine_extend: word`Extend quarantine`,
+  quarantine_clear: word`Clear quarantine`,
+  fallow: word`Rest a tank`,
+  clean: word`Tank cleaned`,
 } as const;
 type Kind = keyof typeof TITLES;
 
@@ -24,11 +25,11 @@ const DECIDED: ReadonlySet<Kind> = new Set(['quarantine_clear', 'quarantine_exte
 const UNTIL: ReadonlySet<Kind> = new Set(['treat', 'quarantine_extend', 'fallow']);
 
 class NoteInput {
-  @IsIn(Object.keys(TITLES), { message: 'That is not known' }) kind!: Kind;
-  @IsOptional() @CodeField('That cohort is not known. Reload.') lotCode?: string;
-  @IsOptional() @IdField('Choose a tank') placeId?: string;
-  @TextField(500, 'Say what was seen') words!: string;
-  @IsOptional() @IsIn(['well', 'off', 'ill'], { message: 'Say how they are' }) state?: 'well' | 'off' | 'ill';
+  @IsIn(Object.keys(TITLES), { message: word`That is not known` }) kind!: Kind;
+  @IsOptional() @CodeField(word`That cohort is not known. Reload.`) lotCode?: string;
+  @IsOptional() @IdField(word`Choose a tank`) placeId?: string;
+  @TextField(500, word`Say what was seen`) words!: string;
+  @IsOptional() @IsIn(['well', 'off', 'ill'], { message: word`Say how they are` }) state?: 'well' | 'off' | 'ill';
   @IsOptional() @DayField() untilDay?: string;
 }
 
@@ -45,33 +46,33 @@ async function tickObservation(doing: Doing, { lotCode, placeId, words }: NoteIn
     .where({ job_kind: job.kind, subject: job.subject, job_day: job.day, slot: job.slot })
     .first('id');
   // Looking twice is no fault; the job of the day is done by the first look.
-  if (!seen) await finishTask(tx, entry, { job, title: 'Observe the quarantine', note: words });
+  if (!seen) await finishTask(tx, entry, { job, title: say`Observe the quarantine`, note: words });
 }
 
 export const module = command({
   name: 'fish.note',
   version: 1,
-  title: (v) => TITLES[v.kind] ?? 'Note on fish or tank',
+  title: (v) => TITLES[v.kind] ?? say`Note on fish or tank`,
   who: CREW,
   input: NoteInput,
   run: async (doing, v) => {
     const { tx, entry, person, today } = doing;
     if (DECIDED.has(v.kind) && person.role !== 'manager')
-      throw new RuleBroken('form', 'Clearing, extending and treating are for a manager.');
+      throw new RuleBroken('form', say`Clearing, extending and treating are for a manager.`);
     const lotId = v.lotCode ? await cohortId(tx, v.lotCode) : null;
-    if (v.lotCode && !lotId) throw new RuleBroken('form', `There is no cohort ${v.lotCode} on this farm.`);
-    if (!lotId && !v.placeId) throw new RuleBroken('form', 'Say which fish or which tank.');
+    if (v.lotCode && !lotId) throw new RuleBroken('form', say`There is no cohort ${v.lotCode} on this farm.`);
+    if (!lotId && !v.placeId) throw new RuleBroken('form', say`Say which fish or which tank.`);
     if (v.placeId && !(await doing.get(places)).places.some((p) => p.id === v.placeId))
-      throw new RuleBroken('placeId', 'Choose a tank of this farm.');
+      throw new RuleBroken('placeId', say`Choose a tank of this farm.`);
     if (!lotId && (v.kind === 'observe' || v.kind === 'treat' || v.kind.startsWith('quarantine')))
-      throw new RuleBroken('form', 'Say which fish.');
-    if (UNTIL.has(v.kind) && !v.untilDay) throw new RuleBroken('untilDay', 'Give the last day.');
-    if (UNTIL.has(v.kind) && v.untilDay! < today) throw new RuleBroken('untilDay', 'That day has passed.');
+      throw new RuleBroken('form', say`Say which fish.`);
+    if (UNTIL.has(v.kind) && !v.untilDay) throw new RuleBroken('untilDay', say`Give the last day.`);
+    if (UNTIL.has(v.kind) && v.untilDay! < today) throw new RuleBroken('untilDay', say`That day has passed.`);
     if (v.kind === 'quarantine_clear') await requireObserved(tx, lotId!, v.lotCode!);
     if (v.kind === 'fallow' || v.kind === 'clean') await requireEmpty(tx, v.placeId);
     if (v.kind === 'observe') await tickObservation(doing, v);
     await recordHusbandry(tx, entry, { ...v, lotId });
-    return said(`${TITLES[v.kind]}: recorded.`);
+    return said(say`${TITLES[v.kind]}: recorded.`);
   },
-  takeBack: { words: () => 'Taken back: it clears nothing, and its withdrawal period holds no more.' },
+  takeBack: { words: () => say`Taken back: it clears nothing, and its withdrawal period holds no more.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { toMinor } from '../../core/quantity/money';
 import { RANGES } from '../../core/quantity/ranges';
@@ -7,32 +8,32 @@ import { AmountField, CountField, NumberField, StepInput, TextField } from '../i
 import { CREW, tickStep } from '../shared';
 
 class ReceiveInput extends StepInput {
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
-  @CountField('Give at least 1') count!: number;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
+  @CountField(word`Give at least 1`) count!: number;
   @AmountField(RANGES.stockedG, {
-    words: 'Give the mean weight as a number',
-    low: 'The mean weight must be more than 0',
+    words: word`Give the mean weight as a number`,
+    low: word`The mean weight must be more than 0`,
   })
   meanG!: number;
-  @CountField('Give a whole number of 0 or more', 0) dead!: number;
+  @CountField(word`Give a whole number of 0 or more`, 0) dead!: number;
   @IsOptional() @TextField(120) supplier?: string;
   @IsOptional() @TextField(200) permit?: string;
   @IsOptional()
-  @NumberField(0, 10_000_000, 'Give the price as a number', 'A price is 0 or more, and at most ten million')
+  @NumberField(0, 10_000_000, word`Give the price as a number`, word`A price is 0 or more, and at most ten million`)
   price?: number;
 }
 
 export const module = command({
   name: 'fish.receive',
   version: 1,
-  title: 'Receive fish',
+  title: word`Receive fish`,
   who: CREW,
   input: ReceiveInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Receive fish');
+    await tickStep(doing, v.stepId, say`Receive fish`);
     const costMinor = v.price === undefined ? null : toMinor(v.price, doing.person.currency);
     await receiveFish(doing.tx, doing.entry, { ...v, supplier: v.supplier ?? null, costMinor });
-    return 'Recorded.';
+    return say`Recorded.`;
   },
-  takeBack: { stays: 'Fish that were received stay counted; put a wrong count right as deaths, with a note.' },
+  takeBack: { stays: word`Fish that were received stay counted; put a wrong count right as deaths, with a note.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { gradeOf } from '../../core/fish/grading';
@@ -16,39 +17,39 @@ class WeighInput extends Handled {
   @NumbersField(
     500,
     RANGES.fishG,
-    'Every weight must be a number',
-    'A fish weighs more than 0: leave out empty weighings',
+    word`Every weight must be a number`,
+    word`A fish weighs more than 0: leave out empty weighings`,
   )
   weightsG?: number[];
-  @IsOptional() @NumbersField(500, RANGES.lengthCm, 'Every length must be a number') lengthsCm?: number[];
+  @IsOptional() @NumbersField(500, RANGES.lengthCm, word`Every length must be a number`) lengthsCm?: number[];
   @IsOptional()
-  @WholeField(1, 100_000, 'Give a whole number', 'Between 1 and 100,000 fish in one weighing')
+  @WholeField(1, 100_000, word`Give a whole number`, word`Between 1 and 100,000 fish in one weighing`)
   bulkCount?: number;
-  @IsOptional() @AmountField(RANGES.massG, { words: 'Give the weight as a number' }) bulkG?: number;
+  @IsOptional() @AmountField(RANGES.massG, { words: word`Give the weight as a number` }) bulkG?: number;
 }
 
 export const module = command({
   name: 'fish.weigh',
   version: 1,
-  title: 'Weigh fish',
+  title: word`Weigh fish`,
   who: CREW,
   input: WeighInput,
   run: async (doing, v) => {
     const { tx, entry, units } = doing;
     const before = await doing.facts();
     const fish = before.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
-    if (!fish) throw new RuleBroken('form', `${v.lotCode} is not in that tank (any more). Reload and look again.`);
+    if (!fish) throw new RuleBroken('form', say`${v.lotCode} is not in that tank (any more). Reload and look again.`);
     const species = before.species.find((s) => s.code === fish.speciesCode)!;
     const bulk =
       v.bulkCount === undefined && v.bulkG === undefined ? null : { count: v.bulkCount ?? 0, totalG: v.bulkG ?? 0 };
     const read = readSample({ weightsG: v.weightsG ?? [], lengthsCm: v.lengthsCm ?? [], bulk }, species);
     if (read.count > fish.count)
-      throw new RuleBroken(bulk ? 'bulkCount' : 'weightsG', `There are only ${fish.count} fish in the tank.`);
+      throw new RuleBroken(bulk ? 'bulkCount' : 'weightsG', say`There are only ${fish.count} fish in the tank.`);
     const expectedG = gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
     const questions = sampleQuestions(read, expectedG, species.sizeCv, species);
     if (questions.length > 0 && !v.confirmed) throw new RuleBroken('confirm', questions.join('\n'));
     // What was due is done by whatever way the fish are weighed.
-    if (sampleDue(fish) <= doing.today) await finishTask(tx, entry, { job: sampleJob(fish), title: 'Weigh fish' });
+    if (sampleDue(fish) <= doing.today) await finishTask(tx, entry, { job: sampleJob(fish), title: say`Weigh fish` });
     await recordSample(tx, entry, {
       lotId: fish.lotId,
       placeId: fish.placeId,
@@ -57,11 +58,11 @@ export const module = command({
       fishCount: bulk ? read.count : undefined,
     });
     const off = read.meanG / expectedG - 1;
-    return said(`Weighed: mean ${formatMass(read.meanG, units)}.`, [
-      `${formatNumber(read.count)} fish${read.byLength ? ', weights worked out from lengths' : ''}; mean ${formatMass(read.meanG, units)}`,
-      `The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? 'high' : 'low'}`,
+    return said(say`Weighed: mean ${formatMass(read.meanG, units)}.`, [
+      say`${formatNumber(read.count)} fish${read.byLength ? say`, weights worked out from lengths` : ''}; mean ${formatMass(read.meanG, units)}`,
+      say`The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? say`high` : say`low`}`,
       ...sampleEffects(before, await doing.facts(), await doing.steps(), fish.lotCode, units),
     ]);
   },
-  takeBack: { words: () => 'Taken back: that sample. The forecast goes by the samples before it.' },
+  takeBack: { words: () => say`Taken back: that sample. The forecast goes by the samples before it.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator';
 import { logContext } from '../../core/log/context';
 import { RuleBroken } from '../../core/errors';
@@ -7,11 +8,11 @@ import { command } from '../../server/command';
 import { CREW } from '../shared';
 
 class LogLineInput {
-  @IsString({ message: 'Type a line' })
-  @MaxLength(2000, { message: `A log line has at most ${LONGEST_LINE} characters` })
+  @IsString({ message: word`Type a line` })
+  @MaxLength(2000, { message: word`A log line has at most ${LONGEST_LINE} characters` })
   text!: string;
   /** What was asked about the same line is answered with yes. */
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
 }
 
 export interface Logged {
@@ -23,7 +24,7 @@ export interface Logged {
 export const module = command({
   name: 'log.line',
   version: 1,
-  title: 'Log line',
+  title: word`Log line`,
   who: CREW,
   input: LogLineInput,
   run: async (doing, { text, confirmed }): Promise<Logged> => {
@@ -39,5 +40,5 @@ export const module = command({
     await nameEntry(doing.tx, doing.entry.entryKey, name, Number(version), parsed.meaning.slice(0, 200));
     return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey };
   },
-  takeBack: { words: () => 'Undone.' },
+  takeBack: { words: () => say`Undone.` },
 });

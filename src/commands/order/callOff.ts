@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { callOff } from '../../db/orders';
 import { command } from '../../server/command';
 import { SALES } from '../shared';
@@ -6,12 +7,12 @@ import { OrderStepInput } from './setAside';
 export const module = command({
   name: 'order.callOff',
   version: 1,
-  title: 'Call an order off',
+  title: word`Call an order off`,
   who: SALES,
   input: OrderStepInput,
   run: async ({ tx, entry }, v) => {
     await callOff(tx, entry, v.orderId, v.version);
-    return 'Called off. What was set aside is free again.';
+    return say`Called off. What was set aside is free again.`;
   },
-  takeBack: { stays: 'An order that was called off is taken anew.' },
+  takeBack: { stays: word`An order that was called off is taken anew.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { deliver } from '../../db/orders';
 import { command } from '../../server/command';
 import { EVERYONE } from '../shared';
@@ -6,12 +7,12 @@ import { OrderStepInput } from './setAside';
 export const module = command({
   name: 'order.deliver',
   version: 1,
-  title: 'Deliver an order',
+  title: word`Deliver an order`,
   who: EVERYONE,
   input: OrderStepInput,
   run: async ({ tx, entry }, v) => {
     await deliver(tx, entry, v.orderId, v.version);
-    return 'Delivered.';
+    return say`Delivered.`;
   },
-  takeBack: { stays: 'What was delivered is with the customer.' },
+  takeBack: { stays: word`What was delivered is with the customer.` },
 });

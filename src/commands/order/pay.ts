@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { markPaid } from '../../db/orders';
 import { command } from '../../server/command';
 import { SALES } from '../shared';
@@ -6,12 +7,12 @@ import { OrderStepInput } from './setAside';
 export const module = command({
   name: 'order.pay',
   version: 1,
-  title: 'An order is paid',
+  title: word`An order is paid`,
   who: SALES,
   input: OrderStepInput,
   run: async ({ tx, entry }, v) => {
     await markPaid(tx, entry, v.orderId, v.version);
-    return 'Paid.';
+    return say`Paid.`;
   },
-  takeBack: { stays: 'That an order was paid stays in its record.' },
+  takeBack: { stays: word`That an order was paid stays in its record.` },
 });

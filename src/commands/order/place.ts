@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { Type } from 'class-transformer';
 import { ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
@@ -11,14 +12,15 @@ import { AmountField, CodeField, Confirmable, DayField, IdField, ListField } fro
 import { SALES } from '../shared';
 
 class LineInput {
-  @CodeField('Choose a product') productCode!: string;
-  @AmountField(RANGES.units, { words: 'Give the quantity as a number', low: 'Order more than 0' }) quantity!: number;
+  @CodeField(word`Choose a product`) productCode!: string;
+  @AmountField(RANGES.units, { words: word`Give the quantity as a number`, low: word`Order more than 0` })
+  quantity!: number;
 }
 
 class OrderInput extends Confirmable {
-  @IdField('Choose a customer') customerId!: string;
+  @IdField(word`Choose a customer`) customerId!: string;
   @DayField() dueDay!: string;
-  @ListField(1, 40, 'Add a line', 'At most 40 lines')
+  @ListField(1, 40, word`Add a line`, word`At most 40 lines`)
   @ValidateNested({ each: true })
   @Type(() => LineInput)
   lines!: LineInput[];
@@ -27,13 +29,13 @@ class OrderInput extends Confirmable {
 export const module = command({
   name: 'order.place',
   version: 1,
-  title: (v) => `Take an order for ${v.dueDay}`,
+  title: (v) => say`Take an order for ${v.dueDay}`,
   who: SALES,
   input: OrderInput,
   run: async (doing, v) => {
     const { tx, entry, today } = doing;
-    if (v.dueDay < today) throw new RuleBroken('dueDay', 'That day has passed.');
-    if (v.dueDay > addDays(today, 400)) throw new RuleBroken('dueDay', 'That is more than a year ahead.');
+    if (v.dueDay < today) throw new RuleBroken('dueDay', say`That day has passed.`);
+    if (v.dueDay > addDays(today, 400)) throw new RuleBroken('dueDay', say`That is more than a year ahead.`);
     if (!v.confirmed) {
       const facts = await doing.facts();
       const asked = askOrder(facts, forecastFarm(facts, await doing.steps()), v, doing.units);
@@ -41,5 +43,5 @@ export const module = command({
     }
     return placeOrder(tx, entry, v);
   },
-  takeBack: { stays: 'An order that was taken is called off, not taken back: the customer knows of it.' },
+  takeBack: { stays: word`An order that was taken is called off, not taken back: the customer knows of it.` },
 });

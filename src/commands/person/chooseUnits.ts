@@ -1,17 +1,18 @@
+import { word } from '../../core/words/words';
 import { IsIn } from 'class-validator';
 import { keepSettings } from '../../db/people';
 import { command } from '../../server/command';
 import { EVERYONE, SET_UP_STAYS } from '../shared';
 
 class UnitsInput {
-  @IsIn(['metric', 'us'], { message: 'Metric or US units' }) mass!: 'metric' | 'us';
-  @IsIn(['C', 'F'], { message: '°C or °F' }) temperature!: 'C' | 'F';
+  @IsIn(['metric', 'us'], { message: word`Metric or US units` }) mass!: 'metric' | 'us';
+  @IsIn(['C', 'F'], { message: word`°C or °F` }) temperature!: 'C' | 'F';
 }
 
 export const module = command({
   name: 'person.chooseUnits',
   version: 1,
-  title: 'Choose units',
+  title: word`Choose units`,
   who: EVERYONE,
   input: UnitsInput,
   run: async ({ tx, person }, { mass, temperature }) => {

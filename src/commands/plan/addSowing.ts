@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { RuleBroken } from '../../core/errors';
 import { promiseTable } from '../../core/market/promiseTable';
@@ -9,16 +10,16 @@ import { AmountField, CodeField, DayField } from '../inputs';
 import { CREW, PLAN_STAYS } from '../shared';
 
 class AddSowingInput {
-  @CodeField('That crop is not known') cropCode!: string;
+  @CodeField(word`That crop is not known`) cropCode!: string;
   @DayField() wantedOn!: string;
-  @AmountField(RANGES.units, { words: 'Say how much is short', low: 'Nothing is short' }) shortUnits!: number;
+  @AmountField(RANGES.units, { words: word`Say how much is short`, low: word`Nothing is short` }) shortUnits!: number;
 }
 
 /** Puts the sowing that a shortfall asks for into the plan; computed anew, so that it fits the plan as it is now. */
 export const module = command({
   name: 'plan.addSowing',
   version: 1,
-  title: (v) => `Plan a sowing for ${v.wantedOn}`,
+  title: (v) => say`Plan a sowing for ${v.wantedOn}`,
   who: CREW,
   input: AddSowingInput,
   run: async (doing, v) => {
@@ -31,17 +32,17 @@ export const module = command({
     if (!gap)
       throw new RuleBroken(
         'form',
-        'That shortfall is gone: the plan or the orders have changed. Reload to see what is short now.',
+        say`That shortfall is gone: the plan or the orders have changed. Reload to see what is short now.`,
       );
     if (!gap.sowing && gap.full && gap.sowBy >= facts.today) throw new RuleBroken('form', gap.full);
-    if (!gap.sowing) throw new RuleBroken('form', `Too late: it would have had to be sown by ${gap.sowBy}.`);
+    if (!gap.sowing) throw new RuleBroken('form', say`Too late: it would have had to be sown by ${gap.sowBy}.`);
     const lotCode = await freePlanCode(doing.tx, gap.sowing.steps[0]!.lotCode);
     await addSteps(
       doing.tx,
       doing.person.farmId,
       gap.sowing.steps.map((s) => ({ ...s, lotCode })),
     );
-    return `${lotCode} is in the plan: sow on ${gap.sowing.sowDay}.`;
+    return say`${lotCode} is in the plan: sow on ${gap.sowing.sowDay}.`;
   },
   takeBack: PLAN_STAYS,
 });

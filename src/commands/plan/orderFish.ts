@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { RANGES } from '../../core/quantity/ranges';
@@ -9,23 +10,24 @@ import { AmountField, CodeField, Confirmable, CountField, DayField, IdField, Tex
 import { askAboutPlan, BOSS, PLAN_STAYS, said } from '../shared';
 
 class OrderFishInput extends Confirmable {
-  @CodeField('Choose a species') speciesCode!: string;
-  @CountField('Order at least 1 fish') count!: number;
-  @AmountField(RANGES.stockedG, { words: 'Give the mean weight', low: 'A fish weighs more than 0' }) meanG!: number;
+  @CodeField(word`Choose a species`) speciesCode!: string;
+  @CountField(word`Order at least 1 fish`) count!: number;
+  @AmountField(RANGES.stockedG, { words: word`Give the mean weight`, low: word`A fish weighs more than 0` })
+  meanG!: number;
   @DayField() day!: string;
-  @IdField('Choose where they arrive') toPlaceId!: string;
-  @IsOptional() @IdField('Choose a tank') thenPlaceId?: string;
+  @IdField(word`Choose where they arrive`) toPlaceId!: string;
+  @IsOptional() @IdField(word`Choose a tank`) thenPlaceId?: string;
   @IsOptional() @TextField(300) note?: string;
 }
 
 export const module = command({
   name: 'plan.orderFish',
   version: 1,
-  title: (v) => `Order ${formatNumber(v.count)} fingerlings`,
+  title: (v) => say`Order ${formatNumber(v.count)} fingerlings`,
   who: BOSS,
   input: OrderFishInput,
   run: async (doing, v) => {
-    if (v.day < doing.today) throw new RuleBroken('day', 'That day has passed.');
+    if (v.day < doing.today) throw new RuleBroken('day', say`That day has passed.`);
     const facts = await doing.facts();
     const rule = facts.feedRules.find((r) => r.speciesCode === v.speciesCode);
     const code = await orderFingerlings(
@@ -41,7 +43,7 @@ export const module = command({
       (steps) => askAboutPlan(doing, steps, v.confirmed),
     );
     return said(
-      `Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`,
+      say`Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`,
     );
   },
   takeBack: PLAN_STAYS,

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { gradeMiddleCm, liveGrades } from '../../core/fish/liveSale';
@@ -13,11 +14,11 @@ import { CodeField, CountField, DayField, Handled, IdField } from '../inputs';
 import { askAboutPlan, BOSS, PLAN_STAYS, said, type Said } from '../shared';
 
 class PlanFishInput extends Handled {
-  @IsIn(['move', 'harvest'], { message: 'Move or harvest' }) kind!: 'move' | 'harvest';
-  @IsOptional() @IdField('Choose a tank') toPlaceId?: string;
-  @IsOptional() @CodeField('Choose a grade') productCode?: string;
+  @IsIn(['move', 'harvest'], { message: word`Move or harvest` }) kind!: 'move' | 'harvest';
+  @IsOptional() @IdField(word`Choose a tank`) toPlaceId?: string;
+  @IsOptional() @CodeField(word`Choose a grade`) productCode?: string;
   @DayField() day!: string;
-  @CountField('At least 1 fish') count!: number;
+  @CountField(word`At least 1 fish`) count!: number;
 }
 
 interface Wish {
@@ -44,27 +45,27 @@ const aStep = ({ fish, v }: Wish, rest: Pick<PlanStep, 'kind' | 'toPlaceId'> & P
 async function planMove(wish: Wish): Promise<Said> {
   const { doing, facts, v } = wish;
   const to = facts.places.find((p) => p.id === v.toPlaceId);
-  if (!to) throw new RuleBroken('toPlaceId', 'Choose a tank.');
+  if (!to) throw new RuleBroken('toPlaceId', say`Choose a tank.`);
   const step = aStep(wish, { kind: 'move', toPlaceId: to.id });
   const notes = await askAboutPlan(doing, [step], v.confirmed);
   await addSteps(doing.tx, doing.person.farmId, [step]);
-  return said(`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`, notes);
+  return said(say`Planned: ${formatNumber(v.count)} to ${to.code} on ${shortDay(v.day)}.`, notes);
 }
 
 async function planNetting(wish: Wish): Promise<Said> {
   const { doing, facts, fish, v } = wish;
   const grade = liveGrades(facts.products, fish.speciesCode).find((g) => g.product.code === v.productCode);
-  if (!grade) throw new RuleBroken('productCode', 'Choose the grade that is to be netted.');
+  if (!grade) throw new RuleBroken('productCode', say`Choose the grade that is to be netted.`);
   const there = ofGradeOn(facts, await doing.steps(), fish, grade.product.code, v.day);
   if (there !== null && Math.round(there) < v.count && !v.confirmed)
     throw new RuleBroken(
       'confirm',
-      `On ${shortDay(v.day)} about ${formatNumber(there)} of ${v.lotCode} are ${grade.product.name} by the forecast. Plan ${formatNumber(v.count)} all the same?`,
+      say`On ${shortDay(v.day)} about ${formatNumber(there)} of ${v.lotCode} are ${grade.product.name} by the forecast. Plan ${formatNumber(v.count)} all the same?`,
     );
   const step = aStep(wish, { kind: 'harvest', toPlaceId: null, detail: { gradeCm: gradeMiddleCm(grade) } });
   await addSteps(doing.tx, doing.person.farmId, [step]);
   return said(
-    `Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.${there === null ? '' : ` About ${formatNumber(there)} will be of that size.`}`,
+    say`Planned: ${formatNumber(v.count)} ${grade.product.name} are netted for live sale on ${shortDay(v.day)}.${there === null ? '' : say` About ${formatNumber(there)} will be of that size.`}`,
   );
 }
 
@@ -86,25 +87,25 @@ async function planHarvest({ doing, facts, fish, v }: Wish): Promise<Said> {
     newId,
   );
   if (steps[0]!.day < doing.today)
-    throw new RuleBroken('day', `Feed would have had to stop on ${shortDay(steps[0]!.day)}. Choose a later day.`);
+    throw new RuleBroken('day', say`Feed would have had to stop on ${shortDay(steps[0]!.day)}. Choose a later day.`);
   const notes = await askAboutPlan(doing, steps, v.confirmed);
   await addSteps(doing.tx, doing.person.farmId, steps);
-  return said(`Planned: feed stops ${shortDay(steps[0]!.day)}, harvest ${shortDay(v.day)}.`, notes);
+  return said(say`Planned: feed stops ${shortDay(steps[0]!.day)}, harvest ${shortDay(v.day)}.`, notes);
 }
 
 export const module = command({
   name: 'plan.planFish',
   version: 1,
-  title: (v) => `Plan a ${v.kind} of ${v.lotCode}`,
+  title: (v) => say`Plan a ${v.kind} of ${v.lotCode}`,
   who: BOSS,
   input: PlanFishInput,
   run: async (doing, v) => {
-    if (v.day < doing.today) throw new RuleBroken('day', 'That day has passed.');
+    if (v.day < doing.today) throw new RuleBroken('day', say`That day has passed.`);
     const facts = await doing.facts();
     const fish = facts.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
-    if (!fish) throw new RuleBroken('fromPlaceId', `${v.lotCode} is not in that tank (any more).`);
+    if (!fish) throw new RuleBroken('fromPlaceId', say`${v.lotCode} is not in that tank (any more).`);
     if (v.count > fish.count)
-      throw new RuleBroken('count', `${v.lotCode} has ${fish.count} fish; ${v.count} is more than that.`);
+      throw new RuleBroken('count', say`${v.lotCode} has ${fish.count} fish; ${v.count} is more than that.`);
     const wish = { doing, facts, fish, v };
     if (v.kind === 'move') return planMove(wish);
     return liveGrades(facts.products, fish.speciesCode).length > 0 ? planNetting(wish) : planHarvest(wish);

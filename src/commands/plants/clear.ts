@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { clearBed } from '../../db/doing/plants';
 import { command } from '../../server/command';
 import { StepInput } from '../inputs';
@@ -6,13 +7,13 @@ import { CREW, tickStep } from '../shared';
 export const module = command({
   name: 'plants.clear',
   version: 1,
-  title: 'Clear and clean',
+  title: word`Clear and clean`,
   who: CREW,
   input: StepInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Clear and clean');
+    await tickStep(doing, v.stepId, say`Clear and clean`);
     await clearBed(doing.tx, doing.entry, v);
-    return 'Recorded.';
+    return say`Recorded.`;
   },
-  takeBack: { words: () => 'Taken back: the plants stand where they stood, and the job is open again.' },
+  takeBack: { words: () => say`Taken back: the plants stand where they stood, and the job is open again.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { RANGES } from '../../core/quantity/ranges';
 import { pickPlants } from '../../db/doing/plants';
 import { command } from '../../server/command';
@@ -5,9 +6,9 @@ import { AmountField, IdField } from '../inputs';
 import { CREW } from '../shared';
 
 class PickNowInput {
-  @IdField('Choose a planting') lotId!: string;
-  @IdField('Choose a bed') placeId!: string;
-  @AmountField(RANGES.units, { words: 'Give what was picked as a number', low: 'Give what was picked' })
+  @IdField(word`Choose a planting`) lotId!: string;
+  @IdField(word`Choose a bed`) placeId!: string;
+  @AmountField(RANGES.units, { words: word`Give what was picked as a number`, low: word`Give what was picked` })
   quantity!: number;
 }
 
@@ -15,9 +16,9 @@ class PickNowInput {
 export const module = command({
   name: 'plants.pickNow',
   version: 1,
-  title: 'Pick',
+  title: word`Pick`,
   who: CREW,
   input: PickNowInput,
-  run: async ({ tx, entry }, v) => `Packed as ${(await pickPlants(tx, entry, v)).code}.`,
-  takeBack: { words: () => 'Taken back: that picking.' },
+  run: async ({ tx, entry }, v) => say`Packed as ${(await pickPlants(tx, entry, v)).code}.`,
+  takeBack: { words: () => say`Taken back: that picking.` },
 });

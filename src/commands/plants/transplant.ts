@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { transplant } from '../../db/doing/plants';
 import { command } from '../../server/command';
@@ -5,19 +6,19 @@ import { CREW, tickStep } from '../shared';
 import { CountInput } from './sow';
 
 class TransplantInput extends CountInput {
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
 }
 
 export const module = command({
   name: 'plants.transplant',
   version: 1,
-  title: 'Transplant',
+  title: word`Transplant`,
   who: CREW,
   input: TransplantInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Transplant');
+    await tickStep(doing, v.stepId, say`Transplant`);
     await transplant(doing.tx, doing.entry, v);
-    return 'Recorded.';
+    return say`Recorded.`;
   },
-  takeBack: { words: () => 'Taken back: the seedlings are on the bench again, and the job is open.' },
+  takeBack: { words: () => say`Taken back: the seedlings are on the bench again, and the job is open.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { stopFeed } from '../../db/doing/fish';
 import { command } from '../../server/command';
 import { StepInput } from '../inputs';
@@ -6,16 +7,15 @@ import { CREW, tickStep } from '../shared';
 export const module = command({
   name: 'purge.stopFeed',
   version: 1,
-  title: 'Stop feed',
+  title: word`Stop feed`,
   who: CREW,
   input: StepInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Stop feed');
+    await tickStep(doing, v.stepId, say`Stop feed`);
     await stopFeed(doing.tx, doing.entry, await doing.facts(), v.stepId);
-    return 'Recorded.';
+    return say`Recorded.`;
   },
   takeBack: {
-    stays:
-      'Feed has stopped, and what the batch must meet is fixed. A manager changes it on Purge & pick, with a reason.',
+    stays: word`Feed has stopped, and what the batch must meet is fixed. A manager changes it on Purge & pick, with a reason.`,
   },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { keepBack, sayKeptBack } from '../../core/plan/keptBack';
 import { tasteCheck } from '../../db/doing/fish';
@@ -7,7 +8,7 @@ import { StepInput, TextField } from '../inputs';
 import { CREW, tickStep } from '../shared';
 
 class TasteInput extends StepInput {
-  @IsBoolean({ message: 'Say whether it tasted clean' }) passed!: boolean;
+  @IsBoolean({ message: word`Say whether it tasted clean` }) passed!: boolean;
   @IsOptional() @TextField(500) note?: string;
 }
 
@@ -15,18 +16,18 @@ class TasteInput extends StepInput {
 export const module = command({
   name: 'purge.taste',
   version: 1,
-  title: (v) => (v.passed ? 'Taste check: clean' : 'Taste check: not clean'),
+  title: (v) => (v.passed ? say`Taste check: clean` : say`Taste check: not clean`),
   who: CREW,
   input: TasteInput,
   run: async (doing, v) => {
-    if (v.passed) await tickStep(doing, v.stepId, 'Taste check');
+    if (v.passed) await tickStep(doing, v.stepId, say`Taste check`);
     const plan = v.passed ? [] : await doing.steps();
     await tasteCheck(doing.tx, doing.entry, { ...v, note: v.note ?? null });
-    if (v.passed) return 'Recorded: taste clean.';
+    if (v.passed) return say`Recorded: taste clean.`;
     const groupId = plan.find((s) => s.id === v.stepId)?.groupId ?? '';
     const kept = keepBack(plan, groupId, doing.today);
     await moveSteps(doing.tx, kept.steps);
-    return ['Recorded: not clean.', ...sayKeptBack(await doing.facts(), plan, kept, doing.units)].join(' ');
+    return [say`Recorded: not clean.`, ...sayKeptBack(await doing.facts(), plan, kept, doing.units)].join(' ');
   },
-  takeBack: { stays: 'A taste stands in the record of its batch. Taste again; the last one counts.' },
+  takeBack: { stays: word`A taste stands in the record of its batch. Taste again; the last one counts.` },
 });

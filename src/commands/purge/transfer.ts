@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { transferFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
 import { TransferInput } from '../inputs';
@@ -6,17 +7,17 @@ import { CREW, tickStep } from '../shared';
 export const module = command({
   name: 'purge.transfer',
   version: 1,
-  title: 'Move to purge tank',
+  title: word`Move to purge tank`,
   who: CREW,
   input: TransferInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, 'Move to purge tank');
+    await tickStep(doing, v.stepId, say`Move to purge tank`);
     await transferFish(doing.tx, doing.entry, await doing.facts(), {
       ...v,
       confirmed: v.confirmed ?? false,
       kind: 'purge',
     });
-    return 'Recorded.';
+    return say`Recorded.`;
   },
-  takeBack: { stays: 'Fish in a purge tank are moved back, not taken back: the gate counts from their transfer.' },
+  takeBack: { stays: word`Fish in a purge tank are moved back, not taken back: the gate counts from their transfer.` },
 });

@@ -1,3 +1,4 @@
+import { word } from '../../core/words/words';
 import { IsIn } from 'class-validator';
 import type { BrokenRecord } from '../../core/plan/faults';
 import { mendRecord, MENDABLE } from '../../db/doing/mend';
@@ -6,16 +7,16 @@ import { CodeField } from '../inputs';
 import { BOSS, said } from '../shared';
 
 class MendInput {
-  @IsIn([...MENDABLE], { message: 'That is put right on its own page' }) what!: BrokenRecord['what'];
-  @CodeField('That record is not known') id!: string;
+  @IsIn([...MENDABLE], { message: word`That is put right on its own page` }) what!: BrokenRecord['what'];
+  @CodeField(word`That record is not known`) id!: string;
 }
 
 export const module = command({
   name: 'record.mend',
   version: 1,
-  title: 'Mend a broken record',
+  title: word`Mend a broken record`,
   who: BOSS,
   input: MendInput,
   run: async ({ tx, entry }, v) => said(await mendRecord(tx, entry, v)),
-  takeBack: { stays: 'What was broken is no use to anyone.' },
+  takeBack: { stays: word`What was broken is no use to anyone.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatTemperature } from '../../core/quantity/units';
@@ -7,23 +8,23 @@ import { IdField } from '../inputs';
 import { askAboutWater, BOSS, said } from '../shared';
 
 class DropTemperatureInput {
-  @IdField('That temperature is not known') settingId!: string;
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+  @IdField(word`That temperature is not known`) settingId!: string;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
 }
 
 /** Takes a planned temperature back, whether it was planned by itself or kept with a draft. */
 export const module = command({
   name: 'setup.dropTemperature',
   version: 1,
-  title: 'Take a planned temperature back',
+  title: word`Take a planned temperature back`,
   who: BOSS,
   input: DropTemperatureInput,
   run: async (doing, v) => {
     const before = await doing.facts();
     const { from, tempC } = await dropTemperature(doing.tx, doing.entry, v.settingId);
     const notes = await askAboutWater(doing, before, v.confirmed);
-    const what = tempC === null ? 'by the months' : formatTemperature(tempC, doing.units);
-    return said(`Taken back: ${what} from ${shortDay(from)}.`, notes);
+    const what = tempC === null ? say`by the months` : formatTemperature(tempC, doing.units);
+    return said(say`Taken back: ${what} from ${shortDay(from)}.`, notes);
   },
-  takeBack: { stays: 'That is itself a taking back. Plan the temperature anew.' },
+  takeBack: { stays: word`That is itself a taking back. Plan the temperature anew.` },
 });

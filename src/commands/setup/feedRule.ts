@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { Type } from 'class-transformer';
 import { IsIn, Matches, ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
@@ -7,39 +8,42 @@ import { CodeField, ListField, NumberField, VersionField, WholeField } from '../
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 
 class RationRowInput {
-  @NumberField(0.001, 50_000, 'Give the size as a number', 'A size is over 0 and at most 50 kg') uptoG!: number;
-  @NumberField(0, 50, 'Give the percent as a number', 'Between 0 and 50 % of body weight a day: check it')
+  @NumberField(0.001, 50_000, word`Give the size as a number`, word`A size is over 0 and at most 50 kg`) uptoG!: number;
+  @NumberField(0, 50, word`Give the percent as a number`, word`Between 0 and 50 % of body weight a day: check it`)
   percentPerDay!: number;
 }
 
 class FeedRuleInput {
-  @CodeField('Choose a species') speciesCode!: string;
+  @CodeField(word`Choose a species`) speciesCode!: string;
   @VersionField() version!: number;
-  @IsIn(['growth', 'table'], { message: 'Choose how the ration is found' }) ration!: 'growth' | 'table';
-  @ListField(0, 40, 'Send the table', 'At most 40 rows')
+  @IsIn(['growth', 'table'], { message: word`Choose how the ration is found` }) ration!: 'growth' | 'table';
+  @ListField(0, 40, word`Send the table`, word`At most 40 rows`)
   @ValidateNested({ each: true })
   @Type(() => RationRowInput)
   table!: RationRowInput[];
-  @ListField(0, 24, 'Send the times', 'At most 24 feedings a day')
-  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: 'Times look like 07:30' })
+  @ListField(0, 24, word`Send the times`, word`At most 24 feedings a day`)
+  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: word`Times look like 07:30` })
   feederTimes!: string[];
-  @NumberField(0, 0.5, 'Give a number', 'From nothing to half') farmGrownShare!: number;
-  @WholeField(0, 1_000_000, 'Give the price as a number', 'A price is 0 or more: check it') feedMinorPerKg!: number;
-  @WholeField(0, 1_000_000, 'Give the price as a number', 'A price is 0 or more: check it') fingerlingMinor!: number;
-  @WholeField(0, 120, 'Give whole days', 'At most 120 days') leadDays!: number;
-  @WholeField(0, 90, 'Give whole days', 'At most 90 days') quarantineDays!: number;
+  @NumberField(0, 0.5, word`Give a number`, word`From nothing to half`) farmGrownShare!: number;
+  @WholeField(0, 1_000_000, word`Give the price as a number`, word`A price is 0 or more: check it`)
+  feedMinorPerKg!: number;
+  @WholeField(0, 1_000_000, word`Give the price as a number`, word`A price is 0 or more: check it`)
+  fingerlingMinor!: number;
+  @WholeField(0, 120, word`Give whole days`, word`At most 120 days`) leadDays!: number;
+  @WholeField(0, 90, word`Give whole days`, word`At most 90 days`) quarantineDays!: number;
 }
 
 export const module = command({
   name: 'setup.feedRule',
   version: 1,
-  title: (v) => `Change feeding of ${v.speciesCode}`,
+  title: (v) => say`Change feeding of ${v.speciesCode}`,
   who: BOSS,
   input: FeedRuleInput,
   run: async ({ tx }, v) => {
-    if (v.ration === 'table' && v.table.length === 0) throw new RuleBroken('table', 'A table needs at least one row.');
+    if (v.ration === 'table' && v.table.length === 0)
+      throw new RuleBroken('table', say`A table needs at least one row.`);
     await saveFeedRule(tx, v);
-    return said('Feeding is kept. Rations follow from today.');
+    return said(say`Feeding is kept. Rations follow from today.`);
   },
   takeBack: SET_UP_STAYS,
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { Type } from 'class-transformer';
 import { IsOptional, ValidateNested } from 'class-validator';
 import { saveFishSale } from '../../db/doing/fishSale';
@@ -8,22 +9,23 @@ import { BOSS, said, SET_UP_STAYS } from '../shared';
 class FoodSaleInput {
   @TextField(60) name!: string;
   @MinorField() priceMinor!: number;
-  @WholeField(0, 365, 'Give whole days', 'Between 0 and 365 days') shelfLifeDays!: number;
+  @WholeField(0, 365, word`Give whole days`, word`Between 0 and 365 days`) shelfLifeDays!: number;
 }
 
 class GradeRowInput {
   @TextField(60) name!: string;
-  @NumberField(0, 200, 'Lengths are numbers', 'Lengths are 0 to 200 cm: check the unit') fromCm!: number;
-  @NumberField(0.1, 200, 'Lengths are numbers', 'Lengths are over 0 and at most 200 cm: check the unit') toCm!: number;
-  @MinorField('Prices are numbers') priceMinor!: number;
+  @NumberField(0, 200, word`Lengths are numbers`, word`Lengths are 0 to 200 cm: check the unit`) fromCm!: number;
+  @NumberField(0.1, 200, word`Lengths are numbers`, word`Lengths are over 0 and at most 200 cm: check the unit`)
+  toCm!: number;
+  @MinorField(word`Prices are numbers`) priceMinor!: number;
 }
 
 /** How a species is sold: killed and weighed, alive by grade, or not at all. */
 class FishSaleInput {
-  @CodeField('That species is not in the library.') code!: string;
+  @CodeField(word`That species is not in the library.`) code!: string;
   @VersionField() version!: number;
   @IsOptional() @ValidateNested() @Type(() => FoodSaleInput) food?: FoodSaleInput;
-  @ListField(0, 12, 'Send the grades', 'At most 12 grades')
+  @ListField(0, 12, word`Send the grades`, word`At most 12 grades`)
   @ValidateNested({ each: true })
   @Type(() => GradeRowInput)
   grades!: GradeRowInput[];
@@ -32,12 +34,12 @@ class FishSaleInput {
 export const module = command({
   name: 'setup.fishSale',
   version: 1,
-  title: (v) => `Change how ${v.code} is sold`,
+  title: (v) => say`Change how ${v.code} is sold`,
   who: BOSS,
   input: FishSaleInput,
   run: async ({ tx, person }, v) => {
     await saveFishSale(tx, person.farmId, v);
-    return said('Kept. Prices hold for orders taken from now on.');
+    return said(say`Kept. Prices hold for orders taken from now on.`);
   },
   takeBack: SET_UP_STAYS,
 });

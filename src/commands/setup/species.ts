@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { Type } from 'class-transformer';
 import { ValidateNested } from 'class-validator';
 import { saveSpecies } from '../../db/doing/rules';
@@ -6,15 +7,15 @@ import { CodeField, ListField, NumberField, VersionField } from '../inputs';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 
 class SpeciesValue {
-  @CodeField('That number is not known', 40) name!: string;
-  @NumberField(0, 100_000, 'Give a number', 'Between 0 and 100,000: check the unit') value!: number;
+  @CodeField(word`That number is not known`, 40) name!: string;
+  @NumberField(0, 100_000, word`Give a number`, word`Between 0 and 100,000: check the unit`) value!: number;
 }
 
 class SpeciesInput {
-  @CodeField('That species is not in the library.') code!: string;
+  @CodeField(word`That species is not in the library.`) code!: string;
   @VersionField() version!: number;
   /** The numbers that are changed, by the name they have in the library. */
-  @ListField(1, 30, 'Nothing was changed', 'At most 30 numbers at once')
+  @ListField(1, 30, word`Nothing was changed`, word`At most 30 numbers at once`)
   @ValidateNested({ each: true })
   @Type(() => SpeciesValue)
   values!: SpeciesValue[];
@@ -23,12 +24,12 @@ class SpeciesInput {
 export const module = command({
   name: 'setup.species',
   version: 1,
-  title: (v) => `Change the species ${v.code}`,
+  title: (v) => say`Change the species ${v.code}`,
   who: BOSS,
   input: SpeciesInput,
   run: async ({ tx, person }, v) => {
     await saveSpecies(tx, person.farmId, v);
-    return said('Kept. Forecasts follow at once.');
+    return said(say`Kept. Forecasts follow at once.`);
   },
   takeBack: SET_UP_STAYS,
 });

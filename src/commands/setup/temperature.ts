@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { sayTemperature } from '../../core/water/plannedTemperature';
@@ -7,22 +8,22 @@ import { TemperatureInput } from '../inputs';
 import { askAboutWater, BOSS, said } from '../shared';
 
 class PlanTemperatureInput extends TemperatureInput {
-  @IsOptional() @IsBoolean({ message: 'Say yes or no' }) confirmed?: boolean;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
 }
 
 export const module = command({
   name: 'setup.temperature',
   version: 1,
-  title: 'Plan a temperature',
+  title: word`Plan a temperature`,
   who: BOSS,
   input: PlanTemperatureInput,
   run: async (doing, v) => {
-    if (v.from < doing.today) throw new RuleBroken('from', 'That day has passed.');
-    if (v.until && v.until <= v.from) throw new RuleBroken('until', 'The end comes after the beginning.');
+    if (v.from < doing.today) throw new RuleBroken('from', say`That day has passed.`);
+    if (v.until && v.until <= v.from) throw new RuleBroken('until', say`The end comes after the beginning.`);
     const before = await doing.facts();
     await setTemperature(doing.tx, doing.entry, { ...v, until: v.until ?? null });
     const notes = await askAboutWater(doing, before, v.confirmed);
-    return said(`Planned: ${sayTemperature(v, doing.units)}.`, notes);
+    return said(say`Planned: ${sayTemperature(v, doing.units)}.`, notes);
   },
-  takeBack: { words: () => 'Taken back: what was planned before holds again.' },
+  takeBack: { words: () => say`Taken back: what was planned before holds again.` },
 });

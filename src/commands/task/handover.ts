@@ -1,21 +1,22 @@
+import { say, word } from '../../core/words/words';
 import { writeHandover } from '../../db/events';
 import { command } from '../../server/command';
 import { TextField } from '../inputs';
 import { EVERYONE } from '../shared';
 
 class HandoverInput {
-  @TextField(500, 'Write what the next shift should know', 2) words!: string;
+  @TextField(500, word`Write what the next shift should know`, 2) words!: string;
 }
 
 export const module = command({
   name: 'task.handover',
   version: 1,
-  title: 'Leave a handover',
+  title: word`Leave a handover`,
   who: EVERYONE,
   input: HandoverInput,
   run: async ({ tx, entry }, v) => {
     await writeHandover(tx, entry, v.words);
-    return 'Left for the next shift.';
+    return say`Left for the next shift.`;
   },
-  takeBack: { stays: 'What was left for the next shift may be read already. Leave another word.' },
+  takeBack: { stays: word`What was left for the next shift may be read already. Leave another word.` },
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { IsIn, IsObject, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { readingJob } from '../../core/tasks/sources/reading';
@@ -9,37 +10,37 @@ import { IdField } from '../inputs';
 import { CREW } from '../shared';
 
 class ReadingInput {
-  @IdField('Choose a loop') loopId!: string;
+  @IdField(word`Choose a loop`) loopId!: string;
   /** Kinds of readings, each with its number. */
-  @IsObject({ message: 'Give at least one reading.' }) values!: Record<string, number>;
-  @IsOptional() @IsIn(['morning', 'evening'], { message: 'Morning or evening' }) half?: 'morning' | 'evening';
+  @IsObject({ message: word`Give at least one reading.` }) values!: Record<string, number>;
+  @IsOptional() @IsIn(['morning', 'evening'], { message: word`Morning or evening` }) half?: 'morning' | 'evening';
 }
 
 export const module = command({
   name: 'water.read',
   version: 1,
-  title: (v) => (v.half ? `Water reading, ${v.half}` : 'Water reading'),
+  title: (v) => (v.half ? say`Water reading, ${v.half}` : say`Water reading`),
   who: CREW,
   input: ReadingInput,
   run: async (doing, v) => {
     const { tx, entry } = doing;
     const values = Object.entries(v.values);
-    if (values.length === 0) throw new RuleBroken('t', 'Give at least one reading.');
+    if (values.length === 0) throw new RuleBroken('t', say`Give at least one reading.`);
     for (const [kind, value] of values) {
-      const fault = typeof value === 'number' ? readingFault(kind, value) : 'Give a number.';
+      const fault = typeof value === 'number' ? readingFault(kind, value) : say`Give a number.`;
       if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
     }
     if (!(await tx('loop').where({ id: v.loopId }).first('id')))
-      throw new RuleBroken('form', 'That loop is not on this farm.');
+      throw new RuleBroken('form', say`That loop is not on this farm.`);
     if (v.half)
       await finishTask(tx, entry, {
         job: readingJob(v.loopId, entry.farmDay, v.half),
-        title: `Water reading, ${v.half}`,
+        title: say`Water reading, ${v.half}`,
       });
     await recordReadings(tx, entry, v.loopId, v.values);
     // What the reading means for the fish is said where it was typed.
     const judged = (await judgeLoops(tx, await doing.facts(), entry.farmDay)).get(v.loopId) ?? [];
-    return ['Recorded.', ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
+    return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
   },
-  takeBack: { words: () => 'Taken back: those readings.' },
+  takeBack: { words: () => say`Taken back: those readings.` },
 });

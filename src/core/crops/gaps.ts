@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { PromiseRow } from '../market/promiseTable';
 import type { Crop } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
@@ -54,7 +55,11 @@ export function sowingGaps(
     const short = row.weeks.filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1));
     if (!nursery || beds.length === 0)
       return short.map((week) =>
-        nowhere(row, week, nursery ? 'This farm has no bed to grow it in.' : 'This farm has no nursery to sow it in.'),
+        nowhere(
+          row,
+          week,
+          nursery ? say`This farm has no bed to grow it in.` : say`This farm has no nursery to sow it in.`,
+        ),
       );
     const asked = crop.pickingCurve
       ? bySeason(crop, facts, beds[0], short)
@@ -212,11 +217,11 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
     return {
       ...roomiest,
       quantities: null,
-      full: `No bed has room for it then: ${roomiest.bed.code} has the most, and it is full.`,
+      full: say`No bed has room for it then: ${roomiest.bed.code} has the most, and it is full.`,
     };
   const fewer = sowingForDemand(roomiest.wish, s.wanted.firstPick, units, s.newId);
   const lotCode = s.codeFor(s.crop.code, fewer.sowDay);
-  const full = `No bed has room for all: ${roomiest.bed.code} holds ${units} of the ${Math.ceil(s.wanted.plants)} wanted.`;
+  const full = say`No bed has room for all: ${roomiest.bed.code} holds ${units} of the ${Math.ceil(s.wanted.plants)} wanted.`;
   return { ...roomiest, ...fewer, steps: fewer.steps.map((step) => ({ ...step, lotCode })), full };
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { requireWithin } from '../errors';
 
 export interface WaterState {
@@ -36,12 +37,12 @@ export function acclimatisation(from: WaterState, to: WaterState): Acclimatisati
   const minutes = Math.max(20, Math.ceil((Math.max(warm / C_PER_HOUR, sour / PH_PER_HOUR) * 60) / 5 - 1e-9) * 5);
   const pause = Math.ceil(minutes / 5);
   const steps = [
-    `Float or stand the closed bags or tote in the new water for ${pause} minutes, air on`,
-    ...[1, 2, 3].map((n) => `Swap a quarter of the water for new water, wait ${pause} minutes (${n} of 3)`),
-    'Release quietly without the transport water; count and note any dead',
+    say`Float or stand the closed bags or tote in the new water for ${pause} minutes, air on`,
+    ...[1, 2, 3].map((n) => say`Swap a quarter of the water for new water, wait ${pause} minutes (${n} of 3)`),
+    say`Release quietly without the transport water; count and note any dead`,
   ];
   if (warm > MOST.tempC || sour > MOST.pH) {
-    steps.unshift('The difference is too wide for one go: use a tank halfway between for a day');
+    steps.unshift(say`The difference is too wide for one go: use a tank halfway between for a day`);
   }
   return { temperatureC, pH, minutes, steps };
 }

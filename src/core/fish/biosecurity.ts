@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { isGrazed } from './feed';
 import type { FarmFacts, PlaceFact } from '../plan/types';
 import type { Day } from '../quantity/days';
@@ -40,30 +41,30 @@ function healthChecks(facts: FarmFacts, { lotCode, from, to, day }: MoveWish): M
   if (apart && !apart.clearedOn && to.kind !== 'quarantine') {
     checks.push({
       answer: 'refuse',
-      words: `${lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared. Clear it first, with what was observed.`,
+      words: say`${lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared. Clear it first, with what was observed.`,
     });
   }
   const sick = facts.quarantine.find((q) => q.placeId === to.id && q.lotCode !== lotCode && !q.clearedOn);
   if (sick)
-    checks.push({ answer: 'refuse', words: `${to.code} holds ${sick.lotCode} in quarantine: nothing joins it.` });
+    checks.push({ answer: 'refuse', words: say`${to.code} holds ${sick.lotCode} in quarantine: nothing joins it.` });
   const resting = facts.resting.find((r) => r.placeId === to.id);
   if (resting)
     checks.push({
       answer: 'refuse',
-      words: `${to.code} rests until ${shortDay(resting.until)}. Record it as cleaned before stocking it again.`,
+      words: say`${to.code} rests until ${shortDay(resting.until)}. Record it as cleaned before stocking it again.`,
     });
   const treated = facts.treatments.find((t) => t.lotCode === lotCode && t.until >= day);
   if (treated && to.kind === 'purge') {
     checks.push({
       answer: 'refuse',
-      words: `${lotCode} was treated (${treated.product}): not for sale up to and with ${shortDay(treated.until)}. The label and the veterinarian set that date.`,
+      words: say`${lotCode} was treated (${treated.product}): not for sale up to and with ${shortDay(treated.until)}. The label and the veterinarian set that date.`,
     });
   }
   if (from.loopId && to.loopId && from.loopId !== to.loopId) {
     const names = [from.loopId, to.loopId].map((id) => facts.loops.find((l) => l.id === id)?.name ?? '');
     checks.push({
       answer: 'ask',
-      words: `${names[0]} and ${names[1]} are kept apart: fish, nets and hands carry disease across. Really move between them?`,
+      words: say`${names[0]} and ${names[1]} are kept apart: fish, nets and hands carry disease across. Really move between them?`,
     });
   }
   return checks;
@@ -71,13 +72,13 @@ function healthChecks(facts: FarmFacts, { lotCode, from, to, day }: MoveWish): M
 
 function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
   const { to, speciesCode, lotCode, meanG } = wish;
-  if (!mayHoldFish(to)) return [{ answer: 'refuse', words: `${to.code} is no place for fish.` }];
+  if (!mayHoldFish(to)) return [{ answer: 'refuse', words: say`${to.code} is no place for fish.` }];
   const unfed = isGrazed(to) && !COMPANIONS.has(speciesCode);
   if (unfed && meanG > SMALL_FISH_G) {
     return [
       {
         answer: 'refuse',
-        words: `${to.code} is for companion stock only, crustaceans or fish under ${SMALL_FISH_G} g: nobody feeds fish there.`,
+        words: say`${to.code} is for companion stock only, crustaceans or fish under ${SMALL_FISH_G} g: nobody feeds fish there.`,
       },
     ];
   }
@@ -85,7 +86,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
     ? [
         {
           answer: 'ask',
-          words: `Nobody feeds fish in ${to.code}: they live on what they find. Keep them there as companion stock?`,
+          words: say`Nobody feeds fish in ${to.code}: they live on what they find. Keep them there as companion stock?`,
         },
       ]
     : [];
@@ -96,7 +97,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
         return [
           {
             answer: 'refuse',
-            words: `Feed is stopped in ${to.code} for ${f.lotCode}: fed fish would spoil its purge.`,
+            words: say`Feed is stopped in ${to.code} for ${f.lotCode}: fed fish would spoil its purge.`,
           },
         ];
       }
@@ -104,7 +105,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
         return [
           {
             answer: 'ask',
-            words: `${f.lotCode} is being purged in ${to.code}: its days would begin again. Join them?`,
+            words: say`${f.lotCode} is being purged in ${to.code}: its days would begin again. Join them?`,
           },
         ];
       const ratio = Math.max(f.referenceG / meanG, meanG / f.referenceG);
@@ -112,7 +113,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
         return [
           {
             answer: 'ask',
-            words: `${f.lotCode} in ${to.code} differs ${ratio.toFixed(1)} times in weight: the larger may eat the smaller. Put them together?`,
+            words: say`${f.lotCode} in ${to.code} differs ${ratio.toFixed(1)} times in weight: the larger may eat the smaller. Put them together?`,
           },
         ];
       }
@@ -120,14 +121,14 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
         return [
           {
             answer: 'ask',
-            words: `${to.code} holds another species (${f.lotCode}), ready at another time. Keep them together?`,
+            words: say`${to.code} holds another species (${f.lotCode}), ready at another time. Keep them together?`,
           },
         ];
       }
       return [
         {
           answer: 'ask',
-          words: `${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?`,
+          words: say`${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?`,
         },
       ];
     });
@@ -147,8 +148,8 @@ function roomChecks(facts: FarmFacts, { to, count, meanG, lotCode }: MoveWish): 
   const kg = there.reduce((sum, f) => sum + f.count * f.referenceG, 0) + count * meanG;
   const density = densityKgM3(kg, waterL(to));
   if (density <= to.densityLimitKgM3) return [];
-  const words = `${to.code} would hold ${density.toFixed(1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
+  const words = say`${to.code} would hold ${density.toFixed(1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
   if (density > to.densityLimitKgM3 * HOPELESS)
-    return [{ answer: 'refuse', words: `${words} Take a larger tank or fewer fish.` }];
-  return [{ answer: 'ask', words: `${words} Move them all the same?` }];
+    return [{ answer: 'refuse', words: say`${words} Take a larger tank or fewer fish.` }];
+  return [{ answer: 'ask', words: say`${words} Move them all the same?` }];
 }

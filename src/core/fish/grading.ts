@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { freshSpread, meanRelative, shareAbove, takeLargest, totalShare, type SizeBin } from './sizeSpread';
 
@@ -28,7 +29,7 @@ export function gradeAt(bins: readonly SizeBin[], referenceG: number, count: num
     const side = part <= 0.001 ? 'smaller' : 'larger';
     throw new RuleBroken(
       'thresholdG',
-      `Nearly all fish are ${side} than that: they weigh about ${Math.round(least)} to ${Math.round(most)} g. Choose a size between.`,
+      say`Nearly all fish are ${side} than that: they weigh about ${Math.round(least)} to ${Math.round(most)} g. Choose a size between.`,
     );
   }
   const { taken, left } = takeLargest(bins, part);
@@ -39,7 +40,7 @@ export function gradeAt(bins: readonly SizeBin[], referenceG: number, count: num
 /** One lot out of several: the mean weighs by count, the spread is that of all fish together. */
 export function merged(grades: readonly Grade[]): Grade {
   const count = grades.reduce((sum, g) => sum + g.count, 0);
-  if (count <= 0) throw new RuleBroken('count', 'There are no fish to put together.');
+  if (count <= 0) throw new RuleBroken('count', say`There are no fish to put together.`);
   const meanG = grades.reduce((sum, g) => sum + g.count * g.meanG, 0) / count;
   const variance =
     grades.reduce((sum, g) => sum + g.count * ((g.cv * g.meanG) ** 2 + (g.meanG - meanG) ** 2), 0) / count;
@@ -49,7 +50,7 @@ export function merged(grades: readonly Grade[]): Grade {
 /** How many fish a weighed box holds, from the mean of a few weighed singly. */
 export function countByWeight(massG: number, meanG: number): number {
   if (!(massG > 0) || !(meanG > 0))
-    throw new RuleBroken('massG', 'Give the weight of the box and the mean of one fish, both over 0.');
+    throw new RuleBroken('massG', say`Give the weight of the box and the mean of one fish, both over 0.`);
   return Math.round(massG / meanG);
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { StepDetail } from '../plan/steps/stepKind';
 import type { ProductFact } from '../plan/types';
 import { lengthFromWeightCm, weightFromLengthG, type LengthWeight } from './lengthWeight';
@@ -23,14 +24,15 @@ export interface WrittenGrade {
 export function gradesFault(grades: readonly WrittenGrade[]): string | null {
   const names = grades.map((g) => g.name.trim().toLowerCase());
   const twice = names.find((name, i) => names.indexOf(name) !== i);
-  if (twice) return `Two grades are called “${twice}”.`;
+  if (twice) return say`Two grades are called “${twice}”.`;
   for (const g of grades) {
-    if (!(g.toCm > g.fromCm)) return `${g.name}: it ends at ${g.toCm} cm but begins at ${g.fromCm} cm.`;
+    if (!(g.toCm > g.fromCm)) return say`${g.name}: it ends at ${g.toCm} cm but begins at ${g.fromCm} cm.`;
   }
   const rising = [...grades].sort((a, b) => a.fromCm - b.fromCm);
   for (const [i, g] of rising.slice(1).entries()) {
     const before = rising[i]!;
-    if (g.fromCm < before.toCm) return `${before.name} and ${g.name} overlap: a fish of ${g.fromCm} cm would be both.`;
+    if (g.fromCm < before.toCm)
+      return say`${before.name} and ${g.name} overlap: a fish of ${g.fromCm} cm would be both.`;
   }
   return null;
 }
@@ -96,7 +98,7 @@ export function nettingWords(
 ): string | null {
   const grades = step.kind === 'harvest' ? liveGrades(products, step.speciesCode ?? '') : [];
   if (grades.length === 0) return null;
-  return `Net ${gradePlanned(step, grades)?.product.name ?? 'the largest'} for live sale`;
+  return say`Net ${gradePlanned(step, grades)?.product.name ?? say`the largest`} for live sale`;
 }
 
 /** The grade that fish of a mean weight are sold as; the smallest or largest when they are beyond all. Null: none. */
@@ -116,12 +118,12 @@ export function liveSaleQuestions(
   const said: string[] = [];
   if (cm < grade.fromCm * 0.93 || cm > grade.toCm * 1.07) {
     said.push(
-      `${Math.round(sale.massG / sale.count)} g a fish is about ${cm.toFixed(0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`,
+      say`${Math.round(sale.massG / sale.count)} g a fish is about ${cm.toFixed(0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`,
     );
   }
   if (sale.count > expected * 1.25 + 2) {
     said.push(
-      `By the forecast about ${Math.round(expected)} of them are of this grade; ${sale.count} were taken. As counted?`,
+      say`By the forecast about ${Math.round(expected)} of them are of this grade; ${sale.count} were taken. As counted?`,
     );
   }
   return said;

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { median } from 'simple-statistics';
 import { RuleBroken } from '../errors';
 import type { LengthWeight } from './lengthWeight';
@@ -28,8 +29,8 @@ export interface SampleRead {
 export function readSample(given: SampleGiven, relation: LengthWeight): SampleRead {
   const { weightsG, lengthsCm, bulk } = given;
   if (bulk) {
-    if (!(bulk.count >= 1)) throw new RuleBroken('bulkCount', 'A bulk weighing needs at least 1 fish.');
-    if (!(bulk.totalG > 0)) throw new RuleBroken('bulkG', 'The fish together must weigh more than 0.');
+    if (!(bulk.count >= 1)) throw new RuleBroken('bulkCount', say`A bulk weighing needs at least 1 fish.`);
+    if (!(bulk.totalG > 0)) throw new RuleBroken('bulkG', say`The fish together must weigh more than 0.`);
     return {
       meanG: bulk.totalG / bulk.count,
       count: bulk.count,
@@ -39,16 +40,16 @@ export function readSample(given: SampleGiven, relation: LengthWeight): SampleRe
     };
   }
   if (weightsG.length === 0 && lengthsCm.length === 0) {
-    throw new RuleBroken('weightsG', 'Nothing was weighed or measured. Give weights, lengths, or a bulk weighing.');
+    throw new RuleBroken('weightsG', say`Nothing was weighed or measured. Give weights, lengths, or a bulk weighing.`);
   }
   if (weightsG.some((g) => !(g > 0)))
-    throw new RuleBroken('weightsG', 'A fish weighs more than 0: leave out empty weighings.');
+    throw new RuleBroken('weightsG', say`A fish weighs more than 0: leave out empty weighings.`);
   if (lengthsCm.some((l) => !(l > 0)))
-    throw new RuleBroken('lengthsCm', 'A fish is longer than 0: leave out empty measures.');
+    throw new RuleBroken('lengthsCm', say`A fish is longer than 0: leave out empty measures.`);
   if (weightsG.length > 0 && lengthsCm.length > 0 && weightsG.length !== lengthsCm.length) {
     throw new RuleBroken(
       'lengthsCm',
-      `${weightsG.length} weights and ${lengthsCm.length} lengths do not pair: give as many of each, or only one kind.`,
+      say`${weightsG.length} weights and ${lengthsCm.length} lengths do not pair: give as many of each, or only one kind.`,
     );
   }
   const byLength = weightsG.length === 0;
@@ -65,25 +66,25 @@ export function readSample(given: SampleGiven, relation: LengthWeight): SampleRe
 export function sampleQuestions(sample: SampleRead, expectedG: number, cv: number, relation: LengthWeight): string[] {
   const questions: string[] = [];
   const ratio = sample.meanG / expectedG;
-  const say = (g: number) => (g < 10 ? g.toFixed(1) : Math.round(g).toString());
+  const grams = (g: number) => (g < 10 ? g.toFixed(1) : Math.round(g).toString());
   if (ratio < 0.02)
     questions.push(
-      `The mean is ${say(sample.meanG)} g and the forecast says ${say(expectedG)} g. Were they typed in kilograms?`,
+      say`The mean is ${grams(sample.meanG)} g and the forecast says ${grams(expectedG)} g. Were they typed in kilograms?`,
     );
   else if (ratio > 50)
     questions.push(
-      `The mean is ${say(sample.meanG)} g and the forecast says ${say(expectedG)} g. Were they typed in milligrams, or several fish together?`,
+      say`The mean is ${grams(sample.meanG)} g and the forecast says ${grams(expectedG)} g. Were they typed in milligrams, or several fish together?`,
     );
   else if (ratio < 0.6 || ratio > 1.6)
     questions.push(
-      `The mean is ${say(sample.meanG)} g, the forecast said ${say(expectedG)} g. Right tank, right fish?`,
+      say`The mean is ${grams(sample.meanG)} g, the forecast said ${grams(expectedG)} g. Right tank, right fish?`,
     );
   const middle = median(sample.weightsG);
   const usual = Math.max(0.05, cv) * middle;
   const odd = sample.weightsG.filter((g) => Math.abs(g - middle) > 4 * usual);
   if (odd.length > 0 && odd.length < sample.weightsG.length / 2) {
     questions.push(
-      `${odd.map((g) => `${say(g)} g`).join(', ')} ${odd.length === 1 ? 'lies' : 'lie'} far from the rest (about ${say(middle)} g). Keep ${odd.length === 1 ? 'it' : 'them'}?`,
+      say`${odd.map((g) => `${grams(g)} g`).join(', ')} ${odd.length === 1 ? say`lies` : say`lie`} far from the rest (about ${grams(middle)} g). Keep ${odd.length === 1 ? say`it` : say`them`}?`,
     );
   }
   if (!sample.byLength && sample.lengthsCm.length > 0) {
@@ -93,7 +94,7 @@ export function sampleQuestions(sample: SampleRead, expectedG: number, cv: numbe
     });
     if (thin.length > 0)
       questions.push(
-        `${thin.length} of ${sample.weightsG.length} fish weigh far from what their length suggests. Are weights and lengths in the same order?`,
+        say`${thin.length} of ${sample.weightsG.length} fish weigh far from what their length suggests. Are weights and lengths in the same order?`,
       );
   }
   return questions;

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 
 export interface ScaleFile {
@@ -24,9 +25,9 @@ export function readScaleRows(rows: readonly string[][]): ScaleFile {
   const length = find(/length|\bcm\b|\bmm\b/);
   if (weight < 0 && length < 0) weight = body[0]?.findIndex((cell) => number(cell) !== null) ?? -1;
   if (weight < 0 && length < 0)
-    throw new RuleBroken('file', 'No column of this file holds numbers. It needs one headed weight or length.');
+    throw new RuleBroken('file', say`No column of this file holds numbers. It needs one headed weight or length.`);
   if (body.length > 500)
-    throw new RuleBroken('file', `The file has ${body.length} rows; at most 500 fish go into one sample.`);
+    throw new RuleBroken('file', say`The file has ${body.length} rows; at most 500 fish go into one sample.`);
   const toG = heading && weight >= 0 && /kg/.test(heading[weight]!) ? 1000 : 1;
   const toCm = heading && length >= 0 && /mm/.test(heading[length]!) ? 0.1 : 1;
   const file: ScaleFile = { weightsG: [], lengthsCm: [], skipped: 0 };
@@ -50,10 +51,10 @@ export function readFeedRows(rows: readonly string[][]): { uptoG: number; percen
     if (!(uptoG! > 0) || !(percentPerDay! >= 0))
       throw new RuleBroken(
         'table',
-        `Row ${i + 1} of the table is “${row.join(', ')}”: it needs a size in g and a percent.`,
+        say`Row ${i + 1} of the table is “${row.join(', ')}”: it needs a size in g and a percent.`,
       );
     return { uptoG: uptoG!, percentPerDay: percentPerDay! };
   });
-  if (table.length === 0) throw new RuleBroken('table', 'The table is empty.');
+  if (table.length === 0) throw new RuleBroken('table', say`The table is empty.`);
   return table.sort((a, b) => a.uptoG - b.uptoG);
 }

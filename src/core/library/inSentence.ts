@@ -5,6 +5,6 @@ const PROPER: ReadonlySet<string> = new Set(['Nile', 'European', 'African', 'Swi
 export function inSentence(name: string): string {
   return name
     .split(' ')
-    .map((word) => (PROPER.has(word) ? word : word.toLowerCase()))
+    .map((part) => (PROPER.has(part) ? part : part.toLowerCase()))
     .join(' ');
 }

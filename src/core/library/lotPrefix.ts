@@ -25,7 +25,7 @@ function candidates(name: string): string[] {
     .split(/[\s-]+/)
     .filter(Boolean);
   const letters = words.join('') || 'FISH';
-  const initials = words.map((word) => word[0]).join('') + (words.at(-1) ?? '').slice(1);
+  const initials = words.map((part) => part[0]).join('') + (words.at(-1) ?? '').slice(1);
   const numbered = Array.from({ length: 99 }, (_, i) => `${letters.slice(0, 2)}${i + 1}`);
   return [initials.slice(0, 3) || 'FIS', letters.slice(0, 3), ...numbered];
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { modules } from './verbs/list.generated';
 import { reading, READING_EXAMPLE } from './verbs/reading';
 import { nearest, NotUnderstood, same, type LogContext, type Parsed } from './verbs/words';
@@ -12,16 +13,16 @@ export const LONGEST_LINE = 400;
 export function parseLogLine(text: string, context: LogContext): Parsed {
   try {
     if (text.length > LONGEST_LINE)
-      throw new NotUnderstood(`That is ${text.length} characters; a log line has at most ${LONGEST_LINE}.`);
+      throw new NotUnderstood(say`That is ${text.length} characters; a log line has at most ${LONGEST_LINE}.`);
     const words = text.trim().split(/\s+/).filter(Boolean);
     const first = words[0];
-    if (!first) throw new NotUnderstood(`Start with a place, like ${LOG_EXAMPLES[0]}.`);
+    if (!first) throw new NotUnderstood(say`Start with a place, like ${LOG_EXAMPLES[0]}.`);
     const loop = context.loops.find((l) => same(l.code, first) || same(l.name, first));
     if (loop) return reading(loop, words.slice(1), context);
     const place = context.places.find((p) => same(p.code, first));
-    if (!place) throw new NotUnderstood(`There is no place or loop “${first}”.${nearest(first, context)}`);
+    if (!place) throw new NotUnderstood(say`There is no place or loop “${first}”.${nearest(first, context)}`);
     const verb = VERBS.find((v) => v.verb === words[1]?.toLowerCase());
-    if (!verb) throw new NotUnderstood(`After ${place.code} say ${saidVerbs()}.`);
+    if (!verb) throw new NotUnderstood(say`After ${place.code} say ${saidVerbs()}.`);
     return verb.read(place, words.slice(2), context);
   } catch (error) {
     if (error instanceof NotUnderstood) return { ok: false, message: error.message };
@@ -31,5 +32,5 @@ export function parseLogLine(text: string, context: LogContext): Parsed {
 
 function saidVerbs(): string {
   const names = VERBS.map((v) => v.verb);
-  return `${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
+  return say`${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
 }

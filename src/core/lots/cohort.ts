@@ -1,3 +1,4 @@
+import { word } from '../words/words';
 import type { LotKindModule } from './lotKind';
 
-export const module = { kind: 'cohort', words: 'cohort of fish', topic: 'fish' } as const satisfies LotKindModule;
+export const module = { kind: 'cohort', words: word`cohort of fish`, topic: 'fish' } as const satisfies LotKindModule;

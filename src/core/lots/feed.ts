@@ -1,3 +1,4 @@
+import { word } from '../words/words';
 import type { LotKindModule } from './lotKind';
 
-export const module = { kind: 'feed', words: 'feed', topic: 'feed' } as const satisfies LotKindModule;
+export const module = { kind: 'feed', words: word`feed`, topic: 'feed' } as const satisfies LotKindModule;

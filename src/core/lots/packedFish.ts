@@ -1,3 +1,8 @@
+import { word } from '../words/words';
 import type { LotKindModule } from './lotKind';
 
-export const module = { kind: 'packed_fish', words: 'packed fish', topic: 'market' } as const satisfies LotKindModule;
+export const module = {
+  kind: 'packed_fish',
+  words: word`packed fish`,
+  topic: 'market',
+} as const satisfies LotKindModule;

@@ -1,7 +1,8 @@
+import { word } from '../words/words';
 import type { LotKindModule } from './lotKind';
 
 export const module = {
   kind: 'packed_produce',
-  words: 'packed produce',
+  words: word`packed produce`,
   topic: 'market',
 } as const satisfies LotKindModule;

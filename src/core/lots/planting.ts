@@ -1,3 +1,4 @@
+import { word } from '../words/words';
 import type { LotKindModule } from './lotKind';
 
-export const module = { kind: 'planting', words: 'planting', topic: 'plants' } as const satisfies LotKindModule;
+export const module = { kind: 'planting', words: word`planting`, topic: 'plants' } as const satisfies LotKindModule;

@@ -1,3 +1,4 @@
+import { word } from '../words/words';
 import type { LotKindModule } from './lotKind';
 
-export const module = { kind: 'seed', words: 'seed', topic: 'plants' } as const satisfies LotKindModule;
+export const module = { kind: 'seed', words: word`seed`, topic: 'plants' } as const satisfies LotKindModule;

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { inSentence } from '../library/inSentence';
 import { formatQuantity } from '../plan/consequences';
 import type { FarmFacts, FarmForecast, ProductFact } from '../plan/types';
@@ -36,9 +37,9 @@ export function askOrder(
     const product = facts.products.find((p) => p.code === code);
     const free = product ? freeOn(facts, forecast, product, order.dueDay) : null;
     if (!product || free === null || quantity <= free + (product.unit === 'kg' ? 100 : 0)) return [];
-    const say = (amount: number) => formatQuantity(amount, product.unit, units);
+    const figure = (amount: number) => formatQuantity(amount, product.unit, units);
     return [
-      `${say(free)} of ${inSentence(product.name)} is free on ${shortDay(order.dueDay)}: ${say(quantity - free)} of this order would be short. Take it all the same?`,
+      say`${figure(free)} of ${inSentence(product.name)} is free on ${shortDay(order.dueDay)}: ${figure(quantity - free)} of this order would be short. Take it all the same?`,
     ];
   });
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { promiseTable } from '../market/promiseTable';
 import { daysBetween } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -56,11 +57,11 @@ export function askChanged(
 }
 
 function toldAsAnswer(meets: string[], told: readonly Consequence[]): PlannedAnswer {
-  const say = (list: Consequence[]) => list.slice(0, MOST_TOLD).map((c) => `${c.words}.`);
-  const worse = [...meets, ...say(told.filter((c) => c.tone === 'worse'))];
+  const asSentences = (list: Consequence[]) => list.slice(0, MOST_TOLD).map((c) => `${c.words}.`);
+  const worse = [...meets, ...asSentences(told.filter((c) => c.tone === 'worse'))];
   return {
-    asked: worse.length > 0 ? [...worse, 'Plan it all the same?'] : [],
-    notes: say(told.filter((c) => c.tone !== 'worse')),
+    asked: worse.length > 0 ? [...worse, say`Plan it all the same?`] : [],
+    notes: asSentences(told.filter((c) => c.tone !== 'worse')),
   };
 }
 
@@ -74,11 +75,11 @@ function metBy(facts: FarmFacts, before: FarmForecast, step: PlanStep): string[]
   );
   const on = shortDay(step.day);
   return there.map((stay) => {
-    const who = `${to.code} still holds ${stay.lotCode} on ${on}`;
+    const who = say`${to.code} still holds ${stay.lotCode} on ${on}`;
     if (stay.speciesCode !== step.speciesCode)
-      return `${who}: another species${to.kind === 'quarantine' ? ', and fish in quarantine share what they carry' : ''}.`;
+      return say`${who}: another species${to.kind === 'quarantine' ? say`, and fish in quarantine share what they carry` : ''}.`;
     return to.kind === 'quarantine'
-      ? `${who}: fish in quarantine share what they carry.`
-      : `${who}: both stay countable only while they can be told apart.`;
+      ? say`${who}: fish in quarantine share what they carry.`
+      : say`${who}: both stay countable only while they can be told apart.`;
   });
 }

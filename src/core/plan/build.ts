@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { dailyDevelopment } from '../crops/development';
 import { sowingFor, type SowingQuantities } from '../crops/quantities';
 import { RuleBroken } from '../errors';
@@ -48,7 +49,7 @@ export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
   });
   const groupId = newId();
   const where = wish.method === 'in_place' ? wish.tankId : wish.purgePlaceId;
-  if (!where) throw new RuleBroken('purgePlaceId', 'Choose a purge tank, or purge in place.');
+  if (!where) throw new RuleBroken('purgePlaceId', say`Choose a purge tank, or purge in place.`);
   const { lotCode, speciesCode, count } = wish;
   const step = (kind: PlanStep['kind'], day: Day, place: Where) =>
     planStep({ id: newId(), groupId, kind, day, lotCode, speciesCode, cropCode: null, count }, place);
@@ -72,7 +73,7 @@ export function stageLengthDays(crop: Crop, loop: LoopFact, from: Day, reference
     const date = addDays(from, day);
     made += dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, date), fromMonths(loop.plannedLightMol, date));
   }
-  throw new RuleBroken('day', `${crop.name} would hardly grow from ${from}: too cold or too dark.`);
+  throw new RuleBroken('day', say`${crop.name} would hardly grow from ${from}: too cold or too dark.`);
 }
 
 /** The stage length that ends on a day: found backwards, a day at a time. */
@@ -83,7 +84,7 @@ export function stageLengthEndingDays(crop: Crop, loop: LoopFact, until: Day, re
     made += dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, date), fromMonths(loop.plannedLightMol, date));
     if (made >= referenceDays - 1e-9) return day;
   }
-  throw new RuleBroken('day', `${crop.name} would hardly grow before ${until}: too cold or too dark.`);
+  throw new RuleBroken('day', say`${crop.name} would hardly grow before ${until}: too cold or too dark.`);
 }
 
 export interface SowingWish {

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -47,10 +48,10 @@ export function withWater(facts: FarmFacts, changes: readonly PlanChange[]): Far
 
 function withOneWater(facts: FarmFacts, { loopId, from, until, tempC }: WaterChange): FarmFacts {
   const loop = facts.loops.find((l) => l.id === loopId);
-  if (!loop) throw new RuleBroken('loopId', 'Choose a loop.');
+  if (!loop) throw new RuleBroken('loopId', say`Choose a loop.`);
   if (from < facts.today)
-    throw new RuleBroken('from', `The temperature was to hold from ${shortDay(from)}, and that day has passed.`);
-  if (until && until <= from) throw new RuleBroken('until', 'The end comes after the beginning.');
+    throw new RuleBroken('from', say`The temperature was to hold from ${shortDay(from)}, and that day has passed.`);
+  if (until && until <= from) throw new RuleBroken('until', say`The end comes after the beginning.`);
   const held = withSetting(loop, from, until, tempC);
   return { ...facts, loops: facts.loops.map((l) => (l === loop ? held : l)) };
 }
@@ -60,7 +61,7 @@ function shifted(step: PlanStep, days: number, today: Day): PlanStep {
   if (days < 0 && day < today) {
     throw new RuleBroken(
       'days',
-      `${stepWords(step.kind)} would have been due on ${shortDay(day)}, and that day has passed.`,
+      say`${stepWords(step.kind)} would have been due on ${shortDay(day)}, and that day has passed.`,
     );
   }
   return { ...step, day };
@@ -95,12 +96,12 @@ export function mergeChange(changes: readonly PlanChange[], added: PlanChange): 
 export function sayStepChange(was: Record<string, unknown>, became: Record<string, unknown>): string {
   const said: string[] = [];
   if (became.state === 'done') said.push('done');
-  else if (became.state === 'dropped') said.push('taken out');
-  else if (was.state === 'done') said.push('open again: its record was taken back');
+  else if (became.state === 'dropped') said.push(say`taken out`);
+  else if (was.state === 'done') said.push(say`open again: its record was taken back`);
   if (typeof was.day === 'string' && typeof became.day === 'string')
-    said.push(`from ${shortDay(was.day)} to ${shortDay(became.day)}`);
-  if (was.count !== undefined) said.push(`${String(was.count)} to ${String(became.count)}`);
-  if (was.to_place_id !== undefined || was.from_place_id !== undefined) said.push('to another place');
-  if (was.lot_code !== undefined) said.push(`${String(was.lot_code)} became ${String(became.lot_code)}`);
+    said.push(say`from ${shortDay(was.day)} to ${shortDay(became.day)}`);
+  if (was.count !== undefined) said.push(say`${String(was.count)} to ${String(became.count)}`);
+  if (was.to_place_id !== undefined || was.from_place_id !== undefined) said.push(say`to another place`);
+  if (was.lot_code !== undefined) said.push(say`${String(was.lot_code)} became ${String(became.lot_code)}`);
   return said.join(', ') || 'changed';
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { inSentence } from '../library/inSentence';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
@@ -72,19 +73,19 @@ function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Cons
             tone: 'better',
             about: 'supply',
             day: week.weekStart,
-            words: `Week ${week.week}: ${name} for ${who} is covered`,
+            words: say`Week ${week.week}: ${name} for ${who} is covered`,
           },
         ];
       }
       const tone = week.short > was ? 'worse' : 'better';
       const change =
-        week.short > was ? '' : `, ${formatQuantity(was - week.short, row.product.unit, units)} less than before`;
+        week.short > was ? '' : say`, ${formatQuantity(was - week.short, row.product.unit, units)} less than before`;
       return [
         {
           tone,
           about: 'supply',
           day: week.weekStart,
-          words: `Week ${week.week}: ${amount} ${name} short for ${who}${change}`,
+          words: say`Week ${week.week}: ${amount} ${name} short for ${who}${change}`,
         },
       ];
     }),
@@ -120,7 +121,7 @@ function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFac
         tone: 'worse',
         about: 'balance',
         day: addDays(after.firstDay, worst),
-        words: `${loop.name} loop drops to ${lowest} g/m²·day; ${more} more ${more === 1 ? 'day' : 'days'} below its ${low} g/m²·day`,
+        words: say`${loop.name} loop drops to ${lowest} g/m²·day; ${more} more ${more === 1 ? say`day` : say`days`} below its ${low} g/m²·day`,
       },
     ];
   }
@@ -131,18 +132,18 @@ function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFac
         tone: 'better',
         about: 'balance',
         day: addDays(after.firstDay, first),
-        words: `${loop.name} loop has ${fewer} fewer ${fewer === 1 ? 'day' : 'days'} below ${low} g/m²·day`,
+        words: say`${loop.name} loop has ${fewer} fewer ${fewer === 1 ? say`day` : say`days`} below ${low} g/m²·day`,
       },
     ];
   }
   const verb =
-    fell.length > 0 ? `drops to ${lowest}` : `rises to ${formatNumber(Math.max(...changed.map((d) => now[d]!)))}`;
+    fell.length > 0 ? say`drops to ${lowest}` : say`rises to ${formatNumber(Math.max(...changed.map((d) => now[d]!)))}`;
   return [
     {
       tone: 'note',
       about: 'balance',
       day: addDays(after.firstDay, worst),
-      words: `${loop.name} loop ${verb} g/m²·day on ${changed.length} changed ${changed.length === 1 ? 'day' : 'days'}, no more days below its band`,
+      words: say`${loop.name} loop ${verb} g/m²·day on ${changed.length} changed ${changed.length === 1 ? say`day` : say`days`}, no more days below its band`,
     },
   ];
 }
@@ -172,18 +173,18 @@ function crowdingChanges(
         tone: 'better',
         about: 'crowding',
         day: addDays(after.firstDay, was!),
-        words: `${place.code} stays under ${limit}`,
+        words: say`${place.code} stays under ${limit}`,
       },
     ];
   }
   const tone = was === null || now < was ? 'worse' : 'better';
   const day = addDays(after.firstDay, now);
-  return [{ tone, about: 'crowding', day, words: `${place.code} passes ${limit} ${dated(after.firstDay, now)}` }];
+  return [{ tone, about: 'crowding', day, words: say`${place.code} passes ${limit} ${dated(after.firstDay, now)}` }];
 }
 
 function dated(firstDay: Day, index: number) {
   const day = addDays(firstDay, index);
-  return `in week ${isoWeek(day)} (${shortDay(day)})`;
+  return say`in week ${isoWeek(day)} (${shortDay(day)})`;
 }
 
 function purgeClashes(before: Outlook, after: Outlook, places: readonly PlaceFact[]): Consequence[] {
@@ -194,7 +195,7 @@ function purgeClashes(before: Outlook, after: Outlook, places: readonly PlaceFac
     const first = fresh[0];
     if (first === undefined) return [];
     const day = addDays(after.forecast.firstDay, first);
-    const spell = fresh.length === 1 ? '1 day' : `${fresh.length} days`;
+    const spell = fresh.length === 1 ? say`1 day` : say`${fresh.length} days`;
     return [
       {
         tone: 'worse',
@@ -226,13 +227,13 @@ function bedChanges(before: FarmForecast, after: FarmForecast, place: PlaceFact)
   const now = bedOverfull(after, place);
   if (place.kind !== 'bed' || Math.abs(was - now) < 1) return [];
   const day = after.firstDay;
-  if (now === 0) return [{ tone: 'better', about: 'beds', day, words: `${place.code} has room for every planting` }];
+  if (now === 0) return [{ tone: 'better', about: 'beds', day, words: say`${place.code} has room for every planting` }];
   return [
     {
       tone: now > was ? 'worse' : 'better',
       about: 'beds',
       day,
-      words: `${place.code} would need ${Math.round(now)} more positions than it has`,
+      words: say`${place.code} would need ${Math.round(now)} more positions than it has`,
     },
   ];
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { Crop, Species } from '../library/types';
 import { isFarmDay, isWithin, RANGES } from '../quantity/ranges';
 import { detailFault, stepWords } from './steps/steps';
@@ -19,22 +20,22 @@ export function stepFault(
   step: PlanStep,
   known: { species: ReadonlySet<string>; crops: ReadonlySet<string>; places: ReadonlySet<string> },
 ): string | null {
-  const name = `${stepWords(step.kind)} of ${step.lotCode}`;
-  if (!isFarmDay(step.day)) return `${name} is planned for “${step.day}”, which is no day a farm plans for.`;
-  if (!isWithin(step.count, RANGES.count)) return `${name} is for ${step.count}: that cannot be.`;
+  const name = say`${stepWords(step.kind)} of ${step.lotCode}`;
+  if (!isFarmDay(step.day)) return say`${name} is planned for “${step.day}”, which is no day a farm plans for.`;
+  if (!isWithin(step.count, RANGES.count)) return say`${name} is for ${step.count}: that cannot be.`;
   const detail = detailFault(step);
   if (detail) return `${name}: ${detail}`;
   if (step.speciesCode && !known.species.has(step.speciesCode))
-    return `${name} is of a species that is not in the library.`;
-  if (step.cropCode && !known.crops.has(step.cropCode)) return `${name} is of a crop that is not in the library.`;
+    return say`${name} is of a species that is not in the library.`;
+  if (step.cropCode && !known.crops.has(step.cropCode)) return say`${name} is of a crop that is not in the library.`;
   for (const id of [step.fromPlaceId, step.toPlaceId])
-    if (id && !known.places.has(id)) return `${name} names a place that is not there.`;
+    if (id && !known.places.has(id)) return say`${name} names a place that is not there.`;
   return null;
 }
 
 /** What is wrong with the numbers of a species, or null. */
 export function speciesFault(s: Species): string | null {
-  const name = `Species ${s.name ?? s.code}`;
+  const name = say`Species ${s.name ?? s.code}`;
   const numbers = [
     s.tempMinC,
     s.tempOptC,
@@ -49,19 +50,20 @@ export function speciesFault(s: Species): string | null {
     s.purgeDays,
   ];
   if (!finite(numbers) || !Array.isArray(s.fcr) || !finite(s.fcr) || s.fcr.length !== 3 || !finite(s.fcrBreaksG ?? []))
-    return `${name}: a number is missing or is none.`;
+    return say`${name}: a number is missing or is none.`;
   if (!(s.tempMinC < s.tempOptC && s.tempOptC < s.tempMaxC && s.tempMinC >= -2 && s.tempMaxC <= 50))
-    return `${name}: its temperatures are not in order.`;
-  if (!(s.growthG13PerDay > 0 && s.growthG13PerDay <= 0.2)) return `${name}: its growth is outside 0 to 0.2 g^⅓ a day.`;
-  if (!(s.sizeCv >= 0 && s.sizeCv <= 0.8)) return `${name}: its spread of sizes is outside 0 to 0.8.`;
+    return say`${name}: its temperatures are not in order.`;
+  if (!(s.growthG13PerDay > 0 && s.growthG13PerDay <= 0.2))
+    return say`${name}: its growth is outside 0 to 0.2 g^⅓ a day.`;
+  if (!(s.sizeCv >= 0 && s.sizeCv <= 0.8)) return say`${name}: its spread of sizes is outside 0 to 0.8.`;
   if (!(s.lengthWeightA > 0 && s.lengthWeightB >= 2 && s.lengthWeightB <= 4))
-    return `${name}: its length–weight relation cannot be.`;
+    return say`${name}: its length–weight relation cannot be.`;
   if (
     s.marketG &&
     !(finite(s.marketG) && s.marketG[0] > 0 && s.marketG[1] >= s.marketG[0] && s.marketG[1] <= RANGES.fishG.high)
   )
-    return `${name}: its market sizes cannot be.`;
-  if (!(s.purgeDays >= 0 && s.purgeDays <= 30)) return `${name}: its days of purging are outside 0 to 30.`;
+    return say`${name}: its market sizes cannot be.`;
+  if (!(s.purgeDays >= 0 && s.purgeDays <= 30)) return say`${name}: its days of purging are outside 0 to 30.`;
   return null;
 }
 
@@ -82,28 +84,28 @@ export function cropFault(c: Crop): string | null {
     c.regrowDays,
     c.windowDays,
   ];
-  if (!finite(numbers)) return `Crop ${c.name ?? c.code}: a number is missing or is none.`;
+  if (!finite(numbers)) return say`Crop ${c.name ?? c.code}: a number is missing or is none.`;
   if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
-    return `Crop ${c.name}: its temperatures are not in order.`;
+    return say`Crop ${c.name}: its temperatures are not in order.`;
   return null;
 }
 
 export function loopFault(l: LoopFact): string | null {
   const months = [l.plannedWaterTempC, l.plannedAirTempC, l.plannedLightMol];
   if (months.some((m) => !Array.isArray(m) || m.length !== 12 || !finite(m)))
-    return `Loop ${l.name}: its planned months are not twelve numbers.`;
+    return say`Loop ${l.name}: its planned months are not twelve numbers.`;
   const bad = l.tempPlan.find((p) => !isFarmDay(p.from) || (p.tempC !== null && !isWithin(p.tempC, RANGES.tempC)));
-  if (bad) return `Loop ${l.name}: the temperature planned from ${bad.from} cannot be.`;
+  if (bad) return say`Loop ${l.name}: the temperature planned from ${bad.from} cannot be.`;
   const { aerators, media } = l.lifeSupport ?? {};
   if (!Array.isArray(aerators) || !Array.isArray(media))
-    return `Loop ${l.name}: its aerators and filters cannot be read.`;
+    return say`Loop ${l.name}: its aerators and filters cannot be read.`;
   if (
     !finite([
       ...aerators.map((a) => a.kgO2PerDay),
       ...media.flatMap((m) => [m.volumeM3, m.surfaceM2PerM3, m.gTanPerM2Day]),
     ])
   )
-    return `Loop ${l.name}: a number of its aerators or filters is none.`;
+    return say`Loop ${l.name}: a number of its aerators or filters is none.`;
   return null;
 }
 
@@ -123,10 +125,12 @@ export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: Broken
     'fish',
     (f) => f.lotId,
     (f) => {
-      if (!species.has(f.speciesCode)) return `${f.lotCode} is of a species that is not in the library.`;
+      if (!species.has(f.speciesCode)) return say`${f.lotCode} is of a species that is not in the library.`;
       if (!isWithin(f.count, RANGES.count) || !isWithin(f.referenceG, RANGES.fishG))
-        return `${f.lotCode} has ${f.count} fish of ${f.referenceG} g: that cannot be.`;
-      return finite([f.pace, f.paceError]) ? null : `The pace of ${f.lotCode} cannot be worked out from its samples.`;
+        return say`${f.lotCode} has ${f.count} fish of ${f.referenceG} g: that cannot be.`;
+      return finite([f.pace, f.paceError])
+        ? null
+        : say`The pace of ${f.lotCode} cannot be worked out from its samples.`;
     },
   );
   const plantings = keep(
@@ -136,7 +140,7 @@ export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: Broken
     (p) =>
       crops.has(p.cropCode) && isFarmDay(p.sownOn)
         ? null
-        : `${p.lotCode} is of a crop that is not in the library, or has no day of sowing.`,
+        : say`${p.lotCode} is of a crop that is not in the library, or has no day of sowing.`,
   );
   const promises = keep(
     facts.promises,
@@ -145,7 +149,7 @@ export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: Broken
     (p) =>
       isFarmDay(p.day) && isWithin(p.quantity, RANGES.units)
         ? null
-        : `Order ${p.orderCode} is for ${p.quantity} on ${p.day}: that cannot be.`,
+        : say`Order ${p.orderCode} is for ${p.quantity} on ${p.day}: that cannot be.`,
   );
   return { facts: { ...facts, fish, plantings, promises }, broken };
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { useByDay } from '../market/useBy';
 import { occupiedByDay } from '../crops/occupancy';
 import { dayNumber, type Day } from '../quantity/days';
@@ -86,7 +87,7 @@ export function forecastSound(
         );
         return null;
       } catch (error) {
-        return `${lotCode} cannot be forecast: ${(error as Error).message}`;
+        return say`${lotCode} cannot be forecast: ${(error as Error).message}`;
       }
     };
     const broken: BrokenRecord[] = [];

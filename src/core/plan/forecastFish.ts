@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
 import { isGrazed, type FeedRule } from '../fish/feed';
@@ -188,7 +189,7 @@ export class FishRun {
     const grade = gradePlanned(step, this.gradesOf(species));
     if (grade) return this.takeGrade(step, there, grade, day);
     if (step.count > present * ASKED_TOO_MANY + A_FEW) {
-      const words = `${step.lotCode} has about ${Math.round(present)} fish there by then; ${step.count} are planned`;
+      const words = say`${step.lotCode} has about ${Math.round(present)} fish there by then; ${step.count} are planned`;
       this.warn('missing', step, day, words);
     }
     const out: Stock[] = [];
@@ -278,7 +279,7 @@ export class FishRun {
       countsByGrade(stock.bins, cube(stock.rootG13), stock.count, [grade], stock.species)[0]!;
     const most = Math.floor(there.reduce((sum, stock) => sum + of(stock), 0) + 0.5);
     if (most < step.count) {
-      const words = `${step.lotCode} has about ${most} of ${grade.product.name} by then; ${step.count} are to be netted`;
+      const words = say`${step.lotCode} has about ${most} of ${grade.product.name} by then; ${step.count} are to be netted`;
       this.warn('missing', step, day, words);
     }
     let wanted = Math.min(step.count, most);
@@ -315,7 +316,7 @@ export class FishRun {
     if (!product) return;
     const [smallest] = species.marketG ?? [0];
     if (meanG < smallest) {
-      const words = `${lotCode} would average ${Math.round(meanG)} g, market size starts at ${smallest} g`;
+      const words = say`${lotCode} would average ${Math.round(meanG)} g, market size starts at ${smallest} g`;
       this.warn('small', step, day, words);
     }
     this.supply.push({
@@ -358,7 +359,7 @@ export class FishRun {
     life: Pick<Stock, 'pace' | 'paceError' | 'fasting' | 'batch'>,
   ) {
     const species = this.species.get(speciesCode);
-    if (!species) throw new RuleBroken('speciesCode', `The species "${speciesCode}" is not in this farm's library.`);
+    if (!species) throw new RuleBroken('speciesCode', say`The species "${speciesCode}" is not in this farm's library.`);
     // One block of memory for the four series of a stay; what it does not use is cut off at the end.
     const days = this.settings.horizonDays - day;
     const block = new Float64Array(days * 4);

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
 import { expectedYield } from '../crops/quantities';
@@ -73,7 +74,7 @@ export class PlantRun {
 
   private crop(code: string | null): Crop {
     const crop = this.crops.get(code ?? '');
-    if (!crop) throw new RuleBroken('cropCode', `The crop "${code}" is not in this farm's library.`);
+    if (!crop) throw new RuleBroken('cropCode', say`The crop "${code}" is not in this farm's library.`);
     return crop;
   }
 

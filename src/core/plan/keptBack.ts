@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import type { UnitChoice } from '../quantity/units';
@@ -36,9 +37,9 @@ export function sayKeptBack(facts: FarmFacts, plan: readonly PlanStep[], kept: K
     return { forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) };
   };
   const told = consequences(look(plan), look(plan.map((s) => moved.get(s.id) ?? s)), facts, units);
-  const harvest = kept.harvestOn ? `, harvest on ${shortDay(kept.harvestOn)}` : '';
+  const harvest = kept.harvestOn ? say`, harvest on ${shortDay(kept.harvestOn)}` : '';
   return [
-    `The fish are kept back: taste again on ${shortDay(kept.tasteAgainOn)}${harvest}.`,
+    say`The fish are kept back: taste again on ${shortDay(kept.tasteAgainOn)}${harvest}.`,
     ...told
       .filter((c) => c.tone !== 'note')
       .slice(0, MOST_TOLD)

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { Explanation } from '../explain';
 import { inSentence } from '../library/inSentence';
 import { addDays, isoWeek } from '../quantity/days';
@@ -41,22 +42,22 @@ function shortDeliveries({ promise }: Outlook, units: UnitChoice): Measure {
     const first = weeks.find((w) => w.short > 0);
     if (!first) return [];
     return [
-      `${formatQuantity(quantity, product.unit, units)} ${inSentence(product.name)}, first in week ${first.week}`,
+      say`${formatQuantity(quantity, product.unit, units)} ${inSentence(product.name)}, first in week ${first.week}`,
     ];
   });
   const n = short.length;
   return {
     key: 'short',
-    label: 'Deliveries that fall short',
-    words: n === 0 ? 'none' : String(n),
+    label: say`Deliveries that fall short`,
+    words: n === 0 ? say`none` : String(n),
     detail: said.join('; ') || null,
     bad: n,
     because: {
-      title: 'deliveries that fall short',
-      formula: `${n} order lines of the next ${OUTLOOK_WEEKS} weeks ask for more than what is fit to sell on their day can give${n > 0 ? `: ${said.join('; ')}` : ''}.`,
-      inputs: [{ label: 'Open order lines', value: 'less what is set aside', from: 'Market' }],
-      source: 'Deliveries in order of day, each from the batch that expires first.',
-      change: 'slide a harvest or sowing, or change the order.',
+      title: say`deliveries that fall short`,
+      formula: say`${n} order lines of the next ${OUTLOOK_WEEKS} weeks ask for more than what is fit to sell on their day can give${n > 0 ? `: ${said.join('; ')}` : ''}.`,
+      inputs: [{ label: say`Open order lines`, value: say`less what is set aside`, from: say`Market` }],
+      source: say`Deliveries in order of day, each from the batch that expires first.`,
+      change: say`slide a harvest or sowing, or change the order.`,
     },
   };
 }
@@ -68,22 +69,22 @@ function hungryDays({ forecast }: Outlook, loop: FarmFacts['loops'][number]): Me
   return [
     {
       key: `hungry:${loop.id}`,
-      label: `${loop.name}: days its plants go hungry`,
-      words: days.length === 0 ? 'none' : `${days.length} of ${forecast.days}`,
-      detail: days.length === 0 ? null : `from ${shortDay(addDays(forecast.firstDay, days[0]!))}`,
+      label: say`${loop.name}: days its plants go hungry`,
+      words: days.length === 0 ? say`none` : say`${days.length} of ${forecast.days}`,
+      detail: days.length === 0 ? null : say`from ${shortDay(addDays(forecast.firstDay, days[0]!))}`,
       bad: days.length,
       because: {
-        title: `days the plants of ${loop.name} go hungry`,
-        formula: `On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${loop.bandGM2[0]} g/m².`,
+        title: say`days the plants of ${loop.name} go hungry`,
+        formula: say`On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${loop.bandGM2[0]} g/m².`,
         inputs: [
           {
-            label: 'Comfortable band',
-            value: `${loop.bandGM2[0]} to ${loop.bandGM2[1]} g/m² a day`,
-            from: 'farm set-up, for this loop',
+            label: say`Comfortable band`,
+            value: say`${loop.bandGM2[0]} to ${loop.bandGM2[1]} g/m² a day`,
+            from: say`farm set-up, for this loop`,
           },
         ],
-        source: 'Feed for each planted m² and day, fish and beds both by the forecast.',
-        change: 'keep more fish in the loop on those days, or plant less.',
+        source: say`Feed for each planted m² and day, fish and beds both by the forecast.`,
+        change: say`keep more fish in the loop on those days, or plant less.`,
       },
     },
   ];
@@ -92,12 +93,12 @@ function hungryDays({ forecast }: Outlook, loop: FarmFacts['loops'][number]): Me
 function crowdedTanks({ forecast }: Outlook, facts: FarmFacts): Measure {
   const over = facts.places.flatMap((place) => {
     const from = crowdedFrom(forecast, place);
-    return from === null ? [] : [`${place.code} from ${shortDay(addDays(forecast.firstDay, from))}`];
+    return from === null ? [] : [say`${place.code} from ${shortDay(addDays(forecast.firstDay, from))}`];
   });
-  return listed('crowded', 'Tanks over their limit', over, {
-    formula: 'counted when kg of fish ÷ m³ of water passes the tank’s limit on any day of the forecast',
-    source: 'kg/m³ against the limit in the farm’s set-up.',
-    change: 'move or harvest fish earlier, or change the tank’s limit.',
+  return listed('crowded', say`Tanks over their limit`, over, {
+    formula: say`counted when kg of fish ÷ m³ of water passes the tank’s limit on any day of the forecast`,
+    source: say`kg/m³ against the limit in the farm’s set-up.`,
+    change: say`move or harvest fish earlier, or change the tank’s limit.`,
   });
 }
 
@@ -107,16 +108,16 @@ function purgeClashes({ forecast }: Outlook, facts: FarmFacts): Measure {
   const first = held.find((h) => h.days.length > 0);
   return {
     key: 'purge',
-    label: 'Days a purge tank holds two batches',
-    words: days === 0 ? 'none' : String(days),
-    detail: first ? `${first.p.code} from ${shortDay(addDays(forecast.firstDay, first.days[0]!))}` : null,
+    label: say`Days a purge tank holds two batches`,
+    words: days === 0 ? say`none` : String(days),
+    detail: first ? say`${first.p.code} from ${shortDay(addDays(forecast.firstDay, first.days[0]!))}` : null,
     bad: days,
     because: {
-      title: 'days a purge tank holds two batches',
-      formula: `${days} days on which fish of one batch come into a purge tank before those of another are out, all purge tanks together.`,
+      title: say`days a purge tank holds two batches`,
+      formula: say`${days} days on which fish of one batch come into a purge tank before those of another are out, all purge tanks together.`,
       inputs: [],
-      source: 'One batch at a time: the gate counts from the transfer of the whole tank.',
-      change: 'slide one of the harvests, or use another purge tank.',
+      source: say`One batch at a time: the gate counts from the transfer of the whole tank.`,
+      change: say`slide one of the harvests, or use another purge tank.`,
     },
   };
 }
@@ -124,12 +125,12 @@ function purgeClashes({ forecast }: Outlook, facts: FarmFacts): Measure {
 function overfullBeds({ forecast }: Outlook, facts: FarmFacts): Measure {
   const over = facts.places.flatMap((place) => {
     const more = place.kind === 'bed' ? bedOverfull(forecast, place) : 0;
-    return more >= 1 ? [`${place.code} by ${Math.round(more)} positions`] : [];
+    return more >= 1 ? [say`${place.code} by ${Math.round(more)} positions`] : [];
   });
-  return listed('beds', 'Beds without room', over, {
-    formula: 'counted when its plantings need more positions than the bed has, on its worst day',
-    source: 'Positions taken by each planting from transplanting to clearing.',
-    change: 'slide a sowing, or sow less.',
+  return listed('beds', say`Beds without room`, over, {
+    formula: say`counted when its plantings need more positions than the bed has, on its worst day`,
+    source: say`Positions taken by each planting from transplanting to clearing.`,
+    change: say`slide a sowing, or sow less.`,
   });
 }
 
@@ -138,18 +139,18 @@ function doubtfulSteps({ forecast }: Outlook): Measure {
   const n = forecast.warnings.length;
   return {
     key: 'steps',
-    label: 'Steps that cannot go as planned',
-    words: n === 0 ? 'none' : String(n),
-    detail: first ? `${first.words} (week ${isoWeek(first.day)})` : null,
+    label: say`Steps that cannot go as planned`,
+    words: n === 0 ? say`none` : String(n),
+    detail: first ? say`${first.words} (week ${isoWeek(first.day)})` : null,
     bad: n,
     because: {
-      title: 'steps that cannot go as planned',
-      formula: `${n} steps would find too few fish or plants, or take them unripe or under market size.`,
+      title: say`steps that cannot go as planned`,
+      formula: say`${n} steps would find too few fish or plants, or take them unripe or under market size.`,
       inputs: forecast.warnings
         .slice(0, 6)
-        .map((w) => ({ label: shortDay(w.day), value: w.words, from: 'the forecast' })),
-      source: 'Every step of the plan is carried out in the forecast, in order of day.',
-      change: 'change the step on the cohort’s page, or slide it.',
+        .map((w) => ({ label: shortDay(w.day), value: w.words, from: say`the forecast` })),
+      source: say`Every step of the plan is carried out in the forecast, in order of day.`,
+      change: say`change the step on the cohort’s page, or slide it.`,
     },
   };
 }
@@ -159,16 +160,16 @@ function fishHarvested({ forecast }: Outlook, facts: FarmFacts, units: UnitChoic
   const grams = forecast.supply.reduce((sum, b) => (b.stepId && fish.has(b.productCode) ? sum + b.quantity : sum), 0);
   return {
     key: 'fish',
-    label: 'Fish in its harvests',
+    label: say`Fish in its harvests`,
     words: formatQuantity(grams, 'kg', units),
-    detail: `in ${forecast.days} days`,
+    detail: say`in ${forecast.days} days`,
     bad: null,
     because: {
-      title: 'fish in its harvests',
-      formula: `${formatQuantity(grams, 'kg', units)} = planned harvests of food fish in ${forecast.days} days, each at the weight its fish have by then.`,
+      title: say`fish in its harvests`,
+      formula: say`${formatQuantity(grams, 'kg', units)} = planned harvests of food fish in ${forecast.days} days, each at the weight its fish have by then.`,
       inputs: [],
-      source: 'Cube-root growth (Iwama & Tautz 1981) at each cohort’s own pace, less daily mortality.',
-      change: 'plan or slide a harvest; weigh a sample.',
+      source: say`Cube-root growth (Iwama & Tautz 1981) at each cohort’s own pace, less daily mortality.`,
+      change: say`plan or slide a harvest; weigh a sample.`,
     },
   };
 }
@@ -180,7 +181,7 @@ function listed(
   why: Pick<Explanation, 'formula' | 'source' | 'change'>,
 ): Measure {
   const words = items.length === 0 ? 'none' : String(items.length);
-  const more = items.length > 3 ? ` and ${items.length - 3} more` : '';
+  const more = items.length > 3 ? say` and ${items.length - 3} more` : '';
   const because = {
     title: inSentence(label),
     ...why,

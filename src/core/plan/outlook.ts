@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { promiseTable } from '../market/promiseTable';
 import type { UnitChoice } from '../quantity/units';
@@ -72,7 +73,7 @@ export class OutlookDesk {
       refused,
     });
     return [
-      measured(null, 'The plan as it stands', this.before, null),
+      measured(null, say`The plan as it stands`, this.before, null),
       ...drafts.map(({ id, name, changes }) => {
         try {
           const plan = applyChanges(this.plan, changes, this.facts.today);

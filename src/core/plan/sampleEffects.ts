@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { promiseTable } from '../market/promiseTable';
 import { daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -39,11 +40,13 @@ export function sampleEffects(
 }
 
 function sayMarketDay(was: Day | null, is: Day | null): string[] {
-  if (!is) return was ? ['Mean at market size: no longer in sight'] : [];
-  const says = `Mean at market size on ${shortDay(is)}`;
-  if (!was) return [`${says}; before it was not in sight`];
+  if (!is) return was ? [say`Mean at market size: no longer in sight`] : [];
+  const says = say`Mean at market size on ${shortDay(is)}`;
+  if (!was) return [say`${says}; before it was not in sight`];
   const days = daysBetween(was, is);
-  if (days === 0) return [`${says}, as before`];
+  if (days === 0) return [say`${says}, as before`];
   const size = Math.abs(days);
-  return [`${says}, ${size} ${size === 1 ? 'day' : 'days'} ${days > 0 ? 'later' : 'earlier'} than thought`];
+  return [
+    say`${says}, ${size} ${size === 1 ? say`day` : say`days`} ${days > 0 ? say`later` : say`earlier`} than thought`,
+  ];
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, daysBetween, inDays, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -87,7 +88,7 @@ function crowding({ forecast, facts, units }: TroubleView): Trouble[] {
         station: 'cohorts',
         subject: place.id,
         day,
-        title: at === 0 ? `${place.code} is too full` : `${place.code} too full ${inDays(at)}`,
+        title: at === 0 ? say`${place.code} is too full` : say`${place.code} too full ${inDays(at)}`,
         detail: `Passes ${formatDensity(place.densityLimitKgM3!, units, 0)} on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
       } as const,
     ];
@@ -106,8 +107,8 @@ function notClean({ notClean }: TroubleView): Trouble[] {
     station: 'purge',
     subject: lotCode,
     day: on,
-    title: `${lotCode} in ${place} did not taste clean`,
-    detail: `Tasted on ${shortDay(on)}; kept back, harvest now on ${shortDay(harvestOn)}. Tell the customers it was for, or offer another fish.`,
+    title: say`${lotCode} in ${place} did not taste clean`,
+    detail: say`Tasted on ${shortDay(on)}; kept back, harvest now on ${shortDay(harvestOn)}. Tell the customers it was for, or offer another fish.`,
   }));
 }
 
@@ -138,7 +139,7 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
     if (!loop || latest.pH >= PH_LOW) return [];
     const fell =
       latest.weekAgo !== null && latest.weekAgo > latest.pH
-        ? `, down from ${latest.weekAgo.toFixed(1)} a week before`
+        ? say`, down from ${latest.weekAgo.toFixed(1)} a week before`
         : '';
     return [
       {
@@ -166,7 +167,7 @@ function badWater({ facts, judged }: TroubleView): Trouble[] {
               station: 'cohorts/margin',
               subject: loop.code,
               day: on,
-              title: `${loop.name}: ${kind === 'ammonia' ? 'free ammonia' : 'oxygen'} ${value}`,
+              title: `${loop.name}: ${kind === 'ammonia' ? say`free ammonia` : 'oxygen'} ${value}`,
               detail: words,
             } as const,
           ],

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -42,8 +43,8 @@ export function limitsPassed({ facts, forecast }: Ground, loop: LoopFact): Limit
 /** “33 °C from 3 Jun for 14 days: too warm for walleye, which stop feeding at 32 °C”. */
 export function sayLimit({ species, day, tempC, days, which }: LimitPassed, units: UnitChoice): string {
   const limit = which === 'warm' ? species.tempMaxC : species.tempMinC;
-  const long = days === 1 ? 'for 1 day' : `for ${days} days`;
-  return `${formatTemperature(tempC, units)} from ${shortDay(day)} ${long}: too ${which} for ${species.name.toLowerCase()}, which do not feed at ${formatTemperature(limit, units)} and ${which === 'warm' ? 'above' : 'below'}`;
+  const long = days === 1 ? say`for 1 day` : say`for ${days} days`;
+  return say`${formatTemperature(tempC, units)} from ${shortDay(day)} ${long}: too ${which} for ${species.name.toLowerCase()}, which do not feed at ${formatTemperature(limit, units)} and ${which === 'warm' ? say`above` : say`below`}`;
 }
 
 /** First day on which each lot that is still growing towards it is of market size; null: not within the forecast. */
@@ -96,7 +97,9 @@ function newLimits(before: Ground, after: Ground, loop: LoopFact, units: UnitCho
   return limitsPassed(after, loop).flatMap((limit): Consequence[] => {
     const known = was.find((w) => w.species.code === limit.species.code && w.which === limit.which);
     if (known && known.days >= limit.days) return [];
-    return [{ tone: 'worse', about: 'water', day: limit.day, words: `${loop.name} loop: ${sayLimit(limit, units)}` }];
+    return [
+      { tone: 'worse', about: 'water', day: limit.day, words: say`${loop.name} loop: ${sayLimit(limit, units)}` },
+    ];
   });
 }
 
@@ -111,15 +114,18 @@ function growthChanges(before: Ground, after: Ground): Consequence[] {
     const about = { tone, about: 'water', day: day ?? then ?? end } as const;
     if (day === null)
       return [
-        { ...about, words: `${lotCode} is not of market size within the forecast (${shortDay(then!)} as planned now)` },
+        {
+          ...about,
+          words: say`${lotCode} is not of market size within the forecast (${shortDay(then!)} as planned now)`,
+        },
       ];
     if (then === null)
-      return [{ ...about, words: `${lotCode} is of market size on ${shortDay(day)}, within the forecast` }];
-    const many = Math.abs(shift) === 1 ? '1 day' : `${Math.abs(shift)} days`;
+      return [{ ...about, words: say`${lotCode} is of market size on ${shortDay(day)}, within the forecast` }];
+    const many = Math.abs(shift) === 1 ? say`1 day` : say`${Math.abs(shift)} days`;
     return [
       {
         ...about,
-        words: `${lotCode} is of market size ${many} ${shift > 0 ? 'later' : 'earlier'}, on ${shortDay(day)}`,
+        words: say`${lotCode} is of market size ${many} ${shift > 0 ? say`later` : say`earlier`}, on ${shortDay(day)}`,
       },
     ];
   });
@@ -128,6 +134,6 @@ function growthChanges(before: Ground, after: Ground): Consequence[] {
 function harvestChange(before: Ground, after: Ground, units: UnitChoice): Consequence[] {
   const more = harvested(after).massG - harvested(before).massG;
   if (Math.abs(more) < 500) return [];
-  const words = `The plan’s harvests bring ${formatMass(Math.abs(more), units)} ${more < 0 ? 'less' : 'more'} fish`;
+  const words = say`The plan’s harvests bring ${formatMass(Math.abs(more), units)} ${more < 0 ? say`less` : say`more`} fish`;
   return [{ tone: more < 0 ? 'worse' : 'better', about: 'water', day: after.forecast.firstDay, words }];
 }

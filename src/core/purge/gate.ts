@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { daysBetween, type Day } from '../quantity/days';
 
 export interface GateFacts {
@@ -28,7 +29,7 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
   const fasted = facts.feedStoppedOn ? daysBetween(facts.feedStoppedOn, facts.today) : 0;
   const fasting = fasted >= facts.fastingDaysNeeded;
   const exchanges = facts.exchangesDone >= facts.exchangesPlanned;
-  const days = (n: number) => (n === 1 ? '1 day' : `${n} days`);
+  const days = (n: number) => (n === 1 ? say`1 day` : say`${n} days`);
   const treated: GateCheck[] =
     facts.withdrawalUntil === null
       ? []
@@ -36,7 +37,7 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
           {
             check: 'withdrawal',
             met: facts.today > facts.withdrawalUntil,
-            words: `Treated: not for sale up to and with ${facts.withdrawalUntil}`,
+            words: say`Treated: not for sale up to and with ${facts.withdrawalUntil}`,
           },
         ];
   if (!facts.purged) return treated;
@@ -46,15 +47,19 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
       check: 'fasting',
       met: fasting,
       words: facts.feedStoppedOn
-        ? `Feed stopped ${days(fasted)} ago, ${days(facts.fastingDaysNeeded)} needed`
-        : `Feed not stopped yet, ${days(facts.fastingDaysNeeded)} needed`,
+        ? say`Feed stopped ${days(fasted)} ago, ${days(facts.fastingDaysNeeded)} needed`
+        : say`Feed not stopped yet, ${days(facts.fastingDaysNeeded)} needed`,
     },
-    { check: 'exchanges', met: exchanges, words: `${facts.exchangesDone} of ${facts.exchangesPlanned} exchanges done` },
+    {
+      check: 'exchanges',
+      met: exchanges,
+      words: say`${facts.exchangesDone} of ${facts.exchangesPlanned} exchanges done`,
+    },
     ...(facts.tasteNeeded === false ? [] : [tasteCheck(facts.tastePassed)]),
   ];
 }
 
 function tasteCheck(passed: boolean | null): GateCheck {
-  const words = passed === null ? 'Not tasted yet' : passed ? 'Taste clean' : 'Last taste was not clean';
+  const words = passed === null ? say`Not tasted yet` : passed ? say`Taste clean` : say`Last taste was not clean`;
   return { check: 'taste', met: passed === true, words };
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 
 /** A calendar day at the farm, `YYYY-MM-DD`. It has no zone and no hour. */
@@ -29,7 +30,7 @@ export function isDay(text: unknown): text is Day {
 /** Days since 1970-01-01. @throws {RuleBroken} when the text is not a calendar day */
 export function dayNumber(day: Day): number {
   if (!isDay(day))
-    throw new RuleBroken('day', `"${String(day).slice(0, 40)}" is not a calendar day; write it as year-month-day.`);
+    throw new RuleBroken('day', say`"${String(day).slice(0, 40)}" is not a calendar day; write it as year-month-day.`);
   // Counting years from March puts the leap day last, so months before it need no exception.
   const month = digits(day, 5, 7);
   const year = digits(day, 0, 4) - (month <= 2 ? 1 : 0);
@@ -108,5 +109,5 @@ export function dayAt(instant: Date, timeZone: string): Day {
 
 /** `in 1 day`, `in 12 days` */
 export function inDays(days: number): string {
-  return days === 1 ? 'in 1 day' : `in ${days} days`;
+  return days === 1 ? say`in 1 day` : say`in ${days} days`;
 }

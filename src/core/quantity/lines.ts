@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 /** A line of a typed table: its name and its numbers. */
 export type TableRow = [name: string, numbers: number[]];
 
@@ -17,7 +18,7 @@ export function readTable(
     const [name, ...rest] = line.split(';').map((part) => part.trim());
     const values = rest.map((part) => (part ? Number(part.replace(',', '.')) : NaN));
     if (!name || values.length !== numbers || values.some((n) => !Number.isFinite(n))) {
-      return { rows: [], wrong: { [field]: [`Line ${i + 1} cannot be read. It looks like “${example}”.`] } };
+      return { rows: [], wrong: { [field]: [say`Line ${i + 1} cannot be read. It looks like “${example}”.`] } };
     }
     rows.push([name, values]);
   }

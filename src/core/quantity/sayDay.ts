@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { Day } from './days';
 
 function utc(day: Day) {
@@ -18,6 +19,6 @@ const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'U
 export const dayWords = (day: Day) => LONG.format(utc(day)).replace(',', '');
 export const shortDay = (day: Day) => SHORT.format(utc(day));
 /** "today", "yesterday", "3 days ago". */
-export const daysAgo = (days: number) => (days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`);
+export const daysAgo = (days: number) => (days === 0 ? 'today' : days === 1 ? 'yesterday' : say`${days} days ago`);
 export const fullDay = (day: Day) => FULL.format(utc(day));
 export const weekdayName = (day: Day) => WEEKDAY.format(utc(day));

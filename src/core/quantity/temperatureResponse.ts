@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 
 /** Cardinal temperatures, °C. */
@@ -18,10 +19,10 @@ export function temperatureResponse(tempC: number, { tempMinC, tempOptC, tempMax
   if (!(tempMinC < tempOptC && tempOptC < tempMaxC)) {
     throw new RuleBroken(
       'tempOptC',
-      `The best temperature (${tempOptC}) must lie between ${tempMinC} and ${tempMaxC} °C.`,
+      say`The best temperature (${tempOptC}) must lie between ${tempMinC} and ${tempMaxC} °C.`,
     );
   }
-  if (Number.isNaN(tempC)) throw new RuleBroken('tempC', 'The temperature is not a number.');
+  if (Number.isNaN(tempC)) throw new RuleBroken('tempC', say`The temperature is not a number.`);
   if (tempC <= tempMinC || tempC >= tempMaxC) return 0;
   const falling = (tempMaxC - tempC) / (tempMaxC - tempOptC);
   const rising = (tempC - tempMinC) / (tempOptC - tempMinC);

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 /** Every conversion between what is stored (g, L, cm, °C) and what a person reads or types happens here. */
 
 export interface UnitChoice {
@@ -68,11 +69,11 @@ export function formatMass(massG: number, units: UnitChoice): string {
     const lb = massG / G_PER_LB;
     const oz = Math.abs(massG / G_PER_OZ);
     return Math.abs(lb) < 1
-      ? `${formatNumber(massG / G_PER_OZ, oz < 0.1 ? 3 : oz < 1 ? 2 : 1)} oz`
-      : `${formatNumber(lb, lb < 100 ? 1 : 0)} lb`;
+      ? say`${formatNumber(massG / G_PER_OZ, oz < 0.1 ? 3 : oz < 1 ? 2 : 1)} oz`
+      : say`${formatNumber(lb, lb < 100 ? 1 : 0)} lb`;
   }
   if (Math.abs(massG) < 1000) return `${formatNumber(massG, Math.abs(massG) < 10 ? 1 : 0)} g`;
-  return `${formatNumber(massG / 1000, Math.abs(massG) < 100_000 ? 1 : 0)} kg`;
+  return say`${formatNumber(massG / 1000, Math.abs(massG) < 100_000 ? 1 : 0)} kg`;
 }
 
 /**
@@ -84,7 +85,7 @@ export function oneFeeding(dayG: number, feedings: number, units: UnitChoice): {
   if (units.mass === 'us') {
     const step = (rawG >= 40 * G_PER_OZ ? 0.5 : rawG >= G_PER_OZ ? 0.1 : 0.01) * G_PER_OZ;
     const eachG = Math.round(rawG / step) * step;
-    return { eachG, words: `${formatNumber(eachG / G_PER_OZ, rawG >= G_PER_OZ ? 1 : 2)} oz` };
+    return { eachG, words: say`${formatNumber(eachG / G_PER_OZ, rawG >= G_PER_OZ ? 1 : 2)} oz` };
   }
   const step = rawG >= 1000 ? 10 : rawG >= 100 ? 5 : rawG >= 10 ? 1 : 0.1;
   const eachG = Math.round(rawG / step) * step;
@@ -98,8 +99,8 @@ export function formatVolume(volumeL: number, units: UnitChoice): string {
 /** Crowding as the person would say it: kg/m³, or pounds for each cubic foot. */
 export function formatDensity(kgM3: number, units: UnitChoice, digits = 1): string {
   return units.mass === 'us'
-    ? `${formatNumber(kgM3 / KG_M3_PER_LB_FT3, digits + 1)} lb/ft³`
-    : `${formatNumber(kgM3, digits)} kg/m³`;
+    ? say`${formatNumber(kgM3 / KG_M3_PER_LB_FT3, digits + 1)} lb/ft³`
+    : say`${formatNumber(kgM3, digits)} kg/m³`;
 }
 
 /** Crowding in the person's unit, and what that unit is called. */

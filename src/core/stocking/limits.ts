@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { formatMass, formatNumber, type UnitChoice } from '../quantity/units';
 import { shortDay } from '../quantity/sayDay';
@@ -27,8 +28,8 @@ export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] 
       const codes = [...new Set(lots.map(({ batch }) => batch.lotCode))];
       const who =
         codes.slice(0, MOST_NAMED).join(', ') +
-        (codes.length > MOST_NAMED ? ` and ${codes.length - MOST_NAMED} more` : '');
-      return `The ${group.name} do not hold what the kept plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
+        (codes.length > MOST_NAMED ? say` and ${codes.length - MOST_NAMED} more` : '');
+      return say`The ${group.name} do not hold what the kept plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
     });
   });
 }
@@ -56,7 +57,7 @@ export function bindingLimits(
         kg,
         from: input.firstDay,
         until: firstHarvest,
-        words: `${name}: ${sayOrdered(demand, kg, units)} are due before ${shortDay(firstHarvest)}, the first harvest that can still be planned. Slide one that stands, or tell the customer.`,
+        words: say`${name}: ${sayOrdered(demand, kg, units)} are due before ${shortDay(firstHarvest)}, the first harvest that can still be planned. Slide one that stands, or tell the customer.`,
       }));
     const runs = runsOf(short.filter((s) => s.week >= 0)).map((run) => {
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
@@ -74,7 +75,7 @@ export function bindingLimits(
         kg,
         from: addDays(input.firstDay, first * 7),
         until: addDays(input.firstDay, last * 7 + 6),
-        words: `${name}, ${when}: ${sayOrdered(demand, kg, units)} missing. ${reason}`,
+        words: say`${name}, ${when}: ${sayOrdered(demand, kg, units)} missing. ${reason}`,
       };
     });
     return [...early, ...runs];
@@ -87,7 +88,7 @@ export function sayOrdered(
   kg: number,
   units: UnitChoice,
 ): string {
-  return counted && fromG ? `${formatNumber((kg * 1000) / fromG)} fish` : formatMass(kg * 1000, units);
+  return counted && fromG ? say`${formatNumber((kg * 1000) / fromG)} fish` : formatMass(kg * 1000, units);
 }
 
 const week = (input: PlannerInput, w: number) => isoWeek(addDays(input.firstDay, w * 7));
@@ -95,8 +96,8 @@ const week = (input: PlannerInput, w: number) => isoWeek(addDays(input.firstDay,
 /** With their days, since weeks of two years may bear one number. */
 function sayWeeks(input: PlannerInput, first: number, last: number): string {
   const [from, until] = [addDays(input.firstDay, first * 7), addDays(input.firstDay, last * 7 + 6)];
-  if (first === last) return `week ${week(input, first)}`;
-  return `weeks ${week(input, first)} to ${week(input, last)} (${shortDay(from)} to ${shortDay(until)})`;
+  if (first === last) return say`week ${week(input, first)}`;
+  return say`weeks ${week(input, first)} to ${week(input, last)} (${shortDay(from)} to ${shortDay(until)})`;
 }
 
 function runsOf<T extends { week: number }>(short: T[]): T[][] {
@@ -127,29 +128,29 @@ function reasonFor(
   name: string,
 ): string {
   if (!input.choices.some((c) => c.species.name === name))
-    return 'No loop’s planned water lets this species grow: change the temperature or the species.';
+    return say`No loop’s planned water lets this species grow: change the temperature or the species.`;
   const ways = own.filter((b) => b.takings.some((t) => weeks.includes(t.week)));
   if (ways.length === 0) {
     const firstOf = (list: readonly Batch[]) => Math.min(...list.map((b) => b.takings[0]!.week));
     const earliest = firstOf(own);
     if (!Number.isFinite(earliest)) return whyNoWay(input, name);
     if (earliest <= weeks.at(-1)!)
-      return 'Fish of these sizes are past the size wanted by then, or their tank cannot hold them.';
+      return say`Fish of these sizes are past the size wanted by then, or their tank cannot hold them.`;
     const bought = firstOf(own.filter((b) => b.lotCode === null));
     if (earliest < bought)
-      return `Too soon: the first that can be had are of ${own.find((b) => b.takings[0]!.week === earliest)!.lotCode}, from ${shortDay(addDays(input.firstDay, earliest * 7))}.`;
-    return `Too soon: fish bought now are of the size wanted from ${shortDay(addDays(input.firstDay, bought * 7))}. Larger fingerlings or warmer water would help.`;
+      return say`Too soon: the first that can be had are of ${own.find((b) => b.takings[0]!.week === earliest)!.lotCode}, from ${shortDay(addDays(input.firstDay, earliest * 7))}.`;
+    return say`Too soon: fish bought now are of the size wanted from ${shortDay(addDays(input.firstDay, bought * 7))}. Larger fingerlings or warmer water would help.`;
   }
   const blocked = ways.map((batch) => blockersOf(input, batch, use));
   if (blocked.some((found) => found.size === 0))
-    return 'It could be raised, but costs more than a missing kg is set to cost.';
+    return say`It could be raised, but costs more than a missing kg is set to cost.`;
   const counts = new Map<string, number>();
   for (const found of blocked) for (const what of found) counts.set(what, (counts.get(what) ?? 0) + 1);
   const needed = [...counts].filter(([, n]) => n === ways.length).map(([what]) => what);
-  if (needed.length > 0) return `Every way to have fish then is blocked: the ${needed.join(', and the ')} are full.`;
+  if (needed.length > 0) return say`Every way to have fish then is blocked: the ${needed.join(', and the ')} are full.`;
   const worst = [...counts].sort((a, b) => b[1] - a[1]).slice(0, 2);
-  const says = worst.map(([what, n]) => `${formatNumber(n)} find the ${what} full`);
-  return `Each of the ${formatNumber(ways.length)} ways weighed is blocked somewhere: ${says.join(', ')}. A batch of another size or run, planned by hand, might still fit.`;
+  const says = worst.map(([what, n]) => say`${formatNumber(n)} find the ${what} full`);
+  return say`Each of the ${formatNumber(ways.length)} ways weighed is blocked somewhere: ${says.join(', ')}. A batch of another size or run, planned by hand, might still fit.`;
 }
 
 /** Why there is no way at all to raise a species for its orders. */
@@ -157,10 +158,10 @@ function whyNoWay(input: PlannerInput, name: string): string {
   const choices = input.choices.filter((c) => c.species.name === name);
   const demand = input.demand.find((d) => d.speciesCode === choices[0]!.species.code);
   const fromG = demand?.fromG ?? choices[0]!.species.marketG?.[0];
-  if (fromG === undefined) return 'It has no market size: set one under Species.';
+  if (fromG === undefined) return say`It has no market size: set one under Species.`;
   const heaviest = Math.max(...choices.map((c) => (Math.cbrt(c.startG) + c.gainG13[input.weeks * 7 - 7]!) ** 3));
-  if (heaviest < fromG) return `No fish bought now would reach ${Math.round(fromG)} g within the weeks planned.`;
-  return 'The fish would reach the size wanted, but no tank, quarantine or purge tank holds the number at the time.';
+  if (heaviest < fromG) return say`No fish bought now would reach ${Math.round(fromG)} g within the weeks planned.`;
+  return say`The fish would reach the size wanted, but no tank, quarantine or purge tank holds the number at the time.`;
 }
 
 function blockersOf(input: PlannerInput, batch: Batch, use: ReturnType<typeof usage>): Set<string> {
@@ -169,6 +170,6 @@ function blockersOf(input: PlannerInput, batch: Batch, use: ReturnType<typeof us
     for (let w = leg.from; w < leg.until; w++)
       if (use.tanks[leg.group]![w]! < 1) found.add(input.groups[leg.group]!.name);
   }
-  for (const [week, held] of batch.purge) if (held > use.purge[week]!) found.add('purge tanks');
+  for (const [week, held] of batch.purge) if (held > use.purge[week]!) found.add(say`purge tanks`);
   return found;
 }

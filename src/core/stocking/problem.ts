@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { dailyRootGainG13 } from '../fish/growth';
 import { promiseTable, type PromiseRow } from '../market/promiseTable';
 import type { FishLeft } from '../plan/forecastFish';
@@ -130,7 +131,7 @@ function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
       continue;
     }
     const rank = [...byKey.values()].filter((g) => g.loopCode === loopCode).length;
-    const name = loopCode === null ? 'quarantine tanks' : `${place.stage ?? ''} tanks of ${loop!.name}`.trim();
+    const name = loopCode === null ? say`quarantine tanks` : say`${place.stage ?? ''} tanks of ${loop!.name}`.trim();
     byKey.set(key, {
       key,
       name,

@@ -91,7 +91,7 @@ function proposeOne(
   const plan = question.plan.filter((s) => !groups.has(s.groupId));
   const problem = stockingProblem(facts, plan, target);
   const batches = candidateBatches(problem.input);
-  const say = (progress: PlanProgress): Proposal => {
+  const state = (progress: PlanProgress): Proposal => {
     const { plan: solved, ...rest } = progress;
     const draft = draftOf(facts, problem, solved, means.newId, codeMaker(facts, takenCodes));
     const outcome = draftOutcome(facts, plan, problem, draft);
@@ -117,11 +117,11 @@ function proposeOne(
     (progress) => {
       if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
       [last, told] = [progress.plan, progress.seconds * 1000];
-      report(say(progress));
+      report(state(progress));
     },
     means.clock,
   );
-  return say(end);
+  return state(end);
 }
 
 function wantedOf({ input }: StockingProblem, short: readonly Shortage[]): Proposal['wanted'] {

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { inSentence } from '../library/inSentence';
 import { freshSpread } from '../fish/sizeSpread';
 import { COMPANIONS } from '../fish/biosecurity';
@@ -62,8 +63,8 @@ export function recoveryWays(
   const loop = facts.loops.find((l) => l.id === place?.loopId);
   const wait: RecoveryWay = {
     id: 'wait',
-    title: 'Skip it and wait',
-    words: 'Buy nothing; the next cohort comes in its turn.',
+    title: say`Skip it and wait`,
+    words: say`Buy nothing; the next cohort comes in its turn.`,
     changes: [],
     costMinor: 0,
   };
@@ -96,7 +97,7 @@ function biggerFingerlings(shop: Shop, species: Species, readyIn: number): Recov
   const daysFor = (g: number) => DELIVERY_DAYS + (daysToWeight(g, target, shop.waterC, species) ?? Infinity);
   const size = sizes.find((g) => daysFor(g) <= readyIn + 14) ?? sizes.at(-1);
   if (size === undefined || !Number.isFinite(daysFor(size))) return null;
-  return bought(shop, species, size, 'bigger', `Buy larger ${inSentence(species.name)}`, daysFor(size));
+  return bought(shop, species, size, 'bigger', say`Buy larger ${inSentence(species.name)}`, daysFor(size));
 }
 
 /** Another species of the library that this water brings to market sooner. */
@@ -114,7 +115,7 @@ function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
   );
   const best = able.sort((a, b) => days(a) - days(b))[0];
   if (!best || days(best) >= days(species)) return null;
-  return bought(shop, best, 20, 'faster', `A faster species: ${inSentence(best.name)}`, DELIVERY_DAYS + days(best));
+  return bought(shop, best, 20, 'faster', say`A faster species: ${inSentence(best.name)}`, DELIVERY_DAYS + days(best));
 }
 
 /** Market size to aim for: between the smallest and the largest that sells. */
@@ -169,7 +170,7 @@ function bought(
     title,
     costMinor: price * count,
     changes: [{ change: 'add', steps: [stock, ...move, ...harvest] }],
-    words: `${formatNumber(count)} of ${sizeG} g ${apart ? `into ${apart.place.code} on ${shortDay(day)}, to ${place.code} on ${shortDay(apart.until)} when cleared` : `straight into ${place.code} on ${shortDay(day)}: no quarantine tank is free for so many, so they are quarantined where they come from`}; ready about ${shortDay(harvestDay)}.`,
+    words: say`${formatNumber(count)} of ${sizeG} g ${apart ? say`into ${apart.place.code} on ${shortDay(day)}, to ${place.code} on ${shortDay(apart.until)} when cleared` : say`straight into ${place.code} on ${shortDay(day)}: no quarantine tank is free for so many, so they are quarantined where they come from`}; ready about ${shortDay(harvestDay)}.`,
   };
 }
 
@@ -224,10 +225,10 @@ function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, re
   const steps = [move, ...harvests(shop, species, donor.lotCode, place.id, half, harvestDay)];
   return {
     id: 'split',
-    title: `Split ${donor.lotCode}`,
+    title: say`Split ${donor.lotCode}`,
     costMinor: 0,
     changes: [{ change: 'add', steps }],
-    words: `The largest ${formatNumber(half)} of ${donor.lotCode} move to ${place.code} and are sold about ${shortDay(harvestDay)}; fewer are left for its own turn.`,
+    words: say`The largest ${formatNumber(half)} of ${donor.lotCode} move to ${place.code} and are sold about ${shortDay(harvestDay)}; fewer are left for its own turn.`,
   };
 }
 

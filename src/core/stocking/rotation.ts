@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { requireWithin, RuleBroken } from '../errors';
 import { feedConversion } from '../fish/feed';
 import { dailyRootGainG13, daysToWeight } from '../fish/growth';
@@ -50,7 +51,7 @@ export function rotationArithmetic(wish: RotationWish): Rotation {
   if (growDays === null || growDays > 3000) {
     throw new RuleBroken(
       'waterTempC',
-      `${wish.species.name} does not grow to ${Math.round(wish.harvestG)} g at ${wish.waterTempC.toFixed(1)} °C.`,
+      say`${wish.species.name} does not grow to ${Math.round(wish.harvestG)} g at ${wish.waterTempC.toFixed(1)} °C.`,
     );
   }
   const harvested = (wish.kgPerHarvest * 1000) / wish.harvestG;

@@ -1,9 +1,10 @@
+import { word } from '../words/words';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../library/defaults';
 import type { Crop, Species } from '../library/types';
 import type { SumChoice } from './sum';
 
-export const SPECIES: SumChoice = { name: 'species', words: 'Species', of: 'species', start: 'nile-tilapia' };
-export const CROP: SumChoice = { name: 'crop', words: 'Crop', of: 'crop', start: 'butterhead-lettuce' };
+export const SPECIES: SumChoice = { name: 'species', words: word`Species`, of: 'species', start: 'nile-tilapia' };
+export const CROP: SumChoice = { name: 'crop', words: word`Crop`, of: 'crop', start: 'butterhead-lettuce' };
 
 /** Codes and names to choose from. */
 export function choicesOf({ of }: SumChoice): [code: string, name: string][] {

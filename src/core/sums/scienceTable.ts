@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { isChoice, type Sum, type SumField } from './sum';
 import { SUMS } from './sums';
 
@@ -17,14 +18,14 @@ function table(sums: readonly Sum[]): string {
   ]);
   const line = (cells: string[]) => `| ${cells.map((c) => c.replaceAll('|', '\\|')).join(' | ')} |`;
   return [
-    line(['calculation', 'goes in', 'gives', 'how', 'source']),
+    line(['calculation', say`goes in`, 'gives', 'how', 'source']),
     line(['---', '---', '---', '---', '---']),
     ...rows.map(line),
   ].join('\n');
 }
 
 function sayInput(field: SumField): string {
-  if (isChoice(field)) return `${field.words} of the library`;
+  if (isChoice(field)) return say`${field.words} of the library`;
   const [low, high] = field.range;
-  return `${field.words}, ${low} to ${high}${field.unit ? ` ${field.unit}` : ''}${field.many ? ', several' : ''}`;
+  return say`${field.words}, ${low} to ${high}${field.unit ? ` ${field.unit}` : ''}${field.many ? say`, several` : ''}`;
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { FISH_SUMS } from './fishSums';
 import { choicesOf } from './library';
@@ -13,7 +14,10 @@ const byName: ReadonlyMap<string, Sum> = new Map(SUMS.map((s) => [s.name, s]));
 export function sumNamed(name: string): Sum {
   const sum = byName.get(name);
   if (!sum)
-    throw new RuleBroken('name', `There is no calculation “${name}”; there are ${SUMS.map((s) => s.name).join(', ')}.`);
+    throw new RuleBroken(
+      'name',
+      say`There is no calculation “${name}”; there are ${SUMS.map((s) => s.name).join(', ')}.`,
+    );
   return sum;
 }
 
@@ -28,17 +32,17 @@ export function workOut(name: string, given: SumValues): SumResult & { unit: str
     if (!sum.inputs.some((f) => f.name === key))
       throw new RuleBroken(
         key,
-        `“${key}” is not asked for; ${name} asks for ${sum.inputs.map((f) => f.name).join(', ')}.`,
+        say`“${key}” is not asked for; ${name} asks for ${sum.inputs.map((f) => f.name).join(', ')}.`,
       );
   }
   for (const field of sum.inputs) {
     const value = given[field.name];
-    if (value === undefined) throw new RuleBroken(field.name, `Give ${field.name}: ${sayAsked(field)}.`);
+    if (value === undefined) throw new RuleBroken(field.name, say`Give ${field.name}: ${sayAsked(field)}.`);
     if (!isChoice(field)) checkNumbers(field, value);
     else if (!choicesOf(field).some(([code]) => code === value))
       throw new RuleBroken(
         field.name,
-        `“${String(value)}” is not in the library; there are ${choicesOf(field)
+        say`“${String(value)}” is not in the library; there are ${choicesOf(field)
           .map(([code]) => code)
           .join(', ')}.`,
       );
@@ -54,25 +58,25 @@ export function workOut(name: string, given: SumValues): SumResult & { unit: str
 function checkNumbers(field: SumInput, value: SumValues[string]) {
   const list = field.many ? value : [value];
   if (!Array.isArray(list) || list.length === 0)
-    throw new RuleBroken(field.name, `Give ${field.name} as a row of numbers: ${sayAsked(field)}.`);
+    throw new RuleBroken(field.name, say`Give ${field.name} as a row of numbers: ${sayAsked(field)}.`);
   if (list.length > MOST_IN_A_ROW)
-    throw new RuleBroken(field.name, `At most ${MOST_IN_A_ROW} numbers in ${field.name}.`);
+    throw new RuleBroken(field.name, say`At most ${MOST_IN_A_ROW} numbers in ${field.name}.`);
   const [low, high] = field.range;
   for (const n of list as unknown[]) {
     if (typeof n !== 'number' || !(n >= low && n <= high))
       throw new RuleBroken(
         field.name,
-        `${field.words} (${field.name}) is ${typeof n === 'number' ? n : 'no number'}; it must be ${sayRange(field)}.`,
+        say`${field.words} (${field.name}) is ${typeof n === 'number' ? n : say`no number`}; it must be ${sayRange(field)}.`,
       );
   }
 }
 
 const MOST_IN_A_ROW = 1000;
 
-const sayRange = ({ range: [low, high], unit }: SumInput) => `between ${low} and ${high}${unit ? ` ${unit}` : ''}`;
+const sayRange = ({ range: [low, high], unit }: SumInput) => say`between ${low} and ${high}${unit ? ` ${unit}` : ''}`;
 
 function sayAsked(field: Sum['inputs'][number]): string {
-  return isChoice(field) ? `a ${field.of} of the library` : `${field.words.toLowerCase()}, ${sayRange(field)}`;
+  return isChoice(field) ? say`a ${field.of} of the library` : `${field.words.toLowerCase()}, ${sayRange(field)}`;
 }
 
 /** What a calculation begins with. */

@@ -1,3 +1,4 @@
+import { word } from '../words/words';
 import type { Quantity } from '../quantity/units';
 
 /** One field of a form, as plain data: what it is called, what may be typed, in which quantity. */
@@ -51,4 +52,4 @@ export const weightField = (label: string, start?: Start): JobField => ({
   start: start ?? '',
 });
 
-export const DEAD_FIELD: JobField = { name: 'dead', label: 'Died on the way', kind: 'count', start: 0 };
+export const DEAD_FIELD: JobField = { name: 'dead', label: word`Died on the way`, kind: 'count', start: 0 };

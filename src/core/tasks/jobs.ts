@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { PlaceFact } from '../plan/types';
 import type { Day } from '../quantity/days';
 
@@ -63,7 +64,7 @@ export function aJob(id: JobId, place: PlaceFact | undefined, rest: JobWords): J
     key: jobKey(id),
     placeId: place?.id ?? null,
     place: place?.code ?? '',
-    walk: place?.walk ?? 'Everywhere',
+    walk: place?.walk ?? say`Everywhere`,
     walkOrder: place?.walkOrder ?? 99,
     amount: '',
     lateDays: 0,

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import { by, type Explanation } from '../explain';
 import { inSentence } from '../library/inSentence';
 import type { Species } from '../library/types';
@@ -49,36 +50,35 @@ function judgeAmmonia({ loop, ph, t, tan }: LoopWater, present: readonly Sensiti
   const share = unionisedShare(ph.value, t.value);
   const freeMgL = tan.value * share;
   const { name, ammoniaMaxMgL, basis } = least(present, (s) => s.ammoniaMaxMgL);
-  const value = `${formatNumber(freeMgL, freeMgL < 0.01 ? 4 : 3)} mg/L`;
-  const limit = `${formatNumber(ammoniaMaxMgL, 3)} mg/L`;
+  const value = say`${formatNumber(freeMgL, freeMgL < 0.01 ? 4 : 3)} mg/L`;
+  const limit = say`${formatNumber(ammoniaMaxMgL, 3)} mg/L`;
   const tone = freeMgL > ammoniaMaxMgL ? 'danger' : freeMgL > ammoniaMaxMgL * NEAR_LIMIT ? 'attention' : 'good';
   const says = {
-    danger: `over what ${inSentence(name)} bears (${limit})`,
-    attention: `near the ${limit} that ${inSentence(name)} bears`,
-    good: `under the ${limit} that ${inSentence(name)} bears`,
+    danger: say`over what ${inSentence(name)} bears (${limit})`,
+    attention: say`near the ${limit} that ${inSentence(name)} bears`,
+    good: say`under the ${limit} that ${inSentence(name)} bears`,
   }[tone];
   return {
     kind: 'ammonia',
     tone,
     value,
     on: tan.on,
-    words: `Free ammonia ${value}: ${says}.${tone === 'danger' ? ' Stop feeding, add air, change water in small steps; measure again within the hour.' : ''}`,
+    words: say`Free ammonia ${value}: ${says}.${tone === 'danger' ? say` Stop feeding, add air, change water in small steps; measure again within the hour.` : ''}`,
     because: {
-      title: `free ammonia in ${loop}`,
-      formula: `${formatNumber(tan.value, 2)} mg/L total ammonia nitrogen × ${formatNumber(share * 100, 2)} % un-ionised at pH ${formatNumber(ph.value, 1)} and ${formatNumber(t.value, 1)} °C = ${value}; the limit is ${limit}.`,
+      title: say`free ammonia in ${loop}`,
+      formula: say`${formatNumber(tan.value, 2)} mg/L total ammonia nitrogen × ${formatNumber(share * 100, 2)} % un-ionised at pH ${formatNumber(ph.value, 1)} and ${formatNumber(t.value, 1)} °C = ${value}; the limit is ${limit}.`,
       inputs: [
         {
-          label: 'Total ammonia nitrogen',
-          value: `${formatNumber(tan.value, 2)} mg/L`,
-          from: `reading of ${shortDay(tan.on)}`,
+          label: say`Total ammonia nitrogen`,
+          value: say`${formatNumber(tan.value, 2)} mg/L`,
+          from: say`reading of ${shortDay(tan.on)}`,
         },
-        { label: 'pH', value: formatNumber(ph.value, 1), from: `reading of ${shortDay(ph.on)}` },
-        { label: 'Water', value: `${formatNumber(t.value, 1)} °C`, from: `reading of ${shortDay(t.on)}` },
-        { label: 'Limit', value: limit, from: `${name}, the most sensitive species in the loop: ${basis}` },
+        { label: 'pH', value: formatNumber(ph.value, 1), from: say`reading of ${shortDay(ph.on)}` },
+        { label: say`Water`, value: `${formatNumber(t.value, 1)} °C`, from: say`reading of ${shortDay(t.on)}` },
+        { label: say`Limit`, value: limit, from: say`${name}, the most sensitive species in the loop: ${basis}` },
       ],
       ...by('free-ammonia', 'unionised-share'),
-      change:
-        'less feed, more media, a lower pH; a new reading of ammonia, pH and temperature. The limit is in Species.',
+      change: say`less feed, more media, a lower pH; a new reading of ammonia, pH and temperature. The limit is in Species.`,
     },
   };
 }
@@ -88,34 +88,38 @@ function judgeOxygen(water: LoopWater, present: readonly Sensitive[]): Judgement
   if (!reading) return null;
   const needy = least(present, (s) => -s.doMinMgL);
   const critical = least(present, (s) => -s.doCriticalMgL);
-  const value = `${formatNumber(reading.value, 1)} mg/L`;
+  const value = say`${formatNumber(reading.value, 1)} mg/L`;
   const tone =
     reading.value < critical.doCriticalMgL ? 'danger' : reading.value < needy.doMinMgL ? 'attention' : 'good';
   const says = {
-    danger: `under ${formatNumber(critical.doCriticalMgL, 1)} mg/L, where ${inSentence(critical.name)} is in danger of its life. Air at once, stop feeding`,
-    attention: `under the ${formatNumber(needy.doMinMgL, 1)} mg/L that ${inSentence(needy.name)} needs. More air, less feed`,
-    good: `over the ${formatNumber(needy.doMinMgL, 1)} mg/L that ${inSentence(needy.name)} needs`,
+    danger: say`under ${formatNumber(critical.doCriticalMgL, 1)} mg/L, where ${inSentence(critical.name)} is in danger of its life. Air at once, stop feeding`,
+    attention: say`under the ${formatNumber(needy.doMinMgL, 1)} mg/L that ${inSentence(needy.name)} needs. More air, less feed`,
+    good: say`over the ${formatNumber(needy.doMinMgL, 1)} mg/L that ${inSentence(needy.name)} needs`,
   }[tone];
   return {
     kind: 'oxygen',
     tone,
     value,
     on: reading.on,
-    words: `Oxygen ${value}: ${says}.`,
+    words: say`Oxygen ${value}: ${says}.`,
     because: {
-      title: `oxygen in ${water.loop}`,
-      formula: `${value} measured; ${inSentence(needy.name)} needs ${formatNumber(needy.doMinMgL, 1)} mg/L and the most endangered, ${inSentence(critical.name)}, is in danger under ${formatNumber(critical.doCriticalMgL, 1)} mg/L.`,
+      title: say`oxygen in ${water.loop}`,
+      formula: say`${value} measured; ${inSentence(needy.name)} needs ${formatNumber(needy.doMinMgL, 1)} mg/L and the most endangered, ${inSentence(critical.name)}, is in danger under ${formatNumber(critical.doCriticalMgL, 1)} mg/L.`,
       inputs: [
-        { label: 'Dissolved oxygen', value, from: `reading of ${shortDay(reading.on)}` },
-        { label: 'Needed', value: `${formatNumber(needy.doMinMgL, 1)} mg/L`, from: `${needy.name}: ${needy.basis}` },
+        { label: say`Dissolved oxygen`, value, from: say`reading of ${shortDay(reading.on)}` },
         {
-          label: 'Critical',
-          value: `${formatNumber(critical.doCriticalMgL, 1)} mg/L`,
+          label: say`Needed`,
+          value: say`${formatNumber(needy.doMinMgL, 1)} mg/L`,
+          from: `${needy.name}: ${needy.basis}`,
+        },
+        {
+          label: say`Critical`,
+          value: say`${formatNumber(critical.doCriticalMgL, 1)} mg/L`,
           from: `${critical.name}: ${critical.basis}`,
         },
       ],
-      source: 'Species library, planning defaults; the neediest species of the loop decides.',
-      change: 'a new reading; more air or fewer fish. The species’ needs are in Species.',
+      source: say`Species library, planning defaults; the neediest species of the loop decides.`,
+      change: say`a new reading; more air or fewer fish. The species’ needs are in Species.`,
     },
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 import type { LoopFact } from '../plan/types';
 import { fromMonths, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -41,5 +42,5 @@ export function withSetting<L extends Pick<LoopFact, 'tempPlan'>>(
 
 /** “24 °C from 3 Dec until 9 Jan”. */
 export function sayTemperature(v: { tempC: number; from: string; until?: string | null }, units: UnitChoice): string {
-  return `${formatTemperature(v.tempC, units)} from ${shortDay(v.from)}${v.until ? ` until ${shortDay(v.until)}` : ''}`;
+  return say`${formatTemperature(v.tempC, units)} from ${shortDay(v.from)}${v.until ? say` until ${shortDay(v.until)}` : ''}`;
 }

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { askDeaths } from '../../core/plausible';
 import { RuleBroken } from '../../core/errors';
 import type { FarmFacts } from '../../core/plan/types';
@@ -12,13 +13,13 @@ import { beginBatch, closeBatch, gatesOf } from '../purgeBatch';
 
 async function lotByCode(tx: Tx, code: string): Promise<{ id: string; product_code: string | null; began_on: Day }> {
   const lot = await tx('lot').where({ code }).first('id', 'product_code', 'began_on');
-  if (!lot) throw new RuleBroken('stepId', `${code} is not on this farm yet: it has to be stocked or sown first.`);
+  if (!lot) throw new RuleBroken('stepId', say`${code} is not on this farm yet: it has to be stocked or sown first.`);
   return lot;
 }
 
 async function requirePresent(tx: Tx, lotId: string, placeId: string, count: number, field = 'count') {
   const there = await balanceAt(tx, lotId, placeId);
-  if (count > there.count) throw new RuleBroken(field, `There are ${there.count} here; ${count} is more than that.`);
+  if (count > there.count) throw new RuleBroken(field, say`There are ${there.count} here; ${count} is more than that.`);
   return there.count;
 }
 
@@ -61,7 +62,7 @@ export async function feedTank(
     .andWhere('b.count', '>', 0)
     .orderBy('l.code')
     .select('b.lot_id', 'l.species_code');
-  if (fish.length === 0) throw new RuleBroken('massG', 'There are no fish in this tank to feed.');
+  if (fish.length === 0) throw new RuleBroken('massG', say`There are no fish in this tank to feed.`);
   const lotIds = fish.map((f) => f.lot_id);
   const shares = lotIds.length === 1 ? new Map([[lotIds[0]!, 1]]) : await fed.shares(lotIds);
   const store = await placeByCode(tx, OUTSIDE.feedStore);
@@ -71,7 +72,7 @@ export async function feedTank(
   if (total < fed.massG)
     throw new RuleBroken(
       'massG',
-      `The feed store holds only ${Math.round(total)} g of this feed. Receive feed first, or give less.`,
+      say`The feed store holds only ${Math.round(total)} g of this feed. Receive feed first, or give less.`,
     );
   let owedG = Math.round(fed.massG * 10) / 10;
   for (const [i, lot] of lots.entries()) {
@@ -136,7 +137,7 @@ export async function transferFish(tx: Tx, entry: Entry, facts: FarmFacts, done:
   await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
   const meanG = done.massG / done.count;
   if (meanG < 0.1 || meanG > 20_000)
-    throw new RuleBroken('massG', `That would be ${meanG.toFixed(2)} g a fish. Check the unit of the weight.`);
+    throw new RuleBroken('massG', say`That would be ${meanG.toFixed(2)} g a fish. Check the unit of the weight.`);
   const handling = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId!, confirmed: done.confirmed };
   passMove(facts, handling, { toPlaceId: step.toPlaceId!, count: done.count, meanG, field: 'stepId' });
   if (done.dead > 0)
@@ -175,7 +176,7 @@ export async function receiveFish(
 ): Promise<void> {
   const step = await lockStep(tx, got.stepId, 'stock');
   if (got.dead > got.count)
-    throw new RuleBroken('dead', `${got.count} were delivered; ${got.dead} cannot have died on the way.`);
+    throw new RuleBroken('dead', say`${got.count} were delivered; ${got.dead} cannot have died on the way.`);
   const lotId = await createLot(tx, entry.farmId, {
     code: step.lotCode,
     kind: 'cohort',
@@ -202,7 +203,7 @@ export async function receiveFish(
     await recordDeaths(
       tx,
       entry,
-      { lotId, placeId: step.toPlaceId!, count: got.dead, note: 'Died on the way', confirmed: got.confirmed },
+      { lotId, placeId: step.toPlaceId!, count: got.dead, note: say`Died on the way`, confirmed: got.confirmed },
       'dead',
     );
   await finishStep(tx, step, entry.farmDay);
@@ -273,14 +274,14 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   const step = await lockStep(tx, done.stepId, 'harvest');
   const lot = await lotByCode(tx, step.lotCode);
   const live = liveProduct(facts, step.speciesCode ?? '', done.massG / done.count);
-  if (live && done.trimG > 0) throw new RuleBroken('trimG', 'Fish sold alive are not trimmed: leave this at 0.');
+  if (live && done.trimG > 0) throw new RuleBroken('trimG', say`Fish sold alive are not trimmed: leave this at 0.`);
   if (!live) await passGate(tx, entry, facts, step, done);
   const count = done.count + done.dead;
   const there = await requirePresent(tx, lot.id, step.fromPlaceId!, count);
-  if (done.trimG > done.massG) throw new RuleBroken('trimG', 'More was trimmed than weighed.');
+  if (done.trimG > done.massG) throw new RuleBroken('trimG', say`More was trimmed than weighed.`);
   const meanG = done.massG / done.count;
   if (meanG < 5 || meanG > 20_000)
-    throw new RuleBroken('massG', `That would be ${meanG.toFixed(1)} g a fish. Check the unit of the weight.`);
+    throw new RuleBroken('massG', say`That would be ${meanG.toFixed(1)} g a fish. Check the unit of the weight.`);
   if (done.dead > 0)
     await recordDeaths(
       tx,
@@ -313,7 +314,7 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   });
   const code = await freeLotCode(tx, `PF-${step.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
   const product = await tx('product').where({ species_code: step.speciesCode }).first('code');
-  if (!product) throw new RuleBroken('stepId', 'This farm sells no product of this species.');
+  if (!product) throw new RuleBroken('stepId', say`This farm sells no product of this species.`);
   const packed = await createLot(tx, entry.farmId, {
     code,
     kind: 'packed_fish',
@@ -341,7 +342,7 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   await finishStep(tx, step, entry.farmDay);
   await closeBatch(tx, step.groupId, entry.farmDay);
   // Fish left behind in a purge tank stay there, unfed, until they are moved or harvested; the count says so.
-  return there > count ? `${code} (${there - count} fish stay in the tank)` : code;
+  return there > count ? say`${code} (${there - count} fish stay in the tank)` : code;
 }
 
 async function passGate(tx: Tx, entry: Entry, facts: FarmFacts, step: StoredStep, done: HarvestDone) {
@@ -350,10 +351,10 @@ async function passGate(tx: Tx, entry: Entry, facts: FarmFacts, step: StoredStep
   if (unmet.length === 0) return;
   const words = unmet.map((c) => c.words.toLowerCase()).join('; ');
   if (unmet.some((c) => c.check === 'withdrawal'))
-    throw new RuleBroken('stepId', `Not for sale: ${words}. Nobody can override a withdrawal period.`);
+    throw new RuleBroken('stepId', say`Not for sale: ${words}. Nobody can override a withdrawal period.`);
   if (!done.overrideReason)
-    throw new RuleBroken('overrideReason', `Not fit to sell yet: ${words}. A manager may override with a reason.`);
+    throw new RuleBroken('overrideReason', say`Not fit to sell yet: ${words}. A manager may override with a reason.`);
   if (!done.mayOverride)
-    throw new RuleBroken('overrideReason', `Not fit to sell yet: ${words}. Only a manager may override.`);
+    throw new RuleBroken('overrideReason', say`Not fit to sell yet: ${words}. Only a manager may override.`);
   await addPurgeCheck(tx, entry, { stepId: step.id, kind: 'override', note: done.overrideReason });
 }

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { gradesFault, type WrittenGrade } from '../../core/fish/liveSale';
 import type { Tx } from '../connection';
@@ -21,7 +22,7 @@ const HOLDING_DAYS = 7;
  */
 export async function saveFishSale(tx: Tx, farmId: string, sale: FishSale): Promise<void> {
   const species = await tx('species').where({ code: sale.code }).forUpdate().first('version');
-  if (!species) throw new RuleBroken('form', 'Take the species onto this farm first.');
+  if (!species) throw new RuleBroken('form', say`Take the species onto this farm first.`);
   if (species.version !== sale.version) throw new RuleBroken('form', STALE);
   const fault = gradesFault(sale.grades);
   if (fault) throw new RuleBroken('grades', fault);
@@ -77,6 +78,6 @@ function freeCode(start: string, taken: Set<string>): string {
 async function drop(tx: Tx, product: Row, field: string) {
   const ordered = await tx('order_line').where({ product_code: product.code }).first('id');
   const made = ordered ?? (await tx('lot').where({ product_code: product.code }).first('id'));
-  if (made) throw new RuleBroken(field, `${product.name} is on orders or lots already, so it stays; keep its line.`);
+  if (made) throw new RuleBroken(field, say`${product.name} is on orders or lots already, so it stays; keep its line.`);
   await tx('product').where({ code: product.code }).del();
 }

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import { shareOfCost } from '../../core/fish/lotCost';
@@ -50,7 +51,7 @@ function checkWeight(field: string, massG: number, count: number, fish: FishFact
   if (ratio < 0.02 || ratio > 50) {
     throw new RuleBroken(
       field,
-      `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`,
+      say`That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`,
     );
   }
   if ((ratio < 0.5 || ratio > 2) && !confirmed) {
@@ -72,11 +73,11 @@ export interface MoveNow extends Handling {
 export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: MoveNow): Promise<string> {
   const fish = fishAt(facts, move);
   const to = placeOf(facts, move.toPlaceId, 'toPlaceId');
-  if (to.id === move.fromPlaceId) throw new RuleBroken('toPlaceId', 'They are there already. Choose another tank.');
+  if (to.id === move.fromPlaceId) throw new RuleBroken('toPlaceId', say`They are there already. Choose another tank.`);
   if (move.count + move.dead > fish.count) {
     throw new RuleBroken(
       'count',
-      `${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`,
+      say`${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`,
     );
   }
   checkWeight('massG', move.massG, move.count, fish, move.confirmed);
@@ -89,7 +90,7 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
         lotId: fish.lotId,
         placeId: move.fromPlaceId,
         count: move.dead,
-        note: 'Died while moved',
+        note: say`Died while moved`,
         confirmed: move.confirmed,
       },
       'dead',
@@ -102,10 +103,10 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
     massG: move.massG,
     reason: 'move',
   });
-  const words = `Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
+  const words = say`Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
   if (move.count + move.dead < fish.count || to.kind === 'purge') return words;
   const followed = await planFollowsMove(tx, fish.lotCode, move.fromPlaceId, to.id);
-  return followed > 0 ? `${words} What was planned for them goes with them.` : words;
+  return followed > 0 ? say`${words} What was planned for them goes with them.` : words;
 }
 
 export interface GradeNow extends Handling {
@@ -136,18 +137,18 @@ export async function gradeNow(
     placeOf(facts, done.largePlaceId, 'largePlaceId'),
     placeOf(facts, done.smallPlaceId, 'smallPlaceId'),
   ];
-  if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', 'Large and small go to different tanks.');
+  if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', say`Large and small go to different tanks.`);
   const counted = done.largeCount + done.smallCount;
   if (counted > fish.count)
     throw new RuleBroken(
       'largeCount',
-      `${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`,
+      say`${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`,
     );
   const missing = fish.count - counted;
   if (missing > 0 && !done.confirmed) {
     throw new RuleBroken(
       'confirm',
-      `${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`,
+      say`${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`,
     );
   }
   const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
@@ -169,7 +170,7 @@ export async function gradeNow(
   if (largeMean <= done.smallG / done.smallCount)
     throw new RuleBroken(
       'largeG',
-      'The large ones weigh no more than the small ones. Are the boxes the wrong way round?',
+      say`The large ones weigh no more than the small ones. Are the boxes the wrong way round?`,
     );
   if (largeTo.id !== done.fromPlaceId)
     passMove(facts, done, { toPlaceId: largeTo.id, count: done.largeCount, meanG: largeMean, field: 'largePlaceId' });
@@ -185,7 +186,7 @@ export async function gradeNow(
       lotId: fish.lotId,
       placeId: done.fromPlaceId,
       count: missing,
-      note: 'Missing when graded',
+      note: say`Missing when graded`,
       confirmed: true,
     });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
@@ -233,9 +234,9 @@ export interface MergeNow {
 export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: MergeNow): Promise<string> {
   const place = placeOf(facts, wish.placeId, 'placeId');
   const fish = facts.fish.filter((f) => f.placeId === place.id && wish.lotCodes.includes(f.lotCode));
-  if (fish.length < 2) throw new RuleBroken('lotCodes', 'Choose at least two lots that are in this tank.');
+  if (fish.length < 2) throw new RuleBroken('lotCodes', say`Choose at least two lots that are in this tank.`);
   if (new Set(fish.map((f) => f.speciesCode)).size > 1)
-    throw new RuleBroken('lotCodes', 'Different species are never one lot.');
+    throw new RuleBroken('lotCodes', say`Different species are never one lot.`);
   if (fish.some((f) => f.feedStoppedOn))
     throw new RuleBroken('lotCodes', 'Feed is stopped for one of them: finish its purge first.');
   const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
@@ -312,7 +313,7 @@ async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping)
         count: wish.counts[i]!,
         massG,
         reason: wish.reason,
-        note: `into ${wish.code}`,
+        note: say`into ${wish.code}`,
       },
       `:out${i}`,
     );
@@ -362,11 +363,11 @@ export async function orderFingerlings(
   pass: (steps: PlanStep[]) => Promise<unknown>,
 ): Promise<string> {
   const species = facts.species.find((s) => s.code === order.speciesCode);
-  if (!species) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
+  if (!species) throw new RuleBroken('speciesCode', say`Choose a species of this farm.`);
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
   const then = order.thenPlaceId ? placeOf(facts, order.thenPlaceId, 'thenPlaceId') : null;
   if (then && to.kind !== 'quarantine')
-    throw new RuleBroken('thenPlaceId', 'Only fish in quarantine move on by plan from here.');
+    throw new RuleBroken('thenPlaceId', say`Only fish in quarantine move on by plan from here.`);
   const code = await nextCode(tx, (await prefixesInUse(tx)).get(species.code)!);
   const groupId = newId();
   const step = (kind: PlanStep['kind'], rest: Partial<PlanStep>): PlanStep => ({
@@ -414,17 +415,17 @@ export async function requireObserved(tx: Tx, lotId: string, lotCode: string): P
     .where({ lot_id: lotId, kind: 'observe' })
     .orderBy('recorded_at', 'desc')
     .first('state');
-  if (!last) throw new RuleBroken('form', `Nobody has observed ${lotCode} yet. Record an observation first.`);
+  if (!last) throw new RuleBroken('form', say`Nobody has observed ${lotCode} yet. Record an observation first.`);
   if (last.state === 'ill')
-    throw new RuleBroken('form', `${lotCode} was ill when last observed. Treat or observe again before clearing.`);
+    throw new RuleBroken('form', say`${lotCode} was ill when last observed. Treat or observe again before clearing.`);
 }
 
 export async function requireEmpty(tx: Tx, placeId: string | undefined): Promise<void> {
-  if (!placeId) throw new RuleBroken('placeId', 'Choose a tank.');
+  if (!placeId) throw new RuleBroken('placeId', say`Choose a tank.`);
   const held = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
     .where({ 'b.place_id': placeId, 'l.kind': 'cohort' })
     .andWhere('b.count', '>', 0)
     .first('l.code');
-  if (held) throw new RuleBroken('form', `${held.code} is still in that tank: move the fish out first.`);
+  if (held) throw new RuleBroken('form', say`${held.code} is still in that tank: move the fish out first.`);
 }

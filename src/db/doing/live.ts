@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { gradeOf } from '../../core/fish/grading';
 import { countsByGrade, gradeOfWeight, liveGrades, liveSaleQuestions } from '../../core/fish/liveSale';
@@ -23,24 +24,24 @@ export interface LiveSale {
  */
 export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: LiveSale): Promise<string> {
   const fish = facts.fish.find((f) => f.lotCode === sale.lotCode && f.placeId === sale.fromPlaceId);
-  if (!fish) throw new RuleBroken('form', `${sale.lotCode} is not in that tank (any more). Reload and look again.`);
+  if (!fish) throw new RuleBroken('form', say`${sale.lotCode} is not in that tank (any more). Reload and look again.`);
   const grades = liveGrades(facts.products, fish.speciesCode);
   const at = grades.findIndex((g) => g.product.code === sale.productCode);
-  if (at < 0) throw new RuleBroken('productCode', 'Choose a grade that these fish are sold as.');
+  if (at < 0) throw new RuleBroken('productCode', say`Choose a grade that these fish are sold as.`);
   if (sale.count > fish.count)
-    throw new RuleBroken('count', `${fish.lotCode} has ${fish.count} fish there; ${sale.count} is more than that.`);
+    throw new RuleBroken('count', say`${fish.lotCode} has ${fish.count} fish there; ${sale.count} is more than that.`);
   const apart = facts.quarantine.find((q) => q.lotCode === fish.lotCode && q.placeId === fish.placeId && !q.clearedOn);
   if (apart)
     throw new RuleBroken(
       'form',
-      `${fish.lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared: nothing is sold out of it.`,
+      say`${fish.lotCode} is in quarantine until ${shortDay(apart.until)} and not cleared: nothing is sold out of it.`,
     );
   const meanG = sale.massG / sale.count;
   const usualG = gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
   if (meanG < usualG / 25 || meanG > usualG * 25)
     throw new RuleBroken(
       'massG',
-      `That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
+      say`That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
     );
   const species = facts.species.find((s) => s.code === fish.speciesCode)!;
   const expected = countsByGrade(fish.bins, fish.referenceG, fish.count, grades, species)[at]!;
@@ -68,11 +69,11 @@ async function healthQuestions(tx: Tx, facts: FarmFacts, lotCode: string, lotId:
   return [
     ...(treated
       ? [
-          `${lotCode} was treated with ${treated.product}, until ${shortDay(treated.until)}: the buyer has to know. Sell them all the same?`,
+          say`${lotCode} was treated with ${treated.product}, until ${shortDay(treated.until)}: the buyer has to know. Sell them all the same?`,
         ]
       : []),
     ...(seen?.state === 'ill'
-      ? [`${lotCode} was ill when last observed on ${shortDay(seen.farm_day)}. Sell them all the same?`]
+      ? [say`${lotCode} was ill when last observed on ${shortDay(seen.farm_day)}. Sell them all the same?`]
       : []),
   ];
 }

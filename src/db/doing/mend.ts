@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { BrokenRecord } from '../../core/plan/faults';
@@ -20,7 +21,7 @@ export async function mendRecord(
     // What is out of range goes with it, or the row could not be written at all.
     const whole = { state: 'dropped', day: entry.farmDay, count: 0, detail: '{}', version: tx.raw('version + 1') };
     const gone = await tx('plan_step').where({ id, state: 'planned' }).update(whole);
-    return gone ? 'Taken out of the plan.' : 'It was done or taken out meanwhile.';
+    return gone ? say`Taken out of the plan.` : say`It was done or taken out meanwhile.`;
   }
   if (what === 'species') return defaultsAgain(tx, 'species', id, SPECIES_DEFAULTS);
   if (what === 'crop') return defaultsAgain(tx, 'crop', id, CROP_DEFAULTS);
@@ -32,12 +33,12 @@ export async function mendRecord(
       .andWhereRaw(`due_day not between '2000-01-01' and '2100-12-31'`)
       .update({ due_day: entry.farmDay });
     await callOff(tx, entry, id, order.version);
-    return 'Called off.';
+    return say`Called off.`;
   }
   if (what === 'loop') {
     const { rows } = await tx.raw('select mend_loop(?, ?) as mended', [id, LIKE_ANY_OTHER]);
-    if (rows[0].mended === 0) throw new RuleBroken('form', 'Choose a loop of this farm.');
-    return 'Its aerators and filters are empty now: enter them anew under life support.';
+    if (rows[0].mended === 0) throw new RuleBroken('form', say`Choose a loop of this farm.`);
+    return say`Its aerators and filters are empty now: enter them anew under life support.`;
   }
   throw new RuleBroken('form', 'That is put right on its own page.');
 }
@@ -54,5 +55,5 @@ async function defaultsAgain(
   await tx(table)
     .where({ code })
     .update({ params: JSON.stringify(standard), ...(table === 'species' ? { version: tx.raw('version + 1') } : {}) });
-  return 'Its numbers are the planning defaults again.';
+  return say`Its numbers are the planning defaults again.`;
 }

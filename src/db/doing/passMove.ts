@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { moveChecks } from '../../core/fish/biosecurity';
 import type { FarmFacts, FishFact, PlaceFact } from '../../core/plan/types';
@@ -12,13 +13,13 @@ export interface Handling {
 /** @throws {RuleBroken} when the lot is not in that tank */
 export function fishAt(facts: FarmFacts, { lotCode, fromPlaceId }: Handling, field = 'fromPlaceId'): FishFact {
   const fish = facts.fish.find((f) => f.lotCode === lotCode && f.placeId === fromPlaceId);
-  if (!fish) throw new RuleBroken(field, `${lotCode} is not in that tank (any more). Reload and look again.`);
+  if (!fish) throw new RuleBroken(field, say`${lotCode} is not in that tank (any more). Reload and look again.`);
   return fish;
 }
 
 export function placeOf(facts: FarmFacts, id: string, field: string): PlaceFact {
   const place = facts.places.find((p) => p.id === id);
-  if (!place) throw new RuleBroken(field, 'Choose a tank of this farm.');
+  if (!place) throw new RuleBroken(field, say`Choose a tank of this farm.`);
   return place;
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { RuleBroken } from '../../core/errors';
 import type { Crop } from '../../core/library/types';
@@ -7,7 +8,7 @@ import { finishStep, lockStep } from '../plan';
 
 async function plantingLot(tx: Tx, code: string): Promise<{ id: string; code: string; crop_code: string }> {
   const lot = await tx('lot').where({ code, kind: 'planting' }).first('id', 'code', 'crop_code');
-  if (!lot) throw new RuleBroken('stepId', `${code} has not been sown yet.`);
+  if (!lot) throw new RuleBroken('stepId', say`${code} has not been sown yet.`);
   return lot;
 }
 
@@ -27,7 +28,7 @@ export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; coun
     .select('b.lot_id', 'b.count');
   const total = seeds.reduce((sum, s) => sum + s.count, 0);
   if (total < done.count)
-    throw new RuleBroken('count', `The seed store holds ${total} of these seeds; ${done.count} are more than that.`);
+    throw new RuleBroken('count', say`The seed store holds ${total} of these seeds; ${done.count} are more than that.`);
   const used: { lotId: string; count: number }[] = [];
   let owed = done.count;
   for (const seed of seeds) {
@@ -73,11 +74,11 @@ export async function transplant(
   const lot = await plantingLot(tx, step.lotCode);
   const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
   if (done.count > there.count)
-    throw new RuleBroken('count', `${there.count} were sown; ${done.count} cannot have come up.`);
+    throw new RuleBroken('count', say`${there.count} were sown; ${done.count} cannot have come up.`);
   if (done.count < there.count && !done.confirmed)
     throw new RuleBroken(
       'confirm',
-      `${there.count - done.count} of ${there.count} did not come up or are left over: they go to compost. Is that so?`,
+      say`${there.count - done.count} of ${there.count} did not come up or are left over: they go to compost. Is that so?`,
     );
   await recordMovement(tx, entry, {
     lotId: lot.id,
@@ -119,23 +120,23 @@ export async function pickPlants(
   field = 'quantity',
 ): Promise<{ code: string; movementIds: string[] }> {
   const lot = await tx('lot').where({ id: picked.lotId, kind: 'planting' }).first('id', 'code', 'crop_code');
-  if (!lot) throw new RuleBroken(field, 'That planting is not on this farm.');
+  if (!lot) throw new RuleBroken(field, say`That planting is not on this farm.`);
   const crop = await cropOf(tx, lot.crop_code);
   const product = await tx('product').where({ crop_code: lot.crop_code }).first('code', 'unit');
-  if (!product) throw new RuleBroken(field, `This farm sells no ${inSentence(crop.name)}.`);
+  if (!product) throw new RuleBroken(field, say`This farm sells no ${inSentence(crop.name)}.`);
   if (product.unit !== 'kg' && !Number.isInteger(picked.quantity))
-    throw new RuleBroken(field, `These are picked whole; ${picked.quantity} is no number of pieces.`);
+    throw new RuleBroken(field, say`These are picked whole; ${picked.quantity} is no number of pieces.`);
   const there = await balanceAt(tx, lot.id, picked.placeId);
-  if (there.count <= 0) throw new RuleBroken(field, `${lot.code} has no plants left here.`);
+  if (there.count <= 0) throw new RuleBroken(field, say`${lot.code} has no plants left here.`);
   const whole = crop.cutsMax === 1 && product.unit !== 'kg';
   const plants = picked.quantity * (crop.plantsPerUnit ?? 1);
   if (whole && plants > there.count)
-    throw new RuleBroken(field, `${there.count} plants stand here; ${plants} cannot have been picked.`);
+    throw new RuleBroken(field, say`${there.count} plants stand here; ${plants} cannot have been picked.`);
   const mostG = there.count * crop.yieldG * 3;
   if (product.unit === 'kg' && picked.quantity > mostG) {
     throw new RuleBroken(
       field,
-      `More than ${Math.round(mostG / 1000)} kg from ${there.count} plants is three times a full crop. Check the unit.`,
+      say`More than ${Math.round(mostG / 1000)} kg from ${there.count} plants is three times a full crop. Check the unit.`,
     );
   }
   const movementIds: string[] = [];

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { stepWords } from '../../core/plan/steps/steps';
 import type { Day } from '../../core/quantity/days';
@@ -7,12 +8,12 @@ import type { PlanStep } from '../../core/plan/types';
 import type { Found } from './takeBack';
 
 const REASON_WORDS: Record<string, string> = {
-  move: 'were moved',
+  move: word`were moved`,
   dead: 'died',
-  harvest: 'were harvested',
-  purge: 'went to purge',
-  grade: 'were graded',
-  merge: 'were put together',
+  harvest: word`were harvested`,
+  purge: word`went to purge`,
+  grade: word`were graded`,
+  merge: word`were put together`,
   receive: 'arrived',
 };
 
@@ -27,7 +28,7 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
   if (was.kind !== 'entry')
     throw new RuleBroken(
       'form',
-      'That was recorded before regroupings could be taken back. Grade or merge again instead.',
+      say`That was recorded before regroupings could be taken back. Grade or merge again instead.`,
     );
   const key = was.entryKey;
   const moved: { lot_id: string; recorded_at: Date; from_place: string }[] = await tx('movement as m')
@@ -41,14 +42,14 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
   if (later)
     throw new RuleBroken(
       'form',
-      `${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`,
+      say`${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`,
     );
   const made = moved.find((m) => m.from_place === 'MADE');
   const planned = made && (await plannedSince(tx, key, made.lot_id));
   if (planned)
     throw new RuleBroken(
       'form',
-      `“${stepWords(planned.kind)}” of ${planned.lot_code} is planned for ${shortDay(planned.day)}. Take it out of the plan first.`,
+      say`“${stepWords(planned.kind)}” of ${planned.lot_code} is planned for ${shortDay(planned.day)}. Take it out of the plan first.`,
     );
 }
 
@@ -77,12 +78,12 @@ async function newestSince(
   if (!row) return undefined;
   const words: Record<string, string> = {
     ...REASON_WORDS,
-    feed: 'was fed',
-    sample: 'was weighed',
-    event: 'was noted about',
-    stop: 'had its feed stopped',
+    feed: say`was fed`,
+    sample: say`was weighed`,
+    event: say`was noted about`,
+    stop: say`had its feed stopped`,
   };
-  return { ...row, what: words[row.what] ?? 'was recorded' };
+  return { ...row, what: words[row.what] ?? say`was recorded` };
 }
 
 /** A step of the new lot that was not its parent's before. */

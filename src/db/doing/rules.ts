@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
@@ -7,7 +8,7 @@ import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 
-export const STALE = 'Someone else changed this meanwhile. Reload to see it; what you typed is still here.';
+export const STALE = word`Someone else changed this meanwhile. Reload to see it; what you typed is still here.`;
 
 export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
   const sizes = rule.table.map((r) => r.uptoG);
@@ -37,7 +38,7 @@ export async function receiveFeed(
   got: { code: string; speciesCode: string; massG: number; supplier: string | null; costMinor: number | null },
 ): Promise<string> {
   const prefix = (await prefixesInUse(tx)).get(got.speciesCode);
-  if (!prefix) throw new RuleBroken('speciesCode', 'Choose a species of this farm.');
+  if (!prefix) throw new RuleBroken('speciesCode', say`Choose a species of this farm.`);
   const code = await freeLotCode(tx, `FEED-${prefix}-${got.code.trim().toUpperCase()}`);
   const lotId = await createLot(tx, entry.farmId, {
     code,
@@ -64,7 +65,7 @@ export async function saveLifeSupport(
   wish: { loopId: string; version: number } & Pick<LifeSupport, 'aerators' | 'media'>,
 ): Promise<void> {
   const loop = await tx('loop').where({ id: wish.loopId }).forUpdate().first('life_support', 'version');
-  if (!loop) throw new RuleBroken('form', 'Choose a loop of this farm.');
+  if (!loop) throw new RuleBroken('form', say`Choose a loop of this farm.`);
   if (loop.version !== wish.version) throw new RuleBroken('form', STALE);
   const { aerators, media } = wish;
   const kept = { ...loop.life_support, aerators: aerators.map((a) => ({ ...a })), media: media.map((m) => ({ ...m })) };
@@ -106,17 +107,17 @@ export async function saveSpecies(
 ): Promise<void> {
   const row = await tx('species').where({ code: change.code }).forUpdate().first();
   const standard = SPECIES_DEFAULTS.find((s) => s.code === change.code);
-  if (!row && !standard) throw new RuleBroken('form', 'That species is not in the library.');
+  if (!row && !standard) throw new RuleBroken('form', say`That species is not in the library.`);
   if (row && row.version !== change.version) throw new RuleBroken('form', STALE);
   const species = structuredClone({ ...standard, ...row?.params }) as unknown as Record<string, unknown>;
   for (const { name, value } of change.values) {
-    if (!(EDITABLE as readonly string[]).includes(name)) throw new RuleBroken(name, 'That cannot be changed here.');
+    if (!(EDITABLE as readonly string[]).includes(name)) throw new RuleBroken(name, say`That cannot be changed here.`);
     const [key, index] = name.split('.') as [string, string?];
     if (index === undefined) species[key] = value;
     else if (Array.isArray(species[key])) (species[key] as number[])[Number(index)] = value;
   }
   checkSpecies(species as unknown as Species);
-  species.basis = 'Set by this farm';
+  species.basis = say`Set by this farm`;
   if (row)
     await tx('species')
       .where({ code: change.code })
@@ -129,14 +130,14 @@ export async function saveSpecies(
 
 function checkSpecies(s: Species) {
   if (!(s.tempMinC < s.tempOptC && s.tempOptC < s.tempMaxC)) {
-    throw new RuleBroken('tempOptC', 'The best temperature lies between the lowest and the highest.');
+    throw new RuleBroken('tempOptC', say`The best temperature lies between the lowest and the highest.`);
   }
   if (s.marketG && s.marketG[0] > s.marketG[1])
-    throw new RuleBroken('marketG.0', 'The smallest market size is above the largest.');
+    throw new RuleBroken('marketG.0', say`The smallest market size is above the largest.`);
   if (s.growthG13PerDay <= 0 || s.growthG13PerDay > 0.2)
     throw new RuleBroken('growthG13PerDay', 'Growth is over 0 and at most 0.2 g^⅓ a day.');
-  if (s.sizeCv > 0.8) throw new RuleBroken('sizeCv', 'A spread is a share: at most 0.8.');
+  if (s.sizeCv > 0.8) throw new RuleBroken('sizeCv', say`A spread is a share: at most 0.8.`);
   if (s.proteinFraction < 0.1 || s.proteinFraction > 0.7)
     throw new RuleBroken('proteinFraction', 'Protein is a share between 0.1 and 0.7.');
-  if (s.fcr.some((x) => x < 0.5 || x > 5)) throw new RuleBroken('fcr.0', 'Feed conversion lies between 0.5 and 5.');
+  if (s.fcr.some((x) => x < 0.5 || x > 5)) throw new RuleBroken('fcr.0', say`Feed conversion lies between 0.5 and 5.`);
 }

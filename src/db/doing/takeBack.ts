@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
@@ -54,12 +55,12 @@ export async function findRecorded(tx: Tx, { recordedKey, kind, id }: TakeBackWi
     if (!entry) throw new RuleBroken('form', 'There is nothing left to undo.');
     return { ...entry, kind: 'entry', id: recordedKey };
   }
-  if (!kind || !id) throw new RuleBroken('form', 'Say what is to be taken back.');
+  if (!kind || !id) throw new RuleBroken('form', say`Say what is to be taken back.`);
   const row = await tx(TABLES[kind]).where({ id }).first();
   if (!row || row.withdrawn === true || (kind === 'event' && row.corrects_id))
     throw new RuleBroken(
       'form',
-      kind === 'sample' ? 'That sample is not on this farm.' : 'That record is not on this farm.',
+      kind === 'sample' ? say`That sample is not on this farm.` : say`That record is not on this farm.`,
     );
   if (row.reason === 'reverse')
     throw new RuleBroken('form', 'That is itself a taking back. Record anew what is right.');
@@ -89,9 +90,9 @@ export interface Undone {
 
 /** Undoes everything an entry recorded by opposites that name it, and opens its jobs and steps again. */
 export async function undoRecorded(tx: Tx, entry: Entry, was: Found): Promise<Undone> {
-  if (was.takenBackBy) throw new RuleBroken('form', 'That was taken back already.');
+  if (was.takenBackBy) throw new RuleBroken('form', say`That was taken back already.`);
   const undone = was.kind === 'entry' ? await undoEntry(tx, entry, was.entryKey) : await undoOne(tx, entry, was);
-  if (undone.records === 0) throw new RuleBroken('form', 'That was taken back already.');
+  if (undone.records === 0) throw new RuleBroken('form', say`That was taken back already.`);
   if (was.kind === 'entry') await markTakenBack(tx, was.entryKey, entry.entryKey);
   return undone;
 }

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { WaterChange } from '../../core/plan/changes';
@@ -8,7 +9,7 @@ import { standingSettings } from '../temperature';
 
 /** @param part tells settings of one entry apart */
 export async function setTemperature(tx: Tx, entry: Entry, wish: Omit<WaterChange, 'change'>, part = 0): Promise<void> {
-  if (!(await tx('loop').where({ id: wish.loopId }).first('id'))) throw new RuleBroken('loopId', 'Choose a loop.');
+  if (!(await tx('loop').where({ id: wish.loopId }).first('id'))) throw new RuleBroken('loopId', say`Choose a loop.`);
   await tx('loop_temperature').insert({
     farm_id: entry.farmId,
     id: randomUUID(),
@@ -48,7 +49,7 @@ const COLUMNS = ['t.id', 't.loop_id', 't.from_day', 't.until_day', 't.temp_c'];
 /** Takes one planned temperature back; what is planned besides holds again. @throws {RuleBroken} when it is not planned (any more) */
 export async function dropTemperature(tx: Tx, entry: Entry, id: string): Promise<TempSetting> {
   const row = await standingSettings(tx).where('t.id', id).first(COLUMNS);
-  if (!row) throw new RuleBroken('form', 'That temperature was taken back meanwhile.');
+  if (!row) throw new RuleBroken('form', say`That temperature was taken back meanwhile.`);
   await withdraw(tx, entry, [row]);
   return { from: row.from_day, until: row.until_day, tempC: row.temp_c };
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -52,16 +53,16 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
       <DialogContent>
         <Stack>
           <Choose
-            label="Weights and volumes"
+            label={say`Weights and volumes`}
             value={chosen.mass}
             options={[
-              ['metric', 'g, kg, L'],
-              ['us', 'oz, lb, gal'],
+              ['metric', say`g, kg, L`],
+              ['us', say`oz, lb, gal`],
             ]}
             onChange={(v) => save({ ...chosen, mass: v as 'metric' })}
           />
           <Choose
-            label="Temperature"
+            label={say`Temperature`}
             value={chosen.temperature}
             options={[
               ['C', '°C'],
@@ -70,10 +71,10 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
             onChange={(v) => save({ ...chosen, temperature: v as 'C' })}
           />
           <Choose
-            label="Light"
+            label={say`Light`}
             value={mode ?? 'system'}
             options={[
-              ['system', 'as the device'],
+              ['system', say`as the device`],
               ['light', 'light'],
               ['dark', 'dark'],
             ]}
@@ -89,13 +90,13 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
       </DialogContent>
       <DialogActions>
         <Button component={Link} href="/sums" onClick={onClose}>
-          Sums
+          {say`Sums`}
         </Button>
         <Button color="error" onClick={() => leave()}>
-          Sign out
+          {say`Sign out`}
         </Button>
         <Button onClick={onClose} variant="contained">
-          Done
+          {say`Done`}
         </Button>
       </DialogActions>
     </Dialog>
@@ -108,16 +109,16 @@ function NewPassword() {
   const [typed, setTyped] = useState({ old: '', new: '' });
   const [wrong, setWrong] = useState<Record<string, string[]>>({});
   const [said, setSaid] = useState(false);
-  if (said) return <p role="status">Your password is changed; other devices are signed out.</p>;
+  if (said) return <p role="status">{say`Your password is changed; other devices are signed out.`}</p>;
   if (!open)
     return (
       <Button sx={{ alignSelf: 'flex-start' }} onClick={() => setOpen(true)}>
-        Change password…
+        {say`Change password…`}
       </Button>
     );
   const save = async () => {
     const outcome = await changePassword(typed).catch(() => null);
-    if (!outcome) return setWrong({ new: ['No connection. Press again when it is back.'] });
+    if (!outcome) return setWrong({ new: [say`No connection. Press again when it is back.`] });
     if (outcome.ok) setSaid(true);
     else setWrong(outcome.fields);
   };
@@ -129,15 +130,15 @@ function NewPassword() {
       onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
       autoComplete={name === 'old' ? 'current-password' : 'new-password'}
       error={!!wrong[name]}
-      helperText={wrong[name]?.[0] ?? (name === 'new' ? 'At least 10 characters' : undefined)}
+      helperText={wrong[name]?.[0] ?? (name === 'new' ? say`At least 10 characters` : undefined)}
     />
   );
   return (
     <Stack>
-      {field('old', 'Password now')}
-      {field('new', 'New password')}
+      {field('old', say`Password now`)}
+      {field('new', say`New password`)}
       <Button variant="outlined" onClick={() => void save()}>
-        Change it
+        {say`Change it`}
       </Button>
     </Stack>
   );

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -32,16 +33,16 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
   return (
     <Stack as="main" className={css.page}>
       <div>
-        <h1 className={css.name}>Crop Cycle</h1>
+        <h1 className={css.name}>{say`Crop Cycle`}</h1>
         <Text as="p" quiet>
-          Fish, crops and what was promised, on one page.
+          {say`Fish, crops and what was promised, on one page.`}
         </Text>
       </div>
       <Sheet as="form" onSubmit={submit}>
         <SheetBody stack>
-          <h2>Sign in</h2>
+          <h2>{say`Sign in`}</h2>
           <TextField
-            label="Name"
+            label={say`Name`}
             value={name}
             onChange={(e) => setName(e.target.value)}
             autoComplete="username"
@@ -50,7 +51,7 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
             autoFocus
           />
           <TextField
-            label="Password"
+            label={say`Password`}
             type="password"
             value={password}
             onChange={(e) => setPassword(e.target.value)}
@@ -59,15 +60,15 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
             helperText={wrong.password?.[0]}
           />
           <Button type="submit" variant="contained" disabled={pending}>
-            {pending ? 'Signing in…' : 'Sign in'}
+            {pending ? say`Signing in…` : say`Sign in`}
           </Button>
         </SheetBody>
       </Sheet>
       {demo.length > 0 && (
-        <Sheet aria-label="Demo sign-ins">
+        <Sheet aria-label={say`Demo sign-ins`}>
           <SheetHead>
-            <h2>Demo farm</h2>
-            <Text quiet>made up, to try everything on</Text>
+            <h2>{say`Demo farm`}</h2>
+            <Text quiet>{say`made up, to try everything on`}</Text>
           </SheetHead>
           <Rows>
             {demo.map((person) => (

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
@@ -15,7 +16,7 @@ export function Who({ name, role, units }: { name: string; role: string; units: 
       <ButtonBase
         className={css.who}
         onClick={() => setOpen(true)}
-        aria-label={`${name}, ${role}: units, light and dark, sign out`}
+        aria-label={say`${name}, ${role}: units, light and dark, sign out`}
       >
         {name}
         <br />

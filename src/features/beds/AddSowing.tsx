@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { useEntryKey } from '../../ui/form/useEntryKey';
@@ -24,12 +25,12 @@ export function AddSowing({
     start(async () => {
       const outcome = await addSowing({ cropCode, wantedOn, shortUnits, entryKey });
       answered(outcome);
-      setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not added.'));
+      setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not added.`));
     });
   return (
     <>
       <Button size="small" variant="outlined" onClick={add} disabled={pending} sx={{ mt: 0.5 }}>
-        Add this sowing to the plan
+        {say`Add this sowing to the plan`}
       </Button>
       {wrong && (
         <Text as="p" tone="danger" small role="alert">

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { inDays } from '../../core/quantity/days';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -16,8 +17,8 @@ export function BedsStation({ page }: { page: BedsPage }) {
       <Columns>
         <Sheet>
           <SheetHead>
-            <h1>Beds</h1>
-            <Text quiet>from the bench on the left to the pack room on the right · the darker, the riper</Text>
+            <h1>{say`Beds`}</h1>
+            <Text quiet>{say`from the bench on the left to the pack room on the right · the darker, the riper`}</Text>
           </SheetHead>
           {page.beds.map((bed) => (
             <Strip key={bed.code} bed={bed} />
@@ -27,14 +28,14 @@ export function BedsStation({ page }: { page: BedsPage }) {
           {page.gaps.length > 0 && (
             <Sheet>
               <SheetHead>
-                <h2>Short of what is promised</h2>
+                <h2>{say`Short of what is promised`}</h2>
               </SheetHead>
               <Rows>
                 {page.gaps.map((g) => (
                   <Row key={`${g.cropCode}${g.wantedOn}`}>
                     <Mark tone={g.add ? 'attention' : 'danger'}>
                       <Text as="p" strong>
-                        {g.crop}: {g.short} short in week {g.week}
+                        {say`${g.crop}: ${g.short} short in week ${g.week}`}
                       </Text>
                       <Text as="p" small quiet>
                         {g.customers}
@@ -42,11 +43,11 @@ export function BedsStation({ page }: { page: BedsPage }) {
                       {g.add ? (
                         <>
                           <Text as="p" small>
-                            Sow{' '}
+                            {say`Sow`}{' '}
                             <Why because={g.add.because}>
                               <Text mono>{g.add.words}</Text>
                             </Why>{' '}
-                            by {shortDay(g.sowBy)}
+                            {say`by ${shortDay(g.sowBy)}`}
                           </Text>
                           <AddSowing
                             cropCode={g.cropCode}
@@ -57,8 +58,7 @@ export function BedsStation({ page }: { page: BedsPage }) {
                         </>
                       ) : (
                         <Text as="p" small>
-                          {g.full ?? `Too late to sow for it: that was ${shortDay(g.sowBy)}.`} Cut again, swap, or tell
-                          the customer.
+                          {say`${g.full ?? say`Too late to sow for it: that was ${shortDay(g.sowBy)}.`} Cut again, swap, or tell the customer.`}
                         </Text>
                       )}
                     </Mark>
@@ -69,32 +69,32 @@ export function BedsStation({ page }: { page: BedsPage }) {
           )}
           <Sheet>
             <SheetHead>
-              <h2>Sow next</h2>
-              <Text quiet>the next two weeks</Text>
+              <h2>{say`Sow next`}</h2>
+              <Text quiet>{say`the next two weeks`}</Text>
             </SheetHead>
             {page.sow.length === 0 ? (
-              <Empty>Nothing is to be sown in these two weeks.</Empty>
+              <Empty>{say`Nothing is to be sown in these two weeks.`}</Empty>
             ) : (
               <Rows>
                 {page.sow.map((s) => (
                   <Row key={s.lotCode} className={css.sowing}>
                     <Text mono tone={s.day < page.today ? 'danger' : null}>
-                      {s.day < page.today ? 'late' : shortDay(s.day)}
+                      {s.day < page.today ? say`late` : shortDay(s.day)}
                     </Text>
                     <span>
                       <Text strong>{s.crop}</Text>
                       <br />
                       <Text small quiet>
-                        {s.lotCode} for {s.bed}
+                        {say`${s.lotCode} for ${s.bed}`}
                       </Text>
                     </span>
                     <Text right>
                       <Why because={s.because}>
-                        <Text mono>{formatNumber(s.seeds)} seeds</Text>
+                        <Text mono>{say`${formatNumber(s.seeds)} seeds`}</Text>
                       </Why>
                       <br />
                       <Text small quiet>
-                        trays {s.trays}
+                        {say`trays ${s.trays}`}
                       </Text>
                     </Text>
                   </Row>
@@ -134,7 +134,7 @@ function Strip({ bed }: { bed: BedView }) {
               key={i}
               className={classes(css.cell, c.kind === 'free' ? css.free : isLate(c) && css.late)}
               style={c.kind === 'free' ? undefined : { background: tint(c) }}
-              title={c.kind === 'free' ? 'free' : `${c.lotCode} ${c.crop}: ${ripeWords(c)}`}
+              title={c.kind === 'free' ? say`free` : `${c.lotCode} ${c.crop}: ${ripeWords(c)}`}
             />
           ))}
         </div>
@@ -146,25 +146,23 @@ function Strip({ bed }: { bed: BedView }) {
               tone={isLate(s.cell) ? 'danger' : null}
               title={s.cell.lotCode}
             >
-              {s.length < 2 ? '' : s.cell.kind === 'free' ? 'free' : shortRipe(s.cell)}
+              {s.length < 2 ? '' : s.cell.kind === 'free' ? say`free` : shortRipe(s.cell)}
             </Text>
           ))}
         </div>
         <Text as="p" small quiet>
-          {[...new Set(plants.map((s) => s.cell.crop))].join(', ') || 'nothing planted'} · {formatNumber(bed.held)} of{' '}
-          {formatNumber(bed.positions)} places held
+          {say`${[...new Set(plants.map((s) => s.cell.crop))].join(', ') || say`nothing planted`} · ${formatNumber(bed.held)} of ${formatNumber(bed.positions)} places held`}
           {bed.fullest && (
             <Text tone={bed.fullest.positions > bed.positions ? 'attention' : null}>
               {' '}
-              · fullest {formatNumber(bed.fullest.positions)} on {shortDay(bed.fullest.day)}
-              {bed.fullest.positions > bed.positions ? ', more than it has' : ''}
+              {say`· fullest ${formatNumber(bed.fullest.positions)} on ${shortDay(bed.fullest.day)}${bed.fullest.positions > bed.positions ? say`, more than it has` : ''}`}
             </Text>
           )}
         </Text>
         {bed.pick && (
           <Text as="p" small quiet>
-            next pick <Text mono>{bed.pick.lotCode}</Text> on {shortDay(bed.pick.on)}
-            {bed.pick.until > bed.pick.on ? `, can stand until ${shortDay(bed.pick.until)}` : ', cannot wait longer'}
+            {say`next pick`} <Text mono>{bed.pick.lotCode}</Text>{' '}
+            {say`on ${shortDay(bed.pick.on)}${bed.pick.until > bed.pick.on ? say`, can stand until ${shortDay(bed.pick.until)}` : say`, cannot wait longer`}`}
           </Text>
         )}
       </div>
@@ -186,9 +184,9 @@ const LATE_AFTER_DAYS = 6;
 const isLate = (c: BedCell) => c.daysToRipe !== null && c.daysToRipe < -LATE_AFTER_DAYS;
 
 function ripeWords({ daysToRipe }: BedCell) {
-  if (daysToRipe === null) return 'hardly growing';
-  if (daysToRipe < -LATE_AFTER_DAYS) return `late ${-daysToRipe} days`;
-  return daysToRipe <= 0 ? 'ripe' : `ripe ${inDays(daysToRipe)}`;
+  if (daysToRipe === null) return say`hardly growing`;
+  if (daysToRipe < -LATE_AFTER_DAYS) return say`late ${-daysToRipe} days`;
+  return daysToRipe <= 0 ? 'ripe' : say`ripe ${inDays(daysToRipe)}`;
 }
 
 function shortRipe(cell: BedCell) {

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../core/words/words';
 import { explainSowing, type Explanation } from '../../core/explain';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
@@ -103,7 +104,7 @@ function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {
   return {
     code: bed.code,
     says: `${bed.method ?? ''} ${bed.areaM2} m²`,
-    pieces: bed.method === 'raft' ? `${total} rafts of ${piece}` : `${bed.positions} places`,
+    pieces: bed.method === 'raft' ? say`${total} rafts of ${piece}` : say`${bed.positions} places`,
     cells: [
       ...Array.from({ length: free }, () => ({ kind: 'free' as const, lotCode: '', crop: '', daysToRipe: null })),
       ...cells,
@@ -163,7 +164,7 @@ function gapList(view: FarmView): GapView[] {
       full: gap.sowing || gap.sowBy < view.facts.today ? null : gap.full,
       add: gap.sowing && {
         shortUnits: gap.shortUnits,
-        words: `${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${gap.sowing.quantities.trays === 1 ? 'tray' : 'trays'} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
+        words: say`${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${gap.sowing.quantities.trays === 1 ? say`tray` : say`trays`} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
         because: explainSowing(crop, gap.sowing.quantities, cells),
       },
     };

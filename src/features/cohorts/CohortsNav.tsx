@@ -1,17 +1,18 @@
+import { say, word } from '../../core/words/words';
 import { RoomTabs } from '../../ui/kit/RoomTabs';
 
 const ROOMS = [
-  ['/cohorts', 'Tanks'],
-  ['/cohorts/arrivals', 'Arrivals'],
-  ['/cohorts/feed', 'Feed'],
-  ['/cohorts/temperature', 'Temperature'],
-  ['/cohorts/margin', 'Life support'],
-  ['/cohorts/planner', 'Stocking planner'],
-  ['/cohorts/loss', 'After a loss'],
-  ['/cohorts/species', 'Species'],
+  ['/cohorts', word`Tanks`],
+  ['/cohorts/arrivals', word`Arrivals`],
+  ['/cohorts/feed', word`Feed`],
+  ['/cohorts/temperature', word`Temperature`],
+  ['/cohorts/margin', word`Life support`],
+  ['/cohorts/planner', word`Stocking planner`],
+  ['/cohorts/loss', word`After a loss`],
+  ['/cohorts/species', word`Species`],
 ] as const;
 
 /** The rooms of the Cohorts station. */
 export function CohortsNav({ here, suffix }: { here: string; suffix: string }) {
-  return <RoomTabs label="Cohorts" rooms={ROOMS} here={here} suffix={suffix} />;
+  return <RoomTabs label={say`Cohorts`} rooms={ROOMS} here={here} suffix={suffix} />;
 }

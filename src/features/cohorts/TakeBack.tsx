@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import { useState, useTransition } from 'react';
 import { newEntryKey } from '../../ui/outcome';
 import { takeBack } from './actions';
@@ -15,25 +16,25 @@ export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'ev
     start(async () => {
       try {
         const outcome = await takeBack({ kind, id, entryKey });
-        setRefused(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not taken back.'));
+        setRefused(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not taken back.`));
       } catch {
-        setRefused('No connection: nothing was taken back. Press again when it is back.');
+        setRefused(say`No connection: nothing was taken back. Press again when it is back.`);
       }
     });
   if (!asking) {
     return (
-      <WordButton small type="button" aria-label={`Take back: ${what}`} onClick={() => setAsking(true)}>
-        take back
+      <WordButton small type="button" aria-label={say`Take back: ${what}`} onClick={() => setAsking(true)}>
+        {say`take back`}
       </WordButton>
     );
   }
   return (
     <Buttons as="span">
       <ChipButton color="error" disabled={pending} onClick={send}>
-        {pending ? 'Taking back…' : 'Yes, take back'}
+        {pending ? say`Taking back…` : say`Yes, take back`}
       </ChipButton>
       <ChipButton disabled={pending} onClick={() => setAsking(false)}>
-        No
+        {say`No`}
       </ChipButton>
       {refused && (
         <Text small tone="danger" role="alert">

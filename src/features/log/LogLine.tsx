@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
@@ -24,9 +25,9 @@ export function LogLine() {
   return (
     <div className={css.bar}>
       <ButtonBase className={css.open} onClick={() => setOpen(true)}>
-        <Key>L</Key> <span>log line</span>
+        <Key>L</Key> <span>{say`log line`}</span>
         <Text mono small quiet>
-          H3 dead 2 · R2 picked 48 · heron ph 6.4
+          {say`H3 dead 2 · R2 picked 48 · heron ph 6.4`}
         </Text>
       </ButtonBase>
     </div>

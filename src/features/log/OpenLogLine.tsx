@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import InputBase from '@mui/material/InputBase';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
@@ -27,7 +28,8 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
     let here = true;
     logContext().then(
       (known) => here && setContext(known),
-      () => here && setWrong('The farm’s places could not be read. Check the connection; what you type is kept here.'),
+      () =>
+        here && setWrong(say`The farm’s places could not be read. Check the connection; what you type is kept here.`),
     );
     return () => {
       here = false;
@@ -45,18 +47,20 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
         if (outcome.ok) {
           setAsked(false);
           setLast(outcome.value);
-          setSaid(`Recorded: ${outcome.value.meaning}`);
+          setSaid(say`Recorded: ${outcome.value.meaning}`);
           return setText('');
         }
         const question = outcome.fields.confirm?.[0];
         setAsked(question !== undefined);
         setWrong(
           question
-            ? `${question.replaceAll('\n', ' ')} Enter again: yes, record it.`
-            : (Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.'),
+            ? say`${question.replaceAll('\n', ' ')} Enter again: yes, record it.`
+            : (Object.values(outcome.fields)[0]?.[0] ?? say`Not recorded.`),
         );
       } catch {
-        setWrong('No connection: nothing was lost, press Enter again when it is back. It will not be recorded twice.');
+        setWrong(
+          say`No connection: nothing was lost, press Enter again when it is back. It will not be recorded twice.`,
+        );
       } finally {
         underWay.current = false;
       }
@@ -66,7 +70,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
     start(async () => {
       if (!last) return;
       const outcome = await undoLogLine({ recordedKey: last.recordedKey, entryKey: newEntryKey() });
-      setSaid(outcome.ok ? `Undone: ${last.meaning}` : (Object.values(outcome.fields)[0]?.[0] ?? 'Not undone.'));
+      setSaid(outcome.ok ? say`Undone: ${last.meaning}` : (Object.values(outcome.fields)[0]?.[0] ?? say`Not undone.`));
       setLast(null);
       input.current?.focus();
     });
@@ -82,7 +86,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
 
   const meaning =
     wrong ??
-    (parsed ? (parsed.ok ? parsed.meaning : parsed.message) : (said ?? `for example ${LOG_EXAMPLES.join(' · ')}`));
+    (parsed ? (parsed.ok ? parsed.meaning : parsed.message) : (said ?? say`for example ${LOG_EXAMPLES.join(' · ')}`));
   const look = wrong ? 'danger' : parsed?.ok ? 'strong' : 'quiet';
   return (
     <div className={css.bar} data-testid="log-line">
@@ -91,9 +95,9 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
         className={css.input}
         inputRef={input}
         autoFocus
-        inputProps={{ 'aria-label': 'Log line', 'aria-describedby': 'log-meaning', maxLength: 2000 }}
+        inputProps={{ 'aria-label': say`Log line`, 'aria-describedby': 'log-meaning', maxLength: 2000 }}
         value={text}
-        placeholder="place, then what happened"
+        placeholder={say`place, then what happened`}
         onChange={(e) => {
           setText(e.target.value);
           setAsked(false);
@@ -116,16 +120,16 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
       </Text>
       {last && !text && (
         <Button size="small" variant="outlined" onClick={undo} disabled={pending}>
-          Undo
+          {say`Undo`}
         </Button>
       )}
       {parsed?.ok && (
         <Button size="small" variant="contained" onClick={record} disabled={pending}>
-          Enter records
+          {say`Enter records`}
         </Button>
       )}
-      <Button size="small" onClick={onClose} aria-label="Close the log line">
-        Close
+      <Button size="small" onClick={onClose} aria-label={say`Close the log line`}>
+        {say`Close`}
       </Button>
     </div>
   );

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
@@ -17,7 +18,7 @@ import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/
 export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: UnitChoice }) {
   const [open, setOpen] = useState<ColdLot | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  if (lots.length === 0) return <Empty>The cold room is empty.</Empty>;
+  if (lots.length === 0) return <Empty>{say`The cold room is empty.`}</Empty>;
   return (
     <>
       {said && (
@@ -25,13 +26,13 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
           {said}
         </Mark>
       )}
-      <ScrollTable label="Cold room" maxHeight={320}>
+      <ScrollTable label={say`Cold room`} maxHeight={320}>
         <Table>
           <TableHead>
             <TableRow>
-              <HeadCell>Lot</HeadCell>
-              <HeadCell right>There</HeadCell>
-              <HeadCell>Use by</HeadCell>
+              <HeadCell>{say`Lot`}</HeadCell>
+              <HeadCell right>{say`There`}</HeadCell>
+              <HeadCell>{say`Use by`}</HeadCell>
               <HeadCell />
             </TableRow>
           </TableHead>
@@ -47,14 +48,14 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
                 <Cell num>{lot.words}</Cell>
                 <Cell strong={lot.past} tone={lot.past ? 'danger' : null}>
                   {shortDay(lot.useBy)}
-                  {lot.past && ', past'}
+                  {lot.past && say`, past`}
                   <Text as="div" small quiet>
-                    packed {shortDay(lot.packedOn)}
+                    {say`packed ${shortDay(lot.packedOn)}`}
                   </Text>
                 </Cell>
                 <Cell right>
-                  <Button size="small" onClick={() => setOpen(lot)} aria-label={`Write off ${lot.lotCode}`}>
-                    Write off
+                  <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
+                    {say`Write off`}
                   </Button>
                 </Cell>
               </TableRow>
@@ -64,21 +65,19 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
       </ScrollTable>
       {open && (
         <Dialog open onClose={() => setOpen(null)} fullWidth maxWidth="xs">
-          <DialogTitle>
-            Write off {open.lotCode}, {open.product}
-          </DialogTitle>
+          <DialogTitle>{say`Write off ${open.lotCode}, ${open.product}`}</DialogTitle>
           <DialogContent>
             <ActionForm
               fields={fieldsOf(open)}
               units={units}
-              submit="Write off"
+              submit={say`Write off`}
               send={(values) => writeOffGoods({ ...values, lotId: open.lotId })}
               onDone={(words) => {
                 setSaid(words);
                 setOpen(null);
               }}
-              caution="It goes to compost and counts for no order any more."
-              beside={<Button onClick={() => setOpen(null)}>Cancel</Button>}
+              caution={say`It goes to compost and counts for no order any more.`}
+              beside={<Button onClick={() => setOpen(null)}>{say`Cancel`}</Button>}
             />
           </DialogContent>
         </Dialog>
@@ -90,7 +89,7 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
 function fieldsOf(lot: ColdLot): FormField[] {
   const amount: FormField =
     lot.unit === 'kg'
-      ? { name: 'quantity', label: 'Quantity', kind: 'quantity', quantity: 'mass', start: lot.quantity }
-      : { name: 'quantity', label: 'Pieces', kind: 'count', start: lot.quantity };
-  return [amount, { name: 'reason', label: 'Why', kind: 'text', start: lot.past ? 'past its use-by' : '' }];
+      ? { name: 'quantity', label: say`Quantity`, kind: 'quantity', quantity: 'mass', start: lot.quantity }
+      : { name: 'quantity', label: say`Pieces`, kind: 'count', start: lot.quantity };
+  return [amount, { name: 'reason', label: say`Why`, kind: 'text', start: lot.past ? say`past its use-by` : '' }];
 }

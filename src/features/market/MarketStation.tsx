@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { dayWords } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -15,10 +16,10 @@ export function MarketStation({ page }: { page: MarketPage }) {
       {page.rows.length > 0 && (
         <Sheet>
           <SheetHead>
-            <h1>Market</h1>
-            <Text quiet>promised of expected by week; below it what is free to promise</Text>
+            <h1>{say`Market`}</h1>
+            <Text quiet>{say`promised of expected by week; below it what is free to promise`}</Text>
             <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
-              New order <Key>N</Key>
+              {say`New order`} <Key>N</Key>
             </Text>
           </SheetHead>
           <PromiseTable rows={page.rows} />
@@ -27,27 +28,27 @@ export function MarketStation({ page }: { page: MarketPage }) {
       {page.day === page.today && (
         <Sheet>
           <SheetHead>
-            <h2>Cold room</h2>
-            <Text quiet>packed and not set aside, the soonest to be used first</Text>
+            <h2>{say`Cold room`}</h2>
+            <Text quiet>{say`packed and not set aside, the soonest to be used first`}</Text>
           </SheetHead>
           <ColdRoom lots={page.cold} units={page.units} />
         </Sheet>
       )}
       <Sheet>
         <SheetHead>
-          <h2>Orders</h2>
-          <Text quiet>from {dayWords(page.day)} on</Text>
+          <h2>{say`Orders`}</h2>
+          <Text quiet>{say`from ${dayWords(page.day)} on`}</Text>
         </SheetHead>
         {page.orders.length === 0 ? (
-          <Empty>No orders in these weeks. Press N to write one.</Empty>
+          <Empty>{say`No orders in these weeks. Press N to write one.`}</Empty>
         ) : (
           <Table>
             <TableHead>
               <TableRow>
-                <HeadCell>Due</HeadCell>
-                <HeadCell>Order</HeadCell>
-                <HeadCell>Customer</HeadCell>
-                <HeadCell>State</HeadCell>
+                <HeadCell>{say`Due`}</HeadCell>
+                <HeadCell>{say`Order`}</HeadCell>
+                <HeadCell>{say`Customer`}</HeadCell>
+                <HeadCell>{say`State`}</HeadCell>
               </TableRow>
             </TableHead>
             <TableBody>
@@ -68,10 +69,10 @@ export function MarketStation({ page }: { page: MarketPage }) {
                   <Cell>
                     {o.short ? (
                       <Text as="strong" tone="danger">
-                        will fall short
+                        {say`will fall short`}
                       </Text>
                     ) : o.state === 'open' && o.dueDay < page.today ? (
-                      <Text tone="attention">overdue</Text>
+                      <Text tone="attention">{say`overdue`}</Text>
                     ) : (
                       o.state
                     )}

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -52,7 +53,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
       const unit = page.products.find((p) => p.code === line.productCode)?.unit;
       const field = {
         name: 'quantity',
-        label: 'Quantity',
+        label: say`Quantity`,
         kind: unit === 'kg' ? ('quantity' as const) : ('count' as const),
         ...(unit === 'kg' ? { quantity: 'mass' as const } : {}),
       };
@@ -80,7 +81,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
           setWrong(Object.fromEntries(Object.entries(faults).map(([k, [words]]) => [k, words ?? ''])));
         }
       } catch {
-        setWrong({ form: 'No connection: what you typed is still here. Press again when it is back.' });
+        setWrong({ form: say`No connection: what you typed is still here. Press again when it is back.` });
       }
     });
   });
@@ -88,12 +89,12 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
   return (
     <Sheet as="form" onSubmit={send} noValidate className={css.order}>
       <SheetHead>
-        <h1>New order</h1>
+        <h1>{say`New order`}</h1>
       </SheetHead>
       <SheetBody stack>
         <TextField
           select
-          label="Customer"
+          label={say`Customer`}
           {...form.register('customerId')}
           value={typed.customerId}
           error={!!wrong.customerId}
@@ -106,7 +107,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
           ))}
         </TextField>
         <TextField
-          label="To be delivered on"
+          label={say`To be delivered on`}
           type="date"
           {...form.register('dueDay')}
           error={!!wrong.dueDay}
@@ -119,7 +120,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
             <div key={line.id} className={css.line}>
               <TextField
                 select
-                label="Product"
+                label={say`Product`}
                 {...form.register(`lines.${i}.productCode`)}
                 value={typed.lines[i]?.productCode ?? ''}
                 error={!!wrong[`lines.${i}.productCode`]}
@@ -134,8 +135,8 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
               <TextField
                 label={
                   product?.unit === 'kg'
-                    ? `Quantity, ${unitName('mass', page.units)}`
-                    : `Quantity${product ? `, ${product.unit === 'fish' ? 'live fish' : manyOf(product.unit)}` : ''}`
+                    ? say`Quantity, ${unitName('mass', page.units)}`
+                    : say`Quantity${product ? `, ${product.unit === 'fish' ? say`live fish` : manyOf(product.unit)}` : ''}`
                 }
                 {...form.register(`lines.${i}.quantity`)}
                 error={!!wrong[`lines.${i}.quantity`]}
@@ -145,9 +146,9 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
               <Button
                 onClick={() => lines.remove(i)}
                 disabled={lines.fields.length === 1}
-                aria-label={`Remove line ${i + 1}`}
+                aria-label={say`Remove line ${i + 1}`}
               >
-                Remove
+                {say`Remove`}
               </Button>
               {product && (
                 <div className={css.whole}>
@@ -165,9 +166,9 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         )}
         <Buttons>
           <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
-            Take the order
+            {say`Take the order`}
           </Button>
-          <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>Another line</Button>
+          <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>{say`Another line`}</Button>
         </Buttons>
       </SheetBody>
     </Sheet>
@@ -184,7 +185,7 @@ function Free({ productCode, day }: { productCode: string; day: string }) {
         here &&
         setKnown({
           of: `${productCode}|${day}`,
-          words: free ?? 'No forecast reaches that day',
+          words: free ?? say`No forecast reaches that day`,
         }),
       () => undefined,
     );
@@ -194,7 +195,7 @@ function Free({ productCode, day }: { productCode: string; day: string }) {
   }, [productCode, day]);
   return (
     <Text as="p" small quiet>
-      {known?.of === key ? known.words : 'Looking what is free…'}
+      {known?.of === key ? known.words : say`Looking what is free…`}
     </Text>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { newEntryKey, type Outcome } from '../../ui/outcome';
@@ -30,40 +31,40 @@ export function OrderSteps({
       setSaid(
         outcome.ok
           ? { tone: 'good', words: outcome.value }
-          : { tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.' },
+          : { tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? say`Not recorded.` },
       );
     });
   return (
     <SheetBody buttons>
       {state === 'open' && (
         <Button variant="contained" onClick={() => run(deliverOrder)} disabled={pending || !ready}>
-          Deliver what is set aside
+          {say`Deliver what is set aside`}
         </Button>
       )}
       {state === 'open' && !ready && (
         <Text small quiet>
-          Set a lot aside first.
+          {say`Set a lot aside first.`}
         </Text>
       )}
       {state === 'open' && canCallOff && !asking && (
         <Button onClick={() => setAsking(true)} disabled={pending}>
-          Call it off…
+          {say`Call it off…`}
         </Button>
       )}
       {state === 'open' && asking && (
         <Mark as="span" tone="attention" role="alert">
-          The customer no longer wants it? What is set aside becomes free.{' '}
+          {say`The customer no longer wants it? What is set aside becomes free.`}{' '}
           <Button size="small" color="error" onClick={() => run(callOrderOff)} disabled={pending}>
-            Call it off
+            {say`Call it off`}
           </Button>
           <Button size="small" onClick={() => setAsking(false)}>
-            Keep it
+            {say`Keep it`}
           </Button>
         </Mark>
       )}
       {state === 'delivered' && canPay && (
         <Button variant="contained" onClick={() => run(payOrder)} disabled={pending}>
-          Mark as paid
+          {say`Mark as paid`}
         </Button>
       )}
       {said && (

@@ -1,3 +1,4 @@
+import { say, word } from '../../core/words/words';
 import Link from 'next/link';
 import { formatQuantity } from '../../core/plan/consequences';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
@@ -12,11 +13,11 @@ import { Empty, Facts, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 
 const KIND_WORDS = {
-  cohort: 'fish cohort',
+  cohort: word`fish cohort`,
   planting: 'planting',
-  packed_fish: 'packed fish',
-  packed_produce: 'packed produce',
-  live_fish: 'live fish, not for food',
+  packed_fish: word`packed fish`,
+  packed_produce: word`packed produce`,
+  live_fish: word`live fish, not for food`,
   feed: 'feed',
   seed: 'seed',
 };
@@ -35,7 +36,7 @@ export function OrderView({ page }: { page: OrderPage }) {
             {order.code} · {order.customer}
           </h1>
           <Text quiet>
-            {order.channel} · due {dayWords(order.dueDay)} · <strong>{order.state}</strong> ·{' '}
+            {say`${order.channel} · due ${dayWords(order.dueDay)} ·`} <strong>{order.state}</strong> ·{' '}
             {formatMoney(total, page.currency)}
           </Text>
         </SheetHead>
@@ -53,23 +54,23 @@ export function OrderView({ page }: { page: OrderPage }) {
           canPay={page.person.role !== 'hand'}
         />
       </Sheet>
-      <Sheet aria-label="Trace">
+      <Sheet aria-label={say`Trace`}>
         <SheetHead>
-          <h2>Trace</h2>
-          <Text quiet>from this order back to cohort, feed and seed</Text>
+          <h2>{say`Trace`}</h2>
+          <Text quiet>{say`from this order back to cohort, feed and seed`}</Text>
         </SheetHead>
         {page.trace.lots.length === 0 ? (
-          <Empty>Nothing is set aside yet, so there is nothing to trace.</Empty>
+          <Empty>{say`Nothing is set aside yet, so there is nothing to trace.`}</Empty>
         ) : (
           <SheetBody stack>
-            <ScrollTable label="Where it came from">
+            <ScrollTable label={say`Where it came from`}>
               <Table>
                 <TableHead>
                   <TableRow>
-                    <HeadCell>Lot</HeadCell>
-                    <HeadCell>What</HeadCell>
-                    <HeadCell>Since</HeadCell>
-                    <HeadCell>From</HeadCell>
+                    <HeadCell>{say`Lot`}</HeadCell>
+                    <HeadCell>{say`What`}</HeadCell>
+                    <HeadCell>{say`Since`}</HeadCell>
+                    <HeadCell>{say`From`}</HeadCell>
                   </TableRow>
                 </TableHead>
                 <TableBody>
@@ -86,15 +87,15 @@ export function OrderView({ page }: { page: OrderPage }) {
                         </Text>
                       </Cell>
                       <Cell>{shortDay(l.beganOn)}</Cell>
-                      <Cell>{l.supplier ?? 'own'}</Cell>
+                      <Cell>{l.supplier ?? say`own`}</Cell>
                     </TableRow>
                   ))}
                 </TableBody>
               </Table>
             </ScrollTable>
             <details>
-              <summary>Who did what, when ({page.trace.events.length})</summary>
-              <ScrollTable label="Who did what, when">
+              <summary>{say`Who did what, when (${page.trace.events.length})`}</summary>
+              <ScrollTable label={say`Who did what, when`}>
                 <Table>
                   <TableBody>
                     {page.trace.events.map((e, i) => (
@@ -115,7 +116,7 @@ export function OrderView({ page }: { page: OrderPage }) {
               </ScrollTable>
             </details>
             <Text as="p" small quiet>
-              {page.events.map((e) => `${e.kind} ${shortDay(e.day)}${e.by ? ` by ${e.by}` : ''}`).join(' · ')}
+              {page.events.map((e) => `${e.kind} ${shortDay(e.day)}${e.by ? say` by ${e.by}` : ''}`).join(' · ')}
             </Text>
           </SheetBody>
         )}
@@ -128,36 +129,36 @@ type Line = OrderPage['order']['lines'][number];
 
 /** What was ordered, what lots stand for it, and the next lot to give. */
 function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; page: OrderPage }) {
-  const say = (quantity: number) => formatQuantity(quantity, line.unit, units);
+  const amount = (quantity: number) => formatQuantity(quantity, line.unit, units);
   const aside = line.setAside.reduce((sum, a) => sum + a.quantity, 0);
   const missing = order.state === 'open' ? short[line.id] : undefined;
   const verb = line.unit === 'fish' ? 'netted' : 'packed';
   const fitting = lots
     .filter((l) => l.productCode === line.productCode)
-    .map((l) => ({ ...l, words: `${l.lotCode}: ${say(l.quantity)}, ${verb} ${shortDay(l.packedOn)}` }));
+    .map((l) => ({ ...l, words: `${l.lotCode}: ${amount(l.quantity)}, ${verb} ${shortDay(l.packedOn)}` }));
   return (
     <Row>
       <Facts as="div">
         <strong>
-          {line.productName}, {say(line.quantity)}
+          {line.productName}, {amount(line.quantity)}
         </strong>
         <span>
-          set aside{' '}
+          {say`set aside`}{' '}
           <Text as="strong" mono>
-            {say(aside)}
+            {amount(aside)}
           </Text>
         </span>
         <span>
-          delivered{' '}
+          {say`delivered`}{' '}
           <Text as="strong" mono>
-            {say(line.delivered)}
+            {amount(line.delivered)}
           </Text>
         </span>
         {line.setAside.length > 0 && <SetAsideLots order={order} line={line} units={units} />}
       </Facts>
       {missing && (
         <Mark as="p" tone="danger" small>
-          {say(missing.quantity)} of it will be short on {shortDay(order.dueDay)}.{' '}
+          {say`${amount(missing.quantity)} of it will be short on ${shortDay(order.dueDay)}.`}{' '}
           <Link href={missing.mendAt} prefetch={false}>
             {missing.mendWords}
           </Link>

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import { explainPromise } from '../../core/explain';
 import { shortDay } from '../../core/quantity/sayDay';
 import { Why } from '../../ui/Why';
@@ -12,14 +13,14 @@ import css from './market.module.css';
 export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
   const weeks = rows[0]?.cells ?? [];
   return (
-    <ScrollTable label="Supply against promise by week">
+    <ScrollTable label={say`Supply against promise by week`}>
       <LightTable sticky className={css.wide}>
         <thead>
           <tr>
-            <LightHeadCell>Product</LightHeadCell>
+            <LightHeadCell>{say`Product`}</LightHeadCell>
             {weeks.map((w) => (
               <LightHeadCell right key={w.weekStart}>
-                wk {w.week}
+                {say`wk ${w.week}`}
                 <br />
                 {shortDay(w.weekStart)}
               </LightHeadCell>
@@ -56,7 +57,7 @@ export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
 
 /** Promised of expected, what is free or short, and of fish sold alive those that still swim; nothing that is all naughts. */
 function CellLines({ cell }: { cell: PromiseCell }) {
-  const swims = cell.swimming && <Text quiet>{cell.swimming} in tanks</Text>;
+  const swims = cell.swimming && <Text quiet>{say`${cell.swimming} in tanks`}</Text>;
   if (cell.onlySwims) return swims;
   return (
     <>
@@ -64,11 +65,11 @@ function CellLines({ cell }: { cell: PromiseCell }) {
       <br />
       {cell.short ? (
         <Text as="strong" tone="danger">
-          {cell.short} short
+          {say`${cell.short} short`}
         </Text>
       ) : (
         <Text quiet={!cell.tight} tone={cell.tight ? 'attention' : null}>
-          {cell.available} free {cell.availableOn}
+          {say`${cell.available} free ${cell.availableOn}`}
         </Text>
       )}
       {swims && <br />}

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -33,19 +34,19 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
     return (
       <Text small tone="good">
         {' '}
-        complete
+        {say`complete`}
       </Text>
     );
   if (lots.length === 0)
     return (
       <Text small quiet>
-        nothing of it is ready to go yet
+        {say`nothing of it is ready to go yet`}
       </Text>
     );
   const lot = lots.find((l) => l.lotId === chosen) ?? lots[0]!;
   const field: FieldSpec = {
     name: 'quantity',
-    label: 'Quantity',
+    label: say`Quantity`,
     kind: line.unit === 'kg' ? 'quantity' : 'count',
     quantity: line.unit === 'kg' ? 'mass' : undefined,
   };
@@ -82,7 +83,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
     <Buttons className={css.spaced}>
       <TextField
         select
-        label={`Lot of ${inSentence(line.name)}`}
+        label={say`Lot of ${inSentence(line.name)}`}
         value={lot.lotId}
         onChange={(e) => setChosen(e.target.value)}
         sx={{ flex: '1 1 300px', maxWidth: 420 }}
@@ -96,7 +97,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         ))}
       </TextField>
       <TextField
-        label={line.unit === 'kg' ? unitName('mass', units) : line.unit === 'fish' ? 'fish' : 'pieces'}
+        label={line.unit === 'kg' ? unitName('mass', units) : line.unit === 'fish' ? say`fish` : say`pieces`}
         value={text}
         onChange={(e) => setTyped(e.target.value)}
         sx={{ width: 110 }}
@@ -106,7 +107,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
       />
       {wrong.reason && (
         <TextField
-          label="Manager’s reason"
+          label={say`Manager’s reason`}
           value={reason}
           onChange={(e) => setReason(e.target.value)}
           error
@@ -115,7 +116,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         />
       )}
       <Button variant="outlined" onClick={send} disabled={pending}>
-        Set aside
+        {say`Set aside`}
       </Button>
     </Buttons>
   );

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { formatQuantity } from '../../core/plan/consequences';
@@ -23,8 +24,8 @@ export function SetAsideLots({ order, line, units }: SetAsideLotsProps) {
     start(async () => {
       const sent = { entryKey: newEntryKey(), orderId: order.id, version: order.version, movementId };
       const outcome = await putBack(sent).catch(() => null);
-      if (!outcome) setWrong('No connection: press again when it is back.');
-      else setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not put back.'));
+      if (!outcome) setWrong(say`No connection: press again when it is back.`);
+      else setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not put back.`));
     });
   return (
     <Text small>
@@ -38,9 +39,9 @@ export function SetAsideLots({ order, line, units }: SetAsideLotsProps) {
               size="small"
               disabled={pending}
               onClick={() => back(a.movementId)}
-              aria-label={`Put ${a.lotCode} back`}
+              aria-label={say`Put ${a.lotCode} back`}
             >
-              Put back
+              {say`Put back`}
             </Button>
           )}
         </span>

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../core/words/words';
 import type { explainPromise } from '../../core/explain';
 import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
@@ -71,7 +72,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
     shelfLifeDays: product.shelfLifeDays,
     unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
     cells: weeks.slice(skip).map((w) => {
-      const say = (quantity: number) => formatQuantity(quantity, product.unit, units);
+      const amount = (quantity: number) => formatQuantity(quantity, product.unit, units);
       const bare = (quantity: number) =>
         formatNumber(
           product.unit === 'kg' ? toShown('mass', quantity, units) : quantity,
@@ -81,7 +82,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
       return {
         week: w.week,
         weekStart: w.weekStart,
-        share: `${bare(w.promised)} of ${bare(w.expected)}`,
+        share: say`${bare(w.promised)} of ${bare(w.expected)}`,
         available: bare(w.available),
         availableOn: weekdayName(w.availableOn).slice(0, 3),
         short: isShort ? bare(w.short) : null,
@@ -91,14 +92,14 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         none: w.promised + w.expected + w.available + w.short + w.swimming < 0.5,
         why: {
           week: w.week,
-          expected: say(w.expected),
-          spread: say((w.expectedHigh - w.expectedLow) / 2),
-          promised: say(w.promised),
-          short: say(w.short),
-          available: say(w.available),
+          expected: amount(w.expected),
+          spread: amount((w.expectedHigh - w.expectedLow) / 2),
+          promised: amount(w.promised),
+          short: amount(w.short),
+          available: amount(w.available),
           availableOn: shortDay(w.availableOn),
           nothing: w.expected + w.available < 0.5,
-          ...(product.liveCm ? { swimming: say(w.swimming) } : {}),
+          ...(product.liveCm ? { swimming: amount(w.swimming) } : {}),
         },
       };
     }),
@@ -199,8 +200,8 @@ function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
         .map((l) => [
           l.lineId,
           product.cropCode
-            ? { quantity: l.quantity, mendAt: '/beds', mendWords: 'See which sowing would give it' }
-            : { quantity: l.quantity, mendAt: '/season', mendWords: 'See which harvest could slide' },
+            ? { quantity: l.quantity, mendAt: '/beds', mendWords: say`See which sowing would give it` }
+            : { quantity: l.quantity, mendAt: '/season', mendWords: say`See which harvest could slide` },
         ]),
     ),
   );

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -9,9 +10,13 @@ import type { Batch } from './queries';
 import { Text } from '../../ui/kit/kit';
 import css from './purge.module.css';
 
-const METHODS = { separate: 'in clean water', salted: 'in salted water', in_place: 'in its own tank' } as const;
+const METHODS = {
+  separate: word`in clean water`,
+  salted: word`in salted water`,
+  in_place: word`in its own tank`,
+} as const;
 
-const days = (n: number) => (n === 1 ? '1 day' : `${n} days`);
+const days = (n: number) => (n === 1 ? say`1 day` : say`${n} days`);
 
 /** What a batch must meet, since when, who changed it and why; a manager may change it with a reason. */
 export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: boolean }) {
@@ -19,11 +24,11 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   const { rules, changes } = batch;
   if (!rules) return null;
   const fields: FormField[] = [
-    { name: 'fastingDays', label: 'Days without feed', kind: 'count', start: rules.fastingDays, half: true },
-    { name: 'exchanges', label: 'Exchanges of water', kind: 'count', start: rules.exchanges, half: true },
+    { name: 'fastingDays', label: say`Days without feed`, kind: 'count', start: rules.fastingDays, half: true },
+    { name: 'exchanges', label: say`Exchanges of water`, kind: 'count', start: rules.exchanges, half: true },
     {
       name: 'taste',
-      label: 'Must it be tasted?',
+      label: say`Must it be tasted?`,
       kind: 'choice',
       start: rules.taste ? 'yes' : 'no',
       options: [
@@ -31,37 +36,39 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
         ['no', 'no'],
       ],
     },
-    { name: 'reason', label: 'Reason', kind: 'text', help: 'It stands with the batch, with your name and the day.' },
+    {
+      name: 'reason',
+      label: say`Reason`,
+      kind: 'text',
+      help: say`It stands with the batch, with your name and the day.`,
+    },
   ];
   const send = ({ taste, ...v }: Record<string, unknown>) =>
     changeRules({ ...v, taste: taste === 'yes', groupId: batch.groupId, version: rules.version });
   return (
     <Text as="div" small className={css.rules}>
       <Text as="p" quiet>
-        Fixed when feed stopped on {shortDay(rules.feedStoppedOn)}: {days(rules.fastingDays)} without feed{' '}
-        {METHODS[rules.method]}, {rules.exchanges === 1 ? '1 exchange' : `${rules.exchanges} exchanges`}
-        {rules.taste ? ', taste test' : ', no taste test'}.{' '}
+        {say`Fixed when feed stopped on ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} without feed ${METHODS[rules.method]}, ${rules.exchanges === 1 ? say`1 exchange` : say`${rules.exchanges} exchanges`}${rules.taste ? say`, taste test` : say`, no taste test`}.`}{' '}
         {mayChange && !open && (
           <Button size="small" onClick={() => setOpen(true)}>
-            Change what it must meet…
+            {say`Change what it must meet…`}
           </Button>
         )}
       </Text>
       {changes.map((c) => (
         <Text as="p" quiet key={`${c.day}${c.reason}`}>
-          {shortDay(c.day)}, {c.by}: {days(c.was.fastingDays)} became {days(c.fastingDays)}, {c.was.exchanges} exchanges
-          became {c.exchanges}. “{c.reason}”
+          {say`${shortDay(c.day)}, ${c.by}: ${days(c.was.fastingDays)} became ${days(c.fastingDays)}, ${c.was.exchanges} exchanges became ${c.exchanges}. “${c.reason}”`}
         </Text>
       ))}
       {open && (
         <ActionForm
           fields={fields}
           units={METRIC}
-          submit="Change it"
+          submit={say`Change it`}
           send={send}
           onDone={() => setOpen(false)}
-          beside={<Button onClick={() => setOpen(false)}>Leave it</Button>}
-          caution="Less purging can mean muddy fish at the customer. The withdrawal period of a treatment is never shortened here."
+          beside={<Button onClick={() => setOpen(false)}>{say`Leave it`}</Button>}
+          caution={say`Less purging can mean muddy fish at the customer. The withdrawal period of a treatment is never shortened here.`}
         />
       )}
     </Text>

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -16,14 +17,14 @@ export function PurgeStation({ page }: { page: PurgePage }) {
       <Columns>
         <Sheet>
           <SheetHead>
-            <h1>Purge &amp; pick</h1>
-            <Text quiet>purge batches on their way through the gate</Text>
+            <h1>{say`Purge & pick`}</h1>
+            <Text quiet>{say`purge batches on their way through the gate`}</Text>
           </SheetHead>
           {page.batches.length === 0 ? (
             <Empty>
               {page.when === 'past'
-                ? 'Batches of past days are in the cohorts’ histories.'
-                : 'No harvest is planned in the next two weeks. Plan one on Season.'}
+                ? say`Batches of past days are in the cohorts’ histories.`
+                : say`No harvest is planned in the next two weeks. Plan one on Season.`}
             </Empty>
           ) : (
             <Rows>
@@ -41,21 +42,21 @@ export function PurgeStation({ page }: { page: PurgePage }) {
         <Stack>
           <Sheet>
             <SheetHead>
-              <h2>Cold room and live holding</h2>
+              <h2>{say`Cold room and live holding`}</h2>
               <Text quiet small end>
-                not set aside yet
+                {say`not set aside yet`}
               </Text>
             </SheetHead>
             {page.packs.length === 0 ? (
-              <Empty>Both are empty. What is harvested, picked or netted on the round comes here.</Empty>
+              <Empty>{say`Both are empty. What is harvested, picked or netted on the round comes here.`}</Empty>
             ) : (
-              <ScrollTable label="Packed lots" maxHeight={420}>
+              <ScrollTable label={say`Packed lots`} maxHeight={420}>
                 <Table>
                   <TableHead>
                     <TableRow>
-                      <HeadCell>Lot</HeadCell>
-                      <HeadCell right>Left</HeadCell>
-                      <HeadCell>Use by</HeadCell>
+                      <HeadCell>{say`Lot`}</HeadCell>
+                      <HeadCell right>{say`Left`}</HeadCell>
+                      <HeadCell>{say`Use by`}</HeadCell>
                     </TableRow>
                   </TableHead>
                   <TableBody>
@@ -72,7 +73,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                         <Cell num>{p.amount}</Cell>
                         <Cell tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
                           {shortDay(p.useBy)}
-                          {p.daysLeft < 0 ? ', past' : ''}
+                          {p.daysLeft < 0 ? say`, past` : ''}
                         </Cell>
                       </TableRow>
                     ))}
@@ -83,10 +84,10 @@ export function PurgeStation({ page }: { page: PurgePage }) {
           </Sheet>
           <Sheet>
             <SheetHead>
-              <h2>Ripe in the beds</h2>
+              <h2>{say`Ripe in the beds`}</h2>
             </SheetHead>
             {page.ripe.length === 0 ? (
-              <Empty>Nothing is ripe on this day.</Empty>
+              <Empty>{say`Nothing is ripe on this day.`}</Empty>
             ) : (
               <Rows>
                 {page.ripe.map((r) => (
@@ -99,7 +100,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                       </Text>
                     </span>
                     <Text mono small>
-                      {formatNumber(r.plants)} places · {r.since === 0 ? 'since today' : `for ${r.since} d`}
+                      {say`${formatNumber(r.plants)} places · ${r.since === 0 ? say`since today` : say`for ${r.since} d`}`}
                     </Text>
                     <Text small quiet={!!r.pick} tone={r.pick ? null : 'attention'} className={css.wide}>
                       {pickWords(r.pick)}
@@ -110,8 +111,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
             )}
           </Sheet>
           <Text as="p" small quiet>
-            Humane dispatch: the farm’s written method; local code and a veterinarian decide. Keep fish under ice, and
-            fish and salad apart.
+            {say`Humane dispatch: the farm’s written method; local code and a veterinarian decide. Keep fish under ice, and fish and salad apart.`}
           </Text>
         </Stack>
       </Columns>
@@ -120,10 +120,10 @@ export function PurgeStation({ page }: { page: PurgePage }) {
 }
 
 function pickWords(pick: PurgePage['ripe'][number]['pick']) {
-  if (!pick) return 'no pick is planned: pick it, plan one on Season, or it is lost';
+  if (!pick) return say`no pick is planned: pick it, plan one on Season, or it is lost`;
   return pick.until > pick.on
-    ? `pick on ${shortDay(pick.on)}; it can stand until ${shortDay(pick.until)}`
-    : `pick on ${shortDay(pick.on)}; it cannot wait longer`;
+    ? say`pick on ${shortDay(pick.on)}; it can stand until ${shortDay(pick.until)}`
+    : say`pick on ${shortDay(pick.on)}; it cannot wait longer`;
 }
 
 function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; mayChange: boolean }) {
@@ -138,13 +138,13 @@ function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; ma
           {batch.lotCode} · {batch.from} → {batch.where}
         </Text>
         <Text end>
-          harvest{' '}
+          {say`harvest`}{' '}
           <strong>
-            {batch.harvestOn < today ? `was due ${shortDay(batch.harvestOn)}` : shortDay(batch.harvestOn)}
+            {batch.harvestOn < today ? say`was due ${shortDay(batch.harvestOn)}` : shortDay(batch.harvestOn)}
           </strong>
         </Text>
       </div>
-      <ol className={css.stages} aria-label="Steps">
+      <ol className={css.stages} aria-label={say`Steps`}>
         {batch.steps.map((s) => (
           <li key={s.id} className={classes(css.stage, s.done && css.done)}>
             {s.done ? '✓ ' : ''}
@@ -158,13 +158,13 @@ function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; ma
       {batch.begun ? (
         <Mark as="p" small tone={open.length === 0 ? 'good' : 'soon'}>
           {open.length === 0
-            ? 'Gate open: fit to harvest and sell.'
-            : `Gate shut: ${open.map((c) => c.words.toLowerCase()).join(' · ')}`}
-          {batch.overridden && ` Overridden by ${batch.overridden}`}
+            ? say`Gate open: fit to harvest and sell.`
+            : say`Gate shut: ${open.map((c) => c.words.toLowerCase()).join(' · ')}`}
+          {batch.overridden && say` Overridden by ${batch.overridden}`}
         </Mark>
       ) : (
         <Text as="p" small quiet>
-          Not begun: feed is to stop on {shortDay(batch.steps[0]!.day)}.
+          {say`Not begun: feed is to stop on ${shortDay(batch.steps[0]!.day)}.`}
         </Text>
       )}
       <BatchRules batch={batch} mayChange={mayChange} />

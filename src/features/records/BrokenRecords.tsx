@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { send } from '../../commands/client';
@@ -9,11 +10,11 @@ import { Mark, Row, Rows, Sheet, SheetHead, Text } from '../../ui/kit/kit';
 import css from './records.module.css';
 
 const MEND_WORDS: Partial<Record<BrokenRow['what'], string>> = {
-  step: 'Take it out of the plan',
-  species: 'Back to the planning defaults',
-  crop: 'Back to the planning defaults',
-  loop: 'Empty its aerators and filters',
-  order: 'Call the order off',
+  step: word`Take it out of the plan`,
+  species: word`Back to the planning defaults`,
+  crop: word`Back to the planning defaults`,
+  loop: word`Empty its aerators and filters`,
+  order: word`Call the order off`,
 };
 
 /** Records that nothing can be reckoned with, above every station, each with a way to mend it. */
@@ -23,13 +24,13 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
   const mend = ({ what, id }: BrokenRow) =>
     start(async () => {
       const outcome = await send<Said>('record.mend@1', { what, id, entryKey: newEntryKey() });
-      setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? 'Not mended.'));
+      setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not mended.`));
     });
   return (
-    <Sheet className={css.notice} aria-label="Broken records">
+    <Sheet className={css.notice} aria-label={say`Broken records`}>
       <SheetHead>
-        <h2>{records.length === 1 ? 'One record cannot be used' : `${records.length} records cannot be used`}</h2>
-        <Text quiet>{records.length === 1 ? 'it is' : 'they are'} left out; all other figures hold</Text>
+        <h2>{records.length === 1 ? say`One record cannot be used` : say`${records.length} records cannot be used`}</h2>
+        <Text quiet>{say`${records.length === 1 ? say`it is` : say`they are`} left out; all other figures hold`}</Text>
       </SheetHead>
       <Rows>
         {records.map((r) => (
@@ -44,7 +45,7 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
             )}
             {r.mendable && !mayMend && (
               <Text as="p" small quiet>
-                A manager can mend it here.
+                {say`A manager can mend it here.`}
               </Text>
             )}
           </Row>

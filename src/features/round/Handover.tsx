@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
@@ -10,7 +11,7 @@ export function Handover() {
   if (open) return <HandoverForm onDone={() => setOpen(false)} />;
   return (
     <Button size="small" onClick={() => setOpen(true)} sx={{ mt: 1 }}>
-      Write one
+      {say`Write one`}
     </Button>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import TextField from '@mui/material/TextField';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
@@ -15,9 +16,9 @@ export function HandoverForm({ onDone }: { onDone: () => void }) {
   const send = () =>
     start(async () => {
       const outcome = await leaveHandover({ words, entryKey }).catch(() => null);
-      if (!outcome) return setWrong('No connection: what you wrote is still here. Press again when it is back.');
+      if (!outcome) return setWrong(say`No connection: what you wrote is still here. Press again when it is back.`);
       answered(outcome);
-      if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? 'Not recorded.');
+      if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? say`Not recorded.`);
       setWords('');
       onDone();
     });
@@ -25,7 +26,7 @@ export function HandoverForm({ onDone }: { onDone: () => void }) {
     <Stack>
       <TextField
         id="handover"
-        label="For the next shift"
+        label={say`For the next shift`}
         multiline
         minRows={3}
         value={words}
@@ -38,7 +39,7 @@ export function HandoverForm({ onDone }: { onDone: () => void }) {
         </Text>
       )}
       <Button variant="contained" onClick={send} disabled={pending}>
-        Leave it
+        {say`Leave it`}
       </Button>
     </Stack>
   );

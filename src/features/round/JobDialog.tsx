@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -55,7 +56,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
                   <Text mono strong>
                     {job.amount}
                   </Text>{' '}
-                  · why?
+                  {say`· why?`}
                 </Why>
               </p>
             ) : (
@@ -80,16 +81,16 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
             <EntryWords {...entry} />
             {mayDo && spec.logLine && (
               <Text as="p" small quiet>
-                Same on the log line: <Text mono>{spec.logLine(shownValues(typed))}</Text>
+                {say`Same on the log line:`} <Text mono>{spec.logLine(shownValues(typed))}</Text>
               </Text>
             )}
           </Stack>
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>{mayDo ? 'Not now' : 'Close'}</Button>
+          <Button onClick={onClose}>{mayDo ? say`Not now` : say`Close`}</Button>
           {mayDo && (
             <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>
-              {entry.pending ? 'Recording…' : spec.submit}
+              {entry.pending ? say`Recording…` : spec.submit}
             </Button>
           )}
         </DialogActions>

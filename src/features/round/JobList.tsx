@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
@@ -27,18 +28,18 @@ interface Done {
   recordedKey?: string;
 }
 
-async function undo({ words, recordedKey }: Done, say: (done: Done) => void) {
+async function undo({ words, recordedKey }: Done, tell: (done: Done) => void) {
   const outcome = await takeBack({ recordedKey, entryKey: newEntryKey() }).catch(() => null);
-  if (outcome?.ok) return say({ tone: 'good', words: `Taken back: ${words}` });
-  const refused = outcome ? Object.values(outcome.fields)[0]?.[0] : 'No connection: nothing was taken back.';
-  say({ tone: 'danger', words: refused ?? 'Not taken back.', ...(outcome ? {} : { recordedKey }) });
+  if (outcome?.ok) return tell({ tone: 'good', words: say`Taken back: ${words}` });
+  const refused = outcome ? Object.values(outcome.fields)[0]?.[0] : say`No connection: nothing was taken back.`;
+  tell({ tone: 'danger', words: refused ?? say`Not taken back.`, ...(outcome ? {} : { recordedKey }) });
 }
 
 /** The day's jobs in walking order. Light markup: a round may have a hundred rows. */
 export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
   const [chosen, setChosen] = useState<RoundJob | null>(null);
   const [said, setSaid] = useState<Done | null>(null);
-  if (jobs.length === 0) return <Empty>Nothing is due on this day.</Empty>;
+  if (jobs.length === 0) return <Empty>{say`Nothing is due on this day.`}</Empty>;
   const walks = [...new Set(jobs.map((j) => j.walk))];
   return (
     <>
@@ -47,7 +48,7 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
           <div className={css.walk}>
             <h2>{walk}</h2>
             <Text small quiet>
-              walk {i + 1} of {walks.length}
+              {say`walk ${i + 1} of ${walks.length}`}
             </Text>
           </div>
           <Rows>
@@ -103,7 +104,7 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
         {job.done ? (
           `${job.done.at} ${job.done.by}`
         ) : job.lateDays > 0 ? (
-          <Text tone="danger">late {job.lateDays === 1 ? '1 day' : `${job.lateDays} days`}</Text>
+          <Text tone="danger">{say`late ${job.lateDays === 1 ? say`1 day` : say`${job.lateDays} days`}`}</Text>
         ) : (
           ''
         )}

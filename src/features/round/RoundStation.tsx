@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { Vessel } from '../../ui/draw/Vessel';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -14,20 +15,20 @@ export function RoundStation({ page }: { page: RoundPage }) {
   const open = jobs.filter((j) => !j.done && !j.notice);
   const minutes = open.reduce((sum, j) => sum + j.minutes, 0);
   const time =
-    minutes >= 60 ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min` : `${minutes} min`;
+    minutes >= 60
+      ? say`${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min`
+      : say`${minutes} min`;
   return (
     <>
       <ShownDay day={day} today={today} />
       <Columns>
         <Sheet>
           <SheetHead>
-            <h1>{weekdayName(day)}’s round</h1>
+            <h1>{say`${weekdayName(day)}’s round`}</h1>
             {when === 'past' ? (
-              <Text quiet>{page.record.length} jobs recorded</Text>
+              <Text quiet>{say`${page.record.length} jobs recorded`}</Text>
             ) : (
-              <Text quiet>
-                {jobs.length} jobs · {open.length} left · about {time}
-              </Text>
+              <Text quiet>{say`${jobs.length} jobs · ${open.length} left · about ${time}`}</Text>
             )}
           </SheetHead>
           {when === 'past' ? (
@@ -45,7 +46,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
           {page.troubles.length > 0 && (
             <Sheet>
               <SheetHead>
-                <h2>Needs a decision</h2>
+                <h2>{say`Needs a decision`}</h2>
               </SheetHead>
               <Rows>
                 {page.troubles.slice(0, 7).map((t) => (
@@ -70,9 +71,9 @@ export function RoundStation({ page }: { page: RoundPage }) {
             .map((v) => (
               <Sheet key={v.loop}>
                 <SheetHead>
-                  <h2>{v.loop} loop</h2>
+                  <h2>{say`${v.loop} loop`}</h2>
                   <Text quiet small end>
-                    fill = crowding against its limit
+                    {say`fill = crowding against its limit`}
                   </Text>
                 </SheetHead>
                 <SheetBody className={vessels.vessels}>
@@ -88,7 +89,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
             ))}
           <Sheet>
             <SheetHead>
-              <h2>Handover</h2>
+              <h2>{say`Handover`}</h2>
             </SheetHead>
             <SheetBody>
               {page.handover ? (
@@ -100,7 +101,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
                 </>
               ) : (
                 <Text as="p" quiet>
-                  Nothing was left for this shift.
+                  {say`Nothing was left for this shift.`}
                 </Text>
               )}
               {when === 'today' && <Handover />}
@@ -114,12 +115,12 @@ export function RoundStation({ page }: { page: RoundPage }) {
 
 function refusal({ when, person }: RoundPage): string {
   if (when === 'future')
-    return 'This day has not come yet: jobs are done on their day. These are the forecast’s amounts.';
-  return person.role === 'office' ? 'Jobs are done by hands and managers; you are signed in as office.' : '';
+    return say`This day has not come yet: jobs are done on their day. These are the forecast’s amounts.`;
+  return person.role === 'office' ? say`Jobs are done by hands and managers; you are signed in as office.` : '';
 }
 
 function Record({ page }: { page: RoundPage }) {
-  if (page.record.length === 0) return <Empty>Nothing was ticked off on this day.</Empty>;
+  if (page.record.length === 0) return <Empty>{say`Nothing was ticked off on this day.`}</Empty>;
   return (
     <Rows>
       {page.record.map((r) => (

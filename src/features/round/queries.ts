@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../core/words/words';
 import { explainFeed, type Explanation } from '../../core/explain';
 import { tankFeed } from '../../core/plan/tankFeed';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
@@ -99,7 +100,7 @@ function finishedJobs(done: DoneRow[], jobs: Job[]): Job[] {
     .filter((d) => !known.has(d.key) && d.id.kind !== 'act')
     .map((d) => {
       const words = { kind: d.id.kind, title: d.title, detail: d.note ?? '' };
-      const job = aJob(d.id, undefined, { ...words, place: '✓', walk: 'Done today', walkOrder: 999, minutes: 0 });
+      const job = aJob(d.id, undefined, { ...words, place: '✓', walk: say`Done today`, walkOrder: 999, minutes: 0 });
       return { ...job, done: { by: d.by, at: d.at } };
     });
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { BoardHandle, BoardSeries } from '../../core/plan/board';
 import type { PlanChange } from '../../core/plan/changes';
@@ -124,7 +125,7 @@ export function Board({ page, board, changes, onSlide, onBlocked, zoom, onDecide
           height={height}
           role="group"
           onKeyDown={stepAmong}
-          aria-label="Season board: tanks, balance, beds and supply on one time axis"
+          aria-label={say`Season board: tanks, balance, beds and supply on one time axis`}
         >
           <defs>
             <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -206,7 +207,7 @@ export function Board({ page, board, changes, onSlide, onBlocked, zoom, onDecide
       </div>
       <div className={css.foot}>
         <WordButton small type="button" onClick={() => setAllProducts(!allProducts)}>
-          {allProducts ? 'Only fish and what is short' : `All ${board.promise.length} products`}
+          {allProducts ? say`Only fish and what is short` : say`All ${board.promise.length} products`}
         </WordButton>
       </div>
     </Sheet>

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { Consequence } from '../../core/plan/consequences';
@@ -36,11 +37,11 @@ interface DraftSheetProps {
 export function DraftSheet(p: DraftSheetProps) {
   const n = p.consequences.length;
   return (
-    <Sheet className={css.drafting} aria-label="Draft">
+    <Sheet className={css.drafting} aria-label={say`Draft`}>
       <SheetHead>
-        <h2>Draft: {p.called}</h2>
+        <h2>{say`Draft: ${p.called}`}</h2>
         <Text quiet small>
-          {n === 0 ? 'nothing else changes' : `${n} ${n === 1 ? 'consequence' : 'consequences'}`}
+          {n === 0 ? say`nothing else changes` : `${n} ${n === 1 ? 'consequence' : 'consequences'}`}
         </Text>
       </SheetHead>
       <SheetBody stack>
@@ -60,7 +61,7 @@ export function DraftSheet(p: DraftSheetProps) {
         )}
         {n > MOST_SHOWN && (
           <Text as="p" small quiet>
-            and {n - MOST_SHOWN} more
+            {say`and ${n - MOST_SHOWN} more`}
           </Text>
         )}
         {p.said && (
@@ -70,32 +71,32 @@ export function DraftSheet(p: DraftSheetProps) {
         )}
         {p.mayKeep ? (
           <TextField
-            label="Name of the draft"
+            label={say`Name of the draft`}
             value={p.name}
             placeholder={p.called}
             onChange={(e) => p.onName(e.target.value)}
             slotProps={{ htmlInput: { maxLength: 80 } }}
           />
         ) : (
-          <Text quiet>Only a manager keeps drafts; try what you like.</Text>
+          <Text quiet>{say`Only a manager keeps drafts; try what you like.`}</Text>
         )}
         <Buttons>
           {p.mayKeep && (
             <>
               <Button id={KEEP_BUTTON} variant="contained" onClick={p.onKeep} disabled={p.blocked}>
-                Keep draft
+                {say`Keep draft`}
               </Button>
               <Button variant="outlined" onClick={p.onLayAside} disabled={p.blocked}>
-                Lay aside
+                {say`Lay aside`}
               </Button>
             </>
           )}
           <Button variant="outlined" onClick={p.onDiscard}>
-            Discard
+            {say`Discard`}
           </Button>
           {p.others && (
             <Button variant="outlined" onClick={p.onSideBySide} disabled={p.pending}>
-              Side by side
+              {say`Side by side`}
             </Button>
           )}
         </Buttons>

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../core/words/words';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
 import { addDays, type Day } from '../../core/quantity/days';
@@ -8,12 +9,12 @@ import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
 
 const KIND_WORDS: Partial<Record<BoardHandle['kind'], string>> = {
-  harvest: 'Harvest',
-  sow: 'Sowing',
-  stock: 'Stocking',
-  move: 'Move',
-  transplant: 'Transplant',
-  pick: 'Pick',
+  harvest: word`Harvest`,
+  sow: word`Sowing`,
+  stock: word`Stocking`,
+  move: word`Move`,
+  transplant: word`Transplant`,
+  pick: word`Pick`,
 };
 
 interface HandleProps {
@@ -53,7 +54,7 @@ export function Handle({
   const sowing = handle.kind === 'sow' || handle.kind === 'transplant' || handle.kind === 'pick';
   const size = sowing ? 3.5 : 5.5;
   const y = top + (sowing ? 6 : 10);
-  const words = `${KIND_WORDS[handle.kind] ?? 'Step'} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
+  const words = say`${KIND_WORDS[handle.kind] ?? say`Step`} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
 
   const onPointerMove = (event: PointerEvent) => {
     if (drag === null) return;

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import type { LoopFact, PlaceFact } from '../../core/plan/types';
 import type { BoardSeries } from '../../core/plan/board';
 import { formatNumber } from '../../core/quantity/units';
@@ -26,7 +27,7 @@ export function laneOfBed(place: PlaceFact, crops: string, top: number): Lane {
 }
 
 export function laneOfLoop(loop: LoopFact, top: number): Lane {
-  return { key: loop.id, top: top + 14, name: loop.name, says: 'g/m² a day', below: true };
+  return { key: loop.id, top: top + 14, name: loop.name, says: say`g/m² a day`, below: true };
 }
 
 export function laneOfProduct(row: BoardSeries['promise'][number], top: number): Lane {
@@ -60,7 +61,7 @@ export function Labels({
         </text>
       ))}
       <text x="10" y={supplyTop + 12} fontWeight="650">
-        Promised
+        {say`Promised`}
       </text>
     </svg>
   );

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../core/words/words';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { formatNumber } from '../../core/quantity/units';
@@ -13,9 +14,9 @@ export type Zoom = 'season' | 'month' | 'weeks';
 /** How much wider than its frame the board is drawn. */
 export const ZOOMS: Record<Zoom, number> = { season: 1, month: 2.5, weeks: 5 };
 const ZOOM_WORDS: readonly (readonly [Zoom, string])[] = [
-  ['season', 'Season'],
-  ['month', 'Months'],
-  ['weeks', 'Weeks'],
+  ['season', word`Season`],
+  ['month', word`Months`],
+  ['weeks', word`Weeks`],
 ];
 
 interface SeasonSideProps {
@@ -34,19 +35,19 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
   return (
     <div className={css.side}>
       {children}
-      <Sheet aria-label="About the board">
+      <Sheet aria-label={say`About the board`}>
         <SheetBody stack>
-          <Chips label="How near" options={ZOOM_WORDS} chosen={zoom} onChoose={onZoom} />
+          <Chips label={say`How near`} options={ZOOM_WORDS} chosen={zoom} onChoose={onZoom} />
           {page.balance.length > 0 && <Balance balance={page.balance} />}
           <details>
-            <summary>What the marks mean</summary>
+            <summary>{say`What the marks mean`}</summary>
             <Text as="ul" small quiet className={css.legend}>
-              <li>○ harvest, ◇ move or stocking, □ sowing (where it enters the bed): grab one and slide it</li>
-              <li>By keys: ↑ ↓ from one to the next, ← → slide it a day, Enter goes on to the draft</li>
-              <li>Solid is recorded, hatched is forecast; the black line is today.</li>
-              <li>A body is as high as its tank is full; an orange edge is over the limit.</li>
-              <li>Balance: feed for each planted m² against its comfortable band; reddish days go hungry.</li>
-              <li>Promised: the share of what is expected; framed red what is short.</li>
+              <li>{say`○ harvest, ◇ move or stocking, □ sowing (where it enters the bed): grab one and slide it`}</li>
+              <li>{say`By keys: ↑ ↓ from one to the next, ← → slide it a day, Enter goes on to the draft`}</li>
+              <li>{say`Solid is recorded, hatched is forecast; the black line is today.`}</li>
+              <li>{say`A body is as high as its tank is full; an orange edge is over the limit.`}</li>
+              <li>{say`Balance: feed for each planted m² against its comfortable band; reddish days go hungry.`}</li>
+              <li>{say`Promised: the share of what is expected; framed red what is short.`}</li>
             </Text>
           </details>
         </SheetBody>
@@ -54,7 +55,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
       {page.drafts.length > 0 && onSideBySide && (
         <Sheet>
           <SheetHead>
-            <h2>Drafts laid aside</h2>
+            <h2>{say`Drafts laid aside`}</h2>
           </SheetHead>
           <SheetBody stack>
             <Rows>
@@ -67,7 +68,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
               ))}
             </Rows>
             <ChipButton onClick={onSideBySide} disabled={pending}>
-              Side by side
+              {say`Side by side`}
             </ChipButton>
           </SheetBody>
         </Sheet>
@@ -80,7 +81,7 @@ function Balance({ balance }: Pick<SeasonPage, 'balance'>) {
   return (
     <div>
       <Text as="p" small strong>
-        Feed for the plants today
+        {say`Feed for the plants today`}
       </Text>
       {balance.map((b) => (
         <Text as="p" small key={b.loop}>
@@ -88,8 +89,8 @@ function Balance({ balance }: Pick<SeasonPage, 'balance'>) {
           <Text as="strong" mono>
             <Why because={b.because}>{formatNumber(b.gM2)} g/m²</Why>
           </Text>
-          {b.low && <Text tone="attention"> plants go hungry</Text>}
-          {b.high && <Text tone="attention"> more than they take up</Text>}
+          {b.low && <Text tone="attention"> {say`plants go hungry`}</Text>}
+          {b.high && <Text tone="attention"> {say`more than they take up`}</Text>}
         </Text>
       ))}
     </div>

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../core/words/words';
 import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
@@ -21,7 +22,7 @@ import css from './season.module.css';
 
 /** What is on the board and not laid aside yet, in the comparison. */
 const ON_BOARD = 'board';
-const NO_CONNECTION = 'No connection: the draft is still on the board. Press again when it is back.';
+const NO_CONNECTION = word`No connection: the draft is still on the board. Press again when it is back.`;
 
 /** One time board for fish, balance, beds and supply. What is slid is a draft until it is kept. */
 export function SeasonStation({ page }: { page: SeasonPage }) {
@@ -65,7 +66,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     setChanges(all);
     setName(draft.name);
     ask(all);
-    setSaid({ tone: 'attention', words: 'Your draft from before is on the board again.' });
+    setSaid({ tone: 'attention', words: say`Your draft from before is on the board again.` });
   });
   const leftBefore = useEffectEvent(() =>
     page.when === 'past' ? null : rememberedDraft(page.person.personId, page.opened, page.board.handles),
@@ -81,7 +82,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const blocked = (handle: BoardHandle, shift: number) =>
     setSaid({
       tone: 'attention',
-      words: `${handle.lotCode} cannot go earlier than ${shortDay(addDays(page.today, handle.at + shift))}: its first step would fall before today.`,
+      words: say`${handle.lotCode} cannot go earlier than ${shortDay(addDays(page.today, handle.at + shift))}: its first step would fall before today.`,
     });
   const clearBoard = () => {
     setOpened(null);
@@ -103,7 +104,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
       const outcome = await layAside(draft).catch(() => ({ ok: false as const, fields: { form: [NO_CONNECTION] } }));
       answered(outcome);
       if (!outcome.ok)
-        return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.' });
+        return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.` });
       setSaid({ tone: 'good', words: outcome.value });
       clearBoard();
     });
@@ -120,7 +121,8 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
       if (!base) return setSaid({ tone: 'danger', words: NOT_LOADED });
       const outcome = await keep({ entryKey, name: name.trim() || describe(), changes: slides(), base, ...ofOpened() });
       answered(outcome);
-      if (!outcome.ok) return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? 'Not kept.' });
+      if (!outcome.ok)
+        return setSaid({ tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? say`Not kept.` });
       setSaid({ tone: 'good', words: outcome.value });
       setOpened(null);
       setChanges([]);
@@ -128,10 +130,10 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const describe = () => {
     if (opened) return opened.name;
     const first = changes[0];
-    if (!first || first.change !== 'shift') return 'Draft';
+    if (!first || first.change !== 'shift') return say`Draft`;
     const handle = page.board.handles.find((h) => h.groupId === first.groupId);
     const days = Math.abs(first.days);
-    return `${handle ? `${handle.kind} ${handle.lotCode}` : 'plan'} ${days === 1 ? '1 day' : `${days} days`} ${first.days < 0 ? 'earlier' : 'later'}`;
+    return `${handle ? `${handle.kind} ${handle.lotCode}` : 'plan'} ${days === 1 ? say`1 day` : say`${days} days`} ${first.days < 0 ? 'earlier' : 'later'}`;
   };
   const mayKeep = page.person.role === 'manager';
   const list = answer?.consequences ?? [];
@@ -139,10 +141,9 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   return (
     <div data-drag-ms={Math.round(lastMs)}>
       <PageHead>
-        <h1>Season</h1>
+        <h1>{say`Season`}</h1>
         <Text quiet small>
-          {shortDay(addDays(page.today, page.from))} to {shortDay(addDays(page.today, page.from + page.days))} · grab a
-          ring, a diamond or a square and slide it
+          {say`${shortDay(addDays(page.today, page.from))} to ${shortDay(addDays(page.today, page.from + page.days))} · grab a ring, a diamond or a square and slide it`}
         </Text>
       </PageHead>
       {plans && (

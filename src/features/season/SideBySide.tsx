@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import type { Compared } from '../../core/plan/outlook';
@@ -23,21 +24,21 @@ interface SideBySideProps {
 export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: SideBySideProps) {
   const [plan, ...drafts] = plans;
   return (
-    <Sheet className={css.compare} aria-label="Drafts side by side">
+    <Sheet className={css.compare} aria-label={say`Drafts side by side`}>
       <SheetHead>
-        <h2>Side by side</h2>
+        <h2>{say`Side by side`}</h2>
         <Text quiet small>
-          each draft as if it alone were kept; nothing is changed by looking
+          {say`each draft as if it alone were kept; nothing is changed by looking`}
         </Text>
         <Text as={Button} end size="small" onClick={onClose}>
-          Close
+          {say`Close`}
         </Text>
       </SheetHead>
-      <ScrollTable label="Drafts by measure">
+      <ScrollTable label={say`Drafts by measure`}>
         <Table sticky style={{ minWidth: 100 + 130 * plans.length }}>
           <TableHead>
             <TableRow>
-              <HeadCell scope="col">In the forecast</HeadCell>
+              <HeadCell scope="col">{say`In the forecast`}</HeadCell>
               {plans.map((p) => (
                 <HeadCell key={p.id ?? 'plan'} scope="col">
                   {p.id === null || p.id === boardId ? (
@@ -49,7 +50,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
                   )}
                   {p.id === boardId && p.id !== null && (
                     <Text as="div" small quiet>
-                      on the board
+                      {say`on the board`}
                     </Text>
                   )}
                 </HeadCell>
@@ -72,7 +73,9 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
                 <Cell colSpan={2} />
                 {drafts.map((d) => (
                   <Cell key={d.id}>
-                    {d.id !== boardId && <ChipButton onClick={() => onDiscard(d.id!)}>Discard {d.name}</ChipButton>}
+                    {d.id !== boardId && (
+                      <ChipButton onClick={() => onDiscard(d.id!)}>{say`Discard ${d.name}`}</ChipButton>
+                    )}
                   </Cell>
                 ))}
               </TableRow>
@@ -81,8 +84,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
         </Table>
       </ScrollTable>
       <SheetBody as="p" small quiet>
-        Deliveries are those of the next {OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on
-        a day when the feed for each planted m² is under their loop’s band.
+        {say`Deliveries are those of the next ${OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on a day when the feed for each planted m² is under their loop’s band.`}
       </SheetBody>
     </Sheet>
   );
@@ -105,7 +107,7 @@ function MeasureCell({ was, plan, first }: { was: Compared['measures'][number]; 
       {change !== 0 && (
         <Text small tone={change > 0 ? 'danger' : 'good'}>
           {' '}
-          {change > 0 ? `${change} more` : `${-change} fewer`}
+          {change > 0 ? say`${change} more` : say`${-change} fewer`}
         </Text>
       )}
       {now.detail && (

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { memo } from 'react';
 import type { BoardFish, BoardPlants, BoardSeries } from '../../core/plan/board';
@@ -67,7 +68,7 @@ interface Labelled {
 
 /** What fits beside a lot's body without running into what can be grabbed: name and number, the name alone, or nothing. */
 function lotLabel({ stay, from, days, tooFull }: Labelled, marks: readonly number[], scale: BoardScale) {
-  const full = `${stay.lotCode} · ${stay.count}${tooFull ? ' · too full' : ''}`;
+  const full = `${stay.lotCode} · ${stay.count}${tooFull ? say` · too full` : ''}`;
   const room = (scale.x(0) - scale.x(scale.from)) / LETTER_PX;
   // What is here today is named in its recorded past, where nothing can be grabbed.
   if (from === 0 && room > full.length) return { x: scale.x(0) - 5, before: true, words: full };
@@ -194,7 +195,7 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
       />
       {hungry.length > 0 && (
         <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: tone.clay, fontSize: 11 }}>
-          short of feed {hungry.length} {hungry.length === 1 ? 'day' : 'days'}
+          {say`short of feed ${hungry.length} ${hungry.length === 1 ? say`day` : say`days`}`}
         </text>
       )}
     </g>
@@ -241,7 +242,7 @@ export const BedLane = memo(function BedLane({ place, top, height, stays, crops,
             fill={ROW_TONES[row % ROW_TONES.length]}
             opacity={s.from >= 0 ? 0.65 : 1}
           >
-            <title>{`${s.lotCode}: ${s.positions} positions`}</title>
+            <title>{say`${s.lotCode}: ${s.positions} positions`}</title>
           </rect>
         );
       })}
@@ -275,11 +276,11 @@ export function SupplyRows({
             const short = week.short > (row.product.unit === 'kg' ? 100 : 0.5);
             const share = week.expected > 0 ? Math.min(1, week.promised / week.expected) : 0;
             const label = short
-              ? `short ${bare(week.short, row.product.unit)}`
+              ? say`short ${bare(week.short, row.product.unit)}`
               : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
             return (
               <g key={week.weekStart} data-short={short ? Math.round(week.short) : 0}>
-                <title>{`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? `, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
+                <title>{say`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? say`, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
                 <rect
                   x={x}
                   y={top + 20 + r * 20}

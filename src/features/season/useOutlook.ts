@@ -1,4 +1,5 @@
 'use client';
+import { word } from '../../core/words/words';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PlanChange } from '../../core/plan/changes';
@@ -7,8 +8,7 @@ import type { OutlookApi } from '../../workers/outlook.worker';
 import type { SeasonPage } from './queries';
 
 /** Said when the worker could not fetch the plan. */
-export const NOT_LOADED =
-  'The plan could not be loaded, so nothing can be worked out. Check the connection and load the page again.';
+export const NOT_LOADED = word`The plan could not be loaded, so nothing can be worked out. Check the connection and load the page again.`;
 
 /** A worker that knows one state of the plan. */
 interface Desk {

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -19,9 +20,9 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
   return (
     <Stack>
       <PageHead as="header">
-        <h1>Sums</h1>
+        <h1>{say`Sums`}</h1>
         <Text as="p" quiet>
-          Each calculation the app makes, with your own numbers and its working shown.
+          {say`Each calculation the app makes, with your own numbers and its working shown.`}
         </Text>
       </PageHead>
       <Autocomplete
@@ -37,8 +38,8 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
         renderInput={(params) => (
           <TextField
             {...params}
-            label={`Calculation, one of ${SUMS.length}`}
-            helperText="Type a word of it: ammonia, seeds, salt …"
+            label={say`Calculation, one of ${SUMS.length}`}
+            helperText={say`Type a word of it: ammonia, seeds, salt …`}
           />
         )}
       />
@@ -63,7 +64,7 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
       const outside = field && !isChoice(field) && error.message.includes('must be between');
       return {
         ok: false,
-        fields: { [field?.name ?? 'form']: [outside ? `Outside ${sayRange(field, units)}.` : error.message] },
+        fields: { [field?.name ?? 'form']: [outside ? say`Outside ${sayRange(field, units)}.` : error.message] },
       };
     }
   };
@@ -78,7 +79,13 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
       <SheetBody columns>
         <Stack>
           <p>{capital(sum.formula)}.</p>
-          <ActionForm fields={fieldsOf(sum, units)} units={units} submit="Work it out" send={work} onDone={setResult} />
+          <ActionForm
+            fields={fieldsOf(sum, units)}
+            units={units}
+            submit={say`Work it out`}
+            send={work}
+            onDone={setResult}
+          />
         </Stack>
         <Stack>
           {result ? (
@@ -98,18 +105,17 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
               </Rows>
               {units.mass === 'us' && (
                 <Text as="p" small quiet>
-                  The working is in grams, litres and °C.
+                  {say`The working is in grams, litres and °C.`}
                 </Text>
               )}
             </div>
           ) : (
             <Text as="p" quiet>
-              The answer and its working stand here once it is worked out.
+              {say`The answer and its working stand here once it is worked out.`}
             </Text>
           )}
           <Text as="p" small quiet>
-            Source: {sum.source}
-            {sum.basis === 'published' ? '' : ` · ${sum.basis}`}
+            {say`Source: ${sum.source}${sum.basis === 'published' ? '' : ` · ${sum.basis}`}`}
           </Text>
         </Stack>
       </SheetBody>
@@ -124,7 +130,7 @@ function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
   return sum.inputs.map((f): FormField => {
     if (isChoice(f)) return { name: f.name, label: f.words, kind: 'select', options: choicesOf(f), start: f.start };
     const label = f.quantity || !f.unit ? f.words : `${f.words}, ${f.unit}`;
-    const help = sayRange(f, units) + (f.many ? ', with spaces between' : '');
+    const help = sayRange(f, units) + (f.many ? say`, with spaces between` : '');
     if (f.many)
       return {
         name: f.name,
@@ -149,7 +155,7 @@ function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
 
 function sayRange({ range, quantity, unit }: SumInput, units: UnitChoice): string {
   const shown = range.map((v) => plain(quantity ? toShown(quantity, v, units) : v));
-  return `${shown[0]} to ${shown[1]}${quantity ? ` ${unitName(quantity, units)}` : unit ? ` ${unit}` : ''}`;
+  return say`${shown[0]} to ${shown[1]}${quantity ? ` ${unitName(quantity, units)}` : unit ? ` ${unit}` : ''}`;
 }
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import type { CSSProperties } from 'react';
 import Link from 'next/link';
 import {
@@ -45,8 +46,8 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
   const top = height - Math.max(5, share * (height - 6));
   const wave = Math.min(5, (height - top) / 4);
   const words = vessel.empty
-    ? `${vessel.code}: empty`
-    : `${vessel.code}: ${formatDensity(vessel.densityKgM3, vessel.units ?? METRIC)} of ${vessel.limitKgM3 === null ? 'no limit' : formatDensity(vessel.limitKgM3, vessel.units ?? METRIC, 0)}${over ? ', over the limit' : ''}${vessel.noFeed ? ', feed stopped' : ''}. ${[...vessel.lines, ...(vessel.flags ?? [])].join(', ')}`;
+    ? say`${vessel.code}: empty`
+    : say`${vessel.code}: ${formatDensity(vessel.densityKgM3, vessel.units ?? METRIC)} of ${vessel.limitKgM3 === null ? say`no limit` : formatDensity(vessel.limitKgM3, vessel.units ?? METRIC, 0)}${over ? say`, over the limit` : ''}${vessel.noFeed ? say`, feed stopped` : ''}. ${[...vessel.lines, ...(vessel.flags ?? [])].join(', ')}`;
   const body = (
     <>
       <span className={css.code} style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
@@ -74,10 +75,10 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
       <Crowding vessel={vessel} />
       {over && (
         <Text tone="attention" strong>
-          too full
+          {say`too full`}
         </Text>
       )}
-      {vessel.noFeed && <Tag>NO FEED</Tag>}
+      {vessel.noFeed && <Tag>{say`NO FEED`}</Tag>}
       {vessel.lines.map((line) => (
         <Text key={line} quiet>
           {line}
@@ -100,13 +101,13 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
 }
 
 function Crowding({ vessel: { empty, densityKgM3, limitKgM3, units = METRIC } }: { vessel: VesselView }) {
-  if (empty) return <span>empty</span>;
+  if (empty) return <span>{say`empty`}</span>;
   const shown = (kgM3: number, digits: number) => formatNumber(toShownDensity(kgM3, units), digits);
   const limitDigits = units.mass === 'us' ? 1 : 0;
   return (
     <span>
       <Text strong>{shown(densityKgM3, 1)}</Text>
-      {limitKgM3 !== null && <Text quiet> of {shown(limitKgM3, limitDigits)}</Text>} {densityUnit(units)}
+      {limitKgM3 !== null && <Text quiet> {say`of ${shown(limitKgM3, limitDigits)}`}</Text>} {densityUnit(units)}
     </span>
   );
 }

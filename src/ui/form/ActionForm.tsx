@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
@@ -78,7 +79,7 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
       <EntryWords {...entry} />
       <Buttons>
         <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>
-          {entry.pending ? 'Recording…' : submit}
+          {entry.pending ? say`Recording…` : submit}
         </Button>
         {beside}
       </Buttons>

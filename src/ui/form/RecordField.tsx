@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import FormHelperText from '@mui/material/FormHelperText';
 import FormLabel from '@mui/material/FormLabel';
@@ -45,7 +46,7 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             {...input}
             id={`field-${field.name}`}
             className={field.half ? HALF : undefined}
-            label={field.label + (field.optional ? ' (if any)' : '')}
+            label={field.label + (field.optional ? say` (if any)` : '')}
             multiline={field.kind === 'weights' || field.kind === 'area'}
             minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}
             select={field.kind === 'select'}
@@ -87,7 +88,7 @@ export function storedValues(fields: readonly FieldSpec[], typed: Record<string,
   for (const field of fields) {
     const text = typed[field.name] ?? '';
     if (!text.trim()) {
-      if (!field.optional) wrong[field.name] = `${field.label}: give it first`;
+      if (!field.optional) wrong[field.name] = say`${field.label}: give it first`;
       continue;
     }
     if (TEXTS.has(field.kind)) {
@@ -98,7 +99,7 @@ export function storedValues(fields: readonly FieldSpec[], typed: Record<string,
     const numbers = words.map(readNumber);
     const bad = numbers.indexOf(null);
     if (bad >= 0) {
-      wrong[field.name] = `“${words[bad]!.slice(0, 30)}” is not a number`;
+      wrong[field.name] = say`“${words[bad]!.slice(0, 30)}” is not a number`;
       continue;
     }
     const stored = numbers.map((n) => (field.quantity ? toStored(field.quantity, n!, units) : n!));

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useState, useTransition } from 'react';
@@ -46,7 +47,7 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
     for (const [name, [said]] of Object.entries(words)) {
       if (name === 'confirm') continue;
       if (known.has(name)) form.setError(name, { message: said });
-      else setFormError(said ?? 'Not recorded.');
+      else setFormError(said ?? say`Not recorded.`);
     }
   };
   const submit = form.handleSubmit((values) => {
@@ -64,7 +65,7 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
         onDone(outcome.value, entryKey);
       } catch {
         setFormError(
-          'No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.',
+          say`No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.`,
         );
       }
     });
@@ -85,7 +86,7 @@ export function EntryWords({ asked, confirmed, setConfirmed, formError }: EntryS
           ))}
           <FormControlLabel
             control={<Checkbox checked={confirmed} onChange={(e) => setConfirmed(e.target.checked)} />}
-            label="Yes, that is right"
+            label={say`Yes, that is right`}
           />
         </Mark>
       )}

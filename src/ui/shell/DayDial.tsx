@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/days';
@@ -56,11 +57,11 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
         className={css.dial}
         role="slider"
         tabIndex={0}
-        aria-label="Day dial"
+        aria-label={say`Day dial`}
         aria-valuemin={daysBetween(today, start)}
         aria-valuemax={daysBetween(today, start) + span}
         aria-valuenow={daysBetween(today, shown)}
-        aria-valuetext={`${fullDay(shown)}${shown === today ? ', today' : ''}`}
+        aria-valuetext={`${fullDay(shown)}${shown === today ? say`, today` : ''}`}
         onKeyDown={onKeyDown}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId);
@@ -100,7 +101,7 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
           ))}
         </svg>
         <span className={css.todayflag} style={{ left: x(today) }}>
-          today · {dayWords(today)}
+          {say`today · ${dayWords(today)}`}
         </span>
         {shown !== today && (
           <span className={css.flag} style={{ left: Math.min(width - 60, Math.max(60, x(shown))) }}>
@@ -109,19 +110,19 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
         )}
       </div>
       <div className={css.pickDay}>
-        <WordButton type="button" small onClick={onPick} title="Type a day (D)">
-          day…
+        <WordButton type="button" small onClick={onPick} title={say`Type a day (D)`}>
+          {say`day…`}
         </WordButton>
       </div>
       <div className={css.dialSmall}>
-        <Button aria-label="A day back" onClick={() => setDay(addDays(day, -1))}>
+        <Button aria-label={say`A day back`} onClick={() => setDay(addDays(day, -1))}>
           ←
         </Button>
         <WordButton type="button" strong className={css.backToToday} onClick={onPick}>
-          {day === today ? `Today · ${dayWords(day)}` : dayWords(day)}
+          {day === today ? say`Today · ${dayWords(day)}` : dayWords(day)}
         </WordButton>
-        {day !== today && <Button onClick={() => setDay(today)}>back to today</Button>}
-        <Button aria-label="A day on" onClick={() => setDay(addDays(day, 1))}>
+        {day !== today && <Button onClick={() => setDay(today)}>{say`back to today`}</Button>}
+        <Button aria-label={say`A day on`} onClick={() => setDay(addDays(day, 1))}>
           →
         </Button>
       </div>

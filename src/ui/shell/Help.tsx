@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -10,21 +11,21 @@ import { STATIONS } from './stations';
 import { Cell, Table, TableBody, TableRow } from '../kit/Table';
 
 const KEYS: [string, string][] = [
-  ['[ and ]', 'a day back, a day on: every screen shows that day'],
-  ['\\', 'back to today'],
-  ['D', 'type the day that is to be shown'],
-  ['← → Page Up Page Down', 'on the day dial: a day, a week'],
-  ['L', 'open the log line'],
-  ['N', 'new here: an order on Market, for example'],
-  ['?', 'this list'],
-  ['↑ ↓', 'on Season: from one harvest, move or sowing to the next'],
-  ['← →', 'on one of them: slide it by a day; Enter goes on to what it means'],
+  [word`[ and ]`, word`a day back, a day on: every screen shows that day`],
+  ['\\', word`back to today`],
+  ['D', word`type the day that is to be shown`],
+  [word`← → Page Up Page Down`, word`on the day dial: a day, a week`],
+  ['L', word`open the log line`],
+  ['N', word`new here: an order on Market, for example`],
+  ['?', word`this list`],
+  ['↑ ↓', word`on Season: from one harvest, move or sowing to the next`],
+  ['← →', word`on one of them: slide it by a day; Enter goes on to what it means`],
 ];
 
 export function Help({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>Keys</DialogTitle>
+      <DialogTitle>{say`Keys`}</DialogTitle>
       <DialogContent>
         <Table>
           <TableBody>
@@ -43,7 +44,7 @@ export function Help({ onClose }: { onClose: () => void }) {
               </TableRow>
             ))}
             <TableRow>
-              <Cell>Log line</Cell>
+              <Cell>{say`Log line`}</Cell>
               <Cell mono>{LOG_EXAMPLES.join(' · ')}</Cell>
             </TableRow>
           </TableBody>
@@ -51,9 +52,9 @@ export function Help({ onClose }: { onClose: () => void }) {
       </DialogContent>
       <DialogActions>
         <Button component={Link} href="/sums" onClick={onClose}>
-          Sums: try each calculation
+          {say`Sums: try each calculation`}
         </Button>
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say`Close`}</Button>
       </DialogActions>
     </Dialog>
   );

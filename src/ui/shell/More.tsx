@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
@@ -22,17 +23,17 @@ export function More({ links, withDay, who }: MoreProps) {
         aria-current={links.some((l) => l.current) ? 'true' : undefined}
         onClick={() => setOpen(true)}
       >
-        More
+        {say`More`}
       </button>
-      <Drawer anchor="bottom" open={open} onClose={close} slotProps={{ paper: { 'aria-label': 'More' } }}>
-        <nav aria-label="More stations" className={css.more}>
+      <Drawer anchor="bottom" open={open} onClose={close} slotProps={{ paper: { 'aria-label': say`More` } }}>
+        <nav aria-label={say`More stations`} className={css.more}>
           {links.map((l) => (
             <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={close}>
               <strong>{l.name}</strong> {l.says}
             </Link>
           ))}
           <Link href="/sums" prefetch={false} onClick={close}>
-            <strong>Sums</strong> every calculation, with your own numbers
+            <strong>{say`Sums`}</strong> {say`every calculation, with your own numbers`}
           </Link>
           {who}
         </nav>

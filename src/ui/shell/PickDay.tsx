@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -25,21 +26,21 @@ export function PickDay({ today, day, setDay, onClose }: PickDayProps) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (!isFarmDay(typed)) return setWrong('Give a day between 2000 and 2100.');
+    if (!isFarmDay(typed)) return setWrong(say`Give a day between 2000 and 2100.`);
     show(typed);
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <form onSubmit={submit} noValidate>
-        <DialogTitle>Which day?</DialogTitle>
+        <DialogTitle>{say`Which day?`}</DialogTitle>
         <DialogContent sx={{ pt: '8px !important' }}>
           <TextField
             autoFocus
             type="date"
-            label="Day that every screen shows"
+            label={say`Day that every screen shows`}
             value={typed}
             error={wrong !== null}
-            helperText={wrong ?? 'The past as recorded, the future as forecast.'}
+            helperText={wrong ?? say`The past as recorded, the future as forecast.`}
             onChange={(e) => {
               setTyped(e.target.value);
               setWrong(null);
@@ -48,10 +49,10 @@ export function PickDay({ today, day, setDay, onClose }: PickDayProps) {
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Close</Button>
-          {day !== today && <Button onClick={() => show(today)}>Back to today</Button>}
+          <Button onClick={onClose}>{say`Close`}</Button>
+          {day !== today && <Button onClick={() => show(today)}>{say`Back to today`}</Button>}
           <Button type="submit" variant="contained">
-            Show it
+            {say`Show it`}
           </Button>
         </DialogActions>
       </form>

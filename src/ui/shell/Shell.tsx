@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { startTransition, useEffect, useEffectEvent, useState, type ReactNode } from 'react';
@@ -72,14 +73,14 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
   return (
     <div className={css.frame}>
       <a className={css.skip} href="#main">
-        To the work
+        {say`To the work`}
       </a>
       <div className={css.rail}>
         <div className={css.brand}>
           <Mark />
-          Crop Cycle
+          {say`Crop Cycle`}
         </div>
-        <nav aria-label="Stations">
+        <nav aria-label={say`Stations`}>
           {links.map((s) => (
             <Link
               key={s.path}
@@ -94,10 +95,15 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
           ))}
         </nav>
         <div className={css.who}>
-          <Link href="/sums" className={css.sums} prefetch={false} title="Every calculation, with your own numbers">
-            Sums
+          <Link
+            href="/sums"
+            className={css.sums}
+            prefetch={false}
+            title={say`Every calculation, with your own numbers`}
+          >
+            {say`Sums`}
           </Link>
-          {isDemo && <p className={css.demoNote}>{farmName}, a made-up farm</p>}
+          {isDemo && <p className={css.demoNote}>{say`${farmName}, a made-up farm`}</p>}
           {who}
         </div>
       </div>
@@ -109,7 +115,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
         {children}
       </main>
       <div className={css.bottom}>{logLine}</div>
-      <nav className={css.tabsPhone} aria-label="Stations">
+      <nav className={css.tabsPhone} aria-label={say`Stations`}>
         {links.slice(0, ON_THE_BAR).map((s) => (
           <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
             {s.name}

@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { daysBetween, type Day } from '../../core/quantity/days';
 import { fullDay } from '../../core/quantity/sayDay';
 import { Text, classes } from '../kit/kit';
@@ -7,16 +8,16 @@ import css from './shell.module.css';
 export function ShownDay({ day, today }: { day: Day; today: Day }) {
   if (day === today) return null;
   const days = Math.abs(daysBetween(today, day));
-  const far = days === 1 ? '1 day' : `${days} days`;
+  const far = days === 1 ? say`1 day` : say`${days} days`;
   return day > today ? (
     <p className={css.shownDay} role="status">
-      <strong>Forecast for {fullDay(day)}</strong>
-      <Text quiet>in {far}: from today’s facts, the plan and the models. Nothing here has happened.</Text>
+      <strong>{say`Forecast for ${fullDay(day)}`}</strong>
+      <Text quiet>{say`in ${far}: from today’s facts, the plan and the models. Nothing here has happened.`}</Text>
     </p>
   ) : (
     <p className={classes(css.shownDay, css.past)} role="status">
-      <strong>As recorded on {fullDay(day)}</strong>
-      <Text quiet>{far} ago</Text>
+      <strong>{say`As recorded on ${fullDay(day)}`}</strong>
+      <Text quiet>{say`${far} ago`}</Text>
     </p>
   );
 }

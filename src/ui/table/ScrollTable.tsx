@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../core/words/words';
 import { useRef, type ReactNode } from 'react';
 import { Text, WordButton } from '../kit/kit';
 import css from '../kit/kit.module.css';
@@ -40,8 +41,8 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
       </div>
       {!close && (
         <Text as="p" small quiet right className={css.foot}>
-          <WordButton small type="button" onClick={() => void save()} aria-label={`${label} as CSV`}>
-            as CSV
+          <WordButton small type="button" onClick={() => void save()} aria-label={say`${label} as CSV`}>
+            {say`as CSV`}
           </WordButton>
         </Text>
       )}

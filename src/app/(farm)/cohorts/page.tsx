@@ -1,8 +1,9 @@
+import { word } from '../../../core/words/words';
 import { CohortsStation } from '../../../features/cohorts/tanks/CohortsStation';
 import { cohortsPage } from '../../../features/cohorts/tanks/tankQueries';
 import type { Search } from '../../../server/farmView';
 
-export const metadata = { title: 'Cohorts' };
+export const metadata = { title: word`Cohorts` };
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   return <CohortsStation page={await cohortsPage(searchParams)} />;

@@ -1,8 +1,9 @@
+import { word } from '../../../core/words/words';
 import { PurgeStation } from '../../../features/purge/PurgeStation';
 import { purgePage } from '../../../features/purge/queries';
 import type { Search } from '../../../server/farmView';
 
-export const metadata = { title: 'Purge & pick' };
+export const metadata = { title: word`Purge & pick` };
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   return <PurgeStation page={await purgePage(searchParams)} />;

@@ -1,8 +1,9 @@
+import { word } from '../../../core/words/words';
 import { roundPage } from '../../../features/round/queries';
 import { RoundStation } from '../../../features/round/RoundStation';
 import type { Search } from '../../../server/farmView';
 
-export const metadata = { title: 'Round' };
+export const metadata = { title: word`Round` };
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   return <RoundStation page={await roundPage(searchParams)} />;

@@ -1,8 +1,9 @@
+import { word } from '../../../core/words/words';
 import { seasonPage } from '../../../features/season/queries';
 import { SeasonStation } from '../../../features/season/SeasonStation';
 import type { Search } from '../../../server/farmView';
 
-export const metadata = { title: 'Season' };
+export const metadata = { title: word`Season` };
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   const page = await seasonPage(searchParams);

@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import { runCommand } from '../../../commands/registry';
 import { answerJson, edge } from '../../../server/edge';
 import { currentPerson } from '../../../server/session';
@@ -12,7 +13,10 @@ export async function POST(request: Request) {
   return edge(request, async ({ command, version, entryKey, doneAt, body, ...rest }) => {
     const unknown = Object.keys(rest)[0];
     if (unknown)
-      return answerJson({ ok: false, fields: { form: [`“${unknown.slice(0, 60)}” is not part of a command.`] } }, 400);
+      return answerJson(
+        { ok: false, fields: { form: [say`“${unknown.slice(0, 60)}” is not part of a command.`] } },
+        400,
+      );
     const sent = { command: command as string, version: version as number, entryKey: entryKey as string, body };
     return answerJson(
       await runCommand(await currentPerson(), doneAt === undefined ? sent : { ...sent, doneAt: doneAt as string }),

@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import { cookies } from 'next/headers';
 import { changePassword, signIn, signOut } from '../../../db/people';
 import { now } from '../../../server/clock';
@@ -13,16 +14,16 @@ const DEVICE_DAYS = 400;
 const SHORTEST_PASSWORD = 10;
 
 function waitWords(seconds: number): string {
-  return seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
+  return seconds < 90 ? say`${seconds} seconds` : say`${Math.ceil(seconds / 60)} minutes`;
 }
 
 /** Signs in: `{ name, password }`. */
 export async function POST(request: Request) {
   return edge(request, async ({ name, password }) => {
-    if (typeof name !== 'string' || !name.trim()) return answerJson(refuse('Give your sign-in name', 'name'));
-    if (typeof password !== 'string' || !password) return answerJson(refuse('Give your password', 'password'));
+    if (typeof name !== 'string' || !name.trim()) return answerJson(refuse(say`Give your sign-in name`, 'name'));
+    if (typeof password !== 'string' || !password) return answerJson(refuse(say`Give your password`, 'password'));
     if (name.length > LONGEST || password.length > LONGEST)
-      return answerJson(refuse(`At most ${LONGEST} characters`, 'name'));
+      return answerJson(refuse(say`At most ${LONGEST} characters`, 'name'));
     const jar = await cookies();
     const attempt = {
       name,
@@ -34,8 +35,8 @@ export async function POST(request: Request) {
     if (!result.ok) {
       const words =
         result.reason === 'wrong'
-          ? 'Name and password do not go together.'
-          : `Too many tries. Wait ${waitWords(result.seconds)}, then try again.`;
+          ? say`Name and password do not go together.`
+          : say`Too many tries. Wait ${waitWords(result.seconds)}, then try again.`;
       return answerJson(refuse(words, 'password'), result.reason === 'wrong' ? 401 : 429);
     }
     const rest = { httpOnly: true, sameSite: 'lax', secure: isHttps(request.headers), path: '/' } as const;
@@ -49,14 +50,14 @@ export async function POST(request: Request) {
 export async function PUT(request: Request) {
   return edge(request, async (body) => {
     const [person, token] = [await currentPerson(), (await cookies()).get(SESSION_COOKIE)?.value];
-    if (!person || !token) return answerJson(refuse('You are signed out. Sign in again.', 'signedOut'));
+    if (!person || !token) return answerJson(refuse(say`You are signed out. Sign in again.`, 'signedOut'));
     const words = { old: body.old, new: body.new };
     if (typeof words.old !== 'string' || words.old.length > LONGEST)
-      return answerJson(refuse('Give your password as it is now', 'old'));
+      return answerJson(refuse(say`Give your password as it is now`, 'old'));
     if (typeof words.new !== 'string' || words.new.length < SHORTEST_PASSWORD || words.new.length > LONGEST)
-      return answerJson(refuse(`Between ${SHORTEST_PASSWORD} and ${LONGEST} characters`, 'new'));
+      return answerJson(refuse(say`Between ${SHORTEST_PASSWORD} and ${LONGEST} characters`, 'new'));
     const changed = await changePassword(database(), token, person, { old: words.old, new: words.new }, now());
-    return answerJson(changed ? { ok: true, value: null } : refuse('That is not your password.', 'old'));
+    return answerJson(changed ? { ok: true, value: null } : refuse(say`That is not your password.`, 'old'));
   });
 }
 

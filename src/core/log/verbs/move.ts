@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { formatMass, formatNumber } from '../../quantity/units';
 import {
   holdingAt,
@@ -16,24 +17,24 @@ import type { LogVerb } from './verb';
 function move(place: LogPlace, words: string[], context: LogContext): Parsed {
   const fish = holdingAt(place, 'fish', words, context);
   const [many, where, ...rest] = withoutLots(words, context);
-  const count = many?.toLowerCase() === 'all' ? fish.count : readNumber(many, 'how many move, or all');
+  const count = many?.toLowerCase() === 'all' ? fish.count : readNumber(many, say`how many move, or all`);
   if (!Number.isInteger(count) || count < 1)
-    throw new NotUnderstood(`${count} is not a count of fish; give 1 or more, or all.`);
+    throw new NotUnderstood(say`${count} is not a count of fish; give 1 or more, or all.`);
   if (count > fish.count)
     throw new NotUnderstood(
-      `${place.code} holds ${formatNumber(fish.count)} of ${fish.lotCode}; ${formatNumber(count)} is more than that.`,
+      say`${place.code} holds ${formatNumber(fish.count)} of ${fish.lotCode}; ${formatNumber(count)} is more than that.`,
     );
-  if (!where || rest.length > 0) throw new NotUnderstood(`Say where to, like ${place.code} move ${many} H4.`);
+  if (!where || rest.length > 0) throw new NotUnderstood(say`Say where to, like ${place.code} move ${many} H4.`);
   const to = context.places.find((p) => same(p.code, where));
-  if (!to) throw new NotUnderstood(`There is no place “${where}”.${nearest(where, context)}`);
-  if (to.id === place.id) throw new NotUnderstood('They are there already. Name another tank.');
-  if (!fish.meanG) throw new NotUnderstood(`Weigh ${fish.lotCode} first: its weight is not known.`);
+  if (!to) throw new NotUnderstood(say`There is no place “${where}”.${nearest(where, context)}`);
+  if (to.id === place.id) throw new NotUnderstood(say`They are there already. Name another tank.`);
+  if (!fish.meanG) throw new NotUnderstood(say`Weigh ${fish.lotCode} first: its weight is not known.`);
   const massG = count * fish.meanG;
   return {
     ok: true,
     command: 'fish.move@1',
     body: { fromPlaceId: place.id, lotCode: fish.lotCode, toPlaceId: to.id, count, massG, dead: 0 },
-    meaning: `${formatNumber(count)} of ${fish.lotCode}, about ${formatMass(massG, context.units)}, from ${place.code} to ${to.code}${crowding(to, massG, context)}`,
+    meaning: say`${formatNumber(count)} of ${fish.lotCode}, about ${formatMass(massG, context.units)}, from ${place.code} to ${to.code}${crowding(to, massG, context)}`,
   };
 }
 
@@ -41,7 +42,7 @@ function crowding(to: LogContext['places'][number], massG: number, { holdings }:
   if (!to.volumeL || !to.densityLimitKgM3) return '';
   const there = holdings.filter((h) => h.placeId === to.id && h.kind === 'fish');
   const kg = (massG + there.reduce((sum, h) => sum + h.count * (h.meanG ?? 0), 0)) / 1000;
-  return `, then ${formatNumber((kg * 1000) / to.volumeL, 1)} of ${formatNumber(to.densityLimitKgM3)} kg/m³ there`;
+  return say`, then ${formatNumber((kg * 1000) / to.volumeL, 1)} of ${formatNumber(to.densityLimitKgM3)} kg/m³ there`;
 }
 
-export const module: LogVerb = { verb: 'move', example: 'H3 move 100 H4', order: 3, read: move };
+export const module: LogVerb = { verb: 'move', example: word`H3 move 100 H4`, order: 3, read: move };

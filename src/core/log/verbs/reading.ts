@@ -1,8 +1,9 @@
+import { say, word } from '../../words/words';
 import { formatTemperature, toStored } from '../../quantity/units';
 import { READING_KINDS, readingFault } from '../../water/readings/readings';
 import { NotUnderstood, readNumber, refuse, type LogContext, type Parsed } from './words';
 
-export const READING_EXAMPLE = 'heron ph 6.4 t 17.9';
+export const READING_EXAMPLE = word`heron ph 6.4 t 17.9`;
 
 /** After a loop: kinds of readings, each with its number. */
 export function reading(loop: LogContext['loops'][number], words: string[], context: LogContext): Parsed {
@@ -11,14 +12,14 @@ export function reading(loop: LogContext['loops'][number], words: string[], cont
     const kind = words[i]!.toLowerCase();
     const known = READING_KINDS.get(kind);
     if (!known)
-      throw new NotUnderstood(`“${words[i]}” is not a reading; know ${[...READING_KINDS.keys()].join(', ')}.`);
-    const given = readNumber(words[i + 1], `a value for ${known.name}`);
+      throw new NotUnderstood(say`“${words[i]}” is not a reading; know ${[...READING_KINDS.keys()].join(', ')}.`);
+    const given = readNumber(words[i + 1], say`a value for ${known.name}`);
     const value = known.quantity ? toStored(known.quantity, given, context.units) : given;
     refuse(readingFault(kind, value));
-    if (values.has(kind)) throw new NotUnderstood(`${known.name} is given twice.`);
+    if (values.has(kind)) throw new NotUnderstood(say`${known.name} is given twice.`);
     values.set(kind, value);
   }
-  if (values.size === 0) throw new NotUnderstood(`Give a reading, like ${loop.code} ph 6.4 t 17.9.`);
+  if (values.size === 0) throw new NotUnderstood(say`Give a reading, like ${loop.code} ph 6.4 t 17.9.`);
   const said = [...values].map(([kind, value]) => {
     const { name, unit, quantity } = READING_KINDS.get(kind)!;
     return quantity === 'temperature' ? formatTemperature(value, context.units) : `${name} ${value} ${unit}`.trim();
@@ -27,6 +28,6 @@ export function reading(loop: LogContext['loops'][number], words: string[], cont
     ok: true,
     command: 'water.read@1',
     body: { loopId: loop.id, values: Object.fromEntries(values) },
-    meaning: `${loop.name} loop: ${said.join(', ')}`,
+    meaning: say`${loop.name} loop: ${said.join(', ')}`,
   };
 }

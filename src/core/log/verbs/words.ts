@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import { formatMass, type UnitChoice } from '../../quantity/units';
 
 /** What the farm holds, as far as the log line needs it. */
@@ -38,13 +39,13 @@ export function same(a: string, b: string) {
 export function nearest(word: string, { places, loops }: LogContext) {
   const start = word[0]?.toLowerCase();
   const near = [...places.map((p) => p.code), ...loops.map((l) => l.code)].filter((c) => c[0]?.toLowerCase() === start);
-  return near.length > 0 ? ` Near it: ${near.slice(0, 8).join(', ')}.` : '';
+  return near.length > 0 ? say` Near it: ${near.slice(0, 8).join(', ')}.` : '';
 }
 
 export function readNumber(word: string | undefined, what: string): number {
   const value = Number(word?.replace(',', '.'));
   if (!word || !/^-?\d+([.,]\d+)?$/.test(word) || !Number.isFinite(value)) {
-    throw new NotUnderstood(word ? `“${word}” is not a number; give ${what}.` : `Give ${what}.`);
+    throw new NotUnderstood(word ? say`“${word}” is not a number; give ${what}.` : say`Give ${what}.`);
   }
   return value;
 }
@@ -57,12 +58,14 @@ export function holdingAt(
 ): Holding {
   const here = context.holdings.filter((h) => h.placeId === place.id && h.kind === kind && h.count > 0);
   if (here.length === 0)
-    throw new NotUnderstood(`There ${kind === 'fish' ? 'are no fish' : 'is nothing growing'} in ${place.code}.`);
+    throw new NotUnderstood(
+      say`There ${kind === 'fish' ? say`are no fish` : say`is nothing growing`} in ${place.code}.`,
+    );
   const named = words.map((w) => here.find((h) => same(h.lotCode, w))).find(Boolean);
   if (named) return named;
   if (kind === 'fish' && here.length > 1) {
     throw new NotUnderstood(
-      `${place.code} holds ${here.map((h) => h.lotCode).join(' and ')}: add the one you mean at the end.`,
+      say`${place.code} holds ${here.map((h) => h.lotCode).join(' and ')}: add the one you mean at the end.`,
     );
   }
   return [...here].sort((a, b) => (a.daysToRipe ?? 999) - (b.daysToRipe ?? 999))[0]!;
@@ -74,10 +77,10 @@ export function withoutLots(words: string[], context: LogContext) {
 
 /** Why a weight cannot be right, or null. Ten times off the forecast is a slip of the unit far more often than a fish. */
 export function weightFault(weightG: number, forecastG: number | null, units: UnitChoice): string | null {
-  if (!(weightG > 0)) return 'A fish weighs more than nothing; leave out empty weighings.';
-  if (weightG > 50_000) return `${formatMass(weightG, units)} is heavier than any fish here.`;
+  if (!(weightG > 0)) return say`A fish weighs more than nothing; leave out empty weighings.`;
+  if (weightG > 50_000) return say`${formatMass(weightG, units)} is heavier than any fish here.`;
   if (forecastG && (weightG < forecastG / 10 || weightG > forecastG * 10)) {
-    return `${formatMass(weightG, units)}? These fish should be about ${formatMass(forecastG, units)}. Check the unit.`;
+    return say`${formatMass(weightG, units)}? These fish should be about ${formatMass(forecastG, units)}. Check the unit.`;
   }
   return null;
 }

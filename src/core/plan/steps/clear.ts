@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { stepForm, stepModule } from './stepKind';
 
 declare module './stepKind' {
@@ -8,18 +9,18 @@ declare module './stepKind' {
 
 export const module = stepModule({
   kind: 'clear',
-  words: 'Clear and clean',
+  words: word`Clear and clean`,
   order: 0,
   lead: 9,
   detail: {},
   plants: (run, step, day) => run.clear(step.lotCode, day),
   round: (step, { name }) => ({
-    title: `Clear and clean ${name}`,
-    detail: `${step.lotCode} · roots and rests to compost`,
+    title: say`Clear and clean ${name}`,
+    detail: say`${step.lotCode} · roots and rests to compost`,
     amount: '',
     expected: {},
     minutes: 30,
     caution: null,
   }),
-  form: (job) => stepForm(job, 'plants.clear@1', { fields: [], submit: 'Cleared and clean' }),
+  form: (job) => stepForm(job, 'plants.clear@1', { fields: [], submit: say`Cleared and clean` }),
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { saltG } from '../../purge/backSchedule';
 import { formatMass, formatVolume } from '../../quantity/units';
 import { stepForm, stepModule } from './stepKind';
@@ -11,23 +12,23 @@ declare module './stepKind' {
 
 export const module = stepModule({
   kind: 'exchange',
-  words: 'Exchange purge water',
+  words: word`Exchange purge water`,
   order: 6,
   lead: 9,
-  detail: { litres: { words: 'Water to exchange, L', range: [0, 1_000_000] } },
+  detail: { litres: { words: word`Water to exchange, L`, range: [0, 1_000_000] } },
   round: (step, { view, from }) => {
     const litres = step.detail.litres ?? 0;
     const salt = saltG(litres, view.saltGL.get(step.fromPlaceId ?? '') ?? 0);
     return {
-      title: 'Exchange purge water',
+      title: say`Exchange purge water`,
       detail:
         salt > 0
-          ? `${step.lotCode} · weigh out ${formatMass(salt, view.units)} salt again · salted water never goes to plants`
-          : `${step.lotCode} in ${from?.code} · unsalted: may top up the sump if it has room`,
+          ? say`${step.lotCode} · weigh out ${formatMass(salt, view.units)} salt again · salted water never goes to plants`
+          : say`${step.lotCode} in ${from?.code} · unsalted: may top up the sump if it has room`,
       amount: formatVolume(litres, view.units),
       expected: { litres, saltG: salt },
       minutes: 25,
-      caution: 'Keep plugs and pumps off the wet floor; residual-current protection on.',
+      caution: say`Keep plugs and pumps off the wet floor; residual-current protection on.`,
     };
   },
   form: (job) =>
@@ -35,13 +36,13 @@ export const module = stepModule({
       fields: [
         {
           name: 'litres',
-          label: 'Water exchanged',
+          label: say`Water exchanged`,
           kind: 'quantity',
           quantity: 'volume',
           start: job.expected.litres ?? '',
         },
-        { name: 'saltG', label: 'Salt put in', kind: 'quantity', quantity: 'mass', start: job.expected.saltG ?? 0 },
+        { name: 'saltG', label: say`Salt put in`, kind: 'quantity', quantity: 'mass', start: job.expected.saltG ?? 0 },
       ],
-      submit: 'Exchanged',
+      submit: say`Exchanged`,
     }),
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import type { RoundView } from '../../tasks/source';
 import type { PlanStep } from '../types';
 import { stepForm, stepModule } from './stepKind';
@@ -13,23 +14,23 @@ function besides(step: PlanStep, { facts }: RoundView): string {
   const others = facts.fish.filter((f) => f.placeId === step.fromPlaceId && f.lotCode !== step.lotCode && f.count > 0);
   if (others.length === 0) return '';
   const names = others.map((f) => f.lotCode).join(' and ');
-  return `. ${names} in the same tank goes unfed too, unless ${step.lotCode} is netted out first`;
+  return say`. ${names} in the same tank goes unfed too, unless ${step.lotCode} is netted out first`;
 }
 
 export const module = stepModule({
   kind: 'feed_stop',
-  words: 'Stop feed',
+  words: word`Stop feed`,
   order: 1,
   lead: 9,
   detail: {},
   fish: (run, step) => run.stopFeed(step),
   round: (step, { view }) => ({
-    title: 'Stop feed',
-    detail: `${step.lotCode} is to be purged: shut the feeder, hang the no-feed sign${besides(step, view)}`,
-    amount: 'no feed',
+    title: say`Stop feed`,
+    detail: say`${step.lotCode} is to be purged: shut the feeder, hang the no-feed sign${besides(step, view)}`,
+    amount: say`no feed`,
     expected: {},
     minutes: 3,
     caution: null,
   }),
-  form: (job) => stepForm(job, 'purge.stopFeed@1', { fields: [], submit: 'Feed is stopped' }),
+  form: (job) => stepForm(job, 'purge.stopFeed@1', { fields: [], submit: say`Feed is stopped` }),
 });

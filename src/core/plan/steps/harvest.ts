@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { weightFromLengthG } from '../../fish/lengthWeight';
 import { gradeMiddleCm, gradePlanned, liveGrades } from '../../fish/liveSale';
 import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
@@ -18,49 +19,52 @@ function nettingWords(step: PlanStep, { view, count, meanG }: StepContext): Step
   const grade = gradePlanned(step, grades);
   const eachG = grade ? weightFromLengthG(gradeMiddleCm(grade), species) : meanG;
   return {
-    title: 'Net for live sale',
-    detail: `${count} ${grade?.product.name ?? 'fish'} of ${step.lotCode} into holding, sorted by length`,
-    amount: `${count} fish`,
+    title: say`Net for live sale`,
+    detail: say`${count} ${grade?.product.name ?? say`fish`} of ${step.lotCode} into holding, sorted by length`,
+    amount: say`${count} fish`,
     expected: { count: step.count, massG: Math.round(step.count * eachG) },
     minutes: 45,
-    caution:
-      'Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.',
+    caution: say`Not for food. Unfed since yesterday, wet hands and nets, oxygen in every bag. Local law on live fish decides.`,
   };
 }
 
 export const module = stepModule({
   kind: 'harvest',
-  words: 'Harvest',
+  words: word`Harvest`,
   order: 2,
   lead: 1,
-  detail: { gradeCm: { words: 'A length within the grade, cm', range: [0.5, 300] } },
+  detail: { gradeCm: { words: word`A length within the grade, cm`, range: [0.5, 300] } },
   fish: (run, step, day) => run.harvest(step, day),
   round: (step, context) =>
     nettingWords(step, context) ?? {
-      title: 'Harvest and pack',
-      detail: `${step.lotCode} · ${context.count} fish · ice first, then nets`,
-      amount: `${context.count} fish`,
+      title: say`Harvest and pack`,
+      detail: say`${step.lotCode} · ${context.count} fish · ice first, then nets`,
+      amount: say`${context.count} fish`,
       expected: context.expectedMass,
       minutes: 90,
-      caution:
-        'Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.',
+      caution: say`Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.`,
     },
   form: (job) =>
     stepForm(job, 'fish.harvest@1', {
       fields: [
-        countField('Fish harvested', job.expected.count),
-        weightField('Their weight together, as weighed', job.expected.massG),
+        countField(say`Fish harvested`, job.expected.count),
+        weightField(say`Their weight together, as weighed`, job.expected.massG),
         {
           name: 'trimG',
-          label: 'Trimmed off and composted',
+          label: say`Trimmed off and composted`,
           kind: 'quantity',
           quantity: 'mass',
           start: 0,
-          help: 'What is packed is the weight less this.',
+          help: say`What is packed is the weight less this.`,
         },
-        { ...DEAD_FIELD, label: 'Found dead, not for sale' },
-        { name: 'overrideReason', label: 'Manager’s reason, only to override the gate', kind: 'text', optional: true },
+        { ...DEAD_FIELD, label: say`Found dead, not for sale` },
+        {
+          name: 'overrideReason',
+          label: say`Manager’s reason, only to override the gate`,
+          kind: 'text',
+          optional: true,
+        },
       ],
-      submit: 'Harvested and packed',
+      submit: say`Harvested and packed`,
     }),
 });

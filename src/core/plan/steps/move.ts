@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
 
@@ -10,26 +11,26 @@ declare module './stepKind' {
 
 export const module = stepModule({
   kind: 'move',
-  words: 'Move fish',
+  words: word`Move fish`,
   order: 4,
   lead: 5,
-  detail: { overG: { words: 'Only fish over, g', range: [0.01, 50_000] } },
+  detail: { overG: { words: word`Only fish over, g`, range: [0.01, 50_000] } },
   fish: (run, step, day) => run.move(step, day),
   round: (step, { to, count, expectedMass }) => ({
-    title: `Move to ${to?.code ?? ''}`,
-    detail: `All of ${step.lotCode}, about ${count} fish`,
-    amount: `${count} fish`,
+    title: say`Move to ${to?.code ?? ''}`,
+    detail: say`All of ${step.lotCode}, about ${count} fish`,
+    amount: say`${count} fish`,
     expected: expectedMass,
     minutes: 60,
-    caution: 'Own nets for each loop. Two people at the tank.',
+    caution: say`Own nets for each loop. Two people at the tank.`,
   }),
   form: (job) =>
     stepForm(job, 'fish.moveAsPlanned@1', {
       fields: [
-        countField('Fish moved', job.expected.count),
-        weightField('Their weight together', job.expected.massG),
+        countField(say`Fish moved`, job.expected.count),
+        weightField(say`Their weight together`, job.expected.massG),
         DEAD_FIELD,
       ],
-      submit: 'Moved',
+      submit: say`Moved`,
     }),
 });

@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
 
@@ -9,27 +10,27 @@ declare module './stepKind' {
 
 export const module = stepModule({
   kind: 'purge',
-  words: 'Move to purge tank',
+  words: word`Move to purge tank`,
   order: 3,
   lead: 9,
   detail: {},
   fish: (run, step, day) => run.move(step, day),
   round: (step, { to, count, expectedMass }) => ({
-    title: `Move to purge tank ${to?.code ?? ''}`,
-    detail: `${count} largest of ${step.lotCode} · count and weigh`,
-    amount: `${count} fish`,
+    title: say`Move to purge tank ${to?.code ?? ''}`,
+    detail: say`${count} largest of ${step.lotCode} · count and weigh`,
+    amount: say`${count} fish`,
     expected: expectedMass,
     minutes: 45,
-    caution: 'Two people at the tank. Lift with the knees; a full tote is about 1 kg a litre.',
+    caution: say`Two people at the tank. Lift with the knees; a full tote is about 1 kg a litre.`,
   }),
   form: (job) =>
     stepForm(job, 'purge.transfer@1', {
       fields: [
-        countField('Fish moved', job.expected.count),
-        weightField('Their weight together', job.expected.massG),
+        countField(say`Fish moved`, job.expected.count),
+        weightField(say`Their weight together`, job.expected.massG),
         DEAD_FIELD,
       ],
-      submit: 'Moved',
-      logLine: (v) => `deaths also by ${job.place} dead ${v.dead ?? 0}`,
+      submit: say`Moved`,
+      logLine: (v) => say`deaths also by ${job.place} dead ${v.dead ?? 0}`,
     }),
 });

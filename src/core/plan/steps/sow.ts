@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
@@ -10,7 +11,7 @@ declare module './stepKind' {
 
 export const module = stepModule({
   kind: 'sow',
-  words: 'Sow',
+  words: word`Sow`,
   order: 10,
   lead: 2,
   detail: {},
@@ -19,14 +20,14 @@ export const module = stepModule({
     const cells = to?.pieceSize ?? 104;
     const trays = Math.ceil(step.count / cells);
     return {
-      title: `Sow ${name}`,
-      detail: `${step.lotCode} · ${formatNumber(step.count)} seeds on ${to?.code}`,
-      amount: `${trays} ${trays === 1 ? 'tray' : 'trays'} of ${cells}`,
+      title: say`Sow ${name}`,
+      detail: say`${step.lotCode} · ${formatNumber(step.count)} seeds on ${to?.code}`,
+      amount: say`${trays} ${trays === 1 ? say`tray` : say`trays`} of ${cells}`,
       expected: { count: step.count },
       minutes: 10 + trays * 4,
       caution: null,
     };
   },
   form: (job) =>
-    stepForm(job, 'plants.sow@1', { fields: [countField('Seeds sown', job.expected.count)], submit: 'Sown' }),
+    stepForm(job, 'plants.sow@1', { fields: [countField(say`Seeds sown`, job.expected.count)], submit: say`Sown` }),
 });

@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import type { PlanStep } from '../types';
 import { modules } from './list.generated';
 import type { StepDetail, StepKind, StepModule } from './stepKind';
@@ -18,12 +19,12 @@ export function stepWords(kind: string): string {
 /** What is wrong with a step's detail, in words, or null: unknown names, no numbers, out of range. */
 export function detailFault({ kind, detail }: Pick<PlanStep, 'kind'> & { detail: StepDetail }): string | null {
   const known = stepOf(kind)?.detail as Record<string, { words: string; range: readonly [number, number] }> | undefined;
-  if (!known) return `This version does not know the step “${kind}”.`;
+  if (!known) return say`This version does not know the step “${kind}”.`;
   for (const [name, value] of Object.entries(detail)) {
     const spec = known[name];
-    if (!spec) return `“${name}” is not part of ${stepWords(kind).toLowerCase()}.`;
+    if (!spec) return say`“${name}” is not part of ${stepWords(kind).toLowerCase()}.`;
     if (!(typeof value === 'number' && value >= spec.range[0] && value <= spec.range[1]))
-      return `${spec.words}: ${String(value)} is outside ${spec.range[0]} to ${spec.range[1]}.`;
+      return say`${spec.words}: ${String(value)} is outside ${spec.range[0]} to ${spec.range[1]}.`;
   }
   return null;
 }

@@ -1,3 +1,4 @@
+import { say, word } from '../../words/words';
 import { stepForm, stepModule } from './stepKind';
 
 declare module './stepKind' {
@@ -8,34 +9,34 @@ declare module './stepKind' {
 
 export const module = stepModule({
   kind: 'taste',
-  words: 'Taste check',
+  words: word`Taste check`,
   order: 7,
   lead: 9,
   detail: {},
   round: (step) => ({
-    title: 'Taste check',
-    detail: `One fish of ${step.lotCode}, steamed without salt`,
+    title: say`Taste check`,
+    detail: say`One fish of ${step.lotCode}, steamed without salt`,
     amount: 'clean?',
     expected: {},
     minutes: 20,
-    caution: 'Cook it through. Anyone with a fish allergy sits this out.',
+    caution: say`Cook it through. Anyone with a fish allergy sits this out.`,
   }),
   form: (job) =>
     stepForm(job, 'purge.taste@1', {
       fields: [
         {
           name: 'passed',
-          label: 'How did it taste?',
+          label: say`How did it taste?`,
           kind: 'choice',
           start: '',
           options: [
             ['true', 'clean'],
-            ['false', 'muddy: not clean'],
+            ['false', say`muddy: not clean`],
           ],
         },
-        { name: 'note', label: 'Note', kind: 'text', optional: true },
+        { name: 'note', label: say`Note`, kind: 'text', optional: true },
       ],
-      submit: 'Record the taste',
+      submit: say`Record the taste`,
       body: ({ passed, ...rest }) => ({
         ...rest,
         stepId: job.stepId,

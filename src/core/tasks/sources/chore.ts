@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import { daysBetween, type Day } from '../../quantity/days';
 import { aJob, jobId } from '../jobs';
 import type { JobSource } from '../source';
@@ -25,8 +26,8 @@ export const module: JobSource = {
       );
   },
   form: (job) => ({
-    fields: [{ name: 'note', label: 'Note', kind: 'text', optional: true }],
-    submit: 'Done',
+    fields: [{ name: 'note', label: say`Note`, kind: 'text', optional: true }],
+    submit: say`Done`,
     command: 'task.chore@1',
     body: (values) => ({ ...values, choreId: job.id.subject }),
   }),

@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import { tankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
@@ -14,16 +15,16 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
   return facts.places.flatMap((place) => {
     const fed = tankFeed(facts, forecast, place, at);
     if (!fed) return [];
-    const fish = `${formatNumber(fed.count)} fish of ${formatMass(fed.meanG, units)}`;
+    const fish = say`${formatNumber(fed.count)} fish of ${formatMass(fed.meanG, units)}`;
     const lotCode = fed.lots.join(', ');
     if (fed.feedG <= 0) {
       const stopped = facts.fish.find((f) => f.placeId === place.id)?.feedStoppedOn;
-      const since = stopped && stopped < day ? ` since ${shortDay(stopped)}` : '';
+      const since = stopped && stopped < day ? say` since ${shortDay(stopped)}` : '';
       return [
         aJob(jobId('feed', place.id, day, 'none'), place, {
           kind: 'no_feed',
-          title: `No feed: ${place.kind === 'purge' ? 'purging' : 'feed stopped'}`,
-          detail: `${fish} · feed stopped${since} · keep the feeder shut`,
+          title: say`No feed: ${place.kind === 'purge' ? say`purging` : say`feed stopped`}`,
+          detail: say`${fish} · feed stopped${since} · keep the feeder shut`,
           amount: '0 g',
           lotCode,
           minutes: 0,
@@ -35,11 +36,11 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
     const unfed = parts.filter((p) => p.feedG <= 0);
     if (unfed.length > 0) return [heldFeed(place, day, lotCode, parts, units)];
     const { eachG, words } = oneFeeding(fed.feedG, fed.feedings, units);
-    const feeder = fed.times.length > 0 ? ` · feeder at ${fed.times.join(', ')}` : '';
+    const feeder = fed.times.length > 0 ? say` · feeder at ${fed.times.join(', ')}` : '';
     return [
       aJob(feedJob(place.id, day), place, {
         kind: 'feed',
-        title: `Feed ${fed.pelletMm} mm`,
+        title: say`Feed ${fed.pelletMm} mm`,
         detail: `${fish} · ${parts.length > 1 ? parts.map((p) => `${p.lotCode} ${formatMass(p.feedG, units)}`).join(' + ') : lotCode}${feeder}`,
         amount: `${fed.feedings} × ${words}`,
         lotCode,
@@ -68,8 +69,8 @@ function heldFeed(place: PlaceFact, day: Day, lotCode: string, parts: readonly P
   const rationG = fed.reduce((sum, p) => sum + p.feedG, 0);
   return aJob(jobId('feed', place.id, day, 'none'), place, {
     kind: 'no_feed',
-    title: `Hold the feed: ${named(unfed)} goes unfed`,
-    detail: `${named(fed)} in the same tank goes unfed too. Net ${named(unfed)} out first, and then feed ${named(fed)} ${formatMass(rationG, units)}; or leave all unfed`,
+    title: say`Hold the feed: ${named(unfed)} goes unfed`,
+    detail: say`${named(fed)} in the same tank goes unfed too. Net ${named(unfed)} out first, and then feed ${named(fed)} ${formatMass(rationG, units)}; or leave all unfed`,
     amount: '0 g',
     lotCode,
     minutes: 0,
@@ -84,27 +85,27 @@ export const module: JobSource = {
   form: (job) => ({
     fields: [
       {
-        ...weightField('Feed given today, all feedings', job.expected.massG),
-        help: 'As computed; change it if you gave less.',
+        ...weightField(say`Feed given today, all feedings`, job.expected.massG),
+        help: say`As computed; change it if you gave less.`,
       },
-      { ...weightField('Held back'), name: 'withheldG', optional: true },
-      { ...weightField('Of it farm-grown: insects, duckweed'), name: 'farmGrownG', optional: true },
+      { ...weightField(say`Held back`), name: 'withheldG', optional: true },
+      { ...weightField(say`Of it farm-grown: insects, duckweed`), name: 'farmGrownG', optional: true },
       {
         name: 'response',
-        label: 'How they ate',
+        label: say`How they ate`,
         kind: 'choice',
         start: 'eager',
         options: [
           ['eager', 'eager'],
           ['slow', 'slow'],
-          ['none', 'did not eat'],
+          ['none', say`did not eat`],
         ],
       },
     ],
-    submit: 'Fed',
+    submit: say`Fed`,
     command: 'fish.feed@1',
     body: (values) => ({ ...values, placeId: job.placeId }),
     logLine: (v) =>
-      `${job.place} fed ${String(v.massG ?? '…')}${v.response === 'eager' || !v.response ? '' : ` ${String(v.response)}`}`,
+      say`${job.place} fed ${String(v.massG ?? '…')}${v.response === 'eager' || !v.response ? '' : ` ${String(v.response)}`}`,
   }),
 };

@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
 import { aJob, jobId } from '../jobs';
@@ -17,8 +18,8 @@ export const module: JobSource = {
           facts.places.find((p) => p.id === q.placeId),
           {
             kind: 'observe',
-            title: 'Observe the quarantine',
-            detail: `${q.lotCode}, in quarantine until ${shortDay(q.until)} · skin, gills, swimming, appetite · own nets, hands washed after`,
+            title: say`Observe the quarantine`,
+            detail: say`${q.lotCode}, in quarantine until ${shortDay(q.until)} · skin, gills, swimming, appetite · own nets, hands washed after`,
             amount: 'well?',
             lotCode: q.lotCode,
             minutes: 10,
@@ -29,18 +30,18 @@ export const module: JobSource = {
     fields: [
       {
         name: 'state',
-        label: 'How are they?',
+        label: say`How are they?`,
         kind: 'choice',
         start: 'well',
         options: [
           ['well', 'well'],
-          ['off', 'off their feed or odd'],
+          ['off', say`off their feed or odd`],
           ['ill', 'ill'],
         ],
       },
-      { name: 'words', label: 'What was seen', kind: 'text', start: '' },
+      { name: 'words', label: say`What was seen`, kind: 'text', start: '' },
     ],
-    submit: 'Record the observation',
+    submit: say`Record the observation`,
     command: 'fish.note@1',
     body: (values) => ({ ...values, kind: 'observe', lotCode: job.lotCode, placeId: job.placeId }),
   }),

@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import { BY_HAND_TWICE_DAILY } from '../../water/readings/readings';
 import type { JobField } from '../form';
 import { aJob, jobId } from '../jobs';
@@ -17,9 +18,9 @@ export const module: JobSource = {
         aJob(readingJob(loop.id, day, half), place, {
           kind: 'reading',
           place: loop.name,
-          title: `Water reading, ${half}`,
-          detail: 'Temperature, pH and dissolved oxygen at the sump',
-          amount: 't · pH · DO',
+          title: say`Water reading, ${half}`,
+          detail: say`Temperature, pH and dissolved oxygen at the sump`,
+          amount: say`t · pH · DO`,
           walkOrder: (place?.walkOrder ?? 1) - 0.5 + (half === 'evening' ? 0.1 : 0),
           loopCode: loop.code,
         }),
@@ -32,7 +33,7 @@ export const module: JobSource = {
       ...(r.quantity ? { kind: 'quantity', quantity: r.quantity } : { kind: 'number' }),
       optional: true,
     })),
-    submit: 'Record the reading',
+    submit: say`Record the reading`,
     command: 'water.read@1',
     body: (values) => ({ values, loopId: job.id.subject, half: job.id.slot }),
     logLine: (v) =>

@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import { SAMPLE_EVERY_DAYS } from '../../plan/troubles';
 import type { FishFact } from '../../plan/types';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
@@ -25,14 +26,14 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
     return [
       aJob(sampleJob(fish), place, {
         kind: 'sample',
-        title: 'Weigh 20 fish',
-        detail: `Last weighed ${daysAgo(daysBetween(fish.sampledOn ?? fish.stockedOn, day))}; forecast says ${formatMass(meanG, units)}`,
+        title: say`Weigh 20 fish`,
+        detail: say`Last weighed ${daysAgo(daysBetween(fish.sampledOn ?? fish.stockedOn, day))}; forecast says ${formatMass(meanG, units)}`,
         amount: 'sample',
         lateDays: Math.max(0, daysBetween(due, day)),
         minutes: 20,
         lotCode: fish.lotCode,
         expected: { massG: meanG },
-        caution: 'Wet hands and nets, short time out of water.',
+        caution: say`Wet hands and nets, short time out of water.`,
       }),
     ];
   });
@@ -46,15 +47,15 @@ export const module: JobSource = {
     fields: [
       {
         name: 'weightsG',
-        label: 'Weights, one fish each',
+        label: say`Weights, one fish each`,
         kind: 'weights',
         quantity: 'smallMass',
-        help: 'Numbers with spaces between; about 20 fish from all over the tank.',
+        help: say`Numbers with spaces between; about 20 fish from all over the tank.`,
       },
     ],
-    submit: 'Record the sample',
+    submit: say`Record the sample`,
     command: 'fish.weigh@1',
     body: (values) => ({ ...values, lotCode: job.lotCode, fromPlaceId: job.placeId }),
-    logLine: (v) => `${job.place} weigh ${(v.weightsG as number[] | undefined)?.join(' ') ?? '…'}`,
+    logLine: (v) => say`${job.place} weigh ${(v.weightsG as number[] | undefined)?.join(' ') ?? '…'}`,
   }),
 };

@@ -1,13 +1,14 @@
+import { word } from '../../words/words';
 import type { ReadingKindModule } from './readingKind';
 
 export const module: ReadingKindModule = {
   kind: 'no3',
-  name: 'nitrate',
+  name: word`nitrate`,
   low: 0,
   high: 1000,
   unit: 'mg/L',
-  why: 'kits end there',
-  fieldLabel: 'Nitrate, mg/L',
+  why: word`kits end there`,
+  fieldLabel: word`Nitrate, mg/L`,
   quantity: null,
   daily: null,
 };

@@ -1,13 +1,14 @@
+import { word } from '../../words/words';
 import type { ReadingKindModule } from './readingKind';
 
 export const module: ReadingKindModule = {
   kind: 'no2',
-  name: 'nitrite',
+  name: word`nitrite`,
   low: 0,
   high: 50,
   unit: 'mg/L',
-  why: 'kits end there',
-  fieldLabel: 'Nitrite, mg/L',
+  why: word`kits end there`,
+  fieldLabel: word`Nitrite, mg/L`,
   quantity: null,
   daily: null,
 };

@@ -1,3 +1,4 @@
+import { word } from '../../words/words';
 import type { ReadingKindModule } from './readingKind';
 
 export const module: ReadingKindModule = {
@@ -6,7 +7,7 @@ export const module: ReadingKindModule = {
   low: 3,
   high: 11,
   unit: '',
-  why: 'outside that the probe is wrong or everything is dead',
+  why: word`outside that the probe is wrong or everything is dead`,
   fieldLabel: 'pH',
   quantity: null,
   daily: 2,

@@ -1,3 +1,4 @@
+import { say } from '../../words/words';
 import { modules } from './list.generated';
 import type { ReadingKindModule } from './readingKind';
 
@@ -11,8 +12,8 @@ export const BY_HAND_TWICE_DAILY: readonly ReadingKindModule[] = modules
 /** Why a reading cannot be right, or null. */
 export function readingFault(kind: string, value: number): string | null {
   const known = READING_KINDS.get(kind);
-  if (!known) return `“${kind}” is not a reading; know ${[...READING_KINDS.keys()].join(', ')}.`;
+  if (!known) return say`“${kind}” is not a reading; know ${[...READING_KINDS.keys()].join(', ')}.`;
   const { name, low, high, unit, why } = known;
   if (value >= low && value <= high) return null;
-  return `${name} ${value} is outside ${low} to ${high}${unit ? ` ${unit}` : ''}: ${why}.`;
+  return say`${name} ${value} is outside ${low} to ${high}${unit ? ` ${unit}` : ''}: ${why}.`;
 }

@@ -1,13 +1,14 @@
+import { word } from '../../words/words';
 import type { ReadingKindModule } from './readingKind';
 
 export const module: ReadingKindModule = {
   kind: 't',
-  name: 'temperature',
+  name: word`temperature`,
   low: -2,
   high: 45,
   unit: '°C',
-  why: 'no fish water is colder or hotter',
-  fieldLabel: 'Temperature',
+  why: word`no fish water is colder or hotter`,
+  fieldLabel: word`Temperature`,
   quantity: 'temperature',
   daily: 1,
 };

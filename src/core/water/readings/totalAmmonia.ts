@@ -1,13 +1,14 @@
+import { word } from '../../words/words';
 import type { ReadingKindModule } from './readingKind';
 
 export const module: ReadingKindModule = {
   kind: 'tan',
-  name: 'total ammonia',
+  name: word`total ammonia`,
   low: 0,
   high: 50,
   unit: 'mg/L',
-  why: 'kits end there',
-  fieldLabel: 'Total ammonia, mg/L',
+  why: word`kits end there`,
+  fieldLabel: word`Total ammonia, mg/L`,
   quantity: null,
   daily: null,
 };

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -24,49 +25,49 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
   const fields: FormField[] = [
     {
       name: 'speciesCode',
-      label: 'Species',
+      label: say`Species`,
       kind: 'select',
       options: page.species.map((s) => [s.code, s.name]),
       start: '',
     },
-    { name: 'count', label: 'Fish', kind: 'count', start: '' },
-    { name: 'meanG', label: 'Weight of one', kind: 'quantity', quantity: 'smallMass', start: '' },
-    { name: 'day', label: 'Arrive on', kind: 'day', start: addDays(page.today, 14) },
+    { name: 'count', label: say`Fish`, kind: 'count', start: '' },
+    { name: 'meanG', label: say`Weight of one`, kind: 'quantity', quantity: 'smallMass', start: '' },
+    { name: 'day', label: say`Arrive on`, kind: 'day', start: addDays(page.today, 14) },
     {
       name: 'toPlaceId',
-      label: 'Arrive in',
+      label: say`Arrive in`,
       kind: 'select',
       options: [...inQuarantine, ...homes].map((t) => [t.id, t.says]),
       start: inQuarantine[0]?.id ?? '',
-      help: 'Quarantine first: its own filter, its own nets.',
+      help: say`Quarantine first: its own filter, its own nets.`,
     },
     {
       name: 'thenPlaceId',
-      label: 'Then to',
+      label: say`Then to`,
       kind: 'select',
       options: homes.map((t) => [t.id, t.says]),
       start: '',
       optional: true,
     },
-    { name: 'note', label: 'Hatchery, order number, papers', kind: 'area', start: '', optional: true },
+    { name: 'note', label: say`Hatchery, order number, papers`, kind: 'area', start: '', optional: true },
   ];
   return (
     <Stack>
       <CohortsNav here="/cohorts/arrivals" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Arrivals</Unseen>
+      <Unseen as="h1">{say`Arrivals`}</Unseen>
       <SaidLines said={said} />
       <Columns>
         <Stack>
           <Sheet>
             <SheetHead>
-              <h2>On the way</h2>
+              <h2>{say`On the way`}</h2>
               <Text quiet small>
-                the round of their day receives them, with what died on the way
+                {say`the round of their day receives them, with what died on the way`}
               </Text>
             </SheetHead>
             {page.coming.length === 0 ? (
-              <Empty>No fingerlings are ordered. Order some on this page, or let the planner propose.</Empty>
+              <Empty>{say`No fingerlings are ordered. Order some on this page, or let the planner propose.`}</Empty>
             ) : (
               <>
                 <PlanSteps
@@ -77,8 +78,8 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                     day: c.day,
                     count: c.count,
                     from: '',
-                    to: `to ${c.place}`,
-                    words: `${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? `: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}`,
+                    to: say`to ${c.place}`,
+                    words: say`${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? say`: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}`,
                   }))}
                   today={page.today}
                   units={page.units}
@@ -103,13 +104,15 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                     <Link href={`/cohorts/${q.lotCode}${suffix}`} prefetch={false}>
                       {q.lotCode}
                     </Link>{' '}
-                    in {q.place}
+                    {say`in ${q.place}`}
                   </h2>
                   <Text strong={!q.clearedOn} tone={q.clearedOn ? 'good' : 'attention'}>
-                    {q.clearedOn ? `cleared ${shortDay(q.clearedOn)}` : `in quarantine until ${shortDay(q.until)}`}
+                    {q.clearedOn
+                      ? say`cleared ${shortDay(q.clearedOn)}`
+                      : say`in quarantine until ${shortDay(q.until)}`}
                   </Text>
                   <Text quiet small end>
-                    {seenToday ? 'observed today' : 'not observed today'}
+                    {seenToday ? say`observed today` : say`not observed today`}
                   </Text>
                 </SheetHead>
                 {page.when === 'today' && (
@@ -134,7 +137,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                     {q.events.slice(0, 12).map((e, i) => (
                       <Row small key={i}>
                         <Text mono>{shortDay(e.day)}</Text> <strong>{e.state}</strong> {e.words}{' '}
-                        {e.until && `until ${shortDay(e.until)}`} <Text quiet>{e.by}</Text>
+                        {e.until && say`until ${shortDay(e.until)}`} <Text quiet>{e.by}</Text>
                       </Row>
                     ))}
                   </Rows>
@@ -144,27 +147,27 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
           })}
           {page.apart.length === 0 && (
             <Text as="p" quiet>
-              No fish are in quarantine.
+              {say`No fish are in quarantine.`}
             </Text>
           )}
         </Stack>
         <Sheet>
           <SheetHead>
-            <h2>Order fingerlings</h2>
+            <h2>{say`Order fingerlings`}</h2>
           </SheetHead>
           <SheetBody stack>
             {page.person.role === 'manager' ? (
               <ActionForm
                 fields={fields}
                 units={page.units}
-                submit="Order"
+                submit={say`Order`}
                 onDone={setSaid}
                 send={orderFish}
-                caution="Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order."
+                caution={say`Many species need a permit, live transport has its own rules, and nothing goes from one loop's quarantine to another's nets. Ask the authority before you order.`}
               />
             ) : (
               <Text as="p" quiet>
-                Ordering fish is for a manager.
+                {say`Ordering fish is for a manager.`}
               </Text>
             )}
           </SheetBody>

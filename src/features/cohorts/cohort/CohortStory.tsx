@@ -1,3 +1,4 @@
+import { say, word } from '../../../core/words/words';
 import Link from 'next/link';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../../core/quantity/units';
@@ -11,18 +12,18 @@ const REASON_WORDS: Record<string, string> = {
   receive: 'stocked',
   move: 'moved',
   grade: 'graded',
-  merge: 'put together',
-  purge: 'to purge',
+  merge: word`put together`,
+  purge: word`to purge`,
   dead: 'died',
   harvest: 'harvested',
-  reverse: 'taken back',
+  reverse: word`taken back`,
 };
 
 const EVENT_WORDS: Record<string, string> = {
   observe: 'observed',
   treat: 'treated',
-  quarantine_extend: 'quarantine extended',
-  quarantine_clear: 'cleared from quarantine',
+  quarantine_extend: word`quarantine extended`,
+  quarantine_clear: word`cleared from quarantine`,
   fallow: 'rest',
   clean: 'cleaned',
   loss_note: 'loss',
@@ -62,7 +63,7 @@ function storyLines(page: CohortPage): StoryLine[] {
       what: 'weighed',
       count: formatNumber(s.count),
       mass: '',
-      where: `mean ${formatMass(s.meanG, units)}`,
+      where: say`mean ${formatMass(s.meanG, units)}`,
       more: s.by ?? '',
       takenBack: s.takenBack,
       take: s.mayTakeBack ? { kind: 'sample' as const, id: s.id } : null,
@@ -74,7 +75,7 @@ function storyLines(page: CohortPage): StoryLine[] {
       count: '',
       mass: '',
       where: e.place ?? '',
-      more: [e.by, e.words, e.until ? `until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
+      more: [e.by, e.words, e.until ? say`until ${shortDay(e.until)}` : ''].filter(Boolean).join(' · '),
       takenBack: e.takenBack,
       take: e.mayTakeBack ? { kind: 'event' as const, id: e.id } : null,
     })),
@@ -90,9 +91,9 @@ export function CohortStory({ page }: { page: CohortPage }) {
     <>
       <Sheet>
         <SheetHead>
-          <h2>What happened</h2>
+          <h2>{say`What happened`}</h2>
           <Text quiet small>
-            newest first; a mistake is taken back, never erased
+            {say`newest first; a mistake is taken back, never erased`}
           </Text>
           {page.more.feedings + page.more.movements > 0 && (
             <Text
@@ -103,12 +104,12 @@ export function CohortStory({ page }: { page: CohortPage }) {
               prefetch={false}
               scroll={false}
             >
-              show all: {formatNumber(page.more.feedings)} more feedings
-              {page.more.movements > 0 && `, ${formatNumber(page.more.movements)} more entries`}
+              {say`show all: ${formatNumber(page.more.feedings)} more feedings`}
+              {page.more.movements > 0 && say`, ${formatNumber(page.more.movements)} more entries`}
             </Text>
           )}
         </SheetHead>
-        <ScrollTable label="What happened" maxHeight={460}>
+        <ScrollTable label={say`What happened`} maxHeight={460}>
           <LightTable>
             <tbody>
               {lines.map((l) => (
@@ -135,7 +136,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
                   <LightCell right>
                     {l.takenBack ? (
                       <Text small quiet>
-                        taken back
+                        {say`taken back`}
                       </Text>
                     ) : (
                       l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
@@ -149,15 +150,15 @@ export function CohortStory({ page }: { page: CohortPage }) {
       </Sheet>
       <Sheet>
         <SheetHead>
-          <h2>Feedings</h2>
+          <h2>{say`Feedings`}</h2>
           <Text quiet small>
-            newest first
+            {say`newest first`}
           </Text>
         </SheetHead>
         {page.feedings.length === 0 ? (
-          <Empty>Not fed yet.</Empty>
+          <Empty>{say`Not fed yet.`}</Empty>
         ) : (
-          <ScrollTable label="Feedings" maxHeight={260}>
+          <ScrollTable label={say`Feedings`} maxHeight={260}>
             <LightTable>
               <tbody>
                 {page.feedings.map((f) => (
@@ -170,13 +171,13 @@ export function CohortStory({ page }: { page: CohortPage }) {
                     </LightCell>
                     <LightCell>
                       <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
-                        {f.response === 'none' ? 'did not eat' : f.response}
+                        {f.response === 'none' ? say`did not eat` : f.response}
                       </Text>
                       <Text as="div" small quiet>
                         {[
                           f.feedLot,
-                          f.withheldG > 0 ? `${formatMass(f.withheldG, units)} held back` : '',
-                          f.farmGrownG > 0 ? `${formatMass(f.farmGrownG, units)} farm-grown` : '',
+                          f.withheldG > 0 ? say`${formatMass(f.withheldG, units)} held back` : '',
+                          f.farmGrownG > 0 ? say`${formatMass(f.farmGrownG, units)} farm-grown` : '',
                         ]
                           .filter(Boolean)
                           .join(' · ')}
@@ -185,11 +186,11 @@ export function CohortStory({ page }: { page: CohortPage }) {
                     <LightCell right>
                       {f.takenBack ? (
                         <Text small quiet>
-                          taken back
+                          {say`taken back`}
                         </Text>
                       ) : (
                         f.mayTakeBack && (
-                          <TakeBack kind="movement" id={f.movementId} what={`${formatMass(f.massG, units)} fed`} />
+                          <TakeBack kind="movement" id={f.movementId} what={say`${formatMass(f.massG, units)} fed`} />
                         )
                       )}
                     </LightCell>

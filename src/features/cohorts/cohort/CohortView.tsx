@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import Link from 'next/link';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
@@ -48,7 +49,7 @@ export function CohortView({ page }: { page: CohortPage }) {
           />
           <Sheet>
             <SheetHead>
-              <h2>Its way to market</h2>
+              <h2>{say`Its way to market`}</h2>
             </SheetHead>
             <PlanSteps
               steps={page.steps}
@@ -68,7 +69,7 @@ export function CohortView({ page }: { page: CohortPage }) {
 
 function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
   const count = page.places.reduce((sum, p) => sum + p.count, 0);
-  const kin = [...page.origins.map((c) => ['out of', c]), ...page.offspring.map((c) => ['parted into', c])];
+  const kin = [...page.origins.map((c) => [say`out of`, c]), ...page.offspring.map((c) => [say`parted into`, c])];
   return (
     <SheetHead>
       <h1>{page.lotCode}</h1>
@@ -80,11 +81,11 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
             <Link href={`/cohorts/tank/${p.place}${suffix}`} prefetch={false}>
               {p.place}
             </Link>
-            : {formatNumber(p.count)} of {formatMass(p.meanG, page.units)}
+            {say`: ${formatNumber(p.count)} of ${formatMass(p.meanG, page.units)}`}
           </span>
         ))}{' '}
-        · {page.origins.length > 0 ? 'parted' : 'stocked'} {shortDay(page.stockedOn)}
-        {page.supplier ? ` from ${page.supplier}` : ''}
+        · {page.origins.length > 0 ? say`parted` : say`stocked`} {shortDay(page.stockedOn)}
+        {page.supplier ? say` from ${page.supplier}` : ''}
         {kin.map(([how, code]) => (
           <span key={code}>
             {` · ${how} `}
@@ -96,7 +97,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
       </Text>
       {page.withdrawalUntil && (
         <Text tone="danger" strong>
-          Treated: not for sale up to and with {shortDay(page.withdrawalUntil)}
+          {say`Treated: not for sale up to and with ${shortDay(page.withdrawalUntil)}`}
         </Text>
       )}
     </SheetHead>
@@ -108,59 +109,61 @@ function Figures({ page }: { page: CohortPage }) {
   const share = page.share[0];
   const figures: [string, string | null, string?, Explanation?][] = [
     ['survival', account.survival === null ? null : `${formatNumber(account.survival * 100, 1)} %`],
-    ['feed so far', formatMass(page.feedG, units)],
+    [say`feed so far`, formatMass(page.feedG, units)],
     [
-      'feed conversion',
+      say`feed conversion`,
       account.fcrBiological === null ? null : formatNumber(account.fcrBiological, 2),
-      'feed for each weight gained, the dead counted in: how well they turn feed into fish',
+      say`feed for each weight gained, the dead counted in: how well they turn feed into fish`,
       page.because.conversion,
     ],
     [
-      'paid conversion',
+      say`paid conversion`,
       account.fcrEconomic === null ? null : formatNumber(account.fcrEconomic, 2),
-      'feed for each weight that is here or was taken: what the feed bill bought',
+      say`feed for each weight that is here or was taken: what the feed bill bought`,
       page.because.conversion,
     ],
     [
       'pace',
       page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`,
-      'times the library’s growth, from its samples',
+      say`times the library’s growth, from its samples`,
       page.because.pace ?? undefined,
     ],
     [
-      'last forecast',
+      say`last forecast`,
       page.lastForecastError === null
         ? null
-        : `${formatNumber(Math.abs(page.lastForecastError) * 100)} % too ${page.lastForecastError < 0 ? 'high' : 'low'}`,
-      'the last sample against what was forecast before it',
+        : say`${formatNumber(Math.abs(page.lastForecastError) * 100)} % too ${page.lastForecastError < 0 ? say`high` : say`low`}`,
+      say`the last sample against what was forecast before it`,
     ],
-    ['over market size', share ? `${formatNumber(share.above * 100)} %` : null],
+    [say`over market size`, share ? `${formatNumber(share.above * 100)} %` : null],
     [
-      'mean at market size',
+      say`mean at market size`,
       page.marketG === null
         ? null
         : page.readyOn
           ? page.readyOn <= page.day
             ? 'now'
             : dayWords(page.readyOn)
-          : 'not in sight',
+          : say`not in sight`,
       undefined,
       page.because.ready ?? undefined,
     ],
     [
       'condition',
-      page.condition ? `${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})` : null,
       page.condition
-        ? `100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual`
+        ? say`${formatNumber(page.condition.k, 2)} (usual ${formatNumber(page.condition.usual, 2)})`
+        : null,
+      page.condition
+        ? say`100·weight/length³ of ${page.condition.n} fish on ${shortDay(page.condition.day)}; thin fish fall below the usual`
         : '',
     ],
     [
-      'cost so far',
+      say`cost so far`,
       formatMoney((cost.fishMinor ?? 0) + cost.feedMinor, cost.currency),
-      cost.fishMinor === null ? 'feed only: the price of the fish was not recorded' : 'fish and feed',
+      cost.fishMinor === null ? say`feed only: the price of the fish was not recorded` : say`fish and feed`,
     ],
     [
-      'per kg raised',
+      say`per kg raised`,
       cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency),
       undefined,
       page.because.cost,
@@ -182,7 +185,7 @@ function Figures({ page }: { page: CohortPage }) {
       </Facts>
       {(page.permit || page.note) && (
         <Text as="p" small quiet>
-          {page.permit && `Papers: ${page.permit}. `}
+          {page.permit && say`Papers: ${page.permit}. `}
           {page.note}
         </Text>
       )}
@@ -194,17 +197,17 @@ function Figures({ page }: { page: CohortPage }) {
 function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grades']>; currency: string }) {
   const worthMinor = grades.rows.reduce((sum, g) => sum + g.count * g.priceMinor, 0);
   return (
-    <ScrollTable label="Size grades" testId="grades">
+    <ScrollTable label={say`Size grades`} testId="grades">
       <Text as="p" small quiet>
-        Sold alive by length, not for food. How many are of each grade by the forecast:
+        {say`Sold alive by length, not for food. How many are of each grade by the forecast:`}
       </Text>
       <Table>
         <TableHead>
           <TableRow>
-            <HeadCell>Grade</HeadCell>
-            <HeadCell right>Fish</HeadCell>
-            <HeadCell right>A fish</HeadCell>
-            <HeadCell right>Together</HeadCell>
+            <HeadCell>{say`Grade`}</HeadCell>
+            <HeadCell right>{say`Fish`}</HeadCell>
+            <HeadCell right>{say`A fish`}</HeadCell>
+            <HeadCell right>{say`Together`}</HeadCell>
           </TableRow>
         </TableHead>
         <TableBody>
@@ -214,7 +217,7 @@ function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grad
                 {g.name}
                 {!g.name.includes(`${g.fromCm}–${g.toCm}`) && (
                   <Text as="div" small quiet>
-                    {g.fromCm} to {g.toCm} cm
+                    {say`${g.fromCm} to ${g.toCm} cm`}
                   </Text>
                 )}
               </Cell>
@@ -227,14 +230,14 @@ function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grad
           ))}
           {grades.outside > 0 && (
             <TableRow>
-              <Cell quiet>outside every grade</Cell>
+              <Cell quiet>{say`outside every grade`}</Cell>
               <Cell num>{formatNumber(grades.outside)}</Cell>
               <Cell />
               <Cell />
             </TableRow>
           )}
           <TableRow>
-            <Cell strong>All</Cell>
+            <Cell strong>{say`All`}</Cell>
             <Cell num strong>
               {formatNumber(grades.count)}
             </Cell>

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import {
   Area,
   CartesianGrid,
@@ -43,10 +44,10 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
     above: p.forecastG === undefined || !aboveOn.has(p.day) ? undefined : Math.round(aboveOn.get(p.day)! * 100),
   }));
   const unit = unitName('smallMass', units);
-  const say = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value));
+  const asText = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value));
   return (
     <>
-      <div className={css.chart} role="img" aria-label={`Growth in ${unit}, samples and forecast`}>
+      <div className={css.chart} role="img" aria-label={say`Growth in ${unit}, samples and forecast`}>
         <ResponsiveContainer>
           <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
             <CartesianGrid stroke={tone.line} vertical={false} />
@@ -75,7 +76,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 width={62}
                 unit=" %"
                 label={{
-                  value: 'over market size',
+                  value: say`over market size`,
                   angle: 90,
                   position: 'insideRight',
                   fill: tone.moss,
@@ -91,7 +92,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 fill={tone.reed}
                 fillOpacity={0.25}
                 label={{
-                  value: `market size ${marketG[0]} to ${marketG[1]} g`,
+                  value: say`market size ${marketG[0]} to ${marketG[1]} g`,
                   position: 'insideTopLeft',
                   fill: tone.moss,
                   fontSize: 12,
@@ -146,24 +147,24 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             />
             <Tooltip
               labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}
-              formatter={(value, name) => [`${say(value)} ${name === 'over market size' ? '%' : unit}`, name]}
+              formatter={(value, name) => [`${asText(value)} ${name === 'over market size' ? '%' : unit}`, name]}
               contentStyle={{ background: tone.sheet, borderColor: tone.line, color: tone.ink }}
             />
           </ComposedChart>
         </ResponsiveContainer>
       </div>
       <Text as="details" small>
-        <summary>The numbers behind it</summary>
-        <ScrollTable label="The numbers behind the chart" maxHeight={260}>
+        <summary>{say`The numbers behind it`}</summary>
+        <ScrollTable label={say`The numbers behind the chart`} maxHeight={260}>
           <Table>
             <TableHead>
               <TableRow>
-                <HeadCell>Day</HeadCell>
-                <HeadCell right>Weighed</HeadCell>
-                <HeadCell right>Fish weighed</HeadCell>
-                <HeadCell right>Forecast</HeadCell>
-                <HeadCell right>Band</HeadCell>
-                <HeadCell right>Over market size</HeadCell>
+                <HeadCell>{say`Day`}</HeadCell>
+                <HeadCell right>{say`Weighed`}</HeadCell>
+                <HeadCell right>{say`Fish weighed`}</HeadCell>
+                <HeadCell right>{say`Forecast`}</HeadCell>
+                <HeadCell right>{say`Band`}</HeadCell>
+                <HeadCell right>{say`Over market size`}</HeadCell>
               </TableRow>
             </TableHead>
             <TableBody>
@@ -173,7 +174,9 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                   <Cell num>{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</Cell>
                   <Cell num>{p.sampleCount || ''}</Cell>
                   <Cell num>{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</Cell>
-                  <Cell num>{p.band ? `${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}</Cell>
+                  <Cell num>
+                    {p.band ? say`${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}
+                  </Cell>
                   <Cell num>
                     {p.forecastG === undefined || !aboveOn.has(p.day)
                       ? ''

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import dynamic from 'next/dynamic';
 import { Text } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
@@ -7,7 +8,7 @@ export const GrowthChartLazy = dynamic(() => import('./GrowthChart').then((m) =>
   ssr: false,
   loading: () => (
     <Text as="div" quiet className={css.chart}>
-      Drawing the growth…
+      {say`Drawing the growth…`}
     </Text>
   ),
 });

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../../core/words/words';
 import { notFound } from 'next/navigation';
 import type { Explanation } from '../../../core/explain';
 import { explainConversion, explainCost, explainGrade, explainPace, explainReady } from '../../../core/explainFish';
@@ -289,7 +290,7 @@ function openStepsOf(view: FarmView, { steps, changes }: Cohort): CohortPage['st
         .filter((c) => c.stepId === s.id)
         .map(
           (c) =>
-            `${shortDay(dayAt(c.at, view.person.timeZone))}, ${c.by ?? 'an upgrade'}: ${sayStepChange(c.was, c.became)}`,
+            `${shortDay(dayAt(c.at, view.person.timeZone))}, ${c.by ?? say`an upgrade`}: ${sayStepChange(c.was, c.became)}`,
         ),
     }));
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { useState } from 'react';
@@ -42,7 +43,7 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
       setWrong(null);
     } catch (error) {
       setWrong((error as Error).message);
-      return { ok: false as const, fields: { form: ['The table needs mending first.'] } };
+      return { ok: false as const, fields: { form: [say`The table needs mending first.`] } };
     }
     return keepFeedRule({
       entryKey: v.entryKey,
@@ -63,48 +64,48 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
   const href = `data:text/csv;charset=utf-8,${encodeURIComponent(
     stringify(
       rule.table.map((r) => [r.uptoG, r.percentPerDay]),
-      { header: true, columns: ['up to g', 'percent of body weight a day'] },
+      { header: true, columns: [say`up to g`, say`percent of body weight a day`] },
     ),
   )}`;
   const fields: FormField[] = [
     {
       name: 'ration',
-      label: 'The ration follows',
+      label: say`The ration follows`,
       kind: 'choice',
       start: rule.ration,
       options: [
-        ['growth', 'growth and feed conversion'],
-        ['table', 'the table below'],
+        ['growth', say`growth and feed conversion`],
+        ['table', say`the table below`],
       ],
     },
     {
       name: 'times',
-      label: 'Auto-feeder times',
+      label: say`Auto-feeder times`,
       kind: 'text',
       start: rule.feederTimes.join(' '),
       optional: true,
-      help: 'As 07:30 12:00 16:30; empty: fed by hand.',
+      help: say`As 07:30 12:00 16:30; empty: fed by hand.`,
     },
     {
       name: 'share',
-      label: 'Farm-grown part of the ration, %',
+      label: say`Farm-grown part of the ration, %`,
       kind: 'number',
       start: Math.round(rule.farmGrownShare * 100),
     },
     {
       name: 'price',
-      label: `Feed, ${page.currency} a kg`,
+      label: say`Feed, ${page.currency} a kg`,
       kind: 'number',
       start: toMajor(rule.feedMinorPerKg, page.currency),
     },
     {
       name: 'fingerling',
-      label: `Fingerling of 10 g, ${page.currency} each`,
+      label: say`Fingerling of 10 g, ${page.currency} each`,
       kind: 'number',
       start: toMajor(rule.fingerlingMinor, page.currency),
     },
-    { name: 'leadDays', label: 'Days from order to feed delivery', kind: 'count', start: rule.leadDays },
-    { name: 'quarantineDays', label: 'Days in quarantine', kind: 'count', start: rule.quarantineDays },
+    { name: 'leadDays', label: say`Days from order to feed delivery`, kind: 'count', start: rule.leadDays },
+    { name: 'quarantineDays', label: say`Days in quarantine`, kind: 'count', start: rule.quarantineDays },
   ];
   return (
     <Sheet>
@@ -116,13 +117,13 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
         <ActionForm
           fields={fields}
           units={page.units}
-          submit="Keep"
+          submit={say`Keep`}
           onDone={setSaid}
           send={save}
           beside={
             <>
               <FileChip>
-                Table from CSV
+                {say`Table from CSV`}
                 <Unseen
                   as="input"
                   type="file"
@@ -138,7 +139,7 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
                   href={href}
                   download={`feed-${rule.speciesCode}.csv`}
                 >
-                  Table as CSV
+                  {say`Table as CSV`}
                 </Button>
               )}
             </>
@@ -146,7 +147,7 @@ export function FeedRuleSheet({ rule, page }: { rule: FeedPage['rules'][number];
         >
           {() => (
             <Text as="label" small>
-              Table: fish up to this weight in g, percent of body weight a day
+              {say`Table: fish up to this weight in g, percent of body weight a day`}
               <Text
                 as="textarea"
                 mono

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -26,43 +27,43 @@ export function FeedStation({ page }: { page: FeedPage }) {
   const receive: FormField[] = [
     {
       name: 'speciesCode',
-      label: 'For which fish',
+      label: say`For which fish`,
       kind: 'select',
       options: page.rules.map((r) => [r.speciesCode, r.name]),
       start: '',
     },
-    { name: 'code', label: 'Lot number on the bags', kind: 'text', start: '' },
-    { name: 'massG', label: 'Received', kind: 'quantity', quantity: 'mass', start: '' },
-    { name: 'supplier', label: 'From', kind: 'text', start: '', optional: true },
-    { name: 'price', label: `Paid, ${currency}`, kind: 'number', start: '', optional: true },
+    { name: 'code', label: say`Lot number on the bags`, kind: 'text', start: '' },
+    { name: 'massG', label: say`Received`, kind: 'quantity', quantity: 'mass', start: '' },
+    { name: 'supplier', label: say`From`, kind: 'text', start: '', optional: true },
+    { name: 'price', label: say`Paid, ${currency}`, kind: 'number', start: '', optional: true },
   ];
   return (
     <Stack>
       <CohortsNav here="/cohorts/feed" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Feed</Unseen>
+      <Unseen as="h1">{say`Feed`}</Unseen>
       <Sheet>
         <SheetHead>
-          <h2>Rations {page.when === 'today' ? 'today' : shortDay(page.day)}</h2>
+          <h2>{say`Rations ${page.when === 'today' ? say`today` : shortDay(page.day)}`}</h2>
           <Text quiet small>
-            recorded as given on the Round
+            {say`recorded as given on the Round`}
           </Text>
         </SheetHead>
-        <ScrollTable label="Rations by tank">
+        <ScrollTable label={say`Rations by tank`}>
           <Table>
             <TableHead>
               <TableRow>
-                <HeadCell>Tank</HeadCell>
-                <HeadCell>Fish</HeadCell>
-                <HeadCell right>Mean</HeadCell>
-                <HeadCell right>Ration</HeadCell>
-                <HeadCell right>Each feeding</HeadCell>
-                <HeadCell>Pellet</HeadCell>
-                <HeadCell>At</HeadCell>
+                <HeadCell>{say`Tank`}</HeadCell>
+                <HeadCell>{say`Fish`}</HeadCell>
+                <HeadCell right>{say`Mean`}</HeadCell>
+                <HeadCell right>{say`Ration`}</HeadCell>
+                <HeadCell right>{say`Each feeding`}</HeadCell>
+                <HeadCell>{say`Pellet`}</HeadCell>
+                <HeadCell>{say`At`}</HeadCell>
                 {compared && (
                   <>
-                    <HeadCell right>By growth</HeadCell>
-                    <HeadCell right>By table</HeadCell>
+                    <HeadCell right>{say`By growth`}</HeadCell>
+                    <HeadCell right>{say`By table`}</HeadCell>
                   </>
                 )}
               </TableRow>
@@ -81,14 +82,18 @@ export function FeedStation({ page }: { page: FeedPage }) {
                   </Cell>
                   <Cell num>{formatMass(t.meanG, units)}</Cell>
                   <Cell num strong>
-                    {t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>NO FEED</Tag>}
+                    {t.givenG > 0 ? (
+                      <Why because={t.because}>{formatMass(t.givenG, units)}</Why>
+                    ) : (
+                      <Tag>{say`NO FEED`}</Tag>
+                    )}
                   </Cell>
                   <Cell num>
                     {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
                   </Cell>
-                  <Cell>{t.givenG > 0 && `${t.pelletMm} mm`}</Cell>
+                  <Cell>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
                   <Cell mono small>
-                    {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : 'by hand')}
+                    {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
                   </Cell>
                   {compared && (
                     <>
@@ -109,19 +114,19 @@ export function FeedStation({ page }: { page: FeedPage }) {
       <Columns>
         <Sheet>
           <SheetHead>
-            <h2>In the store</h2>
+            <h2>{say`In the store`}</h2>
           </SheetHead>
-          <ScrollTable label="Feed in the store">
+          <ScrollTable label={say`Feed in the store`}>
             <Table>
               <TableHead>
                 <TableRow>
-                  <HeadCell>For</HeadCell>
-                  <HeadCell right>Left</HeadCell>
-                  <HeadCell right>A day</HeadCell>
-                  <HeadCell right>Cost a day</HeadCell>
-                  <HeadCell>Lasts until</HeadCell>
-                  <HeadCell>Order by</HeadCell>
-                  <HeadCell>Lots, oldest first</HeadCell>
+                  <HeadCell>{say`For`}</HeadCell>
+                  <HeadCell right>{say`Left`}</HeadCell>
+                  <HeadCell right>{say`A day`}</HeadCell>
+                  <HeadCell right>{say`Cost a day`}</HeadCell>
+                  <HeadCell>{say`Lasts until`}</HeadCell>
+                  <HeadCell>{say`Order by`}</HeadCell>
+                  <HeadCell>{say`Lots, oldest first`}</HeadCell>
                 </TableRow>
               </TableHead>
               <TableBody>
@@ -133,19 +138,19 @@ export function FeedStation({ page }: { page: FeedPage }) {
                     </Cell>
                     <Cell num>{formatMass(s.perDayG, units)}</Cell>
                     <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
-                    <Cell>{s.emptyOn ? `${shortDay(s.emptyOn)} (${s.daysLeft} days)` : 'over half a year'}</Cell>
+                    <Cell>{s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}</Cell>
                     <Cell
                       strong={!!s.orderBy && s.orderBy <= page.today}
                       tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
                     >
                       {s.orderBy
                         ? s.orderBy <= page.today
-                          ? `now (${shortDay(s.orderBy)})`
+                          ? say`now (${shortDay(s.orderBy)})`
                           : shortDay(s.orderBy)
                         : '–'}
                     </Cell>
                     <Cell small mono>
-                      {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || 'none'}
+                      {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || say`none`}
                     </Cell>
                   </TableRow>
                 ))}
@@ -155,17 +160,17 @@ export function FeedStation({ page }: { page: FeedPage }) {
         </Sheet>
         <Sheet>
           <SheetHead>
-            <h2>Feed that came</h2>
+            <h2>{say`Feed that came`}</h2>
           </SheetHead>
           <SheetBody stack>
             <SaidLines said={said} />
             <ActionForm
               fields={receive}
               units={units}
-              submit="Into the store"
+              submit={say`Into the store`}
               onDone={setSaid}
               send={takeFeed}
-              caution="Sacks: lift with the knees, keep dry and off the floor, oldest lot first."
+              caution={say`Sacks: lift with the knees, keep dry and off the floor, oldest lot first.`}
             />
           </SheetBody>
         </Sheet>

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useEffect, useState } from 'react';
 import type { TankState } from '../../../core/fish/moveOutlook';
 import { inDays } from '../../../core/quantity/days';
@@ -38,15 +39,15 @@ export function BothTanks({ fish, units, ask, touched, parted }: BothTanksProps)
   return (
     <div data-testid="both-tanks" aria-busy={tanks.some((t) => !t.outlook)}>
       {parted && <Boxes boxes={shown?.boxes ?? null} units={units} />}
-      <ScrollTable label="Both tanks" close>
+      <ScrollTable label={say`Both tanks`} close>
         <Table>
           <TableHead>
             <TableRow>
-              <HeadCell>Tank</HeadCell>
-              <HeadCell right>Fish</HeadCell>
+              <HeadCell>{say`Tank`}</HeadCell>
+              <HeadCell right>{say`Fish`}</HeadCell>
               <HeadCell right>{densityUnit(units)}</HeadCell>
-              <HeadCell right>Feed</HeadCell>
-              <HeadCell>Too small</HeadCell>
+              <HeadCell right>{say`Feed`}</HeadCell>
+              <HeadCell>{say`Too small`}</HeadCell>
             </TableRow>
           </TableHead>
           <TableBody>
@@ -87,21 +88,21 @@ function Boxes({ boxes, units }: { boxes: Preview['boxes']; units: UnitChoice })
   if (!boxes)
     return (
       <Text as="p" quiet small className={css.twoLines}>
-        Working out both boxes…
+        {say`Working out both boxes…`}
       </Text>
     );
   const { large, small } = boxes;
   return (
     <Text as="p" small className={css.twoLines}>
-      By the forecast:{' '}
+      {say`By the forecast:`}{' '}
       <Text as="strong" mono>
         {formatNumber(large.count)}
       </Text>{' '}
-      large ones of {formatMass(large.meanG, units)},{' '}
+      {say`large ones of ${formatMass(large.meanG, units)},`}{' '}
       <Text as="strong" mono>
         {formatNumber(small.count)}
       </Text>{' '}
-      small ones of {formatMass(small.meanG, units)}
+      {say`small ones of ${formatMass(small.meanG, units)}`}
     </Text>
   );
 }
@@ -135,7 +136,9 @@ function TankRow({ code, when, state, units }: TankRowProps) {
         {state ? formatNumber(toShownDensity(state.densityKgM3, units), 1) : '…'}
         {state?.limitKgM3 !== null && (
           <Text as="div" small quiet>
-            {state ? `of ${formatNumber(toShownDensity(state.limitKgM3!, units), units.mass === 'us' ? 1 : 0)}` : '…'}
+            {state
+              ? say`of ${formatNumber(toShownDensity(state.limitKgM3!, units), units.mass === 'us' ? 1 : 0)}`
+              : '…'}
           </Text>
         )}
       </Cell>
@@ -146,7 +149,7 @@ function TankRow({ code, when, state, units }: TankRowProps) {
 }
 
 function fullWords({ fullInDays: days, limitKgM3 }: TankState): string {
-  if (limitKgM3 === null) return 'no limit set';
-  if (days === null) return 'not in 4 months';
+  if (limitKgM3 === null) return say`no limit set`;
+  if (days === null) return say`not in 4 months`;
   return days === 0 ? 'now' : inDays(days);
 }

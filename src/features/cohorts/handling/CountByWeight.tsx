@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { countByWeight } from '../../../core/fish/grading';
 import { formatMass, formatNumber, toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
@@ -27,21 +28,23 @@ export function CountByWeight({ what, together, units, onCount }: CountByWeightP
   const count = ready ? countByWeight(toStored('mass', all, units), meanG) : null;
   return (
     <Text as="details" small>
-      <summary>Count {what} by weight</summary>
+      <summary>{say`Count ${what} by weight`}</summary>
       <Buttons className={css.spaced}>
         <label>
-          A few of them <SmallInput inputMode="numeric" value={few} onChange={(e) => setFew(e.target.value)} />
+          {say`A few of them`} <SmallInput inputMode="numeric" value={few} onChange={(e) => setFew(e.target.value)} />
         </label>
         <label>
-          weigh, {unitName('smallMass', units)}{' '}
+          {say`weigh, ${unitName('smallMass', units)}`}{' '}
           <SmallInput inputMode="decimal" value={weight} onChange={(e) => setWeight(e.target.value)} />
         </label>
-        {count !== null && <ChipButton onClick={() => onCount(count)}>Take {formatNumber(count)} fish</ChipButton>}
+        {count !== null && (
+          <ChipButton onClick={() => onCount(count)}>{say`Take ${formatNumber(count)} fish`}</ChipButton>
+        )}
       </Buttons>
       <Text as="p" quiet>
         {count === null
-          ? 'Give the weight of all of them above, and number and weight of a few.'
-          : `${formatMass(toStored('mass', all!, units), units)} ÷ ${formatMass(meanG, units)} a fish.`}
+          ? say`Give the weight of all of them above, and number and weight of a few.`
+          : say`${formatMass(toStored('mass', all!, units), units)} ÷ ${formatMass(meanG, units)} a fish.`}
       </Text>
     </Text>
   );

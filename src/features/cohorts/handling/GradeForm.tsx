@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { toStored } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { grade } from '../actions';
@@ -10,25 +11,25 @@ import { own, readNumber, type FormProps } from './shared';
 export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoice[] }) {
   const choices = tanks.map((t): [string, string] => [
     t.id,
-    t.id === fish.placeId ? `${t.code} · stay where they are` : t.says,
+    t.id === fish.placeId ? say`${t.code} · stay where they are` : t.says,
   ]);
   const size = { kind: 'quantity', quantity: 'smallMass' } as const;
   const weight = { kind: 'quantity', quantity: 'mass', start: '' } as const;
   const fields: FormField[] = [
-    { name: 'thresholdG', label: 'Parted at, one fish', ...size, start: Math.round(fish.meanG) },
-    { name: 'largePlaceId', label: 'Large ones go to', kind: 'select', options: choices, start: '' },
-    { name: 'smallPlaceId', label: 'Small ones go to', kind: 'select', options: choices, start: fish.placeId },
-    { name: 'largeCount', label: 'Large ones counted', kind: 'count', start: '' },
-    { name: 'largeG', label: 'Weight of the large ones', ...weight },
-    { name: 'smallCount', label: 'Small ones counted', kind: 'count', start: '' },
-    { name: 'smallG', label: 'Weight of the small ones', ...weight },
+    { name: 'thresholdG', label: say`Parted at, one fish`, ...size, start: Math.round(fish.meanG) },
+    { name: 'largePlaceId', label: say`Large ones go to`, kind: 'select', options: choices, start: '' },
+    { name: 'smallPlaceId', label: say`Small ones go to`, kind: 'select', options: choices, start: fish.placeId },
+    { name: 'largeCount', label: say`Large ones counted`, kind: 'count', start: '' },
+    { name: 'largeG', label: say`Weight of the large ones`, ...weight },
+    { name: 'smallCount', label: say`Small ones counted`, kind: 'count', start: '' },
+    { name: 'smallG', label: say`Weight of the small ones`, ...weight },
     {
       name: 'harvests',
-      label: 'Planned harvests',
+      label: say`Planned harvests`,
       kind: 'select',
       options: [
-        ['large', 'follow the large ones, as long as there are enough'],
-        ['small', 'stay with the small ones'],
+        ['large', say`follow the large ones, as long as there are enough`],
+        ['small', say`stay with the small ones`],
       ],
       start: 'large',
     },
@@ -37,10 +38,10 @@ export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: T
     <ActionForm
       fields={fields}
       units={units}
-      submit="Graded"
+      submit={say`Graded`}
       send={(v) => grade({ ...v, ...own(fish) })}
       onDone={onDone}
-      caution="Wet hands and nets, little time out of water, oxygen in every tote. Two people."
+      caution={say`Wet hands and nets, little time out of water, oxygen in every tote. Two people.`}
     >
       {({ thresholdG: typedSize, largePlaceId, smallPlaceId, largeG, smallG }, type) => {
         const shown = readNumber(typedSize);
@@ -51,13 +52,13 @@ export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: T
         return (
           <>
             <CountByWeight
-              what="the large ones"
+              what={say`the large ones`}
               together={largeG}
               units={units}
               onCount={(count) => type('largeCount', String(count))}
             />
             <CountByWeight
-              what="the small ones"
+              what={say`the small ones`}
               together={smallG}
               units={units}
               onCount={(count) => type('smallCount', String(count))}

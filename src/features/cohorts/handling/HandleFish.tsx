@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { Chips } from '../../../ui/form/Chips';
@@ -34,12 +35,10 @@ export function HandleAll({ handled, ...rest }: Omit<HandleFishProps, 'fish' | '
       {handled.map((fish) => (
         <Sheet key={fish.placeId}>
           <SheetHead>
-            <h2>
-              {formatNumber(fish.count)} in {fish.place}
-            </h2>
+            <h2>{say`${formatNumber(fish.count)} in ${fish.place}`}</h2>
             {fish.quarantined && (
               <Text tone="attention" strong>
-                in quarantine, not cleared
+                {say`in quarantine, not cleared`}
               </Text>
             )}
           </SheetHead>
@@ -58,17 +57,17 @@ export function HandleFish({ fish, tanks, units, role, today, onSaid }: HandleFi
     setJob(null);
   };
   const jobs: [Job, string][] = [
-    ['weigh', 'Weigh or measure'],
-    ['move', 'Move'],
-    ['grade', 'Grade'],
-    ...(isLive(fish) ? ([['live', 'Net for live sale']] as [Job, string][]) : []),
-    ['note', fish.quarantined ? 'Observe, treat, clear' : 'Observe or treat'],
-    ...(role === 'manager' ? ([['plan', 'Plan a step']] as [Job, string][]) : []),
+    ['weigh', say`Weigh or measure`],
+    ['move', say`Move`],
+    ['grade', say`Grade`],
+    ...(isLive(fish) ? ([['live', say`Net for live sale`]] as [Job, string][]) : []),
+    ['note', fish.quarantined ? say`Observe, treat, clear` : say`Observe or treat`],
+    ...(role === 'manager' ? ([['plan', say`Plan a step`]] as [Job, string][]) : []),
   ];
   return (
     <SheetBody stack>
       <Chips
-        label={`What to do with ${fish.lotCode} in ${fish.place}`}
+        label={say`What to do with ${fish.lotCode} in ${fish.place}`}
         options={jobs}
         chosen={job}
         onChoose={(key) => setJob(job === key ? null : key)}

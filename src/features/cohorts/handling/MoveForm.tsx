@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { move } from '../actions';
 import type { TankChoice } from './tankChoices';
@@ -8,30 +9,29 @@ import { options, own, readNumber, type FormProps } from './shared';
 import { Waters } from './Waters';
 import { Text } from '../../../ui/kit/kit';
 
-const CAUTION =
-  'Two people at the tank; lift with the knees, a full tote is about 1 kg a litre. Nets and boots of one loop stay in that loop.';
+const CAUTION = word`Two people at the tank; lift with the knees, a full tote is about 1 kg a litre. Nets and boots of one loop stay in that loop.`;
 
 export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: TankChoice[] }) {
   const others = tanks.filter((t) => t.id !== fish.placeId);
   const massG = Math.round(fish.count * fish.meanG);
   const fields: FormField[] = [
-    { name: 'toPlaceId', label: 'To which tank', kind: 'select', options: options(others), start: '' },
-    { name: 'count', label: 'Fish moved, as they come', kind: 'count', start: Math.round(fish.count) },
+    { name: 'toPlaceId', label: say`To which tank`, kind: 'select', options: options(others), start: '' },
+    { name: 'count', label: say`Fish moved, as they come`, kind: 'count', start: Math.round(fish.count) },
     {
       name: 'massG',
-      label: 'Their weight together',
+      label: say`Their weight together`,
       kind: 'quantity',
       quantity: 'mass',
       start: massG,
-      help: 'As weighed; a few totes and their count are enough to judge the mean.',
+      help: say`As weighed; a few totes and their count are enough to judge the mean.`,
     },
-    { name: 'dead', label: 'Died on the way', kind: 'count', start: 0 },
+    { name: 'dead', label: say`Died on the way`, kind: 'count', start: 0 },
   ];
   return (
     <ActionForm
       fields={fields}
       units={units}
-      submit="Moved"
+      submit={say`Moved`}
       send={(v) => move({ ...v, ...own(fish) })}
       onDone={onDone}
       caution={CAUTION}
@@ -50,10 +50,8 @@ export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: Ta
             />
             <Waters from={tanks.find((t) => t.id === fish.placeId)} to={to} />
             <Text as="p" small quiet>
-              Without weighing, on the log line:{' '}
-              <Text mono>
-                {fish.place} move {typed.count || 'all'} {to?.code ?? '…'}
-              </Text>
+              {say`Without weighing, on the log line:`}{' '}
+              <Text mono>{say`${fish.place} move ${typed.count || say`all`} ${to?.code ?? '…'}`}</Text>
             </Text>
           </>
         );

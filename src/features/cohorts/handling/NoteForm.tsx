@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../../core/words/words';
 import { useState } from 'react';
 import { Chips } from '../../../ui/form/Chips';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
@@ -19,30 +20,29 @@ interface Note {
 
 const NOTES: Record<NoteKind, Note> = {
   observe: {
-    name: 'Observation',
-    asks: 'What was seen: skin, gills, swimming, appetite',
-    submit: 'Record the observation',
+    name: word`Observation`,
+    asks: word`What was seen: skin, gills, swimming, appetite`,
+    submit: word`Record the observation`,
   },
   treat: {
-    name: 'Treatment',
-    asks: 'Product, dose and reason, as on the label',
-    submit: 'Record the treatment',
-    until: 'Not for sale up to and with (withdrawal period)',
-    caution:
-      'Only by veterinarian and label: they set product, dose and withdrawal period. Treated water never goes to plants. Gloves and goggles.',
+    name: word`Treatment`,
+    asks: word`Product, dose and reason, as on the label`,
+    submit: word`Record the treatment`,
+    until: word`Not for sale up to and with (withdrawal period)`,
+    caution: word`Only by veterinarian and label: they set product, dose and withdrawal period. Treated water never goes to plants. Gloves and goggles.`,
   },
-  quarantine_clear: { name: 'Clear from quarantine', asks: 'On what grounds', submit: 'Clear them' },
+  quarantine_clear: { name: word`Clear from quarantine`, asks: word`On what grounds`, submit: word`Clear them` },
   quarantine_extend: {
-    name: 'Extend quarantine',
-    asks: 'Why longer',
-    submit: 'Extend',
-    until: 'In quarantine up to and with',
+    name: word`Extend quarantine`,
+    asks: word`Why longer`,
+    submit: word`Extend`,
+    until: word`In quarantine up to and with`,
   },
 };
 
 const HOW_ARE_THEY: [string, string][] = [
   ['well', 'well'],
-  ['off', 'off their feed or odd'],
+  ['off', word`off their feed or odd`],
   ['ill', 'ill'],
 ];
 
@@ -52,14 +52,14 @@ export function NoteForm({ fish, role, units, today, onDone }: FormProps & { rol
   const kinds = kindsFor(role, fish.quarantined).map((key) => [key, NOTES[key].name] as const);
   const fields: FormField[] = [
     ...(kind === 'observe'
-      ? [{ name: 'state', label: 'How are they?', kind: 'choice' as const, start: 'well', options: HOW_ARE_THEY }]
+      ? [{ name: 'state', label: say`How are they?`, kind: 'choice' as const, start: 'well', options: HOW_ARE_THEY }]
       : []),
     { name: 'words', label: note.asks, kind: 'area', start: '' },
     ...(note.until ? [{ name: 'untilDay', label: note.until, kind: 'day' as const, start: today }] : []),
   ];
   return (
     <>
-      <Chips label="What to note" options={kinds} chosen={kind} onChoose={setKind} />
+      <Chips label={say`What to note`} options={kinds} chosen={kind} onChoose={setKind} />
       <ActionForm
         key={kind}
         fields={fields}

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../../core/words/words';
 import { useState } from 'react';
 import { Chips } from '../../../ui/form/Chips';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
@@ -11,9 +12,9 @@ import { isLive, options, own, type FormProps, type Handled } from './shared';
 type Planned = 'move' | 'harvest' | 'netting';
 
 const SAYS: Record<Planned, { chip: string; on: string }> = {
-  move: { chip: 'Move', on: 'Move on' },
-  harvest: { chip: 'Harvest, all or part', on: 'Harvest on' },
-  netting: { chip: 'Net for live sale', on: 'Net on' },
+  move: { chip: word`Move`, on: word`Move on` },
+  harvest: { chip: word`Harvest, all or part`, on: word`Harvest on` },
+  netting: { chip: word`Net for live sale`, on: word`Net on` },
 };
 
 const IN_PLACE = 'in_place';
@@ -30,7 +31,7 @@ export function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { ta
   return (
     <>
       <Chips
-        label="What to plan"
+        label={say`What to plan`}
         options={kinds.map((k) => [k, SAYS[k].chip] as const)}
         chosen={kind}
         onChoose={setKind}
@@ -39,7 +40,7 @@ export function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { ta
         key={kind}
         fields={fields}
         units={units}
-        submit="Put into the plan"
+        submit={say`Put into the plan`}
         onDone={onDone}
         send={({ toPlaceId, ...v }) =>
           planStep({
@@ -58,18 +59,22 @@ function whereTo(kind: Planned, fish: Handled, others: TankChoice[]): FormField 
   if (kind === 'netting') return gradeField(fish, 'now');
   const field = { name: 'toPlaceId', kind: 'select', start: '' } as const;
   if (kind === 'move') {
-    return { ...field, label: 'To which tank', options: options(others.filter((t) => t.kind !== 'purge')) };
+    return { ...field, label: say`To which tank`, options: options(others.filter((t) => t.kind !== 'purge')) };
   }
-  const inPlace: [string, string] = [IN_PLACE, 'in its own tank, without feed'];
-  return { ...field, label: 'Purged where', options: [inPlace, ...options(others.filter((t) => t.kind === 'purge'))] };
+  const inPlace: [string, string] = [IN_PLACE, say`in its own tank, without feed`];
+  return {
+    ...field,
+    label: say`Purged where`,
+    options: [inPlace, ...options(others.filter((t) => t.kind === 'purge'))],
+  };
 }
 
 function howMany(kind: Planned, fish: Handled): FormField {
   const field = { name: 'count', kind: 'count' } as const;
   if (kind === 'netting') {
-    const help = 'They grow on until then. If fewer are of the grade by that day, you are asked.';
-    return { ...field, label: 'Fish to net', start: '', help };
+    const help = say`They grow on until then. If fewer are of the grade by that day, you are asked.`;
+    return { ...field, label: say`Fish to net`, start: '', help };
   }
-  const label = kind === 'harvest' ? 'Fish, the largest first' : 'Fish';
+  const label = kind === 'harvest' ? say`Fish, the largest first` : say`Fish`;
   return { ...field, label, start: Math.round(fish.count) };
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
@@ -56,19 +57,19 @@ export function PlanSteps({
           {refused}
         </SheetBody>
       )}
-      {steps.length === 0 && <Empty>Nothing more is planned for it.</Empty>}
+      {steps.length === 0 && <Empty>{say`Nothing more is planned for it.`}</Empty>}
       <Rows>
         {steps.map((s) => (
           <Row key={s.id}>
             <div className={css.planned}>
               <Text mono tone={s.day < today ? 'danger' : null}>
-                {s.day < today ? 'late' : shortDay(s.day)}
+                {s.day < today ? say`late` : shortDay(s.day)}
               </Text>
               <span>
                 <Text strong>{s.words}</Text>
                 <br />
                 <Text small quiet>
-                  {formatNumber(s.count)} fish {[s.from, s.to].filter(Boolean).join(' → ')}
+                  {say`${formatNumber(s.count)} fish ${[s.from, s.to].filter(Boolean).join(' → ')}`}
                 </Text>
                 {s.changed?.map((words) => (
                   <Text small quiet key={words}>
@@ -84,7 +85,7 @@ export function PlanSteps({
                   aria-expanded={open === s.id}
                   onClick={() => setOpen(open === s.id ? null : s.id)}
                 >
-                  change
+                  {say`change`}
                 </WordButton>
               )}
             </div>
@@ -119,18 +120,24 @@ function Edit({
   onDrop: () => void;
 }) {
   const fields: FormField[] = [
-    { name: 'day', label: 'Day', kind: 'day', start: step.day, help: 'Steps that belong together move together.' },
-    { name: 'count', label: 'Fish', kind: 'count', start: step.count },
+    {
+      name: 'day',
+      label: say`Day`,
+      kind: 'day',
+      start: step.day,
+      help: say`Steps that belong together move together.`,
+    },
+    { name: 'count', label: say`Fish`, kind: 'count', start: step.count },
   ];
   return (
     <div className={css.spaced}>
       <ActionForm
         fields={fields}
         units={units}
-        submit="Change"
+        submit={say`Change`}
         onDone={onDone}
         send={(v) => editStep({ ...v, stepId: step.id, version: step.version })}
-        beside={<ChipButton onClick={onDrop}>Take out of the plan</ChipButton>}
+        beside={<ChipButton onClick={onDrop}>{say`Take out of the plan`}</ChipButton>}
       />
     </div>
   );

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../../core/words/words';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { useState } from 'react';
 import { readScaleRows } from '../../../core/fish/scaleFile';
@@ -13,13 +14,13 @@ import { FileChip } from '../../../ui/kit/SmallInput';
 type Mode = 'weights' | 'lengths' | 'both' | 'bulk';
 
 const MODES: [Mode, string][] = [
-  ['weights', 'Weights'],
-  ['lengths', 'Lengths'],
-  ['both', 'Weights and lengths'],
-  ['bulk', 'Many together'],
+  ['weights', word`Weights`],
+  ['lengths', word`Lengths`],
+  ['both', word`Weights and lengths`],
+  ['bulk', word`Many together`],
 ];
 
-const NUMBERS = 'Numbers with spaces between, in the order they were taken';
+const NUMBERS = word`Numbers with spaces between, in the order they were taken`;
 const LARGEST_FILE_BYTES = 200_000;
 
 /** A scale's file, as it fills the fields. */
@@ -51,9 +52,9 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
 
   return (
     <>
-      <Chips label="How it was taken" options={MODES} chosen={mode} onChoose={setMode}>
+      <Chips label={say`How it was taken`} options={MODES} chosen={mode} onChoose={setMode}>
         <FileChip>
-          File of the scale (CSV)
+          {say`File of the scale (CSV)`}
           <Unseen as="input" type="file" accept=".csv,.txt,text/csv" onChange={(e) => void open(e.target.files?.[0])} />
         </FileChip>
       </Chips>
@@ -68,14 +69,13 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
         </Mark>
       )}
       <Text as="p" small quiet>
-        {fish.lotCode} in {fish.place}: the forecast says {formatMass(fish.meanG, units)}. About 20 fish from all over
-        the tank.
+        {say`${fish.lotCode} in ${fish.place}: the forecast says ${formatMass(fish.meanG, units)}. About 20 fish from all over the tank.`}
       </Text>
       <ActionForm
         key={`${mode}${file?.name ?? ''}`}
         fields={fieldsOf(mode, file)}
         units={units}
-        submit="Record the sample"
+        submit={say`Record the sample`}
         onDone={onDone}
         send={(v) => sample({ ...v, ...own(fish) })}
       />
@@ -88,22 +88,22 @@ function fieldsOf(mode: Mode, file: ReadFile | null): FormField[] {
   const weights: FormField = {
     ...list,
     name: 'weightsG',
-    label: 'Weights, one fish each',
+    label: say`Weights, one fish each`,
     quantity: 'smallMass',
     start: file?.weights ?? '',
   };
   const lengths: FormField = {
     ...list,
     name: 'lengthsCm',
-    label: 'Lengths in cm, one fish each',
+    label: say`Lengths in cm, one fish each`,
     start: file?.lengths ?? '',
   };
   if (mode === 'weights') return [weights];
   if (mode === 'lengths') return [lengths];
   if (mode === 'both') return [weights, lengths];
   return [
-    { name: 'bulkCount', label: 'Fish weighed together', kind: 'count', start: '' },
-    { name: 'bulkG', label: 'Their weight together', kind: 'quantity', quantity: 'mass', start: '' },
+    { name: 'bulkCount', label: say`Fish weighed together`, kind: 'count', start: '' },
+    { name: 'bulkG', label: say`Their weight together`, kind: 'quantity', quantity: 'mass', start: '' },
   ];
 }
 
@@ -119,12 +119,12 @@ async function readFile(chosen: File, units: UnitChoice): Promise<ReadFile> {
   });
   const { weightsG, lengthsCm, skipped } = readScaleRows(rows);
   const shown = (g: number) => Number(toShown('smallMass', g, units).toFixed(2));
-  const leftOut = skipped > 0 ? `, ${skipped} rows without a number left out` : '';
+  const leftOut = skipped > 0 ? say`, ${skipped} rows without a number left out` : '';
   return {
     name: chosen.name,
     weights: weightsG.map(shown).join(' '),
     lengths: lengthsCm.join(' '),
-    words: `${Math.max(weightsG.length, lengthsCm.length)} fish read from ${chosen.name}${leftOut}`,
+    words: say`${Math.max(weightsG.length, lengthsCm.length)} fish read from ${chosen.name}${leftOut}`,
     mode: lengthsCm.length === 0 ? 'weights' : weightsG.length === 0 ? 'lengths' : 'both',
   };
 }

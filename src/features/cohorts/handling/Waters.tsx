@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { acclimatisation } from '../../../core/fish/acclimatise';
 import { formatNumber } from '../../../core/quantity/units';
@@ -17,7 +18,7 @@ export function Waters({ from, to }: { from: TankChoice | undefined; to: TankCho
   if (from.loopId && from.loopId === to.loopId) {
     return (
       <Text as="p" small quiet>
-        Same water: no acclimatisation needed.
+        {say`Same water: no acclimatisation needed.`}
       </Text>
     );
   }
@@ -25,14 +26,14 @@ export function Waters({ from, to }: { from: TankChoice | undefined; to: TankCho
   const cells = [
     ['fromC', `${from.code} °C`, from.tempC],
     ['toC', `${to.code} °C`, to.tempC],
-    ['fromPh', `${from.code} pH`, from.pH],
-    ['toPh', `${to.code} pH`, to.pH],
+    ['fromPh', say`${from.code} pH`, from.pH],
+    ['toPh', say`${to.code} pH`, to.pH],
   ] as const;
   const { steps, wrong } = stepsBetween(cells.map(([name, , known]) => readNumber(value(name, known))));
   return (
     <fieldset className={css.waters}>
       <Text as="legend" small strong>
-        Two waters: measure both
+        {say`Two waters: measure both`}
       </Text>
       <Buttons>
         {cells.map(([name, label, known]) => (
@@ -70,8 +71,8 @@ function Mixing({ steps }: { steps: Steps }) {
   return (
     <Text as="div" small>
       <p>
-        {formatNumber(steps.temperatureC, 1)} °C and {formatNumber(steps.pH, 2)} pH apart:{' '}
-        <strong>{steps.minutes === 0 ? 'release at once' : `take ${steps.minutes} minutes`}</strong>
+        {say`${formatNumber(steps.temperatureC, 1)} °C and ${formatNumber(steps.pH, 2)} pH apart:`}{' '}
+        <strong>{steps.minutes === 0 ? say`release at once` : say`take ${steps.minutes} minutes`}</strong>
       </p>
       {steps.steps.length > 0 && (
         <ol>

@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import { mayHoldFish } from '../../../core/fish/biosecurity';
 import { densityKgM3 } from '../../../core/fish/stocking';
 import { formatDensity, formatNumber, toShownDensity } from '../../../core/quantity/units';
@@ -28,14 +29,14 @@ export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]
       const held = facts.fish.filter((f) => f.placeId === p.id && f.count > 0).map((f) => f.lotCode);
       const full =
         p.volumeL && p.densityLimitKgM3
-          ? ` · ${formatNumber(toShownDensity(densityKgM3(kg * 1000, p.volumeL), view.units), view.units.mass === 'us' ? 1 : 0)} of ${formatDensity(p.densityLimitKgM3, view.units, 0)}`
+          ? say` · ${formatNumber(toShownDensity(densityKgM3(kg * 1000, p.volumeL), view.units), view.units.mass === 'us' ? 1 : 0)} of ${formatDensity(p.densityLimitKgM3, view.units, 0)}`
           : '';
       return {
         id: p.id,
         code: p.code,
         kind: p.kind,
         loopId: p.loopId,
-        says: `${p.code} · ${loop?.name ?? p.kind}${p.kind === 'bed' ? ' · channel under rafts' : ''}${rest ? ' · resting' : held.length > 0 ? ` · ${held.join(' + ')}${full}` : ' · empty'}`,
+        says: `${p.code} · ${loop?.name ?? p.kind}${p.kind === 'bed' ? say` · channel under rafts` : ''}${rest ? say` · resting` : held.length > 0 ? ` · ${held.join(' + ')}${full}` : say` · empty`}`,
         tempC: loop ? Math.round(plannedWaterC(loop, day) * 10) / 10 : null,
         pH: pH.find((x) => x.loopId === p.loopId)?.pH ?? null,
       };

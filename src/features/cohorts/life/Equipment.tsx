@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { readTable } from '../../../core/quantity/lines';
 import { ActionForm } from '../../../ui/form/ActionForm';
@@ -12,8 +13,8 @@ import css from '../cohorts.module.css';
 export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; page: LifePage }) {
   const [said, setSaid] = useState<Said | null>(null);
   const send = async (v: Record<string, unknown>) => {
-    const aerators = readTable(String(v.aerators ?? ''), 1, 'aerators', 'Blower A; 11');
-    const media = readTable(String(v.media ?? ''), 3, 'media', 'Moving bed; 3.4; 500; 0.45');
+    const aerators = readTable(String(v.aerators ?? ''), 1, 'aerators', say`Blower A; 11`);
+    const media = readTable(String(v.media ?? ''), 3, 'media', say`Moving bed; 3.4; 500; 0.45`);
     const wrong = { ...aerators.wrong, ...media.wrong };
     if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
     const outcome = await keepLifeSupport({
@@ -39,29 +40,29 @@ export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; pag
   };
   return (
     <details>
-      <summary>Aerators and filters of this loop</summary>
+      <summary>{say`Aerators and filters of this loop`}</summary>
       <Stack className={css.spaced}>
         <SaidLines said={said} />
         <ActionForm
           key={loop.version}
           units={page.units}
-          submit="Keep"
+          submit={say`Keep`}
           onDone={setSaid}
           send={send}
           fields={[
             {
               name: 'aerators',
-              label: 'Aerators: name; oxygen',
+              label: say`Aerators: name; oxygen`,
               kind: 'area',
               rows: 3,
               start: loop.support.aerators.map((a) => `${a.name}; ${a.kgO2PerDay}`).join('\n'),
               optional: true,
-              help: 'One a line: kg of oxygen it brings into the water in a day, from the plate or the supplier.',
+              help: say`One a line: kg of oxygen it brings into the water in a day, from the plate or the supplier.`,
             },
             {
               name: 'media',
-              label: 'Filters: name; media; surface; rate',
-              help: 'One a line: m³ of media; m² of surface in a m³; g of ammonia nitrogen a m² and day at 20 °C.',
+              label: say`Filters: name; media; surface; rate`,
+              help: say`One a line: m³ of media; m² of surface in a m³; g of ammonia nitrogen a m² and day at 20 °C.`,
               kind: 'area',
               rows: 2,
               start: loop.support.media
@@ -70,7 +71,7 @@ export function Equipment({ loop, page }: { loop: LifePage['loops'][number]; pag
               optional: true,
             },
           ]}
-          caution="Electricity beside water: a licensed electrician for anything inside; residual-current protection on every circuit."
+          caution={say`Electricity beside water: a licensed electrician for anything inside; residual-current protection on every circuit.`}
         />
       </Stack>
     </details>

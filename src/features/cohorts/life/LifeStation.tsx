@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import {
   formatMass,
@@ -23,24 +24,24 @@ export function LifeStation({ page }: { page: LifePage }) {
     <Stack>
       <CohortsNav here="/cohorts/margin" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Life support</Unseen>
+      <Unseen as="h1">{say`Life support`}</Unseen>
       {page.loops.map((loop) => (
         <Sheet key={loop.name}>
           <SheetHead>
-            <h2>{loop.name} loop</h2>
+            <h2>{say`${loop.name} loop`}</h2>
             <Text quiet small>
-              {formatMass(loop.biomassKg * 1000, page.units)} fish · {formatMass(loop.feedKg * 1000, page.units)} feed a
-              day · {formatTemperature(loop.tempC, page.units)} · pH {formatNumber(loop.pH, 1)}
+              {say`${formatMass(loop.biomassKg * 1000, page.units)} fish · ${formatMass(loop.feedKg * 1000, page.units)} feed a day · ${formatTemperature(loop.tempC, page.units)} · pH ${formatNumber(loop.pH, 1)}`}
             </Text>
             <Text
               end
               strong
               tone={loop.margin.tightest.ratio < 1 ? 'danger' : loop.margin.tightest.ratio < 1.3 ? 'attention' : 'good'}
             >
-              tightest: {loop.margin.tightest.what},{' '}
-              {Number.isFinite(loop.margin.tightest.ratio)
-                ? `${formatNumber(loop.margin.tightest.ratio, 1)} times the need`
-                : 'no load'}
+              {say`tightest: ${loop.margin.tightest.what}, ${
+                Number.isFinite(loop.margin.tightest.ratio)
+                  ? say`${formatNumber(loop.margin.tightest.ratio, 1)} times the need`
+                  : say`no load`
+              }`}
             </Text>
           </SheetHead>
           <SheetBody columns>
@@ -56,11 +57,7 @@ export function LifeStation({ page }: { page: LifePage }) {
         </Sheet>
       ))}
       <Text as="p" small quiet>
-        Oxygen: 0.5 kg for each kg of feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons &amp; Ebeling).
-        Filters by two schools: 2 L of media for each kg of fish, and ammonia from feed (protein × 0.092) against
-        surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical,
-        with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call
-        come first.
+        {say`Oxygen: 0.5 kg for each kg of feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons & Ebeling). Filters by two schools: 2 L of media for each kg of fish, and ammonia from feed (protein × 0.092) against surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical, with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call come first.`}
       </Text>
     </Stack>
   );
@@ -73,7 +70,7 @@ function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
   if (readings.length === 0)
     return (
       <Text as="p" small quiet>
-        No reading in the last fortnight: nothing is known of its water.
+        {say`No reading in the last fortnight: nothing is known of its water.`}
       </Text>
     );
   return (
@@ -106,23 +103,23 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   const { units } = page;
   const mass = (kg: number) => formatMass(kg * 1000, units);
   const rows: [string, string, string, boolean, Explanation][] = [
-    ['Oxygen a day', mass(m.oxygenNeedKg), mass(m.oxygenGivenKg), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
+    [say`Oxygen a day`, mass(m.oxygenNeedKg), mass(m.oxygenGivenKg), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
     [
-      '… with the strongest aerator standing',
+      say`… with the strongest aerator standing`,
       mass(m.oxygenNeedKg),
       mass(m.oxygenWithoutOneKg),
       without,
       because.oxygenWithoutOne,
     ],
     [
-      'Ammonia nitrogen a day',
+      say`Ammonia nitrogen a day`,
       formatMass(m.ammoniaG, units),
       formatMass(m.nitrifiedG, units),
       m.nitrifiedG >= m.ammoniaG,
       because.ammonia,
     ],
     [
-      'Media (2 L for each kg of fish)',
+      say`Media (2 L for each kg of fish)`,
       formatVolume(m.mediaRuleL, units),
       formatVolume(m.mediaL, units),
       m.mediaL >= m.mediaRuleL,
@@ -131,13 +128,13 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   ];
   return (
     <>
-      <ScrollTable label="Life support">
+      <ScrollTable label={say`Life support`}>
         <Table>
           <TableHead>
             <TableRow>
               <HeadCell />
-              <HeadCell right>Needed</HeadCell>
-              <HeadCell right>There is</HeadCell>
+              <HeadCell right>{say`Needed`}</HeadCell>
+              <HeadCell right>{say`There is`}</HeadCell>
               <HeadCell />
             </TableRow>
           </TableHead>
@@ -150,7 +147,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
                   <Why because={why}>{have}</Why>
                 </Cell>
                 <Cell strong={!ok} tone={ok ? 'good' : 'danger'}>
-                  {ok ? 'holds' : 'too little'}
+                  {ok ? say`holds` : say`too little`}
                 </Cell>
               </TableRow>
             ))}
@@ -160,36 +157,36 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
       <Text as="p" small>
         {loop.firstShort ? (
           loop.firstShort <= page.day ? (
-            <>It is not enough for the load of this day. </>
+            <>{say`It is not enough for the load of this day.`} </>
           ) : (
             <>
-              As planned, it stops being enough about <strong>{shortDay(loop.firstShort)}</strong>.{' '}
+              {say`As planned, it stops being enough about`} <strong>{shortDay(loop.firstShort)}</strong>.{' '}
             </>
           )
         ) : (
-          'As planned, it is enough for the next half year. '
+          say`As planned, it is enough for the next half year. `
         )}
         {loop.spare.feedKgPerDay > 0 ? (
           <>
-            Room for{' '}
+            {say`Room for`}{' '}
             <Text as="strong" mono>
               {mass(loop.spare.feedKgPerDay)}
             </Text>{' '}
-            more feed a day before {loop.spare.limitedBy} runs out, or for{' '}
+            {say`more feed a day before ${loop.spare.limitedBy} runs out, or for`}{' '}
             <Text as="strong" mono>
               {formatNumber(loop.spare.bedM2)} m²
             </Text>{' '}
-            more beds on today’s feed.
+            {say`more beds on today’s feed.`}
           </>
         ) : (
-          <>No room for more feed: {loop.spare.limitedBy} is the limit.</>
+          <>{say`No room for more feed: ${loop.spare.limitedBy} is the limit.`}</>
         )}
       </Text>
       <Text as="p" small quiet>
         {[
-          ...loop.support.aerators.map((a) => `${a.name} ${mass(a.kgO2PerDay)} O₂ a day`),
+          ...loop.support.aerators.map((a) => say`${a.name} ${mass(a.kgO2PerDay)} O₂ a day`),
           ...loop.support.media.map(
-            (x) => `${x.name} ${formatVolume(x.volumeM3 * 1000, units)} of ${x.surfaceM2PerM3} m²/m³`,
+            (x) => say`${x.name} ${formatVolume(x.volumeM3 * 1000, units)} of ${x.surfaceM2PerM3} m²/m³`,
           ),
         ].join(' · ')}
       </Text>
@@ -202,9 +199,9 @@ function Minutes({ loop, units }: { loop: Loop; units: UnitChoice }) {
     <Table>
       <TableHead>
         <TableRow>
-          <HeadCell>If all air stops</HeadCell>
-          <HeadCell right>Fish</HeadCell>
-          <HeadCell right>Minutes</HeadCell>
+          <HeadCell>{say`If all air stops`}</HeadCell>
+          <HeadCell right>{say`Fish`}</HeadCell>
+          <HeadCell right>{say`Minutes`}</HeadCell>
         </TableRow>
       </TableHead>
       <TableBody>

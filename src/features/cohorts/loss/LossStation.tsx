@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
@@ -35,16 +36,16 @@ export function LossStation({ page }: { page: LossPage }) {
     <Stack>
       <CohortsNav here="/cohorts/loss" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">After a loss</Unseen>
+      <Unseen as="h1">{say`After a loss`}</Unseen>
       <Sheet>
         <SheetHead>
-          <h2>Losses of the last six weeks</h2>
+          <h2>{say`Losses of the last six weeks`}</h2>
           <Text quiet small>
-            twenty fish or more out of one tank
+            {say`twenty fish or more out of one tank`}
           </Text>
         </SheetHead>
         {page.losses.length === 0 ? (
-          <Empty>None. May it stay so; deaths are recorded on the Round or with the log line.</Empty>
+          <Empty>{say`None. May it stay so; deaths are recorded on the Round or with the log line.`}</Empty>
         ) : (
           <SheetBody buttons>
             {page.losses.map((l) => (
@@ -53,8 +54,7 @@ export function LossStation({ page }: { page: LossPage }) {
                 href={`/cohorts/loss?loss=${encodeURIComponent(l.id)}`}
                 chosen={l.id === page.chosen}
               >
-                {l.lotCode} in {l.place}: {formatNumber(l.count)} {inSentence(l.species)} lost by {shortDay(l.day)},{' '}
-                {formatNumber(l.left)} left
+                {say`${l.lotCode} in ${l.place}: ${formatNumber(l.count)} ${inSentence(l.species)} lost by ${shortDay(l.day)}, ${formatNumber(l.left)} left`}
               </ChipLink>
             ))}
           </SheetBody>
@@ -62,9 +62,9 @@ export function LossStation({ page }: { page: LossPage }) {
       </Sheet>
       <Sheet>
         <SheetHead>
-          <h2>Rehearse a loss</h2>
+          <h2>{say`Rehearse a loss`}</h2>
           <Text quiet small>
-            if a tank’s cohort died today, which way back would you take?
+            {say`if a tank’s cohort died today, which way back would you take?`}
           </Text>
         </SheetHead>
         <SheetBody buttons>
@@ -81,7 +81,7 @@ export function LossStation({ page }: { page: LossPage }) {
       </Sheet>
       {page.supposed && (
         <Mark as="p" tone="attention" small>
-          A rehearsal: nothing was lost in {page.supposed} and nothing is recorded.
+          {say`A rehearsal: nothing was lost in ${page.supposed} and nothing is recorded.`}
         </Mark>
       )}
       <Choices>
@@ -91,8 +91,7 @@ export function LossStation({ page }: { page: LossPage }) {
       </Choices>
       {page.ways.length > 0 && (
         <Text as="p" small quiet>
-          Missing = the plan’s harvests before the loss less those of this way, added up over a year; a harvest somewhat
-          later makes good what was missing.
+          {say`Missing = the plan’s harvests before the loss less those of this way, added up over a year; a harvest somewhat later makes good what was missing.`}
         </Text>
       )}
     </Stack>
@@ -114,7 +113,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         drops: [],
       });
       if (outcome.ok) router.push(`/season?draft=${outcome.value}`);
-      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.');
+      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
     });
   const most = Math.max(1, ...outlook.weeks.map((w) => w.missingKg));
   return (
@@ -126,50 +125,50 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         <p>{way.words}</p>
         <Facts small>
           <span>
-            never made good{' '}
+            {say`never made good`}{' '}
             <Text as="strong" mono>
-              <Why because={outlook.because}>{formatNumber(outlook.missingKg)} kg</Why>
+              <Why because={outlook.because}>{say`${formatNumber(outlook.missingKg)} kg`}</Why>
             </Text>
           </span>
           <span>
-            other fish{' '}
+            {say`other fish`}{' '}
             <Text as="strong" mono>
-              {formatChange(outlook.otherKg)} kg
+              {say`${formatChange(outlook.otherKg)} kg`}
             </Text>
           </span>
           <span>
-            fish bought{' '}
+            {say`fish bought`}{' '}
             <Text as="strong" mono>
               {formatAboutMoney(way.costMinor, page.currency)}
             </Text>
           </span>
           <span>
-            back in step{' '}
+            {say`back in step`}{' '}
             <strong>
               {outlook.backOn
                 ? outlook.backOn <= page.today
-                  ? 'at once'
+                  ? say`at once`
                   : dayWords(outlook.backOn)
-                : 'not within a year'}
+                : say`not within a year`}
             </strong>
           </span>
         </Facts>
         {outlook.weeks.some((w) => w.missingKg > 0.5) ? (
-          <ul className={css.missing} aria-label="Missing by week">
+          <ul className={css.missing} aria-label={say`Missing by week`}>
             {outlook.weeks
               .filter((w) => w.missingKg > 0.5)
               .slice(0, 10)
               .map((w) => (
                 <Text as="li" small key={w.from}>
-                  <Text mono>week {w.week}</Text>{' '}
+                  <Text mono>{say`week ${w.week}`}</Text>{' '}
                   <span className={css.bar} style={{ width: `${Math.round((w.missingKg / most) * 55)}%` }} />{' '}
-                  {formatNumber(w.missingKg)} kg
+                  {say`${formatNumber(w.missingKg)} kg`}
                 </Text>
               ))}
           </ul>
         ) : (
           <Text as="p" small quiet>
-            No week of the plan has less than before.
+            {say`No week of the plan has less than before.`}
           </Text>
         )}
         {refused && (
@@ -180,7 +179,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         {steps.length > 0 && !page.supposed && page.person.role === 'manager' && (
           <Buttons>
             <Button variant="outlined" onClick={lay} disabled={pending}>
-              See it on Season
+              {say`See it on Season`}
             </Button>
           </Buttons>
         )}

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import { explainWay } from '../../../core/explainFish';
 import type { FarmFacts } from '../../../core/plan/types';
@@ -108,7 +109,7 @@ function whyWay(
   return explainWay({
     title: way.title,
     species,
-    lost: `${formatNumber(loss.count)} of ${loss.lotCode} in ${place}`,
+    lost: say`${formatNumber(loss.count)} of ${loss.lotCode} in ${place}`,
     missingKg,
     otherKg,
     fishMinor: way.costMinor,

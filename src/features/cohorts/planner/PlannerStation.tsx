@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../../core/words/words';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
@@ -16,8 +17,8 @@ import { usePlanner } from './usePlanner';
 import { Buttons, Columns, EMPTY, Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 
 const BY: [PlanBy, string][] = [
-  ['orders', 'Promised orders'],
-  ['steady', 'So much a week'],
+  ['orders', word`Promised orders`],
+  ['steady', word`So much a week`],
 ];
 
 /** The search ends when the plan is proven to be this close to the best, as a share. */
@@ -44,7 +45,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
     <Stack>
       <CohortsNav here="/cohorts/planner" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Stocking planner</Unseen>
+      <Unseen as="h1">{say`Stocking planner`}</Unseen>
       <Columns>
         <Stack ref={results}>
           {planner.state === 'solving' && <Searching planner={planner} />}
@@ -56,29 +57,27 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
           {planner.answer && <Proposal answer={planner.answer} page={page} ready={planner.state !== 'solving'} />}
           {!planner.answer && planner.state === 'idle' && (
             <Sheet as="p" className={EMPTY}>
-              Say what is wanted; the planner weighs thousands of stockings against tanks, quarantine, purge tanks and
-              orders, and lays the result on Season as a draft. Nothing changes until you keep it.
+              {say`Say what is wanted; the planner weighs thousands of stockings against tanks, quarantine, purge tanks and orders, and lays the result on Season as a draft. Nothing changes until you keep it.`}
             </Sheet>
           )}
           <RotationSheet page={page} />
         </Stack>
         <Sheet>
           <SheetHead>
-            <h2>What is wanted</h2>
+            <h2>{say`What is wanted`}</h2>
           </SheetHead>
           <SheetBody stack>
-            <Chips label="Plan from" options={BY} chosen={by} onChoose={setBy} />
+            <Chips label={say`Plan from`} options={BY} chosen={by} onChoose={setBy} />
             {by === 'steady' && (
               <Text as="p" small quiet>
-                Without days it is wanted all the time, as soon as fish can be ready; leave an amount empty for a
-                species that is not wanted.
+                {say`Without days it is wanted all the time, as soon as fish can be ready; leave an amount empty for a species that is not wanted.`}
               </Text>
             )}
             <ActionForm
               key={by}
               fields={targetFields(by, species, page.units, page.currency)}
               units={page.units}
-              submit="Propose a plan"
+              submit={say`Propose a plan`}
               send={start}
               onDone={() => undefined}
             />
@@ -93,15 +92,15 @@ function Searching({ planner }: { planner: ReturnType<typeof usePlanner> }) {
   return (
     <Sheet>
       <SheetBody stack role="status">
-        <LinearProgress aria-label="Searching" />
+        <LinearProgress aria-label={say`Searching`} />
         <p>
           {planner.answer
             ? `${formatNumber(planner.answer.progress.seconds, 0)} s · ${sayGap(planner.answer)}`
-            : 'Weighing the ways to stock…'}
+            : say`Weighing the ways to stock…`}
         </p>
         <Buttons>
           <Button variant="outlined" onClick={planner.stop}>
-            Stop and keep the best so far
+            {say`Stop and keep the best so far`}
           </Button>
         </Buttons>
       </SheetBody>

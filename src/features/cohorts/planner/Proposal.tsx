@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
@@ -19,10 +20,10 @@ const SHOWN_LIMITS = 8;
 
 /** How good the plan is known to be. */
 export function sayGap({ progress, wanted }: Answer): string {
-  if (wanted.every((w) => w.kg < 1)) return 'The kept plan already brings what is wanted';
-  if (progress.boundMinor <= 0) return 'A plan by hand rules; nothing is proven about it yet';
-  if (progress.gap < 0.0005) return 'Proven: none of the ways weighed costs less';
-  return `At most ${formatNumber(progress.gap * 100, 1)} % dearer than the best of the ways weighed (proven)`;
+  if (wanted.every((w) => w.kg < 1)) return say`The kept plan already brings what is wanted`;
+  if (progress.boundMinor <= 0) return say`A plan by hand rules; nothing is proven about it yet`;
+  if (progress.gap < 0.0005) return say`Proven: none of the ways weighed costs less`;
+  return say`At most ${formatNumber(progress.gap * 100, 1)} % dearer than the best of the ways weighed (proven)`;
 }
 
 export function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; ready: boolean }) {
@@ -31,11 +32,9 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
   return (
     <Sheet data-testid="proposal">
       <SheetHead>
-        <h2>{ready ? 'Proposal' : 'Best so far'}</h2>
+        <h2>{ready ? say`Proposal` : say`Best so far`}</h2>
         <Text quiet small>
-          {draft.lines.length} batches · {draft.steps.length} steps ·{' '}
-          {formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in ·{' '}
-          {formatNumber(answer.candidates)} ways weighed
+          {say`${draft.lines.length} batches · ${draft.steps.length} steps · ${formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in · ${formatNumber(answer.candidates)} ways weighed`}
         </Text>
       </SheetHead>
       <SheetBody stack>
@@ -52,7 +51,7 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
         )}
         {said.length > SHOWN_LIMITS && (
           <Text as="p" small quiet>
-            and {said.length - SHOWN_LIMITS} more gaps
+            {say`and ${said.length - SHOWN_LIMITS} more gaps`}
           </Text>
         )}
         {ready && page.person.role === 'manager' && <LayDraft answer={answer} page={page} />}
@@ -66,7 +65,7 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
 function unplaced({ draft }: Answer, { units }: PlannerPage): string[] {
   return draft.unplaced.map(
     (u) =>
-      `${u.lotCode}: no purge tank is free for ${formatMass(u.kg * 1000, units)} before ${shortDay(u.harvestDay)}; that harvest is left out.`,
+      say`${u.lotCode}: no purge tank is free for ${formatMass(u.kg * 1000, units)} before ${shortDay(u.harvestDay)}; that harvest is left out.`,
   );
 }
 
@@ -77,13 +76,13 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const name = nameIn(page);
   return (
     <div>
-      <p>Of what is wanted beyond the kept plan it brings</p>
+      <p>{say`Of what is wanted beyond the kept plan it brings`}</p>
       <Facts as="ul" className={css.metFacts}>
         {answer.wanted.map((w) => (
           <li key={w.speciesCode}>
             {name(w.speciesCode)}{' '}
             <Text as="strong" mono>
-              {sayOrdered(w, w.kg - w.shortKg, page.units)} of {sayOrdered(w, w.kg, page.units)}
+              {say`${sayOrdered(w, w.kg - w.shortKg, page.units)} of ${sayOrdered(w, w.kg, page.units)}`}
             </Text>
           </li>
         ))}
@@ -103,18 +102,17 @@ function Moved({ answer, page }: { answer: Answer; page: PlannerPage }) {
   if (moved.length === 0)
     return (
       <Text as="p" small>
-        The harvests that stand stay: with them planned anew no less would be short.
+        {say`The harvests that stand stay: with them planned anew no less would be short.`}
       </Text>
     );
   const short = answer.wanted.reduce((sum, w) => sum + w.shortKg, 0);
   return (
     <Text as="div" small data-testid="moved">
       <p>
-        With the harvests as they stand {mass(fixedShortKg)} would be short; with {moved.length} of them planned anew{' '}
-        {mass(short)}. Taken out of the plan when this is kept:
+        {say`With the harvests as they stand ${mass(fixedShortKg)} would be short; with ${moved.length} of them planned anew ${mass(short)}. Taken out of the plan when this is kept:`}
       </p>
       <Text as="p" quiet>
-        {moved.map((m) => `${m.lotCode} ${shortDay(m.day)}, ${formatNumber(m.count)} fish`).join(' · ')}
+        {moved.map((m) => say`${m.lotCode} ${shortDay(m.day)}, ${formatNumber(m.count)} fish`).join(' · ')}
       </Text>
     </Text>
   );
@@ -128,7 +126,7 @@ function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const lay = () =>
     start(async () => {
       const steps = draft.steps.map(({ cropCode: _c, version: _v, ...s }) => s);
-      const name = `Stocking plan ${shortDay(page.today)}`;
+      const name = say`Stocking plan ${shortDay(page.today)}`;
       const outcome = await layDraft({
         entryKey: newEntryKey(),
         name,
@@ -136,8 +134,8 @@ function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
         drops: draft.steps.length > 0 ? answer.moved.map((m) => m.groupId) : [],
       }).catch(() => null);
       if (outcome?.ok) router.push(`/season?draft=${outcome.value}`);
-      else if (!outcome) setRefused('No connection: the proposal is still here. Press again when it is back.');
-      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? 'Not laid aside.');
+      else if (!outcome) setRefused(say`No connection: the proposal is still here. Press again when it is back.`);
+      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
     });
   return (
     <>
@@ -148,7 +146,7 @@ function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
       )}
       <Buttons>
         <Button variant="contained" onClick={lay} disabled={pending || draft.steps.length === 0}>
-          {pending ? 'Laying it on Season…' : 'See it on Season as a draft'}
+          {pending ? say`Laying it on Season…` : say`See it on Season as a draft`}
         </Button>
       </Buttons>
     </>
@@ -160,15 +158,15 @@ type Line = Answer['draft']['lines'][number];
 function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const name = nameIn(page);
   return (
-    <ScrollTable label="Batches of the proposal" maxHeight={420}>
+    <ScrollTable label={say`Batches of the proposal`} maxHeight={420}>
       <Table>
         <TableHead>
           <TableRow>
-            <HeadCell>Lot</HeadCell>
-            <HeadCell>Stock</HeadCell>
-            <HeadCell right>Fish</HeadCell>
-            <HeadCell>Tanks</HeadCell>
-            <HeadCell>Harvest</HeadCell>
+            <HeadCell>{say`Lot`}</HeadCell>
+            <HeadCell>{say`Stock`}</HeadCell>
+            <HeadCell right>{say`Fish`}</HeadCell>
+            <HeadCell>{say`Tanks`}</HeadCell>
+            <HeadCell>{say`Harvest`}</HeadCell>
             <HeadCell right>{unitName('mass', page.units)}</HeadCell>
           </TableRow>
         </TableHead>
@@ -198,12 +196,12 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
 
 function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): string {
   if (stockDay) return `${shortDay(stockDay)}, ${formatMass(batch.startG, page.units)}`;
-  return page.facts.fish.some((f) => f.lotCode === lotCode) ? 'here now' : 'ordered already';
+  return page.facts.fish.some((f) => f.lotCode === lotCode) ? say`here now` : say`ordered already`;
 }
 
 function sayHarvest({ harvests }: Answer['brings'][number], page: PlannerPage): string {
   const first = harvests[0];
-  if (!first) return 'not within these weeks';
-  const times = harvests.length === 1 ? 'once' : `${harvests.length} times`;
-  return `${shortDay(first.day)} · ${times} from ${formatMass(first.meanG, page.units)}`;
+  if (!first) return say`not within these weeks`;
+  const times = harvests.length === 1 ? 'once' : say`${harvests.length} times`;
+  return say`${shortDay(first.day)} · ${times} from ${formatMass(first.meanG, page.units)}`;
 }

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { rotationArithmetic, type Rotation } from '../../../core/stocking/rotation';
 import { formatMass, formatNumber, formatTemperature } from '../../../core/quantity/units';
@@ -16,29 +17,29 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
   const fields: FormField[] = [
     {
       name: 'species',
-      label: 'Species',
+      label: say`Species`,
       kind: 'select',
       options: able.map((s) => [s.code, s.name]),
       start: able[0]?.code ?? '',
     },
     {
       name: 'loop',
-      label: 'Loop',
+      label: say`Loop`,
       kind: 'select',
       options: loops.map((l) => [l.id, `${l.name}, ${formatTemperature(plannedWaterC(l, page.today), page.units)}`]),
       start: loops[0]?.id ?? '',
     },
-    { name: 'startG', label: 'Fingerling', kind: 'quantity', quantity: 'smallMass', start: 10 },
+    { name: 'startG', label: say`Fingerling`, kind: 'quantity', quantity: 'smallMass', start: 10 },
     {
       name: 'harvestG',
-      label: 'Harvested at',
+      label: say`Harvested at`,
       kind: 'quantity',
       quantity: 'smallMass',
       start: able[0]?.marketG?.[0] ?? 400,
     },
-    { name: 'everyWeeks', label: 'A harvest every so many weeks', kind: 'number', start: 6 },
-    { name: 'harvest', label: 'At each harvest', kind: 'quantity', quantity: 'mass', start: 120_000 },
-    { name: 'survival', label: 'Survive to harvest, %', kind: 'number', start: 92 },
+    { name: 'everyWeeks', label: say`A harvest every so many weeks`, kind: 'number', start: 6 },
+    { name: 'harvest', label: say`At each harvest`, kind: 'quantity', quantity: 'mass', start: 120_000 },
+    { name: 'survival', label: say`Survive to harvest, %`, kind: 'number', start: 92 },
   ];
   const work = async (v: Record<string, unknown>) => {
     const species = facts.species.find((s) => s.code === v.species)!;
@@ -60,28 +61,28 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
     }
   };
   const meanAndMost = (meanKg: number, mostKg: number) =>
-    `${formatMass(meanKg * 1000, page.units)} on average, ${formatMass(mostKg * 1000, page.units)} at the most`;
+    say`${formatMass(meanKg * 1000, page.units)} on average, ${formatMass(mostKg * 1000, page.units)} at the most`;
   const lines: [string, string][] = result
     ? [
-        ['from fingerling to harvest', `${formatNumber(result.growDays)} days`],
-        ['cohorts alive at once', formatNumber(result.cohortsAlive)],
-        ['stock each time', `${formatNumber(result.stockPerCohort)} fish`],
-        ['fingerlings a year', formatNumber(result.fingerlingsPerYear)],
-        ['fish in the water', meanAndMost(result.standingMeanKg, result.standingPeakKg)],
-        ['feed a day', meanAndMost(result.feedMeanKgPerDay, result.feedPeakKgPerDay)],
+        [say`from fingerling to harvest`, say`${formatNumber(result.growDays)} days`],
+        [say`cohorts alive at once`, formatNumber(result.cohortsAlive)],
+        [say`stock each time`, say`${formatNumber(result.stockPerCohort)} fish`],
+        [say`fingerlings a year`, formatNumber(result.fingerlingsPerYear)],
+        [say`fish in the water`, meanAndMost(result.standingMeanKg, result.standingPeakKg)],
+        [say`feed a day`, meanAndMost(result.feedMeanKgPerDay, result.feedPeakKgPerDay)],
         [
-          'water at the species’ limit, at the most',
-          `${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`,
+          say`water at the species’ limit, at the most`,
+          say`${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`,
         ],
       ]
     : [];
   return (
     <Sheet as="details">
       <Row as="summary" strong>
-        Rotation by arithmetic: what a steady harvest asks for
+        {say`Rotation by arithmetic: what a steady harvest asks for`}
       </Row>
       <SheetBody columns>
-        <ActionForm fields={fields} units={page.units} submit="Work it out" send={work} onDone={setResult} />
+        <ActionForm fields={fields} units={page.units} submit={say`Work it out`} send={work} onDone={setResult} />
         {result ? (
           <Rows data-testid="rotation">
             {lines.map(([what, value]) => (
@@ -95,7 +96,7 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
           </Rows>
         ) : (
           <Text as="p" quiet small>
-            Cohorts alive = days to harvest ÷ days between harvests, rounded up; fish to stock = kg ÷ size ÷ survival.
+            {say`Cohorts alive = days to harvest ÷ days between harvests, rounded up; fish to stock = kg ÷ size ÷ survival.`}
           </Text>
         )}
       </SheetBody>

@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import { toMinor } from '../../../core/quantity/money';
 import { COMPANIONS } from '../../../core/fish/biosecurity';
 import type { Species } from '../../../core/library/types';
@@ -27,41 +28,41 @@ export function targetFields(
   units: UnitChoice,
   currency: string,
 ): FormField[] {
-  const weeks = { name: 'weeks', label: 'Plan for', kind: 'select' as const, start: '52' };
+  const weeks = { name: 'weeks', label: say`Plan for`, kind: 'select' as const, start: '52' };
   const season: FormField[] = [
-    { name: 'from', label: 'Wanted from', kind: 'day', start: '', optional: true, half: true },
-    { name: 'until', label: 'Wanted until', kind: 'day', start: '', optional: true, half: true },
+    { name: 'from', label: say`Wanted from`, kind: 'day', start: '', optional: true, half: true },
+    { name: 'until', label: say`Wanted until`, kind: 'day', start: '', optional: true, half: true },
   ];
   return [
     {
       ...weeks,
       options: [
-        ['26', 'half a year'],
-        ['52', 'a year'],
+        ['26', say`half a year`],
+        ['52', say`a year`],
       ],
     },
     ...(by === 'steady' ? season : []),
     ...species.flatMap((s) => (by === 'steady' ? steadyFields(s, units) : orderFields(s, units))),
     {
       name: 'short',
-      label: `A missing ${unitName('mass', units)} costs, ${currency}`,
+      label: say`A missing ${unitName('mass', units)} costs, ${currency}`,
       kind: 'number',
       start: '30',
-      help: 'The sale and the customer’s trust: higher means fewer gaps and more fish.',
+      help: say`The sale and the customer’s trust: higher means fewer gaps and more fish.`,
     },
-    { name: 'batch', label: `One stocking, ${currency}`, kind: 'number', start: '90', half: true },
-    { name: 'move', label: `One move, ${currency}`, kind: 'number', start: '40', half: true },
+    { name: 'batch', label: say`One stocking, ${currency}`, kind: 'number', start: '90', half: true },
+    { name: 'move', label: say`One move, ${currency}`, kind: 'number', start: '40', half: true },
     {
       name: 'standing',
-      label: 'Harvests that stand',
+      label: say`Harvests that stand`,
       kind: 'select',
       options: [
-        ['stay', 'stay as they are'],
-        ['move', 'may be moved when something is short'],
+        ['stay', say`stay as they are`],
+        ['move', say`may be moved when something is short`],
       ],
       start: 'stay',
     },
-    { name: 'seconds', label: 'Search at most, seconds', kind: 'number', start: '60' },
+    { name: 'seconds', label: say`Search at most, seconds`, kind: 'number', start: '60' },
   ];
 }
 
@@ -70,11 +71,11 @@ function orderFields(s: Species, units: UnitChoice): FormField[] {
     {
       name: `amount_${s.code}`,
       group: s.name,
-      label: `${unitName('mass', units)} a week after the last order`,
+      label: say`${unitName('mass', units)} a week after the last order`,
       kind: 'number',
       start: '',
       optional: true,
-      help: 'Empty: as the orders were, on average. 0: none.',
+      help: say`Empty: as the orders were, on average. 0: none.`,
     },
     fingerlings(s),
   ];
@@ -87,16 +88,16 @@ function steadyFields(s: Species, units: UnitChoice): FormField[] {
     ['fish', 'fish'],
   ];
   return [
-    { ...inGroup, name: `amount_${s.code}`, label: 'A week', kind: 'number', start: '', optional: true },
-    { ...inGroup, name: `unit_${s.code}`, label: 'Counted in', kind: 'select', options: counted, start: 'mass' },
+    { ...inGroup, name: `amount_${s.code}`, label: say`A week`, kind: 'number', start: '', optional: true },
+    { ...inGroup, name: `unit_${s.code}`, label: say`Counted in`, kind: 'select', options: counted, start: 'mass' },
     {
       name: `from_${s.code}`,
       group: s.name,
-      label: 'Each of at least',
+      label: say`Each of at least`,
       kind: 'quantity',
       quantity: 'smallMass',
       start: s.marketG![0],
-      help: 'Mean of a harvest; the largest go first.',
+      help: say`Mean of a harvest; the largest go first.`,
     },
     fingerlings(s),
   ];
@@ -106,12 +107,12 @@ function fingerlings(s: Species): FormField {
   return {
     name: `sizes_${s.code}`,
     group: s.name,
-    label: 'Fingerlings',
+    label: say`Fingerlings`,
     kind: 'weights',
     quantity: 'smallMass',
     rows: 1,
     start: [10, 40],
-    help: 'Sizes your hatchery sells to choose from, with spaces between.',
+    help: say`Sizes your hatchery sells to choose from, with spaces between.`,
   };
 }
 
@@ -132,23 +133,23 @@ export function readTarget(
   const seconds = Number(v.seconds);
   const season = seasonWeeks(planStart(today), v.from as Day | undefined, v.until as Day | undefined, weeks);
   const wrong: Record<string, string[]> = {};
-  if (!season) wrong.until = ['The season ends before it begins, or outside the weeks planned.'];
-  if (!(seconds >= 2 && seconds <= 600)) wrong.seconds = ['Between 2 and 600 seconds.'];
+  if (!season) wrong.until = [say`The season ends before it begins, or outside the weeks planned.`];
+  if (!(seconds >= 2 && seconds <= 600)) wrong.seconds = [say`Between 2 and 600 seconds.`];
   for (const name of ['short', 'batch', 'move', ...species.map((s) => `amount_${s.code}`)]) {
-    if (v[name] !== undefined && !(Number(v[name]) >= 0)) wrong[name] = ['It must be 0 or more.'];
+    if (v[name] !== undefined && !(Number(v[name]) >= 0)) wrong[name] = [say`It must be 0 or more.`];
   }
   for (const s of species) {
-    if (sizesOf(v, s).length === 0) wrong[`sizes_${s.code}`] = ['Give at least one size over 0.'];
+    if (sizesOf(v, s).length === 0) wrong[`sizes_${s.code}`] = [say`Give at least one size over 0.`];
     const fromG = v[`from_${s.code}`];
-    if (fromG !== undefined && !(Number(fromG) > 0)) wrong[`from_${s.code}`] = ['A size is over 0.'];
+    if (fromG !== undefined && !(Number(fromG) > 0)) wrong[`from_${s.code}`] = [say`A size is over 0.`];
     const smallest = Math.min(...sizesOf(v, s));
     if (fromG !== undefined && smallest >= Number(fromG))
-      wrong[`sizes_${s.code}`] = ['Fingerlings are smaller than what is wanted.'];
+      wrong[`sizes_${s.code}`] = [say`Fingerlings are smaller than what is wanted.`];
   }
   const wanted = species.filter((s) =>
     by === 'orders' ? v[`amount_${s.code}`] !== 0 : Number(v[`amount_${s.code}`] ?? 0) > 0,
   );
-  if (wanted.length === 0) wrong.form = ['Nothing is wanted: give an amount a week for at least one species.'];
+  if (wanted.length === 0) wrong.form = [say`Nothing is wanted: give an amount a week for at least one species.`];
   if (!season || Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
   const perKg = toStored('mass', 1, units) / 1000;
   const target: StockingTarget = {

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { toMajor, toMinor } from '../../../core/quantity/money';
 import { readTable } from '../../../core/quantity/lines';
@@ -17,39 +18,39 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
   const fields: FormField[] = [
     {
       name: 'name',
-      label: 'As food: name on orders',
+      label: say`As food: name on orders`,
       kind: 'text',
       start: sale.food?.name ?? '',
       optional: true,
-      help: 'Empty: not sold as food.',
+      help: say`Empty: not sold as food.`,
     },
     {
       name: 'price',
-      label: `As food: ${currency} a kg`,
+      label: say`As food: ${currency} a kg`,
       kind: 'number',
       start: sale.food ? toMajor(sale.food.priceMinor, currency) : '',
       optional: true,
     },
     {
       name: 'keeps',
-      label: 'As food: keeps on ice, days',
+      label: say`As food: keeps on ice, days`,
       kind: 'count',
       start: sale.food?.shelfLifeDays ?? '',
       optional: true,
     },
     {
       name: 'grades',
-      label: `Alive: name; from cm; to cm; ${currency} a fish`,
+      label: say`Alive: name; from cm; to cm; ${currency} a fish`,
       kind: 'area',
       rows: 3,
       optional: true,
       start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${toMajor(g.priceMinor, currency)}`).join('\n'),
-      help: 'One grade a line. With any grade here the fish are netted alive and never become food.',
+      help: say`One grade a line. With any grade here the fish are netted alive and never become food.`,
     },
   ];
   const minor = (price: unknown) => toMinor(Number(price), currency);
   const send = async (v: Record<string, unknown>) => {
-    const read = readTable(String(v.grades ?? ''), 3, 'grades', 'Small; 10; 14; 7.50');
+    const read = readTable(String(v.grades ?? ''), 3, 'grades', say`Small; 10; 14; 7.50`);
     const wrong = { ...read.wrong, ...foodFault(v) };
     if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
     const outcome = await keepSale({
@@ -64,11 +65,11 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
   return (
     <Sheet>
       <SheetHead>
-        <h2>{species.name}: how it is sold</h2>
+        <h2>{say`${species.name}: how it is sold`}</h2>
       </SheetHead>
       <SheetBody>
         <SaidLines said={said} />
-        <ActionForm fields={fields} units={page.units} submit="Keep" send={send} onDone={setSaid} />
+        <ActionForm fields={fields} units={page.units} submit={say`Keep`} send={send} onDone={setSaid} />
       </SheetBody>
     </Sheet>
   );
@@ -77,8 +78,8 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
 function foodFault({ name, price, keeps }: Record<string, unknown>): Record<string, string[]> {
   if (!name) return {};
   return {
-    ...(price === undefined ? { price: ['Give the price of a kg'] } : {}),
-    ...(keeps === undefined ? { keeps: ['Give the days it keeps'] } : {}),
+    ...(price === undefined ? { price: [say`Give the price of a kg`] } : {}),
+    ...(keeps === undefined ? { keeps: [say`Give the days it keeps`] } : {}),
   };
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { say, word } from '../../../core/words/words';
 import { useState } from 'react';
 import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Species } from '../../../core/library/types';
@@ -31,44 +32,44 @@ interface NumberField {
 
 const GROUPS: [group: string, fields: NumberField[]][] = [
   [
-    'Temperature',
+    word`Temperature`,
     [
-      { name: 'tempMinC', label: 'Stops growing below', quantity: 'temperature' },
-      { name: 'tempOptC', label: 'Grows best at', quantity: 'temperature' },
-      { name: 'tempMaxC', label: 'Stops growing above', quantity: 'temperature' },
-      { name: 'growthG13PerDay', label: 'Growth at its best, ∛g a day' },
+      { name: 'tempMinC', label: word`Stops growing below`, quantity: 'temperature' },
+      { name: 'tempOptC', label: word`Grows best at`, quantity: 'temperature' },
+      { name: 'tempMaxC', label: word`Stops growing above`, quantity: 'temperature' },
+      { name: 'growthG13PerDay', label: word`Growth at its best, ∛g a day` },
     ],
   ],
   [
-    'Sizes',
+    word`Sizes`,
     [
-      { name: 'marketG.0', label: 'Market size from', quantity: 'smallMass' },
-      { name: 'marketG.1', label: 'Market size to', quantity: 'smallMass' },
-      { name: 'sizeCv', label: 'Spread, share of the mean' },
-      { name: 'lengthWeightA', label: 'Length–weight a (g, cm)' },
-      { name: 'lengthWeightB', label: 'Length–weight b' },
+      { name: 'marketG.0', label: word`Market size from`, quantity: 'smallMass' },
+      { name: 'marketG.1', label: word`Market size to`, quantity: 'smallMass' },
+      { name: 'sizeCv', label: word`Spread, share of the mean` },
+      { name: 'lengthWeightA', label: word`Length–weight a (g, cm)` },
+      { name: 'lengthWeightB', label: word`Length–weight b` },
     ],
   ],
   [
-    'Feed',
+    word`Feed`,
     [
-      { name: 'fcrBreaksG.0', label: 'Small up to', quantity: 'smallMass' },
-      { name: 'fcrBreaksG.1', label: 'Middle up to', quantity: 'smallMass' },
-      { name: 'fcr.0', label: 'Conversion, small' },
-      { name: 'fcr.1', label: 'Conversion, middle' },
-      { name: 'fcr.2', label: 'Conversion, large' },
-      { name: 'proteinFraction', label: 'Protein, share of the feed' },
+      { name: 'fcrBreaksG.0', label: word`Small up to`, quantity: 'smallMass' },
+      { name: 'fcrBreaksG.1', label: word`Middle up to`, quantity: 'smallMass' },
+      { name: 'fcr.0', label: word`Conversion, small` },
+      { name: 'fcr.1', label: word`Conversion, middle` },
+      { name: 'fcr.2', label: word`Conversion, large` },
+      { name: 'proteinFraction', label: word`Protein, share of the feed` },
     ],
   ],
   [
-    'Water and keeping',
+    word`Water and keeping`,
     [
-      { name: 'densityMaxKgM3', label: 'Most crowding, kg/m³' },
-      { name: 'doMinMgL', label: 'Least oxygen, mg/L' },
-      { name: 'doCriticalMgL', label: 'Critical oxygen, mg/L' },
-      { name: 'respirationMgKgH', label: 'Breathes, mg/kg·h (100 g)' },
-      { name: 'ammoniaMaxMgL', label: 'Most free ammonia, mg N/L' },
-      { name: 'purgeDays', label: 'Days of purging' },
+      { name: 'densityMaxKgM3', label: word`Most crowding, kg/m³` },
+      { name: 'doMinMgL', label: word`Least oxygen, mg/L` },
+      { name: 'doCriticalMgL', label: word`Critical oxygen, mg/L` },
+      { name: 'respirationMgKgH', label: word`Breathes, mg/kg·h (100 g)` },
+      { name: 'ammoniaMaxMgL', label: word`Most free ammonia, mg N/L` },
+      { name: 'purgeDays', label: word`Days of purging` },
     ],
   ],
 ];
@@ -99,7 +100,7 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
     <Stack>
       <CohortsNav here="/cohorts/species" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Species</Unseen>
+      <Unseen as="h1">{say`Species`}</Unseen>
       <Columns>
         {chosen && (
           <Stack>
@@ -117,9 +118,9 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
         )}
         <Sheet>
           <SheetHead>
-            <h2>Library</h2>
+            <h2>{say`Library`}</h2>
             <Text quiet small>
-              {all.length} species
+              {say`${all.length} species`}
             </Text>
           </SheetHead>
           <Rows>
@@ -149,9 +150,9 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
                   <Text as="div" small quiet>
                     {mine
                       ? species.basis.startsWith('Set')
-                        ? 'set by this farm'
-                        : 'on this farm, planning default'
-                      : 'planning default, not on this farm yet'}
+                        ? say`set by this farm`
+                        : say`on this farm, planning default`
+                      : say`planning default, not on this farm yet`}
                   </Text>
                 </Row>
               </li>
@@ -216,12 +217,12 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
       <SheetBody stack>
         <Text as="p" small>
           {species.basis}
-          {species.note ? `. Note: ${species.note}` : ''}.
+          {species.note ? say`. Note: ${species.note}` : ''}.
         </Text>
         <div
           className={classes(css.chart, css.small)}
           role="img"
-          aria-label={`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}
+          aria-label={say`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}
         >
           <ResponsiveContainer>
             <LineChart data={curve} margin={{ top: 6, right: 30, bottom: 0, left: 0 }}>
@@ -240,8 +241,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
         </div>
         {species.tempOptC > 0 && (
           <Text as="p" small quiet>
-            At {formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of{' '}
-            {formatNumber(equivalentTgc(species, species.tempOptC), 2)}.
+            {say`At ${formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of ${formatNumber(equivalentTgc(species, species.tempOptC), 2)}.`}
           </Text>
         )}
         <SaidLines said={said} />
@@ -250,15 +250,15 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
             <ActionForm
               fields={fields}
               units={units}
-              submit={mine ? 'Keep for this farm' : 'Take onto this farm'}
+              submit={mine ? say`Keep for this farm` : say`Take onto this farm`}
               send={send}
               onDone={onSaid}
-              caution="Non-native species need a permit in many places; ask the authority before you stock."
+              caution={say`Non-native species need a permit in many places; ask the authority before you stock.`}
             />
           </div>
         ) : (
           <Text as="p" quiet>
-            A manager changes these numbers.
+            {say`A manager changes these numbers.`}
           </Text>
         )}
       </SheetBody>

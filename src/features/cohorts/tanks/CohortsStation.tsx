@@ -1,3 +1,4 @@
+import { say } from '../../../core/words/words';
 import Link from 'next/link';
 import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../../core/quantity/units';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -21,14 +22,14 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
     <Stack>
       <CohortsNav here="/cohorts" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Cohorts</Unseen>
+      <Unseen as="h1">{say`Cohorts`}</Unseen>
       <div className={css.loops}>
         {page.loops.map((loop) => (
           <Sheet key={loop.name}>
             <SheetHead>
               <h2>{loop.name}</h2>
               <Text quiet small end>
-                fill = {densityUnit(page.units)} against its limit
+                {say`fill = ${densityUnit(page.units)} against its limit`}
               </Text>
             </SheetHead>
             <SheetBody className={vessels.vessels}>
@@ -52,26 +53,26 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
       </div>
       <Sheet>
         <SheetHead>
-          <h2>Every cohort</h2>
-          <Text quiet>{page.rows.length} groups of fish</Text>
+          <h2>{say`Every cohort`}</h2>
+          <Text quiet>{say`${page.rows.length} groups of fish`}</Text>
         </SheetHead>
         {page.rows.length === 0 ? (
-          <Empty>No fish are in any tank on this day. Plan a stocking on Season.</Empty>
+          <Empty>{say`No fish are in any tank on this day. Plan a stocking on Season.`}</Empty>
         ) : (
-          <ScrollTable label="Every group of fish">
+          <ScrollTable label={say`Every group of fish`}>
             <Table>
               <TableHead>
                 <TableRow>
-                  <HeadCell>Cohort</HeadCell>
-                  <HeadCell>Tank</HeadCell>
-                  <HeadCell right>Fish</HeadCell>
-                  <HeadCell right>Mean size</HeadCell>
-                  <HeadCell right>Together</HeadCell>
+                  <HeadCell>{say`Cohort`}</HeadCell>
+                  <HeadCell>{say`Tank`}</HeadCell>
+                  <HeadCell right>{say`Fish`}</HeadCell>
+                  <HeadCell right>{say`Mean size`}</HeadCell>
+                  <HeadCell right>{say`Together`}</HeadCell>
                   <HeadCell right>{densityUnit(page.units)}</HeadCell>
-                  <HeadCell right>Market size</HeadCell>
-                  <HeadCell>Mean at market size</HeadCell>
-                  <HeadCell>Too full</HeadCell>
-                  <HeadCell>Weighed</HeadCell>
+                  <HeadCell right>{say`Market size`}</HeadCell>
+                  <HeadCell>{say`Mean at market size`}</HeadCell>
+                  <HeadCell>{say`Too full`}</HeadCell>
+                  <HeadCell>{say`Weighed`}</HeadCell>
                 </TableRow>
               </TableHead>
               <TableBody>
@@ -101,17 +102,18 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                     <Cell num>
                       <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
                       <Text as="div" small quiet>
-                        of{' '}
-                        {r.limitKgM3 === null
-                          ? '–'
-                          : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)}
+                        {say`of ${
+                          r.limitKgM3 === null
+                            ? '–'
+                            : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)
+                        }`}
                       </Text>
                     </Cell>
                     <Cell num>{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</Cell>
-                    <Cell>{r.readyOn ? (r.readyOn <= page.day ? 'now' : shortDay(r.readyOn)) : '–'}</Cell>
+                    <Cell>{r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}</Cell>
                     <Cell>
                       {r.fullOn ? (
-                        <Text tone="attention">{r.fullOn <= page.day ? 'now' : shortDay(r.fullOn)}</Text>
+                        <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text>
                       ) : (
                         '–'
                       )}

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import Link from 'next/link';
 import { useState } from 'react';
 import {
@@ -49,10 +50,10 @@ export function TankView({ page }: { page: TankPage }) {
         <Stack>
           <Sheet>
             <SheetHead>
-              <h1>Tank {place.code}</h1>
+              <h1>{say`Tank ${place.code}`}</h1>
               <Text quiet>
                 {[
-                  page.loop && `${page.loop} loop`,
+                  page.loop && say`${page.loop} loop`,
                   place.stage,
                   place.volumeL && `${formatNumber(place.volumeL / 1000, 1)} m³`,
                 ]
@@ -61,50 +62,51 @@ export function TankView({ page }: { page: TankPage }) {
               </Text>
               {page.resting && (
                 <Text tone="attention" strong>
-                  rests until {shortDay(page.resting)}
+                  {say`rests until ${shortDay(page.resting)}`}
                 </Text>
               )}
             </SheetHead>
             <SheetBody stack>
               <Facts small>
                 <span>
-                  together{' '}
+                  {say`together`}{' '}
                   <Text as="strong" mono>
                     {formatMass(kg * 1000, units)}
                   </Text>
                 </span>
                 <span>
-                  crowding{' '}
+                  {say`crowding`}{' '}
                   <Text as="strong" mono>
-                    <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why> of{' '}
-                    {place.densityLimitKgM3 === null
-                      ? '–'
-                      : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)}{' '}
-                    {densityUnit(units)}
+                    <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why>{' '}
+                    {say`of ${
+                      place.densityLimitKgM3 === null
+                        ? '–'
+                        : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)
+                    } ${densityUnit(units)}`}
                   </Text>
                 </span>
                 <span>
-                  feed a day{' '}
+                  {say`feed a day`}{' '}
                   <Text as="strong" mono>
                     {formatMass(page.feedG, units)}
                   </Text>
                 </span>
                 {page.minutes !== null && page.because.minutes && (
                   <span>
-                    if all air stops{' '}
+                    {say`if all air stops`}{' '}
                     <Text as="strong" mono>
-                      <Why because={page.because.minutes}>{formatNumber(page.minutes)} minutes</Why>
+                      <Why because={page.because.minutes}>{say`${formatNumber(page.minutes)} minutes`}</Why>
                     </Text>
                   </span>
                 )}
                 <span>
-                  over its limit{' '}
+                  {say`over its limit`}{' '}
                   <strong>
                     {page.fullOn
                       ? page.fullOn <= page.day
-                        ? 'now'
-                        : `from ${shortDay(page.fullOn)}`
-                      : 'not within half a year'}
+                        ? say`now`
+                        : say`from ${shortDay(page.fullOn)}`
+                      : say`not within half a year`}
                   </strong>
                 </span>
               </Facts>
@@ -114,15 +116,15 @@ export function TankView({ page }: { page: TankPage }) {
           <Occupants page={page} suffix={suffix} />
           <Sheet>
             <SheetHead>
-              <h2>Noted about this tank</h2>
+              <h2>{say`Noted about this tank`}</h2>
             </SheetHead>
             {page.events.length === 0 ? (
-              <Empty>Nothing yet.</Empty>
+              <Empty>{say`Nothing yet.`}</Empty>
             ) : (
               <Rows>
                 {page.events.map((e, i) => (
                   <Row small key={i}>
-                    <Text mono>{shortDay(e.day)}</Text> {e.lot} {e.words} {e.until && `until ${shortDay(e.until)}`}{' '}
+                    <Text mono>{shortDay(e.day)}</Text> {e.lot} {e.words} {e.until && say`until ${shortDay(e.until)}`}{' '}
                     <Text quiet>{e.by}</Text>
                   </Row>
                 ))}
@@ -133,10 +135,10 @@ export function TankView({ page }: { page: TankPage }) {
         <Stack>
           <Sheet>
             <SheetHead>
-              <h2>Comes next</h2>
+              <h2>{say`Comes next`}</h2>
             </SheetHead>
             {page.next.length === 0 ? (
-              <Empty>Nothing more is planned here.</Empty>
+              <Empty>{say`Nothing more is planned here.`}</Empty>
             ) : (
               <Rows>
                 {page.next.map((n, i) => (
@@ -164,7 +166,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
     <div
       className={classes(css.chart, css.low)}
       role="img"
-      aria-label={`Crowding of ${page.place.code} over the coming half year, ${unit}, against its limit of ${limit ?? 'none'}`}
+      aria-label={say`Crowding of ${page.place.code} over the coming half year, ${unit}, against its limit of ${limit ?? say`none`}`}
     >
       <ResponsiveContainer>
         <ComposedChart data={series} margin={{ top: 8, right: 12, bottom: 4, left: 4 }}>
@@ -187,7 +189,7 @@ function CrowdingChart({ page }: { page: TankPage }) {
             <ReferenceLine
               y={limit}
               stroke={tone.clay}
-              label={{ value: `limit ${limit}`, position: 'insideBottomRight', fill: tone.clay, fontSize: 12 }}
+              label={{ value: say`limit ${limit}`, position: 'insideBottomRight', fill: tone.clay, fontSize: 12 }}
             />
           )}
           <Line
@@ -217,10 +219,10 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
   return (
     <Sheet>
       <SheetHead>
-        <h2>Who is in it</h2>
+        <h2>{say`Who is in it`}</h2>
       </SheetHead>
       {page.here.length === 0 ? (
-        <Empty>Empty on this day.</Empty>
+        <Empty>{say`Empty on this day.`}</Empty>
       ) : (
         <Rows>
           {page.here.map((h) => (
@@ -229,7 +231,7 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
                 <Text strong className={css.underlined}>
                   {h.lotCode}
                 </Text>{' '}
-                <Text quiet>{h.species}</Text> · {formatNumber(h.count)} of {formatMass(h.meanG, page.units)}
+                <Text quiet>{h.species}</Text> {say`· ${formatNumber(h.count)} of ${formatMass(h.meanG, page.units)}`}
               </Row>
             </li>
           ))}
@@ -239,12 +241,12 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
         <SheetBody stack>
           <SaidLines said={said} />
           <Text as="p" small quiet>
-            When lots can no longer be told apart, keep them as one: its origins stay known.
+            {say`When lots can no longer be told apart, keep them as one: its origins stay known.`}
           </Text>
           <ActionForm
             fields={[]}
             units={page.units}
-            submit={`Make ${lots.join(' and ')} one lot`}
+            submit={say`Make ${lots.join(' and ')} one lot`}
             onDone={setSaid}
             send={(v) => merge({ ...v, placeId: page.place.id, lotCodes: lots })}
           />
@@ -259,31 +261,31 @@ function Rest({ page }: { page: TankPage }) {
   const empty = page.here.length === 0;
   const kind = page.resting ? 'clean' : 'fallow';
   const fields: FormField[] = page.resting
-    ? [{ name: 'words', label: 'How it was cleaned', kind: 'text', start: '' }]
+    ? [{ name: 'words', label: say`How it was cleaned`, kind: 'text', start: '' }]
     : [
-        { name: 'untilDay', label: 'Rests up to and with', kind: 'day', start: page.today },
-        { name: 'words', label: 'Why, and how it will be cleaned', kind: 'text', start: '' },
+        { name: 'untilDay', label: say`Rests up to and with`, kind: 'day', start: page.today },
+        { name: 'words', label: say`Why, and how it will be cleaned`, kind: 'text', start: '' },
       ];
   return (
     <Sheet>
       <SheetHead>
-        <h2>{page.resting ? 'Cleaned and ready' : 'Rest and clean'}</h2>
+        <h2>{page.resting ? say`Cleaned and ready` : say`Rest and clean`}</h2>
       </SheetHead>
       <SheetBody stack>
         <SaidLines said={said} />
         {!empty && !page.resting ? (
           <Text as="p" quiet small>
-            A tank rests when it is empty: move the fish out first. Nothing is stocked into a resting tank.
+            {say`A tank rests when it is empty: move the fish out first. Nothing is stocked into a resting tank.`}
           </Text>
         ) : (
           <ActionForm
             key={kind}
             fields={fields}
             units={page.units}
-            submit={kind === 'clean' ? 'It is clean' : 'Let it rest'}
+            submit={kind === 'clean' ? say`It is clean` : say`Let it rest`}
             onDone={setSaid}
             send={(v) => husbandry({ ...v, kind, placeId: page.place.id })}
-            caution="Disinfectants: gloves and goggles, add chemical to water, rinse until nothing is left. Never into water with fish or plants."
+            caution={say`Disinfectants: gloves and goggles, add chemical to water, rinse until nothing is left. Never into water with fish or plants.`}
           />
         )}
       </SheetBody>

@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../../core/words/words';
 import { notFound } from 'next/navigation';
 import { explainDensity, type Explanation } from '../../../core/explain';
 import { explainMinutes } from '../../../core/explainLife';
@@ -29,14 +30,14 @@ export interface TankPage extends DayView {
 /** A step of a tank's plan in words; null for those that are no event of the tank. */
 function sayStep(step: PlanStep, placeId: string, facts: FarmFacts): string | null {
   const code = (id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
-  const fish = step.count === null ? step.lotCode : `${formatNumber(step.count)} of ${step.lotCode}`;
+  const fish = step.count === null ? step.lotCode : say`${formatNumber(step.count)} of ${step.lotCode}`;
   const comesIn = step.toPlaceId === placeId;
   const ways: Partial<Record<PlanStep['kind'], string>> = {
-    stock: `${fish} arrive`,
-    move: comesIn ? `${fish} come from ${code(step.fromPlaceId)}` : `${fish} move to ${code(step.toPlaceId)}`,
-    purge: comesIn ? `${fish} come to be purged` : `${fish} go to purge in ${code(step.toPlaceId)}`,
-    feed_stop: `feed of ${step.lotCode} stops`,
-    harvest: nettingWords(step, facts.products) ? `${fish} are netted alive` : `${fish} are harvested`,
+    stock: say`${fish} arrive`,
+    move: comesIn ? say`${fish} come from ${code(step.fromPlaceId)}` : say`${fish} move to ${code(step.toPlaceId)}`,
+    purge: comesIn ? say`${fish} come to be purged` : say`${fish} go to purge in ${code(step.toPlaceId)}`,
+    feed_stop: say`feed of ${step.lotCode} stops`,
+    harvest: nettingWords(step, facts.products) ? say`${fish} are netted alive` : say`${fish} are harvested`,
   };
   return ways[step.kind] ?? null;
 }

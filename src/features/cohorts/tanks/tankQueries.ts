@@ -1,4 +1,5 @@
 import 'server-only';
+import { say } from '../../../core/words/words';
 import { explainDensity, type Explanation } from '../../../core/explain';
 import { mayHoldFish } from '../../../core/fish/biosecurity';
 import { gradeOf, merged } from '../../../core/fish/grading';
@@ -50,14 +51,14 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
     flags: vesselFlags(view, place),
   });
   const loops = facts.loops.map((l) => ({
-    name: `${l.name} loop`,
+    name: say`${l.name} loop`,
     stages: stagesOf(drawn.filter((p) => p.loopId === l.id)).map(([stage, places]) => ({
       stage,
       tanks: places.map(vessel),
     })),
   }));
   const apart = {
-    name: 'Quarantine and purge',
+    name: say`Quarantine and purge`,
     stages: [{ stage: '', tanks: drawn.filter((p) => p.loopId === null).map(vessel) }],
   };
   return {
@@ -111,12 +112,12 @@ function vesselNotes(view: FarmView, place: PlaceFact): string[] {
   const feedG = tank.feedG[at] ?? 0;
   return [
     `± ${formatMass(all.cv * all.meanG, units)} · ${formatMass(tank.biomassG[at] ?? 0, units)}`,
-    ...(feedG > 0 ? [`feed ${formatMass(feedG, units)}`] : []),
+    ...(feedG > 0 ? [say`feed ${formatMass(feedG, units)}`] : []),
     ...(place.kind === 'tank'
       ? fish
           .slice(0, 1)
           .map((f) => lastWeighed(view, f))
-          .flatMap((w) => (w.overdue ? [] : [`weighed ${w.ago}`]))
+          .flatMap((w) => (w.overdue ? [] : [say`weighed ${w.ago}`]))
       : []),
   ];
 }
@@ -127,9 +128,9 @@ function vesselFlags(view: FarmView, place: PlaceFact): string[] {
   const fish = here.map((s) => factOf(view, s)).find((f) => f !== undefined);
   const weighed = fish && place.kind === 'tank' ? lastWeighed(view, fish) : null;
   return [
-    ...(weighed?.overdue ? [`weighed ${weighed.ago}`] : []),
+    ...(weighed?.overdue ? [say`weighed ${weighed.ago}`] : []),
     ...(quarantine.some((q) => q.placeId === place.id && !q.clearedOn) ? ['quarantine'] : []),
-    ...(treatments.some((t) => here.some((s) => s.lotCode === t.lotCode)) ? ['treated: not for sale'] : []),
+    ...(treatments.some((t) => here.some((s) => s.lotCode === t.lotCode)) ? [say`treated: not for sale`] : []),
   ];
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatTemperature, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
@@ -25,14 +26,14 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
   const unit = unitName('temperature', units);
   const range = (l: TemperaturePage['loops'][number]) => {
     const temps = l.weeks.map((x) => x.tempC);
-    return `${formatTemperature(Math.min(...temps), units)} to ${formatTemperature(Math.max(...temps), units)}`;
+    return say`${formatTemperature(Math.min(...temps), units)} to ${formatTemperature(Math.max(...temps), units)}`;
   };
   return (
     <>
       <div
         className={classes(css.chart, css.middle)}
         role="img"
-        aria-label={`Planned water: ${loops.map((l) => `${l.name} ${range(l)}`).join(', ')}`}
+        aria-label={say`Planned water: ${loops.map((l) => `${l.name} ${range(l)}`).join(', ')}`}
       >
         <ResponsiveContainer>
           <LineChart data={points} margin={{ top: 6, right: 24, bottom: 0, left: 0 }}>
@@ -60,7 +61,7 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
       </div>
       <details>
         <Text as="summary" small>
-          The numbers behind it
+          {say`The numbers behind it`}
         </Text>
         <Rows>
           {loops.map((l) => (

@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import dynamic from 'next/dynamic';
 import { Text, classes } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
@@ -7,7 +8,7 @@ export const PlannedWaterLazy = dynamic(() => import('./PlannedWater').then((m) 
   ssr: false,
   loading: () => (
     <Text as="div" quiet className={classes(css.chart, css.middle)}>
-      Drawing the water…
+      {say`Drawing the water…`}
     </Text>
   ),
 });

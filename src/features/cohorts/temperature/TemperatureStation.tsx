@@ -1,4 +1,5 @@
 'use client';
+import { say } from '../../../core/words/words';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -31,28 +32,28 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
   const fields: FormField[] = [
     {
       name: 'loopId',
-      label: 'Loop',
+      label: say`Loop`,
       kind: 'select',
       options: page.loops.map((l) => [l.id, `${l.name}, ${formatTemperature(l.todayC, units)}`]),
       start: page.loops[0]?.id ?? '',
     },
-    { name: 'from', label: 'From', kind: 'day', start: page.today },
-    { name: 'until', label: 'Until, then as planned before', kind: 'day', start: '', optional: true },
+    { name: 'from', label: say`From`, kind: 'day', start: page.today },
+    { name: 'until', label: say`Until, then as planned before`, kind: 'day', start: '', optional: true },
     {
       name: 'tempsC',
-      label: 'Temperatures to compare',
+      label: say`Temperatures to compare`,
       kind: 'weights',
       quantity: 'temperature',
       rows: 1,
       start: page.loops[0] ? [Math.round(page.loops[0].todayC - 2), Math.round(page.loops[0].todayC + 2)] : '',
-      help: 'One to three, with spaces between.',
+      help: say`One to three, with spaces between.`,
     },
   ];
   return (
     <Stack>
       <CohortsNav here="/cohorts/temperature" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">Temperature</Unseen>
+      <Unseen as="h1">{say`Temperature`}</Unseen>
       <Columns>
         <Stack ref={shown}>
           <SaidLines said={said} />
@@ -60,13 +61,12 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
             <Results results={results} page={page} loopId={asked.loopId} onKeep={(tempC) => ({ ...asked, tempC })} />
           ) : (
             <Sheet as="p" className={EMPTY}>
-              Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over
-              half a year.
+              {say`Choose a loop and the temperatures to hold side by side: dates to market, feed, energy and supply over half a year.`}
             </Sheet>
           )}
           <Sheet>
             <SheetHead>
-              <h2>Planned water, next half year</h2>
+              <h2>{say`Planned water, next half year`}</h2>
             </SheetHead>
             <SheetBody>
               <PlannedWaterLazy loops={page.loops} units={units} />
@@ -76,13 +76,13 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
         <Stack>
           <Sheet>
             <SheetHead>
-              <h2>Compare</h2>
+              <h2>{say`Compare`}</h2>
             </SheetHead>
             <SheetBody>
               <ActionForm
                 fields={fields}
                 units={units}
-                submit="Compare"
+                submit={say`Compare`}
                 onDone={setResults}
                 send={(v) => {
                   setAsked({
@@ -92,13 +92,13 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
                   });
                   return compare(v);
                 }}
-                caution="Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them."
+                caution={say`Fuel heaters need a flue, air and a carbon monoxide alarm; chillers and pumps by water a residual-current device. Licensed people connect them.`}
               />
             </SheetBody>
           </Sheet>
           <Sheet>
             <SheetHead>
-              <h2>As planned</h2>
+              <h2>{say`As planned`}</h2>
             </SheetHead>
             <Rows>
               {page.loops.map((l) => (
@@ -106,21 +106,21 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
                   <Text strong>{l.name}</Text> <Text mono>{formatTemperature(l.todayC, units)}</Text>
                   {l.plan.length === 0 && (
                     <Text as="div" small quiet>
-                      by the months
+                      {say`by the months`}
                     </Text>
                   )}
                   {l.plan.map((p) => (
                     <Text as="div" small key={p.id}>
                       <Text quiet>
-                        {p.tempC === null ? 'By the months' : formatTemperature(p.tempC, units)} from {shortDay(p.from)}
-                        {p.until && ` until ${shortDay(p.until)}`}
-                        {p.by && `, by ${p.by}`}
+                        {say`${p.tempC === null ? say`By the months` : formatTemperature(p.tempC, units)} from ${shortDay(p.from)}`}
+                        {p.until && say` until ${shortDay(p.until)}`}
+                        {p.by && say`, by ${p.by}`}
                       </Text>
                       {page.person.role === 'manager' && (
                         <ActionForm
                           fields={[]}
                           units={units}
-                          submit="Take back"
+                          submit={say`Take back`}
                           send={(v) => dropTemperature({ ...v, settingId: p.id })}
                           onDone={setSaid}
                         />
@@ -151,25 +151,27 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
   const lots = growing.filter((lot) => results.some((r) => r.ready.some((x) => x.lotCode === lot && x.day !== null)));
   const never = growing.length - lots.length;
   const loop = page.loops.find((l) => l.id === loopId);
-  const name = (r: TemperatureResult) => (r.tempC === null ? 'As planned' : formatTemperature(r.tempC, units));
+  const name = (r: TemperatureResult) => (r.tempC === null ? say`As planned` : formatTemperature(r.tempC, units));
   const router = useRouter();
   const rows: [string, (r: TemperatureResult) => string][] = [
-    ['Feed', (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatAboutMoney(r.feedMinor, currency)}`],
-    ['Heating', (r) => (loop?.hasEnergy ? formatAboutMoney(r.heatMinor, currency) : 'not known for this loop')],
-    ['Cooling', (r) => (loop?.hasEnergy ? formatAboutMoney(r.coolMinor, currency) : 'not known for this loop')],
+    [say`Feed`, (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatAboutMoney(r.feedMinor, currency)}`],
+    [say`Heating`, (r) => (loop?.hasEnergy ? formatAboutMoney(r.heatMinor, currency) : say`not known for this loop`)],
+    [say`Cooling`, (r) => (loop?.hasEnergy ? formatAboutMoney(r.coolMinor, currency) : say`not known for this loop`)],
     [
-      'Its harvests, sold',
+      say`Its harvests, sold`,
       (r) => `${formatMass(r.supplyKg * 1000, units)} · ${formatAboutMoney(r.salesMinor, currency)}`,
     ],
-    ['Left, against as planned', (r) => (r === base ? '–' : signed(leftMinor(r) - leftMinor(base), currency))],
-    ['Short for orders', (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
+    [say`Left, against as planned`, (r) => (r === base ? '–' : signed(leftMinor(r) - leftMinor(base), currency))],
+    [say`Short for orders`, (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
   ];
   return (
     <Sheet data-testid="temperatures">
       <SheetHead>
-        <h2>{loop?.name} loop, next half year</h2>
+        <h2>
+          {loop?.name} {say`loop, next half year`}
+        </h2>
       </SheetHead>
-      <ScrollTable label="Temperatures compared">
+      <ScrollTable label={say`Temperatures compared`}>
         <Table>
           <TableHead>
             <TableRow>
@@ -185,7 +187,7 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
             {page.person.role === 'manager' && (
               <TableRow>
                 <Cell small quiet>
-                  Nothing changes until it is kept there
+                  {say`Nothing changes until it is kept there`}
                 </Cell>
                 {results.map((r) => (
                   <Cell right key={name(r)}>
@@ -193,7 +195,7 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
                       <ActionForm
                         fields={[]}
                         units={units}
-                        submit={`See ${formatTemperature(r.tempC, units)} on Season`}
+                        submit={say`See ${formatTemperature(r.tempC, units)} on Season`}
                         send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
                         onDone={(id) => router.push(`/season?draft=${id}`)}
                       />
@@ -202,23 +204,23 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
                 ))}
               </TableRow>
             )}
-            {rows.map(([label, say]) => (
+            {rows.map(([label, figure]) => (
               <TableRow key={label}>
                 <Cell>{label}</Cell>
                 {results.map((r) => (
                   <Cell num key={name(r)}>
-                    {say(r)}
+                    {figure(r)}
                   </Cell>
                 ))}
               </TableRow>
             ))}
             {results.some((r) => r.limits.length > 0) && (
               <TableRow>
-                <Cell>What its fish do not bear</Cell>
+                <Cell>{say`What its fish do not bear`}</Cell>
                 {results.map((r) => (
                   <Cell key={name(r)}>
                     {r.limits.length === 0
-                      ? 'nothing'
+                      ? say`nothing`
                       : r.limits.map((words) => (
                           <Mark tone="danger" key={words}>
                             {words}
@@ -230,12 +232,12 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
             )}
             {lots.map((lot) => (
               <TableRow key={lot}>
-                <Cell>{lot} of market size</Cell>
+                <Cell>{say`${lot} of market size`}</Cell>
                 {results.map((r) => {
                   const day = r.ready.find((x) => x.lotCode === lot)?.day;
                   return (
                     <Cell num key={name(r)}>
-                      {day ? shortDay(day) : 'later'}
+                      {day ? shortDay(day) : say`later`}
                     </Cell>
                   );
                 })}
@@ -244,8 +246,7 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
             {never > 0 && (
               <TableRow>
                 <Cell small quiet colSpan={results.length + 1}>
-                  {never === 1 ? '1 more cohort is' : `${never} more cohorts are`} not of market size within half a
-                  year, at any of these temperatures.
+                  {say`${never === 1 ? say`1 more cohort is` : say`${never} more cohorts are`} not of market size within half a year, at any of these temperatures.`}
                 </Cell>
               </TableRow>
             )}
@@ -253,9 +254,7 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
         </Table>
       </ScrollTable>
       <SheetBody as="p" small quiet>
-        Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself
-        × 24 h × tariff. Left = harvests of this loop’s fish at their prices − feed − heating − cooling. Harvest days
-        stay as planned: where fish are smaller by then, less is sold.
+        {say`Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself × 24 h × tariff. Left = harvests of this loop’s fish at their prices − feed − heating − cooling. Harvest days stay as planned: where fish are smaller by then, less is sold.`}
       </SheetBody>
     </Sheet>
   );

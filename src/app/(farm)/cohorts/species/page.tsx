@@ -1,8 +1,9 @@
+import { word } from '../../../../core/words/words';
 import { speciesPage } from '../../../../features/cohorts/species/speciesQuery';
 import { SpeciesStation } from '../../../../features/cohorts/species/SpeciesStation';
 import type { Search } from '../../../../server/farmView';
 
-export const metadata = { title: 'Species' };
+export const metadata = { title: word`Species` };
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   return <SpeciesStation page={await speciesPage(searchParams)} />;

@@ -1,3 +1,4 @@
+import { say } from '../../../../../core/words/words';
 import { tankPage } from '../../../../../features/cohorts/tanks/oneTankQuery';
 import { TankView } from '../../../../../features/cohorts/tanks/TankView';
 import type { Search } from '../../../../../server/farmView';
@@ -8,7 +9,7 @@ interface Props {
 }
 
 export async function generateMetadata({ params }: Props) {
-  return { title: `Tank ${decodeURIComponent((await params).place)}` };
+  return { title: say`Tank ${decodeURIComponent((await params).place)}` };
 }
 
 export default async function Page({ params, searchParams }: Props) {

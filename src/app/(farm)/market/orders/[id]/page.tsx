@@ -1,8 +1,9 @@
+import { word } from '../../../../../core/words/words';
 import { OrderView } from '../../../../../features/market/OrderView';
 import { orderPage } from '../../../../../features/market/queries';
 import type { Search } from '../../../../../server/farmView';
 
-export const metadata = { title: 'Order' };
+export const metadata = { title: word`Order` };
 
 interface Props {
   params: Promise<{ id: string }>;

@@ -1,0 +1,109 @@
+/**
+ * Every word that a person reads. The English stands where it is used; another language is one file that says each of
+ * them in its own way (src/words). `npm run check` gathers them all into src/words/catalogue.json.
+ */
+
+/** A language other than the one the app is written in. */
+export interface Tongue {
+  /** The words with their values put in, or null where the file does not say them. */
+  phrase(id: string, values: readonly unknown[]): string | null;
+}
+
+export interface Speech {
+  /** How numbers, days and money are written, a BCP 47 tag: `en-GB`, `de-CH`. */
+  locale: string;
+  /** Null: English, as written. */
+  tongue: Tongue | null;
+}
+
+export const HOME: Speech = { locale: 'en-GB', tongue: null };
+
+// One for the process, however often this file is bundled.
+const shared = globalThis as {
+  cropCycleSpeech?: () => Speech;
+  cropCycleConstants?: Map<string, { id: string; values: readonly unknown[] }>;
+};
+const constants = (shared.cropCycleConstants ??= new Map());
+
+/** How the person who asks just now is spoken to. */
+export const speech = (): Speech => shared.cropCycleSpeech?.() ?? HOME;
+/** Says where `speech` is to be found: the request on the server, the page in a browser, the message in a worker. */
+export const speakFrom = (find: () => Speech) => void (shared.cropCycleSpeech = find);
+
+const ids = new WeakMap<TemplateStringsArray, string>();
+
+function idOf(parts: TemplateStringsArray): string {
+  let id = ids.get(parts);
+  if (id === undefined) {
+    id = parts.reduce((text, part, i) => `${text}{${i - 1}}${part}`);
+    ids.set(parts, id);
+  }
+  return id;
+}
+
+function asWritten(parts: readonly string[], values: readonly unknown[]): string {
+  let text = parts[0]!;
+  for (let i = 0; i < values.length; i++) text += String(values[i]) + parts[i + 1]!;
+  return text;
+}
+
+/** Words said now, to whoever asks: say`${count} fish in ${tank}`. What is put in is said in the same language. */
+export function say(parts: TemplateStringsArray, ...values: unknown[]): string {
+  const { tongue } = speech();
+  if (!tongue) return asWritten(parts, values);
+  const said = values.map(told);
+  return tongue.phrase(idOf(parts), said) ?? asWritten(parts, said);
+}
+
+/** Words of a constant, made before anyone asks: word`Weight`. Where they are shown they are `told`. */
+export function word(parts: TemplateStringsArray, ...values: unknown[]): string {
+  const text = asWritten(parts, values);
+  constants.set(text, { id: idOf(parts), values });
+  return text;
+}
+
+/** A constant’s words to whoever asks; a name or a number as it is. */
+export function told<T>(value: T): T | string {
+  if (typeof value !== 'string') return value;
+  const { tongue } = speech();
+  if (!tongue) return value;
+  const known = constants.get(value);
+  return (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, [])) ?? value;
+}
+
+/** The first letter large, as a sentence begins. */
+export const sentence = (text: string) => text.charAt(0).toLocaleUpperCase(speech().locale) + text.slice(1);
+
+const plurals = new Map<string, Intl.PluralRules>();
+
+/**
+ * What a number makes of words: plural(days, '# day', '# days'); `#` is the number as the person writes it. English
+ * tells one from more; a language file may tell as many forms as it has.
+ */
+export function plural(count: number, one: string, other: string): string {
+  const { locale, tongue } = speech();
+  const said = tongue?.phrase(`{0, plural, one {${one}} other {${other}}}`, [count]);
+  if (said != null) return said;
+  let rules = plurals.get(locale);
+  if (!rules) plurals.set(locale, (rules = new Intl.PluralRules('en')));
+  return (rules.select(count) === 'one' ? one : other).replace('#', writtenNumber(count));
+}
+
+const numbers = new Map<string, Intl.NumberFormat>();
+
+/** A number as the person’s locale writes it, with so many decimals; without `digits`, those that it has. */
+export function writtenNumber(value: number, digits?: number): string {
+  const { locale } = speech();
+  const key = `${locale} ${digits}`;
+  let formatter = numbers.get(key);
+  // Making a formatter costs a hundred times what using it does, and a page writes a thousand numbers.
+  if (!formatter)
+    numbers.set(
+      key,
+      (formatter = new Intl.NumberFormat(locale, {
+        minimumFractionDigits: digits,
+        maximumFractionDigits: digits ?? 20,
+      })),
+    );
+  return formatter.format(value);
+}
