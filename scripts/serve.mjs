@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { randomUUID } from 'node:crypto';
 import cluster from 'node:cluster';
 import { createServer } from 'node:http';
@@ -67,6 +68,13 @@ function say(response, status, words) {
   response.end(`${words}\n`);
 }
 
+/** Whom a page is made for, for as long as it is made: src/instrumentation speaks as this says. */
+const asking = (globalThis.cropCycleRequest = new AsyncLocalStorage());
+
+function localeOf(request) {
+  return /(?:^|;\s*)crop_cycle_locale=([\w-]{2,35})(?:;|$)/.exec(String(request.headers.cookie ?? ''))?.[1];
+}
+
 let ending = false;
 
 async function serve() {
@@ -121,12 +129,14 @@ async function serve() {
         return say(response, 413, 'That is too large.');
       }
       if (!mayAsk(request.method, request.url)) return say(response, 405, 'That is not how anything here is asked.');
-      answer(request, response).catch((error) => {
-        log.error({ err: error, requestId: id }, 'unforeseen in the server');
-        if (!response.headersSent)
-          say(response, 500, 'Something went wrong on our side. Try again: nothing is recorded twice.');
-        else response.destroy();
-      });
+      asking
+        .run({ locale: localeOf(request) }, () => answer(request, response))
+        .catch((error) => {
+          log.error({ err: error, requestId: id }, 'unforeseen in the server');
+          if (!response.headersSent)
+            say(response, 500, 'Something went wrong on our side. Try again: nothing is recorded twice.');
+          else response.destroy();
+        });
     },
   );
   server.on('clientError', (_error, socket) => {

@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { ROOT } from './run.mjs';
+import { writeWords } from './words.mjs';
 
 /** Folders whose every file is one entry of a registry: it exports `module`. Files of these names are the registry's own. */
 const REGISTRIES = [
@@ -41,8 +42,9 @@ function listing({ folder, own }) {
   ].join('\n');
 }
 
-/** Writes every list that is not as its folder is. @returns the folders whose list was changed */
+/** Writes the catalogue of words and every list that is not as its folder is. @returns the folders whose list was changed */
 export function writeRegistries() {
+  writeWords();
   return REGISTRIES.filter((registry) => {
     if (!existsSync(join(ROOT, registry.folder))) return false;
     const file = join(ROOT, registry.folder, 'list.generated.ts');

@@ -1,4 +1,3 @@
-import { word } from '../core/words/words';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
@@ -6,23 +5,32 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { say, speech } from '../core/words/words';
+import { Language } from '../ui/words/Language';
+import { languageOf } from '../words/languages';
 import { Theme } from '../ui/theme/Theme';
 import { LIGHT } from '../ui/theme/tones';
 
-export const metadata: Metadata = {
-  title: { default: word`Crop Cycle`, template: word`%s · Crop Cycle` },
-  description: word`Fish, crops and promises of one farm on one page.`,
-};
+export const generateMetadata = (): Metadata => ({
+  title: { default: 'Crop Cycle', template: '%s · Crop Cycle' },
+  description: say`Fish, crops and promises of one farm on one page.`,
+});
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: LIGHT.paper };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
+  const { locale } = speech();
+  const language = languageOf(locale);
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang={language ?? 'en'} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} />
         <AppRouterCacheProvider options={{ enableCssLayer: true, nonce }}>
-          <Theme>{children}</Theme>
+          <Theme>
+            <Language locale={locale} language={language}>
+              {children}
+            </Language>
+          </Theme>
         </AppRouterCacheProvider>
       </body>
     </html>

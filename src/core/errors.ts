@@ -1,3 +1,5 @@
+import { say, told, word } from './words/words';
+
 /** The one error the core throws: what is wrong, the value and the limit, shown to people as it stands. */
 export class RuleBroken extends Error {
   override readonly name = 'RuleBroken';
@@ -20,8 +22,11 @@ export function requireWithin(field: string, value: number, range: readonly [num
 
 function refuseOutside(field: string, value: number, low: number, high: number): never {
   const { words, unit } = sayField(field);
-  const range = high === Infinity ? `${low}${unit} or more` : `between ${low} and ${high}${unit}`;
-  throw new RuleBroken(field, `${words} is ${Number.isNaN(value) ? 'no number' : value + unit}; it must be ${range}.`);
+  const range = high === Infinity ? say`${low}${unit} or more` : say`between ${low} and ${high}${unit}`;
+  throw new RuleBroken(
+    field,
+    say`${words} is ${Number.isNaN(value) ? say`no number` : `${value}${told(unit)}`}; it must be ${range}.`,
+  );
 }
 
 /** The unit a name ends with, as people write it. */
@@ -30,7 +35,7 @@ const UNIT_ENDINGS: [ending: RegExp, unit: string][] = [
   [/MgL$/, ' mg/L'],
   [/MolM2$/, ' mol/m²'],
   [/WPerC$/, ' W/°C'],
-  [/GPerDay$/, ' g a day'],
+  [/GPerDay$/, word` g a day`],
   [/AreaM2$/, ' m²'],
   [/Ppt$/, ' ‰'],
   [/Kg$/, ' kg'],
@@ -43,27 +48,27 @@ const UNIT_ENDINGS: [ending: RegExp, unit: string][] = [
 
 /** Names that do not read as words by themselves. */
 const FIELD_WORDS: Record<string, string> = {
-  pH: 'pH',
-  tempC: 'Temperature',
-  waterTempC: 'Water temperature',
-  tgc: 'Thermal growth coefficient',
-  cv: 'Spread of sizes',
-  altitudeM: 'Altitude in m',
-  kgPerHarvest: 'Kilograms a harvest',
-  everyWeeks: 'Weeks between harvests',
-  lossWPerC: 'Heat loss',
-  exchangeEveryDays: 'Days between exchanges',
-  purgeDays: 'Days of purging',
-  fastBeforeMoveDays: 'Days without feed before the move',
-  litresPutIn: 'Water put in',
-  saltGL: 'Salt',
-  startG: 'Weight at the start',
-  targetG: 'Weight at the end',
-  harvestG: 'Weight at harvest',
-  gainG: 'Gain',
-  survival: 'Survival as a share',
-  proteinFraction: 'Protein as a share',
-  lightMolM2: 'Light of a day',
+  pH: word`pH`,
+  tempC: word`Temperature`,
+  waterTempC: word`Water temperature`,
+  tgc: word`Thermal growth coefficient`,
+  cv: word`Spread of sizes`,
+  altitudeM: word`Altitude in m`,
+  kgPerHarvest: word`Kilograms a harvest`,
+  everyWeeks: word`Weeks between harvests`,
+  lossWPerC: word`Heat loss`,
+  exchangeEveryDays: word`Days between exchanges`,
+  purgeDays: word`Days of purging`,
+  fastBeforeMoveDays: word`Days without feed before the move`,
+  litresPutIn: word`Water put in`,
+  saltGL: word`Salt`,
+  startG: word`Weight at the start`,
+  targetG: word`Weight at the end`,
+  harvestG: word`Weight at harvest`,
+  gainG: word`Gain`,
+  survival: word`Survival as a share`,
+  proteinFraction: word`Protein as a share`,
+  lightMolM2: word`Light of a day`,
 };
 
 /** A field's name as words and its unit: `volumeL` → “Volume”, “ L”. */

@@ -1,4 +1,4 @@
-import { say } from './words/words';
+import { all, plural, say } from './words/words';
 import { waterL } from './fish/stocking';
 import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
@@ -7,7 +7,15 @@ import type { Crop } from './library/types';
 import type { TankFeed } from './plan/tankFeed';
 import type { PlaceFact } from './plan/types';
 import { temperatureResponse } from './quantity/temperatureResponse';
-import { formatDensity, formatMass, formatNumber, formatTemperature, type UnitChoice } from './quantity/units';
+import {
+  formatArea,
+  formatDensity,
+  formatLoad,
+  formatMass,
+  formatNumber,
+  formatTemperature,
+  type UnitChoice,
+} from './quantity/units';
 
 /** Why a number is what it is. */
 export interface Explanation {
@@ -78,7 +86,7 @@ function whyUnfed({ species, waterTempC, place, rule, lots }: TankFeed, units: U
   if (waterTempC >= species.tempMaxC)
     return say`Nothing is fed: at ${water} the water is too warm. ${species.name} do not feed at ${formatTemperature(species.tempMaxC, units)} and above.`;
   const table = rule?.ration === 'table' ? say`, or the feed table has nothing for ${name} of this size` : '';
-  return say`Nothing is fed in ${place}: the feed of ${lots.join(' and ')} is stopped for a purge, a treatment or an illness${table}.`;
+  return say`Nothing is fed in ${place}: the feed of ${all(lots)} is stopped for a purge, a treatment or an illness${table}.`;
 }
 
 function growthWords({ count, meanG, feedG, species }: TankFeed): string {
@@ -97,7 +105,7 @@ export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): E
   const share = (value: number) => formatNumber(value, 2);
   return {
     title: say`${formatNumber(q.seeds)} seeds of ${inSentence(crop.name)}`,
-    formula: say`${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${q.trays === 1 ? say`tray` : say`trays`} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
+    formula: say`${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${plural(q.trays, 'tray', 'trays')} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
     inputs: [
       { label: say`Wanted`, value: formatNumber(q.units), from: say`what the promised orders lack` },
       { label: say`Germination`, value: share(crop.germination), from: crop.basis },
@@ -198,15 +206,19 @@ export function explainBalance(
 ): Explanation {
   return {
     title: say`${loop} loop, fish against plants`,
-    formula: say`${formatMass(feedG, units)} feed a day ÷ ${formatNumber(areaM2)} m² planted = ${areaM2 > 0 ? formatNumber(feedG / areaM2) : '–'} g/m² a day; comfortable between ${band[0]} and ${band[1]}.`,
+    formula: say`${formatMass(feedG, units)} feed a day ÷ ${formatArea(areaM2, units)} planted = ${areaM2 > 0 ? formatLoad(feedG / areaM2, units) : '–'} a day; comfortable between ${formatLoad(band[0], units)} and ${formatLoad(band[1], units)}.`,
     inputs: [
       { label: say`Feed`, value: formatMass(feedG, units), from: say`sum over the loop’s tanks` },
       {
         label: say`Planted area`,
-        value: `${formatNumber(areaM2)} m²`,
+        value: formatArea(areaM2, units),
         from: say`positions held in the loop’s beds, by bed area`,
       },
-      { label: say`Comfortable band`, value: `${band[0]}–${band[1]} g/m²`, from: say`loop set-up` },
+      {
+        label: say`Comfortable band`,
+        value: `${formatLoad(band[0], units)} – ${formatLoad(band[1], units)}`,
+        from: say`loop set-up`,
+      },
     ],
     ...by('feed-per-area'),
     change: say`the plan: stockings, harvests and sowings on Season.`,

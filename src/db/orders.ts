@@ -65,7 +65,7 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
     .join('customer as c', 'c.id', 'o.customer_id')
     .where('o.id', orderId)
     .first('o.*', 'c.name', 'c.channel');
-  if (!o) throw new RuleBroken('orderId', 'There is no such order on this farm.');
+  if (!o) throw new RuleBroken('orderId', say`There is no such order on this farm.`);
   const lines = await tx('order_line as l')
     .join('product as p', 'p.code', 'l.product_code')
     .where('l.order_id', orderId)
@@ -113,7 +113,7 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
 /** Takes the order for changing it. @throws {RuleBroken} when someone changed it since `version` was read */
 export async function lockOrder(tx: Tx, orderId: string, version: number): Promise<Order> {
   const row = await tx('sales_order').where({ id: orderId }).forUpdate().first('version');
-  if (!row) throw new RuleBroken('orderId', 'There is no such order on this farm.');
+  if (!row) throw new RuleBroken('orderId', say`There is no such order on this farm.`);
   if (row.version !== version) {
     throw new RuleBroken(
       'version',
@@ -215,7 +215,7 @@ export async function allocate(
     throw new RuleBroken('quantity', say`${lot.code} holds less than that: look at what is left there.`);
   const owed = line.quantity - line.setAside.reduce((sum, a) => sum + a.quantity, 0);
   if (wish.quantity > owed * 1.1 + 0.5)
-    throw new RuleBroken('quantity', 'That is more than a tenth above what the line still needs.');
+    throw new RuleBroken('quantity', say`That is more than a tenth above what the line still needs.`);
   await recordMovement(
     tx,
     entry,
@@ -243,7 +243,7 @@ export async function putBack(
   if (order.state !== 'open')
     throw new RuleBroken('orderId', say`This order is ${order.state}; nothing of it is put back.`);
   if (!order.lines.some((l) => l.setAside.some((a) => a.movementId === wish.movementId)))
-    throw new RuleBroken('movementId', 'That is not set aside for this order any more.');
+    throw new RuleBroken('movementId', say`That is not set aside for this order any more.`);
   await reverseMovement(tx, entry, wish.movementId);
   await setState(tx, entry, order, null);
 }
@@ -258,7 +258,7 @@ export async function writeOff(
     .join('product as p', 'p.code', 'l.product_code')
     .where('l.id', wish.lotId)
     .first('l.code', 'p.unit');
-  if (!lot) throw new RuleBroken('lotId', 'That is no packed lot of this farm.');
+  if (!lot) throw new RuleBroken('lotId', say`That is no packed lot of this farm.`);
   requireWhole(lot.unit, wish.quantity, 'quantity');
   const store = await placeByCode(tx, lot.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
   const there = await balanceAt(tx, wish.lotId, store);
@@ -281,7 +281,7 @@ export async function deliver(tx: Tx, entry: Entry, orderId: string, version: nu
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
   const given = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
-  if (given.length === 0) throw new RuleBroken('orderId', 'Nothing is set aside for this order yet.');
+  if (given.length === 0) throw new RuleBroken('orderId', say`Nothing is set aside for this order yet.`);
   const aside = await placeByCode(tx, OUTSIDE.setAside);
   const sold = await placeByCode(tx, OUTSIDE.sold);
   for (const [i, g] of given.entries()) {

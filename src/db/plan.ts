@@ -1,4 +1,4 @@
-import { say } from '../core/words/words';
+import { plural, say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { applyChanges, type PlanChange } from '../core/plan/changes';
@@ -299,9 +299,7 @@ export async function changeStep(
     await tx<StepRow>('plan_step')
       .whereIn('id', ids)
       .update({ state: 'dropped', ...bump });
-    return said(
-      ids.length === 1 ? say`Taken out of the plan.` : say`Taken out of the plan, with its ${ids.length} steps.`,
-    );
+    return said(plural(ids.length, 'Taken out of the plan.', 'Taken out of the plan, with its # steps.'));
   }
   const days = change.day ? daysBetween(row.day, change.day) : 0;
   const moved = applyChanges(group, days === 0 ? [] : [{ change: 'shift', groupId: row.group_id, days }], today);

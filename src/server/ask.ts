@@ -48,7 +48,7 @@ export async function answer(
 ): Promise<Outcome<unknown>> {
   if (!person) return refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut');
   const known = questions.get(name);
-  if (!known) return refuse(`There is no question called ${named(name)}.`, 'command');
+  if (!known) return refuse(say`There is no question called ${named(name)}.`, 'command');
   const barred = roleRefusal(known.who, person.role);
   if (barred) return refuse(barred, 'role');
   const read = await readBody(known.input, body);
@@ -57,7 +57,7 @@ export async function answer(
     await share().consume(person.personId, known.cost);
   } catch (limited) {
     const seconds = Math.ceil(((limited as RateLimiterRes).msBeforeNext ?? 10_000) / 1000);
-    return refuse(`That is asked too often. Wait ${seconds} s, then ask again.`, 'tooOften');
+    return refuse(say`That is asked too often. Wait ${seconds} s, then ask again.`, 'tooOften');
   }
   const today = dayAt(now(), person.timeZone);
   return asOutcome(() =>

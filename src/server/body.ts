@@ -27,7 +27,7 @@ export async function readJson(request: Request): Promise<unknown> {
   try {
     value = JSON.parse(text);
   } catch {
-    throw new BadBody(400, 'That is no JSON.');
+    throw new BadBody(400, say`That is no JSON.`);
   }
   checkContent(value);
   return value;
@@ -53,11 +53,11 @@ async function readText(request: Request): Promise<string> {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
   } catch {
-    throw new BadBody(400, 'That is no text in UTF-8.');
+    throw new BadBody(400, say`That is no text in UTF-8.`);
   }
 }
 
-const tooLarge = () => `That is larger than ${BODY_LIMITS.bytes / 1000} kB.`;
+const tooLarge = () => say`That is larger than ${BODY_LIMITS.bytes / 1000} kB.`;
 
 /** Counts brackets and commas outside of texts. */
 function checkShape(text: string): void {
@@ -71,7 +71,7 @@ function checkShape(text: string): void {
     if (c === 123 || c === 91) depth += 1;
     else if (c === 125 || c === 93) depth -= 1;
     else if (c === 44) parts += 1;
-    if (depth > BODY_LIMITS.depth) throw new BadBody(400, `That is nested deeper than ${BODY_LIMITS.depth} levels.`);
+    if (depth > BODY_LIMITS.depth) throw new BadBody(400, say`That is nested deeper than ${BODY_LIMITS.depth} levels.`);
     if (parts > BODY_LIMITS.parts) throw new BadBody(400, say`That has more than ${BODY_LIMITS.parts} parts.`);
   }
 }

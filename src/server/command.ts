@@ -1,5 +1,5 @@
 import 'server-only';
-import { say, word } from '../core/words/words';
+import { oneOf, say, told, word } from '../core/words/words';
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
@@ -72,7 +72,7 @@ export async function readBody<I extends object>(input: new () => I, raw: unknow
 
 function messages(error: ValidationError, path = ''): [string, string[]][] {
   const name = path + error.property;
-  const own: [string, string[]][] = error.constraints ? [[name, Object.values(error.constraints)]] : [];
+  const own: [string, string[]][] = error.constraints ? [[name, Object.values(error.constraints).map(told)]] : [];
   return [...own, ...(error.children ?? []).flatMap((child) => messages(child, `${name}.`))];
 }
 
@@ -85,5 +85,5 @@ export const ROLE_WORDS: Record<Role, string> = {
 /** Why someone of this role may not, or null. */
 export function roleRefusal(who: readonly Role[], role: Role): string | null {
   if (who.includes(role)) return null;
-  return `This is for ${who.map((r) => ROLE_WORDS[r]).join(' or ')}; you are signed in as ${ROLE_WORDS[role]}.`;
+  return say`This is for ${oneOf(who.map((r) => ROLE_WORDS[r]))}; you are signed in as ${ROLE_WORDS[role]}.`;
 }

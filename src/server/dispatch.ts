@@ -1,5 +1,5 @@
 import 'server-only';
-import { say } from '../core/words/words';
+import { say, told } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { dayAt } from '../core/quantity/days';
 import { inFarm, type Tx } from '../db/connection';
@@ -52,7 +52,7 @@ async function judged(
   sent: Envelope,
 ): Promise<Outcome<unknown>> {
   if (!person) return refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut');
-  if (!known) return refuse(`There is no act called ${named(sent.command)}.`, 'command');
+  if (!known) return refuse(say`There is no act called ${named(sent.command)}.`, 'command');
   if (sent.version !== known.version)
     return refuse(
       say`This page is older or newer than the app. Reload it; what you typed is kept until then.`,
@@ -83,7 +83,7 @@ function whenDone(said: string | undefined, at: Date, backDays: number): Date | 
   if (done.getTime() > at.getTime() + AHEAD_MS)
     return say`That moment has not come yet. Check the clock of this device.`;
   if (at.getTime() - done.getTime() > backDays * DAY_MS)
-    return `That is more than ${backDays} days ago; this farm takes entries up to ${backDays} days late.`;
+    return say`That is more than ${backDays} days ago; this farm takes entries up to ${backDays} days late.`;
   return done > at ? at : done;
 }
 
@@ -122,7 +122,7 @@ async function record(
 }
 
 export function titleOf(act: Command, body: object): string {
-  return (typeof act.title === 'string' ? act.title : act.title(body)).slice(0, 200);
+  return (typeof act.title === 'string' ? told(act.title) : act.title(body)).slice(0, 200);
 }
 
 function doingOf(registry: Registry, tx: Tx, person: SignedIn, entry: Entry, today: string): Doing {

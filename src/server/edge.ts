@@ -60,7 +60,7 @@ export async function edge(
 ): Promise<Response> {
   return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
     const refusing = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
-    if (isForeign(request.headers)) return refusing('That came from a page of another site.', 403);
+    if (isForeign(request.headers)) return refusing(say`That came from a page of another site.`, 403);
     try {
       const body = await readJson(request);
       if (typeof body !== 'object' || body === null || Array.isArray(body)) return refusing(say`Send one object.`, 400);

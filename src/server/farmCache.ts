@@ -1,4 +1,5 @@
 import 'server-only';
+import { speechMark } from '../core/words/words';
 import { LRUCache } from 'lru-cache';
 import type { BrokenRecord } from '../core/plan/faults';
 import type { FarmFacts, FarmForecast } from '../core/plan/types';
@@ -48,7 +49,8 @@ function reader(tx: Tx, where: Where) {
   const shared = async <T>(slice: Slice<T>): Promise<T> => {
     const topics = topicsOf(slice as Slice<unknown>);
     if (topics.some((t) => where.mine.has(t))) return read(slice);
-    const key = `${slice.name}|${where.farmId}|${where.day}|${where.isToday}|${revisionMark(where.revisions, topics)}`;
+    // What is reckoned holds sentences: each language and locale has its own.
+    const key = `${speechMark()}|${slice.name}|${where.farmId}|${where.day}|${where.isToday}|${revisionMark(where.revisions, topics)}`;
     const known = cache().get(key) as Promise<T> | undefined;
     if (known) {
       // Whoever was reading it may have lost the connection; then it is read here.

@@ -20,19 +20,19 @@ export function named(sent: unknown): string {
 const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
   balance_count_not_below_zero: [
     'count',
-    'There is not that much left: someone took from it meanwhile. Look at the balance and try again.',
+    word`There is not that much left: someone took from it meanwhile. Look at the balance and try again.`,
   ],
   balance_mass_not_below_zero: [
     'massG',
-    'There is not that much left: someone took from it meanwhile. Look at the balance and try again.',
+    word`There is not that much left: someone took from it meanwhile. Look at the balance and try again.`,
   ],
   reading_value_possible: ['form', word`That reading is outside what the instrument can show.`],
   movement_reversed_once: ['form', word`That was taken back already.`],
   sample_farm_id_corrects_id_key: ['form', word`That was taken back already.`],
   reading_corrected_once: ['form', word`That was taken back already.`],
   husbandry_event_farm_id_corrects_id_key: ['form', word`That was taken back already.`],
-  movement_moves_something: ['count', 'That is too little to be counted or weighed.'],
-  person_asks_no_manager: ['form', 'This is for a manager.'],
+  movement_moves_something: ['count', word`That is too little to be counted or weighed.`],
+  person_asks_no_manager: ['form', word`This is for a manager.`],
   person_asks_signed_out: ['form', word`You are signed out. Sign in again; what you typed is still here.`],
   person_last_manager: ['form', word`A farm needs a manager: make someone else one first.`],
   person_of_farm: ['form', word`That person is not on this farm.`],
@@ -43,12 +43,12 @@ const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
 const CODE_WORDS: Record<string, [field: string, words: string]> = {
   '22003': ['form', word`One of these numbers is too large. Check the units.`],
   '22P02': ['form', word`One of these is not what its field takes. Reload and try again.`],
-  '22007': ['form', 'That is no day of the calendar.'],
-  '22008': ['form', 'That is no day of the calendar.'],
+  '22007': ['form', word`That is no day of the calendar.`],
+  '22008': ['form', word`That is no day of the calendar.`],
   '22021': ['form', word`A text holds characters that cannot be stored.`],
   '22P05': ['form', word`A text holds characters that cannot be stored.`],
   '23503': ['form', word`That names something that is not on this farm (any more). Reload and look again.`],
-  '23505': ['form', 'That is there already. Reload to see it.'],
+  '23505': ['form', word`That is there already. Reload to see it.`],
 };
 
 /** Range checks are named `table_column_range`; anything else that is checked says at least that it was refused. */

@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { PlanChange } from '../core/plan/changes';
 import { OutlookDesk, type Compared, type NamedDraft, type OutlookGround, type WhatIf } from '../core/plan/outlook';
+import { speakIn } from '../words/languages';
 import type { UnitChoice } from '../core/quantity/units';
 
 let desk: OutlookDesk | null = null;
@@ -8,8 +9,8 @@ let laidAside: NamedDraft[] = [];
 
 const api = {
   /** Fetches the farm and its plan itself, so that the page need not carry them. @throws when they cannot be had */
-  async open(url: string, units: UnitChoice, boardDays: number): Promise<void> {
-    const response = await fetch(url);
+  async open(url: string, boardDays: number, { units, locale }: { units: UnitChoice; locale: string }): Promise<void> {
+    const [response] = await Promise.all([fetch(url), speakIn(locale)]);
     if (!response.ok) throw new Error('The plan could not be loaded.');
     const { facts, plan, drafts } = (await response.json()) as OutlookGround;
     laidAside = drafts;

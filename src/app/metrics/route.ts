@@ -1,3 +1,4 @@
+import { say } from '../../core/words/words';
 import { addressOf } from '../../server/edge';
 import { figures, figuresType } from '../../server/metrics';
 
@@ -9,6 +10,11 @@ const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 export async function GET(request: Request) {
   const token = process.env.METRICS_TOKEN;
   const known = token && request.headers.get('authorization') === `Bearer ${token}`;
-  if (!known && !LOOPBACK.test(addressOf(request.headers))) return new Response('Not here\n', { status: 404 });
+  if (!known && !LOOPBACK.test(addressOf(request.headers)))
+    return new Response(
+      say`Not here
+`,
+      { status: 404 },
+    );
   return new Response(await figures(), { headers: { 'content-type': figuresType } });
 }

@@ -1,11 +1,11 @@
-import { word } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import { redirect } from 'next/navigation';
 import { demoSignIns } from '../../db/people';
 import { SignInForm } from '../../features/account/SignInForm';
 import { database } from '../../server/database';
 import { currentPerson } from '../../server/session';
 
-export const metadata = { title: word`Sign in` };
+export const generateMetadata = () => ({ title: say`Sign in` });
 
 export default async function SignInPage() {
   if (await currentPerson()) redirect('/round');

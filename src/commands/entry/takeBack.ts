@@ -1,4 +1,4 @@
-import { say, word } from '../../core/words/words';
+import { say, told, word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { findRecorded, mayTakeBack, undoRecorded } from '../../db/doing/takeBack';
@@ -28,7 +28,7 @@ export const module = command({
     if (!act) throw new RuleBroken('form', say`That cannot be taken back.`);
     const barred = roleRefusal(act.who, person.role);
     if (barred) throw new RuleBroken('form', barred);
-    if ('stays' in act.takeBack) throw new RuleBroken('form', act.takeBack.stays);
+    if ('stays' in act.takeBack) throw new RuleBroken('form', told(act.takeBack.stays));
     if (!mayTakeBack(person, { personId: was.personId, day: was.farmDay }, today))
       throw new RuleBroken(
         'form',

@@ -1,4 +1,4 @@
-import { say, word } from '../../core/words/words';
+import { plural, say, word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
 import { formatNumber } from '../../core/quantity/units';
 import { gradeNow } from '../../db/doing/keeping';
@@ -21,12 +21,12 @@ class GradeInput extends Handled {
     'large' | 'small';
 }
 
-const harvests = (n: number) => (n === 1 ? say`1 planned harvest` : say`${n} planned harvests`);
+const harvests = (n: number) => plural(n, '# planned harvest', '# planned harvests');
 
 function sayPlan({ large, small }: { large: number; small: number }, code: string, lotCode: string): string[] {
   return [
-    ...(large > 0 ? [say`${harvests(large)} ${large === 1 ? say`goes` : say`go`} with the large ones, ${code}`] : []),
-    ...(small > 0 ? [say`${harvests(small)} ${small === 1 ? say`stays` : say`stay`} with ${lotCode}`] : []),
+    ...(large > 0 ? [say`${harvests(large)} ${plural(large, 'goes', 'go')} with the large ones, ${code}`] : []),
+    ...(small > 0 ? [say`${harvests(small)} ${plural(small, 'stays', 'stay')} with ${lotCode}`] : []),
   ];
 }
 

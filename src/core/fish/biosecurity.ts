@@ -4,6 +4,7 @@ import type { FarmFacts, PlaceFact } from '../plan/types';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { densityKgM3, waterL } from './stocking';
+import { formatNumber } from '../quantity/units';
 
 export interface MoveWish {
   lotCode: string;
@@ -113,7 +114,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
         return [
           {
             answer: 'ask',
-            words: say`${f.lotCode} in ${to.code} differs ${ratio.toFixed(1)} times in weight: the larger may eat the smaller. Put them together?`,
+            words: say`${f.lotCode} in ${to.code} differs ${formatNumber(ratio, 1)} times in weight: the larger may eat the smaller. Put them together?`,
           },
         ];
       }
@@ -148,7 +149,7 @@ function roomChecks(facts: FarmFacts, { to, count, meanG, lotCode }: MoveWish): 
   const kg = there.reduce((sum, f) => sum + f.count * f.referenceG, 0) + count * meanG;
   const density = densityKgM3(kg, waterL(to));
   if (density <= to.densityLimitKgM3) return [];
-  const words = say`${to.code} would hold ${density.toFixed(1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
+  const words = say`${to.code} would hold ${formatNumber(density, 1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;
   if (density > to.densityLimitKgM3 * HOPELESS)
     return [{ answer: 'refuse', words: say`${words} Take a larger tank or fewer fish.` }];
   return [{ answer: 'ask', words: say`${words} Move them all the same?` }];

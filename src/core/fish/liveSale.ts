@@ -3,6 +3,7 @@ import type { StepDetail } from '../plan/steps/stepKind';
 import type { ProductFact } from '../plan/types';
 import { lengthFromWeightCm, weightFromLengthG, type LengthWeight } from './lengthWeight';
 import { shareAbove, type SizeBin } from './sizeSpread';
+import { formatNumber } from '../quantity/units';
 
 /** A product that is sold alive by length, not for food. */
 export interface LiveGrade {
@@ -118,7 +119,7 @@ export function liveSaleQuestions(
   const said: string[] = [];
   if (cm < grade.fromCm * 0.93 || cm > grade.toCm * 1.07) {
     said.push(
-      say`${Math.round(sale.massG / sale.count)} g a fish is about ${cm.toFixed(0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`,
+      say`${Math.round(sale.massG / sale.count)} g a fish is about ${formatNumber(cm, 0)} cm long; ${grade.product.name} is ${grade.fromCm} to ${grade.toCm} cm. As graded?`,
     );
   }
   if (sale.count > expected * 1.25 + 2) {

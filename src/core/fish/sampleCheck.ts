@@ -1,8 +1,9 @@
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import { median } from 'simple-statistics';
 import { RuleBroken } from '../errors';
 import type { LengthWeight } from './lengthWeight';
 import { weightFromLengthG } from './lengthWeight';
+import { formatNumber } from '../quantity/units';
 
 export interface SampleGiven {
   /** Single weights, g. */
@@ -66,7 +67,7 @@ export function readSample(given: SampleGiven, relation: LengthWeight): SampleRe
 export function sampleQuestions(sample: SampleRead, expectedG: number, cv: number, relation: LengthWeight): string[] {
   const questions: string[] = [];
   const ratio = sample.meanG / expectedG;
-  const grams = (g: number) => (g < 10 ? g.toFixed(1) : Math.round(g).toString());
+  const grams = (g: number) => formatNumber(g, g < 10 ? 1 : 0);
   if (ratio < 0.02)
     questions.push(
       say`The mean is ${grams(sample.meanG)} g and the forecast says ${grams(expectedG)} g. Were they typed in kilograms?`,
@@ -84,7 +85,7 @@ export function sampleQuestions(sample: SampleRead, expectedG: number, cv: numbe
   const odd = sample.weightsG.filter((g) => Math.abs(g - middle) > 4 * usual);
   if (odd.length > 0 && odd.length < sample.weightsG.length / 2) {
     questions.push(
-      say`${odd.map((g) => `${grams(g)} g`).join(', ')} ${odd.length === 1 ? say`lies` : say`lie`} far from the rest (about ${grams(middle)} g). Keep ${odd.length === 1 ? say`it` : say`them`}?`,
+      say`${odd.map((g) => `${grams(g)} g`).join(', ')} ${plural(odd.length, 'lies', 'lie')} far from the rest (about ${grams(middle)} g). Keep ${plural(odd.length, 'it', 'them')}?`,
     );
   }
   if (!sample.byLength && sample.lengthsCm.length > 0) {

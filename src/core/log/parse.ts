@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { oneOf, say } from '../words/words';
 import { modules } from './verbs/list.generated';
 import { reading, READING_EXAMPLE } from './verbs/reading';
 import { nearest, NotUnderstood, same, type LogContext, type Parsed } from './verbs/words';
@@ -32,5 +32,5 @@ export function parseLogLine(text: string, context: LogContext): Parsed {
 
 function saidVerbs(): string {
   const names = VERBS.map((v) => v.verb);
-  return say`${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
+  return oneOf(names);
 }

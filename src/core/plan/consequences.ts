@@ -1,9 +1,9 @@
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import { inSentence } from '../library/inSentence';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatDensity, formatMass, formatNumber, manyOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
+import { formatDensity, formatLoad, formatMass, countOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
 import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from './types';
 
 export interface Outlook {
@@ -36,7 +36,7 @@ export function consequences(
   const beds = facts.places.filter((p) => !same((f) => f.bedsOccupied.get(p.id)));
   const list = [
     ...supplyChanges(before, after, units),
-    ...loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop)),
+    ...loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop, units)),
     ...tanks.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place, units)),
     ...purgeClashes(before, after, tanks),
     ...beds.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
@@ -52,8 +52,7 @@ export function worstFirst(list: readonly Consequence[]): Consequence[] {
 
 export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {
   if (unit === 'kg') return quantity < 0.5 ? `0 ${unitName('mass', units)}` : formatMass(quantity, units);
-  const whole = Math.round(quantity);
-  return `${formatNumber(whole)} ${whole === 1 ? unit : manyOf(unit)}`;
+  return countOf(Math.round(quantity), unit);
 }
 
 function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Consequence[] {
@@ -101,7 +100,8 @@ export function balanceSeries(forecast: FarmForecast, loopId: string): number[] 
   );
 }
 
-function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFact): Consequence[] {
+function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFact, units: UnitChoice): Consequence[] {
+  const load = (gM2: number) => formatLoad(gM2, units);
   const was = balanceSeries(before, loop.id);
   const now = balanceSeries(after, loop.id);
   const changed = now.map((_, day) => day).filter((day) => Math.abs((now[day] ?? 0) - (was[day] ?? 0)) > 0.5);
@@ -113,7 +113,7 @@ function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFac
   const low1 = hungry(now);
   const fell = changed.filter((day) => now[day]! < was[day]!);
   const worst = fell.reduce((min, day) => (now[day]! < now[min]! ? day : min), fell[0] ?? first);
-  const lowest = formatNumber(now[worst]!);
+  const lowest = load(now[worst]!);
   if (low1 > low0) {
     const more = low1 - low0;
     return [
@@ -121,7 +121,7 @@ function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFac
         tone: 'worse',
         about: 'balance',
         day: addDays(after.firstDay, worst),
-        words: say`${loop.name} loop drops to ${lowest} g/m²·day; ${more} more ${more === 1 ? say`day` : say`days`} below its ${low} g/m²·day`,
+        words: say`${loop.name} loop drops to ${lowest}·day; ${more} more ${plural(more, 'day', 'days')} below its ${load(low)}·day`,
       },
     ];
   }
@@ -132,18 +132,18 @@ function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFac
         tone: 'better',
         about: 'balance',
         day: addDays(after.firstDay, first),
-        words: say`${loop.name} loop has ${fewer} fewer ${fewer === 1 ? say`day` : say`days`} below ${low} g/m²·day`,
+        words: say`${loop.name} loop has ${fewer} fewer ${plural(fewer, 'day', 'days')} below ${load(low)}·day`,
       },
     ];
   }
   const verb =
-    fell.length > 0 ? say`drops to ${lowest}` : say`rises to ${formatNumber(Math.max(...changed.map((d) => now[d]!)))}`;
+    fell.length > 0 ? say`drops to ${lowest}` : say`rises to ${load(Math.max(...changed.map((d) => now[d]!)))}`;
   return [
     {
       tone: 'note',
       about: 'balance',
       day: addDays(after.firstDay, worst),
-      words: say`${loop.name} loop ${verb} g/m²·day on ${changed.length} changed ${changed.length === 1 ? say`day` : say`days`}, no more days below its band`,
+      words: say`${loop.name} loop ${verb}·day on ${changed.length} changed ${plural(changed.length, 'day', 'days')}, no more days below its band`,
     },
   ];
 }
@@ -195,13 +195,13 @@ function purgeClashes(before: Outlook, after: Outlook, places: readonly PlaceFac
     const first = fresh[0];
     if (first === undefined) return [];
     const day = addDays(after.forecast.firstDay, first);
-    const spell = fresh.length === 1 ? say`1 day` : say`${fresh.length} days`;
+    const spell = plural(fresh.length, '# day', '# days');
     return [
       {
         tone: 'worse',
         about: 'purge',
         day,
-        words: `${place.code} would hold two batches for ${spell} from ${shortDay(day)}`,
+        words: say`${place.code} would hold two batches for ${spell} from ${shortDay(day)}`,
       } as const,
     ];
   });

@@ -182,7 +182,7 @@ export class FishRun {
     const there = this.inTurn(step);
     const present = there.reduce((sum, stock) => sum + stock.count, 0);
     if (present < 0.5) {
-      this.warn('missing', step, day, `${step.lotCode} has no fish left there for this step`);
+      this.warn('missing', step, day, say`${step.lotCode} has no fish left there for this step`);
       return [];
     }
     const species = there[0]!.species;

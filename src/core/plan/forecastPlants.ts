@@ -142,7 +142,7 @@ export class PlantRun {
         lotCode,
         growing.nurseryStay.placeId,
         at,
-        `${growing.crop.name} seedlings need ${ready - at} more days`,
+        say`${growing.crop.name} seedlings need ${ready - at} more days`,
       );
     }
     growing.nurseryStay.until = at;
@@ -164,7 +164,7 @@ export class PlantRun {
         step.lotCode,
         stay.placeId,
         at,
-        `${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
+        say`${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
       );
       return;
     }
@@ -176,7 +176,7 @@ export class PlantRun {
         step.lotCode,
         stay.placeId,
         at,
-        `${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
+        say`${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
       );
     }
     this.standNoLonger(growing, at);

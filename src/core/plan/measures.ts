@@ -3,9 +3,9 @@ import type { Explanation } from '../explain';
 import { inSentence } from '../library/inSentence';
 import { addDays, isoWeek } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import type { UnitChoice } from '../quantity/units';
+import { formatLoad, type UnitChoice } from '../quantity/units';
 import { balanceSeries, bedOverfull, crowdedFrom, formatQuantity, purgeClashDays, type Outlook } from './consequences';
-import { OUTLOOK_WEEKS, type FarmFacts } from './types';
+import { LoopFact, OUTLOOK_WEEKS, type FarmFacts } from './types';
 
 /** One row of the comparison: what it counts, in words and as a number that is better the lower it is. */
 export interface Measure {
@@ -26,7 +26,7 @@ export interface Measure {
 export function measureOutlook(outlook: Outlook, facts: FarmFacts, units: UnitChoice): Measure[] {
   return [
     shortDeliveries(outlook, units),
-    ...facts.loops.flatMap((loop) => hungryDays(outlook, loop)),
+    ...facts.loops.flatMap((loop) => hungryDays(outlook, loop, units)),
     crowdedTanks(outlook, facts),
     purgeClashes(outlook, facts),
     overfullBeds(outlook, facts),
@@ -62,7 +62,7 @@ function shortDeliveries({ promise }: Outlook, units: UnitChoice): Measure {
   };
 }
 
-function hungryDays({ forecast }: Outlook, loop: FarmFacts['loops'][number]): Measure[] {
+function hungryDays({ forecast }: Outlook, loop: LoopFact, units: UnitChoice): Measure[] {
   const series = balanceSeries(forecast, loop.id);
   if (series.every((v) => Number.isNaN(v))) return [];
   const days = series.flatMap((v, day) => (v < loop.bandGM2[0] ? [day] : []));
@@ -75,15 +75,15 @@ function hungryDays({ forecast }: Outlook, loop: FarmFacts['loops'][number]): Me
       bad: days.length,
       because: {
         title: say`days the plants of ${loop.name} go hungry`,
-        formula: say`On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${loop.bandGM2[0]} g/m².`,
+        formula: say`On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${formatLoad(loop.bandGM2[0], units)}.`,
         inputs: [
           {
             label: say`Comfortable band`,
-            value: say`${loop.bandGM2[0]} to ${loop.bandGM2[1]} g/m² a day`,
+            value: say`${formatLoad(loop.bandGM2[0], units)} to ${formatLoad(loop.bandGM2[1], units)} a day`,
             from: say`farm set-up, for this loop`,
           },
         ],
-        source: say`Feed for each planted m² and day, fish and beds both by the forecast.`,
+        source: say`Feed for each planted area and day, fish and beds both by the forecast.`,
         change: say`keep more fish in the loop on those days, or plant less.`,
       },
     },

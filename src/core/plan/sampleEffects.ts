@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import { promiseTable } from '../market/promiseTable';
 import { daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -46,7 +46,5 @@ function sayMarketDay(was: Day | null, is: Day | null): string[] {
   const days = daysBetween(was, is);
   if (days === 0) return [say`${says}, as before`];
   const size = Math.abs(days);
-  return [
-    say`${says}, ${size} ${size === 1 ? say`day` : say`days`} ${days > 0 ? say`later` : say`earlier`} than thought`,
-  ];
+  return [say`${says}, ${size} ${plural(size, 'day', 'days')} ${days > 0 ? say`later` : say`earlier`} than thought`];
 }

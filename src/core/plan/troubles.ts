@@ -2,7 +2,7 @@ import { say } from '../words/words';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, daysBetween, inDays, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatDensity, type UnitChoice } from '../quantity/units';
+import { formatDensity, formatNumber, type UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
 import type { Judgement } from '../water/judge';
 import type { FarmFacts, FarmForecast } from './types';
@@ -66,8 +66,8 @@ function shortOrders({ promise, units, facts }: TroubleView): Trouble[] {
         return {
           kind: 'short',
           tone: 'danger',
-          title: `${row.product.name} ${formatQuantity(week.short, row.product.unit, units)} short in week ${week.week}`,
-          detail: `${who}, due ${dueIn <= 0 ? 'now' : inDays(dueIn)}. Slide a harvest or sowing on Season, or tell the customer.`,
+          title: say`${row.product.name} ${formatQuantity(week.short, row.product.unit, units)} short in week ${week.week}`,
+          detail: say`${who}, due ${dueIn <= 0 ? 'now' : inDays(dueIn)}. Slide a harvest or sowing on Season, or tell the customer.`,
           station: 'season',
           subject: row.product.code,
           day: first,
@@ -89,7 +89,7 @@ function crowding({ forecast, facts, units }: TroubleView): Trouble[] {
         subject: place.id,
         day,
         title: at === 0 ? say`${place.code} is too full` : say`${place.code} too full ${inDays(at)}`,
-        detail: `Passes ${formatDensity(place.densityLimitKgM3!, units, 0)} on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
+        detail: say`Passes ${formatDensity(place.densityLimitKgM3!, units, 0)} on ${shortDay(day)}. Move fish out, or harvest part earlier.`,
       } as const,
     ];
   });
@@ -126,8 +126,8 @@ function overdueSamples({ facts }: TroubleView): Trouble[] {
         station: 'round',
         subject: fish.lotCode,
         day: facts.today,
-        title: `${place.code} last weighed ${since} days ago`,
-        detail: `${fish.lotCode} is due every ${SAMPLE_EVERY_DAYS} days; its dates are less sure until it is weighed.`,
+        title: say`${place.code} last weighed ${since} days ago`,
+        detail: say`${fish.lotCode} is due every ${SAMPLE_EVERY_DAYS} days; its dates are less sure until it is weighed.`,
       } as const,
     ];
   });
@@ -139,7 +139,7 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
     if (!loop || latest.pH >= PH_LOW) return [];
     const fell =
       latest.weekAgo !== null && latest.weekAgo > latest.pH
-        ? say`, down from ${latest.weekAgo.toFixed(1)} a week before`
+        ? say`, down from ${formatNumber(latest.weekAgo, 1)} a week before`
         : '';
     return [
       {
@@ -148,8 +148,8 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
         station: 'round',
         subject: loop.code,
         day: latest.on,
-        title: `${loop.name} pH has drifted to ${latest.pH.toFixed(1)}`,
-        detail: `Aim 6.4 to 7.0${fell}. Bacteria slow below 6.5: add base in small steps, with gloves and goggles.`,
+        title: say`${loop.name} pH has drifted to ${formatNumber(latest.pH, 1)}`,
+        detail: say`Aim 6.4 to 7.0${fell}. Bacteria slow below 6.5: add base in small steps, with gloves and goggles.`,
       } as const,
     ];
   });
@@ -190,8 +190,8 @@ function surplus({ promise, units }: TroubleView): Trouble[] {
         station: 'market',
         subject: row.product.code,
         day: row.weeks[0]!.weekStart,
-        title: `${row.product.name}: ${formatQuantity(spare, row.product.unit, units)} more than sold`,
-        detail: 'Free to promise in each of the next four weeks. Offer it, or skip a sowing.',
+        title: say`${row.product.name}: ${formatQuantity(spare, row.product.unit, units)} more than sold`,
+        detail: say`Free to promise in each of the next four weeks. Offer it, or skip a sowing.`,
       } as const,
     ];
   });

@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -43,7 +43,7 @@ export function limitsPassed({ facts, forecast }: Ground, loop: LoopFact): Limit
 /** “33 °C from 3 Jun for 14 days: too warm for walleye, which stop feeding at 32 °C”. */
 export function sayLimit({ species, day, tempC, days, which }: LimitPassed, units: UnitChoice): string {
   const limit = which === 'warm' ? species.tempMaxC : species.tempMinC;
-  const long = days === 1 ? say`for 1 day` : say`for ${days} days`;
+  const long = plural(days, 'for 1 day', 'for # days');
   return say`${formatTemperature(tempC, units)} from ${shortDay(day)} ${long}: too ${which} for ${species.name.toLowerCase()}, which do not feed at ${formatTemperature(limit, units)} and ${which === 'warm' ? say`above` : say`below`}`;
 }
 
@@ -121,7 +121,7 @@ function growthChanges(before: Ground, after: Ground): Consequence[] {
       ];
     if (then === null)
       return [{ ...about, words: say`${lotCode} is of market size on ${shortDay(day)}, within the forecast` }];
-    const many = Math.abs(shift) === 1 ? say`1 day` : say`${Math.abs(shift)} days`;
+    const many = plural(Math.abs(shift), '# day', '# days');
     return [
       {
         ...about,

@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import { daysBetween, type Day } from '../quantity/days';
 
 export interface GateFacts {
@@ -29,7 +29,7 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
   const fasted = facts.feedStoppedOn ? daysBetween(facts.feedStoppedOn, facts.today) : 0;
   const fasting = fasted >= facts.fastingDaysNeeded;
   const exchanges = facts.exchangesDone >= facts.exchangesPlanned;
-  const days = (n: number) => (n === 1 ? say`1 day` : say`${n} days`);
+  const days = (n: number) => plural(n, '# day', '# days');
   const treated: GateCheck[] =
     facts.withdrawalUntil === null
       ? []

@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import { RuleBroken } from '../errors';
 
 /** A calendar day at the farm, `YYYY-MM-DD`. It has no zone and no hour. */
@@ -109,5 +109,5 @@ export function dayAt(instant: Date, timeZone: string): Day {
 
 /** `in 1 day`, `in 12 days` */
 export function inDays(days: number): string {
-  return days === 1 ? say`in 1 day` : say`in ${days} days`;
+  return plural(days, 'in 1 day', 'in # days');
 }

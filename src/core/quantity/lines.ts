@@ -1,4 +1,6 @@
 import { say } from '../words/words';
+import { readNumber } from './readNumber';
+
 /** A line of a typed table: its name and its numbers. */
 export type TableRow = [name: string, numbers: number[]];
 
@@ -16,7 +18,7 @@ export function readTable(
   for (const [i, line] of text.split('\n').entries()) {
     if (!line.trim()) continue;
     const [name, ...rest] = line.split(';').map((part) => part.trim());
-    const values = rest.map((part) => (part ? Number(part.replace(',', '.')) : NaN));
+    const values = rest.map((part) => readNumber(part) ?? NaN);
     if (!name || values.length !== numbers || values.some((n) => !Number.isFinite(n))) {
       return { rows: [], wrong: { [field]: [say`Line ${i + 1} cannot be read. It looks like “${example}”.`] } };
     }

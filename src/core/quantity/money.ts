@@ -1,3 +1,4 @@
+import { speech } from '../words/words';
 /** Money is whole minor units (cents; for yen, yen itself) everywhere but on a screen. Nothing else multiplies by 100. */
 
 const digitsKnown = new Map<string, number>();
@@ -41,11 +42,12 @@ export function formatAboutMoney(minor: number, currency: string): string {
 
 function written(minor: number, currency: string, how: { maximumFractionDigits?: number }): string {
   const amount = toMajor(minor, currency);
-  const key = currency + (how.maximumFractionDigits ?? '');
+  const { locale } = speech();
+  const key = `${locale} ${currency} ${how.maximumFractionDigits ?? ''}`;
   try {
     let formatter = formatters.get(key);
     if (!formatter)
-      formatters.set(key, (formatter = new Intl.NumberFormat('en-GB', { style: 'currency', currency, ...how })));
+      formatters.set(key, (formatter = new Intl.NumberFormat(locale, { style: 'currency', currency, ...how })));
     return formatter.format(amount);
   } catch {
     return `${amount.toFixed(how.maximumFractionDigits ?? 2)} ${currency}`;

@@ -1,24 +1,38 @@
-import { say } from '../words/words';
+import { plural, say, speech } from '../words/words';
 import type { Day } from './days';
 
-function utc(day: Day) {
-  return new Date(`${day}T00:00:00Z`);
+const HOW = {
+  long: { weekday: 'short', day: 'numeric', month: 'short' },
+  short: { day: 'numeric', month: 'short' },
+  full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
+  weekday: { weekday: 'long' },
+  month: { month: 'short' },
+  monthYear: { month: 'long', year: 'numeric' },
+} as const satisfies Record<string, Intl.DateTimeFormatOptions>;
+
+const writers = new Map<string, Intl.DateTimeFormat>();
+
+/** A day as the person’s locale writes it. */
+function written(day: Day, how: keyof typeof HOW): string {
+  const { locale } = speech();
+  const key = `${locale} ${how}`;
+  let writer = writers.get(key);
+  if (!writer) writers.set(key, (writer = new Intl.DateTimeFormat(locale, { ...HOW[how], timeZone: 'UTC' })));
+  return writer.format(new Date(`${day}T00:00:00Z`));
 }
 
-const LONG = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
-const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
-const FULL = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'long',
-  day: 'numeric',
-  month: 'long',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' });
+/** "Thu 26 Nov" */
+export const dayWords = (day: Day) => written(day, 'long').replace(',', '');
+/** "26 Nov" */
+export const shortDay = (day: Day) => written(day, 'short');
+/** "Thursday 26 November 2026" */
+export const fullDay = (day: Day) => written(day, 'full');
+export const weekdayName = (day: Day) => written(day, 'weekday');
+/** "Nov" */
+export const shortMonth = (day: Day) => written(day, 'month');
 
-export const dayWords = (day: Day) => LONG.format(utc(day)).replace(',', '');
-export const shortDay = (day: Day) => SHORT.format(utc(day));
 /** "today", "yesterday", "3 days ago". */
-export const daysAgo = (days: number) => (days === 0 ? 'today' : days === 1 ? 'yesterday' : say`${days} days ago`);
-export const fullDay = (day: Day) => FULL.format(utc(day));
-export const weekdayName = (day: Day) => WEEKDAY.format(utc(day));
+export function daysAgo(days: number): string {
+  if (days === 0) return say`today`;
+  return days === 1 ? say`yesterday` : plural(days, '# day ago', '# days ago');
+}

@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { plural, say, writtenNumber } from '../words/words';
 /** Every conversion between what is stored (g, L, cm, °C) and what a person reads or types happens here. */
 
 export interface UnitChoice {
@@ -40,16 +40,10 @@ export function toStored(quantity: Quantity, shown: number, units: UnitChoice): 
   return us ? shown * L_PER_US_GAL : shown;
 }
 
-// Making a formatter costs a hundred times what using it does, and a page writes a thousand numbers.
-const formatters: Intl.NumberFormat[] = [];
-
+/** A number with so many decimals, as the person’s locale writes it. */
 export function formatNumber(value: number, digits = 0): string {
   const rounded = Number(value.toFixed(digits));
-  const formatter = (formatters[digits] ??= new Intl.NumberFormat('en-GB', {
-    minimumFractionDigits: digits,
-    maximumFractionDigits: digits,
-  }));
-  return formatter.format(Object.is(rounded, -0) ? 0 : rounded);
+  return writtenNumber(Object.is(rounded, -0) ? 0 : rounded, digits);
 }
 
 /** A difference with its sign; what rounds to nothing has none. */
@@ -96,6 +90,11 @@ export function formatVolume(volumeL: number, units: UnitChoice): string {
   return `${formatNumber(toShown('volume', volumeL, units))} ${unitName('volume', units)}`;
 }
 
+/** How large a tank is, in a unit that keeps it short: m³, or gallons. */
+export function formatTankSize(volumeL: number, units: UnitChoice): string {
+  return units.mass === 'us' ? formatVolume(volumeL, units) : say`${formatNumber(volumeL / 1000, 1)} m³`;
+}
+
 /** Crowding as the person would say it: kg/m³, or pounds for each cubic foot. */
 export function formatDensity(kgM3: number, units: UnitChoice, digits = 1): string {
   return units.mass === 'us'
@@ -111,7 +110,39 @@ export const densityUnit = (units: UnitChoice) => (units.mass === 'us' ? 'lb/ft�
 /** One pound in a cubic foot, kg/m³: from the exact pound and foot. */
 const KG_M3_PER_LB_FT3 = 16.018463;
 
+/** M² in a square foot, exact by definition. */
+const M2_PER_FT2 = 0.09290304;
+const inFeet = (units: UnitChoice) => units.mass === 'us';
+
+/** An area as the person would say it: m², or square feet. */
+export function formatArea(areaM2: number, units: UnitChoice, digits = 0): string {
+  return inFeet(units)
+    ? say`${formatNumber(areaM2 / M2_PER_FT2, digits)} ft²`
+    : say`${formatNumber(areaM2, digits)} m²`;
+}
+
+/** Feed on planted area: what is stored in g/m² in the person’s unit. */
+export const toShownLoad = (gM2: number, units: UnitChoice) => (inFeet(units) ? gM2 * M2_PER_FT2 : gM2);
+export const loadUnit = (units: UnitChoice) => (inFeet(units) ? say`g/ft²` : say`g/m²`);
+
+/** Feed on planted area, with its unit. Square feet are small: one decimal more. */
+export function formatLoad(gM2: number, units: UnitChoice, digits = 0): string {
+  return `${formatNumber(toShownLoad(gM2, units), inFeet(units) ? digits + 1 : digits)} ${loadUnit(units)}`;
+}
+
 /** What several of a product's pieces are called. */
 export function manyOf(unit: string): string {
-  return unit === 'fish' ? 'fish' : unit === 'bunch' ? 'bunches' : `${unit}s`;
+  if (unit === 'fish') return say`fish`;
+  if (unit === 'bunch') return say`bunches`;
+  if (unit === 'head') return say`heads`;
+  return unit === 'piece' ? say`pieces` : `${unit}s`;
+}
+
+/** So many of a product’s pieces: "1 head", "1,204 heads". */
+export function countOf(count: number, unit: string): string {
+  if (unit === 'fish') return plural(count, '# fish', '# fish');
+  if (unit === 'bunch') return plural(count, '# bunch', '# bunches');
+  if (unit === 'head') return plural(count, '# head', '# heads');
+  if (unit === 'piece') return plural(count, '# piece', '# pieces');
+  return `${formatNumber(count)} ${count === 1 ? unit : manyOf(unit)}`;
 }

@@ -147,7 +147,8 @@ function reasonFor(
   const counts = new Map<string, number>();
   for (const found of blocked) for (const what of found) counts.set(what, (counts.get(what) ?? 0) + 1);
   const needed = [...counts].filter(([, n]) => n === ways.length).map(([what]) => what);
-  if (needed.length > 0) return say`Every way to have fish then is blocked: the ${needed.join(', and the ')} are full.`;
+  if (needed.length > 0)
+    return say`Every way to have fish then is blocked: the ${needed.join(say`, and the `)} are full.`;
   const worst = [...counts].sort((a, b) => b[1] - a[1]).slice(0, 2);
   const says = worst.map(([what, n]) => say`${formatNumber(n)} find the ${what} full`);
   return say`Each of the ${formatNumber(ways.length)} ways weighed is blocked somewhere: ${says.join(', ')}. A batch of another size or run, planned by hand, might still fit.`;

@@ -3,6 +3,7 @@ import { requireWithin, RuleBroken } from '../errors';
 import { feedConversion } from '../fish/feed';
 import { dailyRootGainG13, daysToWeight } from '../fish/growth';
 import type { Species } from '../library/types';
+import { formatNumber } from '../quantity/units';
 
 export interface RotationWish {
   species: Species;
@@ -51,7 +52,7 @@ export function rotationArithmetic(wish: RotationWish): Rotation {
   if (growDays === null || growDays > 3000) {
     throw new RuleBroken(
       'waterTempC',
-      say`${wish.species.name} does not grow to ${Math.round(wish.harvestG)} g at ${wish.waterTempC.toFixed(1)} °C.`,
+      say`${wish.species.name} does not grow to ${Math.round(wish.harvestG)} g at ${formatNumber(wish.waterTempC, 1)} °C.`,
     );
   }
   const harvested = (wish.kgPerHarvest * 1000) / wish.harvestG;

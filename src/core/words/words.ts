@@ -27,6 +27,8 @@ const constants = (shared.cropCycleConstants ??= new Map());
 
 /** How the person who asks just now is spoken to. */
 export const speech = (): Speech => shared.cropCycleSpeech?.() ?? HOME;
+/** Parts what was said to one person from what is said to another: part of the key of whatever is kept. */
+export const speechMark = (): string => speech().locale;
 /** Says where `speech` is to be found: the request on the server, the page in a browser, the message in a worker. */
 export const speakFrom = (find: () => Speech) => void (shared.cropCycleSpeech = find);
 
@@ -41,9 +43,12 @@ function idOf(parts: TemplateStringsArray): string {
   return id;
 }
 
+/** A value as it stands in a sentence: a number as the person’s locale writes it. */
+const shown = (value: unknown) => (typeof value === 'number' ? writtenNumber(value) : String(value));
+
 function asWritten(parts: readonly string[], values: readonly unknown[]): string {
   let text = parts[0]!;
-  for (let i = 0; i < values.length; i++) text += String(values[i]) + parts[i + 1]!;
+  for (let i = 0; i < values.length; i++) text += shown(values[i]) + parts[i + 1]!;
   return text;
 }
 
@@ -51,7 +56,7 @@ function asWritten(parts: readonly string[], values: readonly unknown[]): string
 export function say(parts: TemplateStringsArray, ...values: unknown[]): string {
   const { tongue } = speech();
   if (!tongue) return asWritten(parts, values);
-  const said = values.map(told);
+  const said = values.map((value) => told(typeof value === 'number' ? shown(value) : value));
   return tongue.phrase(idOf(parts), said) ?? asWritten(parts, said);
 }
 
@@ -86,7 +91,7 @@ export function plural(count: number, one: string, other: string): string {
   if (said != null) return said;
   let rules = plurals.get(locale);
   if (!rules) plurals.set(locale, (rules = new Intl.PluralRules('en')));
-  return (rules.select(count) === 'one' ? one : other).replace('#', writtenNumber(count));
+  return (rules.select(count) === 'one' ? one : other).replaceAll('#', writtenNumber(count));
 }
 
 const numbers = new Map<string, Intl.NumberFormat>();
@@ -107,3 +112,18 @@ export function writtenNumber(value: number, digits?: number): string {
     );
   return formatter.format(value);
 }
+
+const lists = new Map<string, Intl.ListFormat>();
+
+function listed(items: readonly string[], type: 'conjunction' | 'disjunction'): string {
+  const { locale } = speech();
+  const key = `${locale} ${type}`;
+  let writer = lists.get(key);
+  if (!writer) lists.set(key, (writer = new Intl.ListFormat(locale, { type })));
+  return writer.format(items.map(told));
+}
+
+/** "a, b and c" */
+export const all = (items: readonly string[]) => listed(items, 'conjunction');
+/** "a, b or c" */
+export const oneOf = (items: readonly string[]) => listed(items, 'disjunction');

@@ -10,6 +10,7 @@ import { addPurgeCheck, recordFeeding, saltByPlace } from '../events';
 import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep, requireEarlierDone, stepsOfGroups, type StoredStep } from '../plan';
 import { beginBatch, closeBatch, gatesOf } from '../purgeBatch';
+import { formatNumber } from '../../core/quantity/units';
 
 async function lotByCode(tx: Tx, code: string): Promise<{ id: string; product_code: string | null; began_on: Day }> {
   const lot = await tx('lot').where({ code }).first('id', 'product_code', 'began_on');
@@ -137,7 +138,7 @@ export async function transferFish(tx: Tx, entry: Entry, facts: FarmFacts, done:
   await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
   const meanG = done.massG / done.count;
   if (meanG < 0.1 || meanG > 20_000)
-    throw new RuleBroken('massG', say`That would be ${meanG.toFixed(2)} g a fish. Check the unit of the weight.`);
+    throw new RuleBroken('massG', say`That would be ${formatNumber(meanG, 2)} g a fish. Check the unit of the weight.`);
   const handling = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId!, confirmed: done.confirmed };
   passMove(facts, handling, { toPlaceId: step.toPlaceId!, count: done.count, meanG, field: 'stepId' });
   if (done.dead > 0)
@@ -281,7 +282,7 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   if (done.trimG > done.massG) throw new RuleBroken('trimG', say`More was trimmed than weighed.`);
   const meanG = done.massG / done.count;
   if (meanG < 5 || meanG > 20_000)
-    throw new RuleBroken('massG', say`That would be ${meanG.toFixed(1)} g a fish. Check the unit of the weight.`);
+    throw new RuleBroken('massG', say`That would be ${formatNumber(meanG, 1)} g a fish. Check the unit of the weight.`);
   if (done.dead > 0)
     await recordDeaths(
       tx,

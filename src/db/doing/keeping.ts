@@ -14,6 +14,7 @@ import { addSteps, freePlanCode, newId } from '../plan';
 import { recordDeaths } from './fish';
 import { fishAt, passMove, placeOf, type Handling } from './passMove';
 import { planFollowsGrading, planFollowsMove } from './planFollows';
+import { formatNumber } from '../../core/quantity/units';
 
 export interface HusbandryEvent {
   kind: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean' | 'loss_note';
@@ -51,13 +52,13 @@ function checkWeight(field: string, massG: number, count: number, fish: FishFact
   if (ratio < 0.02 || ratio > 50) {
     throw new RuleBroken(
       field,
-      say`That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`,
+      say`That would be ${formatNumber(meanG, meanG < 10 ? 2 : 0)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`,
     );
   }
   if ((ratio < 0.5 || ratio > 2) && !confirmed) {
     throw new RuleBroken(
       'confirm',
-      `That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(fish.referenceG)} g. As weighed?`,
+      say`That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(fish.referenceG)} g. As weighed?`,
     );
   }
 }
@@ -238,7 +239,7 @@ export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: Mer
   if (new Set(fish.map((f) => f.speciesCode)).size > 1)
     throw new RuleBroken('lotCodes', say`Different species are never one lot.`);
   if (fish.some((f) => f.feedStoppedOn))
-    throw new RuleBroken('lotCodes', 'Feed is stopped for one of them: finish its purge first.');
+    throw new RuleBroken('lotCodes', say`Feed is stopped for one of them: finish its purge first.`);
   const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
   const code = await freeLotCode(tx, `${fish[0]!.lotCode}M`);
   await regroup(tx, entry, fish, {

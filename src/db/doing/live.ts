@@ -7,6 +7,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';
 import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { formatNumber } from '../../core/quantity/units';
 
 export interface LiveSale {
   lotCode: string;
@@ -41,7 +42,7 @@ export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: Live
   if (meanG < usualG / 25 || meanG > usualG * 25)
     throw new RuleBroken(
       'massG',
-      say`That would be ${meanG < 10 ? meanG.toFixed(2) : Math.round(meanG)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
+      say`That would be ${formatNumber(meanG, meanG < 10 ? 2 : 0)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
     );
   const species = facts.species.find((s) => s.code === fish.speciesCode)!;
   const expected = countsByGrade(fish.bins, fish.referenceG, fish.count, grades, species)[at]!;

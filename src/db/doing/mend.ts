@@ -27,7 +27,7 @@ export async function mendRecord(
   if (what === 'crop') return defaultsAgain(tx, 'crop', id, CROP_DEFAULTS);
   if (what === 'order') {
     const order = await tx('sales_order').where({ id }).first('version');
-    if (!order) throw new RuleBroken('form', 'There is no such order on this farm.');
+    if (!order) throw new RuleBroken('form', say`There is no such order on this farm.`);
     await tx('sales_order')
       .where({ id })
       .andWhereRaw(`due_day not between '2000-01-01' and '2100-12-31'`)
@@ -40,7 +40,7 @@ export async function mendRecord(
     if (rows[0].mended === 0) throw new RuleBroken('form', say`Choose a loop of this farm.`);
     return say`Its aerators and filters are empty now: enter them anew under life support.`;
   }
-  throw new RuleBroken('form', 'That is put right on its own page.');
+  throw new RuleBroken('form', say`That is put right on its own page.`);
 }
 
 async function defaultsAgain(
@@ -50,7 +50,7 @@ async function defaultsAgain(
   defaults: readonly { code: string }[],
 ): Promise<string> {
   const row = await tx(table).where({ code }).first('params');
-  if (!row) throw new RuleBroken('form', 'That is not in the library of this farm.');
+  if (!row) throw new RuleBroken('form', say`That is not in the library of this farm.`);
   const standard = defaults.find((d) => d.code === code) ?? { ...defaults[0]!, code, name: row.params?.name ?? code };
   await tx(table)
     .where({ code })

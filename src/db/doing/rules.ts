@@ -13,7 +13,7 @@ export const STALE = word`Someone else changed this meanwhile. Reload to see it;
 export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
   const sizes = rule.table.map((r) => r.uptoG);
   if (sizes.some((g, i) => i > 0 && g <= sizes[i - 1]!)) {
-    throw new RuleBroken('table', 'Sizes must rise from row to row.');
+    throw new RuleBroken('table', say`Sizes must rise from row to row.`);
   }
   const changed = await tx('fish_rule')
     .where({ species_code: rule.speciesCode, version: rule.version })
@@ -135,9 +135,9 @@ function checkSpecies(s: Species) {
   if (s.marketG && s.marketG[0] > s.marketG[1])
     throw new RuleBroken('marketG.0', say`The smallest market size is above the largest.`);
   if (s.growthG13PerDay <= 0 || s.growthG13PerDay > 0.2)
-    throw new RuleBroken('growthG13PerDay', 'Growth is over 0 and at most 0.2 g^⅓ a day.');
+    throw new RuleBroken('growthG13PerDay', say`Growth is over 0 and at most 0.2 g^⅓ a day.`);
   if (s.sizeCv > 0.8) throw new RuleBroken('sizeCv', say`A spread is a share: at most 0.8.`);
   if (s.proteinFraction < 0.1 || s.proteinFraction > 0.7)
-    throw new RuleBroken('proteinFraction', 'Protein is a share between 0.1 and 0.7.');
+    throw new RuleBroken('proteinFraction', say`Protein is a share between 0.1 and 0.7.`);
   if (s.fcr.some((x) => x < 0.5 || x > 5)) throw new RuleBroken('fcr.0', say`Feed conversion lies between 0.5 and 5.`);
 }

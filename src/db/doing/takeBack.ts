@@ -52,7 +52,7 @@ const UUID_PART = /^([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12
 export async function findRecorded(tx: Tx, { recordedKey, kind, id }: TakeBackWish): Promise<Found> {
   if (recordedKey) {
     const entry = await entryByKey(tx, recordedKey);
-    if (!entry) throw new RuleBroken('form', 'There is nothing left to undo.');
+    if (!entry) throw new RuleBroken('form', say`There is nothing left to undo.`);
     return { ...entry, kind: 'entry', id: recordedKey };
   }
   if (!kind || !id) throw new RuleBroken('form', say`Say what is to be taken back.`);
@@ -63,7 +63,7 @@ export async function findRecorded(tx: Tx, { recordedKey, kind, id }: TakeBackWi
       kind === 'sample' ? say`That sample is not on this farm.` : say`That record is not on this farm.`,
     );
   if (row.reason === 'reverse')
-    throw new RuleBroken('form', 'That is itself a taking back. Record anew what is right.');
+    throw new RuleBroken('form', say`That is itself a taking back. Record anew what is right.`);
   const [, key] = UUID_PART.exec(row.entry_key) ?? [];
   const entry = key ? await entryByKey(tx, key) : null;
   if (entry) return { ...entry, kind: 'entry', id: entry.entryKey };

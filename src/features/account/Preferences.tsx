@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { say, speech } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -9,13 +9,17 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import FormLabel from '@mui/material/FormLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
+import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useColorScheme } from '@mui/material/styles';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { UnitChoice } from '../../core/quantity/units';
+import { dayWords } from '../../core/quantity/sayDay';
+import { formatNumber, type UnitChoice } from '../../core/quantity/units';
+import { LANGUAGES } from '../../words/languages';
+import { LOCALES } from '../../words/locales';
 import { newEntryKey } from '../../ui/outcome';
-import { changePassword, chooseUnits, leave } from './actions';
+import { changePassword, chooseUnits, leave, writeAs } from './actions';
 import { Stack, Text } from '../../ui/kit/kit';
 
 interface Choice {
@@ -38,6 +42,18 @@ function Choose({ label, value, options, onChange }: Choice) {
   );
 }
 
+const EXAMPLE_DAY = '2026-09-24';
+/** Languages with a file; the accented one is for trying the app and is chosen by its cookie only. */
+const SPOKEN = LANGUAGES.filter((code) => code !== 'en-XA');
+
+/** A country’s name, or that of a language. */
+function placeOf(locale: string): string {
+  const [language, region] = locale.split('-');
+  const { locale: mine } = speech();
+  if (language !== 'en' || !region) return new Intl.DisplayNames(locale, { type: 'language' }).of(locale) ?? locale;
+  return new Intl.DisplayNames(mine, { type: 'region' }).of(region) ?? locale;
+}
+
 export function Preferences({ name, units, onClose }: { name: string; units: UnitChoice; onClose: () => void }) {
   const { mode, setMode } = useColorScheme();
   const [chosen, setChosen] = useState(units);
@@ -46,6 +62,11 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
     setChosen(next);
     const outcome = await chooseUnits({ ...next, entryKey: newEntryKey() });
     setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? null));
+  };
+  const write = async (locale: string) => {
+    const outcome = await chooseUnits({ ...chosen, locale, entryKey: newEntryKey() });
+    if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? null);
+    writeAs(locale);
   };
   return (
     <Dialog open onClose={onClose}>
@@ -70,6 +91,19 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
             ]}
             onChange={(v) => save({ ...chosen, temperature: v as 'C' })}
           />
+          <TextField
+            select
+            label={say`Numbers, days and money`}
+            value={speech().locale}
+            onChange={(e) => void write(e.target.value)}
+            helperText={say`${dayWords(EXAMPLE_DAY)} · ${formatNumber(1234.5, 1)} kg`}
+          >
+            {[...LOCALES, ...SPOKEN].map((locale) => (
+              <MenuItem key={locale} value={locale}>
+                {placeOf(locale)}
+              </MenuItem>
+            ))}
+          </TextField>
           <Choose
             label={say`Light`}
             value={mode ?? 'system'}

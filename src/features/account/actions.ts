@@ -1,3 +1,4 @@
+import { LOCALE_COOKIE } from '../../words/locales';
 import { send } from '../../commands/client';
 import type { Outcome } from '../../ui/outcome';
 
@@ -19,6 +20,14 @@ export async function leave(): Promise<void> {
 }
 
 export const chooseUnits = (values: Record<string, unknown>) => send<null>('person.chooseUnits@1', values);
+
+const YEAR_S = 31_536_000;
+
+/** From now on numbers, days and money are written so, here; the whole page is made anew. */
+export function writeAs(locale: string): void {
+  document.cookie = `${LOCALE_COOKIE}=${locale}; path=/; max-age=${YEAR_S}; samesite=lax`;
+  window.location.reload();
+}
 
 export async function changePassword(values: { old: string; new: string }): Promise<Outcome<null>> {
   const response = await fetch('/api/session', {

@@ -1,5 +1,5 @@
 import 'server-only';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import { explainSowing, type Explanation } from '../../core/explain';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
@@ -9,6 +9,7 @@ import { nextPick } from '../../core/plan/unpicked';
 import { addDays, type Day } from '../../core/quantity/days';
 import { newId } from '../../db/plan';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
+import { formatArea } from '../../core/quantity/units';
 
 export interface BedCell {
   kind: 'free' | 'plants';
@@ -72,7 +73,7 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
   };
 }
 
-function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {
+function bedView({ facts, forecast, at, units }: FarmView, bedId: string): BedView {
   const bed = facts.places.find((p) => p.id === bedId)!;
   const piece = bed.pieceSize ?? 1;
   const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
@@ -103,7 +104,7 @@ function bedView({ facts, forecast, at }: FarmView, bedId: string): BedView {
   const next = picks[0]?.pick ? { lotCode: picks[0].lotCode, ...picks[0].pick } : null;
   return {
     code: bed.code,
-    says: `${bed.method ?? ''} ${bed.areaM2} m²`,
+    says: `${bed.method ?? ''} ${formatArea(bed.areaM2 ?? 0, units)}`,
     pieces: bed.method === 'raft' ? say`${total} rafts of ${piece}` : say`${bed.positions} places`,
     cells: [
       ...Array.from({ length: free }, () => ({ kind: 'free' as const, lotCode: '', crop: '', daysToRipe: null })),
@@ -164,7 +165,7 @@ function gapList(view: FarmView): GapView[] {
       full: gap.sowing || gap.sowBy < view.facts.today ? null : gap.full,
       add: gap.sowing && {
         shortUnits: gap.shortUnits,
-        words: say`${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${gap.sowing.quantities.trays === 1 ? say`tray` : say`trays`} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
+        words: say`${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${plural(gap.sowing.quantities.trays, 'tray', 'trays')} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
         because: explainSowing(crop, gap.sowing.quantities, cells),
       },
     };

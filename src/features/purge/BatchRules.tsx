@@ -1,5 +1,5 @@
 'use client';
-import { say, word } from '../../core/words/words';
+import { plural, say, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -16,7 +16,7 @@ const METHODS = {
   in_place: word`in its own tank`,
 } as const;
 
-const days = (n: number) => (n === 1 ? say`1 day` : say`${n} days`);
+const days = (n: number) => plural(n, '# day', '# days');
 
 /** What a batch must meet, since when, who changed it and why; a manager may change it with a reason. */
 export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: boolean }) {
@@ -48,7 +48,7 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   return (
     <Text as="div" small className={css.rules}>
       <Text as="p" quiet>
-        {say`Fixed when feed stopped on ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} without feed ${METHODS[rules.method]}, ${rules.exchanges === 1 ? say`1 exchange` : say`${rules.exchanges} exchanges`}${rules.taste ? say`, taste test` : say`, no taste test`}.`}{' '}
+        {say`Fixed when feed stopped on ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} without feed ${METHODS[rules.method]}, ${plural(rules.exchanges, '# exchange', '# exchanges')}${rules.taste ? say`, taste test` : say`, no taste test`}.`}{' '}
         {mayChange && !open && (
           <Button size="small" onClick={() => setOpen(true)}>
             {say`Change what it must meet…`}

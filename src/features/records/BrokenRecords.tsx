@@ -1,5 +1,5 @@
 'use client';
-import { say, word } from '../../core/words/words';
+import { plural, say, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { send } from '../../commands/client';
@@ -29,8 +29,8 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
   return (
     <Sheet className={css.notice} aria-label={say`Broken records`}>
       <SheetHead>
-        <h2>{records.length === 1 ? say`One record cannot be used` : say`${records.length} records cannot be used`}</h2>
-        <Text quiet>{say`${records.length === 1 ? say`it is` : say`they are`} left out; all other figures hold`}</Text>
+        <h2>{plural(records.length, 'One record cannot be used', '# records cannot be used')}</h2>
+        <Text quiet>{say`${plural(records.length, 'it is', 'they are')} left out; all other figures hold`}</Text>
       </SheetHead>
       <Rows>
         {records.map((r) => (

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
@@ -104,7 +104,7 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
         {job.done ? (
           `${job.done.at} ${job.done.by}`
         ) : job.lateDays > 0 ? (
-          <Text tone="danger">{say`late ${job.lateDays === 1 ? say`1 day` : say`${job.lateDays} days`}`}</Text>
+          <Text tone="danger">{say`late ${plural(job.lateDays, '# day', '# days')}`}</Text>
         ) : (
           ''
         )}

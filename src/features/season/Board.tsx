@@ -106,8 +106,8 @@ export function Board({ page, board, changes, onSlide, onBlocked, zoom, onDecide
     [...laneOf.keys()].map((id) => [id, marks.filter(([place]) => place === id).map(([, at]) => at)]),
   );
   const lanes = [
-    ...tanks.map((p) => laneOfTank(p, laneOf.get(p.id)!)),
-    ...loops.map((l, i) => laneOfLoop(l, bandTop + i * (BAND_PX + 6))),
+    ...tanks.map((p) => laneOfTank(p, laneOf.get(p.id)!, page.units)),
+    ...loops.map((l, i) => laneOfLoop(l, bandTop + i * (BAND_PX + 6), page.units)),
     ...beds.map((p) => laneOfBed(p, cropsOf(p.id, board, facts), laneOf.get(p.id)!)),
     ...rows.map((r, i) => laneOfProduct(r, supplyTop + 33 + i * 20)),
   ];

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { Consequence } from '../../core/plan/consequences';
@@ -41,7 +41,7 @@ export function DraftSheet(p: DraftSheetProps) {
       <SheetHead>
         <h2>{say`Draft: ${p.called}`}</h2>
         <Text quiet small>
-          {n === 0 ? say`nothing else changes` : `${n} ${n === 1 ? 'consequence' : 'consequences'}`}
+          {n === 0 ? say`nothing else changes` : plural(n, '# consequence', '# consequences')}
         </Text>
       </SheetHead>
       <SheetBody stack>

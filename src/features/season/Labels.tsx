@@ -1,7 +1,7 @@
 import { say } from '../../core/words/words';
 import type { LoopFact, PlaceFact } from '../../core/plan/types';
 import type { BoardSeries } from '../../core/plan/board';
-import { formatNumber } from '../../core/quantity/units';
+import { formatTankSize, loadUnit, type UnitChoice } from '../../core/quantity/units';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
 
@@ -17,8 +17,8 @@ interface Lane {
 const LONGEST = 15;
 const short = (words: string, most: number) => (words.length > most ? `${words.slice(0, most - 1)}…` : words);
 
-export function laneOfTank(place: PlaceFact, top: number): Lane {
-  const says = place.kind === 'purge' ? 'purge' : `${formatNumber((place.volumeL ?? 0) / 1000, 1)} m³`;
+export function laneOfTank(place: PlaceFact, top: number, units: UnitChoice): Lane {
+  const says = place.kind === 'purge' ? say`purge` : formatTankSize(place.volumeL ?? 0, units);
   return { key: place.id, top: top + 13, name: place.code, says };
 }
 
@@ -26,8 +26,8 @@ export function laneOfBed(place: PlaceFact, crops: string, top: number): Lane {
   return { key: place.id, top: top + 10, name: place.code, says: short(crops, 11) };
 }
 
-export function laneOfLoop(loop: LoopFact, top: number): Lane {
-  return { key: loop.id, top: top + 14, name: loop.name, says: say`g/m² a day`, below: true };
+export function laneOfLoop(loop: LoopFact, top: number, units: UnitChoice): Lane {
+  return { key: loop.id, top: top + 14, name: loop.name, says: say`${loadUnit(units)} a day`, below: true };
 }
 
 export function laneOfProduct(row: BoardSeries['promise'][number], top: number): Lane {

@@ -1,5 +1,5 @@
 'use client';
-import { say, word } from '../../core/words/words';
+import { plural, say, word } from '../../core/words/words';
 import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
@@ -133,7 +133,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     if (!first || first.change !== 'shift') return say`Draft`;
     const handle = page.board.handles.find((h) => h.groupId === first.groupId);
     const days = Math.abs(first.days);
-    return `${handle ? `${handle.kind} ${handle.lotCode}` : 'plan'} ${days === 1 ? say`1 day` : say`${days} days`} ${first.days < 0 ? 'earlier' : 'later'}`;
+    return `${handle ? `${handle.kind} ${handle.lotCode}` : 'plan'} ${plural(days, '# day', '# days')} ${first.days < 0 ? 'earlier' : 'later'}`;
   };
   const mayKeep = page.person.role === 'manager';
   const list = answer?.consequences ?? [];

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { memo } from 'react';
 import type { BoardFish, BoardPlants, BoardSeries } from '../../core/plan/board';
@@ -195,7 +195,7 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
       />
       {hungry.length > 0 && (
         <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: tone.clay, fontSize: 11 }}>
-          {say`short of feed ${hungry.length} ${hungry.length === 1 ? say`day` : say`days`}`}
+          {say`short of feed ${hungry.length} ${plural(hungry.length, 'day', 'days')}`}
         </text>
       )}
     </g>

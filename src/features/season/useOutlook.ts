@@ -1,5 +1,5 @@
 'use client';
-import { word } from '../../core/words/words';
+import { speech, word } from '../../core/words/words';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PlanChange } from '../../core/plan/changes';
@@ -21,7 +21,7 @@ function openDesk(page: SeasonPage): Desk & { close: () => void } {
   const worker = new Worker(new URL('../../workers/outlook.worker.ts', import.meta.url), { type: 'module' });
   const api = Comlink.wrap<OutlookApi>(worker);
   const url = new URL('/season/ground', window.location.origin).href;
-  const ready = api.open(url, page.units, Math.max(1, page.from + page.days));
+  const ready = api.open(url, Math.max(1, page.from + page.days), { units: page.units, locale: speech().locale });
   let letGo: (reason: Error) => void = () => undefined;
   const gone = new Promise<never>((_, reject) => (letGo = reject));
   // Both are said when something is asked: who only looks needs no worker.

@@ -61,7 +61,7 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
       if (!(error instanceof RuleBroken)) throw error;
       setResult(null);
       const field = sum.inputs.find((f) => f.name === error.field);
-      const outside = field && !isChoice(field) && error.message.includes('must be between');
+      const outside = field && !isChoice(field) && error.message.includes(say`must be between`);
       return {
         ok: false,
         fields: { [field?.name ?? 'form']: [outside ? say`Outside ${sayRange(field, units)}.` : error.message] },

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
@@ -65,7 +65,7 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
         if (!group) return <Fields key={members[0]!.name}>{inputs}</Fields>;
         return (
           <Fields as="fieldset" key={group}>
-            <legend>{group}</legend>
+            <legend>{told(group)}</legend>
             {inputs}
           </Fields>
         );

@@ -1,3 +1,4 @@
+import { told } from '../../core/words/words';
 import ToggleButton from '@mui/material/ToggleButton';
 import type { ReactNode } from 'react';
 import { Buttons } from '../kit/kit';
@@ -18,7 +19,7 @@ export function Chips<K extends string>({ label, options, chosen, onChoose, chil
     <Buttons role="group" aria-label={label}>
       {options.map(([key, words]) => (
         <ToggleButton key={key} value={key} selected={chosen === key} onChange={() => onChoose(key)}>
-          {words}
+          {told(words)}
         </ToggleButton>
       ))}
       {children}

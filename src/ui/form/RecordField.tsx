@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import FormHelperText from '@mui/material/FormHelperText';
 import FormLabel from '@mui/material/FormLabel';
@@ -11,6 +11,7 @@ import TextField from '@mui/material/TextField';
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
+import { readNumber } from '../../core/quantity/readNumber';
 import { HALF } from '../kit/kit';
 
 /** Kinds whose text is the value. */
@@ -29,11 +30,11 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
           return (
             <div>
               <FormLabel id={`label-${field.name}`} error={!!wrong}>
-                {field.label}
+                {told(field.label)}
               </FormLabel>
               <RadioGroup row aria-labelledby={`label-${field.name}`} value={input.value} onChange={input.onChange}>
                 {field.options!.map(([value, words]) => (
-                  <FormControlLabel key={value} value={value} control={<Radio />} label={words} />
+                  <FormControlLabel key={value} value={value} control={<Radio />} label={told(words)} />
                 ))}
               </RadioGroup>
               {wrong && <FormHelperText error>{wrong}</FormHelperText>}
@@ -46,13 +47,13 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             {...input}
             id={`field-${field.name}`}
             className={field.half ? HALF : undefined}
-            label={field.label + (field.optional ? say` (if any)` : '')}
+            label={told(field.label) + (field.optional ? say` (if any)` : '')}
             multiline={field.kind === 'weights' || field.kind === 'area'}
             minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}
             select={field.kind === 'select'}
             type={field.kind === 'day' ? 'date' : undefined}
             error={!!wrong}
-            helperText={wrong ?? field.help}
+            helperText={wrong ?? told(field.help)}
             slotProps={{
               htmlInput: {
                 inputMode: TEXTS.has(field.kind) ? 'text' : field.kind === 'count' ? 'numeric' : 'decimal',
@@ -65,7 +66,7 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             {field.kind === 'select'
               ? field.options!.map(([value, words]) => (
                   <MenuItem key={value} value={value}>
-                    {words}
+                    {told(words)}
                   </MenuItem>
                 ))
               : undefined}
@@ -74,11 +75,6 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
       }}
     />
   );
-}
-
-function readNumber(text: string): number | null {
-  const clean = text.trim().replace(/\s/g, '').replace(',', '.');
-  return /^-?\d+(\.\d+)?$/.test(clean) ? Number(clean) : null;
 }
 
 /** Typed text to stored values: units are converted here, and only what is no number is refused here. */

@@ -1,4 +1,4 @@
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import { daysBetween, type Day } from '../../core/quantity/days';
 import { fullDay } from '../../core/quantity/sayDay';
 import { Text, classes } from '../kit/kit';
@@ -8,7 +8,7 @@ import css from './shell.module.css';
 export function ShownDay({ day, today }: { day: Day; today: Day }) {
   if (day === today) return null;
   const days = Math.abs(daysBetween(today, day));
-  const far = days === 1 ? say`1 day` : say`${days} days`;
+  const far = plural(days, '# day', '# days');
   return day > today ? (
     <p className={css.shownDay} role="status">
       <strong>{say`Forecast for ${fullDay(day)}`}</strong>

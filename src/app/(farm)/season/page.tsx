@@ -1,9 +1,9 @@
-import { word } from '../../../core/words/words';
+import { say } from '../../../core/words/words';
 import { seasonPage } from '../../../features/season/queries';
 import { SeasonStation } from '../../../features/season/SeasonStation';
 import type { Search } from '../../../server/farmView';
 
-export const metadata = { title: word`Season` };
+export const generateMetadata = () => ({ title: say`Season` });
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   const page = await seasonPage(searchParams);

@@ -1,8 +1,8 @@
-import { word } from '../../../core/words/words';
+import { say } from '../../../core/words/words';
 import { SumsStation } from '../../../features/sums/SumsStation';
 import { dayView, type Search } from '../../../server/farmView';
 
-export const metadata = { title: word`Sums` };
+export const generateMetadata = () => ({ title: say`Sums` });
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   const { units } = await dayView(searchParams);

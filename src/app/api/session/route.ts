@@ -1,6 +1,7 @@
 import { say } from '../../../core/words/words';
 import { cookies } from 'next/headers';
-import { changePassword, signIn, signOut } from '../../../db/people';
+import { LOCALE_COOKIE } from '../../../words/locales';
+import { changePassword, personOfSession, signIn, signOut } from '../../../db/people';
 import { now } from '../../../server/clock';
 import { database } from '../../../server/database';
 import { addressOf, answerJson, edge, isHttps } from '../../../server/edge';
@@ -41,6 +42,10 @@ export async function POST(request: Request) {
     }
     const rest = { httpOnly: true, sameSite: 'lax', secure: isHttps(request.headers), path: '/' } as const;
     jar.set(SESSION_COOKIE, result.token, { ...rest, expires: result.expires });
+    const person = await personOfSession(database(), result.token, now());
+    // Read by the page too; it opens nothing.
+    if (person?.settings.locale)
+      jar.set(LOCALE_COOKIE, person.settings.locale, { ...rest, httpOnly: false, maxAge: DEVICE_DAYS * 86_400 });
     jar.set(DEVICE_COOKIE, result.device, { ...rest, maxAge: DEVICE_DAYS * 86_400 });
     return answerJson({ ok: true, value: null });
   });

@@ -1,4 +1,5 @@
-import { say } from '../../words/words';
+import { readNumber as numberIn } from '../../quantity/readNumber';
+import { all, say } from '../../words/words';
 import { formatMass, type UnitChoice } from '../../quantity/units';
 
 /** What the farm holds, as far as the log line needs it. */
@@ -43,8 +44,8 @@ export function nearest(word: string, { places, loops }: LogContext) {
 }
 
 export function readNumber(word: string | undefined, what: string): number {
-  const value = Number(word?.replace(',', '.'));
-  if (!word || !/^-?\d+([.,]\d+)?$/.test(word) || !Number.isFinite(value)) {
+  const value = numberIn(word ?? '');
+  if (!word || value === null) {
     throw new NotUnderstood(word ? say`“${word}” is not a number; give ${what}.` : say`Give ${what}.`);
   }
   return value;
@@ -65,7 +66,7 @@ export function holdingAt(
   if (named) return named;
   if (kind === 'fish' && here.length > 1) {
     throw new NotUnderstood(
-      say`${place.code} holds ${here.map((h) => h.lotCode).join(' and ')}: add the one you mean at the end.`,
+      say`${place.code} holds ${all(here.map((h) => h.lotCode))}: add the one you mean at the end.`,
     );
   }
   return [...here].sort((a, b) => (a.daysToRipe ?? 999) - (b.daysToRipe ?? 999))[0]!;

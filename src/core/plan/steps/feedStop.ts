@@ -1,4 +1,4 @@
-import { say, word } from '../../words/words';
+import { all, say, word } from '../../words/words';
 import type { RoundView } from '../../tasks/source';
 import type { PlanStep } from '../types';
 import { stepForm, stepModule } from './stepKind';
@@ -13,7 +13,7 @@ declare module './stepKind' {
 function besides(step: PlanStep, { facts }: RoundView): string {
   const others = facts.fish.filter((f) => f.placeId === step.fromPlaceId && f.lotCode !== step.lotCode && f.count > 0);
   if (others.length === 0) return '';
-  const names = others.map((f) => f.lotCode).join(' and ');
+  const names = all(others.map((f) => f.lotCode));
   return say`. ${names} in the same tank goes unfed too, unless ${step.lotCode} is netted out first`;
 }
 

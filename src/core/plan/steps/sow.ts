@@ -1,4 +1,4 @@
-import { say, word } from '../../words/words';
+import { plural, say, word } from '../../words/words';
 import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
@@ -22,7 +22,7 @@ export const module = stepModule({
     return {
       title: say`Sow ${name}`,
       detail: say`${step.lotCode} · ${formatNumber(step.count)} seeds on ${to?.code}`,
-      amount: say`${trays} ${trays === 1 ? say`tray` : say`trays`} of ${cells}`,
+      amount: say`${trays} ${plural(trays, 'tray', 'trays')} of ${cells}`,
       expected: { count: step.count },
       minutes: 10 + trays * 4,
       caution: null,

@@ -1,4 +1,4 @@
-import { say } from '../../words/words';
+import { all, say } from '../../words/words';
 import { tankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
@@ -64,7 +64,7 @@ function partsOf(forecast: RoundView['forecast'], placeId: string, at: number): 
 
 /** One cohort of a shared tank is to go unfed: nobody can feed past it, so the tank is not both fed and stopped. */
 function heldFeed(place: PlaceFact, day: Day, lotCode: string, parts: readonly Part[], units: UnitChoice) {
-  const named = (list: readonly Part[]) => [...new Set(list.map((p) => p.lotCode))].join(' and ');
+  const named = (list: readonly Part[]) => all([...new Set(list.map((p) => p.lotCode))]);
   const [unfed, fed] = [parts.filter((p) => p.feedG <= 0), parts.filter((p) => p.feedG > 0)];
   const rationG = fed.reduce((sum, p) => sum + p.feedG, 0);
   return aJob(jobId('feed', place.id, day, 'none'), place, {

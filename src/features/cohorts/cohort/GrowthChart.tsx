@@ -136,7 +136,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 strokeDasharray="2 3"
                 dot={false}
                 isAnimationActive={false}
-                name="over market size"
+                name={say`over market size`}
                 connectNulls
               />
             )}
@@ -147,7 +147,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             />
             <Tooltip
               labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}
-              formatter={(value, name) => [`${asText(value)} ${name === 'over market size' ? '%' : unit}`, name]}
+              formatter={(value, name) => [`${asText(value)} ${name === say`over market size` ? '%' : unit}`, name]}
               contentStyle={{ background: tone.sheet, borderColor: tone.line, color: tone.ink }}
             />
           </ComposedChart>

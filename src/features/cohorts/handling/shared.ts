@@ -1,3 +1,4 @@
+import { readNumber as read } from '../../../core/quantity/readNumber';
 import type { UnitChoice } from '../../../core/quantity/units';
 import type { Said } from '../actions';
 import type { TankChoice } from './tankChoices';
@@ -31,6 +32,5 @@ export const own = (fish: Handled) => ({ lotCode: fish.lotCode, fromPlaceId: fis
 
 /** What is typed so far, if it is a number. */
 export function readNumber(text: string | undefined): number | undefined {
-  const n = Number((text ?? '').trim().replace(',', '.'));
-  return text?.trim() && Number.isFinite(n) ? n : undefined;
+  return read(text ?? '') ?? undefined;
 }

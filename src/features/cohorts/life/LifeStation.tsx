@@ -1,6 +1,7 @@
 import { say } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import {
+  formatArea,
   formatMass,
   formatNumber,
   formatTemperature,
@@ -174,7 +175,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
             </Text>{' '}
             {say`more feed a day before ${loop.spare.limitedBy} runs out, or for`}{' '}
             <Text as="strong" mono>
-              {formatNumber(loop.spare.bedM2)} m²
+              {formatArea(loop.spare.bedM2, units)}
             </Text>{' '}
             {say`more beds on today’s feed.`}
           </>

@@ -1,12 +1,13 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { plural, say } from '../../../core/words/words';
+import { sayOrdered } from '../../../core/stocking/limits';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
-import { sayOrdered } from '../../../core/stocking/limits';
+
 import { newEntryKey } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Proposal as Answer } from '../../../core/stocking/propose';
@@ -202,6 +203,6 @@ function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): str
 function sayHarvest({ harvests }: Answer['brings'][number], page: PlannerPage): string {
   const first = harvests[0];
   if (!first) return say`not within these weeks`;
-  const times = harvests.length === 1 ? 'once' : say`${harvests.length} times`;
+  const times = plural(harvests.length, 'once', '# times');
   return say`${shortDay(first.day)} · ${times} from ${formatMass(first.meanG, page.units)}`;
 }

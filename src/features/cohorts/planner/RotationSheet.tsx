@@ -2,7 +2,7 @@
 import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { rotationArithmetic, type Rotation } from '../../../core/stocking/rotation';
-import { formatMass, formatNumber, formatTemperature } from '../../../core/quantity/units';
+import { formatMass, formatNumber, formatTankSize, formatTemperature } from '../../../core/quantity/units';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import type { PlannerPage } from './plannerQuery';
@@ -72,7 +72,7 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
         [say`feed a day`, meanAndMost(result.feedMeanKgPerDay, result.feedPeakKgPerDay)],
         [
           say`water at the species’ limit, at the most`,
-          say`${formatNumber(result.totalVolumeL / 1000, 1)} m³, of it ${formatNumber(result.harvestVolumeL / 1000, 1)} m³ for the cohort next to harvest`,
+          say`${formatTankSize(result.totalVolumeL, page.units)}, of it ${formatTankSize(result.harvestVolumeL, page.units)} for the cohort next to harvest`,
         ],
       ]
     : [];

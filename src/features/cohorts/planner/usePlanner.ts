@@ -1,4 +1,5 @@
 'use client';
+import { speech } from '../../../core/words/words';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { StockingTarget } from '../../../core/stocking/problem';
@@ -32,7 +33,15 @@ export function usePlanner(page: PlannerPage) {
       });
       const codes = page.plan.map((s) => s.lotCode);
       const got = await api.solve(
-        { facts: page.facts, plan: page.plan, target, limits, units: page.units, takenCodes: codes },
+        {
+          facts: page.facts,
+          plan: page.plan,
+          target,
+          limits,
+          units: page.units,
+          takenCodes: codes,
+          locale: speech().locale,
+        },
         tell,
       );
       if (worker.current !== own) return;

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { all, say } from '../../../core/words/words';
 import Link from 'next/link';
 import { useState } from 'react';
 import {
@@ -13,7 +13,7 @@ import {
   YAxis,
 } from 'recharts';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../../core/quantity/units';
+import { formatMass, formatNumber, densityUnit, toShownDensity, formatTankSize } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { husbandry, merge, type Said } from '../actions';
@@ -55,7 +55,7 @@ export function TankView({ page }: { page: TankPage }) {
                 {[
                   page.loop && say`${page.loop} loop`,
                   place.stage,
-                  place.volumeL && `${formatNumber(place.volumeL / 1000, 1)} m³`,
+                  place.volumeL && formatTankSize(place.volumeL, page.units),
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -246,7 +246,7 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
           <ActionForm
             fields={[]}
             units={page.units}
-            submit={say`Make ${lots.join(' and ')} one lot`}
+            submit={say`Make ${all(lots)} one lot`}
             onDone={setSaid}
             send={(v) => merge({ ...v, placeId: page.place.id, lotCodes: lots })}
           />

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { plural, say } from '../../../core/words/words';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -246,7 +246,7 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
             {never > 0 && (
               <TableRow>
                 <Cell small quiet colSpan={results.length + 1}>
-                  {say`${never === 1 ? say`1 more cohort is` : say`${never} more cohorts are`} not of market size within half a year, at any of these temperatures.`}
+                  {say`${plural(never, '# more cohort is', '# more cohorts are')} not of market size within half a year, at any of these temperatures.`}
                 </Cell>
               </TableRow>
             )}

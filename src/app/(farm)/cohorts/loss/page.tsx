@@ -1,9 +1,9 @@
-import { word } from '../../../../core/words/words';
+import { say } from '../../../../core/words/words';
 import { lossPage } from '../../../../features/cohorts/loss/lossQueries';
 import { LossStation } from '../../../../features/cohorts/loss/LossStation';
 import type { Search } from '../../../../server/farmView';
 
-export const metadata = { title: word`After a loss` };
+export const generateMetadata = () => ({ title: say`After a loss` });
 
 export default async function Page({ searchParams }: { searchParams: Search }) {
   return <LossStation page={await lossPage(searchParams)} />;

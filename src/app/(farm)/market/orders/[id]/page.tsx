@@ -1,9 +1,9 @@
-import { word } from '../../../../../core/words/words';
+import { say } from '../../../../../core/words/words';
 import { OrderView } from '../../../../../features/market/OrderView';
 import { orderPage } from '../../../../../features/market/queries';
 import type { Search } from '../../../../../server/farmView';
 
-export const metadata = { title: word`Order` };
+export const generateMetadata = () => ({ title: say`Order` });
 
 interface Props {
   params: Promise<{ id: string }>;

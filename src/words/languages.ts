@@ -1,0 +1,31 @@
+import { speakFrom, type Tongue } from '../core/words/words';
+import { loaders } from './languages/list.generated';
+import { tongueOf } from './tongue';
+
+const loaded = new Map<string, Promise<Tongue>>();
+
+/** The language file that a locale is spoken in: its own, else that of its language; null where it is English. */
+export function languageOf(locale: string): string | null {
+  if (locale in loaders) return locale;
+  const [base] = locale.split('-') as [string];
+  return base in loaders ? base : null;
+}
+
+/** A language to speak in, read once. */
+export function loadTongue(language: string): Promise<Tongue> {
+  let tongue = loaded.get(language);
+  if (!tongue) {
+    tongue = loaders[language]!().then(({ module }) => tongueOf(module));
+    loaded.set(language, tongue);
+  }
+  return tongue;
+}
+
+export const LANGUAGES = Object.keys(loaders);
+
+/** For a thread of its own: speaks there as the page does. */
+export async function speakIn(locale: string): Promise<void> {
+  const language = languageOf(locale);
+  const speech = { locale, tongue: language ? await loadTongue(language) : null };
+  speakFrom(() => speech);
+}
