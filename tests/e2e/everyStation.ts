@@ -2,8 +2,8 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, signIn, test, useFarm } from './help';
 
-const STATIONS = [
-  ...['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/market/new'],
+export const STATIONS = [
+  ...['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/sums', '/market/new'],
   ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
     (room) => `/cohorts/${room}`,
   ),
