@@ -41,6 +41,14 @@ export function phrasesOf(path, text) {
   return found;
 }
 
+/** What the library of species and crops says of each. */
+function libraryPhrases() {
+  return ['species', 'crops']
+    .flatMap((name) => JSON.parse(readFileSync(join(ROOT, `src/core/library/${name}.json`), 'utf8')))
+    .flatMap(({ name, basis, note }) => [name, basis, note])
+    .filter(Boolean);
+}
+
 function put(path, text) {
   if (existsSync(path) && readFileSync(path, 'utf8') === text) return;
   writeFileSync(path, text);
@@ -48,12 +56,13 @@ function put(path, text) {
 
 /** Writes the catalogue of all words of the app, and the list of its languages. @returns how many phrases there are */
 export function writeWords() {
-  const phrases = new Set(
-    sources(join(ROOT, 'src')).flatMap((path) => {
+  const phrases = new Set([
+    ...libraryPhrases(),
+    ...sources(join(ROOT, 'src')).flatMap((path) => {
       const text = readFileSync(path, 'utf8');
       return /\b(say|word)`|\bplural\(/.test(text) ? phrasesOf(path, text) : [];
     }),
-  );
+  ]);
   const sorted = [...phrases].sort((a, b) => (a < b ? -1 : a > b ? 1 : 0));
   put(CATALOGUE, `${JSON.stringify(sorted, null, 2)}\n`);
   const codes = readdirSync(LANGUAGES)

@@ -1,4 +1,4 @@
-import { all, plural, say } from './words/words';
+import { all, plural, say, told } from './words/words';
 import { waterL } from './fish/stocking';
 import { inSentence } from './library/inSentence';
 import { feedConversion } from './fish/feed';
@@ -61,7 +61,7 @@ export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
       {
         label: say`Feed per gain at this size`,
         value: formatNumber(feedConversion(r.meanG, r.species), 2),
-        from: `${r.species.name}: ${r.species.basis}`,
+        from: say`${r.species.name}: ${r.species.basis}`,
       },
       {
         label: say`Feedings`,
@@ -108,10 +108,10 @@ export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): E
     formula: say`${formatNumber(q.units)} wanted ÷ (${share(crop.germination)} germination · ${share(crop.nurserySurvival)} nursery · ${share(crop.finalSurvival)} bed · ${share(crop.packout)} pack-out) = ${formatNumber(q.seeds)} seeds, rounded up to ${q.trays} ${plural(q.trays, 'tray', 'trays')} of ${cells}; ${formatNumber(q.spareSeeds)} cells stay spare.`,
     inputs: [
       { label: say`Wanted`, value: formatNumber(q.units), from: say`what the promised orders lack` },
-      { label: say`Germination`, value: share(crop.germination), from: crop.basis },
-      { label: say`Survives the nursery`, value: share(crop.nurserySurvival), from: crop.basis },
-      { label: say`Survives the bed`, value: share(crop.finalSurvival), from: crop.basis },
-      { label: say`Good enough to pack`, value: share(crop.packout), from: crop.basis },
+      { label: say`Germination`, value: share(crop.germination), from: told(crop.basis) },
+      { label: say`Survives the nursery`, value: share(crop.nurserySurvival), from: told(crop.basis) },
+      { label: say`Survives the bed`, value: share(crop.finalSurvival), from: told(crop.basis) },
+      { label: say`Good enough to pack`, value: share(crop.packout), from: told(crop.basis) },
       { label: say`Positions in the bed`, value: formatNumber(q.positions), from: say`wanted ÷ (bed · pack-out)` },
     ],
     ...by('seeds'),

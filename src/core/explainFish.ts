@@ -47,7 +47,7 @@ export function explainPace(cohort: {
       {
         label: say`Root weight gained a day at its best`,
         value: `${formatNumber(species.growthG13PerDay, 4)} g^⅓`,
-        from: `${species.name}: ${species.basis}`,
+        from: say`${species.name}: ${species.basis}`,
       },
       { label: say`Water`, value: say`day by day`, from: say`readings of its loop; where none was taken, as planned` },
     ],
@@ -91,7 +91,7 @@ export function explainReady(
       {
         label: say`Market size`,
         value: say`${formatMass(smallest, units)} to ${formatMass(largest, units)}`,
-        from: `${cohort.species.name}: ${cohort.species.basis}`,
+        from: say`${cohort.species.name}: ${cohort.species.basis}`,
       },
       { label: say`Pace`, value: `× ${formatNumber(cohort.pace, 2)}`, from: say`fitted to its samples` },
       {

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../core/words/words';
+import { say, told } from '../core/words/words';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
@@ -10,13 +10,13 @@ import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from './kit/Tab
 
 export function WhyPanel({ because, onClose }: { because: Explanation; onClose: () => void }) {
   const rests = rules(because.sums ?? []);
-  const source = because.source ?? [...new Set(rests.map((r) => r.source))].join('. ');
+  const source = because.source ?? [...new Set(rests.map((r) => told(r.source)))].join('. ');
   return (
     <Drawer
       open
       anchor="right"
       onClose={onClose}
-      slotProps={{ paper: { sx: { width: say`min(420px, 100vw)`, p: 2 }, 'aria-label': say`Why?` } }}
+      slotProps={{ paper: { sx: { width: 'min(420px, 100vw)', p: 2 }, 'aria-label': say`Why?` } }}
     >
       <Stack>
         <h2>{say`Why? ${because.title}`}</h2>
@@ -45,7 +45,7 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
           <Rows small>
             {rests.map((rule) => (
               <li key={rule.name}>
-                {rule.title}: {rule.formula}. <Link href={`/sums?sum=${rule.name}`}>{say`Try it`}</Link>
+                {told(rule.title)}: {told(rule.formula)}. <Link href={`/sums?sum=${rule.name}`}>{say`Try it`}</Link>
               </li>
             ))}
           </Rows>

@@ -51,7 +51,7 @@ export function worstFirst(list: readonly Consequence[]): Consequence[] {
 }
 
 export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {
-  if (unit === 'kg') return quantity < 0.5 ? `0 ${unitName('mass', units)}` : formatMass(quantity, units);
+  if (unit === 'kg') return quantity < 0.5 ? say`0 ${unitName('mass', units)}` : formatMass(quantity, units);
   return countOf(Math.round(quantity), unit);
 }
 

@@ -19,7 +19,9 @@ export type Quantity = 'smallMass' | 'mass' | 'volume' | 'temperature';
 export function unitName(quantity: Quantity, units: UnitChoice): string {
   if (quantity === 'temperature') return units.temperature === 'F' ? '°F' : '°C';
   const us = units.mass === 'us';
-  return { smallMass: us ? 'oz' : 'g', mass: us ? 'lb' : 'kg', volume: us ? 'gal' : 'L' }[quantity];
+  if (quantity === 'smallMass') return us ? say`oz` : say`g`;
+  if (quantity === 'mass') return us ? say`lb` : say`kg`;
+  return us ? say`gal` : say`L`;
 }
 
 /** Stored value (g, L, °C) to the person's unit. */
@@ -58,7 +60,7 @@ export function formatTemperature(waterTempC: number, units: UnitChoice): string
 
 /** Grams as the person would say them: "412 g", "18.4 kg", "3.2 lb". */
 export function formatMass(massG: number, units: UnitChoice): string {
-  if (massG === 0) return `0 ${unitName('smallMass', units)}`;
+  if (massG === 0) return say`0 ${unitName('smallMass', units)}`;
   if (units.mass === 'us') {
     const lb = massG / G_PER_LB;
     const oz = Math.abs(massG / G_PER_OZ);
@@ -105,7 +107,7 @@ export function formatDensity(kgM3: number, units: UnitChoice, digits = 1): stri
 /** Crowding in the person's unit, and what that unit is called. */
 export const toShownDensity = (kgM3: number, units: UnitChoice) =>
   units.mass === 'us' ? kgM3 / KG_M3_PER_LB_FT3 : kgM3;
-export const densityUnit = (units: UnitChoice) => (units.mass === 'us' ? 'lb/ft³' : 'kg/m³');
+export const densityUnit = (units: UnitChoice) => (units.mass === 'us' ? say`lb/ft³` : say`kg/m³`);
 
 /** One pound in a cubic foot, kg/m³: from the exact pound and foot. */
 const KG_M3_PER_LB_FT3 = 16.018463;

@@ -110,12 +110,12 @@ function judgeOxygen(water: LoopWater, present: readonly Sensitive[]): Judgement
         {
           label: say`Needed`,
           value: say`${formatNumber(needy.doMinMgL, 1)} mg/L`,
-          from: `${needy.name}: ${needy.basis}`,
+          from: say`${needy.name}: ${needy.basis}`,
         },
         {
           label: say`Critical`,
           value: say`${formatNumber(critical.doCriticalMgL, 1)} mg/L`,
-          from: `${critical.name}: ${critical.basis}`,
+          from: say`${critical.name}: ${critical.basis}`,
         },
       ],
       source: say`Species library, planning defaults; the neediest species of the loop decides.`,

@@ -8,6 +8,7 @@ import { useState, useTransition, type FormEvent } from 'react';
 import { enter } from './actions';
 import { Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import css from './account.module.css';
+import { codeWords } from '../../core/words/codes';
 
 interface DemoPerson {
   name: string;
@@ -33,7 +34,7 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
   return (
     <Stack as="main" className={css.page}>
       <div>
-        <h1 className={css.name}>{say`Crop Cycle`}</h1>
+        <h1 className={css.name}>Crop Cycle</h1>
         <Text as="p" quiet>
           {say`Fish, crops and what was promised, on one page.`}
         </Text>
@@ -83,7 +84,7 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
                   <span>
                     <Text strong>{person.name}</Text>{' '}
                     <Text quiet small>
-                      {person.role}
+                      {codeWords(person.role)}
                     </Text>
                   </span>
                   <Text mono small quiet>

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import type { UnitChoice } from '../../core/quantity/units';
 import { Text } from '../../ui/kit/kit';
 import css from './account.module.css';
+import { codeWords } from '../../core/words/codes';
 
 const Preferences = dynamic(() => import('./Preferences').then((m) => m.Preferences), { ssr: false });
 
@@ -16,12 +17,12 @@ export function Who({ name, role, units }: { name: string; role: string; units: 
       <ButtonBase
         className={css.who}
         onClick={() => setOpen(true)}
-        aria-label={say`${name}, ${role}: units, light and dark, sign out`}
+        aria-label={say`${name}, ${codeWords(role)}: units, light and dark, sign out`}
       >
         {name}
         <br />
         <Text small quiet>
-          {role}
+          {codeWords(role)}
         </Text>
       </ButtonBase>
       {open && <Preferences name={name} units={units} onClose={() => setOpen(false)} />}

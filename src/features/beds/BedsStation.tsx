@@ -115,7 +115,7 @@ function Strip({ bed }: { bed: BedView }) {
   const cells = bed.cells.filter((_, i) => i % every === 0);
   const spans = groupCells(cells);
   const plants = spans.filter((s) => s.cell.kind === 'plants');
-  const words = plants.map((s) => `${s.cell.lotCode}, ${ripeWords(s.cell)}`).join('; ') || 'empty';
+  const words = plants.map((s) => `${s.cell.lotCode}, ${ripeWords(s.cell)}`).join('; ') || say`empty`;
   return (
     <div className={css.bedRow}>
       <div>
@@ -186,12 +186,12 @@ const isLate = (c: BedCell) => c.daysToRipe !== null && c.daysToRipe < -LATE_AFT
 function ripeWords({ daysToRipe }: BedCell) {
   if (daysToRipe === null) return say`hardly growing`;
   if (daysToRipe < -LATE_AFTER_DAYS) return say`late ${-daysToRipe} days`;
-  return daysToRipe <= 0 ? 'ripe' : say`ripe ${inDays(daysToRipe)}`;
+  return daysToRipe <= 0 ? say`ripe` : say`ripe ${inDays(daysToRipe)}`;
 }
 
 function shortRipe(cell: BedCell) {
   if (cell.daysToRipe === null) return '–';
-  return isLate(cell) ? 'late' : cell.daysToRipe <= 0 ? 'ripe' : `${cell.daysToRipe}d`;
+  return isLate(cell) ? say`late` : cell.daysToRipe <= 0 ? say`ripe` : say`${cell.daysToRipe}d`;
 }
 
 function tint({ daysToRipe }: BedCell) {

@@ -10,6 +10,7 @@ import { addDays, type Day } from '../../core/quantity/days';
 import { newId } from '../../db/plan';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import { formatArea } from '../../core/quantity/units';
+import { codeWords } from '../../core/words/codes';
 
 export interface BedCell {
   kind: 'free' | 'plants';
@@ -104,7 +105,7 @@ function bedView({ facts, forecast, at, units }: FarmView, bedId: string): BedVi
   const next = picks[0]?.pick ? { lotCode: picks[0].lotCode, ...picks[0].pick } : null;
   return {
     code: bed.code,
-    says: `${bed.method ?? ''} ${formatArea(bed.areaM2 ?? 0, units)}`,
+    says: `${codeWords(bed.method ?? '')} ${formatArea(bed.areaM2 ?? 0, units)}`,
     pieces: bed.method === 'raft' ? say`${total} rafts of ${piece}` : say`${bed.positions} places`,
     cells: [
       ...Array.from({ length: free }, () => ({ kind: 'free' as const, lotCode: '', crop: '', daysToRipe: null })),

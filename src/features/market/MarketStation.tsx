@@ -7,6 +7,7 @@ import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
 import { Empty, Key, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { codeWords } from '../../core/words/codes';
 
 export function MarketStation({ page }: { page: MarketPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -63,7 +64,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
                   <Cell>
                     {o.customer}{' '}
                     <Text small quiet>
-                      {o.channel}
+                      {codeWords(o.channel)}
                     </Text>
                   </Cell>
                   <Cell>
@@ -74,7 +75,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
                     ) : o.state === 'open' && o.dueDay < page.today ? (
                       <Text tone="attention">{say`overdue`}</Text>
                     ) : (
-                      o.state
+                      codeWords(o.state)
                     )}
                   </Cell>
                 </TableRow>

@@ -15,6 +15,7 @@ import { askFree, takeOrder } from './actions';
 import type { NewOrderPage } from './queries';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './market.module.css';
+import { codeWords } from '../../core/words/codes';
 
 interface Typed {
   customerId: string;
@@ -102,7 +103,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         >
           {page.customers.map((c) => (
             <MenuItem key={c.id} value={c.id}>
-              {c.name}, {c.channel}
+              {c.name}, {codeWords(c.channel)}
             </MenuItem>
           ))}
         </TextField>

@@ -1,4 +1,4 @@
-import { say, word } from '../../core/words/words';
+import { say, told, word } from '../../core/words/words';
 import Link from 'next/link';
 import { formatQuantity } from '../../core/plan/consequences';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
@@ -11,6 +11,7 @@ import type { OrderPage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Empty, Facts, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { codeWords } from '../../core/words/codes';
 
 const KIND_WORDS = {
   cohort: word`fish cohort`,
@@ -36,8 +37,8 @@ export function OrderView({ page }: { page: OrderPage }) {
             {order.code} · {order.customer}
           </h1>
           <Text quiet>
-            {say`${order.channel} · due ${dayWords(order.dueDay)} ·`} <strong>{order.state}</strong> ·{' '}
-            {formatMoney(total, page.currency)}
+            {say`${codeWords(order.channel)} · due ${dayWords(order.dueDay)} ·`}{' '}
+            <strong>{codeWords(order.state)}</strong> · {formatMoney(total, page.currency)}
           </Text>
         </SheetHead>
         <Rows>
@@ -81,7 +82,7 @@ export function OrderView({ page }: { page: OrderPage }) {
                         {l.code}
                       </Cell>
                       <Cell>
-                        {KIND_WORDS[l.kind]}{' '}
+                        {told(KIND_WORDS[l.kind])}{' '}
                         <Text quiet small>
                           {l.name}
                         </Text>
@@ -116,7 +117,9 @@ export function OrderView({ page }: { page: OrderPage }) {
               </ScrollTable>
             </details>
             <Text as="p" small quiet>
-              {page.events.map((e) => `${e.kind} ${shortDay(e.day)}${e.by ? say` by ${e.by}` : ''}`).join(' · ')}
+              {page.events
+                .map((e) => `${codeWords(e.kind)} ${shortDay(e.day)}${e.by ? say` by ${e.by}` : ''}`)
+                .join(' · ')}
             </Text>
           </SheetBody>
         )}

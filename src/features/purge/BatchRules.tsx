@@ -32,8 +32,8 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
       kind: 'choice',
       start: rules.taste ? 'yes' : 'no',
       options: [
-        ['yes', 'yes'],
-        ['no', 'no'],
+        ['yes', say`yes`],
+        ['no', say`no`],
       ],
     },
     {

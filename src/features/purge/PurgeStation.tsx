@@ -1,4 +1,4 @@
-import { say } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -148,7 +148,7 @@ function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; ma
         {batch.steps.map((s) => (
           <li key={s.id} className={classes(css.stage, s.done && css.done)}>
             {s.done ? '✓ ' : ''}
-            {s.words}{' '}
+            {told(s.words)}{' '}
             <Text mono small>
               {shortDay(s.day)}
             </Text>

@@ -1,5 +1,5 @@
 'use client';
-import { plural, say, word } from '../../core/words/words';
+import { plural, say, told, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { send } from '../../commands/client';
@@ -40,7 +40,7 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
             </Mark>
             {r.mendable && mayMend && (
               <Button size="small" variant="outlined" disabled={pending} onClick={() => mend(r)}>
-                {MEND_WORDS[r.what]}
+                {told(MEND_WORDS[r.what])}
               </Button>
             )}
             {r.mendable && !mayMend && (

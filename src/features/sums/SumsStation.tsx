@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -12,6 +12,7 @@ import { SUMS, workOut } from '../../core/sums/sums';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import type { Outcome } from '../../ui/outcome';
 import { PageHead, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { codeWords } from '../../core/words/codes';
 
 /** Every calculation of the app, to be tried with one's own numbers. */
 export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
@@ -28,11 +29,14 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
       <Autocomplete
         options={SUMS}
         value={current}
-        groupBy={(s) => s.group}
-        getOptionLabel={(s) => s.title}
+        groupBy={(s) => codeWords(s.group)}
+        getOptionLabel={(s) => told(s.title)}
         getOptionKey={(s) => s.name}
         filterOptions={(all, { inputValue }) => all.filter((s) => saysWord(s, inputValue))}
         disableClearable
+        openText={say`Open the list`}
+        closeText={say`Close the list`}
+        noOptionsText={say`None has that word`}
         selectOnFocus
         onChange={(_, s) => router.replace(`/sums?sum=${s.name}`, { scroll: false })}
         renderInput={(params) => (
@@ -49,19 +53,21 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
 }
 
 const saysWord = (s: Sum, word: string) =>
-  `${s.title} ${s.formula} ${s.name} ${s.group}`.toLowerCase().includes(word.trim().toLowerCase());
+  `${told(s.title)} ${told(s.formula)} ${s.name} ${codeWords(s.group)}`
+    .toLowerCase()
+    .includes(word.trim().toLowerCase());
 
 function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
   const [result, setResult] = useState<SumResult | null>(null);
   const work = async (typed: Record<string, unknown>): Promise<Outcome<SumResult>> => {
+    const given = Object.fromEntries(sum.inputs.map((f) => [f.name, typed[f.name]]));
     try {
-      const given = Object.fromEntries(sum.inputs.map((f) => [f.name, typed[f.name]]));
       return { ok: true, value: workOut(sum.name, given as SumValues) };
     } catch (error) {
       if (!(error instanceof RuleBroken)) throw error;
       setResult(null);
       const field = sum.inputs.find((f) => f.name === error.field);
-      const outside = field && !isChoice(field) && error.message.includes(say`must be between`);
+      const outside = field && !isChoice(field) && isOutside(given[field.name], field.range);
       return {
         ok: false,
         fields: { [field?.name ?? 'form']: [outside ? say`Outside ${sayRange(field, units)}.` : error.message] },
@@ -71,14 +77,14 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
   return (
     <Sheet data-testid="sum">
       <SheetHead>
-        <h2>{sum.title}</h2>
-        <Text quiet small mono>
+        <h2>{told(sum.title)}</h2>
+        <Text as="code" quiet small mono>
           {sum.name}
         </Text>
       </SheetHead>
       <SheetBody columns>
         <Stack>
-          <p>{capital(sum.formula)}.</p>
+          <p>{capital(told(sum.formula))}.</p>
           <ActionForm
             fields={fieldsOf(sum, units)}
             units={units}
@@ -91,7 +97,7 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
           {result ? (
             <div role="status" data-testid="sum-result">
               <p>
-                {capital(sum.result.words)}:{' '}
+                {capital(told(sum.result.words))}:{' '}
                 <Text as="strong" mono>
                   {sayResult(sum, result.value, units)}
                 </Text>
@@ -115,7 +121,7 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
             </Text>
           )}
           <Text as="p" small quiet>
-            {say`Source: ${sum.source}${sum.basis === 'published' ? '' : ` · ${sum.basis}`}`}
+            {say`Source: ${told(sum.source)}${sum.basis === 'published' ? '' : ` · ${codeWords(sum.basis)}`}`}
           </Text>
         </Stack>
       </SheetBody>
@@ -128,8 +134,9 @@ const WORDS_IN_HALF = 20;
 
 function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
   return sum.inputs.map((f): FormField => {
-    if (isChoice(f)) return { name: f.name, label: f.words, kind: 'select', options: choicesOf(f), start: f.start };
-    const label = f.quantity || !f.unit ? f.words : `${f.words}, ${f.unit}`;
+    if (isChoice(f))
+      return { name: f.name, label: told(f.words), kind: 'select', options: choicesOf(f), start: f.start };
+    const label = f.quantity || !f.unit ? told(f.words) : `${told(f.words)}, ${told(f.unit)}`;
     const help = sayRange(f, units) + (f.many ? say`, with spaces between` : '');
     if (f.many)
       return {
@@ -153,6 +160,10 @@ function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
   });
 }
 
+function isOutside(given: unknown, [low, high]: SumInput['range']): boolean {
+  return [given].flat().some((v) => typeof v === 'number' && !(v >= low && v <= high));
+}
+
 function sayRange({ range, quantity, unit }: SumInput, units: UnitChoice): string {
   const shown = range.map((v) => plain(quantity ? toShown(quantity, v, units) : v));
   return say`${shown[0]} to ${shown[1]}${quantity ? ` ${unitName(quantity, units)}` : unit ? ` ${unit}` : ''}`;
@@ -167,5 +178,5 @@ function sayResult({ result }: Sum, value: number, units: UnitChoice): string {
   const { quantity, digits, unit } = result;
   if (quantity)
     return `${formatNumber(toShown(quantity, value, units), quantity === 'mass' ? 2 : 1)} ${unitName(quantity, units)}`;
-  return `${formatNumber(value, digits)}${unit ? ` ${unit}` : ''}`;
+  return `${formatNumber(value, digits)}${unit ? ` ${told(unit)}` : ''}`;
 }

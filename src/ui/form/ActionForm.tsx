@@ -73,13 +73,13 @@ export function ActionForm<R>({ fields, units, submit, send, onDone, children, b
       {children?.(typed, (name, text) => form.setValue(name, text, { shouldValidate: true }))}
       {caution && (
         <Mark as="p" tone="soon" small>
-          {caution}
+          {told(caution)}
         </Mark>
       )}
       <EntryWords {...entry} />
       <Buttons>
         <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>
-          {entry.pending ? say`Recording…` : submit}
+          {entry.pending ? say`Recording…` : told(submit)}
         </Button>
         {beside}
       </Buttons>

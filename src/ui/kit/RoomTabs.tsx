@@ -2,6 +2,7 @@
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Link from 'next/link';
+import { told } from '../../core/words/words';
 
 interface RoomTabsProps {
   /** What the rooms are of, for those who hear the page. */
@@ -29,7 +30,7 @@ export function RoomTabs({ label, rooms, here, suffix }: RoomTabsProps) {
         <Tab
           key={path}
           value={path}
-          label={name}
+          label={told(name)}
           component={Link}
           href={path + suffix}
           prefetch={false}

@@ -1,5 +1,5 @@
 'use client';
-import { say, word } from '../../core/words/words';
+import { say, told, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -33,19 +33,21 @@ export function Help({ onClose }: { onClose: () => void }) {
               <TableRow key={s.key}>
                 <Cell mono>{s.key}</Cell>
                 <Cell>
-                  {s.name}: {s.says}
+                  {told(s.name)}: {told(s.says)}
                 </Cell>
               </TableRow>
             ))}
             {KEYS.map(([key, says]) => (
               <TableRow key={key}>
-                <Cell mono>{key}</Cell>
-                <Cell>{says}</Cell>
+                <Cell mono>{told(key)}</Cell>
+                <Cell>{told(says)}</Cell>
               </TableRow>
             ))}
             <TableRow>
               <Cell>{say`Log line`}</Cell>
-              <Cell mono>{LOG_EXAMPLES.join(' · ')}</Cell>
+              <Cell mono>
+                <code>{LOG_EXAMPLES.join(' · ')}</code>
+              </Cell>
             </TableRow>
           </TableBody>
         </Table>

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { startTransition, useEffect, useEffectEvent, useState, type ReactNode } from 'react';
@@ -87,9 +87,9 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
               href={withDay(s.path)}
               aria-current={s.current}
               prefetch={false}
-              title={`${s.name}: ${s.says} (${s.key})`}
+              title={`${told(s.name)}: ${told(s.says)} (${s.key})`}
             >
-              {s.name}
+              {told(s.name)}
               <Text mono>{s.key}</Text>
             </Link>
           ))}
@@ -118,7 +118,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
       <nav className={css.tabsPhone} aria-label={say`Stations`}>
         {links.slice(0, ON_THE_BAR).map((s) => (
           <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
-            {s.name}
+            {told(s.name)}
           </Link>
         ))}
         <More links={links.slice(ON_THE_BAR)} withDay={withDay} who={who} />

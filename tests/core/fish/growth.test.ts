@@ -57,7 +57,7 @@ describe('growth', () => {
   });
 
   test('a start weight of nothing is refused with the range', () => {
-    expect(() => grownWeightG(0, [20], species('koi'))).toThrow(/between 0.01 and 50000/);
+    expect(() => grownWeightG(0, [20], species('koi'))).toThrow(/between 0.01 and 50,000/);
     expect(() => grownWeightG(NaN, [20], species('koi'))).toThrow(/Weight at the start is no number/);
   });
 });

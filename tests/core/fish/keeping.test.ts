@@ -225,7 +225,7 @@ describe('samples', () => {
     expect(ask([0.4, 0.39])).toMatch(/typed in kilograms\?/);
     expect(ask([400_000])).toMatch(/several fish together/);
     expect(ask([150, 160])).toMatch(/Right tank, right fish\?/);
-    expect(ask([400, 410, 390, 405, 1900], 500)).toMatch(/1900 g lies far from the rest/);
+    expect(ask([400, 410, 390, 405, 1900], 500)).toMatch(/1,900 g lies far from the rest/);
     expect(ask([400, 410, 390], 400, [30, 31, 12])).toMatch(/weigh far from what their length suggests/);
   });
 

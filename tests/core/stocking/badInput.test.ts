@@ -53,7 +53,7 @@ describe('what nobody can plan is said in words with the limit that binds', () =
 
   test('a size no fish reaches within the weeks', async () => {
     const { said, plan } = await words(farm(), target({ fromG: 9000 }));
-    expect(said[0]).toMatch(/No fish bought now would reach 9000 g within the weeks planned/);
+    expect(said[0]).toMatch(/No fish bought now would reach 9,000 g within the weeks planned/);
     expect(plan.batches).toEqual([]);
   });
 

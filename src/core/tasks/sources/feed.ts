@@ -96,8 +96,8 @@ export const module: JobSource = {
         kind: 'choice',
         start: 'eager',
         options: [
-          ['eager', 'eager'],
-          ['slow', 'slow'],
+          ['eager', say`eager`],
+          ['slow', say`slow`],
           ['none', say`did not eat`],
         ],
       },

@@ -28,7 +28,7 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
         kind: 'sample',
         title: say`Weigh 20 fish`,
         detail: say`Last weighed ${daysAgo(daysBetween(fish.sampledOn ?? fish.stockedOn, day))}; forecast says ${formatMass(meanG, units)}`,
-        amount: 'sample',
+        amount: say`sample`,
         lateDays: Math.max(0, daysBetween(due, day)),
         minutes: 20,
         lotCode: fish.lotCode,

@@ -6,7 +6,7 @@ export const module: ReadingKindModule = {
   name: word`dissolved oxygen`,
   low: 0,
   high: 25,
-  unit: 'mg/L',
+  unit: word`mg/L`,
   why: word`water cannot hold more`,
   fieldLabel: word`Dissolved oxygen, mg/L`,
   quantity: null,

@@ -6,7 +6,7 @@ export const module: ReadingKindModule = {
   name: word`nitrate`,
   low: 0,
   high: 1000,
-  unit: 'mg/L',
+  unit: word`mg/L`,
   why: word`kits end there`,
   fieldLabel: word`Nitrate, mg/L`,
   quantity: null,

@@ -6,7 +6,7 @@ export const module: ReadingKindModule = {
   name: word`temperature`,
   low: -2,
   high: 45,
-  unit: '°C',
+  unit: word`°C`,
   why: word`no fish water is colder or hotter`,
   fieldLabel: word`Temperature`,
   quantity: 'temperature',

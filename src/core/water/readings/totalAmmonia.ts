@@ -6,7 +6,7 @@ export const module: ReadingKindModule = {
   name: word`total ammonia`,
   low: 0,
   high: 50,
-  unit: 'mg/L',
+  unit: word`mg/L`,
   why: word`kits end there`,
   fieldLabel: word`Total ammonia, mg/L`,
   quantity: null,

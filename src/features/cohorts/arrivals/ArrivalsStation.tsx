@@ -15,6 +15,7 @@ import type { ArrivalsPage } from './arrivalsQuery';
 import { PlanSteps } from '../handling/PlanSteps';
 import { SaidLines } from '../SaidLines';
 import { Columns, Empty, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import { codeWords } from '../../../core/words/codes';
 
 /** From the order of fingerlings through quarantine to the first tank. */
 export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
@@ -136,7 +137,7 @@ export function ArrivalsStation({ page }: { page: ArrivalsPage }) {
                   <Rows>
                     {q.events.slice(0, 12).map((e, i) => (
                       <Row small key={i}>
-                        <Text mono>{shortDay(e.day)}</Text> <strong>{e.state}</strong> {e.words}{' '}
+                        <Text mono>{shortDay(e.day)}</Text> <strong>{e.state && codeWords(e.state)}</strong> {e.words}{' '}
                         {e.until && say`until ${shortDay(e.until)}`} <Text quiet>{e.by}</Text>
                       </Row>
                     ))}

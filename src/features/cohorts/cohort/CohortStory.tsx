@@ -1,4 +1,4 @@
-import { say, word } from '../../../core/words/words';
+import { say, told, word } from '../../../core/words/words';
 import Link from 'next/link';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../../core/quantity/units';
@@ -7,26 +7,27 @@ import { TakeBack } from '../TakeBack';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
 import { LightCell, LightRow, LightTable } from '../../../ui/kit/Table';
+import { codeWords } from '../../../core/words/codes';
 
 const REASON_WORDS: Record<string, string> = {
-  receive: 'stocked',
-  move: 'moved',
-  grade: 'graded',
+  receive: word`stocked`,
+  move: word`moved`,
+  grade: word`graded`,
   merge: word`put together`,
   purge: word`to purge`,
-  dead: 'died',
-  harvest: 'harvested',
+  dead: word`died`,
+  harvest: word`harvested`,
   reverse: word`taken back`,
 };
 
 const EVENT_WORDS: Record<string, string> = {
-  observe: 'observed',
-  treat: 'treated',
+  observe: word`observed`,
+  treat: word`treated`,
   quarantine_extend: word`quarantine extended`,
   quarantine_clear: word`cleared from quarantine`,
-  fallow: 'rest',
-  clean: 'cleaned',
-  loss_note: 'loss',
+  fallow: word`rest`,
+  clean: word`cleaned`,
+  loss_note: word`loss`,
 };
 
 interface StoryLine {
@@ -44,7 +45,7 @@ interface StoryLine {
 function storyLines(page: CohortPage): StoryLine[] {
   const { units } = page;
   const alive = page.grades !== null;
-  const what = (reason: string) => (alive && reason === 'harvest' ? 'netted' : (REASON_WORDS[reason] ?? reason));
+  const what = (reason: string) => (alive && reason === 'harvest' ? say`netted` : told(REASON_WORDS[reason] ?? reason));
   const lines: StoryLine[] = [
     ...page.record.map((m) => ({
       key: m.id,
@@ -60,7 +61,7 @@ function storyLines(page: CohortPage): StoryLine[] {
     ...page.weighings.map((s) => ({
       key: s.id,
       day: s.day,
-      what: 'weighed',
+      what: say`weighed`,
       count: formatNumber(s.count),
       mass: '',
       where: say`mean ${formatMass(s.meanG, units)}`,
@@ -71,7 +72,7 @@ function storyLines(page: CohortPage): StoryLine[] {
     ...page.events.map((e) => ({
       key: e.id,
       day: e.day,
-      what: `${EVENT_WORDS[e.kind] ?? e.kind}${e.state ? `: ${e.state}` : ''}`,
+      what: `${told(EVENT_WORDS[e.kind] ?? e.kind)}${e.state ? `: ${codeWords(e.state)}` : ''}`,
       count: '',
       mass: '',
       where: e.place ?? '',
@@ -171,7 +172,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
                     </LightCell>
                     <LightCell>
                       <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
-                        {f.response === 'none' ? say`did not eat` : f.response}
+                        {f.response === 'none' ? say`did not eat` : codeWords(f.response ?? '')}
                       </Text>
                       <Text as="div" small quiet>
                         {[

@@ -108,7 +108,7 @@ function Figures({ page }: { page: CohortPage }) {
   const { account, cost, units } = page;
   const share = page.share[0];
   const figures: [string, string | null, string?, Explanation?][] = [
-    ['survival', account.survival === null ? null : `${formatNumber(account.survival * 100, 1)} %`],
+    [say`survival`, account.survival === null ? null : `${formatNumber(account.survival * 100, 1)} %`],
     [say`feed so far`, formatMass(page.feedG, units)],
     [
       say`feed conversion`,
@@ -123,7 +123,7 @@ function Figures({ page }: { page: CohortPage }) {
       page.because.conversion,
     ],
     [
-      'pace',
+      say`pace`,
       page.pace === null ? null : `${formatNumber(page.pace, 2)} ± ${formatNumber(page.paceError ?? 0, 2)}`,
       say`times the library’s growth, from its samples`,
       page.because.pace ?? undefined,
@@ -142,7 +142,7 @@ function Figures({ page }: { page: CohortPage }) {
         ? null
         : page.readyOn
           ? page.readyOn <= page.day
-            ? 'now'
+            ? say`now`
             : dayWords(page.readyOn)
           : say`not in sight`,
       undefined,

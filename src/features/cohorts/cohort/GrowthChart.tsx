@@ -143,7 +143,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             <ReferenceLine
               x={dayNumber(today)}
               stroke={tone.ink}
-              label={{ value: 'today', position: 'insideTopLeft', fill: tone.ink, fontSize: 12 }}
+              label={{ value: say`today`, position: 'insideTopLeft', fill: tone.ink, fontSize: 12 }}
             />
             <Tooltip
               labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}

@@ -11,6 +11,7 @@ import { own, type Handled } from './shared';
 import { Mark, Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
+import { codeWords } from '../../../core/words/codes';
 
 interface BothTanksProps {
   fish: Handled;
@@ -123,7 +124,7 @@ function TankRow({ code, when, state, units }: TankRowProps) {
           {code}
         </Text>
         <Text as="div" small quiet>
-          {when}
+          {codeWords(when)}
         </Text>
       </Cell>
       <Cell num>
@@ -151,5 +152,5 @@ function TankRow({ code, when, state, units }: TankRowProps) {
 function fullWords({ fullInDays: days, limitKgM3 }: TankState): string {
   if (limitKgM3 === null) return say`no limit set`;
   if (days === null) return say`not in 4 months`;
-  return days === 0 ? 'now' : inDays(days);
+  return days === 0 ? say`now` : inDays(days);
 }

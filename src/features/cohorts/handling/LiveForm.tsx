@@ -33,7 +33,7 @@ export function LiveForm({ fish, units, onDone }: FormProps) {
     >
       {(typed, type) => (
         <CountByWeight
-          what="them"
+          what={say`them`}
           together={typed.massG}
           units={units}
           onCount={(count) => type('count', String(count))}

@@ -43,7 +43,7 @@ export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: Ta
           <>
             <BothTanks fish={fish} units={units} ask={ask} touched={to ? [fish.place, to.code] : []} />
             <CountByWeight
-              what="them"
+              what={say`them`}
               together={typed.massG}
               units={units}
               onCount={(count) => type('count', String(count))}

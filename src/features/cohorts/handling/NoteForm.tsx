@@ -41,9 +41,9 @@ const NOTES: Record<NoteKind, Note> = {
 };
 
 const HOW_ARE_THEY: [string, string][] = [
-  ['well', 'well'],
+  ['well', word`well`],
   ['off', word`off their feed or odd`],
-  ['ill', 'ill'],
+  ['ill', word`ill`],
 ];
 
 export function NoteForm({ fish, role, units, today, onDone }: FormProps & { role: string; today: string }) {

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { say, told } from '../../../core/words/words';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
@@ -66,7 +66,7 @@ export function PlanSteps({
                 {s.day < today ? say`late` : shortDay(s.day)}
               </Text>
               <span>
-                <Text strong>{s.words}</Text>
+                <Text strong>{told(s.words)}</Text>
                 <br />
                 <Text small quiet>
                   {say`${formatNumber(s.count)} fish ${[s.from, s.to].filter(Boolean).join(' → ')}`}

@@ -5,6 +5,7 @@ import { formatDensity, formatNumber, toShownDensity } from '../../../core/quant
 import type { PlaceFact } from '../../../core/plan/types';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import type { FarmView } from '../../../server/farmView';
+import { codeWords } from '../../../core/words/codes';
 
 /** A tank as something to choose. */
 export interface TankChoice {
@@ -36,7 +37,7 @@ export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]
         code: p.code,
         kind: p.kind,
         loopId: p.loopId,
-        says: `${p.code} · ${loop?.name ?? p.kind}${p.kind === 'bed' ? say` · channel under rafts` : ''}${rest ? say` · resting` : held.length > 0 ? ` · ${held.join(' + ')}${full}` : say` · empty`}`,
+        says: `${p.code} · ${loop?.name ?? codeWords(p.kind)}${p.kind === 'bed' ? say` · channel under rafts` : ''}${rest ? say` · resting` : held.length > 0 ? ` · ${held.join(' + ')}${full}` : say` · empty`}`,
         tempC: loop ? Math.round(plannedWaterC(loop, day) * 10) / 10 : null,
         pH: pH.find((x) => x.loopId === p.loopId)?.pH ?? null,
       };

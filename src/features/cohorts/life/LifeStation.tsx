@@ -1,4 +1,4 @@
-import { say } from '../../../core/words/words';
+import { say, told } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import {
   formatArea,
@@ -80,7 +80,7 @@ function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
         {readings.map(({ name, said, on }, i) => (
           <span key={name}>
             {i > 0 && ' · '}
-            {name}{' '}
+            {told(name)}{' '}
             <Text as="strong" mono>
               {said}
             </Text>{' '}

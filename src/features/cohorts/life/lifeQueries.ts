@@ -13,6 +13,7 @@ import type { Judgement } from '../../../core/water/judge';
 import { latestPh, latestWater } from '../../../db/facts';
 import { judgeLoops } from '../../../server/judgeLoops';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
+import { told } from '../../../core/words/words';
 
 export interface LifePage extends DayView {
   loops: {
@@ -104,8 +105,8 @@ function sayReading({ kind, value, on }: { kind: string; value: number; on: Day 
   const said =
     known.quantity === 'temperature'
       ? formatTemperature(value, units)
-      : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${known.unit}`;
-  return [{ name: known.name, said: said.trim(), on }];
+      : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${told(known.unit)}`;
+  return [{ name: told(known.name), said: said.trim(), on }];
 }
 
 function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {

@@ -1,5 +1,5 @@
 'use client';
-import { say, word } from '../../../core/words/words';
+import { say, told, word } from '../../../core/words/words';
 import { useState } from 'react';
 import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Species } from '../../../core/library/types';
@@ -143,7 +143,7 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
                     setSaid(null);
                   }}
                 >
-                  <Text strong>{species.name}</Text>{' '}
+                  <Text strong>{told(species.name)}</Text>{' '}
                   <Text as="em" small quiet>
                     {species.scientificName}
                   </Text>
@@ -216,7 +216,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
       </SheetHead>
       <SheetBody stack>
         <Text as="p" small>
-          {species.basis}
+          {told(species.basis)}
           {species.note ? say`. Note: ${species.note}` : ''}.
         </Text>
         <div

@@ -12,6 +12,7 @@ import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../.
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import vessels from '../../../ui/draw/vessel.module.css';
 import css from '../cohorts.module.css';
+import { codeWords } from '../../../core/words/codes';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
   Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
@@ -42,7 +43,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                   </div>
                   {s.stage && (
                     <Text small quiet>
-                      {s.stage}
+                      {codeWords(s.stage)}
                     </Text>
                   )}
                 </div>

@@ -36,6 +36,7 @@ import {
   classes,
 } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
+import { codeWords } from '../../../core/words/codes';
 
 export function TankView({ page }: { page: TankPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -54,7 +55,7 @@ export function TankView({ page }: { page: TankPage }) {
               <Text quiet>
                 {[
                   page.loop && say`${page.loop} loop`,
-                  place.stage,
+                  place.stage && codeWords(place.stage),
                   place.volumeL && formatTankSize(place.volumeL, page.units),
                 ]
                   .filter(Boolean)

@@ -1,8 +1,8 @@
 'use client';
 import { say } from '../../../core/words/words';
-import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatTemperature, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
+import { formatNumber, formatTemperature, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
 import type { TemperaturePage } from './temperatureQuery';
 import { tone } from '../../../ui/theme/tones';
 import { Row, Rows, Text, classes } from '../../../ui/kit/kit';
@@ -42,9 +42,8 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
             <YAxis unit={` ${unit}`} width={58} stroke={tone.quiet} fontSize={12} domain={['auto', 'auto']} />
             <Tooltip
               labelFormatter={(day) => shortDay(String(day))}
-              formatter={(value) => `${Number(value).toFixed(1)} ${unit}`}
+              formatter={(value) => `${formatNumber(Number(value), 1)} ${unit}`}
             />
-            <Legend iconType="plainline" />
             {loops.map((l, i) => (
               <Line
                 key={l.id}
@@ -59,18 +58,22 @@ export function PlannedWater({ loops, units }: { loops: TemperaturePage['loops']
           </LineChart>
         </ResponsiveContainer>
       </div>
-      <details>
-        <Text as="summary" small>
-          {say`The numbers behind it`}
-        </Text>
-        <Rows>
-          {loops.map((l) => (
-            <Row small key={l.id}>
-              {l.name} <Text mono>{range(l)}</Text>
-            </Row>
-          ))}
-        </Rows>
-      </details>
+      <Rows>
+        {loops.map((l, i) => (
+          <Row small key={l.id}>
+            <Pen pen={PENS[i % PENS.length]!} /> {l.name} <Text mono>{range(l)}</Text>
+          </Row>
+        ))}
+      </Rows>
     </>
+  );
+}
+
+/** A piece of a line as the chart draws it. */
+function Pen({ pen: [colour, dashes] }: { pen: (typeof PENS)[number] }) {
+  return (
+    <svg width="30" height="8" aria-hidden>
+      <line x1="1" x2="29" y1="4" y2="4" stroke={colour} strokeWidth="2" strokeDasharray={dashes} />
+    </svg>
   );
 }
