@@ -75,6 +75,15 @@ export default ts.config(
           message: 'Class names come from a module or are a prop of the kit.',
         },
         { selector: 'Literal[value=/#[0-9a-fA-F]{3,8}$/]', message: 'Colours are tones of ui/theme/tones.' },
+        {
+          selector: 'JSXText[value=/[A-Za-z]{2}/]',
+          message: 'Words a person reads stand in say`…`, so that another language can say them.',
+        },
+        {
+          selector:
+            'JSXAttribute[name.name=/^(label|title|aria-label|placeholder|helperText|submit|caution|alt)$/] > Literal[value=/[A-Za-z]{2}/]',
+          message: 'Words a person reads stand in say`…`, so that another language can say them.',
+        },
         { selector: 'Literal[value=/var\\(--mui/]', message: 'Colours are tones of ui/theme/tones.' },
       ],
     },

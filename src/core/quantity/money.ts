@@ -1,4 +1,4 @@
-import { speech } from '../words/words';
+import { say, speech, writtenNumber } from '../words/words';
 /** Money is whole minor units (cents; for yen, yen itself) everywhere but on a screen. Nothing else multiplies by 100. */
 
 const digitsKnown = new Map<string, number>();
@@ -40,16 +40,26 @@ export function formatAboutMoney(minor: number, currency: string): string {
   return written(Number(minor.toPrecision(3)), currency, { maximumFractionDigits: 0 });
 }
 
+const NUMERALS = new Set(['integer', 'group', 'decimal', 'fraction']);
+
+/** The sign where the locale puts it; the number marked as all its numbers are, which some locales do not do for money. */
 function written(minor: number, currency: string, how: { maximumFractionDigits?: number }): string {
   const amount = toMajor(minor, currency);
-  const { locale } = speech();
-  const key = `${locale} ${currency} ${how.maximumFractionDigits ?? ''}`;
+  const digits = how.maximumFractionDigits ?? currencyDigits(currency);
   try {
-    let formatter = formatters.get(key);
-    if (!formatter)
-      formatters.set(key, (formatter = new Intl.NumberFormat(locale, { style: 'currency', currency, ...how })));
-    return formatter.format(amount);
+    const parts = signsOf(currency).formatToParts(amount);
+    const number = writtenNumber(Math.abs(amount), digits);
+    const first = parts.findIndex((p) => p.type === 'integer');
+    return parts.map((p, i) => (i === first ? number : NUMERALS.has(p.type) ? '' : p.value)).join('');
   } catch {
-    return `${amount.toFixed(how.maximumFractionDigits ?? 2)} ${currency}`;
+    return say`${amount.toFixed(digits)} ${currency}`;
   }
+}
+
+function signsOf(currency: string): Intl.NumberFormat {
+  const { locale } = speech();
+  const key = `${locale} ${currency}`;
+  let formatter = formatters.get(key);
+  if (!formatter) formatters.set(key, (formatter = new Intl.NumberFormat(locale, { style: 'currency', currency })));
+  return formatter;
 }

@@ -10,6 +10,9 @@ import { Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit
 import css from './account.module.css';
 import { codeWords } from '../../core/words/codes';
 
+/** A name is the same in every language. */
+const APP_NAME = 'Crop Cycle';
+
 interface DemoPerson {
   name: string;
   role: string;
@@ -34,7 +37,7 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
   return (
     <Stack as="main" className={css.page}>
       <div>
-        <h1 className={css.name}>Crop Cycle</h1>
+        <h1 className={css.name}>{APP_NAME}</h1>
         <Text as="p" quiet>
           {say`Fish, crops and what was promised, on one page.`}
         </Text>

@@ -26,8 +26,8 @@ export function LogLine() {
     <div className={css.bar}>
       <ButtonBase className={css.open} onClick={() => setOpen(true)}>
         <Key>L</Key> <span>{say`log line`}</span>
-        <Text mono small quiet>
-          {say`H3 dead 2 · R2 picked 48 · heron ph 6.4`}
+        <Text as="code" mono small quiet>
+          {'H3 dead 2 · R2 picked 48 · heron ph 6.4'}
         </Text>
       </ButtonBase>
     </div>

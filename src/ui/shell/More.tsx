@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
@@ -29,7 +29,7 @@ export function More({ links, withDay, who }: MoreProps) {
         <nav aria-label={say`More stations`} className={css.more}>
           {links.map((l) => (
             <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={close}>
-              <strong>{l.name}</strong> {l.says}
+              <strong>{told(l.name)}</strong> {told(l.says)}
             </Link>
           ))}
           <Link href="/sums" prefetch={false} onClick={close}>

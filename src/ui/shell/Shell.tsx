@@ -78,7 +78,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
       <div className={css.rail}>
         <div className={css.brand}>
           <Mark />
-          {say`Crop Cycle`}
+          Crop Cycle
         </div>
         <nav aria-label={say`Stations`}>
           {links.map((s) => (

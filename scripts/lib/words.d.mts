@@ -1,0 +1,2 @@
+export function phrasesOf(path: string, text: string): string[];
+export function writeWords(): number;
