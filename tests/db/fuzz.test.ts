@@ -206,7 +206,7 @@ describe('whatever comes', () => {
   test('bodies over their bounds are turned away before they are looked at, in moments', async () => {
     const deep = `${'{"body":'.repeat(40)}1${'}'.repeat(40)}`;
     for (const [text, status, words] of [
-      [JSON.stringify({ body: 'x'.repeat(1_100_000) }), 413, /larger than 1000 kB/],
+      [JSON.stringify({ body: 'x'.repeat(1_100_000) }), 413, /larger than 1,000 kB/],
       [deep, 400, /nested deeper than 12/],
       [`{"body":[${'1,'.repeat(70_000)}1]}`, 400, /more than 60000 parts/],
       ['{"__proto__":{"admin":true}}', 400, /cannot be a name here/],

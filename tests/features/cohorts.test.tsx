@@ -476,11 +476,16 @@ describe('rooms of Cohorts', () => {
     expect(screen.getByText('18').closest('td')!.className).toContain('danger');
     expect(screen.getAllByText('too little').length).toBe(2);
     fireEvent.click(screen.getByText('Aerators and filters of this loop'));
-    type(/^Aerators/, 'Blower A; 6\nBlower B');
+    const aerators = within(screen.getByRole('group', { name: 'Aerators' }));
+    press('Another aerator');
+    const cell = (label: string, row: number) => aerators.getAllByLabelText(label)[row]!;
+    fireEvent.change(cell('Oxygen, kg a day', 0), { target: { value: '6' } });
+    fireEvent.change(cell('Name', 1), { target: { value: 'Blower B' } });
     press('Keep');
-    expect(await screen.findByText('Line 2 cannot be read. It looks like “Blower A; 11”.')).toBeTruthy();
+    expect(await aerators.findByText('Oxygen, kg a day: give it first')).toBeTruthy();
     expect(sent).toEqual([]);
-    type(/^Aerators/, 'Blower A; 6\nBlower B; 7,5');
+    fireEvent.change(cell('Oxygen, kg a day', 1), { target: { value: '7,5' } });
+    press('Another aerator');
     press('Keep');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
@@ -769,19 +774,38 @@ describe('rooms of Cohorts', () => {
         page={page}
       />,
     );
-    const grades = screen.getByLabelText<HTMLTextAreaElement>(/^Alive: name/);
-    expect(grades.value).toBe('Small; 10; 14; 7.5');
-    type(/^Alive: name/, 'Small; 10; 14; 8\nLarge; 14');
+    const grades = within(screen.getByRole('group', { name: 'Alive, by grade' }));
+    const cell = (label: string, row: number) => grades.getAllByLabelText<HTMLInputElement>(label)[row]!;
+    const put = (label: string, row: number, value: string) =>
+      fireEvent.change(cell(label, row), { target: { value } });
+    expect(['Name', 'From, cm', 'To, cm', 'EUR a fish'].map((l) => cell(l, 0).value)).toEqual([
+      'Small',
+      '10',
+      '14',
+      '7.5',
+    ]);
+    put('EUR a fish', 0, '8');
+    press('Another grade');
+    put('Name', 1, 'Large');
+    put('From, cm', 1, 'a hand');
     press('Keep');
-    expect(await screen.findByText('Line 2 cannot be read. It looks like “Small; 10; 14; 7.50”.')).toBeTruthy();
+    expect(await grades.findByText('“a hand” is not a number')).toBeTruthy();
+    expect(grades.getByText('To, cm: give it first')).toBeTruthy();
+    press('Take out row 2');
     type(/^As food: name/, 'Koi');
-    type(/^Alive: name/, 'Small; 10; 14; 8');
     press('Keep');
     expect(await screen.findByText('Give the price of a kg')).toBeTruthy();
     expect(screen.getByText('Give the days it keeps')).toBeTruthy();
     expect(sent).toEqual([]);
     type(/^As food: name/, '');
-    type(/^Alive: name/, 'Small; 10; 14; 8\nLarge; 14; 20; 12,50');
+    press('Another grade');
+    for (const [label, value] of [
+      ['Name', 'Large'],
+      ['From, cm', '14'],
+      ['To, cm', '20'],
+      ['EUR a fish', '12,50'],
+    ] as const)
+      put(label, 1, value);
     press('Keep');
     await waitFor(() => expect(sent[0]).toMatchObject({ action: 'keepSale', code: 'koi', version: 3 }));
     expect(sent[0]).not.toHaveProperty('food');

@@ -1,11 +1,13 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { useForm } from 'react-hook-form';
 import { afterEach, describe, expect, test } from 'vitest';
 import type { UnitChoice } from '../../src/core/quantity/units';
 import { Vessel, type VesselView } from '../../src/ui/draw/Vessel';
 import type { FieldSpec } from '../../src/core/tasks/form';
+import { ActionForm, type FormField } from '../../src/ui/form/ActionForm';
+import { forgetAll, keep, readKept } from '../../src/ui/form/keptTyping';
 import { RecordField, storedValues } from '../../src/ui/form/RecordField';
-import { newEntryKey } from '../../src/ui/outcome';
+import { newEntryKey, type Outcome } from '../../src/ui/outcome';
 import { ShownDay } from '../../src/ui/shell/ShownDay';
 import { WhyPanel } from '../../src/ui/WhyPanel';
 
@@ -14,6 +16,71 @@ afterEach(cleanup);
 const METRIC: UnitChoice = { mass: 'metric', temperature: 'C' };
 const US: UnitChoice = { mass: 'us', temperature: 'F' };
 const WEIGHT: FieldSpec = { name: 'massG', label: 'Weight', kind: 'quantity', quantity: 'mass' };
+
+describe('what is typed and not yet sent', () => {
+  const fields: FormField[] = [{ name: 'words', label: 'Words', kind: 'text', start: '' }];
+  const words = () => screen.getByLabelText<HTMLInputElement>('Words');
+  const open = (send: (v: Record<string, unknown>) => Promise<Outcome<string>>, about = 'H3') =>
+    render(
+      <ActionForm fields={fields} about={about} units={METRIC} submit="Record" send={send} onDone={() => undefined} />,
+    );
+  const never = () => Promise.reject(new Error('no connection'));
+
+  test('is still there when the page is loaded anew, and is sent under the key it had', async () => {
+    const keys: unknown[] = [];
+    const lost = (v: Record<string, unknown>) => {
+      keys.push(v.entryKey);
+      return never();
+    };
+    open(lost);
+    fireEvent.change(words(), { target: { value: 'net torn' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Record' }));
+    expect(await screen.findByText(/No connection/)).toBeTruthy();
+    cleanup();
+    open(async (v) => {
+      keys.push(v.entryKey);
+      return { ok: true, value: 'kept' };
+    });
+    expect(await screen.findByText(/What you typed before is still here/)).toBeTruthy();
+    expect(words().value).toBe('net torn');
+    fireEvent.click(screen.getByRole('button', { name: 'Record' }));
+    await waitFor(() => expect(keys.length).toBe(2));
+    expect(keys[1]).toBe(keys[0]);
+    // Recorded: nothing is put back any more.
+    await waitFor(() => expect(localStorage.length).toBe(0));
+    cleanup();
+    open(never);
+    expect(words().value).toBe('');
+  });
+
+  test('belongs to what it is about, can be begun anew, and goes with who signs out', async () => {
+    open(never);
+    fireEvent.change(words(), { target: { value: 'net torn' } });
+    cleanup();
+    open(never, 'H4');
+    expect(words().value).toBe('');
+    cleanup();
+    open(never);
+    fireEvent.click(await screen.findByRole('button', { name: 'Begin anew' }));
+    expect(words().value).toBe('');
+    fireEvent.change(words(), { target: { value: 'net mended' } });
+    forgetAll();
+    cleanup();
+    open(never);
+    expect(words().value).toBe('');
+  });
+
+  test('is not put back where the field starts otherwise by now, or after a week', () => {
+    const kept = { start: '{"words":""}', values: { words: 'old' }, entryKey: 'k', at: 1000 };
+    keep('here', kept);
+    expect(readKept('here', kept.start, 2000)?.values).toEqual({ words: 'old' });
+    expect(readKept('here', '{"words":"new"}', 2000)).toBeNull();
+    expect(readKept('here', kept.start, 8 * 86_400_000)).toBeNull();
+    localStorage.setItem('crop-cycle:typed:here', '{broken');
+    expect(readKept('here', kept.start, 2000)).toBeNull();
+    forgetAll();
+  });
+});
 
 describe('what is typed into a form', () => {
   test('kilograms and pounds arrive as grams', () => {

@@ -6,8 +6,6 @@ const HOW = {
   short: { day: 'numeric', month: 'short' },
   full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
   weekday: { weekday: 'long' },
-  month: { month: 'short' },
-  monthYear: { month: 'long', year: 'numeric' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 const writers = new Map<string, Intl.DateTimeFormat>();
@@ -28,8 +26,6 @@ export const shortDay = (day: Day) => written(day, 'short');
 /** "Thursday 26 November 2026" */
 export const fullDay = (day: Day) => written(day, 'full');
 export const weekdayName = (day: Day) => written(day, 'weekday');
-/** "Nov" */
-export const shortMonth = (day: Day) => written(day, 'month');
 
 /** "today", "yesterday", "3 days ago". */
 export function daysAgo(days: number): string {

@@ -5,12 +5,15 @@ import type { Quantity } from '../quantity/units';
 export interface FieldSpec {
   name: string;
   label: string;
-  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area';
+  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area' | 'rows';
   quantity?: Quantity;
   options?: [value: string, words: string][];
   optional?: boolean;
   /** Lines of a field that takes many numbers or words; 3 unless said. */
   rows?: number;
+  /** Of `rows`: what each row holds, and what the button that adds one says. */
+  columns?: FieldSpec[];
+  add?: string;
   /** Stands beside its neighbour. */
   half?: boolean;
   /** Fields of one group stand together under its name. */

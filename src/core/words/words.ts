@@ -76,9 +76,6 @@ export function told<T>(value: T): T | string {
   return (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, [])) ?? value;
 }
 
-/** The first letter large, as a sentence begins. */
-export const sentence = (text: string) => text.charAt(0).toLocaleUpperCase(speech().locale) + text.slice(1);
-
 const plurals = new Map<string, Intl.PluralRules>();
 
 /**

@@ -1,4 +1,5 @@
 import { LOCALE_COOKIE } from '../../words/locales';
+import { forgetAll } from '../../ui/form/keptTyping';
 import { send } from '../../commands/client';
 import type { Outcome } from '../../ui/outcome';
 
@@ -15,6 +16,7 @@ export const enter = (values: { name: string; password: string }) => session('PO
 
 export async function leave(): Promise<void> {
   await session('DELETE', {});
+  forgetAll();
   // A whole new page, so that nothing of the farm stays in the browser's memory.
   window.location.assign('/sign-in');
 }

@@ -16,6 +16,7 @@ import type { NewOrderPage } from './queries';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './market.module.css';
 import { codeWords } from '../../core/words/codes';
+import { useKeptTyping } from '../../ui/form/useKeptTyping';
 
 interface Typed {
   customerId: string;
@@ -26,7 +27,7 @@ interface Typed {
 /** A new order; what is free to promise on its day stands beside each line before you say yes. */
 export function NewOrder({ page }: { page: NewOrderPage }) {
   const router = useRouter();
-  const [entryKey, answered] = useEntryKey();
+  const [entryKey, answered, adopt] = useEntryKey();
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [asked, setAsked] = useState<string[]>([]);
   const [confirmed, setConfirmed] = useState(false);
@@ -38,6 +39,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
       lines: [{ productCode: '', quantity: '' }],
     },
   });
+  const kept = useKeptTyping({ form, name: 'order', entryKey, adopt });
   const lines = useFieldArray({ control: form.control, name: 'lines' });
   // A question belongs to the order that raised it.
   useEffect(() => {
@@ -75,6 +77,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
           })),
         });
         answered(outcome);
+        if (outcome.ok) kept.done();
         if (outcome.ok) router.push(`/market/orders/${outcome.value}`);
         else {
           const { confirm, ...faults } = outcome.fields;
@@ -159,7 +162,7 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
             </div>
           );
         })}
-        <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} />
+        <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} kept={kept} />
         {wrong.form && (
           <Mark as="p" tone="danger" role="alert">
             {wrong.form}

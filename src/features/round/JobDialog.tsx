@@ -37,7 +37,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
   const typed = useWatch({ control: form.control }) as Record<string, string>;
   const send = ({ entryKey, confirmed, ...values }: Record<string, unknown>) =>
     doJob(spec.command, { ...spec.body(values), ...(confirmed ? { confirmed } : {}), entryKey });
-  const entry = useEntry({ fields: spec.fields, units, form, send, onDone });
+  const entry = useEntry({ fields: spec.fields, units, about: JSON.stringify(job.id), form, send, onDone });
 
   return (
     <Dialog open onClose={onClose} fullScreen={small} fullWidth maxWidth="sm" aria-labelledby="job-title">

@@ -12,11 +12,13 @@ import { Buttons, Fields, Mark, Stack } from '../kit/kit';
 
 export interface FormField extends FieldSpec {
   /** What the field starts with, in stored units; several numbers for a field that takes many. */
-  start?: string | number | number[];
+  start?: string | number | number[] | Record<string, string | number>[];
 }
 
 interface ActionFormProps<R> {
   fields: FormField[];
+  /** What it is about, where one page has the same form about several things. */
+  about?: string;
   units: UnitChoice;
   submit: string;
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
@@ -40,8 +42,17 @@ function groupsOf(fields: FormField[]): [group: string | undefined, members: For
   return groups;
 }
 
+/** Rows as they are typed; a form holds them under one name. */
+function rowsStart({ start, columns = [] }: FormField, units: UnitChoice): Record<string, string>[] {
+  return (start as Record<string, string | number>[]).map((row) =>
+    Object.fromEntries(columns.map((c) => [c.name, shownStart({ ...c, start: row[c.name] ?? '' }, units)])),
+  );
+}
+
 export function shownStart(field: FormField, units: UnitChoice): string {
-  const { start, quantity } = field;
+  // Rows are no text; the form’s own type knows plain fields only.
+  if (field.kind === 'rows') return rowsStart(field, units) as unknown as string;
+  const { start, quantity } = field as Omit<FormField, 'start'> & { start?: string | number | number[] };
   if (typeof start === 'string' || start === undefined) return start ?? '';
   const shown = (stored: number) => (quantity ? Number(toShown(quantity, stored, units).toFixed(2)) : stored);
   return [start].flat().map(shown).join(' ');
@@ -51,12 +62,22 @@ export function shownStart(field: FormField, units: UnitChoice): string {
  * A form that records something: faults stand beside their field, what only looks wrong is asked about, a lost
  * connection loses nothing, and pressing twice records once.
  */
-export function ActionForm<R>({ fields, units, submit, send, onDone, children, beside, caution }: ActionFormProps<R>) {
+export function ActionForm<R>({
+  fields,
+  about,
+  units,
+  submit,
+  send,
+  onDone,
+  children,
+  beside,
+  caution,
+}: ActionFormProps<R>) {
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(fields.map((f) => [f.name, shownStart(f, units)])),
   });
   const typed = useWatch({ control: form.control }) as Record<string, string>;
-  const entry = useEntry({ fields, units, form, send, onDone });
+  const entry = useEntry({ fields, units, about, form, send, onDone });
 
   return (
     <Stack as="form" onSubmit={entry.submit} noValidate>

@@ -12,6 +12,7 @@ import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { readNumber } from '../../core/quantity/readNumber';
+import { RowsEditor } from './RowsEditor';
 import { HALF } from '../kit/kit';
 
 /** Kinds whose text is the value. */
@@ -20,12 +21,13 @@ const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'd
 type Form = UseFormReturn<Record<string, string>>;
 
 export function RecordField({ field, form, units }: { field: FieldSpec; form: Form; units: UnitChoice }) {
-  const wrong = form.formState.errors[field.name]?.message;
+  if (field.kind === 'rows') return <RowsEditor field={field} form={form} units={units} />;
   return (
     <Controller
       name={field.name}
       control={form.control}
-      render={({ field: input }) => {
+      render={({ field: input, fieldState }) => {
+        const wrong = fieldState.error?.message;
         if (field.kind === 'choice') {
           return (
             <div>
@@ -77,12 +79,24 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
   );
 }
 
+type StoredValues = { ok: true; values: Record<string, unknown> } | { ok: false; fields: Record<string, string> };
+
 /** Typed text to stored values: units are converted here, and only what is no number is refused here. */
-export function storedValues(fields: readonly FieldSpec[], typed: Record<string, string>, units: UnitChoice) {
+export function storedValues(
+  fields: readonly FieldSpec[],
+  typed: Record<string, unknown>,
+  units: UnitChoice,
+): StoredValues {
   const values: Record<string, unknown> = {};
   const wrong: Record<string, string> = {};
   for (const field of fields) {
-    const text = typed[field.name] ?? '';
+    if (field.kind === 'rows') {
+      const read = storedRows(field, typed[field.name], units);
+      values[field.name] = read.rows;
+      Object.assign(wrong, read.wrong);
+      continue;
+    }
+    const text = String(typed[field.name] ?? '');
     if (!text.trim()) {
       if (!field.optional) wrong[field.name] = say`${field.label}: give it first`;
       continue;
@@ -101,5 +115,20 @@ export function storedValues(fields: readonly FieldSpec[], typed: Record<string,
     const stored = numbers.map((n) => (field.quantity ? toStored(field.quantity, n!, units) : n!));
     values[field.name] = field.kind === 'weights' ? stored : stored[0];
   }
-  return Object.keys(wrong).length > 0 ? { ok: false as const, fields: wrong } : { ok: true as const, values };
+  return Object.keys(wrong).length > 0 ? { ok: false, fields: wrong } : { ok: true, values };
+}
+
+const isEmpty = (row: Record<string, unknown>) => Object.values(row).every((v) => !String(v ?? '').trim());
+
+/** Rows as typed; one with nothing in it is passed over. Faults are named `media.0.volumeM3`. */
+function storedRows({ name, columns = [] }: FieldSpec, typed: unknown, units: UnitChoice) {
+  const wrong: Record<string, string> = {};
+  const rows = (Array.isArray(typed) ? (typed as Record<string, unknown>[]) : []).flatMap((row, i) => {
+    if (isEmpty(row)) return [];
+    const read = storedValues(columns, row, units);
+    if (read.ok) return [read.values];
+    for (const [column, words] of Object.entries(read.fields)) wrong[`${name}.${i}.${column}`] = words;
+    return [];
+  });
+  return { rows, wrong };
 }

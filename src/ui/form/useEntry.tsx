@@ -9,11 +9,14 @@ import type { UnitChoice } from '../../core/quantity/units';
 import type { Outcome } from '../outcome';
 import { storedValues } from './RecordField';
 import { useEntryKey } from './useEntryKey';
-import { Mark } from '../kit/kit';
+import { useKeptTyping } from './useKeptTyping';
+import { Mark, Text, WordButton } from '../kit/kit';
 
 interface EntryOptions<R> {
   fields: readonly FieldSpec[];
   units: UnitChoice;
+  /** What it is about, where one page has the same form about several things. */
+  about?: string | undefined;
   form: UseFormReturn<Record<string, string>>;
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
   /** What it answered, and the key it is recorded under: by it an entry is taken back. */
@@ -25,8 +28,10 @@ interface EntryOptions<R> {
  * connection loses nothing, and pressing twice records once. An answer that was lost is never taken for an answer to
  * what is typed afterwards: the key stays with what was sent under it.
  */
-export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<R>) {
-  const [entryKey, answered] = useEntryKey();
+export function useEntry<R>({ fields, units, about = '', form, send, onDone }: EntryOptions<R>) {
+  const [entryKey, answered, adopt] = useEntryKey();
+  const name = `${fields.map((f) => f.name).join(' ')} ${about}`;
+  const kept = useKeptTyping({ form, name, entryKey, adopt });
   const [formError, setFormError] = useState<string | null>(null);
   const [asked, setAsked] = useState<string[]>([]);
   const [confirmed, setConfirmed] = useState(false);
@@ -46,12 +51,15 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
     setAsked(words.confirm?.flatMap((w) => w.split('\n')) ?? []);
     for (const [name, [said]] of Object.entries(words)) {
       if (name === 'confirm') continue;
-      if (known.has(name)) form.setError(name, { message: said });
+      // A row’s fault comes as media.0.volumeM3 or media[0].volumeM3.
+      const path = name.replace(/\[(\d+)\]/g, '.$1');
+      if (known.has(path.split('.')[0]!)) form.setError(path, { message: said });
       else setFormError(said ?? say`Not recorded.`);
     }
   };
   const submit = form.handleSubmit((values) => {
     setFormError(null);
+    form.clearErrors();
     const read = storedValues(fields, values, units);
     if (!read.ok) return refuse(Object.fromEntries(Object.entries(read.fields).map(([k, v]) => [k, [v]])));
     start(async () => {
@@ -62,6 +70,7 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
         if (!outcome.ok) return refuse(outcome.fields);
         setAsked([]);
         setConfirmed(false);
+        kept.done();
         onDone(outcome.value, entryKey);
       } catch {
         setFormError(
@@ -70,15 +79,24 @@ export function useEntry<R>({ fields, units, form, send, onDone }: EntryOptions<
       }
     });
   });
-  return { submit, pending, formError, asked, confirmed, setConfirmed, blocked: asked.length > 0 && !confirmed };
+  const blocked = asked.length > 0 && !confirmed;
+  return { submit, pending, formError, asked, confirmed, setConfirmed, blocked, kept };
 }
 
-type EntryState = Pick<ReturnType<typeof useEntry>, 'asked' | 'confirmed' | 'setConfirmed' | 'formError'>;
+type EntryState = Pick<ReturnType<typeof useEntry>, 'asked' | 'confirmed' | 'setConfirmed' | 'formError'> & {
+  kept?: Pick<ReturnType<typeof useKeptTyping>, 'restored' | 'anew'>;
+};
 
 /** What is asked before it is recorded, and what went wrong, at the foot of a form. */
-export function EntryWords({ asked, confirmed, setConfirmed, formError }: EntryState) {
+export function EntryWords({ asked, confirmed, setConfirmed, formError, kept }: EntryState) {
   return (
     <>
+      {kept?.restored && (
+        <Text as="p" small quiet role="status">
+          {say`What you typed before is still here.`}{' '}
+          <WordButton type="button" onClick={kept.anew}>{say`Begin anew`}</WordButton>
+        </Text>
+      )}
       {asked.length > 0 && (
         <Mark tone="attention" role="alert">
           {asked.map((words) => (

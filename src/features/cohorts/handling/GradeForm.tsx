@@ -36,6 +36,7 @@ export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: T
   ];
   return (
     <ActionForm
+      about={fish.lotCode}
       fields={fields}
       units={units}
       submit={say`Graded`}

@@ -24,6 +24,7 @@ export function LiveForm({ fish, units, onDone }: FormProps) {
   ];
   return (
     <ActionForm
+      about={fish.lotCode}
       fields={fields}
       units={units}
       submit={say`Netted into holding`}

@@ -29,6 +29,7 @@ export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: Ta
   ];
   return (
     <ActionForm
+      about={fish.lotCode}
       fields={fields}
       units={units}
       submit={say`Moved`}

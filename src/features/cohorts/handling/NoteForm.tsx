@@ -62,6 +62,7 @@ export function NoteForm({ fish, role, units, today, onDone }: FormProps & { rol
       <Chips label={say`What to note`} options={kinds} chosen={kind} onChoose={setKind} />
       <ActionForm
         key={kind}
+        about={`${fish.lotCode} ${kind}`}
         fields={fields}
         units={units}
         submit={note.submit}

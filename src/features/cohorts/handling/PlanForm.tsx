@@ -37,6 +37,7 @@ export function PlanForm({ fish, tanks, units, today, onDone }: FormProps & { ta
         onChoose={setKind}
       />
       <ActionForm
+        about={fish.lotCode}
         key={kind}
         fields={fields}
         units={units}

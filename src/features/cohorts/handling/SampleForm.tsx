@@ -72,6 +72,7 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
         {say`${fish.lotCode} in ${fish.place}: the forecast says ${formatMass(fish.meanG, units)}. About 20 fish from all over the tank.`}
       </Text>
       <ActionForm
+        about={fish.lotCode}
         key={`${mode}${file?.name ?? ''}`}
         fields={fieldsOf(mode, file)}
         units={units}

@@ -2,12 +2,18 @@
 import { say } from '../../../core/words/words';
 import { useState } from 'react';
 import { toMajor, toMinor } from '../../../core/quantity/money';
-import { readTable } from '../../../core/quantity/lines';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { keepSale, type Said } from '../actions';
 import type { SpeciesPage } from './speciesQuery';
 import { SaidLines } from '../SaidLines';
 import { Sheet, SheetBody, SheetHead } from '../../../ui/kit/kit';
+
+interface GradeRow {
+  name: string;
+  fromCm: number;
+  toCm: number;
+  price: number;
+}
 
 type Own = SpeciesPage['own'][number];
 
@@ -40,25 +46,34 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
     },
     {
       name: 'grades',
-      label: say`Alive: name; from cm; to cm; ${currency} a fish`,
-      kind: 'area',
-      rows: 3,
-      optional: true,
-      start: sale.grades.map((g) => `${g.name}; ${g.fromCm}; ${g.toCm}; ${toMajor(g.priceMinor, currency)}`).join('\n'),
-      help: say`One grade a line. With any grade here the fish are netted alive and never become food.`,
+      label: say`Alive, by grade`,
+      kind: 'rows',
+      columns: [
+        { name: 'name', label: say`Name`, kind: 'text' },
+        { name: 'fromCm', label: say`From, cm`, kind: 'number' },
+        { name: 'toCm', label: say`To, cm`, kind: 'number' },
+        { name: 'price', label: say`${currency} a fish`, kind: 'number' },
+      ],
+      add: say`Another grade`,
+      start: sale.grades.map((g) => ({
+        name: g.name,
+        fromCm: g.fromCm,
+        toCm: g.toCm,
+        price: toMajor(g.priceMinor, currency),
+      })),
+      help: say`With any grade here the fish are netted alive and never become food.`,
     },
   ];
   const minor = (price: unknown) => toMinor(Number(price), currency);
   const send = async (v: Record<string, unknown>) => {
-    const read = readTable(String(v.grades ?? ''), 3, 'grades', say`Small; 10; 14; 7.50`);
-    const wrong = { ...read.wrong, ...foodFault(v) };
+    const wrong = foodFault(v);
     if (Object.keys(wrong).length > 0) return { ok: false as const, fields: wrong };
     const outcome = await keepSale({
       entryKey: v.entryKey,
       code: species.code,
       version,
       ...(v.name ? { food: { name: v.name, priceMinor: minor(v.price), shelfLifeDays: v.keeps } } : {}),
-      grades: read.rows.map(([name, [fromCm, toCm, price]]) => ({ name, fromCm, toCm, priceMinor: minor(price) })),
+      grades: (v.grades as GradeRow[]).map(({ price, ...grade }) => ({ ...grade, priceMinor: minor(price) })),
     });
     return outcome.ok ? outcome : { ok: false as const, fields: besideFields(outcome.fields) };
   };
@@ -69,7 +84,7 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
       </SheetHead>
       <SheetBody>
         <SaidLines said={said} />
-        <ActionForm fields={fields} units={page.units} submit={say`Keep`} send={send} onDone={setSaid} />
+        <ActionForm fields={fields} about={species.code} units={page.units} submit={say`Keep`} send={send} onDone={setSaid} />
       </SheetBody>
     </Sheet>
   );
@@ -91,6 +106,6 @@ function besideFields(fields: Record<string, string[]>): Record<string, string[]
     'food.shelfLifeDays': 'keeps',
   };
   return Object.fromEntries(
-    Object.entries(fields).map(([f, words]) => [own[f] ?? (f.startsWith('grades') ? 'grades' : f), words]),
+    Object.entries(fields).map(([f, words]) => [own[f] ?? f.replace(/(^grades.*)priceMinor$/, '$1price'), words]),
   );
 }
