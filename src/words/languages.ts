@@ -1,6 +1,5 @@
 import { speakFrom, type Tongue } from '../core/words/words';
 import { loaders } from './languages/list.generated';
-import { tongueOf } from './tongue';
 
 const loaded = new Map<string, Promise<Tongue>>();
 
@@ -15,7 +14,10 @@ export function languageOf(locale: string): string | null {
 export function loadTongue(language: string): Promise<Tongue> {
   let tongue = loaded.get(language);
   if (!tongue) {
-    tongue = loaders[language]!().then(({ module }) => tongueOf(module));
+    // What speaks another language weighs something; who reads English needs none of it.
+    tongue = Promise.all([import('./tongue'), loaders[language]!()]).then(([{ tongueOf }, { module }]) =>
+      tongueOf(module),
+    );
     loaded.set(language, tongue);
   }
   return tongue;

@@ -4,7 +4,7 @@ import InputBase from '@mui/material/InputBase';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/parse';
-import { useEntryKey } from '../../ui/form/useEntryKey';
+import { useKeptText } from '../../ui/form/useKeptText';
 import { newEntryKey } from '../../ui/outcome';
 import { logContext, recordLogLine, undoLogLine, type Logged } from './actions';
 import { tone } from '../../ui/theme/tones';
@@ -13,8 +13,7 @@ import css from './log.module.css';
 
 export function OpenLogLine({ onClose }: { onClose: () => void }) {
   const [context, setContext] = useState<LogContext | null>(null);
-  const [text, setText] = useState('');
-  const [entryKey, answered] = useEntryKey();
+  const { text, type, entryKey, answered } = useKeptText('log line');
   const [wrong, setWrong] = useState<string | null>(null);
   const [asked, setAsked] = useState(false);
   const [last, setLast] = useState<Logged | null>(null);
@@ -48,7 +47,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
           setAsked(false);
           setLast(outcome.value);
           setSaid(say`Recorded: ${outcome.value.meaning}`);
-          return setText('');
+          return type('');
         }
         const question = outcome.fields.confirm?.[0];
         setAsked(question !== undefined);
@@ -99,7 +98,7 @@ export function OpenLogLine({ onClose }: { onClose: () => void }) {
         value={text}
         placeholder={say`place, then what happened`}
         onChange={(e) => {
-          setText(e.target.value);
+          type(e.target.value);
           setAsked(false);
           setWrong(null);
           setSaid(null);

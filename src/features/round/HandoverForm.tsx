@@ -3,15 +3,14 @@ import { say } from '../../core/words/words';
 import TextField from '@mui/material/TextField';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
-import { useEntryKey } from '../../ui/form/useEntryKey';
+import { useKeptText } from '../../ui/form/useKeptText';
 import { leaveHandover } from './actions';
 import { Stack, Text } from '../../ui/kit/kit';
 
 /** What the next shift should know, loaded when someone has something to say. */
 export function HandoverForm({ onDone }: { onDone: () => void }) {
-  const [words, setWords] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
-  const [entryKey, answered] = useEntryKey();
+  const { text: words, type, entryKey, answered } = useKeptText('handover');
   const [pending, start] = useTransition();
   const send = () =>
     start(async () => {
@@ -19,7 +18,7 @@ export function HandoverForm({ onDone }: { onDone: () => void }) {
       if (!outcome) return setWrong(say`No connection: what you wrote is still here. Press again when it is back.`);
       answered(outcome);
       if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? say`Not recorded.`);
-      setWords('');
+      type('');
       onDone();
     });
   return (
@@ -30,7 +29,7 @@ export function HandoverForm({ onDone }: { onDone: () => void }) {
         multiline
         minRows={3}
         value={words}
-        onChange={(e) => setWords(e.target.value)}
+        onChange={(e) => type(e.target.value)}
         slotProps={{ htmlInput: { maxLength: 500 } }}
       />
       {wrong && (

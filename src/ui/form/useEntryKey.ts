@@ -7,12 +7,10 @@ import { newEntryKey, type Outcome } from '../outcome';
  * used up: what was sent is recorded, or an earlier try was with other content.
  * @returns the key, what every answer is handed to, and how a key from before is taken up again
  */
-export function useEntryKey(): [
-  entryKey: string,
-  answered: (outcome: Outcome<unknown>) => void,
-  adopt: (entryKey: string) => void,
-] {
-  const [entryKey, setEntryKey] = useState(newEntryKey);
+export function useEntryKey(
+  before?: string,
+): [entryKey: string, answered: (outcome: Outcome<unknown>) => void, adopt: (entryKey: string) => void] {
+  const [entryKey, setEntryKey] = useState(() => before ?? newEntryKey());
   const answered = useCallback((outcome: Outcome<unknown>) => {
     if (outcome.ok || outcome.fields.entryKey) setEntryKey(newEntryKey());
   }, []);

@@ -31,6 +31,8 @@ export function useKeptTyping<T extends FieldValues>({ form, name, entryKey, ado
     if (!kept) return;
     form.reset(kept.values as T, { keepDefaultValues: true });
     adopt(kept.entryKey);
+    // The server’s page has the fields as they start; what was kept is only known here.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
     setRestored(true);
     // Once, when the form is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,11 +1,12 @@
 'use client';
-import { say, told } from '../../core/words/words';
-import Drawer from '@mui/material/Drawer';
-import Link from 'next/link';
+import { say } from '../../core/words/words';
+import dynamic from 'next/dynamic';
 import { useState, type ReactNode } from 'react';
-import css from './shell.module.css';
 
-interface MoreProps {
+// A drawer is heavy, and most people stay at the five stations.
+const MoreDrawer = dynamic(() => import('./MoreDrawer').then((m) => m.MoreDrawer), { ssr: false });
+
+export interface MoreProps {
   links: { path: string; name: string; says: string; current: 'page' | undefined }[];
   withDay: (path: string) => string;
   who: ReactNode;
@@ -14,30 +15,22 @@ interface MoreProps {
 /** What does not fit the bar of a phone: the other stations, Sums, and who is signed in. */
 export function More({ links, withDay, who }: MoreProps) {
   const [open, setOpen] = useState(false);
-  const close = () => setOpen(false);
+  const [opened, setOpened] = useState(false);
+  const show = () => {
+    setOpened(true);
+    setOpen(true);
+  };
   return (
     <>
       <button
         type="button"
         aria-expanded={open}
         aria-current={links.some((l) => l.current) ? 'true' : undefined}
-        onClick={() => setOpen(true)}
+        onClick={show}
       >
         {say`More`}
       </button>
-      <Drawer anchor="bottom" open={open} onClose={close} slotProps={{ paper: { 'aria-label': say`More` } }}>
-        <nav aria-label={say`More stations`} className={css.more}>
-          {links.map((l) => (
-            <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={close}>
-              <strong>{told(l.name)}</strong> {told(l.says)}
-            </Link>
-          ))}
-          <Link href="/sums" prefetch={false} onClick={close}>
-            <strong>{say`Sums`}</strong> {say`every calculation, with your own numbers`}
-          </Link>
-          {who}
-        </nav>
-      </Drawer>
+      {opened && <MoreDrawer open={open} onClose={() => setOpen(false)} links={links} withDay={withDay} who={who} />}
     </>
   );
 }

@@ -84,7 +84,14 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
       </SheetHead>
       <SheetBody>
         <SaidLines said={said} />
-        <ActionForm fields={fields} about={species.code} units={page.units} submit={say`Keep`} send={send} onDone={setSaid} />
+        <ActionForm
+          fields={fields}
+          about={species.code}
+          units={page.units}
+          submit={say`Keep`}
+          send={send}
+          onDone={setSaid}
+        />
       </SheetBody>
     </Sheet>
   );

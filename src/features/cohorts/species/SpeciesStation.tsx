@@ -1,18 +1,9 @@
 'use client';
 import { say, told, word } from '../../../core/words/words';
 import { useState } from 'react';
-import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Species } from '../../../core/library/types';
-import {
-  formatNumber,
-  formatTemperature,
-  toShown,
-  unitName,
-  type Quantity,
-  type UnitChoice,
-} from '../../../core/quantity/units';
+import { formatNumber, formatTemperature, toShown, type Quantity, type UnitChoice } from '../../../core/quantity/units';
 import { equivalentTgc } from '../../../core/fish/growth';
-import { temperatureResponse } from '../../../core/quantity/temperatureResponse';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { keepSpecies, type Said } from '../actions';
@@ -23,6 +14,7 @@ import { SpeciesSale } from './SpeciesSale';
 import { tone } from '../../../ui/theme/tones';
 import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen, classes } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
+import { lazyChart } from '../../../ui/kit/lazyChart';
 
 interface NumberField {
   name: string;
@@ -180,6 +172,11 @@ interface SheetProps {
   onSaid: (said: Said) => void;
 }
 
+const ResponseCurve = lazyChart(
+  () => import('./ResponseCurve').then((m) => m.ResponseCurve),
+  classes(css.chart, css.small),
+);
+
 function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps) {
   const { units } = page;
   const shown = NUMBERS.filter((f) => valueOf(species, f.name) !== null);
@@ -202,10 +199,6 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
       fields: Object.fromEntries(Object.entries(outcome.fields).map(([k, w]) => [fieldName(k), w])),
     };
   };
-  const curve = Array.from({ length: 41 }, (_, t) => ({
-    t: Math.round(toShown('temperature', t, units)),
-    growth: Math.round(temperatureResponse(t, species) * 100),
-  }));
   return (
     <Sheet>
       <SheetHead>
@@ -219,26 +212,7 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
           {told(species.basis)}
           {species.note ? say`. Note: ${species.note}` : ''}.
         </Text>
-        <div
-          className={classes(css.chart, css.small)}
-          role="img"
-          aria-label={say`Growth by temperature, best at ${formatTemperature(species.tempOptC, units)}`}
-        >
-          <ResponsiveContainer>
-            <LineChart data={curve} margin={{ top: 6, right: 30, bottom: 0, left: 0 }}>
-              <XAxis
-                dataKey="t"
-                unit={` ${unitName('temperature', units)}`}
-                stroke={tone.quiet}
-                fontSize={12}
-                interval="preserveStartEnd"
-                minTickGap={24}
-              />
-              <YAxis stroke={tone.quiet} fontSize={12} unit=" %" width={52} ticks={[0, 50, 100]} />
-              <Line dataKey="growth" stroke={tone.water} strokeWidth={2} dot={false} isAnimationActive={false} />
-            </LineChart>
-          </ResponsiveContainer>
-        </div>
+        <ResponseCurve species={species} units={units} />
         {species.tempOptC > 0 && (
           <Text as="p" small quiet>
             {say`At ${formatTemperature(species.tempOptC, units)} this is a thermal growth coefficient (the older method) of ${formatNumber(equivalentTgc(species, species.tempOptC), 2)}.`}

@@ -11,11 +11,30 @@ import { compare, dropTemperature, layWater, type Said } from '../actions';
 import { CohortsNav } from '../CohortsNav';
 import { leftMinor, type TemperatureResult } from '../../../core/plan/compareTemperatures';
 import type { TemperaturePage } from './temperatureQuery';
-import { PlannedWaterLazy } from './PlannedWaterLazy';
+import cohorts from '../cohorts.module.css';
+import { lazyChart } from '../../../ui/kit/lazyChart';
 import { SaidLines } from '../SaidLines';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
-import { Columns, EMPTY, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import {
+  classes,
+  Columns,
+  EMPTY,
+  Mark,
+  Row,
+  Rows,
+  Sheet,
+  SheetBody,
+  SheetHead,
+  Stack,
+  Text,
+  Unseen,
+} from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+
+const PlannedWater = lazyChart(
+  () => import('./PlannedWater').then((m) => m.PlannedWater),
+  classes(cohorts.chart, cohorts.middle),
+);
 
 /** Temperature as a throttle: hold fish back or push them on, and what each would cost. */
 export function TemperatureStation({ page }: { page: TemperaturePage }) {
@@ -69,7 +88,7 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
               <h2>{say`Planned water, next half year`}</h2>
             </SheetHead>
             <SheetBody>
-              <PlannedWaterLazy loops={page.loops} units={units} />
+              <PlannedWater loops={page.loops} units={units} />
             </SheetBody>
           </Sheet>
         </Stack>

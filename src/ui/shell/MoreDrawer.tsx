@@ -1,0 +1,25 @@
+'use client';
+import Drawer from '@mui/material/Drawer';
+import Link from 'next/link';
+import { say, told } from '../../core/words/words';
+import type { MoreProps } from './More';
+import css from './shell.module.css';
+
+/** The other stations, Sums, and who is signed in. */
+export function MoreDrawer({ links, withDay, who, open, onClose }: MoreProps & { open: boolean; onClose: () => void }) {
+  return (
+    <Drawer anchor="bottom" open={open} onClose={onClose} slotProps={{ paper: { 'aria-label': say`More` } }}>
+      <nav aria-label={say`More stations`} className={css.more}>
+        {links.map((l) => (
+          <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={onClose}>
+            <strong>{told(l.name)}</strong> {told(l.says)}
+          </Link>
+        ))}
+        <Link href="/sums" prefetch={false} onClick={onClose}>
+          <strong>{say`Sums`}</strong> {say`every calculation, with your own numbers`}
+        </Link>
+        {who}
+      </nav>
+    </Drawer>
+  );
+}
