@@ -22,6 +22,8 @@ export default ts.config(
         URL: 'readonly',
         module: 'readonly',
         performance: 'readonly',
+        PerformanceObserver: 'readonly',
+        window: 'readonly',
       },
     },
   },

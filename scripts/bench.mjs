@@ -41,7 +41,7 @@ main(async () => {
     forecastMs: 25,
     seasonDragMs: 100,
     seasonAnswerLargeMs: 40,
-    roundScriptKb: 250,
+    roundScriptKb: 240,
     planFirstSec: 5,
     planGapAt60: 2,
     planGapAt60Crowded: 5,
@@ -52,9 +52,23 @@ main(async () => {
     crashLost: 0,
     crashDoubled: 0,
     twelveFarmsRatio: 1.25,
+    stationMs: 300,
+    readersP95Ms: 600,
+    keyMs: 100,
+    scriptKb: 300,
   };
   for (const [name, value] of Object.entries(shown)) {
-    const budget = budgets[name] ?? (name.startsWith('stationMs') ? 300 : name.startsWith('readersP95Ms') ? 600 : null);
+    const budget =
+      budgets[name] ??
+      (name.startsWith('keyMs')
+        ? 100
+        : name.startsWith('scriptKb')
+          ? 300
+          : name.startsWith('stationMs')
+            ? 300
+            : name.startsWith('readersP95Ms')
+              ? 600
+              : null);
     console.log(
       `${name.padEnd(28)} ${String(value).padStart(9)}${budget === null ? '' : `   budget ${budget}${value > budget ? '   OVER' : ''}`}`,
     );

@@ -12,6 +12,70 @@ function median(values) {
   return values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
 }
 
+/** Every page that a person opens, with its rooms. */
+const PAGES = [
+  ...STATIONS,
+  ...['market/new', 'sums', 'cohorts/tank/H6', 'cohorts/HSB-31'],
+  ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species'].map((room) => `cohorts/${room}`),
+];
+
+/** Scripts a page asks for before anything on it is opened, gzip. Round with the fallback that only old browsers fetch, too. */
+async function weigh(base, cookie) {
+  const known = new Map();
+  const weightOf = async (src) => {
+    if (!known.has(src)) known.set(src, gzipSync(Buffer.from(await (await fetch(base + src)).arrayBuffer())).length);
+    return known.get(src);
+  };
+  const kb = async (path, counts) => {
+    const html = await (await fetch(`${base}/${path}`, { headers: { cookie } })).text();
+    const tags = [...html.matchAll(/<script[^>]+src="([^"]+\.js[^"]*)"[^>]*>/g)].filter(([tag]) => counts(tag));
+    let bytes = 0;
+    for (const src of new Set(tags.map(([, src]) => src))) bytes += await weightOf(src);
+    return Math.round(bytes / 1024);
+  };
+  const figures = { roundScriptKb: await kb('round', () => true) };
+  for (const path of PAGES) figures[`scriptKb.${path}`] = await kb(path, (tag) => !/noModule/i.test(tag));
+  return figures;
+}
+
+/** What a person presses, where. */
+const KEYS = [
+  ['/round', ']', 'another day'],
+  ['/round', '?', 'the list of keys'],
+  ['/season', 'ArrowDown', 'the next handle'],
+  ['/cohorts', '5', 'another station'],
+];
+
+/** From a key to the next picture, in a browser slowed four times: the middle of some presses, ms. */
+async function keyAnswers(page) {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  const figures = {};
+  for (const [path, key, what] of KEYS) {
+    const times = [];
+    for (let i = 0; i < 5; i++) {
+      await page.goto(path);
+      await page.locator('html[data-keys="on"]').waitFor();
+      await page.waitForLoadState('networkidle');
+      if (path === '/season') await page.locator('[data-handle]').first().focus();
+      await page.evaluate(() => {
+        window.answers = [];
+        new PerformanceObserver((list) => {
+          for (const e of list.getEntries()) if (e.name === 'keydown') window.answers.push(e.duration);
+        }).observe({ type: 'event', durationThreshold: 16, buffered: false });
+      });
+      await page.keyboard.press(key);
+      // What took less than a sixtieth of a second is not told at all.
+      await page.waitForTimeout(600);
+      times.push(await page.evaluate(() => Math.max(16, ...window.answers)).catch(() => 16));
+    }
+    figures[`keyMs.${what}`] = median(times);
+  }
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+  await session.detach();
+  return figures;
+}
+
 /** Server answers with two years of demo data, the weight of Round's first scripts, a drag on Season as the browser feels it. */
 export async function benchStations() {
   ensureChromium();
@@ -58,11 +122,8 @@ export async function benchStations() {
       figures[`afterWriteMs.${which}.cohort`] = await time('/cohorts/HSB-31', written);
     }
     await database.end();
-    const html = await (await fetch(`${app.base}/round`, { headers: { cookie } })).text();
-    const scripts = [...new Set([...html.matchAll(/<script[^>]+src="([^"]+\.js[^"]*)"/g)].map((m) => m[1]))];
-    let bytes = 0;
-    for (const src of scripts) bytes += gzipSync(Buffer.from(await (await fetch(app.base + src)).arrayBuffer())).length;
-    figures.roundScriptKb = Math.round(bytes / 1024);
+    Object.assign(figures, await weigh(app.base, cookie));
+    Object.assign(figures, await keyAnswers(page));
     await page.goto('/season');
     const handle = page.locator('[data-handle="harvest:TRT-31"]').first();
     await handle.focus();

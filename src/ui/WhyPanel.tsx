@@ -16,7 +16,14 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
       open
       anchor="right"
       onClose={onClose}
-      slotProps={{ paper: { sx: { width: 'min(420px, 100vw)', p: 2 }, 'aria-label': say`Why?` } }}
+      slotProps={{
+        paper: {
+          sx: { width: 'min(420px, 100vw)', p: 2 },
+          role: 'dialog',
+          'aria-modal': true,
+          'aria-label': say`Why?`,
+        },
+      }}
     >
       <Stack>
         <h2>{say`Why? ${because.title}`}</h2>

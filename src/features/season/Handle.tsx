@@ -1,10 +1,10 @@
 'use client';
 import { say, word } from '../../core/words/words';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
 import { addDays, type Day } from '../../core/quantity/days';
 import { dayWords } from '../../core/quantity/sayDay';
-import type { BoardScale } from './Board';
+import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
 
@@ -28,13 +28,13 @@ interface HandleProps {
   onBlocked: (handle: BoardHandle, shift: number) => void;
   /** The one of the board that the Tab key stops at; from it up and down lead to the others. */
   isStop: boolean;
-  onStop: () => void;
+  onStop: (groupId: string) => void;
   /** On to what the slide means. */
   onDecide: () => void;
 }
 
 /** Grab it and slide it: by pointer, or with the arrow keys a day at a time. */
-export function Handle({
+export const Handle = memo(function Handle({
   handle,
   shift,
   top,
@@ -85,7 +85,7 @@ export function Handle({
       className={css.handle}
       role="slider"
       tabIndex={isStop ? 0 : -1}
-      onFocus={onStop}
+      onFocus={() => onStop(handle.groupId)}
       aria-label={words}
       aria-valuenow={at}
       aria-valuemin={handle.at + handle.earliest}
@@ -134,4 +134,4 @@ export function Handle({
       )}
     </g>
   );
-}
+});

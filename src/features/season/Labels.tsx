@@ -5,7 +5,7 @@ import { formatTankSize, loadUnit, type UnitChoice } from '../../core/quantity/u
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
 
-interface Lane {
+export interface Lane {
   key: string;
   top: number;
   name: string;

@@ -13,6 +13,12 @@ import css from './season.module.css';
 export type Zoom = 'season' | 'month' | 'weeks';
 /** How much wider than its frame the board is drawn. */
 export const ZOOMS: Record<Zoom, number> = { season: 1, month: 2.5, weeks: 5 };
+/** The next nearer or farther look; at either end it stays. */
+export function zoomBy(zoom: Zoom, step: 1 | -1): Zoom {
+  const all = Object.keys(ZOOMS) as Zoom[];
+  return all[Math.max(0, Math.min(all.length - 1, all.indexOf(zoom) + step))]!;
+}
+
 const ZOOM_WORDS: readonly (readonly [Zoom, string])[] = [
   ['season', word`Season`],
   ['month', word`Months`],

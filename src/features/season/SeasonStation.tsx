@@ -13,7 +13,7 @@ import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
 import { DraftSheet, KEEP_BUTTON } from './DraftSheet';
-import { SeasonSide, ZOOMS, type Zoom } from './SeasonSide';
+import { SeasonSide, ZOOMS, zoomBy, type Zoom } from './SeasonSide';
 import { SideBySide } from './SideBySide';
 import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
 import { NOT_LOADED, useOutlook } from './useOutlook';
@@ -168,6 +168,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           onSlide={slide}
           onBlocked={blocked}
           zoom={ZOOMS[zoom]}
+          onPinch={(step) => setZoom((now) => zoomBy(now, step))}
           onDecide={() => document.getElementById(KEEP_BUTTON)?.focus()}
         />
         <SeasonSide

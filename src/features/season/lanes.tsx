@@ -8,7 +8,7 @@ import { formatQuantity } from '../../core/plan/consequences';
 import type { LoopFact, PlaceFact } from '../../core/plan/types';
 import { daysBetween, type Day } from '../../core/quantity/days';
 import { formatNumber, type UnitChoice } from '../../core/quantity/units';
-import type { BoardScale } from './Board';
+import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
 

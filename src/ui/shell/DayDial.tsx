@@ -1,7 +1,7 @@
 'use client';
 import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/days';
 import { dayWords, fullDay, shortDay } from '../../core/quantity/sayDay';
 import type { DayInHand } from './useDay';
@@ -49,7 +49,6 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
     setDay(addDays(day, steps));
   };
   const x = (d: Day) => daysBetween(start, d) * DAY_PX;
-  const days = Array.from({ length: span + 1 }, (_, i) => addDays(start, i));
   return (
     <>
       <div
@@ -84,21 +83,8 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
           <rect x={Math.max(0, x(today))} y="56" width={width} height="5" fill="url(#ahead)" />
           <line x1={x(today)} x2={x(today)} y1="4" y2="62" stroke={tone.ink} strokeWidth="2" />
           {shown !== today && <line x1={x(shown)} x2={x(shown)} y1="4" y2="62" stroke={tone.water} strokeWidth="2.5" />}
-          {days.map((d, i) => (
-            <g key={d} transform={`translate(${i * DAY_PX} 0)`}>
-              <line
-                y1={weekday(d) === 1 ? 40 : 48}
-                y2="56"
-                stroke={d > today ? tone.water : tone.quiet}
-                strokeWidth={weekday(d) === 1 ? 1.4 : 0.7}
-              />
-              {weekday(d) === 1 && !isStruck(d, [today, shown]) && (
-                <text x="3" y="37">
-                  {shortDay(d)}
-                </text>
-              )}
-            </g>
-          ))}
+          <Ticks start={start} span={span} today={today} />
+          <Dates start={start} span={span} today={today} shown={shown} />
         </svg>
         <span className={css.todayflag} style={{ left: x(today) }}>
           {say`today · ${dayWords(today)}`}
@@ -127,6 +113,45 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
         </Button>
       </div>
     </>
+  );
+}
+
+interface RulerProps {
+  start: Day;
+  span: number;
+  today: Day;
+}
+
+const daysOf = ({ start, span }: RulerProps) => Array.from({ length: span + 1 }, (_, i) => addDays(start, i));
+
+/** A line for each day, longer on Mondays: drawn once, however often the day is changed. */
+const Ticks = memo(function Ticks(props: RulerProps) {
+  return daysOf(props).map((d, i) => {
+    const monday = weekday(d) === 1;
+    return (
+      <line
+        key={d}
+        x1={i * DAY_PX}
+        x2={i * DAY_PX}
+        y1={monday ? 40 : 48}
+        y2="56"
+        stroke={d > props.today ? tone.water : tone.quiet}
+        strokeWidth={monday ? 1.4 : 0.7}
+      />
+    );
+  });
+});
+
+/** The date of each Monday, where no line runs through it. */
+function Dates({ shown, ...ruler }: RulerProps & { shown: Day }) {
+  return daysOf(ruler).map(
+    (d, i) =>
+      weekday(d) === 1 &&
+      !isStruck(d, [ruler.today, shown]) && (
+        <text key={d} x={i * DAY_PX + 3} y="37">
+          {shortDay(d)}
+        </text>
+      ),
   );
 }
 

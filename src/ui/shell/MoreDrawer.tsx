@@ -8,7 +8,12 @@ import css from './shell.module.css';
 /** The other stations, Sums, and who is signed in. */
 export function MoreDrawer({ links, withDay, who, open, onClose }: MoreProps & { open: boolean; onClose: () => void }) {
   return (
-    <Drawer anchor="bottom" open={open} onClose={onClose} slotProps={{ paper: { 'aria-label': say`More` } }}>
+    <Drawer
+      anchor="bottom"
+      open={open}
+      onClose={onClose}
+      slotProps={{ paper: { role: 'dialog', 'aria-modal': true, 'aria-label': say`More` } }}
+    >
       <nav aria-label={say`More stations`} className={css.more}>
         {links.map((l) => (
           <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={onClose}>

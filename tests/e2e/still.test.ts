@@ -1,0 +1,94 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { DESK, expect, PHONE, ready, signIn, test, useFarm } from './help';
+import { STATIONS } from './everyStation';
+
+useFarm();
+
+/** The most that a page may jump while it comes, by the browser’s own count. */
+const MOST_SHIFT = 0.05;
+
+async function watchShifts(page: Page) {
+  await page.addInitScript(() => {
+    const seen = { total: 0, where: [] as string[] };
+    Object.assign(window, { shifts: seen });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as (PerformanceEntry & {
+        value: number;
+        hadRecentInput: boolean;
+        sources: { node?: Node }[];
+      })[]) {
+        if (entry.hadRecentInput) continue;
+        seen.total += entry.value;
+        seen.where.push(
+          `${entry.value.toFixed(3)} ${entry.sources.map((s) => (s.node as Element)?.className ?? '').join(' ')}`,
+        );
+      }
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+}
+
+test('nothing jumps while a page comes, on a laptop and on a phone', async ({ page }) => {
+  await watchShifts(page);
+  await signIn(page, 'ines');
+  const jumps: string[] = [];
+  for (const size of [DESK, PHONE]) {
+    await page.setViewportSize(size);
+    for (const path of STATIONS) {
+      await page.goto(path);
+      await ready(page);
+      await page.waitForLoadState('networkidle');
+      const { total, where } = await page.evaluate(
+        () => (window as unknown as { shifts: { total: number; where: string[] } }).shifts,
+      );
+      if (total > MOST_SHIFT) jumps.push(`${path} at ${size.width} px: ${total.toFixed(3)} (${where.join('; ')})`);
+    }
+  }
+  expect(jumps).toEqual([]);
+});
+
+/** What can be opened, and how. */
+const OPENED: [what: string, path: string, open: (page: Page) => Promise<void>][] = [
+  ['a job', '/round', (p) => p.locator('button[data-job]').first().click()],
+  ['the list of keys', '/round', (p) => p.keyboard.press('?')],
+  ['the day picker', '/round', (p) => p.keyboard.press('d')],
+  ['the log line', '/round', (p) => p.keyboard.press('l')],
+  ['a why', '/cohorts/margin', (p) => p.locator('#main button[title^="Why"]').first().click()],
+  [
+    'preferences',
+    '/round',
+    (p) =>
+      p
+        .getByRole('button', { name: /units, light and dark/ })
+        .first()
+        .click(),
+  ],
+  ['moving fish', '/cohorts/HSB-31', (p) => p.getByRole('button', { name: 'Move', exact: true }).first().click()],
+  ['a menu', '/market/new', (p) => p.getByRole('combobox', { name: 'Customer' }).click()],
+  ['the list of sums', '/sums', (p) => p.getByRole('combobox').first().click()],
+];
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`what opens over a page is readable by everyone too, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await signIn(page, 'ines');
+    const faults: string[] = [];
+    for (const [what, path, open] of OPENED) {
+      await page.goto(path);
+      await ready(page);
+      await open(page);
+      await expect(
+        page.locator('[role="dialog"]:visible, [role="listbox"]:visible, input:focus, form:visible').first(),
+      ).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+      faults.push(...violations.map((v) => `${what}: ${v.id} ${v.nodes[0]?.target}`));
+    }
+    await page.setViewportSize(PHONE);
+    await page.goto('/round');
+    await ready(page);
+    await page.getByRole('button', { name: 'More' }).click();
+    await expect(page.getByRole('navigation', { name: 'More stations' })).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    faults.push(...violations.map((v) => `more: ${v.id} ${v.nodes[0]?.target}`));
+    expect(faults).toEqual([]);
+  });
