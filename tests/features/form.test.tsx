@@ -1,9 +1,11 @@
-import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { afterEach, describe, expect, test } from 'vitest';
 import type { UnitChoice } from '../../src/core/quantity/units';
 import { Vessel, type VesselView } from '../../src/ui/draw/Vessel';
 import type { FieldSpec } from '../../src/core/tasks/form';
+import { DayField } from '../../src/ui/form/DayField';
 import { ActionForm, type FormField } from '../../src/ui/form/ActionForm';
 import { forgetAll, keep, readKept } from '../../src/ui/form/keptTyping';
 import { RecordField, storedValues } from '../../src/ui/form/RecordField';
@@ -79,6 +81,52 @@ describe('what is typed and not yet sent', () => {
     localStorage.setItem('crop-cycle:typed:here', '{broken');
     expect(readKept('here', kept.start, 2000)).toBeNull();
     forgetAll();
+  });
+});
+
+describe('a day in a form', () => {
+  function Days({ start, told }: { start: string; told: (day: string) => void }) {
+    const [day, setDay] = useState(start);
+    const change = (next: string) => {
+      setDay(next);
+      told(next);
+    };
+    return <DayField label="Harvest on" value={day} onChange={change} />;
+  }
+  const field = () => screen.getByLabelText<HTMLInputElement>('Harvest on');
+
+  test('is shown and typed as the country writes it, and sent as a day', () => {
+    const told: string[] = [];
+    render(<Days start="2026-05-14" told={(d) => told.push(d)} />);
+    expect(field().value).toBe('14/05/2026');
+    fireEvent.change(field(), { target: { value: '3/6' } });
+    expect(told.at(-1)).toBe('2026-06-03');
+    fireEvent.blur(field());
+    expect(field().value).toBe('03/06/2026');
+    fireEvent.change(field(), { target: { value: '31/6' } });
+    fireEvent.blur(field());
+    expect(field().value).toBe('31/6');
+  });
+
+  test('is chosen in a calendar that comes when it is asked for', async () => {
+    const told: string[] = [];
+    render(<Days start="2026-05-14" told={(d) => told.push(d)} />);
+    expect(screen.queryByRole('dialog')).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Choose in a calendar' }));
+    const calendar = await screen.findByRole('dialog', { name: 'Choose in a calendar' });
+    expect(calendar.textContent).toContain('May 2026');
+    // The week begins on Monday here.
+    expect(within(calendar).getAllByRole('columnheader')[0]!.getAttribute('aria-label')).toBe('Mon');
+    fireEvent.click(within(calendar).getByRole('gridcell', { name: '20' }));
+    expect(told.at(-1)).toBe('2026-05-20');
+    expect(field().value).toBe('20/05/2026');
+  });
+
+  test('what is no day is said beside it, in the way days are written here', () => {
+    const day: FieldSpec = { name: 'day', label: 'Harvest on', kind: 'day' };
+    const read = storedValues([day], { day: '31/6' }, METRIC);
+    expect(!read.ok && read.fields.day).toBe('“31/6” is no day between 2000 and 2100; write it like 14/05/2026');
+    expect(storedValues([day], { day: '2026-06-03' }, METRIC)).toEqual({ ok: true, values: { day: '2026-06-03' } });
   });
 });
 

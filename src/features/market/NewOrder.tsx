@@ -17,6 +17,7 @@ import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/k
 import css from './market.module.css';
 import { codeWords } from '../../core/words/codes';
 import { useKeptTyping } from '../../ui/form/useKeptTyping';
+import { DayField } from '../../ui/form/DayField';
 
 interface Typed {
   customerId: string;
@@ -110,13 +111,12 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
             </MenuItem>
           ))}
         </TextField>
-        <TextField
+        <DayField
           label={say`To be delivered on`}
-          type="date"
-          {...form.register('dueDay')}
+          value={typed.dueDay}
+          onChange={(day) => form.setValue('dueDay', day)}
           error={!!wrong.dueDay}
           helperText={wrong.dueDay}
-          slotProps={{ inputLabel: { shrink: true } }}
         />
         {lines.fields.map((line, i) => {
           const product = page.products.find((p) => p.code === typed.lines[i]?.productCode);

@@ -12,8 +12,13 @@ import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { readNumber } from '../../core/quantity/readNumber';
+import { DayField } from './DayField';
 import { RowsEditor } from './RowsEditor';
 import { HALF } from '../kit/kit';
+import { isFarmDay } from '../../core/quantity/ranges';
+import { numericDay } from '../../core/quantity/readDay';
+
+const EXAMPLE_DAY = '2026-05-14';
 
 /** Kinds whose text is the value. */
 const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'day']);
@@ -43,6 +48,20 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             </div>
           );
         }
+        if (field.kind === 'day')
+          return (
+            <DayField
+              id={`field-${field.name}`}
+              name={input.name}
+              inputRef={input.ref}
+              className={field.half ? HALF : undefined}
+              label={told(field.label) + (field.optional ? say` (if any)` : '')}
+              error={!!wrong}
+              helperText={wrong ?? told(field.help)}
+              value={input.value}
+              onChange={input.onChange}
+            />
+          );
         const unit = field.quantity ? unitName(field.quantity, units) : null;
         return (
           <TextField
@@ -53,7 +72,6 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             multiline={field.kind === 'weights' || field.kind === 'area'}
             minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}
             select={field.kind === 'select'}
-            type={field.kind === 'day' ? 'date' : undefined}
             error={!!wrong}
             helperText={wrong ?? told(field.help)}
             slotProps={{
@@ -61,7 +79,6 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
                 inputMode: TEXTS.has(field.kind) ? 'text' : field.kind === 'count' ? 'numeric' : 'decimal',
                 autoComplete: 'off',
               },
-              ...(field.kind === 'day' ? { inputLabel: { shrink: true } } : {}),
               input: unit ? { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } : {},
             }}
           >
@@ -99,6 +116,11 @@ export function storedValues(
     const text = String(typed[field.name] ?? '');
     if (!text.trim()) {
       if (!field.optional) wrong[field.name] = say`${field.label}: give it first`;
+      continue;
+    }
+    if (field.kind === 'day' && !isFarmDay(text as unknown)) {
+      wrong[field.name] =
+        say`“${text.slice(0, 20)}” is no day between 2000 and 2100; write it like ${numericDay(EXAMPLE_DAY)}`;
       continue;
     }
     if (TEXTS.has(field.kind)) {

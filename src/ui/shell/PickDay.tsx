@@ -5,7 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
+import { DayField } from '../form/DayField';
 import { useState, type FormEvent } from 'react';
 import { isFarmDay } from '../../core/quantity/ranges';
 import type { Day } from '../../core/quantity/days';
@@ -34,18 +34,16 @@ export function PickDay({ today, day, setDay, onClose }: PickDayProps) {
       <form onSubmit={submit} noValidate>
         <DialogTitle>{say`Which day?`}</DialogTitle>
         <DialogContent sx={{ pt: '8px !important' }}>
-          <TextField
+          <DayField
             autoFocus
-            type="date"
             label={say`Day that every screen shows`}
             value={typed}
             error={wrong !== null}
             helperText={wrong ?? say`The past as recorded, the future as forecast.`}
-            onChange={(e) => {
-              setTyped(e.target.value);
+            onChange={(next) => {
+              setTyped(next);
               setWrong(null);
             }}
-            slotProps={{ inputLabel: { shrink: true } }}
           />
         </DialogContent>
         <DialogActions>
