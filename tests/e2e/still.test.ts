@@ -86,7 +86,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.setViewportSize(PHONE);
     await page.goto('/round');
     await ready(page);
-    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('button', { name: 'More', exact: true }).click();
     await expect(page.getByRole('navigation', { name: 'More stations' })).toBeVisible();
     const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
     faults.push(...violations.map((v) => `more: ${v.id} ${v.nodes[0]?.target}`));

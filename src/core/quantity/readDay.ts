@@ -1,4 +1,4 @@
-import { speech } from '../words/words';
+import { say, speech } from '../words/words';
 import type { Day } from './days';
 import { isFarmDay } from './ranges';
 
@@ -25,7 +25,7 @@ export function numericDay(day: Day): string {
 /** How a day is typed where the person is: "dd/mm/yyyy". */
 export function dayPattern(): string {
   const { order, mark } = numericOrder();
-  return order.map((part) => ({ day: 'dd', month: 'mm', year: 'yyyy' })[part]).join(mark);
+  return order.map((part) => ({ day: say`dd`, month: say`mm`, year: say`yyyy` })[part]).join(mark);
 }
 
 /**
