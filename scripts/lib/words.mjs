@@ -1,10 +1,14 @@
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import ts from 'typescript';
 import { ROOT } from './run.mjs';
 
 const CATALOGUE = join(ROOT, 'src/words/catalogue.json');
 const LANGUAGES = join(ROOT, 'src/words/languages');
+
+// Asked for when it is needed: on a fresh machine the packages are not there yet when this file is read.
+const require = createRequire(import.meta.url);
+let ts;
 
 function sources(folder) {
   return readdirSync(folder, { withFileTypes: true }).flatMap((e) => {
@@ -24,6 +28,7 @@ const textOf = (node) => (ts.isStringLiteralLike(node) ? node.text : null);
 
 /** What one file says: say`…`, word`…` and plural(…, '…', '…'). */
 export function phrasesOf(path, text) {
+  ts ??= require('typescript');
   const file = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true);
   const found = [];
   const visit = (node) => {

@@ -55,7 +55,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
             <TableBody>
               {page.orders.map((o) => (
                 <TableRow key={o.id}>
-                  <Cell>{dayWords(o.dueDay)}</Cell>
+                  <Cell sort={o.dueDay}>{dayWords(o.dueDay)}</Cell>
                   <Cell>
                     <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
                       {o.code}

@@ -24,12 +24,20 @@ export function TableRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: bool
   return <MuiTableRow className={classes(gone && css.gone)} {...rest} />;
 }
 
-type CellProps = Omit<ComponentProps<'td'>, 'align'> & TextLook & { num?: boolean; scope?: string };
+type CellProps = Omit<ComponentProps<'td'>, 'align'> &
+  TextLook & {
+    num?: boolean;
+    scope?: string;
+    /** What it is ordered by where that is not what it says: a day. */
+    sort?: string | null | undefined;
+  };
 
 /** A cell; `num` for figures in a column. */
-export function Cell({ num, ...props }: CellProps) {
+export function Cell({ num, sort, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
-  return <MuiTableCell className={classes(css.cell, num && css.num, className)} {...rest} />;
+  return (
+    <MuiTableCell data-sort={sort ?? undefined} className={classes(css.cell, num && css.num, className)} {...rest} />
+  );
 }
 
 /** The head of a column or, with `scope="row"`, of a row. */
@@ -50,9 +58,9 @@ export function LightRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: bool
   return <tr className={classes(gone && css.gone)} {...rest} />;
 }
 
-export function LightCell({ num, ...props }: CellProps) {
+export function LightCell({ num, sort, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
-  return <td className={classes(css.cell, num && css.num, className)} {...rest} />;
+  return <td data-sort={sort ?? undefined} className={classes(css.cell, num && css.num, className)} {...rest} />;
 }
 
 export function LightHeadCell(props: CellProps) {

@@ -1,9 +1,14 @@
 'use client';
 import { say } from '../../core/words/words';
-import { useRef, type ReactNode } from 'react';
+import dynamic from 'next/dynamic';
+import { useRef, useState, type ReactNode } from 'react';
 import { Text, WordButton } from '../kit/kit';
 import css from '../kit/kit.module.css';
 import { classes } from '../kit/part';
+import { readTable, type ShownTable } from './readTable';
+
+/** The grid is heavy: it comes when someone wants to sort or search. */
+const GridView = dynamic(() => import('./GridView').then((m) => m.GridView), { ssr: false });
 
 interface ScrollTableProps {
   /** What is in it, for those who hear the page; and the name of its file. */
@@ -16,12 +21,21 @@ interface ScrollTableProps {
   children: ReactNode;
 }
 
-/** Room for a wide or long table: it scrolls by itself, by keyboard too, and never the page sideways. What is shown can be had as CSV. */
+/**
+ * Room for a wide or long table: it scrolls by itself, by keyboard too, and never the page sideways. What is
+ * shown can be sorted and searched over the whole window, and had as CSV.
+ */
 export function ScrollTable({ label, maxHeight, close, testId, children }: ScrollTableProps) {
   const region = useRef<HTMLDivElement>(null);
   const style = maxHeight === undefined ? undefined : { maxHeight, overflowY: 'auto' as const };
+  const [grid, setGrid] = useState<ShownTable | null>(null);
+  const tableHere = () => region.current?.querySelector('table') ?? null;
+  const open = () => {
+    const table = tableHere();
+    if (table) setGrid(readTable(table));
+  };
   const save = async () => {
-    const table = region.current?.querySelector('table');
+    const table = tableHere();
     if (!table) return;
     const { stringify } = await import('csv-stringify/browser/esm/sync');
     download(`${label}.csv`, stringify(shownCells(table)));
@@ -41,11 +55,15 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
       </div>
       {!close && (
         <Text as="p" small quiet right className={css.foot}>
+          <WordButton small type="button" onClick={open} aria-label={say`Sort or search ${label}`}>
+            {say`sort, search`}
+          </WordButton>{' '}
           <WordButton small type="button" onClick={() => void save()} aria-label={say`${label} as CSV`}>
             {say`as CSV`}
           </WordButton>
         </Text>
       )}
+      {grid && <GridView label={label} table={grid} onClose={() => setGrid(null)} />}
     </>
   );
 }

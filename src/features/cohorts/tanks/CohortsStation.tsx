@@ -111,7 +111,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                       </Text>
                     </Cell>
                     <Cell num>{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</Cell>
-                    <Cell>{r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}</Cell>
+                    <Cell sort={r.readyOn}>{r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}</Cell>
                     <Cell>
                       {r.fullOn ? (
                         <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text>
