@@ -1,6 +1,7 @@
-import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../src/ui/kit/Table';
+import { figureIn, readTable } from '../../src/ui/table/readTable';
 import { ScrollTable, shownCells } from '../../src/ui/table/ScrollTable';
 
 afterEach(cleanup);
@@ -51,4 +52,71 @@ test('what is shown in a table is what its file holds; nothing in it is taken fo
 test('a small table inside a form offers no file', () => {
   show(true);
   expect(screen.queryByRole('button')).toBeNull();
+});
+
+const TABLE = (
+  <ScrollTable label="Cohorts">
+    <Table>
+      <TableHead>
+        <TableRow>
+          <HeadCell>Cohort</HeadCell>
+          <HeadCell right>A fish</HeadCell>
+          <HeadCell>Ready</HeadCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {(
+          [
+            ['HSB-30', '1.2 kg', '3 Dec', '2026-12-03'],
+            ['HSB-36', '900 g', '26 Nov', '2026-11-26'],
+            ['TRT-31', '–', '9 Jan', '2027-01-09'],
+          ] as const
+        ).map(([code, mass, says, day]) => (
+          <TableRow key={code}>
+            <Cell>{code}</Cell>
+            <Cell num>{mass}</Cell>
+            <Cell sort={day}>{says}</Cell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
+  </ScrollTable>
+);
+
+test('figures are ordered by what they weigh, days by the calendar, and what has none is told apart', () => {
+  render(TABLE);
+  const { columns, rows } = readTable(screen.getByRole('table') as HTMLTableElement);
+  expect(columns).toEqual([
+    { name: 'Cohort', isFigures: false },
+    { name: 'A fish', isFigures: true },
+    { name: 'Ready', isFigures: false },
+  ]);
+  expect(rows.map((row) => row[1]!.by)).toEqual([1200, 900, null]);
+  expect(rows.map((row) => row[2]!.by)).toEqual(['2026-12-03', '2026-11-26', '2027-01-09']);
+  expect(['1,204 g', '−3', '+5 %', '12 kg of 40', 'HSB-30', 'R1'].map(figureIn)).toEqual([
+    1204,
+    -3,
+    5,
+    null,
+    null,
+    null,
+  ]);
+});
+
+test('a table is opened over the whole window and sorted by a press on a column', async () => {
+  render(TABLE);
+  fireEvent.click(screen.getByRole('button', { name: 'Sort or search Cohorts' }));
+  const grid = await screen.findByRole('grid');
+  const masses = () =>
+    within(grid)
+      .queryAllByRole('gridcell')
+      .map((c) => c.textContent)
+      .filter((t) => /g$|–/.test(t ?? ''));
+  await waitFor(() => expect(masses()).toEqual(['1.2 kg', '900 g', '–']));
+  fireEvent.click(within(grid).getByRole('columnheader', { name: 'A fish' }));
+  await waitFor(() => expect(masses()).toEqual(['900 g', '1.2 kg', '–']));
+  fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'hsb-36' } });
+  await waitFor(() => expect(masses()).toEqual(['900 g']));
+  fireEvent.click(screen.getByRole('button', { name: 'Close' }));
+  await waitFor(() => expect(screen.queryByRole('grid')).toBeNull());
 });

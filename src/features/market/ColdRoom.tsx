@@ -46,7 +46,7 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
                   </Text>
                 </Cell>
                 <Cell num>{lot.words}</Cell>
-                <Cell strong={lot.past} tone={lot.past ? 'danger' : null}>
+                <Cell sort={lot.useBy} strong={lot.past} tone={lot.past ? 'danger' : null}>
                   {shortDay(lot.useBy)}
                   {lot.past && say`, past`}
                   <Text as="div" small quiet>

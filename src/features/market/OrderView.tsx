@@ -101,7 +101,9 @@ export function OrderView({ page }: { page: OrderPage }) {
                   <TableBody>
                     {page.trace.events.map((e, i) => (
                       <TableRow key={i}>
-                        <Cell mono sort={e.day}>{shortDay(e.day)}</Cell>
+                        <Cell mono sort={e.day}>
+                          {shortDay(e.day)}
+                        </Cell>
                         <Cell>{e.reason}</Cell>
                         <Cell mono>{e.lotCode}</Cell>
                         <Cell num>{e.count > 0 ? formatNumber(e.count) : ''}</Cell>

@@ -71,7 +71,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                           </Text>
                         </Cell>
                         <Cell num>{p.amount}</Cell>
-                        <Cell tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
+                        <Cell sort={p.useBy} tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
                           {shortDay(p.useBy)}
                           {p.daysLeft < 0 ? say`, past` : ''}
                         </Cell>

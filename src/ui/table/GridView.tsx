@@ -3,10 +3,10 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
 import { DataGrid, type GridColDef, type GridFilterModel } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
 import { say, speech } from '../../core/words/words';
-import { SmallInput } from '../kit/SmallInput';
 import { gridWords } from './gridWords';
 import type { ShownCell, ShownTable } from './readTable';
 import css from './table.module.css';
@@ -29,10 +29,11 @@ export function GridView({ label, table, onClose }: GridViewProps) {
     <Dialog open fullScreen onClose={onClose} aria-label={label}>
       <DialogTitle className={css.head}>
         {label}
-        <SmallInput
+        <TextField
+          size="small"
+          autoFocus
           className={css.search}
-          aria-label={say`Search in ${label}`}
-          placeholder={say`search`}
+          label={say`Search in it`}
           value={search}
           onChange={(e) => setSearch(e.target.value)}
         />

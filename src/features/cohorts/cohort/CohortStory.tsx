@@ -115,7 +115,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
             <tbody>
               {lines.map((l) => (
                 <LightRow key={l.key} gone={l.takenBack}>
-                  <LightCell mono nowrap>
+                  <LightCell mono nowrap sort={l.day}>
                     {shortDay(l.day)}
                   </LightCell>
                   <LightCell>
@@ -164,7 +164,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
               <tbody>
                 {page.feedings.map((f) => (
                   <LightRow key={f.movementId} gone={f.takenBack}>
-                    <LightCell mono nowrap>
+                    <LightCell mono nowrap sort={f.day}>
                       {shortDay(f.day)}
                     </LightCell>
                     <LightCell mono>

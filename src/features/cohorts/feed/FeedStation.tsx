@@ -138,8 +138,11 @@ export function FeedStation({ page }: { page: FeedPage }) {
                     </Cell>
                     <Cell num>{formatMass(s.perDayG, units)}</Cell>
                     <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
-                    <Cell>{s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}</Cell>
+                    <Cell sort={s.emptyOn ?? undefined}>
+                      {s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}
+                    </Cell>
                     <Cell
+                      sort={s.orderBy ?? undefined}
                       strong={!!s.orderBy && s.orderBy <= page.today}
                       tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
                     >

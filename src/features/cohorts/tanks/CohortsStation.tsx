@@ -111,8 +111,10 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                       </Text>
                     </Cell>
                     <Cell num>{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</Cell>
-                    <Cell sort={r.readyOn}>{r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}</Cell>
-                    <Cell>
+                    <Cell sort={r.readyOn}>
+                      {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
+                    </Cell>
+                    <Cell sort={r.fullOn}>
                       {r.fullOn ? (
                         <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text>
                       ) : (
