@@ -208,7 +208,7 @@ describe('whatever comes', () => {
     for (const [text, status, words] of [
       [JSON.stringify({ body: 'x'.repeat(1_100_000) }), 413, /larger than 1,000 kB/],
       [deep, 400, /nested deeper than 12/],
-      [`{"body":[${'1,'.repeat(70_000)}1]}`, 400, /more than 60000 parts/],
+      [`{"body":[${'1,'.repeat(70_000)}1]}`, 400, /more than 60,000 parts/],
       ['{"__proto__":{"admin":true}}', 400, /cannot be a name here/],
       ['{"command":"\\u0000"}', 400, /cannot be stored/],
       ['{"command":"\\ud800"}', 400, /cannot be stored/],

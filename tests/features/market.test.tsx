@@ -139,6 +139,7 @@ describe('supply against promise', () => {
     week: 24,
     weekStart: '2026-06-08',
     share: '12 of 14',
+    part: 12 / 14,
     available: '2',
     availableOn: 'Thu',
     short: null,

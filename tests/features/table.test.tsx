@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../src/ui/kit/Table';
+import { Share } from '../../src/ui/draw/Share';
 import { figureIn, readTable } from '../../src/ui/table/readTable';
 import { ScrollTable, shownCells } from '../../src/ui/table/ScrollTable';
 
@@ -119,4 +120,16 @@ test('a table is opened over the whole window and sorted by a press on a column'
   await waitFor(() => expect(masses()).toEqual(['900 g']));
   fireEvent.click(screen.getByRole('button', { name: 'Close' }));
   await waitFor(() => expect(screen.queryByRole('grid')).toBeNull());
+});
+
+test('a bar beside the words is as long as its share, full and of another colour where it is over', () => {
+  const { container, rerender } = render(<Share of={0.25} label="3 of 12 jobs done" />);
+  expect(screen.getByRole('img', { name: '3 of 12 jobs done' })).toBeTruthy();
+  const bar = () => container.querySelectorAll('rect')[1]!;
+  expect(bar().getAttribute('width')).toBe('25.0');
+  const usual = bar().getAttribute('fill');
+  rerender(<Share of={1.4} over />);
+  expect(bar().getAttribute('width')).toBe('100.0');
+  expect(bar().getAttribute('fill')).not.toBe(usual);
+  expect(screen.queryByRole('img')).toBeNull();
 });

@@ -5,6 +5,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { Why } from '../../ui/Why';
 import type { MarketPage, PromiseCell } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { Share } from '../../ui/draw/Share';
 import { Text } from '../../ui/kit/kit';
 import { LightCell, LightHeadCell, LightTable } from '../../ui/kit/Table';
 import css from './market.module.css';
@@ -62,7 +63,7 @@ function CellLines({ cell }: { cell: PromiseCell }) {
   return (
     <>
       {cell.share}
-      <br />
+      {cell.part === null ? <br /> : <Share of={cell.part} over={cell.short !== null} />}
       {cell.short ? (
         <Text as="strong" tone="danger">
           {say`${cell.short} short`}

@@ -18,6 +18,8 @@ export interface PromiseCell {
   weekStart: Day;
   /** Promised of expected, in the row's unit. */
   share: string;
+  /** The same as a part of the whole; null where nothing is expected or promised. */
+  part: number | null;
   available: string;
   /** The day of the week on which so much is free. */
   availableOn: string;
@@ -83,6 +85,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         week: w.week,
         weekStart: w.weekStart,
         share: say`${bare(w.promised)} of ${bare(w.expected)}`,
+        part: w.promised > 0 && w.expected > 0 ? w.promised / w.expected : null,
         available: bare(w.available),
         availableOn: weekdayName(w.availableOn).slice(0, 3),
         short: isShort ? bare(w.short) : null,

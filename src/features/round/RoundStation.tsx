@@ -9,6 +9,7 @@ import type { RoundPage } from './queries';
 import { Columns, Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
 import css from './round.module.css';
 import vessels from '../../ui/draw/vessel.module.css';
+import { Share } from '../../ui/draw/Share';
 
 export function RoundStation({ page }: { page: RoundPage }) {
   const { jobs, day, when, today } = page;
@@ -31,6 +32,13 @@ export function RoundStation({ page }: { page: RoundPage }) {
               <Text quiet>{say`${jobs.length} jobs · ${open.length} left · about ${time}`}</Text>
             )}
           </SheetHead>
+          {when !== 'past' && jobs.length > 0 && (
+            <Share
+              wide
+              of={1 - open.length / jobs.length}
+              label={say`${jobs.length - open.length} of ${jobs.length} jobs done`}
+            />
+          )}
           {when === 'past' ? (
             <Record page={page} />
           ) : (

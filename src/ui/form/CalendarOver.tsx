@@ -41,6 +41,8 @@ export function CalendarOver({ at, day, onChoose, onClose }: CalendarOverProps) 
     <Popover
       open
       anchorEl={at}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+      transformOrigin={{ vertical: 'top', horizontal: 'right' }}
       onClose={onClose}
       slotProps={{ paper: { role: 'dialog', 'aria-modal': true, 'aria-label': say`Choose in a calendar` } }}
     >

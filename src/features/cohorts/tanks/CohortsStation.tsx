@@ -13,6 +13,7 @@ import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../
 import vessels from '../../../ui/draw/vessel.module.css';
 import css from '../cohorts.module.css';
 import { codeWords } from '../../../core/words/codes';
+import { Share } from '../../../ui/draw/Share';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
   Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
@@ -109,8 +110,14 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                             : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)
                         }`}
                       </Text>
+                      {r.limitKgM3 !== null && (
+                        <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />
+                      )}
                     </Cell>
-                    <Cell num>{r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}</Cell>
+                    <Cell num>
+                      {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
+                      {r.marketShare !== null && <Share of={r.marketShare} />}
+                    </Cell>
                     <Cell sort={r.readyOn}>
                       {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
                     </Cell>
