@@ -10,3 +10,9 @@ export const COMMANDS: Registry = new Map(modules.map((m) => [m.name, m as unkno
 export function runCommand(person: SignedIn | null, sent: Envelope) {
   return dispatch(COMMANDS, person, sent);
 }
+
+/** Whether what an act of this name records is never taken back. */
+export function stays(name: string): boolean {
+  const act = COMMANDS.get(name);
+  return act !== undefined && 'stays' in act.takeBack;
+}

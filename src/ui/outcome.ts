@@ -4,8 +4,10 @@ export const RECORDED_EVENT = 'crop-cycle:recorded';
 /**
  * What a write answers: the value, or what is wrong by field. `form` is for what belongs to no one field. `again`: nothing
  * is wrong with what was sent; it may or may not have been recorded, and sending it again under the same key is right.
+ * `stays`: it is recorded and is not taken back.
  */
-export type Outcome<T> = { ok: true; value: T } | { ok: false; fields: Record<string, string[]>; again?: true };
+export type Outcome<T> =
+  { ok: true; value: T; stays?: true } | { ok: false; fields: Record<string, string[]>; again?: true };
 
 /** A key for one entry, made where it is typed. Works without a secure context, where randomUUID does not exist. */
 export function newEntryKey(): string {

@@ -13,7 +13,7 @@ vi.mock('next/navigation', () => ({
   useSearchParams: () => search,
 }));
 const sent: Record<string, unknown>[] = [];
-const answer = { ok: true as const, value: 'Recorded.' };
+const answer: { ok: true; value: string; stays?: true } = { ok: true, value: 'Recorded.' };
 vi.mock('../../src/features/round/actions', () => ({
   doJob: async (command: string, values: Record<string, unknown>) => {
     sent.push({ command, ...values });
@@ -419,6 +419,16 @@ describe('the round', () => {
     expect(sent[1]).toMatchObject({ command: 'entry.takeBack@1', recordedKey: sent[0]!.entryKey });
     expect(sent[1]!.entryKey).not.toBe(sent[0]!.entryKey);
     expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull();
+  });
+
+  test('what is not taken back offers no way back', async () => {
+    answer.stays = true;
+    render(<JobList jobs={[aJob({ expected: { massG: 2500 } })]} units={METRIC} mayDo refusal="" />);
+    fireEvent.click(screen.getAllByRole('button')[0]!);
+    fireEvent.click(await screen.findByRole('button', { name: 'Fed' }));
+    expect((await screen.findByRole('status')).textContent).toMatch(/Recorded\./);
+    expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull();
+    delete answer.stays;
   });
 
   test('an empty day says so', () => {

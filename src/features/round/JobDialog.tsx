@@ -25,7 +25,7 @@ interface JobDialogProps {
   mayDo: boolean;
   refusal: string;
   onClose: () => void;
-  onDone: (words: string, recordedKey: string) => void;
+  onDone: (words: string, recordedKey: string | null) => void;
 }
 
 export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDialogProps) {

@@ -70,7 +70,11 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
           refusal={refusal}
           onClose={() => setChosen(null)}
           onDone={(words, recordedKey) => {
-            setSaid({ tone: 'good', words: `${chosen.place} ${chosen.title}: ${words}`, recordedKey });
+            setSaid({
+              tone: 'good',
+              words: `${chosen.place} ${chosen.title}: ${words}`,
+              ...(recordedKey ? { recordedKey } : {}),
+            });
             setChosen(null);
           }}
         />

@@ -7,6 +7,7 @@ import { toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { Outcome } from '../outcome';
 import { RecordField } from './RecordField';
+import { RowsEditor } from './RowsEditor';
 import { EntryWords, useEntry } from './useEntry';
 import { Buttons, Fields, Mark, Stack } from '../kit/kit';
 
@@ -82,7 +83,13 @@ export function ActionForm<R>({
   return (
     <Stack as="form" onSubmit={entry.submit} noValidate>
       {groupsOf(fields).map(([group, members]) => {
-        const inputs = members.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />);
+        const inputs = members.map((field) =>
+          field.kind === 'rows' ? (
+            <RowsEditor key={field.name} field={field} form={form} units={units} />
+          ) : (
+            <RecordField key={field.name} field={field} form={form} units={units} />
+          ),
+        );
         if (!group) return <Fields key={members[0]!.name}>{inputs}</Fields>;
         return (
           <Fields as="fieldset" key={group}>

@@ -13,7 +13,6 @@ import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { readNumber } from '../../core/quantity/readNumber';
 import { DayField } from './DayField';
-import { RowsEditor } from './RowsEditor';
 import { HALF } from '../kit/kit';
 import { isFarmDay } from '../../core/quantity/ranges';
 import { numericDay } from '../../core/quantity/readDay';
@@ -26,7 +25,6 @@ const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'd
 type Form = UseFormReturn<Record<string, string>>;
 
 export function RecordField({ field, form, units }: { field: FieldSpec; form: Form; units: UnitChoice }) {
-  if (field.kind === 'rows') return <RowsEditor field={field} form={form} units={units} />;
   return (
     <Controller
       name={field.name}

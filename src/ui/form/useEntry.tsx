@@ -19,8 +19,8 @@ interface EntryOptions<R> {
   about?: string | undefined;
   form: UseFormReturn<Record<string, string>>;
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
-  /** What it answered, and the key it is recorded under: by it an entry is taken back. */
-  onDone: (value: R, recordedKey: string) => void;
+  /** What it answered, and the key it is recorded under: by it an entry is taken back; null where it stays. */
+  onDone: (value: R, recordedKey: string | null) => void;
 }
 
 /**
@@ -71,7 +71,7 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone }: E
         setAsked([]);
         setConfirmed(false);
         kept.done();
-        onDone(outcome.value, entryKey);
+        onDone(outcome.value, outcome.stays ? null : entryKey);
       } catch {
         setFormError(
           say`No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.`,

@@ -1,5 +1,5 @@
 import { say } from '../../../core/words/words';
-import { runCommand } from '../../../commands/registry';
+import { runCommand, stays } from '../../../commands/registry';
 import { answerJson, edge } from '../../../server/edge';
 import { currentPerson } from '../../../server/session';
 
@@ -7,7 +7,7 @@ export const dynamic = 'force-dynamic';
 
 /**
  * One act: `{ command, version, entryKey, doneAt?, body }`. Answers `{ ok: true, value }` or `{ ok: false, fields }` with
- * what is wrong by field, in words. The same key with the same content gives the first answer again.
+ * what is wrong by field, in words. The same key with the same content gives the first answer again. `stays`: what is recorded by it is not taken back.
  */
 export async function POST(request: Request) {
   return edge(request, async ({ command, version, entryKey, doneAt, body, ...rest }) => {
@@ -18,8 +18,8 @@ export async function POST(request: Request) {
         400,
       );
     const sent = { command: command as string, version: version as number, entryKey: entryKey as string, body };
-    return answerJson(
-      await runCommand(await currentPerson(), doneAt === undefined ? sent : { ...sent, doneAt: doneAt as string }),
-    );
+    const all = doneAt === undefined ? sent : { ...sent, doneAt: doneAt as string };
+    const outcome = await runCommand(await currentPerson(), all);
+    return answerJson(outcome.ok && stays(sent.command) ? { ...outcome, stays: true } : outcome);
   });
 }
