@@ -4,6 +4,7 @@ import cluster from 'node:cluster';
 import { createServer } from 'node:http';
 import next from 'next';
 import pino from 'pino';
+import { onClientError } from './lib/clientError.mjs';
 import { gate } from './lib/gate.mjs';
 import { serveMany, webProcesses } from './lib/serveMany.mjs';
 
@@ -139,9 +140,7 @@ async function serve() {
         });
     },
   );
-  server.on('clientError', (_error, socket) => {
-    if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n');
-  });
+  server.on('clientError', onClientError);
   server.listen(port, host, () => log.info({ port, host }, 'serving'));
   return server;
 }

@@ -103,7 +103,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await dialog.getByLabel('Fish moved').fill('9000');
   await dialog.getByLabel('Their weight together').fill('30.2');
   await dialog.getByRole('button', { name: 'Moved' }).click();
-  await expect(dialog.getByText(/9000 is more than that/)).toBeVisible();
+  await expect(dialog.getByText(/9,000 is more than that/)).toBeVisible();
   await expect(dialog.getByLabel('Their weight together')).toHaveValue('30.2');
   await dialog.getByLabel('Fish moved').fill('82');
   await dialog.getByLabel('Died on the way').fill('2');

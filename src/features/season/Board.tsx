@@ -16,6 +16,7 @@ import type { SeasonPage } from './queries';
 import { tone } from '../../ui/theme/tones';
 import { Sheet, WordButton } from '../../ui/kit/kit';
 import css from './season.module.css';
+import { useAddress } from '../../ui/shell/useAddress';
 
 interface BoardProps {
   page: SeasonPage;
@@ -36,14 +37,15 @@ const LEAST_WIDTH = 680;
 
 export function Board({ page, board, changes, zoom, onPinch, ...acts }: BoardProps) {
   const { frame, width } = useFrame(page, zoom);
-  const [allProducts, setAllProducts] = useState(false);
-  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const [allProducts, setAllProducts] = useAddress('products', isAll, sayAll);
+  const [hidden, setHidden] = useAddress('without', readCodes, writeCodes);
+  const { loops } = page.facts;
+  const folded = useMemo(() => new Set(loops.filter((l) => hidden.includes(l.code)).map((l) => l.id)), [loops, hidden]);
   usePinch(frame, onPinch);
   const layout = useMemo(
     () => layoutOf(page, board, changes, { width, allProducts, folded }),
     [page, board, changes, width, allProducts, folded],
   );
-  const loops = page.facts.loops.map((l) => l.id);
   return (
     <Sheet ref={frame} as="div" className={css.scroll} data-testid="board">
       <div className={css.plane}>
@@ -54,11 +56,11 @@ export function Board({ page, board, changes, zoom, onPinch, ...acts }: BoardPro
         <ToggleButtonGroup
           size="small"
           aria-label={say`Loops on the board`}
-          value={loops.filter((id) => !folded.has(id))}
-          onChange={(_, shown: string[]) => setFolded(new Set(loops.filter((id) => !shown.includes(id))))}
+          value={loops.map((l) => l.code).filter((code) => !hidden.includes(code))}
+          onChange={(_, shown: string[]) => setHidden(loops.map((l) => l.code).filter((code) => !shown.includes(code)))}
         >
-          {page.facts.loops.map((loop) => (
-            <ToggleButton key={loop.id} value={loop.id}>
+          {loops.map((loop) => (
+            <ToggleButton key={loop.id} value={loop.code}>
               {loop.name}
             </ToggleButton>
           ))}
@@ -70,6 +72,12 @@ export function Board({ page, board, changes, zoom, onPinch, ...acts }: BoardPro
     </Sheet>
   );
 }
+
+const isAll = (said: string | null) => said === 'all';
+const sayAll = (all: boolean) => (all ? 'all' : null);
+const readCodes = (said: string | null) => (said ? said.split(',') : NO_CODES);
+const writeCodes = (codes: string[]) => (codes.length > 0 ? codes.join(',') : null);
+const NO_CODES: string[] = [];
 
 interface PlaneProps extends Pick<BoardProps, 'page' | 'board' | 'onSlide' | 'onBlocked' | 'onDecide'> {
   layout: BoardLayout;

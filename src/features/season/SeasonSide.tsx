@@ -13,6 +13,9 @@ import css from './season.module.css';
 export type Zoom = 'season' | 'month' | 'weeks';
 /** How much wider than its frame the board is drawn. */
 export const ZOOMS: Record<Zoom, number> = { season: 1, month: 2.5, weeks: 5 };
+export const readZoom = (said: string | null): Zoom => (said && said in ZOOMS ? (said as Zoom) : 'season');
+export const writeZoom = (zoom: Zoom) => (zoom === 'season' ? null : zoom);
+
 /** The next nearer or farther look; at either end it stays. */
 export function zoomBy(zoom: Zoom, step: 1 | -1): Zoom {
   const all = Object.keys(ZOOMS) as Zoom[];

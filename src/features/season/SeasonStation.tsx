@@ -13,12 +13,13 @@ import { discardDraft, keep, layAside } from './actions';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
 import { DraftSheet, KEEP_BUTTON } from './DraftSheet';
-import { SeasonSide, ZOOMS, zoomBy, type Zoom } from './SeasonSide';
+import { readZoom, SeasonSide, writeZoom, ZOOMS, zoomBy } from './SeasonSide';
 import { SideBySide } from './SideBySide';
 import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
 import { NOT_LOADED, useOutlook } from './useOutlook';
 import { PageHead, Text, type Tone } from '../../ui/kit/kit';
 import css from './season.module.css';
+import { useAddress } from '../../ui/shell/useAddress';
 
 /** What is on the board and not laid aside yet, in the comparison. */
 const ON_BOARD = 'board';
@@ -32,7 +33,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
   const [said, setSaid] = useState<{ tone: Tone; words: string } | null>(null);
   const [entryKey, answered] = useEntryKey();
   const [pending, start] = useTransition();
-  const [zoom, setZoom] = useState<Zoom>('season');
+  const [zoom, setZoom] = useAddress('near', readZoom, writeZoom);
   const [plans, setPlans] = useState<Compared[] | null>(null);
   const { answer, refused, ask, versions, compare, lastMs } = useOutlook(page);
   const board = useMemo(() => {
@@ -168,7 +169,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
           onSlide={slide}
           onBlocked={blocked}
           zoom={ZOOMS[zoom]}
-          onPinch={(step) => setZoom((now) => zoomBy(now, step))}
+          onPinch={(step) => setZoom(zoomBy(zoom, step))}
           onDecide={() => document.getElementById(KEEP_BUTTON)?.focus()}
         />
         <SeasonSide

@@ -10,9 +10,11 @@ import { choicesOf } from '../../core/sums/library';
 import { isChoice, type Sum, type SumInput, type SumResult, type SumValues } from '../../core/sums/sum';
 import { SUMS, workOut } from '../../core/sums/sums';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import css from './sums.module.css';
 import type { Outcome } from '../../ui/outcome';
 import { PageHead, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { codeWords } from '../../core/words/codes';
+import { addressWith } from '../../ui/shell/useAddress';
 
 /** Every calculation of the app, to be tried with one's own numbers. */
 export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
@@ -30,6 +32,16 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
         options={SUMS}
         value={current}
         groupBy={(s) => codeWords(s.group)}
+        renderGroup={({ key, group, children }) => (
+          <li key={key} role="group" aria-label={group}>
+            <Text as="div" small quiet strong className={css.group} aria-hidden>
+              {group}
+            </Text>
+            <ul role="presentation" className={css.members}>
+              {children}
+            </ul>
+          </li>
+        )}
         getOptionLabel={(s) => told(s.title)}
         getOptionKey={(s) => s.name}
         filterOptions={(all, { inputValue }) => all.filter((s) => saysWord(s, inputValue))}
@@ -38,7 +50,7 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
         closeText={say`Close the list`}
         noOptionsText={say`None has that word`}
         selectOnFocus
-        onChange={(_, s) => router.replace(`/sums?sum=${s.name}`, { scroll: false })}
+        onChange={(_, s) => router.replace(addressWith('/sums', '', { sum: s.name }), { scroll: false })}
         renderInput={(params) => (
           <TextField
             {...params}

@@ -1,6 +1,7 @@
 'use client';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useOptimistic, useTransition } from 'react';
+import { addressWith } from './useAddress';
 import { isDay, type Day } from '../../core/quantity/days';
 
 export interface DayInHand {
@@ -21,15 +22,11 @@ export function useDay(today: Day): DayInHand {
   const wanted = search.get('day');
   const [day, ask] = useOptimistic(isDay(wanted) ? wanted : today);
   const setDay = (next: Day) => {
-    const params = new URLSearchParams(search);
-    if (next === today) params.delete('day');
-    else params.set('day', next);
-    const query = params.toString();
     start(() => {
       ask(next);
-      router.replace(query ? `${path}?${query}` : path, { scroll: false });
+      router.replace(addressWith(path, search, { day: next === today ? null : next }), { scroll: false });
     });
   };
-  const withDay = (href: string) => (day === today ? href : `${href}?day=${day}`);
+  const withDay = (href: string) => addressWith(href, '', { day: day === today ? null : day });
   return { day, setDay, withDay, pending };
 }

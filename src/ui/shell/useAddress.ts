@@ -1,0 +1,40 @@
+'use client';
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useCallback, useMemo } from 'react';
+
+/** A path with parts of its search changed; null takes one out. Every address of the app is made here. */
+export function addressWith(
+  path: string,
+  search: URLSearchParams | string,
+  parts: Record<string, string | null>,
+): string {
+  const params = new URLSearchParams(search);
+  for (const [name, value] of Object.entries(parts)) {
+    if (value === null) params.delete(name);
+    else params.set(name, value);
+  }
+  const query = params.toString();
+  return query ? `${path}?${query}` : path;
+}
+
+/**
+ * A choice that lives in the address: how near one looks, what is folded away. It outlives a reload, and a link to it is a
+ * link. Nothing is asked of the server for it.
+ * @param read what the address says, or the usual where it says nothing or nonsense
+ * @param write how it is put into the address; null: the usual, which needs no word
+ */
+export function useAddress<T>(
+  name: string,
+  read: (said: string | null) => T,
+  write: (value: T) => string | null,
+): [value: T, change: (next: T) => void] {
+  const path = usePathname();
+  const search = useSearchParams();
+  const change = useCallback(
+    (next: T) =>
+      window.history.replaceState(null, '', addressWith(path, window.location.search, { [name]: write(next) })),
+    [path, name, write],
+  );
+  const said = search.get(name);
+  return [useMemo(() => read(said), [read, said]), change];
+}
