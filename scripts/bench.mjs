@@ -25,7 +25,7 @@ main(async () => {
     const out = runPackage('tsx', ['scripts/bench-planner.ts'], { quiet: true });
     Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
   }
-  if (['station', 'afterWrite', 'roundScript', 'seasonDrag'].some(wants)) {
+  if (['station', 'afterWrite', 'roundScript', 'seasonDrag', 'scriptKb', 'keyMs'].some(wants)) {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
   }
