@@ -54,7 +54,7 @@ module.exports = {
       from: { path: '^src/features/' },
       to: {
         path: '^src/(commands|questions|db/doing)/',
-        pathNot: ['^src/commands/client\\.ts$', '^src/db/doing/(takeBack|mend)\\.ts$'],
+        pathNot: ['^src/commands/client\\.ts$', '^src/db/doing/takeBack\\.ts$'],
         dependencyTypesNot: ['type-only'],
       },
     },

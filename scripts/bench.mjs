@@ -58,17 +58,7 @@ main(async () => {
     scriptKb: 300,
   };
   for (const [name, value] of Object.entries(shown)) {
-    const budget =
-      budgets[name] ??
-      (name.startsWith('keyMs')
-        ? 100
-        : name.startsWith('scriptKb')
-          ? 300
-          : name.startsWith('stationMs')
-            ? 300
-            : name.startsWith('readersP95Ms')
-              ? 600
-              : null);
+    const budget = budgets[name] ?? budgets[name.split('.')[0]] ?? null;
     console.log(
       `${name.padEnd(28)} ${String(value).padStart(9)}${budget === null ? '' : `   budget ${budget}${value > budget ? '   OVER' : ''}`}`,
     );

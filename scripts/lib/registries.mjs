@@ -1,5 +1,5 @@
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import { ROOT } from './run.mjs';
 import { writeWords } from './words.mjs';
 
@@ -10,7 +10,7 @@ const REGISTRIES = [
   { folder: 'src/core/water/readings', own: ['readingKind', 'readings'] },
   { folder: 'src/core/log/verbs', own: ['verb', 'reading', 'words'] },
   { folder: 'src/core/lots', own: ['lotKind', 'lots'] },
-  { folder: 'src/commands', own: ['client', 'registry', 'command', 'inputs', 'shared'] },
+  { folder: 'src/commands', own: ['client', 'check', 'registry', 'command', 'inputs', 'shared'] },
   { folder: 'src/questions', own: ['registry', 'question'] },
   { folder: 'src/jobs/kinds', own: [] },
 ];
@@ -20,13 +20,20 @@ function entries(folder, own, base = folder) {
     const path = join(folder, e.name);
     if (e.isDirectory()) return entries(path, own, base);
     const name = e.name.replace(/\.ts$/, '');
-    return !e.name.endsWith('.ts') || name.endsWith('.generated') || own.includes(name)
+    return !e.name.endsWith('.ts') || /\.(generated|input)$/.test(name) || own.includes(name)
       ? []
       : [relative(base, path).replace(/\.ts$/, '')];
   });
 }
 
 const identifier = (path) => path.replace(/[^a-zA-Z0-9]+(.)?/g, (_, c) => (c ?? '').toUpperCase()) + 'Module';
+
+/** @returns whether anything had changed */
+function writeIfNew(file, text) {
+  if (existsSync(file) && readFileSync(file, 'utf8') === text) return false;
+  writeFileSync(file, text);
+  return true;
+}
 
 /** The list of a folder as code: one file added to the folder is one entry more, and nothing else is edited. */
 function listing({ folder, own }) {
@@ -42,15 +49,39 @@ function listing({ folder, own }) {
   ].join('\n');
 }
 
+/** What each act takes, for the browser: input classes without what they are recorded with. */
+function inputListing() {
+  const acts = entries(join(ROOT, 'src/commands'), REGISTRIES.find((r) => r.folder === 'src/commands').own).sort();
+  const from = new Map();
+  const lines = acts.map((act) => {
+    const text = readFileSync(join(ROOT, 'src/commands', `${act}.ts`), 'utf8');
+    const part = (pattern) => text.match(pattern)?.[1];
+    const input = part(/^ {2}input: (\w+)/m);
+    const source = part(new RegExp(`import \\{[^}]*\\b${input}\\b[^}]*\\} from '([^']+)'`));
+    if (!source)
+      throw new Error(`src/commands/${act}.ts: its input class stands in a file of its own, ${act}.input.ts`);
+    const path = join(dirname(act), source);
+    from.set(path, (from.get(path) ?? new Set()).add(input));
+    return `  '${part(/^ {2}name: '([^']+)'/m)}': ${input},`;
+  });
+  const imports = [...from].map(([path, names]) => `import { ${[...names].sort().join(', ')} } from './${path}';`);
+  return [
+    '// Written by scripts/lib/registries.mjs from the acts; do not edit.',
+    ...imports.sort(),
+    '',
+    'export const inputs: Record<string, new () => object> = {',
+    ...lines,
+    '};',
+    '',
+  ].join('\n');
+}
+
 /** Writes the catalogue of words and every list that is not as its folder is. @returns the folders whose list was changed */
 export function writeRegistries() {
   writeWords();
+  writeIfNew(join(ROOT, 'src/commands/inputs.generated.ts'), inputListing());
   return REGISTRIES.filter((registry) => {
     if (!existsSync(join(ROOT, registry.folder))) return false;
-    const file = join(ROOT, registry.folder, 'list.generated.ts');
-    const now = listing(registry);
-    if (existsSync(file) && readFileSync(file, 'utf8') === now) return false;
-    writeFileSync(file, now);
-    return true;
+    return writeIfNew(join(ROOT, registry.folder, 'list.generated.ts'), listing(registry));
   }).map((registry) => registry.folder);
 }

@@ -1,15 +1,16 @@
 'use client';
 import { say } from '../core/words/words';
-import Button from '@mui/material/Button';
+import { Stack, WordButton } from '../ui/kit/kit';
+import css from './alone.module.css';
 
 export default function ErrorPage({ reset }: { reset: () => void }) {
   return (
-    <main style={{ padding: 24 }}>
+    <Stack as="main" className={css.alone}>
       <h1>{say`That did not work`}</h1>
-      <p style={{ margin: '8px 0' }}>{say`Something went wrong on our side. What was recorded before is safe.`}</p>
-      <Button variant="contained" onClick={reset}>
+      <p>{say`Something went wrong on our side. What was recorded before is safe.`}</p>
+      <WordButton type="button" onClick={reset}>
         {say`Try again`}
-      </Button>
-    </main>
+      </WordButton>
+    </Stack>
   );
 }

@@ -53,9 +53,9 @@ export const IdField = (words: string): Field => IsUUID('all', { message: words 
 /** A whole number of fish, plants or pieces. */
 export const CountField = (words: string, from = 1): Field =>
   together(
-    IsInt({ message: say`Give a whole number` }) as Field,
+    IsInt({ message: word`Give a whole number` }) as Field,
     Min(from, { message: words }) as Field,
-    Max(RANGES.count.high, { message: say`That is ${RANGES.count.why}` }) as Field,
+    Max(RANGES.count.high, { message: word`That is ${RANGES.count.why}` }) as Field,
   );
 
 interface NumberWords {
@@ -70,44 +70,44 @@ export const AmountField = (range: Range, { words, low, zero = false }: NumberWo
   together(
     IsNumber(NUMBER, { message: words }) as Field,
     Min(zero ? range.low : Math.max(range.low, 1e-9), {
-      message: low ?? (zero ? say`From ${range.low}` : say`It must be more than 0`),
+      message: low ?? (zero ? word`From ${range.low}` : word`It must be more than 0`),
     }) as Field,
-    Max(range.high, { message: `${range.why.charAt(0).toUpperCase()}${range.why.slice(1)}` }) as Field,
+    Max(range.high, { message: word`That is ${range.why}` }) as Field,
   );
 
-export const MassField = (words: string, low = say`It must be more than 0`): Field =>
+export const MassField = (words: string, low = word`It must be more than 0`): Field =>
   AmountField(RANGES.massG, { words, low });
 
 export const NumberField = (low: number, high: number, words: string, outside?: string): Field =>
   together(
     IsNumber(NUMBER, { message: words }) as Field,
-    Min(low, { message: outside ?? say`From ${low}` }) as Field,
-    Max(high, { message: outside ?? say`At most ${high}` }) as Field,
+    Min(low, { message: outside ?? word`From ${low}` }) as Field,
+    Max(high, { message: outside ?? word`At most ${high}` }) as Field,
   );
 
-export const WholeField = (low: number, high: number, words = say`Give a whole number`, outside?: string): Field =>
+export const WholeField = (low: number, high: number, words = word`Give a whole number`, outside?: string): Field =>
   together(
     IsInt({ message: words }) as Field,
-    Min(low, { message: outside ?? say`From ${low}` }) as Field,
-    Max(high, { message: outside ?? say`At most ${high}` }) as Field,
+    Min(low, { message: outside ?? word`From ${low}` }) as Field,
+    Max(high, { message: outside ?? word`At most ${high}` }) as Field,
   );
 
-export const MinorField = (words = say`Give the price as a number`): Field =>
+export const MinorField = (words = word`Give the price as a number`): Field =>
   together(
     IsInt({ message: words }) as Field,
-    Min(0, { message: say`A price is 0 or more` }) as Field,
+    Min(0, { message: word`A price is 0 or more` }) as Field,
     Max(RANGES.minor.high, {
-      message: `${RANGES.minor.why.charAt(0).toUpperCase()}${RANGES.minor.why.slice(1)}`,
+      message: word`That is ${RANGES.minor.why}`,
     }) as Field,
   );
 
-export const TextField = (most: number, words = say`Say it in words`, least = 1): Field =>
+export const TextField = (most: number, words = word`Say it in words`, least = 1): Field =>
   together(
     IsString({ message: words }) as Field,
     MinLength(least, { message: words }) as Field,
-    MaxLength(most, { message: say`At most ${most} characters` }) as Field,
+    MaxLength(most, { message: word`At most ${most} characters` }) as Field,
     // Nothing that cannot be seen: it could not be found again.
-    Matches(/^[^\p{Cc}\p{Co}\p{Cn}]*$|[\n\t]/u, { message: say`It holds characters that cannot be shown` }) as Field,
+    Matches(/^[^\p{Cc}\p{Co}\p{Cn}]*$|[\n\t]/u, { message: word`It holds characters that cannot be shown` }) as Field,
   );
 
 export const CodeField = (words: string, most = 60): Field =>
@@ -118,7 +118,7 @@ export const CodeField = (words: string, most = 60): Field =>
   );
 
 export const VersionField = (): Field =>
-  WholeField(RANGES.version.low, RANGES.version.high, say`Reload and try again`, say`Reload and try again`);
+  WholeField(RANGES.version.low, RANGES.version.high, word`Reload and try again`, word`Reload and try again`);
 
 export const ListField = (least: number, most: number, few: string, many: string): Field =>
   together(
@@ -131,16 +131,16 @@ export const NumbersField = (
   most: number,
   range: Range,
   words: string,
-  small = say`Each must be more than nothing: leave out empty ones`,
+  small = word`Each must be more than nothing: leave out empty ones`,
 ): Field =>
   together(
-    ListField(0, most, words, say`At most ${most} at once`),
+    ListField(0, most, words, word`At most ${most} at once`),
     IsNumber(NUMBER, { each: true, message: words }) as Field,
     Min(Math.max(range.low, 1e-9), {
       each: true,
       message: small,
     }) as Field,
-    Max(range.high, { each: true, message: say`One is ${range.why}` }) as Field,
+    Max(range.high, { each: true, message: word`One is ${range.why}` }) as Field,
   );
 
 /** What looks wrong is asked about; the same entry is sent again with a yes. */

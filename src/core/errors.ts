@@ -1,4 +1,4 @@
-import { say, told, word } from './words/words';
+import { capital, say, told, word } from './words/words';
 
 /** The one error the core throws: what is wrong, the value and the limit, shown to people as it stands. */
 export class RuleBroken extends Error {
@@ -78,5 +78,5 @@ function sayField(field: string): { words: string; unit: string } {
     .replace(ending, '')
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase();
-  return { words: FIELD_WORDS[field] ?? bare.charAt(0).toUpperCase() + bare.slice(1), unit };
+  return { words: FIELD_WORDS[field] ?? capital(bare), unit };
 }

@@ -7,7 +7,8 @@ import { readingFarm, type Tx } from '../db/connection';
 import type { Role, SignedIn } from '../db/people';
 import type { Outcome } from '../ui/outcome';
 import { now } from './clock';
-import { readBody, roleRefusal } from './command';
+import { roleRefusal } from './command';
+import { readInput } from '../core/readInput';
 import { database } from './database';
 import { knownFarm, type KnownFarm } from './farmCache';
 import { asOutcome, named, refuse } from './outcome';
@@ -51,7 +52,7 @@ export async function answer(
   if (!known) return refuse(say`There is no question called ${named(name)}.`, 'command');
   const barred = roleRefusal(known.who, person.role);
   if (barred) return refuse(barred, 'role');
-  const read = await readBody(known.input, body);
+  const read = await readInput(known.input, body);
   if (!read.ok) return read;
   try {
     await share().consume(person.personId, known.cost);

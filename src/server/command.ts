@@ -1,8 +1,5 @@
 import 'server-only';
-import { oneOf, say, told, word } from '../core/words/words';
-import 'reflect-metadata';
-import { plainToInstance } from 'class-transformer';
-import { validate, type ValidationError } from 'class-validator';
+import { oneOf, say, word } from '../core/words/words';
 import type { FarmFacts } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
@@ -12,8 +9,6 @@ import type { Entry } from '../db/ledger';
 import type { StoredStep } from '../db/plan';
 import type { Slice } from '../db/slices';
 import type { Role, SignedIn } from '../db/people';
-import type { Outcome } from '../ui/outcome';
-import { refuse } from './outcome';
 
 /** What an act is done with: its transaction, who does it and when, and the farm as this transaction sees it. */
 export interface Doing {
@@ -58,22 +53,6 @@ export interface Command<I extends object = object, R = unknown> {
 /** Keeps the types of an act together while it is written down. */
 export function command<I extends object, R>(c: Command<I, R>): Command<I, R> {
   return c;
-}
-
-/** Reads what was sent into its class. Unknown keys are refused. @returns what is wrong by field, in words */
-export async function readBody<I extends object>(input: new () => I, raw: unknown): Promise<Outcome<I>> {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
-    return refuse(say`Nothing arrived. Send it again.`);
-  const value = plainToInstance(input, raw);
-  const errors = await validate(value, { whitelist: true, forbidNonWhitelisted: true, stopAtFirstError: true });
-  if (errors.length === 0) return { ok: true, value };
-  return { ok: false, fields: Object.fromEntries(errors.flatMap((e) => messages(e))) };
-}
-
-function messages(error: ValidationError, path = ''): [string, string[]][] {
-  const name = path + error.property;
-  const own: [string, string[]][] = error.constraints ? [[name, Object.values(error.constraints).map(told)]] : [];
-  return [...own, ...(error.children ?? []).flatMap((child) => messages(child, `${name}.`))];
 }
 
 export const ROLE_WORDS: Record<Role, string> = {

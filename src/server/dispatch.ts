@@ -9,7 +9,8 @@ import type { SignedIn } from '../db/people';
 import { farmFacts, plan } from '../db/slices';
 import type { Outcome } from '../ui/outcome';
 import { now } from './clock';
-import { readBody, roleRefusal, type Command, type Doing } from './command';
+import { roleRefusal, type Command, type Doing } from './command';
+import { readInput } from '../core/readInput';
 import { database } from './database';
 import { slicesOf } from './farmCache';
 import { metrics } from './metrics';
@@ -65,7 +66,7 @@ async function judged(
   const at = now();
   const doneAt = whenDone(sent.doneAt, at, person.entryBackDays);
   if (typeof doneAt === 'string') return refuse(doneAt, 'doneAt');
-  const read = await readBody(known.input, sent.body);
+  const read = await readInput(known.input, sent.body);
   if (!read.ok) return read;
   const stop = metrics.seconds.startTimer({ command: known.name });
   const outcome = await asOutcome(() =>
@@ -141,7 +142,7 @@ function doingOf(registry: Registry, tx: Tx, person: SignedIn, entry: Entry, tod
       const inner = registry.get(name)!;
       const barred = roleRefusal(inner.who, person.role);
       if (barred) throw new RuleBroken('form', barred);
-      const read = await readBody(inner.input, body);
+      const read = await readInput(inner.input, body);
       if (read.ok) return inner.run(doing, read.value);
       const [field, [words]] = Object.entries(read.fields)[0] as [string, [string]];
       throw new RuleBroken(field, words);

@@ -117,6 +117,7 @@ describe('the shell', () => {
   const shell = () =>
     render(
       <Shell
+        personId="p1"
         today={TODAY}
         isDemo
         farmName="Quillwater Farm"

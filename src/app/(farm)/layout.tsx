@@ -16,6 +16,7 @@ export default async function FarmLayout({ children }: { children: ReactNode }) 
   const broken = await brokenRecords();
   return (
     <Shell
+      personId={person.personId}
       today={today}
       isDemo={person.isDemo}
       farmName={person.farmName}

@@ -1,12 +1,8 @@
 import { say, word } from '../../core/words/words';
 import { closeDraft } from '../../db/plan';
 import { command } from '../../server/command';
-import { IdField } from '../inputs';
 import { BOSS } from '../shared';
-
-class DropDraftInput {
-  @IdField(word`That draft is not known`) draftId!: string;
-}
+import { DropDraftInput } from './discard.input';
 
 /** Lets a draft that was laid aside go. */
 export const module = command({

@@ -1,34 +1,11 @@
-import { say, word } from '../../core/words/words';
-import { Type } from 'class-transformer';
-import { IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { withWater, type PlanChange } from '../../core/plan/changes';
 import { setTemperature } from '../../db/doing/temperature';
 import { closeDraft, keepDraft, openDrafts } from '../../db/plan';
 import { command } from '../../server/command';
-import { IdField, ListField, TextField, WholeField } from '../inputs';
 import { BOSS, PLAN_STAYS } from '../shared';
-
-class ShiftInput {
-  @IsIn(['shift'], { message: word`Only slides can be kept from the board` }) change!: 'shift';
-  @IdField(word`That step is not known`) groupId!: string;
-  @WholeField(-365, 365, word`Slide by whole days`, word`Slide by at most a year`) days!: number;
-}
-
-export class DraftInput {
-  @TextField(80, word`Give the draft a name`) name!: string;
-  @ListField(0, 200, word`Send the changes`, word`At most 200 changes in one draft`)
-  @ValidateNested({ each: true })
-  @Type(() => ShiftInput)
-  changes!: ShiftInput[];
-  /** A draft laid aside that is on the board, slid on or not. */
-  @IsOptional() @IdField(word`That draft is not known`) draftId?: string;
-}
-
-class KeepDraftInput extends DraftInput {
-  /** Version of every step the draft touches, as it was when the board was drawn. */
-  @IsObject({ message: word`Say what the draft was built on` }) base!: Record<string, number>;
-}
+import { ShiftInput, KeepDraftInput } from './keep.input';
 
 /** The board knows every slide of a draft it opened; what else the draft changes it leaves as it is. */
 export function withSlides(laid: readonly PlanChange[], slides: readonly ShiftInput[]): PlanChange[] {

@@ -3,7 +3,8 @@ import { RuleBroken } from '../../core/errors';
 import { closeDraft, openDrafts, saveDraft } from '../../db/plan';
 import { command } from '../../server/command';
 import { BOSS } from '../shared';
-import { DraftInput, withSlides } from './keep';
+import { withSlides } from './keep';
+import { DraftInput } from './keep.input';
 
 /** Lays what is on the board aside under a name, to be held against other drafts. An opened draft gives way to it. */
 export const module = command({

@@ -1,18 +1,9 @@
 import { say, told, word } from '../../core/words/words';
-import { IsIn, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { findRecorded, mayTakeBack, undoRecorded } from '../../db/doing/takeBack';
 import { command, roleRefusal } from '../../server/command';
-import { IdField } from '../inputs';
 import { EVERYONE, said } from '../shared';
-
-class TakeBackInput {
-  /** The key under which it was recorded; or one of its records. */
-  @IsOptional() @IdField(word`That entry is not known`) recordedKey?: string;
-  @IsOptional() @IsIn(['movement', 'sample', 'event'], { message: word`That entry is not known` }) kind?:
-    'movement' | 'sample' | 'event';
-  @IsOptional() @IdField(word`That entry is not known`) id?: string;
-}
+import { TakeBackInput } from './takeBack.input';
 
 /** The only way anything is taken back: by the rule of the act it was, whoever asks and from whichever screen. */
 export const module = command({

@@ -1,17 +1,9 @@
 import { say, word } from '../../core/words/words';
-import { IsOptional } from 'class-validator';
 import { formatNumber } from '../../core/quantity/units';
 import { recordDeaths } from '../../db/doing/fish';
 import { command } from '../../server/command';
-import { Confirmable, CountField, IdField, TextField } from '../inputs';
 import { CREW } from '../shared';
-
-class DeadInput extends Confirmable {
-  @IdField(word`Choose the fish`) lotId!: string;
-  @IdField(word`Choose the tank they are in`) placeId!: string;
-  @CountField(word`At least 1 fish`) count!: number;
-  @IsOptional() @TextField(500) note?: string;
-}
+import { DeadInput } from './dead.input';
 
 export const module = command({
   name: 'fish.dead',

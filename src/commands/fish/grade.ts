@@ -1,25 +1,10 @@
-import { plural, say, word } from '../../core/words/words';
-import { IsIn, IsOptional } from 'class-validator';
+import { plural, say } from '../../core/words/words';
 import { formatNumber } from '../../core/quantity/units';
 import { gradeNow } from '../../db/doing/keeping';
 import { requireNothingRests } from '../../db/doing/restsOn';
 import { command } from '../../server/command';
-import { RANGES } from '../../core/quantity/ranges';
-import { AmountField, CountField, Handled, IdField, MassField } from '../inputs';
 import { CREW, said } from '../shared';
-
-class GradeInput extends Handled {
-  @AmountField(RANGES.fishG, { words: word`Give the size that parts them` }) thresholdG!: number;
-  @IdField(word`Choose a tank for the large ones`) largePlaceId!: string;
-  @IdField(word`Choose a tank for the small ones`) smallPlaceId!: string;
-  @CountField(word`At least 1 fish`) largeCount!: number;
-  @MassField(word`Give the weight of the large ones`) largeG!: number;
-  @CountField(word`At least 1 fish`) smallCount!: number;
-  @MassField(word`Give the weight of the small ones`) smallG!: number;
-  /** Whom planned harvests follow; the large ones unless said. */
-  @IsOptional() @IsIn(['large', 'small'], { message: word`With the large ones or the small ones` }) harvests?:
-    'large' | 'small';
-}
+import { GradeInput } from './grade.input';
 
 const harvests = (n: number) => plural(n, '# planned harvest', '# planned harvests');
 

@@ -1,15 +1,9 @@
 import { say, word } from '../../core/words/words';
-import { IsString } from 'class-validator';
 import { mergeNow } from '../../db/doing/keeping';
 import { requireNothingRests } from '../../db/doing/restsOn';
 import { command } from '../../server/command';
-import { Confirmable, IdField, ListField } from '../inputs';
 import { CREW, said } from '../shared';
-
-class MergeInput extends Confirmable {
-  @IdField(word`Choose a tank`) placeId!: string;
-  @ListField(2, 20, word`Choose at least two`, word`At most 20 lots`) @IsString({ each: true }) lotCodes!: string[];
-}
+import { MergeInput } from './merge.input';
 
 export const module = command({
   name: 'fish.merge',

@@ -1,16 +1,9 @@
-import { say, word } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import { formatNumber } from '../../core/quantity/units';
 import { moveNow } from '../../db/doing/keeping';
 import { command } from '../../server/command';
-import { CountField, Handled, IdField, MassField } from '../inputs';
 import { CREW, said } from '../shared';
-
-class MoveInput extends Handled {
-  @IdField(word`Choose a tank`) toPlaceId!: string;
-  @CountField(word`Move at least 1 fish`) count!: number;
-  @MassField(word`Give their weight together`) massG!: number;
-  @CountField(word`Dead fish are 0 or more`, 0) dead!: number;
-}
+import { MoveInput } from './move.input';
 
 export const module = command({
   name: 'fish.move',

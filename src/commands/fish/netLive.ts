@@ -2,14 +2,8 @@ import { say, word } from '../../core/words/words';
 import { formatNumber } from '../../core/quantity/units';
 import { netLive } from '../../db/doing/live';
 import { command } from '../../server/command';
-import { CodeField, CountField, Handled, MassField } from '../inputs';
 import { CREW, said } from '../shared';
-
-class LiveSaleInput extends Handled {
-  @CodeField(word`Choose a grade`) productCode!: string;
-  @CountField(word`Net at least 1 fish`) count!: number;
-  @MassField(word`Give their weight together`) massG!: number;
-}
+import { LiveSaleInput } from './netLive.input';
 
 export const module = command({
   name: 'fish.netLive',

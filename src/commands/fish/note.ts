@@ -1,5 +1,4 @@
-import { say, word } from '../../core/words/words';
-import { IsIn, IsOptional } from 'class-validator';
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { observeJob } from '../../core/tasks/sources/observe';
 import { recordHusbandry, requireEmpty, requireObserved } from '../../db/doing/keeping';
@@ -7,31 +6,13 @@ import { finishTask } from '../../db/events';
 import { cohortId } from '../../db/cohorts';
 import { keeping, places } from '../../db/slices';
 import { command, type Doing } from '../../server/command';
-import { CodeField, DayField, IdField, TextField } from '../inputs';
 import { CREW, said } from '../shared';
-
-const TITLES = {
-  observe: word`Observe fish`,
-  treat: word`Treat fish`,
-  quarantine_extend: word`Extend quarantine`,
-  quarantine_clear: word`Clear quarantine`,
-  fallow: word`Rest a tank`,
-  clean: word`Tank cleaned`,
-} as const;
-type Kind = keyof typeof TITLES;
+import { TITLES, type Kind, NoteInput } from './note.input';
 
 /** Kinds that only a manager decides, and kinds that hold until a day. */
 const DECIDED: ReadonlySet<Kind> = new Set(['quarantine_clear', 'quarantine_extend', 'treat']);
-const UNTIL: ReadonlySet<Kind> = new Set(['treat', 'quarantine_extend', 'fallow']);
 
-class NoteInput {
-  @IsIn(Object.keys(TITLES), { message: word`That is not known` }) kind!: Kind;
-  @IsOptional() @CodeField(word`That cohort is not known. Reload.`) lotCode?: string;
-  @IsOptional() @IdField(word`Choose a tank`) placeId?: string;
-  @TextField(500, word`Say what was seen`) words!: string;
-  @IsOptional() @IsIn(['well', 'off', 'ill'], { message: word`Say how they are` }) state?: 'well' | 'off' | 'ill';
-  @IsOptional() @DayField() untilDay?: string;
-}
+const UNTIL: ReadonlySet<Kind> = new Set(['treat', 'quarantine_extend', 'fallow']);
 
 async function tickObservation(doing: Doing, { lotCode, placeId, words }: NoteInput) {
   const { tx, entry } = doing;

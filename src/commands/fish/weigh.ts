@@ -1,32 +1,14 @@
 import { say, word } from '../../core/words/words';
-import { IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { gradeOf } from '../../core/fish/grading';
 import { readSample, sampleQuestions } from '../../core/fish/sampleCheck';
 import { sampleEffects } from '../../core/plan/sampleEffects';
-import { RANGES } from '../../core/quantity/ranges';
 import { formatMass, formatNumber } from '../../core/quantity/units';
 import { sampleDue, sampleJob } from '../../core/tasks/sources/sample';
 import { finishTask, recordSample } from '../../db/events';
 import { command } from '../../server/command';
-import { AmountField, Handled, NumbersField, WholeField } from '../inputs';
 import { CREW, said } from '../shared';
-
-class WeighInput extends Handled {
-  @IsOptional()
-  @NumbersField(
-    500,
-    RANGES.fishG,
-    word`Every weight must be a number`,
-    word`A fish weighs more than 0: leave out empty weighings`,
-  )
-  weightsG?: number[];
-  @IsOptional() @NumbersField(500, RANGES.lengthCm, word`Every length must be a number`) lengthsCm?: number[];
-  @IsOptional()
-  @WholeField(1, 100_000, word`Give a whole number`, word`Between 1 and 100,000 fish in one weighing`)
-  bulkCount?: number;
-  @IsOptional() @AmountField(RANGES.massG, { words: word`Give the weight as a number` }) bulkG?: number;
-}
+import { WeighInput } from './weigh.input';
 
 export const module = command({
   name: 'fish.weigh',

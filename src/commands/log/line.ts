@@ -1,19 +1,11 @@
 import { say, word } from '../../core/words/words';
-import { IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator';
 import { logContext } from '../../core/log/context';
 import { RuleBroken } from '../../core/errors';
-import { LONGEST_LINE, parseLogLine } from '../../core/log/parse';
+import { parseLogLine } from '../../core/log/parse';
 import { nameEntry } from '../../db/entries';
 import { command } from '../../server/command';
 import { CREW } from '../shared';
-
-class LogLineInput {
-  @IsString({ message: word`Type a line` })
-  @MaxLength(2000, { message: word`A log line has at most ${LONGEST_LINE} characters` })
-  text!: string;
-  /** What was asked about the same line is answered with yes. */
-  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
-}
+import { LogLineInput } from './line.input';
 
 export interface Logged {
   meaning: string;

@@ -2,7 +2,7 @@ import { say, word } from '../../core/words/words';
 import { callOff } from '../../db/orders';
 import { command } from '../../server/command';
 import { SALES } from '../shared';
-import { OrderStepInput } from './setAside';
+import { OrderStepInput } from './setAside.input';
 
 export const module = command({
   name: 'order.callOff',

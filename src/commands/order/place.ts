@@ -1,30 +1,12 @@
 import { say, word } from '../../core/words/words';
-import { Type } from 'class-transformer';
-import { ValidateNested } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { askOrder } from '../../core/market/freeOn';
 import { forecastFarm } from '../../core/plan/forecast';
 import { addDays } from '../../core/quantity/days';
-import { RANGES } from '../../core/quantity/ranges';
 import { placeOrder } from '../../db/orders';
 import { command } from '../../server/command';
-import { AmountField, CodeField, Confirmable, DayField, IdField, ListField } from '../inputs';
 import { SALES } from '../shared';
-
-class LineInput {
-  @CodeField(word`Choose a product`) productCode!: string;
-  @AmountField(RANGES.units, { words: word`Give the quantity as a number`, low: word`Order more than 0` })
-  quantity!: number;
-}
-
-class OrderInput extends Confirmable {
-  @IdField(word`Choose a customer`) customerId!: string;
-  @DayField() dueDay!: string;
-  @ListField(1, 40, word`Add a line`, word`At most 40 lines`)
-  @ValidateNested({ each: true })
-  @Type(() => LineInput)
-  lines!: LineInput[];
-}
+import { OrderInput } from './place.input';
 
 export const module = command({
   name: 'order.place',

@@ -1,13 +1,8 @@
 import { say, word } from '../../core/words/words';
 import { putBack } from '../../db/orders';
 import { command } from '../../server/command';
-import { IdField } from '../inputs';
 import { EVERYONE } from '../shared';
-import { OrderStepInput } from './setAside';
-
-class PutBackInput extends OrderStepInput {
-  @IdField(word`That was not set aside for this order`) movementId!: string;
-}
+import { PutBackInput } from './putBack.input';
 
 export const module = command({
   name: 'order.putBack',

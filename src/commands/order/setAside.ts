@@ -1,24 +1,9 @@
 import { say, word } from '../../core/words/words';
-import { IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
-import { RANGES } from '../../core/quantity/ranges';
 import { allocate } from '../../db/orders';
 import { command } from '../../server/command';
-import { AmountField, IdField, TextField, VersionField } from '../inputs';
 import { EVERYONE } from '../shared';
-
-export class OrderStepInput {
-  @IdField(word`There is no such order`) orderId!: string;
-  @VersionField() version!: number;
-}
-
-class SetAsideInput extends OrderStepInput {
-  @IdField(word`There is no such line`) lineId!: string;
-  @IdField(word`Choose a lot`) lotId!: string;
-  @AmountField(RANGES.units, { words: word`Give the quantity as a number`, low: word`Set aside more than 0` })
-  quantity!: number;
-  @IsOptional() @TextField(300, word`Give a reason of at least 5 characters`, 5) reason?: string;
-}
+import { SetAsideInput } from './setAside.input';
 
 export const module = command({
   name: 'order.setAside',

@@ -1,19 +1,12 @@
-import { say, word } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { RuleBroken } from '../../core/errors';
 import { promiseTable } from '../../core/market/promiseTable';
 import { forecastFarm } from '../../core/plan/forecast';
-import { RANGES } from '../../core/quantity/ranges';
 import { addSteps, freePlanCode, newId } from '../../db/plan';
 import { command } from '../../server/command';
-import { AmountField, CodeField, DayField } from '../inputs';
 import { CREW, PLAN_STAYS } from '../shared';
-
-class AddSowingInput {
-  @CodeField(word`That crop is not known`) cropCode!: string;
-  @DayField() wantedOn!: string;
-  @AmountField(RANGES.units, { words: word`Say how much is short`, low: word`Nothing is short` }) shortUnits!: number;
-}
+import { AddSowingInput } from './addSowing.input';
 
 /** Puts the sowing that a shortfall asks for into the plan; computed anew, so that it fits the plan as it is now. */
 export const module = command({

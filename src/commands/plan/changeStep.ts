@@ -1,20 +1,10 @@
-import { say, word } from '../../core/words/words';
-import { IsBoolean, IsOptional } from 'class-validator';
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { changeStep } from '../../db/plan';
 import { dropBatch } from '../../db/purgeBatch';
 import { command } from '../../server/command';
-import { CountField, DayField, IdField, VersionField } from '../inputs';
 import { BOSS, PLAN_STAYS, said } from '../shared';
-
-class ChangeStepInput {
-  @IdField(word`That step is not known`) stepId!: string;
-  @VersionField() version!: number;
-  @IsOptional() @DayField() day?: string;
-  @IsOptional() @CountField(word`At least 1 fish`) count?: number;
-  @IsOptional() @IdField(word`Choose a tank`) toPlaceId?: string;
-  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) drop?: boolean;
-}
+import { ChangeStepInput } from './changeStep.input';
 
 /** Changes or drops one step of the plan in place; the steps of its group move with it. */
 export const module = command({

@@ -1,24 +1,11 @@
-import { say, word } from '../../core/words/words';
-import { IsOptional } from 'class-validator';
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
-import { RANGES } from '../../core/quantity/ranges';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
 import { orderFingerlings } from '../../db/doing/keeping';
 import { command } from '../../server/command';
-import { AmountField, CodeField, Confirmable, CountField, DayField, IdField, TextField } from '../inputs';
 import { askAboutPlan, BOSS, PLAN_STAYS, said } from '../shared';
-
-class OrderFishInput extends Confirmable {
-  @CodeField(word`Choose a species`) speciesCode!: string;
-  @CountField(word`Order at least 1 fish`) count!: number;
-  @AmountField(RANGES.stockedG, { words: word`Give the mean weight`, low: word`A fish weighs more than 0` })
-  meanG!: number;
-  @DayField() day!: string;
-  @IdField(word`Choose where they arrive`) toPlaceId!: string;
-  @IsOptional() @IdField(word`Choose a tank`) thenPlaceId?: string;
-  @IsOptional() @TextField(300) note?: string;
-}
+import { OrderFishInput } from './orderFish.input';
 
 export const module = command({
   name: 'plan.orderFish',

@@ -1,5 +1,4 @@
-import { say, word } from '../../core/words/words';
-import { IsIn, IsOptional } from 'class-validator';
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { gradeMiddleCm, liveGrades } from '../../core/fish/liveSale';
 import { harvestGroup } from '../../core/plan/build';
@@ -10,16 +9,8 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
 import { addSteps, newId } from '../../db/plan';
 import { command, type Doing } from '../../server/command';
-import { CodeField, CountField, DayField, Handled, IdField } from '../inputs';
 import { askAboutPlan, BOSS, PLAN_STAYS, said, type Said } from '../shared';
-
-class PlanFishInput extends Handled {
-  @IsIn(['move', 'harvest'], { message: word`Move or harvest` }) kind!: 'move' | 'harvest';
-  @IsOptional() @IdField(word`Choose a tank`) toPlaceId?: string;
-  @IsOptional() @CodeField(word`Choose a grade`) productCode?: string;
-  @DayField() day!: string;
-  @CountField(word`At least 1 fish`) count!: number;
-}
+import { PlanFishInput } from './planFish.input';
 
 interface Wish {
   doing: Doing;

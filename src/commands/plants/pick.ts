@@ -1,14 +1,8 @@
 import { say, word } from '../../core/words/words';
-import { RANGES } from '../../core/quantity/ranges';
 import { pickStep } from '../../db/doing/plants';
 import { command } from '../../server/command';
-import { AmountField, StepInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
-
-class PickInput extends StepInput {
-  @AmountField(RANGES.units, { words: word`Give what was picked as a number`, low: word`Give what was picked` })
-  quantity!: number;
-}
+import { PickInput } from './pick.input';
 
 export const module = command({
   name: 'plants.pick',

@@ -1,12 +1,8 @@
 import { say, word } from '../../core/words/words';
 import { sowSeed } from '../../db/doing/plants';
 import { command } from '../../server/command';
-import { CountField, StepInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
-
-export class CountInput extends StepInput {
-  @CountField(word`Give at least 1`) count!: number;
-}
+import { CountInput } from './sow.input';
 
 export const module = command({
   name: 'plants.sow',

@@ -1,13 +1,8 @@
 import { say, word } from '../../core/words/words';
-import { IsBoolean, IsOptional } from 'class-validator';
 import { transplant } from '../../db/doing/plants';
 import { command } from '../../server/command';
 import { CREW, tickStep } from '../shared';
-import { CountInput } from './sow';
-
-class TransplantInput extends CountInput {
-  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
-}
+import { TransplantInput } from './transplant.input';
 
 export const module = command({
   name: 'plants.transplant',

@@ -1,18 +1,8 @@
 import { say, word } from '../../core/words/words';
-import { IsBoolean } from 'class-validator';
 import { changeBatch } from '../../db/purgeBatch';
 import { command } from '../../server/command';
-import { IdField, TextField, VersionField, WholeField } from '../inputs';
 import { BOSS, said } from '../shared';
-
-class ChangeRulesInput {
-  @IdField(word`That batch is not known`) groupId!: string;
-  @VersionField() version!: number;
-  @WholeField(0, 60, word`Give whole days`, word`Between 0 and 60 days`) fastingDays!: number;
-  @WholeField(0, 60, word`Give a whole number`, word`Between 0 and 60 exchanges`) exchanges!: number;
-  @IsBoolean({ message: word`Say whether it must be tasted` }) taste!: boolean;
-  @TextField(500, word`Give a reason of at least 5 characters`, 5) reason!: string;
-}
+import { ChangeRulesInput } from './changeRules.input';
 
 /** What a batch under way must meet, changed by a manager; the reason stays with it. */
 export const module = command({

@@ -1,20 +1,8 @@
 import { say, word } from '../../core/words/words';
-import { RANGES } from '../../core/quantity/ranges';
 import { exchangeWater } from '../../db/doing/fish';
 import { command } from '../../server/command';
-import { AmountField, StepInput } from '../inputs';
 import { CREW, tickStep } from '../shared';
-
-class ExchangeInput extends StepInput {
-  @AmountField(RANGES.litres, { words: word`Give the litres as a number`, low: word`Give the litres exchanged` })
-  litres!: number;
-  @AmountField(RANGES.saltG, {
-    words: word`Give the salt as a number, 0 for none`,
-    low: word`Salt cannot be less than 0`,
-    zero: true,
-  })
-  saltG!: number;
-}
+import { ExchangeInput } from './exchange.input';
 
 export const module = command({
   name: 'purge.exchange',

@@ -1,16 +1,10 @@
 import { say, word } from '../../core/words/words';
-import { IsBoolean, IsOptional } from 'class-validator';
 import { keepBack, sayKeptBack } from '../../core/plan/keptBack';
 import { tasteCheck } from '../../db/doing/fish';
 import { moveSteps } from '../../db/plan';
 import { command } from '../../server/command';
-import { StepInput, TextField } from '../inputs';
 import { CREW, tickStep } from '../shared';
-
-class TasteInput extends StepInput {
-  @IsBoolean({ message: word`Say whether it tasted clean` }) passed!: boolean;
-  @IsOptional() @TextField(500) note?: string;
-}
+import { TasteInput } from './taste.input';
 
 /** A taste that is not clean keeps the fish back at once: their next taste and harvest move, and who is short is said. */
 export const module = command({

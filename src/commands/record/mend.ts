@@ -1,15 +1,8 @@
 import { word } from '../../core/words/words';
-import { IsIn } from 'class-validator';
-import type { BrokenRecord } from '../../core/plan/faults';
-import { mendRecord, MENDABLE } from '../../db/doing/mend';
+import { mendRecord } from '../../db/doing/mend';
 import { command } from '../../server/command';
-import { CodeField } from '../inputs';
 import { BOSS, said } from '../shared';
-
-class MendInput {
-  @IsIn([...MENDABLE], { message: word`That is put right on its own page` }) what!: BrokenRecord['what'];
-  @CodeField(word`That record is not known`) id!: string;
-}
+import { MendInput } from './mend.input';
 
 export const module = command({
   name: 'record.mend',

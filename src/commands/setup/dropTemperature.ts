@@ -1,16 +1,10 @@
 import { say, word } from '../../core/words/words';
-import { IsBoolean, IsOptional } from 'class-validator';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatTemperature } from '../../core/quantity/units';
 import { dropTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
-import { IdField } from '../inputs';
 import { askAboutWater, BOSS, said } from '../shared';
-
-class DropTemperatureInput {
-  @IdField(word`That temperature is not known`) settingId!: string;
-  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
-}
+import { DropTemperatureInput } from './dropTemperature.input';
 
 /** Takes a planned temperature back, whether it was planned by itself or kept with a draft. */
 export const module = command({

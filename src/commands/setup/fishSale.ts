@@ -1,35 +1,8 @@
-import { say, word } from '../../core/words/words';
-import { Type } from 'class-transformer';
-import { IsOptional, ValidateNested } from 'class-validator';
+import { say } from '../../core/words/words';
 import { saveFishSale } from '../../db/doing/fishSale';
 import { command } from '../../server/command';
-import { CodeField, ListField, MinorField, NumberField, TextField, VersionField, WholeField } from '../inputs';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
-
-class FoodSaleInput {
-  @TextField(60) name!: string;
-  @MinorField() priceMinor!: number;
-  @WholeField(0, 365, word`Give whole days`, word`Between 0 and 365 days`) shelfLifeDays!: number;
-}
-
-class GradeRowInput {
-  @TextField(60) name!: string;
-  @NumberField(0, 200, word`Lengths are numbers`, word`Lengths are 0 to 200 cm: check the unit`) fromCm!: number;
-  @NumberField(0.1, 200, word`Lengths are numbers`, word`Lengths are over 0 and at most 200 cm: check the unit`)
-  toCm!: number;
-  @MinorField(word`Prices are numbers`) priceMinor!: number;
-}
-
-/** How a species is sold: killed and weighed, alive by grade, or not at all. */
-class FishSaleInput {
-  @CodeField(word`That species is not in the library.`) code!: string;
-  @VersionField() version!: number;
-  @IsOptional() @ValidateNested() @Type(() => FoodSaleInput) food?: FoodSaleInput;
-  @ListField(0, 12, word`Send the grades`, word`At most 12 grades`)
-  @ValidateNested({ each: true })
-  @Type(() => GradeRowInput)
-  grades!: GradeRowInput[];
-}
+import { FishSaleInput } from './fishSale.input';
 
 export const module = command({
   name: 'setup.fishSale',

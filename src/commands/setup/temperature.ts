@@ -1,15 +1,10 @@
 import { say, word } from '../../core/words/words';
-import { IsBoolean, IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { sayTemperature } from '../../core/water/plannedTemperature';
 import { setTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
-import { TemperatureInput } from '../inputs';
 import { askAboutWater, BOSS, said } from '../shared';
-
-class PlanTemperatureInput extends TemperatureInput {
-  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
-}
+import { PlanTemperatureInput } from './temperature.input';
 
 export const module = command({
   name: 'setup.temperature',

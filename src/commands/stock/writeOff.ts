@@ -1,16 +1,8 @@
 import { say, word } from '../../core/words/words';
-import { RANGES } from '../../core/quantity/ranges';
 import { writeOff } from '../../db/orders';
 import { command } from '../../server/command';
-import { AmountField, IdField, TextField } from '../inputs';
 import { EVERYONE } from '../shared';
-
-class WriteOffInput {
-  @IdField(word`Choose a lot`) lotId!: string;
-  @AmountField(RANGES.units, { words: word`Give the quantity as a number`, low: word`Write off more than 0` })
-  quantity!: number;
-  @TextField(300, word`Say why, in 3 letters or more`, 3) reason!: string;
-}
+import { WriteOffInput } from './writeOff.input';
 
 /** Goods of the cold room that nobody will eat go to compost, and the record says why. */
 export const module = command({

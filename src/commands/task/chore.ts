@@ -1,16 +1,10 @@
 import { say, word } from '../../core/words/words';
-import { IsOptional } from 'class-validator';
 import { RuleBroken } from '../../core/errors';
 import { choreJob } from '../../core/tasks/sources/chore';
 import { finishTask } from '../../db/events';
 import { command } from '../../server/command';
-import { IdField, TextField } from '../inputs';
 import { CREW } from '../shared';
-
-class ChoreInput {
-  @IdField(word`This job is no longer on the round. Reload.`) choreId!: string;
-  @IsOptional() @TextField(500) note?: string;
-}
+import { ChoreInput } from './chore.input';
 
 export const module = command({
   name: 'task.chore',

@@ -1,12 +1,8 @@
 import { say, word } from '../../core/words/words';
 import { writeHandover } from '../../db/events';
 import { command } from '../../server/command';
-import { TextField } from '../inputs';
 import { EVERYONE } from '../shared';
-
-class HandoverInput {
-  @TextField(500, word`Write what the next shift should know`, 2) words!: string;
-}
+import { HandoverInput } from './handover.input';
 
 export const module = command({
   name: 'task.handover',

@@ -1,20 +1,12 @@
-import { say, word } from '../../core/words/words';
-import { IsIn, IsObject, IsOptional } from 'class-validator';
+import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { readingJob } from '../../core/tasks/sources/reading';
 import { readingFault } from '../../core/water/readings/readings';
 import { judgeLoops } from '../../server/judgeLoops';
 import { finishTask, recordReadings } from '../../db/events';
 import { command } from '../../server/command';
-import { IdField } from '../inputs';
 import { CREW } from '../shared';
-
-class ReadingInput {
-  @IdField(word`Choose a loop`) loopId!: string;
-  /** Kinds of readings, each with its number. */
-  @IsObject({ message: word`Give at least one reading.` }) values!: Record<string, number>;
-  @IsOptional() @IsIn(['morning', 'evening'], { message: word`Morning or evening` }) half?: 'morning' | 'evening';
-}
+import { ReadingInput } from './read.input';
 
 export const module = command({
   name: 'water.read',

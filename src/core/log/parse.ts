@@ -1,13 +1,13 @@
 import { oneOf, say } from '../words/words';
 import { modules } from './verbs/list.generated';
 import { reading, READING_EXAMPLE } from './verbs/reading';
+import { LONGEST_LINE } from './longestLine';
 import { nearest, NotUnderstood, same, type LogContext, type Parsed } from './verbs/words';
 
 export type { LogContext, Parsed } from './verbs/words';
 
 const VERBS = [...modules].sort((a, b) => a.order - b.order);
 export const LOG_EXAMPLES = [...VERBS.map((v) => v.example), READING_EXAMPLE];
-export const LONGEST_LINE = 400;
 
 /** Reads one line of the farm's shorthand: place or loop first, then what happened. Never throws. */
 export function parseLogLine(text: string, context: LogContext): Parsed {

@@ -20,7 +20,7 @@ export const RANGES = {
   lengthCm: { low: 0.5, high: 300, why: word`longer than any fish kept in tanks: check the unit` },
   litres: { low: 0, high: 1_000_000, why: word`more than a thousand cubic metres: check the unit` },
   saltG: { low: 0, high: 1_000_000, why: word`more than a tonne of salt: check the unit` },
-  tempC: { low: 0, high: 40, why: word`no fish live outside that` },
+  tempC: { low: 0, high: 40, why: word`outside of what fish live in` },
   minor: { low: 0, high: 1_000_000_000, why: word`too large: check the price` },
   units: { low: 0, high: 10_000_000, why: word`more than the farm grows in a year: check the unit` },
   version: { low: 0, high: 2_000_000_000, why: word`no such version` },

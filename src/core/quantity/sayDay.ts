@@ -6,6 +6,7 @@ const HOW = {
   short: { day: 'numeric', month: 'short' },
   full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
   weekday: { weekday: 'long' },
+  weekdayShort: { weekday: 'short' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 const writers = new Map<string, Intl.DateTimeFormat>();
@@ -25,6 +26,8 @@ export const dayWords = (day: Day) => written(day, 'long').replace(',', '');
 export const shortDay = (day: Day) => written(day, 'short');
 /** "Thursday 26 November 2026" */
 export const fullDay = (day: Day) => written(day, 'full');
+/** "Thu" */
+export const weekdayShort = (day: Day) => written(day, 'weekdayShort');
 export const weekdayName = (day: Day) => written(day, 'weekday');
 
 /** "today", "yesterday", "3 days ago". */

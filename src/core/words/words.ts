@@ -124,3 +124,6 @@ function listed(items: readonly string[], type: 'conjunction' | 'disjunction'): 
 export const all = (items: readonly string[]) => listed(items, 'conjunction');
 /** "a, b or c" */
 export const oneOf = (items: readonly string[]) => listed(items, 'disjunction');
+
+/** As it begins a sentence, in the person’s language. */
+export const capital = (text: string) => text.charAt(0).toLocaleUpperCase(speech().locale) + text.slice(1);

@@ -6,9 +6,6 @@ import type { Tx } from '../connection';
 import { callOff } from '../orders';
 import type { Entry } from '../ledger';
 
-/** What can be mended from where it is told; the rest is put right on its own page. */
-export const MENDABLE: ReadonlySet<BrokenRecord['what']> = new Set(['step', 'species', 'crop', 'loop', 'order']);
-
 const LIKE_ANY_OTHER = new Array<number>(12).fill(18);
 
 /** Takes a record that nothing can be reckoned with out of the way, or back to the planning defaults. */

@@ -4,7 +4,7 @@ import type { explainPromise } from '../../core/explain';
 import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
-import { shortDay, weekdayName } from '../../core/quantity/sayDay';
+import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
 import { promiseTable } from '../../core/market/promiseTable';
 import { useByDay } from '../../core/market/useBy';
 import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
@@ -87,7 +87,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         share: say`${bare(w.promised)} of ${bare(w.expected)}`,
         part: w.promised > 0 && w.expected > 0 ? w.promised / w.expected : null,
         available: bare(w.available),
-        availableOn: weekdayName(w.availableOn).slice(0, 3),
+        availableOn: weekdayShort(w.availableOn),
         short: isShort ? bare(w.short) : null,
         tight: !isShort && w.available < w.promised * 0.1,
         swimming: w.swimming >= 0.5 ? formatNumber(w.swimming) : null,

@@ -1,6 +1,6 @@
 import 'server-only';
 import type { BrokenRecord } from '../../core/plan/faults';
-import { MENDABLE } from '../../db/doing/mend';
+import { MENDABLE } from '../../core/plan/mendable';
 import { knownFarm } from '../../server/farmCache';
 import { readFarm } from '../../server/farmView';
 

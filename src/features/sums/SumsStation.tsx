@@ -1,5 +1,5 @@
 'use client';
-import { say, told } from '../../core/words/words';
+import { capital, say, told } from '../../core/words/words';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
@@ -180,8 +180,6 @@ function sayRange({ range, quantity, unit }: SumInput, units: UnitChoice): strin
   const shown = range.map((v) => plain(quantity ? toShown(quantity, v, units) : v));
   return say`${shown[0]} to ${shown[1]}${quantity ? ` ${unitName(quantity, units)}` : unit ? ` ${unit}` : ''}`;
 }
-
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** As few digits as say the number. */
 const plain = (value: number) => formatNumber(value, Math.abs(value) >= 10 || Number.isInteger(value) ? 0 : 2);

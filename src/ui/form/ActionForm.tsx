@@ -1,15 +1,18 @@
 'use client';
 import { say, told } from '../../core/words/words';
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { Outcome } from '../outcome';
 import { RecordField } from './RecordField';
-import { RowsEditor } from './RowsEditor';
 import { EntryWords, useEntry } from './useEntry';
 import { Buttons, Fields, Mark, Stack } from '../kit/kit';
+
+/** Comes with the first form that has rows. */
+const RowsEditor = dynamic(() => import('./RowsEditor').then((m) => m.RowsEditor));
 
 export interface FormField extends FieldSpec {
   /** What the field starts with, in stored units; several numbers for a field that takes many. */

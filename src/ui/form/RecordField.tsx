@@ -1,21 +1,20 @@
 'use client';
 import { say, told } from '../../core/words/words';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import FormHelperText from '@mui/material/FormHelperText';
-import FormLabel from '@mui/material/FormLabel';
 import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
-import Radio from '@mui/material/Radio';
-import RadioGroup from '@mui/material/RadioGroup';
 import TextField from '@mui/material/TextField';
+import dynamic from 'next/dynamic';
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { readNumber } from '../../core/quantity/readNumber';
-import { DayField } from './DayField';
 import { HALF } from '../kit/kit';
 import { isFarmDay } from '../../core/quantity/ranges';
 import { numericDay } from '../../core/quantity/readDay';
+
+/** Each comes with the first form that has such a field. */
+const ChoiceField = dynamic(() => import('./ChoiceField').then((m) => m.ChoiceField));
+const DayField = dynamic(() => import('./DayField').then((m) => m.DayField));
 
 const EXAMPLE_DAY = '2026-05-14';
 
@@ -31,21 +30,8 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
       control={form.control}
       render={({ field: input, fieldState }) => {
         const wrong = fieldState.error?.message;
-        if (field.kind === 'choice') {
-          return (
-            <div>
-              <FormLabel id={`label-${field.name}`} error={!!wrong}>
-                {told(field.label)}
-              </FormLabel>
-              <RadioGroup row aria-labelledby={`label-${field.name}`} value={input.value} onChange={input.onChange}>
-                {field.options!.map(([value, words]) => (
-                  <FormControlLabel key={value} value={value} control={<Radio />} label={told(words)} />
-                ))}
-              </RadioGroup>
-              {wrong && <FormHelperText error>{wrong}</FormHelperText>}
-            </div>
-          );
-        }
+        if (field.kind === 'choice')
+          return <ChoiceField field={field} value={input.value} onChange={input.onChange} wrong={wrong} />;
         if (field.kind === 'day')
           return (
             <DayField
@@ -94,7 +80,10 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
   );
 }
 
-type StoredValues = { ok: true; values: Record<string, unknown> } | { ok: false; fields: Record<string, string> };
+/** `typedAt`: of what is sent as `media.0`, where it was typed: rows left empty are not sent. */
+type StoredValues =
+  | { ok: true; values: Record<string, unknown>; typedAt: (path: string) => string }
+  | { ok: false; fields: Record<string, string> };
 
 /** Typed text to stored values: units are converted here, and only what is no number is refused here. */
 export function storedValues(
@@ -104,10 +93,12 @@ export function storedValues(
 ): StoredValues {
   const values: Record<string, unknown> = {};
   const wrong: Record<string, string> = {};
+  const rowAt: Record<string, number[]> = {};
   for (const field of fields) {
     if (field.kind === 'rows') {
       const read = storedRows(field, typed[field.name], units);
       values[field.name] = read.rows;
+      rowAt[field.name] = read.at;
       Object.assign(wrong, read.wrong);
       continue;
     }
@@ -135,7 +126,12 @@ export function storedValues(
     const stored = numbers.map((n) => (field.quantity ? toStored(field.quantity, n!, units) : n!));
     values[field.name] = field.kind === 'weights' ? stored : stored[0];
   }
-  return Object.keys(wrong).length > 0 ? { ok: false, fields: wrong } : { ok: true, values };
+  const typedAt = (path: string) =>
+    path.replace(/^(\w+)\.(\d+)/, (sent, name: string, i: string) => {
+      const row = rowAt[name]?.[Number(i)];
+      return row === undefined ? sent : `${name}.${row}`;
+    });
+  return Object.keys(wrong).length > 0 ? { ok: false, fields: wrong } : { ok: true, values, typedAt };
 }
 
 const isEmpty = (row: Record<string, unknown>) => Object.values(row).every((v) => !String(v ?? '').trim());
@@ -143,12 +139,14 @@ const isEmpty = (row: Record<string, unknown>) => Object.values(row).every((v) =
 /** Rows as typed; one with nothing in it is passed over. Faults are named `media.0.volumeM3`. */
 function storedRows({ name, columns = [] }: FieldSpec, typed: unknown, units: UnitChoice) {
   const wrong: Record<string, string> = {};
+  const at: number[] = [];
   const rows = (Array.isArray(typed) ? (typed as Record<string, unknown>[]) : []).flatMap((row, i) => {
     if (isEmpty(row)) return [];
     const read = storedValues(columns, row, units);
+    at.push(i);
     if (read.ok) return [read.values];
     for (const [column, words] of Object.entries(read.fields)) wrong[`${name}.${i}.${column}`] = words;
     return [];
   });
-  return { rows, wrong };
+  return { rows, at, wrong };
 }

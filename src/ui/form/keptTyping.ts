@@ -1,6 +1,9 @@
 /** What is typed and not yet sent, kept in this browser: a reload, a closed page or a lost connection loses nothing. */
 
 const PREFIX = 'crop-cycle:typed:';
+/** Whose typing it is: what one person began, the next at this device does not find. */
+let whose = '';
+
 const KEEP_MS = 7 * 86_400_000;
 
 export interface Kept {
@@ -12,6 +15,8 @@ export interface Kept {
   at: number;
 }
 
+const placeOf = (key: string) => `${PREFIX}${whose}:${key}`;
+
 /** Private windows and full disks refuse to keep; then typing is as it was before. */
 function quietly<T>(work: () => T): T | null {
   try {
@@ -22,21 +27,34 @@ function quietly<T>(work: () => T): T | null {
 }
 
 export function readKept(key: string, start: string, now = Date.now()): Kept | null {
-  const text = quietly(() => localStorage.getItem(PREFIX + key));
+  const text = quietly(() => localStorage.getItem(placeOf(key)));
   const kept = text ? quietly(() => JSON.parse(text) as Kept) : null;
   if (!kept || kept.start !== start || !(now - kept.at < KEEP_MS) || typeof kept.values !== 'object') return null;
   return kept;
 }
 
 export const keep = (key: string, kept: Kept) =>
-  void quietly(() => localStorage.setItem(PREFIX + key, JSON.stringify(kept)));
+  void quietly(() => localStorage.setItem(placeOf(key), JSON.stringify(kept)));
 
-export const forget = (key: string) => void quietly(() => localStorage.removeItem(PREFIX + key));
+export const forget = (key: string) => void quietly(() => localStorage.removeItem(placeOf(key)));
+
+const mine = (start: string) => Object.keys(localStorage).filter((key) => key.startsWith(start));
+
+/** From now on, this person types here; what anyone left longer than it is kept goes. */
+export function typedBy(personId: string, now = Date.now()): void {
+  if (whose === personId) return;
+  whose = personId;
+  quietly(() => {
+    for (const key of mine(PREFIX)) {
+      const at = quietly(() => (JSON.parse(localStorage.getItem(key)!) as Kept).at);
+      if (!(now - (at ?? 0) < KEEP_MS)) localStorage.removeItem(key);
+    }
+  });
+}
 
 /** At signing out: the next person on this device finds nothing of it. */
 export function forgetAll(): void {
   quietly(() => {
-    const mine = Object.keys(localStorage).filter((key) => key.startsWith(PREFIX));
-    for (const key of mine) localStorage.removeItem(key);
+    for (const key of mine(`${PREFIX}${whose}:`)) localStorage.removeItem(key);
   });
 }

@@ -46,13 +46,13 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone }: E
     return form.subscribe({ formState: { values: true }, callback: clear });
   }, [form]);
 
-  const refuse = (words: Record<string, string[]>) => {
+  const refuse = (words: Record<string, string[]>, typedAt = (path: string) => path) => {
     const known = new Set(fields.map((f) => f.name));
     setAsked(words.confirm?.flatMap((w) => w.split('\n')) ?? []);
     for (const [name, [said]] of Object.entries(words)) {
       if (name === 'confirm') continue;
       // A row’s fault comes as media.0.volumeM3 or media[0].volumeM3.
-      const path = name.replace(/\[(\d+)\]/g, '.$1');
+      const path = typedAt(name.replace(/\[(\d+)\]/g, '.$1'));
       if (known.has(path.split('.')[0]!)) form.setError(path, { message: said });
       else setFormError(said ?? say`Not recorded.`);
     }
@@ -67,7 +67,7 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone }: E
         const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
         const outcome = await send({ ...read.values, ...yes, entryKey });
         answered(outcome);
-        if (!outcome.ok) return refuse(outcome.fields);
+        if (!outcome.ok) return refuse(outcome.fields, read.typedAt);
         setAsked([]);
         setConfirmed(false);
         kept.done();

@@ -10,6 +10,7 @@ import { DayDial } from './DayDial';
 import { More } from './More';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
+import { typedBy } from '../form/keptTyping';
 import { tone } from '../theme/tones';
 import { Text } from '../kit/kit';
 import css from './shell.module.css';
@@ -21,6 +22,8 @@ const PickDay = dynamic(() => import('./PickDay').then((m) => m.PickDay), { ssr:
 const Help = dynamic(() => import('./Help').then((m) => m.Help), { ssr: false });
 
 interface ShellProps {
+  /** Who is signed in. */
+  personId: string;
   today: Day;
   isDemo: boolean;
   farmName: string;
@@ -32,7 +35,8 @@ interface ShellProps {
 }
 
 /** The frame every station stands in: rail, day dial, log line, and the keys that work everywhere. */
-export function Shell({ today, isDemo, farmName, who, logLine, notices, children }: ShellProps) {
+export function Shell({ personId, today, isDemo, farmName, who, logLine, notices, children }: ShellProps) {
+  if (typeof window !== 'undefined') typedBy(personId);
   const path = usePathname();
   const router = useRouter();
   const { day, setDay, withDay, pending } = useDay(today);
@@ -132,7 +136,7 @@ export function Shell({ today, isDemo, farmName, who, logLine, notices, children
 /** A fish whose tail is a leaf. */
 function Mark() {
   return (
-    <svg width="44" height="24" viewBox="0 0 44 24" aria-hidden="true" style={{ display: 'block', marginBottom: 4 }}>
+    <svg width="44" height="24" viewBox="0 0 44 24" aria-hidden="true" className={css.mark}>
       <path d="M2 12 C8 3 22 2 32 12 C22 22 8 21 2 12 Z" fill="none" stroke={tone.water} strokeWidth="2.4" />
       <path
         d="M32 12 C35 6 39 5 42 5 C42 10 40 15 32 12 Z M32 12 C35 18 39 19 42 19 C42 14 40 10 32 12 Z"

@@ -57,7 +57,8 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
         <Text as="p" small quiet right className={css.foot}>
           <WordButton small type="button" onClick={open} aria-label={say`Sort or search ${label}`}>
             {say`sort, search`}
-          </WordButton>{' '}
+          </WordButton>
+          {' · '}
           <WordButton small type="button" onClick={() => void save()} aria-label={say`${label} as CSV`}>
             {say`as CSV`}
           </WordButton>

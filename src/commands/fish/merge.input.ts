@@ -1,0 +1,8 @@
+import { word } from '../../core/words/words';
+import { IsString } from 'class-validator';
+import { Confirmable, IdField, ListField } from '../inputs';
+
+export class MergeInput extends Confirmable {
+  @IdField(word`Choose a tank`) placeId!: string;
+  @ListField(2, 20, word`Choose at least two`, word`At most 20 lots`) @IsString({ each: true }) lotCodes!: string[];
+}

@@ -1,0 +1,13 @@
+import { word } from '../../core/words/words';
+import { IsOptional } from 'class-validator';
+import { CodeField, MassField, NumberField, TextField } from '../inputs';
+
+export class ReceiveFeedInput {
+  @TextField(30, word`Give the lot number on the bag`, 2) code!: string;
+  @CodeField(word`Choose a species`) speciesCode!: string;
+  @MassField(word`Give the weight received`) massG!: number;
+  @IsOptional() @TextField(120) supplier?: string;
+  @IsOptional()
+  @NumberField(0, 10_000_000, word`Give the price as a number`, word`A price is 0 or more, and at most ten million`)
+  price?: number;
+}

@@ -1,0 +1,98 @@
+// Written by scripts/lib/registries.mjs from the acts; do not edit.
+import { AddSowingInput } from './plan/addSowing.input';
+import { ChangeRulesInput } from './purge/changeRules.input';
+import { ChangeStepInput } from './plan/changeStep.input';
+import { ChoreInput } from './task/chore.input';
+import { CountInput } from './plants/sow.input';
+import { DeadInput } from './fish/dead.input';
+import { DraftInput, KeepDraftInput } from './draft/keep.input';
+import { DropDraftInput } from './draft/discard.input';
+import { DropTemperatureInput } from './setup/dropTemperature.input';
+import { ExchangeInput } from './purge/exchange.input';
+import { FeedInput } from './fish/feed.input';
+import { FeedRuleInput } from './setup/feedRule.input';
+import { FishSaleInput } from './setup/fishSale.input';
+import { GradeInput } from './fish/grade.input';
+import { HandoverInput } from './task/handover.input';
+import { HarvestInput } from './fish/harvest.input';
+import { LayPlanInput } from './draft/layPlan.input';
+import { LifeSupportInput } from './setup/lifeSupport.input';
+import { LiveSaleInput } from './fish/netLive.input';
+import { LogLineInput } from './log/line.input';
+import { MendInput } from './record/mend.input';
+import { MergeInput } from './fish/merge.input';
+import { MoveInput } from './fish/move.input';
+import { NoteInput } from './fish/note.input';
+import { OrderFishInput } from './plan/orderFish.input';
+import { OrderInput } from './order/place.input';
+import { OrderStepInput, SetAsideInput } from './order/setAside.input';
+import { PickInput } from './plants/pick.input';
+import { PickNowInput } from './plants/pickNow.input';
+import { PlanFishInput } from './plan/planFish.input';
+import { PlanTemperatureInput } from './setup/temperature.input';
+import { PutBackInput } from './order/putBack.input';
+import { ReadingInput } from './water/read.input';
+import { ReceiveFeedInput } from './fish/receiveFeed.input';
+import { ReceiveInput } from './fish/receive.input';
+import { SpeciesInput } from './setup/species.input';
+import { StepInput, TemperatureInput, TransferInput } from './inputs';
+import { TakeBackInput } from './entry/takeBack.input';
+import { TasteInput } from './purge/taste.input';
+import { TransplantInput } from './plants/transplant.input';
+import { UnitsInput } from './person/chooseUnits.input';
+import { WeighInput } from './fish/weigh.input';
+import { WriteOffInput } from './stock/writeOff.input';
+
+export const inputs: Record<string, new () => object> = {
+  'draft.discard': DropDraftInput,
+  'draft.keep': KeepDraftInput,
+  'draft.layAside': DraftInput,
+  'draft.layPlan': LayPlanInput,
+  'draft.layWater': TemperatureInput,
+  'entry.takeBack': TakeBackInput,
+  'fish.dead': DeadInput,
+  'fish.feed': FeedInput,
+  'fish.grade': GradeInput,
+  'fish.harvest': HarvestInput,
+  'fish.merge': MergeInput,
+  'fish.move': MoveInput,
+  'fish.moveAsPlanned': TransferInput,
+  'fish.netLive': LiveSaleInput,
+  'fish.note': NoteInput,
+  'fish.receive': ReceiveInput,
+  'fish.receiveFeed': ReceiveFeedInput,
+  'fish.weigh': WeighInput,
+  'log.line': LogLineInput,
+  'order.callOff': OrderStepInput,
+  'order.deliver': OrderStepInput,
+  'order.pay': OrderStepInput,
+  'order.place': OrderInput,
+  'order.putBack': PutBackInput,
+  'order.setAside': SetAsideInput,
+  'person.chooseUnits': UnitsInput,
+  'plan.addSowing': AddSowingInput,
+  'plan.changeStep': ChangeStepInput,
+  'plan.orderFish': OrderFishInput,
+  'plan.planFish': PlanFishInput,
+  'plants.clear': StepInput,
+  'plants.pick': PickInput,
+  'plants.pickNow': PickNowInput,
+  'plants.sow': CountInput,
+  'plants.transplant': TransplantInput,
+  'purge.changeRules': ChangeRulesInput,
+  'purge.exchange': ExchangeInput,
+  'purge.stopFeed': StepInput,
+  'purge.taste': TasteInput,
+  'purge.transfer': TransferInput,
+  'record.mend': MendInput,
+  'setup.dropTemperature': DropTemperatureInput,
+  'setup.feedRule': FeedRuleInput,
+  'setup.fishSale': FishSaleInput,
+  'setup.lifeSupport': LifeSupportInput,
+  'setup.species': SpeciesInput,
+  'setup.temperature': PlanTemperatureInput,
+  'stock.writeOff': WriteOffInput,
+  'task.chore': ChoreInput,
+  'task.handover': HandoverInput,
+  'water.read': ReadingInput,
+};

@@ -1,0 +1,10 @@
+import { word } from '../../core/words/words';
+import { IsIn, IsObject, IsOptional } from 'class-validator';
+import { IdField } from '../inputs';
+
+export class ReadingInput {
+  @IdField(word`Choose a loop`) loopId!: string;
+  /** Kinds of readings, each with its number. */
+  @IsObject({ message: word`Give at least one reading.` }) values!: Record<string, number>;
+  @IsOptional() @IsIn(['morning', 'evening'], { message: word`Morning or evening` }) half?: 'morning' | 'evening';
+}

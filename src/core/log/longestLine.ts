@@ -1,0 +1,2 @@
+/** Characters of a log line. */
+export const LONGEST_LINE = 400;
