@@ -310,7 +310,7 @@ describe('handling fish', () => {
     press('Observe or treat');
     press('Treatment');
     expect(screen.getByText(/Only by veterinarian and label/)).toBeTruthy();
-    expect(screen.getByLabelText(/Not for sale up to and with/)).toBeTruthy();
+    expect(await screen.findByLabelText(/Not for sale up to and with/)).toBeTruthy();
   });
 
   test('a harvest can be purged in a purge tank or in place', async () => {
@@ -476,7 +476,7 @@ describe('rooms of Cohorts', () => {
     expect(screen.getByText('18').closest('td')!.className).toContain('danger');
     expect(screen.getAllByText('too little').length).toBe(2);
     fireEvent.click(screen.getByText('Aerators and filters of this loop'));
-    const aerators = within(screen.getByRole('group', { name: 'Aerators' }));
+    const aerators = within(await screen.findByRole('group', { name: 'Aerators' }));
     press('Another aerator');
     const cell = (label: string, row: number) => aerators.getAllByLabelText(label)[row]!;
     fireEvent.change(cell('Oxygen, kg a day', 0), { target: { value: '6' } });

@@ -7,7 +7,7 @@ import { Vessel, type VesselView } from '../../src/ui/draw/Vessel';
 import type { FieldSpec } from '../../src/core/tasks/form';
 import { DayField } from '../../src/ui/form/DayField';
 import { ActionForm, type FormField } from '../../src/ui/form/ActionForm';
-import { forgetAll, keep, readKept } from '../../src/ui/form/keptTyping';
+import { forgetAll, keep, readKept, typedBy } from '../../src/ui/form/keptTyping';
 import { RecordField, storedValues } from '../../src/ui/form/RecordField';
 import { newEntryKey, type Outcome } from '../../src/ui/outcome';
 import { ShownDay } from '../../src/ui/shell/ShownDay';
@@ -78,9 +78,56 @@ describe('what is typed and not yet sent', () => {
     expect(readKept('here', kept.start, 2000)?.values).toEqual({ words: 'old' });
     expect(readKept('here', '{"words":"new"}', 2000)).toBeNull();
     expect(readKept('here', kept.start, 8 * 86_400_000)).toBeNull();
-    localStorage.setItem('crop-cycle:typed:here', '{broken');
+    localStorage.setItem('crop-cycle:typed::here', '{broken');
     expect(readKept('here', kept.start, 2000)).toBeNull();
     forgetAll();
+  });
+});
+
+describe('who types at a shared device', () => {
+  const kept = (words: string) => ({ start: '', values: { words }, entryKey: 'k', at: Date.now() });
+
+  afterEach(() => {
+    localStorage.clear();
+    typedBy('');
+  });
+
+  test('finds what they began themselves and nothing of anyone else', () => {
+    typedBy('maren');
+    keep('order', kept('for the market'));
+    typedBy('tom');
+    expect(readKept('order', '')).toBeNull();
+    keep('order', kept('for the school'));
+    forgetAll();
+    typedBy('maren');
+    expect(readKept('order', '')?.values.words).toBe('for the market');
+  });
+
+  test('leaves nothing for longer than a week, read again or not', () => {
+    typedBy('maren');
+    keep('order', { ...kept('old'), at: Date.now() - 8 * 86_400_000 });
+    typedBy('tom');
+    expect(localStorage.length).toBe(0);
+  });
+});
+
+describe('rows of which one is left empty', () => {
+  test('what is wrong with a row sent stands beside the row that was typed', () => {
+    const rows: FieldSpec = {
+      name: 'media',
+      label: 'Filters',
+      kind: 'rows',
+      columns: [{ name: 'name', label: 'Name', kind: 'text' }],
+    };
+    const read = storedValues([rows], { media: [{ name: '' }, { name: 'M1' }, { name: ' ' }, { name: 'M2' }] }, METRIC);
+    expect(read).toMatchObject({ ok: true, values: { media: [{ name: 'M1' }, { name: 'M2' }] } });
+    const typedAt = (path: string) => (read.ok ? read.typedAt(path) : null);
+    expect(['media.0.name', 'media.1.name', 'media', 'name'].map(typedAt)).toEqual([
+      'media.1.name',
+      'media.3.name',
+      'media',
+      'name',
+    ]);
   });
 });
 
@@ -126,19 +173,25 @@ describe('a day in a form', () => {
     const day: FieldSpec = { name: 'day', label: 'Harvest on', kind: 'day' };
     const read = storedValues([day], { day: '31/6' }, METRIC);
     expect(!read.ok && read.fields.day).toBe('“31/6” is no day between 2000 and 2100; write it like 14/05/2026');
-    expect(storedValues([day], { day: '2026-06-03' }, METRIC)).toEqual({ ok: true, values: { day: '2026-06-03' } });
+    expect(storedValues([day], { day: '2026-06-03' }, METRIC)).toMatchObject({
+      ok: true,
+      values: { day: '2026-06-03' },
+    });
   });
 });
 
 describe('what is typed into a form', () => {
   test('kilograms and pounds arrive as grams', () => {
-    expect(storedValues([WEIGHT], { massG: '28.4' }, METRIC)).toEqual({ ok: true, values: { massG: 28_400 } });
+    expect(storedValues([WEIGHT], { massG: '28.4' }, METRIC)).toMatchObject({ ok: true, values: { massG: 28_400 } });
     const us = storedValues([WEIGHT], { massG: '2' }, US);
     expect(us.ok && us.values.massG).toBeCloseTo(907.18, 2);
   });
 
   test('a decimal comma and blanks between thousands are understood', () => {
-    expect(storedValues([WEIGHT], { massG: ' 1 028,5 ' }, METRIC)).toEqual({ ok: true, values: { massG: 1_028_500 } });
+    expect(storedValues([WEIGHT], { massG: ' 1 028,5 ' }, METRIC)).toMatchObject({
+      ok: true,
+      values: { massG: 1_028_500 },
+    });
   });
 
   test.each(['abc', '1.2.3', '--4', '1e9', '∞', '12 kg'])('“%s” is refused beside its field', (typed) => {
@@ -155,7 +208,7 @@ describe('what is typed into a form', () => {
 
   test('a list of weights is a list, and the one that is wrong is named', () => {
     const weights: FieldSpec = { name: 'weightsG', label: 'Weights', kind: 'weights', quantity: 'smallMass' };
-    expect(storedValues([weights], { weightsG: '412 388\n455' }, METRIC)).toEqual({
+    expect(storedValues([weights], { weightsG: '412 388\n455' }, METRIC)).toMatchObject({
       ok: true,
       values: { weightsG: [412, 388, 455] },
     });
