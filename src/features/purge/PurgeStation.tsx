@@ -95,7 +95,7 @@ export function PurgeStation({ page }: { page: PurgePage }) {
                     <Text mono>{r.bed}</Text>
                     <span>
                       <Text strong>{r.crop}</Text>{' '}
-                      <Text small quiet>
+                      <Text small quiet nowrap>
                         {r.lotCode}
                       </Text>
                     </span>

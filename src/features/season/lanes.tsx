@@ -71,7 +71,8 @@ function lotLabel({ stay, from, days, tooFull }: Labelled, marks: readonly numbe
   const full = `${stay.lotCode} · ${stay.count}${tooFull ? say` · too full` : ''}`;
   const room = (scale.x(0) - scale.x(scale.from)) / LETTER_PX;
   // What is here today is named in its recorded past, where nothing can be grabbed.
-  if (from === 0 && room > full.length) return { x: scale.x(0) - 5, before: true, words: full };
+  const before = from === 0 && [full, `${stay.lotCode} · ${stay.count}`].find((w) => room > w.length);
+  if (before) return { x: scale.x(0) - 5, before: true, words: before };
   const at = scale.x(from);
   const next = Math.min(scale.x(from + days), ...marks.filter((m) => m > from).map((m) => scale.x(m) - RING_PX));
   const x = at + (marks.includes(from) ? RING_PX : 4);
@@ -130,9 +131,18 @@ function Body({
         />
       )}
       {label && (
-        <text x={label.x} y={bottom - most + 9} textAnchor={label.before ? 'end' : 'start'} className={css.lot}>
-          {label.words}
-        </text>
+        <g className={css.lot}>
+          <rect
+            x={label.x - (label.before ? label.words.length * LETTER_PX : 0) - 1}
+            y={bottom - most - 1}
+            width={label.words.length * LETTER_PX + 2}
+            height="12"
+            rx="2"
+          />
+          <text x={label.x} y={bottom - most + 9} textAnchor={label.before ? 'end' : 'start'}>
+            {label.words}
+          </text>
+        </g>
       )}
     </g>
   );

@@ -141,9 +141,6 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
   );
 }
 
-/** Letters of a label that half a phone's width can show. */
-const WORDS_IN_HALF = 20;
-
 function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
   return sum.inputs.map((f): FormField => {
     if (isChoice(f))
@@ -166,7 +163,7 @@ function fieldsOf(sum: Sum, units: UnitChoice): FormField[] {
       kind: f.quantity ? 'quantity' : 'number',
       quantity: f.quantity,
       start: f.start as number,
-      half: label.length <= WORDS_IN_HALF,
+      half: true,
       help,
     };
   });

@@ -16,6 +16,9 @@ import { numericDay } from '../../core/quantity/readDay';
 const ChoiceField = dynamic(() => import('./ChoiceField').then((m) => m.ChoiceField));
 const DayField = dynamic(() => import('./DayField').then((m) => m.DayField));
 
+/** Letters of a label that half a phone's width can show. */
+const WORDS_IN_HALF = 20;
+
 const EXAMPLE_DAY = '2026-05-14';
 
 /** Kinds whose text is the value. */
@@ -30,6 +33,7 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
       control={form.control}
       render={({ field: input, fieldState }) => {
         const wrong = fieldState.error?.message;
+        const label = told(field.label) + (field.optional ? say` (if any)` : '');
         if (field.kind === 'choice')
           return <ChoiceField field={field} value={input.value} onChange={input.onChange} wrong={wrong} />;
         if (field.kind === 'day')
@@ -39,7 +43,8 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
               name={input.name}
               inputRef={input.ref}
               className={field.half ? HALF : undefined}
-              label={told(field.label) + (field.optional ? say` (if any)` : '')}
+              data-long={label.length > WORDS_IN_HALF || undefined}
+              label={label}
               error={!!wrong}
               helperText={wrong ?? told(field.help)}
               value={input.value}
@@ -52,7 +57,8 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
             {...input}
             id={`field-${field.name}`}
             className={field.half ? HALF : undefined}
-            label={told(field.label) + (field.optional ? say` (if any)` : '')}
+            data-long={label.length > WORDS_IN_HALF || undefined}
+            label={label}
             multiline={field.kind === 'weights' || field.kind === 'area'}
             minRows={field.kind === 'weights' || field.kind === 'area' ? (field.rows ?? 3) : undefined}
             select={field.kind === 'select'}

@@ -2,6 +2,7 @@
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Link from 'next/link';
+import { useEffect, useRef } from 'react';
 import { told } from '../../core/words/words';
 
 interface RoomTabsProps {
@@ -13,16 +14,24 @@ interface RoomTabsProps {
   suffix: string;
 }
 
+const MIDDLE = { inline: 'center', block: 'nearest' } as const;
+
 /** The rooms of a station, as links: each has an address of its own. On a phone the row scrolls to where one is. */
 export function RoomTabs({ label, rooms, here, suffix }: RoomTabsProps) {
+  const row = useRef<HTMLDivElement>(null);
+  // Once letters have their widths, which the tabs' own scrolling does not wait for.
+  useEffect(() => {
+    const show = () => row.current?.querySelector('[aria-current]')?.scrollIntoView(MIDDLE);
+    void document.fonts?.ready.then(show);
+  }, [here]);
   return (
     <Tabs
+      ref={row}
       component="nav"
       aria-label={label}
       value={rooms.some(([path]) => path === here) ? here : false}
       variant="scrollable"
       scrollButtons="auto"
-      allowScrollButtonsMobile
       // Links to pages, not tabs of one page.
       slotProps={{ list: { role: undefined } }}
     >
