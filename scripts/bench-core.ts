@@ -125,7 +125,12 @@ function largeFarm(size: number): { facts: FarmFacts; plan: PlanStep[] } {
       cellsPerTray: 104,
     };
     plan.push(
-      ...sowingGroup(wish, addDays(TODAY, Math.floor((i / (5000 * size)) * 300)), sowingFor(100, crop, 104), newId),
+      ...sowingGroup({
+        wish,
+        sowDay: addDays(TODAY, Math.floor((i / (5000 * size)) * 300)),
+        quantities: sowingFor(100, crop, 104),
+        newId,
+      }),
     );
   }
   const promises = Array.from({ length: 500 }, (_, i) => ({
@@ -178,8 +183,11 @@ const fishSteps = one.plan.filter((s) => s.speciesCode !== null);
 const forecastFishMs = median(() => forecastFarm(fishAlone, fishSteps, year));
 const fourMs = median(() => forecastFarm(four.facts, four.plan, year), 5);
 const forecast = forecastFarm(one.facts, one.plan, year);
-const promiseTableMs = median(() => promiseTable(forecast, one.facts.products, one.facts.promises, 12), 5);
-const desk = new OutlookDesk(one.facts, one.plan, METRIC, 105);
+const promiseTableMs = median(
+  () => promiseTable({ forecast, products: one.facts.products, promises: one.facts.promises, weeks: 12 }),
+  5,
+);
+const desk = new OutlookDesk(one.facts, one.plan, { units: METRIC, boardDays: 105 });
 const harvest = one.plan.find((s) => s.kind === 'harvest' && s.day > addDays(TODAY, 40))!;
 let days = 0;
 const largeDragMs = median(() => desk.answer([{ change: 'shift', groupId: harvest.groupId, days: ++days % 9 }]), 5);

@@ -6,13 +6,13 @@ import { yearProblem } from '../tests/core/stocking/problem';
 async function measure(share: number) {
   const reports: PlanProgress[] = [];
   const kg = { bass: 44 * share, tilapia: 28 * share, trout: 60 * share };
-  const best = solveStocking(
-    await loadHighs(),
-    yearProblem(kg),
-    { seconds: 60, gap: 0.0005 },
-    (p) => reports.push(p),
-    () => performance.now(),
-  );
+  const best = solveStocking({
+    highs: await loadHighs(),
+    input: yearProblem(kg),
+    limits: { seconds: 60, gap: 0.0005 },
+    report: (p) => reports.push(p),
+    clock: () => performance.now(),
+  });
   return { first: reports[0]!, best };
 }
 

@@ -78,14 +78,28 @@ export const AmountField = (range: Range, { words, low, zero = false }: NumberWo
 export const MassField = (words: string, low = word`It must be more than 0`): Field =>
   AmountField(RANGES.massG, { words, low });
 
-export const NumberField = (low: number, high: number, words: string, outside?: string): Field =>
+interface NumberFieldArgs {
+  low: number;
+  high: number;
+  words: string;
+  outside?: string;
+}
+
+export const NumberField = ({ low, high, words, outside }: NumberFieldArgs): Field =>
   together(
     IsNumber(NUMBER, { message: words }) as Field,
     Min(low, { message: outside ?? word`From ${low}` }) as Field,
     Max(high, { message: outside ?? word`At most ${high}` }) as Field,
   );
 
-export const WholeField = (low: number, high: number, words = word`Give a whole number`, outside?: string): Field =>
+interface WholeFieldArgs {
+  low: number;
+  high: number;
+  words?: string;
+  outside?: string;
+}
+
+export const WholeField = ({ low, high, words = word`Give a whole number`, outside }: WholeFieldArgs): Field =>
   together(
     IsInt({ message: words }) as Field,
     Min(low, { message: outside ?? word`From ${low}` }) as Field,
@@ -118,23 +132,42 @@ export const CodeField = (words: string, most = 60): Field =>
   );
 
 export const VersionField = (): Field =>
-  WholeField(RANGES.version.low, RANGES.version.high, word`Reload and try again`, word`Reload and try again`);
+  WholeField({
+    low: RANGES.version.low,
+    high: RANGES.version.high,
+    words: word`Reload and try again`,
+    outside: word`Reload and try again`,
+  });
 
-export const ListField = (least: number, most: number, few: string, many: string): Field =>
+interface ListFieldArgs {
+  least: number;
+  most: number;
+  few: string;
+  many: string;
+}
+
+export const ListField = ({ least, most, few, many }: ListFieldArgs): Field =>
   together(
     IsArray({ message: few }) as Field,
     ...(least > 0 ? [ArrayMinSize(least, { message: few }) as Field] : []),
     ArrayMaxSize(most, { message: many }) as Field,
   );
 
-export const NumbersField = (
-  most: number,
-  range: Range,
-  words: string,
+interface NumbersFieldArgs {
+  most: number;
+  range: Range;
+  words: string;
+  small?: string;
+}
+
+export const NumbersField = ({
+  most,
+  range,
+  words,
   small = word`Each must be more than nothing: leave out empty ones`,
-): Field =>
+}: NumbersFieldArgs): Field =>
   together(
-    ListField(0, most, words, word`At most ${most} at once`),
+    ListField({ least: 0, most, few: words, many: word`At most ${most} at once` }),
     IsNumber(NUMBER, { each: true, message: words }) as Field,
     Min(Math.max(range.low, 1e-9), {
       each: true,

@@ -25,7 +25,12 @@ export async function askAboutPlan(
   steps: readonly PlanStep[],
   confirmed: boolean | undefined,
 ): Promise<string[]> {
-  const { asked, notes } = askPlanned(await doing.facts(), await doing.steps(), steps, doing.units);
+  const { asked, notes } = askPlanned({
+    facts: await doing.facts(),
+    plan: await doing.steps(),
+    added: steps,
+    units: doing.units,
+  });
   if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
   return notes;
 }
@@ -36,7 +41,12 @@ export async function askAboutWater(
   before: FarmFacts,
   confirmed: boolean | undefined,
 ): Promise<string[]> {
-  const { asked, notes } = askChanged(before, await doing.facts(), await doing.steps(), doing.units);
+  const { asked, notes } = askChanged({
+    before,
+    after: await doing.facts(),
+    plan: await doing.steps(),
+    units: doing.units,
+  });
   if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
   return notes;
 }

@@ -119,7 +119,14 @@ export function explainSowing(crop: Crop, q: SowingQuantities, cells: number): E
   };
 }
 
-export function explainDensity(place: PlaceFact, biomassG: number, count: number, units: UnitChoice): Explanation {
+interface ExplainDensityArgs {
+  place: PlaceFact;
+  biomassG: number;
+  count: number;
+  units: UnitChoice;
+}
+
+export function explainDensity({ place, biomassG, count, units }: ExplainDensityArgs): Explanation {
   const volumeM3 = waterL(place) / 1000;
   return {
     title: say`crowding in ${place.code}`,
@@ -197,13 +204,15 @@ export function explainPromise(row: {
   };
 }
 
-export function explainBalance(
-  loop: string,
-  feedG: number,
-  areaM2: number,
-  band: readonly [number, number],
-  units: UnitChoice,
-): Explanation {
+interface ExplainBalanceArgs {
+  loop: string;
+  feedG: number;
+  areaM2: number;
+  band: readonly [number, number];
+  units: UnitChoice;
+}
+
+export function explainBalance({ loop, feedG, areaM2, band, units }: ExplainBalanceArgs): Explanation {
   return {
     title: say`${loop} loop, fish against plants`,
     formula: say`${formatMass(feedG, units)} feed a day ÷ ${formatArea(areaM2, units)} planted = ${areaM2 > 0 ? formatLoad(feedG / areaM2, units) : '–'} a day; comfortable between ${formatLoad(band[0], units)} and ${formatLoad(band[1], units)}.`,

@@ -105,13 +105,15 @@ export function explainReady(
   };
 }
 
+interface ExplainConversionArgs {
+  lotCode: string;
+  feedG: number;
+  account: CohortAccount;
+  units: UnitChoice;
+}
+
 /** Why the two feed conversions of a cohort differ. */
-export function explainConversion(
-  lotCode: string,
-  feedG: number,
-  account: CohortAccount,
-  units: UnitChoice,
-): Explanation {
+export function explainConversion({ lotCode, feedG, account, units }: ExplainConversionArgs): Explanation {
   const figure = (fcr: number | null) => (fcr === null ? '–' : formatNumber(fcr, 2));
   return {
     title: say`feed conversion of ${lotCode}`,
@@ -135,13 +137,15 @@ export function explainConversion(
   };
 }
 
+interface ExplainCostArgs {
+  lotCode: string;
+  cost: LotCost & { currency: string; origins: string[]; offspring: string[] };
+  producedG: number;
+  units: UnitChoice;
+}
+
 /** Why a kilogram of a cohort has cost so much up to now. */
-export function explainCost(
-  lotCode: string,
-  cost: LotCost & { currency: string; origins: string[]; offspring: string[] },
-  producedG: number,
-  units: UnitChoice,
-): Explanation {
+export function explainCost({ lotCode, cost, producedG, units }: ExplainCostArgs): Explanation {
   const money = (minor: number) => formatMoney(minor, cost.currency);
   const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {

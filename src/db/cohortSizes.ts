@@ -16,15 +16,24 @@ interface CohortIdentity {
   start_pace: number | null;
 }
 
+interface CohortSizesArgs {
+  tx: Tx;
+  day: Day;
+  held: CohortIdentity[];
+  loops: LoopFact[];
+  places: PlaceFact[];
+  species: Species[];
+}
+
 /** Size and pace of each cohort on a day, from samples, takings and recorded water temperatures. */
-export async function cohortSizes(
-  tx: Tx,
-  day: Day,
-  held: CohortIdentity[],
-  loops: LoopFact[],
-  places: PlaceFact[],
-  species: Species[],
-): Promise<Map<string, CohortSize>> {
+export async function cohortSizes({
+  tx,
+  day,
+  held,
+  loops,
+  places,
+  species,
+}: CohortSizesArgs): Promise<Map<string, CohortSize>> {
   const sizes = new Map<string, CohortSize>();
   if (held.length === 0) return sizes;
   const lotIds = [...new Set(held.map((h) => h.lot_id))];
@@ -33,7 +42,7 @@ export async function cohortSizes(
     await samplesOf(tx, lotIds, day),
     await takings(tx, lotIds, day),
     await recordedTemps(tx, since, day),
-    await homeLoops(tx, lotIds, day, places, loops),
+    await homeLoops({ tx, lotIds, day, places, loops }),
   ];
   for (const h of held) {
     if (sizes.has(h.lot_id)) continue;

@@ -100,14 +100,16 @@ export async function answerEntry(tx: Tx, entryKey: string, answer: unknown): Pr
     .update({ answer: JSON.stringify(answer ?? null) });
 }
 
+interface NameEntryArgs {
+  tx: Tx;
+  entryKey: string;
+  command: string;
+  version: number;
+  title: string;
+}
+
 /** Says what a line of the farm's shorthand turned out to be, so that it is taken back by that act's own rule. */
-export async function nameEntry(
-  tx: Tx,
-  entryKey: string,
-  command: string,
-  version: number,
-  title: string,
-): Promise<void> {
+export async function nameEntry({ tx, entryKey, command, version, title }: NameEntryArgs): Promise<void> {
   await tx('entry').where({ entry_key: entryKey }).update({ command, version, title });
 }
 
@@ -120,11 +122,18 @@ export async function markTakenBack(tx: Tx, entryKey: string, by: string): Promi
   await tx('entry').where({ entry_key: entryKey }).update({ taken_back_by: by });
 }
 
+interface TakeNumberArgs {
+  tx: Tx;
+  farmId: string;
+  name: string;
+  first: number;
+}
+
 /**
  * The next of a farm's numbers, without gaps: the row stays locked until the transaction that uses the number ends.
  * @param first the first number, when none was taken yet
  */
-export async function takeNumber(tx: Tx, farmId: string, name: string, first: number): Promise<number> {
+export async function takeNumber({ tx, farmId, name, first }: TakeNumberArgs): Promise<number> {
   const { rows } = await tx.raw(
     `insert into counter as c (farm_id, name, last) values (?, ?, ?)
      on conflict (farm_id, name) do update set last = c.last + 1 returning last`,

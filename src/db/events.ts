@@ -7,13 +7,20 @@ import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 import type { Entry } from './ledger';
 
+interface RecordReadingsArgs {
+  tx: Tx;
+  entry: Entry;
+  loopId: string;
+  values: Readonly<Record<string, number>>;
+}
+
 /** Adds readings of one moment, once per entry key. @returns ids for undoing */
-export async function recordReadings(
-  tx: Tx,
-  entry: Entry,
-  loopId: string,
-  values: Readonly<Record<string, number>>,
-): Promise<{ repeated: boolean }> {
+export async function recordReadings({
+  tx,
+  entry,
+  loopId,
+  values,
+}: RecordReadingsArgs): Promise<{ repeated: boolean }> {
   const added = await tx('reading')
     .insert(
       Object.entries(values).map(([kind, value]) => ({

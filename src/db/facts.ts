@@ -40,8 +40,15 @@ function heldThen(isToday: boolean): string {
     group by 1, 2, 3 having sum(count) > 0 or sum(mass_g) > 0`;
 }
 
+interface HoldingsOfArgs {
+  tx: Tx;
+  day: Day;
+  isToday: boolean;
+  kinds: readonly LotKind[];
+}
+
 /** Lots of some kinds and where they stood at the end of a day (today: where they stand now), outside places left out. */
-export async function holdingsOf(tx: Tx, day: Day, isToday: boolean, kinds: readonly LotKind[]): Promise<HoldingRow[]> {
+export async function holdingsOf({ tx, day, isToday, kinds }: HoldingsOfArgs): Promise<HoldingRow[]> {
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.count, b.mass_g, l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv,
        l.start_pace, p.kind as place_kind, p.code as place_code
@@ -54,17 +61,19 @@ export async function holdingsOf(tx: Tx, day: Day, isToday: boolean, kinds: read
   return rows;
 }
 
-export async function fishFacts(
-  tx: Tx,
-  day: Day,
-  holdings: HoldingRow[],
-  loops: LoopFact[],
-  places: PlaceFact[],
-  species: Species[],
-): Promise<FishFact[]> {
+interface FishFactsArgs {
+  tx: Tx;
+  day: Day;
+  holdings: HoldingRow[];
+  loops: LoopFact[];
+  places: PlaceFact[];
+  species: Species[];
+}
+
+export async function fishFacts({ tx, day, holdings, loops, places, species }: FishFactsArgs): Promise<FishFact[]> {
   const held = holdings.filter((h) => h.count > 0);
   const [sizes, stops, weighed] = [
-    await cohortSizes(tx, day, held, loops, places, species),
+    await cohortSizes({ tx, day, held, loops, places, species }),
     await feedStops(tx, day),
     await purgeWeights(tx, day, held),
   ];

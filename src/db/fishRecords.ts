@@ -17,13 +17,15 @@ export interface FishEvent {
   by: string | null;
 }
 
+interface HusbandryEventsArgs {
+  tx: Tx;
+  about: { lotId?: string; placeId?: string; kinds?: string[] };
+  day: Day;
+  most?: number;
+}
+
 /** What was noted about a lot or a tank, the newest first. */
-export async function husbandryEvents(
-  tx: Tx,
-  about: { lotId?: string; placeId?: string; kinds?: string[] },
-  day: Day,
-  most = 60,
-): Promise<FishEvent[]> {
+export async function husbandryEvents({ tx, about, day, most = 60 }: HusbandryEventsArgs): Promise<FishEvent[]> {
   const query = tx('husbandry_event as e')
     .leftJoin('place as p', 'p.id', 'e.place_id')
     .leftJoin('lot as l', 'l.id', 'e.lot_id')
@@ -86,8 +88,15 @@ export interface Feedings {
   totalG: number;
 }
 
+interface FeedingsOfArgs {
+  tx: Tx;
+  lotId: string;
+  day: Day;
+  most?: number;
+}
+
 /** What a cohort was fed. */
-export async function feedingsOf(tx: Tx, lotId: string, day: Day, most = 30): Promise<Feedings> {
+export async function feedingsOf({ tx, lotId, day, most = 30 }: FeedingsOfArgs): Promise<Feedings> {
   // The lateral reads one movement a feeding by its key; a join would read every movement of the farm.
   const { rows } = await tx.raw(
     `select m.id, m.person_id, m.farm_day, p.code as place, m.lot_id, f.mass_g, f.response, f.withheld_g, f.farm_grown_g,

@@ -41,7 +41,7 @@ export async function recordedStays(
     stays.set(key, [...(stays.get(key) ?? []), row]);
   }
   const lotIds = [...new Set((rows as Change[]).filter((r) => r.kind === 'cohort').map((r) => r.lot_id))];
-  const sizes = await sizesOf(tx, lotIds, addDays(from, -21), today);
+  const sizes = await sizesOf({ tx, lotIds, from: addDays(from, -21), until: today });
   const fish: BoardFish[] = [];
   const plants: BoardPlants[] = [];
   for (const changes of stays.values()) {
@@ -87,7 +87,14 @@ function dailyCounts(changes: Change[], today: Day): number[] {
   return counts;
 }
 
-async function sizesOf(tx: Tx, lotIds: string[], from: Day, until: Day): Promise<(lotId: string, day: Day) => number> {
+interface SizesOfArgs {
+  tx: Tx;
+  lotIds: string[];
+  from: Day;
+  until: Day;
+}
+
+async function sizesOf({ tx, lotIds, from, until }: SizesOfArgs): Promise<(lotId: string, day: Day) => number> {
   const rows: { lot_id: string; farm_day: Day; mean_g: number }[] = await tx('sample')
     .whereIn('lot_id', lotIds)
     .whereBetween('farm_day', [from, until])

@@ -8,17 +8,19 @@ export interface HomeLoop {
   loop: LoopFact;
 }
 
+interface HomeLoopsArgs {
+  tx: Tx;
+  lotIds: string[];
+  day: Day;
+  places: PlaceFact[];
+  loops: LoopFact[];
+}
+
 /**
  * In which loop's water each cohort lived, oldest first. Most of its fish decide; a tank without a loop (quarantine) is
  * taken to be kept like the loop before or after it.
  */
-export async function homeLoops(
-  tx: Tx,
-  lotIds: string[],
-  day: Day,
-  places: PlaceFact[],
-  loops: LoopFact[],
-): Promise<Map<string, HomeLoop[]>> {
+export async function homeLoops({ tx, lotIds, day, places, loops }: HomeLoopsArgs): Promise<Map<string, HomeLoop[]>> {
   const keeping = places.filter((p) => ['tank', 'quarantine', 'sump', 'bed'].includes(p.kind));
   const rows: Arrival[] = await tx('movement')
     .whereIn('lot_id', lotIds)

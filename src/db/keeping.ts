@@ -111,13 +111,20 @@ async function feedRules(tx: Tx): Promise<FeedRule[]> {
 const STANDING =
   'e.corrects_id is null and not exists (select from husbandry_event c where c.farm_id = e.farm_id and c.corrects_id = e.id)';
 
+interface LoadKeepingArgs {
+  tx: Tx;
+  day: Day;
+  held: readonly HoldingRow[];
+  rules: readonly FeedRule[];
+}
+
 /** What restrains fish and tanks as it was on a day: withdrawal periods, quarantine, rest. @param held fish and where they were then */
-export async function loadKeeping(
-  tx: Tx,
-  day: Day,
-  held: readonly HoldingRow[],
-  rules: readonly FeedRule[],
-): Promise<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>> {
+export async function loadKeeping({
+  tx,
+  day,
+  held,
+  rules,
+}: LoadKeepingArgs): Promise<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>> {
   const { rows: treated } = await tx.raw(
     `select l.code, e.words, e.until_day from husbandry_event e join lot l on l.farm_id = e.farm_id and l.id = e.lot_id
      where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING} order by e.until_day`,

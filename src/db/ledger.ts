@@ -48,16 +48,23 @@ export interface Movement {
   note?: string | null;
 }
 
+interface RecordMovementArgs {
+  tx: Tx;
+  entry: Entry;
+  movement: Movement;
+  part?: string;
+}
+
 /**
  * Adds a movement, once per entry key. `part` tells apart the movements of one entry.
  * @returns its id, and whether it had been there already
  */
-export async function recordMovement(
-  tx: Tx,
-  entry: Entry,
-  movement: Movement,
+export async function recordMovement({
+  tx,
+  entry,
+  movement,
   part = '',
-): Promise<{ id: string; repeated: boolean }> {
+}: RecordMovementArgs): Promise<{ id: string; repeated: boolean }> {
   const entryKey = entry.entryKey + part;
   const id = randomUUID();
   const added = await tx('movement')

@@ -14,7 +14,7 @@ const NOT_REVERSED = (m: string) =>
 export async function lotCost(tx: Tx, lotId: string, day: Day): Promise<LotCost> {
   const passed = await passedIn(tx, lotId, day);
   const spending = await spendingOf(tx, lotId, day);
-  return costOfLot(lotId, Infinity, spending, passed);
+  return costOfLot({ lotId, until: Infinity, spending, passed });
 }
 
 async function passedIn(tx: Tx, lotId: string, day: Day): Promise<CostPassed[]> {

@@ -31,8 +31,15 @@ export interface Order {
   lines: OrderLine[];
 }
 
+interface ListOrdersArgs {
+  tx: Tx;
+  from: Day;
+  until: Day;
+  asOf: Day;
+}
+
 /** Orders due between two days, each in the state it was in at the end of a day. */
-export async function listOrders(tx: Tx, from: Day, until: Day, asOf: Day) {
+export async function listOrders({ tx, from, until, asOf }: ListOrdersArgs) {
   const rows = await tx('sales_order as o')
     .join('customer as c', 'c.id', 'o.customer_id')
     .whereBetween('o.due_day', [from, until])
@@ -123,7 +130,14 @@ export async function lockOrder(tx: Tx, orderId: string, version: number): Promi
   return loadOrder(tx, orderId);
 }
 
-async function setState(tx: Tx, entry: Entry, order: Order, state: Order['state'] | null) {
+interface SetStateArgs {
+  tx: Tx;
+  entry: Entry;
+  order: Order;
+  state: Order['state'] | null;
+}
+
+async function setState({ tx, entry, order, state }: SetStateArgs) {
   await tx('sales_order')
     .where({ id: order.id })
     .update({ version: order.version + 1, ...(state ? { state } : {}) });
@@ -216,10 +230,10 @@ export async function allocate(
   const owed = line.quantity - line.setAside.reduce((sum, a) => sum + a.quantity, 0);
   if (wish.quantity > owed * 1.1 + 0.5)
     throw new RuleBroken('quantity', say`That is more than a tenth above what the line still needs.`);
-  await recordMovement(
+  await recordMovement({
     tx,
     entry,
-    {
+    movement: {
       lotId: wish.lotId,
       fromPlaceId: store,
       toPlaceId: await placeByCode(tx, OUTSIDE.setAside),
@@ -228,9 +242,9 @@ export async function allocate(
       orderLineId: line.id,
       note: wish.reason ?? null,
     },
-    ':allocate',
-  );
-  await setState(tx, entry, order, null);
+    part: ':allocate',
+  });
+  await setState({ tx, entry, order, state: null });
 }
 
 /** What was set aside for an open order goes back to where it lay. */
@@ -245,7 +259,7 @@ export async function putBack(
   if (!order.lines.some((l) => l.setAside.some((a) => a.movementId === wish.movementId)))
     throw new RuleBroken('movementId', say`That is not set aside for this order any more.`);
   await reverseMovement(tx, entry, wish.movementId);
-  await setState(tx, entry, order, null);
+  await setState({ tx, entry, order, state: null });
 }
 
 /** Packed goods go to compost. @returns the lot's code */
@@ -265,19 +279,30 @@ export async function writeOff(
   if (wish.quantity > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
     throw new RuleBroken('quantity', say`${lot.code} holds less than that: look at what is left there.`);
   const amount = lot.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity };
-  await recordMovement(tx, entry, {
-    lotId: wish.lotId,
-    fromPlaceId: store,
-    toPlaceId: await placeByCode(tx, OUTSIDE.compost),
-    ...amount,
-    reason: 'waste',
-    note: wish.reason,
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: wish.lotId,
+      fromPlaceId: store,
+      toPlaceId: await placeByCode(tx, OUTSIDE.compost),
+      ...amount,
+      reason: 'waste',
+      note: wish.reason,
+    },
   });
   return lot.code;
 }
 
+interface DeliverArgs {
+  tx: Tx;
+  entry: Entry;
+  orderId: string;
+  version: number;
+}
+
 /** Sends out everything set aside and closes the order. */
-export async function deliver(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
+export async function deliver({ tx, entry, orderId, version }: DeliverArgs): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
   const given = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
@@ -294,17 +319,24 @@ export async function deliver(tx: Tx, entry: Entry, orderId: string, version: nu
       reason: 'deliver' as const,
       orderLineId: g.line.id,
     };
-    await recordMovement(tx, entry, movement, `:d${i}`);
+    await recordMovement({ tx, entry, movement, part: `:d${i}` });
   }
-  await setState(tx, entry, order, 'delivered');
+  await setState({ tx, entry, order, state: 'delivered' });
+}
+
+interface CallOffArgs {
+  tx: Tx;
+  entry: Entry;
+  orderId: string;
+  version: number;
 }
 
 /** Calls an open order off: what was set aside for it is free again. */
-export async function callOff(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
+export async function callOff({ tx, entry, orderId, version }: CallOffArgs): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
   for (const { movementId } of order.lines.flatMap((l) => l.setAside)) await reverseMovement(tx, entry, movementId);
-  await setState(tx, entry, order, 'cancelled');
+  await setState({ tx, entry, order, state: 'cancelled' });
 }
 
 /** Heads, bunches and fish are counted: there is no half of one. */
@@ -318,18 +350,25 @@ const FIRST_ORDER = 1001;
 /** The next number of an order. The first one on a farm goes on from what is there. */
 async function orderNumber(tx: Tx, farmId: string): Promise<number> {
   const known = await tx('counter').where({ name: 'order' }).first('last');
-  if (known) return takeNumber(tx, farmId, 'order', FIRST_ORDER);
+  if (known) return takeNumber({ tx, farmId, name: 'order', first: FIRST_ORDER });
   const { rows } = await tx.raw(
     `select max(substring(code from '^O-([0-9]{1,12})$')::bigint) as last from sales_order`,
   );
-  return takeNumber(tx, farmId, 'order', (rows[0].last ?? FIRST_ORDER - 1) + 1);
+  return takeNumber({ tx, farmId, name: 'order', first: (rows[0].last ?? FIRST_ORDER - 1) + 1 });
 }
 
-export async function markPaid(tx: Tx, entry: Entry, orderId: string, version: number): Promise<void> {
+interface MarkPaidArgs {
+  tx: Tx;
+  entry: Entry;
+  orderId: string;
+  version: number;
+}
+
+export async function markPaid({ tx, entry, orderId, version }: MarkPaidArgs): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'delivered')
     throw new RuleBroken('orderId', say`An order is paid after it is delivered; this one is ${order.state}.`);
-  await setState(tx, entry, order, 'paid');
+  await setState({ tx, entry, order, state: 'paid' });
 }
 
 export async function orderEvents(tx: Tx, orderId: string) {

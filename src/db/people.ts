@@ -147,14 +147,16 @@ export async function keepSettings(tx: Tx, person: SignedIn, chosen: Partial<Per
     .update({ settings: JSON.stringify({ ...person.settings, ...chosen }) });
 }
 
+interface ChangePasswordArgs {
+  db: Knex;
+  token: string;
+  person: SignedIn;
+  words: { old: string; new: string };
+  now: Date;
+}
+
 /** Changes a person's own password, after the old one was given; other devices are signed out. */
-export async function changePassword(
-  db: Knex,
-  token: string,
-  person: SignedIn,
-  words: { old: string; new: string },
-  now: Date,
-): Promise<boolean> {
+export async function changePassword({ db, token, person, words, now }: ChangePasswordArgs): Promise<boolean> {
   const row = await inFarm(db, person.farmId, (tx) =>
     tx('person').where({ id: person.personId }).first('password_hash'),
   );

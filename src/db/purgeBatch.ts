@@ -148,13 +148,15 @@ export interface Gate {
   changes: BatchChange[];
 }
 
+interface GatesOfArgs {
+  tx: Tx;
+  groupIds: string[];
+  today: Day;
+  treatments: readonly TreatmentFact[];
+}
+
 /** Where purge batches stand before their gate, by group. What a batch under way must meet is what was fixed when its feed stopped. */
-export async function gatesOf(
-  tx: Tx,
-  groupIds: string[],
-  today: Day,
-  treatments: readonly TreatmentFact[],
-): Promise<Map<string, Gate>> {
+export async function gatesOf({ tx, groupIds, today, treatments }: GatesOfArgs): Promise<Map<string, Gate>> {
   const [batches, checks] = [await batchesOf(tx, groupIds), await purgeChecks(tx, groupIds)];
   const [steps, changes] = [await stepsOfGroups(tx, groupIds), await changesOf(tx, groupIds)];
   return new Map(

@@ -49,20 +49,27 @@ export const library = slice<Library>({
   load: async ({ tx }) => {
     const { species, crops, ...rest } = await loadLibrary(tx);
     const broken: BrokenRecord[] = [];
-    const sound = <T extends { code: string }>(
-      what: 'species' | 'crop',
-      row: T,
-      fault: string | null,
-      defaults: readonly T[],
-    ): T => {
+    const sound = <T extends { code: string }>({
+      what,
+      row,
+      fault,
+      defaults,
+    }: {
+      what: 'species' | 'crop';
+      row: T;
+      fault: string | null;
+      defaults: readonly T[];
+    }): T => {
       if (!fault) return row;
       broken.push({ what, id: row.code, words: say`${fault} The planning default is used meanwhile.` });
       return { ...(defaults.find((d) => d.code === row.code) ?? defaults[0]!), code: row.code };
     };
     return {
       ...rest,
-      species: species.map((s) => sound('species', s, speciesFault(s), SPECIES_DEFAULTS)),
-      crops: crops.map((c) => sound('crop', c, cropFault(c), CROP_DEFAULTS)),
+      species: species.map((s) =>
+        sound({ what: 'species', row: s, fault: speciesFault(s), defaults: SPECIES_DEFAULTS }),
+      ),
+      crops: crops.map((c) => sound({ what: 'crop', row: c, fault: cropFault(c), defaults: CROP_DEFAULTS })),
       broken,
     };
   },
@@ -104,7 +111,7 @@ const fishHeld = slice<HoldingRow[]>({
   topics: ['fish', 'places'],
   from: [],
   size: 1,
-  load: ({ tx, day, isToday }) => holdingsOf(tx, day, isToday, ['cohort']),
+  load: ({ tx, day, isToday }) => holdingsOf({ tx, day, isToday, kinds: ['cohort'] }),
 });
 
 export const keeping = slice<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>>({
@@ -112,7 +119,8 @@ export const keeping = slice<Pick<FarmFacts, 'treatments' | 'quarantine' | 'rest
   topics: ['keeping'],
   from: [library, fishHeld],
   size: 1,
-  load: async ({ tx, day, get }) => loadKeeping(tx, day, await get(fishHeld), (await get(library)).feedRules),
+  load: async ({ tx, day, get }) =>
+    loadKeeping({ tx, day, held: await get(fishHeld), rules: (await get(library)).feedRules }),
 });
 
 export const fish = slice<FarmFacts['fish']>({
@@ -122,7 +130,7 @@ export const fish = slice<FarmFacts['fish']>({
   size: 2,
   load: async ({ tx, day, get }) => {
     const [{ species }, where, held] = [await get(library), await get(places), await get(fishHeld)];
-    return fishFacts(tx, day, held, where.loops, where.places, species);
+    return fishFacts({ tx, day, holdings: held, loops: where.loops, places: where.places, species });
   },
 });
 
@@ -131,7 +139,8 @@ export const plants = slice<FarmFacts['plantings']>({
   topics: ['plants', 'places'],
   from: [],
   size: 2,
-  load: async ({ tx, day, isToday }) => plantingFacts(tx, day, await holdingsOf(tx, day, isToday, ['planting'])),
+  load: async ({ tx, day, isToday }) =>
+    plantingFacts(tx, day, await holdingsOf({ tx, day, isToday, kinds: ['planting'] })),
 });
 
 export const market = slice<Pick<FarmFacts, 'packed' | 'promises'>>({
@@ -140,7 +149,7 @@ export const market = slice<Pick<FarmFacts, 'packed' | 'promises'>>({
   from: [],
   size: 2,
   load: async ({ tx, day, isToday }) => ({
-    packed: packedFacts(await holdingsOf(tx, day, isToday, ['packed_fish', 'packed_produce', 'live_fish'])),
+    packed: packedFacts(await holdingsOf({ tx, day, isToday, kinds: ['packed_fish', 'packed_produce', 'live_fish'] })),
     promises: await loadPromises(tx, day),
   }),
 });

@@ -11,7 +11,7 @@ class CompareInput {
   @IdField(word`Choose a loop`) loopId!: string;
   @DayField() from!: string;
   @IsOptional() @DayField() until?: string;
-  @ListField(1, 3, word`Give at least one temperature`, word`At most three`)
+  @ListField({ least: 1, most: 3, few: word`Give at least one temperature`, many: word`At most three` })
   @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: word`Temperatures are numbers` })
   @Min(0, { each: true, message: word`From 0 °C` })
   @Max(40, { each: true, message: word`At most 40 °C` })
@@ -26,6 +26,6 @@ export const module = question({
   cost: 12,
   answer: async ({ farm, units }, v) => {
     const { facts, steps } = await farm();
-    return compareTemperatures(facts, steps, { ...v, until: v.until ?? null }, units);
+    return compareTemperatures({ facts, plan: steps, wish: { ...v, until: v.until ?? null }, units });
   },
 });

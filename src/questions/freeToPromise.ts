@@ -21,7 +21,7 @@ export const module = question({
   answer: async ({ farm, today, units }, { productCode, day }): Promise<string | null> => {
     const { facts, forecast } = await farm();
     const product = facts.products.find((p) => p.code === productCode);
-    const free = product ? freeOn(facts, forecast, product, day) : null;
+    const free = product ? freeOn({ facts, forecast, product, day }) : null;
     if (!product || free === null) return null;
     const at = daysBetween(today, day);
     const words = say`${formatQuantity(free, product.unit, units)} free to promise on that day`;

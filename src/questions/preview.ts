@@ -35,7 +35,12 @@ export const module = question({
     const own = { lotCode: v.lotCode, fromPlaceId: v.fromPlaceId };
     if (v.thresholdG !== undefined) {
       const to = { large: v.toPlaceId ?? v.fromPlaceId, small: v.smallPlaceId ?? v.fromPlaceId };
-      const { large, small, parting } = gradingParts(fish, v.thresholdG, to.large, to.small);
+      const { large, small, parting } = gradingParts({
+        fish,
+        thresholdG: v.thresholdG,
+        largePlaceId: to.large,
+        smallPlaceId: to.small,
+      });
       return { tanks: moveOutlook(facts, steps, parting), boxes: { large, small } };
     }
     const count = Math.min(v.count ?? fish.count, fish.count);

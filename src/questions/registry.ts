@@ -6,5 +6,5 @@ import { modules } from './list.generated';
 const QUESTIONS: ReadonlyMap<string, Question> = new Map(modules.map((m) => [m.name, m as unknown as Question]));
 
 export function answerQuestion(person: SignedIn | null, name: string, body: unknown) {
-  return answer(QUESTIONS, person, name, body);
+  return answer({ questions: QUESTIONS, person, name, body });
 }

@@ -41,12 +41,14 @@ const kept = globalThis as { cropCycleAsked?: RateLimiterMemory };
 /** What one person may ask in ten seconds: far more than hands can type, far less than a loop can send. */
 const share = () => (kept.cropCycleAsked ??= new RateLimiterMemory({ points: 60, duration: 10 }));
 
-export async function answer(
-  questions: ReadonlyMap<string, Question>,
-  person: SignedIn | null,
-  name: string,
-  body: unknown,
-): Promise<Outcome<unknown>> {
+interface AnswerArgs {
+  questions: ReadonlyMap<string, Question>;
+  person: SignedIn | null;
+  name: string;
+  body: unknown;
+}
+
+export async function answer({ questions, person, name, body }: AnswerArgs): Promise<Outcome<unknown>> {
   if (!person) return refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut');
   const known = questions.get(name);
   if (!known) return refuse(say`There is no question called ${named(name)}.`, 'command');
@@ -64,7 +66,7 @@ export async function answer(
   return asOutcome(() =>
     readingFarm(database(), person.farmId, (tx) =>
       known.answer(
-        { tx, person, units: unitsOf(person), today, farm: () => knownFarm(tx, person.farmId, today, false) },
+        { tx, person, units: unitsOf(person), today, farm: () => knownFarm(tx, { farmId: person.farmId, day: today }) },
         read.value,
       ),
     ),

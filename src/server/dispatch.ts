@@ -41,17 +41,19 @@ const DAY_MS = 86_400_000;
  */
 export async function dispatch(registry: Registry, person: SignedIn | null, sent: Envelope): Promise<Outcome<unknown>> {
   const known = registry.get(sent.command);
-  const outcome = await judged(registry, known, person, sent);
+  const outcome = await judged({ registry, known, person, sent });
   metrics.commands.inc({ command: known?.name ?? 'unknown', result: outcome.ok ? 'ok' : 'refused' });
   return outcome;
 }
 
-async function judged(
-  registry: Registry,
-  known: Command | undefined,
-  person: SignedIn | null,
-  sent: Envelope,
-): Promise<Outcome<unknown>> {
+interface JudgedArgs {
+  registry: Registry;
+  known: Command | undefined;
+  person: SignedIn | null;
+  sent: Envelope;
+}
+
+async function judged({ registry, known, person, sent }: JudgedArgs): Promise<Outcome<unknown>> {
   if (!person) return refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut');
   if (!known) return refuse(say`There is no act called ${named(sent.command)}.`, 'command');
   if (sent.version !== known.version)
@@ -70,7 +72,9 @@ async function judged(
   if (!read.ok) return read;
   const stop = metrics.seconds.startTimer({ command: known.name });
   const outcome = await asOutcome(() =>
-    oneAtATime(person.farmId, () => record(registry, known, person, sent, read.value, doneAt, at)),
+    oneAtATime(person.farmId, () =>
+      record({ registry, act: known, person, sent, body: read.value, doneAt, arrivedAt: at }),
+    ),
   );
   stop();
   return outcome;
@@ -88,15 +92,17 @@ function whenDone(said: string | undefined, at: Date, backDays: number): Date | 
   return done > at ? at : done;
 }
 
-async function record(
-  registry: Registry,
-  act: Command,
-  person: SignedIn,
-  sent: Envelope,
-  body: object,
-  doneAt: Date,
-  arrivedAt: Date,
-): Promise<unknown> {
+interface RecordArgs {
+  registry: Registry;
+  act: Command;
+  person: SignedIn;
+  sent: Envelope;
+  body: object;
+  doneAt: Date;
+  arrivedAt: Date;
+}
+
+async function record({ registry, act, person, sent, body, doneAt, arrivedAt }: RecordArgs): Promise<unknown> {
   const farmDay = dayAt(doneAt, person.timeZone);
   const { farmId, personId } = person;
   const entry: Entry = { farmId, personId, entryKey: sent.entryKey, farmDay, at: doneAt };
@@ -115,7 +121,7 @@ async function record(
       title: titleOf(act, body),
     });
     if (before) return before.answer;
-    const doing = doingOf(registry, tx, person, entry, today);
+    const doing = doingOf({ registry, tx, person, entry, today });
     const answer = await act.run(doing, body);
     await answerEntry(tx, entry.entryKey, answer);
     return answer ?? null;
@@ -126,8 +132,16 @@ export function titleOf(act: Command, body: object): string {
   return (typeof act.title === 'string' ? told(act.title) : act.title(body)).slice(0, 200);
 }
 
-function doingOf(registry: Registry, tx: Tx, person: SignedIn, entry: Entry, today: string): Doing {
-  const slices = () => slicesOf(tx, person.farmId, today);
+interface DoingOfArgs {
+  registry: Registry;
+  tx: Tx;
+  person: SignedIn;
+  entry: Entry;
+  today: string;
+}
+
+function doingOf({ registry, tx, person, entry, today }: DoingOfArgs): Doing {
+  const slices = () => slicesOf(tx, { farmId: person.farmId, day: today });
   const doing: Doing = {
     tx,
     person,

@@ -68,14 +68,21 @@ function reader(tx: Tx, where: Where) {
   return get;
 }
 
+interface FarmOnDay {
+  farmId: string;
+  day: Day;
+  /** As it was at the end of that day; else as it is now. */
+  isPast?: boolean;
+}
+
 /** Reads slices of a farm on a day, as this transaction sees them. */
-export async function slicesOf(tx: Tx, farmId: string, day: Day, { isPast = false } = {}) {
+export async function slicesOf(tx: Tx, { farmId, day, isPast = false }: FarmOnDay) {
   return reader(tx, { farmId, day, isToday: !isPast, ...(await readRevisions(tx)) });
 }
 
 /** The farm, its open plan and its forecast on a day. */
-export async function knownFarm(tx: Tx, farmId: string, day: Day, isPast: boolean): Promise<KnownFarm> {
-  const get = await slicesOf(tx, farmId, day, { isPast });
+export async function knownFarm(tx: Tx, on: FarmOnDay): Promise<KnownFarm> {
+  const get = await slicesOf(tx, on);
   const [known, planned, ahead] = [await get(farmFacts), await get(plan), await get(forecast)];
   return {
     facts: known.facts,

@@ -74,7 +74,10 @@ export async function farmView<T>(
   const base = await dayView(search);
   return readingFarm(database(), base.person.farmId, async (tx) => {
     const past = base.when === 'past';
-    const view = { ...base, ...(await knownFarm(tx, base.person.farmId, past ? base.day : base.today, past)) };
+    const view = {
+      ...base,
+      ...(await knownFarm(tx, { farmId: base.person.farmId, day: past ? base.day : base.today, isPast: past })),
+    };
     return { ...view, more: await more(tx, view) };
   });
 }
@@ -85,7 +88,8 @@ const promised = new WeakMap<FarmForecast, Map<number, PromiseRow[]>>();
 export function promisesOf({ forecast, facts }: FarmView, weeks = PROMISE_WEEKS): PromiseRow[] {
   const known = promised.get(forecast) ?? new Map<number, PromiseRow[]>();
   promised.set(forecast, known);
-  const rows = known.get(weeks) ?? promiseTable(forecast, facts.products, facts.promises, weeks);
+  const rows =
+    known.get(weeks) ?? promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks });
   known.set(weeks, rows);
   return rows;
 }

@@ -14,7 +14,7 @@ const api = {
     if (!response.ok) throw new Error('The plan could not be loaded.');
     const { facts, plan, drafts } = (await response.json()) as OutlookGround;
     laidAside = drafts;
-    desk = new OutlookDesk(facts, plan, units, boardDays);
+    desk = new OutlookDesk(facts, plan, { units, boardDays });
   },
   versions(groupIds: string[]): Record<string, number> {
     return desk!.versions(groupIds);

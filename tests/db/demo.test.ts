@@ -90,7 +90,7 @@ describe('the demo farm', () => {
     await read(async (tx) => {
       const facts = await loadFacts(tx, TODAY, true);
       const forecast = forecastFarm(facts, await openSteps(tx));
-      const promise = promiseTable(forecast, facts.products, facts.promises, 12);
+      const promise = promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 12 });
       const troubles = findTroubles({ facts, forecast, promise, pH: await latestPh(tx, TODAY), units: METRIC });
       const kinds = troubles.map((t) => t.kind);
       expect(kinds).toEqual(expect.arrayContaining(['short', 'crowding', 'sample', 'ph', 'surplus']));
@@ -109,7 +109,12 @@ describe('the demo farm', () => {
       const farm = await other.owner('farm').first('farm_id');
       await other.in({ farmId: farm.farm_id }, async (tx) => {
         const facts = await loadFacts(tx, '2026-11-24', true);
-        const table = promiseTable(forecastFarm(facts, await openSteps(tx)), facts.products, facts.promises, 10);
+        const table = promiseTable({
+          forecast: forecastFarm(facts, await openSteps(tx)),
+          products: facts.products,
+          promises: facts.promises,
+          weeks: 10,
+        });
         const short = table.flatMap((row) => row.weeks.flatMap((w) => w.shortLines.map(() => row.product.code)));
         expect(short).toEqual(['rainbow-trout']);
       });
@@ -122,7 +127,7 @@ describe('the demo farm', () => {
     await read(async (tx) => {
       const facts = await loadFacts(tx, TODAY, true);
       const plan = await openSteps(tx);
-      const desk = new OutlookDesk(facts, plan, METRIC, 90);
+      const desk = new OutlookDesk(facts, plan, { units: METRIC, boardDays: 90 });
       const harvests = plan
         .filter((s) => s.kind === 'harvest' && s.speciesCode === 'rainbow-trout')
         .sort((a, b) => (a.day < b.day ? -1 : 1));
@@ -174,7 +179,7 @@ describe('the demo farm', () => {
         facts.fish.filter((f) => f.lotId === fish.lotId).reduce((sum, f) => sum + f.count, 0) +
           record.movements.filter((m) => m.reason === 'harvest').reduce((sum, m) => sum + m.count, 0),
       );
-      expect((await feedingsOf(tx, fish.lotId, TODAY)).totalG).toBeGreaterThan(0);
+      expect((await feedingsOf({ tx, lotId: fish.lotId, day: TODAY })).totalG).toBeGreaterThan(0);
       expect(await cohortId(tx, 'NO-SUCH')).toBeNull();
     });
   });
@@ -303,8 +308,12 @@ describe('orders', () => {
   test('placed, set aside, delivered, paid: each step once and in order', async () => {
     await trying(async (tx) => {
       const { id, packed, order } = await anOrder(tx);
-      await expect(markPaid(tx, entry(), id, order.version)).rejects.toThrow(/paid after it is delivered/);
-      await expect(deliver(tx, entry(), id, order.version)).rejects.toThrow(/Nothing is set aside/);
+      await expect(markPaid({ tx, entry: entry(), orderId: id, version: order.version })).rejects.toThrow(
+        /paid after it is delivered/,
+      );
+      await expect(deliver({ tx, entry: entry(), orderId: id, version: order.version })).rejects.toThrow(
+        /Nothing is set aside/,
+      );
       const give = entry();
       const wish = {
         orderId: id,
@@ -321,12 +330,14 @@ describe('orders', () => {
         packed.quantity - 5,
       );
       const go = entry();
-      await deliver(tx, go, id, aside.version);
-      await expect(deliver(tx, entry(), id, aside.version + 1)).rejects.toThrow(/already delivered/);
+      await deliver({ tx, entry: go, orderId: id, version: aside.version });
+      await expect(deliver({ tx, entry: entry(), orderId: id, version: aside.version + 1 })).rejects.toThrow(
+        /already delivered/,
+      );
       const gone = await loadOrder(tx, id);
       expect(gone).toMatchObject({ state: 'delivered' });
       expect(gone.lines[0]!.delivered).toBe(5);
-      await markPaid(tx, entry(), id, gone.version);
+      await markPaid({ tx, entry: entry(), orderId: id, version: gone.version });
       expect((await orderEvents(tx, id)).map((e) => e.kind)).toEqual(['placed', 'delivered', 'paid']);
     });
   });
@@ -410,7 +421,7 @@ describe('orders', () => {
 
   test('trace: a delivered order of the past names pack, fish, feed and seed, with people and days', async () => {
     await read(async (tx) => {
-      const past = await listOrders(tx, addDays(TODAY, -60), addDays(TODAY, -10), TODAY);
+      const past = await listOrders({ tx, from: addDays(TODAY, -60), until: addDays(TODAY, -10), asOf: TODAY });
       const fishLine = await tx('order_line')
         .whereIn(
           'order_id',

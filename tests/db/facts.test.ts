@@ -54,29 +54,37 @@ beforeAll(async () => {
       speciesCode: trout.code,
       startMeanG: 8,
     });
-    await recordMovement(
+    await recordMovement({
       tx,
-      at('2026-01-10'),
-      move(farm, cohort, 'SUPPLIER', 'H1', { count: 500, massG: 4000, reason: 'receive' }),
-    );
-    await recordMovement(tx, at('2026-02-01'), move(farm, cohort, 'H1', 'DEAD', { count: 20, reason: 'dead' }));
-    await recordMovement(tx, at('2026-04-01'), move(farm, cohort, 'H1', 'H2', { count: 480, reason: 'move' }));
+      entry: at('2026-01-10'),
+      movement: move(farm, cohort, 'SUPPLIER', 'H1', { count: 500, massG: 4000, reason: 'receive' }),
+    });
+    await recordMovement({
+      tx,
+      entry: at('2026-02-01'),
+      movement: move(farm, cohort, 'H1', 'DEAD', { count: 20, reason: 'dead' }),
+    });
+    await recordMovement({
+      tx,
+      entry: at('2026-04-01'),
+      movement: move(farm, cohort, 'H1', 'H2', { count: 480, reason: 'move' }),
+    });
     await recordSample(tx, at('2026-04-10'), {
       lotId: cohort,
       placeId: farm.places.H2!,
       weightsG: Array(20).fill(150),
     });
-    await recordMovement(
+    await recordMovement({
       tx,
-      at('2026-05-20'),
-      move(farm, cohort, 'H2', 'P1', { count: 240, massG: 72_000, reason: 'purge' }),
-    );
+      entry: at('2026-05-20'),
+      movement: move(farm, cohort, 'H2', 'P1', { count: 240, massG: 72000, reason: 'purge' }),
+    });
     for (const [day, pH] of [
       ['2026-06-01', 6.9],
       ['2026-06-08', 6.3],
     ] as const)
-      await recordReadings(tx, at(day), loopId, { ph: pH });
-    await recordReadings(tx, at('2026-05-01'), loopId, { t: 4 });
+      await recordReadings({ tx, entry: at(day), loopId, values: { ph: pH } });
+    await recordReadings({ tx, entry: at('2026-05-01'), loopId, values: { t: 4 } });
   });
 });
 afterAll(() => desk.close());
@@ -143,9 +151,21 @@ test('seedlings are in the nursery until they are transplanted, and then stand i
       beganOn: '2026-05-01',
       cropCode: 'butterhead-lettuce',
     });
-    await recordMovement(tx, at('2026-05-01'), move(farm, id, 'MADE', 'NB', { count: 120, reason: 'sow' }));
-    await recordMovement(tx, at('2026-05-20'), move(farm, id, 'NB', 'R1', { count: 104, reason: 'transplant' }));
-    await recordMovement(tx, at('2026-05-20'), move(farm, id, 'NB', 'COMPOST', { count: 16, reason: 'lost' }));
+    await recordMovement({
+      tx,
+      entry: at('2026-05-01'),
+      movement: move(farm, id, 'MADE', 'NB', { count: 120, reason: 'sow' }),
+    });
+    await recordMovement({
+      tx,
+      entry: at('2026-05-20'),
+      movement: move(farm, id, 'NB', 'R1', { count: 104, reason: 'transplant' }),
+    });
+    await recordMovement({
+      tx,
+      entry: at('2026-05-20'),
+      movement: move(farm, id, 'NB', 'COMPOST', { count: 16, reason: 'lost' }),
+    });
     return id;
   });
   expect((await facts('2026-05-10')).plantings).toMatchObject([
@@ -176,13 +196,7 @@ describe('the water a cohort has lived in', () => {
   test('is read from the ledger for every cohort in a tank of a loop', async () => {
     await read(async (tx) => {
       const { fish, places, loops } = await loadFacts(tx, '2026-06-10', true);
-      const homes = await homeLoops(
-        tx,
-        fish.map((f) => f.lotId),
-        '2026-06-10',
-        places,
-        loops,
-      );
+      const homes = await homeLoops({ tx, lotIds: fish.map((f) => f.lotId), day: '2026-06-10', places, loops });
       const inLoops = fish.filter((f) => places.find((p) => p.id === f.placeId)!.loopId);
       expect(inLoops.length).toBeGreaterThan(0);
       for (const { lotId, placeId } of inLoops) {

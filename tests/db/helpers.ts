@@ -77,7 +77,11 @@ export async function withFish(tx: Tx, farm: TestFarm, count: number, placeCode 
     beganOn: '2026-01-01',
     startMeanG: 5,
   });
-  await recordMovement(tx, entryFor(farm), move(farm, lotId, 'SUPPLIER', placeCode, { count, reason: 'receive' }));
+  await recordMovement({
+    tx,
+    entry: entryFor(farm),
+    movement: move(farm, lotId, 'SUPPLIER', placeCode, { count, reason: 'receive' }),
+  });
   return lotId;
 }
 

@@ -65,13 +65,15 @@ function entry(over: Partial<Entry> = {}): Entry {
 
 /** As the commands call them: with the farm as this transaction sees it. */
 const facts = (tx: Tx) => loadFacts(tx, TODAY, true);
-const stopFeed = async (tx: Tx, e: Entry, stepId: string) => stopNow(tx, e, await facts(tx), stepId);
+const stopFeed = async (tx: Tx, e: Entry, stepId: string) => stopNow({ tx, entry: e, facts: await facts(tx), stepId });
 const transferFish = async (tx: Tx, e: Entry, done: Omit<Transfer, 'confirmed'>, confirmed = true) =>
-  transferNow(tx, e, await facts(tx), { ...done, confirmed });
-const harvestFish = async (tx: Tx, e: Entry, done: HarvestDone) => harvestNow(tx, e, await facts(tx), done);
+  transferNow({ tx, entry: e, facts: await facts(tx), done: { ...done, confirmed } });
+const harvestFish = async (tx: Tx, e: Entry, done: HarvestDone) =>
+  harvestNow({ tx, entry: e, facts: await facts(tx), done });
 const feedTank = async (tx: Tx, e: Entry, fed: { placeId: string; massG: number; response: string }) =>
   feedNow(tx, e, { ...fed, shares: async () => feedShares(await facts(tx), fed.placeId) });
-const gateOf = async (tx: Tx, groupId: string, day: string) => (await gatesOf(tx, [groupId], day, [])).get(groupId)!;
+const gateOf = async (tx: Tx, groupId: string, day: string) =>
+  (await gatesOf({ tx, groupIds: [groupId], today: day, treatments: [] })).get(groupId)!;
 
 async function nextGroup(tx: Tx, lotPrefix: string) {
   const harvest = await tx('plan_step')
@@ -349,15 +351,15 @@ describe('fish', () => {
         massG: 60 * two!.referenceG,
         reason: 'move' as const,
       };
-      await recordMovement(tx, entry(), move);
+      await recordMovement({ tx, entry: entry(), movement: move });
       const before = {
-        one: (await feedingsOf(tx, one!.lotId, TODAY)).totalG,
-        two: (await feedingsOf(tx, two!.lotId, TODAY)).totalG,
+        one: (await feedingsOf({ tx, lotId: one!.lotId, day: TODAY })).totalG,
+        two: (await feedingsOf({ tx, lotId: two!.lotId, day: TODAY })).totalG,
       };
       await feedTank(tx, entry(), { placeId: one!.placeId, massG: 1000.1, response: 'eager' });
       const got = {
-        one: (await feedingsOf(tx, one!.lotId, TODAY)).totalG - before.one,
-        two: (await feedingsOf(tx, two!.lotId, TODAY)).totalG - before.two,
+        one: (await feedingsOf({ tx, lotId: one!.lotId, day: TODAY })).totalG - before.one,
+        two: (await feedingsOf({ tx, lotId: two!.lotId, day: TODAY })).totalG - before.two,
       };
       expect(got.one + got.two).toBeCloseTo(1000.1, 6);
       expect(got.two).toBeGreaterThan(10);
@@ -398,7 +400,11 @@ describe('fish', () => {
         .andWhere('b.count', '>', 0)
         .first('b.lot_id', 'b.place_id', 'b.count');
       await expect(
-        recordDeaths(tx, entry(), { lotId: held.lot_id, placeId: held.place_id, count: held.count + 1 }),
+        recordDeaths({
+          tx,
+          entry: entry(),
+          dead: { lotId: held.lot_id, placeId: held.place_id, count: held.count + 1 },
+        }),
       ).rejects.toThrow(`There are ${held.count} here`);
     });
   });
@@ -486,13 +492,17 @@ describe('crops', () => {
       const before = (await loadFacts(tx, TODAY, true)).plantings.find(
         (p) => p.cropCode === 'mizuna' && p.transplantedOn,
       )!;
-      await pickPlants(tx, entry(), { lotId: before.lotId, placeId: before.placeId, quantity: 3000 });
+      await pickPlants({
+        tx,
+        entry: entry(),
+        picked: { lotId: before.lotId, placeId: before.placeId, quantity: 3000 },
+      });
       const after = (await loadFacts(tx, TODAY, true)).plantings.find((p) => p.lotId === before.lotId)!;
       expect(after.count).toBe(before.count);
       expect(after.cutsDone).toBe(before.cutsDone + 1);
       expect(after.lastCutOn).toBe(TODAY);
       await expect(
-        pickPlants(tx, entry(), { lotId: before.lotId, placeId: before.placeId, quantity: 4_000_000 }),
+        pickPlants({ tx, entry: entry(), picked: { lotId: before.lotId, placeId: before.placeId, quantity: 4000000 } }),
       ).rejects.toThrow(/three times a full crop. Check the unit/);
     });
   });
@@ -526,15 +536,19 @@ describe('jobs and readings', () => {
     await trying(async (tx) => {
       const loop = await tx('loop').where({ code: 'heron' }).first();
       const key = entry();
-      expect(await recordReadings(tx, key, loop.id, { ph: 6.9, t: 24 })).toEqual({ repeated: false });
-      expect(await recordReadings(tx, key, loop.id, { ph: 6.9, t: 24 })).toEqual({ repeated: true });
+      expect(await recordReadings({ tx, entry: key, loopId: loop.id, values: { ph: 6.9, t: 24 } })).toEqual({
+        repeated: false,
+      });
+      expect(await recordReadings({ tx, entry: key, loopId: loop.id, values: { ph: 6.9, t: 24 } })).toEqual({
+        repeated: true,
+      });
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(2);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(0);
     });
     await expect(
       desk.in({ farmId }, async (tx) => {
         const loop = await tx('loop').where({ code: 'heron' }).first();
-        await recordReadings(tx, entry(), loop.id, { ph: 14 });
+        await recordReadings({ tx, entry: entry(), loopId: loop.id, values: { ph: 14 } });
       }),
     ).rejects.toMatchObject({ constraint: 'reading_value_possible' });
   });

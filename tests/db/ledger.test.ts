@@ -18,7 +18,9 @@ const count = (lotId: string, code: string) =>
 describe('the ledger', () => {
   test('fish that were stocked and moved are where they were moved to', async () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 600));
-    await desk.in(farm, (tx) => recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'H2', { count: 250 })));
+    await desk.in(farm, (tx) =>
+      recordMovement({ tx, entry: entryFor(farm), movement: move(farm, lotId, 'H1', 'H2', { count: 250 }) }),
+    );
     expect(await count(lotId, 'H1')).toBe(350);
     expect(await count(lotId, 'H2')).toBe(250);
   });
@@ -26,7 +28,11 @@ describe('the ledger', () => {
   test('more than is there is refused by the database itself, and nothing moves', async () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 40));
     const tooMany = desk.in(farm, (tx) =>
-      recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'DEAD', { count: 41, reason: 'dead' })),
+      recordMovement({
+        tx,
+        entry: entryFor(farm),
+        movement: move(farm, lotId, 'H1', 'DEAD', { count: 41, reason: 'dead' }),
+      }),
     );
     await expect(tooMany).rejects.toMatchObject({ constraint: 'balance_count_not_below_zero' });
     expect(await count(lotId, 'H1')).toBe(40);
@@ -37,7 +43,11 @@ describe('the ledger', () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 10));
     const take = () =>
       desk.in(farm, (tx) =>
-        recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'PACKED', { count: 7, reason: 'harvest' })),
+        recordMovement({
+          tx,
+          entry: entryFor(farm),
+          movement: move(farm, lotId, 'H1', 'PACKED', { count: 7, reason: 'harvest' }),
+        }),
       );
     const results = await Promise.allSettled([take(), take()]);
     expect(results.map((r) => r.status).sort()).toEqual(['fulfilled', 'rejected']);
@@ -48,7 +58,9 @@ describe('the ledger', () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 100));
     const entry = entryFor(farm);
     const sends = Array.from({ length: 5 }, () =>
-      desk.in(farm, (tx) => recordMovement(tx, entry, move(farm, lotId, 'H1', 'DEAD', { count: 4, reason: 'dead' }))),
+      desk.in(farm, (tx) =>
+        recordMovement({ tx, entry, movement: move(farm, lotId, 'H1', 'DEAD', { count: 4, reason: 'dead' }) }),
+      ),
     );
     const answers = await Promise.all(sends);
     expect(new Set(answers.map((a) => a.id)).size).toBe(1);
@@ -59,7 +71,11 @@ describe('the ledger', () => {
   test('a mistake is taken back once, by its opposite; the mistake stays in the record', async () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 100));
     const { id } = await desk.in(farm, (tx) =>
-      recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'DEAD', { count: 30, reason: 'dead' })),
+      recordMovement({
+        tx,
+        entry: entryFor(farm),
+        movement: move(farm, lotId, 'H1', 'DEAD', { count: 30, reason: 'dead' }),
+      }),
     );
     const undo = entryFor(farm);
     await desk.in(farm, (tx) => reverseMovement(tx, undo, id));
@@ -76,7 +92,9 @@ describe('the ledger', () => {
   test('a stocking cannot be taken back once its fish have gone elsewhere', async () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 20));
     const first = await desk.in(farm, (tx) => tx('movement').where({ lot_id: lotId }).first('id'));
-    await desk.in(farm, (tx) => recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'H2', { count: 15 })));
+    await desk.in(farm, (tx) =>
+      recordMovement({ tx, entry: entryFor(farm), movement: move(farm, lotId, 'H1', 'H2', { count: 15 }) }),
+    );
     await expect(desk.in(farm, (tx) => reverseMovement(tx, entryFor(farm), first.id))).rejects.toMatchObject({
       constraint: 'balance_count_not_below_zero',
     });
@@ -92,7 +110,11 @@ describe('the ledger', () => {
   test('a forged reversal that takes back more than happened is refused', async () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 20));
     const { id } = await desk.in(farm, (tx) =>
-      recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'DEAD', { count: 2, reason: 'dead' })),
+      recordMovement({
+        tx,
+        entry: entryFor(farm),
+        movement: move(farm, lotId, 'H1', 'DEAD', { count: 2, reason: 'dead' }),
+      }),
     );
     const forged = desk.in(farm, (tx) =>
       tx('movement').insert({
@@ -122,15 +144,27 @@ describe('the ledger', () => {
       }),
     );
     await desk.in(farm, (tx) =>
-      recordMovement(tx, entryFor(farm), move(farm, lotId, 'SUPPLIER', 'FEED', { massG: 25_000, reason: 'receive' })),
+      recordMovement({
+        tx,
+        entry: entryFor(farm),
+        movement: move(farm, lotId, 'SUPPLIER', 'FEED', { massG: 25000, reason: 'receive' }),
+      }),
     );
     await desk.in(farm, (tx) =>
-      recordMovement(tx, entryFor(farm), move(farm, lotId, 'FEED', 'EATEN', { massG: 1234.5, reason: 'feed' })),
+      recordMovement({
+        tx,
+        entry: entryFor(farm),
+        movement: move(farm, lotId, 'FEED', 'EATEN', { massG: 1234.5, reason: 'feed' }),
+      }),
     );
     const left = await desk.in(farm, (tx) => balanceAt(tx, lotId, farm.places.FEED!));
     expect(left.massG).toBe(23_765.5);
     const onlyCount = desk.in(farm, (tx) =>
-      recordMovement(tx, entryFor(farm), move(farm, lotId, 'FEED', 'EATEN', { count: 5, reason: 'feed' })),
+      recordMovement({
+        tx,
+        entry: entryFor(farm),
+        movement: move(farm, lotId, 'FEED', 'EATEN', { count: 5, reason: 'feed' }),
+      }),
     );
     await expect(onlyCount).rejects.toMatchObject({ constraint: 'movement_moves_something' });
   });
@@ -138,10 +172,14 @@ describe('the ledger', () => {
   test('nothing moves from a place to itself, and nothing is no movement', async () => {
     const lotId = await desk.in(farm, (tx) => withFish(tx, farm, 20));
     await expect(
-      desk.in(farm, (tx) => recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'H1', { count: 1 }))),
+      desk.in(farm, (tx) =>
+        recordMovement({ tx, entry: entryFor(farm), movement: move(farm, lotId, 'H1', 'H1', { count: 1 }) }),
+      ),
     ).rejects.toMatchObject({ constraint: 'movement_goes_somewhere' });
     await expect(
-      desk.in(farm, (tx) => recordMovement(tx, entryFor(farm), move(farm, lotId, 'H1', 'H2', { count: 0 }))),
+      desk.in(farm, (tx) =>
+        recordMovement({ tx, entry: entryFor(farm), movement: move(farm, lotId, 'H1', 'H2', { count: 0 }) }),
+      ),
     ).rejects.toMatchObject({ constraint: 'movement_moves_something' });
   });
 });
@@ -184,7 +222,9 @@ describe('whatever happens, in whatever order', () => {
             const entry = entryFor(farm);
             const possible = a.from !== a.to && (model[a.from] ?? 0) >= a.count;
             const done = await desk
-              .in(farm, (tx) => recordMovement(tx, entry, move(farm, lotId, a.from, a.to, { count: a.count })))
+              .in(farm, (tx) =>
+                recordMovement({ tx, entry, movement: move(farm, lotId, a.from, a.to, { count: a.count }) }),
+              )
               .catch(() => null);
             expect(done !== null).toBe(possible);
             if (!done) continue;
@@ -195,7 +235,7 @@ describe('whatever happens, in whatever order', () => {
             const m = made[a.which % made.length]!;
             if (a.kind === 'retry') {
               const again = await desk.in(farm, (tx) =>
-                recordMovement(tx, m.entry, move(farm, lotId, m.from, m.to, { count: m.count })),
+                recordMovement({ tx, entry: m.entry, movement: move(farm, lotId, m.from, m.to, { count: m.count }) }),
               );
               expect(again).toEqual({ id: m.id, repeated: true });
               continue;

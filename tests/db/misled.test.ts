@@ -430,7 +430,7 @@ test('warnings judge fish as they are today, not as they were at the last sample
   const { inFarm } = await import('../../src/db/connection');
   const { currentPerson } = await import('../../src/server/session');
   const { farmId, personId } = (await currentPerson())!;
-  const { facts } = await inFarm(desk.app, { farmId, personId }, (tx) => knownFarm(tx, farmId, TODAY, false));
+  const { facts } = await inFarm(desk.app, { farmId, personId }, (tx) => knownFarm(tx, { farmId, day: TODAY }));
   const samples = await desk.owner('sample').orderBy('farm_day', 'desc').orderBy('taken_at', 'desc');
   const grown = facts.fish.map((fish) => ({
     fish,

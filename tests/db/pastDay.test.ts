@@ -36,16 +36,24 @@ describe('quarantine on a day that has passed', () => {
         startMeanG: 20,
       });
       const came = move(farm, lotId, 'SUPPLIER', 'H1', { count: 300, massG: 6000, reason: 'receive' });
-      await recordMovement(tx, at('2026-05-01'), came);
+      await recordMovement({ tx, entry: at('2026-05-01'), movement: came });
       const note = { lotId, placeId: farm.places.H1! };
-      await recordHusbandry(tx, at('2026-05-10'), {
-        ...note,
-        kind: 'quarantine_extend',
-        words: 'Spots',
-        untilDay: '2026-05-25',
+      await recordHusbandry({
+        tx,
+        entry: at('2026-05-10'),
+        event: {
+          ...note,
+          kind: 'quarantine_extend',
+          words: 'Spots',
+          untilDay: '2026-05-25',
+        },
       });
-      await recordHusbandry(tx, at('2026-05-20'), { ...note, kind: 'quarantine_clear', words: 'Clean' });
-      await recordMovement(tx, at('2026-05-21'), move(farm, lotId, 'H1', 'H2', { count: 300 }));
+      await recordHusbandry({
+        tx,
+        entry: at('2026-05-20'),
+        event: { ...note, kind: 'quarantine_clear', words: 'Clean' },
+      });
+      await recordMovement({ tx, entry: at('2026-05-21'), movement: move(farm, lotId, 'H1', 'H2', { count: 300 }) });
     });
   });
 
@@ -69,7 +77,9 @@ describe('quarantine on a day that has passed', () => {
 describe('orders on a day that has passed', () => {
   let orderId: string;
   const statesOn = (day: string) =>
-    desk.in(farm, async (tx) => (await listOrders(tx, '2026-06-01', '2026-06-30', day)).map((o) => o.state));
+    desk.in(farm, async (tx) =>
+      (await listOrders({ tx, from: '2026-06-01', until: '2026-06-30', asOf: day })).map((o) => o.state),
+    );
   const owedOn = async (day: string) => (await factsOf(day)).promises.map((p) => p.quantity);
 
   beforeAll(async () => {
@@ -94,7 +104,7 @@ describe('orders on a day that has passed', () => {
         lines: [{ productCode: 'trout-whole', quantity: 8000 }],
       }),
     );
-    await desk.in(farm, (tx) => callOff(tx, at('2026-06-09'), orderId, 1));
+    await desk.in(farm, (tx) => callOff({ tx, entry: at('2026-06-09'), orderId, version: 1 }));
   });
 
   test('the day before it was placed there was no order and nothing was owed', async () => {

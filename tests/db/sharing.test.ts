@@ -17,9 +17,14 @@ beforeAll(async () => {
 });
 afterAll(() => desk.close());
 
-const restOf = async (tx: Tx) => (await (await slicesOf(tx, farm.farmId, TODAY))(keeping)).resting.map((r) => r.until);
+const restOf = async (tx: Tx) =>
+  (await (await slicesOf(tx, { farmId: farm.farmId, day: TODAY }))(keeping)).resting.map((r) => r.until);
 const rest = (tx: Tx, untilDay: string) =>
-  recordHusbandry(tx, entryFor(farm), { kind: 'fallow', placeId: farm.places.H1!, words: 'Dry', untilDay });
+  recordHusbandry({
+    tx,
+    entry: entryFor(farm),
+    event: { kind: 'fallow', placeId: farm.places.H1!, words: 'Dry', untilDay },
+  });
 
 test('what was rolled back is seen by nobody, also when the next write gets the same count', async () => {
   await expect(
@@ -37,7 +42,7 @@ test('what was rolled back is seen by nobody, also when the next write gets the 
 });
 
 test('what one reader has read is the very same for the next, until something of its topic is written', async () => {
-  const read = (tx: Tx) => slicesOf(tx, farm.farmId, TODAY).then((get) => get(keeping));
+  const read = (tx: Tx) => slicesOf(tx, { farmId: farm.farmId, day: TODAY }).then((get) => get(keeping));
   const first = await desk.in(farm, read);
   expect(await desk.in(farm, read)).toBe(first);
   await desk.in(farm, (tx) => rest(tx, '2026-06-28'));

@@ -64,11 +64,19 @@ test('another farm’s fish cannot be seen, moved, or written into', async () =>
   const lotId = await desk.in(theirs, (tx) => withFish(tx, theirs, 50));
   expect(await desk.in(mine, (tx) => tx('lot').where({ id: lotId }).first())).toBeUndefined();
   const steal = desk.in(mine, (tx) =>
-    recordMovement(tx, entryFor(mine), move(theirs, lotId, 'H1', 'DEAD', { count: 5, reason: 'dead' })),
+    recordMovement({
+      tx,
+      entry: entryFor(mine),
+      movement: move(theirs, lotId, 'H1', 'DEAD', { count: 5, reason: 'dead' }),
+    }),
   );
   await expect(steal).rejects.toThrow(/violates|constraint/);
   const plant = desk.in(mine, (tx) =>
-    recordMovement(tx, entryFor(theirs), move(theirs, lotId, 'H1', 'DEAD', { count: 5, reason: 'dead' })),
+    recordMovement({
+      tx,
+      entry: entryFor(theirs),
+      movement: move(theirs, lotId, 'H1', 'DEAD', { count: 5, reason: 'dead' }),
+    }),
   );
   await expect(plant).rejects.toThrow(/row-level security/);
   const left = await desk.in(theirs, (tx) =>
@@ -80,9 +88,13 @@ test('another farm’s fish cannot be seen, moved, or written into', async () =>
 test('a fish of mine cannot be put into a tank of theirs', async () => {
   const lotId = await desk.in(mine, (tx) => withFish(tx, mine, 50));
   const across = desk.in(mine, (tx) =>
-    recordMovement(tx, entryFor(mine), {
-      ...move(mine, lotId, 'H1', 'H2', { count: 5 }),
-      toPlaceId: theirs.places.H1!,
+    recordMovement({
+      tx,
+      entry: entryFor(mine),
+      movement: {
+        ...move(mine, lotId, 'H1', 'H2', { count: 5 }),
+        toPlaceId: theirs.places.H1!,
+      },
     }),
   );
   await expect(across).rejects.toThrow(/foreign key|violates/);

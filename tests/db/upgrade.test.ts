@@ -225,9 +225,11 @@ describe('a farm filled by the version before', () => {
         expect((await openSteps(tx)).length).toBe(before.steps.filter((s) => s.state === 'planned').length);
         const begun = await tx('purge_batch').whereNull('closed_on');
         expect(begun.length).toBeGreaterThan(0);
-        const gate = (await gatesOf(tx, [begun[0].id], TODAY, facts.treatments)).get(begun[0].id)!;
+        const gate = (await gatesOf({ tx, groupIds: [begun[0].id], today: TODAY, treatments: facts.treatments })).get(
+          begun[0].id,
+        )!;
         expect(gate.checks.find((c) => c.check === 'fasting')!.words).toMatch(/[1-9] days? needed/);
-        expect((await feedingsOf(tx, shared.lots[1]!.id, TODAY)).rows[0]!.massG).toBeGreaterThan(50);
+        expect((await feedingsOf({ tx, lotId: shared.lots[1]!.id, day: TODAY })).rows[0]!.massG).toBeGreaterThan(50);
       });
     } finally {
       await app.destroy();

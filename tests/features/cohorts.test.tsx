@@ -176,7 +176,7 @@ describe('what the planner is asked', () => {
     [undefined, '2026-06-01', null],
   ] as const)('a season from %s until %s', async (from, until, weeks) => {
     const { seasonWeeks } = await import('../../src/features/cohorts/planner/target');
-    expect(seasonWeeks('2026-06-15', from, until, 52)).toEqual(weeks);
+    expect(seasonWeeks('2026-06-15', 52, { from, until })).toEqual(weeks);
   });
 
   test('pounds are planned in kilograms, and so is what a missing one costs', async () => {

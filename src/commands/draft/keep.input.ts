@@ -6,12 +6,13 @@ import { IdField, ListField, TextField, WholeField } from '../inputs';
 export class ShiftInput {
   @IsIn(['shift'], { message: word`Only slides can be kept from the board` }) change!: 'shift';
   @IdField(word`That step is not known`) groupId!: string;
-  @WholeField(-365, 365, word`Slide by whole days`, word`Slide by at most a year`) days!: number;
+  @WholeField({ low: -365, high: 365, words: word`Slide by whole days`, outside: word`Slide by at most a year` })
+  days!: number;
 }
 
 export class DraftInput {
   @TextField(80, word`Give the draft a name`) name!: string;
-  @ListField(0, 200, word`Send the changes`, word`At most 200 changes in one draft`)
+  @ListField({ least: 0, most: 200, few: word`Send the changes`, many: word`At most 200 changes in one draft` })
   @ValidateNested({ each: true })
   @Type(() => ShiftInput)
   changes!: ShiftInput[];

@@ -30,7 +30,7 @@ export const module = command({
     // The days of its temperatures are those of today's farm, not of the day it was laid aside.
     if (water.length > 0) withWater(await facts(), water);
     const { changed } = await keepDraft(tx, frame, draft);
-    for (const [part, change] of water.entries()) await setTemperature(tx, entry, change, part);
+    for (const [part, change] of water.entries()) await setTemperature({ tx, entry, wish: change, part });
     if (draftId) await closeDraft(tx, draftId, 'kept');
     const held = water.length > 0 ? say` Its temperature is planned; Cohorts, Temperature takes it back.` : '';
     return changed > 0 || !held ? say`Kept: ${changed} steps of the plan changed.${held}` : `Kept.${held}`;

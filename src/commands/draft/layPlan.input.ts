@@ -21,11 +21,11 @@ export class DraftStepInput {
 
 export class LayPlanInput {
   @TextField(80, word`Give the draft a name`) name!: string;
-  @ListField(0, 2000, word`Send the steps`, word`At most 2,000 steps in one draft`)
+  @ListField({ least: 0, most: 2000, few: word`Send the steps`, many: word`At most 2,000 steps in one draft` })
   @ValidateNested({ each: true })
   @Type(() => DraftStepInput)
   steps!: DraftStepInput[];
-  @ListField(0, 200, word`Send what is dropped`, word`At most 200 groups`)
+  @ListField({ least: 0, most: 200, few: word`Send what is dropped`, many: word`At most 200 groups` })
   @IsUUID('all', { each: true, message: word`That group is not known` })
   drops!: string[];
 }

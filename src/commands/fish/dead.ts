@@ -12,7 +12,7 @@ export const module = command({
   who: CREW,
   input: DeadInput,
   run: async ({ tx, entry }, body) => {
-    await recordDeaths(tx, entry, body);
+    await recordDeaths({ tx, entry, dead: body });
     return say`Recorded: ${formatNumber(body.count)} dead.`;
   },
   takeBack: { words: ({ counts }) => say`Taken back: ${formatNumber(counts.dead ?? 0)} deaths.` },

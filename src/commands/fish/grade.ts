@@ -23,10 +23,15 @@ export const module = command({
   input: GradeInput,
   run: async (doing, v) => {
     const facts = await doing.facts();
-    const { code, plan } = await gradeNow(doing.tx, doing.entry, facts, {
-      ...v,
-      harvests: v.harvests ?? 'large',
-      confirmed: v.confirmed ?? false,
+    const { code, plan } = await gradeNow({
+      tx: doing.tx,
+      entry: doing.entry,
+      facts,
+      done: {
+        ...v,
+        harvests: v.harvests ?? 'large',
+        confirmed: v.confirmed ?? false,
+      },
     });
     const place = (id: string) => facts.places.find((p) => p.id === id)?.code ?? '';
     return said(

@@ -13,7 +13,7 @@ export const module = command({
   run: async (doing, v) => {
     await tickStep(doing, v.stepId, say`Harvest and pack`);
     const done = { ...v, overrideReason: v.overrideReason ?? null, mayOverride: doing.person.role === 'manager' };
-    return say`Packed as ${await harvestFish(doing.tx, doing.entry, await doing.facts(), done)}.`;
+    return say`Packed as ${await harvestFish({ tx: doing.tx, entry: doing.entry, facts: await doing.facts(), done })}.`;
   },
   takeBack: { stays: word`What was harvested is packed already, and may be promised or sold.` },
 });

@@ -4,7 +4,7 @@ import { Confirmable, IdField, ListField } from '../inputs';
 
 export class MergeInput extends Confirmable {
   @IdField(word`Choose a tank`) placeId!: string;
-  @ListField(2, 20, word`Choose at least two`, word`At most 20 lots`)
+  @ListField({ least: 2, most: 20, few: word`Choose at least two`, many: word`At most 20 lots` })
   @IsString({ each: true, message: word`That cohort is not known. Reload.` })
   lotCodes!: string[];
 }

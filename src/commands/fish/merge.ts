@@ -12,7 +12,9 @@ export const module = command({
   who: CREW,
   input: MergeInput,
   run: async (doing, v) =>
-    said(say`They are one lot now: ${await mergeNow(doing.tx, doing.entry, await doing.facts(), v)}.`),
+    said(
+      say`They are one lot now: ${await mergeNow({ tx: doing.tx, entry: doing.entry, facts: await doing.facts(), wish: v })}.`,
+    ),
   takeBack: {
     free: requireNothingRests,
     words: () => say`Taken back: the lots are as they were, with what was planned for each.`,

@@ -12,6 +12,13 @@ export const module = command({
   who: CREW,
   input: MoveInput,
   run: async (doing, v) =>
-    said(await moveNow(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false })),
+    said(
+      await moveNow({
+        tx: doing.tx,
+        entry: doing.entry,
+        facts: await doing.facts(),
+        move: { ...v, confirmed: v.confirmed ?? false },
+      }),
+    ),
   takeBack: { words: ({ counts }) => say`Taken back: ${formatNumber(counts.move ?? 0)} fish are where they were.` },
 });

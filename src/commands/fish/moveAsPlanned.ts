@@ -12,10 +12,15 @@ export const module = command({
   input: TransferInput,
   run: async (doing, v) => {
     await tickStep(doing, v.stepId, say`Move fish`);
-    await transferFish(doing.tx, doing.entry, await doing.facts(), {
-      ...v,
-      confirmed: v.confirmed ?? false,
-      kind: 'move',
+    await transferFish({
+      tx: doing.tx,
+      entry: doing.entry,
+      facts: await doing.facts(),
+      done: {
+        ...v,
+        confirmed: v.confirmed ?? false,
+        kind: 'move',
+      },
     });
     return say`Recorded.`;
   },

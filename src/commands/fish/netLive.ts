@@ -12,7 +12,12 @@ export const module = command({
   who: CREW,
   input: LiveSaleInput,
   run: async (doing, v) => {
-    const code = await netLive(doing.tx, doing.entry, await doing.facts(), { ...v, confirmed: v.confirmed ?? false });
+    const code = await netLive({
+      tx: doing.tx,
+      entry: doing.entry,
+      facts: await doing.facts(),
+      sale: { ...v, confirmed: v.confirmed ?? false },
+    });
     return said(say`In holding: ${formatNumber(v.count)} as ${code}. Orders can be served from it; not for food.`);
   },
   takeBack: { stays: word`What was netted is in holding already, and may be promised or sold.` },

@@ -52,7 +52,7 @@ export const module = command({
     if (v.kind === 'quarantine_clear') await requireObserved(tx, lotId!, v.lotCode!);
     if (v.kind === 'fallow' || v.kind === 'clean') await requireEmpty(tx, v.placeId);
     if (v.kind === 'observe') await tickObservation(doing, v);
-    await recordHusbandry(tx, entry, { ...v, lotId });
+    await recordHusbandry({ tx, entry, event: { ...v, lotId } });
     return said(say`${TITLES[v.kind]}: recorded.`);
   },
   takeBack: { words: () => say`Taken back: it clears nothing, and its withdrawal period holds no more.` },

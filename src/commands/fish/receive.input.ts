@@ -15,6 +15,11 @@ export class ReceiveInput extends StepInput {
   @IsOptional() @TextField(120) supplier?: string;
   @IsOptional() @TextField(200) permit?: string;
   @IsOptional()
-  @NumberField(0, 10_000_000, word`Give the price as a number`, word`A price is 0 or more, and at most ten million`)
+  @NumberField({
+    low: 0,
+    high: 10000000,
+    words: word`Give the price as a number`,
+    outside: word`A price is 0 or more, and at most ten million`,
+  })
   price?: number;
 }

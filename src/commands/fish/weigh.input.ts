@@ -5,16 +5,23 @@ import { AmountField, Handled, NumbersField, WholeField } from '../inputs';
 
 export class WeighInput extends Handled {
   @IsOptional()
-  @NumbersField(
-    500,
-    RANGES.fishG,
-    word`Every weight must be a number`,
-    word`A fish weighs more than 0: leave out empty weighings`,
-  )
+  @NumbersField({
+    most: 500,
+    range: RANGES.fishG,
+    words: word`Every weight must be a number`,
+    small: word`A fish weighs more than 0: leave out empty weighings`,
+  })
   weightsG?: number[];
-  @IsOptional() @NumbersField(500, RANGES.lengthCm, word`Every length must be a number`) lengthsCm?: number[];
   @IsOptional()
-  @WholeField(1, 100_000, word`Give a whole number`, word`Between 1 and 100,000 fish in one weighing`)
+  @NumbersField({ most: 500, range: RANGES.lengthCm, words: word`Every length must be a number` })
+  lengthsCm?: number[];
+  @IsOptional()
+  @WholeField({
+    low: 1,
+    high: 100000,
+    words: word`Give a whole number`,
+    outside: word`Between 1 and 100,000 fish in one weighing`,
+  })
   bulkCount?: number;
   @IsOptional() @AmountField(RANGES.massG, { words: word`Give the weight as a number` }) bulkG?: number;
 }

@@ -28,7 +28,7 @@ export const module = command({
     if (read.count > fish.count)
       throw new RuleBroken(bulk ? 'bulkCount' : 'weightsG', say`There are only ${fish.count} fish in the tank.`);
     const expectedG = gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
-    const questions = sampleQuestions(read, expectedG, species.sizeCv, species);
+    const questions = sampleQuestions({ sample: read, expectedG, cv: species.sizeCv, relation: species });
     if (questions.length > 0 && !v.confirmed) throw new RuleBroken('confirm', questions.join('\n'));
     // What was due is done by whatever way the fish are weighed.
     if (sampleDue(fish) <= doing.today) await finishTask(tx, entry, { job: sampleJob(fish), title: say`Weigh fish` });
@@ -43,7 +43,7 @@ export const module = command({
     return said(say`Weighed: mean ${formatMass(read.meanG, units)}.`, [
       say`${formatNumber(read.count)} fish${read.byLength ? say`, weights worked out from lengths` : ''}; mean ${formatMass(read.meanG, units)}`,
       say`The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? say`high` : say`low`}`,
-      ...sampleEffects(before, await doing.facts(), await doing.steps(), fish.lotCode, units),
+      ...sampleEffects({ before, after: await doing.facts(), plan: await doing.steps(), lotCode: fish.lotCode, units }),
     ]);
   },
   takeBack: { words: () => say`Taken back: that sample. The forecast goes by the samples before it.` },

@@ -29,7 +29,13 @@ export const module = command({
       if (!(error instanceof RuleBroken) || error.field === 'job') throw error;
       throw new RuleBroken(error.field === 'confirm' ? 'confirm' : 'text', error.message);
     }
-    await nameEntry(doing.tx, doing.entry.entryKey, name, Number(version), parsed.meaning.slice(0, 200));
+    await nameEntry({
+      tx: doing.tx,
+      entryKey: doing.entry.entryKey,
+      command: name,
+      version: Number(version),
+      title: parsed.meaning.slice(0, 200),
+    });
     return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey };
   },
   takeBack: { words: () => say`Undone.` },

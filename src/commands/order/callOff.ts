@@ -11,7 +11,7 @@ export const module = command({
   who: SALES,
   input: OrderStepInput,
   run: async ({ tx, entry }, v) => {
-    await callOff(tx, entry, v.orderId, v.version);
+    await callOff({ tx, entry, orderId: v.orderId, version: v.version });
     return say`Called off. What was set aside is free again.`;
   },
   takeBack: { stays: word`An order that was called off is taken anew.` },

@@ -11,7 +11,7 @@ export const module = command({
   who: EVERYONE,
   input: OrderStepInput,
   run: async ({ tx, entry }, v) => {
-    await deliver(tx, entry, v.orderId, v.version);
+    await deliver({ tx, entry, orderId: v.orderId, version: v.version });
     return say`Delivered.`;
   },
   takeBack: { stays: word`What was delivered is with the customer.` },

@@ -11,7 +11,7 @@ export const module = command({
   who: SALES,
   input: OrderStepInput,
   run: async ({ tx, entry }, v) => {
-    await markPaid(tx, entry, v.orderId, v.version);
+    await markPaid({ tx, entry, orderId: v.orderId, version: v.version });
     return say`Paid.`;
   },
   takeBack: { stays: word`That an order was paid stays in its record.` },

@@ -13,7 +13,7 @@ class LineInput {
 export class OrderInput extends Confirmable {
   @IdField(word`Choose a customer`) customerId!: string;
   @DayField() dueDay!: string;
-  @ListField(1, 40, word`Add a line`, word`At most 40 lines`)
+  @ListField({ least: 1, most: 40, few: word`Add a line`, many: word`At most 40 lines` })
   @ValidateNested({ each: true })
   @Type(() => LineInput)
   lines!: LineInput[];

@@ -20,7 +20,12 @@ export const module = command({
     if (v.dueDay > addDays(today, 400)) throw new RuleBroken('dueDay', say`That is more than a year ahead.`);
     if (!v.confirmed) {
       const facts = await doing.facts();
-      const asked = askOrder(facts, forecastFarm(facts, await doing.steps()), v, doing.units);
+      const asked = askOrder({
+        facts,
+        forecast: forecastFarm(facts, await doing.steps()),
+        order: v,
+        units: doing.units,
+      });
       if (asked.length > 0) throw new RuleBroken('confirm', asked.join('\n'));
     }
     return placeOrder(tx, entry, v);

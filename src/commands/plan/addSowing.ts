@@ -18,8 +18,8 @@ export const module = command({
   run: async (doing, v) => {
     const facts = await doing.facts();
     const forecast = forecastFarm(facts, await doing.steps());
-    const promise = promiseTable(forecast, facts.products, facts.promises, 20);
-    const gap = sowingGaps(facts, forecast, promise, sowingCode, newId).find(
+    const promise = promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 20 });
+    const gap = sowingGaps({ facts, forecast, promise, codeFor: sowingCode, newId }).find(
       (g) => g.cropCode === v.cropCode && g.wantedOn === v.wantedOn,
     );
     if (!gap)

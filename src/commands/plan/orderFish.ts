@@ -17,18 +17,18 @@ export const module = command({
     if (v.day < doing.today) throw new RuleBroken('day', say`That day has passed.`);
     const facts = await doing.facts();
     const rule = facts.feedRules.find((r) => r.speciesCode === v.speciesCode);
-    const code = await orderFingerlings(
-      doing.tx,
-      doing.person.farmId,
+    const code = await orderFingerlings({
+      tx: doing.tx,
+      farmId: doing.person.farmId,
       facts,
-      {
+      order: {
         ...v,
         thenPlaceId: v.thenPlaceId ?? null,
         note: v.note ?? null,
         quarantineDays: rule?.quarantineDays ?? 14,
       },
-      (steps) => askAboutPlan(doing, steps, v.confirmed),
-    );
+      pass: (steps) => askAboutPlan(doing, steps, v.confirmed),
+    });
     return said(
       say`Ordered: ${formatNumber(v.count)} fish arrive as ${code} on ${shortDay(v.day)}. The round of that day receives them.`,
     );

@@ -47,7 +47,7 @@ async function planNetting(wish: Wish): Promise<Said> {
   const { doing, facts, fish, v } = wish;
   const grade = liveGrades(facts.products, fish.speciesCode).find((g) => g.product.code === v.productCode);
   if (!grade) throw new RuleBroken('productCode', say`Choose the grade that is to be netted.`);
-  const there = ofGradeOn(facts, await doing.steps(), fish, grade.product.code, v.day);
+  const there = ofGradeOn({ facts, plan: await doing.steps(), fish, productCode: grade.product.code, day: v.day });
   if (there !== null && Math.round(there) < v.count && !v.confirmed)
     throw new RuleBroken(
       'confirm',

@@ -11,6 +11,6 @@ export const module = command({
   title: word`Pick`,
   who: CREW,
   input: PickNowInput,
-  run: async ({ tx, entry }, v) => say`Packed as ${(await pickPlants(tx, entry, v)).code}.`,
+  run: async ({ tx, entry }, v) => say`Packed as ${(await pickPlants({ tx, entry, picked: v })).code}.`,
   takeBack: { words: () => say`Taken back: that picking.` },
 });

@@ -5,8 +5,10 @@ import { IdField, TextField, VersionField, WholeField } from '../inputs';
 export class ChangeRulesInput {
   @IdField(word`That batch is not known`) groupId!: string;
   @VersionField() version!: number;
-  @WholeField(0, 60, word`Give whole days`, word`Between 0 and 60 days`) fastingDays!: number;
-  @WholeField(0, 60, word`Give a whole number`, word`Between 0 and 60 exchanges`) exchanges!: number;
+  @WholeField({ low: 0, high: 60, words: word`Give whole days`, outside: word`Between 0 and 60 days` })
+  fastingDays!: number;
+  @WholeField({ low: 0, high: 60, words: word`Give a whole number`, outside: word`Between 0 and 60 exchanges` })
+  exchanges!: number;
   @IsBoolean({ message: word`Say whether it must be tasted` }) taste!: boolean;
   @TextField(500, word`Give a reason of at least 5 characters`, 5) reason!: string;
 }

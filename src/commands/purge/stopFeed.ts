@@ -12,7 +12,7 @@ export const module = command({
   input: StepInput,
   run: async (doing, v) => {
     await tickStep(doing, v.stepId, say`Stop feed`);
-    await stopFeed(doing.tx, doing.entry, await doing.facts(), v.stepId);
+    await stopFeed({ tx: doing.tx, entry: doing.entry, facts: await doing.facts(), stepId: v.stepId });
     return say`Recorded.`;
   },
   takeBack: {

@@ -21,7 +21,10 @@ export const module = command({
     const groupId = plan.find((s) => s.id === v.stepId)?.groupId ?? '';
     const kept = keepBack(plan, groupId, doing.today);
     await moveSteps(doing.tx, kept.steps);
-    return [say`Recorded: not clean.`, ...sayKeptBack(await doing.facts(), plan, kept, doing.units)].join(' ');
+    return [
+      say`Recorded: not clean.`,
+      ...sayKeptBack({ facts: await doing.facts(), plan, kept, units: doing.units }),
+    ].join(' ');
   },
   takeBack: { stays: word`A taste stands in the record of its batch. Taste again; the last one counts.` },
 });

@@ -5,14 +5,20 @@ import { CodeField, ListField, NumberField, VersionField } from '../inputs';
 
 class SpeciesValue {
   @CodeField(word`That number is not known`, 40) name!: string;
-  @NumberField(0, 100_000, word`Give a number`, word`Between 0 and 100,000: check the unit`) value!: number;
+  @NumberField({
+    low: 0,
+    high: 100000,
+    words: word`Give a number`,
+    outside: word`Between 0 and 100,000: check the unit`,
+  })
+  value!: number;
 }
 
 export class SpeciesInput {
   @CodeField(word`That species is not in the library.`) code!: string;
   @VersionField() version!: number;
   /** The numbers that are changed, by the name they have in the library. */
-  @ListField(1, 30, word`Nothing was changed`, word`At most 30 numbers at once`)
+  @ListField({ least: 1, most: 30, few: word`Nothing was changed`, many: word`At most 30 numbers at once` })
   @ValidateNested({ each: true })
   @Type(() => SpeciesValue)
   values!: SpeciesValue[];

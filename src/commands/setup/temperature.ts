@@ -16,7 +16,7 @@ export const module = command({
     if (v.from < doing.today) throw new RuleBroken('from', say`That day has passed.`);
     if (v.until && v.until <= v.from) throw new RuleBroken('until', say`The end comes after the beginning.`);
     const before = await doing.facts();
-    await setTemperature(doing.tx, doing.entry, { ...v, until: v.until ?? null });
+    await setTemperature({ tx: doing.tx, entry: doing.entry, wish: { ...v, until: v.until ?? null } });
     const notes = await askAboutWater(doing, before, v.confirmed);
     return said(say`Planned: ${sayTemperature(v, doing.units)}.`, notes);
   },

@@ -29,7 +29,7 @@ export const module = command({
         job: readingJob(v.loopId, entry.farmDay, v.half),
         title: say`Water reading, ${v.half}`,
       });
-    await recordReadings(tx, entry, v.loopId, v.values);
+    await recordReadings({ tx, entry, loopId: v.loopId, values: v.values });
     // What the reading means for the fish is said where it was typed.
     const judged = (await judgeLoops(tx, await doing.facts(), entry.farmDay)).get(v.loopId) ?? [];
     return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');

@@ -35,18 +35,20 @@ const CELLS_PER_TRAY = 104;
 
 type ShortWeek = PromiseRow['weeks'][number];
 
+interface SowingGapsArgs {
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  promise: readonly PromiseRow[];
+  codeFor: (cropCode: string, sowDay: Day) => string;
+  newId: () => string;
+}
+
 /**
  * What promised orders lack of each crop, as sowings that would be ready in time, in a bed that has room for them. A crop picked
  * over a season is worked back through its picking curve, pick by pick: one sowing serves the weeks it bears in.
  * @param codeFor makes the lot code of a sowing
  */
-export function sowingGaps(
-  facts: FarmFacts,
-  forecast: FarmForecast,
-  promise: readonly PromiseRow[],
-  codeFor: (cropCode: string, sowDay: Day) => string,
-  newId: () => string,
-): SowingGap[] {
+export function sowingGaps({ facts, forecast, promise, codeFor, newId }: SowingGapsArgs): SowingGap[] {
   const nursery = facts.places.find((p) => p.kind === 'nursery');
   return promise.flatMap((row) => {
     const crop = facts.crops.find((c) => c.code === row.product.cropCode);
@@ -62,7 +64,7 @@ export function sowingGaps(
         ),
       );
     const asked = crop.pickingCurve
-      ? bySeason(crop, facts, beds[0], short)
+      ? bySeason({ crop, facts, bed: beds[0], short })
       : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
     return asked.flatMap(({ weeks, wanted }) => {
       const [first] = weeks as [ShortWeek];
@@ -122,13 +124,15 @@ function asLump(crop: Crop, week: ShortWeek): Wanted {
   };
 }
 
+interface BySeasonArgs {
+  crop: Crop;
+  facts: FarmFacts;
+  bed: PlaceFact | undefined;
+  short: readonly ShortWeek[];
+}
+
 /** Weeks that lack a crop picked over a season, as few sowings: each begins to bear so long before that it takes the fewest plants. */
-function bySeason(
-  crop: Crop,
-  facts: FarmFacts,
-  bed: PlaceFact | undefined,
-  short: readonly ShortWeek[],
-): { weeks: ShortWeek[]; wanted: Wanted }[] {
+function bySeason({ crop, facts, bed, short }: BySeasonArgs): { weeks: ShortWeek[]; wanted: Wanted }[] {
   const loop = facts.loops.find((l) => l.id === bed?.loopId);
   if (!loop) return [];
   const open = [...short];
@@ -139,7 +143,9 @@ function bySeason(
       addDays(due, -earlier * Math.max(1, crop.regrowDays)),
     );
     const inTime = starts.filter((first) => sowDayFor(crop, loop, first) >= facts.today);
-    const ways = (inTime.length > 0 ? inTime : starts.slice(0, 1)).map((first) => seasonFrom(crop, loop, first, open));
+    const ways = (inTime.length > 0 ? inTime : starts.slice(0, 1)).map((first) =>
+      seasonFrom({ crop, loop, firstPick: first, short: open }),
+    );
     const best = ways.reduce((a, b) =>
       b.weeks.length > 0 && b.plants / b.weeks.length < a.plants / Math.max(1, a.weeks.length) ? b : a,
     );
@@ -150,13 +156,15 @@ function bySeason(
   return groups;
 }
 
+interface SeasonFromArgs {
+  crop: Crop;
+  loop: LoopFact;
+  firstPick: Day;
+  short: readonly ShortWeek[];
+}
+
 /** Plants that give each of the short weeks what it lacks when the first pick is on a day: the week with the leanest picks decides. */
-function seasonFrom(
-  crop: Crop,
-  loop: LoopFact,
-  firstPick: Day,
-  short: readonly ShortWeek[],
-): Wanted & { weeks: ShortWeek[] } {
+function seasonFrom({ crop, loop, firstPick, short }: SeasonFromArgs): Wanted & { weeks: ShortWeek[] } {
   const picks = pickDays(crop, loop, firstPick);
   const weeks: ShortWeek[] = [];
   let plants = 0;
@@ -196,7 +204,7 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
       bedId: bed.id,
       cellsPerTray: s.nursery.pieceSize ?? CELLS_PER_TRAY,
     };
-    const sown = sowingForDemand(wish, s.wanted.firstPick, s.wanted.plants, s.newId);
+    const sown = sowingForDemand({ wish, wantedOn: s.wanted.firstPick, plants: s.wanted.plants, newId: s.newId });
     const lotCode = s.codeFor(s.crop.code, sown.sowDay);
     return [
       {
@@ -219,7 +227,7 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
       quantities: null,
       full: say`No bed has room for it then: ${roomiest.bed.code} has the most, and it is full.`,
     };
-  const fewer = sowingForDemand(roomiest.wish, s.wanted.firstPick, units, s.newId);
+  const fewer = sowingForDemand({ wish: roomiest.wish, wantedOn: s.wanted.firstPick, plants: units, newId: s.newId });
   const lotCode = s.codeFor(s.crop.code, fewer.sowDay);
   const full = say`No bed has room for all: ${roomiest.bed.code} holds ${units} of the ${Math.ceil(s.wanted.plants)} wanted.`;
   return { ...roomiest, ...fewer, steps: fewer.steps.map((step) => ({ ...step, lotCode })), full };

@@ -22,6 +22,13 @@ const PRIOR_WEIGHT_FISH = 15;
 /** How far cohorts usually stray from the library, one standard deviation. Planning default. */
 const PRIOR_SPREAD = 0.12;
 
+interface CalibrateGrowthArgs {
+  startG: number;
+  samples: readonly SamplePoint[];
+  cv: number;
+  priorPace?: number;
+}
+
 /**
  * Fits one growth multiplier to a cohort's samples: least squares on root weight through the stocking weight,
  * each sample weighted by the fish weighed and pulled to 1 by a prior worth 15 fish.
@@ -29,26 +36,28 @@ const PRIOR_SPREAD = 0.12;
  * @param priorPace multiplier of the lots it was graded out of; 1 for fish that came from outside
  * @param cv coefficient of variation of single fish, for the error of a sample mean
  */
-export function calibrateGrowth(
-  startG: number,
-  samples: readonly SamplePoint[],
-  cv: number,
-  priorPace = 1,
-): Calibration {
+export function calibrateGrowth({ startG, samples, cv, priorPace = 1 }: CalibrateGrowthArgs): Calibration {
   requireWithin('startG', startG, [0.01, 50_000]);
   const usable = samples.filter((s) => s.expectedGainG13 > 0.05 && s.sampleCount > 0);
-  const fitted = fit(startG, usable, cv, priorPace);
+  const fitted = fit({ startG, samples: usable, cv, priorPace });
   const last = usable.at(-1);
   let lastForecastError: number | null = null;
   if (last && usable.length > 1) {
-    const before = fit(startG, usable.slice(0, -1), cv, priorPace);
+    const before = fit({ startG, samples: usable.slice(0, -1), cv, priorPace });
     const forecastG = (Math.cbrt(startG) + before.multiplier * last.expectedGainG13) ** 3;
     lastForecastError = last.meanWeightG / forecastG - 1;
   }
   return { ...fitted, sampleCount: usable.length, lastForecastError };
 }
 
-function fit(startG: number, samples: readonly SamplePoint[], cv: number, priorPace: number) {
+interface FitArgs {
+  startG: number;
+  samples: readonly SamplePoint[];
+  cv: number;
+  priorPace: number;
+}
+
+function fit({ startG, samples, cv, priorPace }: FitArgs) {
   const root0 = Math.cbrt(startG);
   const meanGain = samples.reduce((sum, s) => sum + s.expectedGainG13, 0) / (samples.length || 1) || 1;
   let bottom = PRIOR_WEIGHT_FISH * meanGain * meanGain;

@@ -46,17 +46,19 @@ export function liveGrades(products: readonly ProductFact[], speciesCode: string
     .sort((a, b) => a.fromCm - b.fromCm);
 }
 
+interface CountsByGradeArgs {
+  bins: readonly SizeBin[];
+  referenceG: number;
+  count: number;
+  grades: readonly LiveGrade[];
+  species: LengthWeight;
+}
+
 /**
  * How many fish of a cohort are of each grade now, by the size bins and the species' length–weight relation.
  * @param referenceG mean weight of the undivided cohort, g @param count fish present
  */
-export function countsByGrade(
-  bins: readonly SizeBin[],
-  referenceG: number,
-  count: number,
-  grades: readonly LiveGrade[],
-  species: LengthWeight,
-): number[] {
+export function countsByGrade({ bins, referenceG, count, grades, species }: CountsByGradeArgs): number[] {
   const above = (cm: number) =>
     cm <= 0.5 ? 1 : cm >= 200 ? 0 : shareAbove(bins, referenceG, weightFromLengthG(cm, species));
   return grades.map((g) => count * Math.max(0, above(g.fromCm) - above(g.toCm)));
@@ -108,13 +110,15 @@ export function gradeOfWeight(meanG: number, grades: readonly LiveGrade[], speci
   return grades.find((g) => cm < g.toCm) ?? grades.at(-1) ?? null;
 }
 
+interface LiveSaleQuestionsArgs {
+  sale: { count: number; massG: number };
+  grade: LiveGrade;
+  expected: number;
+  species: LengthWeight;
+}
+
 /** What looks wrong about a live sale and is asked before it is recorded. */
-export function liveSaleQuestions(
-  sale: { count: number; massG: number },
-  grade: LiveGrade,
-  expected: number,
-  species: LengthWeight,
-): string[] {
+export function liveSaleQuestions({ sale, grade, expected, species }: LiveSaleQuestionsArgs): string[] {
   const cm = lengthFromWeightCm(sale.massG / sale.count, species);
   const said: string[] = [];
   if (cm < grade.fromCm * 0.93 || cm > grade.toCm * 1.07) {

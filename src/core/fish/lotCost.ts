@@ -27,17 +27,19 @@ export interface LotCost {
 
 const plus = (a: number | null, b: number | null) => (a === null && b === null ? null : (a ?? 0) + (b ?? 0));
 
+interface CostOfLotArgs {
+  lotId: string;
+  until: number;
+  spending: ReadonlyMap<string, LotSpending>;
+  passed: readonly CostPassed[];
+}
+
 /**
  * Cost of a cohort so far: its own and its share of the cohorts it came from, less what went on with fish that left it.
  * A kilogram costs the same before and after a regrouping.
  * @param until moment up to which is counted, ms @param spending of the cohort and all that it came from
  */
-export function costOfLot(
-  lotId: string,
-  until: number,
-  spending: ReadonlyMap<string, LotSpending>,
-  passed: readonly CostPassed[],
-): LotCost {
+export function costOfLot({ lotId, until, spending, passed }: CostOfLotArgs): LotCost {
   const own = spending.get(lotId) ?? { paidMinor: null, feedings: [] };
   const cost: LotCost = { fishMinor: own.paidMinor, feedMinor: 0, cameMinor: 0, wentMinor: 0 };
   type Turn = { at: number; feedMinor?: number; came?: CostPassed; went?: CostPassed };
@@ -49,7 +51,8 @@ export function costOfLot(
   for (const turn of turns.filter((t) => t.at <= until).sort((a, b) => a.at - b.at)) {
     if (turn.feedMinor !== undefined) cost.feedMinor += turn.feedMinor;
     // Up to just before: what it passed on in that moment is what is asked for.
-    if (turn.came) comeWith(cost, turn.came.share, costOfLot(turn.came.fromLotId, turn.at - 1, spending, passed));
+    if (turn.came)
+      comeWith(cost, turn.came.share, costOfLot({ lotId: turn.came.fromLotId, until: turn.at - 1, spending, passed }));
     if (turn.went) goOn(cost, turn.went.share);
   }
   return cost;

@@ -73,8 +73,15 @@ function partedFish(fish: FishFact[], { lotCode, fromPlaceId, parts }: Parting):
   return [...fish.filter((f) => f !== own), ...(rest.count > 0 ? [rest] : []), ...out];
 }
 
+interface GradingPartsArgs {
+  fish: FishFact;
+  thresholdG: number;
+  largePlaceId: string;
+  smallPlaceId: string;
+}
+
 /** The two boxes that grading at a size would give. */
-export function gradingParts(fish: FishFact, thresholdG: number, largePlaceId: string, smallPlaceId: string) {
+export function gradingParts({ fish, thresholdG, largePlaceId, smallPlaceId }: GradingPartsArgs) {
   const { large, small } = gradeAt(fish.bins, fish.referenceG, fish.count, thresholdG);
   return {
     large,

@@ -80,7 +80,12 @@ export function presentSize(record: CohortRecord): CohortSize {
     sampleCount: sample.count,
   }));
   const paceAfter = (n: number) =>
-    calibrateGrowth(record.startMeanG, points.slice(0, n), species.sizeCv, record.startPace ?? 1);
+    calibrateGrowth({
+      startG: record.startMeanG,
+      samples: points.slice(0, n),
+      cv: species.sizeCv,
+      priorPace: record.startPace ?? 1,
+    });
   let known = { day: record.stockedOn, rootG13: Math.cbrt(record.startMeanG), worth: START_WORTH_FISH };
   let lastSample: SampleWeight | null = null;
   samples.forEach((sample, i) => {

@@ -59,12 +59,19 @@ export function readSample(given: SampleGiven, relation: LengthWeight): SampleRe
   return { meanG, count: weights.length, weightsG: weights, lengthsCm, byLength };
 }
 
+interface SampleQuestionsArgs {
+  sample: SampleRead;
+  expectedG: number;
+  cv: number;
+  relation: LengthWeight;
+}
+
 /**
  * What looks odd in a sample and should be asked about, never refused: a likely wrong unit, single outliers far from
  * the rest (over 4 robust standard deviations), a mean far from the forecast, fish shorter or longer than their weight allows.
  * @param expectedG what the forecast says, g @param cv usual spread of the species
  */
-export function sampleQuestions(sample: SampleRead, expectedG: number, cv: number, relation: LengthWeight): string[] {
+export function sampleQuestions({ sample, expectedG, cv, relation }: SampleQuestionsArgs): string[] {
   const questions: string[] = [];
   const ratio = sample.meanG / expectedG;
   const grams = (g: number) => formatNumber(g, g < 10 ? 1 : 0);

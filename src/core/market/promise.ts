@@ -20,8 +20,15 @@ export interface Demand {
 export function serveDemands(batches: readonly Batch[], demands: readonly Demand[]) {
   const left = batches.map((b) => b.quantity);
   const short = new Map<string, number>();
-  serve(batches, byExpiry(batches), inOrder(demands), left, short);
+  serve({ batches, order: byExpiry(batches), demands: inOrder(demands), left, short });
   return { short, left };
+}
+
+interface AvailableToPromiseArgs {
+  batches: readonly Batch[];
+  demands: readonly Demand[];
+  at: number;
+  step: number;
 }
 
 /**
@@ -31,12 +38,7 @@ export function serveDemands(batches: readonly Batch[], demands: readonly Demand
  * least unserved, so what is then left and fit on the day is free, and no more is.
  * @param step smallest quantity worth naming (1 piece, 100 g)
  */
-export function availableToPromise(
-  batches: readonly Batch[],
-  demands: readonly Demand[],
-  at: number,
-  step: number,
-): number {
+export function availableToPromise({ batches, demands, at, step }: AvailableToPromiseArgs): number {
   return availableByDay(batches, demands, step)(at);
 }
 
@@ -51,8 +53,8 @@ export function availableByDay(
   return (at) => {
     const left = batches.map((b) => b.quantity);
     const before = ordered.filter((d) => d.at <= at);
-    serve(batches, first, before, left);
-    serve(batches, last, ordered.slice(before.length).reverse(), left);
+    serve({ batches, order: first, demands: before, left });
+    serve({ batches, order: last, demands: ordered.slice(before.length).reverse(), left });
     let free = 0;
     for (let i = 0; i < batches.length; i++) if (isFit(batches[i]!, at)) free += left[i]!;
     return Math.floor(free / step + 0.01) * step;
@@ -75,14 +77,16 @@ function byComing(batches: readonly Batch[]): number[] {
   return [...batches.keys()].sort((a, b) => batches[b]!.from - batches[a]!.from);
 }
 
+interface ServeArgs {
+  batches: readonly Batch[];
+  order: readonly number[];
+  demands: readonly Demand[];
+  left: number[];
+  short?: Map<string, number>;
+}
+
 /** Gives each demand, in the order they come, what the batches have that are fit on its day, in the order named. */
-function serve(
-  batches: readonly Batch[],
-  order: readonly number[],
-  demands: readonly Demand[],
-  left: number[],
-  short?: Map<string, number>,
-) {
+function serve({ batches, order, demands, left, short }: ServeArgs) {
   for (const { id, at, quantity } of demands) {
     let owed = quantity;
     for (const i of order) {

@@ -24,16 +24,18 @@ export interface PromiseRow {
   weeks: PromiseWeek[];
 }
 
+interface PromiseTableArgs {
+  forecast: FarmForecast;
+  products: readonly ProductFact[];
+  promises: readonly PromiseFact[];
+  weeks: number;
+}
+
 /**
  * Expected, promised, short and available to promise by product and week. Shelf life and harvest window are in each
  * batch's span; an order line is short by what no batch usable on its day can give.
  */
-export function promiseTable(
-  forecast: FarmForecast,
-  products: readonly ProductFact[],
-  promises: readonly PromiseFact[],
-  weeks: number,
-): PromiseRow[] {
+export function promiseTable({ forecast, products, promises, weeks }: PromiseTableArgs): PromiseRow[] {
   const today = dayNumber(forecast.firstDay);
   const monday = dayNumber(weekStart(forecast.firstDay)) - today;
   const supplyOf = groupBy(forecast.supply, (b) => b.productCode);
@@ -67,7 +69,7 @@ export function promiseTable(
           expectedHigh: expected + deviation,
           promised: sum(due.map(({ line }) => line.quantity)),
           short: sum(shortLines.map((l) => l.quantity)),
-          ...mostFree(available, batches, Math.max(0, from), from + 7, today),
+          ...mostFree({ available, batches, from: Math.max(0, from), until: from + 7, today }),
           swimming: forecast.swimming.get(product.code)?.[Math.max(0, from + 4)] ?? 0,
           shortLines,
         };
@@ -76,14 +78,16 @@ export function promiseTable(
   });
 }
 
+interface MostFreeArgs {
+  available: (at: number) => number;
+  batches: readonly { from: number }[];
+  from: number;
+  until: number;
+  today: number;
+}
+
 /** Free is most on the first day of a week or on one on which goods come: on the days between nothing is added. */
-function mostFree(
-  available: (at: number) => number,
-  batches: readonly { from: number }[],
-  from: number,
-  until: number,
-  today: number,
-) {
+function mostFree({ available, batches, from, until, today }: MostFreeArgs) {
   const days = new Set([from, ...batches.filter((b) => b.from > from && b.from < until).map((b) => b.from)]);
   let [best, most] = [from, -1];
   for (const day of [...days].sort((a, b) => a - b)) {

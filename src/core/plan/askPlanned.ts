@@ -18,41 +18,50 @@ export interface PlannedAnswer {
 
 const MOST_TOLD = 5;
 
+interface AskPlannedArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  added: readonly PlanStep[];
+  units: UnitChoice;
+}
+
 /** What steps that are to join the plan would mean: the consequences Season shows, and who they would find where they go. */
-export function askPlanned(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  added: readonly PlanStep[],
-  units: UnitChoice,
-): PlannedAnswer {
+export function askPlanned({ facts, plan, added, units }: AskPlannedArgs): PlannedAnswer {
   const before = forecastFarm(facts, plan);
   const all = [...plan, ...added];
-  const after = reforecast(before, facts, all, new Set(added.map((s) => s.lotCode)));
+  const after = reforecast({ before, facts, plan: all, lots: new Set(added.map((s) => s.lotCode)) });
   const look = (forecast: FarmForecast, steps: readonly PlanStep[]) => ({
     forecast,
     plan: steps,
-    promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS),
+    promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: OUTLOOK_WEEKS }),
   });
-  const told = consequences(look(before, plan), look(after, all), facts, units);
+  const told = consequences({ before: look(before, plan), after: look(after, all), facts, units });
   return toldAsAnswer(
     added.flatMap((step) => metBy(facts, before, step)),
     told,
   );
 }
 
+interface AskChangedArgs {
+  before: FarmFacts;
+  after: FarmFacts;
+  plan: readonly PlanStep[];
+  units: UnitChoice;
+}
+
 /** What water held at other temperatures would mean, with the plan as it is. */
-export function askChanged(
-  before: FarmFacts,
-  after: FarmFacts,
-  plan: readonly PlanStep[],
-  units: UnitChoice,
-): PlannedAnswer {
+export function askChanged({ before, after, plan, units }: AskChangedArgs): PlannedAnswer {
   const look = (facts: FarmFacts) => {
     const forecast = forecastFarm(facts, plan);
-    return { facts, forecast, plan, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) };
+    return {
+      facts,
+      forecast,
+      plan,
+      promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: OUTLOOK_WEEKS }),
+    };
   };
   const [was, is] = [look(before), look(after)];
-  const told = [...waterConsequences(was, is, units), ...consequences(was, is, after, units)];
+  const told = [...waterConsequences(was, is, units), ...consequences({ before: was, after: is, facts: after, units })];
   return toldAsAnswer([], worstFirst(told));
 }
 

@@ -45,13 +45,15 @@ export interface BoardHandle {
   earliest: number;
 }
 
-export function boardSeries(
-  forecast: FarmForecast,
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  promise: PromiseRow[],
-  days: number,
-): BoardSeries {
+interface BoardSeriesArgs {
+  forecast: FarmForecast;
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  promise: PromiseRow[];
+  days: number;
+}
+
+export function boardSeries({ forecast, facts, plan, promise, days }: BoardSeriesArgs): BoardSeries {
   return {
     fish: forecast.fish.filter((s) => s.from < days && s.count.length > 0).map((s) => boardFish(s, days)),
     plants: forecast.plants.filter((s) => s.from < days && s.until > s.from).map((s) => boardPlants(s, days)),
@@ -61,16 +63,18 @@ export function boardSeries(
   };
 }
 
+interface BoardAgainArgs {
+  before: BoardSeries;
+  forecast: FarmForecast;
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  promise: PromiseRow[];
+  days: number;
+  groups: ReadonlySet<string>;
+}
+
 /** The board of a plan in which only the steps of some groups differ; everything else is taken over as it was drawn. */
-export function boardAgain(
-  before: BoardSeries,
-  forecast: FarmForecast,
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  promise: PromiseRow[],
-  days: number,
-  groups: ReadonlySet<string>,
-): BoardSeries {
+export function boardAgain({ before, forecast, facts, plan, promise, days, groups }: BoardAgainArgs): BoardSeries {
   const own = plan.filter((s) => groups.has(s.groupId));
   return {
     fish: forecast.fish.filter((s) => s.from < days && s.count.length > 0).map((s) => boardFish(s, days)),

@@ -65,8 +65,15 @@ export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
   return steps;
 }
 
+interface StageLengthDaysArgs {
+  crop: Crop;
+  loop: LoopFact;
+  from: Day;
+  referenceDays: number;
+}
+
 /** Days a crop needs at a loop's planned air and light, starting from a day. */
-export function stageLengthDays(crop: Crop, loop: LoopFact, from: Day, referenceDays: number): number {
+export function stageLengthDays({ crop, loop, from, referenceDays }: StageLengthDaysArgs): number {
   let made = 0;
   for (let day = 0; day < 400; day++) {
     if (made >= referenceDays - 1e-9) return day;
@@ -76,8 +83,15 @@ export function stageLengthDays(crop: Crop, loop: LoopFact, from: Day, reference
   throw new RuleBroken('day', say`${crop.name} would hardly grow from ${from}: too cold or too dark.`);
 }
 
+interface StageLengthEndingDaysArgs {
+  crop: Crop;
+  loop: LoopFact;
+  until: Day;
+  referenceDays: number;
+}
+
 /** The stage length that ends on a day: found backwards, a day at a time. */
-export function stageLengthEndingDays(crop: Crop, loop: LoopFact, until: Day, referenceDays: number): number {
+export function stageLengthEndingDays({ crop, loop, until, referenceDays }: StageLengthEndingDaysArgs): number {
   let made = 0;
   for (let day = 1; day < 400; day++) {
     const date = addDays(until, -day);
@@ -96,26 +110,59 @@ export interface SowingWish {
   cellsPerTray: number;
 }
 
+interface SowingGroupArgs {
+  wish: SowingWish;
+  sowDay: Day;
+  quantities: SowingQuantities;
+  newId: NewId;
+}
+
+interface StepArgs {
+  kind: PlanStep['kind'];
+  day: Day;
+  count: number;
+  place: Where;
+}
+
 /** Sow, transplant, every pick and clear of one planting, as one group, from its sowing day. */
-export function sowingGroup(wish: SowingWish, sowDay: Day, quantities: SowingQuantities, newId: NewId): PlanStep[] {
+export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs): PlanStep[] {
   const { crop, loop, lotCode } = wish;
   const groupId = newId();
-  const step = (kind: PlanStep['kind'], day: Day, count: number, place: Where) =>
+  const step = ({ kind, day, count, place }: StepArgs) =>
     planStep({ id: newId(), groupId, kind, day, lotCode, speciesCode: null, cropCode: crop.code, count }, place);
-  const transplantDay = addDays(sowDay, stageLengthDays(crop, loop, sowDay, crop.nurseryDays));
+  const transplantDay = addDays(sowDay, stageLengthDays({ crop, loop, from: sowDay, referenceDays: crop.nurseryDays }));
   const steps = [
-    step('sow', sowDay, quantities.seeds, { toPlaceId: wish.nurseryId }),
-    step('transplant', transplantDay, quantities.positions, { fromPlaceId: wish.nurseryId, toPlaceId: wish.bedId }),
+    step({ kind: 'sow', day: sowDay, count: quantities.seeds, place: { toPlaceId: wish.nurseryId } }),
+    step({
+      kind: 'transplant',
+      day: transplantDay,
+      count: quantities.positions,
+      place: { fromPlaceId: wish.nurseryId, toPlaceId: wish.bedId },
+    }),
   ];
   const picks = pickDays(
     crop,
     loop,
-    addDays(transplantDay, stageLengthDays(crop, loop, transplantDay, crop.finalDays)),
+    addDays(transplantDay, stageLengthDays({ crop, loop, from: transplantDay, referenceDays: crop.finalDays })),
   );
   picks.forEach((day, i) => {
-    steps.push(step('pick', day, quantities.positions, { fromPlaceId: wish.bedId, detail: { cut: i + 1 } }));
+    steps.push(
+      step({
+        kind: 'pick',
+        day,
+        count: quantities.positions,
+        place: { fromPlaceId: wish.bedId, detail: { cut: i + 1 } },
+      }),
+    );
   });
-  steps.push(step('clear', addDays(picks.at(-1)!, 1), quantities.positions, { fromPlaceId: wish.bedId }));
+  steps.push(
+    step({
+      kind: 'clear',
+      day: addDays(picks.at(-1)!, 1),
+      count: quantities.positions,
+      place: { fromPlaceId: wish.bedId },
+    }),
+  );
   return steps;
 }
 
@@ -124,15 +171,28 @@ export function pickDays(crop: Crop, loop: LoopFact, first: Day): Day[] {
   const days = [first];
   for (let cut = 1; cut < crop.cutsMax; cut++) {
     const last = days.at(-1)!;
-    days.push(addDays(last, Math.max(1, stageLengthDays(crop, loop, last, crop.regrowDays))));
+    days.push(addDays(last, Math.max(1, stageLengthDays({ crop, loop, from: last, referenceDays: crop.regrowDays }))));
   }
   return days;
 }
 
 /** The day to sow for a first pick on a day. */
 export function sowDayFor(crop: Crop, loop: LoopFact, firstPick: Day): Day {
-  const transplantDay = addDays(firstPick, -stageLengthEndingDays(crop, loop, firstPick, crop.finalDays));
-  return addDays(transplantDay, -stageLengthEndingDays(crop, loop, transplantDay, crop.nurseryDays));
+  const transplantDay = addDays(
+    firstPick,
+    -stageLengthEndingDays({ crop, loop, until: firstPick, referenceDays: crop.finalDays }),
+  );
+  return addDays(
+    transplantDay,
+    -stageLengthEndingDays({ crop, loop, until: transplantDay, referenceDays: crop.nurseryDays }),
+  );
+}
+
+interface SowingForDemandArgs {
+  wish: SowingWish;
+  wantedOn: Day;
+  plants: number;
+  newId: NewId;
 }
 
 /**
@@ -140,9 +200,9 @@ export function sowDayFor(crop: Crop, loop: LoopFact, firstPick: Day): Day {
  * @param plants that are to be picked, before losses
  * @returns the sowing day, its quantities and the whole group of steps
  */
-export function sowingForDemand(wish: SowingWish, wantedOn: Day, plants: number, newId: NewId) {
+export function sowingForDemand({ wish, wantedOn, plants, newId }: SowingForDemandArgs) {
   const { crop, loop } = wish;
   const sowDay = sowDayFor(crop, loop, wantedOn);
   const quantities = sowingFor(plants, crop, wish.cellsPerTray);
-  return { sowDay, quantities, steps: sowingGroup(wish, sowDay, quantities, newId) };
+  return { sowDay, quantities, steps: sowingGroup({ wish, sowDay, quantities, newId }) };
 }

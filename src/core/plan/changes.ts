@@ -52,7 +52,7 @@ function withOneWater(facts: FarmFacts, { loopId, from, until, tempC }: WaterCha
   if (from < facts.today)
     throw new RuleBroken('from', say`The temperature was to hold from ${shortDay(from)}, and that day has passed.`);
   if (until && until <= from) throw new RuleBroken('until', say`The end comes after the beginning.`);
-  const held = withSetting(loop, from, until, tempC);
+  const held = withSetting({ loop, from, until, tempC });
   return { ...facts, loops: facts.loops.map((l) => (l === loop ? held : l)) };
 }
 

@@ -23,30 +23,34 @@ export interface TemperatureResult {
   shortKg: number;
 }
 
+interface Compared {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  wish: { loopId: string; from: Day; until: Day | null; tempsC: number[] };
+  units: UnitChoice;
+}
+
 /**
  * What holding a loop at one temperature or another would mean over half a year: dates, limits, feed, energy, sales.
  * @throws {RuleBroken} when a day has passed or the end is before the beginning
  */
-export function compareTemperatures(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  wish: { loopId: string; from: Day; until: Day | null; tempsC: number[] },
-  units: UnitChoice,
-): TemperatureResult[] {
+export function compareTemperatures({ facts, plan, wish, units }: Compared): TemperatureResult[] {
   const { loopId, from, until } = wish;
   return [null, ...wish.tempsC].map((tempC) => {
     const held = tempC === null ? facts : withWater(facts, [{ change: 'water', loopId, from, until, tempC }]);
-    return oneTemperature(held, plan, loopId, tempC, units);
+    return oneTemperature({ facts: held, plan, loopId, tempC, units });
   });
 }
 
-function oneTemperature(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  loopId: string,
-  tempC: number | null,
-  units: UnitChoice,
-): TemperatureResult {
+interface OneTemperatureArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  loopId: string;
+  tempC: number | null;
+  units: UnitChoice;
+}
+
+function oneTemperature({ facts, plan, loopId, tempC, units }: OneTemperatureArgs): TemperatureResult {
   const forecast = forecastFarm(facts, plan);
   const ground = { facts, forecast };
   const loop = facts.loops.find((l) => l.id === loopId)!;
@@ -64,12 +68,12 @@ function oneTemperature(
   const lots = new Set(stays.map((s) => s.lotCode));
   const ready = [...marketDays(ground)].flatMap(([lotCode, day]) => (lots.has(lotCode) ? [{ lotCode, day }] : []));
   const weeks = Math.floor(DEFAULT_SETTINGS.horizonDays / 7) - 1;
-  const short = promiseTable(
+  const short = promiseTable({
     forecast,
-    facts.products.filter((p) => p.speciesCode),
-    facts.promises,
+    products: facts.products.filter((p) => p.speciesCode),
+    promises: facts.promises,
     weeks,
-  )
+  })
     .filter((r) => r.product.unit === 'kg')
     .reduce((sum, r) => sum + r.weeks.reduce((u, w) => u + w.short, 0), 0);
   const { massG, salesMinor } = harvested(ground, lots);

@@ -19,25 +19,27 @@ export interface Consequence {
   day: Day;
 }
 
+interface ConsequencesArgs {
+  before: Outlook;
+  after: Outlook;
+  facts: FarmFacts;
+  units?: UnitChoice;
+}
+
 /**
  * What changes between two outlooks, in plain words, the worst first.
  * Orders gained or lost, spells outside a loop's band, tanks over their limit, purge tanks held twice, beds overfull,
  * fish or plants taken too early.
  */
-export function consequences(
-  before: Outlook,
-  after: Outlook,
-  facts: FarmFacts,
-  units: UnitChoice = METRIC,
-): Consequence[] {
+export function consequences({ before, after, facts, units = METRIC }: ConsequencesArgs): Consequence[] {
   const same = (of: (f: FarmForecast) => unknown) => of(before.forecast) === of(after.forecast);
   const loops = facts.loops.filter((l) => !same((f) => f.loops.get(l.id)));
   const tanks = facts.places.filter((p) => !same((f) => f.tanks.get(p.id)));
   const beds = facts.places.filter((p) => !same((f) => f.bedsOccupied.get(p.id)));
   const list = [
     ...supplyChanges(before, after, units),
-    ...loops.flatMap((loop) => balanceChanges(before.forecast, after.forecast, loop, units)),
-    ...tanks.flatMap((place) => crowdingChanges(before.forecast, after.forecast, place, units)),
+    ...loops.flatMap((loop) => balanceChanges({ before: before.forecast, after: after.forecast, loop, units })),
+    ...tanks.flatMap((place) => crowdingChanges({ before: before.forecast, after: after.forecast, place, units })),
     ...purgeClashes(before, after, tanks),
     ...beds.flatMap((place) => bedChanges(before.forecast, after.forecast, place)),
     ...newWarnings(before.forecast, after.forecast),
@@ -100,7 +102,14 @@ export function balanceSeries(forecast: FarmForecast, loopId: string): number[] 
   );
 }
 
-function balanceChanges(before: FarmForecast, after: FarmForecast, loop: LoopFact, units: UnitChoice): Consequence[] {
+interface BalanceChangesArgs {
+  before: FarmForecast;
+  after: FarmForecast;
+  loop: LoopFact;
+  units: UnitChoice;
+}
+
+function balanceChanges({ before, after, loop, units }: BalanceChangesArgs): Consequence[] {
   const load = (gM2: number) => formatLoad(gM2, units);
   const was = balanceSeries(before, loop.id);
   const now = balanceSeries(after, loop.id);
@@ -157,12 +166,14 @@ export function crowdedFrom(forecast: FarmForecast, place: PlaceFact): number | 
   return day < 0 ? null : day;
 }
 
-function crowdingChanges(
-  before: FarmForecast,
-  after: FarmForecast,
-  place: PlaceFact,
-  units: UnitChoice,
-): Consequence[] {
+interface CrowdingChangesArgs {
+  before: FarmForecast;
+  after: FarmForecast;
+  place: PlaceFact;
+  units: UnitChoice;
+}
+
+function crowdingChanges({ before, after, place, units }: CrowdingChangesArgs): Consequence[] {
   const was = crowdedFrom(before, place);
   const now = crowdedFrom(after, place);
   if (was === now) return [];

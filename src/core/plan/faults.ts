@@ -114,17 +114,27 @@ export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: Broken
   const broken: BrokenRecord[] = [];
   const species = new Set(facts.species.map((s) => s.code));
   const crops = new Set(facts.crops.map((c) => c.code));
-  const keep = <T>(rows: T[], what: BrokenRecord['what'], id: (row: T) => string, fault: (row: T) => string | null) =>
+  const keep = <T>({
+    rows,
+    what,
+    id,
+    fault,
+  }: {
+    rows: T[];
+    what: BrokenRecord['what'];
+    id: (row: T) => string;
+    fault: (row: T) => string | null;
+  }) =>
     rows.filter((row) => {
       const words = fault(row);
       if (words) broken.push({ what, id: id(row), words });
       return !words;
     });
-  const fish = keep(
-    facts.fish,
-    'fish',
-    (f) => f.lotId,
-    (f) => {
+  const fish = keep({
+    rows: facts.fish,
+    what: 'fish',
+    id: (f) => f.lotId,
+    fault: (f) => {
       if (!species.has(f.speciesCode)) return say`${f.lotCode} is of a species that is not in the library.`;
       if (!isWithin(f.count, RANGES.count) || !isWithin(f.referenceG, RANGES.fishG))
         return say`${f.lotCode} has ${f.count} fish of ${f.referenceG} g: that cannot be.`;
@@ -132,24 +142,24 @@ export function soundFacts(facts: FarmFacts): { facts: FarmFacts; broken: Broken
         ? null
         : say`The pace of ${f.lotCode} cannot be worked out from its samples.`;
     },
-  );
-  const plantings = keep(
-    facts.plantings,
-    'planting',
-    (p) => p.lotId,
-    (p) =>
+  });
+  const plantings = keep({
+    rows: facts.plantings,
+    what: 'planting',
+    id: (p) => p.lotId,
+    fault: (p) =>
       crops.has(p.cropCode) && isFarmDay(p.sownOn)
         ? null
         : say`${p.lotCode} is of a crop that is not in the library, or has no day of sowing.`,
-  );
-  const promises = keep(
-    facts.promises,
-    'order',
-    (p) => p.orderId,
-    (p) =>
+  });
+  const promises = keep({
+    rows: facts.promises,
+    what: 'order',
+    id: (p) => p.orderId,
+    fault: (p) =>
       isFarmDay(p.day) && isWithin(p.quantity, RANGES.units)
         ? null
         : say`Order ${p.orderCode} is for ${p.quantity} on ${p.day}: that cannot be.`,
-  );
+  });
   return { facts: { ...facts, fish, plantings, promises }, broken };
 }

@@ -112,14 +112,16 @@ export function forecastSound(
   }
 }
 
+interface OfGradeOnArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  fish: FarmFacts['fish'][number];
+  productCode: string;
+  day: Day;
+}
+
 /** Fish of one stay that are of a live grade on a day, by the forecast and what is planned for their lot. Null: too far ahead. */
-export function ofGradeOn(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  fish: FarmFacts['fish'][number],
-  productCode: string,
-  day: Day,
-): number | null {
+export function ofGradeOn({ facts, plan, fish, productCode, day }: OfGradeOnArgs): number | null {
   const at = dayNumber(day) - dayNumber(facts.today);
   if (at >= DEFAULT_SETTINGS.horizonDays) return null;
   const own = plan.filter((s) => s.lotCode === fish.lotCode && s.fromPlaceId === fish.placeId);
@@ -141,10 +143,17 @@ function byDay(plan: readonly PlanStep[], today: number, days: number): { fish: 
     let at = numbers.get(step.day);
     if (at === undefined) numbers.set(step.day, (at = dayNumber(step.day) - today));
     if (at >= days) continue;
-    if (kind.fish) fish.count(step, i, at, kind.order);
-    if (kind.plants) plants.count(step, i, at, kind.order);
+    if (kind.fish) fish.count({ step, i, at, order: kind.order });
+    if (kind.plants) plants.count({ step, i, at, order: kind.order });
   }
   return { fish: fish.laidOut(plan), plants: plants.laidOut(plan) };
+}
+
+interface CountArgs {
+  step: PlanStep;
+  i: number;
+  at: number;
+  order: number;
 }
 
 /** Counts steps into their places: how many there are on each day of each kind, then each to its place. */
@@ -158,7 +167,7 @@ class Places {
     this.starts = new Int32Array(days * modules.length + 1);
   }
 
-  count(step: PlanStep, i: number, at: number, order: number) {
+  count({ step, i, at, order }: CountArgs) {
     if (at < 0) {
       this.overdue.push(step);
       return;
@@ -260,14 +269,18 @@ function sumLoops(result: FarmForecast, facts: FarmFacts) {
   for (const loop of facts.loops) {
     const places = facts.places.filter((p) => p.loopId === loop.id);
     const series = { feedG: new Float64Array(0), ammoniaG: new Float64Array(0), plantedAreaM2: new Float64Array(0) };
-    addLoopFeed(series, result, facts, new Set(places.map((p) => p.id)));
+    addLoopFeed(series, result, { facts, places: new Set(places.map((p) => p.id)) });
     addPlantedArea(series, result, places);
     result.loops.set(loop.id, series);
   }
 }
 
 /** Feed of a loop's fish and the ammonia that comes of it, day by day, in new arrays. */
-export function addLoopFeed(series: LoopSeries, result: FarmForecast, facts: FarmFacts, places: ReadonlySet<string>) {
+export function addLoopFeed(
+  series: LoopSeries,
+  result: FarmForecast,
+  { facts, places }: { facts: FarmFacts; places: ReadonlySet<string> },
+) {
   const protein = new Map(facts.species.map((s) => [s.code, s.proteinFraction]));
   const [feedG, ammoniaG] = [new Float64Array(result.days), new Float64Array(result.days)];
   for (const stay of result.fish) {

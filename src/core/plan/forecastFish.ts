@@ -47,6 +47,45 @@ export function forecastFish(facts: FarmFacts, dated: DatedSteps, settings: Fore
 /** Fish whose tank has no loop live in water of their own. */
 const NO_LOOP = {};
 
+interface TakeOneArgs {
+  step: PlanStep;
+  stock: Stock;
+  wanted: number;
+  day: number;
+}
+
+interface TakeAcrossArgs {
+  step: PlanStep;
+  stocks: Stock[];
+  wanted: number;
+  day: number;
+}
+
+interface TakeGradeArgs {
+  step: PlanStep;
+  there: Stock[];
+  grade: LiveGrade;
+  day: number;
+}
+
+interface AddArgs {
+  day: number;
+  lotCode: string;
+  speciesCode: string;
+  placeId: string;
+  count: number;
+  rootG13: number;
+  bins: SizeBin[];
+  life: Pick<Stock, 'pace' | 'paceError' | 'fasting' | 'batch'>;
+}
+
+interface WarnArgs {
+  kind: Warning['kind'];
+  step: PlanStep;
+  day: number;
+  words: string;
+}
+
 /** One run of the forecast over all fish; kinds of steps do what they do through its methods. */
 export class FishRun {
   private readonly stays: FishStay[] = [];
@@ -81,11 +120,20 @@ export class FishRun {
   run({ steps, ats }: DatedSteps) {
     for (const fish of this.facts.fish) {
       if (fish.count <= 0) continue;
-      this.add(0, fish.lotCode, fish.speciesCode, fish.placeId, fish.count, Math.cbrt(fish.referenceG), fish.bins, {
-        pace: fish.pace,
-        paceError: fish.paceError,
-        fasting: fish.feedStoppedOn !== null || this.isPurge(fish.placeId),
-        batch: null,
+      this.add({
+        day: 0,
+        lotCode: fish.lotCode,
+        speciesCode: fish.speciesCode,
+        placeId: fish.placeId,
+        count: fish.count,
+        rootG13: Math.cbrt(fish.referenceG),
+        bins: fish.bins,
+        life: {
+          pace: fish.pace,
+          paceError: fish.paceError,
+          fasting: fish.feedStoppedOn !== null || this.isPurge(fish.placeId),
+          batch: null,
+        },
       });
     }
     for (const step of steps)
@@ -136,7 +184,7 @@ export class FishRun {
       stay.count[i] = count;
       stay.meanG[i] = meanG;
       stay.biomassG[i] = count * meanG;
-      if (graded) this.countSwimming(stock, count, referenceG, day);
+      if (graded) this.countSwimming(stock, { count, referenceG, day });
       if (fasting) rootG13 = Math.cbrt(referenceG * (1 - fastingLossPerDay));
       else if (grazing) rootG13 += gains[day]! * pace;
       else rootG13 = fed(stock, { count, rootG13, referenceG, meanG }, day);
@@ -160,16 +208,28 @@ export class FishRun {
     const species = this.species.get(step.speciesCode ?? '');
     if (!species || !step.toPlaceId) return;
     const bins = freshSpread(species.sizeCv);
-    this.add(day, step.lotCode, species.code, step.toPlaceId, step.count, Math.cbrt(step.detail.meanG ?? 1), bins, {
-      pace: 1,
-      paceError: 0.12,
-      fasting: false,
-      batch: null,
+    this.add({
+      day,
+      lotCode: step.lotCode,
+      speciesCode: species.code,
+      placeId: step.toPlaceId,
+      count: step.count,
+      rootG13: Math.cbrt(step.detail.meanG ?? 1),
+      bins,
+      life: {
+        pace: 1,
+        paceError: 0.12,
+        fasting: false,
+        batch: null,
+      },
     });
   }
 
-  private countSwimming({ bins, grades, species }: Stock, count: number, referenceG: number, day: number) {
-    const counts = countsByGrade(bins, referenceG, count, grades, species);
+  private countSwimming(
+    { bins, grades, species }: Stock,
+    { count, referenceG, day }: { count: number; referenceG: number; day: number },
+  ) {
+    const counts = countsByGrade({ bins, referenceG, count, grades, species });
     grades.forEach(({ product }, i) => {
       const days = this.swimming.get(product.code) ?? new Float64Array(this.settings.horizonDays);
       this.swimming.set(product.code, days);
@@ -182,23 +242,23 @@ export class FishRun {
     const there = this.inTurn(step);
     const present = there.reduce((sum, stock) => sum + stock.count, 0);
     if (present < 0.5) {
-      this.warn('missing', step, day, say`${step.lotCode} has no fish left there for this step`);
+      this.warn({ kind: 'missing', step, day, words: say`${step.lotCode} has no fish left there for this step` });
       return [];
     }
     const species = there[0]!.species;
     const grade = gradePlanned(step, this.gradesOf(species));
-    if (grade) return this.takeGrade(step, there, grade, day);
+    if (grade) return this.takeGrade({ step, there, grade, day });
     if (step.count > present * ASKED_TOO_MANY + A_FEW) {
       const words = say`${step.lotCode} has about ${Math.round(present)} fish there by then; ${step.count} are planned`;
-      this.warn('missing', step, day, words);
+      this.warn({ kind: 'missing', step, day, words });
     }
     const out: Stock[] = [];
     let wanted = step.count;
     for (const alike of there.length === 1 ? [there] : inBatches(there, step.groupId)) {
       if (wanted < 0.5) break;
       for (const part of alike.length === 1
-        ? this.takeOne(step, alike[0]!, wanted, day)
-        : this.takeAcross(step, alike, wanted, day)) {
+        ? this.takeOne({ step, stock: alike[0]!, wanted, day })
+        : this.takeAcross({ step, stocks: alike, wanted, day })) {
         wanted -= part.count;
         out.push(part);
       }
@@ -211,18 +271,18 @@ export class FishRun {
     return there.length > 1 ? [...there] : there;
   }
 
-  private takeOne(step: PlanStep, stock: Stock, wanted: number, day: number): Stock[] {
-    return [this.takeOut(step, stock, this.cut(step, stock, wanted), day)];
+  private takeOne({ step, stock, wanted, day }: TakeOneArgs): Stock[] {
+    return [this.takeOut(stock, this.cut(step, stock, wanted), { step, day })];
   }
 
   /** The largest of several stocks that stand together, or of each alike when fish are taken as they come. */
-  private takeAcross(step: PlanStep, stocks: Stock[], wanted: number, day: number): Stock[] {
+  private takeAcross({ step, stocks, wanted, day }: TakeAcrossArgs): Stock[] {
     const present = stocks.reduce((sum, stock) => sum + stock.count, 0);
     const part = Math.min(1, wanted / present);
     const whole = this.isWhole(step, part);
     if (whole || (step.kind === 'move' && step.detail.overG === undefined))
       return stocks.map((stock) =>
-        this.takeOut(step, stock, this.cut(step, stock, whole ? stock.count : stock.count * part), day),
+        this.takeOut(stock, this.cut(step, stock, whole ? stock.count : stock.count * part), { step, day }),
       );
     const fish = stocks
       .flatMap((stock) => {
@@ -244,11 +304,11 @@ export class FishRun {
     return [...counts]
       .filter(([, count]) => count > 1e-6)
       .map(([stock, count]) =>
-        this.takeOut(step, stock, { count, ...takeLargest(stock.bins, Math.min(1, count / stock.count)) }, day),
+        this.takeOut(stock, { count, ...takeLargest(stock.bins, Math.min(1, count / stock.count)) }, { step, day }),
       );
   }
 
-  private takeOut(step: PlanStep, stock: Stock, { count, taken, left }: Cut, day: number): Stock {
+  private takeOut(stock: Stock, { count, taken, left }: Cut, { step, day }: { step: PlanStep; day: number }): Stock {
     const out: Stock = { ...stock, count, bins: taken, relative: meanRelative(taken) };
     stock.count -= count;
     stock.bins = left;
@@ -274,20 +334,26 @@ export class FishRun {
     return part > NEARLY_ALL || (part > 1 / (1 + REST_GOES_TOO) && this.lastFrom.get(placeKey(step)) === step);
   }
 
-  private takeGrade(step: PlanStep, there: Stock[], grade: LiveGrade, day: number): Stock[] {
+  private takeGrade({ step, there, grade, day }: TakeGradeArgs): Stock[] {
     const of = (stock: Stock) =>
-      countsByGrade(stock.bins, cube(stock.rootG13), stock.count, [grade], stock.species)[0]!;
+      countsByGrade({
+        bins: stock.bins,
+        referenceG: cube(stock.rootG13),
+        count: stock.count,
+        grades: [grade],
+        species: stock.species,
+      })[0]!;
     const most = Math.floor(there.reduce((sum, stock) => sum + of(stock), 0) + 0.5);
     if (most < step.count) {
       const words = say`${step.lotCode} has about ${most} of ${grade.product.name} by then; ${step.count} are to be netted`;
-      this.warn('missing', step, day, words);
+      this.warn({ kind: 'missing', step, day, words });
     }
     let wanted = Math.min(step.count, most);
     return there.flatMap((stock) => {
       const count = Math.min(wanted, Math.floor(of(stock) + 0.5), stock.count);
       if (count < 1) return [];
       wanted -= count;
-      return [this.takeOut(step, stock, cutGrade(stock, grade, count), day)];
+      return [this.takeOut(stock, cutGrade(stock, grade, count), { step, day })];
     });
   }
 
@@ -295,12 +361,21 @@ export class FishRun {
     if (!step.toPlaceId) return;
     const intoPurge = this.isPurge(step.toPlaceId);
     for (const out of this.take(step, day)) {
-      this.add(day, out.lotCode, out.species.code, step.toPlaceId, out.count, out.rootG13, out.bins, {
-        pace: out.pace,
-        paceError: out.paceError,
-        // Moving fish whose feed is stopped does not start it again.
-        fasting: intoPurge || (step.kind === 'move' && out.fasting),
-        batch: intoPurge ? step.groupId : null,
+      this.add({
+        day,
+        lotCode: out.lotCode,
+        speciesCode: out.species.code,
+        placeId: step.toPlaceId,
+        count: out.count,
+        rootG13: out.rootG13,
+        bins: out.bins,
+        life: {
+          pace: out.pace,
+          paceError: out.paceError,
+          // Moving fish whose feed is stopped does not start it again.
+          fasting: intoPurge || (step.kind === 'move' && out.fasting),
+          batch: intoPurge ? step.groupId : null,
+        },
       });
     }
   }
@@ -317,7 +392,7 @@ export class FishRun {
     const [smallest] = species.marketG ?? [0];
     if (meanG < smallest) {
       const words = say`${lotCode} would average ${Math.round(meanG)} g, market size starts at ${smallest} g`;
-      this.warn('small', step, day, words);
+      this.warn({ kind: 'small', step, day, words });
     }
     this.supply.push({
       productCode: product.code,
@@ -348,16 +423,7 @@ export class FishRun {
     return grades;
   }
 
-  private add(
-    day: number,
-    lotCode: string,
-    speciesCode: string,
-    placeId: string,
-    count: number,
-    rootG13: number,
-    bins: SizeBin[],
-    life: Pick<Stock, 'pace' | 'paceError' | 'fasting' | 'batch'>,
-  ) {
+  private add({ day, lotCode, speciesCode, placeId, count, rootG13, bins, life }: AddArgs) {
     const species = this.species.get(speciesCode);
     if (!species) throw new RuleBroken('speciesCode', say`The species "${speciesCode}" is not in this farm's library.`);
     // One block of memory for the four series of a stay; what it does not use is cut off at the end.
@@ -412,11 +478,16 @@ export class FishRun {
     const known = this.loopById.get(this.placeById.get(placeId)?.loopId ?? '');
     const loop = known?.waterUnknown ? undefined : known;
     const days = this.settings.horizonDays;
-    return keptTable(loop ?? NO_LOOP, `${this.facts.today}+${days}`, species, () => {
-      const waterC = loop ? this.waterOf(loop) : null;
-      return Float64Array.from({ length: days }, (_, day) =>
-        dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC),
-      );
+    return keptTable({
+      loop: loop ?? NO_LOOP,
+      span: `${this.facts.today}+${days}`,
+      of: species,
+      make: () => {
+        const waterC = loop ? this.waterOf(loop) : null;
+        return Float64Array.from({ length: days }, (_, day) =>
+          dailyRootGainG13(species, waterC?.[day] ?? species.tempOptC),
+        );
+      },
     });
   }
 
@@ -430,7 +501,7 @@ export class FishRun {
     return waterC;
   }
 
-  private warn(kind: Warning['kind'], step: PlanStep, day: number, words: string) {
+  private warn({ kind, step, day, words }: WarnArgs) {
     this.warnings.push({
       kind,
       day: addDays(this.facts.today, day),

@@ -39,6 +39,37 @@ export function forecastPlants(facts: FarmFacts, dated: DatedSteps, settings: Fo
   return new PlantRun(facts, settings).run(dated);
 }
 
+interface OpenStayArgs {
+  lotCode: string;
+  crop: Crop;
+  placeId: string;
+  from: number;
+  positions: number;
+}
+
+interface SowArgs {
+  lotCode: string;
+  cropCode: string | null;
+  placeId: string | null;
+  seeds: number;
+  at: number;
+}
+
+interface TransplantArgs {
+  lotCode: string;
+  placeId: string | null;
+  count: number;
+  at: number;
+}
+
+interface WarnArgs {
+  kind: Warning['kind'];
+  lotCode: string;
+  placeId: string | null;
+  at: number;
+  words: string;
+}
+
 /** One run of the forecast over all plants; kinds of steps do what they do through its methods. */
 export class PlantRun {
   private readonly stays: PlantStay[] = [];
@@ -78,7 +109,7 @@ export class PlantRun {
     return crop;
   }
 
-  private openStay(lotCode: string, crop: Crop, placeId: string, from: number, positions: number): PlantStay {
+  private openStay({ lotCode, crop, placeId, from, positions }: OpenStayArgs): PlantStay {
     const stay = {
       lotCode,
       cropCode: crop.code,
@@ -96,7 +127,13 @@ export class PlantRun {
     const crop = this.crop(planting.cropCode);
     const sown = dayNumber(planting.sownOn) - this.today;
     const transplanted = planting.transplantedOn ? dayNumber(planting.transplantedOn) - this.today : null;
-    const stay = this.openStay(planting.lotCode, crop, planting.placeId, transplanted ?? sown, planting.count);
+    const stay = this.openStay({
+      lotCode: planting.lotCode,
+      crop,
+      placeId: planting.placeId,
+      from: transplanted ?? sown,
+      positions: planting.count,
+    });
     const inBed = transplanted !== null;
     const stageFrom = planting.lastCutOn ? dayNumber(planting.lastCutOn) - this.today : (transplanted ?? sown);
     const growing: Growing = {
@@ -114,10 +151,10 @@ export class PlantRun {
     if (inBed) stay.readyFrom = growing.ready = this.readyDay(growing);
   }
 
-  sow(lotCode: string, cropCode: string | null, placeId: string | null, seeds: number, at: number) {
+  sow({ lotCode, cropCode, placeId, seeds, at }: SowArgs) {
     if (!placeId) return;
     const crop = this.crop(cropCode);
-    const nurseryStay = this.openStay(lotCode, crop, placeId, at, seeds);
+    const nurseryStay = this.openStay({ lotCode, crop, placeId, from: at, positions: seeds });
     this.growing.set(lotCode, {
       lotCode,
       crop,
@@ -131,22 +168,22 @@ export class PlantRun {
     });
   }
 
-  transplant(lotCode: string, placeId: string | null, count: number, at: number) {
+  transplant({ lotCode, placeId, count, at }: TransplantArgs) {
     const growing = this.growing.get(lotCode);
     if (!growing?.nurseryStay || !placeId) return;
     const sums = this.developmentFor(growing.crop, growing.nurseryStay.placeId);
     const ready = this.stageEndFrom(sums, growing.stageFrom, growing.crop.nurseryDays);
     if (ready !== null && ready > at + 3) {
-      this.warn(
-        'unripe',
+      this.warn({
+        kind: 'unripe',
         lotCode,
-        growing.nurseryStay.placeId,
+        placeId: growing.nurseryStay.placeId,
         at,
-        say`${growing.crop.name} seedlings need ${ready - at} more days`,
-      );
+        words: say`${growing.crop.name} seedlings need ${ready - at} more days`,
+      });
     }
     growing.nurseryStay.until = at;
-    growing.stay = this.openStay(lotCode, growing.crop, placeId, at, count);
+    growing.stay = this.openStay({ lotCode, crop: growing.crop, placeId, from: at, positions: count });
     growing.nurseryStay = null;
     growing.stageFrom = at;
     growing.left = count;
@@ -159,25 +196,25 @@ export class PlantRun {
     if (!growing?.stay || !product) return;
     const { crop, stay } = growing;
     if (growing.cutsDone >= crop.cutsMax) {
-      this.warn(
-        'missing',
-        step.lotCode,
-        stay.placeId,
+      this.warn({
+        kind: 'missing',
+        lotCode: step.lotCode,
+        placeId: stay.placeId,
         at,
-        say`${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
-      );
+        words: say`${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
+      });
       return;
     }
     const { ready } = growing;
     const ripeness = ready === null ? 0 : ready <= at ? 1 : Math.max(0, 1 - (ready - at) / this.stageDays(growing));
     if (ripeness < 0.9) {
-      this.warn(
-        'unripe',
-        step.lotCode,
-        stay.placeId,
+      this.warn({
+        kind: 'unripe',
+        lotCode: step.lotCode,
+        placeId: stay.placeId,
         at,
-        say`${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
-      );
+        words: say`${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
+      });
     }
     this.standNoLonger(growing, at);
     const once = crop.cutsMax === 1;
@@ -238,7 +275,8 @@ export class PlantRun {
     let ofLoop = this.sums.get(loop);
     if (!ofLoop) this.sums.set(loop, (ofLoop = new Map()));
     let sums = ofLoop.get(crop);
-    if (!sums) ofLoop.set(crop, (sums = keptTable(loop, this.span, crop, () => this.sumsOf(crop, loop))));
+    if (!sums)
+      ofLoop.set(crop, (sums = keptTable({ loop, span: this.span, of: crop, make: () => this.sumsOf(crop, loop) })));
     return sums;
   }
 
@@ -266,7 +304,7 @@ export class PlantRun {
     return weather;
   }
 
-  private warn(kind: Warning['kind'], lotCode: string, placeId: string | null, at: number, words: string) {
+  private warn({ kind, lotCode, placeId, at, words }: WarnArgs) {
     this.warnings.push({ kind, day: addDays(this.facts.today, at), placeId, lotCode, words });
   }
 }

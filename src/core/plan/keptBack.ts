@@ -29,14 +29,25 @@ export function keepBack(plan: readonly PlanStep[], groupId: string, today: Day)
   return { steps, tasteAgainOn, harvestOn: steps.find((s) => s.kind === 'harvest')?.day ?? null };
 }
 
+interface SayKeptBackArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  kept: KeptBack;
+  units: UnitChoice;
+}
+
 /** What keeping a batch back does to orders and tanks, in words. */
-export function sayKeptBack(facts: FarmFacts, plan: readonly PlanStep[], kept: KeptBack, units: UnitChoice): string[] {
+export function sayKeptBack({ facts, plan, kept, units }: SayKeptBackArgs): string[] {
   const moved = new Map(kept.steps.map((s) => [s.id, s]));
   const look = (steps: readonly PlanStep[]) => {
     const forecast = forecastFarm(facts, steps);
-    return { forecast, plan: steps, promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS) };
+    return {
+      forecast,
+      plan: steps,
+      promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: OUTLOOK_WEEKS }),
+    };
   };
-  const told = consequences(look(plan), look(plan.map((s) => moved.get(s.id) ?? s)), facts, units);
+  const told = consequences({ before: look(plan), after: look(plan.map((s) => moved.get(s.id) ?? s)), facts, units });
   const harvest = kept.harvestOn ? say`, harvest on ${shortDay(kept.harvestOn)}` : '';
   return [
     say`The fish are kept back: taste again on ${shortDay(kept.tasteAgainOn)}${harvest}.`,

@@ -95,10 +95,15 @@ function crowdedTanks({ forecast }: Outlook, facts: FarmFacts): Measure {
     const from = crowdedFrom(forecast, place);
     return from === null ? [] : [say`${place.code} from ${shortDay(addDays(forecast.firstDay, from))}`];
   });
-  return listed('crowded', say`Tanks over their limit`, over, {
-    formula: say`counted when kg of fish ÷ m³ of water passes the tank’s limit on any day of the forecast`,
-    source: say`kg/m³ against the limit in the farm’s set-up.`,
-    change: say`move or harvest fish earlier, or change the tank’s limit.`,
+  return listed({
+    key: 'crowded',
+    label: say`Tanks over their limit`,
+    items: over,
+    why: {
+      formula: say`counted when kg of fish ÷ m³ of water passes the tank’s limit on any day of the forecast`,
+      source: say`kg/m³ against the limit in the farm’s set-up.`,
+      change: say`move or harvest fish earlier, or change the tank’s limit.`,
+    },
   });
 }
 
@@ -127,10 +132,15 @@ function overfullBeds({ forecast }: Outlook, facts: FarmFacts): Measure {
     const more = place.kind === 'bed' ? bedOverfull(forecast, place) : 0;
     return more >= 1 ? [say`${place.code} by ${Math.round(more)} positions`] : [];
   });
-  return listed('beds', say`Beds without room`, over, {
-    formula: say`counted when its plantings need more positions than the bed has, on its worst day`,
-    source: say`Positions taken by each planting from transplanting to clearing.`,
-    change: say`slide a sowing, or sow less.`,
+  return listed({
+    key: 'beds',
+    label: say`Beds without room`,
+    items: over,
+    why: {
+      formula: say`counted when its plantings need more positions than the bed has, on its worst day`,
+      source: say`Positions taken by each planting from transplanting to clearing.`,
+      change: say`slide a sowing, or sow less.`,
+    },
   });
 }
 
@@ -174,12 +184,14 @@ function fishHarvested({ forecast }: Outlook, facts: FarmFacts, units: UnitChoic
   };
 }
 
-function listed(
-  key: string,
-  label: string,
-  items: string[],
-  why: Pick<Explanation, 'formula' | 'source' | 'change'>,
-): Measure {
+interface ListedArgs {
+  key: string;
+  label: string;
+  items: string[];
+  why: Pick<Explanation, 'formula' | 'source' | 'change'>;
+}
+
+function listed({ key, label, items, why }: ListedArgs): Measure {
   const words = items.length === 0 ? 'none' : String(items.length);
   const more = items.length > 3 ? say` and ${items.length - 3} more` : '';
   const because = {

@@ -39,6 +39,13 @@ export interface WhatIf {
   consequences: Consequence[];
 }
 
+interface MeasuredArgs {
+  id: string | null;
+  name: string;
+  outlook: Outlook | null;
+  refused: string | null;
+}
+
 /** Answers drafts on one set of facts: the undrafted outlook is computed once and every draft is held against it. */
 export class OutlookDesk {
   private readonly before: Outlook;
@@ -47,15 +54,23 @@ export class OutlookDesk {
   constructor(
     private readonly facts: FarmFacts,
     private readonly plan: readonly PlanStep[],
-    private readonly units: UnitChoice,
-    private readonly boardDays: number,
+    private readonly shown: { units: UnitChoice; boardDays: number },
   ) {
     this.before = this.look(plan);
   }
 
   private look(plan: readonly PlanStep[], facts = this.facts): Outlook {
     const forecast = forecastFarm(facts, plan, DEFAULT_SETTINGS);
-    return { forecast, plan, promise: promiseTable(forecast, this.facts.products, this.facts.promises, OUTLOOK_WEEKS) };
+    return {
+      forecast,
+      plan,
+      promise: promiseTable({
+        forecast,
+        products: this.facts.products,
+        promises: this.facts.promises,
+        weeks: OUTLOOK_WEEKS,
+      }),
+    };
   }
 
   /** Versions of the steps of some groups, by step id: what a draft was built on. */
@@ -66,21 +81,21 @@ export class OutlookDesk {
 
   /** The plan as it stands, then each draft, by the same measures. */
   compare(drafts: readonly NamedDraft[]): Compared[] {
-    const measured = (id: string | null, name: string, outlook: Outlook | null, refused: string | null): Compared => ({
+    const measured = ({ id, name, outlook, refused }: MeasuredArgs): Compared => ({
       id,
       name,
-      measures: outlook ? measureOutlook(outlook, this.facts, this.units) : [],
+      measures: outlook ? measureOutlook(outlook, this.facts, this.shown.units) : [],
       refused,
     });
     return [
-      measured(null, say`The plan as it stands`, this.before, null),
+      measured({ id: null, name: say`The plan as it stands`, outlook: this.before, refused: null }),
       ...drafts.map(({ id, name, changes }) => {
         try {
           const plan = applyChanges(this.plan, changes, this.facts.today);
-          return measured(id, name, this.look(plan, withWater(this.facts, changes)), null);
+          return measured({ id, name, outlook: this.look(plan, withWater(this.facts, changes)), refused: null });
         } catch (error) {
           if (!(error instanceof RuleBroken)) throw error;
-          return measured(id, name, null, error.message);
+          return measured({ id, name, outlook: null, refused: error.message });
         }
       }),
     ];
@@ -88,15 +103,29 @@ export class OutlookDesk {
 
   /** @throws {RuleBroken} when a change puts a step on a day that has passed */
   answer(changes: readonly PlanChange[]): WhatIf {
-    this.beforeBoard ??= boardSeries(this.before.forecast, this.facts, this.plan, this.before.promise, this.boardDays);
+    this.beforeBoard ??= boardSeries({
+      forecast: this.before.forecast,
+      facts: this.facts,
+      plan: this.plan,
+      promise: this.before.promise,
+      days: this.shown.boardDays,
+    });
     if (changes.length === 0) return { board: this.beforeBoard, consequences: [] };
     const plan = applyChanges(this.plan, changes, this.facts.today);
     if (changes.some((c) => c.change === 'water')) return this.answerWater(plan, changes);
     const groups = groupsOf(changes);
     const after = this.lookAgain(plan, groups);
     return {
-      board: boardAgain(this.beforeBoard, after.forecast, this.facts, plan, after.promise, this.boardDays, groups),
-      consequences: consequences(this.before, after, this.facts, this.units),
+      board: boardAgain({
+        before: this.beforeBoard,
+        forecast: after.forecast,
+        facts: this.facts,
+        plan,
+        promise: after.promise,
+        days: this.shown.boardDays,
+        groups,
+      }),
+      consequences: consequences({ before: this.before, after, facts: this.facts, units: this.shown.units }),
     };
   }
 
@@ -105,11 +134,11 @@ export class OutlookDesk {
     const facts = withWater(this.facts, changes);
     const after = this.look(plan, facts);
     const told = [
-      ...waterConsequences({ facts: this.facts, ...this.before }, { facts, ...after }, this.units),
-      ...consequences(this.before, after, facts, this.units),
+      ...waterConsequences({ facts: this.facts, ...this.before }, { facts, ...after }, this.shown.units),
+      ...consequences({ before: this.before, after, facts, units: this.shown.units }),
     ];
     return {
-      board: boardSeries(after.forecast, facts, plan, after.promise, this.boardDays),
+      board: boardSeries({ forecast: after.forecast, facts, plan, promise: after.promise, days: this.shown.boardDays }),
       consequences: worstFirst(told),
     };
   }
@@ -118,15 +147,15 @@ export class OutlookDesk {
   private lookAgain(plan: readonly PlanStep[], groups: ReadonlySet<string>): Outlook {
     const touched = (steps: readonly PlanStep[]) => steps.filter((s) => groups.has(s.groupId));
     const lots = new Set([...touched(this.plan), ...touched(plan)].map((s) => s.lotCode));
-    const forecast = reforecast(this.before.forecast, this.facts, plan, lots);
+    const forecast = reforecast({ before: this.before.forecast, facts: this.facts, plan, lots });
     const ofLots = (f: FarmForecast) => f.supply.filter((s) => lots.has(s.lotCode)).map((s) => s.productCode);
     const products = new Set([...ofLots(this.before.forecast), ...ofLots(forecast)]);
-    const rows = promiseTable(
+    const rows = promiseTable({
       forecast,
-      this.facts.products.filter((p) => products.has(p.code)),
-      this.facts.promises,
-      OUTLOOK_WEEKS,
-    );
+      products: this.facts.products.filter((p) => products.has(p.code)),
+      promises: this.facts.promises,
+      weeks: OUTLOOK_WEEKS,
+    });
     const again = new Map(rows.map((row) => [row.product.code, row]));
     return { forecast, plan, promise: this.before.promise.map((row) => again.get(row.product.code) ?? row) };
   }

@@ -9,19 +9,21 @@ import {
   type PlanStep,
 } from './types';
 
+interface ReforecastArgs {
+  before: FarmForecast;
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  lots: ReadonlySet<string>;
+  settings?: ForecastSettings;
+}
+
 /**
  * The forecast of a plan that differs from one already forecast in the steps of a few lots: only those lots are reckoned again, and
  * only the tanks, beds and loops they touch are added up again. Lots do not act on each other, so nothing else can change.
  * What did not change is the same object as before.
  * @param lots codes of all lots with a step that was added, moved or taken out
  */
-export function reforecast(
-  before: FarmForecast,
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  lots: ReadonlySet<string>,
-  settings: ForecastSettings = DEFAULT_SETTINGS,
-): FarmForecast {
+export function reforecast({ before, facts, plan, lots, settings = DEFAULT_SETTINGS }: ReforecastArgs): FarmForecast {
   const own = <T extends { lotCode: string }>(rows: readonly T[]) => rows.filter((r) => lots.has(r.lotCode));
   const others = <T extends { lotCode: string }>(rows: readonly T[]) => rows.filter((r) => !lots.has(r.lotCode));
   const part = forecastFarm(
@@ -60,23 +62,25 @@ export function reforecast(
         ),
       );
   }
-  sumTouchedLoops(result, facts, tanks, beds);
+  sumTouchedLoops({ result, facts, tanks, beds });
   return result;
 }
 
-function sumTouchedLoops(
-  result: FarmForecast,
-  facts: FarmFacts,
-  tanks: ReadonlySet<string>,
-  beds: ReadonlySet<string>,
-) {
+interface SumTouchedLoopsArgs {
+  result: FarmForecast;
+  facts: FarmFacts;
+  tanks: ReadonlySet<string>;
+  beds: ReadonlySet<string>;
+}
+
+function sumTouchedLoops({ result, facts, tanks, beds }: SumTouchedLoopsArgs) {
   for (const loop of facts.loops) {
     const places = facts.places.filter((p) => p.loopId === loop.id);
     const fed = places.some((p) => tanks.has(p.id));
     const planted = places.some((p) => beds.has(p.id));
     if (!fed && !planted) continue;
     const series: LoopSeries = { ...result.loops.get(loop.id)! };
-    if (fed) addLoopFeed(series, result, facts, new Set(places.map((p) => p.id)));
+    if (fed) addLoopFeed(series, result, { facts, places: new Set(places.map((p) => p.id)) });
     if (planted) addPlantedArea(series, result, places);
     result.loops.set(loop.id, series);
   }

@@ -12,25 +12,31 @@ import type { FarmFacts, PlanStep } from './types';
 const MOST_TOLD = 6;
 const WEEKS_TOLD = 14;
 
+interface SampleEffectsArgs {
+  before: FarmFacts;
+  after: FarmFacts;
+  plan: PlanStep[];
+  lotCode: string;
+  units: UnitChoice;
+}
+
 /**
  * What a sample changed, in words: the day the cohort is of market size, and every order or tank that is better or worse off.
  * @param before facts without the sample @param after facts with it
  */
-export function sampleEffects(
-  before: FarmFacts,
-  after: FarmFacts,
-  plan: PlanStep[],
-  lotCode: string,
-  units: UnitChoice,
-): string[] {
+export function sampleEffects({ before, after, plan, lotCode, units }: SampleEffectsArgs): string[] {
   const look = (facts: FarmFacts) => {
     const forecast = forecastFarm(facts, plan);
-    return { forecast, plan, promise: promiseTable(forecast, facts.products, facts.promises, WEEKS_TOLD) };
+    return {
+      forecast,
+      plan,
+      promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: WEEKS_TOLD }),
+    };
   };
   const [was, is] = [look(before), look(after)];
   const speciesCode = after.fish.find((f) => f.lotCode === lotCode)?.speciesCode;
   const marketG = after.species.find((s) => s.code === speciesCode)?.marketG?.[0];
-  const told = consequences(was, is, after, units).slice(0, MOST_TOLD);
+  const told = consequences({ before: was, after: is, facts: after, units }).slice(0, MOST_TOLD);
   return [
     ...(marketG
       ? sayMarketDay(marketDay(was.forecast, lotCode, marketG), marketDay(is.forecast, lotCode, marketG))

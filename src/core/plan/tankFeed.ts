@@ -25,11 +25,18 @@ export interface TankFeed {
   times: readonly string[];
 }
 
+interface TankFeedArgs {
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  place: PlaceFact;
+  at: number;
+}
+
 /**
  * The ration of a tank on a day of the forecast, split into feedings. The Round, Feed and every Why show this one.
  * @param at days from the forecast's first day @returns null when no fish are there or nobody feeds them (companion stock)
  */
-export function tankFeed(facts: FarmFacts, forecast: FarmForecast, place: PlaceFact, at: number): TankFeed | null {
+export function tankFeed({ facts, forecast, place, at }: TankFeedArgs): TankFeed | null {
   const tank = forecast.tanks.get(place.id);
   const here = forecast.fish.filter((s) => s.placeId === place.id && s.from <= at && s.until > at);
   const count = tank?.count[at] ?? 0;

@@ -83,13 +83,20 @@ export function harvested(
 export function waterConsequences(before: Ground, after: Ground, units: UnitChoice): Consequence[] {
   const loops = after.facts.loops.filter((l) => l !== before.facts.loops.find((b) => b.id === l.id));
   return [
-    ...loops.flatMap((loop) => newLimits(before, after, loop, units)),
+    ...loops.flatMap((loop) => newLimits({ before, after, loop, units })),
     ...growthChanges(before, after),
     ...harvestChange(before, after, units),
   ];
 }
 
-function newLimits(before: Ground, after: Ground, loop: LoopFact, units: UnitChoice): Consequence[] {
+interface NewLimitsArgs {
+  before: Ground;
+  after: Ground;
+  loop: LoopFact;
+  units: UnitChoice;
+}
+
+function newLimits({ before, after, loop, units }: NewLimitsArgs): Consequence[] {
   const was = limitsPassed(
     before,
     before.facts.loops.find((l) => l.id === loop.id)!,

@@ -64,13 +64,13 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
     const kgs = wanted.filter((kg) => kg > 0);
     const whole = rear(input, fish, outings, kgs);
     if (!sizesSell(fish, whole.takings)) continue;
-    for (const share of sharesFor(input, whole, outings, stages)) {
+    for (const share of sharesFor({ input, whole, outings, stages })) {
       const reared = share === 1 ? whole : scaled(whole, share);
 
       if (reared.stocked < LEAST_FISH || !purgeHolds(input, reared.takings)) continue;
       const costMinor =
         reared.stocked * choice.fingerlingMinor + feedMinor(fish, reared.takings, startG) + input.costs.batchMinor;
-      for (const path of waysIn(input, apart, stages, fish, reared)) {
+      for (const path of waysIn({ input, apart, stages, fish, reared })) {
         const id = `${species.code}|${loopCode}|${startG}|${stockWeek}|${weeks[0]}+${weeks.length}|${share}|${sayPath(path)}`;
         known.set(id, {
           id,
@@ -129,7 +129,13 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
     presentProfiles(demand?.kgByWeek ?? [], weeks).flatMap((kgs, how) => {
       const reared = rear(input, own, outingsOf(input, own, weeks), kgs, fish.count);
       if (!sizesSell(own, reared.takings) || !purgeHolds(input, reared.takings)) return [];
-      const path = wayUp(input, stages, fish.fromWeek, reared, mostByWeek(reared, fish.fromWeek, endOf(input, reared)));
+      const path = wayUp({
+        input,
+        stages,
+        from: fish.fromWeek,
+        reared,
+        mostKg: mostByWeek(reared, fish.fromWeek, endOf(input, reared)),
+      });
       if (!path) return [];
       const id = `${prefix}|${weeks[0]}+${weeks.length}${how > 0 ? 'e' : ''}`;
       return [
@@ -144,13 +150,27 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
       ];
     }),
   );
-  return [stay, ...movedUp(input, own, fish, stages, stay), ...sold];
+  return [stay, ...movedUp({ input, own, fish, stages, stay }), ...sold];
+}
+
+interface MovedUpArgs {
+  input: PlannerInput;
+  own: Growing;
+  fish: PresentFish;
+  stages: readonly Stage[];
+  stay: Batch;
 }
 
 /** Fish that nobody takes yet, moved on where they would crowd their tank. */
-function movedUp(input: PlannerInput, own: Growing, fish: PresentFish, stages: readonly Stage[], stay: Batch): Batch[] {
+function movedUp({ input, own, fish, stages, stay }: MovedUpArgs): Batch[] {
   const alone = rear(input, own, [], [], fish.count);
-  const path = wayUp(input, stages, fish.fromWeek, alone, mostByWeek(alone, fish.fromWeek, input.weeks));
+  const path = wayUp({
+    input,
+    stages,
+    from: fish.fromWeek,
+    reared: alone,
+    mostKg: mostByWeek(alone, fish.fromWeek, input.weeks),
+  });
   if (!path || path.length < 2) return [];
   return [
     { ...stay, id: `${fish.lotCode}|${fish.placeId}|up`, path, costMinor: (path.length - 1) * input.costs.moveMinor },
@@ -223,8 +243,15 @@ function windows(input: PlannerInput, fish: Growing, inTankFrom: number): number
 /** Purged where they are for a week or longer, fish taken every week would never be fed again: they go in one week. */
 const unfedThroughout = (input: PlannerInput, purgeDays: number) => input.purgeTanks.length === 0 && purgeDays >= 7;
 
+interface SharesForArgs {
+  input: PlannerInput;
+  whole: Reared;
+  outings: readonly Outing[];
+  stages: readonly Stage[];
+}
+
 /** Shares of the order a batch is raised for: the whole, half, and as much as the largest tank or one purge tank holds. */
-function sharesFor(input: PlannerInput, whole: Reared, outings: readonly Outing[], stages: readonly Stage[]): number[] {
+function sharesFor({ input, whole, outings, stages }: SharesForArgs): number[] {
   const tankKg = stages.at(-1)?.group.capacityKg ?? 0;
   const peakKg = Math.max(...outings.map((o) => whole.kgOn(o.stopDay)));
   const purgeKg = Math.max(0, ...input.purgeTanks.map((t) => t.capacityKg));
@@ -285,28 +312,37 @@ function quarantineOf(input: PlannerInput, choice: StockChoice, stockWeek: numbe
     : { at, from: stockWeek, until: stockWeek + choice.quarantineWeeks };
 }
 
-function waysIn(
-  input: PlannerInput,
-  apart: Apart | null,
-  stages: readonly Stage[],
-  fish: Growing,
-  reared: Reared,
-): PathLeg[][] {
-  if (!apart) return waysUp(input, stages, fish.fromDay / 7, reared);
+interface WaysInArgs {
+  input: PlannerInput;
+  apart: Apart | null;
+  stages: readonly Stage[];
+  fish: Growing;
+  reared: Reared;
+}
+
+function waysIn({ input, apart, stages, fish, reared }: WaysInArgs): PathLeg[][] {
+  if (!apart) return waysUp({ input, stages, from: fish.fromDay / 7, reared });
   if (Math.max(...mostByWeek(reared, apart.from, apart.until)) > input.groups[apart.at]!.capacityKg) return [];
   const leg = { group: apart.at, from: apart.from, until: apart.until };
-  return waysUp(input, stages, apart.until, reared).map((path) => [leg, ...path]);
+  return waysUp({ input, stages, from: apart.until, reared }).map((path) => [leg, ...path]);
 }
 
 const sayPath = (path: readonly PathLeg[]) => path.map((leg) => `${leg.group}:${leg.from}`).join('>');
 
+interface WaysUpArgs {
+  input: PlannerInput;
+  stages: readonly Stage[];
+  from: number;
+  reared: Reared;
+}
+
 /** The full way up and the ways that skip a stage: a small tank is not always the one that is free. */
-function waysUp(input: PlannerInput, stages: readonly Stage[], from: number, reared: Reared): PathLeg[][] {
+function waysUp({ input, stages, from, reared }: WaysUpArgs): PathLeg[][] {
   const ways = new Map<string, PathLeg[]>();
   const mostKg = mostByWeek(reared, from, endOf(input, reared));
   for (let skip = 0; skip < stages.length; skip++) {
     for (const way of [stages.slice(skip), [stages[skip]!, ...stages.slice(skip + 2)]]) {
-      const path = wayUp(input, way, from, reared, mostKg);
+      const path = wayUp({ input, stages: way, from, reared, mostKg });
       if (path) ways.set(sayPath(path), path);
     }
   }
@@ -332,17 +368,19 @@ const endOf = (input: PlannerInput, { takings }: Reared) =>
 /** A little room for whole fish and rounding. */
 const FULL = 1.0005;
 
+interface WayUpArgs {
+  input: PlannerInput;
+  stages: readonly Stage[];
+  from: number;
+  reared: Reared;
+  mostKg: Float64Array;
+}
+
 /**
  * Up through the stages: fish stay in the smaller tank until they would crowd it, then move on. They are taken from
  * the last tank only, where they are before they are unfed; what was taken no longer crowds it. Null when no tank can hold them.
  */
-function wayUp(
-  input: PlannerInput,
-  stages: readonly Stage[],
-  from: number,
-  reared: Reared,
-  mostKg: Float64Array,
-): PathLeg[] | null {
+function wayUp({ input, stages, from, reared, mostKg }: WayUpArgs): PathLeg[] | null {
   const { takings } = reared;
   const opens = takings.length > 0 ? Math.floor(takings[0]!.stopDay / 7) : input.weeks;
   const end = endOf(input, reared);

@@ -30,18 +30,20 @@ interface Hold {
 
 type Stay = Hold & { placeId: string };
 
+interface DraftOfArgs {
+  facts: FarmFacts;
+  problem: StockingProblem;
+  solved: StockingPlan;
+  newId: () => string;
+  newCode: (speciesCode: string) => string;
+}
+
 /**
  * Turns a solved plan into steps of the farm's plan: arrivals, moves and harvest groups, each in a real tank.
  * Identical tanks are given out in order of time; fish change between alike tanks only where no single one is free throughout.
  * @param newCode a free lot code of a species, a new one each time
  */
-export function draftOf(
-  facts: FarmFacts,
-  problem: StockingProblem,
-  solved: StockingPlan,
-  newId: () => string,
-  newCode: (speciesCode: string) => string,
-): StockingDraft {
+export function draftOf({ facts, problem, solved, newId, newCode }: DraftOfArgs): StockingDraft {
   const { input } = problem;
   const tanks = new TankBook(facts, problem);
   const purge = new PurgeBook(input);
@@ -73,9 +75,17 @@ export function draftOf(
       const into = slots.get(taking)!;
       if (!into)
         draft.unplaced.push({ lotCode, harvestDay: addDays(input.firstDay, taking.harvestDay), kg: taking.kg });
-      return harvestSteps(facts, input, { batch, lotCode, stays, taking, count: counts[i]!, into: into ?? [] }, newId);
+      return harvestSteps({
+        facts,
+        input,
+        part: { batch, lotCode, stays, taking, count: counts[i]!, into: into ?? [] },
+        newId,
+      });
     });
-    draft.steps.push(...arrivalAndMoves(input, batch, lotCode, home?.placeId ?? null, stays, newId), ...harvests);
+    draft.steps.push(
+      ...arrivalAndMoves({ input, batch, lotCode, home: home?.placeId ?? null, stays, newId }),
+      ...harvests,
+    );
     draft.lines.push({
       lotCode,
       batch,
@@ -95,14 +105,16 @@ function inOrder(planned: readonly PlannedBatch[]): Batch[] {
   return all.sort((a, b) => Number(!a.lotCode) - Number(!b.lotCode) || a.path[0]!.from - b.path[0]!.from);
 }
 
-function arrivalAndMoves(
-  input: PlannerInput,
-  batch: Batch,
-  lotCode: string,
-  home: string | null,
-  stays: readonly Stay[],
-  newId: () => string,
-): PlanStep[] {
+interface ArrivalAndMovesArgs {
+  input: PlannerInput;
+  batch: Batch;
+  lotCode: string;
+  home: string | null;
+  stays: readonly Stay[];
+  newId: () => string;
+}
+
+function arrivalAndMoves({ input, batch, lotCode, home, stays, newId }: ArrivalAndMovesArgs): PlanStep[] {
   const groupId = newId();
   const step = (kind: PlanStep['kind'], week: number, rest: Partial<PlanStep>): PlanStep => ({
     id: newId(),
@@ -165,7 +177,14 @@ interface Slot {
   share: number;
 }
 
-function harvestSteps(facts: FarmFacts, input: PlannerInput, part: Part, newId: () => string): PlanStep[] {
+interface HarvestStepsArgs {
+  facts: FarmFacts;
+  input: PlannerInput;
+  part: Part;
+  newId: () => string;
+}
+
+function harvestSteps({ facts, input, part, newId }: HarvestStepsArgs): PlanStep[] {
   const { batch, lotCode, stays, taking, into } = part;
   const species = facts.species.find((s) => s.code === batch.speciesCode)!;
   const tankOn = (day: number) => (stays.findLast((s) => s.from * 7 <= day) ?? stays[0]!).placeId;

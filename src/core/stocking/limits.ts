@@ -36,13 +36,15 @@ export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] 
 
 const MOST_NAMED = 4;
 
+interface BindingLimitsArgs {
+  input: PlannerInput;
+  batches: readonly Batch[];
+  plan: StockingPlan;
+  units: UnitChoice;
+}
+
 /** For every run of weeks that stays short: which limit is in the way. */
-export function bindingLimits(
-  input: PlannerInput,
-  batches: readonly Batch[],
-  plan: StockingPlan,
-  units: UnitChoice,
-): Binding[] {
+export function bindingLimits({ input, batches, plan, units }: BindingLimitsArgs): Binding[] {
   const use = usage(input, plan);
   const firstHarvest = addDays(input.firstDay, input.harvestOn);
   return input.demand.flatMap((demand) => {
@@ -62,13 +64,7 @@ export function bindingLimits(
     const runs = runsOf(short.filter((s) => s.week >= 0)).map((run) => {
       const [first, last] = [run[0]!.week, run.at(-1)!.week];
       const kg = run.reduce((sum, s) => sum + s.kg, 0);
-      const reason = reasonFor(
-        input,
-        own,
-        use,
-        run.map((s) => s.week),
-        name,
-      );
+      const reason = reasonFor({ input, own, use, weeks: run.map((s) => s.week), name });
       const when = sayWeeks(input, first, last);
       return {
         speciesCode,
@@ -120,13 +116,15 @@ function usage(input: PlannerInput, plan: StockingPlan) {
   return { tanks, purge };
 }
 
-function reasonFor(
-  input: PlannerInput,
-  own: readonly Batch[],
-  use: ReturnType<typeof usage>,
-  weeks: number[],
-  name: string,
-): string {
+interface ReasonForArgs {
+  input: PlannerInput;
+  own: readonly Batch[];
+  use: ReturnType<typeof usage>;
+  weeks: number[];
+  name: string;
+}
+
+function reasonFor({ input, own, use, weeks, name }: ReasonForArgs): string {
   if (!input.choices.some((c) => c.species.name === name))
     return say`No loop’s planned water lets this species grow: change the temperature or the species.`;
   const ways = own.filter((b) => b.takings.some((t) => weeks.includes(t.week)));

@@ -28,16 +28,23 @@ export interface DraftOutcome {
   batches: BatchOutcome[];
 }
 
-export function draftOutcome(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  problem: StockingProblem,
-  draft: StockingDraft,
-): DraftOutcome {
+interface DraftOutcomeArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  problem: StockingProblem;
+  draft: StockingDraft;
+}
+
+export function draftOutcome({ facts, plan, problem, draft }: DraftOutcomeArgs): DraftOutcome {
   const { input, offset } = problem;
   const kept = applyChanges(plan, [{ change: 'add', steps: draft.steps }], facts.today);
   const forecast = forecastFarm(facts, kept, { ...DEFAULT_SETTINGS, horizonDays: horizonOf(offset, input.weeks) });
-  const promise = promiseTable(forecast, facts.products, facts.promises, input.weeks + 1);
+  const promise = promiseTable({
+    forecast,
+    products: facts.products,
+    promises: facts.promises,
+    weeks: input.weeks + 1,
+  });
   const bringsOf = new Map(forecast.supply.map((s) => [s.stepId, s]));
   const batches = draft.lines.map(({ harvestIds, batch }): BatchOutcome => {
     const species = facts.species.find((s) => s.code === batch.speciesCode)!;
@@ -52,18 +59,20 @@ export function draftOutcome(
     });
     return { kg: harvests.reduce((sum, h) => sum + h.kg, 0), harvests };
   });
-  const short = input.demand.flatMap((demand) => shortOf(problem, demand, facts, promise, draft, batches));
+  const short = input.demand.flatMap((demand) => shortOf({ problem, demand, facts, promise, draft, batches }));
   return { forecast, promise, short, batches };
 }
 
-function shortOf(
-  problem: StockingProblem,
-  demand: Demand,
-  facts: FarmFacts,
-  promise: readonly PromiseRow[],
-  draft: StockingDraft,
-  batches: readonly BatchOutcome[],
-): Shortage[] {
+interface ShortOfArgs {
+  problem: StockingProblem;
+  demand: Demand;
+  facts: FarmFacts;
+  promise: readonly PromiseRow[];
+  draft: StockingDraft;
+  batches: readonly BatchOutcome[];
+}
+
+function shortOf({ problem, demand, facts, promise, draft, batches }: ShortOfArgs): Shortage[] {
   const { input } = problem;
   const { speciesCode, fromG, counted } = demand;
   const missing = Array<number>(input.weeks).fill(0);

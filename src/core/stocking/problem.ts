@@ -65,16 +65,16 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
   const offset = daysBetween(facts.today, planStart(facts.today));
   const forecast = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: horizonOf(offset, target.weeks) });
   const groups = tankGroups(facts, target.weeks);
-  const free = openFish(facts, plan, forecast, groups, offset, target);
+  const free = openFish({ facts, plan, forecast, groups, offset, target });
   const harvestOn = usualHarvestOn(facts, plan, new Set(target.species.map((s) => s.code)));
-  takeOutPlanned(facts, forecast, groups, offset, target.weeks, free.cut);
+  takeOutPlanned({ facts, forecast, groups, offset, weeks: target.weeks, cut: free.cut });
   const input: PlannerInput = {
     firstDay: addDays(facts.today, offset),
     weeks: target.weeks,
     groups,
     choices: choicesOf(facts, target, offset),
     present: free.present,
-    demand: demandOf(facts, plan, forecast, target, offset, harvestOn),
+    demand: demandOf({ facts, plan, forecast, target, offset, harvestOn }),
     purgeTanks: purgeTanksOf(facts, forecast, offset),
     harvestOn,
     todayAt: -offset,
@@ -146,15 +146,17 @@ function tankGroups(facts: FarmFacts, weeks: number): TankGroup[] {
   return [...byKey.values()];
 }
 
+interface OpenFishArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  forecast: FarmForecast;
+  groups: readonly TankGroup[];
+  offset: number;
+  target: StockingTarget;
+}
+
 /** Lots that the plan never empties are free to be planned from where their last step leaves them. */
-function openFish(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  forecast: FarmForecast,
-  groups: readonly TankGroup[],
-  offset: number,
-  target: StockingTarget,
-) {
+function openFish({ facts, plan, forecast, groups, offset, target }: OpenFishArgs) {
   const wanted = new Set(target.species.map((s) => s.code));
   const present: PresentFish[] = [];
   const cut = new Map<FishStay, number>();
@@ -199,15 +201,17 @@ function asOne(parts: readonly FishLeft[]): Pick<PresentFish, 'count' | 'referen
   return { count, referenceG, pace, bins: bins.sort((a, b) => a.relative - b.relative) };
 }
 
+interface TakeOutPlannedArgs {
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  groups: TankGroup[];
+  offset: number;
+  weeks: number;
+  cut: ReadonlyMap<FishStay, number>;
+}
+
 /** A tank that the kept plan uses for any day of a week is not free in it. */
-function takeOutPlanned(
-  facts: FarmFacts,
-  forecast: FarmForecast,
-  groups: TankGroup[],
-  offset: number,
-  weeks: number,
-  cut: ReadonlyMap<FishStay, number>,
-) {
+function takeOutPlanned({ facts, forecast, groups, offset, weeks, cut }: TakeOutPlannedArgs) {
   for (const group of groups) {
     for (const placeId of group.placeIds) {
       const stays = forecast.fish.filter((s) => s.placeId === placeId);
@@ -269,15 +273,17 @@ function gainsAlong(species: Species, waterC: readonly number[]): Float64Array {
 const FINGERLING_MINOR = 60;
 const FEED_MINOR_PER_KG = 200;
 
-function demandOf(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  forecast: FarmForecast,
-  target: StockingTarget,
-  offset: number,
-  harvestOn: number,
-): Demand[] {
-  const table = promiseTable(forecast, facts.products, facts.promises, target.weeks + 1);
+interface DemandOfArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  forecast: FarmForecast;
+  target: StockingTarget;
+  offset: number;
+  harvestOn: number;
+}
+
+function demandOf({ facts, plan, forecast, target, offset, harvestOn }: DemandOfArgs): Demand[] {
+  const table = promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: target.weeks + 1 });
   return target.species.map((wish) => {
     const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
     const row = table.find((r) => r.product.speciesCode === code && !r.product.liveCm);
@@ -291,7 +297,7 @@ function demandOf(
       const sizeG = fromG ?? facts.species.find((s) => s.code === code)?.marketG?.[0] ?? 0;
       const wantedKg = counted ? (amount * sizeG) / 1000 : amount;
       const comesKg = counted
-        ? (w: number) => (harvestedOf(facts, plan, code, offset + w * 7) * sizeG) / 1000
+        ? (w: number) => (harvestedOf({ facts, plan, speciesCode: code, dayIndex: offset + w * 7 }) * sizeG) / 1000
         : expectedKg;
       const kgByWeek = byWeek((w) => (inSeason(w) ? Math.max(0, wantedKg - comesKg(w)) : 0));
       return { speciesCode: code, fromG, counted, kgByWeek, fromWeekBefore, lines: [] };
@@ -322,8 +328,15 @@ function shortLines(row: PromiseRow, offset: number): { at: number; kg: number }
     .filter((line) => line.at >= -offset);
 }
 
+interface HarvestedOfArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  speciesCode: string;
+  dayIndex: number;
+}
+
 /** Fish of a species that the kept plan harvests in the week beginning on a day index. */
-function harvestedOf(facts: FarmFacts, plan: readonly PlanStep[], speciesCode: string, dayIndex: number): number {
+function harvestedOf({ facts, plan, speciesCode, dayIndex }: HarvestedOfArgs): number {
   const [from, until] = [addDays(facts.today, dayIndex), addDays(facts.today, dayIndex + 7)];
   return plan
     .filter((s) => s.kind === 'harvest' && s.speciesCode === speciesCode && s.day >= from && s.day < until)

@@ -68,24 +68,32 @@ export function propose(question: ProposalQuestion, means: Means, report: (propo
   const movable = question.target.moveHarvests ? movableHarvests(question.facts, question.plan, question.target) : [];
   const seconds = question.limits.seconds;
   const first = movable.length > 0 ? seconds * FIXED_SHARE : seconds;
-  const fixed = proposeOne(question, [], first, means, report);
+  const fixed = proposeOne({ question, moved: [], seconds: first, means, report });
   const fixedShortKg = shortOf(fixed);
   if (movable.length === 0 || fixedShortKg <= LEAST_SHORT_KG) return fixed;
   const rest = Math.max(2, seconds - fixed.progress.seconds);
   const withBoth = (p: Proposal): Proposal => ({ ...p, fixedShortKg });
-  const moved = proposeOne(question, movable, rest, means, (p) => shortOf(p) < fixedShortKg && report(withBoth(p)));
+  const moved = proposeOne({
+    question,
+    moved: movable,
+    seconds: rest,
+    means,
+    report: (p) => shortOf(p) < fixedShortKg && report(withBoth(p)),
+  });
   return shortOf(moved) < fixedShortKg - LEAST_SHORT_KG ? withBoth(moved) : withBoth(fixed);
 }
 
 const shortOf = (p: Proposal) => p.wanted.reduce((sum, w) => sum + w.shortKg, 0);
 
-function proposeOne(
-  question: ProposalQuestion,
-  moved: MovedHarvest[],
-  seconds: number,
-  means: Means,
-  report: (proposal: Proposal) => void,
-): Proposal {
+interface ProposeOneArgs {
+  question: ProposalQuestion;
+  moved: MovedHarvest[];
+  seconds: number;
+  means: Means;
+  report: (proposal: Proposal) => void;
+}
+
+function proposeOne({ question, moved, seconds, means, report }: ProposeOneArgs): Proposal {
   const { facts, target, limits, units, takenCodes } = question;
   const groups = new Set(moved.map((m) => m.groupId));
   const plan = question.plan.filter((s) => !groups.has(s.groupId));
@@ -93,8 +101,8 @@ function proposeOne(
   const batches = candidateBatches(problem.input);
   const state = (progress: PlanProgress): Proposal => {
     const { plan: solved, ...rest } = progress;
-    const draft = draftOf(facts, problem, solved, means.newId, codeMaker(facts, takenCodes));
-    const outcome = draftOutcome(facts, plan, problem, draft);
+    const draft = draftOf({ facts, problem, solved, newId: means.newId, newCode: codeMaker(facts, takenCodes) });
+    const outcome = draftOutcome({ facts, plan, problem, draft });
     return {
       progress: rest,
       candidates: batches.length,
@@ -104,23 +112,23 @@ function proposeOne(
       moved,
       fixedShortKg: null,
       brings: outcome.batches,
-      bindings: bindingLimits(problem.input, batches, { ...solved, short: outcome.short }, units),
+      bindings: bindingLimits({ input: problem.input, batches, plan: { ...solved, short: outcome.short }, units }),
       crowded: crowdedWeeks(problem.input, solved),
     };
   };
   let last: StockingPlan | null = null;
   let told = 0;
-  const end = solveStocking(
-    means.highs,
-    problem.input,
-    { ...limits, seconds },
-    (progress) => {
+  const end = solveStocking({
+    highs: means.highs,
+    input: problem.input,
+    limits: { ...limits, seconds },
+    report: (progress) => {
       if (progress.plan === last && progress.seconds * 1000 - told < REPORT_MS) return;
       [last, told] = [progress.plan, progress.seconds * 1000];
       report(state(progress));
     },
-    means.clock,
-  );
+    clock: means.clock,
+  });
   return state(end);
 }
 

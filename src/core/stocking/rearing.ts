@@ -119,20 +119,23 @@ export function rear(
   wanted: readonly number[],
   count?: number,
 ): Reared {
-  let way = reared(life, fish, outings, wanted, count, null);
+  let way = reared({ life, fish, outings, wanted, count, before: null });
   // A ration by table bounds growth by the mean of those still there, which follows from what is taken: found in two turns.
-  if (fish.table) for (let turn = 0; turn < 2; turn++) way = reared(life, fish, outings, wanted, count, way.marks);
+  if (fish.table)
+    for (let turn = 0; turn < 2; turn++) way = reared({ life, fish, outings, wanted, count, before: way.marks });
   return way;
 }
 
-function reared(
-  life: Life,
-  fish: Growing,
-  outings: readonly Outing[],
-  wanted: readonly number[],
-  count: number | undefined,
-  before: Mark[] | null,
-) {
+interface RearedArgs {
+  life: Life;
+  fish: Growing;
+  outings: readonly Outing[];
+  wanted: readonly number[];
+  count: number | undefined;
+  before: Mark[] | null;
+}
+
+function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
   const marks: Mark[] = [{ day: fish.fromDay, rootG13: fish.rootG13, gone: 0, fastUntil: fish.fromDay }];
   const kept = 1 - life.fastingLossPerDay;
   const counted = fish.demand?.counted ?? false;

@@ -50,14 +50,16 @@ const SURVIVAL = 0.95;
 /** Days from the order to the delivery of fingerlings. Planning default. */
 const DELIVERY_DAYS = 10;
 
+interface RecoveryWaysArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  loss: Loss;
+  newId: () => string;
+  newCode: (speciesCode: string) => string;
+}
+
 /** The ways back into step after a loss that this farm could take: the schools of growers, each as a change to the plan. */
-export function recoveryWays(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  loss: Loss,
-  newId: () => string,
-  newCode: (speciesCode: string) => string,
-): RecoveryWay[] {
+export function recoveryWays({ facts, plan, loss, newId, newCode }: RecoveryWaysArgs): RecoveryWay[] {
   const species = facts.species.find((s) => s.code === loss.speciesCode);
   const place = facts.places.find((p) => p.id === loss.placeId);
   const loop = facts.loops.find((l) => l.id === place?.loopId);
@@ -76,7 +78,7 @@ export function recoveryWays(
     wait,
     biggerFingerlings(shop, species, readyIn),
     fasterSpecies(shop, species),
-    splitCohort(shop, plan, species, readyIn),
+    splitCohort({ shop, plan, species, readyIn }),
   ].filter((w) => w !== null);
 }
 
@@ -97,7 +99,14 @@ function biggerFingerlings(shop: Shop, species: Species, readyIn: number): Recov
   const daysFor = (g: number) => DELIVERY_DAYS + (daysToWeight(g, target, shop.waterC, species) ?? Infinity);
   const size = sizes.find((g) => daysFor(g) <= readyIn + 14) ?? sizes.at(-1);
   if (size === undefined || !Number.isFinite(daysFor(size))) return null;
-  return bought(shop, species, size, 'bigger', say`Buy larger ${inSentence(species.name)}`, daysFor(size));
+  return bought({
+    shop,
+    species,
+    sizeG: size,
+    id: 'bigger',
+    title: say`Buy larger ${inSentence(species.name)}`,
+    readyIn: daysFor(size),
+  });
 }
 
 /** Another species of the library that this water brings to market sooner. */
@@ -115,20 +124,29 @@ function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null {
   );
   const best = able.sort((a, b) => days(a) - days(b))[0];
   if (!best || days(best) >= days(species)) return null;
-  return bought(shop, best, 20, 'faster', say`A faster species: ${inSentence(best.name)}`, DELIVERY_DAYS + days(best));
+  return bought({
+    shop,
+    species: best,
+    sizeG: 20,
+    id: 'faster',
+    title: say`A faster species: ${inSentence(best.name)}`,
+    readyIn: DELIVERY_DAYS + days(best),
+  });
 }
 
 /** Market size to aim for: between the smallest and the largest that sells. */
 const middle = (species: Species) => (species.marketG![0] * 2 + species.marketG![1]) / 3;
 
-function bought(
-  shop: Shop,
-  species: Species,
-  sizeG: number,
-  id: RecoveryWay['id'],
-  title: string,
-  readyIn: number,
-): RecoveryWay {
+interface BoughtArgs {
+  shop: Shop;
+  species: Species;
+  sizeG: number;
+  id: RecoveryWay['id'];
+  title: string;
+  readyIn: number;
+}
+
+function bought({ shop, species, sizeG, id, title, readyIn }: BoughtArgs): RecoveryWay {
   const { facts, loss, place, newId } = shop;
   const lotCode = shop.newCode(species.code);
   // As many as were lost, unless so many would crowd the tank by then.
@@ -139,7 +157,7 @@ function bought(
   const count = Math.min(Math.ceil(loss.count / SURVIVAL), most);
   const [day, harvestDay] = [addDays(facts.today, DELIVERY_DAYS), addDays(facts.today, Math.ceil(readyIn))];
   const rule = facts.feedRules.find((r) => r.speciesCode === species.code);
-  const apart = quarantineFor(shop, day, rule?.quarantineDays ?? 14, (count * sizeG) / 1000);
+  const apart = quarantineFor(shop, day, { days: rule?.quarantineDays ?? 14, kg: (count * sizeG) / 1000 });
   const base = { groupId: newId(), lotCode, speciesCode: species.code, cropCode: null, count, version: 1 };
   const stock: PlanStep = {
     ...base,
@@ -164,7 +182,14 @@ function bought(
       ]
     : [];
   const price = fingerlingPrice(rule?.fingerlingMinor ?? 60, sizeG);
-  const harvest = harvests(shop, species, lotCode, place.id, Math.floor(count * SURVIVAL), harvestDay);
+  const harvest = harvests({
+    shop,
+    species,
+    lotCode,
+    tankId: place.id,
+    count: Math.floor(count * SURVIVAL),
+    day: harvestDay,
+  });
   return {
     id,
     title,
@@ -175,7 +200,7 @@ function bought(
 }
 
 /** A quarantine tank that holds so many kg and stands empty from a day on for as long as it takes; null: none. */
-function quarantineFor({ facts, forecast }: Shop, day: Day, days: number, kg: number) {
+function quarantineFor({ facts, forecast }: Shop, day: Day, { days, kg }: { days: number; kg: number }) {
   const from = daysBetween(facts.today, day);
   const place = facts.places.find((p) => {
     if (p.kind !== 'quarantine' || (p.volumeL ?? 0) * (p.densityLimitKgM3 ?? 0) < kg * 1000) return false;
@@ -185,8 +210,15 @@ function quarantineFor({ facts, forecast }: Shop, day: Day, days: number, kg: nu
   return place ? { place, until: addDays(day, days) } : null;
 }
 
+interface SplitCohortArgs {
+  shop: Shop;
+  plan: readonly PlanStep[];
+  species: Species;
+  readyIn: number;
+}
+
 /** The largest half of another cohort moves into the empty tank, gets room, and is sold for the lost one. */
-function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, readyIn: number): RecoveryWay | null {
+function splitCohort({ shop, plan, species, readyIn }: SplitCohortArgs): RecoveryWay | null {
   const { facts, loss, place, newId } = shop;
   const loopOf = (id: string) => facts.places.find((p) => p.id === id)?.loopId;
   const kind = (id: string) => facts.places.find((p) => p.id === id)?.kind;
@@ -222,7 +254,10 @@ function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, re
     detail: { overG: Math.round(donor.referenceG) },
     version: 1,
   };
-  const steps = [move, ...harvests(shop, species, donor.lotCode, place.id, half, harvestDay)];
+  const steps = [
+    move,
+    ...harvests({ shop, species, lotCode: donor.lotCode, tankId: place.id, count: half, day: harvestDay }),
+  ];
   return {
     id: 'split',
     title: say`Split ${donor.lotCode}`,
@@ -232,7 +267,16 @@ function splitCohort(shop: Shop, plan: readonly PlanStep[], species: Species, re
   };
 }
 
-function harvests(shop: Shop, species: Species, lotCode: string, tankId: string, count: number, day: Day): PlanStep[] {
+interface HarvestsArgs {
+  shop: Shop;
+  species: Species;
+  lotCode: string;
+  tankId: string;
+  count: number;
+  day: Day;
+}
+
+function harvests({ shop, species, lotCode, tankId, count, day }: HarvestsArgs): PlanStep[] {
   const purge = shop.facts.places
     .filter((p) => p.kind === 'purge')
     .sort((a, b) => (b.volumeL ?? 0) - (a.volumeL ?? 0))[0];
@@ -252,13 +296,15 @@ function harvests(shop: Shop, species: Species, lotCode: string, tankId: string,
   );
 }
 
+interface RecoveryOutlookArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  loss: Loss;
+  ways: readonly RecoveryWay[];
+}
+
 /** What each way would bring, week by week, held against the farm as it was before the loss. */
-export function recoveryOutlook(
-  facts: FarmFacts,
-  plan: readonly PlanStep[],
-  loss: Loss,
-  ways: readonly RecoveryWay[],
-): RecoveryOutlook[] {
+export function recoveryOutlook({ facts, plan, loss, ways }: RecoveryOutlookArgs): RecoveryOutlook[] {
   const settings = { ...DEFAULT_SETTINGS, horizonDays: HORIZON_DAYS };
   const before = forecastFarm(withoutLoss(facts, loss), plan, settings);
   const monday = weekStart(facts.today);

@@ -36,19 +36,21 @@ const MOST_SEARCHED = 6000;
 /** Candidates taken into the relaxation at a time. */
 const TAKEN_IN = 1500;
 
+interface SolveStockingArgs {
+  highs: Highs;
+  input: PlannerInput;
+  limits: SolveLimits;
+  report: (progress: PlanProgress) => void;
+  clock: () => number;
+}
+
 /**
  * Plans stockings and harvests. Reports the plan by hand rules first, then every better one the solver finds, then
  * the last with its proven bound. The candidates are too many to be searched at once: the relaxation takes in those that would
  * better it until none is left, which proves the bound for all of them, and those that could be part of a better plan are searched.
  * Blocks its thread: call it in a worker; to stop it, end the worker and keep the last report.
  */
-export function solveStocking(
-  highs: Highs,
-  input: PlannerInput,
-  limits: SolveLimits,
-  report: (progress: PlanProgress) => void,
-  clock: () => number,
-): PlanProgress {
+export function solveStocking({ highs, input, limits, report, clock }: SolveStockingArgs): PlanProgress {
   const began = clock();
   const seconds = () => (clock() - began) / 1000;
   const batches = candidateBatches(input);
@@ -71,7 +73,13 @@ export function solveStocking(
     report(best);
   };
   tell();
-  const relaxed = relax(highs, model, batches, best.plan.batches, () => seconds() > limits.seconds * RELAXED_SHARE);
+  const relaxed = relax({
+    highs,
+    model,
+    batches,
+    start: best.plan.batches,
+    late: () => seconds() > limits.seconds * RELAXED_SHARE,
+  });
   bound = Math.max(0, relaxed.boundMinor);
   const { searched, leastOutside } = worthSearching(batches, relaxed, best.plan);
   const columns = searched.map(model.columnOf);
@@ -116,14 +124,16 @@ interface Relaxed {
   takenIn: ReadonlySet<number>;
 }
 
+interface RelaxArgs {
+  highs: Highs;
+  model: StockingModel;
+  batches: readonly Batch[];
+  start: readonly PlannedBatch[];
+  late: () => boolean;
+}
+
 /** Solves the relaxation over all candidates by taking in only those that better it. */
-function relax(
-  highs: Highs,
-  model: StockingModel,
-  batches: readonly Batch[],
-  start: readonly PlannedBatch[],
-  late: () => boolean,
-): Relaxed {
+function relax({ highs, model, batches, start, late }: RelaxArgs): Relaxed {
   const columns = batches.map(model.columnOf);
   const begun = new Set(start.map((p) => p.batch));
   const takenIn = new Set<number>();
@@ -151,20 +161,23 @@ function relax(
     });
     const proven = least > -NOTHING_MINOR;
     if (proven || late()) return { boundMinor: proven ? cost : 0, proven, reduced, takenIn };
-    for (const i of mostWanted(batches, columns, reduced, takenIn)) takenIn.add(i);
+    for (const i of mostWanted({ batches, columns, reduced, takenIn })) takenIn.add(i);
   }
 }
 
 /** Less than this a candidate cannot better a plan by, minor units. */
 const NOTHING_MINOR = 0.5;
 
+interface Priced {
+  batches: readonly Batch[];
+  columns: readonly Column[];
+  /** What each would add to the cost, by the relaxation’s prices. */
+  reduced: Float64Array;
+  takenIn: ReadonlySet<number>;
+}
+
 /** The candidates that would better the relaxation most, not too many alike. */
-function mostWanted(
-  batches: readonly Batch[],
-  columns: readonly Column[],
-  reduced: Float64Array,
-  takenIn: ReadonlySet<number>,
-): number[] {
+function mostWanted({ batches, columns, reduced, takenIn }: Priced): number[] {
   const open = [...batches.keys()].filter(
     (i) => !takenIn.has(i) && columns[i]!.upper > 0 && reduced[i]! < -NOTHING_MINOR,
   );

@@ -1,12 +1,27 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
-import { FISH_SUMS } from './fishSums';
+import { CROP_SUMS } from './cropSums';
+import { FEED_SUMS } from './feedSums';
+import { GROWTH_SUMS } from './growthSums';
 import { choicesOf } from './library';
-import { CROP_SUMS, PURGE_SUMS, SUPPLY_SUMS, WATER_SUMS } from './otherSums';
+import { PURGE_SUMS } from './purgeSums';
+import { SIZE_SUMS } from './sizeSums';
+import { STOCK_SUMS } from './stockSums';
+import { SUPPLY_SUMS } from './supplySums';
+import { WATER_SUMS } from './waterSums';
 import { isChoice, type Sum, type SumInput, type SumResult, type SumValues } from './sum';
 
 /** Every calculation of the core, once. The Why panels, the page of sums, the command line and docs/science.md read it. */
-export const SUMS: readonly Sum[] = [...FISH_SUMS, ...WATER_SUMS, ...PURGE_SUMS, ...CROP_SUMS, ...SUPPLY_SUMS];
+export const SUMS: readonly Sum[] = [
+  ...GROWTH_SUMS,
+  ...FEED_SUMS,
+  ...SIZE_SUMS,
+  ...STOCK_SUMS,
+  ...WATER_SUMS,
+  ...PURGE_SUMS,
+  ...CROP_SUMS,
+  ...SUPPLY_SUMS,
+];
 
 const byName: ReadonlyMap<string, Sum> = new Map(SUMS.map((s) => [s.name, s]));
 

@@ -21,18 +21,23 @@ export interface TempSetting {
 /** What some settings come to, day by day. @param settings as they were planned, the oldest first: where they overlap, the newest holds */
 export function tempPlanOf(settings: readonly TempSetting[]): LoopFact['tempPlan'] {
   return settings.reduce(
-    (plan, s) => withSetting({ tempPlan: plan }, s.from, s.until, s.tempC).tempPlan,
+    (plan, s) => withSetting({ loop: { tempPlan: plan }, from: s.from, until: s.until, tempC: s.tempC }).tempPlan,
     [] as LoopFact['tempPlan'],
   );
 }
 
 /** Adds a setting from a day until another; afterwards what was planned before holds again. */
-export function withSetting<L extends Pick<LoopFact, 'tempPlan'>>(
-  loop: L,
-  from: Day,
-  until: Day | null,
-  tempC: number | null,
-): L {
+export function withSetting<L extends Pick<LoopFact, 'tempPlan'>>({
+  loop,
+  from,
+  until,
+  tempC,
+}: {
+  loop: L;
+  from: Day;
+  until: Day | null;
+  tempC: number | null;
+}): L {
   const before = loop.tempPlan.filter((s) => s.from < from);
   const after = until === null ? [] : loop.tempPlan.filter((s) => s.from >= until);
   const resumed = until === null ? null : (loop.tempPlan.filter((s) => s.from <= until).at(-1)?.tempC ?? null);

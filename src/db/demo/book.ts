@@ -4,6 +4,21 @@ import { jobKey, type JobId } from '../../core/tasks/jobs';
 import type { Movement, NewLot } from '../ledger';
 import type { Random } from './random';
 
+interface MoveArgs {
+  day: Day;
+  hour: number;
+  personId: string;
+  movement: Movement;
+}
+
+interface TaskArgs {
+  id: JobId;
+  day: Day;
+  hour: number;
+  personId: string;
+  title: string;
+}
+
 /** Gathers the rows of a made-up history in the order they happened. */
 export class Book {
   readonly rows: Record<string, Record<string, unknown>[]> = {
@@ -58,7 +73,7 @@ export class Book {
     return id;
   }
 
-  move(day: Day, hour: number, personId: string, movement: Movement): string {
+  move({ day, hour, personId, movement }: MoveArgs): string {
     const id = this.random.uuid();
     if (!(movement.count ?? 0) && !(movement.massG ?? 0)) return id;
     this.add('movement', {
@@ -99,7 +114,7 @@ export class Book {
     });
   }
 
-  task(id: JobId, day: Day, hour: number, personId: string, title: string) {
+  task({ id, day, hour, personId, title }: TaskArgs) {
     this.add('task_done', {
       job_kind: id.kind,
       subject: id.subject,

@@ -19,7 +19,7 @@ export function writeCropHistory(world: DemoWorld): void {
     for (const code of bed.crops) {
       const crop = world.crops.find((c) => c.code === code)!;
       const share = code === 'cherry-tomato' ? 0.6 : code === 'cucumber' ? 0.4 : 1 / bed.crops.length;
-      new Succession(world, crop, bed.code, Math.floor(bed.positions * share)).run();
+      new Succession(world, crop, { bedCode: bed.code, positions: Math.floor(bed.positions * share) }).run();
     }
   }
 }
@@ -27,6 +27,7 @@ export function writeCropHistory(world: DemoWorld): void {
 class Succession {
   private readonly prefix: string;
   private readonly batch: number;
+  private readonly bedCode: string;
   private readonly everyDays: number;
   private seedLots: { id: string; left: number }[] = [];
   private seedNumber = 0;
@@ -35,9 +36,9 @@ class Succession {
   constructor(
     private readonly world: DemoWorld,
     private readonly crop: Crop,
-    private readonly bedCode: string,
-    positions: number,
+    { bedCode, positions }: { bedCode: string; positions: number },
   ) {
+    this.bedCode = bedCode;
     const words = crop.code.toUpperCase().split('-');
     this.prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
     const loop = this.loop();
@@ -61,8 +62,8 @@ class Succession {
       ...sowingFor(Math.max(1, Math.round(positions * this.crop.finalSurvival * this.crop.packout)), this.crop, 104),
       positions,
     };
-    return sowingGroup(
-      {
+    return sowingGroup({
+      wish: {
         crop: this.crop,
         loop: this.loop(),
         lotCode: this.code(sowDay),
@@ -72,8 +73,8 @@ class Succession {
       },
       sowDay,
       quantities,
-      () => this.world.book.random.uuid(),
-    );
+      newId: () => this.world.book.random.uuid(),
+    });
   }
 
   private code(sowDay: Day) {
@@ -103,19 +104,30 @@ class Succession {
       book.step(step, done ? step.day : null);
       if (!done) continue;
       if (step.day >= addDays(today, -40))
-        book.task(stepJob(step.id), step.day, 11, world.person('oluchi'), stepWords(step.kind));
+        book.task({
+          id: stepJob(step.id),
+          day: step.day,
+          hour: 11,
+          personId: world.person('oluchi'),
+          title: stepWords(step.kind),
+        });
       if (step.kind === 'sow') lotId = this.sow(step);
       if (!lotId) continue;
       if (step.kind === 'transplant') standing = this.transplant(lotId, step, steps[0]!.count);
       if (step.kind === 'pick') standing = this.pick(lotId, step, standing);
       if (step.kind === 'clear' && standing > 0) {
-        book.move(step.day, 15, world.person('oluchi'), {
-          lotId,
-          fromPlaceId: step.fromPlaceId!,
-          toPlaceId: world.place(OUTSIDE.compost).id,
-          count: standing,
-          reason: 'clear',
-          stepId: step.id,
+        book.move({
+          day: step.day,
+          hour: 15,
+          personId: world.person('oluchi'),
+          movement: {
+            lotId,
+            fromPlaceId: step.fromPlaceId!,
+            toPlaceId: world.place(OUTSIDE.compost).id,
+            count: standing,
+            reason: 'clear',
+            stepId: step.id,
+          },
         });
         standing = 0;
       }
@@ -137,12 +149,17 @@ class Succession {
         supplier: 'Larkfield Seed',
         note: `${this.crop.name} seed`,
       });
-      book.move(step.day, 6, world.person('oluchi'), {
-        lotId: id,
-        fromPlaceId: world.place(OUTSIDE.supplier).id,
-        toPlaceId: world.place(OUTSIDE.seedStore).id,
-        count: number,
-        reason: 'receive',
+      book.move({
+        day: step.day,
+        hour: 6,
+        personId: world.person('oluchi'),
+        movement: {
+          lotId: id,
+          fromPlaceId: world.place(OUTSIDE.supplier).id,
+          toPlaceId: world.place(OUTSIDE.seedStore).id,
+          count: number,
+          reason: 'receive',
+        },
       });
       seed = { id, left: number };
       this.seedLots = [seed];
@@ -158,21 +175,31 @@ class Succession {
       cropCode: this.crop.code,
       fromLotIds: [seed.id],
     });
-    book.move(step.day, 9, hand, {
-      lotId: seed.id,
-      fromPlaceId: world.place(OUTSIDE.seedStore).id,
-      toPlaceId: world.place(OUTSIDE.made).id,
-      count: step.count,
-      reason: 'sow',
-      stepId: step.id,
+    book.move({
+      day: step.day,
+      hour: 9,
+      personId: hand,
+      movement: {
+        lotId: seed.id,
+        fromPlaceId: world.place(OUTSIDE.seedStore).id,
+        toPlaceId: world.place(OUTSIDE.made).id,
+        count: step.count,
+        reason: 'sow',
+        stepId: step.id,
+      },
     });
-    book.move(step.day, 9, hand, {
-      lotId,
-      fromPlaceId: world.place(OUTSIDE.made).id,
-      toPlaceId: step.toPlaceId!,
-      count: step.count,
-      reason: 'sow',
-      stepId: step.id,
+    book.move({
+      day: step.day,
+      hour: 9,
+      personId: hand,
+      movement: {
+        lotId,
+        fromPlaceId: world.place(OUTSIDE.made).id,
+        toPlaceId: step.toPlaceId!,
+        count: step.count,
+        reason: 'sow',
+        stepId: step.id,
+      },
     });
     return lotId;
   }
@@ -185,21 +212,31 @@ class Succession {
     );
     const planted = Math.min(step.count, alive, seeds);
     const hand = world.person('oluchi');
-    book.move(step.day, 10, hand, {
-      lotId,
-      fromPlaceId: step.fromPlaceId!,
-      toPlaceId: step.toPlaceId!,
-      count: planted,
-      reason: 'transplant',
-      stepId: step.id,
+    book.move({
+      day: step.day,
+      hour: 10,
+      personId: hand,
+      movement: {
+        lotId,
+        fromPlaceId: step.fromPlaceId!,
+        toPlaceId: step.toPlaceId!,
+        count: planted,
+        reason: 'transplant',
+        stepId: step.id,
+      },
     });
-    book.move(step.day, 10, hand, {
-      lotId,
-      fromPlaceId: step.fromPlaceId!,
-      toPlaceId: world.place(OUTSIDE.compost).id,
-      count: seeds - planted,
-      reason: 'lost',
-      stepId: step.id,
+    book.move({
+      day: step.day,
+      hour: 10,
+      personId: hand,
+      movement: {
+        lotId,
+        fromPlaceId: step.fromPlaceId!,
+        toPlaceId: world.place(OUTSIDE.compost).id,
+        count: seeds - planted,
+        reason: 'lost',
+        stepId: step.id,
+      },
     });
     return planted;
   }
@@ -217,13 +254,18 @@ class Succession {
     const hand = world.person(book.random.pick(['oluchi', 'joram']));
     const once = crop.cutsMax === 1;
     if (once) {
-      book.move(step.day, 8, hand, {
-        lotId,
-        fromPlaceId: step.fromPlaceId!,
-        toPlaceId: world.place(OUTSIDE.packed).id,
-        count: pieces,
-        reason: 'pick',
-        stepId: step.id,
+      book.move({
+        day: step.day,
+        hour: 8,
+        personId: hand,
+        movement: {
+          lotId,
+          fromPlaceId: step.fromPlaceId!,
+          toPlaceId: world.place(OUTSIDE.packed).id,
+          count: pieces,
+          reason: 'pick',
+          stepId: step.id,
+        },
       });
     }
     if (amount > 0) {
@@ -236,13 +278,18 @@ class Succession {
         fromLotIds: [lotId],
       });
       const made = crop.unit === 'kg' ? { massG: amount } : { count: amount };
-      book.move(step.day, 9, hand, {
-        lotId: packed,
-        fromPlaceId: world.place(OUTSIDE.made).id,
-        toPlaceId: world.place(OUTSIDE.coldRoom).id,
-        ...made,
-        reason: 'make',
-        stepId: step.id,
+      book.move({
+        day: step.day,
+        hour: 9,
+        personId: hand,
+        movement: {
+          lotId: packed,
+          fromPlaceId: world.place(OUTSIDE.made).id,
+          toPlaceId: world.place(OUTSIDE.coldRoom).id,
+          ...made,
+          reason: 'make',
+          stepId: step.id,
+        },
       });
       world.packed.push({ lotId: packed, productCode: crop.code, packedOn: step.day, left: amount });
     }
@@ -253,6 +300,6 @@ class Succession {
 /** How much longer a planting stands in the darkest season than from today; at least 1. */
 function slowestSeason(crop: Crop, loop: DemoWorld['loops'][number], today: Day): number {
   const year = today.slice(0, 4);
-  const days = (from: Day) => stageLengthDays(crop, loop, from, crop.finalDays);
+  const days = (from: Day) => stageLengthDays({ crop, loop, from, referenceDays: crop.finalDays });
   return Math.max(1, days(`${Number(year) - 1}-11-20`) / days(today), days(`${Number(year) - 1}-07-10`) / days(today));
 }

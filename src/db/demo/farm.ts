@@ -116,14 +116,16 @@ export interface DemoPlace extends PlaceFact {
   isSource: boolean;
 }
 
-function blankPlace(
-  id: string,
-  code: string,
-  name: string,
-  kind: PlaceKind,
-  walk: string,
-  walkOrder: number,
-): DemoPlace {
+interface BlankPlaceArgs {
+  id: string;
+  code: string;
+  name: string;
+  kind: PlaceKind;
+  walk: string;
+  walkOrder: number;
+}
+
+function blankPlace({ id, code, name, kind, walk, walkOrder }: BlankPlaceArgs): DemoPlace {
   return {
     id,
     code,
@@ -202,28 +204,28 @@ const WALK = { heron: 'Fish hall, Heron side', kingfisher: 'Fish hall, Kingfishe
 export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
   const loopId = (code: LoopCode) => loops.find((l) => l.code === code)!.id;
   const tanks = TANKS.map(([code, loop, stage, volumeL, limit], i) => ({
-    ...blankPlace(
-      random.uuid(),
+    ...blankPlace({
+      id: random.uuid(),
       code,
-      `Tank ${code}`,
-      'tank' as const,
-      WALK[loop],
-      1 + LOOPS.findIndex((l) => l.code === loop) * 10 + i / 10,
-    ),
+      name: `Tank ${code}`,
+      kind: 'tank' as const,
+      walk: WALK[loop],
+      walkOrder: 1 + LOOPS.findIndex((l) => l.code === loop) * 10 + i / 10,
+    }),
     loopId: loopId(loop),
     stage,
     volumeL,
     densityLimitKgM3: limit,
   }));
   const beds = BEDS.map((bed, i) => ({
-    ...blankPlace(
-      random.uuid(),
-      bed.code,
-      `Bed ${bed.code}`,
-      'bed' as const,
-      bed.loop === 'heron' ? 'Glasshouse one' : bed.loop === 'wren' ? WALK.wren : 'Glasshouse two',
-      50 + i,
-    ),
+    ...blankPlace({
+      id: random.uuid(),
+      code: bed.code,
+      name: `Bed ${bed.code}`,
+      kind: 'bed' as const,
+      walk: bed.loop === 'heron' ? 'Glasshouse one' : bed.loop === 'wren' ? WALK.wren : 'Glasshouse two',
+      walkOrder: 50 + i,
+    }),
     loopId: loopId(bed.loop),
     positions: bed.positions,
     areaM2: bed.areaM2,
@@ -231,24 +233,52 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     pieceSize: bed.piece,
   }));
   const purge = ['P1', 'P2'].map((code, i) => ({
-    ...blankPlace(random.uuid(), code, `Purge tank ${code}`, 'purge' as const, 'Purge room', 40 + i),
+    ...blankPlace({
+      id: random.uuid(),
+      code,
+      name: `Purge tank ${code}`,
+      kind: 'purge' as const,
+      walk: 'Purge room',
+      walkOrder: 40 + i,
+    }),
     volumeL: i === 0 ? 4000 : 3000,
     densityLimitKgM3: 35,
     saltGL: i === 1 ? 5 : 0,
   }));
   const quarantine = {
-    ...blankPlace(random.uuid(), 'Q1', 'Quarantine tank', 'quarantine' as const, 'Quarantine', 38),
+    ...blankPlace({
+      id: random.uuid(),
+      code: 'Q1',
+      name: 'Quarantine tank',
+      kind: 'quarantine' as const,
+      walk: 'Quarantine',
+      walkOrder: 38,
+    }),
     volumeL: 1500,
     densityLimitKgM3: 20,
   };
   const sump = {
-    ...blankPlace(random.uuid(), 'HS', 'Heron sump', 'sump' as const, WALK.heron, 2.5),
+    ...blankPlace({
+      id: random.uuid(),
+      code: 'HS',
+      name: 'Heron sump',
+      kind: 'sump' as const,
+      walk: WALK.heron,
+      walkOrder: 2.5,
+    }),
     loopId: loopId('heron'),
     volumeL: 2600,
     densityLimitKgM3: 4,
   };
   const nursery = {
-    ...blankPlace(random.uuid(), 'NB', 'Nursery benches', 'nursery' as const, 'Nursery', 70),
+    ...blankPlace({
+      id: random.uuid(),
+      code: 'NB',
+      name: 'Nursery benches',
+      kind: 'nursery' as const,
+      walk: 'Nursery',
+      walkOrder: 70,
+    }),
     pieceSize: 104,
     positions: 20000,
     areaM2: 24,
@@ -271,13 +301,27 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
       [OUTSIDE.regrouped, 'Regrouped into other lots', 'outside'],
     ] as const
   ).map(([code, name, kind]) => ({
-    ...blankPlace(random.uuid(), code, name, kind, 'Pack room', 90),
+    ...blankPlace({ id: random.uuid(), code, name, kind, walk: 'Pack room', walkOrder: 90 }),
     isSource: code === OUTSIDE.supplier || code === OUTSIDE.made,
   }));
   // A seed of its own: the rest of the farm stays as it was before live fish were sold.
-  const holding = blankPlace(new Random(90).uuid(), OUTSIDE.live, 'Live holding', 'store', 'Pack room', 90);
+  const holding = blankPlace({
+    id: new Random(90).uuid(),
+    code: OUTSIDE.live,
+    name: 'Live holding',
+    kind: 'store',
+    walk: 'Pack room',
+    walkOrder: 90,
+  });
   const pond = {
-    ...blankPlace(new Random(91).uuid(), 'W2', 'Tank W2', 'tank' as const, WALK.wren, 22.5),
+    ...blankPlace({
+      id: new Random(91).uuid(),
+      code: 'W2',
+      name: 'Tank W2',
+      kind: 'tank' as const,
+      walk: WALK.wren,
+      walkOrder: 22.5,
+    }),
     loopId: loopId('wren'),
     stage: 'ornamental',
     volumeL: 1100,

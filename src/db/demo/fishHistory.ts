@@ -65,13 +65,18 @@ function stockSump(world: DemoWorld) {
     startMeanG: 1.2,
     supplier: 'Tarnside Crustaceans',
   });
-  book.move(arrived, 10, world.person('bram'), {
-    lotId,
-    fromPlaceId: world.place('SUPPLIER').id,
-    toPlaceId: sump.id,
-    count: 260,
-    massG: 312,
-    reason: 'receive',
+  book.move({
+    day: arrived,
+    hour: 10,
+    personId: world.person('bram'),
+    movement: {
+      lotId,
+      fromPlaceId: world.place('SUPPLIER').id,
+      toPlaceId: sump.id,
+      count: 260,
+      massG: 312,
+      reason: 'receive',
+    },
   });
   book.step(
     {
@@ -90,6 +95,27 @@ function stockSump(world: DemoWorld) {
     },
     null,
   );
+}
+
+interface ActArgs {
+  k: number;
+  day: Day;
+  number: number;
+  isFirstDay: boolean;
+}
+
+interface MoveUpArgs {
+  cohort: Cohort;
+  k: number;
+  age: number;
+  day: Day;
+}
+
+interface ToPurgeArgs {
+  cohort: Cohort;
+  step: PlanStep;
+  day: Day;
+  hand: string;
 }
 
 class RotationHistory {
@@ -116,20 +142,20 @@ class RotationHistory {
     const newest = Math.ceil((last + 210 - arrivalOf(this.rotation, today, 0)) / EVERY);
     for (let number = first; number < last; number++) {
       const day = addDays(start, number - first);
-      for (let k = oldest; k <= newest; k++) this.act(k, day, number, number === first);
+      for (let k = oldest; k <= newest; k++) this.act({ k, day, number, isFirstDay: number === first });
       for (const cohort of this.cohorts) this.live(cohort, day, number);
       this.cohorts = this.cohorts.filter((c) => number - c.arrival <= lifetime);
     }
     for (let k = oldest; k <= newest; k++) this.planAhead(k, last);
   }
 
-  private act(k: number, day: Day, number: number, isFirstDay: boolean) {
+  private act({ k, day, number, isFirstDay }: ActArgs) {
     const arrival = arrivalOf(this.rotation, this.world.today, k);
     const age = number - arrival;
     if (age === 0 || (isFirstDay && age > 0 && age < this.rotation.harvestAges[0]! - 7)) this.arrive(k, day, age);
     const cohort = this.cohorts.find((c) => c.code === codeOf(this.rotation, k));
     if (!cohort) return;
-    for (const [from] of this.rotation.stages.slice(1)) if (from === age) this.moveUp(cohort, k, age, day);
+    for (const [from] of this.rotation.stages.slice(1)) if (from === age) this.moveUp({ cohort, k, age, day });
     for (const step of this.stepsFor(cohort, k).filter((s) => s.day === day)) this.doStep(cohort, step, day);
   }
 
@@ -150,13 +176,18 @@ class RotationHistory {
       note: age > 0 ? 'Came part-grown when the farm began' : null,
     });
     const place = world.place(stageTank(rotation, k, age));
-    book.move(day, 10, world.person('bram'), {
-      lotId,
-      fromPlaceId: world.place(OUTSIDE.supplier).id,
-      toPlaceId: place.id,
-      count: number,
-      massG: number * root ** 3,
-      reason: 'receive',
+    book.move({
+      day,
+      hour: 10,
+      personId: world.person('bram'),
+      movement: {
+        lotId,
+        fromPlaceId: world.place(OUTSIDE.supplier).id,
+        toPlaceId: place.id,
+        count: number,
+        massG: number * root ** 3,
+        reason: 'receive',
+      },
     });
     this.cohorts.push({
       lotId,
@@ -173,16 +204,21 @@ class RotationHistory {
     });
   }
 
-  private moveUp(cohort: Cohort, k: number, age: number, day: Day) {
+  private moveUp({ cohort, k, age, day }: MoveUpArgs) {
     const to = this.world.place(stageTank(this.rotation, k, age));
     if (to.id === cohort.place.id) return;
-    this.world.book.move(day, 9, this.world.person('tess'), {
-      lotId: cohort.lotId,
-      fromPlaceId: cohort.place.id,
-      toPlaceId: to.id,
-      count: cohort.count,
-      massG: this.meanG(cohort) * cohort.count,
-      reason: 'move',
+    this.world.book.move({
+      day,
+      hour: 9,
+      personId: this.world.person('tess'),
+      movement: {
+        lotId: cohort.lotId,
+        fromPlaceId: cohort.place.id,
+        toPlaceId: to.id,
+        count: cohort.count,
+        massG: this.meanG(cohort) * cohort.count,
+        reason: 'move',
+      },
     });
     cohort.place = to;
   }
@@ -222,9 +258,10 @@ class RotationHistory {
     const { book, world } = { book: this.world.book, world: this.world };
     const hand = world.person(book.random.pick(['bram', 'oluchi', 'tess']));
     book.step(step, day);
-    if (day >= addDays(world.today, -40)) book.task(stepJob(step.id), day, 11, hand, stepWords(step.kind));
+    if (day >= addDays(world.today, -40))
+      book.task({ id: stepJob(step.id), day, hour: 11, personId: hand, title: stepWords(step.kind) });
     const batch = world.purging.get(step.groupId);
-    if (step.kind === 'purge') this.toPurge(cohort, step, day, hand);
+    if (step.kind === 'purge') this.toPurge({ cohort, step, day, hand });
     if (step.kind === 'exchange') {
       const litres = step.detail.litres ?? 1500;
       book.add('purge_check', {
@@ -255,7 +292,7 @@ class RotationHistory {
     if (step.kind === 'harvest' && batch) this.harvest(step, batch, day);
   }
 
-  private toPurge(cohort: Cohort, step: PlanStep, day: Day, hand: string) {
+  private toPurge({ cohort, step, day, hand }: ToPurgeArgs) {
     const last =
       this.stepsFor(cohort, cohort.turn)
         .filter((s) => s.kind === 'purge')
@@ -264,14 +301,19 @@ class RotationHistory {
     if (count <= 0) return;
     const { taken, left } = takeLargest(cohort.bins, count / cohort.count);
     const meanG = cohort.root ** 3 * meanRelative(taken);
-    this.world.book.move(day, 10, hand, {
-      lotId: cohort.lotId,
-      fromPlaceId: cohort.place.id,
-      toPlaceId: step.toPlaceId!,
-      count,
-      massG: Math.round(count * meanG),
-      reason: 'purge',
-      stepId: step.id,
+    this.world.book.move({
+      day,
+      hour: 10,
+      personId: hand,
+      movement: {
+        lotId: cohort.lotId,
+        fromPlaceId: cohort.place.id,
+        toPlaceId: step.toPlaceId!,
+        count,
+        massG: Math.round(count * meanG),
+        reason: 'purge',
+        stepId: step.id,
+      },
     });
     cohort.count -= count;
     if (left.length > 0) cohort.bins = left;
@@ -282,14 +324,19 @@ class RotationHistory {
     const { book, world, rotation } = { book: this.world.book, world: this.world, rotation: this.rotation };
     const hand = world.person('joram');
     const massG = Math.round(batch.count * batch.meanG * (1 - 0.005 * rotation.purgeDays));
-    book.move(day, 8, hand, {
-      lotId: batch.lotId,
-      fromPlaceId: step.fromPlaceId!,
-      toPlaceId: world.place(OUTSIDE.packed).id,
-      count: batch.count,
-      massG,
-      reason: 'harvest',
-      stepId: step.id,
+    book.move({
+      day,
+      hour: 8,
+      personId: hand,
+      movement: {
+        lotId: batch.lotId,
+        fromPlaceId: step.fromPlaceId!,
+        toPlaceId: world.place(OUTSIDE.packed).id,
+        count: batch.count,
+        massG,
+        reason: 'harvest',
+        stepId: step.id,
+      },
     });
     const code = `PF-${rotation.prefix}-${day.slice(2).replaceAll('-', '')}`;
     const packed = book.lot({
@@ -300,13 +347,18 @@ class RotationHistory {
       productCode: rotation.speciesCode,
       fromLotIds: [batch.lotId],
     });
-    book.move(day, 9, hand, {
-      lotId: packed,
-      fromPlaceId: world.place(OUTSIDE.made).id,
-      toPlaceId: world.place(OUTSIDE.coldRoom).id,
-      massG,
-      reason: 'make',
-      stepId: step.id,
+    book.move({
+      day,
+      hour: 9,
+      personId: hand,
+      movement: {
+        lotId: packed,
+        fromPlaceId: world.place(OUTSIDE.made).id,
+        toPlaceId: world.place(OUTSIDE.coldRoom).id,
+        massG,
+        reason: 'make',
+        stepId: step.id,
+      },
     });
     const stock: PackedStock = { lotId: packed, productCode: rotation.speciesCode, packedOn: day, left: massG };
     world.packed.push(stock);
@@ -336,13 +388,18 @@ class RotationHistory {
       world.today > day && dayNumber(world.today) - number === PUMP_FAULT_DAYS_AGO && cohort.place.code === 'H6';
     const dead = fault ? 23 : book.random.count(cohort.count * 0.00017);
     if (dead > 0 && dead < cohort.count) {
-      book.move(day, 18, world.person('oluchi'), {
-        lotId: cohort.lotId,
-        fromPlaceId: cohort.place.id,
-        toPlaceId: world.place(OUTSIDE.dead).id,
-        count: dead,
-        reason: 'dead',
-        note: fault ? 'Pump fault in the night' : null,
+      book.move({
+        day,
+        hour: 18,
+        personId: world.person('oluchi'),
+        movement: {
+          lotId: cohort.lotId,
+          fromPlaceId: cohort.place.id,
+          toPlaceId: world.place(OUTSIDE.dead).id,
+          count: dead,
+          reason: 'dead',
+          note: fault ? 'Pump fault in the night' : null,
+        },
       });
       cohort.count -= dead;
     }
@@ -367,24 +424,34 @@ class RotationHistory {
         supplier: 'Corrie Feed Mill',
         note: this.rotation.prefix === 'HSB' ? 'Bass feed, 40 % protein' : 'Trout feed, 44 % protein',
       });
-      book.move(day, 6, world.person('tess'), {
-        lotId: id,
-        fromPlaceId: world.place(OUTSIDE.supplier).id,
-        toPlaceId: world.place(OUTSIDE.feedStore).id,
-        massG: receivedG,
-        reason: 'receive',
+      book.move({
+        day,
+        hour: 6,
+        personId: world.person('tess'),
+        movement: {
+          lotId: id,
+          fromPlaceId: world.place(OUTSIDE.supplier).id,
+          toPlaceId: world.place(OUTSIDE.feedStore).id,
+          massG: receivedG,
+          reason: 'receive',
+        },
       });
       lot = { id, leftG: receivedG };
       this.feedLots = [...this.feedLots.filter((l) => l.leftG > 2000), lot];
     }
     lot.leftG -= massG;
     const hand = world.person(book.random.pick(['bram', 'tess']));
-    const id = book.move(day, 7, hand, {
-      lotId: lot.id,
-      fromPlaceId: world.place(OUTSIDE.feedStore).id,
-      toPlaceId: world.place(OUTSIDE.eaten).id,
-      massG,
-      reason: 'feed',
+    const id = book.move({
+      day,
+      hour: 7,
+      personId: hand,
+      movement: {
+        lotId: lot.id,
+        fromPlaceId: world.place(OUTSIDE.feedStore).id,
+        toPlaceId: world.place(OUTSIDE.eaten).id,
+        massG,
+        reason: 'feed',
+      },
     });
     book.add('feeding', {
       movement_id: id,
@@ -394,7 +461,13 @@ class RotationHistory {
       response: book.random.next() < 0.93 ? 'eager' : 'slow',
     });
     if (day >= addDays(world.today, -40))
-      book.task(feedJob(cohort.place.id, day), day, 7, hand, `Feed ${cohort.place.code}`);
+      book.task({
+        id: feedJob(cohort.place.id, day),
+        day,
+        hour: 7,
+        personId: hand,
+        title: `Feed ${cohort.place.code}`,
+      });
   }
 
   private sample(cohort: Cohort, day: Day, number: number) {

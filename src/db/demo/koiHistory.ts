@@ -33,13 +33,18 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     startMeanG: ARRIVED.meanG,
     supplier: 'Three Willows Koi',
   });
-  book.move(arrived, 10, tess, {
-    lotId,
-    fromPlaceId: world.place(OUTSIDE.supplier).id,
-    toPlaceId: tank.id,
-    count: ARRIVED.count,
-    massG: ARRIVED.count * ARRIVED.meanG,
-    reason: 'receive',
+  book.move({
+    day: arrived,
+    hour: 10,
+    personId: tess,
+    movement: {
+      lotId,
+      fromPlaceId: world.place(OUTSIDE.supplier).id,
+      toPlaceId: tank.id,
+      count: ARRIVED.count,
+      massG: ARRIVED.count * ARRIVED.meanG,
+      reason: 'receive',
+    },
   });
   const feed = book.lot({
     code: 'FD-KOI-1',
@@ -49,12 +54,17 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     supplier: 'Corrie Feed Mill',
     note: 'Ornamental feed, 38 % protein',
   });
-  book.move(arrived, 6, tess, {
-    lotId: feed,
-    fromPlaceId: world.place(OUTSIDE.supplier).id,
-    toPlaceId: world.place(OUTSIDE.feedStore).id,
-    massG: 25_000,
-    reason: 'receive',
+  book.move({
+    day: arrived,
+    hour: 6,
+    personId: tess,
+    movement: {
+      lotId: feed,
+      fromPlaceId: world.place(OUTSIDE.supplier).id,
+      toPlaceId: world.place(OUTSIDE.feedStore).id,
+      massG: 25000,
+      reason: 'receive',
+    },
   });
   const bins = freshSpread(koi.sizeCv);
   let [root, count] = [Math.cbrt(ARRIVED.meanG), ARRIVED.count];
@@ -62,22 +72,33 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     const day = addDays(arrived, age);
     const next = root + dailyRootGainG13(koi, waterTempC(loop, day, today), 0.96);
     const massG = Math.round(feedByGrowthG(count, root ** 3, next ** 3 - root ** 3, koi));
-    const fed = book.move(day, 8, tess, {
-      lotId: feed,
-      fromPlaceId: world.place(OUTSIDE.feedStore).id,
-      toPlaceId: world.place(OUTSIDE.eaten).id,
-      massG,
-      reason: 'feed',
+    const fed = book.move({
+      day,
+      hour: 8,
+      personId: tess,
+      movement: {
+        lotId: feed,
+        fromPlaceId: world.place(OUTSIDE.feedStore).id,
+        toPlaceId: world.place(OUTSIDE.eaten).id,
+        massG,
+        reason: 'feed',
+      },
     });
     book.add('feeding', { movement_id: fed, place_id: tank.id, lot_id: lotId, mass_g: massG, response: 'eager' });
-    if (age >= AGE_DAYS - 40) book.task(feedJob(tank.id, day), day, 8, tess, `Feed ${tank.code}`);
+    if (age >= AGE_DAYS - 40)
+      book.task({ id: feedJob(tank.id, day), day, hour: 8, personId: tess, title: `Feed ${tank.code}` });
     if (age === 61) {
-      book.move(day, 18, tess, {
-        lotId,
-        fromPlaceId: tank.id,
-        toPlaceId: world.place(OUTSIDE.dead).id,
-        count: 2,
-        reason: 'dead',
+      book.move({
+        day,
+        hour: 18,
+        personId: tess,
+        movement: {
+          lotId,
+          fromPlaceId: tank.id,
+          toPlaceId: world.place(OUTSIDE.dead).id,
+          count: 2,
+          reason: 'dead',
+        },
       });
       count -= 2;
     }
@@ -100,13 +121,18 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     root = next;
   }
   const netted = addDays(today, -NETTED_DAYS_AGO);
-  book.move(netted, 9, tess, {
-    lotId,
-    fromPlaceId: tank.id,
-    toPlaceId: world.place(OUTSIDE.packed).id,
-    count: 14,
-    massG: Math.round(14 * root ** 3),
-    reason: 'harvest',
+  book.move({
+    day: netted,
+    hour: 9,
+    personId: tess,
+    movement: {
+      lotId,
+      fromPlaceId: tank.id,
+      toPlaceId: world.place(OUTSIDE.packed).id,
+      count: 14,
+      massG: Math.round(14 * root ** 3),
+      reason: 'harvest',
+    },
   });
   const held = book.lot({
     code: `LF-KOI-${netted.slice(2).replaceAll('-', '')}`,
@@ -116,12 +142,17 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     productCode: 'koi-middle',
     fromLotIds: [lotId],
   });
-  book.move(netted, 10, tess, {
-    lotId: held,
-    fromPlaceId: world.place(OUTSIDE.made).id,
-    toPlaceId: world.place(OUTSIDE.live).id,
-    count: 14,
-    reason: 'make',
+  book.move({
+    day: netted,
+    hour: 10,
+    personId: tess,
+    movement: {
+      lotId: held,
+      fromPlaceId: world.place(OUTSIDE.made).id,
+      toPlaceId: world.place(OUTSIDE.live).id,
+      count: 14,
+      reason: 'make',
+    },
   });
   const step = {
     kind: 'harvest' as const,

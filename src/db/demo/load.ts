@@ -50,8 +50,8 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
       currency: DEMO_FARM.currency,
       is_demo: true,
     });
-    const people = await addPeople(tx, farmId, random, options.another?.password);
-    const world = await addPlaces(tx, farmId, random, today, options, people);
+    const people = await addPeople({ tx, farmId, random, password: options.another?.password });
+    const world = await addPlaces({ tx, farmId, random, today, options, people });
     const customerIds = DEMO_CUSTOMERS.map(() => random.uuid());
     await tx('customer').insert(
       DEMO_CUSTOMERS.map(([name, channel], i) => ({ farm_id: farmId, id: customerIds[i], name, channel })),
@@ -77,12 +77,14 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
   return true;
 }
 
-async function addPeople(
-  tx: Knex.Transaction,
-  farmId: string,
-  random: Random,
-  password?: string,
-): Promise<Map<string, string>> {
+interface AddPeopleArgs {
+  tx: Knex.Transaction;
+  farmId: string;
+  random: Random;
+  password?: string;
+}
+
+async function addPeople({ tx, farmId, random, password }: AddPeopleArgs): Promise<Map<string, string>> {
   const ids = new Map<string, string>();
   for (const known of DEMO_PEOPLE) {
     const person = { ...known, password: password ?? known.password };
@@ -101,14 +103,16 @@ async function addPeople(
   return ids;
 }
 
-async function addPlaces(
-  tx: Knex.Transaction,
-  farmId: string,
-  random: Random,
-  today: Day,
-  options: DemoOptions,
-  people: Map<string, string>,
-) {
+interface AddPlacesArgs {
+  tx: Knex.Transaction;
+  farmId: string;
+  random: Random;
+  today: Day;
+  options: DemoOptions;
+  people: Map<string, string>;
+}
+
+async function addPlaces({ tx, farmId, random, today, options, people }: AddPlacesArgs) {
   const loops = demoLoops(random);
   const places = demoPlaces(random, loops);
   const species = demoSpecies();
@@ -186,7 +190,7 @@ async function addPlaces(
     })),
   );
   const book = new Book(farmId, random, zoneHours(options));
-  return new DemoWorld(book, today, start, loops, places, species, crops, products, people);
+  return new DemoWorld(book, { today, start, loops, places, species, crops, products }, people);
 }
 
 /** Hours the farm's clock is ahead of UTC now; close enough for made-up times of day. */
@@ -233,7 +237,14 @@ function writeReadings(world: DemoWorld) {
             person_id: person,
           });
         }
-        if (past <= 40) book.task(readingJob(loop.id, day, half), day, hour, person, `Water reading, ${half}`);
+        if (past <= 40)
+          book.task({
+            id: readingJob(loop.id, day, half),
+            day,
+            hour,
+            personId: person,
+            title: `Water reading, ${half}`,
+          });
       }
       if (past % 7 === 3) {
         for (const [kind, value] of [

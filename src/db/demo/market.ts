@@ -36,7 +36,8 @@ export function writeOrders(world: DemoWorld, customerIds: string[]): { nextOrde
       if (!DELIVERY_DAYS.includes(day)) continue;
       for (let customer = 0; customer < DEMO_CUSTOMERS.length; customer++) {
         const lines = standing.filter((s) => s.customer === customer && s.weekday === weekday(due));
-        if (lines.length > 0) writeOrder(world, customerIds[customer]!, `O-${number++}`, due, lines);
+        if (lines.length > 0)
+          writeOrder({ world, customerId: customerIds[customer]!, code: `O-${number++}`, due, lines });
       }
     }
   }
@@ -78,18 +79,31 @@ function clearOld(world: DemoWorld, day: Day) {
     if (lot.left <= 0 || dayNumber(day) - dayNumber(lot.packedOn) <= product.shelfLifeDays) continue;
     const amount = product.unit === 'kg' ? { massG: lot.left } : { count: Math.round(lot.left) };
     const donated = product.cropCode !== null && world.book.random.next() < 0.6;
-    world.book.move(day, 6, world.person('joram'), {
-      lotId: lot.lotId,
-      fromPlaceId: world.place(OUTSIDE.coldRoom).id,
-      toPlaceId: world.place(donated ? OUTSIDE.donated : OUTSIDE.compost).id,
-      ...amount,
-      reason: donated ? 'donate' : 'waste',
+    world.book.move({
+      day,
+      hour: 6,
+      personId: world.person('joram'),
+      movement: {
+        lotId: lot.lotId,
+        fromPlaceId: world.place(OUTSIDE.coldRoom).id,
+        toPlaceId: world.place(donated ? OUTSIDE.donated : OUTSIDE.compost).id,
+        ...amount,
+        reason: donated ? 'donate' : 'waste',
+      },
     });
     lot.left = 0;
   }
 }
 
-function writeOrder(world: DemoWorld, customerId: string, code: string, due: Day, lines: Standing[]) {
+interface WriteOrderArgs {
+  world: DemoWorld;
+  customerId: string;
+  code: string;
+  due: Day;
+  lines: Standing[];
+}
+
+function writeOrder({ world, customerId, code, due, lines }: WriteOrderArgs) {
   const { book } = world;
   const past = due < world.today;
   const orderId = book.random.uuid();
@@ -124,7 +138,7 @@ function writeOrder(world: DemoWorld, customerId: string, code: string, due: Day
       quantity,
       price_minor: product.priceMinor,
     });
-    if (past) supply(world, lineId, productCode, quantity, due);
+    if (past) supply({ world, orderLineId: lineId, productCode, quantity, due });
   }
   if (!past) return;
   book.add('order_event', {
@@ -146,8 +160,16 @@ function writeOrder(world: DemoWorld, customerId: string, code: string, due: Day
   }
 }
 
+interface SupplyArgs {
+  world: DemoWorld;
+  orderLineId: string;
+  productCode: string;
+  quantity: number;
+  due: Day;
+}
+
 /** Sets aside and delivers, oldest lot first, as far as there is stock. */
-function supply(world: DemoWorld, orderLineId: string, productCode: string, quantity: number, due: Day) {
+function supply({ world, orderLineId, productCode, quantity, due }: SupplyArgs) {
   const product = world.products.find((p) => p.code === productCode)!;
   let owed = quantity;
   const oldest = addDays(due, -product.shelfLifeDays);
@@ -159,21 +181,31 @@ function supply(world: DemoWorld, orderLineId: string, productCode: string, quan
     owed -= given;
     const amount = product.unit === 'kg' ? { massG: given } : { count: given };
     const aside = world.place(OUTSIDE.setAside).id;
-    world.book.move(due, 10, world.person('joram'), {
-      lotId: lot.lotId,
-      fromPlaceId: world.place(OUTSIDE.coldRoom).id,
-      toPlaceId: aside,
-      ...amount,
-      reason: 'allocate',
-      orderLineId,
+    world.book.move({
+      day: due,
+      hour: 10,
+      personId: world.person('joram'),
+      movement: {
+        lotId: lot.lotId,
+        fromPlaceId: world.place(OUTSIDE.coldRoom).id,
+        toPlaceId: aside,
+        ...amount,
+        reason: 'allocate',
+        orderLineId,
+      },
     });
-    world.book.move(due, 12, world.person('joram'), {
-      lotId: lot.lotId,
-      fromPlaceId: aside,
-      toPlaceId: world.place(OUTSIDE.sold).id,
-      ...amount,
-      reason: 'deliver',
-      orderLineId,
+    world.book.move({
+      day: due,
+      hour: 12,
+      personId: world.person('joram'),
+      movement: {
+        lotId: lot.lotId,
+        fromPlaceId: aside,
+        toPlaceId: world.place(OUTSIDE.sold).id,
+        ...amount,
+        reason: 'deliver',
+        orderLineId,
+      },
     });
   }
 }

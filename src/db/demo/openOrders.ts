@@ -26,7 +26,7 @@ export async function settleOrders(tx: Knex.Transaction, settling: Settling) {
   const facts = await loadFacts(tx, settling.today, true);
   const { supply } = forecastFarm(facts, await openSteps(tx));
   await keepToSupply(tx, facts, supply);
-  await addShortOrder(tx, facts, supply, settling);
+  await addShortOrder(tx, { facts, supply }, settling);
 }
 
 function demandsOf(facts: FarmFacts, productCode: string) {
@@ -60,14 +60,13 @@ async function keepToSupply(tx: Knex.Transaction, facts: FarmFacts, supply: read
 
 async function addShortOrder(
   tx: Knex.Transaction,
-  facts: FarmFacts,
-  supply: readonly SupplyBatch[],
+  { facts, supply }: { facts: FarmFacts; supply: readonly SupplyBatch[] },
   { farmId, random, today, customerId, code }: Settling,
 ) {
   const due = addDays(nextThursday(today), 26);
   const at = dayNumber(due) - dayNumber(today);
   const batches = supply.filter((b) => b.productCode === 'rainbow-trout');
-  const free = availableToPromise(batches, demandsOf(facts, 'rainbow-trout'), at, 100);
+  const free = availableToPromise({ batches, demands: demandsOf(facts, 'rainbow-trout'), at, step: 100 });
   const orderId = random.uuid();
   await tx('sales_order').insert({
     farm_id: farmId,

@@ -18,29 +18,46 @@ async function lotByCode(tx: Tx, code: string): Promise<{ id: string; product_co
   return lot;
 }
 
-async function requirePresent(tx: Tx, lotId: string, placeId: string, count: number, field = 'count') {
+interface RequirePresentArgs {
+  tx: Tx;
+  lotId: string;
+  placeId: string;
+  count: number;
+  field?: string;
+}
+
+async function requirePresent({ tx, lotId, placeId, count, field = 'count' }: RequirePresentArgs) {
   const there = await balanceAt(tx, lotId, placeId);
   if (count > there.count) throw new RuleBroken(field, say`There are ${there.count} here; ${count} is more than that.`);
   return there.count;
 }
 
+interface RecordDeathsArgs {
+  tx: Tx;
+  entry: Entry;
+  dead: { lotId: string; placeId: string; count: number; note?: string | null; confirmed?: boolean };
+  field?: string;
+}
+
 /** Fish that died: out of the tank, into the record. */
-export async function recordDeaths(
-  tx: Tx,
-  entry: Entry,
-  dead: { lotId: string; placeId: string; count: number; note?: string | null; confirmed?: boolean },
-  field = 'count',
-) {
-  await requirePresent(tx, dead.lotId, dead.placeId, dead.count, field);
+export async function recordDeaths({ tx, entry, dead, field = 'count' }: RecordDeathsArgs) {
+  await requirePresent({ tx, lotId: dead.lotId, placeId: dead.placeId, count: dead.count, field });
   const asked = dead.confirmed ? null : askDeaths(dead.count, (await balanceAt(tx, dead.lotId, dead.placeId)).count);
   if (asked) throw new RuleBroken('confirm', asked);
   const to = await placeByCode(tx, OUTSIDE.dead);
-  return recordMovement(
+  return recordMovement({
     tx,
     entry,
-    { lotId: dead.lotId, fromPlaceId: dead.placeId, toPlaceId: to, count: dead.count, reason: 'dead', note: dead.note },
-    ':dead',
-  );
+    movement: {
+      lotId: dead.lotId,
+      fromPlaceId: dead.placeId,
+      toPlaceId: to,
+      count: dead.count,
+      reason: 'dead',
+      note: dead.note,
+    },
+    part: ':dead',
+  });
 }
 
 /** A tank's ration: feed leaves the store, oldest lot first, and the record says which fish ate how much of it. */
@@ -79,12 +96,12 @@ export async function feedTank(
   for (const [i, lot] of lots.entries()) {
     const massG = Math.min(owedG, lot.mass_g);
     if (massG <= 0) break;
-    const moved = await recordMovement(
+    const moved = await recordMovement({
       tx,
       entry,
-      { lotId: lot.lot_id, fromPlaceId: store, toPlaceId: eaten, massG, reason: 'feed' },
-      `:f${i}`,
-    );
+      movement: { lotId: lot.lot_id, fromPlaceId: store, toPlaceId: eaten, massG, reason: 'feed' },
+      part: `:f${i}`,
+    });
     await recordFeeding(tx, entry, {
       movementId: moved.id,
       placeId: fed.placeId,
@@ -130,32 +147,43 @@ export interface Transfer {
   confirmed: boolean;
 }
 
+interface TransferFishArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  done: Transfer;
+}
+
 /** Moves counted, weighed fish to the step's next place. What stands against a move by hand stands against this one too. */
-export async function transferFish(tx: Tx, entry: Entry, facts: FarmFacts, done: Transfer): Promise<void> {
+export async function transferFish({ tx, entry, facts, done }: TransferFishArgs): Promise<void> {
   const step = await lockStep(tx, done.stepId, done.kind);
   if (done.kind === 'purge') await requireEarlierDone(tx, step, ['feed_stop']);
   const lot = await lotByCode(tx, step.lotCode);
-  await requirePresent(tx, lot.id, step.fromPlaceId!, done.count + done.dead);
+  await requirePresent({ tx, lotId: lot.id, placeId: step.fromPlaceId!, count: done.count + done.dead });
   const meanG = done.massG / done.count;
   if (meanG < 0.1 || meanG > 20_000)
     throw new RuleBroken('massG', say`That would be ${formatNumber(meanG, 2)} g a fish. Check the unit of the weight.`);
   const handling = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId!, confirmed: done.confirmed };
   passMove(facts, handling, { toPlaceId: step.toPlaceId!, count: done.count, meanG, field: 'stepId' });
   if (done.dead > 0)
-    await recordDeaths(
+    await recordDeaths({
       tx,
       entry,
-      { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead, confirmed: done.confirmed },
-      'dead',
-    );
-  await recordMovement(tx, entry, {
-    lotId: lot.id,
-    fromPlaceId: step.fromPlaceId!,
-    toPlaceId: step.toPlaceId!,
-    count: done.count,
-    massG: done.massG,
-    reason: done.kind,
-    stepId: step.id,
+      dead: { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead, confirmed: done.confirmed },
+      field: 'dead',
+    });
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: lot.id,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: step.toPlaceId!,
+      count: done.count,
+      massG: done.massG,
+      reason: done.kind,
+      stepId: step.id,
+    },
   });
   await finishStep(tx, step, entry.farmDay);
 }
@@ -191,27 +219,38 @@ export async function receiveFish(
     note: step.note,
   });
   const supplier = await placeByCode(tx, OUTSIDE.supplier);
-  await recordMovement(tx, entry, {
-    lotId,
-    fromPlaceId: supplier,
-    toPlaceId: step.toPlaceId!,
-    count: got.count,
-    massG: got.count * got.meanG,
-    reason: 'receive',
-    stepId: step.id,
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId,
+      fromPlaceId: supplier,
+      toPlaceId: step.toPlaceId!,
+      count: got.count,
+      massG: got.count * got.meanG,
+      reason: 'receive',
+      stepId: step.id,
+    },
   });
   if (got.dead > 0)
-    await recordDeaths(
+    await recordDeaths({
       tx,
       entry,
-      { lotId, placeId: step.toPlaceId!, count: got.dead, note: say`Died on the way`, confirmed: got.confirmed },
-      'dead',
-    );
+      dead: { lotId, placeId: step.toPlaceId!, count: got.dead, note: say`Died on the way`, confirmed: got.confirmed },
+      field: 'dead',
+    });
   await finishStep(tx, step, entry.farmDay);
 }
 
+interface StopFeedArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  stepId: string;
+}
+
 /** Feed stops, and with it is fixed what this batch must meet before sale. */
-export async function stopFeed(tx: Tx, entry: Entry, facts: FarmFacts, stepId: string): Promise<void> {
+export async function stopFeed({ tx, entry, facts, stepId }: StopFeedArgs): Promise<void> {
   const step = await lockStep(tx, stepId, 'feed_stop');
   const lot = await lotByCode(tx, step.lotCode);
   const group = await stepsOfGroups(tx, [step.groupId]);
@@ -266,30 +305,37 @@ export interface HarvestDone {
   confirmed?: boolean;
 }
 
+interface HarvestFishArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  done: HarvestDone;
+}
+
 /**
  * Takes purged fish out, counts and weighs them, and packs them as a new lot in the cold room. The gate must be met, or
  * a manager gives a reason. Grams: what was weighed = what is packed + what was trimmed.
  * @returns the packed lot's code
  */
-export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: HarvestDone): Promise<string> {
+export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'harvest');
   const lot = await lotByCode(tx, step.lotCode);
   const live = liveProduct(facts, step.speciesCode ?? '', done.massG / done.count);
   if (live && done.trimG > 0) throw new RuleBroken('trimG', say`Fish sold alive are not trimmed: leave this at 0.`);
-  if (!live) await passGate(tx, entry, facts, step, done);
+  if (!live) await passGate({ tx, entry, facts, step, done });
   const count = done.count + done.dead;
-  const there = await requirePresent(tx, lot.id, step.fromPlaceId!, count);
+  const there = await requirePresent({ tx, lotId: lot.id, placeId: step.fromPlaceId!, count });
   if (done.trimG > done.massG) throw new RuleBroken('trimG', say`More was trimmed than weighed.`);
   const meanG = done.massG / done.count;
   if (meanG < 5 || meanG > 20_000)
     throw new RuleBroken('massG', say`That would be ${formatNumber(meanG, 1)} g a fish. Check the unit of the weight.`);
   if (done.dead > 0)
-    await recordDeaths(
+    await recordDeaths({
       tx,
       entry,
-      { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead, confirmed: done.confirmed },
-      'dead',
-    );
+      dead: { lotId: lot.id, placeId: step.fromPlaceId!, count: done.dead, confirmed: done.confirmed },
+      field: 'dead',
+    });
   if (live) {
     const held = {
       lotId: lot.id,
@@ -304,14 +350,18 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
     return code;
   }
   const packedPlace = await placeByCode(tx, OUTSIDE.packed);
-  await recordMovement(tx, entry, {
-    lotId: lot.id,
-    fromPlaceId: step.fromPlaceId!,
-    toPlaceId: packedPlace,
-    count: done.count,
-    massG: done.massG,
-    reason: 'harvest',
-    stepId: step.id,
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: lot.id,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: packedPlace,
+      count: done.count,
+      massG: done.massG,
+      reason: 'harvest',
+      stepId: step.id,
+    },
   });
   const code = await freeLotCode(tx, `PF-${step.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
   const product = await tx('product').where({ species_code: step.speciesCode }).first('code');
@@ -325,20 +375,27 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
     fromLotIds: [lot.id],
   });
   const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
-  await recordMovement(
+  await recordMovement({
     tx,
     entry,
-    { lotId: packed, fromPlaceId: made, toPlaceId: cold, massG: done.massG, reason: 'make', stepId: step.id },
-    ':pack',
-  );
+    movement: { lotId: packed, fromPlaceId: made, toPlaceId: cold, massG: done.massG, reason: 'make', stepId: step.id },
+    part: ':pack',
+  });
   if (done.trimG > 0) {
     const compost = await placeByCode(tx, OUTSIDE.compost);
-    await recordMovement(
+    await recordMovement({
       tx,
       entry,
-      { lotId: packed, fromPlaceId: cold, toPlaceId: compost, massG: done.trimG, reason: 'trim', stepId: step.id },
-      ':trim',
-    );
+      movement: {
+        lotId: packed,
+        fromPlaceId: cold,
+        toPlaceId: compost,
+        massG: done.trimG,
+        reason: 'trim',
+        stepId: step.id,
+      },
+      part: ':trim',
+    });
   }
   await finishStep(tx, step, entry.farmDay);
   await closeBatch(tx, step.groupId, entry.farmDay);
@@ -346,8 +403,18 @@ export async function harvestFish(tx: Tx, entry: Entry, facts: FarmFacts, done: 
   return there > count ? say`${code} (${there - count} fish stay in the tank)` : code;
 }
 
-async function passGate(tx: Tx, entry: Entry, facts: FarmFacts, step: StoredStep, done: HarvestDone) {
-  const gate = (await gatesOf(tx, [step.groupId], entry.farmDay, facts.treatments)).get(step.groupId)!;
+interface PassGateArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  step: StoredStep;
+  done: HarvestDone;
+}
+
+async function passGate({ tx, entry, facts, step, done }: PassGateArgs) {
+  const gate = (
+    await gatesOf({ tx, groupIds: [step.groupId], today: entry.farmDay, treatments: facts.treatments })
+  ).get(step.groupId)!;
   const unmet = gate.checks.filter((c) => !c.met);
   if (unmet.length === 0) return;
   const words = unmet.map((c) => c.words.toLowerCase()).join('; ');

@@ -28,8 +28,8 @@ export async function saveFishSale(tx: Tx, farmId: string, sale: FishSale): Prom
   if (fault) throw new RuleBroken('grades', fault);
   const there: Row[] = await tx('product').where({ species_code: sale.code }).select('code', 'name', 'unit');
   const add = (row: object) => tx('product').insert({ farm_id: farmId, species_code: sale.code, ...row });
-  await saveFood(tx, sale, there, add);
-  await saveGrades(tx, sale, there, add);
+  await saveFood(tx, sale, { there, add });
+  await saveGrades(tx, sale, { there, add });
   await tx('species')
     .where({ code: sale.code })
     .update({ version: species.version + 1 });
@@ -40,9 +40,13 @@ interface Row {
   name: string;
   unit: string;
 }
-type Add = (row: object) => PromiseLike<unknown>;
+/** What is sold of it so far, and how one more is added. */
+interface Products {
+  there: Row[];
+  add: (row: object) => PromiseLike<unknown>;
+}
 
-async function saveFood(tx: Tx, { code, food }: FishSale, there: Row[], add: Add) {
+async function saveFood(tx: Tx, { code, food }: FishSale, { there, add }: Products) {
   const known = there.find((p) => p.unit === 'kg');
   const values = food && { name: food.name.trim(), price_minor: food.priceMinor, shelf_life_days: food.shelfLifeDays };
   if (values && known) await tx('product').where({ code: known.code }).update(values);
@@ -50,7 +54,7 @@ async function saveFood(tx: Tx, { code, food }: FishSale, there: Row[], add: Add
   else if (known) await drop(tx, known, 'food.name');
 }
 
-async function saveGrades(tx: Tx, { code, grades }: FishSale, there: Row[], add: Add) {
+async function saveGrades(tx: Tx, { code, grades }: FishSale, { there, add }: Products) {
   const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
   const known = there.filter((p) => p.unit === 'fish');
   for (const gone of known.filter((p) => !grades.some((g) => same(g.name, p.name)))) await drop(tx, gone, 'grades');

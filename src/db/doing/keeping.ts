@@ -25,8 +25,15 @@ export interface HusbandryEvent {
   untilDay?: Day | null;
 }
 
+interface RecordHusbandryArgs {
+  tx: Tx;
+  entry: Entry;
+  event: HusbandryEvent;
+  part?: string;
+}
+
 /** Adds an event, once per entry key. */
-export async function recordHusbandry(tx: Tx, entry: Entry, event: HusbandryEvent, part = ''): Promise<void> {
+export async function recordHusbandry({ tx, entry, event, part = '' }: RecordHusbandryArgs): Promise<void> {
   await tx('husbandry_event')
     .insert({
       farm_id: entry.farmId,
@@ -46,7 +53,15 @@ export async function recordHusbandry(tx: Tx, entry: Entry, event: HusbandryEven
     .ignore();
 }
 
-function checkWeight(field: string, massG: number, count: number, fish: FishFact, confirmed: boolean) {
+interface CheckWeightArgs {
+  field: string;
+  massG: number;
+  count: number;
+  fish: FishFact;
+  confirmed: boolean;
+}
+
+function checkWeight({ field, massG, count, fish, confirmed }: CheckWeightArgs) {
   const meanG = massG / count;
   const ratio = meanG / gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
   if (ratio < 0.02 || ratio > 50) {
@@ -70,8 +85,15 @@ export interface MoveNow extends Handling {
   dead: number;
 }
 
+interface MoveNowArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  move: MoveNow;
+}
+
 /** Moves fish as they come to another place. All of the tank, or a part: then the lot is in both. */
-export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: MoveNow): Promise<string> {
+export async function moveNow({ tx, entry, facts, move }: MoveNowArgs): Promise<string> {
   const fish = fishAt(facts, move);
   const to = placeOf(facts, move.toPlaceId, 'toPlaceId');
   if (to.id === move.fromPlaceId) throw new RuleBroken('toPlaceId', say`They are there already. Choose another tank.`);
@@ -81,32 +103,41 @@ export async function moveNow(tx: Tx, entry: Entry, facts: FarmFacts, move: Move
       say`${fish.lotCode} has ${fish.count} fish there; ${move.count + move.dead} is more than that.`,
     );
   }
-  checkWeight('massG', move.massG, move.count, fish, move.confirmed);
+  checkWeight({ field: 'massG', massG: move.massG, count: move.count, fish, confirmed: move.confirmed });
   passMove(facts, move, { toPlaceId: to.id, count: move.count, meanG: move.massG / move.count, field: 'toPlaceId' });
   if (move.dead > 0)
-    await recordDeaths(
+    await recordDeaths({
       tx,
       entry,
-      {
+      dead: {
         lotId: fish.lotId,
         placeId: move.fromPlaceId,
         count: move.dead,
         note: say`Died while moved`,
         confirmed: move.confirmed,
       },
-      'dead',
-    );
-  await recordMovement(tx, entry, {
-    lotId: fish.lotId,
-    fromPlaceId: move.fromPlaceId,
-    toPlaceId: to.id,
-    count: move.count,
-    massG: move.massG,
-    reason: 'move',
+      field: 'dead',
+    });
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: fish.lotId,
+      fromPlaceId: move.fromPlaceId,
+      toPlaceId: to.id,
+      count: move.count,
+      massG: move.massG,
+      reason: 'move',
+    },
   });
   const words = say`Moved: ${move.count} of ${fish.lotCode} to ${to.code}.`;
   if (move.count + move.dead < fish.count || to.kind === 'purge') return words;
-  const followed = await planFollowsMove(tx, fish.lotCode, move.fromPlaceId, to.id);
+  const followed = await planFollowsMove({
+    tx,
+    lotCode: fish.lotCode,
+    fromPlaceId: move.fromPlaceId,
+    toPlaceId: to.id,
+  });
   return followed > 0 ? say`${words} What was planned for them goes with them.` : words;
 }
 
@@ -122,17 +153,24 @@ export interface GradeNow extends Handling {
   smallG: number;
 }
 
+interface GradeNowArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  done: GradeNow;
+}
+
 /**
  * Parts a lot at a size. The large ones become a lot of their own with its own spread; the small ones keep the code.
  * Who was not counted into a box died or was miscounted: it is written down as dead, with that reason.
  * @returns the code of the new lot, and where the planned harvests went
  */
-export async function gradeNow(
-  tx: Tx,
-  entry: Entry,
-  facts: FarmFacts,
-  done: GradeNow,
-): Promise<{ code: string; plan: { large: number; small: number } }> {
+export async function gradeNow({
+  tx,
+  entry,
+  facts,
+  done,
+}: GradeNowArgs): Promise<{ code: string; plan: { large: number; small: number } }> {
   const fish = fishAt(facts, done);
   const [largeTo, smallTo] = [
     placeOf(facts, done.largePlaceId, 'largePlaceId'),
@@ -153,20 +191,20 @@ export async function gradeNow(
     );
   }
   const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
-  checkWeight(
-    'largeG',
-    done.largeG,
-    done.largeCount,
-    { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] },
-    done.confirmed,
-  );
-  checkWeight(
-    'smallG',
-    done.smallG,
-    done.smallCount,
-    { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] },
-    done.confirmed,
-  );
+  checkWeight({
+    field: 'largeG',
+    massG: done.largeG,
+    count: done.largeCount,
+    fish: { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] },
+    confirmed: done.confirmed,
+  });
+  checkWeight({
+    field: 'smallG',
+    massG: done.smallG,
+    count: done.smallCount,
+    fish: { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] },
+    confirmed: done.confirmed,
+  });
   const largeMean = done.largeG / done.largeCount;
   if (largeMean <= done.smallG / done.smallCount)
     throw new RuleBroken(
@@ -183,23 +221,32 @@ export async function gradeNow(
       field: 'smallPlaceId',
     });
   if (missing > 0)
-    await recordDeaths(tx, entry, {
-      lotId: fish.lotId,
-      placeId: done.fromPlaceId,
-      count: missing,
-      note: say`Missing when graded`,
-      confirmed: true,
+    await recordDeaths({
+      tx,
+      entry,
+      dead: {
+        lotId: fish.lotId,
+        placeId: done.fromPlaceId,
+        count: missing,
+        note: say`Missing when graded`,
+        confirmed: true,
+      },
     });
   const code = await freeLotCode(tx, `${fish.lotCode}L`);
   const leftG = done.smallG + massElsewhere(facts, fish);
-  await regroup(tx, entry, [fish], {
-    code,
-    reason: 'grade',
-    toPlaceId: largeTo.id,
-    counts: [done.largeCount],
-    leftG: [leftG],
-    massG: done.largeG,
-    cv: expected.large.cv,
+  await regroup({
+    tx,
+    entry,
+    from: [fish],
+    wish: {
+      code,
+      reason: 'grade',
+      toPlaceId: largeTo.id,
+      counts: [done.largeCount],
+      leftG: [leftG],
+      massG: done.largeG,
+      cv: expected.large.cv,
+    },
   });
   const plan = await planFollowsGrading(tx, {
     lotCode: fish.lotCode,
@@ -209,10 +256,10 @@ export async function gradeNow(
     follow: done.harvests,
   });
   if (smallTo.id !== done.fromPlaceId) {
-    await recordMovement(
+    await recordMovement({
       tx,
       entry,
-      {
+      movement: {
         lotId: fish.lotId,
         fromPlaceId: done.fromPlaceId,
         toPlaceId: smallTo.id,
@@ -220,8 +267,8 @@ export async function gradeNow(
         massG: done.smallG,
         reason: 'move',
       },
-      ':small',
-    );
+      part: ':small',
+    });
   }
   return { code, plan };
 }
@@ -231,8 +278,15 @@ export interface MergeNow {
   lotCodes: string[];
 }
 
+interface MergeNowArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  wish: MergeNow;
+}
+
 /** Lots of one species in one tank become one lot: they can no longer be told apart. @returns its code */
-export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: MergeNow): Promise<string> {
+export async function mergeNow({ tx, entry, facts, wish }: MergeNowArgs): Promise<string> {
   const place = placeOf(facts, wish.placeId, 'placeId');
   const fish = facts.fish.filter((f) => f.placeId === place.id && wish.lotCodes.includes(f.lotCode));
   if (fish.length < 2) throw new RuleBroken('lotCodes', say`Choose at least two lots that are in this tank.`);
@@ -242,14 +296,19 @@ export async function mergeNow(tx: Tx, entry: Entry, facts: FarmFacts, wish: Mer
     throw new RuleBroken('lotCodes', say`Feed is stopped for one of them: finish its purge first.`);
   const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
   const code = await freeLotCode(tx, `${fish[0]!.lotCode}M`);
-  await regroup(tx, entry, fish, {
-    code,
-    reason: 'merge',
-    toPlaceId: place.id,
-    counts: fish.map((f) => f.count),
-    leftG: fish.map((f) => massElsewhere(facts, f)),
-    massG: one.count * one.meanG,
-    cv: one.cv,
+  await regroup({
+    tx,
+    entry,
+    from: fish,
+    wish: {
+      code,
+      reason: 'merge',
+      toPlaceId: place.id,
+      counts: fish.map((f) => f.count),
+      leftG: fish.map((f) => massElsewhere(facts, f)),
+      massG: one.count * one.meanG,
+      cv: one.cv,
+    },
   });
   return code;
 }
@@ -272,8 +331,15 @@ const massElsewhere = (facts: FarmFacts, { lotCode, placeId }: FishFact) =>
     .filter((f) => f.lotCode === lotCode && f.placeId !== placeId)
     .reduce((sum, f) => sum + f.count * f.referenceG, 0);
 
+interface ShareGoingArgs {
+  tx: Tx;
+  lotId: string;
+  goingG: number;
+  leftG: number;
+}
+
 /** The share of what a lot has cost so far that goes with some of its fish: their weight of all that it has raised. */
-async function shareGoing(tx: Tx, lotId: string, goingG: number, leftG: number): Promise<number> {
+async function shareGoing({ tx, lotId, goingG, leftG }: ShareGoingArgs): Promise<number> {
   const taken = await tx('movement as m')
     .where({ lot_id: lotId, reason: 'harvest' })
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
@@ -282,14 +348,22 @@ async function shareGoing(tx: Tx, lotId: string, goingG: number, leftG: number):
   return shareOfCost(goingG, leftG, Number(taken?.g ?? 0));
 }
 
+interface RegroupArgs {
+  tx: Tx;
+  entry: Entry;
+  from: FishFact[];
+  wish: Regrouping;
+}
+
 /** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
-async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping): Promise<void> {
+async function regroup({ tx, entry, from, wish }: RegroupArgs): Promise<void> {
   const [made, regrouped] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.regrouped)];
   const count = wish.counts.reduce((sum, n) => sum + n, 0);
   const pace = from.reduce((sum, f, i) => sum + f.pace * wish.counts[i]!, 0) / count;
   const goingG = from.map((f, i) => (wish.reason === 'grade' ? wish.massG : wish.counts[i]! * f.referenceG));
   const fromShares: number[] = [];
-  for (const [i, f] of from.entries()) fromShares.push(await shareGoing(tx, f.lotId, goingG[i]!, wish.leftG[i]!));
+  for (const [i, f] of from.entries())
+    fromShares.push(await shareGoing({ tx, lotId: f.lotId, goingG: goingG[i]!, leftG: wish.leftG[i]! }));
   const lotId = await createLot(tx, entry.farmId, {
     code: wish.code,
     kind: 'cohort',
@@ -304,10 +378,10 @@ async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping)
   });
   for (const [i, fish] of from.entries()) {
     const massG = (wish.massG * wish.counts[i]!) / count;
-    await recordMovement(
+    await recordMovement({
       tx,
       entry,
-      {
+      movement: {
         lotId: fish.lotId,
         fromPlaceId: fish.placeId,
         toPlaceId: regrouped,
@@ -316,20 +390,25 @@ async function regroup(tx: Tx, entry: Entry, from: FishFact[], wish: Regrouping)
         reason: wish.reason,
         note: say`into ${wish.code}`,
       },
-      `:out${i}`,
-    );
+      part: `:out${i}`,
+    });
     const treated = await standingHusbandry(tx)
       .where({ lot_id: fish.lotId, kind: 'treat' })
       .andWhere('until_day', '>=', entry.farmDay);
     for (const [n, t] of treated.entries())
-      await recordHusbandry(tx, entry, { kind: 'treat', lotId, words: t.words, untilDay: t.until_day }, `:t${i}.${n}`);
+      await recordHusbandry({
+        tx,
+        entry,
+        event: { kind: 'treat', lotId, words: t.words, untilDay: t.until_day },
+        part: `:t${i}.${n}`,
+      });
   }
-  await recordMovement(
+  await recordMovement({
     tx,
     entry,
-    { lotId, fromPlaceId: made, toPlaceId: wish.toPlaceId, count, massG: wish.massG, reason: wish.reason },
-    ':in',
-  );
+    movement: { lotId, fromPlaceId: made, toPlaceId: wish.toPlaceId, count, massG: wish.massG, reason: wish.reason },
+    part: ':in',
+  });
   if (wish.reason === 'merge') {
     await tx('plan_step')
       .where({ state: 'planned' })
@@ -354,15 +433,17 @@ export interface FingerlingOrder {
   note: string | null;
 }
 
+interface OrderFingerlingsArgs {
+  tx: Tx;
+  farmId: string;
+  facts: FarmFacts;
+  order: FingerlingOrder;
+  pass: (steps: PlanStep[]) => Promise<unknown>;
+}
+
 /** Puts an order of fingerlings into the plan: arrival, and the move out of quarantine. @returns the code the lot will have */
 /** @param pass what is asked about before the steps join the plan */
-export async function orderFingerlings(
-  tx: Tx,
-  farmId: string,
-  facts: FarmFacts,
-  order: FingerlingOrder,
-  pass: (steps: PlanStep[]) => Promise<unknown>,
-): Promise<string> {
+export async function orderFingerlings({ tx, farmId, facts, order, pass }: OrderFingerlingsArgs): Promise<string> {
   const species = facts.species.find((s) => s.code === order.speciesCode);
   if (!species) throw new RuleBroken('speciesCode', say`Choose a species of this farm.`);
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');

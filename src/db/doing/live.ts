@@ -19,11 +19,18 @@ export interface LiveSale {
   confirmed: boolean;
 }
 
+interface NetLiveArgs {
+  tx: Tx;
+  entry: Entry;
+  facts: FarmFacts;
+  sale: LiveSale;
+}
+
 /**
  * Nets fish of one size grade for sale alive: out of their tank, into holding, as a lot that orders are served from.
  * They are not purged and are no food. @returns the held lot's code
  */
-export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: LiveSale): Promise<string> {
+export async function netLive({ tx, entry, facts, sale }: NetLiveArgs): Promise<string> {
   const fish = facts.fish.find((f) => f.lotCode === sale.lotCode && f.placeId === sale.fromPlaceId);
   if (!fish) throw new RuleBroken('form', say`${sale.lotCode} is not in that tank (any more). Reload and look again.`);
   const grades = liveGrades(facts.products, fish.speciesCode);
@@ -45,10 +52,12 @@ export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: Live
       say`That would be ${formatNumber(meanG, meanG < 10 ? 2 : 0)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
     );
   const species = facts.species.find((s) => s.code === fish.speciesCode)!;
-  const expected = countsByGrade(fish.bins, fish.referenceG, fish.count, grades, species)[at]!;
+  const expected = countsByGrade({ bins: fish.bins, referenceG: fish.referenceG, count: fish.count, grades, species })[
+    at
+  ]!;
   const questions = [
-    ...liveSaleQuestions(sale, grades[at]!, expected, species),
-    ...(await healthQuestions(tx, facts, sale.lotCode, fish.lotId)),
+    ...liveSaleQuestions({ sale, grade: grades[at]!, expected, species }),
+    ...(await healthQuestions({ tx, facts, lotCode: sale.lotCode, lotId: fish.lotId })),
   ];
   if (questions.length > 0 && !sale.confirmed) throw new RuleBroken('confirm', questions.join('\n'));
   return holdLive(tx, entry, {
@@ -61,7 +70,14 @@ export async function netLive(tx: Tx, entry: Entry, facts: FarmFacts, sale: Live
   });
 }
 
-async function healthQuestions(tx: Tx, facts: FarmFacts, lotCode: string, lotId: string): Promise<string[]> {
+interface HealthQuestionsArgs {
+  tx: Tx;
+  facts: FarmFacts;
+  lotCode: string;
+  lotId: string;
+}
+
+async function healthQuestions({ tx, facts, lotCode, lotId }: HealthQuestionsArgs): Promise<string[]> {
   const treated = facts.treatments.find((t) => t.lotCode === lotCode);
   const seen = await standingHusbandry(tx)
     .where({ lot_id: lotId, kind: 'observe' })
@@ -92,14 +108,18 @@ export interface HeldLive {
 /** Out of the tank and into holding, as one lot of the grade. */
 export async function holdLive(tx: Tx, entry: Entry, held: HeldLive): Promise<string> {
   const packed = await placeByCode(tx, OUTSIDE.packed);
-  await recordMovement(tx, entry, {
-    lotId: held.lotId,
-    fromPlaceId: held.placeId,
-    toPlaceId: packed,
-    count: held.count,
-    massG: held.massG,
-    reason: 'harvest',
-    stepId: held.stepId,
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: held.lotId,
+      fromPlaceId: held.placeId,
+      toPlaceId: packed,
+      count: held.count,
+      massG: held.massG,
+      reason: 'harvest',
+      stepId: held.stepId,
+    },
   });
   const code = await freeLotCode(tx, `LF-${held.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
   const lotId = await createLot(tx, entry.farmId, {
@@ -111,12 +131,12 @@ export async function holdLive(tx: Tx, entry: Entry, held: HeldLive): Promise<st
     fromLotIds: [held.lotId],
   });
   const [made, live] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.live)];
-  await recordMovement(
+  await recordMovement({
     tx,
     entry,
-    { lotId, fromPlaceId: made, toPlaceId: live, count: held.count, reason: 'make', stepId: held.stepId },
-    ':hold',
-  );
+    movement: { lotId, fromPlaceId: made, toPlaceId: live, count: held.count, reason: 'make', stepId: held.stepId },
+    part: ':hold',
+  });
   return code;
 }
 

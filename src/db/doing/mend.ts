@@ -20,8 +20,8 @@ export async function mendRecord(
     const gone = await tx('plan_step').where({ id, state: 'planned' }).update(whole);
     return gone ? say`Taken out of the plan.` : say`It was done or taken out meanwhile.`;
   }
-  if (what === 'species') return defaultsAgain(tx, 'species', id, SPECIES_DEFAULTS);
-  if (what === 'crop') return defaultsAgain(tx, 'crop', id, CROP_DEFAULTS);
+  if (what === 'species') return defaultsAgain({ tx, table: 'species', code: id, defaults: SPECIES_DEFAULTS });
+  if (what === 'crop') return defaultsAgain({ tx, table: 'crop', code: id, defaults: CROP_DEFAULTS });
   if (what === 'order') {
     const order = await tx('sales_order').where({ id }).first('version');
     if (!order) throw new RuleBroken('form', say`There is no such order on this farm.`);
@@ -29,7 +29,7 @@ export async function mendRecord(
       .where({ id })
       .andWhereRaw(`due_day not between '2000-01-01' and '2100-12-31'`)
       .update({ due_day: entry.farmDay });
-    await callOff(tx, entry, id, order.version);
+    await callOff({ tx, entry, orderId: id, version: order.version });
     return say`Called off.`;
   }
   if (what === 'loop') {
@@ -40,12 +40,14 @@ export async function mendRecord(
   throw new RuleBroken('form', say`That is put right on its own page.`);
 }
 
-async function defaultsAgain(
-  tx: Tx,
-  table: 'species' | 'crop',
-  code: string,
-  defaults: readonly { code: string }[],
-): Promise<string> {
+interface DefaultsAgainArgs {
+  tx: Tx;
+  table: 'species' | 'crop';
+  code: string;
+  defaults: readonly { code: string }[];
+}
+
+async function defaultsAgain({ tx, table, code, defaults }: DefaultsAgainArgs): Promise<string> {
   const row = await tx(table).where({ code }).first('params');
   if (!row) throw new RuleBroken('form', say`That is not in the library of this farm.`);
   const standard = defaults.find((d) => d.code === code) ?? { ...defaults[0]!, code, name: row.params?.name ?? code };

@@ -13,12 +13,14 @@ async function openGroupsFrom(tx: Tx, lotCode: string, placeId: string) {
     .sort((a, b) => (a.lead.day < b.lead.day ? -1 : 1));
 }
 
-async function turnTo(
-  tx: Tx,
-  steps: readonly PlanStep[],
-  fromPlaceId: string,
-  to: { lotCode?: string; placeId: string },
-): Promise<void> {
+interface TurnToArgs {
+  tx: Tx;
+  steps: readonly PlanStep[];
+  fromPlaceId: string;
+  to: { lotCode?: string; placeId: string };
+}
+
+async function turnTo({ tx, steps, fromPlaceId, to }: TurnToArgs): Promise<void> {
   for (const s of steps) {
     await tx('plan_step')
       .where({ id: s.id, state: 'planned' })
@@ -30,17 +32,19 @@ async function turnTo(
   }
 }
 
+interface PlanFollowsMoveArgs {
+  tx: Tx;
+  lotCode: string;
+  fromPlaceId: string;
+  toPlaceId: string;
+}
+
 /** All fish of a lot went from one tank to another: what is planned from the old one is planned from the new. @returns how many groups */
-export async function planFollowsMove(
-  tx: Tx,
-  lotCode: string,
-  fromPlaceId: string,
-  toPlaceId: string,
-): Promise<number> {
+export async function planFollowsMove({ tx, lotCode, fromPlaceId, toPlaceId }: PlanFollowsMoveArgs): Promise<number> {
   const groups = (await openGroupsFrom(tx, lotCode, fromPlaceId)).filter(
     (g) => !g.steps.some((s) => s.toPlaceId === toPlaceId && s.kind === 'move'),
   );
-  for (const g of groups) await turnTo(tx, g.steps, fromPlaceId, { placeId: toPlaceId });
+  for (const g of groups) await turnTo({ tx, steps: g.steps, fromPlaceId, to: { placeId: toPlaceId } });
   return groups.length;
 }
 
@@ -70,12 +74,12 @@ export async function planFollowsGrading(tx: Tx, wish: GradedPlan): Promise<{ la
     if (fits) {
       given += lead.count;
       large += 1;
-      await turnTo(tx, steps, wish.fromPlaceId, wish.large);
+      await turnTo({ tx, steps, fromPlaceId: wish.fromPlaceId, to: wish.large });
       continue;
     }
     if (lead.kind === 'harvest') small += 1;
     if (wish.smallPlaceId !== wish.fromPlaceId)
-      await turnTo(tx, steps, wish.fromPlaceId, { placeId: wish.smallPlaceId });
+      await turnTo({ tx, steps, fromPlaceId: wish.fromPlaceId, to: { placeId: wish.smallPlaceId } });
   }
   return { large, small };
 }

@@ -46,20 +46,24 @@ export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; coun
   });
   const made = await placeByCode(tx, OUTSIDE.made);
   for (const [i, { lotId: seedLot, count }] of used.entries()) {
-    await recordMovement(
+    await recordMovement({
       tx,
       entry,
-      { lotId: seedLot, fromPlaceId: store, toPlaceId: made, count, reason: 'sow', stepId: step.id },
-      `:s${i}`,
-    );
+      movement: { lotId: seedLot, fromPlaceId: store, toPlaceId: made, count, reason: 'sow', stepId: step.id },
+      part: `:s${i}`,
+    });
   }
-  await recordMovement(tx, entry, {
-    lotId,
-    fromPlaceId: made,
-    toPlaceId: step.toPlaceId!,
-    count: done.count,
-    reason: 'sow',
-    stepId: step.id,
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId,
+      fromPlaceId: made,
+      toPlaceId: step.toPlaceId!,
+      count: done.count,
+      reason: 'sow',
+      stepId: step.id,
+    },
   });
   await finishStep(tx, step, entry.farmDay);
 }
@@ -80,21 +84,25 @@ export async function transplant(
       'confirm',
       say`${there.count - done.count} of ${there.count} did not come up or are left over: they go to compost. Is that so?`,
     );
-  await recordMovement(tx, entry, {
-    lotId: lot.id,
-    fromPlaceId: step.fromPlaceId!,
-    toPlaceId: step.toPlaceId!,
-    count: done.count,
-    reason: 'transplant',
-    stepId: step.id,
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: lot.id,
+      fromPlaceId: step.fromPlaceId!,
+      toPlaceId: step.toPlaceId!,
+      count: done.count,
+      reason: 'transplant',
+      stepId: step.id,
+    },
   });
   const lost = there.count - done.count;
   if (lost > 0) {
     const compost = await placeByCode(tx, OUTSIDE.compost);
-    await recordMovement(
+    await recordMovement({
       tx,
       entry,
-      {
+      movement: {
         lotId: lot.id,
         fromPlaceId: step.fromPlaceId!,
         toPlaceId: compost,
@@ -102,10 +110,17 @@ export async function transplant(
         reason: 'lost',
         stepId: step.id,
       },
-      ':lost',
-    );
+      part: ':lost',
+    });
   }
   await finishStep(tx, step, entry.farmDay);
+}
+
+interface PickPlantsArgs {
+  tx: Tx;
+  entry: Entry;
+  picked: { lotId: string; placeId: string; quantity: number; stepId?: string };
+  field?: string;
 }
 
 /**
@@ -113,12 +128,12 @@ export async function transplant(
  * @param picked.quantity pieces, or g for crops sold by weight
  * @returns the packed lot's code and the movements to take back for undoing
  */
-export async function pickPlants(
-  tx: Tx,
-  entry: Entry,
-  picked: { lotId: string; placeId: string; quantity: number; stepId?: string },
+export async function pickPlants({
+  tx,
+  entry,
+  picked,
   field = 'quantity',
-): Promise<{ code: string; movementIds: string[] }> {
+}: PickPlantsArgs): Promise<{ code: string; movementIds: string[] }> {
   const lot = await tx('lot').where({ id: picked.lotId, kind: 'planting' }).first('id', 'code', 'crop_code');
   if (!lot) throw new RuleBroken(field, say`That planting is not on this farm.`);
   const crop = await cropOf(tx, lot.crop_code);
@@ -143,10 +158,10 @@ export async function pickPlants(
   const step = picked.stepId ? { stepId: picked.stepId } : {};
   const packedPlace = await placeByCode(tx, OUTSIDE.packed);
   if (whole) {
-    const out = await recordMovement(
+    const out = await recordMovement({
       tx,
       entry,
-      {
+      movement: {
         lotId: lot.id,
         fromPlaceId: picked.placeId,
         toPlaceId: packedPlace,
@@ -154,8 +169,8 @@ export async function pickPlants(
         reason: 'pick',
         ...step,
       },
-      ':pick',
-    );
+      part: ':pick',
+    });
     movementIds.push(out.id);
   }
   const code = await freeLotCode(tx, `PP-${lot.code}`);
@@ -169,23 +184,27 @@ export async function pickPlants(
   });
   const amount = product.unit === 'kg' ? { massG: picked.quantity } : { count: picked.quantity };
   const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
-  const packing = await recordMovement(
+  const packing = await recordMovement({
     tx,
     entry,
-    { lotId: packed, fromPlaceId: made, toPlaceId: cold, ...amount, reason: 'make', ...step },
-    ':pack',
-  );
+    movement: { lotId: packed, fromPlaceId: made, toPlaceId: cold, ...amount, reason: 'make', ...step },
+    part: ':pack',
+  });
   return { code, movementIds: [...movementIds, packing.id] };
 }
 
 export async function pickStep(tx: Tx, entry: Entry, done: { stepId: string; quantity: number }): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'pick');
   const lot = await plantingLot(tx, step.lotCode);
-  const { code } = await pickPlants(tx, entry, {
-    lotId: lot.id,
-    placeId: step.fromPlaceId!,
-    quantity: done.quantity,
-    stepId: step.id,
+  const { code } = await pickPlants({
+    tx,
+    entry,
+    picked: {
+      lotId: lot.id,
+      placeId: step.fromPlaceId!,
+      quantity: done.quantity,
+      stepId: step.id,
+    },
   });
   await finishStep(tx, step, entry.farmDay);
   return code;
@@ -198,13 +217,17 @@ export async function clearBed(tx: Tx, entry: Entry, done: { stepId: string }): 
   const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
   if (there.count > 0) {
     const compost = await placeByCode(tx, OUTSIDE.compost);
-    await recordMovement(tx, entry, {
-      lotId: lot.id,
-      fromPlaceId: step.fromPlaceId!,
-      toPlaceId: compost,
-      count: there.count,
-      reason: 'clear',
-      stepId: step.id,
+    await recordMovement({
+      tx,
+      entry,
+      movement: {
+        lotId: lot.id,
+        fromPlaceId: step.fromPlaceId!,
+        toPlaceId: compost,
+        count: there.count,
+        reason: 'clear',
+        stepId: step.id,
+      },
     });
   }
   await finishStep(tx, step, entry.farmDay);

@@ -38,7 +38,7 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
     .select('m.lot_id', 'm.recorded_at', 'p.code as from_place');
   if (moved.length === 0) return;
   const lots = [...new Set(moved.map((m) => m.lot_id))];
-  const later = await newestSince(tx, was, lots, moved[0]!.recorded_at);
+  const later = await newestSince(tx, was, { lots, at: moved[0]!.recorded_at });
   if (later)
     throw new RuleBroken(
       'form',
@@ -56,8 +56,7 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
 async function newestSince(
   tx: Tx,
   { entryKey: key, farmDay }: Found,
-  lots: string[],
-  at: Date,
+  { lots, at }: { lots: string[]; at: Date },
 ): Promise<Later | undefined> {
   const { rows } = await tx.raw(
     `select l.code, x.day, x.what from (

@@ -49,12 +49,16 @@ export async function receiveFeed(
     costMinor: got.costMinor,
   });
   const [supplier, store] = [await placeByCode(tx, OUTSIDE.supplier), await placeByCode(tx, OUTSIDE.feedStore)];
-  await recordMovement(tx, entry, {
-    lotId,
-    fromPlaceId: supplier,
-    toPlaceId: store,
-    massG: got.massG,
-    reason: 'receive',
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId,
+      fromPlaceId: supplier,
+      toPlaceId: store,
+      massG: got.massG,
+      reason: 'receive',
+    },
   });
   return code;
 }

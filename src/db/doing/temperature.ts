@@ -7,8 +7,15 @@ import type { Tx } from '../connection';
 import type { Entry } from '../ledger';
 import { standingSettings } from '../temperature';
 
+interface SetTemperatureArgs {
+  tx: Tx;
+  entry: Entry;
+  wish: Omit<WaterChange, 'change'>;
+  part?: number;
+}
+
 /** @param part tells settings of one entry apart */
-export async function setTemperature(tx: Tx, entry: Entry, wish: Omit<WaterChange, 'change'>, part = 0): Promise<void> {
+export async function setTemperature({ tx, entry, wish, part = 0 }: SetTemperatureArgs): Promise<void> {
   if (!(await tx('loop').where({ id: wish.loopId }).first('id'))) throw new RuleBroken('loopId', say`Choose a loop.`);
   await tx('loop_temperature').insert({
     farm_id: entry.farmId,

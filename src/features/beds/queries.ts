@@ -151,24 +151,26 @@ function unitsFor(crop: Crop, positions: number) {
 
 function gapList(view: FarmView): GapView[] {
   const { facts, forecast, units } = view;
-  return sowingGaps(facts, forecast, promisesOf(view, GAP_WEEKS), sowingCode, newId).map((gap) => {
-    const crop = facts.crops.find((c) => c.code === gap.cropCode)!;
-    const unit = facts.products.find((p) => p.code === gap.productCode)!.unit;
-    const cells = facts.places.find((p) => p.kind === 'nursery')?.pieceSize ?? 104;
-    return {
-      cropCode: gap.cropCode,
-      crop: crop.name,
-      week: gap.week,
-      short: formatQuantity(gap.shortUnits, unit, units),
-      customers: gap.customers.join(', '),
-      wantedOn: gap.wantedOn,
-      sowBy: gap.sowBy,
-      full: gap.sowing || gap.sowBy < view.facts.today ? null : gap.full,
-      add: gap.sowing && {
-        shortUnits: gap.shortUnits,
-        words: say`${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${plural(gap.sowing.quantities.trays, 'tray', 'trays')} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
-        because: explainSowing(crop, gap.sowing.quantities, cells),
-      },
-    };
-  });
+  return sowingGaps({ facts, forecast, promise: promisesOf(view, GAP_WEEKS), codeFor: sowingCode, newId }).map(
+    (gap) => {
+      const crop = facts.crops.find((c) => c.code === gap.cropCode)!;
+      const unit = facts.products.find((p) => p.code === gap.productCode)!.unit;
+      const cells = facts.places.find((p) => p.kind === 'nursery')?.pieceSize ?? 104;
+      return {
+        cropCode: gap.cropCode,
+        crop: crop.name,
+        week: gap.week,
+        short: formatQuantity(gap.shortUnits, unit, units),
+        customers: gap.customers.join(', '),
+        wantedOn: gap.wantedOn,
+        sowBy: gap.sowBy,
+        full: gap.sowing || gap.sowBy < view.facts.today ? null : gap.full,
+        add: gap.sowing && {
+          shortUnits: gap.shortUnits,
+          words: say`${gap.full ? `${gap.full} ` : ''}${gap.sowing.quantities.seeds} seeds, ${gap.sowing.quantities.trays} ${plural(gap.sowing.quantities.trays, 'tray', 'trays')} of ${cells}, into ${facts.places.find((p) => p.id === gap.sowing!.bedId)?.code}`,
+          because: explainSowing(crop, gap.sowing.quantities, cells),
+        },
+      };
+    },
+  );
 }

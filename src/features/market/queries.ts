@@ -56,7 +56,12 @@ const ORDERS_AHEAD_DAYS = 42;
 
 export async function marketPage(search: Search): Promise<MarketPage> {
   const view = await farmView(search, async (tx, { facts, day, today }) => ({
-    orders: await listOrders(tx, addDays(day, -ORDERS_BACK_DAYS), addDays(day, ORDERS_AHEAD_DAYS), day),
+    orders: await listOrders({
+      tx,
+      from: addDays(day, -ORDERS_BACK_DAYS),
+      until: addDays(day, ORDERS_AHEAD_DAYS),
+      asOf: day,
+    }),
     packed:
       day === today
         ? await packedLots(
@@ -195,7 +200,7 @@ const ORDER_WEEKS = 26;
 function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
   const { facts, forecast } = view;
   if (!facts.promises.some((p) => p.orderId === orderId)) return {};
-  const table = promiseTable(forecast, facts.products, facts.promises, ORDER_WEEKS);
+  const table = promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: ORDER_WEEKS });
   return Object.fromEntries(
     table.flatMap(({ product, weeks }) =>
       weeks

@@ -50,12 +50,7 @@ export async function purgePage(search: Search): Promise<PurgePage> {
       .filter((s) => s.kind === 'harvest' && food(s.speciesCode) && s.day <= addDays(day, AHEAD_DAYS))
       .filter((s) => when !== 'future' || s.day >= day)
       .slice(0, 12);
-    const gates = await gatesOf(
-      tx,
-      harvests.map((h) => h.groupId),
-      today,
-      facts.treatments,
-    );
+    const gates = await gatesOf({ tx, groupIds: harvests.map((h) => h.groupId), today, treatments: facts.treatments });
     return harvests.map((harvest) => ({ harvest, gate: gates.get(harvest.groupId)! }));
   });
   const { facts, units, day, forecast, at } = view;

@@ -12,7 +12,7 @@ export interface BrokenRow extends BrokenRecord {
 /** Stored records that cannot be reckoned with today. The rest of the farm goes on beside them. */
 export async function brokenRecords(): Promise<BrokenRow[]> {
   return readFarm(async (tx, person, today) => {
-    const { broken } = await knownFarm(tx, person.farmId, today, false);
+    const { broken } = await knownFarm(tx, { farmId: person.farmId, day: today });
     return broken.map((b) => ({ ...b, mendable: MENDABLE.has(b.what) }));
   });
 }

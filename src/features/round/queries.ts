@@ -107,7 +107,7 @@ function finishedJobs(done: DoneRow[], jobs: Job[]): Job[] {
 
 function whyFeed({ facts, forecast, at, units }: FarmView, job: Job): Explanation | null {
   const place = job.kind === 'feed' ? facts.places.find((p) => p.id === job.placeId) : undefined;
-  const fed = place && tankFeed(facts, forecast, place, at);
+  const fed = place && tankFeed({ facts, forecast, place, at });
   return fed ? explainFeed(fed, units) : null;
 }
 
@@ -116,6 +116,6 @@ function vesselsByLoop({ facts, forecast, at, units }: FarmView) {
     loop: loop.name,
     tanks: facts.places
       .filter((p) => p.kind === 'tank' && p.loopId === loop.id)
-      .map((p) => vesselView(p, forecast, at, units, null)),
+      .map((p) => vesselView({ place: p, forecast, at, units, href: null })),
   }));
 }

@@ -43,7 +43,7 @@ export function Board({ page, board, changes, zoom, onPinch, ...acts }: BoardPro
   const folded = useMemo(() => new Set(loops.filter((l) => hidden.includes(l.code)).map((l) => l.id)), [loops, hidden]);
   usePinch(frame, onPinch);
   const layout = useMemo(
-    () => layoutOf(page, board, changes, { width, allProducts, folded }),
+    () => layoutOf({ page, board, changes, shown: { width, allProducts, folded } }),
     [page, board, changes, width, allProducts, folded],
   );
   return (

@@ -53,7 +53,14 @@ export interface Shown {
   folded: ReadonlySet<string>;
 }
 
-export function layoutOf(page: SeasonPage, board: BoardSeries, changes: PlanChange[], shown: Shown): BoardLayout {
+interface LayoutOfArgs {
+  page: SeasonPage;
+  board: BoardSeries;
+  changes: PlanChange[];
+  shown: Shown;
+}
+
+export function layoutOf({ page, board, changes, shown }: LayoutOfArgs): BoardLayout {
   const scale = scaleOf(page, shown.width);
   const isShown = (loopId: string | null) => loopId === null || !shown.folded.has(loopId);
   const drawn = page.facts.places.filter((p) => isShown(p.loopId));
@@ -71,7 +78,7 @@ export function layoutOf(page: SeasonPage, board: BoardSeries, changes: PlanChan
     ...tanks.map((p, i) => [p.id, tanksTop + i * TANK_PX] as const),
     ...beds.map((p, i) => [p.id, bedsTop + i * BED_PX] as const),
   ]);
-  const handles = placed(page, board, changes, { scale, laneOf });
+  const handles = placed(page, { board, changes }, { scale, laneOf });
   const lanes = [
     ...tanks.map((p) => laneOfTank(p, laneOf.get(p.id)!, page.units)),
     ...loops.map((l, i) => laneOfLoop(l, bandTop + i * (BAND_PX + 6), page.units)),
@@ -99,8 +106,7 @@ function matters({ product, weeks }: BoardSeries['promise'][number]): boolean {
 /** Handles in the order one reads: lane by lane, each from left to right. */
 function placed(
   page: SeasonPage,
-  board: BoardSeries,
-  changes: PlanChange[],
+  { board, changes }: { board: BoardSeries; changes: PlanChange[] },
   { scale, laneOf }: Pick<BoardLayout, 'scale' | 'laneOf'>,
 ): PlacedHandle[] {
   const shifts = new Map(changes.flatMap((c) => (c.change === 'shift' ? [[c.groupId, c.days] as const] : [])));

@@ -36,13 +36,18 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
     const first = firstDay(view.today, view.day);
     const from = daysBetween(view.today, first);
     const [{ facts, steps, forecast }, drafts, past] = [
-      await knownFarm(tx, view.person.farmId, view.today, false),
+      await knownFarm(tx, { farmId: view.person.farmId, day: view.today }),
       await openDrafts(tx),
       from < 0 ? await recordedStays(tx, first, view.today) : { fish: [], plants: [] },
     ];
     const wanted = (await search).draft;
-    const promise = promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS);
-    const board = boardSeries(forecast, facts, steps, promise, Math.max(1, from + SHOWN_DAYS));
+    const promise = promiseTable({
+      forecast,
+      products: facts.products,
+      promises: facts.promises,
+      weeks: OUTLOOK_WEEKS,
+    });
+    const board = boardSeries({ forecast, facts, plan: steps, promise, days: Math.max(1, from + SHOWN_DAYS) });
     // What still stands today is in the forecast's own stays, back to its transplanting.
     const gone = past.plants.filter((s) => s.until < 0);
     return {
@@ -65,7 +70,7 @@ function balanceToday(facts: FarmFacts, forecast: FarmForecast, units: UnitChoic
     const [feedG, areaM2] = [series?.feedG[0] ?? 0, series?.plantedAreaM2[0] ?? 0];
     if (areaM2 <= 0) return [];
     const gM2 = feedG / areaM2;
-    const because = explainBalance(loop.name, feedG, areaM2, loop.bandGM2, units);
+    const because = explainBalance({ loop: loop.name, feedG, areaM2, band: loop.bandGM2, units });
     return [{ loop: loop.name, gM2, low: gM2 < loop.bandGM2[0], high: gM2 > loop.bandGM2[1], because }];
   });
 }
@@ -73,7 +78,7 @@ function balanceToday(facts: FarmFacts, forecast: FarmForecast, units: UnitChoic
 /** What a worker needs to forecast drafts by itself. */
 export async function outlookGround(): Promise<OutlookGround> {
   return readFarm(async (tx, person, today) => {
-    const { facts, steps } = await knownFarm(tx, person.farmId, today, false);
+    const { facts, steps } = await knownFarm(tx, { farmId: person.farmId, day: today });
     return {
       facts,
       drafts: await openDrafts(tx),

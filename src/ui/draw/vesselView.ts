@@ -4,15 +4,17 @@ import type { FarmForecast, PlaceFact } from '../../core/plan/types';
 import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { VesselView } from './Vessel';
 
+interface VesselViewArgs {
+  place: PlaceFact;
+  forecast: FarmForecast;
+  at: number;
+  units: UnitChoice;
+  href: string | null;
+  more?: string[];
+}
+
 /** A tank on a day of the forecast, ready to draw. */
-export function vesselView(
-  place: PlaceFact,
-  forecast: FarmForecast,
-  at: number,
-  units: UnitChoice,
-  href: string | null,
-  more: string[] = [],
-): VesselView {
+export function vesselView({ place, forecast, at, units, href, more = [] }: VesselViewArgs): VesselView {
   const tank = forecast.tanks.get(place.id);
   const count = tank?.count[at] ?? 0;
   const biomassG = tank?.biomassG[at] ?? 0;

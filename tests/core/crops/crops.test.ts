@@ -95,7 +95,12 @@ describe('development', () => {
   test('a crop that stands still never ripens', () => {
     expect(stageEnd(developmentSums([0, 0, 0]), 0, 5)).toBeNull();
     expect(() =>
-      stageLengthDays(crop('sweet-basil'), aLoop({ plannedAirTempC: Array(12).fill(5) }), '2026-05-01', 30),
+      stageLengthDays({
+        crop: crop('sweet-basil'),
+        loop: aLoop({ plannedAirTempC: Array(12).fill(5) }),
+        from: '2026-05-01',
+        referenceDays: 30,
+      }),
     ).toThrow(/cold/);
   });
 });
@@ -111,25 +116,25 @@ describe('back from demand', () => {
   };
 
   test('a sowing worked back from a day is ripe on that day, give or take the rounding to days', () => {
-    const { sowDay, steps } = sowingForDemand(wish, '2026-09-01', 100, ids());
+    const { sowDay, steps } = sowingForDemand({ wish, wantedOn: '2026-09-01', plants: 100, newId: ids() });
     const pick = steps.find((s) => s.kind === 'pick')!;
     expect(Math.abs(daysBetween(pick.day, '2026-09-01'))).toBeLessThanOrEqual(2);
     expect(daysBetween(sowDay, pick.day)).toBeGreaterThan(40);
   });
 
   test('winter sowings have to be earlier', () => {
-    const summer = stageLengthEndingDays(butterhead, aLoop({}), '2026-07-01', 30);
-    const winter = stageLengthEndingDays(butterhead, aLoop({}), '2026-12-30', 30);
+    const summer = stageLengthEndingDays({ crop: butterhead, loop: aLoop({}), until: '2026-07-01', referenceDays: 30 });
+    const winter = stageLengthEndingDays({ crop: butterhead, loop: aLoop({}), until: '2026-12-30', referenceDays: 30 });
     expect(winter).toBeGreaterThan(summer);
   });
 
   test('a cut crop comes with all its cuts, in order, then the clearing', () => {
-    const steps = sowingGroup(
-      { ...wish, crop: crop('mizuna') },
-      '2026-05-01',
-      sowingFor(100, crop('mizuna'), 104),
-      ids(),
-    );
+    const steps = sowingGroup({
+      wish: { ...wish, crop: crop('mizuna') },
+      sowDay: '2026-05-01',
+      quantities: sowingFor(100, crop('mizuna'), 104),
+      newId: ids(),
+    });
     expect(steps.map((s) => s.kind)).toEqual(['sow', 'transplant', 'pick', 'pick', 'pick', 'clear']);
     expect(steps.map((s) => s.day)).toEqual([...steps.map((s) => s.day)].sort());
     expect(new Set(steps.map((s) => s.groupId)).size).toBe(1);

@@ -190,7 +190,12 @@ describe('both tanks before and after', () => {
 
   test('grading sends the heavier box where it is told', () => {
     const facts = aFarm({ fish: [someTrout({ placeId: 'k1', count: 600, referenceG: 300 })] });
-    const { parting, large } = gradingParts(facts.fish[0]!, 300, 'k2', 'k1');
+    const { parting, large } = gradingParts({
+      fish: facts.fish[0]!,
+      thresholdG: 300,
+      largePlaceId: 'k2',
+      smallPlaceId: 'k1',
+    });
     const looks = moveOutlook(facts, [], parting);
     expect(looks.find((t) => t.placeId === 'k2')!.after.count).toBe(large.count);
     expect(looks.find((t) => t.placeId === 'k1')!.after.count).toBe(600 - large.count);
@@ -218,7 +223,12 @@ describe('samples', () => {
   });
 
   const ask = (weightsG: number[], expectedG = 400, lengthsCm: number[] = []) =>
-    sampleQuestions(readSample({ weightsG, lengthsCm, bulk: null }, trout), expectedG, 0.15, trout).join('\n');
+    sampleQuestions({
+      sample: readSample({ weightsG, lengthsCm, bulk: null }, trout),
+      expectedG,
+      cv: 0.15,
+      relation: trout,
+    }).join('\n');
 
   test('what looks wrong is asked about, what is usual is not', () => {
     expect(ask([380, 410, 395, 402])).toBe('');

@@ -58,13 +58,19 @@ describe('size grades of fish sold alive', () => {
   test('fish are counted into grades by length, never more than there are', () => {
     fc.assert(
       fc.property(fc.double({ min: 2, max: 900, noNaN: true }), fc.integer({ min: 0, max: 5000 }), (meanG, count) => {
-        const counts = countsByGrade(freshSpread(koi.sizeCv), meanG, count, grades, koi);
+        const counts = countsByGrade({ bins: freshSpread(koi.sizeCv), referenceG: meanG, count, grades, species: koi });
         expect(counts.every((n) => n >= 0)).toBe(true);
         expect(counts.reduce((sum, n) => sum + n, 0)).toBeLessThanOrEqual(count + 1e-6);
       }),
     );
     const meanG = weightFromLengthG(16, koi);
-    const [small, middle, large] = countsByGrade(freshSpread(0.2), meanG, 100, grades, koi);
+    const [small, middle, large] = countsByGrade({
+      bins: freshSpread(0.2),
+      referenceG: meanG,
+      count: 100,
+      grades,
+      species: koi,
+    });
     expect(middle).toBeGreaterThan(80);
     expect(small! + large!).toBeLessThan(20);
   });
@@ -78,13 +84,18 @@ describe('size grades of fish sold alive', () => {
   test('a slip is asked about: too heavy for the grade, or more than the forecast has', () => {
     const middle = grades[1]!;
     const good = { count: 10, massG: 10 * weightFromLengthG(16, koi) };
-    expect(liveSaleQuestions(good, middle, 12, koi)).toEqual([]);
-    expect(liveSaleQuestions({ ...good, massG: good.massG * 3 }, middle, 12, koi).join()).toMatch(
-      /about 2\d cm long; middle is 14 to 18 cm/,
-    );
-    expect(liveSaleQuestions({ count: 40, massG: good.massG * 4 }, middle, 12, koi).join()).toMatch(
-      /about 12 of them are of this grade; 40 were taken/,
-    );
+    expect(liveSaleQuestions({ sale: good, grade: middle, expected: 12, species: koi })).toEqual([]);
+    expect(
+      liveSaleQuestions({ sale: { ...good, massG: good.massG * 3 }, grade: middle, expected: 12, species: koi }).join(),
+    ).toMatch(/about 2\d cm long; middle is 14 to 18 cm/);
+    expect(
+      liveSaleQuestions({
+        sale: { count: 40, massG: good.massG * 4 },
+        grade: middle,
+        expected: 12,
+        species: koi,
+      }).join(),
+    ).toMatch(/about 12 of them are of this grade; 40 were taken/);
   });
 
   test('a planned live sale is supply of the grade they will be by then, in fish', () => {
@@ -191,11 +202,13 @@ describe('size grades of fish sold alive', () => {
 
     test('how many will be of a grade on a day follows what is planned before it', () => {
       const day = addDays(facts.today, 20);
-      const all = ofGradeOn(facts, [], fish, 'middle', day)!;
+      const all = ofGradeOn({ facts, plan: [], fish, productCode: 'middle', day })!;
       expect(all).toBeGreaterThan(20);
-      expect(ofGradeOn(facts, [net(10, 16)], fish, 'middle', day)!).toBeLessThan(all - 5);
-      expect(ofGradeOn(facts, [{ ...net(10, 16), lotCode: 'KOI-2' }], fish, 'middle', day)).toBe(all);
-      expect(ofGradeOn(facts, [], fish, 'middle', addDays(facts.today, 400))).toBeNull();
+      expect(ofGradeOn({ facts, plan: [net(10, 16)], fish, productCode: 'middle', day })!).toBeLessThan(all - 5);
+      expect(ofGradeOn({ facts, plan: [{ ...net(10, 16), lotCode: 'KOI-2' }], fish, productCode: 'middle', day })).toBe(
+        all,
+      );
+      expect(ofGradeOn({ facts, plan: [], fish, productCode: 'middle', day: addDays(facts.today, 400) })).toBeNull();
     });
 
     test('is called by its grade in the plan; a step without one takes the largest', () => {

@@ -14,25 +14,31 @@ describe('cost of a cohort so far', () => {
       ['TL', spent(null, [40, 50])],
     ]);
     const passed: CostPassed[] = [{ fromLotId: 'T', toLotId: 'TL', share: 0.4, at: 20 }];
-    expect(costOfLot('T', Infinity, books, passed)).toEqual({
+    expect(costOfLot({ lotId: 'T', until: Infinity, spending: books, passed })).toEqual({
       fishMinor: 600,
       feedMinor: 360 + 300,
       cameMinor: 0,
       wentMinor: 640,
     });
-    expect(costOfLot('TL', Infinity, books, passed)).toEqual({
+    expect(costOfLot({ lotId: 'TL', until: Infinity, spending: books, passed })).toEqual({
       fishMinor: 400,
       feedMinor: 240 + 50,
       cameMinor: 640,
       wentMinor: 0,
     });
-    expect(costOfLot('T', 15, books, passed)).toMatchObject({ fishMinor: 1000, feedMinor: 600 });
+    expect(costOfLot({ lotId: 'T', until: 15, spending: books, passed })).toMatchObject({
+      fishMinor: 1000,
+      feedMinor: 600,
+    });
   });
 
   test('a price that nobody wrote down stays unknown, on both sides', () => {
     const books = new Map([['T', spent(null, [10, 600])]]);
     const passed: CostPassed[] = [{ fromLotId: 'T', toLotId: 'TL', share: 0.5, at: 20 }];
-    expect(costOfLot('TL', Infinity, books, passed)).toMatchObject({ fishMinor: null, feedMinor: 300 });
+    expect(costOfLot({ lotId: 'TL', until: Infinity, spending: books, passed })).toMatchObject({
+      fishMinor: null,
+      feedMinor: 300,
+    });
   });
 
   test('however lots are parted and put together, what they cost together is what was spent', () => {
@@ -50,7 +56,7 @@ describe('cost of a cohort so far', () => {
           books.set(`L${books.size}`, spent(null));
           passed.push({ fromLotId: parent, toLotId: `L${books.size - 1}`, share, at: i * 10 + 5 });
         });
-        const costs = [...books.keys()].map((id) => costOfLot(id, Infinity, books, passed));
+        const costs = [...books.keys()].map((id) => costOfLot({ lotId: id, until: Infinity, spending: books, passed }));
         const sum = costs.reduce((all, c) => all + (c.fishMinor ?? 0) + c.feedMinor, 0);
         expect(sum).toBeCloseTo(total, 6);
       }),

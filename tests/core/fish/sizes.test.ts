@@ -64,27 +64,27 @@ describe('calibration', () => {
     [1, 2, 3].map((gain) => ({ expectedGainG13: gain, meanWeightG: (2 + gain * pace) ** 3, sampleCount: count }));
 
   test('without samples the library is believed', () => {
-    expect(calibrateGrowth(8, [], 0.2).multiplier).toBe(1);
+    expect(calibrateGrowth({ startG: 8, samples: [], cv: 0.2 }).multiplier).toBe(1);
   });
 
   test('many weighed fish convince, few hardly move it', () => {
-    expect(calibrateGrowth(8, samplesAt(1.2, 60), 0.2).multiplier).toBeCloseTo(1.2, 1);
-    const few = calibrateGrowth(8, samplesAt(1.2, 2), 0.2).multiplier;
+    expect(calibrateGrowth({ startG: 8, samples: samplesAt(1.2, 60), cv: 0.2 }).multiplier).toBeCloseTo(1.2, 1);
+    const few = calibrateGrowth({ startG: 8, samples: samplesAt(1.2, 2), cv: 0.2 }).multiplier;
     expect(few).toBeGreaterThan(1);
     expect(few).toBeLessThan(1.12);
   });
 
   test('the band narrows with every fish weighed', () => {
-    expect(calibrateGrowth(8, samplesAt(1, 40), 0.2).standardError).toBeLessThan(
-      calibrateGrowth(8, samplesAt(1, 3), 0.2).standardError,
+    expect(calibrateGrowth({ startG: 8, samples: samplesAt(1, 40), cv: 0.2 }).standardError).toBeLessThan(
+      calibrateGrowth({ startG: 8, samples: samplesAt(1, 3), cv: 0.2 }).standardError,
     );
   });
 
   test('it says how far off the last forecast was', () => {
     const steady = samplesAt(1, 40);
     const surprise = [...steady.slice(0, 2), { ...steady[2]!, meanWeightG: steady[2]!.meanWeightG * 0.8 }];
-    expect(calibrateGrowth(8, surprise, 0.2).lastForecastError!).toBeCloseTo(-0.2, 1);
-    expect(calibrateGrowth(8, steady.slice(0, 1), 0.2).lastForecastError).toBeNull();
+    expect(calibrateGrowth({ startG: 8, samples: surprise, cv: 0.2 }).lastForecastError!).toBeCloseTo(-0.2, 1);
+    expect(calibrateGrowth({ startG: 8, samples: steady.slice(0, 1), cv: 0.2 }).lastForecastError).toBeNull();
   });
 });
 

@@ -63,7 +63,7 @@ describe('serving what was promised', () => {
     fc.assert(
       fc.property(batches, demands, fc.nat(25), (supply, asked, at) => {
         const before = total(serveDemands(supply, asked).short.values());
-        const free = availableToPromise(supply, asked, at, 1);
+        const free = availableToPromise({ batches: supply, demands: asked, at, step: 1 });
         const shortWith = (extra: number) =>
           total(serveDemands(supply, [...asked, due(at, extra, 'new')]).short.values());
         if (free > 0) expect(shortWith(free)).toBeCloseTo(before, 6);
@@ -138,12 +138,12 @@ describe('the table by week', () => {
   });
 
   test('says who is short, when, and by how much', () => {
-    const [row] = promiseTable(
-      forecast([{ from: 8, until: 14, quantity: 20_000 }]),
-      [TROUT_PRODUCT],
-      [line('2026-06-12', 15_000), line('2026-06-13', 12_000, 'Salt')],
-      3,
-    );
+    const [row] = promiseTable({
+      forecast: forecast([{ from: 8, until: 14, quantity: 20000 }]),
+      products: [TROUT_PRODUCT],
+      promises: [line('2026-06-12', 15000), line('2026-06-13', 12000, 'Salt')],
+      weeks: 3,
+    });
     expect(row!.weeks.map((w) => w.week)).toEqual([23, 24, 25]);
     expect(row!.weeks[1]).toMatchObject({ expected: 20_000, promised: 27_000, short: 7000 });
     expect(row!.weeks[1]!.shortLines).toMatchObject([{ customer: 'Salt', quantity: 7000 }]);
@@ -151,13 +151,23 @@ describe('the table by week', () => {
   });
 
   test('the band widens with what is uncertain, and never goes below nothing', () => {
-    const [row] = promiseTable(forecast([{ from: 8, until: 14, quantity: 1000, spread: 2 }]), [TROUT_PRODUCT], [], 3);
+    const [row] = promiseTable({
+      forecast: forecast([{ from: 8, until: 14, quantity: 1000, spread: 2 }]),
+      products: [TROUT_PRODUCT],
+      promises: [],
+      weeks: 3,
+    });
     expect(row!.weeks[1]!.expectedLow).toBe(0);
     expect(row!.weeks[1]!.expectedHigh).toBe(3000);
   });
 
   test('an order that is overdue still counts, in the first week', () => {
-    const [row] = promiseTable(forecast([]), [TROUT_PRODUCT], [line('2026-05-29', 3000)], 2);
+    const [row] = promiseTable({
+      forecast: forecast([]),
+      products: [TROUT_PRODUCT],
+      promises: [line('2026-05-29', 3000)],
+      weeks: 2,
+    });
     expect(row!.weeks[0]).toMatchObject({ promised: 3000, short: 3000 });
   });
 });
@@ -177,7 +187,12 @@ describe('what is free, as it is said', () => {
     ({ firstDay: '2026-06-01', days: 60, supply: batches, swimming: new Map() }) as unknown as FarmForecast;
 
   test('“free” of a week is the most that one delivery on any of its days could have, and the day is named', () => {
-    const [row] = promiseTable(forecast([supply(10, 12, 20_000), supply(12, 18, 5000)]), [TROUT_PRODUCT], [], 3);
+    const [row] = promiseTable({
+      forecast: forecast([supply(10, 12, 20000), supply(12, 18, 5000)]),
+      products: [TROUT_PRODUCT],
+      promises: [],
+      weeks: 3,
+    });
     // Friday: what came on Thursday is still good, and what comes on Saturday is not there; on Saturday both are.
     expect(row!.weeks[1]).toMatchObject({ available: 25_000, availableOn: '2026-06-13' });
     expect(row!.weeks[2]).toMatchObject({ available: 5000, availableOn: '2026-06-15' });
@@ -191,7 +206,7 @@ describe('what is free, as it is said', () => {
       lines: [{ productCode: 'rainbow-trout', quantity }],
     });
     const ask = (wanted: ReturnType<typeof order>) =>
-      askOrder(facts, forecast([supply(10, 16, 20_000)]), wanted, METRIC);
+      askOrder({ facts, forecast: forecast([supply(10, 16, 20000)]), order: wanted, units: METRIC });
     expect(ask(order(20_000))).toEqual([]);
     expect(ask(order(28_000))[0]).toMatch(
       /^20.0 kg of rainbow trout is free on 12 Jun: 8.0 kg of this order would be short/,

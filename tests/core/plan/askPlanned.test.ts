@@ -13,7 +13,7 @@ const arrival = (count: number, day = '2026-06-20') =>
 test('fingerlings ordered into a quarantine tank that still holds others are asked about, another species all the more', () => {
   const tilapia = someTrout({ lotId: 'x', lotCode: 'NT-1', speciesCode: 'nile-tilapia', placeId: 'q1', referenceG: 8 });
   const facts = aFarm({ places: [...base.places, apart], fish: [...base.fish, tilapia] });
-  const { asked } = askPlanned(facts, [], [arrival(100)], METRIC);
+  const { asked } = askPlanned({ facts, plan: [], added: [arrival(100)], units: METRIC });
   expect(asked[0]).toBe(
     'Q1 still holds NT-1 on 20 Jun: another species, and fish in quarantine share what they carry.',
   );
@@ -26,15 +26,17 @@ test('fingerlings ordered into a quarantine tank that still holds others are ask
     toPlaceId: 'k2',
     count: 500,
   });
-  expect(askPlanned(facts, [leaves], [arrival(100)], METRIC).asked.join()).not.toMatch(/Q1 still holds/);
+  expect(askPlanned({ facts, plan: [leaves], added: [arrival(100)], units: METRIC }).asked.join()).not.toMatch(
+    /Q1 still holds/,
+  );
 });
 
 test('more fish than a tank will hold are asked about with the day it passes its limit; few into an empty tank are not', () => {
   const facts = aFarm({ places: [...base.places, apart] });
-  expect(askPlanned(facts, [], [arrival(6000)], METRIC).asked.join('\n')).toMatch(
+  expect(askPlanned({ facts, plan: [], added: [arrival(6000)], units: METRIC }).asked.join('\n')).toMatch(
     /Q1 passes 30 kg\/m³ .*\nPlan it all the same\?/,
   );
-  expect(askPlanned(facts, [], [arrival(50)], METRIC).asked).toEqual([]);
+  expect(askPlanned({ facts, plan: [], added: [arrival(50)], units: METRIC }).asked).toEqual([]);
 });
 
 test('a second batch into one purge tank at the same time is asked about before it is planned', () => {
@@ -54,6 +56,10 @@ test('a second batch into one purge tank at the same time is asked about before 
       ids(),
     );
   const kept = harvest('2026-06-20');
-  expect(askPlanned(base, kept, harvest('2026-06-22'), METRIC).asked.join()).toMatch(/P1 would hold two batches/);
-  expect(askPlanned(base, kept, harvest('2026-06-29'), METRIC).asked.join()).not.toMatch(/P1 would hold two batches/);
+  expect(askPlanned({ facts: base, plan: kept, added: harvest('2026-06-22'), units: METRIC }).asked.join()).toMatch(
+    /P1 would hold two batches/,
+  );
+  expect(askPlanned({ facts: base, plan: kept, added: harvest('2026-06-29'), units: METRIC }).asked.join()).not.toMatch(
+    /P1 would hold two batches/,
+  );
 });

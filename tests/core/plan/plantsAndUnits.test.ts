@@ -35,7 +35,7 @@ function sowing(
   const crop = aFarm().crops.find((c) => c.code === cropCode)!;
   const quantities = { ...sowingFor(positions, crop, 104), positions };
   const wish = { crop, loop: aLoop({}), lotCode, nurseryId: 'nb', bedId: 'r1', cellsPerTray: 104 };
-  return sowingGroup(wish, sowDay, quantities, newId).map((s) => ({ ...s, groupId: lotCode }));
+  return sowingGroup({ wish, sowDay, quantities, newId }).map((s) => ({ ...s, groupId: lotCode }));
 }
 
 describe('plantings', () => {
@@ -190,7 +190,7 @@ describe('numbers as a person reads them', () => {
       },
     ];
     const say = (units: UnitChoice) =>
-      new OutlookDesk(aFarm({ promises }), plan, units, 60)
+      new OutlookDesk(aFarm({ promises }), plan, { units, boardDays: 60 })
         .answer([{ change: 'shift', groupId: 'b', days: 9 }])
         .consequences.map((c) => c.words)
         .join('\n');
@@ -227,7 +227,12 @@ describe('the table of promises under random plans', () => {
             day: addDays(TODAY, at),
             quantity,
           };
-          const [row] = promiseTable(forecast, aFarm().products.slice(0, 1), [order], 12);
+          const [row] = promiseTable({
+            forecast,
+            products: aFarm().products.slice(0, 1),
+            promises: [order],
+            weeks: 12,
+          });
           const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
           expect(sum(row!.weeks.map((w) => w.expected))).toBeCloseTo(sum(batches.map((b) => b.quantity)), 6);
           expect(sum(row!.weeks.map((w) => w.promised))).toBe(quantity);

@@ -33,21 +33,32 @@ test('a draft answered from what changed is what the whole farm forecast anew sa
             : { change: 'shift', groupId, days: Math.max(days, earliestShift(plan, groupId, facts.today)) };
         });
         fc.pre(new Set(changes.map((c) => 'groupId' in c && c.groupId)).size === changes.length);
-        const desk = new OutlookDesk(facts, plan, METRIC, 105);
+        const desk = new OutlookDesk(facts, plan, { units: METRIC, boardDays: 105 });
         const answer = desk.answer(changes);
         const look = (steps: typeof plan) => {
           const forecast = forecastFarm(facts, steps, DEFAULT_SETTINGS);
           return {
             forecast,
             plan: steps,
-            promise: promiseTable(forecast, facts.products, facts.promises, OUTLOOK_WEEKS),
+            promise: promiseTable({
+              forecast,
+              products: facts.products,
+              promises: facts.promises,
+              weeks: OUTLOOK_WEEKS,
+            }),
           };
         };
         const drafted = applyChanges(plan, changes, facts.today);
         const [before, after] = [look(plan), look(drafted)];
-        const whole = boardSeries(after.forecast, facts, drafted, after.promise, 105);
+        const whole = boardSeries({
+          forecast: after.forecast,
+          facts,
+          plan: drafted,
+          promise: after.promise,
+          days: 105,
+        });
         const words = (list: { words: string }[]) => list.map((c) => c.words).sort();
-        expect(words(answer.consequences)).toEqual(words(consequences(before, after, facts, METRIC)));
+        expect(words(answer.consequences)).toEqual(words(consequences({ before, after, facts, units: METRIC })));
         expect(rounded(answer.board.promise)).toEqual(rounded(whole.promise));
         expect(rounded(answer.board.balance)).toEqual(rounded(whole.balance));
         const fish = (rows: typeof whole.fish) =>

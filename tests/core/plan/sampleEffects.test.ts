@@ -10,7 +10,7 @@ import { aFarm, aPlace, someTrout } from '../farm';
 const places = ['k1', 'k2'].map((id) => aPlace({ id, kind: 'tank', volumeL: 9000, densityLimitKgM3: 45 }));
 const farm = (referenceG: number) => aFarm({ places, fish: [someTrout({ placeId: 'k1', referenceG })], plantings: [] });
 const says = (beforeG: number, afterG: number, plan: PlanStep[] = []) =>
-  sampleEffects(farm(beforeG), farm(afterG), plan, 'TRT-1', METRIC)[0];
+  sampleEffects({ before: farm(beforeG), after: farm(afterG), plan, lotCode: 'TRT-1', units: METRIC })[0];
 
 test('fish lighter than thought are of market size later, heavier ones earlier, by the days between', () => {
   expect(says(200, 180)).toMatch(/^Mean at market size on \d+ \w+, \d+ days later than thought$/);

@@ -54,7 +54,10 @@ describe('settings of a loop', () => {
 });
 
 describe('a temperature on the board', () => {
-  const desk = new OutlookDesk(aFarm({ fish: [someTrout({ referenceG: 200 })] }), harvest('2026-08-20'), METRIC, 105);
+  const desk = new OutlookDesk(aFarm({ fish: [someTrout({ referenceG: 200 })] }), harvest('2026-08-20'), {
+    units: METRIC,
+    boardDays: 105,
+  });
   const words = (change: WaterChange) => desk.answer([change]).consequences.map((c) => c.words);
 
   test('says what the fish do not bear, how much later they are, and what harvests bring less', () => {
@@ -79,7 +82,7 @@ describe('a temperature on the board', () => {
 test('money side by side counts the sales lost, not only feed and heat', () => {
   const facts = aFarm({ fish: [someTrout({ referenceG: 200 })], feedRules: [aFeedRule()] });
   const wish = { loopId: 'heron', from: TODAY, until: null, tempsC: [7] };
-  const [planned, cold] = compareTemperatures(facts, harvest('2026-08-20'), wish, METRIC);
+  const [planned, cold] = compareTemperatures({ facts, plan: harvest('2026-08-20'), wish, units: METRIC });
   expect(cold!.feedMinor).toBeLessThan(planned!.feedMinor);
   const lost = planned!.salesMinor - cold!.salesMinor;
   expect(lost).toBeCloseTo((planned!.supplyKg - cold!.supplyKg) * 1450, 3);

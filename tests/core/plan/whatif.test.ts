@@ -103,7 +103,7 @@ describe('consequences', () => {
   const second = plan.find((s) => s.day === '2026-06-25')!.groupId;
   const facts: FarmFacts = aFarm({ plantings: planted(500), promises: [owed('2026-06-23', 45_000)] });
   const look = (changes: PlanChange[], over: Partial<FarmFacts> = {}) =>
-    new OutlookDesk({ ...facts, ...over }, plan, METRIC, 60).answer(changes).consequences;
+    new OutlookDesk({ ...facts, ...over }, plan, { units: METRIC, boardDays: 60 }).answer(changes).consequences;
 
   test('no change, no consequences', () => {
     expect(look([])).toEqual([]);
@@ -134,7 +134,7 @@ describe('consequences', () => {
       places: facts.places.map((p) => (p.id === 'k1' ? { ...p, densityLimitKgM3: 22 } : p)),
       promises: [],
     });
-    const desk = new OutlookDesk(crowded, plan, METRIC, 60);
+    const desk = new OutlookDesk(crowded, plan, { units: METRIC, boardDays: 60 });
     const list = desk.answer([
       { change: 'shift', groupId: plan[0]!.groupId, days: 20 },
       { change: 'shift', groupId: second, days: 20 },
@@ -146,13 +146,13 @@ describe('consequences', () => {
     const before = forecastFarm(aFarm({ plantings: planted(500) }), [], DEFAULT_SETTINGS);
     const after = forecastFarm(aFarm({ plantings: planted(650) }), [], DEFAULT_SETTINGS);
     const outlook = (forecast: typeof before) => ({ forecast, promise: [], plan: [] });
-    expect(consequences(outlook(before), outlook(after), facts).map((c) => c.words)).toContain(
+    expect(consequences({ before: outlook(before), after: outlook(after), facts }).map((c) => c.words)).toContain(
       'R1 would need 50 more positions than it has',
     );
   });
 
   test('an impossible slide is refused by the desk, which goes on answering', () => {
-    const desk = new OutlookDesk(facts, plan, METRIC, 60);
+    const desk = new OutlookDesk(facts, plan, { units: METRIC, boardDays: 60 });
     expect(() => desk.answer([{ change: 'shift', groupId: second, days: -90 }])).toThrow(/has passed/);
     expect(desk.answer([]).board.handles.length).toBe(2);
   });
@@ -163,7 +163,7 @@ describe('plans side by side', () => {
   const plan = [...batch('2026-06-18', 80, newId), ...batch('2026-06-25', 80, newId)];
   const second = plan.find((s) => s.day === '2026-06-25')!.groupId;
   const facts: FarmFacts = aFarm({ plantings: planted(500), promises: [owed('2026-06-23', 45_000)] });
-  const desk = new OutlookDesk(facts, plan, METRIC, 60);
+  const desk = new OutlookDesk(facts, plan, { units: METRIC, boardDays: 60 });
   const slide = (days: number): PlanChange => ({ change: 'shift', groupId: second, days });
   const row = (compared: ReturnType<OutlookDesk['compare']>[number], key: string) =>
     compared.measures.find((m) => m.key === key)!;
@@ -186,7 +186,7 @@ describe('plans side by side', () => {
   test('room for fish and plants is counted by name, hungry days by loop', () => {
     const places = facts.places.map((p) => (p.id === 'k1' ? { ...p, densityLimitKgM3: 5 } : p));
     const crowded = { ...facts, places, plantings: planted(900) };
-    const [now] = new OutlookDesk(crowded, plan, METRIC, 60).compare([]);
+    const [now] = new OutlookDesk(crowded, plan, { units: METRIC, boardDays: 60 }).compare([]);
     expect(row(now!, 'crowded').detail).toBe('K1 from 1 Jun');
     expect(row(now!, 'beds').detail).toMatch(/^R1 by \d+ positions$/);
     for (const m of now!.measures)
@@ -213,7 +213,7 @@ describe('the board', () => {
     const facts = aFarm({ plantings: planted(500) });
     const plan = batch('2026-06-18');
     const forecast = forecastFarm(facts, plan);
-    const board = boardSeries(forecast, facts, plan, [], 60);
+    const board = boardSeries({ forecast, facts, plan, promise: [], days: 60 });
     expect(board.handles).toEqual([
       { groupId: plan[0]!.groupId, kind: 'harvest', placeId: 'k1', at: 17, lotCode: 'TRT-1', count: 80, earliest: -12 },
     ]);
@@ -225,7 +225,7 @@ describe('the board', () => {
 
   test('an unplanted loop has no balance to draw, not a wrong one', () => {
     const facts = aFarm();
-    const board = boardSeries(forecastFarm(facts, []), facts, [], [], 10);
+    const board = boardSeries({ forecast: forecastFarm(facts, []), facts, plan: [], promise: [], days: 10 });
     expect(board.balance.heron!.every((v) => v === null)).toBe(true);
   });
 });
@@ -236,7 +236,7 @@ describe('what needs a decision', () => {
     return {
       facts,
       forecast,
-      promise: promiseTable(forecast, facts.products, facts.promises, 12),
+      promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 12 }),
       pH: [],
       units: METRIC,
     };
@@ -292,7 +292,13 @@ describe('sowings that a shortfall asks for', () => {
       promises: [owed(day, 60, { productCode: 'butterhead-lettuce', customer: 'Greenhollow' })],
     });
     const forecast = forecastFarm(facts, []);
-    return sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 20), code, ids());
+    return sowingGaps({
+      facts,
+      forecast,
+      promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 20 }),
+      codeFor: code,
+      newId: ids(),
+    });
   };
 
   test('far enough ahead: seeds, day, bed and every step', () => {
@@ -312,7 +318,13 @@ describe('sowings that a shortfall asks for', () => {
     const look = (over: Partial<FarmFacts>) => {
       const facts = aFarm({ promises, ...over });
       const forecast = forecastFarm(facts, []);
-      return sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 20), code, ids())[0]!;
+      return sowingGaps({
+        facts,
+        forecast,
+        promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 20 }),
+        codeFor: code,
+        newId: ids(),
+      })[0]!;
     };
     const base = aFarm();
     const full = planted(570);
@@ -342,10 +354,16 @@ describe('sowings that a shortfall asks for', () => {
     const warm = aLoop({ plannedAirTempC: Array(12).fill(23), plannedLightMol: Array(12).fill(25) });
     const facts = aFarm({ loops: [warm], products: [product], promises, fish: [] });
     const forecast = forecastFarm(facts, []);
-    const gaps = sowingGaps(facts, forecast, promiseTable(forecast, facts.products, facts.promises, 28), code, ids());
+    const gaps = sowingGaps({
+      facts,
+      forecast,
+      promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 28 }),
+      codeFor: code,
+      newId: ids(),
+    });
     expect(gaps).toHaveLength(1);
     const kept = forecastFarm(facts, gaps[0]!.sowing!.steps, { ...DEFAULT_SETTINGS, horizonDays: 220 });
-    const after = promiseTable(kept, facts.products, facts.promises, 28)[0]!;
+    const after = promiseTable({ forecast: kept, products: facts.products, promises: facts.promises, weeks: 28 })[0]!;
     expect(after.weeks.reduce((sum, w) => sum + w.short, 0)).toBeLessThan(10 * 20_000 * 0.02);
     // One lump for the first week alone would have asked for far more plants than the season needs.
     const plants = gaps[0]!.sowing!.quantities.units;

@@ -35,14 +35,17 @@ const farm = (over: Partial<FarmFacts> = {}) => aFarm({ fish: [], plantings: [],
 
 async function words(facts: FarmFacts, wanted: StockingTarget) {
   const { input } = stockingProblem(facts, [], wanted);
-  const { plan } = solveStocking(
-    await loadHighs(),
+  const { plan } = solveStocking({
+    highs: await loadHighs(),
     input,
-    { seconds: 3, gap: 0.01 },
-    () => undefined,
-    () => 0,
-  );
-  return { plan, said: bindingLimits(input, candidateBatches(input), plan, METRIC).map((b) => b.words) };
+    limits: { seconds: 3, gap: 0.01 },
+    report: () => undefined,
+    clock: () => 0,
+  });
+  return {
+    plan,
+    said: bindingLimits({ input, batches: candidateBatches(input), plan, units: METRIC }).map((b) => b.words),
+  };
 }
 
 describe('what nobody can plan is said in words with the limit that binds', () => {
@@ -94,13 +97,13 @@ describe('what nobody can plan is said in words with the limit that binds', () =
         places: aFarm().places.filter((p) => p.kind !== kind),
       });
       const forecast = forecastFarm(facts, []);
-      return sowingGaps(
+      return sowingGaps({
         facts,
         forecast,
-        promiseTable(forecast, facts.products, facts.promises, 20),
-        (c) => c,
-        ids(),
-      )[0];
+        promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 20 }),
+        codeFor: (c) => c,
+        newId: ids(),
+      })[0];
     };
     expect(look('nursery')).toMatchObject({ sowing: null, full: 'This farm has no nursery to sow it in.' });
     expect(look('bed')).toMatchObject({ sowing: null, full: 'This farm has no bed to grow it in.' });

@@ -141,15 +141,15 @@ describe('a solved plan becomes steps of the farm', () => {
     const facts = troutFarm();
     const problem = stockingProblem(facts, [], target);
     const highs = await loadHighs();
-    const { plan } = solveStocking(
+    const { plan } = solveStocking({
       highs,
-      problem.input,
-      { seconds: 10, gap: 0.01 },
-      () => undefined,
-      () => 0,
-    );
+      input: problem.input,
+      limits: { seconds: 10, gap: 0.01 },
+      report: () => undefined,
+      clock: () => 0,
+    });
     let n = 0;
-    const draft = draftOf(facts, problem, plan, counter(), () => `TRT-${++n}`);
+    const draft = draftOf({ facts, problem, solved: plan, newId: counter(), newCode: () => `TRT-${++n}` });
     const steps = applyChanges([], [{ change: 'add', steps: draft.steps }], facts.today);
     const forecast = forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, horizonDays: 7 * 42 });
     const promised = plan.batches.reduce((sum, p) => sum + p.tanks * p.batch.takings.reduce((s, t) => s + t.kg, 0), 0);
@@ -271,8 +271,8 @@ describe('back in step after a loss', () => {
 
   test('waiting leaves all of it missing; larger fingerlings bring it back', () => {
     const facts = troutFarm({ fish: [someTrout({ lotCode: 'TRT-2', placeId: 'k3', referenceG: 60 })] });
-    const ways = recoveryWays(facts, plan, loss, counter(), (s) => `${s}-R`);
-    const looks = recoveryOutlook(facts, plan, loss, ways);
+    const ways = recoveryWays({ facts, plan, loss, newId: counter(), newCode: (s) => `${s}-R` });
+    const looks = recoveryOutlook({ facts, plan, loss, ways });
     const [wait, bigger] = ['wait', 'bigger'].map((id) => looks.find((l) => l.way.id === id)!);
     expect(wait!.missingKg).toBeGreaterThan(80);
     expect(wait!.backOn).toBeNull();
@@ -285,7 +285,9 @@ describe('back in step after a loss', () => {
     const base = troutFarm();
     const apart = aPlace({ id: 'q1', kind: 'quarantine', volumeL: 6000, densityLimitKgM3: 30, loopId: null });
     const bigger = (places: FarmFacts['places'], fish: FarmFacts['fish'] = []) =>
-      recoveryWays({ ...base, places, fish }, plan, loss, counter(), (s) => `${s}-R`).find((w) => w.id === 'bigger')!;
+      recoveryWays({ facts: { ...base, places, fish }, plan, loss, newId: counter(), newCode: (s) => `${s}-R` }).find(
+        (w) => w.id === 'bigger',
+      )!;
     const steps = (way: ReturnType<typeof bigger>) => way.changes.flatMap((c) => (c.change === 'add' ? c.steps : []));
     const through = bigger([...base.places, apart]);
     expect(
@@ -304,12 +306,12 @@ describe('back in step after a loss', () => {
 
   test('losing the only cohort of a species counts as what it is', () => {
     const gone = troutFarm({ fish: [] });
-    const [wait] = recoveryOutlook(
-      gone,
+    const [wait] = recoveryOutlook({
+      facts: gone,
       plan,
       loss,
-      recoveryWays(gone, plan, loss, counter(), (s) => s),
-    );
+      ways: recoveryWays({ facts: gone, plan, loss, newId: counter(), newCode: (s) => s }),
+    });
     expect(wait!.missingKg).toBeGreaterThan(80);
     expect(wait!.backOn).toBeNull();
   });
@@ -317,12 +319,12 @@ describe('back in step after a loss', () => {
   test('nothing lost, nothing missing', () => {
     const facts = troutFarm({ fish: [someTrout({ placeId: 'k2', referenceG: 120 })] });
     const none = { ...loss, count: 0 };
-    const [wait] = recoveryOutlook(
+    const [wait] = recoveryOutlook({
       facts,
       plan,
-      none,
-      recoveryWays(facts, plan, none, counter(), (s) => s),
-    );
+      loss: none,
+      ways: recoveryWays({ facts, plan, loss: none, newId: counter(), newCode: (s) => s }),
+    });
     expect(wait!.missingKg).toBeLessThan(1);
   });
 });

@@ -24,14 +24,8 @@ function planned(seed: number) {
   const batches = candidateBatches(problem.input);
   const solved = planOf(problem.input, batches, greedyPlan(problem.input, batches));
   let [ids, codes] = [0, 0];
-  const draft = draftOf(
-    facts,
-    problem,
-    solved,
-    () => `new-${++ids}`,
-    () => `N-${++codes}`,
-  );
-  return { facts, plan, moved, target, problem, solved, draft, outcome: draftOutcome(facts, plan, problem, draft) };
+  const draft = draftOf({ facts, problem, solved, newId: () => `new-${++ids}`, newCode: () => `N-${++codes}` });
+  return { facts, plan, moved, target, problem, solved, draft, outcome: draftOutcome({ facts, plan, problem, draft }) };
 }
 
 type Planned = ReturnType<typeof planned>;
@@ -59,7 +53,7 @@ function expectHarvestsAsReckoned({ draft, outcome, problem }: Planned, seed: nu
 
 /** What comes of a product week by week, by the forecast and its promise table over the app's own horizon. */
 function weeksOf(forecast: FarmForecast, { facts }: Planned) {
-  return promiseTable(forecast, facts.products, facts.promises, 24);
+  return promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: 24 });
 }
 
 function expectPromiseTableAlike(p: Planned, seed: number) {

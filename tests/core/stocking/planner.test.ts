@@ -38,7 +38,13 @@ const ticking = () => {
 
 function solve(input: PlannerInput, seconds = 20): { best: PlanProgress; first: PlanProgress } {
   const reports: PlanProgress[] = [];
-  const best = solveStocking(highs, input, { seconds, gap: 0.01 }, (p) => reports.push(p), ticking());
+  const best = solveStocking({
+    highs,
+    input,
+    limits: { seconds, gap: 0.01 },
+    report: (p) => reports.push(p),
+    clock: ticking(),
+  });
   return { best, first: reports[0]! };
 }
 
@@ -152,9 +158,9 @@ describe('solver', () => {
     expectWithinLimits(byNumber, best.plan);
     const full = { ...byNumber, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
     const nothing = solve(full, 5).best.plan;
-    expect(bindingLimits(full, candidateBatches(full), nothing, METRIC)[0]!.words).toContain(
-      `${(perWeek * weeks).toLocaleString('en-GB')} fish missing`,
-    );
+    expect(
+      bindingLimits({ input: full, batches: candidateBatches(full), plan: nothing, units: METRIC })[0]!.words,
+    ).toContain(`${(perWeek * weeks).toLocaleString('en-GB')} fish missing`);
   });
 
   test('no tanks: everything is short, and the reason names the tanks', () => {
@@ -162,7 +168,7 @@ describe('solver', () => {
     const full = { ...input, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
     const { best } = solve(full, 5);
     expect(best.plan.batches).toEqual([]);
-    const binding = bindingLimits(full, candidateBatches(full), best.plan, METRIC);
+    const binding = bindingLimits({ input: full, batches: candidateBatches(full), plan: best.plan, units: METRIC });
     expect(binding[0]!.words).toMatch(/grow-out tanks of cool full/);
     expect(Math.round(binding[0]!.kg)).toBe(30 * 28);
   });
@@ -179,7 +185,9 @@ describe('solver', () => {
       ],
     };
     const { best } = solve(soon, 10);
-    const words = bindingLimits(soon, candidateBatches(soon), best.plan, METRIC).map((b) => b.words);
+    const words = bindingLimits({ input: soon, batches: candidateBatches(soon), plan: best.plan, units: METRIC }).map(
+      (b) => b.words,
+    );
     expect(words.find((w) => /Too soon/.test(w))).toMatch(/20.0 kg missing.*of the size wanted from/);
   });
 
@@ -189,7 +197,7 @@ describe('solver', () => {
     const { best } = solve(tight, 5);
     expect(best.plan.short.reduce((sum, s) => sum + s.kg, 0)).toBeGreaterThan(500);
     expect(
-      bindingLimits(tight, candidateBatches(tight), best.plan, METRIC)
+      bindingLimits({ input: tight, batches: candidateBatches(tight), plan: best.plan, units: METRIC })
         .map((b) => b.words)
         .join(),
     ).toMatch(/purge tanks are full/);

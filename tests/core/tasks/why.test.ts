@@ -46,9 +46,12 @@ describe('why?', () => {
   const lettuce = facts.crops.find((c) => c.code === 'butterhead-lettuce')!;
 
   test.each([
-    ['feed', explainFeed(tankFeed(facts, forecastFarm(facts, []), facts.places[0]!, 0)!, METRIC)],
+    [
+      'feed',
+      explainFeed(tankFeed({ facts, forecast: forecastFarm(facts, []), place: facts.places[0]!, at: 0 })!, METRIC),
+    ],
     ['a sowing', explainSowing(lettuce, sowingFor(168, lettuce, 104), 104)],
-    ['crowding', explainDensity(facts.places[0]!, 150_000, 500, METRIC)],
+    ['crowding', explainDensity({ place: facts.places[0]!, biomassG: 150000, count: 500, units: METRIC })],
     [
       'a promise',
       explainPromise({
@@ -63,7 +66,7 @@ describe('why?', () => {
         shelfLifeDays: 8,
       }),
     ],
-    ['balance', explainBalance('Heron', 8000, 100, [60, 100], METRIC)],
+    ['balance', explainBalance({ loop: 'Heron', feedG: 8000, areaM2: 100, band: [60, 100], units: METRIC })],
     ['pace', explainPace({ lotCode: 'TRT-1', species: trout, pace: 1.07, paceError: 0.03, samples: 8, weighed: 160 })],
     [
       'market day',
@@ -71,12 +74,12 @@ describe('why?', () => {
     ],
     [
       'feed conversion',
-      explainConversion(
-        'TRT-1',
-        90_000,
-        { survival: 0.98, fcrBiological: 1.05, fcrEconomic: 1.09, grownG: 85_000 },
-        METRIC,
-      ),
+      explainConversion({
+        lotCode: 'TRT-1',
+        feedG: 90000,
+        account: { survival: 0.98, fcrBiological: 1.05, fcrEconomic: 1.09, grownG: 85000 },
+        units: METRIC,
+      }),
     ],
     [
       'minutes',
@@ -90,7 +93,10 @@ describe('why?', () => {
         breathedMgH: 70_000,
       }),
     ],
-    ['cost per kg', explainCost('TRT-1', { ...OWN_COST, fishMinor: 30_000 }, 84_000, METRIC)],
+    [
+      'cost per kg',
+      explainCost({ lotCode: 'TRT-1', cost: { ...OWN_COST, fishMinor: 30000 }, producedG: 84000, units: METRIC }),
+    ],
     [
       'a live grade',
       explainGrade(
@@ -166,7 +172,12 @@ describe('why?', () => {
   });
 
   test('cost per kg is money over weight, and says what is not in it', () => {
-    const because = explainCost('TRT-1', { ...OWN_COST, fishMinor: null }, 60_000, METRIC);
+    const because = explainCost({
+      lotCode: 'TRT-1',
+      cost: { ...OWN_COST, fishMinor: null },
+      producedG: 60000,
+      units: METRIC,
+    });
     expect(because.formula).toContain('2.00');
     expect(because.formula).toContain('Work, heat and power are not in it');
     expect(because.inputs[0]!.value).toBe('not recorded');
@@ -191,7 +202,7 @@ describe('at the edges the words are true', () => {
   const cold = (c: number) => ({ loops: [aLoop({ plannedWaterTempC: Array(12).fill(c) })] });
   const whyFed = (over: Partial<FarmFacts>) => {
     const facts = aFarm(over);
-    const fed = tankFeed(facts, forecastFarm(facts, []), facts.places[0]!, 0)!;
+    const fed = tankFeed({ facts, forecast: forecastFarm(facts, []), place: facts.places[0]!, at: 0 })!;
     return { fed, because: explainFeed(fed, METRIC) };
   };
   const trout = aFarm().species.find((s) => s.code === 'rainbow-trout')!;
@@ -244,11 +255,15 @@ describe('at the edges the words are true', () => {
       explainPace({ lotCode: 'T', species: trout, pace: 1, paceError: 0.1, samples: 0, weighed: 0 }).formula,
     ).toMatch(/^No sample yet/);
     const none = { survival: 1, fcrBiological: null, fcrEconomic: null, grownG: 0 };
-    expect(explainConversion('T', 0, none, METRIC).formula).toMatch(/No feeding of this cohort is recorded yet/);
-    expect(explainConversion('T', 500, none, METRIC).formula).toMatch(/have not gained weight yet/);
-    expect(explainCost('T', { ...OWN_COST, fishMinor: 100 }, 0, METRIC).formula).toMatch(
-      /nothing here or harvested to divide it by/,
+    expect(explainConversion({ lotCode: 'T', feedG: 0, account: none, units: METRIC }).formula).toMatch(
+      /No feeding of this cohort is recorded yet/,
     );
+    expect(explainConversion({ lotCode: 'T', feedG: 500, account: none, units: METRIC }).formula).toMatch(
+      /have not gained weight yet/,
+    );
+    expect(
+      explainCost({ lotCode: 'T', cost: { ...OWN_COST, fishMinor: 100 }, producedG: 0, units: METRIC }).formula,
+    ).toMatch(/nothing here or harvested to divide it by/);
     const empty = explainMinutes({
       place: aFarm().places[0]!,
       kg: 0,
@@ -266,12 +281,12 @@ describe('what a tank is fed', () => {
   const [k1] = aFarm().places;
   const fedBy = (over: Partial<FeedRule>) => {
     const facts = aFarm({ feedRules: [aFeedRule(over)] });
-    return tankFeed(facts, forecastFarm(facts, []), k1!, 0)!;
+    return tankFeed({ facts, forecast: forecastFarm(facts, []), place: k1!, at: 0 })!;
   };
 
   test('without a rule the size decides how often; with feeder times the feeder does', () => {
     const facts = aFarm();
-    const plain = tankFeed(facts, forecastFarm(facts, []), k1!, 0)!;
+    const plain = tankFeed({ facts, forecast: forecastFarm(facts, []), place: k1!, at: 0 })!;
     expect(plain).toMatchObject({ feedings: 3, pelletMm: 4.5, times: [], count: 500 });
     expect(fedBy({ feederTimes: ['07:00', '10:00', '13:00', '16:00'] })).toMatchObject({ feedings: 4, pelletMm: 4.5 });
     expect(fedBy({ feederTimes: [] }).feedings).toBe(3);
@@ -295,9 +310,9 @@ describe('what a tank is fed', () => {
 
   test('an empty tank and stock that grazes are fed by nobody', () => {
     const empty = aFarm({ fish: [] });
-    expect(tankFeed(empty, forecastFarm(empty, []), k1!, 0)).toBeNull();
+    expect(tankFeed({ facts: empty, forecast: forecastFarm(empty, []), place: k1!, at: 0 })).toBeNull();
     const sump = aPlace({ id: 's1', kind: 'sump', volumeL: 4000 });
     const facts = aFarm({ places: [...aFarm().places, sump], fish: [someTrout({ placeId: 's1' })] });
-    expect(tankFeed(facts, forecastFarm(facts, []), sump, 0)).toBeNull();
+    expect(tankFeed({ facts, forecast: forecastFarm(facts, []), place: sump, at: 0 })).toBeNull();
   });
 });

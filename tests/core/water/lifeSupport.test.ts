@@ -98,28 +98,31 @@ describe('temperature as a throttle', () => {
   const loop = aLoop({ plannedWaterTempC: Array(12).fill(13), lifeSupport: { aerators: [], media: [], energy } });
 
   test('a setting holds from its day until its end, then what was planned before holds again', () => {
-    const set = withSetting(loop, '2026-06-10', '2026-07-10', 9);
+    const set = withSetting({ loop, from: '2026-06-10', until: '2026-07-10', tempC: 9 });
     expect(['2026-06-09', '2026-06-10', '2026-07-09', '2026-07-10'].map((d) => plannedWaterC(set, d))).toEqual([
       13, 9, 9, 13,
     ]);
-    const again = withSetting(set, '2026-06-20', '2026-06-25', 11);
+    const again = withSetting({ loop: set, from: '2026-06-20', until: '2026-06-25', tempC: 11 });
     expect(['2026-06-15', '2026-06-22', '2026-06-26', '2026-07-11'].map((d) => plannedWaterC(again, d))).toEqual([
       9, 11, 9, 13,
     ]);
-    expect(plannedWaterC(withSetting(loop, '2026-06-10', null, 15), '2027-01-01')).toBe(15);
+    expect(plannedWaterC(withSetting({ loop, from: '2026-06-10', until: null, tempC: 15 }), '2027-01-01')).toBe(15);
   });
 
   test('holding 3 °C at 400 W/°C takes 28.8 kWh a day; cooling counts the chiller’s yield', () => {
     expect(holdingKwhPerDay(400, 3)).toBeCloseTo(28.8);
     expect(temperatureCost(loop, '2026-06-01', 10)).toEqual({ heatMinor: expect.closeTo(2880), coolMinor: 0 });
-    const cold = withSetting(loop, '2026-06-01', null, 7);
+    const cold = withSetting({ loop, from: '2026-06-01', until: null, tempC: 7 });
     expect(temperatureCost(cold, '2026-06-01', 10)).toEqual({ heatMinor: 0, coolMinor: expect.closeTo(2304) });
     expect(warmingKwh(1000, 10)).toBeCloseTo(11.63, 1);
   });
 
   test('cooler water slows the fish and eats less feed', () => {
     const facts = aFarm({ fish: [someTrout({ referenceG: 100 })] });
-    const cool = { ...facts, loops: [withSetting(facts.loops[0]!, facts.today, null, 8)] };
+    const cool = {
+      ...facts,
+      loops: [withSetting({ loop: facts.loops[0]!, from: facts.today, until: null, tempC: 8 })],
+    };
     const [warm, slow] = [facts, cool].map((f) => forecastFarm(f, []).fish[0]!);
     expect(slow!.meanG[90]!).toBeLessThan(warm!.meanG[90]! * 0.85);
     expect(slow!.feedG[30]!).toBeLessThan(warm!.feedG[30]!);

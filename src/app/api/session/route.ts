@@ -61,7 +61,13 @@ export async function PUT(request: Request) {
       return answerJson(refuse(say`Give your password as it is now`, 'old'));
     if (typeof words.new !== 'string' || words.new.length < SHORTEST_PASSWORD || words.new.length > LONGEST)
       return answerJson(refuse(say`Between ${SHORTEST_PASSWORD} and ${LONGEST} characters`, 'new'));
-    const changed = await changePassword(database(), token, person, { old: words.old, new: words.new }, now());
+    const changed = await changePassword({
+      db: database(),
+      token,
+      person,
+      words: { old: words.old, new: words.new },
+      now: now(),
+    });
     return answerJson(changed ? { ok: true, value: null } : refuse(say`That is not your password.`, 'old'));
   });
 }

@@ -12,7 +12,7 @@ import {
 import type { LogVerb } from './verb';
 
 function dead(place: LogPlace, words: string[], context: LogContext): Parsed {
-  const fish = holdingAt(place, 'fish', words, context);
+  const fish = holdingAt({ place, kind: 'fish', words, context });
   const numbers = withoutLots(words, context);
   const count = readNumber(numbers[0], say`how many died`);
   if (numbers.length > 1) throw new NotUnderstood(say`Give one number: how many died.`);

@@ -15,7 +15,7 @@ import type { LogVerb } from './verb';
 
 /** As many as said, or all, at the forecast weight. What stands against a move is asked and answered on the tank's page. */
 function move(place: LogPlace, words: string[], context: LogContext): Parsed {
-  const fish = holdingAt(place, 'fish', words, context);
+  const fish = holdingAt({ place, kind: 'fish', words, context });
   const [many, where, ...rest] = withoutLots(words, context);
   const count = many?.toLowerCase() === 'all' ? fish.count : readNumber(many, say`how many move, or all`);
   if (!Number.isInteger(count) || count < 1)

@@ -12,7 +12,7 @@ import {
 import type { LogVerb } from './verb';
 
 function picked(place: LogPlace, words: string[], context: LogContext): Parsed {
-  const planting = holdingAt(place, 'plants', words, context);
+  const planting = holdingAt({ place, kind: 'plants', words, context });
   const numbers = withoutLots(words, context);
   const value = readNumber(numbers[0], planting.unit === 'kg' ? say`the weight picked` : say`how many were picked`);
   if (numbers.length > 1) throw new NotUnderstood(say`Give one number: what was picked.`);

@@ -16,7 +16,7 @@ import type { LogVerb } from './verb';
 const MOST_WEIGHTS = 60;
 
 function weigh(place: LogPlace, words: string[], context: LogContext): Parsed {
-  const fish = holdingAt(place, 'fish', words, context);
+  const fish = holdingAt({ place, kind: 'fish', words, context });
   const numbers = withoutLots(words, context);
   if (numbers.length === 0) throw new NotUnderstood(say`Give the weights, one fish each, with spaces between.`);
   if (numbers.length > MOST_WEIGHTS) throw new NotUnderstood(say`At most ${MOST_WEIGHTS} weights in one line.`);

@@ -51,12 +51,14 @@ export function readNumber(word: string | undefined, what: string): number {
   return value;
 }
 
-export function holdingAt(
-  place: { id: string; code: string },
-  kind: Holding['kind'],
-  words: string[],
-  context: LogContext,
-): Holding {
+interface HoldingAtArgs {
+  place: { id: string; code: string };
+  kind: Holding['kind'];
+  words: string[];
+  context: LogContext;
+}
+
+export function holdingAt({ place, kind, words, context }: HoldingAtArgs): Holding {
   const here = context.holdings.filter((h) => h.placeId === place.id && h.kind === kind && h.count > 0);
   if (here.length === 0)
     throw new NotUnderstood(

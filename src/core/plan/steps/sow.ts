@@ -15,7 +15,8 @@ export const module = stepModule({
   order: 10,
   lead: 2,
   detail: {},
-  plants: (run, step, day) => run.sow(step.lotCode, step.cropCode, step.toPlaceId, step.count, day),
+  plants: (run, step, day) =>
+    run.sow({ lotCode: step.lotCode, cropCode: step.cropCode, placeId: step.toPlaceId, seeds: step.count, at: day }),
   round: (step, { name, to }) => {
     const cells = to?.pieceSize ?? 104;
     const trays = Math.ceil(step.count / cells);

@@ -21,7 +21,8 @@ export const module = stepModule({
   order: 9,
   lead: 4,
   detail: {},
-  plants: (run, step, day) => run.transplant(step.lotCode, step.toPlaceId, step.count, day),
+  plants: (run, step, day) =>
+    run.transplant({ lotCode: step.lotCode, placeId: step.toPlaceId, count: step.count, at: day }),
   round: (step, { name, to, count }) => ({
     title: say`Transplant ${name} to ${to?.code}`,
     detail: say`${step.lotCode} · ${pieces(step.count, to)} · count what goes in`,

@@ -13,7 +13,7 @@ export const feedJob = (placeId: string, day: Day) => jobId('feed', placeId, day
 
 function jobsOf({ facts, forecast, at, day, units }: RoundView) {
   return facts.places.flatMap((place) => {
-    const fed = tankFeed(facts, forecast, place, at);
+    const fed = tankFeed({ facts, forecast, place, at });
     if (!fed) return [];
     const fish = say`${formatNumber(fed.count)} fish of ${formatMass(fed.meanG, units)}`;
     const lotCode = fed.lots.join(', ');
@@ -34,7 +34,7 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
     }
     const parts = partsOf(forecast, place.id, at);
     const unfed = parts.filter((p) => p.feedG <= 0);
-    if (unfed.length > 0) return [heldFeed(place, day, lotCode, parts, units)];
+    if (unfed.length > 0) return [heldFeed({ place, day, lotCode, parts, units })];
     const { eachG, words } = oneFeeding(fed.feedG, fed.feedings, units);
     const feeder = fed.times.length > 0 ? say` · feeder at ${fed.times.join(', ')}` : '';
     return [
@@ -62,8 +62,16 @@ function partsOf(forecast: RoundView['forecast'], placeId: string, at: number): 
   return here.map((s) => ({ lotCode: s.lotCode, feedG: s.feedG[at - s.from] ?? 0 }));
 }
 
+interface HeldFeedArgs {
+  place: PlaceFact;
+  day: Day;
+  lotCode: string;
+  parts: readonly Part[];
+  units: UnitChoice;
+}
+
 /** One cohort of a shared tank is to go unfed: nobody can feed past it, so the tank is not both fed and stopped. */
-function heldFeed(place: PlaceFact, day: Day, lotCode: string, parts: readonly Part[], units: UnitChoice) {
+function heldFeed({ place, day, lotCode, parts, units }: HeldFeedArgs) {
   const named = (list: readonly Part[]) => all([...new Set(list.map((p) => p.lotCode))]);
   const [unfed, fed] = [parts.filter((p) => p.feedG <= 0), parts.filter((p) => p.feedG > 0)];
   const rationG = fed.reduce((sum, p) => sum + p.feedG, 0);

@@ -36,12 +36,12 @@ export interface ArrivalsPage extends DayView {
 export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
   const view = await farmView(search, async (tx, { facts, day }) => ({
     pH: await latestPh(tx, day),
-    events: await husbandryEvents(
+    events: await husbandryEvents({
       tx,
-      { kinds: ['observe', 'treat', 'quarantine_extend', 'quarantine_clear'] },
+      about: { kinds: ['observe', 'treat', 'quarantine_extend', 'quarantine_clear'] },
       day,
-      200,
-    ),
+      most: 200,
+    }),
     lots: facts.quarantine,
   }));
   const { facts, steps, forecast, more } = view;

@@ -100,7 +100,7 @@ const SHOWN_RECORDS = 30;
 const LEAST_RAISED_G = 1000;
 
 /** Everything recorded about a cohort up to a day. One connection carries one query at a time, so they go in turn. */
-async function readCohort(tx: Tx, code: string, day: Day, most: number) {
+async function readCohort(tx: Tx, { code, day, most }: { code: string; day: Day; most: number }) {
   const lotId = await cohortId(tx, code);
   if (!lotId) return null;
   return {
@@ -108,8 +108,8 @@ async function readCohort(tx: Tx, code: string, day: Day, most: number) {
     weighings: await sampleRecords(tx, lotId, day),
     samples: await samplesOf(tx, lotId, day),
     ...(await plannedFor(tx, code)),
-    feedings: await feedingsOf(tx, lotId, day, most),
-    events: await husbandryEvents(tx, { lotId }, day),
+    feedings: await feedingsOf({ tx, lotId, day, most }),
+    events: await husbandryEvents({ tx, about: { lotId }, day }),
     money: await lotMoney(tx, lotId, day),
     spent: await lotCost(tx, lotId, day),
     condition: await conditionSeries(tx, lotId, day),
@@ -140,7 +140,7 @@ interface Cohort extends NonNullable<Awaited<ReturnType<typeof readCohort>>> {
 export async function cohortPage(code: string, search: Search): Promise<CohortPage> {
   if (!mayBeCode(code)) notFound();
   const most = (await search).story === 'all' ? Infinity : SHOWN_RECORDS;
-  const view = await farmView(search, (tx, { day }) => readCohort(tx, code, day, most));
+  const view = await farmView(search, (tx, { day }) => readCohort(tx, { code, day, most }));
   if (!view.more) notFound();
   const { facts } = view;
   const cohort = cohortOn(view, code, view.more);
@@ -166,7 +166,7 @@ export async function cohortPage(code: string, search: Search): Promise<CohortPa
     offspring: money.offspring,
     share: shareSeries(points, fish, species),
     withdrawalUntil: facts.treatments.find((t) => t.lotCode === code)?.until ?? null,
-    handled: view.when === 'today' ? present.map((s) => handledOf(view, cohort, grades, s)) : [],
+    handled: view.when === 'today' ? present.map((s) => handledOf({ view, cohort, grades, stay: s })) : [],
     grades: gradeRows(view, cohort, grades),
     tanks: tankChoices(view, cohort.pH, COMPANIONS.has(species.code) || cohort.meanG <= SMALL_FISH_G),
     marketG: species.marketG,
@@ -187,7 +187,7 @@ function cohortOn(view: FarmView, code: string, records: NonNullable<Awaited<Ret
   const count = present.reduce((sum, s) => sum + s.count[at - s.from]!, 0);
   const massG = present.reduce((sum, s) => sum + s.biomassG[at - s.from]!, 0);
   const meanG = count > 0 ? massG / count : 0;
-  const points = growthPoints(view, records.lot, records.samples, fish);
+  const points = growthPoints({ view, lot: records.lot, samples: records.samples, fish });
   const { money, feedings, lot } = records;
   const knownSizeG = (day: Day) =>
     points.filter((p) => p.sampleG !== undefined && p.day <= day).at(-1)?.sampleG ?? money.startMeanG;
@@ -249,8 +249,15 @@ function costOf(cohort: Cohort, { person }: FarmView): CohortPage['cost'] {
   };
 }
 
-function handledOf(view: FarmView, cohort: Cohort, grades: LiveGrade[], stay: FishStay): Handled {
-  const counts = gradesOf(stay, cohort.fish, view.at, grades, cohort.species);
+interface HandledOfArgs {
+  view: FarmView;
+  cohort: Cohort;
+  grades: LiveGrade[];
+  stay: FishStay;
+}
+
+function handledOf({ view, cohort, grades, stay }: HandledOfArgs): Handled {
+  const counts = gradesOf({ stay, fish: cohort.fish, at: view.at, grades, species: cohort.species });
   return {
     lotCode: cohort.code,
     placeId: stay.placeId,
@@ -265,7 +272,7 @@ function handledOf(view: FarmView, cohort: Cohort, grades: LiveGrade[], stay: Fi
 
 function gradeRows({ at, units }: FarmView, cohort: Cohort, grades: LiveGrade[]): CohortPage['grades'] {
   const { code, species, count: present, meanG } = cohort;
-  const inGrades = cohort.present.map((s) => gradesOf(s, cohort.fish, at, grades, species));
+  const inGrades = cohort.present.map((s) => gradesOf({ stay: s, fish: cohort.fish, at, grades, species }));
   if (grades.length === 0) return null;
   const exact = grades.map((_, i) => inGrades.reduce((sum, counts) => sum + counts[i]!, 0));
   const outside = Math.max(0, present - exact.reduce((a, b) => a + b, 0));
@@ -300,8 +307,13 @@ function reasonsOf(view: FarmView, cohort: Cohort): CohortPage['because'] {
   const { code, account, feedings } = cohort;
   return {
     ...growthReasons(view, cohort),
-    conversion: explainConversion(code, feedings.totalG, account, view.units),
-    cost: explainCost(code, { ...costOf(cohort, view), ...cohort.money }, raisedG(cohort), view.units),
+    conversion: explainConversion({ lotCode: code, feedG: feedings.totalG, account, units: view.units }),
+    cost: explainCost({
+      lotCode: code,
+      cost: { ...costOf(cohort, view), ...cohort.money },
+      producedG: raisedG(cohort),
+      units: view.units,
+    }),
   };
 }
 
@@ -321,15 +333,23 @@ function growthReasons(view: FarmView, { code, species, fish, samples, meanG }: 
   };
 }
 
+interface GradesOfArgs {
+  stay: FishStay;
+  fish: FishFact | undefined;
+  at: number;
+  grades: LiveGrade[];
+  species: Species;
+}
+
 /** Fish of a stay in each live grade on the day. */
-function gradesOf(
-  stay: FishStay,
-  fish: FishFact | undefined,
-  at: number,
-  grades: LiveGrade[],
-  species: Species,
-): number[] {
+function gradesOf({ stay, fish, at, grades, species }: GradesOfArgs): number[] {
   const bins = fish?.bins ?? freshSpread(species.sizeCv);
   const i = at - stay.from;
-  return countsByGrade(bins, stay.meanG[i]! / meanRelative(bins), stay.count[i]!, grades, species);
+  return countsByGrade({
+    bins,
+    referenceG: stay.meanG[i]! / meanRelative(bins),
+    count: stay.count[i]!,
+    grades,
+    species,
+  });
 }

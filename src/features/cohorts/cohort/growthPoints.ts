@@ -15,13 +15,15 @@ export interface GrowthPoint {
   band?: [number, number];
 }
 
+interface GrowthPointsArgs {
+  view: FarmView;
+  lot: LotRecord;
+  samples: { day: Day; meanG: number; count: number }[];
+  fish: FishFact | undefined;
+}
+
 /** Samples as they were taken, then the forecast of the cohort left to grow, with one standard error either way. */
-export function growthPoints(
-  view: FarmView,
-  lot: LotRecord,
-  samples: { day: Day; meanG: number; count: number }[],
-  fish: FishFact | undefined,
-): GrowthPoint[] {
+export function growthPoints({ view, lot, samples, fish }: GrowthPointsArgs): GrowthPoint[] {
   const points: GrowthPoint[] = samples.map((s) => ({ day: s.day, sampleG: s.meanG, sampleCount: s.count }));
   if (lot.startMeanG) points.unshift({ day: lot.beganOn, sampleG: lot.startMeanG, sampleCount: 0 });
   const home = view.facts.places.find((p) => p.id === fish?.placeId);

@@ -47,7 +47,7 @@ export async function feedPage(search: Search): Promise<FeedPage> {
   }));
   const { facts, forecast, at, more, today, units } = view;
   const tanks = facts.places.flatMap((p): FeedRow[] => {
-    const fed = tankFeed(facts, forecast, p, at);
+    const fed = tankFeed({ facts, forecast, place: p, at });
     if (!fed) return [];
     const { place, count, meanG, feedG, feedings, eachG, pelletMm, times } = fed;
     return [

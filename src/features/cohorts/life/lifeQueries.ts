@@ -48,7 +48,7 @@ export async function lifePage(search: Search): Promise<LifePage> {
     ...dayOnly(view),
     loops: facts.loops.map((loop) => {
       const pH = view.more.pH.find((p) => p.loopId === loop.id)?.pH ?? 7;
-      const on = (i: number) => marginOn(view, loop.id, i, pH);
+      const on = (i: number) => marginOn(view, loop.id, { at: i, pH });
       const margin = on(at);
       const days = view.forecast.days;
       let short = -1;
@@ -109,7 +109,7 @@ function sayReading({ kind, value, on }: { kind: string; value: number; on: Day 
   return [{ name: told(known.name), said: said.trim(), on }];
 }
 
-function marginOn({ facts, forecast }: FarmView, loopId: string, at: number, pH: number) {
+function marginOn({ facts, forecast }: FarmView, loopId: string, { at, pH }: { at: number; pH: number }) {
   const loop = facts.loops.find((l) => l.id === loopId)!;
   const series = forecast.loops.get(loopId);
   const tempC = plannedWaterC(loop, addDays(forecast.firstDay, at));

@@ -74,14 +74,18 @@ export async function lossPage(search: Search): Promise<LossPage> {
   const found = rehearsed ?? happened;
   const taken = new Set(more.codes);
   const outlooks = found
-    ? recoveryOutlook(
-        found.facts,
-        view.steps,
-        found.loss,
-        recoveryWays(found.facts, view.steps, found.loss, newId, (code) =>
-          nextCode(more.prefixes.get(code) ?? code, taken),
-        ),
-      )
+    ? recoveryOutlook({
+        facts: found.facts,
+        plan: view.steps,
+        loss: found.loss,
+        ways: recoveryWays({
+          facts: found.facts,
+          plan: view.steps,
+          loss: found.loss,
+          newId,
+          newCode: (code) => nextCode(more.prefixes.get(code) ?? code, taken),
+        }),
+      })
     : [];
   const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, view.person.currency) }));
   const rehearsals = stockedTanks(facts).map(({ place, fish }) => ({

@@ -75,7 +75,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
             )}
             <ActionForm
               key={by}
-              fields={targetFields(by, species, page.units, page.currency)}
+              fields={targetFields({ by, species, units: page.units, currency: page.currency })}
               units={page.units}
               submit={say`Propose a plan`}
               send={start}

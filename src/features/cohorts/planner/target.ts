@@ -21,13 +21,15 @@ export function plannedSpecies(facts: FarmFacts): Species[] {
   );
 }
 
+interface TargetFieldsArgs {
+  by: PlanBy;
+  species: readonly Species[];
+  units: UnitChoice;
+  currency: string;
+}
+
 /** What the planner asks, in the order a manager thinks of it. */
-export function targetFields(
-  by: PlanBy,
-  species: readonly Species[],
-  units: UnitChoice,
-  currency: string,
-): FormField[] {
+export function targetFields({ by, species, units, currency }: TargetFieldsArgs): FormField[] {
   const weeks = { name: 'weeks', label: say`Plan for`, kind: 'select' as const, start: '52' };
   const season: FormField[] = [
     { name: 'from', label: say`Wanted from`, kind: 'day', start: '', optional: true, half: true },
@@ -131,7 +133,10 @@ export function readTarget(
 ): Outcome<{ target: StockingTarget; seconds: number }> {
   const weeks = Number(v.weeks);
   const seconds = Number(v.seconds);
-  const season = seasonWeeks(planStart(today), v.from as Day | undefined, v.until as Day | undefined, weeks);
+  const season = seasonWeeks(planStart(today), weeks, {
+    from: v.from as Day | undefined,
+    until: v.until as Day | undefined,
+  });
   const wrong: Record<string, string[]> = {};
   if (!season) wrong.until = [say`The season ends before it begins, or outside the weeks planned.`];
   if (!(seconds >= 2 && seconds <= 600)) wrong.seconds = [say`Between 2 and 600 seconds.`];
@@ -156,7 +161,7 @@ export function readTarget(
     weeks,
     by,
     moveHarvests: v.standing === 'move',
-    species: wanted.map((s) => speciesTarget(v, s, by, perKg, season)),
+    species: wanted.map((s) => speciesTarget({ v, s, by, perKg, season })),
     costs: {
       batchMinor: toMinor(Number(v.batch), currency),
       moveMinor: toMinor(Number(v.move), currency),
@@ -166,13 +171,15 @@ export function readTarget(
   return { ok: true, value: { target, seconds } };
 }
 
-function speciesTarget(
-  v: Record<string, unknown>,
-  s: Species,
-  by: PlanBy,
-  perKg: number,
-  season: Season,
-): SpeciesTarget {
+interface SpeciesTargetArgs {
+  v: Record<string, unknown>;
+  s: Species;
+  by: PlanBy;
+  perKg: number;
+  season: Season;
+}
+
+function speciesTarget({ v, s, by, perKg, season }: SpeciesTargetArgs): SpeciesTarget {
   const counted = by === 'steady' && v[`unit_${s.code}`] === 'fish';
   const amount = Number(v[`amount_${s.code}`] ?? 0);
   return {
@@ -196,7 +203,11 @@ interface Season {
 }
 
 /** Weeks of a plan that a season touches; all of them where it is open. Null: none. */
-export function seasonWeeks(start: Day, from: Day | undefined, until: Day | undefined, weeks: number): Season | null {
+export function seasonWeeks(
+  start: Day,
+  weeks: number,
+  { from, until }: { from: Day | undefined; until: Day | undefined },
+): Season | null {
   const fromWeek = from ? Math.max(0, Math.floor(daysBetween(start, from) / 7)) : 0;
   const untilWeek = until ? Math.min(weeks, Math.floor(daysBetween(start, until) / 7) + 1) : weeks;
   if (from && until && until < from) return null;

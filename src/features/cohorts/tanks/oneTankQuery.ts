@@ -47,7 +47,7 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
   const view = await farmView(search, async (tx, { facts, day }) => {
     const place = facts.places.find((p) => p.code === code && mayHoldFish(p));
     if (!place) return null;
-    const events = await husbandryEvents(tx, { placeId: place.id }, day);
+    const events = await husbandryEvents({ tx, about: { placeId: place.id }, day });
     return { place, events: events.filter((e) => !e.takenBack) };
   });
   if (!view.more) notFound();
@@ -79,7 +79,12 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
     feedG: tank?.feedG[at] ?? 0,
     minutes: air?.minutes ?? null,
     because: {
-      density: explainDensity(place, tank?.biomassG[at] ?? 0, tank?.count[at] ?? 0, view.units),
+      density: explainDensity({
+        place,
+        biomassG: tank?.biomassG[at] ?? 0,
+        count: tank?.count[at] ?? 0,
+        units: view.units,
+      }),
       minutes: air && explainMinutes({ place, kg: (tank?.biomassG[at] ?? 0) / 1000, ...air }),
     },
     resting: facts.resting.find((r) => r.placeId === place.id)?.until ?? null,

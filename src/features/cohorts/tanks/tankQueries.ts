@@ -47,7 +47,14 @@ export async function cohortsPage(search: Search): Promise<CohortsPage> {
   const held = new Set(staysOn(view).map((s) => s.placeId));
   const drawn = facts.places.filter((p) => mayHoldFish(p) && (p.kind !== 'bed' || held.has(p.id)));
   const vessel = (place: PlaceFact): VesselView => ({
-    ...vesselView(place, forecast, at, units, `/cohorts/tank/${place.code}${suffix}`, vesselNotes(view, place)),
+    ...vesselView({
+      place,
+      forecast,
+      at,
+      units,
+      href: `/cohorts/tank/${place.code}${suffix}`,
+      more: vesselNotes(view, place),
+    }),
     flags: vesselFlags(view, place),
   });
   const loops = facts.loops.map((l) => ({
@@ -151,7 +158,7 @@ function cohortRow(view: FarmView, stay: FishStay): CohortRow {
     massG: count * meanG,
     densityKgM3: densityKgM3(count * meanG, waterL(place)),
     limitKgM3: place.densityLimitKgM3,
-    because: explainDensity(place, count * meanG, count, units),
+    because: explainDensity({ place, biomassG: count * meanG, count, units }),
     marketShare: smallestG === null ? null : shareAbove(bins, meanG / meanRelative(bins), smallestG),
     readyOn: smallestG === null ? null : marketDay(forecast, stay.lotCode, smallestG),
     fullOn: full === null ? null : addDays(forecast.firstDay, full),
