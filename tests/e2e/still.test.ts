@@ -47,6 +47,14 @@ test('nothing jumps while a page comes, on a laptop and on a phone', async ({ pa
   expect(jumps).toEqual([]);
 });
 
+async function openGrid(page: Page) {
+  await page
+    .getByRole('button', { name: /^Sort or search/ })
+    .first()
+    .click();
+  await expect(page.getByRole('grid')).toBeVisible();
+}
+
 /** What can be opened, and how. */
 const OPENED: [what: string, path: string, open: (page: Page) => Promise<void>][] = [
   ['a job', '/round', (p) => p.locator('button[data-job]').first().click()],
@@ -65,6 +73,25 @@ const OPENED: [what: string, path: string, open: (page: Page) => Promise<void>][
   ],
   ['moving fish', '/cohorts/HSB-31', (p) => p.getByRole('button', { name: 'Move', exact: true }).first().click()],
   ['a menu', '/market/new', (p) => p.getByRole('combobox', { name: 'Customer' }).click()],
+  [
+    'the calendar',
+    '/market/new',
+    async (p) => {
+      await p.getByRole('button', { name: 'Choose in a calendar' }).click();
+      await expect(p.getByRole('grid')).toBeVisible();
+    },
+  ],
+  ['a table over the whole window', '/cohorts', openGrid],
+  [
+    'a menu of its columns',
+    '/cohorts',
+    async (p) => {
+      await openGrid(p);
+      await p.getByRole('columnheader').first().hover();
+      await p.getByRole('columnheader').first().getByRole('button', { name: /menu/i }).click();
+      await expect(p.getByRole('menu')).toBeVisible();
+    },
+  ],
   ['the list of sums', '/sums', (p) => p.getByRole('combobox').first().click()],
 ];
 
@@ -78,7 +105,11 @@ for (const scheme of ['light', 'dark'] as const)
       await ready(page);
       await open(page);
       await expect(
-        page.locator('[role="dialog"]:visible, [role="listbox"]:visible, input:focus, form:visible').first(),
+        page
+          .locator(
+            '[role="dialog"]:visible, [role="listbox"]:visible, [role="menu"]:visible, input:focus, form:visible',
+          )
+          .first(),
       ).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
       faults.push(...violations.map((v) => `${what}: ${v.id} ${v.nodes[0]?.target}`));

@@ -38,6 +38,66 @@ test('very long names, names from right to left and huge prices cut nothing off'
   expect(wide).toEqual([]);
 });
 
+async function addOrders(db: Knex, count: number) {
+  await db.transaction(async (tx) => {
+    await tx.raw(`set local app.upkeep = 'on'`);
+    const orders = `select farm_id, gen_random_uuid() as id, 'T-' || n as code, customer_id, due_day + (n % 40) as due_day
+      from (select o.farm_id, o.customer_id, (select max(at)::date from order_event) as due_day from sales_order o limit 1) o,
+        generate_series(1, :count) n`;
+    await tx.raw(
+      `with wanted as (${orders}),
+         placed as (insert into sales_order (farm_id, id, code, entry_key, customer_id, due_day)
+           select farm_id, id, code, gen_random_uuid()::text, customer_id, due_day from wanted returning farm_id, id),
+         said as (insert into order_event (farm_id, order_id, kind, farm_day, at)
+           select farm_id, id, 'placed', current_date - 4000, now() from placed)
+       insert into order_line (farm_id, id, order_id, product_code, quantity, price_minor)
+         select p.farm_id, gen_random_uuid(), p.id, (select min(code) from product where unit <> 'kg'), 1, 100 from placed p`,
+      { count },
+    );
+  });
+}
+
+test('a thousand orders: every station still opens, nothing is wider than the screen, and one of them is found', async ({
+  page,
+}) => {
+  await addOrders(farm.db(), 1000);
+  await signIn(page, 'ines');
+  for (const size of [DESK, PHONE]) {
+    await page.setViewportSize(size);
+    for (const path of ['/round', '/market', '/season']) {
+      await page.goto(path);
+      await expect(page.locator('main h1').first()).toBeAttached();
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      expect(over, `${path} at ${size.width} px`).toBeLessThanOrEqual(0);
+    }
+  }
+  await page.setViewportSize(DESK);
+  await page.goto('/market');
+  await ready(page);
+  await expect(page.getByRole('link', { name: /^T-\d+$/ })).toHaveCount(1000);
+  await page.getByRole('button', { name: 'Sort or search Orders' }).click();
+  await page.getByLabel('Search in it').fill('T-777');
+  await expect(page.getByRole('grid').getByText('T-777', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('grid').getByText('T-777', { exact: true })).toBeVisible();
+});
+
+test('without its fonts or its styles a page can still be read and a job recorded', async ({ page }) => {
+  await signIn(page, 'ines');
+  await page.route(/\.woff2?(\?|$)/, (route) => route.abort());
+  for (const path of STATIONS) {
+    await page.goto(path);
+    await expect(page.locator('main h1').first()).toBeAttached();
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(over, `${path} without its fonts`).toBeLessThanOrEqual(0);
+  }
+  await page.route(/\.css(\?|$)/, (route) => route.abort());
+  await page.goto('/round');
+  await ready(page);
+  await page.locator('button[data-job]').first().click();
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Record' })).toBeVisible();
+});
+
 test('the country whose numbers one is used to is chosen once, and holds on the next device too', async ({
   page,
   browser,

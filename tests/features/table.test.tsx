@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../src/ui/kit/Table';
+import { DayStrip } from '../../src/ui/draw/DayStrip';
 import { Share } from '../../src/ui/draw/Share';
 import { figureIn, readTable } from '../../src/ui/table/readTable';
 import { ScrollTable, shownCells } from '../../src/ui/table/ScrollTable';
@@ -122,6 +123,26 @@ test('a table is opened over the whole window and sorted by a press on a column'
   await waitFor(() => expect(screen.queryByRole('grid')).toBeNull());
 });
 
+test('how a table is looked at lives in the address: a link to it opens it so, nonsense in it does no harm', async () => {
+  const at = (query: string) => window.history.replaceState(null, '', `/cohorts?day=2026-12-01&${query}`);
+  const masses = async () => {
+    const cells = within(await screen.findByRole('grid')).queryAllByRole('gridcell');
+    return cells.map((c) => c.textContent).filter((t) => /g$|–/.test(t ?? ''));
+  };
+  at('table=Cohorts&sort=1-asc&find=hsb');
+  render(TABLE);
+  await waitFor(async () => expect(await masses()).toEqual(['900 g', '1.2 kg']));
+  fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'hsb-30' } });
+  expect(new URLSearchParams(window.location.search).get('find')).toBe('hsb-30');
+  fireEvent.click(screen.getByRole('button', { name: 'Close' }));
+  await waitFor(() => expect(window.location.search).toBe('?day=2026-12-01'));
+  cleanup();
+  at('table=Cohorts&sort=99-up&filter=%7Bbroken');
+  render(TABLE);
+  await waitFor(async () => expect(await masses()).toEqual(['1.2 kg', '900 g', '–']));
+  at('');
+});
+
 test('a bar beside the words is as long as its share, full and of another colour where it is over', () => {
   const { container, rerender } = render(<Share of={0.25} label="3 of 12 jobs done" />);
   expect(screen.getByRole('img', { name: '3 of 12 jobs done' })).toBeTruthy();
@@ -132,4 +153,10 @@ test('a bar beside the words is as long as its share, full and of another colour
   expect(bar().getAttribute('width')).toBe('100.0');
   expect(bar().getAttribute('fill')).not.toBe(usual);
   expect(screen.queryByRole('img')).toBeNull();
+});
+
+test('feed through the day: a mark at each time, noon in the middle', () => {
+  const { container } = render(<DayStrip times={['06:00', '12:00']} />);
+  const at = [...container.querySelectorAll('rect')].slice(2).map((r) => Number(r.getAttribute('x')) + 1.5);
+  expect(at).toEqual([36, 72]);
 });

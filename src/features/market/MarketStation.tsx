@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { dayWords } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { ColdRoom } from './ColdRoom';
+import { ScrollTable } from '../../ui/table/ScrollTable';
 import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
 import { Empty, Key, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
@@ -43,45 +44,47 @@ export function MarketStation({ page }: { page: MarketPage }) {
         {page.orders.length === 0 ? (
           <Empty>{say`No orders in these weeks. Press N to write one.`}</Empty>
         ) : (
-          <Table>
-            <TableHead>
-              <TableRow>
-                <HeadCell>{say`Due`}</HeadCell>
-                <HeadCell>{say`Order`}</HeadCell>
-                <HeadCell>{say`Customer`}</HeadCell>
-                <HeadCell>{say`State`}</HeadCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {page.orders.map((o) => (
-                <TableRow key={o.id}>
-                  <Cell sort={o.dueDay}>{dayWords(o.dueDay)}</Cell>
-                  <Cell>
-                    <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
-                      {o.code}
-                    </Text>
-                  </Cell>
-                  <Cell>
-                    {o.customer}{' '}
-                    <Text small quiet>
-                      {codeWords(o.channel)}
-                    </Text>
-                  </Cell>
-                  <Cell>
-                    {o.short ? (
-                      <Text as="strong" tone="danger">
-                        {say`will fall short`}
-                      </Text>
-                    ) : o.state === 'open' && o.dueDay < page.today ? (
-                      <Text tone="attention">{say`overdue`}</Text>
-                    ) : (
-                      codeWords(o.state)
-                    )}
-                  </Cell>
+          <ScrollTable label={say`Orders`}>
+            <Table>
+              <TableHead>
+                <TableRow>
+                  <HeadCell>{say`Due`}</HeadCell>
+                  <HeadCell>{say`Order`}</HeadCell>
+                  <HeadCell>{say`Customer`}</HeadCell>
+                  <HeadCell>{say`State`}</HeadCell>
                 </TableRow>
-              ))}
-            </TableBody>
-          </Table>
+              </TableHead>
+              <TableBody>
+                {page.orders.map((o) => (
+                  <TableRow key={o.id}>
+                    <Cell sort={o.dueDay}>{dayWords(o.dueDay)}</Cell>
+                    <Cell>
+                      <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
+                        {o.code}
+                      </Text>
+                    </Cell>
+                    <Cell>
+                      {o.customer}{' '}
+                      <Text small quiet>
+                        {codeWords(o.channel)}
+                      </Text>
+                    </Cell>
+                    <Cell>
+                      {o.short ? (
+                        <Text as="strong" tone="danger">
+                          {say`will fall short`}
+                        </Text>
+                      ) : o.state === 'open' && o.dueDay < page.today ? (
+                        <Text tone="attention">{say`overdue`}</Text>
+                      ) : (
+                        codeWords(o.state)
+                      )}
+                    </Cell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
+          </ScrollTable>
         )}
       </Sheet>
     </Stack>

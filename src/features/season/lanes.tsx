@@ -71,13 +71,16 @@ function lotLabel({ stay, from, days, tooFull }: Labelled, marks: readonly numbe
   const full = `${stay.lotCode} · ${stay.count}${tooFull ? say` · too full` : ''}`;
   const room = (scale.x(0) - scale.x(scale.from)) / LETTER_PX;
   // What is here today is named in its recorded past, where nothing can be grabbed.
-  const before = from === 0 && [full, `${stay.lotCode} · ${stay.count}`].find((w) => room > w.length);
-  if (before) return { x: scale.x(0) - 5, before: true, words: before };
+  const inThePast = (words: string) => from === 0 && room > words.length;
+  if (inThePast(full)) return { x: scale.x(0) - 5, before: true, words: full };
   const at = scale.x(from);
   const next = Math.min(scale.x(from + days), ...marks.filter((m) => m > from).map((m) => scale.x(m) - RING_PX));
   const x = at + (marks.includes(from) ? RING_PX : 4);
-  const words = [full, stay.lotCode].find((w) => x + w.length * LETTER_PX < next);
-  return words ? { x, before: false, words } : null;
+  const fits = (words: string) => x + words.length * LETTER_PX < next;
+  if (fits(full)) return { x, before: false, words: full };
+  const counted = `${stay.lotCode} · ${stay.count}`;
+  if (inThePast(counted)) return { x: scale.x(0) - 5, before: true, words: counted };
+  return fits(stay.lotCode) ? { x, before: false, words: stay.lotCode } : null;
 }
 
 function Body({

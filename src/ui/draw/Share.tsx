@@ -10,14 +10,16 @@ interface ShareProps {
   /** For one that stands by itself; beside its words it is only looked at. */
   label?: string;
   wide?: boolean;
+  /** Under words that begin at the left. */
+  start?: boolean;
 }
 
 /** A bar beside the words: how much of a whole there is. */
-export function Share({ of, over = false, label, wide }: ShareProps) {
+export function Share({ of, over = false, label, wide, start }: ShareProps) {
   const part = Math.max(0, Math.min(1, of));
   return (
     <svg
-      className={classes(css.share, wide && css.wide)}
+      className={classes(css.share, wide && css.wide, start && css.start)}
       viewBox="0 0 100 4"
       preserveAspectRatio="none"
       {...(label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true })}

@@ -17,6 +17,13 @@ export function addressWith(
   return query ? `${path}?${query}` : path;
 }
 
+/** What the address says of a part, where a screen asks once and not at each drawing. */
+export const saidInAddress = (name: string): string | null => new URLSearchParams(window.location.search).get(name);
+
+/** Changes parts of the address that nothing is asked of the server for. */
+export const sayInAddress = (parts: Record<string, string | null>): void =>
+  window.history.replaceState(null, '', addressWith(window.location.pathname, window.location.search, parts));
+
 /**
  * A choice that lives in the address: how near one looks, what is folded away. It outlives a reload, and a link to it is a
  * link. Nothing is asked of the server for it.

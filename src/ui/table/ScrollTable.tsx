@@ -1,10 +1,11 @@
 'use client';
 import { say } from '../../core/words/words';
 import dynamic from 'next/dynamic';
-import { useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Text, WordButton } from '../kit/kit';
 import css from '../kit/kit.module.css';
 import { classes } from '../kit/part';
+import { saidInAddress } from '../shell/useAddress';
 import { readTable, type ShownTable } from './readTable';
 
 /** The grid is heavy: it comes when someone wants to sort or search. */
@@ -34,6 +35,13 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
     const table = tableHere();
     if (table) setGrid(readTable(table));
   };
+  // A link to a table that was sorted and searched opens it so.
+  useEffect(() => {
+    const table = saidInAddress('table') === label && !close ? tableHere() : null;
+    // What the table shows is only known once it stands in the page.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    if (table) setGrid(readTable(table));
+  }, [label, close]);
   const save = async () => {
     const table = tableHere();
     if (!table) return;

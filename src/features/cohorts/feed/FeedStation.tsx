@@ -17,6 +17,7 @@ import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Choices, Columns, Sheet, SheetBody, SheetHead, Stack, Tag, Text, Unseen } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
+import { DayStrip } from '../../../ui/draw/DayStrip';
 
 export function FeedStation({ page }: { page: FeedPage }) {
   const { units, currency } = page;
@@ -94,6 +95,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
                   <Cell>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
                   <Cell mono small>
                     {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
+                    {t.givenG > 0 && t.times.length > 0 && <DayStrip times={t.times} />}
                   </Cell>
                   {compared && (
                     <>

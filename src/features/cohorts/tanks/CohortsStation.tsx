@@ -120,6 +120,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
                     </Cell>
                     <Cell sort={r.readyOn}>
                       {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
+                      {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
                     </Cell>
                     <Cell sort={r.fullOn}>
                       {r.fullOn ? (

@@ -30,6 +30,8 @@ export interface CohortRow {
   because: Explanation;
   marketShare: number | null;
   readyOn: Day | null;
+  /** How far the mean has come to market size, 0 to 1. */
+  wayToMarket: number | null;
   fullOn: Day | null;
   weighed: { ago: string; overdue: boolean } | null;
 }
@@ -161,6 +163,7 @@ function cohortRow(view: FarmView, stay: FishStay): CohortRow {
     because: explainDensity({ place, biomassG: count * meanG, count, units }),
     marketShare: smallestG === null ? null : shareAbove(bins, meanG / meanRelative(bins), smallestG),
     readyOn: smallestG === null ? null : marketDay(forecast, stay.lotCode, smallestG),
+    wayToMarket: smallestG === null ? null : Math.min(1, meanG / smallestG),
     fullOn: full === null ? null : addDays(forecast.firstDay, full),
     weighed: fish ? lastWeighed(view, fish) : null,
   };
