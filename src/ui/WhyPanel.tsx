@@ -28,26 +28,7 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
       <Stack>
         <h2>{say`Why? ${because.title}`}</h2>
         <p>{because.formula}</p>
-        <Table>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Goes in`}</HeadCell>
-              <HeadCell right>{say`Value`}</HeadCell>
-              <HeadCell>{say`From`}</HeadCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {because.inputs.map((input) => (
-              <TableRow key={input.label}>
-                <Cell>{input.label}</Cell>
-                <Cell num>{input.value}</Cell>
-                <Cell small quiet>
-                  {input.from}
-                </Cell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
+        <GoesIn because={because} />
         {rests.length > 0 && (
           <Rows small>
             {rests.map((rule) => (
@@ -70,5 +51,34 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
         </div>
       </Stack>
     </Drawer>
+  );
+}
+
+interface GoesInProps {
+  because: Explanation;
+}
+
+function GoesIn({ because }: GoesInProps) {
+  return (
+    <Table>
+      <TableHead>
+        <TableRow>
+          <HeadCell>{say`Goes in`}</HeadCell>
+          <HeadCell right>{say`Value`}</HeadCell>
+          <HeadCell>{say`From`}</HeadCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {because.inputs.map((input) => (
+          <TableRow key={input.label}>
+            <Cell>{input.label}</Cell>
+            <Cell num>{input.value}</Cell>
+            <Cell small quiet>
+              {input.from}
+            </Cell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
   );
 }

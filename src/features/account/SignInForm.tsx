@@ -68,37 +68,47 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
           </Button>
         </SheetBody>
       </Sheet>
-      {demo.length > 0 && (
-        <Sheet aria-label={say`Demo sign-ins`}>
-          <SheetHead>
-            <h2>{say`Demo farm`}</h2>
-            <Text quiet>{say`made up, to try everything on`}</Text>
-          </SheetHead>
-          <Rows>
-            {demo.map((person) => (
-              <li key={person.signInName}>
-                <ButtonBase
-                  className={css.person}
-                  onClick={() => {
-                    setName(person.signInName);
-                    setPassword(person.password);
-                  }}
-                >
-                  <span>
-                    <Text strong>{person.name}</Text>{' '}
-                    <Text quiet small>
-                      {codeWords(person.role)}
-                    </Text>
-                  </span>
-                  <Text mono small quiet>
-                    {person.signInName} · {person.password}
-                  </Text>
-                </ButtonBase>
-              </li>
-            ))}
-          </Rows>
-        </Sheet>
-      )}
+      {demo.length > 0 && <DemoSignIns demo={demo} setName={setName} setPassword={setPassword} />}
     </Stack>
+  );
+}
+
+interface DemoSignInsProps {
+  demo: DemoPerson[];
+  setName: (words: string) => void;
+  setPassword: (words: string) => void;
+}
+
+function DemoSignIns({ demo, setName, setPassword }: DemoSignInsProps) {
+  return (
+    <Sheet aria-label={say`Demo sign-ins`}>
+      <SheetHead>
+        <h2>{say`Demo farm`}</h2>
+        <Text quiet>{say`made up, to try everything on`}</Text>
+      </SheetHead>
+      <Rows>
+        {demo.map((person) => (
+          <li key={person.signInName}>
+            <ButtonBase
+              className={css.person}
+              onClick={() => {
+                setName(person.signInName);
+                setPassword(person.password);
+              }}
+            >
+              <span>
+                <Text strong>{person.name}</Text>{' '}
+                <Text quiet small>
+                  {codeWords(person.role)}
+                </Text>
+              </span>
+              <Text mono small quiet>
+                {person.signInName} · {person.password}
+              </Text>
+            </ButtonBase>
+          </li>
+        ))}
+      </Rows>
+    </Sheet>
   );
 }

@@ -5,7 +5,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { AddSowing } from './AddSowing';
-import type { BedCell, BedsPage, BedView } from './queries';
+import type { BedCell, BedsPage, BedView, SowView } from './queries';
 import { tone } from '../../ui/theme/tones';
 import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
 import css from './beds.module.css';
@@ -25,48 +25,7 @@ export function BedsStation({ page }: { page: BedsPage }) {
           ))}
         </Sheet>
         <Stack>
-          {page.gaps.length > 0 && (
-            <Sheet>
-              <SheetHead>
-                <h2>{say`Short of what is promised`}</h2>
-              </SheetHead>
-              <Rows>
-                {page.gaps.map((g) => (
-                  <Row key={`${g.cropCode}${g.wantedOn}`}>
-                    <Mark tone={g.add ? 'attention' : 'danger'}>
-                      <Text as="p" strong>
-                        {say`${g.crop}: ${g.short} short in week ${g.week}`}
-                      </Text>
-                      <Text as="p" small quiet>
-                        {g.customers}
-                      </Text>
-                      {g.add ? (
-                        <>
-                          <Text as="p" small>
-                            {say`Sow`}{' '}
-                            <Why because={g.add.because}>
-                              <Text mono>{g.add.words}</Text>
-                            </Why>{' '}
-                            {say`by ${shortDay(g.sowBy)}`}
-                          </Text>
-                          <AddSowing
-                            cropCode={g.cropCode}
-                            wantedOn={g.wantedOn}
-                            shortUnits={g.add.shortUnits}
-                            may={page.person.role !== 'office' && page.when === 'today'}
-                          />
-                        </>
-                      ) : (
-                        <Text as="p" small>
-                          {say`${g.full ?? say`Too late to sow for it: that was ${shortDay(g.sowBy)}.`} Cut again, swap, or tell the customer.`}
-                        </Text>
-                      )}
-                    </Mark>
-                  </Row>
-                ))}
-              </Rows>
-            </Sheet>
-          )}
+          {page.gaps.length > 0 && <Gaps page={page} />}
           <Sheet>
             <SheetHead>
               <h2>{say`Sow next`}</h2>
@@ -77,27 +36,7 @@ export function BedsStation({ page }: { page: BedsPage }) {
             ) : (
               <Rows>
                 {page.sow.map((s) => (
-                  <Row key={s.lotCode} className={css.sowing}>
-                    <Text mono tone={s.day < page.today ? 'danger' : null}>
-                      {s.day < page.today ? say`late` : shortDay(s.day)}
-                    </Text>
-                    <span>
-                      <Text strong>{s.crop}</Text>
-                      <br />
-                      <Text small quiet>
-                        {say`${s.lotCode} for ${s.bed}`}
-                      </Text>
-                    </span>
-                    <Text right>
-                      <Why because={s.because}>
-                        <Text mono>{say`${formatNumber(s.seeds)} seeds`}</Text>
-                      </Why>
-                      <br />
-                      <Text small quiet>
-                        {say`trays ${s.trays}`}
-                      </Text>
-                    </Text>
-                  </Row>
+                  <Sowing key={s.lotCode} s={s} page={page} />
                 ))}
               </Rows>
             )}
@@ -105,6 +44,86 @@ export function BedsStation({ page }: { page: BedsPage }) {
         </Stack>
       </Columns>
     </>
+  );
+}
+
+interface GapsProps {
+  page: BedsPage;
+}
+
+function Gaps({ page }: GapsProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Short of what is promised`}</h2>
+      </SheetHead>
+      <Rows>
+        {page.gaps.map((g) => (
+          <Row key={`${g.cropCode}${g.wantedOn}`}>
+            <Mark tone={g.add ? 'attention' : 'danger'}>
+              <Text as="p" strong>
+                {say`${g.crop}: ${g.short} short in week ${g.week}`}
+              </Text>
+              <Text as="p" small quiet>
+                {g.customers}
+              </Text>
+              {g.add ? (
+                <>
+                  <Text as="p" small>
+                    {say`Sow`}{' '}
+                    <Why because={g.add.because}>
+                      <Text mono>{g.add.words}</Text>
+                    </Why>{' '}
+                    {say`by ${shortDay(g.sowBy)}`}
+                  </Text>
+                  <AddSowing
+                    cropCode={g.cropCode}
+                    wantedOn={g.wantedOn}
+                    shortUnits={g.add.shortUnits}
+                    may={page.person.role !== 'office' && page.when === 'today'}
+                  />
+                </>
+              ) : (
+                <Text as="p" small>
+                  {say`${g.full ?? say`Too late to sow for it: that was ${shortDay(g.sowBy)}.`} Cut again, swap, or tell the customer.`}
+                </Text>
+              )}
+            </Mark>
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
+  );
+}
+
+interface SowingProps {
+  s: SowView;
+  page: BedsPage;
+}
+
+function Sowing({ s, page }: SowingProps) {
+  return (
+    <Row className={css.sowing}>
+      <Text mono tone={s.day < page.today ? 'danger' : null}>
+        {s.day < page.today ? say`late` : shortDay(s.day)}
+      </Text>
+      <span>
+        <Text strong>{s.crop}</Text>
+        <br />
+        <Text small quiet>
+          {say`${s.lotCode} for ${s.bed}`}
+        </Text>
+      </span>
+      <Text right>
+        <Why because={s.because}>
+          <Text mono>{say`${formatNumber(s.seeds)} seeds`}</Text>
+        </Why>
+        <br />
+        <Text small quiet>
+          {say`trays ${s.trays}`}
+        </Text>
+      </Text>
+    </Row>
   );
 }
 

@@ -38,27 +38,7 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
           </TableHead>
           <TableBody>
             {lots.map((lot) => (
-              <TableRow key={lot.lotId}>
-                <Cell>
-                  {lot.product}
-                  <Text as="div" mono small quiet>
-                    {lot.lotCode}
-                  </Text>
-                </Cell>
-                <Cell num>{lot.words}</Cell>
-                <Cell sort={lot.useBy} strong={lot.past} tone={lot.past ? 'danger' : null}>
-                  {shortDay(lot.useBy)}
-                  {lot.past && say`, past`}
-                  <Text as="div" small quiet>
-                    {say`packed ${shortDay(lot.packedOn)}`}
-                  </Text>
-                </Cell>
-                <Cell right>
-                  <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
-                    {say`Write off`}
-                  </Button>
-                </Cell>
-              </TableRow>
+              <ColdLine key={lot.lotId} lot={lot} setOpen={setOpen} />
             ))}
           </TableBody>
         </Table>
@@ -83,6 +63,37 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
         </Dialog>
       )}
     </>
+  );
+}
+
+interface ColdLineProps {
+  lot: ColdLot;
+  setOpen: (lot: ColdLot | null) => void;
+}
+
+function ColdLine({ lot, setOpen }: ColdLineProps) {
+  return (
+    <TableRow>
+      <Cell>
+        {lot.product}
+        <Text as="div" mono small quiet>
+          {lot.lotCode}
+        </Text>
+      </Cell>
+      <Cell num>{lot.words}</Cell>
+      <Cell sort={lot.useBy} strong={lot.past} tone={lot.past ? 'danger' : null}>
+        {shortDay(lot.useBy)}
+        {lot.past && say`, past`}
+        <Text as="div" small quiet>
+          {say`packed ${shortDay(lot.packedOn)}`}
+        </Text>
+      </Cell>
+      <Cell right>
+        <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
+          {say`Write off`}
+        </Button>
+      </Cell>
+    </TableRow>
   );
 }
 

@@ -36,57 +36,80 @@ export function MarketStation({ page }: { page: MarketPage }) {
           <ColdRoom lots={page.cold} units={page.units} />
         </Sheet>
       )}
-      <Sheet>
-        <SheetHead>
-          <h2>{say`Orders`}</h2>
-          <Text quiet>{say`from ${dayWords(page.day)} on`}</Text>
-        </SheetHead>
-        {page.orders.length === 0 ? (
-          <Empty>{say`No orders in these weeks. Press N to write one.`}</Empty>
-        ) : (
-          <ScrollTable label={say`Orders`}>
-            <Table>
-              <TableHead>
-                <TableRow>
-                  <HeadCell>{say`Due`}</HeadCell>
-                  <HeadCell>{say`Order`}</HeadCell>
-                  <HeadCell>{say`Customer`}</HeadCell>
-                  <HeadCell>{say`State`}</HeadCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {page.orders.map((o) => (
-                  <TableRow key={o.id}>
-                    <Cell sort={o.dueDay}>{dayWords(o.dueDay)}</Cell>
-                    <Cell>
-                      <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
-                        {o.code}
-                      </Text>
-                    </Cell>
-                    <Cell>
-                      {o.customer}{' '}
-                      <Text small quiet>
-                        {codeWords(o.channel)}
-                      </Text>
-                    </Cell>
-                    <Cell>
-                      {o.short ? (
-                        <Text as="strong" tone="danger">
-                          {say`will fall short`}
-                        </Text>
-                      ) : o.state === 'open' && o.dueDay < page.today ? (
-                        <Text tone="attention">{say`overdue`}</Text>
-                      ) : (
-                        codeWords(o.state)
-                      )}
-                    </Cell>
-                  </TableRow>
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
-        )}
-      </Sheet>
+      <Orders page={page} suffix={suffix} />
     </Stack>
+  );
+}
+
+interface OrdersProps {
+  page: MarketPage;
+  suffix: string;
+}
+
+function Orders({ page, suffix }: OrdersProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Orders`}</h2>
+        <Text quiet>{say`from ${dayWords(page.day)} on`}</Text>
+      </SheetHead>
+      {page.orders.length === 0 ? (
+        <Empty>{say`No orders in these weeks. Press N to write one.`}</Empty>
+      ) : (
+        <ScrollTable label={say`Orders`}>
+          <Table>
+            <TableHead>
+              <TableRow>
+                <HeadCell>{say`Due`}</HeadCell>
+                <HeadCell>{say`Order`}</HeadCell>
+                <HeadCell>{say`Customer`}</HeadCell>
+                <HeadCell>{say`State`}</HeadCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {page.orders.map((o) => (
+                <OrderLine key={o.id} o={o} suffix={suffix} page={page} />
+              ))}
+            </TableBody>
+          </Table>
+        </ScrollTable>
+      )}
+    </Sheet>
+  );
+}
+
+interface OrderLineProps {
+  o: MarketPage['orders'][number];
+  suffix: string;
+  page: MarketPage;
+}
+
+function OrderLine({ o, suffix, page }: OrderLineProps) {
+  return (
+    <TableRow>
+      <Cell sort={o.dueDay}>{dayWords(o.dueDay)}</Cell>
+      <Cell>
+        <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
+          {o.code}
+        </Text>
+      </Cell>
+      <Cell>
+        {o.customer}{' '}
+        <Text small quiet>
+          {codeWords(o.channel)}
+        </Text>
+      </Cell>
+      <Cell>
+        {o.short ? (
+          <Text as="strong" tone="danger">
+            {say`will fall short`}
+          </Text>
+        ) : o.state === 'open' && o.dueDay < page.today ? (
+          <Text tone="attention">{say`overdue`}</Text>
+        ) : (
+          codeWords(o.state)
+        )}
+      </Cell>
+    </TableRow>
   );
 }

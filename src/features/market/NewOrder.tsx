@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, useTransition } from 'react';
-import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { useFieldArray, UseFieldArrayReturn, useForm, UseFormReturn, useWatch } from 'react-hook-form';
 import { addDays } from '../../core/quantity/days';
 import { manyOf, unitName } from '../../core/quantity/units';
 import { storedValues } from '../../ui/form/RecordField';
@@ -121,45 +121,17 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         {lines.fields.map((line, i) => {
           const product = page.products.find((p) => p.code === typed.lines[i]?.productCode);
           return (
-            <div key={line.id} className={css.line}>
-              <TextField
-                select
-                label={say`Product`}
-                {...form.register(`lines.${i}.productCode`)}
-                value={typed.lines[i]?.productCode ?? ''}
-                error={!!wrong[`lines.${i}.productCode`]}
-                helperText={wrong[`lines.${i}.productCode`]}
-              >
-                {page.products.map((p) => (
-                  <MenuItem key={p.code} value={p.code}>
-                    {p.name}
-                  </MenuItem>
-                ))}
-              </TextField>
-              <TextField
-                label={
-                  product?.unit === 'kg'
-                    ? say`Quantity, ${unitName('mass', page.units)}`
-                    : say`Quantity${product ? `, ${product.unit === 'fish' ? say`live fish` : manyOf(product.unit)}` : ''}`
-                }
-                {...form.register(`lines.${i}.quantity`)}
-                error={!!wrong[`lines.${i}.quantity`]}
-                helperText={wrong[`lines.${i}.quantity`]}
-                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-              />
-              <Button
-                onClick={() => lines.remove(i)}
-                disabled={lines.fields.length === 1}
-                aria-label={say`Remove line ${i + 1}`}
-              >
-                {say`Remove`}
-              </Button>
-              {product && (
-                <div className={css.whole}>
-                  <Free productCode={product.code} day={typed.dueDay} />
-                </div>
-              )}
-            </div>
+            <LineFields
+              key={line.id}
+
+              form={form}
+              i={i}
+              typed={typed}
+              wrong={wrong}
+              page={page}
+              product={product}
+              lines={lines}
+            />
           );
         })}
         <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} kept={kept} />
@@ -176,6 +148,60 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
         </Buttons>
       </SheetBody>
     </Sheet>
+  );
+}
+
+interface LineFieldsProps {
+  form: UseFormReturn<Typed>;
+  i: number;
+  typed: Typed;
+  wrong: Record<string, string>;
+  page: NewOrderPage;
+  product: NewOrderPage['products'][number] | undefined;
+  lines: UseFieldArrayReturn<Typed, 'lines', 'id'>;
+}
+
+function LineFields({ form, i, typed, wrong, page, product, lines }: LineFieldsProps) {
+  return (
+    <div className={css.line}>
+      <TextField
+        select
+        label={say`Product`}
+        {...form.register(`lines.${i}.productCode`)}
+        value={typed.lines[i]?.productCode ?? ''}
+        error={!!wrong[`lines.${i}.productCode`]}
+        helperText={wrong[`lines.${i}.productCode`]}
+      >
+        {page.products.map((p) => (
+          <MenuItem key={p.code} value={p.code}>
+            {p.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        label={
+          product?.unit === 'kg'
+            ? say`Quantity, ${unitName('mass', page.units)}`
+            : say`Quantity${product ? `, ${product.unit === 'fish' ? say`live fish` : manyOf(product.unit)}` : ''}`
+        }
+        {...form.register(`lines.${i}.quantity`)}
+        error={!!wrong[`lines.${i}.quantity`]}
+        helperText={wrong[`lines.${i}.quantity`]}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+      <Button
+        onClick={() => lines.remove(i)}
+        disabled={lines.fields.length === 1}
+        aria-label={say`Remove line ${i + 1}`}
+      >
+        {say`Remove`}
+      </Button>
+      {product && (
+        <div className={css.whole}>
+          <Free productCode={product.code} day={typed.dueDay} />
+        </div>
+      )}
+    </div>
   );
 }
 

@@ -40,82 +40,102 @@ export function PurgeStation({ page }: { page: PurgePage }) {
           )}
         </Sheet>
         <Stack>
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Cold room and live holding`}</h2>
-              <Text quiet small end>
-                {say`not set aside yet`}
-              </Text>
-            </SheetHead>
-            {page.packs.length === 0 ? (
-              <Empty>{say`Both are empty. What is harvested, picked or netted on the round comes here.`}</Empty>
-            ) : (
-              <ScrollTable label={say`Packed lots`} maxHeight={420}>
-                <Table>
-                  <TableHead>
-                    <TableRow>
-                      <HeadCell>{say`Lot`}</HeadCell>
-                      <HeadCell right>{say`Left`}</HeadCell>
-                      <HeadCell>{say`Use by`}</HeadCell>
-                    </TableRow>
-                  </TableHead>
-                  <TableBody>
-                    {page.packs.map((p) => (
-                      <TableRow key={p.lotCode}>
-                        <Cell>
-                          <Text mono small>
-                            {p.lotCode}
-                          </Text>
-                          <Text as="div" small quiet>
-                            {p.product}
-                          </Text>
-                        </Cell>
-                        <Cell num>{p.amount}</Cell>
-                        <Cell sort={p.useBy} tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
-                          {shortDay(p.useBy)}
-                          {p.daysLeft < 0 ? say`, past` : ''}
-                        </Cell>
-                      </TableRow>
-                    ))}
-                  </TableBody>
-                </Table>
-              </ScrollTable>
-            )}
-          </Sheet>
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Ripe in the beds`}</h2>
-            </SheetHead>
-            {page.ripe.length === 0 ? (
-              <Empty>{say`Nothing is ripe on this day.`}</Empty>
-            ) : (
-              <Rows>
-                {page.ripe.map((r) => (
-                  <Row key={r.lotCode} className={css.pick}>
-                    <Text mono>{r.bed}</Text>
-                    <span>
-                      <Text strong>{r.crop}</Text>{' '}
-                      <Text small quiet nowrap>
-                        {r.lotCode}
-                      </Text>
-                    </span>
-                    <Text mono small>
-                      {say`${formatNumber(r.plants)} places · ${r.since === 0 ? say`since today` : say`for ${r.since} d`}`}
-                    </Text>
-                    <Text small quiet={!!r.pick} tone={r.pick ? null : 'attention'} className={css.wide}>
-                      {pickWords(r.pick)}
-                    </Text>
-                  </Row>
-                ))}
-              </Rows>
-            )}
-          </Sheet>
+          <PackedSheet page={page} />
+          <RipeSheet page={page} />
           <Text as="p" small quiet>
             {say`Humane dispatch: the farm’s written method; local code and a veterinarian decide. Keep fish under ice, and fish and salad apart.`}
           </Text>
         </Stack>
       </Columns>
     </>
+  );
+}
+
+interface PackedSheetProps {
+  page: PurgePage;
+}
+
+function PackedSheet({ page }: PackedSheetProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Cold room and live holding`}</h2>
+        <Text quiet small end>
+          {say`not set aside yet`}
+        </Text>
+      </SheetHead>
+      {page.packs.length === 0 ? (
+        <Empty>{say`Both are empty. What is harvested, picked or netted on the round comes here.`}</Empty>
+      ) : (
+        <ScrollTable label={say`Packed lots`} maxHeight={420}>
+          <Table>
+            <TableHead>
+              <TableRow>
+                <HeadCell>{say`Lot`}</HeadCell>
+                <HeadCell right>{say`Left`}</HeadCell>
+                <HeadCell>{say`Use by`}</HeadCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {page.packs.map((p) => (
+                <TableRow key={p.lotCode}>
+                  <Cell>
+                    <Text mono small>
+                      {p.lotCode}
+                    </Text>
+                    <Text as="div" small quiet>
+                      {p.product}
+                    </Text>
+                  </Cell>
+                  <Cell num>{p.amount}</Cell>
+                  <Cell sort={p.useBy} tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
+                    {shortDay(p.useBy)}
+                    {p.daysLeft < 0 ? say`, past` : ''}
+                  </Cell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </ScrollTable>
+      )}
+    </Sheet>
+  );
+}
+
+interface RipeSheetProps {
+  page: PurgePage;
+}
+
+function RipeSheet({ page }: RipeSheetProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Ripe in the beds`}</h2>
+      </SheetHead>
+      {page.ripe.length === 0 ? (
+        <Empty>{say`Nothing is ripe on this day.`}</Empty>
+      ) : (
+        <Rows>
+          {page.ripe.map((r) => (
+            <Row key={r.lotCode} className={css.pick}>
+              <Text mono>{r.bed}</Text>
+              <span>
+                <Text strong>{r.crop}</Text>{' '}
+                <Text small quiet nowrap>
+                  {r.lotCode}
+                </Text>
+              </span>
+              <Text mono small>
+                {say`${formatNumber(r.plants)} places · ${r.since === 0 ? say`since today` : say`for ${r.since} d`}`}
+              </Text>
+              <Text small quiet={!!r.pick} tone={r.pick ? null : 'attention'} className={css.wide}>
+                {pickWords(r.pick)}
+              </Text>
+            </Row>
+          ))}
+        </Rows>
+      )}
+    </Sheet>
   );
 }
 

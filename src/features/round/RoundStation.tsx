@@ -10,6 +10,7 @@ import { Columns, Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Te
 import css from './round.module.css';
 import vessels from '../../ui/draw/vessel.module.css';
 import { Share } from '../../ui/draw/Share';
+import { When } from '../../server/farmView';
 
 export function RoundStation({ page }: { page: RoundPage }) {
   const { jobs, day, when, today } = page;
@@ -51,29 +52,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
           )}
         </Sheet>
         <Stack>
-          {page.troubles.length > 0 && (
-            <Sheet>
-              <SheetHead>
-                <h2>{say`Needs a decision`}</h2>
-              </SheetHead>
-              <Rows>
-                {page.troubles.slice(0, 7).map((t) => (
-                  <li key={t.title}>
-                    <Row as={Link} href={`/${t.station}`} prefetch={false}>
-                      <Mark tone={t.tone}>
-                        <Text as="p" strong>
-                          {t.title}
-                        </Text>
-                        <Text as="p" quiet small>
-                          {t.detail}
-                        </Text>
-                      </Mark>
-                    </Row>
-                  </li>
-                ))}
-              </Rows>
-            </Sheet>
-          )}
+          {page.troubles.length > 0 && <Decisions page={page} />}
           {page.vessels
             .filter((v) => v.tanks.some((t) => !t.empty))
             .map((v) => (
@@ -95,29 +74,70 @@ export function RoundStation({ page }: { page: RoundPage }) {
                 </SheetBody>
               </Sheet>
             ))}
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Handover`}</h2>
-            </SheetHead>
-            <SheetBody>
-              {page.handover ? (
-                <>
-                  <p>{page.handover.words}</p>
-                  <Text as="p" small quiet>
-                    {page.handover.by}, {shortDay(page.handover.day)} {page.handover.at}
-                  </Text>
-                </>
-              ) : (
-                <Text as="p" quiet>
-                  {say`Nothing was left for this shift.`}
-                </Text>
-              )}
-              {when === 'today' && <Handover />}
-            </SheetBody>
-          </Sheet>
+          <HandoverSheet page={page} when={when} />
         </Stack>
       </Columns>
     </>
+  );
+}
+
+interface DecisionsProps {
+  page: RoundPage;
+}
+
+function Decisions({ page }: DecisionsProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Needs a decision`}</h2>
+      </SheetHead>
+      <Rows>
+        {page.troubles.slice(0, 7).map((t) => (
+          <li key={t.title}>
+            <Row as={Link} href={`/${t.station}`} prefetch={false}>
+              <Mark tone={t.tone}>
+                <Text as="p" strong>
+                  {t.title}
+                </Text>
+                <Text as="p" quiet small>
+                  {t.detail}
+                </Text>
+              </Mark>
+            </Row>
+          </li>
+        ))}
+      </Rows>
+    </Sheet>
+  );
+}
+
+interface HandoverSheetProps {
+  page: RoundPage;
+  when: When;
+}
+
+function HandoverSheet({ page, when }: HandoverSheetProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Handover`}</h2>
+      </SheetHead>
+      <SheetBody>
+        {page.handover ? (
+          <>
+            <p>{page.handover.words}</p>
+            <Text as="p" small quiet>
+              {page.handover.by}, {shortDay(page.handover.day)} {page.handover.at}
+            </Text>
+          </>
+        ) : (
+          <Text as="p" quiet>
+            {say`Nothing was left for this shift.`}
+          </Text>
+        )}
+        {when === 'today' && <Handover />}
+      </SheetBody>
+    </Sheet>
   );
 }
 

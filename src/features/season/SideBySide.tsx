@@ -57,36 +57,56 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
               ))}
             </TableRow>
           </TableHead>
-          <TableBody>
-            {plan!.measures.map((row) => (
-              <TableRow key={row.key}>
-                <HeadCell scope="row" className={css.measure}>
-                  {row.label}
-                </HeadCell>
-                {plans.map((p) => (
-                  <MeasureCell key={p.id ?? 'plan'} was={row} plan={p} first={row === plan!.measures[0]} />
-                ))}
-              </TableRow>
-            ))}
-            {mayDiscard && drafts.some((d) => d.id !== boardId) && (
-              <TableRow>
-                <Cell colSpan={2} />
-                {drafts.map((d) => (
-                  <Cell key={d.id}>
-                    {d.id !== boardId && (
-                      <ChipButton onClick={() => onDiscard(d.id!)}>{say`Discard ${d.name}`}</ChipButton>
-                    )}
-                  </Cell>
-                ))}
-              </TableRow>
-            )}
-          </TableBody>
+          <Measures
+            plan={plan}
+            plans={plans}
+            mayDiscard={mayDiscard}
+            drafts={drafts}
+            boardId={boardId}
+            onDiscard={onDiscard}
+          />
         </Table>
       </ScrollTable>
       <SheetBody as="p" small quiet>
         {say`Deliveries are those of the next ${OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on a day when the feed for each planted m² is under their loop’s band.`}
       </SheetBody>
     </Sheet>
+  );
+}
+
+interface MeasuresProps {
+  plan: Compared | undefined;
+  plans: Compared[];
+  mayDiscard: boolean;
+  drafts: Compared[];
+  boardId: string | null;
+  onDiscard: (id: string) => void;
+}
+
+function Measures({ plan, plans, mayDiscard, drafts, boardId, onDiscard }: MeasuresProps) {
+  return (
+    <TableBody>
+      {plan!.measures.map((row) => (
+        <TableRow key={row.key}>
+          <HeadCell scope="row" className={css.measure}>
+            {row.label}
+          </HeadCell>
+          {plans.map((p) => (
+            <MeasureCell key={p.id ?? 'plan'} was={row} plan={p} first={row === plan!.measures[0]} />
+          ))}
+        </TableRow>
+      ))}
+      {mayDiscard && drafts.some((d) => d.id !== boardId) && (
+        <TableRow>
+          <Cell colSpan={2} />
+          {drafts.map((d) => (
+            <Cell key={d.id}>
+              {d.id !== boardId && <ChipButton onClick={() => onDiscard(d.id!)}>{say`Discard ${d.name}`}</ChipButton>}
+            </Cell>
+          ))}
+        </TableRow>
+      )}
+    </TableBody>
   );
 }
 

@@ -11,6 +11,7 @@ import { formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
+import { PromiseRow, PromiseWeek } from '../../core/market/promiseTable';
 
 const ROW_TONES = [tone.leaf3, tone.leaf4, tone.leaf5];
 
@@ -133,20 +134,30 @@ function Body({
           fill={tone.roe}
         />
       )}
-      {label && (
-        <g className={css.lot}>
-          <rect
-            x={label.x - (label.before ? label.words.length * LETTER_PX : 0) - 1}
-            y={bottom - most - 1}
-            width={label.words.length * LETTER_PX + 2}
-            height="12"
-            rx="2"
-          />
-          <text x={label.x} y={bottom - most + 9} textAnchor={label.before ? 'end' : 'start'}>
-            {label.words}
-          </text>
-        </g>
-      )}
+      {label && <LotLabel label={label} bottom={bottom} most={most} />}
+    </g>
+  );
+}
+
+interface LotLabelProps {
+  label: { x: number; before: boolean; words: string };
+  bottom: number;
+  most: number;
+}
+
+function LotLabel({ label, bottom, most }: LotLabelProps) {
+  return (
+    <g className={css.lot}>
+      <rect
+        x={label.x - (label.before ? label.words.length * LETTER_PX : 0) - 1}
+        y={bottom - most - 1}
+        width={label.words.length * LETTER_PX + 2}
+        height="12"
+        rx="2"
+      />
+      <text x={label.x} y={bottom - most + 9} textAnchor={label.before ? 'end' : 'start'}>
+        {label.words}
+      </text>
     </g>
   );
 }
@@ -292,41 +303,72 @@ export function SupplyRows({
               ? say`short ${bare(week.short, row.product.unit)}`
               : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
             return (
-              <g key={week.weekStart} data-short={short ? Math.round(week.short) : 0}>
-                <title>{say`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? say`, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
-                <rect
-                  x={x}
-                  y={top + 20 + r * 20}
-                  width={width}
-                  height="16"
-                  fill={tone.sheet}
-                  stroke={short ? tone.clay : tone.line}
-                  strokeWidth={short ? 2 : 1}
-                />
-                <rect
-                  x={x}
-                  y={top + 20 + r * 20}
-                  width={short ? width : width * share}
-                  height="16"
-                  fill={short ? tone.roeFill : share > 0.9 ? tone.strawFill : tone.leaf2}
-                />
-                <text
-                  x={x + 3}
-                  y={top + 32 + r * 20}
-                  style={{
-                    fontFamily: 'var(--mono)',
-                    fontSize: 11,
-                    fill: short ? tone.onFill : tone.ink,
-                    fontWeight: short ? 650 : 400,
-                  }}
-                >
-                  {width > 44 ? label : ''}
-                </text>
-              </g>
+              <SupplyWeek
+                key={week.weekStart}
+                week={week}
+                short={short}
+                row={row}
+                units={units}
+                x={x}
+                top={top}
+                r={r}
+                width={width}
+                share={share}
+                label={label}
+              />
             );
           })}
         </g>
       ))}
+    </g>
+  );
+}
+
+interface SupplyWeekProps {
+  week: PromiseWeek;
+  short: boolean;
+  row: PromiseRow;
+  units: UnitChoice;
+  x: number;
+  top: number;
+  r: number;
+  width: number;
+  share: number;
+  label: string;
+}
+
+function SupplyWeek({ week, short, row, units, x, top, r, width, share, label }: SupplyWeekProps) {
+  return (
+    <g data-short={short ? Math.round(week.short) : 0}>
+      <title>{say`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? say`, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
+      <rect
+        x={x}
+        y={top + 20 + r * 20}
+        width={width}
+        height="16"
+        fill={tone.sheet}
+        stroke={short ? tone.clay : tone.line}
+        strokeWidth={short ? 2 : 1}
+      />
+      <rect
+        x={x}
+        y={top + 20 + r * 20}
+        width={short ? width : width * share}
+        height="16"
+        fill={short ? tone.roeFill : share > 0.9 ? tone.strawFill : tone.leaf2}
+      />
+      <text
+        x={x + 3}
+        y={top + 32 + r * 20}
+        style={{
+          fontFamily: 'var(--mono)',
+          fontSize: 11,
+          fill: short ? tone.onFill : tone.ink,
+          fontWeight: short ? 650 : 400,
+        }}
+      >
+        {width > 44 ? label : ''}
+      </text>
     </g>
   );
 }

@@ -105,39 +105,51 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
             onDone={setResult}
           />
         </Stack>
-        <Stack>
-          {result ? (
-            <div role="status" data-testid="sum-result">
-              <p>
-                {capital(told(sum.result.words))}:{' '}
-                <Text as="strong" mono>
-                  {sayResult(sum, result.value, units)}
-                </Text>
-              </p>
-              <Rows as="ol">
-                {result.working.map((line) => (
-                  <Text as="li" mono small key={line}>
-                    {line}
-                  </Text>
-                ))}
-              </Rows>
-              {units.mass === 'us' && (
-                <Text as="p" small quiet>
-                  {say`The working is in grams, litres and °C.`}
-                </Text>
-              )}
-            </div>
-          ) : (
-            <Text as="p" quiet>
-              {say`The answer and its working stand here once it is worked out.`}
-            </Text>
-          )}
-          <Text as="p" small quiet>
-            {say`Source: ${told(sum.source)}${sum.basis === 'published' ? '' : ` · ${codeWords(sum.basis)}`}`}
-          </Text>
-        </Stack>
+        <Answer result={result} sum={sum} units={units} />
       </SheetBody>
     </Sheet>
+  );
+}
+
+interface AnswerProps {
+  result: SumResult | null;
+  sum: Sum;
+  units: UnitChoice;
+}
+
+function Answer({ result, sum, units }: AnswerProps) {
+  return (
+    <Stack>
+      {result ? (
+        <div role="status" data-testid="sum-result">
+          <p>
+            {capital(told(sum.result.words))}:{' '}
+            <Text as="strong" mono>
+              {sayResult(sum, result.value, units)}
+            </Text>
+          </p>
+          <Rows as="ol">
+            {result.working.map((line) => (
+              <Text as="li" mono small key={line}>
+                {line}
+              </Text>
+            ))}
+          </Rows>
+          {units.mass === 'us' && (
+            <Text as="p" small quiet>
+              {say`The working is in grams, litres and °C.`}
+            </Text>
+          )}
+        </div>
+      ) : (
+        <Text as="p" quiet>
+          {say`The answer and its working stand here once it is worked out.`}
+        </Text>
+      )}
+      <Text as="p" small quiet>
+        {say`Source: ${told(sum.source)}${sum.basis === 'published' ? '' : ` · ${codeWords(sum.basis)}`}`}
+      </Text>
+    </Stack>
   );
 }
 

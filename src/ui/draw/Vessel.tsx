@@ -53,25 +53,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
       <span className={css.code} style={{ '--floor': `${size(tallestL).height - height}px` } as CSSProperties}>
         {vessel.code}
       </span>
-      <svg width={width + 8} height={height + 6} role="img" aria-label={words}>
-        {!vessel.empty && (
-          <path
-            d={`M4 ${top + 2} q ${width / 8} ${-wave} ${width / 4} 0 t ${width / 4} 0 t ${width / 4} 0 t ${width / 4} 0 V ${height - 4} q 0 6 -6 6 H 10 q -6 0 -6 -6 Z`}
-            fill={fill}
-          />
-        )}
-        <path
-          d={`M3 2 V ${height - 4} q 0 8 8 8 H ${width - 3} q 8 0 8 -8 V 2`}
-          fill="none"
-          stroke={tone.ink}
-          strokeWidth="2"
-          strokeDasharray={vessel.empty ? '4 4' : undefined}
-        />
-        {[0.25, 0.5, 0.75].map((t) => (
-          <line key={t} x1="4" x2="10" y1={height * t + 2} y2={height * t + 2} stroke={tone.ink} />
-        ))}
-        {vessel.noFeed && <Scoop x={width / 2 + 4} y={height - 18} />}
-      </svg>
+      <Glass width={width} height={height} words={words} vessel={vessel} top={top} wave={wave} fill={fill} />
       <Crowding vessel={vessel} />
       {over && (
         <Text tone="attention" strong>
@@ -97,6 +79,40 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
     </Link>
   ) : (
     <span className={css.vessel}>{body}</span>
+  );
+}
+
+interface GlassProps {
+  width: number;
+  height: number;
+  words: string;
+  vessel: VesselView;
+  top: number;
+  wave: number;
+  fill: string;
+}
+
+function Glass({ width, height, words, vessel, top, wave, fill }: GlassProps) {
+  return (
+    <svg width={width + 8} height={height + 6} role="img" aria-label={words}>
+      {!vessel.empty && (
+        <path
+          d={`M4 ${top + 2} q ${width / 8} ${-wave} ${width / 4} 0 t ${width / 4} 0 t ${width / 4} 0 t ${width / 4} 0 V ${height - 4} q 0 6 -6 6 H 10 q -6 0 -6 -6 Z`}
+          fill={fill}
+        />
+      )}
+      <path
+        d={`M3 2 V ${height - 4} q 0 8 8 8 H ${width - 3} q 8 0 8 -8 V 2`}
+        fill="none"
+        stroke={tone.ink}
+        strokeWidth="2"
+        strokeDasharray={vessel.empty ? '4 4' : undefined}
+      />
+      {[0.25, 0.5, 0.75].map((t) => (
+        <line key={t} x1="4" x2="10" y1={height * t + 2} y2={height * t + 2} stroke={tone.ink} />
+      ))}
+      {vessel.noFeed && <Scoop x={width / 2 + 4} y={height - 18} />}
+    </svg>
   );
 }
 

@@ -100,19 +100,32 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
           {say`day…`}
         </WordButton>
       </div>
-      <div className={css.dialSmall}>
-        <Button aria-label={say`A day back`} onClick={() => setDay(addDays(day, -1))}>
-          ←
-        </Button>
-        <WordButton type="button" strong className={css.backToToday} onClick={onPick}>
-          {day === today ? say`Today · ${dayWords(day)}` : dayWords(day)}
-        </WordButton>
-        {day !== today && <Button onClick={() => setDay(today)}>{say`back to today`}</Button>}
-        <Button aria-label={say`A day on`} onClick={() => setDay(addDays(day, 1))}>
-          →
-        </Button>
-      </div>
+      <SmallDial setDay={setDay} day={day} onPick={onPick} today={today} />
     </>
+  );
+}
+
+interface SmallDialProps {
+  setDay: (next: Day) => void;
+  day: string;
+  onPick: () => void;
+  today: string;
+}
+
+function SmallDial({ setDay, day, onPick, today }: SmallDialProps) {
+  return (
+    <div className={css.dialSmall}>
+      <Button aria-label={say`A day back`} onClick={() => setDay(addDays(day, -1))}>
+        ←
+      </Button>
+      <WordButton type="button" strong className={css.backToToday} onClick={onPick}>
+        {day === today ? say`Today · ${dayWords(day)}` : dayWords(day)}
+      </WordButton>
+      {day !== today && <Button onClick={() => setDay(today)}>{say`back to today`}</Button>}
+      <Button aria-label={say`A day on`} onClick={() => setDay(addDays(day, 1))}>
+        →
+      </Button>
+    </div>
   );
 }
 

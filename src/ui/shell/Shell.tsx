@@ -79,38 +79,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
       <a className={css.skip} href="#main">
         {say`To the work`}
       </a>
-      <div className={css.rail}>
-        <div className={css.brand}>
-          <Mark />
-          Crop Cycle
-        </div>
-        <nav aria-label={say`Stations`}>
-          {links.map((s) => (
-            <Link
-              key={s.path}
-              href={withDay(s.path)}
-              aria-current={s.current}
-              prefetch={false}
-              title={`${told(s.name)}: ${told(s.says)} (${s.key})`}
-            >
-              {told(s.name)}
-              <Text mono>{s.key}</Text>
-            </Link>
-          ))}
-        </nav>
-        <div className={css.who}>
-          <Link
-            href="/sums"
-            className={css.sums}
-            prefetch={false}
-            title={say`Every calculation, with your own numbers`}
-          >
-            {say`Sums`}
-          </Link>
-          {isDemo && <p className={css.demoNote}>{say`${farmName}, a made-up farm`}</p>}
-          {who}
-        </div>
-      </div>
+      <Rail links={links} withDay={withDay} isDemo={isDemo} farmName={farmName} who={who} />
       <div className={css.dialRow}>
         <DayDial today={today} day={day} setDay={setDay} onPick={() => setPicking(true)} />
       </div>
@@ -129,6 +98,46 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
       </nav>
       {picking && <PickDay today={today} day={day} setDay={setDay} onClose={() => setPicking(false)} />}
       {help && <Help onClose={() => setHelp(false)} />}
+    </div>
+  );
+}
+
+interface RailProps {
+  links: readonly ((typeof STATIONS)[number] & { current: 'page' | undefined })[];
+  withDay: (href: string) => string;
+  isDemo: boolean;
+  farmName: string;
+  who: ReactNode;
+}
+
+function Rail({ links, withDay, isDemo, farmName, who }: RailProps) {
+  return (
+    <div className={css.rail}>
+      <div className={css.brand}>
+        <Mark />
+        Crop Cycle
+      </div>
+      <nav aria-label={say`Stations`}>
+        {links.map((s) => (
+          <Link
+            key={s.path}
+            href={withDay(s.path)}
+            aria-current={s.current}
+            prefetch={false}
+            title={`${told(s.name)}: ${told(s.says)} (${s.key})`}
+          >
+            {told(s.name)}
+            <Text mono>{s.key}</Text>
+          </Link>
+        ))}
+      </nav>
+      <div className={css.who}>
+        <Link href="/sums" className={css.sums} prefetch={false} title={say`Every calculation, with your own numbers`}>
+          {say`Sums`}
+        </Link>
+        {isDemo && <p className={css.demoNote}>{say`${farmName}, a made-up farm`}</p>}
+        {who}
+      </div>
     </div>
   );
 }

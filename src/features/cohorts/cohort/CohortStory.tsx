@@ -1,7 +1,7 @@
 import { say, told, word } from '../../../core/words/words';
 import Link from 'next/link';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMass, formatNumber } from '../../../core/quantity/units';
+import { formatMass, formatNumber, UnitChoice } from '../../../core/quantity/units';
 import type { CohortPage } from './cohortQueries';
 import { TakeBack } from '../TakeBack';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
@@ -114,36 +114,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
           <LightTable>
             <tbody>
               {lines.map((l) => (
-                <LightRow key={l.key} gone={l.takenBack}>
-                  <LightCell mono nowrap sort={l.day}>
-                    {shortDay(l.day)}
-                  </LightCell>
-                  <LightCell>
-                    {l.what} <Text mono>{l.count}</Text>
-                    {l.mass && (
-                      <Text as="div" mono small quiet>
-                        {l.mass}
-                      </Text>
-                    )}
-                  </LightCell>
-                  <LightCell>
-                    <Text mono>{l.where}</Text>
-                    {l.more && (
-                      <Text as="div" small quiet>
-                        {l.more}
-                      </Text>
-                    )}
-                  </LightCell>
-                  <LightCell right>
-                    {l.takenBack ? (
-                      <Text small quiet>
-                        {say`taken back`}
-                      </Text>
-                    ) : (
-                      l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
-                    )}
-                  </LightCell>
-                </LightRow>
+                <EntryRow key={l.key} l={l} />
               ))}
             </tbody>
           </LightTable>
@@ -163,39 +134,7 @@ export function CohortStory({ page }: { page: CohortPage }) {
             <LightTable>
               <tbody>
                 {page.feedings.map((f) => (
-                  <LightRow key={f.movementId} gone={f.takenBack}>
-                    <LightCell mono nowrap sort={f.day}>
-                      {shortDay(f.day)}
-                    </LightCell>
-                    <LightCell mono>
-                      {formatMass(f.massG, units)} <Text quiet>{f.place}</Text>
-                    </LightCell>
-                    <LightCell>
-                      <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
-                        {f.response === 'none' ? say`did not eat` : codeWords(f.response ?? '')}
-                      </Text>
-                      <Text as="div" small quiet>
-                        {[
-                          f.feedLot,
-                          f.withheldG > 0 ? say`${formatMass(f.withheldG, units)} held back` : '',
-                          f.farmGrownG > 0 ? say`${formatMass(f.farmGrownG, units)} farm-grown` : '',
-                        ]
-                          .filter(Boolean)
-                          .join(' · ')}
-                      </Text>
-                    </LightCell>
-                    <LightCell right>
-                      {f.takenBack ? (
-                        <Text small quiet>
-                          {say`taken back`}
-                        </Text>
-                      ) : (
-                        f.mayTakeBack && (
-                          <TakeBack kind="movement" id={f.movementId} what={say`${formatMass(f.massG, units)} fed`} />
-                        )
-                      )}
-                    </LightCell>
-                  </LightRow>
+                  <FeedingLine key={f.movementId} f={f} units={units} />
                 ))}
               </tbody>
             </LightTable>
@@ -203,5 +142,85 @@ export function CohortStory({ page }: { page: CohortPage }) {
         )}
       </Sheet>
     </>
+  );
+}
+
+interface EntryRowProps {
+  l: StoryLine;
+}
+
+function EntryRow({ l }: EntryRowProps) {
+  return (
+    <LightRow gone={l.takenBack}>
+      <LightCell mono nowrap sort={l.day}>
+        {shortDay(l.day)}
+      </LightCell>
+      <LightCell>
+        {l.what} <Text mono>{l.count}</Text>
+        {l.mass && (
+          <Text as="div" mono small quiet>
+            {l.mass}
+          </Text>
+        )}
+      </LightCell>
+      <LightCell>
+        <Text mono>{l.where}</Text>
+        {l.more && (
+          <Text as="div" small quiet>
+            {l.more}
+          </Text>
+        )}
+      </LightCell>
+      <LightCell right>
+        {l.takenBack ? (
+          <Text small quiet>
+            {say`taken back`}
+          </Text>
+        ) : (
+          l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
+        )}
+      </LightCell>
+    </LightRow>
+  );
+}
+
+interface FeedingLineProps {
+  f: CohortPage['feedings'][number];
+  units: UnitChoice;
+}
+
+function FeedingLine({ f, units }: FeedingLineProps) {
+  return (
+    <LightRow gone={f.takenBack}>
+      <LightCell mono nowrap sort={f.day}>
+        {shortDay(f.day)}
+      </LightCell>
+      <LightCell mono>
+        {formatMass(f.massG, units)} <Text quiet>{f.place}</Text>
+      </LightCell>
+      <LightCell>
+        <Text tone={f.response === 'none' ? 'danger' : f.response === 'slow' ? 'attention' : null}>
+          {f.response === 'none' ? say`did not eat` : codeWords(f.response ?? '')}
+        </Text>
+        <Text as="div" small quiet>
+          {[
+            f.feedLot,
+            f.withheldG > 0 ? say`${formatMass(f.withheldG, units)} held back` : '',
+            f.farmGrownG > 0 ? say`${formatMass(f.farmGrownG, units)} farm-grown` : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Text>
+      </LightCell>
+      <LightCell right>
+        {f.takenBack ? (
+          <Text small quiet>
+            {say`taken back`}
+          </Text>
+        ) : (
+          f.mayTakeBack && <TakeBack kind="movement" id={f.movementId} what={say`${formatMass(f.massG, units)} fed`} />
+        )}
+      </LightCell>
+    </LightRow>
   );
 }

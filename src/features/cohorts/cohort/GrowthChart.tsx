@@ -153,41 +153,49 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
           </ComposedChart>
         </ResponsiveContainer>
       </div>
-      <Text as="details" small>
-        <summary>{say`The numbers behind it`}</summary>
-        <ScrollTable label={say`The numbers behind the chart`} maxHeight={260}>
-          <Table>
-            <TableHead>
-              <TableRow>
-                <HeadCell>{say`Day`}</HeadCell>
-                <HeadCell right>{say`Weighed`}</HeadCell>
-                <HeadCell right>{say`Fish weighed`}</HeadCell>
-                <HeadCell right>{say`Forecast`}</HeadCell>
-                <HeadCell right>{say`Band`}</HeadCell>
-                <HeadCell right>{say`Over market size`}</HeadCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {points.map((p) => (
-                <TableRow key={`${p.day}${p.forecastG === undefined ? 's' : 'f'}`}>
-                  <Cell>{p.day}</Cell>
-                  <Cell num>{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</Cell>
-                  <Cell num>{p.sampleCount || ''}</Cell>
-                  <Cell num>{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</Cell>
-                  <Cell num>
-                    {p.band ? say`${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}
-                  </Cell>
-                  <Cell num>
-                    {p.forecastG === undefined || !aboveOn.has(p.day)
-                      ? ''
-                      : `${Math.round(aboveOn.get(p.day)! * 100)} %`}
-                  </Cell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </ScrollTable>
-      </Text>
+      <NumbersBehind points={points} units={units} aboveOn={aboveOn} />
     </>
+  );
+}
+
+interface NumbersBehindProps {
+  points: GrowthPoint[];
+  units: UnitChoice;
+  aboveOn: Map<string, number>;
+}
+
+function NumbersBehind({ points, units, aboveOn }: NumbersBehindProps) {
+  return (
+    <Text as="details" small>
+      <summary>{say`The numbers behind it`}</summary>
+      <ScrollTable label={say`The numbers behind the chart`} maxHeight={260}>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>{say`Day`}</HeadCell>
+              <HeadCell right>{say`Weighed`}</HeadCell>
+              <HeadCell right>{say`Fish weighed`}</HeadCell>
+              <HeadCell right>{say`Forecast`}</HeadCell>
+              <HeadCell right>{say`Band`}</HeadCell>
+              <HeadCell right>{say`Over market size`}</HeadCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {points.map((p) => (
+              <TableRow key={`${p.day}${p.forecastG === undefined ? 's' : 'f'}`}>
+                <Cell>{p.day}</Cell>
+                <Cell num>{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</Cell>
+                <Cell num>{p.sampleCount || ''}</Cell>
+                <Cell num>{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</Cell>
+                <Cell num>{p.band ? say`${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}</Cell>
+                <Cell num>
+                  {p.forecastG === undefined || !aboveOn.has(p.day) ? '' : `${Math.round(aboveOn.get(p.day)! * 100)} %`}
+                </Cell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </ScrollTable>
+    </Text>
   );
 }

@@ -4,13 +4,13 @@ import { inSentence } from '../../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMoney } from '../../../core/quantity/money';
-import { formatMass, oneFeeding, formatNumber } from '../../../core/quantity/units';
+import { formatMass, oneFeeding, formatNumber, UnitChoice } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { takeFeed, type Said } from '../actions';
 import { CohortsNav } from '../CohortsNav';
-import type { FeedPage } from './feedQueries';
+import type { FeedPage, FeedRow } from './feedQueries';
 import { FeedRuleSheet } from './FeedRuleSheet';
 import { SaidLines } from '../SaidLines';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
@@ -43,126 +43,9 @@ export function FeedStation({ page }: { page: FeedPage }) {
       <CohortsNav here="/cohorts/feed" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Unseen as="h1">{say`Feed`}</Unseen>
-      <Sheet>
-        <SheetHead>
-          <h2>{say`Rations ${page.when === 'today' ? say`today` : shortDay(page.day)}`}</h2>
-          <Text quiet small>
-            {say`recorded as given on the Round`}
-          </Text>
-        </SheetHead>
-        <ScrollTable label={say`Rations by tank`}>
-          <Table>
-            <TableHead>
-              <TableRow>
-                <HeadCell>{say`Tank`}</HeadCell>
-                <HeadCell>{say`Fish`}</HeadCell>
-                <HeadCell right>{say`Mean`}</HeadCell>
-                <HeadCell right>{say`Ration`}</HeadCell>
-                <HeadCell right>{say`Each feeding`}</HeadCell>
-                <HeadCell>{say`Pellet`}</HeadCell>
-                <HeadCell>{say`At`}</HeadCell>
-                {compared && (
-                  <>
-                    <HeadCell right>{say`By growth`}</HeadCell>
-                    <HeadCell right>{say`By table`}</HeadCell>
-                  </>
-                )}
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {page.tanks.map((t) => (
-                <TableRow key={t.place}>
-                  <Cell mono strong>
-                    {t.place}
-                  </Cell>
-                  <Cell className={css.wideCell}>
-                    {t.lots}
-                    <Text as="div" small quiet>
-                      {formatNumber(t.count)} {inSentence(t.species)}
-                    </Text>
-                  </Cell>
-                  <Cell num>{formatMass(t.meanG, units)}</Cell>
-                  <Cell num strong>
-                    {t.givenG > 0 ? (
-                      <Why because={t.because}>{formatMass(t.givenG, units)}</Why>
-                    ) : (
-                      <Tag>{say`NO FEED`}</Tag>
-                    )}
-                  </Cell>
-                  <Cell num>
-                    {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
-                  </Cell>
-                  <Cell>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
-                  <Cell mono small>
-                    {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
-                    {t.givenG > 0 && t.times.length > 0 && <DayStrip times={t.times} />}
-                  </Cell>
-                  {compared && (
-                    <>
-                      <Cell num quiet>
-                        {formatMass(t.byGrowthG, units)}
-                      </Cell>
-                      <Cell num quiet>
-                        {t.byTableG === null ? '–' : formatMass(t.byTableG, units)}
-                      </Cell>
-                    </>
-                  )}
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </ScrollTable>
-      </Sheet>
+      <Rations page={page} compared={compared} units={units} />
       <Columns>
-        <Sheet>
-          <SheetHead>
-            <h2>{say`In the store`}</h2>
-          </SheetHead>
-          <ScrollTable label={say`Feed in the store`}>
-            <Table>
-              <TableHead>
-                <TableRow>
-                  <HeadCell>{say`For`}</HeadCell>
-                  <HeadCell right>{say`Left`}</HeadCell>
-                  <HeadCell right>{say`A day`}</HeadCell>
-                  <HeadCell right>{say`Cost a day`}</HeadCell>
-                  <HeadCell>{say`Lasts until`}</HeadCell>
-                  <HeadCell>{say`Order by`}</HeadCell>
-                  <HeadCell>{say`Lots, oldest first`}</HeadCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {page.store.map((s) => (
-                  <TableRow key={s.speciesCode}>
-                    <Cell>{s.species}</Cell>
-                    <Cell num strong>
-                      {formatMass(s.leftG, units)}
-                    </Cell>
-                    <Cell num>{formatMass(s.perDayG, units)}</Cell>
-                    <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
-                    <Cell sort={s.emptyOn ?? undefined}>
-                      {s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}
-                    </Cell>
-                    <Cell
-                      sort={s.orderBy ?? undefined}
-                      strong={!!s.orderBy && s.orderBy <= page.today}
-                      tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
-                    >
-                      {s.orderBy
-                        ? s.orderBy <= page.today
-                          ? say`now (${shortDay(s.orderBy)})`
-                          : shortDay(s.orderBy)
-                        : '–'}
-                    </Cell>
-                    <Cell small mono>
-                      {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || say`none`}
-                    </Cell>
-                  </TableRow>
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
-        </Sheet>
+        <Store page={page} units={units} currency={currency} />
         <Sheet>
           <SheetHead>
             <h2>{say`Feed that came`}</h2>
@@ -188,5 +71,161 @@ export function FeedStation({ page }: { page: FeedPage }) {
         </Choices>
       )}
     </Stack>
+  );
+}
+
+interface RationsProps {
+  page: FeedPage;
+  compared: boolean;
+  units: UnitChoice;
+}
+
+function Rations({ page, compared, units }: RationsProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Rations ${page.when === 'today' ? say`today` : shortDay(page.day)}`}</h2>
+        <Text quiet small>
+          {say`recorded as given on the Round`}
+        </Text>
+      </SheetHead>
+      <ScrollTable label={say`Rations by tank`}>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>{say`Tank`}</HeadCell>
+              <HeadCell>{say`Fish`}</HeadCell>
+              <HeadCell right>{say`Mean`}</HeadCell>
+              <HeadCell right>{say`Ration`}</HeadCell>
+              <HeadCell right>{say`Each feeding`}</HeadCell>
+              <HeadCell>{say`Pellet`}</HeadCell>
+              <HeadCell>{say`At`}</HeadCell>
+              {compared && (
+                <>
+                  <HeadCell right>{say`By growth`}</HeadCell>
+                  <HeadCell right>{say`By table`}</HeadCell>
+                </>
+              )}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {page.tanks.map((t) => (
+              <RationRow key={t.place} t={t} units={units} compared={compared} />
+            ))}
+          </TableBody>
+        </Table>
+      </ScrollTable>
+    </Sheet>
+  );
+}
+
+interface RationRowProps {
+  t: FeedRow;
+  units: UnitChoice;
+  compared: boolean;
+}
+
+function RationRow({ t, units, compared }: RationRowProps) {
+  return (
+    <TableRow>
+      <Cell mono strong>
+        {t.place}
+      </Cell>
+      <Cell className={css.wideCell}>
+        {t.lots}
+        <Text as="div" small quiet>
+          {formatNumber(t.count)} {inSentence(t.species)}
+        </Text>
+      </Cell>
+      <Cell num>{formatMass(t.meanG, units)}</Cell>
+      <Cell num strong>
+        {t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>{say`NO FEED`}</Tag>}
+      </Cell>
+      <Cell num>{t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}</Cell>
+      <Cell>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
+      <Cell mono small>
+        {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
+        {t.givenG > 0 && t.times.length > 0 && <DayStrip times={t.times} />}
+      </Cell>
+      {compared && (
+        <>
+          <Cell num quiet>
+            {formatMass(t.byGrowthG, units)}
+          </Cell>
+          <Cell num quiet>
+            {t.byTableG === null ? '–' : formatMass(t.byTableG, units)}
+          </Cell>
+        </>
+      )}
+    </TableRow>
+  );
+}
+
+interface StoreProps {
+  page: FeedPage;
+  units: UnitChoice;
+  currency: string;
+}
+
+function Store({ page, units, currency }: StoreProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`In the store`}</h2>
+      </SheetHead>
+      <ScrollTable label={say`Feed in the store`}>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>{say`For`}</HeadCell>
+              <HeadCell right>{say`Left`}</HeadCell>
+              <HeadCell right>{say`A day`}</HeadCell>
+              <HeadCell right>{say`Cost a day`}</HeadCell>
+              <HeadCell>{say`Lasts until`}</HeadCell>
+              <HeadCell>{say`Order by`}</HeadCell>
+              <HeadCell>{say`Lots, oldest first`}</HeadCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {page.store.map((s) => (
+              <StoreRow key={s.speciesCode} s={s} units={units} currency={currency} page={page} />
+            ))}
+          </TableBody>
+        </Table>
+      </ScrollTable>
+    </Sheet>
+  );
+}
+
+interface StoreRowProps {
+  s: FeedPage['store'][number];
+  units: UnitChoice;
+  currency: string;
+  page: FeedPage;
+}
+
+function StoreRow({ s, units, currency, page }: StoreRowProps) {
+  return (
+    <TableRow>
+      <Cell>{s.species}</Cell>
+      <Cell num strong>
+        {formatMass(s.leftG, units)}
+      </Cell>
+      <Cell num>{formatMass(s.perDayG, units)}</Cell>
+      <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
+      <Cell sort={s.emptyOn ?? undefined}>
+        {s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}
+      </Cell>
+      <Cell
+        sort={s.orderBy ?? undefined}
+        strong={!!s.orderBy && s.orderBy <= page.today}
+        tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
+      >
+        {s.orderBy ? (s.orderBy <= page.today ? say`now (${shortDay(s.orderBy)})` : shortDay(s.orderBy)) : '–'}
+      </Cell>
+      <Cell small mono>
+        {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || say`none`}
+      </Cell>
+    </TableRow>
   );
 }

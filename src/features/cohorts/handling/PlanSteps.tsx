@@ -61,34 +61,7 @@ export function PlanSteps({
       <Rows>
         {steps.map((s) => (
           <Row key={s.id}>
-            <div className={css.planned}>
-              <Text mono tone={s.day < today ? 'danger' : null}>
-                {s.day < today ? say`late` : shortDay(s.day)}
-              </Text>
-              <span>
-                <Text strong>{told(s.words)}</Text>
-                <br />
-                <Text small quiet>
-                  {say`${formatNumber(s.count)} fish ${[s.from, s.to].filter(Boolean).join(' → ')}`}
-                </Text>
-                {s.changed?.map((words) => (
-                  <Text small quiet key={words}>
-                    <br />
-                    {words}
-                  </Text>
-                ))}
-              </span>
-              {mayEdit && (
-                <WordButton
-                  small
-                  type="button"
-                  aria-expanded={open === s.id}
-                  onClick={() => setOpen(open === s.id ? null : s.id)}
-                >
-                  {say`change`}
-                </WordButton>
-              )}
-            </div>
+            <PlannedLine s={s} today={today} mayEdit={mayEdit} open={open} setOpen={setOpen} />
             {open === s.id && (
               <Edit
                 step={s}
@@ -105,6 +78,47 @@ export function PlanSteps({
         ))}
       </Rows>
     </>
+  );
+}
+
+interface PlannedLineProps {
+  s: ShownStep;
+  today: string;
+  mayEdit: boolean;
+  open: string | null;
+  setOpen: (id: string | null) => void;
+}
+
+function PlannedLine({ s, today, mayEdit, open, setOpen }: PlannedLineProps) {
+  return (
+    <div className={css.planned}>
+      <Text mono tone={s.day < today ? 'danger' : null}>
+        {s.day < today ? say`late` : shortDay(s.day)}
+      </Text>
+      <span>
+        <Text strong>{told(s.words)}</Text>
+        <br />
+        <Text small quiet>
+          {say`${formatNumber(s.count)} fish ${[s.from, s.to].filter(Boolean).join(' → ')}`}
+        </Text>
+        {s.changed?.map((words) => (
+          <Text small quiet key={words}>
+            <br />
+            {words}
+          </Text>
+        ))}
+      </span>
+      {mayEdit && (
+        <WordButton
+          small
+          type="button"
+          aria-expanded={open === s.id}
+          onClick={() => setOpen(open === s.id ? null : s.id)}
+        >
+          {say`change`}
+        </WordButton>
+      )}
+    </div>
   );
 }
 

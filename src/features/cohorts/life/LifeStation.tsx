@@ -129,32 +129,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   ];
   return (
     <>
-      <ScrollTable label={say`Life support`}>
-        <Table>
-          <TableHead>
-            <TableRow>
-              <HeadCell />
-              <HeadCell right>{say`Needed`}</HeadCell>
-              <HeadCell right>{say`There is`}</HeadCell>
-              <HeadCell />
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {rows.map(([what, need, have, ok, why]) => (
-              <TableRow key={what}>
-                <Cell>{what}</Cell>
-                <Cell num>{need}</Cell>
-                <Cell num>
-                  <Why because={why}>{have}</Why>
-                </Cell>
-                <Cell strong={!ok} tone={ok ? 'good' : 'danger'}>
-                  {ok ? say`holds` : say`too little`}
-                </Cell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
+      <Needs rows={rows} />
       <Text as="p" small>
         {loop.firstShort ? (
           loop.firstShort <= page.day ? (
@@ -192,6 +167,41 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
         ].join(' · ')}
       </Text>
     </>
+  );
+}
+
+interface NeedsProps {
+  rows: [string, string, string, boolean, Explanation][];
+}
+
+function Needs({ rows }: NeedsProps) {
+  return (
+    <ScrollTable label={say`Life support`}>
+      <Table>
+        <TableHead>
+          <TableRow>
+            <HeadCell />
+            <HeadCell right>{say`Needed`}</HeadCell>
+            <HeadCell right>{say`There is`}</HeadCell>
+            <HeadCell />
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {rows.map(([what, need, have, ok, why]) => (
+            <TableRow key={what}>
+              <Cell>{what}</Cell>
+              <Cell num>{need}</Cell>
+              <Cell num>
+                <Why because={why}>{have}</Why>
+              </Cell>
+              <Cell strong={!ok} tone={ok ? 'good' : 'danger'}>
+                {ok ? say`holds` : say`too little`}
+              </Cell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </ScrollTable>
   );
 }
 

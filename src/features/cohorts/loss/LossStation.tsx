@@ -28,6 +28,8 @@ import {
 } from '../../../ui/kit/kit';
 import { ChipLink } from '../../../ui/kit/Chip';
 import css from '../cohorts.module.css';
+import { RecoveryOutlook, RecoveryWay } from '../../../core/stocking/recovery';
+import { Explanation } from '../../../core/explain';
 
 /** Bring the rotation back in step: the ways, side by side, with what is missing meanwhile. */
 export function LossStation({ page }: { page: LossPage }) {
@@ -123,36 +125,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
       </SheetHead>
       <SheetBody stack>
         <p>{way.words}</p>
-        <Facts small>
-          <span>
-            {say`never made good`}{' '}
-            <Text as="strong" mono>
-              <Why because={outlook.because}>{say`${formatNumber(outlook.missingKg)} kg`}</Why>
-            </Text>
-          </span>
-          <span>
-            {say`other fish`}{' '}
-            <Text as="strong" mono>
-              {say`${formatChange(outlook.otherKg)} kg`}
-            </Text>
-          </span>
-          <span>
-            {say`fish bought`}{' '}
-            <Text as="strong" mono>
-              {formatAboutMoney(way.costMinor, page.currency)}
-            </Text>
-          </span>
-          <span>
-            {say`back in step`}{' '}
-            <strong>
-              {outlook.backOn
-                ? outlook.backOn <= page.today
-                  ? say`at once`
-                  : dayWords(outlook.backOn)
-                : say`not within a year`}
-            </strong>
-          </span>
-        </Facts>
+        <WayFigures outlook={outlook} way={way} page={page} />
         {outlook.weeks.some((w) => w.missingKg > 0.5) ? (
           <ul className={css.missing} aria-label={say`Missing by week`}>
             {outlook.weeks
@@ -185,5 +158,46 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         )}
       </SheetBody>
     </Sheet>
+  );
+}
+
+interface WayFiguresProps {
+  outlook: RecoveryOutlook & { because: Explanation };
+  way: RecoveryWay;
+  page: LossPage;
+}
+
+function WayFigures({ outlook, way, page }: WayFiguresProps) {
+  return (
+    <Facts small>
+      <span>
+        {say`never made good`}{' '}
+        <Text as="strong" mono>
+          <Why because={outlook.because}>{say`${formatNumber(outlook.missingKg)} kg`}</Why>
+        </Text>
+      </span>
+      <span>
+        {say`other fish`}{' '}
+        <Text as="strong" mono>
+          {say`${formatChange(outlook.otherKg)} kg`}
+        </Text>
+      </span>
+      <span>
+        {say`fish bought`}{' '}
+        <Text as="strong" mono>
+          {formatAboutMoney(way.costMinor, page.currency)}
+        </Text>
+      </span>
+      <span>
+        {say`back in step`}{' '}
+        <strong>
+          {outlook.backOn
+            ? outlook.backOn <= page.today
+              ? say`at once`
+              : dayWords(outlook.backOn)
+            : say`not within a year`}
+        </strong>
+      </span>
+    </Facts>
   );
 }

@@ -117,42 +117,63 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
           </SheetHead>
           <Rows>
             {all.map(({ species, mine }) => (
-              <li key={species.code}>
-                <Row
-                  as="button"
-                  type="button"
-                  style={{
-                    width: '100%',
-                    textAlign: 'left',
-                    border: 0,
-                    background: species.code === code ? tone.wash : 'none',
-                    font: 'inherit',
-                    cursor: 'pointer',
-                  }}
-                  aria-pressed={species.code === code}
-                  onClick={() => {
-                    setCode(species.code);
-                    setSaid(null);
-                  }}
-                >
-                  <Text strong>{told(species.name)}</Text>{' '}
-                  <Text as="em" small quiet>
-                    {species.scientificName}
-                  </Text>
-                  <Text as="div" small quiet>
-                    {mine
-                      ? species.basis.startsWith('Set')
-                        ? say`set by this farm`
-                        : say`on this farm, planning default`
-                      : say`planning default, not on this farm yet`}
-                  </Text>
-                </Row>
-              </li>
+              <LibraryRow
+                key={species.code}
+                species={species}
+                code={code}
+                setCode={setCode}
+                setSaid={setSaid}
+                mine={mine}
+              />
             ))}
           </Rows>
         </Sheet>
       </Columns>
     </Stack>
+  );
+}
+
+interface LibraryRowProps {
+  species: Species;
+  code: string;
+  setCode: (code: string) => void;
+  setSaid: (said: Said | null) => void;
+  mine: boolean;
+}
+
+function LibraryRow({ species, code, setCode, setSaid, mine }: LibraryRowProps) {
+  return (
+    <li>
+      <Row
+        as="button"
+        type="button"
+        style={{
+          width: '100%',
+          textAlign: 'left',
+          border: 0,
+          background: species.code === code ? tone.wash : 'none',
+          font: 'inherit',
+          cursor: 'pointer',
+        }}
+        aria-pressed={species.code === code}
+        onClick={() => {
+          setCode(species.code);
+          setSaid(null);
+        }}
+      >
+        <Text strong>{told(species.name)}</Text>{' '}
+        <Text as="em" small quiet>
+          {species.scientificName}
+        </Text>
+        <Text as="div" small quiet>
+          {mine
+            ? species.basis.startsWith('Set')
+              ? say`set by this farm`
+              : say`on this farm, planning default`
+            : say`planning default, not on this farm yet`}
+        </Text>
+      </Row>
+    </li>
   );
 }
 

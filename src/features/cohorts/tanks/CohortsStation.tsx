@@ -6,7 +6,7 @@ import { Vessel } from '../../../ui/draw/Vessel';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { CohortsNav } from '../CohortsNav';
-import type { CohortsPage } from './tankQueries';
+import type { CohortRow, CohortsPage } from './tankQueries';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
@@ -27,30 +27,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
       <Unseen as="h1">{say`Cohorts`}</Unseen>
       <div className={css.loops}>
         {page.loops.map((loop) => (
-          <Sheet key={loop.name}>
-            <SheetHead>
-              <h2>{loop.name}</h2>
-              <Text quiet small end>
-                {say`fill = ${densityUnit(page.units)} against its limit`}
-              </Text>
-            </SheetHead>
-            <SheetBody className={vessels.vessels}>
-              {loop.stages.map((s) => (
-                <div key={s.stage} className={vessels.stage}>
-                  <div className={vessels.vessels}>
-                    {s.tanks.map((t) => (
-                      <Vessel key={t.code} vessel={t} tallestL={tallestOf(loop)} />
-                    ))}
-                  </div>
-                  {s.stage && (
-                    <Text small quiet>
-                      {codeWords(s.stage)}
-                    </Text>
-                  )}
-                </div>
-              ))}
-            </SheetBody>
-          </Sheet>
+          <LoopOfTanks key={loop.name} loop={loop} page={page} />
         ))}
       </div>
       <Sheet>
@@ -79,60 +56,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
               </TableHead>
               <TableBody>
                 {page.rows.map((r) => (
-                  <TableRow key={`${r.lotCode}${r.place}`}>
-                    <Cell>
-                      <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
-                        {r.lotCode}
-                      </Link>
-                      <Text as="div" small quiet>
-                        {r.species}
-                      </Text>
-                    </Cell>
-                    <Cell mono>
-                      <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
-                        {r.place}
-                      </Link>
-                    </Cell>
-                    <Cell num>{formatNumber(r.count)}</Cell>
-                    <Cell num>
-                      {formatMass(r.meanG, page.units)}
-                      <Text as="div" small quiet>
-                        ± {formatMass(r.spreadG, page.units)}
-                      </Text>
-                    </Cell>
-                    <Cell num>{formatMass(r.massG, page.units)}</Cell>
-                    <Cell num>
-                      <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
-                      <Text as="div" small quiet>
-                        {say`of ${
-                          r.limitKgM3 === null
-                            ? '–'
-                            : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)
-                        }`}
-                      </Text>
-                      {r.limitKgM3 !== null && (
-                        <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />
-                      )}
-                    </Cell>
-                    <Cell num>
-                      {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
-                      {r.marketShare !== null && <Share of={r.marketShare} />}
-                    </Cell>
-                    <Cell sort={r.readyOn}>
-                      {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
-                      {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
-                    </Cell>
-                    <Cell sort={r.fullOn}>
-                      {r.fullOn ? (
-                        <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text>
-                      ) : (
-                        '–'
-                      )}
-                    </Cell>
-                    <Cell>
-                      {r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}
-                    </Cell>
-                  </TableRow>
+                  <CohortLine key={`${r.lotCode}${r.place}`} r={r} suffix={suffix} page={page} />
                 ))}
               </TableBody>
             </Table>
@@ -140,5 +64,96 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
         )}
       </Sheet>
     </Stack>
+  );
+}
+
+interface LoopOfTanksProps {
+  loop: CohortsPage['loops'][number];
+  page: CohortsPage;
+}
+
+function LoopOfTanks({ loop, page }: LoopOfTanksProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{loop.name}</h2>
+        <Text quiet small end>
+          {say`fill = ${densityUnit(page.units)} against its limit`}
+        </Text>
+      </SheetHead>
+      <SheetBody className={vessels.vessels}>
+        {loop.stages.map((s) => (
+          <div key={s.stage} className={vessels.stage}>
+            <div className={vessels.vessels}>
+              {s.tanks.map((t) => (
+                <Vessel key={t.code} vessel={t} tallestL={tallestOf(loop)} />
+              ))}
+            </div>
+            {s.stage && (
+              <Text small quiet>
+                {codeWords(s.stage)}
+              </Text>
+            )}
+          </div>
+        ))}
+      </SheetBody>
+    </Sheet>
+  );
+}
+
+interface CohortLineProps {
+  r: CohortRow;
+  suffix: string;
+  page: CohortsPage;
+}
+
+function CohortLine({ r, suffix, page }: CohortLineProps) {
+  return (
+    <TableRow>
+      <Cell>
+        <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
+          {r.lotCode}
+        </Link>
+        <Text as="div" small quiet>
+          {r.species}
+        </Text>
+      </Cell>
+      <Cell mono>
+        <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
+          {r.place}
+        </Link>
+      </Cell>
+      <Cell num>{formatNumber(r.count)}</Cell>
+      <Cell num>
+        {formatMass(r.meanG, page.units)}
+        <Text as="div" small quiet>
+          ± {formatMass(r.spreadG, page.units)}
+        </Text>
+      </Cell>
+      <Cell num>{formatMass(r.massG, page.units)}</Cell>
+      <Cell num>
+        <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
+        <Text as="div" small quiet>
+          {say`of ${
+            r.limitKgM3 === null
+              ? '–'
+              : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)
+          }`}
+        </Text>
+        {r.limitKgM3 !== null && <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />}
+      </Cell>
+      <Cell num>
+        {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
+        {r.marketShare !== null && <Share of={r.marketShare} />}
+      </Cell>
+      <Cell sort={r.readyOn}>
+        {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
+        {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
+      </Cell>
+      <Cell sort={r.fullOn}>
+        {r.fullOn ? <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text> : '–'}
+      </Cell>
+      <Cell>{r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}</Cell>
+    </TableRow>
   );
 }

@@ -3,7 +3,14 @@ import { all, say } from '../../../core/words/words';
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMass, formatNumber, densityUnit, toShownDensity, formatTankSize } from '../../../core/quantity/units';
+import {
+  formatMass,
+  formatNumber,
+  densityUnit,
+  toShownDensity,
+  formatTankSize,
+  UnitChoice,
+} from '../../../core/quantity/units';
 import { lazyChart } from '../../../ui/kit/lazyChart';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -27,6 +34,7 @@ import {
 } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
 import { codeWords } from '../../../core/words/codes';
+import { PlaceFact } from '../../../core/plan/types';
 
 const CrowdingChart = lazyChart(
   () => import('./CrowdingChart').then((m) => m.CrowdingChart),
@@ -63,92 +71,126 @@ export function TankView({ page }: { page: TankPage }) {
               )}
             </SheetHead>
             <SheetBody stack>
-              <Facts small>
-                <span>
-                  {say`together`}{' '}
-                  <Text as="strong" mono>
-                    {formatMass(kg * 1000, units)}
-                  </Text>
-                </span>
-                <span>
-                  {say`crowding`}{' '}
-                  <Text as="strong" mono>
-                    <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why>{' '}
-                    {say`of ${
-                      place.densityLimitKgM3 === null
-                        ? '–'
-                        : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)
-                    } ${densityUnit(units)}`}
-                  </Text>
-                </span>
-                <span>
-                  {say`feed a day`}{' '}
-                  <Text as="strong" mono>
-                    {formatMass(page.feedG, units)}
-                  </Text>
-                </span>
-                {page.minutes !== null && page.because.minutes && (
-                  <span>
-                    {say`if all air stops`}{' '}
-                    <Text as="strong" mono>
-                      <Why because={page.because.minutes}>{say`${formatNumber(page.minutes)} minutes`}</Why>
-                    </Text>
-                  </span>
-                )}
-                <span>
-                  {say`over its limit`}{' '}
-                  <strong>
-                    {page.fullOn
-                      ? page.fullOn <= page.day
-                        ? say`now`
-                        : say`from ${shortDay(page.fullOn)}`
-                      : say`not within half a year`}
-                  </strong>
-                </span>
-              </Facts>
+              <TankFacts kg={kg} units={units} page={page} density={density} place={place} />
               <CrowdingChart page={page} />
             </SheetBody>
           </Sheet>
           <Occupants page={page} suffix={suffix} />
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Noted about this tank`}</h2>
-            </SheetHead>
-            {page.events.length === 0 ? (
-              <Empty>{say`Nothing yet.`}</Empty>
-            ) : (
-              <Rows>
-                {page.events.map((e, i) => (
-                  <Row small key={i}>
-                    <Text mono>{shortDay(e.day)}</Text> {e.lot} {e.words} {e.until && say`until ${shortDay(e.until)}`}{' '}
-                    <Text quiet>{e.by}</Text>
-                  </Row>
-                ))}
-              </Rows>
-            )}
-          </Sheet>
+          <Noted page={page} />
         </Stack>
         <Stack>
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Comes next`}</h2>
-            </SheetHead>
-            {page.next.length === 0 ? (
-              <Empty>{say`Nothing more is planned here.`}</Empty>
-            ) : (
-              <Rows>
-                {page.next.map((n, i) => (
-                  <Row key={i}>
-                    <Text mono>{shortDay(n.day)}</Text> · {n.words}
-                  </Row>
-                ))}
-              </Rows>
-            )}
-          </Sheet>
+          <ComesNext page={page} />
           {page.when === 'today' && <Rest page={page} />}
         </Stack>
       </Columns>
     </Stack>
+  );
+}
+
+interface TankFactsProps {
+  kg: number;
+  units: UnitChoice;
+  page: TankPage;
+  density: number;
+  place: Pick<PlaceFact, 'id' | 'code' | 'name' | 'kind' | 'volumeL' | 'densityLimitKgM3' | 'stage'>;
+}
+
+function TankFacts({ kg, units, page, density, place }: TankFactsProps) {
+  return (
+    <Facts small>
+      <span>
+        {say`together`}{' '}
+        <Text as="strong" mono>
+          {formatMass(kg * 1000, units)}
+        </Text>
+      </span>
+      <span>
+        {say`crowding`}{' '}
+        <Text as="strong" mono>
+          <Why because={page.because.density}>{formatNumber(toShownDensity(density, units), 1)}</Why>{' '}
+          {say`of ${
+            place.densityLimitKgM3 === null
+              ? '–'
+              : formatNumber(toShownDensity(place.densityLimitKgM3, units), units.mass === 'us' ? 1 : 0)
+          } ${densityUnit(units)}`}
+        </Text>
+      </span>
+      <span>
+        {say`feed a day`}{' '}
+        <Text as="strong" mono>
+          {formatMass(page.feedG, units)}
+        </Text>
+      </span>
+      {page.minutes !== null && page.because.minutes && (
+        <span>
+          {say`if all air stops`}{' '}
+          <Text as="strong" mono>
+            <Why because={page.because.minutes}>{say`${formatNumber(page.minutes)} minutes`}</Why>
+          </Text>
+        </span>
+      )}
+      <span>
+        {say`over its limit`}{' '}
+        <strong>
+          {page.fullOn
+            ? page.fullOn <= page.day
+              ? say`now`
+              : say`from ${shortDay(page.fullOn)}`
+            : say`not within half a year`}
+        </strong>
+      </span>
+    </Facts>
+  );
+}
+
+interface NotedProps {
+  page: TankPage;
+}
+
+function Noted({ page }: NotedProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Noted about this tank`}</h2>
+      </SheetHead>
+      {page.events.length === 0 ? (
+        <Empty>{say`Nothing yet.`}</Empty>
+      ) : (
+        <Rows>
+          {page.events.map((e, i) => (
+            <Row small key={i}>
+              <Text mono>{shortDay(e.day)}</Text> {e.lot} {e.words} {e.until && say`until ${shortDay(e.until)}`}{' '}
+              <Text quiet>{e.by}</Text>
+            </Row>
+          ))}
+        </Rows>
+      )}
+    </Sheet>
+  );
+}
+
+interface ComesNextProps {
+  page: TankPage;
+}
+
+function ComesNext({ page }: ComesNextProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Comes next`}</h2>
+      </SheetHead>
+      {page.next.length === 0 ? (
+        <Empty>{say`Nothing more is planned here.`}</Empty>
+      ) : (
+        <Rows>
+          {page.next.map((n, i) => (
+            <Row key={i}>
+              <Text mono>{shortDay(n.day)}</Text> · {n.words}
+            </Row>
+          ))}
+        </Rows>
+      )}
+    </Sheet>
   );
 }
 

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
-import { formatMass, formatTemperature } from '../../../core/quantity/units';
+import { formatMass, formatTemperature, UnitChoice } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { compare, dropTemperature, layWater, type Said } from '../actions';
@@ -30,6 +30,7 @@ import {
   Unseen,
 } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import { AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 
 const PlannedWater = lazyChart(
   () => import('./PlannedWater').then((m) => m.PlannedWater),
@@ -115,44 +116,56 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
               />
             </SheetBody>
           </Sheet>
-          <Sheet>
-            <SheetHead>
-              <h2>{say`As planned`}</h2>
-            </SheetHead>
-            <Rows>
-              {page.loops.map((l) => (
-                <Row key={l.id}>
-                  <Text strong>{l.name}</Text> <Text mono>{formatTemperature(l.todayC, units)}</Text>
-                  {l.plan.length === 0 && (
-                    <Text as="div" small quiet>
-                      {say`by the months`}
-                    </Text>
-                  )}
-                  {l.plan.map((p) => (
-                    <Text as="div" small key={p.id}>
-                      <Text quiet>
-                        {say`${p.tempC === null ? say`By the months` : formatTemperature(p.tempC, units)} from ${shortDay(p.from)}`}
-                        {p.until && say` until ${shortDay(p.until)}`}
-                        {p.by && say`, by ${p.by}`}
-                      </Text>
-                      {page.person.role === 'manager' && (
-                        <ActionForm
-                          fields={[]}
-                          units={units}
-                          submit={say`Take back`}
-                          send={(v) => dropTemperature({ ...v, settingId: p.id })}
-                          onDone={setSaid}
-                        />
-                      )}
-                    </Text>
-                  ))}
-                </Row>
-              ))}
-            </Rows>
-          </Sheet>
+          <AsPlanned page={page} units={units} setSaid={setSaid} />
         </Stack>
       </Columns>
     </Stack>
+  );
+}
+
+interface AsPlannedProps {
+  page: TemperaturePage;
+  units: UnitChoice;
+  setSaid: (said: Said | null) => void;
+}
+
+function AsPlanned({ page, units, setSaid }: AsPlannedProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`As planned`}</h2>
+      </SheetHead>
+      <Rows>
+        {page.loops.map((l) => (
+          <Row key={l.id}>
+            <Text strong>{l.name}</Text> <Text mono>{formatTemperature(l.todayC, units)}</Text>
+            {l.plan.length === 0 && (
+              <Text as="div" small quiet>
+                {say`by the months`}
+              </Text>
+            )}
+            {l.plan.map((p) => (
+              <Text as="div" small key={p.id}>
+                <Text quiet>
+                  {say`${p.tempC === null ? say`By the months` : formatTemperature(p.tempC, units)} from ${shortDay(p.from)}`}
+                  {p.until && say` until ${shortDay(p.until)}`}
+                  {p.by && say`, by ${p.by}`}
+                </Text>
+                {page.person.role === 'manager' && (
+                  <ActionForm
+                    fields={[]}
+                    units={units}
+                    submit={say`Take back`}
+                    send={(v) => dropTemperature({ ...v, settingId: p.id })}
+                    onDone={setSaid}
+                  />
+                )}
+              </Text>
+            ))}
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
   );
 }
 
@@ -204,24 +217,7 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
           </TableHead>
           <TableBody>
             {page.person.role === 'manager' && (
-              <TableRow>
-                <Cell small quiet>
-                  {say`Nothing changes until it is kept there`}
-                </Cell>
-                {results.map((r) => (
-                  <Cell right key={name(r)}>
-                    {r.tempC !== null && (
-                      <ActionForm
-                        fields={[]}
-                        units={units}
-                        submit={say`See ${formatTemperature(r.tempC, units)} on Season`}
-                        send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
-                        onDone={(id) => router.push(`/season?draft=${id}`)}
-                      />
-                    )}
-                  </Cell>
-                ))}
-              </TableRow>
+              <HeadLine results={results} name={name} units={units} onKeep={onKeep} router={router} />
             )}
             {rows.map(([label, figure]) => (
               <TableRow key={label}>
@@ -276,6 +272,37 @@ function Results({ results, page, loopId, onKeep }: ResultsProps) {
         {say`Growth by each species’ temperature curve; energy = W/°C lost × difference to what the water would be by itself × 24 h × tariff. Left = harvests of this loop’s fish at their prices − feed − heating − cooling. Harvest days stay as planned: where fish are smaller by then, less is sold.`}
       </SheetBody>
     </Sheet>
+  );
+}
+
+interface HeadLineProps {
+  results: TemperatureResult[];
+  name: (r: TemperatureResult) => string;
+  units: UnitChoice;
+  onKeep: (tempC: number) => Record<string, unknown>;
+  router: AppRouterInstance;
+}
+
+function HeadLine({ results, name, units, onKeep, router }: HeadLineProps) {
+  return (
+    <TableRow>
+      <Cell small quiet>
+        {say`Nothing changes until it is kept there`}
+      </Cell>
+      {results.map((r) => (
+        <Cell right key={name(r)}>
+          {r.tempC !== null && (
+            <ActionForm
+              fields={[]}
+              units={units}
+              submit={say`See ${formatTemperature(r.tempC, units)} on Season`}
+              send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
+              onDone={(id) => router.push(`/season?draft=${id}`)}
+            />
+          )}
+        </Cell>
+      ))}
+    </TableRow>
   );
 }
 
