@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { LOG_EXAMPLES } from '../../src/core/log/parse';
 import { LOT_KINDS } from '../../src/core/lots/lots';
@@ -65,5 +66,16 @@ describe('registries', () => {
   test('every example of the log line is one that people may type', () => {
     expect(LOG_EXAMPLES).toEqual(expect.arrayContaining(['H3 dead 4', 'H3 move 100 H4', 'heron ph 6.4 t 17.9']));
     expect(new Set(LOG_EXAMPLES).size).toBe(LOG_EXAMPLES.length);
+  });
+});
+
+describe('the kit', () => {
+  test('its styles stand in a layer, so that a station’s own always win, whichever file comes first', () => {
+    const sheets = ['kit', 'form', 'table', 'draw'].flatMap((part) =>
+      readdirSync(`src/ui/${part}`).flatMap((name) => (name.endsWith('.module.css') ? [`src/ui/${part}/${name}`] : [])),
+    );
+    expect(sheets.length).toBeGreaterThan(4);
+    for (const sheet of sheets)
+      expect(readFileSync(sheet, 'utf8'), sheet).toMatch(/^@layer mui, kit;\n\n@layer kit \{/);
   });
 });

@@ -15,19 +15,11 @@ import { loadFacts } from '../../src/db/slices';
 import { recordedStays } from '../../src/db/history';
 import { logContext } from '../../src/core/log/context';
 import { migrate } from '../../src/db/migrations';
-import {
-  allocate,
-  deliver,
-  listCustomers,
-  listOrders,
-  loadOrder,
-  markPaid,
-  orderEvents,
-  packedLots,
-  placeOrder,
-} from '../../src/db/orders';
+import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, placeOrder } from '../../src/db/orders';
+import { allocate, deliver, markPaid } from '@/db/orderSteps';
 import { demoSignIns, personOfSession, signIn, signOut } from '../../src/db/people';
-import { addSteps, freePlanCode, keepDraft, newId, openSteps } from '../../src/db/plan';
+import { addSteps, freePlanCode, newId, openSteps } from '../../src/db/plan';
+import { keepDraft } from '@/db/drafts';
 import { traceOrder } from '../../src/db/trace';
 import type { Entry } from '../../src/db/ledger';
 import { openDesk, randomUUID, type Desk } from './helpers';
@@ -56,6 +48,7 @@ async function trying(work: (tx: Tx) => Promise<void>) {
     if (!(error instanceof TakeBack)) throw error;
   });
 }
+
 const entry = (over: Partial<Entry> = {}): Entry => ({
   farmId,
   personId,

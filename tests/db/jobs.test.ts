@@ -1,18 +1,21 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
-  exchangeWater,
   feedTank as feedNow,
-  harvestFish as harvestNow,
   receiveFish,
   recordDeaths,
-  stopFeed as stopNow,
-  tasteCheck,
   transferFish as transferNow,
-  type HarvestDone,
   type Transfer,
 } from '../../src/db/doing/fish';
+import {
+  exchangeWater,
+  harvestFish as harvestNow,
+  stopFeed as stopNow,
+  tasteCheck,
+  type HarvestDone,
+} from '@/db/doing/purgeFish';
 import { clearBed, pickPlants, pickStep, sowSeed, transplant } from '../../src/db/doing/plants';
-import { finishTask, recordReadings, recordSample, withdrawReadings, withdrawSample } from '../../src/db/events';
+import { finishTask, recordSample, withdrawSample } from '../../src/db/events';
+import { recordReadings, withdrawReadings } from '@/db/readings';
 import { feedShares } from '../../src/core/plan/feedShares';
 import { samplesOf } from '../../src/db/cohortSizes';
 import { loadFacts } from '../../src/db/slices';

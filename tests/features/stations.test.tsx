@@ -12,6 +12,7 @@ vi.mock('next/navigation', () => ({
   usePathname: () => '/round',
   useSearchParams: () => search,
 }));
+
 const sent: Record<string, unknown>[] = [];
 const answer: { ok: true; value: string; stays?: true } = { ok: true, value: 'Recorded.' };
 vi.mock('../../src/features/round/actions', () => ({
@@ -30,7 +31,9 @@ const { DayDial } = await import('../../src/ui/shell/DayDial');
 const { useDay } = await import('../../src/ui/shell/useDay');
 const { Shell } = await import('../../src/ui/shell/Shell');
 const { Handle } = await import('../../src/features/season/Handle');
-const { BalanceBand, BedLane, SupplyRows, TankLane } = await import('../../src/features/season/lanes');
+const { BedLane, TankLane } = await import('../../src/features/season/lanes');
+const { BalanceBand } = await import('../../src/features/season/BalanceBand');
+const { SupplyRows } = await import('../../src/features/season/SupplyRows');
 const { JobList } = await import('../../src/features/round/JobList');
 const { JobDialog } = await import('../../src/features/round/JobDialog');
 const { jobForm } = await import('../../src/core/tasks/round');

@@ -2,7 +2,7 @@ import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { withWater, type PlanChange } from '../../core/plan/changes';
 import { setTemperature } from '../../db/doing/temperature';
-import { closeDraft, keepDraft, openDrafts } from '../../db/plan';
+import { closeDraft, keepDraft, openDrafts } from '@/db/drafts';
 import { command } from '../../server/command';
 import { BOSS, PLAN_STAYS } from '../shared';
 import { ShiftInput, KeepDraftInput } from './keep.input';
@@ -33,7 +33,7 @@ export const module = command({
     for (const [part, change] of water.entries()) await setTemperature({ tx, entry, wish: change, part });
     if (draftId) await closeDraft(tx, draftId, 'kept');
     const held = water.length > 0 ? say` Its temperature is planned; Cohorts, Temperature takes it back.` : '';
-    return changed > 0 || !held ? say`Kept: ${changed} steps of the plan changed.${held}` : `Kept.${held}`;
+    return changed > 0 || !held ? say`Kept: ${changed} steps of the plan changed.${held}` : say`Kept.${held}`;
   },
   takeBack: PLAN_STAYS,
 });

@@ -1,22 +1,12 @@
 import { say } from '../words/words';
 import { useByDay } from '../market/useBy';
-import { occupiedByDay } from '../crops/occupancy';
 import { dayNumber, type Day } from '../quantity/days';
-import { ammoniaFromFeedG } from '../water/ammonia';
 import { forecastFish, type DatedSteps, type FishLeft } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
 import type { BrokenRecord } from './faults';
 import { modules } from './steps/list.generated';
-import {
-  DEFAULT_SETTINGS,
-  type FarmFacts,
-  type FarmForecast,
-  type FishStay,
-  type ForecastSettings,
-  type LoopSeries,
-  type PlanStep,
-  type TankSeries,
-} from './types';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type ForecastSettings, type PlanStep } from './types';
+import { sumTanks, sumBeds, sumLoops } from './tankAndLoopSeries';
 
 /**
  * The whole farm, day by day, from what is known, what is planned and how the farm is set.
@@ -222,89 +212,4 @@ function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: numbe
   }));
   // What is past its last day is still in the cold room, but it is no supply.
   return lots.filter((lot) => lot.until >= 0);
-}
-
-function sumTanks(result: FarmForecast, facts: FarmFacts) {
-  const staysOf = new Map<string, FishStay[]>();
-  for (const stay of result.fish) {
-    const list = staysOf.get(stay.placeId);
-    if (list) list.push(stay);
-    else staysOf.set(stay.placeId, [stay]);
-  }
-  for (const place of facts.places) {
-    const stays = staysOf.get(place.id);
-    // A channel counts among the tanks while companion stock lives in it.
-    if (place.volumeL !== null || stays) result.tanks.set(place.id, tankSeriesOf(stays ?? [], result.days));
-  }
-}
-
-/** What the fish of all stays in one tank are together, day by day. */
-export function tankSeriesOf(stays: readonly FishStay[], days: number): TankSeries {
-  const tank = { count: new Float64Array(days), biomassG: new Float64Array(days), feedG: new Float64Array(days) };
-  for (const stay of stays) {
-    for (let i = 0; i < stay.count.length; i++) {
-      const day = stay.from + i;
-      tank.count[day]! += stay.count[i]!;
-      tank.biomassG[day]! += stay.biomassG[i]!;
-      tank.feedG[day]! += stay.feedG[i]!;
-    }
-  }
-  return tank;
-}
-
-function sumBeds(result: FarmForecast, facts: FarmFacts) {
-  const byBed = new Map<string, FarmForecast['plants']>();
-  for (const stay of result.plants) {
-    const list = byBed.get(stay.placeId);
-    if (list) list.push(stay);
-    else byBed.set(stay.placeId, [stay]);
-  }
-  for (const place of facts.places) {
-    if (place.kind !== 'bed' && place.kind !== 'nursery') continue;
-    result.bedsOccupied.set(place.id, occupiedByDay(byBed.get(place.id) ?? [], result.days));
-  }
-}
-
-function sumLoops(result: FarmForecast, facts: FarmFacts) {
-  for (const loop of facts.loops) {
-    const places = facts.places.filter((p) => p.loopId === loop.id);
-    const series = { feedG: new Float64Array(0), ammoniaG: new Float64Array(0), plantedAreaM2: new Float64Array(0) };
-    addLoopFeed(series, result, { facts, places: new Set(places.map((p) => p.id)) });
-    addPlantedArea(series, result, places);
-    result.loops.set(loop.id, series);
-  }
-}
-
-/** Feed of a loop's fish and the ammonia that comes of it, day by day, in new arrays. */
-export function addLoopFeed(
-  series: LoopSeries,
-  result: FarmForecast,
-  { facts, places }: { facts: FarmFacts; places: ReadonlySet<string> },
-) {
-  const protein = new Map(facts.species.map((s) => [s.code, s.proteinFraction]));
-  const [feedG, ammoniaG] = [new Float64Array(result.days), new Float64Array(result.days)];
-  for (const stay of result.fish) {
-    if (!places.has(stay.placeId)) continue;
-    const ammoniaPerFeed = ammoniaFromFeedG(1, protein.get(stay.speciesCode) ?? 0.4);
-    for (let i = 0; i < stay.feedG.length; i++) {
-      feedG[stay.from + i]! += stay.feedG[i]!;
-      ammoniaG[stay.from + i]! += stay.feedG[i]! * ammoniaPerFeed;
-    }
-  }
-  series.feedG = feedG;
-  series.ammoniaG = ammoniaG;
-}
-
-/** Planted area of a loop's beds, day by day, in a new array. */
-export function addPlantedArea(series: LoopSeries, result: FarmForecast, places: FarmFacts['places']) {
-  const plantedAreaM2 = new Float64Array(result.days);
-  for (const bed of places) {
-    const occupied = result.bedsOccupied.get(bed.id);
-    if (bed.kind !== 'bed' || !occupied || !bed.positions || !bed.areaM2) continue;
-    const areaPerPosition = bed.areaM2 / bed.positions;
-    for (let day = 0; day < result.days; day++) {
-      plantedAreaM2[day]! += Math.min(occupied[day]!, bed.positions) * areaPerPosition;
-    }
-  }
-  series.plantedAreaM2 = plantedAreaM2;
 }

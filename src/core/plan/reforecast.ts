@@ -1,5 +1,6 @@
 import { occupiedByDay } from '../crops/occupancy';
-import { addLoopFeed, addPlantedArea, forecastFarm, tankSeriesOf } from './forecast';
+import { forecastFarm } from './forecast';
+import { addLoopFeed, addPlantedArea, tankSeriesOf } from './tankAndLoopSeries';
 import {
   DEFAULT_SETTINGS,
   type FarmFacts,

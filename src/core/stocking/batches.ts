@@ -1,14 +1,11 @@
 import { feedConversion } from '../fish/feed';
 import { freshSpread } from '../fish/sizeSpread';
-import { outingOf, profileOf, rear, scaled, topWeightG, type Growing, type Outing, type Reared } from './rearing';
-import type { Batch, PathLeg, PlannerInput, PresentFish, StockChoice, Taking, TankGroup } from './types';
-
-/** Longest run of weeks over which a batch is taken in parts. Planning default. */
-const LONGEST_WINDOW = 10;
+import { profileOf, rear, scaled, topWeightG, type Growing, type Outing, type Reared } from './rearing';
+import { windows, outingsOf, sizesSell } from './sales';
+import type { Batch, PlannerInput, PresentFish, StockChoice, Taking, TankGroup } from './types';
+import { waysIn, wayUp, mostByWeek, Stage, sayPath, endOf, Apart } from './ways';
 /** Shares of a week's order that one batch may be raised for; two halves may overlap. */
 const SHARES = [1, 0.5];
-/** The first to be taken are the largest: so large a part of the cohort must be of market size. */
-const FIRST_PART = 0.1;
 /** A batch so small is not worth a tank. */
 const LEAST_FISH = 10;
 
@@ -18,11 +15,6 @@ export function candidateBatches(input: PlannerInput): Batch[] {
     Array.from({ length: input.weeks }, (_, week) => batchesOfChoice(input, choice, week)).flat(),
   );
   return [...bought, ...input.present.flatMap((fish) => batchesOfPresent(input, fish))];
-}
-
-interface Stage {
-  group: TankGroup;
-  at: number;
 }
 
 function stagesOf(groups: readonly TankGroup[], loopCode: string): Stage[] {
@@ -185,63 +177,12 @@ function presentProfiles(orders: readonly number[], weeks: readonly number[]): n
   return asWanted ? [wanted, alike] : [alike];
 }
 
-const outingsOf = (input: PlannerInput, fish: Growing, weeks: readonly number[]): Outing[] =>
-  weeks.map((week) => outingOf(input, fish.species.purgeDays, week));
-
-/** Smallest and largest fish that are wanted, g. */
-function sizesWanted({ species, demand }: Growing): [smallestG: number, largestG: number] {
-  const [smallest, largest] = species.marketG ?? [Infinity, 0];
-  const fromG = demand?.fromG ?? smallest;
-  return [fromG, Math.max(largest, fromG * LEAST_RANGE)];
-}
-
-/** Fish ordered from near the top of the market size on, or above it, may still be this much larger. Planning default. */
-const LEAST_RANGE = 1.3;
-
-/** Fish that are past the market size when the planner may first take them are sold all the same: they get no smaller. */
-function sizesSell(fish: Growing, takings: readonly Taking[]): boolean {
-  const [smallest, largest] = sizesWanted(fish);
-  const past = topWeightG(fish, fish.fromDay, 1) > largest;
-  return takings.every((t) => t.weightG >= smallest * ROUNDED && (past || t.weightG <= largest * TOP_OF_COHORT));
-}
-
-/** Counted in whole fish, a harvest may average a little less than reckoned. */
-const ROUNDED = 1.01;
-
-/** The largest of a cohort, which go first, may be this much over the market size. Planning default. */
-const TOP_OF_COHORT = 1.15;
-
 function feedMinor(fish: Growing, takings: readonly Taking[], startG: number): number {
   return takings.reduce((sum, t) => {
     const gainKg = (t.count * Math.max(0, t.weightG - startG)) / 1000;
     return sum + gainKg * feedConversion((startG + t.weightG) / 2, fish.species) * fish.feedMinorPerKg;
   }, 0);
 }
-
-/** Every run of weeks in which the fish are of a size that sells: they can be unfed in time, and first of all be in their tank. */
-function windows(input: PlannerInput, fish: Growing, inTankFrom: number): number[][] {
-  const [smallest, largest] = sizesWanted(fish);
-  const { purgeDays } = fish.species;
-  const stopDay = (week: number) => outingOf(input, purgeDays, week).stopDay;
-  const earliest = Math.max(input.todayAt, inTankFrom * 7);
-  let first = Math.max(0, inTankFrom);
-  while (first < input.weeks && (stopDay(first) < earliest || topWeightG(fish, stopDay(first), FIRST_PART) < smallest))
-    first++;
-  const past = topWeightG(fish, fish.fromDay, 1) > largest;
-  let end = first;
-  while (end < input.weeks && (past ? end < first + LONGEST_WINDOW : topWeightG(fish, stopDay(end), 1) <= largest))
-    end++;
-  const longest = unfedThroughout(input, purgeDays) ? 1 : LONGEST_WINDOW;
-  const runs: number[][] = [];
-  for (let start = first; start < Math.max(end, Math.min(first + 1, input.weeks)); start++) {
-    for (let length = 1; length <= longest && start + length <= Math.max(end, first + 1); length++)
-      runs.push(Array.from({ length }, (_, j) => start + j));
-  }
-  return runs;
-}
-
-/** Purged where they are for a week or longer, fish taken every week would never be fed again: they go in one week. */
-const unfedThroughout = (input: PlannerInput, purgeDays: number) => input.purgeTanks.length === 0 && purgeDays >= 7;
 
 interface SharesForArgs {
   input: PlannerInput;
@@ -298,104 +239,10 @@ function purgeUse(input: PlannerInput, takings: readonly Taking[]): Batch['purge
   return [...use];
 }
 
-interface Apart {
-  at: number;
-  from: number;
-  until: number;
-}
-
 /** New fish stand in quarantine first, where the farm has one and asks for it. */
 function quarantineOf(input: PlannerInput, choice: StockChoice, stockWeek: number): Apart | null {
   const at = input.groups.findIndex((g) => g.loopCode === null);
   return at < 0 || choice.quarantineWeeks === 0
     ? null
     : { at, from: stockWeek, until: stockWeek + choice.quarantineWeeks };
-}
-
-interface WaysInArgs {
-  input: PlannerInput;
-  apart: Apart | null;
-  stages: readonly Stage[];
-  fish: Growing;
-  reared: Reared;
-}
-
-function waysIn({ input, apart, stages, fish, reared }: WaysInArgs): PathLeg[][] {
-  if (!apart) return waysUp({ input, stages, from: fish.fromDay / 7, reared });
-  if (Math.max(...mostByWeek(reared, apart.from, apart.until)) > input.groups[apart.at]!.capacityKg) return [];
-  const leg = { group: apart.at, from: apart.from, until: apart.until };
-  return waysUp({ input, stages, from: apart.until, reared }).map((path) => [leg, ...path]);
-}
-
-const sayPath = (path: readonly PathLeg[]) => path.map((leg) => `${leg.group}:${leg.from}`).join('>');
-
-interface WaysUpArgs {
-  input: PlannerInput;
-  stages: readonly Stage[];
-  from: number;
-  reared: Reared;
-}
-
-/** The full way up and the ways that skip a stage: a small tank is not always the one that is free. */
-function waysUp({ input, stages, from, reared }: WaysUpArgs): PathLeg[][] {
-  const ways = new Map<string, PathLeg[]>();
-  const mostKg = mostByWeek(reared, from, endOf(input, reared));
-  for (let skip = 0; skip < stages.length; skip++) {
-    for (const way of [stages.slice(skip), [stages[skip]!, ...stages.slice(skip + 2)]]) {
-      const path = wayUp({ input, stages: way, from, reared, mostKg });
-      if (path) ways.set(sayPath(path), path);
-    }
-  }
-  return [...ways.values()];
-}
-
-/** The most that a tank holds in each week, kg: at the beginning, before each harvest, and at the end of the week. */
-function mostByWeek({ kgOn, takings }: Reared, from: number, until: number): Float64Array {
-  const most = new Float64Array(until);
-  for (let week = from; week < until; week++) most[week] = kgOn(week * 7 + 6);
-  if (from < until) most[from] = Math.max(most[from]!, kgOn(from * 7));
-  for (const { stopDay } of takings) {
-    const week = Math.floor(stopDay / 7);
-    if (week >= from && week < until) most[week] = Math.max(most[week]!, kgOn(stopDay));
-  }
-  return most;
-}
-
-/** The week in which their tank is free again. */
-const endOf = (input: PlannerInput, { takings }: Reared) =>
-  takings.length > 0 ? Math.ceil(takings.at(-1)!.outDay / 7) : input.weeks;
-
-/** A little room for whole fish and rounding. */
-const FULL = 1.0005;
-
-interface WayUpArgs {
-  input: PlannerInput;
-  stages: readonly Stage[];
-  from: number;
-  reared: Reared;
-  mostKg: Float64Array;
-}
-
-/**
- * Up through the stages: fish stay in the smaller tank until they would crowd it, then move on. They are taken from
- * the last tank only, where they are before they are unfed; what was taken no longer crowds it. Null when no tank can hold them.
- */
-function wayUp({ input, stages, from, reared, mostKg }: WayUpArgs): PathLeg[] | null {
-  const { takings } = reared;
-  const opens = takings.length > 0 ? Math.floor(takings[0]!.stopDay / 7) : input.weeks;
-  const end = endOf(input, reared);
-  const path: PathLeg[] = [];
-  let week = from;
-  for (const { group, at } of stages) {
-    const limitKg = group.capacityKg * FULL;
-    let until = week;
-    while (until < end && mostKg[until]! <= limitKg) until++;
-    if (until >= end) return [...path, { group: at, from: week, until: Math.max(end, week + 1) }];
-    const leaves = Math.min(until, opens);
-    // A leg of under two weeks is not worth the handling.
-    if (leaves - week < 2) continue;
-    path.push({ group: at, from: week, until: leaves });
-    week = leaves;
-  }
-  return null;
 }

@@ -7,7 +7,8 @@ import { candidateBatches } from './batches';
 import { draftOf, type StockingDraft } from './draft';
 import { bindingLimits, crowdedWeeks, type Binding } from './limits';
 import { draftOutcome, type BatchOutcome } from './outcome';
-import { movableHarvests, stockingProblem, type StockingProblem, type StockingTarget } from './problem';
+import { movableHarvests, stockingProblem, type StockingProblem } from './problem';
+import { type StockingTarget } from './demand';
 import { solveStocking, type PlanProgress, type SolveLimits } from './solve';
 import type { PlannerInput, Shortage, StockingPlan } from './types';
 

@@ -5,19 +5,9 @@ import { hashPassword } from '../people';
 import { BATCHES_FROM_STEPS } from '../migrations/0012_typed_plan';
 import { Book, eachDay } from './book';
 import { writeCropHistory } from './cropHistory';
-import {
-  DEMO_CUSTOMERS,
-  DEMO_FARM,
-  DEMO_PEOPLE,
-  DEMO_POND_CUSTOMER,
-  DEMO_FISH_RULES,
-  demoChores,
-  demoCrops,
-  demoLoops,
-  demoPlaces,
-  demoProducts,
-  demoSpecies,
-} from './farm';
+import { DEMO_CUSTOMERS, DEMO_FARM, DEMO_PEOPLE, DEMO_POND_CUSTOMER, demoPlaces } from './farm';
+import { demoLoops } from './waters';
+import { DEMO_FISH_RULES, demoChores, demoCrops, demoProducts, demoSpecies } from './stock';
 import { waterTempC, writeFishHistory } from './fishHistory';
 import { writeKoi } from './koiHistory';
 import { writeOrders } from './market';

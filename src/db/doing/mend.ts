@@ -3,7 +3,7 @@ import { RuleBroken } from '../../core/errors';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { BrokenRecord } from '../../core/plan/faults';
 import type { Tx } from '../connection';
-import { callOff } from '../orders';
+import { callOff } from '../orderSteps';
 import type { Entry } from '../ledger';
 
 const LIKE_ANY_OTHER = new Array<number>(12).fill(18);

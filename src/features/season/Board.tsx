@@ -11,7 +11,9 @@ import { BAND_PX, BED_PX, LABEL_PX, layoutOf, TANK_PX, type BoardLayout } from '
 import { Handles } from './Handles';
 import { Labels } from './Labels';
 import { usePinch } from './usePinch';
-import { BalanceBand, BedLane, SupplyRows, TankLane } from './lanes';
+import { BalanceBand } from './BalanceBand';
+import { BedLane, TankLane } from './lanes';
+import { SupplyRows } from './SupplyRows';
 import type { SeasonPage } from './queries';
 import { tone } from '../../ui/theme/tones';
 import { Sheet, WordButton } from '../../ui/kit/kit';

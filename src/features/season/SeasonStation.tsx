@@ -20,6 +20,7 @@ import { NOT_LOADED, useOutlook } from './useOutlook';
 import { PageHead, Text, type Tone } from '../../ui/kit/kit';
 import css from './season.module.css';
 import { useAddress } from '../../ui/shell/useAddress';
+import { codeWords } from '../../core/words/codes';
 
 /** What is on the board and not laid aside yet, in the comparison. */
 const ON_BOARD = 'board';
@@ -134,7 +135,9 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
     if (!first || first.change !== 'shift') return say`Draft`;
     const handle = page.board.handles.find((h) => h.groupId === first.groupId);
     const days = Math.abs(first.days);
-    return `${handle ? `${handle.kind} ${handle.lotCode}` : 'plan'} ${plural(days, '# day', '# days')} ${first.days < 0 ? 'earlier' : 'later'}`;
+    const what = handle ? `${codeWords(handle.kind)} ${handle.lotCode}` : say`plan`;
+    const long = plural(days, '# day', '# days');
+    return first.days < 0 ? say`${what} ${long} earlier` : say`${what} ${long} later`;
   };
   const mayKeep = page.person.role === 'manager';
   const list = answer?.consequences ?? [];

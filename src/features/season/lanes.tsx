@@ -1,17 +1,14 @@
 'use client';
-import { plural, say } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { memo } from 'react';
-import type { BoardFish, BoardPlants, BoardSeries } from '../../core/plan/board';
+import type { BoardFish, BoardPlants } from '../../core/plan/board';
 import type { Crop } from '../../core/library/types';
-import { formatQuantity } from '../../core/plan/consequences';
-import type { LoopFact, PlaceFact } from '../../core/plan/types';
-import { daysBetween, type Day } from '../../core/quantity/days';
-import { formatNumber, type UnitChoice } from '../../core/quantity/units';
+import type { PlaceFact } from '../../core/plan/types';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
-import { PromiseRow, PromiseWeek } from '../../core/market/promiseTable';
+import {} from './BalanceBand';
 
 const ROW_TONES = [tone.leaf3, tone.leaf4, tone.leaf5];
 
@@ -162,70 +159,6 @@ function LotLabel({ label, bottom, most }: LotLabelProps) {
   );
 }
 
-interface BandProps {
-  loop: LoopFact;
-  top: number;
-  height: number;
-  series: (number | null)[];
-  before: (number | null)[];
-  scale: BoardScale;
-}
-
-/** Feed offered per planted area against the comfortable band; what the plan gave before the draft is thin beside it. */
-export function BalanceBand({ loop, top, height, series, before, scale }: BandProps) {
-  const [low, high] = loop.bandGM2;
-  const ceiling = high * 1.5;
-  const y = (v: number) => top + height - (Math.min(ceiling, v) / ceiling) * height;
-  const line = (values: (number | null)[]) =>
-    values
-      .map((v, i) => (v === null ? '' : `${i === 0 ? 'M' : 'L'}${scale.x(i).toFixed(1)},${y(v).toFixed(1)}`))
-      .join('');
-  const hungry = series.map((v, i) => ({ v, i })).filter(({ v }) => v !== null && v < low);
-  return (
-    <g>
-      <rect
-        x={scale.x(scale.from)}
-        y={top}
-        width={scale.width - scale.x(scale.from) - 8}
-        height={height}
-        fill="none"
-        stroke={tone.line}
-      />
-      <rect
-        x={scale.x(scale.from)}
-        y={y(high)}
-        width={scale.width - scale.x(scale.from) - 8}
-        height={y(low) - y(high)}
-        fill={tone.reed}
-        opacity="0.3"
-      />
-      {hungry.map(({ i }) => (
-        <rect key={i} x={scale.x(i)} y={top} width={scale.dayPx + 0.5} height={height} fill={tone.roe} opacity="0.16" />
-      ))}
-      <text className={css.axis} x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
-        {high}
-      </text>
-      <text className={css.axis} x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
-        {low}
-      </text>
-      <path d={line(before)} fill="none" stroke={tone.quiet} strokeWidth="1" strokeDasharray="2 3" />
-      <path
-        d={line(series)}
-        fill="none"
-        stroke={tone.deep}
-        strokeWidth="2"
-        strokeDasharray="7 2"
-        data-testid={`balance-${loop.code}`}
-      />
-      {hungry.length > 0 && (
-        <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: tone.clay, fontSize: 11 }}>
-          {say`short of feed ${hungry.length} ${plural(hungry.length, 'day', 'days')}`}
-        </text>
-      )}
-    </g>
-  );
-}
-
 interface BedLaneProps {
   place: PlaceFact;
   top: number;
@@ -273,106 +206,3 @@ export const BedLane = memo(function BedLane({ place, top, height, stays, crops,
     </g>
   );
 });
-
-/** By product and week: what share of the expected supply is promised, and what is short. */
-export function SupplyRows({
-  rows,
-  top,
-  scale,
-  today,
-  units,
-}: {
-  rows: BoardSeries['promise'];
-  top: number;
-  scale: BoardScale;
-  today: Day;
-  units: UnitChoice;
-}) {
-  return (
-    <g>
-      {rows.map((row, r) => (
-        <g key={row.product.code} data-testid={`supply-${row.product.code}`}>
-          {row.weeks.map((week) => {
-            const at = daysBetween(today, week.weekStart);
-            const x = scale.x(Math.max(scale.from, at));
-            const width = scale.x(Math.min(scale.until, at + 7)) - x - 2;
-            if (width < 12 || at >= scale.until) return null;
-            const short = week.short > (row.product.unit === 'kg' ? 100 : 0.5);
-            const share = week.expected > 0 ? Math.min(1, week.promised / week.expected) : 0;
-            const label = short
-              ? say`short ${bare(week.short, row.product.unit)}`
-              : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
-            return (
-              <SupplyWeek
-                key={week.weekStart}
-                week={week}
-                short={short}
-                row={row}
-                units={units}
-                x={x}
-                top={top}
-                r={r}
-                width={width}
-                share={share}
-                label={label}
-              />
-            );
-          })}
-        </g>
-      ))}
-    </g>
-  );
-}
-
-interface SupplyWeekProps {
-  week: PromiseWeek;
-  short: boolean;
-  row: PromiseRow;
-  units: UnitChoice;
-  x: number;
-  top: number;
-  r: number;
-  width: number;
-  share: number;
-  label: string;
-}
-
-function SupplyWeek({ week, short, row, units, x, top, r, width, share, label }: SupplyWeekProps) {
-  return (
-    <g data-short={short ? Math.round(week.short) : 0}>
-      <title>{say`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? say`, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
-      <rect
-        x={x}
-        y={top + 20 + r * 20}
-        width={width}
-        height="16"
-        fill={tone.sheet}
-        stroke={short ? tone.clay : tone.line}
-        strokeWidth={short ? 2 : 1}
-      />
-      <rect
-        x={x}
-        y={top + 20 + r * 20}
-        width={short ? width : width * share}
-        height="16"
-        fill={short ? tone.roeFill : share > 0.9 ? tone.strawFill : tone.leaf2}
-      />
-      <text
-        x={x + 3}
-        y={top + 32 + r * 20}
-        style={{
-          fontFamily: 'var(--mono)',
-          fontSize: 11,
-          fill: short ? tone.onFill : tone.ink,
-          fontWeight: short ? 650 : 400,
-        }}
-      >
-        {width > 44 ? label : ''}
-      </text>
-    </g>
-  );
-}
-
-function bare(quantity: number, unit: string) {
-  return formatNumber(unit === 'kg' ? quantity / 1000 : quantity);
-}

@@ -5,7 +5,8 @@ import { applyChanges, type PlanChange } from '../../../src/core/plan/changes';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import type { PromiseFact } from '../../../src/core/plan/types';
 import { METRIC } from '../../../src/core/quantity/units';
-import { movableHarvests, type StockingTarget } from '../../../src/core/stocking/problem';
+import { movableHarvests } from '../../../src/core/stocking/problem';
+import { type StockingTarget } from '@/core/stocking/demand';
 import { propose, type Proposal } from '../../../src/core/stocking/propose';
 import { aFarm, aFeedRule, ids, someTrout } from '../farm';
 
@@ -19,11 +20,13 @@ const order: PromiseFact = {
   day: '2026-06-26',
   quantity: 60_000,
 };
+
 const facts = aFarm({
   fish: [someTrout({ count: 250, referenceG: 420 })],
   promises: [order],
   feedRules: [aFeedRule({ quarantineDays: 0 })],
 });
+
 const standing = (day: string) =>
   harvestGroup(
     {

@@ -2,7 +2,7 @@ import { say, told, word } from '../../../core/words/words';
 import Link from 'next/link';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMass, formatNumber, UnitChoice } from '../../../core/quantity/units';
-import type { CohortPage } from './cohortQueries';
+import type { CohortPage } from './cohortReasons';
 import { TakeBack } from '../TakeBack';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';

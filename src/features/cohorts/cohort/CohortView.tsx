@@ -12,7 +12,7 @@ import { CohortStory } from './CohortStory';
 import { GrowthChartLazy } from './GrowthChartLazy';
 import { HandleAll } from '../handling/HandleFish';
 import { PlanSteps } from '../handling/PlanSteps';
-import type { CohortPage } from './cohortQueries';
+import type { CohortPage } from './cohortReasons';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Facts, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';

@@ -5,7 +5,8 @@ import type { Species } from '../../../core/library/types';
 import type { FarmFacts } from '../../../core/plan/types';
 import { daysBetween, type Day } from '../../../core/quantity/days';
 import { toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
-import { planStart, type SpeciesTarget, type StockingTarget } from '../../../core/stocking/problem';
+import { planStart } from '../../../core/stocking/problem';
+import { type SpeciesTarget, type StockingTarget } from '@/core/stocking/demand';
 import type { FormField } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
 

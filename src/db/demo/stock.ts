@@ -1,0 +1,202 @@
+import { SPECIES_DEFAULTS, CROP_DEFAULTS } from '../../core/library/defaults';
+import type { Species, Crop } from '../../core/library/types';
+import type { ProductFact } from '../../core/plan/types';
+import { BEDS } from './farm';
+import { Random } from './random';
+
+export function demoSpecies(): Species[] {
+  return SPECIES_DEFAULTS.filter((s) =>
+    ['hybrid-striped-bass', 'rainbow-trout', 'nile-tilapia', 'giant-freshwater-prawn', 'koi'].includes(s.code),
+  ).map((s) => ({ ...s }));
+}
+
+/** Prices in cents; feeders by the clock. */
+
+export const DEMO_FISH_RULES = [
+  {
+    species_code: 'hybrid-striped-bass',
+    feed_minor_per_kg: 195,
+    fingerling_minor: 95,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: ['07:30', '12:00', '16:30'],
+  },
+  {
+    species_code: 'rainbow-trout',
+    feed_minor_per_kg: 210,
+    fingerling_minor: 55,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: ['07:00', '11:30', '16:00'],
+  },
+  {
+    species_code: 'giant-freshwater-prawn',
+    feed_minor_per_kg: 0,
+    fingerling_minor: 30,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: [],
+  },
+  {
+    species_code: 'nile-tilapia',
+    feed_minor_per_kg: 150,
+    fingerling_minor: 40,
+    lead_days: 10,
+    quarantine_days: 14,
+    feeder_times: [],
+  },
+  {
+    species_code: 'koi',
+    feed_minor_per_kg: 260,
+    fingerling_minor: 120,
+    lead_days: 14,
+    quarantine_days: 28,
+    feeder_times: ['08:00', '16:00'],
+  },
+];
+
+/** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
+
+export function demoCrops(): Crop[] {
+  const grown = new Set(BEDS.flatMap((b) => b.crops));
+  return CROP_DEFAULTS.filter((c) => grown.has(c.code)).map((c) =>
+    c.kind === 'head' ? { ...c, cutsMax: 1, cutFactors: [1] } : { ...c },
+  );
+}
+
+const PRICES: Record<string, number> = {
+  'hybrid-striped-bass': 1650,
+  'giant-freshwater-prawn': 2900,
+  'rainbow-trout': 1450,
+  'butterhead-lettuce': 140,
+  'oakleaf-lettuce': 140,
+  'little-romaine': 150,
+  mizuna: 1300,
+  tatsoi: 160,
+  'swiss-chard': 900,
+  mint: 130,
+  chives: 120,
+  'sweet-basil': 2200,
+  rocket: 1600,
+  coriander: 110,
+  watercress: 1500,
+  'cherry-tomato': 650,
+  cucumber: 320,
+};
+
+/** Whole fish on ice keep about eight days. Planning default. */
+const CHILLED_FISH_DAYS = 8;
+
+export function demoProducts(species: Species[], crops: Crop[]): ProductFact[] {
+  const fish = species
+    .filter((s) => s.code in PRICES)
+    .map((s) => ({
+      code: s.code,
+      name: s.name,
+      unit: 'kg' as const,
+      speciesCode: s.code,
+      cropCode: null,
+      liveCm: null,
+      shelfLifeDays: CHILLED_FISH_DAYS,
+      priceMinor: PRICES[s.code]!,
+    }));
+  const greens = crops.map((c) => ({
+    code: c.code,
+    name: c.name,
+    unit: c.unit as ProductFact['unit'],
+    speciesCode: null,
+    cropCode: c.code,
+    liveCm: null,
+    shelfLifeDays: c.shelfLifeDays,
+    priceMinor: PRICES[c.code]!,
+  }));
+  const live = LIVE_GRADES.map(([code, name, fromCm, toCm, priceMinor]) => ({
+    code,
+    name,
+    unit: 'fish' as const,
+    speciesCode: 'koi',
+    cropCode: null,
+    liveCm: [fromCm, toCm] as [number, number],
+    shelfLifeDays: HOLDING_DAYS,
+    priceMinor,
+  }));
+  return [...fish, ...greens, ...live];
+}
+
+/** Days netted fish stand in holding before they are better back in a tank. Planning default. */
+const HOLDING_DAYS = 10;
+const LIVE_GRADES: [code: string, name: string, fromCm: number, toCm: number, priceMinor: number][] = [
+  ['koi-small', 'Koi 10–14 cm', 10, 14, 750],
+  ['koi-middle', 'Koi 14–18 cm', 14, 18, 1400],
+  ['koi-large', 'Koi 18–26 cm', 18, 26, 2900],
+];
+
+const CHORES: [
+  place: string,
+  title: string,
+  detail: string,
+  every: number,
+  minutes: number,
+  walk: string,
+  order: number,
+  caution: string | null,
+][] = [
+  ['Drum', 'Read rinse counter', 'Write it down; more rinses mean more solids', 1, 5, 'Filters', 30, null],
+  [
+    'Settler',
+    'Drain until clear',
+    'Note the litres; sludge goes to the mineraliser',
+    1,
+    10,
+    'Filters',
+    31,
+    'Closed pits: ventilate, never alone.',
+  ],
+  ['Moving bed', 'Watch the media turn', 'All of it should move; look for dead corners', 1, 3, 'Filters', 32, null],
+  [
+    'Mineraliser',
+    'Check air and smell',
+    'A rotten smell means too little air',
+    2,
+    5,
+    'Filters',
+    33,
+    'Do not lean over a tank that smells; air it first.',
+  ],
+  [
+    'Air pumps',
+    'Listen, feel, check the spare',
+    'Spare pump on shelf C',
+    7,
+    10,
+    'Fish hall, Heron side',
+    9,
+    'Electricity beside water: licensed electrician for anything inside.',
+  ],
+  [
+    'Fridge log',
+    'Write the cold room temperature',
+    'Fish at 0 to 2 °C under ice, greens 4 °C, basil 10 °C',
+    1,
+    3,
+    'Pack room',
+    91,
+    null,
+  ],
+];
+
+export function demoChores(random: Random, startsOn: string) {
+  return CHORES.map(([placeCode, title, detail, everyDays, minutes, walk, walkOrder, caution]) => ({
+    id: random.uuid(),
+    placeId: null,
+    placeCode,
+    title,
+    detail,
+    everyDays,
+    startsOn,
+    minutes,
+    walk,
+    walkOrder,
+    caution,
+  }));
+}
