@@ -5,7 +5,7 @@ import { loadFacts } from '../../src/db/slices';
 import { homeLoops, loopOn } from '../../src/db/homeLoops';
 import { createLot, freeLotCode, placeByCode, recordMovement, type Entry } from '../../src/db/ledger';
 import { recordSample } from '../../src/db/events';
-import { recordReadings } from '@/db/readings';
+import { recordReadings } from '../../src/db/readings';
 import type { Tx } from '../../src/db/connection';
 import { aLoop } from '../core/farm';
 import { entryFor, makeFarm, move, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';

@@ -12,10 +12,10 @@ import {
   stopFeed as stopNow,
   tasteCheck,
   type HarvestDone,
-} from '@/db/doing/purgeFish';
+} from '../../src/db/doing/purgeFish';
 import { clearBed, pickPlants, pickStep, sowSeed, transplant } from '../../src/db/doing/plants';
 import { finishTask, recordSample, withdrawSample } from '../../src/db/events';
-import { recordReadings, withdrawReadings } from '@/db/readings';
+import { recordReadings, withdrawReadings } from '../../src/db/readings';
 import { feedShares } from '../../src/core/plan/feedShares';
 import { samplesOf } from '../../src/db/cohortSizes';
 import { loadFacts } from '../../src/db/slices';

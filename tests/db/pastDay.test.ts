@@ -3,7 +3,7 @@ import { SPECIES_DEFAULTS } from '../../src/core/library/defaults';
 import { recordHusbandry } from '../../src/db/doing/keeping';
 import { createLot, recordMovement } from '../../src/db/ledger';
 import { listOrders, placeOrder } from '../../src/db/orders';
-import { callOff } from '@/db/orderSteps';
+import { callOff } from '../../src/db/orderSteps';
 import { loadFacts } from '../../src/db/slices';
 import { entryFor, makeFarm, move, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';
 

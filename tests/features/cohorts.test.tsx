@@ -719,11 +719,22 @@ describe('rooms of Cohorts', () => {
     render(<FeedStation page={{ ...day, tanks: rations, rules: [rule], store, currency: 'EUR' }} />);
     expect(screen.getByText('NO FEED')).toBeTruthy();
     expect(screen.getByText('now (4 Jun)').className).toContain('danger');
-    type(/Table: fish up to this weight/, '50, 3\nx, 2');
+    const table = within(await screen.findByRole('group', { name: 'Ration by size' }));
+    const put = (label: string, row: number, value: string) =>
+      fireEvent.change(table.getAllByLabelText(label)[row]!, { target: { value } });
+    press('Another size');
+    put('Fish up to', 0, 'x');
+    put('% of their weight a day', 0, '2');
     press('Keep');
-    expect(await screen.findByText(/Row 2 of the table is “x, 2”/)).toBeTruthy();
+    expect(await table.findByText('“x” is not a number')).toBeTruthy();
     expect(sent).toEqual([]);
-    type(/Table: fish up to this weight/, '200, 2\n50, 3');
+    // From a file: the rows of the form are the file's.
+    const file = new File(['up to g;percent\n200;2\n50;3,5\n'], 'feed.csv', { type: 'text/csv' });
+    fireEvent.change(screen.getByLabelText('Table from CSV'), { target: { files: [file] } });
+    await waitFor(() =>
+      expect(table.getAllByLabelText<HTMLInputElement>('Fish up to').map((f) => f.value)).toEqual(['50', '200']),
+    );
+    put('% of their weight a day', 0, '3');
     press('Keep');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({ action: 'keepFeedRule', feederTimes: ['07:00'], leadDays: 10 }),

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { closeDraft } from '@/db/drafts';
+import { closeDraft } from '../../db/drafts';
 import { command } from '../../server/command';
 import { BOSS } from '../shared';
 import { DropDraftInput } from './discard.input';

@@ -2,7 +2,7 @@ import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { withWater, type PlanChange } from '../../core/plan/changes';
 import { setTemperature } from '../../db/doing/temperature';
-import { closeDraft, keepDraft, openDrafts } from '@/db/drafts';
+import { closeDraft, keepDraft, openDrafts } from '../../db/drafts';
 import { command } from '../../server/command';
 import { BOSS, PLAN_STAYS } from '../shared';
 import { ShiftInput, KeepDraftInput } from './keep.input';

@@ -1,6 +1,6 @@
 import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
-import { closeDraft, openDrafts, saveDraft } from '@/db/drafts';
+import { closeDraft, openDrafts, saveDraft } from '../../db/drafts';
 import { command } from '../../server/command';
 import { BOSS } from '../shared';
 import { withSlides } from './keep';

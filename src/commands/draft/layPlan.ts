@@ -3,7 +3,7 @@ import { RuleBroken } from '../../core/errors';
 import type { PlanChange } from '../../core/plan/changes';
 import { detailFault } from '../../core/plan/steps/steps';
 import type { PlanStep } from '../../core/plan/types';
-import { saveDraft } from '@/db/drafts';
+import { saveDraft } from '../../db/drafts';
 import { command } from '../../server/command';
 import { BOSS } from '../shared';
 import { DraftStepInput, LayPlanInput } from './layPlan.input';

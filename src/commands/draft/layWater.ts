@@ -1,7 +1,7 @@
 import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { withWater } from '../../core/plan/changes';
-import { saveDraft } from '@/db/drafts';
+import { saveDraft } from '../../db/drafts';
 import { command } from '../../server/command';
 import { sayTemperature } from '../../core/water/plannedTemperature';
 import { TemperatureInput } from '../inputs';

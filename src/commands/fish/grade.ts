@@ -1,6 +1,6 @@
 import { plural, say } from '../../core/words/words';
 import { formatNumber } from '../../core/quantity/units';
-import { gradeNow } from '@/db/doing/regroup';
+import { gradeNow } from '../../db/doing/regroup';
 import { requireNothingRests } from '../../db/doing/restsOn';
 import { command } from '../../server/command';
 import { CREW, said } from '../shared';

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { harvestFish } from '@/db/doing/purgeFish';
+import { harvestFish } from '../../db/doing/purgeFish';
 import { command } from '../../server/command';
 import { CREW, tickStep } from '../shared';
 import { HarvestInput } from './harvest.input';

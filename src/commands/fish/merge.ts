@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { mergeNow } from '@/db/doing/regroup';
+import { mergeNow } from '../../db/doing/regroup';
 import { requireNothingRests } from '../../db/doing/restsOn';
 import { command } from '../../server/command';
 import { CREW, said } from '../shared';

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { callOff } from '@/db/orderSteps';
+import { callOff } from '../../db/orderSteps';
 import { command } from '../../server/command';
 import { SALES } from '../shared';
 import { OrderStepInput } from './setAside.input';

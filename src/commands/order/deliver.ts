@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { deliver } from '@/db/orderSteps';
+import { deliver } from '../../db/orderSteps';
 import { command } from '../../server/command';
 import { EVERYONE } from '../shared';
 import { OrderStepInput } from './setAside.input';

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { putBack } from '@/db/orderSteps';
+import { putBack } from '../../db/orderSteps';
 import { command } from '../../server/command';
 import { EVERYONE } from '../shared';
 import { PutBackInput } from './putBack.input';

@@ -1,6 +1,6 @@
 import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
-import { allocate } from '@/db/orderSteps';
+import { allocate } from '../../db/orderSteps';
 import { command } from '../../server/command';
 import { EVERYONE } from '../shared';
 import { SetAsideInput } from './setAside.input';

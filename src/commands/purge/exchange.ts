@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { exchangeWater } from '@/db/doing/purgeFish';
+import { exchangeWater } from '../../db/doing/purgeFish';
 import { command } from '../../server/command';
 import { CREW, tickStep } from '../shared';
 import { ExchangeInput } from './exchange.input';

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { stopFeed } from '@/db/doing/purgeFish';
+import { stopFeed } from '../../db/doing/purgeFish';
 import { command } from '../../server/command';
 import { StepInput } from '../inputs';
 import { CREW, tickStep } from '../shared';

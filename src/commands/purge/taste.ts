@@ -1,6 +1,6 @@
 import { say, word } from '../../core/words/words';
 import { keepBack, sayKeptBack } from '../../core/plan/keptBack';
-import { tasteCheck } from '@/db/doing/purgeFish';
+import { tasteCheck } from '../../db/doing/purgeFish';
 import { moveSteps } from '../../db/plan';
 import { command } from '../../server/command';
 import { CREW, tickStep } from '../shared';

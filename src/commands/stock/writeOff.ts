@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { writeOff } from '@/db/orderSteps';
+import { writeOff } from '../../db/orderSteps';
 import { command } from '../../server/command';
 import { EVERYONE } from '../shared';
 import { WriteOffInput } from './writeOff.input';

@@ -4,7 +4,7 @@ import { readingJob } from '../../core/tasks/sources/reading';
 import { readingFault } from '../../core/water/readings/readings';
 import { judgeLoops } from '../../server/judgeLoops';
 import { finishTask } from '../../db/events';
-import { recordReadings } from '@/db/readings';
+import { recordReadings } from '../../db/readings';
 import { command } from '../../server/command';
 import { CREW } from '../shared';
 import { ReadingInput } from './read.input';

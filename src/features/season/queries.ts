@@ -7,7 +7,7 @@ import { OUTLOOK_WEEKS, type FarmFacts, type FarmForecast } from '../../core/pla
 import type { UnitChoice } from '../../core/quantity/units';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { recordedStays } from '../../db/history';
-import { openDrafts } from '@/db/drafts';
+import { openDrafts } from '../../db/drafts';
 import { knownFarm } from '../../server/farmCache';
 import { dayView, readFarm, type DayView, type Search } from '../../server/farmView';
 

@@ -1,7 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
-import type { ChangeEvent, ReactNode } from 'react';
+import { useState, type ChangeEvent, type DragEvent, type ReactNode } from 'react';
+import { Unseen } from './kit';
 
 interface SmallInputProps {
   inputMode: 'numeric' | 'decimal';
@@ -31,18 +32,45 @@ export function SmallInput({ inputMode, value, onChange }: SmallInputProps) {
   );
 }
 
-/** A file to be chosen: a button that is the label of its input. */
-export function FileChip({ children }: { children: ReactNode }) {
+interface FileChipProps {
+  /** What kinds, as the browser asks for them. */
+  accept: string;
+  onFile: (file: File) => void;
+  children: ReactNode;
+}
+
+/** A file, chosen or dropped here: a button that is the label of its input. */
+export function FileChip({ accept, onFile, children }: FileChipProps) {
+  const [over, setOver] = useState(false);
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    const file = event.dataTransfer.files[0];
+    if (file) onFile(file);
+  };
+  const choose = (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    // The same file again is a choice again.
+    event.target.value = '';
+    if (file) onFile(file);
+  };
   return (
     <Button
       component="label"
+      onDragOver={(e: DragEvent) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
       role={undefined}
       tabIndex={-1}
       variant="outlined"
       color="inherit"
-      sx={{ minHeight: { xs: 48, md: 40 }, fontWeight: 400 }}
+      sx={{ minHeight: { xs: 48, md: 40 }, fontWeight: 400, borderStyle: over ? 'dashed' : 'solid' }}
     >
       {children}
+      <Unseen as="input" type="file" accept={accept} onChange={choose} />
     </Button>
   );
 }

@@ -10,7 +10,7 @@ import { METRIC } from '../../../src/core/quantity/units';
 import { candidateBatches } from '../../../src/core/stocking/batches';
 import { bindingLimits } from '../../../src/core/stocking/limits';
 import { stockingProblem } from '../../../src/core/stocking/problem';
-import { type StockingTarget } from '@/core/stocking/demand';
+import { type StockingTarget } from '../../../src/core/stocking/demand';
 import { solveStocking } from '../../../src/core/stocking/solve';
 import { aFarm, aPlace, aStep, ids, LETTUCE_PRODUCT } from '../farm';
 

@@ -2,7 +2,7 @@ import { freshSpread, takeLargest } from '../../../src/core/fish/sizeSpread';
 import { harvestGroup } from '../../../src/core/plan/build';
 import type { FarmFacts, FishFact, PlaceFact, PlanStep, ProductFact, PromiseFact } from '../../../src/core/plan/types';
 import { addDays } from '../../../src/core/quantity/days';
-import type { StockingTarget } from '@/core/stocking/demand';
+import type { StockingTarget } from '../../../src/core/stocking/demand';
 import { Random } from '../../../src/db/demo/random';
 import { aFarm, aFeedRule, aLoop, aPlace, aStep, someTrout, TROUT_PRODUCT } from '../farm';
 

@@ -6,7 +6,7 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import type { PromiseFact } from '../../../src/core/plan/types';
 import { METRIC } from '../../../src/core/quantity/units';
 import { movableHarvests } from '../../../src/core/stocking/problem';
-import { type StockingTarget } from '@/core/stocking/demand';
+import { type StockingTarget } from '../../../src/core/stocking/demand';
 import { propose, type Proposal } from '../../../src/core/stocking/propose';
 import { aFarm, aFeedRule, ids, someTrout } from '../farm';
 

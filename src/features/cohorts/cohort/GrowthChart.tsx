@@ -44,7 +44,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
     above: p.forecastG === undefined || !aboveOn.has(p.day) ? undefined : Math.round(aboveOn.get(p.day)! * 100),
   }));
   const unit = unitName('smallMass', units);
-  const asText = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value));
+  const asText = (value: unknown): string => (Array.isArray(value) ? say`${value[0]} to ${value[1]}` : String(value));
   return (
     <>
       <div className={css.chart} role="img" aria-label={say`Growth in ${unit}, samples and forecast`}>
@@ -92,7 +92,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
                 fill={tone.reed}
                 fillOpacity={0.25}
                 label={{
-                  value: say`market size ${marketG[0]} to ${marketG[1]} g`,
+                  value: say`market size ${formatMass(marketG[0], units)} to ${formatMass(marketG[1], units)}`,
                   position: 'insideTopLeft',
                   fill: tone.moss,
                   fontSize: 12,
@@ -105,7 +105,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
               fill={tone.water}
               fillOpacity={0.18}
               isAnimationActive={false}
-              name="band"
+              name={say`expected range`}
               connectNulls
             />
             <Line
@@ -114,7 +114,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
               strokeWidth={2}
               dot={{ r: 4, fill: tone.sheet, stroke: tone.ink }}
               isAnimationActive={false}
-              name="weighed"
+              name={say`weighed`}
               connectNulls
             />
             <Line
@@ -124,7 +124,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
               strokeDasharray="6 4"
               dot={false}
               isAnimationActive={false}
-              name="forecast"
+              name={say`forecast`}
               connectNulls
             />
             {share.length > 0 && (

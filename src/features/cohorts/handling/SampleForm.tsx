@@ -8,7 +8,7 @@ import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Chips } from '../../../ui/form/Chips';
 import { sample } from '../actions';
 import { own, type FormProps } from './shared';
-import { Mark, Text, Unseen } from '../../../ui/kit/kit';
+import { Mark, Text } from '../../../ui/kit/kit';
 import { FileChip } from '../../../ui/kit/SmallInput';
 
 type Mode = 'weights' | 'lengths' | 'both' | 'bulk';
@@ -38,8 +38,7 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
   const [file, setFile] = useState<ReadFile | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
 
-  const open = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const open = async (chosen: File) => {
     try {
       const read = await readFile(chosen, units);
       setFile(read);
@@ -53,9 +52,8 @@ export function SampleForm({ fish, units, onDone }: FormProps) {
   return (
     <>
       <Chips label={say`How it was taken`} options={MODES} chosen={mode} onChoose={setMode}>
-        <FileChip>
+        <FileChip accept=".csv,.txt,text/csv" onFile={(file) => void open(file)}>
           {say`File of the scale (CSV)`}
-          <Unseen as="input" type="file" accept=".csv,.txt,text/csv" onChange={(e) => void open(e.target.files?.[0])} />
         </FileChip>
       </Chips>
       {file && (

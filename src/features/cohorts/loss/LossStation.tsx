@@ -29,7 +29,7 @@ import {
 import { ChipLink } from '../../../ui/kit/Chip';
 import css from '../cohorts.module.css';
 import { RecoveryOutlook } from '../../../core/stocking/recovery';
-import { RecoveryWay } from '@/core/stocking/recoveryWays';
+import { RecoveryWay } from '../../../core/stocking/recoveryWays';
 import { Explanation } from '../../../core/explain';
 
 /** Bring the rotation back in step: the ways, side by side, with what is missing meanwhile. */

@@ -6,7 +6,7 @@ import type { FarmFacts } from '../../../core/plan/types';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { formatNumber } from '../../../core/quantity/units';
 import { recoveryOutlook, recoveryWays, type RecoveryOutlook } from '../../../core/stocking/recovery';
-import { type Loss } from '@/core/stocking/recoveryWays';
+import { type Loss } from '../../../core/stocking/recoveryWays';
 import { prefixesInUse } from '../../../db/lotPrefix';
 import { lastSampleG } from '../../../db/cohorts';
 import { recentLosses } from '../../../db/fishRecords';

@@ -6,7 +6,7 @@ import type { FarmFacts } from '../../../core/plan/types';
 import { daysBetween, type Day } from '../../../core/quantity/days';
 import { toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
 import { planStart } from '../../../core/stocking/problem';
-import { type SpeciesTarget, type StockingTarget } from '@/core/stocking/demand';
+import { type SpeciesTarget, type StockingTarget } from '../../../core/stocking/demand';
 import type { FormField } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
 

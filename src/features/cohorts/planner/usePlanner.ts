@@ -2,7 +2,7 @@
 import { speech } from '../../../core/words/words';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { StockingTarget } from '@/core/stocking/demand';
+import type { StockingTarget } from '../../../core/stocking/demand';
 import type { SolveLimits } from '../../../core/stocking/solve';
 import type { Proposal } from '../../../core/stocking/propose';
 import type { PlannerApi } from '../../../workers/planner.worker';
