@@ -3,94 +3,22 @@ import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useRouter } from 'next/navigation';
-import { useEffect, useState, useTransition } from 'react';
-import { useFieldArray, UseFieldArrayReturn, useForm, UseFormReturn, useWatch } from 'react-hook-form';
-import { addDays } from '../../core/quantity/days';
+import { useEffect, useState } from 'react';
+import { UseFieldArrayReturn, UseFormReturn } from 'react-hook-form';
 import { manyOf, unitName } from '../../core/quantity/units';
-import { storedValues } from '../../ui/form/RecordField';
 import { EntryWords } from '../../ui/form/useEntry';
-import { useEntryKey } from '../../ui/form/useEntryKey';
-import { askFree, takeOrder } from './actions';
+import { askFree } from './actions';
 import type { NewOrderPage } from './queries';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './market.module.css';
 import { codeWords } from '../../core/words/codes';
-import { useKeptTyping } from '../../ui/form/useKeptTyping';
 import { DayField } from '../../ui/form/DayField';
 
-interface Typed {
-  customerId: string;
-  dueDay: string;
-  lines: { productCode: string; quantity: string }[];
-}
+import { useNewOrder, type Typed } from './useNewOrder';
 
 /** A new order; what is free to promise on its day stands beside each line before you say yes. */
 export function NewOrder({ page }: { page: NewOrderPage }) {
-  const router = useRouter();
-  const [entryKey, answered, adopt] = useEntryKey();
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const [asked, setAsked] = useState<string[]>([]);
-  const [confirmed, setConfirmed] = useState(false);
-  const [pending, start] = useTransition();
-  const form = useForm<Typed>({
-    defaultValues: {
-      customerId: '',
-      dueDay: addDays(page.day < page.today ? page.today : page.day, 7),
-      lines: [{ productCode: '', quantity: '' }],
-    },
-  });
-  const kept = useKeptTyping({ form, name: 'order', entryKey, adopt });
-  const lines = useFieldArray({ control: form.control, name: 'lines' });
-  // A question belongs to the order that raised it.
-  useEffect(() => {
-    const clear = () => {
-      setAsked([]);
-      setConfirmed(false);
-    };
-    return form.subscribe({ formState: { values: true }, callback: clear });
-  }, [form]);
-  const typed = useWatch({ control: form.control }) as Typed;
-
-  const send = form.handleSubmit((values) => {
-    const read = values.lines.map((line) => {
-      const unit = page.products.find((p) => p.code === line.productCode)?.unit;
-      const field = {
-        name: 'quantity',
-        label: say`Quantity`,
-        kind: unit === 'kg' ? ('quantity' as const) : ('count' as const),
-        ...(unit === 'kg' ? { quantity: 'mass' as const } : {}),
-      };
-      return storedValues([field], { quantity: line.quantity }, page.units);
-    });
-    const bad = Object.fromEntries(read.flatMap((r, i) => (r.ok ? [] : [[`lines.${i}.quantity`, r.fields.quantity!]])));
-    if (Object.keys(bad).length > 0) return setWrong(bad);
-    start(async () => {
-      try {
-        const outcome = await takeOrder({
-          entryKey,
-          ...(confirmed ? { confirmed } : {}),
-          customerId: values.customerId,
-          dueDay: values.dueDay,
-          lines: values.lines.map((line, i) => ({
-            productCode: line.productCode,
-            quantity: read[i]!.ok ? (read[i] as { values: Record<string, unknown> }).values.quantity : 0,
-          })),
-        });
-        answered(outcome);
-        if (outcome.ok) kept.done();
-        if (outcome.ok) router.push(`/market/orders/${outcome.value}`);
-        else {
-          const { confirm, ...faults } = outcome.fields;
-          setAsked(confirm?.flatMap((w) => w.split('\n')) ?? []);
-          setWrong(Object.fromEntries(Object.entries(faults).map(([k, [words]]) => [k, words ?? ''])));
-        }
-      } catch {
-        setWrong({ form: say`No connection: what you typed is still here. Press again when it is back.` });
-      }
-    });
-  });
-
+  const { form, typed, lines, wrong, asked, confirmed, setConfirmed, pending, kept, send } = useNewOrder(page);
   return (
     <Sheet as="form" onSubmit={send} noValidate className={css.order}>
       <SheetHead>

@@ -50,9 +50,7 @@ export const Handle = memo(function Handle({
   const [drag, setDrag] = useState<number | null>(null);
   const at = handle.at + shift + (drag ?? 0);
   const clamp = (days: number) => Math.max(handle.earliest - shift, days);
-  const fish = handle.kind === 'harvest';
-  const sowing = handle.kind === 'sow' || handle.kind === 'transplant' || handle.kind === 'pick';
-  const size = sowing ? 3.5 : 5.5;
+  const sowing = isOfPlants(handle.kind);
   const y = top + (sowing ? 6 : 10);
   const words = say`${KIND_WORDS[handle.kind] ?? say`Step`} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
 
@@ -105,6 +103,24 @@ export const Handle = memo(function Handle({
       onKeyDown={onKeyDown}
     >
       <title>{words}</title>
+      <Shape kind={handle.kind} slid={!!(shift || drag)} />
+      {drag !== null && (
+        <text x="10" y="-8" fontWeight="650">
+          {dayWords(addDays(today, at))}
+        </text>
+      )}
+    </g>
+  );
+});
+
+const isOfPlants = (kind: BoardHandle['kind']) => kind === 'sow' || kind === 'transplant' || kind === 'pick';
+
+/** A ring for a harvest, a diamond for other steps of fish, a square for plants; in another colour once it is slid. */
+function Shape({ kind, slid }: { kind: BoardHandle['kind']; slid: boolean }) {
+  const sowing = isOfPlants(kind);
+  const size = sowing ? 3.5 : 5.5;
+  return (
+    <>
       <rect
         className={sowing ? undefined : css.hit}
         x={sowing ? -6 : -10}
@@ -113,8 +129,8 @@ export const Handle = memo(function Handle({
         height={sowing ? 12 : 18}
         fill="transparent"
       />
-      {fish ? (
-        <circle r={size} fill={tone.sheet} stroke={shift || drag ? tone.roe : tone.ink} strokeWidth="2" />
+      {kind === 'harvest' ? (
+        <circle r={size} fill={tone.sheet} stroke={slid ? tone.roe : tone.ink} strokeWidth="2" />
       ) : (
         <rect
           x={-size}
@@ -123,15 +139,10 @@ export const Handle = memo(function Handle({
           height={size * 2}
           transform={sowing ? undefined : 'rotate(45) scale(0.8)'}
           fill={tone.sheet}
-          stroke={shift || drag ? tone.roe : tone.ink}
+          stroke={slid ? tone.roe : tone.ink}
           strokeWidth={sowing ? 1.2 : 2}
         />
       )}
-      {drag !== null && (
-        <text x="10" y="-8" style={{ fontWeight: 650 }}>
-          {dayWords(addDays(today, at))}
-        </text>
-      )}
-    </g>
+    </>
   );
-});
+}

@@ -32,6 +32,8 @@ interface GrowthChartProps {
 }
 
 /** Samples as diamonds, the forecast dashed with its band, market size as a shaded zone; the table behind it below. */
+// The parts of a chart are its direct children: Recharts does not look into components of ours.
+// eslint-disable-next-line max-lines-per-function
 export function GrowthChart({ points, share, marketG, units, today }: GrowthChartProps) {
   const aboveOn = new Map(share.map((s) => [s.day, s.above]));
   const shown = (g: number | undefined) =>
