@@ -17,7 +17,6 @@ export interface DraftFrame {
  * Applies a draft's changes in this transaction. Refused, whole, when any step it builds on has changed since.
  * @param base version of each touched step when the draft was made
  */
-
 export async function keepDraft(
   tx: Tx,
   frame: DraftFrame,
@@ -88,10 +87,8 @@ function refuseStale(before: StoredStep[], draft: { changes: PlanChange[]; base:
 }
 
 /** More side by side nobody weighs. */
-
 export const MOST_DRAFTS = 12;
 /** Lays a set of changes aside under a name, for the board to open. */
-
 export async function saveDraft(tx: Tx, frame: { farmId: string; personId: string }, draft: NamedDraft): Promise<void> {
   const others = await tx('draft').where({ state: 'open' }).whereNot({ id: draft.id }).count('* as n').first();
   if (Number(others!.n) >= MOST_DRAFTS)
@@ -111,7 +108,6 @@ export async function saveDraft(tx: Tx, frame: { farmId: string; personId: strin
 }
 
 /** Drafts laid aside and not yet kept or discarded, the newest first. */
-
 export async function openDrafts(tx: Tx): Promise<NamedDraft[]> {
   const rows = await tx('draft')
     .where({ state: 'open' })

@@ -30,7 +30,6 @@ async function setState({ tx, entry, order, state }: SetStateArgs) {
 }
 
 /** Sets part of a packed lot aside for an order line: a movement, so it cannot be promised or given twice. */
-
 export async function allocate(
   tx: Tx,
   entry: Entry,
@@ -78,7 +77,6 @@ export async function allocate(
 }
 
 /** What was set aside for an open order goes back to where it lay. */
-
 export async function putBack(
   tx: Tx,
   entry: Entry,
@@ -94,7 +92,6 @@ export async function putBack(
 }
 
 /** Packed goods go to compost. @returns the lot's code */
-
 export async function writeOff(
   tx: Tx,
   entry: Entry,
@@ -134,7 +131,6 @@ interface DeliverArgs {
 }
 
 /** Sends out everything set aside and closes the order. */
-
 export async function deliver({ tx, entry, orderId, version }: DeliverArgs): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
@@ -165,7 +161,6 @@ interface CallOffArgs {
 }
 
 /** Calls an open order off: what was set aside for it is free again. */
-
 export async function callOff({ tx, entry, orderId, version }: CallOffArgs): Promise<void> {
   const order = await lockOrder(tx, orderId, version);
   if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);

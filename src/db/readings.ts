@@ -9,7 +9,6 @@ interface RecordReadingsArgs {
 }
 
 /** Adds readings of one moment, once per entry key. @returns ids for undoing */
-
 export async function recordReadings({
   tx,
   entry,
@@ -36,7 +35,6 @@ export async function recordReadings({
 }
 
 /** Takes back the readings recorded under an entry key by rows that name them. */
-
 export async function withdrawReadings(tx: Tx, entry: Entry, recordedKey: string): Promise<number> {
   const rows = await tx('reading')
     .where('entry_key', 'like', `${recordedKey}:%`)

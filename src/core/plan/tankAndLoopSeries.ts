@@ -17,7 +17,6 @@ export function sumTanks(result: FarmForecast, facts: FarmFacts) {
 }
 
 /** What the fish of all stays in one tank are together, day by day. */
-
 export function tankSeriesOf(stays: readonly FishStay[], days: number): TankSeries {
   const tank = { count: new Float64Array(days), biomassG: new Float64Array(days), feedG: new Float64Array(days) };
   for (const stay of stays) {
@@ -55,7 +54,6 @@ export function sumLoops(result: FarmForecast, facts: FarmFacts) {
 }
 
 /** Feed of a loop's fish and the ammonia that comes of it, day by day, in new arrays. */
-
 export function addLoopFeed(
   series: LoopSeries,
   result: FarmForecast,
@@ -76,7 +74,6 @@ export function addLoopFeed(
 }
 
 /** Planted area of a loop's beds, day by day, in a new array. */
-
 export function addPlantedArea(series: LoopSeries, result: FarmForecast, places: FarmFacts['places']) {
   const plantedAreaM2 = new Float64Array(result.days);
   for (const bed of places) {

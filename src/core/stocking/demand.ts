@@ -75,7 +75,6 @@ function harvestedOf({ facts, plan, speciesCode, dayIndex }: HarvestedOfArgs): n
 }
 
 /** What a manager asks of the planner. */
-
 export interface StockingTarget {
   weeks: number;
   /** `orders`: what is promised, going on as now when the orders end. `steady`: so much every week of a season. */

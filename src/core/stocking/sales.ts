@@ -46,12 +46,9 @@ export function windows(input: PlannerInput, fish: Growing, inTankFrom: number):
 }
 
 /** Longest run of weeks over which a batch is taken in parts. Planning default. */
-
 export const LONGEST_WINDOW = 10;
 /** The first to be taken are the largest: so large a part of the cohort must be of market size. */
-
 export const FIRST_PART = 0.1;
 /** Purged where they are for a week or longer, fish taken every week would never be fed again: they go in one week. */
-
 export const unfedThroughout = (input: PlannerInput, purgeDays: number) =>
   input.purgeTanks.length === 0 && purgeDays >= 7;

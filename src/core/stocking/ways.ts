@@ -95,6 +95,5 @@ export interface Apart {
 
 export const sayPath = (path: readonly PathLeg[]) => path.map((leg) => `${leg.group}:${leg.from}`).join('>');
 /** The week in which their tank is free again. */
-
 export const endOf = (input: PlannerInput, { takings }: Reared) =>
   takings.length > 0 ? Math.ceil(takings.at(-1)!.outDay / 7) : input.weeks;

@@ -11,7 +11,6 @@ export function demoSpecies(): Species[] {
 }
 
 /** Prices in cents; feeders by the clock. */
-
 export const DEMO_FISH_RULES = [
   {
     species_code: 'hybrid-striped-bass',
@@ -56,7 +55,6 @@ export const DEMO_FISH_RULES = [
 ];
 
 /** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
-
 export function demoCrops(): Crop[] {
   const grown = new Set(BEDS.flatMap((b) => b.crops));
   return CROP_DEFAULTS.filter((c) => grown.has(c.code)).map((c) =>

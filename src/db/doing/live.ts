@@ -130,7 +130,8 @@ export async function holdLive(tx: Tx, entry: Entry, held: HeldLive): Promise<st
     productCode: held.product.code,
     fromLotIds: [held.lotId],
   });
-  const [made, live] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.live)];
+  const made = await placeByCode(tx, OUTSIDE.made);
+  const live = await placeByCode(tx, OUTSIDE.live);
   await recordMovement({
     tx,
     entry,

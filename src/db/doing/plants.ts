@@ -183,7 +183,8 @@ export async function pickPlants({
     fromLotIds: [lot.id],
   });
   const amount = product.unit === 'kg' ? { massG: picked.quantity } : { count: picked.quantity };
-  const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
+  const made = await placeByCode(tx, OUTSIDE.made);
+  const cold = await placeByCode(tx, OUTSIDE.coldRoom);
   const packing = await recordMovement({
     tx,
     entry,

@@ -18,7 +18,6 @@ interface StopFeedArgs {
 }
 
 /** Feed stops, and with it is fixed what this batch must meet before sale. */
-
 export async function stopFeed({ tx, entry, facts, stepId }: StopFeedArgs): Promise<void> {
   const step = await lockStep(tx, stepId, 'feed_stop');
   const lot = await lotByCode(tx, step.lotCode);
@@ -52,7 +51,6 @@ export async function exchangeWater(
 }
 
 /** A clean taste finishes the step; one that is not is recorded and the step stays to be done again. */
-
 export async function tasteCheck(
   tx: Tx,
   entry: Entry,
@@ -87,7 +85,6 @@ interface HarvestFishArgs {
  * a manager gives a reason. Grams: what was weighed = what is packed + what was trimmed.
  * @returns the packed lot's code
  */
-
 export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'harvest');
   const lot = await lotByCode(tx, step.lotCode);
@@ -145,7 +142,8 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     productCode: product.code,
     fromLotIds: [lot.id],
   });
-  const [made, cold] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.coldRoom)];
+  const made = await placeByCode(tx, OUTSIDE.made);
+  const cold = await placeByCode(tx, OUTSIDE.coldRoom);
   await recordMovement({
     tx,
     entry,

@@ -35,7 +35,6 @@ interface GradeNowArgs {
  * Who was not counted into a box died or was miscounted: it is written down as dead, with that reason.
  * @returns the code of the new lot, and where the planned harvests went
  */
-
 export async function gradeNow({
   tx,
   entry,
@@ -157,7 +156,6 @@ interface MergeNowArgs {
 }
 
 /** Lots of one species in one tank become one lot: they can no longer be told apart. @returns its code */
-
 export async function mergeNow({ tx, entry, facts, wish }: MergeNowArgs): Promise<string> {
   const place = placeOf(facts, wish.placeId, 'placeId');
   const fish = facts.fish.filter((f) => f.placeId === place.id && wish.lotCodes.includes(f.lotCode));
@@ -210,7 +208,6 @@ interface ShareGoingArgs {
 }
 
 /** The share of what a lot has cost so far that goes with some of its fish: their weight of all that it has raised. */
-
 async function shareGoing({ tx, lotId, goingG, leftG }: ShareGoingArgs): Promise<number> {
   const taken = await tx('movement as m')
     .where({ lot_id: lotId, reason: 'harvest' })
@@ -228,9 +225,9 @@ interface RegroupArgs {
 }
 
 /** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
-
 async function regroup({ tx, entry, from, wish }: RegroupArgs): Promise<void> {
-  const [made, regrouped] = [await placeByCode(tx, OUTSIDE.made), await placeByCode(tx, OUTSIDE.regrouped)];
+  const made = await placeByCode(tx, OUTSIDE.made);
+  const regrouped = await placeByCode(tx, OUTSIDE.regrouped);
   const count = wish.counts.reduce((sum, n) => sum + n, 0);
   const pace = from.reduce((sum, f, i) => sum + f.pace * wish.counts[i]!, 0) / count;
   const goingG = from.map((f, i) => (wish.reason === 'grade' ? wish.massG : wish.counts[i]! * f.referenceG));

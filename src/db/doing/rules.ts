@@ -48,7 +48,8 @@ export async function receiveFeed(
     supplier: got.supplier,
     costMinor: got.costMinor,
   });
-  const [supplier, store] = [await placeByCode(tx, OUTSIDE.supplier), await placeByCode(tx, OUTSIDE.feedStore)];
+  const supplier = await placeByCode(tx, OUTSIDE.supplier);
+  const store = await placeByCode(tx, OUTSIDE.feedStore);
   await recordMovement({
     tx,
     entry,

@@ -8,7 +8,6 @@ import { tone } from '../../ui/theme/tones';
 import type { BoardScale } from './boardLayout';
 
 /** By product and week: what share of the expected supply is promised, and what is short. */
-
 export function SupplyRows({
   rows,
   top,

@@ -1,4 +1,3 @@
-import { AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { useRouter } from 'next/navigation';
 import { type TemperatureResult, leftMinor } from '../../../core/plan/compareTemperatures';
 import { formatAboutMoney } from '../../../core/quantity/money';
@@ -27,7 +26,6 @@ export function Results({ results, page, loopId, onKeep }: ResultsProps) {
   const never = growing.length - lots.length;
   const loop = page.loops.find((l) => l.id === loopId);
   const name = (r: TemperatureResult) => (r.tempC === null ? say`As planned` : formatTemperature(r.tempC, units));
-  const router = useRouter();
   const rows: [string, (r: TemperatureResult) => string][] = [
     [say`Feed`, (r) => `${formatMass(r.feedKg * 1000, units)} · ${formatAboutMoney(r.feedMinor, currency)}`],
     [say`Heating`, (r) => (loop?.hasEnergy ? formatAboutMoney(r.heatMinor, currency) : say`not known for this loop`)],
@@ -59,9 +57,7 @@ export function Results({ results, page, loopId, onKeep }: ResultsProps) {
             </TableRow>
           </TableHead>
           <TableBody>
-            {page.person.role === 'manager' && (
-              <HeadLine results={results} name={name} units={units} onKeep={onKeep} router={router} />
-            )}
+            {page.person.role === 'manager' && <HeadLine results={results} name={name} units={units} onKeep={onKeep} />}
             {rows.map(([label, figure]) => (
               <TableRow key={label}>
                 <Cell>{label}</Cell>
@@ -123,10 +119,10 @@ interface HeadLineProps {
   name: (r: TemperatureResult) => string;
   units: UnitChoice;
   onKeep: (tempC: number) => Record<string, unknown>;
-  router: AppRouterInstance;
 }
 
-function HeadLine({ results, name, units, onKeep, router }: HeadLineProps) {
+function HeadLine({ results, name, units, onKeep }: HeadLineProps) {
+  const router = useRouter();
   return (
     <TableRow>
       <Cell small quiet>
