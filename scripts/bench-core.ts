@@ -46,6 +46,7 @@ function largeFarm(size: number): { facts: FarmFacts; plan: PlanStep[] } {
     pieceSize: null,
     walk: '',
     walkOrder: 1,
+    role: null,
     ...over,
   });
   const tanks = Array.from({ length: 60 * size }, (_, i) =>

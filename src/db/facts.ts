@@ -3,9 +3,9 @@ import type { Species } from '../core/library/types';
 import type { LotKind } from '../core/lots/lots';
 import type { FishFact, LoopFact, PackedFact, PlaceFact, PlantingFact, PromiseFact } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
+import type { OutsideRole, StoreRole } from '../core/setup/roles';
 import type { Tx } from './connection';
 import { cohortSizes } from './cohortSizes';
-import { OUTSIDE } from './ledger';
 
 export interface HoldingRow {
   lot_id: string;
@@ -22,7 +22,7 @@ export interface HoldingRow {
   start_cv: number | null;
   start_pace: number | null;
   place_kind: string;
-  place_code: string;
+  place_role: StoreRole | OutsideRole | null;
 }
 
 /** Where something is on a day, as a query of lots, places, counts and masses. */
@@ -51,7 +51,7 @@ interface HoldingsOfArgs {
 export async function holdingsOf({ tx, day, isToday, kinds }: HoldingsOfArgs): Promise<HoldingRow[]> {
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.count, b.mass_g, l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv,
-       l.start_pace, p.kind as place_kind, p.code as place_code
+       l.start_pace, p.kind as place_kind, p.role as place_role
      from (select * from (${heldThen(isToday)}) h where place_id = any(array(select id from place where kind <> 'outside')) offset 0) b
      join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id and kind = any(:kinds) offset 0) l on true
      join place p on p.farm_id = b.farm_id and p.id = b.place_id
@@ -185,7 +185,7 @@ export async function plantingFacts(tx: Tx, day: Day, holdings: HoldingRow[]): P
 
 export function packedFacts(holdings: HoldingRow[]): PackedFact[] {
   return holdings
-    .filter((h) => (h.place_code === OUTSIDE.coldRoom || h.place_code === OUTSIDE.live) && h.product_code)
+    .filter((h) => (h.place_role === 'cold' || h.place_role === 'live') && h.product_code)
     .map((h) => ({
       lotId: h.lot_id,
       lotCode: h.code,

@@ -1,6 +1,5 @@
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
-import { OUTSIDE } from './ledger';
 
 export interface FishEvent {
   id: string;
@@ -181,10 +180,10 @@ const REGROUPED_STILL = (tx: Tx) =>
 export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMoney> {
   const lot = await tx('lot').where({ id: lotId }).first('permit', 'note', 'start_mean_g');
   const { rows } = await tx.raw(
-    `select m.reason, m.farm_day, p.code as from_place, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
+    `select m.reason, m.farm_day, p.role as from_role, sum(m.count)::bigint as count, sum(m.mass_g) as mass_g from movement m
        join place p on p.farm_id = m.farm_id and p.id = m.from_place_id where m.lot_id = :lotId and m.farm_day <= :day
          and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
-         and m.reason in ('receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2, 3 order by 2`,
+         and m.reason in ('opening', 'receive', 'dead', 'harvest', 'grade', 'merge') group by 1, 2, 3 order by 2`,
     { lotId, day },
   );
   const origins = await tx('lot_origin as o')
@@ -196,8 +195,8 @@ export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMone
     .where({ 'o.from_lot_id': lotId, 'l.kind': 'cohort' })
     .whereExists(REGROUPED_STILL(tx))
     .pluck('l.code');
-  const all = rows as { reason: string; farm_day: Day; from_place: string; count: number; mass_g: number }[];
-  const isOwn = (r: { reason: string; from_place: string }) => r.reason === 'receive' || r.from_place === OUTSIDE.made;
+  const all = rows as { reason: string; farm_day: Day; from_role: string; count: number; mass_g: number }[];
+  const isOwn = (r: { reason: string; from_role: string }) => ['receive', 'opening'].includes(r.reason) || r.from_role === 'made';
   const sum = (of: (r: (typeof all)[number]) => boolean, pick: 'count' | 'mass_g') =>
     all.filter(of).reduce((t, r) => t + Number(r[pick]), 0);
   return {

@@ -4,6 +4,7 @@ import type { Species } from '../core/library/types';
 import type { Crop } from '../core/library/types';
 import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../core/plan/types';
 import { addDays, type Day } from '../core/quantity/days';
+import type { LifeSupport } from '../core/water/lifeSupport';
 import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';
 import { plannedSettings } from './temperature';
@@ -35,16 +36,44 @@ export async function loadLibrary(tx: Tx): Promise<Pick<FarmFacts, 'species' | '
   };
 }
 
+/** What aerates and filters each loop, as its rating plates say. */
+async function equipmentByLoop(tx: Tx): Promise<Map<string, Pick<LifeSupport, 'aerators' | 'media'>>> {
+  const rows = await tx('equipment')
+    .whereIn('kind', ['aerator', 'filter'])
+    .where({ retired_on: null })
+    .whereNotNull('loop_id')
+    .orderBy(['run_order', 'name']);
+  const byLoop = new Map<string, Pick<LifeSupport, 'aerators' | 'media'>>();
+  for (const r of rows) {
+    const own = byLoop.get(r.loop_id) ?? { aerators: [], media: [] };
+    byLoop.set(r.loop_id, own);
+    if (r.kind === 'aerator') own.aerators.push({ name: r.name, kgO2PerDay: r.kg_o2_per_day ?? 0 });
+    else if (r.volume_m3)
+      own.media.push({
+        name: r.name,
+        volumeM3: r.volume_m3,
+        surfaceM2PerM3: r.surface_m2_m3 ?? 0,
+        gTanPerM2Day: r.g_tan_m2_day ?? 0,
+      });
+  }
+  return byLoop;
+}
+
 /** Where things are: loops and the places in them. */
 export async function loadPlaces(tx: Tx): Promise<Pick<FarmFacts, 'loops' | 'places'>> {
   const plans = await tempPlans(tx);
-  const loops = await tx('loop').orderBy('code');
-  const places = await tx('place').orderBy(['walk_order', 'code']);
-  return { loops: loops.map((r) => ({ ...toLoop(r), tempPlan: plans.get(r.id) ?? [] })), places: places.map(toPlace) };
+  const loops = await tx('loop').where({ retired_on: null }).orderBy('code');
+  const equipment = await equipmentByLoop(tx);
+  const places = await tx('place').where({ retired_on: null }).orderBy(['walk_order', 'code']);
+  return { loops: loops.map((r) => ({
+      ...toLoop(r),
+      tempPlan: plans.get(r.id) ?? [],
+      lifeSupport: { ...(equipment.get(r.id) ?? { aerators: [], media: [] }), energy: r.energy },
+    })), places: places.map(toPlace) };
 }
 
 /* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
-function toLoop(r: any): Omit<LoopFact, 'tempPlan'> {
+function toLoop(r: any): Omit<LoopFact, 'tempPlan' | 'lifeSupport'> {
   return {
     id: r.id,
     code: r.code,
@@ -54,7 +83,6 @@ function toLoop(r: any): Omit<LoopFact, 'tempPlan'> {
     plannedWaterTempC: r.planned_water_temp_c,
     plannedAirTempC: r.planned_air_temp_c,
     plannedLightMol: r.planned_light_mol,
-    lifeSupport: r.life_support,
   };
 }
 
@@ -74,6 +102,7 @@ function toPlace(r: any): PlaceFact {
     pieceSize: r.piece_size,
     walk: r.walk,
     walkOrder: r.walk_order,
+    role: r.role,
   };
 }
 

@@ -1,4 +1,5 @@
-import { say } from '../core/words/words';
+import { say, told } from '../core/words/words';
+import { ROLE_NAMES, type OutsideRole, type StoreRole } from '../core/setup/roles';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
@@ -15,6 +16,7 @@ export interface Entry {
 }
 
 export type Reason =
+  | 'opening'
   | 'receive'
   | 'stock'
   | 'move'
@@ -185,28 +187,19 @@ export async function balanceAt(tx: Tx, lotId: string, placeId: string): Promise
   return { count: row?.count ?? 0, massG: row?.mass_g ?? 0 };
 }
 
-/** The outside place or store with this code; every farm has them. */
-export async function placeByCode(tx: Tx, code: string): Promise<string> {
-  const row = await tx('place').where({ code }).first('id');
-  if (!row) throw new RuleBroken('placeId', say`This farm has no place “${code}”.`);
+/** The place outside, or the first store in walking order, that is for this. Every farm has the places outside. */
+export async function placeOfRole(tx: Tx, role: StoreRole | OutsideRole): Promise<string> {
+  const row = await tx('place').where({ role, retired_on: null }).orderBy(['walk_order', 'code']).first('id');
+  if (!row) throw new RuleBroken('placeId', say`This farm has no ${told(ROLE_NAMES[role])} yet. Add one on Farm.`);
   return row.id;
 }
 
-/** Codes of the places outside the tanks and beds that the ledger needs on every farm. */
-export const OUTSIDE = {
-  supplier: 'SUPPLIER',
-  made: 'MADE',
-  dead: 'DEAD',
-  packed: 'PACKED',
-  compost: 'COMPOST',
-  eaten: 'EATEN',
-  sold: 'SOLD',
-  donated: 'DONATED',
-  regrouped: 'REGROUPED',
-  coldRoom: 'COLD',
-  /** Live fish netted for sale, until the buyer takes them. */
-  live: 'LIVE',
-  setAside: 'ASIDE',
-  feedStore: 'FEED',
-  seedStore: 'SEED',
-} as const;
+/** The store of a role where a lot lies, the fullest first; where it lies in none, the one it would be put in. */
+export async function storeHolding(tx: Tx, lotId: string, role: StoreRole): Promise<string> {
+  const row = await tx('balance as b')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'b.lot_id': lotId, 'p.role': role })
+    .orderByRaw('greatest(b.count, b.mass_g) desc')
+    .first('p.id');
+  return row?.id ?? placeOfRole(tx, role);
+}

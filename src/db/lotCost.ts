@@ -22,7 +22,7 @@ async function passedIn(tx: Tx, lotId: string, day: Day): Promise<CostPassed[]> 
     `${FAMILY} select o.from_lot_id, o.lot_id, o.share, m.occurred_at from family f join lot_origin o on o.from_lot_id = f.id
      join lot l on l.farm_id = o.farm_id and l.id = o.lot_id and l.kind = 'cohort'
      join movement m on m.farm_id = o.farm_id and m.lot_id = o.lot_id and m.reason in ('grade', 'merge')
-     join place p on p.farm_id = m.farm_id and p.id = m.from_place_id and p.code = 'MADE'
+     join place p on p.farm_id = m.farm_id and p.id = m.from_place_id and p.role = 'made'
      where o.share is not null and m.farm_day <= ? and ${NOT_REVERSED('m')}`,
     [lotId, day],
   );

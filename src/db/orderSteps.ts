@@ -3,7 +3,7 @@ import { useByDay } from '../core/market/useBy';
 import { shortDay } from '../core/quantity/sayDay';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
-import { type Entry, placeByCode, OUTSIDE, balanceAt, recordMovement, reverseMovement } from './ledger';
+import { type Entry, placeOfRole, storeHolding, balanceAt, recordMovement, reverseMovement } from './ledger';
 import { Order, lockOrder, requireWhole } from './orders';
 
 interface SetStateArgs {
@@ -50,8 +50,8 @@ export async function allocate(
       'reason',
       say`${lot.code} is to be used by ${shortDay(useBy)}; this order is due on ${shortDay(order.dueDay)}. Choose a fresher lot, or a manager gives a reason.`,
     );
-  // Live fish wait in their holding tanks, everything else in the cold room.
-  const store = await placeByCode(tx, line.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
+  // Live fish wait in a holding tank, everything else in a cold room.
+  const store = await storeHolding(tx, wish.lotId, line.unit === 'fish' ? 'live' : 'cold');
   const there = await balanceAt(tx, wish.lotId, store);
   const has = line.unit === 'kg' ? there.massG : there.count;
   if (wish.quantity > has + 0.05)
@@ -65,7 +65,7 @@ export async function allocate(
     movement: {
       lotId: wish.lotId,
       fromPlaceId: store,
-      toPlaceId: await placeByCode(tx, OUTSIDE.setAside),
+      toPlaceId: await placeOfRole(tx, 'aside'),
       ...(line.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity }),
       reason: 'allocate',
       orderLineId: line.id,
@@ -103,7 +103,7 @@ export async function writeOff(
     .first('l.code', 'p.unit');
   if (!lot) throw new RuleBroken('lotId', say`That is no packed lot of this farm.`);
   requireWhole(lot.unit, wish.quantity, 'quantity');
-  const store = await placeByCode(tx, lot.unit === 'fish' ? OUTSIDE.live : OUTSIDE.coldRoom);
+  const store = await storeHolding(tx, wish.lotId, lot.unit === 'fish' ? 'live' : 'cold');
   const there = await balanceAt(tx, wish.lotId, store);
   if (wish.quantity > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
     throw new RuleBroken('quantity', say`${lot.code} holds less than that: look at what is left there.`);
@@ -114,7 +114,7 @@ export async function writeOff(
     movement: {
       lotId: wish.lotId,
       fromPlaceId: store,
-      toPlaceId: await placeByCode(tx, OUTSIDE.compost),
+      toPlaceId: await placeOfRole(tx, 'compost'),
       ...amount,
       reason: 'waste',
       note: wish.reason,
@@ -136,8 +136,8 @@ export async function deliver({ tx, entry, orderId, version }: DeliverArgs): Pro
   if (order.state !== 'open') throw new RuleBroken('orderId', say`This order is already ${order.state}.`);
   const given = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
   if (given.length === 0) throw new RuleBroken('orderId', say`Nothing is set aside for this order yet.`);
-  const aside = await placeByCode(tx, OUTSIDE.setAside);
-  const sold = await placeByCode(tx, OUTSIDE.sold);
+  const aside = await placeOfRole(tx, 'aside');
+  const sold = await placeOfRole(tx, 'sold');
   for (const [i, g] of given.entries()) {
     const amount = g.line.unit === 'kg' ? { massG: g.quantity } : { count: g.quantity };
     const movement = {

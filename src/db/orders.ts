@@ -4,7 +4,7 @@ import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 import { takeNumber } from './entries';
-import { OUTSIDE, type Entry } from './ledger';
+import { type Entry } from './ledger';
 
 export interface OrderLine {
   id: string;
@@ -207,7 +207,7 @@ export async function packedLots(tx: Tx, productCodes: string[]) {
   const rows = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
     .join('place as p', 'p.id', 'b.place_id')
-    .whereIn('p.code', [OUTSIDE.coldRoom, OUTSIDE.live])
+    .whereIn('p.role', ['cold', 'live'])
     .whereIn('l.product_code', productCodes)
     .whereRaw('(b.count > 0 or b.mass_g > 0)')
     .orderBy(['l.began_on', 'l.code'])

@@ -38,6 +38,7 @@ export function aPlace(over: Partial<PlaceFact> & Pick<PlaceFact, 'id' | 'kind'>
     pieceSize: null,
     walk: 'Hall',
     walkOrder: 1,
+    role: null,
     ...over,
   };
 }

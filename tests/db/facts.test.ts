@@ -3,7 +3,7 @@ import { SPECIES_DEFAULTS, CROP_DEFAULTS } from '../../src/core/library/defaults
 import { latestPh } from '../../src/db/facts';
 import { loadFacts } from '../../src/db/slices';
 import { homeLoops, loopOn } from '../../src/db/homeLoops';
-import { createLot, freeLotCode, placeByCode, recordMovement, type Entry } from '../../src/db/ledger';
+import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../../src/db/ledger';
 import { recordSample } from '../../src/db/events';
 import { recordReadings } from '../../src/db/readings';
 import type { Tx } from '../../src/db/connection';
@@ -180,7 +180,7 @@ test('seedlings are in the nursery until they are transplanted, and then stand i
 test('lot codes that are taken get a number; places that are not there are named', async () => {
   expect(await read((tx) => freeLotCode(tx, 'TRT-1'))).toBe('TRT-1-2');
   expect(await read((tx) => freeLotCode(tx, 'TRT-9'))).toBe('TRT-9');
-  await expect(read((tx) => placeByCode(tx, 'NOWHERE'))).rejects.toThrow('This farm has no place “NOWHERE”.');
+  await expect(read((tx) => placeOfRole(tx, 'chemicals'))).rejects.toThrow('This farm has no Chemicals yet. Add one on Farm.');
 });
 
 describe('the water a cohort has lived in', () => {

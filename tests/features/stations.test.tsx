@@ -263,6 +263,7 @@ describe('the season board', () => {
     pieceSize: null,
     walk: '',
     walkOrder: 1,
+    role: null,
   };
 
   test('a tank lane names its cohort and says in words when it is too full', () => {

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { saveLifeSupport } from '../../db/doing/rules';
+import { saveLifeSupport } from '../../db/doing/equipment';
 import { command } from '../../server/command';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 import { LifeSupportInput } from './lifeSupport.input';
@@ -10,8 +10,8 @@ export const module = command({
   title: word`Change life support`,
   who: BOSS,
   input: LifeSupportInput,
-  run: async ({ tx }, v) => {
-    await saveLifeSupport(tx, v);
+  run: async ({ tx, entry }, v) => {
+    await saveLifeSupport(tx, entry, v);
     return said(say`Kept. Margins and minutes follow at once.`);
   },
   takeBack: SET_UP_STAYS,

@@ -1,3 +1,4 @@
+import { suits } from './suits';
 import { say } from '../words/words';
 import type { PromiseRow } from '../market/promiseTable';
 import type { Crop } from '../library/types';
@@ -247,7 +248,7 @@ function bedsFor(crop: Crop, facts: FarmFacts, forecast: FarmForecast): PlaceFac
   for (const stay of forecast.plants)
     if (stay.cropCode === crop.code) own.set(stay.placeId, (own.get(stay.placeId) ?? 0) + stay.positions);
   const beds = facts.places.filter((p) => p.kind === 'bed');
-  const suited = beds.filter((b) => own.has(b.id) || b.method === null || crop.methods.includes(b.method));
+  const suited = beds.filter((b) => own.has(b.id) || suits(crop, b.method));
   return (suited.length > 0 ? suited : beds).sort(
     (a, b) => (own.get(b.id) ?? 0) - (own.get(a.id) ?? 0) || (b.positions ?? 0) - (a.positions ?? 0),
   );

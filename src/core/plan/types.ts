@@ -5,6 +5,7 @@ import type { FeedRule } from '../fish/feed';
 import type { SampleWeight } from '../fish/presentSize';
 import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
+import type { OutsideRole, StoreRole } from '../setup/roles';
 import type { LifeSupport } from '../water/lifeSupport';
 
 export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'sump', 'bed', 'nursery', 'store', 'outside'] as const;
@@ -45,6 +46,8 @@ export interface PlaceFact {
   pieceSize: number | null;
   walk: string;
   walkOrder: number;
+  /** Stores and places outside: what they are for. */
+  role: StoreRole | OutsideRole | null;
 }
 
 /** Fish of one lot in one place, as known on the day of the facts. */

@@ -5,7 +5,7 @@ import { stepWords } from '../../core/plan/steps/steps';
 import type { PlanStep } from '../../core/plan/types';
 import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/days';
 import { stepJob } from '../../core/tasks/sources/step';
-import { OUTSIDE } from '../ledger';
+import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { BEDS } from './farm';
 import type { DemoWorld } from './world';
 
@@ -123,7 +123,7 @@ class Succession {
           movement: {
             lotId,
             fromPlaceId: step.fromPlaceId!,
-            toPlaceId: world.place(OUTSIDE.compost).id,
+            toPlaceId: world.place(CODE_OF_ROLE.compost).id,
             count: standing,
             reason: 'clear',
             stepId: step.id,
@@ -155,8 +155,8 @@ class Succession {
         personId: world.person('oluchi'),
         movement: {
           lotId: id,
-          fromPlaceId: world.place(OUTSIDE.supplier).id,
-          toPlaceId: world.place(OUTSIDE.seedStore).id,
+          fromPlaceId: world.place(CODE_OF_ROLE.supplier).id,
+          toPlaceId: world.place(CODE_OF_ROLE.seed).id,
           count: number,
           reason: 'receive',
         },
@@ -181,8 +181,8 @@ class Succession {
       personId: hand,
       movement: {
         lotId: seed.id,
-        fromPlaceId: world.place(OUTSIDE.seedStore).id,
-        toPlaceId: world.place(OUTSIDE.made).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.seed).id,
+        toPlaceId: world.place(CODE_OF_ROLE.made).id,
         count: step.count,
         reason: 'sow',
         stepId: step.id,
@@ -194,7 +194,7 @@ class Succession {
       personId: hand,
       movement: {
         lotId,
-        fromPlaceId: world.place(OUTSIDE.made).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.made).id,
         toPlaceId: step.toPlaceId!,
         count: step.count,
         reason: 'sow',
@@ -232,7 +232,7 @@ class Succession {
       movement: {
         lotId,
         fromPlaceId: step.fromPlaceId!,
-        toPlaceId: world.place(OUTSIDE.compost).id,
+        toPlaceId: world.place(CODE_OF_ROLE.compost).id,
         count: seeds - planted,
         reason: 'lost',
         stepId: step.id,
@@ -261,7 +261,7 @@ class Succession {
         movement: {
           lotId,
           fromPlaceId: step.fromPlaceId!,
-          toPlaceId: world.place(OUTSIDE.packed).id,
+          toPlaceId: world.place(CODE_OF_ROLE.packed).id,
           count: pieces,
           reason: 'pick',
           stepId: step.id,
@@ -284,8 +284,8 @@ class Succession {
         personId: hand,
         movement: {
           lotId: packed,
-          fromPlaceId: world.place(OUTSIDE.made).id,
-          toPlaceId: world.place(OUTSIDE.coldRoom).id,
+          fromPlaceId: world.place(CODE_OF_ROLE.made).id,
+          toPlaceId: world.place(CODE_OF_ROLE.cold).id,
           ...made,
           reason: 'make',
           stepId: step.id,

@@ -1,5 +1,6 @@
-import type { LoopFact, PlaceFact, PlaceKind } from '../../core/plan/types';
-import { OUTSIDE } from '../ledger';
+import type { LoopFact, PlaceKind } from '../../core/plan/types';
+import type { OutsideRole, StoreRole } from '../../core/setup/roles';
+import { NO_SHAPE, standardPlace, type NewPlace } from '../../core/setup/newFarm';
 import { Random } from './random';
 import { LoopCode, LOOPS } from './waters';
 
@@ -87,10 +88,7 @@ const TANKS: [code: string, loop: LoopCode, stage: string, volumeL: number, limi
   ['W1', 'wren', 'test', 900, 20],
 ];
 
-export interface DemoPlace extends PlaceFact {
-  saltGL: number;
-  isSource: boolean;
-}
+export type DemoPlace = NewPlace;
 
 interface BlankPlaceArgs {
   id: string;
@@ -117,10 +115,29 @@ function blankPlace({ id, code, name, kind, walk, walkOrder }: BlankPlaceArgs): 
     pieceSize: null,
     walk,
     walkOrder,
+    role: null,
     saltGL: 0,
     isSource: false,
+    ...NO_SHAPE,
   };
 }
+
+/** In this order since the farm was first made up, so that its ids stay. */
+const STORES: (StoreRole | OutsideRole)[] = [
+  'cold',
+  'aside',
+  'feed',
+  'seed',
+  'supplier',
+  'made',
+  'dead',
+  'packed',
+  'compost',
+  'eaten',
+  'sold',
+  'donated',
+  'regrouped',
+];
 
 const WALK = { heron: 'Fish hall, Heron side', kingfisher: 'Fish hall, Kingfisher side', wren: 'Wren bench' };
 
@@ -207,35 +224,10 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     areaM2: 24,
     loopId: loopId('heron'),
   };
-  const stores = (
-    [
-      [OUTSIDE.coldRoom, 'Cold room', 'store'],
-      [OUTSIDE.setAside, 'Set aside for orders', 'store'],
-      [OUTSIDE.feedStore, 'Feed store', 'store'],
-      [OUTSIDE.seedStore, 'Seed store', 'store'],
-      [OUTSIDE.supplier, 'Suppliers', 'outside'],
-      [OUTSIDE.made, 'Made on the farm', 'outside'],
-      [OUTSIDE.dead, 'Dead', 'outside'],
-      [OUTSIDE.packed, 'Packed', 'outside'],
-      [OUTSIDE.compost, 'Compost', 'outside'],
-      [OUTSIDE.eaten, 'Eaten', 'outside'],
-      [OUTSIDE.sold, 'Sold', 'outside'],
-      [OUTSIDE.donated, 'Donated', 'outside'],
-      [OUTSIDE.regrouped, 'Regrouped into other lots', 'outside'],
-    ] as const
-  ).map(([code, name, kind]) => ({
-    ...blankPlace({ id: random.uuid(), code, name, kind, walk: 'Pack room', walkOrder: 90 }),
-    isSource: code === OUTSIDE.supplier || code === OUTSIDE.made,
-  }));
+  const stores = STORES.map((role) => standardPlace(random.uuid(), role));
   // A seed of its own: the rest of the farm stays as it was before live fish were sold.
-  const holding = blankPlace({
-    id: new Random(90).uuid(),
-    code: OUTSIDE.live,
-    name: 'Live holding',
-    kind: 'store',
-    walk: 'Pack room',
-    walkOrder: 90,
-  });
+  const holding = standardPlace(new Random(90).uuid(), 'live');
+  const before = standardPlace(new Random(92).uuid(), 'before');
   const pond = {
     ...blankPlace({
       id: new Random(91).uuid(),
@@ -250,5 +242,5 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     volumeL: 1100,
     densityLimitKgM3: 15,
   };
-  return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding];
+  return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding, before];
 }

@@ -9,7 +9,7 @@ import { addDays, dayNumber, fromMonths, type Day } from '../../core/quantity/da
 import { saltG } from '../../core/purge/backSchedule';
 import { feedJob } from '../../core/tasks/sources/feed';
 import { stepJob } from '../../core/tasks/sources/step';
-import { OUTSIDE } from '../ledger';
+import { CODE_OF_ROLE } from '../../core/setup/roles';
 import type { DemoPlace } from './farm';
 import { arrivalOf, codeOf, EVERY, nextThursday, numberOf, ROTATIONS, stageTank, type Rotation } from './rotation';
 import type { DemoWorld, PackedStock } from './world';
@@ -182,7 +182,7 @@ class RotationHistory {
       personId: world.person('bram'),
       movement: {
         lotId,
-        fromPlaceId: world.place(OUTSIDE.supplier).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.supplier).id,
         toPlaceId: place.id,
         count: number,
         massG: number * root ** 3,
@@ -331,7 +331,7 @@ class RotationHistory {
       movement: {
         lotId: batch.lotId,
         fromPlaceId: step.fromPlaceId!,
-        toPlaceId: world.place(OUTSIDE.packed).id,
+        toPlaceId: world.place(CODE_OF_ROLE.packed).id,
         count: batch.count,
         massG,
         reason: 'harvest',
@@ -353,8 +353,8 @@ class RotationHistory {
       personId: hand,
       movement: {
         lotId: packed,
-        fromPlaceId: world.place(OUTSIDE.made).id,
-        toPlaceId: world.place(OUTSIDE.coldRoom).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.made).id,
+        toPlaceId: world.place(CODE_OF_ROLE.cold).id,
         massG,
         reason: 'make',
         stepId: step.id,
@@ -395,7 +395,7 @@ class RotationHistory {
         movement: {
           lotId: cohort.lotId,
           fromPlaceId: cohort.place.id,
-          toPlaceId: world.place(OUTSIDE.dead).id,
+          toPlaceId: world.place(CODE_OF_ROLE.dead).id,
           count: dead,
           reason: 'dead',
           note: fault ? 'Pump fault in the night' : null,
@@ -430,8 +430,8 @@ class RotationHistory {
         personId: world.person('tess'),
         movement: {
           lotId: id,
-          fromPlaceId: world.place(OUTSIDE.supplier).id,
-          toPlaceId: world.place(OUTSIDE.feedStore).id,
+          fromPlaceId: world.place(CODE_OF_ROLE.supplier).id,
+          toPlaceId: world.place(CODE_OF_ROLE.feed).id,
           massG: receivedG,
           reason: 'receive',
         },
@@ -447,8 +447,8 @@ class RotationHistory {
       personId: hand,
       movement: {
         lotId: lot.id,
-        fromPlaceId: world.place(OUTSIDE.feedStore).id,
-        toPlaceId: world.place(OUTSIDE.eaten).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.feed).id,
+        toPlaceId: world.place(CODE_OF_ROLE.eaten).id,
         massG,
         reason: 'feed',
       },

@@ -5,7 +5,7 @@ import { lengthFromWeightCm } from '../../core/fish/lengthWeight';
 import { freshSpread } from '../../core/fish/sizeSpread';
 import { addDays, dayNumber } from '../../core/quantity/days';
 import { feedJob } from '../../core/tasks/sources/feed';
-import { OUTSIDE } from '../ledger';
+import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { waterTempC } from './fishHistory';
 import { nextThursday } from './rotation';
 import { Random } from './random';
@@ -39,7 +39,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     personId: tess,
     movement: {
       lotId,
-      fromPlaceId: world.place(OUTSIDE.supplier).id,
+      fromPlaceId: world.place(CODE_OF_ROLE.supplier).id,
       toPlaceId: tank.id,
       count: ARRIVED.count,
       massG: ARRIVED.count * ARRIVED.meanG,
@@ -60,8 +60,8 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     personId: tess,
     movement: {
       lotId: feed,
-      fromPlaceId: world.place(OUTSIDE.supplier).id,
-      toPlaceId: world.place(OUTSIDE.feedStore).id,
+      fromPlaceId: world.place(CODE_OF_ROLE.supplier).id,
+      toPlaceId: world.place(CODE_OF_ROLE.feed).id,
       massG: 25000,
       reason: 'receive',
     },
@@ -78,8 +78,8 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
       personId: tess,
       movement: {
         lotId: feed,
-        fromPlaceId: world.place(OUTSIDE.feedStore).id,
-        toPlaceId: world.place(OUTSIDE.eaten).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.feed).id,
+        toPlaceId: world.place(CODE_OF_ROLE.eaten).id,
         massG,
         reason: 'feed',
       },
@@ -95,7 +95,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
         movement: {
           lotId,
           fromPlaceId: tank.id,
-          toPlaceId: world.place(OUTSIDE.dead).id,
+          toPlaceId: world.place(CODE_OF_ROLE.dead).id,
           count: 2,
           reason: 'dead',
         },
@@ -128,7 +128,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     movement: {
       lotId,
       fromPlaceId: tank.id,
-      toPlaceId: world.place(OUTSIDE.packed).id,
+      toPlaceId: world.place(CODE_OF_ROLE.packed).id,
       count: 14,
       massG: Math.round(14 * root ** 3),
       reason: 'harvest',
@@ -148,8 +148,8 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     personId: tess,
     movement: {
       lotId: held,
-      fromPlaceId: world.place(OUTSIDE.made).id,
-      toPlaceId: world.place(OUTSIDE.live).id,
+      fromPlaceId: world.place(CODE_OF_ROLE.made).id,
+      toPlaceId: world.place(CODE_OF_ROLE.live).id,
       count: 14,
       reason: 'make',
     },

@@ -1,13 +1,14 @@
 import type { Knex } from 'knex';
 import { addDays, dayAt, dayNumber, type Day } from '../../core/quantity/days';
 import { readingJob } from '../../core/tasks/sources/reading';
+import { createFarm } from '../createFarm';
 import { hashPassword } from '../people';
 import { BATCHES_FROM_STEPS } from '../migrations/0012_typed_plan';
 import { Book, eachDay } from './book';
 import { writeCropHistory } from './cropHistory';
 import { DEMO_CUSTOMERS, DEMO_FARM, DEMO_PEOPLE, DEMO_POND_CUSTOMER, demoPlaces } from './farm';
-import { demoLoops } from './waters';
-import { DEMO_FISH_RULES, demoChores, demoCrops, demoProducts, demoSpecies } from './stock';
+import { demoEquipment, demoLoops } from './waters';
+import { DEMO_FEED_RULES, demoChores, demoCrops, demoProducts, demoSpecies } from './stock';
 import { waterTempC, writeFishHistory } from './fishHistory';
 import { writeKoi } from './koiHistory';
 import { writeOrders } from './market';
@@ -109,76 +110,18 @@ async function addPlaces({ tx, farmId, random, today, options, people }: AddPlac
   const crops = demoCrops();
   const products = demoProducts(species, crops);
   const start = addDays(today, -(options.historyDays ?? HISTORY_DAYS));
-  await tx('loop').insert(
-    loops.map((l) => ({
-      farm_id: farmId,
-      id: l.id,
-      code: l.code,
-      name: l.name,
-      kind: l.kind,
-      band_low_g_m2: l.bandGM2[0],
-      band_high_g_m2: l.bandGM2[1],
-      planned_water_temp_c: l.plannedWaterTempC,
-      planned_air_temp_c: l.plannedAirTempC,
-      planned_light_mol: l.plannedLightMol,
-      life_support: JSON.stringify(l.lifeSupport),
-    })),
-  );
-  await tx('place').insert(
-    places.map((p) => ({
-      farm_id: farmId,
-      id: p.id,
-      code: p.code,
-      name: p.name,
-      kind: p.kind,
-      loop_id: p.loopId,
-      stage: p.stage,
-      volume_l: p.volumeL,
-      density_limit_kg_m3: p.densityLimitKgM3,
-      positions: p.positions,
-      area_m2: p.areaM2,
-      method: p.method,
-      piece_size: p.pieceSize,
-      salt_g_l: p.saltGL,
-      is_source: p.isSource,
-      walk: p.walk,
-      walk_order: p.walkOrder,
-    })),
-  );
-  await tx('species').insert(species.map((s) => ({ farm_id: farmId, code: s.code, params: JSON.stringify(s) })));
-  await tx('fish_rule').insert(DEMO_FISH_RULES.map((r) => ({ farm_id: farmId, ...r })));
-  await tx('crop').insert(crops.map((c) => ({ farm_id: farmId, code: c.code, params: JSON.stringify(c) })));
-  await tx('product').insert(
-    products.map((p) => ({
-      farm_id: farmId,
-      code: p.code,
-      name: p.name,
-      unit: p.unit,
-      species_code: p.speciesCode,
-      crop_code: p.cropCode,
-      shelf_life_days: p.shelfLifeDays,
-      price_minor: p.priceMinor,
-      live_from_cm: p.liveCm?.[0] ?? null,
-      live_to_cm: p.liveCm?.[1] ?? null,
-    })),
-  );
-  const chores = demoChores(random, start);
-  await tx('chore').insert(
-    chores.map((c) => ({
-      farm_id: farmId,
-      id: c.id,
-      place_id: c.placeId,
-      place_code: c.placeCode,
-      title: c.title,
-      detail: c.detail,
-      every_days: c.everyDays,
-      starts_on: c.startsOn,
-      minutes: c.minutes,
-      walk: c.walk,
-      walk_order: c.walkOrder,
-      caution: c.caution,
-    })),
-  );
+  await createFarm(tx, farmId, {
+    loops,
+    zones: [],
+    places,
+    equipment: demoEquipment(loops),
+    species,
+    feedRules: DEMO_FEED_RULES,
+    crops,
+    products,
+    customers: [],
+    chores: demoChores(random, start),
+  });
   const book = new Book(farmId, random, zoneHours(options));
   return new DemoWorld(book, { today, start, loops, places, species, crops, products }, people);
 }

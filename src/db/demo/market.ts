@@ -1,5 +1,5 @@
 import { addDays, dayNumber, weekStart, weekday, type Day } from '../../core/quantity/days';
-import { OUTSIDE } from '../ledger';
+import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { DEMO_CUSTOMERS } from './farm';
 import type { DemoWorld } from './world';
 
@@ -85,8 +85,8 @@ function clearOld(world: DemoWorld, day: Day) {
       personId: world.person('joram'),
       movement: {
         lotId: lot.lotId,
-        fromPlaceId: world.place(OUTSIDE.coldRoom).id,
-        toPlaceId: world.place(donated ? OUTSIDE.donated : OUTSIDE.compost).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.cold).id,
+        toPlaceId: world.place(donated ? CODE_OF_ROLE.donated : CODE_OF_ROLE.compost).id,
         ...amount,
         reason: donated ? 'donate' : 'waste',
       },
@@ -180,14 +180,14 @@ function supply({ world, orderLineId, productCode, quantity, due }: SupplyArgs) 
     lot.left -= given;
     owed -= given;
     const amount = product.unit === 'kg' ? { massG: given } : { count: given };
-    const aside = world.place(OUTSIDE.setAside).id;
+    const aside = world.place(CODE_OF_ROLE.aside).id;
     world.book.move({
       day: due,
       hour: 10,
       personId: world.person('joram'),
       movement: {
         lotId: lot.lotId,
-        fromPlaceId: world.place(OUTSIDE.coldRoom).id,
+        fromPlaceId: world.place(CODE_OF_ROLE.cold).id,
         toPlaceId: aside,
         ...amount,
         reason: 'allocate',
@@ -201,7 +201,7 @@ function supply({ world, orderLineId, productCode, quantity, due }: SupplyArgs) 
       movement: {
         lotId: lot.lotId,
         fromPlaceId: aside,
-        toPlaceId: world.place(OUTSIDE.sold).id,
+        toPlaceId: world.place(CODE_OF_ROLE.sold).id,
         ...amount,
         reason: 'deliver',
         orderLineId,

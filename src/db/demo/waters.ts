@@ -1,6 +1,8 @@
 import type { LoopFact } from '../../core/plan/types';
 import { FEED_BAND_G_M2 } from '../../core/water/balance';
 import type { LifeSupport } from '../../core/water/lifeSupport';
+import type { EquipmentKind } from '../../core/setup/description';
+import type { NewEquipment } from '../../core/setup/newFarm';
 import { Random } from './random';
 
 export type LoopCode = 'heron' | 'kingfisher' | 'wren';
@@ -74,3 +76,36 @@ const LIFE_SUPPORT: Record<LoopCode, LifeSupport> = {
     energy: null,
   },
 };
+
+/** What moves and cleans the water of the made-up farm: name, kind, flow L/h, head m, watts. */
+const RUNNING: Record<
+  LoopCode,
+  [name: string, kind: EquipmentKind, flowLH: number | null, headM: number | null, watts: number][]
+> = {
+  heron: [
+    ['Drum filter', 'solids', null, null, 180],
+    ['Heron pump', 'pump', 62_000, 2.4, 740],
+  ],
+  kingfisher: [
+    ['Radial settler', 'solids', null, null, 0],
+    ['Kingfisher pump', 'pump', 44_000, 3.1, 690],
+    ['Greenhouse pump', 'pump', 9_000, 2.2, 120],
+  ],
+  wren: [['Bench pump', 'pump', 1800, 1.2, 25]],
+};
+
+export function demoEquipment(loops: LoopFact[]): NewEquipment[] {
+  return LOOPS.flatMap(({ code }) =>
+    RUNNING[code].map(([name, kind, flowLH, headM, watts], i) => ({
+      id: crypto.randomUUID(),
+      name,
+      kind,
+      loopId: loops.find((l) => l.code === code)!.id,
+      placeId: null,
+      runOrder: 10 + i,
+      flowLH,
+      headM,
+      watts,
+    })),
+  );
+}

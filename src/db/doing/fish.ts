@@ -6,7 +6,7 @@ import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
 import { passMove } from './passMove';
 import { recordFeeding } from '../events';
-import { balanceAt, createLot, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { balanceAt, createLot, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep, requireEarlierDone } from '../plan';
 import { formatNumber } from '../../core/quantity/units';
 
@@ -45,7 +45,7 @@ export async function recordDeaths({ tx, entry, dead, field = 'count' }: RecordD
   await requirePresent({ tx, lotId: dead.lotId, placeId: dead.placeId, count: dead.count, field });
   const asked = dead.confirmed ? null : askDeaths(dead.count, (await balanceAt(tx, dead.lotId, dead.placeId)).count);
   if (asked) throw new RuleBroken('confirm', asked);
-  const to = await placeByCode(tx, OUTSIDE.dead);
+  const to = await placeOfRole(tx, 'dead');
   return recordMovement({
     tx,
     entry,
@@ -84,9 +84,8 @@ export async function feedTank(
   if (fish.length === 0) throw new RuleBroken('massG', say`There are no fish in this tank to feed.`);
   const lotIds = fish.map((f) => f.lot_id);
   const shares = lotIds.length === 1 ? new Map([[lotIds[0]!, 1]]) : await fed.shares(lotIds);
-  const store = await placeByCode(tx, OUTSIDE.feedStore);
-  const eaten = await placeByCode(tx, OUTSIDE.eaten);
-  const lots = await feedFor(tx, store, fish[0]!.species_code);
+  const eaten = await placeOfRole(tx, 'eaten');
+  const lots = await feedFor(tx, fish[0]!.species_code);
   const total = lots.reduce((sum, l) => sum + l.mass_g, 0);
   if (total < fed.massG)
     throw new RuleBroken(
@@ -100,7 +99,7 @@ export async function feedTank(
     const moved = await recordMovement({
       tx,
       entry,
-      movement: { lotId: lot.lot_id, fromPlaceId: store, toPlaceId: eaten, massG, reason: 'feed' },
+      movement: { lotId: lot.lot_id, fromPlaceId: lot.place_id, toPlaceId: eaten, massG, reason: 'feed' },
       part: `:f${i}`,
     });
     await recordFeeding(tx, entry, {
@@ -126,14 +125,18 @@ function partsOf(massG: number, lotIds: readonly string[], shares: ReadonlyMap<s
 }
 
 /** Feed lots these fish were fed from before, else any; oldest first. */
-async function feedFor(tx: Tx, store: string, speciesCode: string): Promise<{ lot_id: string; mass_g: number }[]> {
+/** Feed for a species in whatever store it lies, the oldest of its own first. */
+async function feedFor(
+  tx: Tx,
+  speciesCode: string,
+): Promise<{ lot_id: string; place_id: string; mass_g: number }[]> {
   const { rows } = await tx.raw(
-    `select b.lot_id, b.mass_g from balance b join lot l on l.id = b.lot_id
-     where b.place_id = :store and l.kind = 'feed' and b.mass_g > 0
+    `select b.lot_id, b.place_id, b.mass_g from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
+     where p.role = 'feed' and l.kind = 'feed' and b.mass_g > 0
      order by exists (select from feeding f join movement m on m.id = f.movement_id join lot c on c.id = f.lot_id
        where m.lot_id = b.lot_id and c.species_code = :speciesCode) desc,
        split_part(l.code, '-', 2) = (select split_part(code, '-', 1) from lot where species_code = :speciesCode limit 1) desc, l.began_on`,
-    { store, speciesCode },
+    { speciesCode },
   );
   return rows;
 }
@@ -219,7 +222,7 @@ export async function receiveFish(
     costMinor: got.costMinor,
     note: step.note,
   });
-  const supplier = await placeByCode(tx, OUTSIDE.supplier);
+  const supplier = await placeOfRole(tx, 'supplier');
   await recordMovement({
     tx,
     entry,

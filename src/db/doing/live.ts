@@ -6,7 +6,7 @@ import type { FarmFacts, ProductFact } from '../../core/plan/types';
 import { shortDay } from '../../core/quantity/sayDay';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';
-import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { formatNumber } from '../../core/quantity/units';
 
 export interface LiveSale {
@@ -107,7 +107,7 @@ export interface HeldLive {
 
 /** Out of the tank and into holding, as one lot of the grade. */
 export async function holdLive(tx: Tx, entry: Entry, held: HeldLive): Promise<string> {
-  const packed = await placeByCode(tx, OUTSIDE.packed);
+  const packed = await placeOfRole(tx, 'packed');
   await recordMovement({
     tx,
     entry,
@@ -130,8 +130,8 @@ export async function holdLive(tx: Tx, entry: Entry, held: HeldLive): Promise<st
     productCode: held.product.code,
     fromLotIds: [held.lotId],
   });
-  const made = await placeByCode(tx, OUTSIDE.made);
-  const live = await placeByCode(tx, OUTSIDE.live);
+  const made = await placeOfRole(tx, 'made');
+  const live = await placeOfRole(tx, 'live');
   await recordMovement({
     tx,
     entry,

@@ -3,7 +3,7 @@ import { inSentence } from '../../core/library/inSentence';
 import { RuleBroken } from '../../core/errors';
 import type { Crop } from '../../core/library/types';
 import type { Tx } from '../connection';
-import { balanceAt, createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep } from '../plan';
 
 async function plantingLot(tx: Tx, code: string): Promise<{ id: string; code: string; crop_code: string }> {
@@ -19,21 +19,21 @@ async function cropOf(tx: Tx, code: string): Promise<Crop> {
 /** Seed leaves its lot and becomes a planting on the benches. The oldest seed that suffices is used. */
 export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<void> {
   const step = await lockStep(tx, done.stepId, 'sow');
-  const store = await placeByCode(tx, OUTSIDE.seedStore);
-  const seeds: { lot_id: string; count: number }[] = await tx('balance as b')
+  const seeds: { lot_id: string; place_id: string; count: number }[] = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
-    .where({ 'b.place_id': store, 'l.kind': 'seed', 'l.crop_code': step.cropCode })
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'p.role': 'seed', 'l.kind': 'seed', 'l.crop_code': step.cropCode })
     .andWhere('b.count', '>', 0)
     .orderBy(['l.began_on', 'l.code'])
-    .select('b.lot_id', 'b.count');
+    .select('b.lot_id', 'b.place_id', 'b.count');
   const total = seeds.reduce((sum, s) => sum + s.count, 0);
   if (total < done.count)
     throw new RuleBroken('count', say`The seed store holds ${total} of these seeds; ${done.count} are more than that.`);
-  const used: { lotId: string; count: number }[] = [];
+  const used: { lotId: string; placeId: string; count: number }[] = [];
   let owed = done.count;
   for (const seed of seeds) {
     const count = Math.min(owed, seed.count);
-    if (count > 0) used.push({ lotId: seed.lot_id, count });
+    if (count > 0) used.push({ lotId: seed.lot_id, placeId: seed.place_id, count });
     owed -= count;
   }
   const lotId = await createLot(tx, entry.farmId, {
@@ -44,12 +44,12 @@ export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; coun
     cropCode: step.cropCode,
     fromLotIds: used.map((u) => u.lotId),
   });
-  const made = await placeByCode(tx, OUTSIDE.made);
-  for (const [i, { lotId: seedLot, count }] of used.entries()) {
+  const made = await placeOfRole(tx, 'made');
+  for (const [i, { lotId: seedLot, placeId, count }] of used.entries()) {
     await recordMovement({
       tx,
       entry,
-      movement: { lotId: seedLot, fromPlaceId: store, toPlaceId: made, count, reason: 'sow', stepId: step.id },
+      movement: { lotId: seedLot, fromPlaceId: placeId, toPlaceId: made, count, reason: 'sow', stepId: step.id },
       part: `:s${i}`,
     });
   }
@@ -98,7 +98,7 @@ export async function transplant(
   });
   const lost = there.count - done.count;
   if (lost > 0) {
-    const compost = await placeByCode(tx, OUTSIDE.compost);
+    const compost = await placeOfRole(tx, 'compost');
     await recordMovement({
       tx,
       entry,
@@ -156,7 +156,7 @@ export async function pickPlants({
   }
   const movementIds: string[] = [];
   const step = picked.stepId ? { stepId: picked.stepId } : {};
-  const packedPlace = await placeByCode(tx, OUTSIDE.packed);
+  const packedPlace = await placeOfRole(tx, 'packed');
   if (whole) {
     const out = await recordMovement({
       tx,
@@ -183,8 +183,8 @@ export async function pickPlants({
     fromLotIds: [lot.id],
   });
   const amount = product.unit === 'kg' ? { massG: picked.quantity } : { count: picked.quantity };
-  const made = await placeByCode(tx, OUTSIDE.made);
-  const cold = await placeByCode(tx, OUTSIDE.coldRoom);
+  const made = await placeOfRole(tx, 'made');
+  const cold = await placeOfRole(tx, 'cold');
   const packing = await recordMovement({
     tx,
     entry,
@@ -217,7 +217,7 @@ export async function clearBed(tx: Tx, entry: Entry, done: { stepId: string }): 
   const lot = await plantingLot(tx, step.lotCode);
   const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
   if (there.count > 0) {
-    const compost = await placeByCode(tx, OUTSIDE.compost);
+    const compost = await placeOfRole(tx, 'compost');
     await recordMovement({
       tx,
       entry,

@@ -4,7 +4,7 @@ import { formatNumber } from '../../core/quantity/units';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { saltByPlace, addPurgeCheck } from '../events';
-import { type Entry, placeByCode, OUTSIDE, recordMovement, freeLotCode, createLot } from '../ledger';
+import { type Entry, placeOfRole, recordMovement, freeLotCode, createLot } from '../ledger';
 import { lockStep, stepsOfGroups, finishStep, requireEarlierDone, type StoredStep } from '../plan';
 import { beginBatch, closeBatch, gatesOf } from '../purgeBatch';
 import { lotByCode, requirePresent, recordDeaths } from './fish';
@@ -117,7 +117,7 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     await finishStep(tx, step, entry.farmDay);
     return code;
   }
-  const packedPlace = await placeByCode(tx, OUTSIDE.packed);
+  const packedPlace = await placeOfRole(tx, 'packed');
   await recordMovement({
     tx,
     entry,
@@ -142,8 +142,8 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     productCode: product.code,
     fromLotIds: [lot.id],
   });
-  const made = await placeByCode(tx, OUTSIDE.made);
-  const cold = await placeByCode(tx, OUTSIDE.coldRoom);
+  const made = await placeOfRole(tx, 'made');
+  const cold = await placeOfRole(tx, 'cold');
   await recordMovement({
     tx,
     entry,
@@ -151,7 +151,7 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     part: ':pack',
   });
   if (done.trimG > 0) {
-    const compost = await placeByCode(tx, OUTSIDE.compost);
+    const compost = await placeOfRole(tx, 'compost');
     await recordMovement({
       tx,
       entry,

@@ -5,7 +5,7 @@ import type { FarmFacts, FishFact } from '../../core/plan/types';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';
-import { type Entry, freeLotCode, recordMovement, placeByCode, OUTSIDE, createLot } from '../ledger';
+import { type Entry, freeLotCode, recordMovement, placeOfRole, createLot } from '../ledger';
 import { recordDeaths } from './fish';
 import { checkWeight, recordHusbandry } from './keeping';
 import { type Handling, fishAt, placeOf, passMove } from './passMove';
@@ -226,8 +226,8 @@ interface RegroupArgs {
 
 /** Takes fish out of their lots and makes a new lot of them; withdrawal periods and open steps go with them. */
 async function regroup({ tx, entry, from, wish }: RegroupArgs): Promise<void> {
-  const made = await placeByCode(tx, OUTSIDE.made);
-  const regrouped = await placeByCode(tx, OUTSIDE.regrouped);
+  const made = await placeOfRole(tx, 'made');
+  const regrouped = await placeOfRole(tx, 'regrouped');
   const count = wish.counts.reduce((sum, n) => sum + n, 0);
   const pace = from.reduce((sum, f, i) => sum + f.pace * wish.counts[i]!, 0) / count;
   const goingG = from.map((f, i) => (wish.reason === 'grade' ? wish.massG : wish.counts[i]! * f.referenceG));

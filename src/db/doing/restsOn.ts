@@ -31,11 +31,11 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
       say`That was recorded before regroupings could be taken back. Grade or merge again instead.`,
     );
   const key = was.entryKey;
-  const moved: { lot_id: string; recorded_at: Date; from_place: string }[] = await tx('movement as m')
+  const moved: { lot_id: string; recorded_at: Date; from_role: string }[] = await tx('movement as m')
     .join('place as p', 'p.id', 'm.from_place_id')
     .where('m.entry_key', 'like', `${key}:%`)
     .whereIn('m.reason', ['grade', 'merge'])
-    .select('m.lot_id', 'm.recorded_at', 'p.code as from_place');
+    .select('m.lot_id', 'm.recorded_at', 'p.role as from_role');
   if (moved.length === 0) return;
   const lots = [...new Set(moved.map((m) => m.lot_id))];
   const later = await newestSince(tx, was, { lots, at: moved[0]!.recorded_at });
@@ -44,7 +44,7 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
       'form',
       say`${later.code} ${later.what} on ${shortDay(later.day)}, after it. Take that back first.`,
     );
-  const made = moved.find((m) => m.from_place === 'MADE');
+  const made = moved.find((m) => m.from_role === 'made');
   const planned = made && (await plannedSince(tx, key, made.lot_id));
   if (planned)
     throw new RuleBroken(

@@ -3,10 +3,9 @@ import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Species } from '../../core/library/types';
-import type { LifeSupport } from '../../core/water/lifeSupport';
 import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
-import { createLot, freeLotCode, OUTSIDE, placeByCode, recordMovement, type Entry } from '../ledger';
+import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 
 export const STALE = word`Someone else changed this meanwhile. Reload to see it; what you typed is still here.`;
 
@@ -48,8 +47,8 @@ export async function receiveFeed(
     supplier: got.supplier,
     costMinor: got.costMinor,
   });
-  const supplier = await placeByCode(tx, OUTSIDE.supplier);
-  const store = await placeByCode(tx, OUTSIDE.feedStore);
+  const supplier = await placeOfRole(tx, 'supplier');
+  const store = await placeOfRole(tx, 'feed');
   await recordMovement({
     tx,
     entry,
@@ -62,21 +61,6 @@ export async function receiveFeed(
     },
   });
   return code;
-}
-
-/** What aerates and filters a loop, as its rating plates say; what heats and cools it stays as it was. */
-export async function saveLifeSupport(
-  tx: Tx,
-  wish: { loopId: string; version: number } & Pick<LifeSupport, 'aerators' | 'media'>,
-): Promise<void> {
-  const loop = await tx('loop').where({ id: wish.loopId }).forUpdate().first('life_support', 'version');
-  if (!loop) throw new RuleBroken('form', say`Choose a loop of this farm.`);
-  if (loop.version !== wish.version) throw new RuleBroken('form', STALE);
-  const { aerators, media } = wish;
-  const kept = { ...loop.life_support, aerators: aerators.map((a) => ({ ...a })), media: media.map((m) => ({ ...m })) };
-  await tx('loop')
-    .where({ id: wish.loopId })
-    .update({ life_support: JSON.stringify(kept), version: wish.version + 1 });
 }
 
 /** Numbers of the library that a farm may set for itself; pairs and triples by their position. */

@@ -157,16 +157,22 @@ const Ticks = memo(function Ticks(props: RulerProps) {
 
 /** The date of each Monday, where no line runs through it. */
 function Dates({ shown, ...ruler }: RulerProps & { shown: Day }) {
-  return daysOf(ruler).map(
-    (d, i) =>
-      weekday(d) === 1 &&
-      !isStruck(d, [ruler.today, shown]) && (
-        <text key={d} x={i * DAY_PX + 3} y="37">
-          {shortDay(d)}
-        </text>
-      ),
-  );
+  const firstMonday = (8 - weekday(ruler.start)) % 7;
+  const weeks = Math.max(0, Math.floor((ruler.span - firstMonday) / 7) + 1);
+  return Array.from({ length: weeks }, (_, week) => {
+    const i = firstMonday + week * 7;
+    const d = addDays(ruler.start, i);
+    return <MondayDate key={d} d={d} x={i * DAY_PX + 3} struck={isStruck(d, [ruler.today, shown])} />;
+  });
 }
+
+const MondayDate = memo(function MondayDate({ d, x, struck }: { d: Day; x: number; struck: boolean }) {
+  return struck ? null : (
+    <text x={x} y="37">
+      {shortDay(d)}
+    </text>
+  );
+});
 
 /** Days that a date takes on the ruler. */
 const LABEL_DAYS = 5;

@@ -2,7 +2,16 @@
 import { say, told } from '../../core/words/words';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { startTransition, useEffect, useEffectEvent, useState, type ReactNode } from 'react';
+import {
+  memo,
+  startTransition,
+  useDeferredValue,
+  useEffect,
+  useEffectEvent,
+  useMemo,
+  useState,
+  type ReactNode,
+} from 'react';
 import dynamic from 'next/dynamic';
 import { addDays, type Day } from '../../core/quantity/days';
 import { RECORDED_EVENT } from '../outcome';
@@ -10,6 +19,7 @@ import { DayDial } from './DayDial';
 import { More } from './More';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
+import { addressWith } from './useAddress';
 import { typedBy } from '../form/keptTyping';
 import { tone } from '../theme/tones';
 import { Text } from '../kit/kit';
@@ -73,13 +83,18 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
     return () => window.removeEventListener(RECORDED_EVENT, anew);
   }, [router]);
 
-  const links = STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
+  // The dial answers a key first; the addresses of the links follow a moment later.
+  const linkedDay = useDeferredValue(day);
+  const linked = useMemo(
+    () => (href: string) => addressWith(href, '', { day: linkedDay === today ? null : linkedDay }),
+    [linkedDay, today],
+  );
   return (
     <div className={css.frame}>
       <a className={css.skip} href="#main">
         {say`To the work`}
       </a>
-      <Rail links={links} withDay={withDay} isDemo={isDemo} farmName={farmName} who={who} />
+      <Rail path={path} withDay={linked} isDemo={isDemo} farmName={farmName} who={who} />
       <div className={css.dialRow}>
         <DayDial today={today} day={day} setDay={setDay} onPick={() => setPicking(true)} />
       </div>
@@ -88,14 +103,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
         {children}
       </main>
       <div className={css.bottom}>{logLine}</div>
-      <nav className={css.tabsPhone} aria-label={say`Stations`}>
-        {links.slice(0, ON_THE_BAR).map((s) => (
-          <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
-            {told(s.name)}
-          </Link>
-        ))}
-        <More links={links.slice(ON_THE_BAR)} withDay={withDay} who={who} />
-      </nav>
+      <PhoneBar path={path} withDay={linked} who={who} />
       {picking && <PickDay today={today} day={day} setDay={setDay} onClose={() => setPicking(false)} />}
       {help && <Help onClose={() => setHelp(false)} />}
     </div>
@@ -103,14 +111,31 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
 }
 
 interface RailProps {
-  links: readonly ((typeof STATIONS)[number] & { current: 'page' | undefined })[];
+  path: string;
   withDay: (href: string) => string;
   isDemo: boolean;
   farmName: string;
   who: ReactNode;
 }
 
-function Rail({ links, withDay, isDemo, farmName, who }: RailProps) {
+const linksAt = (path: string) =>
+  STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
+
+const PhoneBar = memo(function PhoneBar({ path, withDay, who }: Pick<RailProps, 'path' | 'withDay' | 'who'>) {
+  const links = linksAt(path);
+  return (
+    <nav className={css.tabsPhone} aria-label={say`Stations`}>
+      {links.slice(0, ON_THE_BAR).map((s) => (
+        <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
+          {told(s.name)}
+        </Link>
+      ))}
+      <More links={links.slice(ON_THE_BAR)} withDay={withDay} who={who} />
+    </nav>
+  );
+});
+
+const Rail = memo(function Rail({ path, withDay, isDemo, farmName, who }: RailProps) {
   return (
     <div className={css.rail}>
       <div className={css.brand}>
@@ -118,7 +143,7 @@ function Rail({ links, withDay, isDemo, farmName, who }: RailProps) {
         Crop Cycle
       </div>
       <nav aria-label={say`Stations`}>
-        {links.map((s) => (
+        {linksAt(path).map((s) => (
           <Link
             key={s.path}
             href={withDay(s.path)}
@@ -140,7 +165,7 @@ function Rail({ links, withDay, isDemo, farmName, who }: RailProps) {
       </div>
     </div>
   );
-}
+});
 
 /** A fish whose tail is a leaf. */
 function Mark() {

@@ -1,0 +1,90 @@
+import { describe, expect, test } from 'vitest';
+import { readParts } from '../../../src/core/setup/readParts';
+import { HOME, speakFrom } from '../../../src/core/words/words';
+
+const context = { loop: 'heron', loops: ['heron', 'brook'], taken: ['R1'] };
+const read = (line: string) => {
+  const made = readParts(line, context);
+  if (typeof made === 'string') throw new Error(made);
+  return made;
+};
+const places = (line: string) => read(line).places;
+
+describe('parts said as to a builder', () => {
+  test('a run of tanks, each with its own code', () => {
+    const tanks = places('8 tanks of 11 m³ named H1–H8');
+    expect(tanks.map((t) => t.code)).toEqual(['H1', 'H2', 'H3', 'H4', 'H5', 'H6', 'H7', 'H8']);
+    expect(tanks[0]).toMatchObject({ role: 'tank', loop: 'heron', volumeL: 11_000, stage: 'grow-out', limitKgM3: 40 });
+  });
+
+  test('towers are pieces of one bed', () => {
+    expect(places('18 towers of 40')).toMatchObject([{ role: 'bed', method: 'tower', positions: 720, pieceSize: 40 }]);
+  });
+
+  test('channels in feet', () => {
+    const beds = places('3 channels 30 × 5 ft');
+    expect(beds).toHaveLength(3);
+    expect(beds[0]!.code).toBe('R2');
+    expect(beds[0]!.areaM2).toBeCloseTo(13.94, 2);
+  });
+
+  test('rafts and their holes', () => {
+    const beds = places('2 beds of 28 rafts of 36 holes, 17 × 1.2 m');
+    expect(beds).toMatchObject([{ positions: 1008, pieceSize: 36, lengthM: 17, widthM: 1.2 }, { positions: 1008 }]);
+    expect(beds[0]!.areaM2).toBeCloseTo(20.4, 6);
+  });
+
+  test('one of a kind, without a number', () => {
+    expect(places('media bed 3 × 6 m')).toMatchObject([{ method: 'media', areaM2: 18, positions: 450 }]);
+    expect(places('40 buckets in glasshouse two')).toMatchObject([
+      { method: 'bucket', positions: 40, pieceSize: 1, room: 'glasshouse two' },
+    ]);
+    expect(places('60 trays of 104')).toMatchObject([{ role: 'nursery', positions: 6240, pieceSize: 104 }]);
+    expect(places('purge tank of 3 m3 salted 5 g/l named P2')).toMatchObject([
+      { role: 'purge', code: 'P2', saltGL: 5, loop: null },
+    ]);
+    expect(places('cold room in pack room')).toMatchObject([
+      { role: 'cold', code: 'COLD', room: 'pack room', volumeL: null },
+    ]);
+  });
+
+  test('volumes by their sides, gallons, and what stands on a stand', () => {
+    expect(places('tank 4 × 2 × 1 m')[0]!.volumeL).toBeCloseTo(8000, 6);
+    expect(places('two tanks of 275 gallons')[1]!.volumeL).toBeCloseTo(1041, 0);
+    expect(places('12 towers of 44 on a stand for brook')).toMatchObject([{ standsOn: 'stand', loop: 'brook' }]);
+  });
+
+  test('pumps with their cycle, air, filters', () => {
+    expect(read('pump 12 m³/h 3 m head 400 W 15 on 45 off').equipment).toMatchObject([
+      { kind: 'pump', flowLH: 12_000, headM: 3, watts: 400, onMin: 15, offMin: 45, loop: 'heron' },
+    ]);
+    expect(read('2 blowers 250 W').equipment).toMatchObject([
+      { name: 'Blower 1', kind: 'aerator', watts: 250, kgO2PerDay: 6 },
+      { name: 'Blower 2' },
+    ]);
+    expect(read('moving bed filter 1.5 m³').equipment).toMatchObject([{ kind: 'filter', volumeM3: 1.5 }]);
+    expect(read('drum filter 180 W').equipment).toMatchObject([{ kind: 'solids', watts: 180 }]);
+  });
+
+  test('commas as the country writes them', () => {
+    speakFrom(() => ({ ...HOME, locale: 'de-DE' }));
+    expect(places('tank of 1,5 m³')[0]!.volumeL).toBe(1500);
+    speakFrom(() => HOME);
+    expect(places('tank of 11,000 L')[0]!.volumeL).toBe(11_000);
+  });
+
+  test.each([
+    ['', 'Say what there is'],
+    ['5 dragons', 'no part of a farm'],
+    ['8 tanks', 'how much water'],
+    ['18 towers', 'how many sites'],
+    ['3 tanks of 2 m³ named H1–H2', 'do not go together'],
+    ['bed of 600 holes named R1', 'There is a R1 already'],
+    ['tank of 2 m³ for nowhere', 'no loop called nowhere'],
+    ['900 tanks of 2 m³', 'From 1 to 200'],
+    ['raft bed', 'how large it is'],
+    ['2 tanks of 2 m³ named H8–H1', 'counts no run'],
+  ])('“%s” is answered in words', (line, words) => {
+    expect(readParts(line, context)).toContain(words);
+  });
+});
