@@ -1,5 +1,6 @@
 import { allowAppRole, ownerConnection } from '../src/db/connection';
 import { loadDemo } from '../src/db/demo/load';
+import { newFoundingCode } from '../src/db/founding';
 import { migrate } from '../src/db/migrations';
 import { syncRegistries } from '../src/db/registries';
 import { prepareQueue } from '../src/jobs/queue';
@@ -15,6 +16,8 @@ async function prepare() {
     await syncRegistries(owner);
     await prepareQueue(owner, url);
     if (steps.length > 0) console.log(`· Database brought up to date: ${steps.join(', ')}`);
+    const code = await newFoundingCode(owner, new Date());
+    if (code) console.log(`· A farm of your own is made on the sign-in page with the code ${code}`);
     if (process.env.DEMO === 'no') return;
     const started = Date.now();
     const timeZone = process.env.FARM_TIME_ZONE ?? Intl.DateTimeFormat().resolvedOptions().timeZone;

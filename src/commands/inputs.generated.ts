@@ -5,6 +5,7 @@ import { ChangeStepInput } from './plan/changeStep.input';
 import { ChoreInput } from './task/chore.input';
 import { CountInput } from './plants/sow.input';
 import { DeadInput } from './fish/dead.input';
+import { DescribeInput } from './setup/describe.input';
 import { DraftInput, KeepDraftInput } from './draft/keep.input';
 import { DropDraftInput } from './draft/discard.input';
 import { DropTemperatureInput } from './setup/dropTemperature.input';
@@ -23,6 +24,7 @@ import { MendInput } from './record/mend.input';
 import { MergeInput } from './fish/merge.input';
 import { MoveInput } from './fish/move.input';
 import { NoteInput } from './fish/note.input';
+import { OpenInput } from './setup/open.input';
 import { OrderFishInput } from './plan/orderFish.input';
 import { OrderInput } from './order/place.input';
 import { OrderStepInput, SetAsideInput } from './order/setAside.input';
@@ -85,10 +87,12 @@ export const inputs: Record<string, new () => object> = {
   'purge.taste': TasteInput,
   'purge.transfer': TransferInput,
   'record.mend': MendInput,
+  'setup.describe': DescribeInput,
   'setup.dropTemperature': DropTemperatureInput,
   'setup.feedRule': FeedRuleInput,
   'setup.fishSale': FishSaleInput,
   'setup.lifeSupport': LifeSupportInput,
+  'setup.open': OpenInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
   'stock.writeOff': WriteOffInput,

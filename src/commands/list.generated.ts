@@ -40,10 +40,12 @@ import { module as purgeStopFeedModule } from './purge/stopFeed';
 import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
+import { module as setupDescribeModule } from './setup/describe';
 import { module as setupDropTemperatureModule } from './setup/dropTemperature';
 import { module as setupFeedRuleModule } from './setup/feedRule';
 import { module as setupFishSaleModule } from './setup/fishSale';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
+import { module as setupOpenModule } from './setup/open';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
 import { module as stockWriteOffModule } from './stock/writeOff';
@@ -93,10 +95,12 @@ export const modules = [
   purgeTasteModule,
   purgeTransferModule,
   recordMendModule,
+  setupDescribeModule,
   setupDropTemperatureModule,
   setupFeedRuleModule,
   setupFishSaleModule,
   setupLifeSupportModule,
+  setupOpenModule,
   setupSpeciesModule,
   setupTemperatureModule,
   stockWriteOffModule,

@@ -196,7 +196,8 @@ export async function lotMoney(tx: Tx, lotId: string, day: Day): Promise<LotMone
     .whereExists(REGROUPED_STILL(tx))
     .pluck('l.code');
   const all = rows as { reason: string; farm_day: Day; from_role: string; count: number; mass_g: number }[];
-  const isOwn = (r: { reason: string; from_role: string }) => ['receive', 'opening'].includes(r.reason) || r.from_role === 'made';
+  const isOwn = (r: { reason: string; from_role: string }) =>
+    ['receive', 'opening'].includes(r.reason) || r.from_role === 'made';
   const sum = (of: (r: (typeof all)[number]) => boolean, pick: 'count' | 'mass_g') =>
     all.filter(of).reduce((t, r) => t + Number(r[pick]), 0);
   return {

@@ -65,11 +65,14 @@ export async function loadPlaces(tx: Tx): Promise<Pick<FarmFacts, 'loops' | 'pla
   const loops = await tx('loop').where({ retired_on: null }).orderBy('code');
   const equipment = await equipmentByLoop(tx);
   const places = await tx('place').where({ retired_on: null }).orderBy(['walk_order', 'code']);
-  return { loops: loops.map((r) => ({
+  return {
+    loops: loops.map((r) => ({
       ...toLoop(r),
       tempPlan: plans.get(r.id) ?? [],
       lifeSupport: { ...(equipment.get(r.id) ?? { aerators: [], media: [] }), energy: r.energy },
-    })), places: places.map(toPlace) };
+    })),
+    places: places.map(toPlace),
+  };
 }
 
 /* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */

@@ -3,13 +3,16 @@ import { hash, verify } from '@node-rs/argon2';
 import type { Knex } from 'knex';
 import { inFarm, type Tx } from './connection';
 
-export type Role = 'manager' | 'office' | 'hand';
+/** A visitor reads records for a span and writes nothing. */
+export type Role = 'manager' | 'office' | 'hand' | 'visitor';
 
 export interface PersonSettings {
   mass?: 'metric' | 'us';
   temperature?: 'C' | 'F';
   /** How numbers, days and money are written, and in which language: a BCP 47 tag. */
   locale?: string;
+  /** 1 is Monday, 7 Sunday. */
+  firstWeekday?: number;
 }
 
 export interface SignedIn {
@@ -24,6 +27,8 @@ export interface SignedIn {
   isDemo: boolean;
   /** How many days late an entry may arrive. */
   entryBackDays: number;
+  /** The farm is being described and not open yet. */
+  inSetUp: boolean;
 }
 
 const SESSION_DAYS = 30;
@@ -51,6 +56,28 @@ export interface SignInTry {
   address: string;
   /** What this device was given when someone signed in from it before. */
   device: string | null;
+  /** What the device calls itself, for who looks at their sign-ins. */
+  deviceWords?: string;
+}
+
+const signInNameOf = ({ name }: Pick<SignInTry, 'name'>) => name.trim().toLowerCase().slice(0, 120);
+const deviceHash = ({ device }: Pick<SignInTry, 'device'>) => (device ? tokenHash(device) : null);
+
+/** Counts a try before it is checked. @returns seconds to wait; 0: go on */
+export async function waitsToTry(db: Knex, attempt: Omit<SignInTry, 'password'>, now: Date): Promise<number> {
+  const { rows } = await db.raw('select sign_in_try(?, ?, ?, ?, ?) as seconds', [
+    signInNameOf(attempt),
+    attempt.address,
+    deviceHash(attempt),
+    randomUUID(),
+    now,
+  ]);
+  return rows[0].seconds;
+}
+
+/** A try that succeeded: earlier ones are forgotten. */
+export async function signInDone(db: Knex, attempt: Omit<SignInTry, 'password'>): Promise<void> {
+  await db.raw('select sign_in_done(?, ?, ?)', [signInNameOf(attempt), attempt.address, deviceHash(attempt)]);
 }
 
 /**
@@ -59,26 +86,26 @@ export interface SignInTry {
  * that device alone, so nobody else can lock them out. The same time is spent whether or not the name exists.
  */
 export async function signIn(db: Knex, attempt: SignInTry, now: Date): Promise<SignInResult> {
-  const wanted = attempt.name.trim().toLowerCase().slice(0, 120);
-  const device = attempt.device ? tokenHash(attempt.device) : null;
-  const { rows: waits } = await db.raw('select sign_in_try(?, ?, ?, ?, ?) as seconds', [
-    wanted,
-    attempt.address,
-    device,
-    randomUUID(),
-    now,
-  ]);
-  if (waits[0].seconds > 0) return { ok: false, reason: 'too_many', seconds: waits[0].seconds };
+  const seconds = await waitsToTry(db, attempt, now);
+  if (seconds > 0) return { ok: false, reason: 'too_many', seconds };
+  const wanted = signInNameOf(attempt);
   const { rows } = await db.raw('select * from person_to_sign_in(?)', [wanted]);
   const person = await whoseIs(rows, attempt.password);
   if (!person) return { ok: false, reason: 'wrong' };
-  await db.raw('select sign_in_done(?, ?, ?)', [wanted, attempt.address, device]);
+  await signInDone(db, attempt);
   const token = randomBytes(32).toString('base64url');
   const known = attempt.device ?? randomBytes(32).toString('base64url');
   const expires = new Date(now.getTime() + SESSION_DAYS * DAY_MS);
   const who = { farm_id: person.farm_id, person_id: person.person_id };
   await inFarm(db, person.farm_id, async (tx) => {
-    await tx('session').insert({ ...who, token_hash: tokenHash(token), expires_at: expires });
+    await tx('session').insert({
+      ...who,
+      token_hash: tokenHash(token),
+      expires_at: expires,
+      made_at: now,
+      seen_at: now,
+      device: attempt.deviceWords ?? '',
+    });
     await tx('known_device')
       .insert({ ...who, token_hash: tokenHash(known), seen_at: now })
       .onConflict(['farm_id', 'person_id', 'token_hash'])
@@ -117,6 +144,7 @@ export async function personOfSession(db: Knex, token: string, now: Date): Promi
     currency: r.currency,
     isDemo: r.is_demo,
     entryBackDays: r.entry_back_days,
+    inSetUp: r.in_set_up,
   };
 }
 
@@ -144,7 +172,7 @@ export async function demoSignIns(
 export async function keepSettings(tx: Tx, person: SignedIn, chosen: Partial<PersonSettings>): Promise<void> {
   await tx('person')
     .where({ id: person.personId })
-    .update({ settings: JSON.stringify({ ...person.settings, ...chosen }) });
+    .update({ settings: tx.raw('settings || ?::jsonb', [JSON.stringify(chosen)]) });
 }
 
 interface ChangePasswordArgs {

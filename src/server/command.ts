@@ -59,6 +59,7 @@ export const ROLE_WORDS: Record<Role, string> = {
   manager: word`a manager`,
   office: word`the office`,
   hand: word`a hand`,
+  visitor: word`a visitor`,
 };
 
 /** Why someone of this role may not, or null. */

@@ -291,7 +291,7 @@ describe('a record from before there were ranges', () => {
     );
     await desk.owner.raw(`update crop set params = params || '{"finalDays": "soon"}' where code = 'mizuna'`);
     await desk.owner.raw(
-      `update loop set planned_water_temp_c = array_fill('NaN'::numeric, array[12]), life_support = '[]' where code = 'wren'`,
+      `update loop set planned_water_temp_c = array_fill('NaN'::numeric, array[12]) where code = 'wren'`,
     );
     const late = await desk.owner('sales_order').where({ state: 'open' }).orderBy('due_day', 'desc').first('id');
     await desk.owner('sales_order').where({ id: late.id }).update({ due_day: '9999-01-01' });

@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { inject } from 'vitest';
 import { appConnection, appUrl, inFarm, ownerConnection, type Tx } from '../../src/db/connection';
+import { neededPlaces, standardPlace, type NewFarm } from '../../src/core/setup/newFarm';
+import { createFarm } from '../../src/db/createFarm';
 import { createLot, recordMovement, type Entry, type Movement } from '../../src/db/ledger';
 
 export { randomUUID };
@@ -11,6 +13,19 @@ export interface TestFarm {
   personId: string;
   places: Record<string, string>;
 }
+
+const NOTHING: NewFarm = {
+  loops: [],
+  zones: [],
+  places: [],
+  equipment: [],
+  species: [],
+  feedRules: [],
+  crops: [],
+  products: [],
+  customers: [],
+  chores: [],
+};
 
 /** A farm with a person and the places a ledger test needs, in a database that may hold other farms too. */
 export async function makeFarm(owner: Knex, name = 'Test farm'): Promise<TestFarm> {
@@ -25,36 +40,16 @@ export async function makeFarm(owner: Knex, name = 'Test farm'): Promise<TestFar
     role: 'manager',
     password_hash: 'x',
   });
-  const kinds: Record<string, string> = {
-    SUPPLIER: 'outside',
-    MADE: 'outside',
-    DEAD: 'outside',
-    COMPOST: 'outside',
-    PACKED: 'outside',
-    SOLD: 'outside',
-    EATEN: 'outside',
-    H1: 'tank',
-    H2: 'tank',
-    P1: 'purge',
-    COLD: 'store',
-    ASIDE: 'store',
-    FEED: 'store',
-    SEED: 'store',
-    R1: 'bed',
-    NB: 'nursery',
-  };
-  const places: Record<string, string> = {};
-  for (const [code, kind] of Object.entries(kinds)) {
-    places[code] = randomUUID();
-    await owner('place').insert({
-      farm_id: farmId,
-      id: places[code],
-      code,
-      name: code,
-      kind,
-      is_source: code === 'SUPPLIER' || code === 'MADE',
-    });
-  }
+  const standard = [
+    ...neededPlaces(randomUUID),
+    ...(['cold', 'feed', 'seed'] as const).map((role) => standardPlace(randomUUID(), role)),
+  ];
+  const own = Object.entries({ H1: 'tank', H2: 'tank', P1: 'purge', R1: 'bed', NB: 'nursery' } as const).map(
+    ([code, kind]) => ({ ...standardPlace(randomUUID(), 'dry'), code, name: code, kind, role: null }),
+  );
+  const all = [...standard, ...own];
+  await owner.transaction((tx) => createFarm(tx, farmId, { ...NOTHING, places: all }));
+  const places = Object.fromEntries(all.map((p) => [p.code, p.id]));
   return { farmId, personId, places };
 }
 

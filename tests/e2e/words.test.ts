@@ -14,7 +14,7 @@ const NAMES = `select code from place union select code from loop union select n
   union select name from person union select sign_in_name from person union select name from customer
   union select name from product union select code from product union select name from farm union select supplier from lot union select title from chore union select detail from chore
   union select caution from chore union select place_code from chore union select name from place
-  union select walk from chore union select walk from place union select words from handover union select life_support::text from loop union select currency from farm
+  union select walk from chore union select walk from place union select words from handover union select name from equipment union select currency from farm
   union select params->>'name' from species union select params->>'latinName' from species
   union select params->>'name' from crop`;
 

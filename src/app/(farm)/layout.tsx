@@ -1,3 +1,4 @@
+import { redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { dayAt } from '../../core/quantity/days';
 import { Who } from '../../features/account/Who';
@@ -12,6 +13,7 @@ export const dynamic = 'force-dynamic';
 
 export default async function FarmLayout({ children }: { children: ReactNode }) {
   const person = await requirePerson();
+  if (person.inSetUp) redirect('/set-up');
   const today = dayAt(now(), person.timeZone);
   const broken = await brokenRecords();
   return (

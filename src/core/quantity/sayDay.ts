@@ -35,3 +35,7 @@ export function daysAgo(days: number): string {
   if (days === 0) return say`today`;
   return days === 1 ? say`yesterday` : plural(days, '# day ago', '# days ago');
 }
+
+/** A moment of today as the person's clock writes it. */
+export const clockTime = (at: Date) =>
+  new Intl.DateTimeFormat(speech().locale, { hour: '2-digit', minute: '2-digit' }).format(at);

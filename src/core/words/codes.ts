@@ -3,7 +3,7 @@ import { told, word } from './words';
 /** Codes of the records that are read as words too: roles, ways of growing, stages, states, what happened. */
 const CODES: Record<string, string> = Object.fromEntries(
   [
-    ...[word`manager`, word`office`, word`hand`],
+    ...[word`manager`, word`office`, word`hand`, word`visitor`],
     ...[word`raft`, word`film`, word`media`, word`bucket`, word`tower`, word`tray`, word`soil`],
     ...[word`nursery`, word`mid`, word`grow-out`, word`sump`, word`test`, word`ornamental`, word`purge`],
     ...[word`quarantine`, word`holding`, word`morning`, word`evening`, word`eager`, word`slow`, word`none`],

@@ -126,10 +126,7 @@ function partsOf(massG: number, lotIds: readonly string[], shares: ReadonlyMap<s
 
 /** Feed lots these fish were fed from before, else any; oldest first. */
 /** Feed for a species in whatever store it lies, the oldest of its own first. */
-async function feedFor(
-  tx: Tx,
-  speciesCode: string,
-): Promise<{ lot_id: string; place_id: string; mass_g: number }[]> {
+async function feedFor(tx: Tx, speciesCode: string): Promise<{ lot_id: string; place_id: string; mass_g: number }[]> {
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.mass_g from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
      where p.role = 'feed' and l.kind = 'feed' and b.mass_g > 0

@@ -29,7 +29,19 @@ const ROLE_OF_CODE: [code: string, role: string][] = [
 ];
 
 /** Tables whose changes are kept: who, when, from what to what. */
-const KEPT = ['farm', 'loop', 'zone', 'place', 'equipment', 'species', 'fish_rule', 'crop', 'product', 'customer', 'chore'];
+const KEPT = [
+  'farm',
+  'loop',
+  'zone',
+  'place',
+  'equipment',
+  'species',
+  'fish_rule',
+  'crop',
+  'product',
+  'customer',
+  'chore',
+];
 
 async function places(db: Knex): Promise<void> {
   const codes = ROLE_OF_CODE.map(([code, role]) => `('${code}', '${role}')`).join(', ');
@@ -232,7 +244,9 @@ async function changes(db: Knex): Promise<void> {
     revoke execute on function set_up_keep_change from public;
   `);
   for (const table of KEPT)
-    await db.raw(`create trigger ${table}_keeps_changes after insert or update on ${table} for each row execute function set_up_keep_change()`);
+    await db.raw(
+      `create trigger ${table}_keeps_changes after insert or update on ${table} for each row execute function set_up_keep_change()`,
+    );
   await guardTable(db, 'setup_change', 'select');
   const counted = (table: string, when: string, rows: string) =>
     `create trigger ${table}_counts_${when} after ${when} on ${table} referencing ${rows} table as changed for each statement execute function revision_count('places');`;

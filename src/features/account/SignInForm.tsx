@@ -3,6 +3,7 @@ import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition, type FormEvent } from 'react';
 import { enter } from './actions';
@@ -20,7 +21,7 @@ interface DemoPerson {
   password: string;
 }
 
-export function SignInForm({ demo }: { demo: DemoPerson[] }) {
+export function SignInForm({ demo, mayFound }: { demo: DemoPerson[]; mayFound: boolean }) {
   const router = useRouter();
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
@@ -68,6 +69,19 @@ export function SignInForm({ demo }: { demo: DemoPerson[] }) {
           </Button>
         </SheetBody>
       </Sheet>
+      {mayFound && (
+        <Sheet aria-label={say`A farm of your own`}>
+          <SheetHead>
+            <h2>{say`A farm of your own`}</h2>
+            <Text quiet>{say`described in five short steps`}</Text>
+          </SheetHead>
+          <SheetBody>
+            <Button component={Link} href="/own-farm" variant="outlined">
+              {say`Begin with your farm`}
+            </Button>
+          </SheetBody>
+        </Sheet>
+      )}
       {demo.length > 0 && <DemoSignIns demo={demo} setName={setName} setPassword={setPassword} />}
     </Stack>
   );

@@ -1,0 +1,5 @@
+import { VersionField } from '../inputs';
+
+export class OpenInput {
+  @VersionField() version!: number;
+}

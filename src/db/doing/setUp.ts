@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto';
+import { RuleBroken } from '../../core/errors';
+import type { FarmDescription, Habits } from '../../core/setup/description';
+import { descriptionFaults } from '../../core/setup/faults';
+import { layOut } from '../../core/setup/layOut';
+import type { Day } from '../../core/quantity/days';
+import { say } from '../../core/words/words';
+import type { Tx } from '../connection';
+import { createFarm } from '../createFarm';
+import { STALE } from './rules';
+
+/** What a farm is described by before anything of it is: nothing but its habits. */
+export const blankDescription = (habits: Habits, people: FarmDescription['people'] = []): FarmDescription => ({
+  habits,
+  loops: [],
+  places: [],
+  equipment: [],
+  species: [],
+  crops: [],
+  people,
+});
+
+/** The set-up in progress, or null when the farm is open. */
+export async function loadDescription(tx: Tx): Promise<{ description: FarmDescription; version: number } | null> {
+  const row = await tx('farm').first('described', 'version');
+  return row?.described ? { description: row.described, version: row.version } : null;
+}
+
+function checkHabits({ timeZone, currency }: Habits) {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone });
+  } catch {
+    throw new RuleBroken('habits.timeZone', say`“${timeZone}” is no time zone; choose one of the list.`);
+  }
+  if (!/^[A-Z]{3}$/.test(currency) || !Intl.supportedValuesOf('currency').includes(currency))
+    throw new RuleBroken('habits.currency', say`“${currency}” is no currency; choose one of the list.`);
+}
+
+/** Keeps what is described so far; what cannot be is only told when the farm is to be opened. @returns the new version */
+export async function saveDescription(tx: Tx, version: number, description: FarmDescription): Promise<number> {
+  const { habits } = description;
+  checkHabits(habits);
+  const changed = await tx('farm')
+    .where({ version })
+    .whereNotNull('described')
+    .update({
+      name: habits.name,
+      time_zone: habits.timeZone,
+      currency: habits.currency,
+      latitude: habits.latitude,
+      altitude_m: habits.altitudeM,
+      habits: JSON.stringify({ ...habits.units, locale: habits.locale, firstWeekday: habits.firstWeekday }),
+      described: JSON.stringify(description),
+      version: version + 1,
+    });
+  if (changed === 0) {
+    const open = (await tx('farm').whereNull('described').first('farm_id')) !== undefined;
+    throw new RuleBroken('version', open ? say`This farm is open already. Change it on Farm.` : STALE);
+  }
+  return version + 1;
+}
+
+interface OpenFarmArgs {
+  farmId: string;
+  version: number;
+  today: Day;
+}
+
+/** Lays what is described into the farm, once. @returns how many places it has */
+export async function openFarm(tx: Tx, { farmId, version, today }: OpenFarmArgs): Promise<number> {
+  const found = await loadDescription(tx);
+  if (!found) throw new RuleBroken('version', say`This farm is open already. Change it on Farm.`);
+  if (found.version !== version) throw new RuleBroken('version', STALE);
+  const [fault] = Object.entries(descriptionFaults(found.description));
+  if (fault) throw new RuleBroken(...fault);
+  const farm = layOut({ description: found.description, newId: randomUUID, today });
+  await createFarm(tx, farmId, farm);
+  await tx('farm').update({ described: null, version: version + 1 });
+  return found.description.places.length;
+}

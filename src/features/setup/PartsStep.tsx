@@ -1,0 +1,215 @@
+'use client';
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import dynamic from 'next/dynamic';
+import { useState, type KeyboardEvent } from 'react';
+import { adviceOn } from '../../core/setup/advice';
+import { PART_WORDS, type FarmDescription } from '../../core/setup/description';
+import { codesWords } from '../../core/setup/groups';
+import { readParts, type PartsRead } from '../../core/setup/readParts';
+import { CROP_DEFAULTS } from '../../core/library/defaults';
+import { suits } from '../../core/crops/suits';
+import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
+import { say, told } from '../../core/words/words';
+import { codeWords } from '../../core/words/codes';
+import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
+import { PartsTable } from './PartsTable';
+import type { Change } from './SetUp';
+import css from './setup.module.css';
+
+const PasteParts = dynamic(() => import('./PasteParts').then((m) => m.PasteParts), { ssr: false });
+
+type PartsStepName = 'water' | 'beds' | 'purge';
+
+interface PartsStepProps {
+  step: PartsStepName;
+  d: FarmDescription;
+  change: Change;
+  faults: Record<string, string>;
+}
+
+/** What can be said on each step, by example. */
+const EXAMPLES: Record<PartsStepName, [metric: string, us: string][]> = {
+  water: [
+    ['8 tanks of 11 m³ named H1–H8', '8 tanks of 2900 gal named H1–H8'],
+    ['sump of 4 m³', 'sump of 1000 gal'],
+    ['drum filter 180 W', 'drum filter 180 W'],
+    ['2 blowers 250 W', '2 blowers 250 W'],
+    ['pump 12 m³/h 3 m head 400 W 15 on 45 off', 'pump 3200 gph 10 ft head 400 W 15 on 45 off'],
+  ],
+  beds: [
+    ['2 beds of 28 rafts of 36 holes, 17 × 1.2 m', '2 beds of 28 rafts of 36 holes, 56 × 4 ft'],
+    ['18 towers of 40', '18 towers of 40'],
+    ['40 buckets', '40 buckets'],
+    ['media bed 3 × 6 m', 'media bed 10 × 20 ft'],
+    ['60 trays of 104 in seed room', '60 trays of 104 in seed room'],
+  ],
+  purge: [
+    ['purge tank of 2 m³', 'purge tank of 500 gal'],
+    ['purge tank of 2 m³ salted 5 g/L', 'purge tank of 500 gal salted 5 g/L'],
+    ['quarantine tank of 1 m³ in shed', 'quarantine tank of 260 gal in shed'],
+    ['cold room', 'cold room'],
+    ['holding tank of 1 m³', 'holding tank of 260 gal'],
+  ],
+};
+
+const TITLES: Record<PartsStepName, () => string> = {
+  water: () => say`Tanks, filters, air, pumps`,
+  beds: () => say`Beds`,
+  purge: () => say`Purge, stores, quarantine`,
+};
+
+/** Adds what was read to a description. */
+export const withParts = (d: FarmDescription, parts: PartsRead): FarmDescription => ({
+  ...d,
+  places: [...d.places, ...parts.places],
+  equipment: [...d.equipment, ...parts.equipment],
+});
+
+export const readFor = (d: FarmDescription, line: string): PartsRead | string =>
+  readParts(line, {
+    loop: d.loops.length === 1 ? d.loops[0]!.code : (d.places.at(-1)?.loop ?? d.loops[0]?.code ?? null),
+    loops: d.loops.map((l) => l.code),
+    taken: d.places.map((p) => p.code),
+  });
+
+/** One line that takes parts as one would say them, what is there so far, and what is missing or unwise. */
+export function PartsStep({ step, d, change, faults }: PartsStepProps) {
+  const [pasting, setPasting] = useState(false);
+  const advice = adviceOn(d).filter((a) => a.step === step);
+  const add = (line: string) => {
+    const read = readFor(d, line);
+    if (typeof read === 'string') return read;
+    change((was) => {
+      const again = readFor(was, line);
+      return typeof again === 'string' ? was : withParts(was, again);
+    });
+    return null;
+  };
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{TITLES[step]()}</h2>
+        <Text quiet>{say`say them as you would to a builder, or paste your own table`}</Text>
+        <Buttons end>
+          <Button variant="outlined" onClick={() => setPasting(true)}>
+            {say`Paste a table…`}
+          </Button>
+        </Buttons>
+      </SheetHead>
+      <SheetBody stack>
+        <AddLine step={step} d={d} add={add} />
+        {advice.map((a) => (
+          <Mark key={a.key} tone="soon" as="p">
+            {a.words}{' '}
+            {a.add && (
+              <WordButton type="button" onClick={() => add(a.add!)}>
+                {a.addWords}
+              </WordButton>
+            )}
+          </Mark>
+        ))}
+      </SheetBody>
+      <PartsTable step={step} d={d} change={change} faults={faults} />
+      {step === 'beds' && <CropsGrown d={d} change={change} />}
+      {pasting && <PasteParts d={d} change={change} onClose={() => setPasting(false)} />}
+    </Sheet>
+  );
+}
+
+function AddLine({ step, d, add }: { step: PartsStepName; d: FarmDescription; add: (line: string) => string | null }) {
+  const [line, setLine] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
+  const { units } = d.habits;
+  const read = line.trim() ? readFor(d, line) : null;
+  const enter = () => {
+    const words = add(line);
+    setRefused(words);
+    if (words === null) setLine('');
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    enter();
+  };
+  const examples = EXAMPLES[step].map(([metric, us]) => (units.mass === 'us' ? us : metric));
+  return (
+    <Stack as="div">
+      <Buttons>
+        <TextField
+          className={css.line ?? ''}
+          label={say`Add`}
+          value={line}
+          onChange={(e) => {
+            setLine(e.target.value);
+            setRefused(null);
+          }}
+          onKeyDown={onKeyDown}
+          error={refused !== null}
+          helperText={refused ?? (read === null ? undefined : typeof read === 'string' ? read : madeWords(read, units))}
+          placeholder={examples[0]}
+          slotProps={{ htmlInput: { 'data-new-here': true, autoComplete: 'off' } }}
+        />
+        <Button variant="outlined" onClick={enter} disabled={!line.trim()}>
+          {say`Add`}
+        </Button>
+      </Buttons>
+      <Text small quiet as="p">
+        {say`For example:`}{' '}
+        {examples.map((example, i) => (
+          <span key={example}>
+            {i > 0 && ' · '}
+            <WordButton type="button" onClick={() => setLine(example)}>
+              <Text mono small>
+                {example}
+              </Text>
+            </WordButton>
+          </span>
+        ))}
+      </Text>
+    </Stack>
+  );
+}
+
+/** What a line would make, said before it is added. */
+function madeWords({ places, equipment }: PartsRead, units: UnitChoice): string {
+  const first = places[0];
+  if (!first) return say`${equipment.map((e) => e.name).join(', ')} · Enter adds it`;
+  const codes = codesWords(places.map((p) => p.code));
+  const size = first.positions
+    ? say`${formatNumber(first.positions)} places · ${formatArea(first.areaM2 ?? 0, units, 1)} · ${formatNumber((first.positions ?? 0) / (first.areaM2 ?? 1))} on each m²`
+    : first.volumeL
+      ? formatVolume(first.volumeL, units)
+      : '';
+  const each = places.length > 1 && size ? say`each ${size}` : size;
+  const what = first.method ? codeWords(first.method) : told(PART_WORDS[first.role]);
+  return [say`${what} ${codes}`, each, say`Enter adds it`].filter(Boolean).join(' · ');
+}
+
+/** Crops of the library that the beds described can carry. */
+function CropsGrown({ d, change }: { d: FarmDescription; change: Change }) {
+  const methods = [...new Set(d.places.filter((p) => p.role === 'bed').map((p) => p.method))];
+  const name = (code: string) => CROP_DEFAULTS.find((c) => c.code === code)?.name ?? code;
+  const homeless = d.crops.filter((code) => {
+    const crop = CROP_DEFAULTS.find((c) => c.code === code);
+    return methods.length > 0 && crop && !methods.some((m) => suits(crop, m));
+  });
+  return (
+    <SheetBody stack>
+      <Autocomplete
+        multiple
+        options={CROP_DEFAULTS.filter((c) => c.code !== 'mixed-seedlings').map((c) => c.code)}
+        getOptionLabel={name}
+        value={d.crops}
+        onChange={(_, crops) => change((was) => ({ ...was, crops }))}
+        renderInput={(props) => <TextField {...props} label={say`Crops you grow`} />}
+      />
+      {homeless.length > 0 && (
+        <Mark tone="soon" as="p">
+          {say`None of your beds suits ${homeless.map(name).join(', ')}.`}
+        </Mark>
+      )}
+    </SheetBody>
+  );
+}

@@ -1,0 +1,220 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import {
+  EQUIPMENT_WORDS,
+  PART_WORDS,
+  type EquipmentPart,
+  type FarmDescription,
+  type PlacePart,
+} from '../../core/setup/description';
+import { duty } from '../../core/setup/follows';
+import {
+  changeEquipment,
+  changeGroup,
+  codesWords,
+  leaveOutPlaces,
+  placeGroups,
+  ROLES_OF_STEP,
+  type PlaceGroup,
+} from '../../core/setup/groups';
+import { formatArea, formatMass, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
+import { codeWords } from '../../core/words/codes';
+import { say, told } from '../../core/words/words';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { Text, WordButton } from '../../ui/kit/kit';
+import { AsBuilt } from '../../ui/draw/AsBuilt';
+import { ScrollTable } from '../../ui/table/ScrollTable';
+import type { Change } from './SetUp';
+import css from './setup.module.css';
+
+const PlaceDialog = dynamic(() => import('./PartDialogs').then((m) => m.PlaceDialog), { ssr: false });
+const EquipmentDialog = dynamic(() => import('./PartDialogs').then((m) => m.EquipmentDialog), { ssr: false });
+
+interface PartsTableProps {
+  step: 'water' | 'beds' | 'purge';
+  d: FarmDescription;
+  change: Change;
+  faults: Record<string, string>;
+}
+
+/** What is described so far, one row for places that are alike. */
+export function PartsTable({ step, d, change, faults }: PartsTableProps) {
+  const [editing, setEditing] = useState<PlaceGroup | number | null>(null);
+  const groups = placeGroups(d, step);
+  const equipment = step === 'water' ? d.equipment.map((part, i) => ({ part, i })) : [];
+  if (groups.length + equipment.length === 0) return null;
+  const most = Math.max(1, ...d.places.map((p) => p.volumeL ?? 0));
+  const close = () => setEditing(null);
+  return (
+    <>
+      <ScrollTable label={say`What is described`}>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>{say`Code`}</HeadCell>
+              <HeadCell>{say`What`}</HeadCell>
+              <HeadCell className={css.built}>{say`As built`}</HeadCell>
+              <HeadCell right>{step === 'beds' ? say`Places` : say`Size`}</HeadCell>
+              <HeadCell>{say`Loop`}</HeadCell>
+              <HeadCell>{say`Room`}</HeadCell>
+              <HeadCell>
+                <Text quiet>{say`Change`}</Text>
+              </HeadCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {groups.map((g) => (
+              <PlaceLine
+                key={g.codes.join()}
+                group={g}
+                most={most}
+                units={d.habits.units}
+                wrong={g.at.flatMap((i) => faultsOf(faults, `places.${i}.`))[0]}
+                onChange={() => setEditing(g)}
+                onLeaveOut={() => change((was) => leaveOutPlaces(was, g.at))}
+              />
+            ))}
+            {equipment.map(({ part, i }) => (
+              <EquipmentLine
+                key={i}
+                part={part}
+                units={d.habits.units}
+                wrong={faultsOf(faults, `equipment.${i}.`)[0]}
+                onChange={() => setEditing(i)}
+                onLeaveOut={() => change((was) => changeEquipment(was, i, null))}
+              />
+            ))}
+          </TableBody>
+        </Table>
+      </ScrollTable>
+      {editing !== null && typeof editing === 'object' && (
+        <PlaceDialog
+          group={editing}
+          d={d}
+          roles={ROLES_OF_STEP[step]}
+          onClose={close}
+          onDone={(codes: string[], part: PlacePart) => {
+            change((was) => changeGroup(was, editing.at, codes, part));
+            close();
+          }}
+        />
+      )}
+      {typeof editing === 'number' && (
+        <EquipmentDialog
+          part={d.equipment[editing]!}
+          d={d}
+          onClose={close}
+          onDone={(part: EquipmentPart) => {
+            change((was) => changeEquipment(was, editing, part));
+            close();
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+const faultsOf = (faults: Record<string, string>, at: string) =>
+  Object.entries(faults)
+    .filter(([key]) => key.startsWith(at))
+    .map(([, words]) => words);
+
+interface LineProps {
+  units: UnitChoice;
+  wrong: string | undefined;
+  onChange: () => void;
+  onLeaveOut: () => void;
+}
+
+function Acts({ about, onChange, onLeaveOut }: Pick<LineProps, 'onChange' | 'onLeaveOut'> & { about: string }) {
+  return (
+    <Cell nowrap>
+      <WordButton type="button" onClick={onChange} aria-label={say`Change ${about}`}>
+        {say`change`}
+      </WordButton>{' '}
+      <WordButton type="button" onClick={onLeaveOut} aria-label={say`Take out ${about}`}>
+        {say`take out`}
+      </WordButton>
+    </Cell>
+  );
+}
+
+function PlaceLine({ group, most, units, wrong, ...acts }: LineProps & { group: PlaceGroup; most: number }) {
+  const { part: p, codes } = group;
+  const isBed = p.role === 'bed' || p.role === 'nursery';
+  const what =
+    isBed && p.method
+      ? codeWords(p.method)
+      : [p.stage && codeWords(p.stage), told(PART_WORDS[p.role])].filter(Boolean).join(' ');
+  const each = codes.length > 1 ? say`each ` : '';
+  const size = isBed
+    ? say`${each}${formatNumber(p.positions ?? 0)} · ${formatArea(p.areaM2 ?? 0, units)}`
+    : p.volumeL
+      ? `${each}${formatVolume(p.volumeL, units)}`
+      : '';
+  const rest = [
+    p.limitKgM3 && p.role === 'tank' ? say`to ${formatNumber(p.limitKgM3)} kg/m³` : '',
+    p.saltGL ? say`salted ${formatNumber(p.saltGL, 1)} g/L` : '',
+    p.standsOn !== 'floor' ? (p.standsOn === 'roof' ? say`on the roof` : say`on a stand`) : '',
+  ].filter(Boolean);
+  return (
+    <TableRow>
+      <Cell strong>{codesWords(codes)}</Cell>
+      <Cell>
+        {what}
+        {rest.length > 0 && (
+          <Text as="div" small quiet>
+            {rest.join(' · ')}
+          </Text>
+        )}
+        {wrong && (
+          <Text as="div" small tone="danger" role="alert">
+            {wrong}
+          </Text>
+        )}
+      </Cell>
+      <Cell className={css.built}>
+        {(isBed || p.volumeL) && (
+          <AsBuilt
+            pieces={isBed ? Math.round((p.positions ?? 0) / Math.max(1, p.pieceSize ?? 1)) : null}
+            share={(p.volumeL ?? 0) / most}
+          />
+        )}
+      </Cell>
+      <Cell num>{size}</Cell>
+      <Cell>{p.loop ?? '—'}</Cell>
+      <Cell>{p.room || '—'}</Cell>
+      <Acts about={codesWords(codes)} {...acts} />
+    </TableRow>
+  );
+}
+
+function EquipmentLine({ part: e, units, wrong, ...acts }: LineProps & { part: EquipmentPart }) {
+  const facts = [
+    e.flowLH ? say`${formatVolume(e.flowLH, units)}/h` : '',
+    e.headM ? say`${formatNumber(e.headM, 1)} m head` : '',
+    e.watts ? say`${formatNumber(e.watts)} W` : '',
+    e.onMin ? say`on ${formatNumber(duty(e) * 100)} % of the time` : '',
+    e.kgO2PerDay ? say`${formatMass(e.kgO2PerDay * 1000, units)} O₂ a day` : '',
+    e.volumeM3 ? say`${formatVolume(e.volumeM3 * 1000, units)} of media` : '',
+  ].filter(Boolean);
+  return (
+    <TableRow>
+      <Cell strong>{e.name}</Cell>
+      <Cell>
+        {told(EQUIPMENT_WORDS[e.kind])}
+        {wrong && (
+          <Text as="div" small tone="danger" role="alert">
+            {wrong}
+          </Text>
+        )}
+      </Cell>
+      <Cell className={css.built}> </Cell>
+      <Cell num>{facts.join(' · ')}</Cell>
+      <Cell>{e.loop ?? '—'}</Cell>
+      <Cell>—</Cell>
+      <Acts about={e.name} {...acts} />
+    </TableRow>
+  );
+}

@@ -1,0 +1,241 @@
+'use client';
+import Autocomplete from '@mui/material/Autocomplete';
+import ButtonBase from '@mui/material/ButtonBase';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { coveredAirC, lightMol } from '../../core/setup/climate';
+import type { FarmDescription, Habits } from '../../core/setup/description';
+import { fromShape, SHAPES, type Shape } from '../../core/setup/shapes';
+import { formatNumber, toShown, unitName } from '../../core/quantity/units';
+import { say, speech, told, word } from '../../core/words/words';
+import { LOCALES } from '../../words/locales';
+import { Chips } from '../../ui/form/Chips';
+import { NumberBox } from '../../ui/form/NumberBox';
+import { Fields, HALF, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { tone } from '../../ui/theme/tones';
+import type { Change } from './SetUp';
+import css from './setup.module.css';
+
+interface PlaceStepProps {
+  d: FarmDescription;
+  change: Change;
+  faults: Record<string, string>;
+  onShape: () => void;
+}
+
+const WEEKDAYS = [
+  [1, word`Monday`],
+  [6, word`Saturday`],
+  [7, word`Sunday`],
+] as const;
+
+/** Feet of height for those who use them. */
+const FT_PER_M = 1 / 0.3048;
+
+export function PlaceStep({ d, change, faults, onShape }: PlaceStepProps) {
+  const { habits } = d;
+  const set = (part: Partial<Habits>) => change((was) => ({ ...was, habits: { ...was.habits, ...part } }));
+  const wrong = (field: keyof Habits) => faults[`habits.${field}`];
+  const us = habits.units.mass === 'us';
+  return (
+    <>
+      <Sheet>
+        <SheetHead>
+          <h2>{say`Place and habits`}</h2>
+        </SheetHead>
+        <SheetBody stack>
+          <Fields>
+            <TextField
+              label={say`Name of the farm`}
+              value={habits.name}
+              onChange={(e) => set({ name: e.target.value })}
+              error={!!wrong('name')}
+              helperText={wrong('name')}
+            />
+            <NumberBox
+              className={HALF}
+              label={say`Latitude, degrees north`}
+              help={say`South is below nothing: −33`}
+              value={habits.latitude}
+              onChange={(v) => v !== null && set({ latitude: v })}
+              wrong={Math.abs(habits.latitude) > 90 ? say`From −90 (south) to 90 (north)` : wrong('latitude')}
+            />
+            <NumberBox
+              className={HALF}
+              label={say`Height above the sea`}
+              unit={us ? 'ft' : 'm'}
+              factor={us ? FT_PER_M : 1}
+              value={habits.altitudeM}
+              onChange={(v) => v !== null && set({ altitudeM: v })}
+              wrong={wrong('altitudeM')}
+            />
+            <Autocomplete
+              className={HALF ?? ''}
+              disableClearable
+              options={Intl.supportedValuesOf('timeZone')}
+              value={habits.timeZone}
+              onChange={(_, timeZone) => set({ timeZone })}
+              renderInput={(props) => (
+                <TextField
+                  {...props}
+                  label={say`Time zone`}
+                  error={!!wrong('timeZone')}
+                  helperText={wrong('timeZone')}
+                />
+              )}
+            />
+            <Autocomplete
+              className={HALF ?? ''}
+              disableClearable
+              options={Intl.supportedValuesOf('currency')}
+              getOptionLabel={currencyName}
+              value={habits.currency}
+              onChange={(_, currency) => set({ currency })}
+              renderInput={(props) => (
+                <TextField
+                  {...props}
+                  label={say`Currency`}
+                  error={!!wrong('currency')}
+                  helperText={wrong('currency')}
+                />
+              )}
+            />
+            <TextField
+              className={HALF ?? ''}
+              select
+              label={say`Numbers, days and money`}
+              value={habits.locale}
+              onChange={(e) => set({ locale: e.target.value })}
+            >
+              {[...new Set<string>([...LOCALES, habits.locale])].map((locale) => (
+                <MenuItem key={locale} value={locale}>
+                  {regionName(locale)}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              className={HALF ?? ''}
+              select
+              label={say`The week begins on`}
+              value={habits.firstWeekday}
+              onChange={(e) => set({ firstWeekday: Number(e.target.value) })}
+            >
+              {WEEKDAYS.map(([key, words]) => (
+                <MenuItem key={key} value={key}>
+                  {told(words)}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Chips
+              label={say`Weights and volumes`}
+              options={[
+                ['metric', say`kg, L, m`],
+                ['us', say`lb, gal, ft`],
+              ]}
+              chosen={habits.units.mass}
+              onChoose={(mass) => set({ units: { ...habits.units, mass } })}
+            />
+            <Chips
+              label={say`Temperature`}
+              options={[
+                ['C', '°C'],
+                ['F', '°F'],
+              ]}
+              chosen={habits.units.temperature}
+              onChoose={(temperature) => set({ units: { ...habits.units, temperature } })}
+            />
+          </Fields>
+          {Math.abs(habits.latitude) <= 90 && <Year habits={habits} />}
+        </SheetBody>
+      </Sheet>
+      <Shapes d={d} change={change} onShape={onShape} />
+    </>
+  );
+}
+
+function currencyName(code: string): string {
+  return `${code} · ${new Intl.DisplayNames(speech().locale, { type: 'currency' }).of(code) ?? code}`;
+}
+
+function regionName(locale: string): string {
+  const region = locale.split('-')[1];
+  return (region && new Intl.DisplayNames(speech().locale, { type: 'region' }).of(region)) || locale;
+}
+
+/** The year under cover as latitude and height suggest it, to see whether it is the right place. */
+function Year({ habits }: { habits: Habits }) {
+  const { latitude, altitudeM, units } = habits;
+  const air = coveredAirC(latitude, Math.max(-450, Math.min(6000, altitudeM)));
+  const light = lightMol(latitude);
+  const most = Math.max(1, ...light);
+  const [low, high] = [Math.min(...air), Math.max(...air)];
+  const c = (v: number) => `${formatNumber(toShown('temperature', v, units))} ${unitName('temperature', units)}`;
+  return (
+    <div>
+      <svg viewBox="0 0 240 60" preserveAspectRatio="none" className={css.months} aria-hidden="true">
+        {light.map((v, i) => (
+          <rect
+            key={i}
+            x={i * 20 + 2}
+            y={58 - (v / most) * 50}
+            width="16"
+            height={(v / most) * 50}
+            fill={tone.straw}
+            opacity="0.6"
+          />
+        ))}
+        <polyline
+          points={air.map((v, i) => `${i * 20 + 10},${56 - ((v - low) / Math.max(1, high - low)) * 44}`).join(' ')}
+          fill="none"
+          stroke={tone.clay}
+          strokeWidth="2"
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+      <Text as="p" small quiet>
+        {say`January to December as a start, until your own records say more: under cover ${c(low)} to ${c(high)} (line), light ${formatNumber(Math.min(...light))} to ${formatNumber(most)} mol/m² a day (bars).`}
+      </Text>
+    </div>
+  );
+}
+
+/** Farms to start from, or nothing. */
+function Shapes({ d, change, onShape }: Pick<PlaceStepProps, 'd' | 'change' | 'onShape'>) {
+  const begun = d.places.length > 0;
+  const begin = (shape: Shape | null) => {
+    change((was) =>
+      shape
+        ? fromShape(shape, was.habits, was.people)
+        : { ...was, loops: [], places: [], equipment: [], species: [], crops: [] },
+    );
+    onShape();
+  };
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Begin with`}</h2>
+        <Text quiet>
+          {begun
+            ? say`takes the place of what is described so far; Undo brings it back`
+            : say`a made-up farm to change, or nothing`}
+        </Text>
+      </SheetHead>
+      <SheetBody className={css.shapes}>
+        {SHAPES.map((shape) => (
+          <ButtonBase key={shape.code} className={css.shape} onClick={() => begin(shape)}>
+            <Text strong>{told(shape.name)}</Text>
+            <Text small quiet>
+              {told(shape.says)}
+            </Text>
+          </ButtonBase>
+        ))}
+        <ButtonBase className={css.shape} onClick={() => begin(null)}>
+          <Text strong>{say`Nothing`}</Text>
+          <Text small quiet>
+            {say`An empty page: describe it part by part.`}
+          </Text>
+        </ButtonBase>
+      </SheetBody>
+    </Sheet>
+  );
+}
