@@ -9,8 +9,9 @@ const REGISTRIES = [
   { folder: 'src/core/tasks/sources', own: [] },
   { folder: 'src/core/water/readings', own: ['readingKind', 'readings'] },
   { folder: 'src/core/log/verbs', own: ['verb', 'reading', 'words'] },
+  { folder: 'src/core/tables/kinds', own: [] },
   { folder: 'src/core/lots', own: ['lotKind', 'lots'] },
-  { folder: 'src/commands', own: ['client', 'check', 'registry', 'command', 'inputs', 'shared'] },
+  { folder: 'src/commands', own: ['client', 'check', 'registry', 'command', 'inputs', 'tableRows', 'shared'] },
   { folder: 'src/questions', own: ['registry', 'question'] },
   { folder: 'src/jobs/kinds', own: [] },
 ];

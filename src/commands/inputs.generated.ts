@@ -1,9 +1,11 @@
 // Written by scripts/lib/registries.mjs from the acts; do not edit.
 import { AddSowingInput } from './plan/addSowing.input';
+import { ChangePersonInput } from './person/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
 import { ChangeStepInput } from './plan/changeStep.input';
 import { ChoreInput } from './task/chore.input';
 import { CountInput } from './plants/sow.input';
+import { CustomersInput } from './setup/customers.input';
 import { DeadInput } from './fish/dead.input';
 import { DescribeInput } from './setup/describe.input';
 import { DraftInput, KeepDraftInput } from './draft/keep.input';
@@ -16,15 +18,23 @@ import { FishSaleInput } from './setup/fishSale.input';
 import { GradeInput } from './fish/grade.input';
 import { HandoverInput } from './task/handover.input';
 import { HarvestInput } from './fish/harvest.input';
+import { InviteInput } from './person/invite.input';
 import { LayPlanInput } from './draft/layPlan.input';
 import { LifeSupportInput } from './setup/lifeSupport.input';
 import { LiveSaleInput } from './fish/netLive.input';
 import { LogLineInput } from './log/line.input';
+import { MembershipInput } from './person/membership.input';
 import { MendInput } from './record/mend.input';
 import { MergeInput } from './fish/merge.input';
 import { MoveInput } from './fish/move.input';
 import { NoteInput } from './fish/note.input';
 import { OpenInput } from './setup/open.input';
+import { OpeningFeedInput } from './opening/feed.input';
+import { OpeningFishInput } from './opening/fish.input';
+import { OpeningGoodsInput } from './opening/goods.input';
+import { OpeningOrdersInput } from './opening/orders.input';
+import { OpeningPlantsInput } from './opening/plants.input';
+import { OpeningSeedInput } from './opening/seed.input';
 import { OrderFishInput } from './plan/orderFish.input';
 import { OrderInput } from './order/place.input';
 import { OrderStepInput, SetAsideInput } from './order/setAside.input';
@@ -32,10 +42,12 @@ import { PickInput } from './plants/pick.input';
 import { PickNowInput } from './plants/pickNow.input';
 import { PlanFishInput } from './plan/planFish.input';
 import { PlanTemperatureInput } from './setup/temperature.input';
+import { PricesInput } from './setup/prices.input';
 import { PutBackInput } from './order/putBack.input';
 import { ReadingInput } from './water/read.input';
 import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
+import { RenewInviteInput } from './person/renewInvite.input';
 import { SpeciesInput } from './setup/species.input';
 import { StepInput, TemperatureInput, TransferInput } from './inputs';
 import { TakeBackInput } from './entry/takeBack.input';
@@ -43,6 +55,7 @@ import { TasteInput } from './purge/taste.input';
 import { TransplantInput } from './plants/transplant.input';
 import { UnitsInput } from './person/chooseUnits.input';
 import { WeighInput } from './fish/weigh.input';
+import { WithdrawInviteInput } from './person/withdrawInvite.input';
 import { WriteOffInput } from './stock/writeOff.input';
 
 export const inputs: Record<string, new () => object> = {
@@ -65,13 +78,24 @@ export const inputs: Record<string, new () => object> = {
   'fish.receiveFeed': ReceiveFeedInput,
   'fish.weigh': WeighInput,
   'log.line': LogLineInput,
+  'opening.feed': OpeningFeedInput,
+  'opening.fish': OpeningFishInput,
+  'opening.goods': OpeningGoodsInput,
+  'opening.orders': OpeningOrdersInput,
+  'opening.plants': OpeningPlantsInput,
+  'opening.seed': OpeningSeedInput,
   'order.callOff': OrderStepInput,
   'order.deliver': OrderStepInput,
   'order.pay': OrderStepInput,
   'order.place': OrderInput,
   'order.putBack': PutBackInput,
   'order.setAside': SetAsideInput,
+  'person.change': ChangePersonInput,
   'person.chooseUnits': UnitsInput,
+  'person.invite': InviteInput,
+  'person.membership': MembershipInput,
+  'person.renewInvite': RenewInviteInput,
+  'person.withdrawInvite': WithdrawInviteInput,
   'plan.addSowing': AddSowingInput,
   'plan.changeStep': ChangeStepInput,
   'plan.orderFish': OrderFishInput,
@@ -87,12 +111,14 @@ export const inputs: Record<string, new () => object> = {
   'purge.taste': TasteInput,
   'purge.transfer': TransferInput,
   'record.mend': MendInput,
+  'setup.customers': CustomersInput,
   'setup.describe': DescribeInput,
   'setup.dropTemperature': DropTemperatureInput,
   'setup.feedRule': FeedRuleInput,
   'setup.fishSale': FishSaleInput,
   'setup.lifeSupport': LifeSupportInput,
   'setup.open': OpenInput,
+  'setup.prices': PricesInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
   'stock.writeOff': WriteOffInput,

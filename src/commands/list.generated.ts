@@ -18,13 +18,24 @@ import { module as fishReceiveModule } from './fish/receive';
 import { module as fishReceiveFeedModule } from './fish/receiveFeed';
 import { module as fishWeighModule } from './fish/weigh';
 import { module as logLineModule } from './log/line';
+import { module as openingFeedModule } from './opening/feed';
+import { module as openingFishModule } from './opening/fish';
+import { module as openingGoodsModule } from './opening/goods';
+import { module as openingOrdersModule } from './opening/orders';
+import { module as openingPlantsModule } from './opening/plants';
+import { module as openingSeedModule } from './opening/seed';
 import { module as orderCallOffModule } from './order/callOff';
 import { module as orderDeliverModule } from './order/deliver';
 import { module as orderPayModule } from './order/pay';
 import { module as orderPlaceModule } from './order/place';
 import { module as orderPutBackModule } from './order/putBack';
 import { module as orderSetAsideModule } from './order/setAside';
+import { module as personChangeModule } from './person/change';
 import { module as personChooseUnitsModule } from './person/chooseUnits';
+import { module as personInviteModule } from './person/invite';
+import { module as personMembershipModule } from './person/membership';
+import { module as personRenewInviteModule } from './person/renewInvite';
+import { module as personWithdrawInviteModule } from './person/withdrawInvite';
 import { module as planAddSowingModule } from './plan/addSowing';
 import { module as planChangeStepModule } from './plan/changeStep';
 import { module as planOrderFishModule } from './plan/orderFish';
@@ -40,12 +51,14 @@ import { module as purgeStopFeedModule } from './purge/stopFeed';
 import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
+import { module as setupCustomersModule } from './setup/customers';
 import { module as setupDescribeModule } from './setup/describe';
 import { module as setupDropTemperatureModule } from './setup/dropTemperature';
 import { module as setupFeedRuleModule } from './setup/feedRule';
 import { module as setupFishSaleModule } from './setup/fishSale';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
+import { module as setupPricesModule } from './setup/prices';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
 import { module as stockWriteOffModule } from './stock/writeOff';
@@ -73,13 +86,24 @@ export const modules = [
   fishReceiveFeedModule,
   fishWeighModule,
   logLineModule,
+  openingFeedModule,
+  openingFishModule,
+  openingGoodsModule,
+  openingOrdersModule,
+  openingPlantsModule,
+  openingSeedModule,
   orderCallOffModule,
   orderDeliverModule,
   orderPayModule,
   orderPlaceModule,
   orderPutBackModule,
   orderSetAsideModule,
+  personChangeModule,
   personChooseUnitsModule,
+  personInviteModule,
+  personMembershipModule,
+  personRenewInviteModule,
+  personWithdrawInviteModule,
   planAddSowingModule,
   planChangeStepModule,
   planOrderFishModule,
@@ -95,12 +119,14 @@ export const modules = [
   purgeTasteModule,
   purgeTransferModule,
   recordMendModule,
+  setupCustomersModule,
   setupDescribeModule,
   setupDropTemperatureModule,
   setupFeedRuleModule,
   setupFishSaleModule,
   setupLifeSupportModule,
   setupOpenModule,
+  setupPricesModule,
   setupSpeciesModule,
   setupTemperatureModule,
   stockWriteOffModule,

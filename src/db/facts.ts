@@ -21,6 +21,7 @@ export interface HoldingRow {
   start_mean_g: number | null;
   start_cv: number | null;
   start_pace: number | null;
+  transplanted_on: Day | null;
   place_kind: string;
   place_role: StoreRole | OutsideRole | null;
 }
@@ -51,7 +52,7 @@ interface HoldingsOfArgs {
 export async function holdingsOf({ tx, day, isToday, kinds }: HoldingsOfArgs): Promise<HoldingRow[]> {
   const { rows } = await tx.raw(
     `select b.lot_id, b.place_id, b.count, b.mass_g, l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv,
-       l.start_pace, p.kind as place_kind, p.role as place_role
+       l.start_pace, l.transplanted_on, p.kind as place_kind, p.role as place_role
      from (select * from (${heldThen(isToday)}) h where place_id = any(array(select id from place where kind <> 'outside')) offset 0) b
      join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id and kind = any(:kinds) offset 0) l on true
      join place p on p.farm_id = b.farm_id and p.id = b.place_id
@@ -177,7 +178,7 @@ export async function plantingFacts(tx: Tx, day: Day, holdings: HoldingRow[]): P
     placeId: h.place_id,
     count: h.count,
     sownOn: h.began_on,
-    transplantedOn: h.place_kind === 'bed' ? (transplantOf.get(h.lot_id) ?? h.began_on) : null,
+    transplantedOn: h.place_kind === 'bed' ? (transplantOf.get(h.lot_id) ?? h.transplanted_on ?? h.began_on) : null,
     cutsDone: cutsOf.get(h.lot_id)?.cuts ?? 0,
     lastCutOn: cutsOf.get(h.lot_id)?.last ?? null,
   }));

@@ -137,6 +137,8 @@ export interface NewLot {
   permit?: string | null;
   supplier?: string | null;
   note?: string | null;
+  /** Plants that stood in their bed before the first record: since when. */
+  transplantedOn?: Day | null;
   fromLotIds?: string[];
   /** Cohorts: the share of each one's cost so far that goes with the fish, in the order of `fromLotIds`. */
   fromShares?: number[];
@@ -162,6 +164,7 @@ export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<st
     permit: lot.permit ?? null,
     supplier: lot.supplier ?? null,
     note: lot.note ?? null,
+    transplanted_on: lot.transplantedOn ?? null,
   });
   const origins = (lot.fromLotIds ?? []).map((from, i) => ({
     farm_id: farmId,

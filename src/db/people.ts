@@ -1,6 +1,8 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Knex } from 'knex';
+import { RuleBroken } from '../core/errors';
+import { say } from '../core/words/words';
 import { inFarm, type Tx } from './connection';
 
 /** A visitor reads records for a span and writes nothing. */
@@ -40,7 +42,7 @@ export function hashPassword(password: string): Promise<string> {
   return hash(password, ARGON);
 }
 
-function tokenHash(token: string): Buffer {
+export function tokenHash(token: string): Buffer {
   return createHash('sha256').update(token).digest();
 }
 
@@ -133,7 +135,7 @@ export async function personOfSession(db: Knex, token: string, now: Date): Promi
   const { rows } = await db.raw('select * from person_of_session(?, ?)', [tokenHash(token), now]);
   const r = rows[0];
   if (!r) return null;
-  return {
+  const person: SignedIn = {
     farmId: r.farm_id,
     personId: r.person_id,
     name: r.name,
@@ -146,6 +148,18 @@ export async function personOfSession(db: Knex, token: string, now: Date): Promi
     entryBackDays: r.entry_back_days,
     inSetUp: r.in_set_up,
   };
+  askers.set(person, tokenHash(token));
+  return person;
+}
+
+/** By which session someone asks: beside the person, so that it never goes along to a page. */
+const askers = new WeakMap<SignedIn, Buffer>();
+
+/** What functions that change who may do what look at. @throws {RuleBroken} for a person who did not come by a session */
+export function askerOf(person: SignedIn): Buffer {
+  const asker = askers.get(person);
+  if (!asker) throw new RuleBroken('form', say`You are signed out. Sign in again; what you typed is still here.`);
+  return asker;
 }
 
 export async function signOut(db: Knex, person: SignedIn, token: string): Promise<void> {

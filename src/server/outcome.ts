@@ -35,13 +35,13 @@ const CONSTRAINT_WORDS: Record<string, [field: string, words: string]> = {
   person_asks_no_manager: ['form', word`This is for a manager.`],
   person_asks_signed_out: ['form', word`You are signed out. Sign in again; what you typed is still here.`],
   person_last_manager: ['form', word`A farm needs a manager: make someone else one first.`],
-  person_elsewhere: [
-    'form',
-    word`This person belongs to another farm too, so only they can change their password.`,
-  ],
+  person_elsewhere: ['form', word`This person belongs to another farm too, so only they can change their password.`],
   person_account_once: ['form', word`You belong to that farm already.`],
   invite_open: ['form', word`That link is not open any more. Ask for a new one.`],
-  first_farm_code_known: ['code', word`That code is not the one that was printed, or it was used. Start the app again for a new one.`],
+  first_farm_code_known: [
+    'code',
+    word`That code is not the one that was printed, or it was used. Start the app again for a new one.`,
+  ],
   person_of_farm: ['form', word`That person is not on this farm.`],
   person_sign_in_name_once: ['signInName', word`Someone on this farm has that sign-in name already.`],
 };

@@ -10,8 +10,8 @@ export const module = command({
   title: word`Open the farm`,
   who: BOSS,
   input: OpenInput,
-  run: async ({ tx, today, entry }, { version }) => {
-    const laid = await openFarm(tx, { farmId: entry.farmId, version, today });
+  run: async ({ tx, today, entry, person }, { version }) => {
+    const laid = await openFarm(tx, { farmId: entry.farmId, version, today, by: person.personId, at: entry.at });
     return said(say`The farm is open: ${plural(laid, '# place', '# places')}.`);
   },
   takeBack: SET_UP_STAYS,

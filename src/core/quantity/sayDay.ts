@@ -39,3 +39,15 @@ export function daysAgo(days: number): string {
 /** A moment of today as the person's clock writes it. */
 export const clockTime = (at: Date) =>
   new Intl.DateTimeFormat(speech().locale, { hour: '2-digit', minute: '2-digit' }).format(at);
+
+const MINUTE_MS = 60_000;
+
+/** How long ago a moment was: "5 minutes ago", "yesterday"; further back, its day. */
+export function ago(at: Date, now: Date): string {
+  const minutes = Math.max(0, Math.round((now.getTime() - at.getTime()) / MINUTE_MS));
+  const relative = new Intl.RelativeTimeFormat(speech().locale, { numeric: 'auto' });
+  if (minutes < 60) return relative.format(-minutes, 'minute');
+  if (minutes < 24 * 60) return relative.format(-Math.round(minutes / 60), 'hour');
+  const days = Math.round(minutes / (24 * 60));
+  return days < 30 ? relative.format(-days, 'day') : shortDay(at.toISOString().slice(0, 10));
+}

@@ -35,9 +35,9 @@ export const EQUIPMENT_WORDS: Record<EquipmentKind, string> = {
 export const LOOP_KINDS = ['coupled', 'decoupled', 'bench'] as const;
 export type LoopKind = (typeof LOOP_KINDS)[number];
 export const LOOP_WORDS: Record<LoopKind, string> = {
-  coupled: word`one water for fish and plants`,
-  decoupled: word`two waters, with mineralisation between`,
-  bench: word`a small bench for trials`,
+  coupled: word`one water`,
+  decoupled: word`two waters, minerals between`,
+  bench: word`bench for trials`,
 };
 
 export const PART_ROLES = [

@@ -9,6 +9,8 @@ const CODES: Record<string, string> = Object.fromEntries(
     ...[word`quarantine`, word`holding`, word`morning`, word`evening`, word`eager`, word`slow`, word`none`],
     ...[word`open`, word`delivered`, word`paid`, word`cancelled`],
     ...[word`wholesaler`, word`farm shop`, word`restaurant`, word`box scheme`, word`grocer`, word`market stall`],
+    ...[word`online list`, word`seedling buyer`, word`food bank`, word`staff`],
+    ...[word`sand`, word`coupled`, word`decoupled`, word`bench`],
     ...[word`pond shop`, word`oxygen`, word`nitrification`, word`media rule`, word`planning default`, word`derived`],
     ...[word`before`, word`after`, word`well`, word`ill`, word`unsure`],
     ...[word`sample`, word`dead`, word`feed`, word`harvest`, word`move`, word`stock`, word`pick`, word`sow`],

@@ -6,6 +6,7 @@ import { layOut } from '../../core/setup/layOut';
 import type { Day } from '../../core/quantity/days';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
+import { invite } from '../members';
 import { createFarm } from '../createFarm';
 import { STALE } from './rules';
 
@@ -64,10 +65,13 @@ interface OpenFarmArgs {
   farmId: string;
   version: number;
   today: Day;
+  /** Who opens it, and when. */
+  by: string;
+  at: Date;
 }
 
 /** Lays what is described into the farm, once. @returns how many places it has */
-export async function openFarm(tx: Tx, { farmId, version, today }: OpenFarmArgs): Promise<number> {
+export async function openFarm(tx: Tx, { farmId, version, today, by, at }: OpenFarmArgs): Promise<number> {
   const found = await loadDescription(tx);
   if (!found) throw new RuleBroken('version', say`This farm is open already. Change it on Farm.`);
   if (found.version !== version) throw new RuleBroken('version', STALE);
@@ -75,6 +79,9 @@ export async function openFarm(tx: Tx, { farmId, version, today }: OpenFarmArgs)
   if (fault) throw new RuleBroken(...fault);
   const farm = layOut({ description: found.description, newId: randomUUID, today });
   await createFarm(tx, farmId, farm);
+  // Their links are made on Farm, one by one: until then nobody has them.
+  for (const p of found.description.people.filter((one) => one.name.trim()))
+    await invite(tx, { ...p, token: randomUUID() + randomUUID() }, { farmId, by, at });
   await tx('farm').update({ described: null, version: version + 1 });
   return found.description.places.length;
 }

@@ -39,3 +39,13 @@ export async function changePassword(values: { old: string; new: string }): Prom
   });
   return (await response.json()) as Outcome<null>;
 }
+
+/** Becomes a member by a link. */
+export async function joinFarm(values: Record<string, unknown>): Promise<Outcome<null>> {
+  const response = await fetch('/api/join', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(values),
+  });
+  return (await response.json()) as Outcome<null>;
+}

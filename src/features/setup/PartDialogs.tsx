@@ -67,9 +67,7 @@ function Frame({ title, onClose, onDone, children }: FrameProps) {
     <Dialog open onClose={onClose} fullScreen={phone} maxWidth="sm" fullWidth>
       <DialogTitle>{title}</DialogTitle>
       <DialogContent>
-        <Fields as="div">
-          {children}
-        </Fields>
+        <Fields as="div">{children}</Fields>
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{say`Leave it`}</Button>

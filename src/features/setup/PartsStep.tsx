@@ -136,7 +136,7 @@ function AddLine({ step, d, add }: { step: PartsStepName; d: FarmDescription; ad
   const examples = EXAMPLES[step].map(([metric, us]) => (units.mass === 'us' ? us : metric));
   return (
     <Stack as="div">
-      <Buttons>
+      <div className={css.addRow}>
         <TextField
           className={css.line ?? ''}
           label={say`Add`}
@@ -154,7 +154,7 @@ function AddLine({ step, d, add }: { step: PartsStepName; d: FarmDescription; ad
         <Button variant="outlined" onClick={enter} disabled={!line.trim()}>
           {say`Add`}
         </Button>
-      </Buttons>
+      </div>
       <Text small quiet as="p">
         {say`For example:`}{' '}
         {examples.map((example, i) => (

@@ -3,6 +3,7 @@ import Autocomplete from '@mui/material/Autocomplete';
 import ButtonBase from '@mui/material/ButtonBase';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import type { ReactNode } from 'react';
 import { coveredAirC, lightMol } from '../../core/setup/climate';
 import type { FarmDescription, Habits } from '../../core/setup/description';
 import { fromShape, SHAPES, type Shape } from '../../core/setup/shapes';
@@ -55,7 +56,7 @@ export function PlaceStep({ d, change, faults, onShape }: PlaceStepProps) {
             <NumberBox
               className={HALF}
               label={say`Latitude, degrees north`}
-              help={say`South is below nothing: −33`}
+              help={say`South of the equator with a minus: −33`}
               value={habits.latitude}
               onChange={(v) => v !== null && set({ latitude: v })}
               wrong={Math.abs(habits.latitude) > 90 ? say`From −90 (south) to 90 (north)` : wrong('latitude')}
@@ -126,30 +127,45 @@ export function PlaceStep({ d, change, faults, onShape }: PlaceStepProps) {
                 </MenuItem>
               ))}
             </TextField>
-            <Chips
-              label={say`Weights and volumes`}
-              options={[
-                ['metric', say`kg, L, m`],
-                ['us', say`lb, gal, ft`],
-              ]}
-              chosen={habits.units.mass}
-              onChoose={(mass) => set({ units: { ...habits.units, mass } })}
-            />
-            <Chips
-              label={say`Temperature`}
-              options={[
-                ['C', '°C'],
-                ['F', '°F'],
-              ]}
-              chosen={habits.units.temperature}
-              onChoose={(temperature) => set({ units: { ...habits.units, temperature } })}
-            />
+            <Labelled words={say`Weights and volumes`}>
+              <Chips
+                label={say`Weights and volumes`}
+                options={[
+                  ['metric', say`kg, L, m`],
+                  ['us', say`lb, gal, ft`],
+                ]}
+                chosen={habits.units.mass}
+                onChoose={(mass) => set({ units: { ...habits.units, mass } })}
+              />
+            </Labelled>
+            <Labelled words={say`Temperature`}>
+              <Chips
+                label={say`Temperature`}
+                options={[
+                  ['C', '°C'],
+                  ['F', '°F'],
+                ]}
+                chosen={habits.units.temperature}
+                onChoose={(temperature) => set({ units: { ...habits.units, temperature } })}
+              />
+            </Labelled>
           </Fields>
           {Math.abs(habits.latitude) <= 90 && <Year habits={habits} />}
         </SheetBody>
       </Sheet>
       <Shapes d={d} change={change} onShape={onShape} />
     </>
+  );
+}
+
+function Labelled({ words, children }: { words: string; children: ReactNode }) {
+  return (
+    <div className={HALF}>
+      <Text as="div" small quiet>
+        {words}
+      </Text>
+      {children}
+    </div>
   );
 }
 

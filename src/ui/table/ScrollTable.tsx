@@ -89,7 +89,8 @@ function wordsOf(cell: HTMLElement): string {
   return /^[=+@]/.test(words) ? `'${words}` : words;
 }
 
-function download(name: string, text: string) {
+/** Hands a text over as a file. */
+export function download(name: string, text: string) {
   // The mark tells spreadsheets that it is UTF-8.
   const url = URL.createObjectURL(new Blob(['\ufeff', text], { type: 'text/csv;charset=utf-8' }));
   const link = Object.assign(document.createElement('a'), { href: url, download: name });

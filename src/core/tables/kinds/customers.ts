@@ -1,0 +1,27 @@
+import { word } from '../../words/words';
+import type { TableKindModule } from '../tableKind';
+
+export const module: TableKindModule = {
+  kind: 'customers',
+  title: word`Customers`,
+  says: word`Who buys, and on which way to market.`,
+  act: 'setup.customers@1',
+  opening: true,
+  columns: [
+    {
+      name: 'name',
+      label: word`Customer`,
+      heads: /^(customer|name|client|buyer)/,
+      kind: 'text',
+      example: 'Saturday stall',
+    },
+    {
+      name: 'channel',
+      label: word`Way to market`,
+      heads: /^(channel|way|type|kind)/,
+      kind: 'choice',
+      from: 'channels',
+      example: 'market stall',
+    },
+  ],
+};

@@ -1,0 +1,20 @@
+// Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as customersModule } from './customers';
+import { module as feedModule } from './feed';
+import { module as fishModule } from './fish';
+import { module as goodsModule } from './goods';
+import { module as ordersModule } from './orders';
+import { module as plantsModule } from './plants';
+import { module as pricesModule } from './prices';
+import { module as seedModule } from './seed';
+
+export const modules = [
+  customersModule,
+  feedModule,
+  fishModule,
+  goodsModule,
+  ordersModule,
+  plantsModule,
+  pricesModule,
+  seedModule,
+] as const;

@@ -1,0 +1,164 @@
+import { toMinor } from '../quantity/money';
+import { readDay } from '../quantity/readDay';
+import { readNumber } from '../quantity/readNumber';
+import { isFarmDay } from '../quantity/ranges';
+import type { Day } from '../quantity/days';
+import { toStored, type UnitChoice } from '../quantity/units';
+import { plural, say, told } from '../words/words';
+import type { Choices, TableColumn, TableKindModule } from './tableKind';
+
+/** In which order a day is written in figures, where the table does not tell. */
+export type DayOrder = 'dmy' | 'mdy';
+
+export interface TableReading {
+  kind: TableKindModule;
+  choices: Choices;
+  units: UnitChoice;
+  currency: string;
+  today: Day;
+  /** How products are counted, by code: kg products are weighed. */
+  unitOfProduct: (code: string) => string | undefined;
+  dayOrder?: DayOrder | undefined;
+}
+
+export interface RowRead {
+  /** Stored values by column; only where the row has no fault. */
+  value: Record<string, unknown> | null;
+  faults: Record<string, string>;
+}
+
+const norm = (text: string) => text.trim().toLowerCase().replace(/\s+/g, ' ');
+
+/** Which cell holds which column: by the head of the table, or in the order of the columns where there is none. */
+export function mapColumns(kind: TableKindModule, head: readonly string[]): (string | null)[] | null {
+  const used = new Set<string>();
+  const map = head.map((cell) => {
+    const text = norm(cell);
+    const own = kind.columns.filter((c) => !used.has(c.name));
+    const column =
+      own.find((c) => text === norm(told(c.label)) || text === c.name.toLowerCase()) ??
+      own.find((c) => c.heads.test(text));
+    if (!column) return null;
+    used.add(column.name);
+    return column.name;
+  });
+  const needed = kind.columns.filter((c) => !c.optional && used.has(c.name)).length;
+  return needed >= Math.min(2, kind.columns.length) ? map : null;
+}
+
+/** Rows of text by column, from a table with or without a head. */
+export function rowsByColumn(kind: TableKindModule, rows: readonly (readonly string[])[]): Record<string, string>[] {
+  const map = rows[0] ? mapColumns(kind, rows[0]) : null;
+  const names = map ?? kind.columns.map((c) => c.name);
+  return rows
+    .slice(map ? 1 : 0)
+    .filter((cells) => cells.some((c) => c.trim()))
+    .map((cells) => Object.fromEntries(names.flatMap((name, i) => (name ? [[name, (cells[i] ?? '').trim()]] : []))));
+}
+
+/** Whether days of a table can be read in two ways, so that someone has to be asked. */
+export function isTwoWays(kind: TableKindModule, rows: readonly Record<string, string>[]): boolean {
+  const days = kind.columns.filter((c) => c.kind === 'day').map((c) => c.name);
+  const written = rows.flatMap((r) =>
+    days.map((d) => /^(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}$/.exec((r[d] ?? '').trim())),
+  );
+  const known = written.filter((m) => m !== null);
+  return (
+    known.length > 0 && known.every((m) => Number(m[1]) <= 12 && Number(m[2]) <= 12) && known.some((m) => m[1] !== m[2])
+  );
+}
+
+export function readRow(cells: Record<string, string>, about: TableReading): RowRead {
+  const value: Record<string, unknown> = {};
+  const faults: Record<string, string> = {};
+  for (const column of about.kind.columns) {
+    const text = (cells[column.name] ?? '').trim();
+    if (!text) {
+      if (!column.optional) faults[column.name] = say`Fill in ${told(column.label)}`;
+      continue;
+    }
+    const read = readCell(text, column, { ...about, value });
+    if ('fault' in read) faults[column.name] = read.fault;
+    else value[column.name] = read.value;
+  }
+  for (const group of new Set(about.kind.columns.flatMap((c) => c.oneOf ?? []))) {
+    const own = about.kind.columns.filter((c) => c.oneOf === group);
+    if (own.every((c) => !(cells[c.name] ?? '').trim()))
+      faults[own[0]!.name] = say`Fill in ${told(own[0]!.label)} ${told(own[1]!.label)}`;
+  }
+  return { value: Object.keys(faults).length > 0 ? null : value, faults };
+}
+
+type CellRead = { value: unknown } | { fault: string };
+
+// eslint-disable-next-line complexity -- one case for each kind of cell
+function readCell(
+  text: string,
+  column: TableColumn,
+  about: TableReading & { value: Record<string, unknown> },
+): CellRead {
+  if (column.kind === 'text') return text.length <= 200 ? { value: text } : { fault: say`At most 200 characters` };
+  if (column.kind === 'choice') return chosen(text, about.choices[column.from!]);
+  if (column.kind === 'day') return dayOf(text, about);
+  if (column.kind === 'time')
+    return /^([01]?\d|2[0-3])[:.h][0-5]\d$/.test(text)
+      ? { value: text.replace(/[.h]/, ':').padStart(5, '0') }
+      : { fault: say`“${text}” is no time; write it like 07:30` };
+  const number = readNumber(text.replace(/\s*[\p{L}€$£%²³]+\.?$/u, ''));
+  if (number === null) return { fault: say`“${text}” is no number` };
+  if (number < 0) return { fault: say`It cannot be less than nothing` };
+  if (column.kind === 'count')
+    return Number.isInteger(number) && number > 0
+      ? { value: number }
+      : { fault: say`Give a whole number above nothing` };
+  if (column.kind === 'money') return { value: toMinor(number, about.currency) };
+  if (column.kind === 'mass' || column.kind === 'smallMass')
+    return { value: round(toStored(column.kind, number, about.units)) };
+  if (column.kind === 'length') return { value: about.units.mass === 'us' ? round(number * 2.54) : number };
+  if (column.kind === 'quantity') return quantityOf(number, about);
+  return { value: number };
+}
+
+const round = (v: number) => Number(v.toPrecision(9));
+
+/** Kilograms of what is weighed, pieces of what is counted. */
+function quantityOf(
+  number: number,
+  { value, units, unitOfProduct }: TableReading & { value: Record<string, unknown> },
+): CellRead {
+  const unit = unitOfProduct(String(value.product ?? ''));
+  if (unit === 'kg')
+    return number > 0 ? { value: round(toStored('mass', number, units)) } : { fault: say`It must be more than 0` };
+  return Number.isInteger(number) && number > 0
+    ? { value: number }
+    : { fault: say`These are sold whole: give a number of pieces` };
+}
+
+function chosen(text: string, list: Choices[keyof Choices]): CellRead {
+  const wanted = norm(text);
+  const found = list.find(([code]) => norm(code) === wanted) ?? list.find(([, name]) => norm(name) === wanted);
+  if (found) return { value: found[0] };
+  const near = list.filter(([code, name]) => norm(name).includes(wanted) || norm(code).includes(wanted));
+  if (near.length === 1) return { value: near[0]![0] };
+  const some = (near.length > 0 ? near : list).slice(0, 4).map(([, name]) => name);
+  return {
+    fault:
+      some.length > 0
+        ? say`“${text}” is not known here; there is ${some.join(', ')} …`
+        : say`“${text}” is not known here: there is none yet.`,
+  };
+}
+
+function dayOf(text: string, { today, dayOrder }: TableReading): CellRead {
+  const figures = /^(\d{1,2})[./-](\d{1,2})[./-](\d{2,4})$/.exec(text);
+  if (!figures || !dayOrder) {
+    const day = readDay(text, today);
+    return day ? { value: day } : { fault: say`“${text}” is no day; write it like 2026-05-14` };
+  }
+  const [, first, second, year] = figures as unknown as [string, string, string, string];
+  const [d, m] = dayOrder === 'dmy' ? [first, second] : [second, first];
+  const day = `${year.length === 2 ? `20${year}` : year}-${m.padStart(2, '0')}-${d.padStart(2, '0')}`;
+  return isFarmDay(day) ? { value: day } : { fault: say`“${text}” is no day` };
+}
+
+export const rowsWords = (n: number) => plural(n, '# row', '# rows');

@@ -1,0 +1,80 @@
+'use client';
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { TABLE_KINDS, tableKind } from '../../core/tables/tables';
+import { formatNumber } from '../../core/quantity/units';
+import { plural, say, told } from '../../core/words/words';
+import { Chips } from '../../ui/form/Chips';
+import { Buttons, Mark, PageHead, Sheet, SheetBody, Stack, Text } from '../../ui/kit/kit';
+import { FarmNav } from './FarmNav';
+import type { TodayPage } from './queries';
+import { TableEntry } from './tables/TableEntry';
+
+/** In the order in which a farm is taken over: what lives, what it lives on, what is sold, to whom. */
+const ORDER = ['fish', 'feed', 'plants', 'seed', 'goods', 'prices', 'customers', 'orders'] as const;
+
+const THERE: Record<string, (n: number) => string> = {
+  fish: (n) => plural(n, '# lot of fish is in the books from before.', '# lots of fish are in the books from before.'),
+  feed: (n) => plural(n, '# lot of feed is in the books from before.', '# lots of feed are in the books from before.'),
+  plants: (n) => plural(n, '# planting is in the books from before.', '# plantings are in the books from before.'),
+  seed: (n) => plural(n, '# lot of seed is in the books from before.', '# lots of seed are in the books from before.'),
+  goods: (n) => plural(n, '# packed lot is in the books from before.', '# packed lots are in the books from before.'),
+  prices: (n) => plural(n, '# product has a price.', '# products have a price.'),
+  customers: (n) => plural(n, '# customer is known.', '# customers are known.'),
+  orders: (n) => plural(n, '# order is in the books.', '# orders are in the books.'),
+};
+
+/** What is on the farm on the first day, taken over by table; the books add up from here on. */
+export function TodayRoom({ page }: { page: TodayPage }) {
+  const router = useRouter();
+  const kind = tableKind(page.chosen)!;
+  const next = ORDER[ORDER.indexOf(page.chosen as (typeof ORDER)[number]) + 1];
+  const go = (what: string) => router.push(`/farm/today?what=${what}`);
+  const count = page.opened[page.chosen] ?? 0;
+  return (
+    <Stack>
+      <FarmNav here="/farm/today" suffix="" />
+      <PageHead>
+        <h1>{say`What is there today`}</h1>
+        <Text quiet>{say`in the books as “from before”; whatever is not known yet can follow`}</Text>
+      </PageHead>
+      {!page.mayChange && <Mark tone="soon">{say`A manager records what was here before.`}</Mark>}
+      <Chips
+        label={say`What is taken over`}
+        options={ORDER.map((k) => {
+          const known = TABLE_KINDS.find((t) => t.kind === k)!;
+          const n = page.opened[k] ?? 0;
+          return [k, n > 0 ? `${told(known.title)} · ${formatNumber(n)}` : told(known.title)] as const;
+        })}
+        chosen={page.chosen as (typeof ORDER)[number]}
+        onChoose={go}
+      />
+      {page.mayChange && (
+        <TableEntry
+          key={page.chosen}
+          kind={kind}
+          context={page.context}
+          there={count > 0 ? THERE[page.chosen]?.(count) : undefined}
+        />
+      )}
+      <Sheet>
+        <SheetBody>
+          <Buttons>
+            {next && (
+              <Button variant="outlined" onClick={() => go(next)}>
+                {say`Then: ${told(tableKind(next)!.title)}`}
+              </Button>
+            )}
+            <Button component={Link} href="/cohorts/planner" variant="outlined">
+              {say`Lay a rotation from it`}
+            </Button>
+            <Button component={Link} href="/round" variant={next ? 'text' : 'contained'}>
+              {say`To the round of today`}
+            </Button>
+          </Buttons>
+        </SheetBody>
+      </Sheet>
+    </Stack>
+  );
+}

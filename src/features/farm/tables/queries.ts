@@ -1,0 +1,32 @@
+import 'server-only';
+import { CHANNELS } from '../../../core/tables/tables';
+import type { Choices } from '../../../core/tables/tableKind';
+import type { Day } from '../../../core/quantity/days';
+import type { UnitChoice } from '../../../core/quantity/units';
+import { tableChoices, undoneOf } from '../../../db/tables';
+import { readFarm } from '../../../server/farmView';
+import { unitsOf } from '../../../server/session';
+
+/** What a table is read against. */
+export interface TableContext {
+  choices: Choices;
+  units: UnitChoice;
+  currency: string;
+  today: Day;
+  unitOfProduct: Record<string, string>;
+  /** Entries of tables that were taken back: the same rows may then be recorded again. */
+  undone: number;
+}
+
+export const tableContext = (): Promise<TableContext> =>
+  readFarm(async (tx, person, today) => {
+    const { unitOfProduct, ...choices } = await tableChoices(tx);
+    return {
+      choices: { ...choices, channels: CHANNELS.map((c) => [c, c] as const) },
+      unitOfProduct,
+      units: unitsOf(person),
+      currency: person.currency,
+      today,
+      undone: await undoneOf(tx),
+    };
+  });
