@@ -1,6 +1,9 @@
 // Written by scripts/lib/registries.mjs from the acts; do not edit.
+import { AddKindInput } from './setup/addKind.input';
+import { AddPlacesInput } from './place/add.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ChangePersonInput } from './person/change.input';
+import { ChangePlaceInput } from './place/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
 import { ChangeStepInput } from './plan/changeStep.input';
 import { ChoreInput } from './task/chore.input';
@@ -43,12 +46,16 @@ import { PickNowInput } from './plants/pickNow.input';
 import { PlanFishInput } from './plan/planFish.input';
 import { PlanTemperatureInput } from './setup/temperature.input';
 import { PricesInput } from './setup/prices.input';
+import { ProductInput } from './setup/product.input';
 import { PutBackInput } from './order/putBack.input';
 import { ReadingInput } from './water/read.input';
 import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
 import { RenewInviteInput } from './person/renewInvite.input';
+import { RetireEquipmentInput } from './equipment/retire.input';
+import { RetirePlaceInput } from './place/retire.input';
 import { SpeciesInput } from './setup/species.input';
+import { StandingInput } from './plan/standing.input';
 import { StepInput, TemperatureInput, TransferInput } from './inputs';
 import { TakeBackInput } from './entry/takeBack.input';
 import { TasteInput } from './purge/taste.input';
@@ -65,6 +72,7 @@ export const inputs: Record<string, new () => object> = {
   'draft.layPlan': LayPlanInput,
   'draft.layWater': TemperatureInput,
   'entry.takeBack': TakeBackInput,
+  'equipment.retire': RetireEquipmentInput,
   'fish.dead': DeadInput,
   'fish.feed': FeedInput,
   'fish.grade': GradeInput,
@@ -96,10 +104,14 @@ export const inputs: Record<string, new () => object> = {
   'person.membership': MembershipInput,
   'person.renewInvite': RenewInviteInput,
   'person.withdrawInvite': WithdrawInviteInput,
+  'place.add': AddPlacesInput,
+  'place.change': ChangePlaceInput,
+  'place.retire': RetirePlaceInput,
   'plan.addSowing': AddSowingInput,
   'plan.changeStep': ChangeStepInput,
   'plan.orderFish': OrderFishInput,
   'plan.planFish': PlanFishInput,
+  'plan.standing': StandingInput,
   'plants.clear': StepInput,
   'plants.pick': PickInput,
   'plants.pickNow': PickNowInput,
@@ -111,6 +123,7 @@ export const inputs: Record<string, new () => object> = {
   'purge.taste': TasteInput,
   'purge.transfer': TransferInput,
   'record.mend': MendInput,
+  'setup.addKind': AddKindInput,
   'setup.customers': CustomersInput,
   'setup.describe': DescribeInput,
   'setup.dropTemperature': DropTemperatureInput,
@@ -119,6 +132,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.lifeSupport': LifeSupportInput,
   'setup.open': OpenInput,
   'setup.prices': PricesInput,
+  'setup.product': ProductInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
   'stock.writeOff': WriteOffInput,

@@ -5,6 +5,7 @@ import { module as draftLayAsideModule } from './draft/layAside';
 import { module as draftLayPlanModule } from './draft/layPlan';
 import { module as draftLayWaterModule } from './draft/layWater';
 import { module as entryTakeBackModule } from './entry/takeBack';
+import { module as equipmentRetireModule } from './equipment/retire';
 import { module as fishDeadModule } from './fish/dead';
 import { module as fishFeedModule } from './fish/feed';
 import { module as fishGradeModule } from './fish/grade';
@@ -36,10 +37,14 @@ import { module as personInviteModule } from './person/invite';
 import { module as personMembershipModule } from './person/membership';
 import { module as personRenewInviteModule } from './person/renewInvite';
 import { module as personWithdrawInviteModule } from './person/withdrawInvite';
+import { module as placeAddModule } from './place/add';
+import { module as placeChangeModule } from './place/change';
+import { module as placeRetireModule } from './place/retire';
 import { module as planAddSowingModule } from './plan/addSowing';
 import { module as planChangeStepModule } from './plan/changeStep';
 import { module as planOrderFishModule } from './plan/orderFish';
 import { module as planPlanFishModule } from './plan/planFish';
+import { module as planStandingModule } from './plan/standing';
 import { module as plantsClearModule } from './plants/clear';
 import { module as plantsPickModule } from './plants/pick';
 import { module as plantsPickNowModule } from './plants/pickNow';
@@ -51,6 +56,7 @@ import { module as purgeStopFeedModule } from './purge/stopFeed';
 import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
+import { module as setupAddKindModule } from './setup/addKind';
 import { module as setupCustomersModule } from './setup/customers';
 import { module as setupDescribeModule } from './setup/describe';
 import { module as setupDropTemperatureModule } from './setup/dropTemperature';
@@ -59,6 +65,7 @@ import { module as setupFishSaleModule } from './setup/fishSale';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
 import { module as setupPricesModule } from './setup/prices';
+import { module as setupProductModule } from './setup/product';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
 import { module as stockWriteOffModule } from './stock/writeOff';
@@ -73,6 +80,7 @@ export const modules = [
   draftLayPlanModule,
   draftLayWaterModule,
   entryTakeBackModule,
+  equipmentRetireModule,
   fishDeadModule,
   fishFeedModule,
   fishGradeModule,
@@ -104,10 +112,14 @@ export const modules = [
   personMembershipModule,
   personRenewInviteModule,
   personWithdrawInviteModule,
+  placeAddModule,
+  placeChangeModule,
+  placeRetireModule,
   planAddSowingModule,
   planChangeStepModule,
   planOrderFishModule,
   planPlanFishModule,
+  planStandingModule,
   plantsClearModule,
   plantsPickModule,
   plantsPickNowModule,
@@ -119,6 +131,7 @@ export const modules = [
   purgeTasteModule,
   purgeTransferModule,
   recordMendModule,
+  setupAddKindModule,
   setupCustomersModule,
   setupDescribeModule,
   setupDropTemperatureModule,
@@ -127,6 +140,7 @@ export const modules = [
   setupLifeSupportModule,
   setupOpenModule,
   setupPricesModule,
+  setupProductModule,
   setupSpeciesModule,
   setupTemperatureModule,
   stockWriteOffModule,

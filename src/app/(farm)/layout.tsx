@@ -3,10 +3,12 @@ import type { ReactNode } from 'react';
 import { dayAt } from '../../core/quantity/days';
 import { Who } from '../../features/account/Who';
 import { LogLine } from '../../features/log/LogLine';
+import { logExamples } from '../../features/log/queries';
 import { BrokenRecords } from '../../features/records/BrokenRecords';
 import { brokenRecords } from '../../features/records/queries';
 import { now } from '../../server/clock';
 import { requirePerson, unitsOf } from '../../server/session';
+import { ReadOnly } from '../../ui/shell/mayWrite';
 import { Shell } from '../../ui/shell/Shell';
 
 export const dynamic = 'force-dynamic';
@@ -16,6 +18,7 @@ export default async function FarmLayout({ children }: { children: ReactNode }) 
   if (person.inSetUp) redirect('/set-up');
   const today = dayAt(now(), person.timeZone);
   const broken = await brokenRecords();
+  const visits = person.role === 'visitor';
   return (
     <Shell
       personId={person.personId}
@@ -23,10 +26,10 @@ export default async function FarmLayout({ children }: { children: ReactNode }) 
       isDemo={person.isDemo}
       farmName={person.farmName}
       who={<Who name={person.name} role={person.role} units={unitsOf(person)} />}
-      logLine={<LogLine />}
+      logLine={visits ? null : <LogLine examples={await logExamples()} />}
       notices={broken.length > 0 && <BrokenRecords records={broken} mayMend={person.role === 'manager'} />}
     >
-      {children}
+      <ReadOnly readOnly={visits}>{children}</ReadOnly>
     </Shell>
   );
 }

@@ -13,7 +13,7 @@ type Where = Partial<Pick<PlanStep, 'fromPlaceId' | 'toPlaceId' | 'detail'>>;
 type What = Pick<PlanStep, 'id' | 'groupId' | 'kind' | 'day' | 'lotCode' | 'speciesCode' | 'cropCode' | 'count'>;
 
 /** Every field named, none spread: a plan of tens of thousands of such steps is read twenty times faster. */
-function planStep(what: What, { fromPlaceId = null, toPlaceId = null, detail = NO_DETAIL }: Where): PlanStep {
+export function planStep(what: What, { fromPlaceId = null, toPlaceId = null, detail = NO_DETAIL }: Where): PlanStep {
   const { id, groupId, kind, day, lotCode, speciesCode, cropCode, count } = what;
   return { id, groupId, kind, day, lotCode, speciesCode, cropCode, fromPlaceId, toPlaceId, count, detail, version: 1 };
 }

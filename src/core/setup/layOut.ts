@@ -116,7 +116,7 @@ function placeOf(p: PlacePart, { id, i, loops, zones }: Around): NewPlace {
 const CHILLED_FISH_DAYS = 8;
 
 /** One product for each kind, sold as the library has it; prices are the farm’s own and begin at nothing. */
-function productsOf(d: FarmDescription): ProductFact[] {
+export function productsOf(d: Pick<FarmDescription, 'species' | 'crops'>): ProductFact[] {
   const fish = SPECIES_DEFAULTS.filter((s) => d.species.includes(s.code) && s.marketG).map((s) => ({
     code: s.code,
     name: s.name,

@@ -3,6 +3,8 @@ import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { Aerator, FilterMedia, LifeSupport } from '../../core/water/lifeSupport';
 import type { Tx } from '../connection';
+import type { EquipmentPart } from '../../core/setup/description';
+import type { Day } from '../../core/quantity/days';
 import type { Entry } from '../ledger';
 import { STALE } from './rules';
 
@@ -52,4 +54,38 @@ export async function saveLifeSupport(
   await tx('loop')
     .where({ id: wish.loopId })
     .update({ version: wish.version + 1 });
+}
+
+/** A piece of equipment, as it was said. */
+export async function addEquipment(tx: Tx, farmId: string, part: EquipmentPart): Promise<void> {
+  const loop = part.loop ? await tx('loop').whereRaw('lower(code) = lower(?)', [part.loop]).first('id') : null;
+  const last = await tx('equipment').max('run_order as n').first();
+  await tx('equipment').insert({
+    farm_id: farmId,
+    id: randomUUID(),
+    name: part.name,
+    kind: part.kind,
+    loop_id: loop?.id ?? null,
+    run_order: Number(last?.n ?? 0) + 1,
+    flow_l_h: part.flowLH,
+    head_m: part.headM,
+    watts: part.watts,
+    on_min: part.onMin,
+    off_min: part.offMin,
+    kg_o2_per_day: part.kgO2PerDay,
+    volume_m3: part.volumeM3,
+    surface_m2_m3: part.surfaceM2PerM3,
+    g_tan_m2_day: part.gTanPerM2Day,
+  });
+}
+
+/** A piece of equipment is used no more. @returns its name */
+export async function retireEquipment(tx: Tx, wish: { id: string; version: number }, day: Day): Promise<string> {
+  const row = await tx('equipment').where({ id: wish.id, retired_on: null }).forUpdate().first('name', 'version');
+  if (!row) throw new RuleBroken('form', say`That is not on this farm (any more).`);
+  if (row.version !== wish.version) throw new RuleBroken('form', STALE);
+  await tx('equipment')
+    .where({ id: wish.id })
+    .update({ retired_on: day, version: row.version + 1 });
+  return row.name;
 }

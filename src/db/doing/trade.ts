@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
+import { productsOf } from '../../core/setup/layOut';
+import { STALE } from './rules';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { Tx } from '../connection';
@@ -34,4 +37,49 @@ export async function savePrices(
     if (changed === 0) throw new RuleBroken(`rows.${i}.product`, say`Choose a product of this farm.`);
   }
   return rows.length;
+}
+
+export interface ProductChange {
+  code: string;
+  version: number;
+  name: string;
+  priceMinor: number;
+  shelfLifeDays: number;
+}
+
+export async function saveProduct(
+  tx: Tx,
+  { code, version, name, priceMinor, shelfLifeDays }: ProductChange,
+): Promise<void> {
+  const changed = await tx('product')
+    .where({ code, version })
+    .update({ name: name.trim(), price_minor: priceMinor, shelf_life_days: shelfLifeDays, version: version + 1 });
+  if (changed === 0) throw new RuleBroken('form', STALE);
+}
+
+/** Takes a species or crop of the library over, with a product. @returns its name */
+export async function addKind(
+  tx: Tx,
+  farmId: string,
+  { what, code }: { what: 'species' | 'crop'; code: string },
+): Promise<string> {
+  const kind = (what === 'species' ? SPECIES_DEFAULTS : CROP_DEFAULTS).find((k) => k.code === code);
+  if (!kind) throw new RuleBroken('code', say`That is not in the library.`);
+  if (await tx(what).where({ code }).first('code'))
+    throw new RuleBroken('code', say`${kind.name} is on the farm already.`);
+  await tx(what).insert({ farm_id: farmId, code, params: JSON.stringify(kind) });
+  if (what === 'species') await tx('fish_rule').insert({ farm_id: farmId, species_code: code });
+  const [product] = productsOf({ species: what === 'species' ? [code] : [], crops: what === 'crop' ? [code] : [] });
+  if (product)
+    await tx('product').insert({
+      farm_id: farmId,
+      code: product.code,
+      name: product.name,
+      unit: product.unit,
+      species_code: product.speciesCode,
+      crop_code: product.cropCode,
+      shelf_life_days: product.shelfLifeDays,
+      price_minor: 0,
+    });
+  return kind.name;
 }

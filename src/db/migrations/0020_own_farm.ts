@@ -135,6 +135,8 @@ async function places(db: Knex): Promise<void> {
         return mended;
       end $$;
     alter table loop add column retired_on date;
+    alter table product add column version integer not null default 1;
+    grant update (version) on product to ${APP_ROLE};
     grant insert, update on loop, place to ${APP_ROLE};
   `);
   for (const table of ['zone', 'equipment']) await guardTable(db, table, 'select, insert, update');

@@ -2,6 +2,9 @@
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { send } from '../../commands/client';
+import { newEntryKey } from '../../ui/outcome';
 import { TABLE_KINDS, tableKind } from '../../core/tables/tables';
 import { formatNumber } from '../../core/quantity/units';
 import { plural, say, told } from '../../core/words/words';
@@ -66,6 +69,7 @@ export function TodayRoom({ page }: { page: TodayPage }) {
                 {say`Then: ${told(tableKind(next)!.title)}`}
               </Button>
             )}
+            {page.unplanned > 0 && page.mayChange && <PlanStanding n={page.unplanned} />}
             <Button component={Link} href="/cohorts/planner" variant="outlined">
               {say`Lay a rotation from it`}
             </Button>
@@ -76,5 +80,36 @@ export function TodayRoom({ page }: { page: TodayPage }) {
         </SheetBody>
       </Sheet>
     </Stack>
+  );
+}
+
+/** Picking and clearing of what stands without a plan; what it would worsen is asked about first. */
+function PlanStanding({ n }: { n: number }) {
+  const [said, setSaid] = useState<{ tone: 'good' | 'danger' | 'soon'; words: string } | null>(null);
+  const [asked, setAsked] = useState(false);
+  const plan = async () => {
+    const body = asked ? { confirmed: true } : {};
+    const outcome = await send<{ words: string; lines: string[] }>('plan.standing@1', {
+      ...body,
+      entryKey: newEntryKey(),
+    }).catch(() => null);
+    setAsked(outcome?.ok === false && 'confirm' in outcome.fields);
+    if (!outcome) return setSaid({ tone: 'danger', words: say`No connection. Press again when it is back.` });
+    if (outcome.ok) return setSaid({ tone: 'good', words: [outcome.value.words, ...outcome.value.lines].join(' ') });
+    setSaid({ tone: 'soon', words: Object.values(outcome.fields)[0]?.[0] ?? say`Not planned.` });
+  };
+  return (
+    <>
+      <Button variant="contained" onClick={() => void plan()}>
+        {asked
+          ? say`Yes, plan it all the same`
+          : plural(n, 'Plan the picking of # planting', 'Plan the picking of # plantings')}
+      </Button>
+      {said && (
+        <Mark tone={said.tone} role="status">
+          {said.words}
+        </Mark>
+      )}
+    </>
   );
 }

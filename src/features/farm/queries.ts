@@ -1,7 +1,27 @@
 import 'server-only';
+import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
+import { unplanned } from '../../core/plan/planStanding';
+import type { UnitChoice } from '../../core/quantity/units';
+import {
+  customersSetUp,
+  equipmentSetUp,
+  kindsOnFarm,
+  loopsSetUp,
+  placesSetUp,
+  productsSetUp,
+  setUpChanges,
+  type CustomerSetUp,
+  type EquipmentSetUp,
+  type PlaceSetUp,
+  type ProductSetUp,
+  type SetUpChange,
+} from '../../db/farmSetup';
+import type { Role, SignedIn } from '../../db/people';
+import { now } from '../../server/clock';
+import { unitsOf } from '../../server/session';
 import { tableKind } from '../../core/tables/tables';
 import { openedSoFar } from '../../db/tables';
-import { readFarm, type Search } from '../../server/farmView';
+import { farmView, readFarm, type Search } from '../../server/farmView';
 import { tableContext, type TableContext } from './tables/queries';
 
 export interface TodayPage {
@@ -9,14 +29,87 @@ export interface TodayPage {
   opened: Record<string, number>;
   chosen: string;
   mayChange: boolean;
+  /** Plantings that nothing is planned for. */
+  unplanned: number;
 }
 
 export async function todayPage(search: Search): Promise<TodayPage> {
   const wanted = (await search).what;
-  const { opened, mayChange } = await readFarm(async (tx, person) => ({
-    opened: await openedSoFar(tx),
-    mayChange: person.role === 'manager',
-  }));
+  const view = await farmView(search, (tx) => openedSoFar(tx));
   const known = typeof wanted === 'string' && tableKind(wanted)?.opening;
-  return { context: await tableContext(), opened, chosen: known ? wanted : 'fish', mayChange };
+  return {
+    context: await tableContext(),
+    opened: view.more,
+    chosen: known ? wanted : 'fish',
+    mayChange: view.person.role === 'manager',
+    unplanned: unplanned(view.facts, view.steps).length,
+  };
 }
+
+export interface PlacesPage extends Viewed {
+  places: PlaceSetUp[];
+  equipment: EquipmentSetUp[];
+  loops: { id: string; code: string; name: string; kind: string }[];
+}
+
+/** Who looks, and whether they may change what they see. */
+interface Viewed {
+  units: UnitChoice;
+  currency: string;
+  mayChange: boolean;
+}
+
+const viewed = (person: SignedIn, roles: readonly Role[] = ['manager']): Viewed => ({
+  units: unitsOf(person),
+  currency: person.currency,
+  mayChange: roles.includes(person.role),
+});
+
+export const placesPage = (): Promise<PlacesPage> =>
+  readFarm(async (tx, person) => ({
+    ...viewed(person),
+    places: await placesSetUp(tx),
+    equipment: await equipmentSetUp(tx),
+    loops: await loopsSetUp(tx),
+  }));
+
+export interface ProductsPage extends Viewed {
+  products: ProductSetUp[];
+  /** What of the library is not on the farm yet. */
+  library: { what: 'species' | 'crop'; code: string; name: string }[];
+}
+
+export const productsPage = (): Promise<ProductsPage> =>
+  readFarm(async (tx, person) => {
+    const have = await kindsOnFarm(tx);
+    const library = [
+      ...SPECIES_DEFAULTS.map((s) => ({ what: 'species' as const, code: s.code, name: s.name })),
+      ...CROP_DEFAULTS.filter((c) => c.code !== 'mixed-seedlings').map((c) => ({
+        what: 'crop' as const,
+        code: c.code,
+        name: c.name,
+      })),
+    ].filter((k) => !have.has(k.code));
+    return { ...viewed(person, ['manager', 'office']), products: await productsSetUp(tx), library };
+  });
+
+export interface CustomersPage extends Viewed {
+  customers: CustomerSetUp[];
+  context: TableContext;
+}
+
+export async function customersPage(): Promise<CustomersPage> {
+  const page = await readFarm(async (tx, person) => ({
+    ...viewed(person, ['manager', 'office']),
+    customers: await customersSetUp(tx),
+  }));
+  return { ...page, context: await tableContext() };
+}
+
+export interface ChangesPage {
+  changes: SetUpChange[];
+  now: Date;
+}
+
+export const changesPage = (): Promise<ChangesPage> =>
+  readFarm(async (tx) => ({ changes: await setUpChanges(tx), now: now() }));

@@ -9,7 +9,7 @@ import css from './log.module.css';
 const OpenLogLine = dynamic(() => import('./OpenLogLine').then((m) => m.OpenLogLine), { ssr: false });
 
 /** The closed line weighs next to nothing; what reads the shorthand is loaded when it is opened. */
-export function LogLine() {
+export function LogLine({ examples }: { examples: string }) {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -27,7 +27,7 @@ export function LogLine() {
       <ButtonBase className={css.open} onClick={() => setOpen(true)}>
         <Key>L</Key> <span>{say`log line`}</span>
         <Text as="code" mono small quiet>
-          {'H3 dead 2 · R2 picked 48 · heron ph 6.4'}
+          {examples}
         </Text>
       </ButtonBase>
     </div>

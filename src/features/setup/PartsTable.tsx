@@ -53,7 +53,7 @@ export function PartsTable({ step, d, change, faults }: PartsTableProps) {
           <TableHead>
             <TableRow>
               <HeadCell>{say`Code`}</HeadCell>
-              <HeadCell>{say`What`}</HeadCell>
+              <HeadCell className={css.what}>{say`What`}</HeadCell>
               <HeadCell className={css.built}>{say`As built`}</HeadCell>
               <HeadCell right>{step === 'beds' ? say`Places` : say`Size`}</HeadCell>
               <HeadCell>{say`Loop`}</HeadCell>

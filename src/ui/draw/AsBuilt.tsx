@@ -7,13 +7,13 @@ interface AsBuiltProps {
   share: number;
 }
 
-const [WIDE, HIGH] = [170, 22];
+const [WIDE, HIGH] = [120, 22];
 const MOST_DRAWN = 24;
 
 /** A bed as its row of pieces, a tank as large as it is among the others. For looking only; the figures stand beside it. */
 export function AsBuilt({ pieces, share }: AsBuiltProps) {
   if (pieces === null) {
-    const width = 14 + share * 60;
+    const width = 14 + share * 50;
     return (
       <svg width={WIDE} height={HIGH} aria-hidden="true">
         <path

@@ -2,11 +2,12 @@
 import { say, told } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
-import type { ReactNode } from 'react';
+import { use, type ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { Outcome } from '../outcome';
+import { MayWrite } from '../shell/mayWrite';
 import { RecordField } from './RecordField';
 import { EntryWords, useEntry } from './useEntry';
 import { Buttons, Fields, Mark, Stack } from '../kit/kit';
@@ -77,12 +78,14 @@ export function ActionForm<R>({
   beside,
   caution,
 }: ActionFormProps<R>) {
+  const mayWrite = use(MayWrite);
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(fields.map((f) => [f.name, shownStart(f, units)])),
   });
   const typed = useWatch({ control: form.control }) as Record<string, string>;
   const entry = useEntry({ fields, units, about, form, send, onDone });
 
+  if (!mayWrite) return <Mark as="p">{say`You read here as a visitor; nothing is recorded by you.`}</Mark>;
   return (
     <Stack as="form" onSubmit={entry.submit} noValidate>
       {groupsOf(fields).map(([group, members]) => {

@@ -119,7 +119,7 @@ interface RailProps {
 }
 
 const linksAt = (path: string) =>
-  STATIONS.map((s) => ({ ...s, current: path.startsWith(s.path) ? ('page' as const) : undefined }));
+  STATIONS.map((s) => ({ ...s, current: path.startsWith(`/${s.path.split('/')[1]}`) ? ('page' as const) : undefined }));
 
 const PhoneBar = memo(function PhoneBar({ path, withDay, who }: Pick<RailProps, 'path' | 'withDay' | 'who'>) {
   const links = linksAt(path);

@@ -96,8 +96,9 @@ export function useTable(kind: TableKindModule, context: TableContext) {
         );
       return null;
     }
-    put(rows.filter((_, i) => !good.some((g) => g.i === i)));
-    setChecked(false);
+    const rest = rows.filter((_, i) => !good.some((g) => g.i === i));
+    put(rest);
+    setChecked(rest.some((r) => !isBlank(r)));
     return { words: outcome.value.words, entryKey };
   };
 

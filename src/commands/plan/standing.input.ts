@@ -1,0 +1,3 @@
+import { Confirmable } from '../inputs';
+
+export class StandingInput extends Confirmable {}

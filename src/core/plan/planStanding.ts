@@ -1,0 +1,78 @@
+import { suits } from '../crops/suits';
+import { addDays, daysBetween, type Day } from '../quantity/days';
+import { pickDays, planStep, stageLengthDays } from './build';
+import type { FarmFacts, FarmForecast, PlaceFact, PlanStep, PlantingFact } from './types';
+
+interface StandingArgs {
+  facts: FarmFacts;
+  plan: readonly PlanStep[];
+  forecast: FarmForecast;
+  newId: () => string;
+}
+
+/** Plantings that nothing is planned for: they came from before the first record, or their plan was dropped. */
+export function unplanned(facts: Pick<FarmFacts, 'plantings'>, plan: readonly PlanStep[]): PlantingFact[] {
+  const known = new Set(plan.filter((s) => s.kind === 'pick' || s.kind === 'transplant').map((s) => s.lotCode));
+  return facts.plantings.filter((p) => !known.has(p.lotCode));
+}
+
+/**
+ * What is left to be done with plantings that stand and have no plan: from the bench into the first bed that suits and has
+ * room, every pick as they ripen, and clearing. What no bed has room for is left out.
+ */
+export function planStanding({ facts, plan, forecast, newId }: StandingArgs): { steps: PlanStep[]; left: string[] } {
+  const steps: PlanStep[] = [];
+  const left: string[] = [];
+  const taken = new Map<string, number>();
+  for (const planting of unplanned(facts, plan)) {
+    const made = stepsOf(planting, { facts, forecast, newId, plan }, taken);
+    if (made) steps.push(...made);
+    else left.push(planting.lotCode);
+  }
+  return { steps, left };
+}
+
+function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number>): PlanStep[] | null {
+  const { facts, newId } = about;
+  const crop = facts.crops.find((c) => c.code === p.cropCode);
+  const stands = facts.places.find((place) => place.id === p.placeId);
+  const bed = stands?.kind === 'bed' ? stands : crop && bedFor(p, about, taken);
+  const loop = facts.loops.find((l) => l.id === bed?.loopId);
+  if (!crop || !bed || !loop) return null;
+  const groupId = newId();
+  const step = (kind: PlanStep['kind'], day: Day, where: Parameters<typeof planStep>[1]) =>
+    planStep(
+      { id: newId(), groupId, kind, day, lotCode: p.lotCode, speciesCode: null, cropCode: p.cropCode, count: p.count },
+      where,
+    );
+  const ripe = (from: Day, referenceDays: number) =>
+    later(addDays(from, stageLengthDays({ crop, loop, from, referenceDays })), facts.today);
+  const steps: PlanStep[] = [];
+  let inBedFrom = p.transplantedOn;
+  if (!inBedFrom) {
+    inBedFrom = ripe(p.sownOn, crop.nurseryDays);
+    steps.push(step('transplant', inBedFrom, { fromPlaceId: p.placeId, toPlaceId: bed.id }));
+    taken.set(bed.id, (taken.get(bed.id) ?? 0) + p.count);
+  }
+  const first = p.lastCutOn ? ripe(p.lastCutOn, crop.regrowDays) : ripe(inBedFrom, crop.finalDays);
+  const picks = pickDays(crop, loop, first).slice(0, Math.max(1, crop.cutsMax - p.cutsDone));
+  picks.forEach((day, i) =>
+    steps.push(step('pick', day, { fromPlaceId: bed.id, detail: { cut: p.cutsDone + i + 1 } })),
+  );
+  steps.push(step('clear', addDays(picks.at(-1)!, 1), { fromPlaceId: bed.id }));
+  return steps;
+}
+
+const later = (a: Day, b: Day) => (a > b ? a : b);
+
+/** The first bed that suits and has room for all of them from the day they are ready. */
+function bedFor(p: PlantingFact, { facts, forecast }: StandingArgs, taken: Map<string, number>): PlaceFact | undefined {
+  const crop = facts.crops.find((c) => c.code === p.cropCode)!;
+  return facts.places.find((bed) => {
+    if (bed.kind !== 'bed' || !suits(crop, bed.method)) return false;
+    const held = forecast.bedsOccupied.get(bed.id) ?? new Float64Array();
+    const from = Math.max(0, daysBetween(facts.today, addDays(p.sownOn, crop.nurseryDays)));
+    const most = held.subarray(from).reduce((a, b) => Math.max(a, b), 0);
+    return (bed.positions ?? 0) - most - (taken.get(bed.id) ?? 0) >= p.count;
+  });
+}

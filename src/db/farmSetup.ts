@@ -1,0 +1,201 @@
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+
+/** How a farm is set up, as its Farm station shows it. */
+
+export interface PlaceSetUp {
+  id: string;
+  version: number;
+  code: string;
+  name: string;
+  kind: string;
+  role: string | null;
+  loopId: string | null;
+  loop: string | null;
+  room: string | null;
+  stage: string | null;
+  volumeL: number | null;
+  limitKgM3: number | null;
+  saltGL: number;
+  method: string | null;
+  positions: number | null;
+  pieceSize: number | null;
+  areaM2: number | null;
+  retiredOn: Day | null;
+}
+
+export async function placesSetUp(tx: Tx): Promise<PlaceSetUp[]> {
+  const rows = await tx('place as p')
+    .leftJoin('loop as l', 'l.id', 'p.loop_id')
+    .leftJoin('zone as z', 'z.id', 'p.zone_id')
+    .whereNot('p.kind', 'outside')
+    .orderByRaw('p.retired_on is not null, p.walk_order, p.code')
+    .select('p.*', 'l.code as loop_code', 'z.name as zone_name');
+  return rows.map((r) => ({
+    id: r.id,
+    version: r.version,
+    code: r.code,
+    name: r.name,
+    kind: r.kind,
+    role: r.role,
+    loopId: r.loop_id,
+    loop: r.loop_code,
+    room: r.zone_name ?? r.walk,
+    stage: r.stage,
+    volumeL: r.volume_l,
+    limitKgM3: r.density_limit_kg_m3,
+    saltGL: r.salt_g_l,
+    method: r.method,
+    positions: r.positions,
+    pieceSize: r.piece_size,
+    areaM2: r.area_m2,
+    retiredOn: r.retired_on,
+  }));
+}
+
+export interface EquipmentSetUp {
+  id: string;
+  version: number;
+  name: string;
+  kind: string;
+  loop: string | null;
+  flowLH: number | null;
+  headM: number | null;
+  watts: number | null;
+  onMin: number | null;
+  offMin: number | null;
+  kgO2PerDay: number | null;
+  volumeM3: number | null;
+  retiredOn: Day | null;
+}
+
+export async function equipmentSetUp(tx: Tx): Promise<EquipmentSetUp[]> {
+  const rows = await tx('equipment as e')
+    .leftJoin('loop as l', 'l.id', 'e.loop_id')
+    .orderByRaw('e.retired_on is not null, l.code, e.run_order, e.name')
+    .select('e.*', 'l.code as loop_code');
+  return rows.map((r) => ({
+    id: r.id,
+    version: r.version,
+    name: r.name,
+    kind: r.kind,
+    loop: r.loop_code,
+    flowLH: r.flow_l_h,
+    headM: r.head_m,
+    watts: r.watts,
+    onMin: r.on_min,
+    offMin: r.off_min,
+    kgO2PerDay: r.kg_o2_per_day,
+    volumeM3: r.volume_m3,
+    retiredOn: r.retired_on,
+  }));
+}
+
+export interface ProductSetUp {
+  code: string;
+  version: number;
+  name: string;
+  unit: string;
+  of: string;
+  shelfLifeDays: number;
+  priceMinor: number;
+}
+
+export async function productsSetUp(tx: Tx): Promise<ProductSetUp[]> {
+  const rows = await tx('product as p')
+    .leftJoin('species as s', 's.code', 'p.species_code')
+    .leftJoin('crop as c', 'c.code', 'p.crop_code')
+    .orderByRaw('p.species_code is null, p.name')
+    .select('p.*', tx.raw("coalesce(s.params ->> 'name', c.params ->> 'name', '') as of"));
+  return rows.map((r) => ({
+    code: r.code,
+    version: r.version,
+    name: r.name,
+    unit: r.unit,
+    of: r.of,
+    shelfLifeDays: r.shelf_life_days,
+    priceMinor: r.price_minor,
+  }));
+}
+
+export interface CustomerSetUp {
+  name: string;
+  channel: string;
+  open: number;
+  last: Day | null;
+}
+
+export async function customersSetUp(tx: Tx): Promise<CustomerSetUp[]> {
+  const rows = await tx('customer as c')
+    .leftJoin('sales_order as o', 'o.customer_id', 'c.id')
+    .groupBy('c.id', 'c.name', 'c.channel')
+    .orderBy('c.name')
+    .select(
+      'c.name',
+      'c.channel',
+      tx.raw("count(o.id) filter (where o.state = 'open')::int as open"),
+      tx.raw('max(o.due_day) as last'),
+    );
+  return rows.map((r) => ({ name: r.name, channel: r.channel, open: r.open, last: r.last }));
+}
+
+export interface SetUpChange {
+  id: number;
+  what: string;
+  subject: string;
+  was: Record<string, unknown> | null;
+  became: Record<string, unknown>;
+  by: string;
+  at: Date;
+}
+
+const MOST_CHANGES = 300;
+
+/** What was changed in the set-up, newest first; the subject by the name it has now. */
+export async function setUpChanges(tx: Tx): Promise<SetUpChange[]> {
+  const rows = await tx('setup_change as s')
+    .join('person as p', 'p.id', 's.person_id')
+    .orderBy('s.id', 'desc')
+    .limit(MOST_CHANGES)
+    .select('s.*', 'p.name as by')
+    .select(
+      tx.raw(`coalesce(
+        (select x.code from place x where x.farm_id = s.farm_id and s.what = 'place' and x.id::text = s.subject),
+        (select x.name from loop x where x.farm_id = s.farm_id and s.what = 'loop' and x.id::text = s.subject),
+        (select x.name from equipment x where x.farm_id = s.farm_id and s.what = 'equipment' and x.id::text = s.subject),
+        (select x.name from zone x where x.farm_id = s.farm_id and s.what = 'zone' and x.id::text = s.subject),
+        (select x.name from customer x where x.farm_id = s.farm_id and s.what = 'customer' and x.id::text = s.subject),
+        (select x.title from chore x where x.farm_id = s.farm_id and s.what = 'chore' and x.id::text = s.subject),
+        (select x.name from person x where x.farm_id = s.farm_id and s.what = 'person' and x.id::text = s.subject),
+        (select x.name from product x where x.farm_id = s.farm_id and s.what = 'product' and x.code = s.subject),
+        s.subject) as named`),
+    );
+  return rows.map((r) => ({
+    id: r.id,
+    what: r.what,
+    subject: r.named,
+    was: r.was,
+    became: r.became,
+    by: r.by,
+    at: r.at,
+  }));
+}
+
+export async function loopsSetUp(tx: Tx): Promise<{ id: string; code: string; name: string; kind: string }[]> {
+  return tx('loop').where({ retired_on: null }).orderBy('code').select('id', 'code', 'name', 'kind');
+}
+
+/** Codes of the species and crops that the farm has. */
+export async function kindsOnFarm(tx: Tx): Promise<Set<string>> {
+  return new Set<string>([...(await tx('species').pluck('code')), ...(await tx('crop').pluck('code'))]);
+}
+
+/** A tank, a bed and a loop as the log line would name them: the first of each in walking order. */
+export async function firstCodes(tx: Tx): Promise<{ tank?: string; bed?: string; loop?: string }> {
+  const { rows } = await tx.raw(
+    `select (select code from place where kind = 'tank' and retired_on is null order by walk_order, code limit 1) as tank,
+       (select code from place where kind = 'bed' and retired_on is null order by walk_order, code limit 1) as bed,
+       (select code from loop where retired_on is null order by code limit 1) as loop`,
+  );
+  return rows[0];
+}

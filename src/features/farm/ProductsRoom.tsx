@@ -1,0 +1,225 @@
+'use client';
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { formatMoney, toMajor, toMinor } from '../../core/quantity/money';
+import { METRIC } from '../../core/quantity/units';
+import { codeWords } from '../../core/words/codes';
+import { plural, say, word } from '../../core/words/words';
+import { send } from '../../commands/client';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import {
+  Buttons,
+  Columns,
+  Empty,
+  Mark,
+  PageHead,
+  Sheet,
+  SheetBody,
+  SheetHead,
+  Stack,
+  Text,
+  WordButton,
+} from '../../ui/kit/kit';
+import { newEntryKey } from '../../ui/outcome';
+import { ScrollTable } from '../../ui/table/ScrollTable';
+import { FarmNav } from './FarmNav';
+import type { ProductsPage } from './queries';
+
+type Product = ProductsPage['products'][number];
+interface Said {
+  words: string;
+}
+
+/** What is sold, at which price, and how long it keeps. */
+export function ProductsRoom({ page }: { page: ProductsPage }) {
+  const [changing, setChanging] = useState<Product | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const unpriced = page.products.filter((p) => p.priceMinor === 0).length;
+  return (
+    <Stack>
+      <FarmNav here="/farm/products" suffix="" />
+      <PageHead>
+        <h1>{say`Products and prices`}</h1>
+        <Text quiet>{say`in ${page.currency}, for orders taken from now on`}</Text>
+      </PageHead>
+      {said && (
+        <Mark tone="good" role="status">
+          {said}
+        </Mark>
+      )}
+      {unpriced > 0 && (
+        <Mark tone="soon">
+          {plural(
+            unpriced,
+            '# product has no price yet: it would be sold for nothing.',
+            '# products have no price yet: they would be sold for nothing.',
+          )}
+        </Mark>
+      )}
+      <Columns>
+        <Sheet>
+          <SheetHead>
+            <h2>{say`What is sold`}</h2>
+          </SheetHead>
+          {page.products.length === 0 ? (
+            <Empty>{say`Nothing yet. Take a species or a crop onto the farm first.`}</Empty>
+          ) : (
+            <ScrollTable label={say`Products`}>
+              <Table>
+                <TableHead>
+                  <TableRow>
+                    <HeadCell>{say`Product`}</HeadCell>
+                    <HeadCell>{say`Sold by`}</HeadCell>
+                    <HeadCell right>{say`Keeps`}</HeadCell>
+                    <HeadCell right>{say`Price`}</HeadCell>
+                    {page.mayChange && <HeadCell> </HeadCell>}
+                  </TableRow>
+                </TableHead>
+                <TableBody>
+                  {page.products.map((p) => (
+                    <TableRow key={p.code}>
+                      <Cell strong>{p.name}</Cell>
+                      <Cell>{codeWords(p.unit)}</Cell>
+                      <Cell num>{plural(p.shelfLifeDays, '# day', '# days')}</Cell>
+                      <Cell num>
+                        {p.priceMinor > 0 ? (
+                          formatMoney(p.priceMinor, page.currency)
+                        ) : (
+                          <Text tone="attention">{say`none yet`}</Text>
+                        )}
+                      </Cell>
+                      {page.mayChange && (
+                        <Cell>
+                          <WordButton type="button" onClick={() => setChanging(p)} aria-label={say`Change ${p.name}`}>
+                            {say`change`}
+                          </WordButton>
+                        </Cell>
+                      )}
+                    </TableRow>
+                  ))}
+                </TableBody>
+              </Table>
+            </ScrollTable>
+          )}
+        </Sheet>
+        <Stack>
+          {changing && (
+            <ChangeProduct
+              key={changing.code}
+              p={changing}
+              currency={page.currency}
+              onDone={(words) => {
+                setSaid(words);
+                setChanging(null);
+              }}
+              onLeave={() => setChanging(null)}
+            />
+          )}
+          {page.mayChange && <FromLibrary page={page} onDone={setSaid} />}
+        </Stack>
+      </Columns>
+    </Stack>
+  );
+}
+
+interface ChangeProductProps {
+  p: Product;
+  currency: string;
+  onDone: (words: string) => void;
+  onLeave: () => void;
+}
+
+function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductProps) {
+  const fields: FormField[] = [
+    { name: 'name', label: word`Name`, kind: 'text', start: p.name },
+    {
+      name: 'price',
+      label: word`Price`,
+      kind: 'number',
+      half: true,
+      start: p.priceMinor > 0 ? toMajor(p.priceMinor, currency) : '',
+    },
+    { name: 'shelfLifeDays', label: word`Keeps, days`, kind: 'count', half: true, start: p.shelfLifeDays },
+  ];
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Change ${p.name}`}</h2>
+      </SheetHead>
+      <SheetBody>
+        <ActionForm
+          about={p.code}
+          fields={fields}
+          units={METRIC}
+          submit={say`Keep`}
+          send={async ({ price, ...values }) => {
+            const outcome = await send<Said>('setup.product@1', {
+              ...values,
+              code: p.code,
+              version: p.version,
+              priceMinor: typeof price === 'number' ? toMinor(price, currency) : price,
+            });
+            if (outcome.ok || !outcome.fields.priceMinor) return outcome;
+            return { ...outcome, fields: { ...outcome.fields, price: outcome.fields.priceMinor } };
+          }}
+          onDone={(v) => onDone(v.words)}
+          beside={<Button onClick={onLeave}>{say`Leave it`}</Button>}
+        />
+      </SheetBody>
+    </Sheet>
+  );
+}
+
+/** Species and crops of the library that are not on the farm yet. */
+function FromLibrary({ page, onDone }: { page: ProductsPage; onDone: (words: string) => void }) {
+  const [chosen, setChosen] = useState<ProductsPage['library'][number] | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const take = async () => {
+    if (!chosen) return;
+    const outcome = await send<Said>('setup.addKind@1', {
+      what: chosen.what,
+      code: chosen.code,
+      entryKey: newEntryKey(),
+    }).catch(() => null);
+    if (outcome?.ok) {
+      onDone(outcome.value.words);
+      setChosen(null);
+    }
+    setWrong(
+      outcome?.ok
+        ? null
+        : outcome
+          ? (Object.values(outcome.fields)[0]?.[0] ?? null)
+          : say`No connection. Press again when it is back.`,
+    );
+  };
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`From the library`}</h2>
+        <Text quiet>{say`with planning defaults, to be changed`}</Text>
+      </SheetHead>
+      <SheetBody stack>
+        <Autocomplete
+          options={page.library}
+          groupBy={(k) => (k.what === 'species' ? say`Fish` : say`Crops`)}
+          getOptionLabel={(k) => k.name}
+          getOptionKey={(k) => k.code}
+          value={chosen}
+          onChange={(_, k) => setChosen(k)}
+          renderInput={(props) => (
+            <TextField {...props} label={say`Species or crop`} error={!!wrong} helperText={wrong} />
+          )}
+        />
+        <Buttons>
+          <Button variant="outlined" disabled={!chosen} onClick={() => void take()}>
+            {say`Take it onto the farm`}
+          </Button>
+        </Buttons>
+      </SheetBody>
+    </Sheet>
+  );
+}
