@@ -2,6 +2,7 @@
 import { AddKindInput } from './setup/addKind.input';
 import { AddPlacesInput } from './place/add.input';
 import { AddSowingInput } from './plan/addSowing.input';
+import { ArrangeInput } from './place/arrange.input';
 import { ChangePersonInput } from './person/change.input';
 import { ChangePlaceInput } from './place/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
@@ -105,6 +106,7 @@ export const inputs: Record<string, new () => object> = {
   'person.renewInvite': RenewInviteInput,
   'person.withdrawInvite': WithdrawInviteInput,
   'place.add': AddPlacesInput,
+  'place.arrange': ArrangeInput,
   'place.change': ChangePlaceInput,
   'place.retire': RetirePlaceInput,
   'plan.addSowing': AddSowingInput,

@@ -38,6 +38,7 @@ import { module as personMembershipModule } from './person/membership';
 import { module as personRenewInviteModule } from './person/renewInvite';
 import { module as personWithdrawInviteModule } from './person/withdrawInvite';
 import { module as placeAddModule } from './place/add';
+import { module as placeArrangeModule } from './place/arrange';
 import { module as placeChangeModule } from './place/change';
 import { module as placeRetireModule } from './place/retire';
 import { module as planAddSowingModule } from './plan/addSowing';
@@ -113,6 +114,7 @@ export const modules = [
   personRenewInviteModule,
   personWithdrawInviteModule,
   placeAddModule,
+  placeArrangeModule,
   placeChangeModule,
   placeRetireModule,
   planAddSowingModule,

@@ -1,4 +1,6 @@
 import type { Day } from '../core/quantity/days';
+import type { PlanThing } from '../core/setup/planLayout';
+import type { FarmDescription } from '../core/setup/description';
 import type { Tx } from './connection';
 
 /** How a farm is set up, as its Farm station shows it. */
@@ -198,4 +200,37 @@ export async function firstCodes(tx: Tx): Promise<{ tank?: string; bed?: string;
        (select code from loop where retired_on is null order by code limit 1) as loop`,
   );
   return rows[0];
+}
+
+/** Where places stand and how large they are, in walking order: what the plan of the farm is drawn from. */
+export async function placeShapes(
+  tx: Tx,
+): Promise<(PlanThing & { code: string; placeKind: string; role: string | null })[]> {
+  const rows = await tx('place as p')
+    .leftJoin('zone as z', 'z.id', 'p.zone_id')
+    .where({ 'p.retired_on': null })
+    .whereNot({ 'p.kind': 'outside' })
+    .whereRaw(`coalesce(p.role, '') <> 'aside'`)
+    .orderBy(['p.walk_order', 'p.code'])
+    .select('p.*', 'z.name as zone_name');
+  return rows.map((r) => ({
+    id: r.id,
+    code: r.code,
+    placeKind: r.kind,
+    role: r.role,
+    room: r.zone_name ?? r.walk,
+    kind: r.kind === 'bed' || r.kind === 'nursery' ? 'bed' : r.kind === 'store' ? 'store' : 'tank',
+    volumeL: r.volume_l,
+    areaM2: r.area_m2,
+    lengthM: r.length_m,
+    widthM: r.width_m,
+    xM: r.x_m,
+    yM: r.y_m,
+  }));
+}
+
+/** The set-up in progress, or null when the farm is open. */
+export async function loadDescription(tx: Tx): Promise<{ description: FarmDescription; version: number } | null> {
+  const row = await tx('farm').first('described', 'version');
+  return row?.described ? { description: row.described, version: row.version } : null;
 }

@@ -4,7 +4,7 @@ import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
 import { say } from '../core/words/words';
 import { inFarm, type Tx } from './connection';
-import { hashPassword, tokenHash, type Role } from './people';
+import { askerOf, hashPassword, tokenHash, type Role, type SignedIn } from './people';
 
 export interface Member {
   id: string;
@@ -168,10 +168,11 @@ export interface SignInRow {
 }
 
 /** Where a person is signed in. */
-export function signInsOf(db: Knex, farmId: string, personId: string, asker: Buffer): Promise<SignInRow[]> {
-  return inFarm(db, farmId, async (tx) => {
+export function signInsOf(db: Knex, person: SignedIn): Promise<SignInRow[]> {
+  const asker = askerOf(person);
+  return inFarm(db, person.farmId, async (tx) => {
     const rows = await tx('session')
-      .where({ person_id: personId })
+      .where({ person_id: person.personId })
       .orderBy('seen_at', 'desc')
       .select('id', 'device', 'made_at', 'seen_at', 'token_hash');
     return rows.map((r) => ({
@@ -182,4 +183,9 @@ export function signInsOf(db: Knex, farmId: string, personId: string, asker: Buf
       isThis: asker.equals(r.token_hash),
     }));
   });
+}
+
+/** Ends one sign-in of the person who asks. */
+export async function endSignIn(db: Knex, asker: Buffer, wish: { id: string; now: Date }): Promise<void> {
+  await db.raw('select end_session(?, ?, ?)', [asker, wish.now, wish.id]);
 }

@@ -180,7 +180,9 @@ test('seedlings are in the nursery until they are transplanted, and then stand i
 test('lot codes that are taken get a number; places that are not there are named', async () => {
   expect(await read((tx) => freeLotCode(tx, 'TRT-1'))).toBe('TRT-1-2');
   expect(await read((tx) => freeLotCode(tx, 'TRT-9'))).toBe('TRT-9');
-  await expect(read((tx) => placeOfRole(tx, 'chemicals'))).rejects.toThrow('This farm has no Chemicals yet. Add one on Farm.');
+  await expect(read((tx) => placeOfRole(tx, 'chemicals'))).rejects.toThrow(
+    'This farm has no Chemicals yet. Add one on Farm.',
+  );
 });
 
 describe('the water a cohort has lived in', () => {

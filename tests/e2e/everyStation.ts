@@ -7,6 +7,8 @@ export const STATIONS = [
   ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
     (room) => `/cohorts/${room}`,
   ),
+  '/farm',
+  ...['places', 'products', 'customers', 'people', 'today', 'changes'].map((room) => `/farm/${room}`),
 ];
 
 /** A laptop at 150 and 200 %, and the narrowest phone. */

@@ -1,6 +1,6 @@
+import { createHash } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
-import { hashCode } from '../../src/db/founding';
 import { choose, DESK, doJob, expect, job, PHONE, ready, signIn, test, today, useFarm } from './help';
 
 const { db, base } = useFarm();
@@ -10,7 +10,10 @@ const PASSWORD = 'reeds by the water';
 /** As the app prints it when it starts. */
 async function printCode() {
   await db()('first_farm_code').whereNull('used_at').delete();
-  await db()('first_farm_code').insert({ code_hash: hashCode(CODE), made_at: new Date(`${today()}T06:00:00Z`) });
+  await db()('first_farm_code').insert({
+    code_hash: createHash('sha256').update('ABCD2345').digest(),
+    made_at: new Date(`${today()}T06:00:00Z`),
+  });
 }
 
 async function found(page: Page, farm: string, signInName: string) {
@@ -75,7 +78,7 @@ test('a farm of one’s own, from nothing to its first round and first promise; 
   await expect(page.getByText(/^saved/)).toBeVisible();
   // Left and come back: everything is still there.
   await page.reload();
-  await page.getByRole('button', { name: 'Beds', exact: true }).click();
+  await page.locator('header').getByText('Beds', { exact: true }).click();
   await expect(page.getByText('R1, R2')).toBeVisible();
   await page.getByRole('button', { name: 'On to Purge, stores' }).click();
   for (const line of ['cold room', 'feed store', 'seed store', 'purge tank of 2 m³']) await add(page, line);
@@ -176,10 +179,8 @@ test('a wrong code opens no farm, a weak password is refused, and a used code is
   };
   const who = { name: 'A', signInName: 'someone', password: PASSWORD, habits };
   expect((await sent({ ...who, code: 'WRNG-2345' })).status()).toBe(403);
-  expect(await (await sent({ ...who, code: CODE, password: 'password123' })).json()).toMatchObject({
-    ok: false,
-    fields: { password: [/first that anyone/] } as never,
-  });
+  const weak = await (await sent({ ...who, code: CODE, password: 'password123' })).json();
+  expect(weak.fields.password[0]).toMatch(/first that anyone would try/);
   const far = await (await sent({ ...who, code: CODE, habits: { ...habits, latitude: 200 } })).json();
   expect(far.fields['habits.latitude'][0]).toContain('−90');
   expect((await sent({ ...who, code: CODE })).status()).toBe(200);

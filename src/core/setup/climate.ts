@@ -2,7 +2,6 @@ import { requireWithin } from '../errors';
 
 /** What a month is like where the farm stands, from latitude and height alone: a start, until its own records say more. */
 
-const MONTHS = 12;
 /** Day of the year in the middle of each month. */
 const MID_MONTH = [15, 46, 74, 105, 135, 166, 196, 227, 258, 288, 319, 349];
 
@@ -63,6 +62,3 @@ export function outsideRadiationMJ(latitude: number, dayOfYear: number): number 
 }
 
 const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
-
-/** Twelve like values. */
-export const everyMonth = (value: number): number[] => new Array<number>(MONTHS).fill(value);

@@ -37,13 +37,14 @@ export function codesWords(codes: readonly string[]): string {
   return runs ? `${codes[0]}–${codes.at(-1)}` : codes.join(', ');
 }
 
+interface GroupChange {
+  at: readonly number[];
+  codes: readonly string[];
+  part: PlacePart;
+}
+
 /** Puts other values in place of those of a group, code by code. */
-export function changeGroup(
-  d: FarmDescription,
-  at: readonly number[],
-  codes: readonly string[],
-  part: PlacePart,
-): FarmDescription {
+export function changeGroup(d: FarmDescription, { at, codes, part }: GroupChange): FarmDescription {
   const places = d.places.map((p, i) => {
     const k = at.indexOf(i);
     return k < 0 ? p : { ...part, code: (codes[k] ?? p.code).toUpperCase() };

@@ -14,10 +14,8 @@ export interface Shape {
   crops: string[];
 }
 
-const loop = (code: string, name: string, kind: LoopPart['kind'], [lowC, highC]: [number, number]): LoopPart => ({
-  code,
-  name,
-  kind,
+const loop = (l: Omit<LoopPart, 'into' | 'lowC' | 'highC'>, [lowC, highC]: [number, number]): LoopPart => ({
+  ...l,
   lowC,
   highC,
   into: null,
@@ -30,7 +28,7 @@ export const SHAPES: readonly Shape[] = [
     code: 'rafts',
     name: word`Coupled rafts`,
     says: word`One water for fish and lettuce: tanks in a hall, rafts under glass.`,
-    loops: [loop('marsh', say`Marsh`, 'coupled', [22, 27])],
+    loops: [loop({ code: 'marsh', name: say`Marsh`, kind: 'coupled' }, [22, 27])],
     lines: [
       '2 nursery tanks of 2 m³ named A1–A2 in fish hall for marsh',
       '4 tanks of 8 m³ named A3–A6 in fish hall for marsh',
@@ -52,7 +50,7 @@ export const SHAPES: readonly Shape[] = [
     code: 'films',
     name: word`Decoupled films and buckets`,
     says: word`Cool fish water, warm plant water, mineralisation between; herbs in films, tomatoes in buckets.`,
-    loops: [loop('brook', say`Brook`, 'decoupled', [10, 16])],
+    loops: [loop({ code: 'brook', name: say`Brook`, kind: 'decoupled' }, [10, 16])],
     lines: [
       '2 nursery tanks of 2.5 m³ named F1–F2 in fish hall for brook',
       '4 tanks of 9 m³ named F3–F6 in fish hall for brook',
@@ -76,7 +74,7 @@ export const SHAPES: readonly Shape[] = [
     code: 'towers',
     name: word`Vertical towers`,
     says: word`Little floor, many places: towers in a warehouse or on a roof.`,
-    loops: [loop('spire', say`Spire`, 'coupled', [20, 26])],
+    loops: [loop({ code: 'spire', name: say`Spire`, kind: 'coupled' }, [20, 26])],
     lines: [
       '3 tanks of 3 m³ named S1–S3 in tank room for spire',
       'sump of 3 m³ in tank room for spire',
@@ -97,7 +95,7 @@ export const SHAPES: readonly Shape[] = [
     code: 'media',
     name: word`Media beds`,
     says: word`Gravel beds that flood and drain: filter and bed in one, for mixed and long-lived crops.`,
-    loops: [loop('fen', say`Fen`, 'coupled', [18, 26])],
+    loops: [loop({ code: 'fen', name: say`Fen`, kind: 'coupled' }, [18, 26])],
     lines: [
       '4 tanks of 2 m³ named D1–D4 in tunnel for fen',
       'sump of 9 m³ in tunnel for fen',
@@ -117,7 +115,7 @@ export const SHAPES: readonly Shape[] = [
     code: 'media-rafts',
     name: word`Media, then rafts`,
     says: word`Media beds take the solids, rafts behind them grow the heads.`,
-    loops: [loop('weir', say`Weir`, 'coupled', [20, 26])],
+    loops: [loop({ code: 'weir', name: say`Weir`, kind: 'coupled' }, [20, 26])],
     lines: [
       '6 tanks of 3 m³ named W1–W6 in fish house for weir',
       'sump of 9 m³ in fish house for weir',
@@ -140,7 +138,7 @@ export const SHAPES: readonly Shape[] = [
     name: word`Several small loops`,
     says: word`Independent small waters side by side, so that illness or a fault stays in one.`,
     loops: (['one', 'two', 'three'] as const).map((code, i) =>
-      loop(code, [say`One`, say`Two`, say`Three`][i]!, 'coupled', [20, 26]),
+      loop({ code, name: [say`One`, say`Two`, say`Three`][i]!, kind: 'coupled' }, [20, 26]),
     ),
     lines: [
       ...['one', 'two', 'three'].flatMap((code, i) => [

@@ -4,7 +4,7 @@ import { readNumber } from '../quantity/readNumber';
 import { isFarmDay } from '../quantity/ranges';
 import type { Day } from '../quantity/days';
 import { toStored, type UnitChoice } from '../quantity/units';
-import { plural, say, told } from '../words/words';
+import { say, told } from '../words/words';
 import type { Choices, TableColumn, TableKindModule } from './tableKind';
 
 /** In which order a day is written in figures, where the table does not tell. */
@@ -91,7 +91,6 @@ export function readRow(cells: Record<string, string>, about: TableReading): Row
 
 type CellRead = { value: unknown } | { fault: string };
 
-// eslint-disable-next-line complexity -- one case for each kind of cell
 function readCell(
   text: string,
   column: TableColumn,
@@ -160,5 +159,3 @@ function dayOf(text: string, { today, dayOrder }: TableReading): CellRead {
   const day = `${year.length === 2 ? `20${year}` : year}-${m.padStart(2, '0')}-${d.padStart(2, '0')}`;
   return isFarmDay(day) ? { value: day } : { fault: say`“${text}” is no day` };
 }
-
-export const rowsWords = (n: number) => plural(n, '# row', '# rows');

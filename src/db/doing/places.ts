@@ -6,9 +6,11 @@ import type { Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { PlacePart } from '../../core/setup/description';
+import { layPlan, walkOrder } from '../../core/setup/planLayout';
 import { STORE_ROLES } from '../../core/setup/roles';
 import { all, plural, say } from '../../core/words/words';
 import type { Tx } from '../connection';
+import { placeShapes } from '../farmSetup';
 import { STALE } from './rules';
 
 export interface PlaceChange {
@@ -227,4 +229,23 @@ export async function addPlace(tx: Tx, farmId: string, part: PlacePart): Promise
     width_m: part.widthM,
     stands_on: part.standsOn,
   });
+}
+
+/** Puts places where they stand on the plan; with `walk`, the round goes in that order from now on. */
+export async function arrangePlaces(
+  tx: Tx,
+  { stands, walk }: { stands: readonly { id: string; xM: number; yM: number }[]; walk: boolean },
+): Promise<void> {
+  for (const { id, xM, yM } of stands) {
+    const changed = await tx('place').where({ id, retired_on: null }).update({ x_m: xM, y_m: yM });
+    if (changed === 0) throw new RuleBroken('form', say`That place is not on this farm (any more).`);
+  }
+  if (!walk) return;
+  const things = await placeShapes(tx);
+  const rooms = new Map(things.map((t) => [t.id, t.room]));
+  const order = walkOrder(layPlan(things), (id) => rooms.get(id) ?? '');
+  for (const [i, id] of order.entries())
+    await tx('place')
+      .where({ id })
+      .update({ walk_order: i + 1 });
 }

@@ -7,6 +7,7 @@ import type { Day } from '../../core/quantity/days';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { invite } from '../members';
+import { loadDescription } from '../farmSetup';
 import { createFarm } from '../createFarm';
 import { STALE } from './rules';
 
@@ -20,12 +21,6 @@ export const blankDescription = (habits: Habits, people: FarmDescription['people
   crops: [],
   people,
 });
-
-/** The set-up in progress, or null when the farm is open. */
-export async function loadDescription(tx: Tx): Promise<{ description: FarmDescription; version: number } | null> {
-  const row = await tx('farm').first('described', 'version');
-  return row?.described ? { description: row.described, version: row.version } : null;
-}
 
 function checkHabits({ timeZone, currency }: Habits) {
   try {

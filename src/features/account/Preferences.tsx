@@ -19,6 +19,7 @@ import { formatNumber, type UnitChoice } from '../../core/quantity/units';
 import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
 import { newEntryKey } from '../../ui/outcome';
+import { MySignIns } from './MySignIns';
 import { changePassword, chooseUnits, leave, writeAs } from './actions';
 import { Stack, Text } from '../../ui/kit/kit';
 
@@ -115,6 +116,7 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
             onChange={(v) => setMode(v as 'light')}
           />
           <NewPassword />
+          <MySignIns />
           {wrong && (
             <Text as="p" tone="danger" role="alert">
               {wrong}

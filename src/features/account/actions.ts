@@ -49,3 +49,23 @@ export async function joinFarm(values: Record<string, unknown>): Promise<Outcome
   });
   return (await response.json()) as Outcome<null>;
 }
+
+export interface MySessions {
+  farmId: string;
+  farms: { farmId: string; name: string; role: string }[];
+  signIns: { id: string; device: string; madeAt: string; seenAt: string; isThis: boolean }[];
+}
+
+export async function mySessions(): Promise<Outcome<MySessions>> {
+  return (await (await fetch('/api/session')).json()) as Outcome<MySessions>;
+}
+
+/** Goes to another farm, or ends a sign-in. */
+export async function changeSession(body: { farmId: string } | { end: string }): Promise<Outcome<null>> {
+  const response = await fetch('/api/session', {
+    method: 'PATCH',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  return (await response.json()) as Outcome<null>;
+}

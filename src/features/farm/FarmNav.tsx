@@ -2,6 +2,7 @@ import { say, word } from '../../core/words/words';
 import { RoomTabs } from '../../ui/kit/RoomTabs';
 
 const ROOMS = [
+  ['/farm', word`Plan of the farm`],
   ['/farm/places', word`Loops and places`],
   ['/farm/products', word`Products and prices`],
   ['/farm/customers', word`Customers`],

@@ -288,6 +288,15 @@ export function EquipmentDialog({ part: start, d, onClose, onDone }: EquipmentDi
         value={part.offMin}
         onChange={(offMin) => set({ offMin })}
       />
+      <KindFields part={part} set={set} />
+    </Frame>
+  );
+}
+
+/** What only air, or only a filter, has on its plate. */
+function KindFields({ part, set }: { part: EquipmentPart; set: (change: Partial<EquipmentPart>) => void }) {
+  return (
+    <>
       {part.kind === 'aerator' && (
         <NumberBox
           className={HALF}
@@ -327,6 +336,6 @@ export function EquipmentDialog({ part: start, d, onClose, onDone }: EquipmentDi
           />
         </>
       )}
-    </Frame>
+    </>
   );
 }

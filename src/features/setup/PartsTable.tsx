@@ -95,7 +95,7 @@ export function PartsTable({ step, d, change, faults }: PartsTableProps) {
           roles={ROLES_OF_STEP[step]}
           onClose={close}
           onDone={(codes: string[], part: PlacePart) => {
-            change((was) => changeGroup(was, editing.at, codes, part));
+            change((was) => changeGroup(was, { at: editing.at, codes, part }));
             close();
           }}
         />

@@ -70,90 +70,95 @@ export function PlaceStep({ d, change, faults, onShape }: PlaceStepProps) {
               onChange={(v) => v !== null && set({ altitudeM: v })}
               wrong={wrong('altitudeM')}
             />
-            <Autocomplete
-              className={HALF ?? ''}
-              disableClearable
-              options={Intl.supportedValuesOf('timeZone')}
-              value={habits.timeZone}
-              onChange={(_, timeZone) => set({ timeZone })}
-              renderInput={(props) => (
-                <TextField
-                  {...props}
-                  label={say`Time zone`}
-                  error={!!wrong('timeZone')}
-                  helperText={wrong('timeZone')}
-                />
-              )}
-            />
-            <Autocomplete
-              className={HALF ?? ''}
-              disableClearable
-              options={Intl.supportedValuesOf('currency')}
-              getOptionLabel={currencyName}
-              value={habits.currency}
-              onChange={(_, currency) => set({ currency })}
-              renderInput={(props) => (
-                <TextField
-                  {...props}
-                  label={say`Currency`}
-                  error={!!wrong('currency')}
-                  helperText={wrong('currency')}
-                />
-              )}
-            />
-            <TextField
-              className={HALF ?? ''}
-              select
-              label={say`Numbers, days and money`}
-              value={habits.locale}
-              onChange={(e) => set({ locale: e.target.value })}
-            >
-              {[...new Set<string>([...LOCALES, habits.locale])].map((locale) => (
-                <MenuItem key={locale} value={locale}>
-                  {regionName(locale)}
-                </MenuItem>
-              ))}
-            </TextField>
-            <TextField
-              className={HALF ?? ''}
-              select
-              label={say`The week begins on`}
-              value={habits.firstWeekday}
-              onChange={(e) => set({ firstWeekday: Number(e.target.value) })}
-            >
-              {WEEKDAYS.map(([key, words]) => (
-                <MenuItem key={key} value={key}>
-                  {told(words)}
-                </MenuItem>
-              ))}
-            </TextField>
-            <Labelled words={say`Weights and volumes`}>
-              <Chips
-                label={say`Weights and volumes`}
-                options={[
-                  ['metric', say`kg, L, m`],
-                  ['us', say`lb, gal, ft`],
-                ]}
-                chosen={habits.units.mass}
-                onChoose={(mass) => set({ units: { ...habits.units, mass } })}
-              />
-            </Labelled>
-            <Labelled words={say`Temperature`}>
-              <Chips
-                label={say`Temperature`}
-                options={[
-                  ['C', '°C'],
-                  ['F', '°F'],
-                ]}
-                chosen={habits.units.temperature}
-                onChoose={(temperature) => set({ units: { ...habits.units, temperature } })}
-              />
-            </Labelled>
+            <HabitFields habits={habits} set={set} wrong={wrong} />
           </Fields>
           {Math.abs(habits.latitude) <= 90 && <Year habits={habits} />}
         </SheetBody>
       </Sheet>
       <Shapes d={d} change={change} onShape={onShape} />
+    </>
+  );
+}
+
+interface HabitFieldsProps {
+  habits: Habits;
+  set: (part: Partial<Habits>) => void;
+  wrong: (field: keyof Habits) => string | undefined;
+}
+
+/** How days, money, weights and temperatures are written here. */
+function HabitFields({ habits, set, wrong }: HabitFieldsProps) {
+  return (
+    <>
+      <Autocomplete
+        className={HALF ?? ''}
+        disableClearable
+        options={Intl.supportedValuesOf('timeZone')}
+        value={habits.timeZone}
+        onChange={(_, timeZone) => set({ timeZone })}
+        renderInput={(props) => (
+          <TextField {...props} label={say`Time zone`} error={!!wrong('timeZone')} helperText={wrong('timeZone')} />
+        )}
+      />
+      <Autocomplete
+        className={HALF ?? ''}
+        disableClearable
+        options={Intl.supportedValuesOf('currency')}
+        getOptionLabel={currencyName}
+        value={habits.currency}
+        onChange={(_, currency) => set({ currency })}
+        renderInput={(props) => (
+          <TextField {...props} label={say`Currency`} error={!!wrong('currency')} helperText={wrong('currency')} />
+        )}
+      />
+      <TextField
+        className={HALF ?? ''}
+        select
+        label={say`Numbers, days and money`}
+        value={habits.locale}
+        onChange={(e) => set({ locale: e.target.value })}
+      >
+        {[...new Set<string>([...LOCALES, habits.locale])].map((locale) => (
+          <MenuItem key={locale} value={locale}>
+            {regionName(locale)}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        className={HALF ?? ''}
+        select
+        label={say`The week begins on`}
+        value={habits.firstWeekday}
+        onChange={(e) => set({ firstWeekday: Number(e.target.value) })}
+      >
+        {WEEKDAYS.map(([key, words]) => (
+          <MenuItem key={key} value={key}>
+            {told(words)}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Labelled words={say`Weights and volumes`}>
+        <Chips
+          label={say`Weights and volumes`}
+          options={[
+            ['metric', say`kg, L, m`],
+            ['us', say`lb, gal, ft`],
+          ]}
+          chosen={habits.units.mass}
+          onChoose={(mass) => set({ units: { ...habits.units, mass } })}
+        />
+      </Labelled>
+      <Labelled words={say`Temperature`}>
+        <Chips
+          label={say`Temperature`}
+          options={[
+            ['C', '°C'],
+            ['F', '°F'],
+          ]}
+          chosen={habits.units.temperature}
+          onChoose={(temperature) => set({ units: { ...habits.units, temperature } })}
+        />
+      </Labelled>
     </>
   );
 }

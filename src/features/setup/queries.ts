@@ -1,7 +1,7 @@
 import 'server-only';
 import type { FarmDescription } from '../../core/setup/description';
 import { readingFarm } from '../../db/connection';
-import { loadDescription } from '../../db/doing/setUp';
+import { loadDescription } from '../../db/farmSetup';
 import { database } from '../../server/database';
 import { requirePerson, unitsOf } from '../../server/session';
 import type { UnitChoice } from '../../core/quantity/units';

@@ -5,6 +5,7 @@ import { describe } from './actions';
 import type { SetUpPage } from './queries';
 
 const SAVE_AFTER_MS = 700;
+const TRY_AGAIN_MS = 5000;
 const MOST_UNDO = 50;
 
 export type Saved =
@@ -27,6 +28,7 @@ export function useDescription({ farmId, description: first, version: firstVersi
   const sending = useRef<Promise<boolean> | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
 
+  const again = useRef<() => void>(() => {});
   const saveNow = useCallback(async (): Promise<boolean> => {
     if (timer.current) clearTimeout(timer.current);
     timer.current = null;
@@ -49,7 +51,7 @@ export function useDescription({ farmId, description: first, version: firstVersi
         });
       else {
         setSaved({ state: 'waiting' });
-        timer.current = setTimeout(() => void saveNow(), 5000);
+        timer.current = setTimeout(() => again.current(), TRY_AGAIN_MS);
       }
       return false;
     })();
@@ -57,6 +59,10 @@ export function useDescription({ farmId, description: first, version: firstVersi
     sending.current = null;
     return done;
   }, [farmId]);
+
+  useEffect(() => {
+    again.current = () => void saveNow();
+  }, [saveNow]);
 
   const take = useCallback(
     (next: FarmDescription) => {
@@ -86,6 +92,8 @@ export function useDescription({ farmId, description: first, version: firstVersi
   // What was typed and never reached the server, from a page that was closed in between.
   useEffect(() => {
     const kept = readKept(farmId, firstVersion);
+    // What was kept is only known in the browser.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
     if (kept) take(kept);
     // Once, when the page is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -7,5 +7,5 @@ export const STATIONS = [
   { key: '5', path: '/purge', name: word`Purge & pick`, says: word`what leaves the water` },
   { key: '6', path: '/market', name: word`Market`, says: word`what is promised` },
   { key: '7', path: '/season', name: word`Season`, says: word`what if` },
-  { key: '8', path: '/farm/places', name: word`Farm`, says: word`how it is set up` },
+  { key: '8', path: '/farm', name: word`Farm`, says: word`how it is set up` },
 ] as const;

@@ -1,17 +1,19 @@
 import { say } from '../../../core/words/words';
 import { cookies } from 'next/headers';
 import { passwordFault } from '../../../core/passwords';
-import { changePassword, signOut } from '../../../db/people';
+import { endSignIn, goToFarm, myFarms, signInsOf } from '../../../db/members';
+import { askerOf, changePassword, signOut } from '../../../db/people';
 import { now } from '../../../server/clock';
 import { database } from '../../../server/database';
 import { answerJson, edge } from '../../../server/edge';
-import { refuse } from '../../../server/outcome';
+import { asOutcome, refuse } from '../../../server/outcome';
 import { currentPerson, SESSION_COOKIE } from '../../../server/session';
 import { enterAs, tooManyWords } from '../../../server/signingIn';
 
 export const dynamic = 'force-dynamic';
 
 const LONGEST = 200;
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Signs in: `{ name, password }`. */
 export async function POST(request: Request) {
@@ -61,5 +63,32 @@ export async function DELETE(request: Request) {
     if (token && person) await signOut(database(), person, token);
     jar.delete(SESSION_COOKIE);
     return answerJson({ ok: true, value: null });
+  });
+}
+
+/** Where one is signed in, and the farms one belongs to. */
+export async function GET() {
+  const person = await currentPerson();
+  if (!person) return answerJson(refuse(say`You are signed out. Sign in again.`, 'signedOut'));
+  const farms = await myFarms(database(), askerOf(person), now());
+  const signIns = await signInsOf(database(), person);
+  return answerJson({ ok: true, value: { farms, signIns, farmId: person.farmId } });
+}
+
+/** Goes to another of one's farms (`{ farmId }`), or ends a sign-in of one's own (`{ end }`). */
+export async function PATCH(request: Request) {
+  return edge(request, async ({ farmId, end }) => {
+    const person = await currentPerson();
+    if (!person) return answerJson(refuse(say`You are signed out. Sign in again.`, 'signedOut'));
+    const wanted = farmId ?? end;
+    if (typeof wanted !== 'string' || !UUID.test(wanted)) return answerJson(refuse(say`Choose one of the list`));
+    const asker = askerOf(person);
+    return answerJson(
+      await asOutcome(async () => {
+        if (farmId) await goToFarm(database(), asker, { farmId: wanted, now: now() });
+        else await endSignIn(database(), asker, { id: wanted, now: now() });
+        return null;
+      }),
+    );
   });
 }

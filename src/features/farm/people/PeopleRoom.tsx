@@ -88,30 +88,7 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
         </Mark>
       )}
       <Columns>
-        <Sheet>
-          <SheetHead>
-            <h2>{say`Who works here`}</h2>
-          </SheetHead>
-          <ScrollTable label={say`People`}>
-            <Table>
-              <TableHead>
-                <TableRow>
-                  <HeadCell>{say`Name`}</HeadCell>
-                  <HeadCell>{say`Works as`}</HeadCell>
-                  <HeadCell>{say`Sign-in name`}</HeadCell>
-                  <HeadCell>{say`Contact`}</HeadCell>
-                  <HeadCell>{say`Last seen`}</HeadCell>
-                  {page.mayChange && <HeadCell> </HeadCell>}
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {page.members.map((m) => (
-                  <MemberRow key={m.id} m={m} page={page} act={act} onChange={() => setChanging(m)} />
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
-        </Sheet>
+        <MembersSheet page={page} act={act} onChange={setChanging} />
         <Stack>
           {link && <LinkSheet {...link} />}
           {changing && (
@@ -141,32 +118,11 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
               </SheetBody>
             </Sheet>
           )}
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Asked in`}</h2>
-            </SheetHead>
-            {page.invites.length === 0 && <Empty>{say`Nobody waits for a link.`}</Empty>}
-            <Rows>
-              {page.invites.map((i) => (
-                <Row key={i.id}>
-                  {i.name}{' '}
-                  <Text quiet small>
-                    {say`${codeWords(i.role)} · link open until ${shortDay(i.endsAt.toISOString().slice(0, 10))}`}
-                  </Text>
-                  {page.mayChange && (
-                    <Buttons>
-                      <WordButton type="button" onClick={() => void renew(i.id, i.name)}>
-                        {say`new link`}
-                      </WordButton>
-                      <WordButton type="button" onClick={() => void act('person.withdrawInvite@1', { id: i.id })}>
-                        {say`withdraw`}
-                      </WordButton>
-                    </Buttons>
-                  )}
-                </Row>
-              ))}
-            </Rows>
-          </Sheet>
+          <InvitesSheet
+            page={page}
+            onRenew={(i) => void renew(i.id, i.name)}
+            onWithdraw={(id) => void act('person.withdrawInvite@1', { id })}
+          />
         </Stack>
       </Columns>
     </Stack>
@@ -307,6 +263,78 @@ function ChangeSheet({ m, onDone, onLeave }: ChangeSheetProps) {
           beside={<Button onClick={onLeave}>{say`Leave it`}</Button>}
         />
       </SheetBody>
+    </Sheet>
+  );
+}
+
+interface MembersSheetProps {
+  page: PeoplePage;
+  act: MemberRowProps['act'];
+  onChange: (m: Member) => void;
+}
+
+function MembersSheet({ page, act, onChange }: MembersSheetProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Who works here`}</h2>
+      </SheetHead>
+      <ScrollTable label={say`People`}>
+        <Table>
+          <TableHead>
+            <TableRow>
+              <HeadCell>{say`Name`}</HeadCell>
+              <HeadCell>{say`Works as`}</HeadCell>
+              <HeadCell>{say`Sign-in name`}</HeadCell>
+              <HeadCell>{say`Contact`}</HeadCell>
+              <HeadCell>{say`Last signed in`}</HeadCell>
+              {page.mayChange && <HeadCell> </HeadCell>}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {page.members.map((m) => (
+              <MemberRow key={m.id} m={m} page={page} act={act} onChange={() => onChange(m)} />
+            ))}
+          </TableBody>
+        </Table>
+      </ScrollTable>
+    </Sheet>
+  );
+}
+
+interface InvitesSheetProps {
+  page: PeoplePage;
+  onRenew: (invite: PeoplePage['invites'][number]) => void;
+  onWithdraw: (id: string) => void;
+}
+
+function InvitesSheet({ page, onRenew, onWithdraw }: InvitesSheetProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Asked in`}</h2>
+      </SheetHead>
+      {page.invites.length === 0 && <Empty>{say`Nobody waits for a link.`}</Empty>}
+      <Rows>
+        {page.invites.map((i) => (
+          <Row key={i.id}>
+            {i.name}{' '}
+            <Text quiet small>
+              {say`${codeWords(i.role)} · link open until ${shortDay(i.endsAt.toISOString().slice(0, 10))}`}
+            </Text>
+            {page.mayChange && (
+              <Buttons>
+                <WordButton type="button" onClick={() => onRenew(i)}>
+                  {say`new link`}
+                </WordButton>
+                <WordButton type="button" onClick={() => onWithdraw(i.id)}>
+                  {say`withdraw`}
+                </WordButton>
+              </Buttons>
+            )}
+          </Row>
+        ))}
+      </Rows>
     </Sheet>
   );
 }

@@ -95,33 +95,7 @@ export function TableEntry({ kind, context, there }: TableEntryProps) {
       </ScrollTable>
       <Lists kind={kind} context={context} />
       <SheetBody stack>
-        {wrong && <Mark tone="danger">{wrong}</Mark>}
-        {table.refused.form && (
-          <Mark tone="danger" role="alert">
-            {table.refused.form}
-          </Mark>
-        )}
-        {table.twoWays && (
-          <Stack as="div">
-            <Mark tone="soon">{say`The days can be read in two ways. Which comes first in yours?`}</Mark>
-            <Chips
-              label={say`Order of day and month`}
-              options={[
-                ['dmy', say`the day: 4/5 is 4 May`],
-                ['mdy', say`the month: 4/5 is April 5`],
-              ]}
-              chosen={null}
-              onChoose={table.setDayOrder}
-            />
-          </Stack>
-        )}
-        {table.asked && (
-          <Mark tone="soon" role="alert">
-            {table.asked.split('\n').map((line) => (
-              <p key={line}>{line}</p>
-            ))}
-          </Mark>
-        )}
+        <Asks table={table} wrong={wrong} />
         <Buttons>
           <Button
             variant="contained"
@@ -154,6 +128,41 @@ export function TableEntry({ kind, context, there }: TableEntryProps) {
 }
 
 type InHand = ReturnType<typeof useTable>;
+
+/** What stands against recording, and what is asked first. */
+function Asks({ table, wrong }: { table: InHand; wrong: string | null }) {
+  return (
+    <>
+      {wrong && <Mark tone="danger">{wrong}</Mark>}
+      {table.refused.form && (
+        <Mark tone="danger" role="alert">
+          {table.refused.form}
+        </Mark>
+      )}
+      {table.twoWays && (
+        <Stack as="div">
+          <Mark tone="soon">{say`The days can be read in two ways. Which comes first in yours?`}</Mark>
+          <Chips
+            label={say`Order of day and month`}
+            options={[
+              ['dmy', say`the day: 4/5 is 4 May`],
+              ['mdy', say`the month: 4/5 is April 5`],
+            ]}
+            chosen={null}
+            onChoose={table.setDayOrder}
+          />
+        </Stack>
+      )}
+      {table.asked && (
+        <Mark tone="soon" role="alert">
+          {table.asked.split('\n').map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+        </Mark>
+      )}
+    </>
+  );
+}
 
 function EntryRow({ i, row, kind, table }: { i: number; row: Cells; kind: TableKindModule; table: InHand }) {
   const own = table.read.get(i);

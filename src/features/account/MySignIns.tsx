@@ -1,0 +1,68 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { ago } from '../../core/quantity/sayDay';
+import { codeWords } from '../../core/words/codes';
+import { say } from '../../core/words/words';
+import { Row, Rows, Stack, Text, WordButton } from '../../ui/kit/kit';
+import { changeSession, mySessions, type MySessions } from './actions';
+
+/** Where one is signed in, and the farms one belongs to. */
+export function MySignIns() {
+  const [known, setKnown] = useState<MySessions | null>(null);
+  useEffect(() => {
+    let over = false;
+    void mySessions().then(
+      (outcome) => !over && outcome.ok && setKnown(outcome.value),
+      () => null,
+    );
+    return () => {
+      over = true;
+    };
+  }, []);
+  if (!known) return null;
+  const go = (farmId: string) => void changeSession({ farmId }).then((o) => o.ok && window.location.assign('/round'));
+  const end = (id: string) =>
+    void changeSession({ end: id }).then(
+      (o) => o.ok && setKnown({ ...known, signIns: known.signIns.filter((s) => s.id !== id) }),
+    );
+  return (
+    <Stack>
+      {known.farms.length > 1 && (
+        <div>
+          <Text strong>{say`Your farms`}</Text>
+          <Rows>
+            {known.farms.map((f) => (
+              <Row key={f.farmId}>
+                {f.name} <Text quiet>{codeWords(f.role)}</Text>{' '}
+                {f.farmId === known.farmId ? (
+                  <Text quiet>{say`here`}</Text>
+                ) : (
+                  <WordButton type="button" onClick={() => go(f.farmId)}>
+                    {say`go there`}
+                  </WordButton>
+                )}
+              </Row>
+            ))}
+          </Rows>
+        </div>
+      )}
+      <div>
+        <Text strong>{say`Where you are signed in`}</Text>
+        <Rows>
+          {known.signIns.map((s) => (
+            <Row key={s.id}>
+              {s.device || say`a device`} <Text quiet>{say`since ${ago(new Date(s.madeAt), new Date())}`}</Text>{' '}
+              {s.isThis ? (
+                <Text quiet>{say`this one`}</Text>
+              ) : (
+                <WordButton type="button" onClick={() => end(s.id)}>
+                  {say`sign out`}
+                </WordButton>
+              )}
+            </Row>
+          ))}
+        </Rows>
+      </div>
+    </Stack>
+  );
+}
