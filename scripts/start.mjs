@@ -38,6 +38,7 @@ main(async () => {
   // Ctrl-C reaches the whole group; the database ignores it here and is stopped after the server.
   process.on('SIGINT', () => finish());
   process.on('SIGTERM', () => finish());
+  if (process.argv.includes('--no-demo')) process.env.DEMO = 'no';
   const env = { DATABASE_URL: process.env.DATABASE_URL ?? cluster.url, NEXT_TELEMETRY_DISABLED: '1' };
   try {
     runPackage('tsx', ['scripts/prepare.ts'], {

@@ -150,6 +150,8 @@ export async function startCluster(name, { fast = false } = {}) {
   return {
     urlFor,
     url: urlFor('postgres'),
+    /** Whether it was not running before. */
+    startedHere: !running,
     stop: () => call(bin, 'pg_ctl', ['-D', folder, '-m', 'fast', '-w', 'stop'], user),
     /** As if the power had gone: stopped without a word and started again. */
     crash() {

@@ -8,7 +8,7 @@ export const STATIONS = [
     (room) => `/cohorts/${room}`,
   ),
   '/farm',
-  ...['places', 'products', 'customers', 'people', 'today', 'changes'].map((room) => `/farm/${room}`),
+  ...['places', 'products', 'customers', 'people', 'today', 'in-and-out', 'changes'].map((room) => `/farm/${room}`),
 ];
 
 /** A laptop at 150 and 200 %, and the narrowest phone. */

@@ -9,7 +9,7 @@ const PASSWORD = 'reeds by the water';
 
 /** As the app prints it when it starts. */
 async function printCode() {
-  await db()('first_farm_code').whereNull('used_at').delete();
+  await db()('first_farm_code').delete();
   await db()('first_farm_code').insert({
     code_hash: createHash('sha256').update('ABCD2345').digest(),
     made_at: new Date(`${today()}T06:00:00Z`),

@@ -41,13 +41,14 @@ export const clockTime = (at: Date) =>
   new Intl.DateTimeFormat(speech().locale, { hour: '2-digit', minute: '2-digit' }).format(at);
 
 const MINUTE_MS = 60_000;
+const DAY_MIN = 24 * 60;
 
-/** How long ago a moment was: "5 minutes ago", "yesterday"; further back, its day. */
+/** How long ago a moment was: "5 minutes ago", "2 days ago"; further back, its day. */
 export function ago(at: Date, now: Date): string {
   const minutes = Math.max(0, Math.round((now.getTime() - at.getTime()) / MINUTE_MS));
-  const relative = new Intl.RelativeTimeFormat(speech().locale, { numeric: 'auto' });
-  if (minutes < 60) return relative.format(-minutes, 'minute');
-  if (minutes < 24 * 60) return relative.format(-Math.round(minutes / 60), 'hour');
-  const days = Math.round(minutes / (24 * 60));
-  return days < 30 ? relative.format(-days, 'day') : shortDay(at.toISOString().slice(0, 10));
+  if (minutes < 1) return say`just now`;
+  if (minutes < 60) return plural(minutes, '# minute ago', '# minutes ago');
+  if (minutes < DAY_MIN) return plural(Math.round(minutes / 60), '# hour ago', '# hours ago');
+  const days = Math.round(minutes / DAY_MIN);
+  return days < 30 ? plural(days, '# day ago', '# days ago') : shortDay(at.toISOString().slice(0, 10));
 }

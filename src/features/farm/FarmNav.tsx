@@ -8,6 +8,7 @@ const ROOMS = [
   ['/farm/customers', word`Customers`],
   ['/farm/people', word`People`],
   ['/farm/today', word`What is there`],
+  ['/farm/in-and-out', word`In and out`],
   ['/farm/changes', word`Changes`],
 ] as const;
 

@@ -240,6 +240,8 @@ function EquipmentSheet({ page, act }: { page: PlacesPage; act: Act }) {
 
 function AddSheet({ act, units }: { act: Act; units: UnitChoice }) {
   const [line, setLine] = useState('');
+  const example =
+    units.mass === 'us' ? '2 tanks of 500 gal named H9–H10 for heron' : '2 tanks of 2 m³ named H9–H10 for heron';
   const add = () => void act('place.add@1', { line }).then((ok) => ok && setLine(''));
   return (
     <Sheet>
@@ -252,12 +254,10 @@ function AddSheet({ act, units }: { act: Act; units: UnitChoice }) {
           value={line}
           onChange={(e) => setLine(e.target.value)}
           onKeyDown={(e) => e.key === 'Enter' && add()}
-          placeholder={
-            units.mass === 'us' ? '2 tanks of 500 gal named H9–H10 for heron' : '2 tanks of 2 m³ named H9–H10 for heron'
-          }
           helperText={say`As one would say it to a builder: tanks, beds, stores, pumps, filters.`}
           slotProps={{ htmlInput: { 'data-new-here': true, autoComplete: 'off' } }}
         />
+        <code>{example}</code>
         <Buttons>
           <Button variant="outlined" disabled={!line.trim()} onClick={add}>
             {say`Add`}

@@ -1,4 +1,5 @@
 'use client';
+import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -204,6 +205,7 @@ function FromLibrary({ page, onDone }: { page: ProductsPage; onDone: (words: str
       </SheetHead>
       <SheetBody stack>
         <Autocomplete
+          {...autocompleteWords()}
           options={page.library}
           groupBy={(k) => (k.what === 'species' ? say`Fish` : say`Crops`)}
           getOptionLabel={(k) => k.name}

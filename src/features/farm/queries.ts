@@ -16,6 +16,7 @@ import {
   type ProductSetUp,
   type SetUpChange,
 } from '../../db/farmSetup';
+import { tableSizes } from '../../db/farmFile';
 import type { Role, SignedIn } from '../../db/people';
 import { now } from '../../server/clock';
 import { unitsOf } from '../../server/session';
@@ -113,3 +114,12 @@ export interface ChangesPage {
 
 export const changesPage = (): Promise<ChangesPage> =>
   readFarm(async (tx) => ({ changes: await setUpChanges(tx), now: now() }));
+
+export interface InAndOutPage {
+  /** How many rows each table of the farm has. */
+  tables: { name: string; rows: number }[];
+  role: Role;
+}
+
+export const inAndOutPage = (): Promise<InAndOutPage> =>
+  readFarm(async (tx, person) => ({ tables: await tableSizes(tx), role: person.role }));

@@ -9,6 +9,7 @@ import { toShown, toStored, unitName } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
 import { NumberBox } from '../../ui/form/NumberBox';
 import { Buttons, Empty, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import type { Change } from './SetUp';
 import css from './setup.module.css';
 
@@ -57,6 +58,7 @@ export function LoopsEditor({ d, change, faults }: LoopsEditorProps) {
           </Button>
         </Buttons>
         <Autocomplete
+          {...autocompleteWords()}
           multiple
           options={SPECIES_DEFAULTS.map((s) => s.code)}
           getOptionLabel={(code) => SPECIES_DEFAULTS.find((s) => s.code === code)?.name ?? code}

@@ -14,6 +14,7 @@ import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../c
 import { say, told } from '../../core/words/words';
 import { codeWords } from '../../core/words/codes';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
+import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { PartsTable } from './PartsTable';
 import type { Change } from './SetUp';
 import css from './setup.module.css';
@@ -198,6 +199,7 @@ function CropsGrown({ d, change }: { d: FarmDescription; change: Change }) {
   return (
     <SheetBody stack>
       <Autocomplete
+        {...autocompleteWords()}
         multiple
         options={CROP_DEFAULTS.filter((c) => c.code !== 'mixed-seedlings').map((c) => c.code)}
         getOptionLabel={name}

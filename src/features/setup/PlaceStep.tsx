@@ -13,6 +13,7 @@ import { LOCALES } from '../../words/locales';
 import { Chips } from '../../ui/form/Chips';
 import { NumberBox } from '../../ui/form/NumberBox';
 import { Fields, HALF, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { tone } from '../../ui/theme/tones';
 import type { Change } from './SetUp';
 import css from './setup.module.css';
@@ -91,6 +92,7 @@ function HabitFields({ habits, set, wrong }: HabitFieldsProps) {
   return (
     <>
       <Autocomplete
+        {...autocompleteWords()}
         className={HALF ?? ''}
         disableClearable
         options={Intl.supportedValuesOf('timeZone')}
@@ -101,6 +103,7 @@ function HabitFields({ habits, set, wrong }: HabitFieldsProps) {
         )}
       />
       <Autocomplete
+        {...autocompleteWords()}
         className={HALF ?? ''}
         disableClearable
         options={Intl.supportedValuesOf('currency')}

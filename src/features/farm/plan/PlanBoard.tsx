@@ -32,6 +32,15 @@ const onGrid = (m: number) => Math.max(0, Math.round(m / GRID_M) * GRID_M);
 const ripeness = (days: number) =>
   days <= 0 ? tone.leaf5 : days <= 7 ? tone.leaf4 : days <= 14 ? tone.leaf3 : days <= 28 ? tone.leaf2 : tone.leaf1;
 
+const howToMove = () =>
+  say`To move it, press Enter, use the arrow keys, and press Enter again; Escape leaves it where it was.`;
+const ANNOUNCE = {
+  onDragStart: () => say`Picked up.`,
+  onDragOver: () => undefined,
+  onDragEnd: () => say`Put down.`,
+  onDragCancel: () => say`Left where it was.`,
+};
+
 /** The farm from above, to scale on a grid of a metre; things are moved by drag and drop, or by Enter and the arrow keys. */
 export function PlanBoard(props: PlanBoardProps) {
   const { plan, marks, arranging, onMove } = props;
@@ -49,7 +58,11 @@ export function PlanBoard(props: PlanBoardProps) {
     onMove(thing.id, onGrid(thing.xM + delta.x * perPx), onGrid(thing.yM + delta.y * perPx));
   };
   return (
-    <DndContext sensors={sensors} onDragEnd={moved}>
+    <DndContext
+      sensors={sensors}
+      onDragEnd={moved}
+      accessibility={{ screenReaderInstructions: { draggable: howToMove() }, announcements: ANNOUNCE }}
+    >
       <svg
         ref={svg}
         className={classes(css.board, arranging && css.arranging)}

@@ -1,0 +1,47 @@
+import { randomUUID } from 'node:crypto';
+import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { once } from 'node:events';
+import { createInterface } from 'node:readline';
+import { ownerConnection, readingFarm } from '../src/db/connection';
+import { readFarmFile, writeFarmFile } from '../src/db/farmFile';
+
+/** `in FILE`: takes a farm file in. `out FILE [NAME]`: writes a farm out; its name where there are several. */
+const [what, file = '', name] = process.argv.slice(2);
+const owner = ownerConnection(process.env.DATABASE_URL!);
+
+async function takeIn() {
+  if (!existsSync(file)) throw new Error(`There is no file ${file}.`);
+  const lines = createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity });
+  const started = Date.now();
+  const read = await readFarmFile({
+    owner,
+    lines,
+    newFarmId: randomUUID(),
+    progress: (rows, table) => process.stdout.write(`\r· ${rows} rows, at ${table}        `),
+  });
+  console.log(`\n· ${read.name} is here: ${read.rows} rows in ${((Date.now() - started) / 1000).toFixed(1)} s.`);
+  console.log('· Nobody has a password yet: npm run person -- reset NAME gives one.');
+}
+
+async function writeOut() {
+  const farms: { farm_id: string; name: string }[] = await owner('farm').select('farm_id', 'name');
+  const chosen = name ? farms.filter((f) => f.name.toLowerCase() === name.toLowerCase()) : farms;
+  if (chosen.length !== 1) throw new Error(`Say which farm: ${farms.map((f) => f.name).join(', ')}.`);
+  const out = createWriteStream(file, 'utf8');
+  const write = async (text: string) => void (out.write(text) || (await once(out, 'drain')));
+  await readingFarm(owner, chosen[0]!.farm_id, (tx) => writeFarmFile(tx, write, new Date()));
+  out.end();
+  await once(out, 'finish');
+  console.log(`· ${chosen[0]!.name} is in ${file}.`);
+}
+
+try {
+  if (what === 'in' && file) await takeIn();
+  else if (what === 'out' && file) await writeOut();
+  else throw new Error('Say: npm run farm -- in FILE, or npm run farm -- out FILE [NAME].');
+} catch (error) {
+  console.error(`\n${(error as Error).message}`);
+  process.exitCode = 1;
+} finally {
+  await owner.destroy();
+}

@@ -1,0 +1,335 @@
+import type { Knex } from 'knex';
+import { RuleBroken } from '../core/errors';
+import { say } from '../core/words/words';
+import type { Tx } from './connection';
+
+/**
+ * A whole farm as one JSON file of our own format, described in docs/farm-file.md: written row by row, read line by line.
+ * Balances and daily means are not in it: they follow from what is. Nor are passwords, sign-ins and open links.
+ */
+
+const FARM_FORMAT = 'crop-cycle-farm';
+const FARM_FILE_VERSION = 1;
+
+/** Tables of a farm in an order in which each row finds what it names. */
+export const FILE_TABLES = [
+  ...([
+    'person',
+    'loop',
+    'zone',
+    'place',
+    'equipment',
+    'species',
+    'crop',
+    'fish_rule',
+    'product',
+    'customer',
+    'chore',
+  ] as const),
+  ...([
+    'loop_temperature',
+    'entry',
+    'lot',
+    'lot_origin',
+    'plan_step',
+    'purge_batch',
+    'purge_batch_change',
+    'draft',
+  ] as const),
+  ...([
+    'sales_order',
+    'order_line',
+    'order_event',
+    'movement',
+    'feeding',
+    'sample',
+    'reading',
+    'husbandry_event',
+  ] as const),
+  ...(['purge_check', 'task_done', 'handover', 'plan_event', 'counter', 'setup_change', 'upgrade_note'] as const),
+] as const;
+export type FileTable = (typeof FILE_TABLES)[number];
+
+/** Tables of a farm that are not in its file, and why. */
+export const LEFT_OUT: Record<string, string> = {
+  farm: 'stands in the head of the file',
+  session: 'who is signed in is not the farm’s',
+  known_device: 'devices are not the farm’s',
+  invite: 'open links are not handed on',
+  balance: 'follows from the movements',
+  reading_day: 'follows from the readings',
+  revision: 'counts anew',
+};
+
+/** Columns that stay behind. */
+const SECRET: Partial<Record<FileTable, readonly string[]>> = {
+  person: ['password_hash', 'demo_password', 'account_id'],
+};
+const FETCH = 2000;
+/** Nobody signs in with it; `npm run person -- reset NAME` gives a new one. */
+const NO_PASSWORD = '!';
+
+type Write = (text: string) => Promise<void>;
+
+/** Writes the farm of this transaction, which should see one moment (repeatable read). Memory stays flat: rows come by cursor. */
+export async function writeFarmFile(tx: Tx, write: Write, writtenAt: Date): Promise<void> {
+  const farm = await tx('farm')
+    .whereRaw(`farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`)
+    .first(
+      ...[
+        'name',
+        'time_zone',
+        'currency',
+        'latitude',
+        'altitude_m',
+        'habits',
+        'described',
+        'entry_back_days',
+        'is_demo',
+      ],
+    );
+  const head = { format: FARM_FORMAT, version: FARM_FILE_VERSION, written: writtenAt.toISOString(), farm };
+  await write(`${JSON.stringify(head).slice(0, -1)},"tables":{\n`);
+  for (const [i, table] of FILE_TABLES.entries()) {
+    await write(`${i > 0 ? ',\n' : ''}"${table}":[`);
+    await writeRows(tx, table, write);
+    await write('\n]');
+  }
+  await write('\n}}\n');
+}
+
+async function writeRows(tx: Tx, table: FileTable, write: Write): Promise<void> {
+  const without = ['farm_id', ...(SECRET[table] ?? [])].map((c) => `- '${c}'`).join(' ');
+  await tx.raw(
+    `declare farm_rows no scroll cursor for select (to_jsonb(t) ${without})::text as row from ${table} t where farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`,
+  );
+  let first = true;
+  for (;;) {
+    const { rows } = await tx.raw<{ rows: { row: string }[] }>(`fetch ${FETCH} from farm_rows`);
+    if (rows.length === 0) break;
+    await write(`${first ? '' : ','}\n${rows.map((r) => r.row).join(',\n')}`);
+    first = false;
+  }
+  await tx.raw('close farm_rows');
+}
+
+interface FileHead {
+  format: string;
+  version: number;
+  farm: Record<string, unknown>;
+}
+
+export interface FarmRead {
+  farmId: string;
+  name: string;
+  rows: number;
+}
+
+interface ReadArgs {
+  owner: Knex;
+  lines: AsyncIterable<string>;
+  newFarmId: string;
+  progress?: (rows: number, table: string) => void;
+}
+
+/**
+ * Reads a farm file into a database, in one transaction: all of it or nothing. For the owner only, who may lay down a ledger
+ * as it was; its balances are made anew from the movements and must come out as nothing below nought.
+ * @throws {RuleBroken} with what is wrong and in which line
+ */
+export async function readFarmFile({ owner, lines, newFarmId, progress }: ReadArgs): Promise<FarmRead> {
+  return owner.transaction(async (tx) => {
+    await tx.raw(`select set_config('app.farm_id', ?, true)`, [newFarmId]);
+    const state = { head: null as FileHead | null, table: null as FileTable | null, rows: 0, ended: false, line: 0 };
+    let batch: string[] = [];
+    const flush = async () => {
+      if (batch.length > 0) await insertRows(tx, state.table!, { rows: batch, farmId: newFarmId });
+      state.rows += batch.length;
+      if (batch.length > 0) progress?.(state.rows, state.table!);
+      batch = [];
+    };
+    await tx.raw('set constraints all deferred');
+    await quiet(tx, 'disable');
+    for await (const line of lines) {
+      state.line += 1;
+      const text = line.trim();
+      if (!text) continue;
+      if (!state.head) {
+        state.head = readHead(text);
+        await insertFarm(tx, state.head, newFarmId);
+      } else if (/^,?"\w+":\[$/.test(text)) {
+        state.table = tableOf(text.replace(/[^\w]/g, ''), state.line);
+      } else if (text === ']' || text === '],') {
+        await flush();
+      } else if (text === ',') {
+        continue;
+      } else if (text.startsWith('}}')) {
+        state.ended = true;
+      } else {
+        batch.push(rowOf(text, state.line));
+        if (batch.length >= FETCH) await flush();
+      }
+    }
+    if (!state.head) throw new RuleBroken('file', say`There is nothing in that file.`);
+    if (!state.ended)
+      throw new RuleBroken(
+        'file',
+        say`The file ends in the middle, in line ${state.line}. Nothing was taken; write it out again.`,
+      );
+    // What a row names may come after it; by now everything is here.
+    await tx.raw('set constraints all immediate');
+    await settle(tx, newFarmId);
+    await quiet(tx, 'enable');
+    return { farmId: newFarmId, name: String(state.head.farm.name), rows: state.rows };
+  });
+}
+
+function readHead(text: string): FileHead {
+  let head: FileHead;
+  try {
+    head = JSON.parse(`${text.replace(/,"tables":\{$/, '')}}`) as FileHead;
+  } catch {
+    throw new RuleBroken('file', say`That is no farm file: its first line cannot be read.`);
+  }
+  if (head.format !== FARM_FORMAT) throw new RuleBroken('file', say`That is no farm file of Crop Cycle.`);
+  if (!(head.version >= 1 && head.version <= FARM_FILE_VERSION))
+    throw new RuleBroken(
+      'file',
+      say`That file is of version ${head.version}; this app reads up to ${FARM_FILE_VERSION}. Bring the app up to date first.`,
+    );
+  return head;
+}
+
+function tableOf(name: string, line: number): FileTable {
+  const known = FILE_TABLES.find((t) => t === name);
+  if (!known) throw new RuleBroken('file', say`Line ${line} begins “${name}”, which is no part of a farm.`);
+  return known;
+}
+
+function rowOf(text: string, line: number): string {
+  const row = text.replace(/,$/, '');
+  try {
+    JSON.parse(row);
+  } catch {
+    throw new RuleBroken('file', say`Line ${line} is cut off or no row. Nothing was taken.`);
+  }
+  return row;
+}
+
+async function insertFarm(tx: Knex.Transaction, { farm }: FileHead, farmId: string) {
+  const json = (value: unknown) => (value === null || value === undefined ? null : JSON.stringify(value));
+  await tx('farm').insert({
+    farm_id: farmId,
+    name: farm.name,
+    time_zone: farm.time_zone,
+    currency: farm.currency,
+    latitude: farm.latitude ?? null,
+    altitude_m: farm.altitude_m ?? null,
+    habits: json(farm.habits) ?? '{}',
+    described: json(farm.described),
+    entry_back_days: farm.entry_back_days ?? 14,
+    is_demo: farm.is_demo === true,
+  });
+}
+
+const columnsKnown = new Map<string, string[]>();
+
+async function columnsOf(tx: Knex.Transaction, table: FileTable): Promise<string[]> {
+  const known = columnsKnown.get(table);
+  if (known) return known;
+  const names = (
+    await tx.raw(`select attname from pg_attribute where attrelid = ?::regclass and attnum > 0 and not attisdropped`, [
+      table,
+    ])
+  ).rows.map((r: { attname: string }) => r.attname) as string[];
+  columnsKnown.set(table, names);
+  return names;
+}
+
+/** Entries name later ones that took them back, so they go in without and are told afterwards. */
+async function insertRows(
+  tx: Knex.Transaction,
+  table: FileTable,
+  { rows, farmId }: { rows: string[]; farmId: string },
+) {
+  const columns = (await columnsOf(tx, table)).filter((c) => c !== 'farm_id' && !(SECRET[table] ?? []).includes(c));
+  const first = Object.keys(JSON.parse(rows[0]!) as object);
+  const known = columns.filter((c) => first.includes(c));
+  const list = known.map((c) => `"${c}"`).join(', ');
+  const extra = table === 'person' ? [', password_hash', `, '${NO_PASSWORD}'`] : ['', ''];
+  try {
+    await tx.raw(
+      `insert into ${table} (farm_id, ${list}${extra[0]}) overriding system value
+       select ?, ${list}${extra[1]} from jsonb_populate_recordset(null::${table}, ?::jsonb)`,
+      [farmId, `[${rows.join(',')}]`],
+    );
+  } catch (error) {
+    throw new RuleBroken(
+      'file',
+      say`A row of “${table}” does not fit: ${(error as Error).message.split(' - ').at(-1) ?? ''}`,
+    );
+  }
+}
+
+/** Triggers that post, count and keep changes rest while rows are laid down as they were; references are still checked at the end. */
+async function quiet(tx: Knex.Transaction, what: 'disable' | 'enable') {
+  for (const table of FILE_TABLES) await tx.raw(`alter table ${table} ${what} trigger user`);
+}
+
+/** Balances from the movements, and numbers that count on where the file ended. */
+async function settle(tx: Knex.Transaction, farmId: string) {
+  await tx.raw(
+    `insert into balance (farm_id, lot_id, place_id, is_source, count, mass_g)
+     select x.farm_id, x.lot_id, x.place_id, p.is_source, sum(x.count), sum(x.mass_g) from (
+       select m.farm_id, m.lot_id, m.to_place_id as place_id, case when l.keeps = 'count' then m.count else 0 end as count, case when l.keeps = 'mass' then m.mass_g else 0 end as mass_g
+         from movement m join lot l on l.farm_id = m.farm_id and l.id = m.lot_id where m.farm_id = :farmId
+       union all
+       select m.farm_id, m.lot_id, m.from_place_id, case when l.keeps = 'count' then -m.count else 0 end, case when l.keeps = 'mass' then -m.mass_g else 0 end
+         from movement m join lot l on l.farm_id = m.farm_id and l.id = m.lot_id where m.farm_id = :farmId) x
+     join place p on p.farm_id = x.farm_id and p.id = x.place_id group by 1, 2, 3, 4`,
+    { farmId },
+  );
+  for (const table of ['reading', 'order_event', 'plan_event', 'setup_change', 'upgrade_note', 'loop_temperature'])
+    await tx.raw(
+      `select setval(s, greatest((select coalesce(max(${table === 'loop_temperature' ? 'n' : 'id'}), 0) from ${table}) + 1, nextval(s)))
+       from pg_get_serial_sequence('${table}', '${table === 'loop_temperature' ? 'n' : 'id'}') s`,
+    );
+}
+
+/** What a spreadsheet would run as a formula is put as text. */
+const defused = (value: string) => (/^[=+@\t\r-]/.test(value) && Number.isNaN(Number(value)) ? `'${value}` : value);
+
+function cellOf(value: unknown): string {
+  if (value === null || value === undefined) return '';
+  return defused(typeof value === 'object' ? JSON.stringify(value) : String(value));
+}
+
+/** One table of the farm as rows of cells, the names of its columns first: SI units as the names say, days and moments as ISO. */
+export async function writeTable(tx: Tx, table: FileTable, write: (rows: string[][]) => Promise<void>): Promise<void> {
+  const without = ['farm_id', ...(SECRET[table] ?? [])].map((c) => `- '${c}'`).join(' ');
+  const names: string[] = (
+    await tx.raw(
+      `select attname from pg_attribute where attrelid = ?::regclass and attnum > 0 and not attisdropped order by attnum`,
+      [table],
+    )
+  ).rows
+    .map((r: { attname: string }) => r.attname)
+    .filter((n: string) => n !== 'farm_id' && !(SECRET[table] ?? []).includes(n));
+  await write([names]);
+  await tx.raw(
+    `declare table_rows no scroll cursor for select (to_jsonb(t) ${without}) as row from ${table} t where farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`,
+  );
+  for (;;) {
+    const { rows } = await tx.raw<{ rows: { row: Record<string, unknown> }[] }>(`fetch ${FETCH} from table_rows`);
+    if (rows.length === 0) break;
+    await write(rows.map(({ row }) => names.map((n) => cellOf(row[n]))));
+  }
+  await tx.raw('close table_rows');
+}
+
+export const fileTable = (name: string): FileTable | undefined => FILE_TABLES.find((t) => t === name);
+
+export async function tableSizes(tx: Tx): Promise<{ name: FileTable; rows: number }[]> {
+  const parts = FILE_TABLES.map((t) => `select '${t}' as name, count(*)::int as rows from ${t}`);
+  return (await tx.raw(parts.join(' union all '))).rows;
+}

@@ -1,0 +1,98 @@
+'use client';
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import { formatNumber } from '../../core/quantity/units';
+import { say } from '../../core/words/words';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { Buttons, Columns, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { ScrollTable } from '../../ui/table/ScrollTable';
+import { FarmNav } from './FarmNav';
+import type { InAndOutPage } from './queries';
+
+const TAKE_IN = 'npm run farm -- in FILE';
+
+/** Everything of the farm, to take along or to look at elsewhere. */
+export function InAndOutRoom({ page }: { page: InAndOutPage }) {
+  return (
+    <Stack>
+      <FarmNav here="/farm/in-and-out" suffix="" />
+      <PageHead>
+        <h1>{say`In and out`}</h1>
+        <Text quiet>{say`the farm is yours: take all of it along at any time`}</Text>
+      </PageHead>
+      <Columns>
+        <Sheet>
+          <SheetHead>
+            <h2>{say`Table by table`}</h2>
+            <Text quiet>{say`CSV with all columns; g, L, cm, °C and ISO dates as the names say`}</Text>
+          </SheetHead>
+          <ScrollTable label={say`Tables of the farm`} close>
+            <Table>
+              <TableHead>
+                <TableRow>
+                  <HeadCell>{say`Table`}</HeadCell>
+                  <HeadCell right>{say`Rows`}</HeadCell>
+                  <HeadCell> </HeadCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
+                {page.tables.map((t) => (
+                  <TableRow key={t.name}>
+                    <Cell mono>
+                      <code>{t.name}</code>
+                    </Cell>
+                    <Cell num>{formatNumber(t.rows)}</Cell>
+                    <Cell>
+                      {page.role !== 'hand' && (
+                        <a href={`/api/table/${t.name}`} download aria-label={say`${t.name} as CSV`}>
+                          {say`as CSV`}
+                        </a>
+                      )}
+                    </Cell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
+          </ScrollTable>
+        </Sheet>
+        <Stack>
+          <Sheet>
+            <SheetHead>
+              <h2>{say`The whole farm`}</h2>
+            </SheetHead>
+            <SheetBody stack>
+              <Text as="p">
+                {say`One JSON file with every record, plan, person and change. Passwords and sign-ins stay behind. An empty installation takes it in:`}{' '}
+                <code>{TAKE_IN}</code>
+              </Text>
+              {page.role === 'manager' ? (
+                <Buttons>
+                  <Button component="a" href="/api/farm-file" download variant="contained">
+                    {say`Write the farm out`}
+                  </Button>
+                </Buttons>
+              ) : (
+                <Text quiet as="p">
+                  {say`A manager writes it out.`}
+                </Text>
+              )}
+            </SheetBody>
+          </Sheet>
+          <Sheet>
+            <SheetHead>
+              <h2>{say`Bring in`}</h2>
+            </SheetHead>
+            <SheetBody stack>
+              <Text as="p">{say`Fish, plants, goods, feed, seed, customers, prices and orders come in by table or file.`}</Text>
+              <Buttons>
+                <Button component={Link} href="/farm/today" variant="outlined">
+                  {say`What is there`}
+                </Button>
+              </Buttons>
+            </SheetBody>
+          </Sheet>
+        </Stack>
+      </Columns>
+    </Stack>
+  );
+}

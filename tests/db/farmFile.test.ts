@@ -1,0 +1,108 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { inFarm, readingFarm } from '../../src/db/connection';
+import { FILE_TABLES, LEFT_OUT, readFarmFile, writeFarmFile } from '../../src/db/farmFile';
+import { openDesk, randomUUID, type Desk } from './helpers';
+
+/** A farm goes out as one file and comes in again, into an installation that has nothing. */
+const WRITTEN = new Date('2026-06-10T09:00:00Z');
+let from: Desk;
+let to: Desk;
+let file: string;
+
+beforeAll(async () => {
+  [from, to] = [await openDesk('demo'), await openDesk('empty')];
+  file = await written(from);
+});
+afterAll(async () => {
+  await from.close();
+  await to.close();
+});
+
+async function written(desk: Desk): Promise<string> {
+  const { farm_id: farmId } = await desk.owner('farm').first('farm_id');
+  const parts: string[] = [];
+  await readingFarm(desk.app, farmId, (tx) => writeFarmFile(tx, async (text) => void parts.push(text), WRITTEN));
+  return parts.join('');
+}
+
+async function* linesOf(text: string) {
+  yield* text.split('\n');
+}
+
+const read = (desk: Desk, text: string) =>
+  readFarmFile({ owner: desk.owner, lines: linesOf(text), newFarmId: randomUUID() });
+
+/** Rows in no order: which came first is not what a farm is. */
+const sorted = (text: string) => {
+  const { tables, ...head } = JSON.parse(text) as { tables: Record<string, object[]> };
+  return {
+    ...head,
+    tables: Object.fromEntries(
+      Object.entries(tables).map(([name, rows]) => [name, rows.map((r) => JSON.stringify(r)).sort()]),
+    ),
+  };
+};
+
+describe('a farm file', () => {
+  test('holds every table of a farm, or says why not', async () => {
+    const { rows } = await from.owner.raw(
+      `select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'farm_id' and not a.attisdropped
+       where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace order by 1`,
+    );
+    expect(rows.map((r: { relname: string }) => r.relname)).toEqual([...FILE_TABLES, ...Object.keys(LEFT_OUT)].sort());
+  });
+
+  test('has no password, sign-in or link in it', () => {
+    expect(file).not.toMatch(/password|argon|token_hash/);
+  });
+
+  test('comes in with every balance, record, plan and person as they were', async () => {
+    const { farmId, name, rows } = await read(to, file);
+    expect(name).toBe('Quillwater Farm');
+    expect(rows).toBeGreaterThan(5000);
+    expect(sorted(await written(to))).toEqual(sorted(file));
+    const balances = (desk: Desk, farm: string) =>
+      inFarm(
+        desk.owner,
+        farm,
+        async (tx) =>
+          (
+            await tx.raw(
+              `select l.code, p.code as place, b.count, b.mass_g from balance b join lot l on l.farm_id = b.farm_id and l.id = b.lot_id
+             join place p on p.farm_id = b.farm_id and p.id = b.place_id where b.farm_id = ? and (b.count <> 0 or b.mass_g <> 0) order by 1, 2`,
+              [farm],
+            )
+          ).rows,
+      );
+    const { farm_id: was } = await from.owner('farm').first('farm_id');
+    expect(await balances(to, farmId)).toEqual(await balances(from, was));
+    expect((await to.owner('person').where({ sign_in_name: 'ines' }).first('password_hash')).password_hash).toBe('!');
+    // And it is a living farm: what is recorded next is counted on.
+    const next = await to.in({ farmId }, (tx) => tx('movement').count({ n: '*' }).first());
+    expect(Number(next?.n)).toBeGreaterThan(1000);
+  });
+
+  test.each([
+    [
+      'cut off in the middle',
+      (text: string) => text.slice(0, Math.floor(text.length / 2)),
+      /cut off|ends in the middle/,
+    ],
+    [
+      'of a newer version',
+      (text: string) => text.replace('"version":1', '"version":9'),
+      /version 9; this app reads up to 1/,
+    ],
+    ['of something else', () => '{"name":"a shopping list"}', /no farm file/],
+    ['empty', () => '', /nothing in that file/],
+    [
+      'with a row that does not fit',
+      (text: string) => text.replace(/"volume_l": \d+/, '"volume_l": -5'),
+      /does not fit/,
+    ],
+  ])('%s is refused in words, and nothing of it stays', async (_, spoil, words) => {
+    const before = await to.owner('farm').count({ n: '*' }).first();
+    await expect(read(to, spoil(file))).rejects.toThrow(words);
+    expect(await to.owner('farm').count({ n: '*' }).first()).toEqual(before);
+  });
+});
