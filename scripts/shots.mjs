@@ -14,13 +14,11 @@ const VIEWS = [
   ['round-phone', '/round', PHONE],
   ['cohorts', '/cohorts', DESK],
   ['cohort', '/cohorts/HSB-31', DESK],
-  ['grading', '/cohorts/HSB-31', DESK, grade],
   ['tank', '/cohorts/tank/H6', DESK],
   ['after-a-loss', '/cohorts/loss?suppose=H8', DESK],
   ['temperature', '/cohorts/temperature', DESK, compareTemperatures],
   ['life-support', '/cohorts/margin', DESK],
   ['stocking-planner', '/cohorts/planner', DESK, propose],
-  ['arrivals', '/cohorts/arrivals', DESK],
   ['beds', '/beds', DESK],
   ['purge-and-pick', '/purge', DESK],
   ['market', '/market', DESK],
@@ -29,7 +27,36 @@ const VIEWS = [
   ['log-line', '/round', DESK, typeLogLine],
   ['sums', '/sums?sum=free-ammonia', DESK, workOut],
   ['drafts', '/season', DESK, layTwoDrafts],
+  ['farm-plan', '/farm', DESK, chooseTank],
+  ['set-up', '/own-farm', DESK, describeFarm],
 ];
+
+async function chooseTank(page) {
+  await page.getByRole('button', { name: /^H6:/ }).click();
+  await page.getByRole('link', { name: 'Open' }).waitFor();
+}
+
+/** A made-up farm in set-up, at its beds; the code is put where the start would print it. */
+async function describeFarm(page, { database }) {
+  await database(
+    `insert into first_farm_code (code_hash, made_at) values (sha256('PICTURES'), now()) on conflict do nothing`,
+  );
+  await page.context().clearCookies();
+  await page.goto('/own-farm');
+  for (const [label, text] of [
+    ['Code', 'PICTURES'],
+    ['Name of the farm', 'Sedge Yard'],
+    ['Your name', 'Anka Feld'],
+    ['Sign-in name', 'anka'],
+    ['Password', 'reeds by the water'],
+  ])
+    await page.getByLabel(label, { exact: true }).fill(text);
+  await page.getByRole('button', { name: 'Make the farm' }).click();
+  await page.waitForURL('**/set-up');
+  await page.getByRole('button', { name: /^Media, then rafts/ }).click();
+  await page.getByRole('button', { name: 'On to Beds' }).click();
+  await page.getByLabel('Add', { exact: true }).fill('2 beds of 28 rafts of 36 holes, 17 × 1.2 m');
+}
 
 async function workOut(page) {
   await page.getByRole('button', { name: 'Work it out' }).click();
@@ -58,14 +85,6 @@ async function layTwoDrafts(page) {
   await page.getByRole('heading', { name: 'Side by side' }).waitFor();
 }
 
-async function grade(page) {
-  await page.getByRole('button', { name: 'Grade', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Large ones go to' }).click();
-  await page.getByRole('option', { name: /^H5/ }).click();
-  await page.locator('[data-testid="both-tanks"][aria-busy="false"]').waitFor();
-  await page.getByTestId('both-tanks').scrollIntoViewIfNeeded();
-}
-
 async function compareTemperatures(page) {
   await page.getByRole('button', { name: 'Compare' }).click();
   await page.getByTestId('temperatures').waitFor();
@@ -83,6 +102,15 @@ async function typeLogLine(page) {
   await page.keyboard.press('l');
   await page.getByLabel('Log line', { exact: true }).fill('H3 weigh 128 141 122 137');
   await page.getByText(/Sample of 4/).waitFor();
+}
+
+async function asOwner(url, sql) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client(url);
+  await client.connect();
+  await client.query(`set app.upkeep = 'on'`);
+  await client.query(sql);
+  await client.end();
 }
 
 main(async () => {
@@ -110,7 +138,7 @@ main(async () => {
       await page.waitForURL('**/round');
       await page.goto(path);
       await page.waitForLoadState('networkidle');
-      if (act) await act(page);
+      if (act) await act(page, { database: (sql) => asOwner(app.env.DATABASE_URL, sql) });
       await page.waitForLoadState('networkidle');
       await page.screenshot({ path: join(FOLDER, `${name}.png`), animations: 'disabled' });
       await page.close();

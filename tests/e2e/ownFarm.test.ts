@@ -101,7 +101,7 @@ test('a farm of one’s own, from nothing to its first round and first promise; 
 
   await page.goto('/round');
   await expect(job(page, 'Feed', 'H1').first()).toBeVisible();
-  await doJob(page, 'Feed', 'H1', { 'How they took it': 'eager' }, 'Record feeding');
+  await doJob(page, 'Feed', 'H1', {}, 'Fed');
   await page.goto('/market/new');
   await choose(page, 'Customer', /Harbour kitchen/);
   await page.getByLabel('To be delivered on').fill(addDays(today(), 60).split('-').reverse().join('/'));

@@ -1,0 +1,100 @@
+import { describe, expect, test } from 'vitest';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { planStanding, unplanned } from '../../../src/core/plan/planStanding';
+import { layPlan, sizeOf, walkOrder, type PlanThing } from '../../../src/core/setup/planLayout';
+import { aFarm, aPlace } from '../farm';
+
+const thing = (id: string, over: Partial<PlanThing> = {}): PlanThing => ({
+  id,
+  room: 'Hall',
+  kind: 'tank',
+  volumeL: 5000,
+  areaM2: null,
+  lengthM: null,
+  widthM: null,
+  xM: null,
+  yM: null,
+  ...over,
+});
+
+const overlap = (a: { xM: number; yM: number; widthM: number; heightM: number }, b: typeof a) =>
+  a.xM < b.xM + b.widthM && b.xM < a.xM + a.widthM && a.yM < b.yM + b.heightM && b.yM < a.yM + a.heightM;
+
+describe('the plan of a farm', () => {
+  test('tanks are to scale: four times the water is twice as wide', () => {
+    expect(sizeOf(thing('a', { volumeL: 20_000 })).widthM).toBeCloseTo(2 * sizeOf(thing('b')).widthM, 6);
+    expect(sizeOf(thing('c', { kind: 'bed', areaM2: 12, lengthM: 10, widthM: 1.2 }))).toEqual({
+      widthM: 10,
+      heightM: 1.2,
+    });
+  });
+
+  test('nothing lies over anything else, in its room or beside it', () => {
+    const things = [
+      ...Array.from({ length: 12 }, (_, i) => thing(`t${i}`, { volumeL: 1000 + i * 1500 })),
+      ...Array.from({ length: 9 }, (_, i) => thing(`b${i}`, { room: 'Glasshouse', kind: 'bed', areaM2: 20 })),
+      thing('s', { room: 'Pack room', kind: 'store' }),
+    ];
+    const plan = layPlan(things);
+    expect(plan.things).toHaveLength(22);
+    plan.things.forEach((a, i) =>
+      plan.things.slice(i + 1).forEach((b) => expect(overlap(a, b), `${a.id} ${b.id}`).toBe(false)),
+    );
+    plan.rooms.forEach((a, i) =>
+      plan.rooms.slice(i + 1).forEach((b) => expect(overlap(a, b), `${a.name} ${b.name}`).toBe(false)),
+    );
+  });
+
+  test('what was put by hand stays, and the walk goes as things stand', () => {
+    const plan = layPlan([thing('a', { xM: 9, yM: 4 }), thing('b', { xM: 2, yM: 4 }), thing('c', { xM: 2, yM: 1 })]);
+    expect(plan.things.find((t) => t.id === 'a')).toMatchObject({ xM: 9, yM: 4 });
+    expect(walkOrder(plan, () => 'Hall')).toEqual(['c', 'b', 'a']);
+  });
+
+  test('a farm with nothing on it has a plan with nothing on it', () => {
+    expect(layPlan([])).toMatchObject({ things: [], rooms: [] });
+  });
+});
+
+describe('planning what stands', () => {
+  const facts = aFarm({
+    plantings: [
+      {
+        lotId: 'l1',
+        lotCode: 'BULE-1',
+        cropCode: 'butterhead-lettuce',
+        placeId: 'nb',
+        count: 60,
+        sownOn: '2026-05-01',
+        transplantedOn: null,
+        cutsDone: 0,
+        lastCutOn: null,
+      },
+    ],
+  });
+  test('from the bench into a bed that suits and has room, picked when ripe, cleared after; then nothing is left to plan', () => {
+    let n = 0;
+    const { steps, left } = planStanding({
+      facts,
+      plan: [],
+      forecast: forecastFarm(facts, []),
+      newId: () => `id${n++}`,
+    });
+    expect(left).toEqual([]);
+    expect(steps.map((s) => s.kind)).toEqual(['transplant', 'pick', 'clear']);
+    expect(steps[1]!.day > steps[0]!.day).toBe(true);
+    expect(unplanned(facts, steps)).toEqual([]);
+    // Forecast with it, the bed holds them and the market is told.
+    expect(forecastFarm(facts, steps).supply.some((s) => s.lotCode === 'BULE-1')).toBe(true);
+  });
+
+  test('what no bed has room for is told, not planned', () => {
+    const full = {
+      ...facts,
+      places: facts.places.map((p) => (p.kind === 'bed' ? aPlace({ ...p, positions: 10 }) : p)),
+    };
+    const { steps, left } = planStanding({ facts: full, plan: [], forecast: forecastFarm(full, []), newId: () => 'x' });
+    expect(steps).toEqual([]);
+    expect(left).toEqual(['BULE-1']);
+  });
+});
