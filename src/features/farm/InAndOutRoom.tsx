@@ -32,23 +32,21 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
                 <TableRow>
                   <HeadCell>{say`Table`}</HeadCell>
                   <HeadCell right>{say`Rows`}</HeadCell>
-                  <HeadCell> </HeadCell>
                 </TableRow>
               </TableHead>
               <TableBody>
                 {page.tables.map((t) => (
                   <TableRow key={t.name}>
                     <Cell mono>
-                      <code>{t.name}</code>
-                    </Cell>
-                    <Cell num>{formatNumber(t.rows)}</Cell>
-                    <Cell>
-                      {page.role !== 'hand' && (
-                        <a href={`/api/table/${t.name}`} download aria-label={say`${t.name} as CSV`}>
-                          {say`as CSV`}
+                      {page.role === 'hand' ? (
+                        <code>{t.name}</code>
+                      ) : (
+                        <a href={`/api/table/${t.name}`} download>
+                          <code>{t.name}</code>
                         </a>
                       )}
                     </Cell>
+                    <Cell num>{formatNumber(t.rows)}</Cell>
                   </TableRow>
                 ))}
               </TableBody>
