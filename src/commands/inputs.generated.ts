@@ -52,6 +52,7 @@ import { PutBackInput } from './order/putBack.input';
 import { ReadingInput } from './water/read.input';
 import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
+import { ReceiveSeedInput } from './plants/receiveSeed.input';
 import { RenewInviteInput } from './person/renewInvite.input';
 import { RetireEquipmentInput } from './equipment/retire.input';
 import { RetirePlaceInput } from './place/retire.input';
@@ -117,6 +118,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.clear': StepInput,
   'plants.pick': PickInput,
   'plants.pickNow': PickNowInput,
+  'plants.receiveSeed': ReceiveSeedInput,
   'plants.sow': CountInput,
   'plants.transplant': TransplantInput,
   'purge.changeRules': ChangeRulesInput,

@@ -7,6 +7,7 @@ import {
   IsBoolean,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -152,6 +153,9 @@ export const ListField = ({ least, most, few, many }: ListFieldArgs): Field =>
     ...(least > 0 ? [ArrayMinSize(least, { message: few }) as Field] : []),
     ArrayMaxSize(most, { message: many }) as Field,
   );
+
+/** Each of a list is a thing with named parts: a list in its place would pass for one. */
+export const EachThing = (): Field => IsObject({ each: true, message: word`Send each with its parts` }) as Field;
 
 interface NumbersFieldArgs {
   most: number;

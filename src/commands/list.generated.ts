@@ -49,6 +49,7 @@ import { module as planStandingModule } from './plan/standing';
 import { module as plantsClearModule } from './plants/clear';
 import { module as plantsPickModule } from './plants/pick';
 import { module as plantsPickNowModule } from './plants/pickNow';
+import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
 import { module as plantsSowModule } from './plants/sow';
 import { module as plantsTransplantModule } from './plants/transplant';
 import { module as purgeChangeRulesModule } from './purge/changeRules';
@@ -125,6 +126,7 @@ export const modules = [
   plantsClearModule,
   plantsPickModule,
   plantsPickNowModule,
+  plantsReceiveSeedModule,
   plantsSowModule,
   plantsTransplantModule,
   purgeChangeRulesModule,

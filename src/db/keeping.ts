@@ -59,11 +59,24 @@ async function equipmentByLoop(tx: Tx): Promise<Map<string, Pick<LifeSupport, 'a
   return byLoop;
 }
 
+/** A place that was renamed still answers to its old codes for so long. */
+const OLD_CODE_DAYS = 90;
+
+async function formerCodes(tx: Tx, day: Day): Promise<Map<string, string[]>> {
+  const { rows } = await tx.raw(
+    `select subject, array_agg(distinct was ->> 'code') as codes from setup_change
+     where what = 'place' and was -> 'code' is not null and at > ?::date - ?::integer group by 1`,
+    [day, OLD_CODE_DAYS],
+  );
+  return new Map(rows.map((r: { subject: string; codes: string[] }) => [r.subject, r.codes]));
+}
+
 /** Where things are: loops and the places in them. */
-export async function loadPlaces(tx: Tx): Promise<Pick<FarmFacts, 'loops' | 'places'>> {
+export async function loadPlaces(tx: Tx, day: Day): Promise<Pick<FarmFacts, 'loops' | 'places'>> {
   const plans = await tempPlans(tx);
   const loops = await tx('loop').where({ retired_on: null }).orderBy('code');
   const equipment = await equipmentByLoop(tx);
+  const former = await formerCodes(tx, day);
   const places = await tx('place').where({ retired_on: null }).orderBy(['walk_order', 'code']);
   return {
     loops: loops.map((r) => ({
@@ -71,7 +84,7 @@ export async function loadPlaces(tx: Tx): Promise<Pick<FarmFacts, 'loops' | 'pla
       tempPlan: plans.get(r.id) ?? [],
       lifeSupport: { ...(equipment.get(r.id) ?? { aerators: [], media: [] }), energy: r.energy },
     })),
-    places: places.map(toPlace),
+    places: places.map((r) => ({ ...toPlace(r), ...(former.has(r.id) ? { formerCodes: former.get(r.id)! } : {}) })),
   };
 }
 

@@ -91,7 +91,7 @@ export async function signIn(db: Knex, attempt: SignInTry, now: Date): Promise<S
   const seconds = await waitsToTry(db, attempt, now);
   if (seconds > 0) return { ok: false, reason: 'too_many', seconds };
   const wanted = signInNameOf(attempt);
-  const { rows } = await db.raw('select * from person_to_sign_in(?)', [wanted]);
+  const { rows } = await db.raw('select * from person_to_sign_in(?, ?)', [wanted, now]);
   const person = await whoseIs(rows, attempt.password);
   if (!person) return { ok: false, reason: 'wrong' };
   await signInDone(db, attempt);

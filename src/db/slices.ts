@@ -80,8 +80,8 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: Brok
   topics: ['places'],
   from: [],
   size: 1,
-  load: async ({ tx }) => {
-    const { loops, places: all } = await loadPlaces(tx);
+  load: async ({ tx, day }) => {
+    const { loops, places: all } = await loadPlaces(tx, day);
     const broken: BrokenRecord[] = [];
     const sound = loops.map((l) => {
       const words = loopFault(l);

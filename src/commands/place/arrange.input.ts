@@ -1,7 +1,7 @@
 import { Type } from 'class-transformer';
 import { IsBoolean, ValidateNested } from 'class-validator';
 import { word } from '../../core/words/words';
-import { IdField, ListField, NumberField } from '../inputs';
+import { EachThing, IdField, ListField, NumberField } from '../inputs';
 
 const METRES = { low: 0, high: 5000, words: word`Give metres as a number` };
 
@@ -13,6 +13,7 @@ class Stand {
 
 export class ArrangeInput {
   @ListField({ least: 0, most: 500, few: word`Send a list`, many: word`At most 500 places at once` })
+  @EachThing()
   @ValidateNested({ each: true })
   @Type(() => Stand)
   stands!: Stand[];

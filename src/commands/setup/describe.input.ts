@@ -4,7 +4,7 @@ import { EQUIPMENT_KINDS, LOOP_KINDS, METHODS, PART_ROLES, STAGES, STANDS } from
 import { word } from '../../core/words/words';
 import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
-import { CodeField, ListField, NumberField, TextField, VersionField, WholeField } from '../inputs';
+import { CodeField, EachThing, ListField, NumberField, TextField, VersionField, WholeField } from '../inputs';
 
 const CHOOSE = { message: word`Choose one of the list` };
 const A_CODE = word`Up to 20 letters and digits`;
@@ -86,10 +86,14 @@ const list = (most: number) => ListField({ least: 0, most, few: word`Send a list
 export class DescribeInput {
   @VersionField() version!: number;
   @ValidateNested() @Type(() => HabitsPart) habits!: HabitsPart;
-  @list(60) @ValidateNested({ each: true }) @Type(() => LoopDescribed) loops!: LoopDescribed[];
-  @list(1000) @ValidateNested({ each: true }) @Type(() => PlaceDescribed) places!: PlaceDescribed[];
-  @list(500) @ValidateNested({ each: true }) @Type(() => EquipmentDescribed) equipment!: EquipmentDescribed[];
+  @list(60) @EachThing() @ValidateNested({ each: true }) @Type(() => LoopDescribed) loops!: LoopDescribed[];
+  @list(1000) @EachThing() @ValidateNested({ each: true }) @Type(() => PlaceDescribed) places!: PlaceDescribed[];
+  @list(500)
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => EquipmentDescribed)
+  equipment!: EquipmentDescribed[];
   @list(60) @IsString({ each: true, message: word`That is not in the library` }) species!: string[];
   @list(200) @IsString({ each: true, message: word`That is not in the library` }) crops!: string[];
-  @list(100) @ValidateNested({ each: true }) @Type(() => PersonDescribed) people!: PersonDescribed[];
+  @list(100) @EachThing() @ValidateNested({ each: true }) @Type(() => PersonDescribed) people!: PersonDescribed[];
 }

@@ -36,7 +36,13 @@ export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
     loops: facts.loops.map(({ id, code, name }) => ({ id, code, name })),
     places: facts.places
       .filter((p) => p.kind !== 'outside' && p.kind !== 'store')
-      .map(({ id, code, volumeL, densityLimitKgM3 }) => ({ id, code, volumeL, densityLimitKgM3 })),
+      .map(({ id, code, formerCodes = [], volumeL, densityLimitKgM3 }) => ({
+        id,
+        code,
+        formerCodes,
+        volumeL,
+        densityLimitKgM3,
+      })),
     holdings: [...fish, ...plants],
     units,
   };

@@ -19,7 +19,9 @@ export function parseLogLine(text: string, context: LogContext): Parsed {
     if (!first) throw new NotUnderstood(say`Start with a place, like ${LOG_EXAMPLES[0]}.`);
     const loop = context.loops.find((l) => same(l.code, first) || same(l.name, first));
     if (loop) return reading(loop, words.slice(1), context);
-    const place = context.places.find((p) => same(p.code, first));
+    const place =
+      context.places.find((p) => same(p.code, first)) ??
+      context.places.find((p) => p.formerCodes?.some((code) => same(code, first)));
     if (!place) throw new NotUnderstood(say`There is no place or loop “${first}”.${nearest(first, context)}`);
     const verb = VERBS.find((v) => v.verb === words[1]?.toLowerCase());
     if (!verb) throw new NotUnderstood(say`After ${place.code} say ${saidVerbs()}.`);

@@ -48,6 +48,8 @@ export interface PlaceFact {
   walkOrder: number;
   /** Stores and places outside: what they are for. */
   role: StoreRole | OutsideRole | null;
+  /** What it was called until a while ago; the log line still knows it. */
+  formerCodes?: readonly string[];
 }
 
 /** Fish of one lot in one place, as known on the day of the facts. */

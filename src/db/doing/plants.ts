@@ -233,3 +233,34 @@ export async function clearBed(tx: Tx, entry: Entry, done: { stepId: string }): 
   }
   await finishStep(tx, step, entry.farmDay);
 }
+
+/** Seed that came: a lot in the store. @returns its code */
+export async function receiveSeed(
+  tx: Tx,
+  entry: Entry,
+  got: { cropCode: string; count: number; code: string; supplier?: string },
+): Promise<string> {
+  if (!(await tx('crop').where({ code: got.cropCode }).first('code')))
+    throw new RuleBroken('cropCode', say`Choose a crop of this farm.`);
+  const code = await freeLotCode(tx, `SEED-${got.cropCode.slice(0, 3).toUpperCase()}-${got.code.trim().toUpperCase()}`);
+  const lotId = await createLot(tx, entry.farmId, {
+    code,
+    kind: 'seed',
+    keeps: 'count',
+    beganOn: entry.farmDay,
+    cropCode: got.cropCode,
+    supplier: got.supplier ?? null,
+  });
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId,
+      fromPlaceId: await placeOfRole(tx, 'supplier'),
+      toPlaceId: await placeOfRole(tx, 'seed'),
+      count: got.count,
+      reason: 'receive',
+    },
+  });
+  return code;
+}

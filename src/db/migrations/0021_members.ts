@@ -132,12 +132,13 @@ export async function up(db: Knex): Promise<void> {
         perform keep_a_manager(who.farm_id);
       end $$;
 
-    create or replace function person_to_sign_in(wanted text) returns table (farm_id uuid, person_id uuid, password_hash text)
+    drop function person_to_sign_in(text);
+    create function person_to_sign_in(wanted text, at timestamptz) returns table (farm_id uuid, person_id uuid, password_hash text)
       language sql stable ${AS_OWNER} as
       $$ select p.farm_id, p.id, p.password_hash from person p join farm f on f.farm_id = p.farm_id
-           left join lateral (select max(seen_at) as at from known_device d where d.farm_id = p.farm_id and d.person_id = p.id) seen on true
-         where p.sign_in_name = wanted and p.ended_on is null and (p.visits_until is null or p.visits_until >= now()::date - 1)
-         order by seen.at desc nulls last, f.created_at limit 40 $$;
+           left join lateral (select max(seen_at) as last from known_device d where d.farm_id = p.farm_id and d.person_id = p.id) seen on true
+         where p.sign_in_name = wanted and p.ended_on is null and (p.visits_until is null or p.visits_until >= (at at time zone f.time_zone)::date)
+         order by seen.last desc nulls last, f.created_at limit 40 $$;
     create or replace function person_of_session(wanted bytea, at timestamptz)
       returns table (farm_id uuid, person_id uuid, name text, role text, settings jsonb, farm_name text, time_zone text, currency char(3), is_demo boolean, entry_back_days integer, in_set_up boolean)
       language sql stable ${AS_OWNER} as
@@ -162,8 +163,8 @@ export async function up(db: Knex): Promise<void> {
         return null;
       end $$;
     create trigger person_keeps_changes after update on person for each row execute function member_keep_change();
-    revoke execute on function member_keep_change, invite_of, join_farm, my_farms, go_to_farm, end_session, end_sessions_of, come_back from public;
-    grant execute on function invite_of, join_farm, my_farms, go_to_farm, end_session, end_sessions_of, come_back to ${APP_ROLE};
+    revoke execute on function member_keep_change, person_to_sign_in, invite_of, join_farm, my_farms, go_to_farm, end_session, end_sessions_of, come_back from public;
+    grant execute on function person_to_sign_in, invite_of, join_farm, my_farms, go_to_farm, end_session, end_sessions_of, come_back to ${APP_ROLE};
   `);
   // Rows of one table that name each other are held together at the end of a transaction where it asks for that.
   await db.raw(`

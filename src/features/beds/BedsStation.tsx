@@ -5,6 +5,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { AddSowing } from './AddSowing';
+import { SeedSheet } from './SeedSheet';
 import type { BedCell, BedsPage, BedView, SowView } from './queries';
 import { tone } from '../../ui/theme/tones';
 import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
@@ -41,6 +42,9 @@ export function BedsStation({ page }: { page: BedsPage }) {
               </Rows>
             )}
           </Sheet>
+          {page.when === 'today' && (
+            <SeedSheet seeds={page.seeds} may={page.person.role === 'manager' || page.person.role === 'hand'} />
+          )}
         </Stack>
       </Columns>
     </>

@@ -8,6 +8,7 @@ import { formatQuantity } from '../../core/plan/consequences';
 import { nextPick } from '../../core/plan/unpicked';
 import { addDays, type Day } from '../../core/quantity/days';
 import { newId } from '../../db/plan';
+import { seedStore } from '../../db/seedStore';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import { formatArea } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
@@ -59,18 +60,21 @@ export interface BedsPage extends DayView {
   beds: BedView[];
   sow: SowView[];
   gaps: GapView[];
+  /** Seeds left by crop of the farm, as they are now. */
+  seeds: { code: string; name: string; count: number }[];
 }
 
 const SOW_AHEAD_DAYS = 14;
 const GAP_WEEKS = 20;
 
 export async function bedsPage(search: Search): Promise<BedsPage> {
-  const view = await farmView(search, async () => null);
+  const view = await farmView(search, (tx) => seedStore(tx));
   return {
     ...dayOnly(view),
     beds: view.facts.places.filter((p) => p.kind === 'bed').map((p) => bedView(view, p.id)),
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),
+    seeds: view.facts.crops.map((c) => ({ code: c.code, name: c.name, count: view.more.get(c.code) ?? 0 })),
   };
 }
 

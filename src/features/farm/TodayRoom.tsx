@@ -58,6 +58,7 @@ export function TodayRoom({ page }: { page: TodayPage }) {
           key={page.chosen}
           kind={kind}
           context={page.context}
+          start={page.chosen === 'prices' ? page.unpriced.map((product) => ({ product })) : undefined}
           there={count > 0 ? THERE[page.chosen]?.(count) : undefined}
         />
       )}

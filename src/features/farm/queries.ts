@@ -32,6 +32,8 @@ export interface TodayPage {
   mayChange: boolean;
   /** Plantings that nothing is planned for. */
   unplanned: number;
+  /** Products without a price. */
+  unpriced: string[];
 }
 
 export async function todayPage(search: Search): Promise<TodayPage> {
@@ -44,6 +46,7 @@ export async function todayPage(search: Search): Promise<TodayPage> {
     chosen: known ? wanted : 'fish',
     mayChange: view.person.role === 'manager',
     unplanned: unplanned(view.facts, view.steps).length,
+    unpriced: view.facts.products.filter((p) => p.priceMinor === 0).map((p) => p.name),
   };
 }
 

@@ -221,3 +221,11 @@ test('limits come with their reason', () => {
   expect(weightFault(312, null, METRIC)).toBeNull();
   expect(weightFault(4000, 312, METRIC)).toMatch(/4.0 kg\? These fish should be about 312 g/);
 });
+
+test('a place that was renamed still answers to its old code; one that has the code now comes first', () => {
+  const renamed = { ...context, places: [...context.places, { id: 'N7', code: 'N7', formerCodes: ['OLD7', 'H3'] }] };
+  expect(parseLogLine('old7 clear', renamed)).not.toMatchObject({
+    message: expect.stringContaining('no place or loop'),
+  });
+  expect(parseLogLine('H3 dead 2', renamed)).toMatchObject({ ok: true });
+});

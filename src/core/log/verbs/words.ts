@@ -5,7 +5,13 @@ import { formatMass, type UnitChoice } from '../../quantity/units';
 /** What the farm holds, as far as the log line needs it. */
 export interface LogContext {
   loops: { id: string; code: string; name: string }[];
-  places: { id: string; code: string; volumeL?: number | null; densityLimitKgM3?: number | null }[];
+  places: {
+    id: string;
+    code: string;
+    formerCodes?: readonly string[];
+    volumeL?: number | null;
+    densityLimitKgM3?: number | null;
+  }[];
   holdings: {
     placeId: string;
     lotId: string;

@@ -24,6 +24,8 @@ interface TableEntryProps {
   context: TableContext;
   /** What is there already, in a line. */
   there?: string | undefined;
+  /** Rows that wait to be filled in. */
+  start?: readonly Cells[] | undefined;
 }
 
 const MOST_BYTES = 2_000_000;
@@ -38,8 +40,8 @@ function unitOf(column: TableColumn, units: UnitChoice, currency: string): strin
 }
 
 /** A table that is typed, pasted from a spreadsheet or read from a file; each fault stands in its cell. */
-export function TableEntry({ kind, context, there }: TableEntryProps) {
-  const table = useTable(kind, context);
+export function TableEntry({ kind, context, there, start }: TableEntryProps) {
+  const table = useTable(kind, context, start);
   const [said, setSaid] = useState<{ words: string; entryKey: string } | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const { units, currency } = context;

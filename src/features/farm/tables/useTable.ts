@@ -23,9 +23,9 @@ const isBlank = (row: Cells) => Object.values(row).every((text) => !text.trim())
 export const MOST_IN_HAND = 500;
 
 /** Rows that are typed, pasted or read from a file, checked as they stand, and recorded together. */
-export function useTable(kind: TableKindModule, context: TableContext) {
+export function useTable(kind: TableKindModule, context: TableContext, start: readonly Cells[] = []) {
   const kept = useKeptText(`table ${kind.kind}`);
-  const [rows, setRows] = useState<Cells[]>(() => keptRows(kept.text));
+  const [rows, setRows] = useState<Cells[]>(() => keptRows(kept.text, start));
   const [dayOrder, setDayOrder] = useState<DayOrder>();
   const [checked, setChecked] = useState(false);
   const [refused, setRefused] = useState<Record<string, string>>({});
@@ -36,7 +36,9 @@ export function useTable(kind: TableKindModule, context: TableContext) {
     () => ({ kind, ...context, unitOfProduct: (code: string) => unitOfProduct[code], dayOrder }),
     [kind, context, unitOfProduct, dayOrder],
   );
-  const filled = rows.map((row, i) => ({ row, i })).filter(({ row }) => !isBlank(row));
+  // A row that only waits for its price says nothing yet.
+  const waits = (row: Cells) => start.some((s) => JSON.stringify(s) === JSON.stringify(row));
+  const filled = rows.map((row, i) => ({ row, i })).filter(({ row }) => !isBlank(row) && !waits(row));
   const read = new Map<number, RowRead>(filled.map(({ row, i }) => [i, readRow(row, reading)]));
   const good = filled.filter(({ i }) => read.get(i)!.value !== null);
   const twoWays =
@@ -51,7 +53,7 @@ export function useTable(kind: TableKindModule, context: TableContext) {
     setRows(full);
     setRefused({});
     setAsked(null);
-    const worth = full.filter((r) => !isBlank(r));
+    const worth = full.filter((r) => !isBlank(r) && !waits(r));
     kept.type(worth.length > 0 ? JSON.stringify(worth) : '');
   };
   const type = (i: number, name: string, text: string) =>
@@ -98,7 +100,7 @@ export function useTable(kind: TableKindModule, context: TableContext) {
     }
     const rest = rows.filter((_, i) => !good.some((g) => g.i === i));
     put(rest);
-    setChecked(rest.some((r) => !isBlank(r)));
+    setChecked(rest.some((r) => !isBlank(r) && !waits(r)));
     return { words: outcome.value.words, entryKey };
   };
 
@@ -120,14 +122,14 @@ export function useTable(kind: TableKindModule, context: TableContext) {
   };
 }
 
-function keptRows(text: string): Cells[] {
+function keptRows(text: string, start: readonly Cells[]): Cells[] {
   try {
     const rows = JSON.parse(text) as Cells[];
     if (Array.isArray(rows)) return [...rows, blank()];
   } catch {
     // Nothing was kept.
   }
-  return Array.from({ length: BLANK_ROWS }, blank);
+  return start.length > 0 ? [...start, blank()] : Array.from({ length: BLANK_ROWS }, blank);
 }
 
 /** `rows.3.count` of what was sent, as the row on the screen. */
