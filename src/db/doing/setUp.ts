@@ -50,6 +50,11 @@ export async function saveDescription(tx: Tx, version: number, description: Farm
       version: version + 1,
     });
   if (changed === 0) {
+    // A page that was left while it saved sends the same again: that is no other's change.
+    const same = await tx('farm')
+      .whereRaw('described = ?::jsonb', [JSON.stringify(description)])
+      .first('version');
+    if (same) return same.version;
     const open = (await tx('farm').whereNull('described').first('farm_id')) !== undefined;
     throw new RuleBroken('version', open ? say`This farm is open already. Change it on Farm.` : STALE);
   }

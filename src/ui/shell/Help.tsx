@@ -26,7 +26,8 @@ export function Help({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{say`Keys`}</DialogTitle>
-      <DialogContent>
+      {/* Longer than a low window: it is scrolled by keyboard too. */}
+      <DialogContent tabIndex={0}>
         <Table>
           <TableBody>
             {STATIONS.map((s) => (
