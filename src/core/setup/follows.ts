@@ -188,7 +188,8 @@ function schools(d: FarmDescription, kg: number, [low, high]: [number, number], 
       : over
         ? say`Feed over what the beds use`
         : say`Feed and beds go together`,
-    value: short || over ? say`${formatNumber(Math.abs(1 - times) * 100)} %` : say`${formatNumber(times, 1)} ×`,
+    // Of what the beds use in the middle of their band.
+    value: short || over ? say`${formatNumber(Math.abs(1 - 1 / times) * 100)} %` : say`${formatNumber(times, 1)} ×`,
     note: say`by feed on each square metre`,
     wrong: short
       ? say`Your beds could use ${formatNumber(times, 1)} times the feed of full tanks: start with fewer beds, or more fish.`

@@ -88,6 +88,8 @@ describe('what follows from a description', () => {
     const d = described(['4 beds of 28 rafts of 36 holes, 17 × 1.2 m', 'tank of 5 m³']);
     // 5 m³ × 40 kg at 1.2 % is 2.4 kg of feed; 81.6 m² are comfortable with 4.9 to 8.2 kg.
     expect(value(d, 'school-feed')!.wrong).toContain('2.7 times the feed of full tanks');
+    // 2.4 of 6.5 kg: 63 % are missing.
+    expect(value(d, 'school-feed')!.value).toBe('63 %');
     expect(value(d, 'school-nitrogen')).toBeDefined();
     expect(
       value(described(['bed of 10 rafts of 36 holes, 6 × 1.2 m', 'tank of 20 m³']), 'school-feed')!.wrong,
