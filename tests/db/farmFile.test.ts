@@ -10,7 +10,8 @@ let to: Desk;
 let file: string;
 
 beforeAll(async () => {
-  [from, to] = [await openDesk('demo'), await openDesk('empty')];
+  from = await openDesk('demo');
+  to = await openDesk('empty');
   file = await written(from);
 });
 afterAll(async () => {

@@ -265,7 +265,8 @@ describe('changing the set-up', () => {
 
 describe('belonging to several farms', () => {
   test('one password, one way from farm to farm; another farm’s manager does not reset it', async () => {
-    const [mine, theirs] = [await opened(), await founder()];
+    const mine = await opened();
+    const theirs = await founder();
     const token = 'a'.repeat(40);
     expect(await run(mine, 'person.invite@1', { name: 'Anka', role: 'office', token })).toMatchObject({ ok: true });
     await join(desk.app, { token, asker: askerOf(theirs), name: '', signInName: '', password: '' }, NOW);

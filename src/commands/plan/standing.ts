@@ -15,7 +15,8 @@ export const module = command({
   who: CREW,
   input: StandingInput,
   run: async (doing, { confirmed }) => {
-    const [facts, plan] = [await doing.facts(), await doing.steps()];
+    const facts = await doing.facts();
+    const plan = await doing.steps();
     const { steps, left } = planStanding({ facts, plan, forecast: forecastFarm(facts, plan), newId });
     if (steps.length === 0)
       throw new RuleBroken(

@@ -78,7 +78,8 @@ export async function openFish(
   entry: Entry,
   { rows, confirmed }: { rows: readonly FishRow[]; confirmed?: boolean | undefined },
 ): Promise<number> {
-  const [places, prefixes] = [await placesByCode(tx), await prefixesInUse(tx)];
+  const places = await placesByCode(tx);
+  const prefixes = await prefixesInUse(tx);
   const species = new Map(
     (await tx('species').select('code', 'params')).map((r: { code: string; params: Species }) => [r.code, r.params]),
   );

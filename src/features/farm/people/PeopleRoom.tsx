@@ -28,6 +28,7 @@ import { newEntryKey, type Outcome } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { FarmNav } from '../FarmNav';
 import type { PeoplePage } from './queries';
+import css from '../farm.module.css';
 
 interface Said {
   words: string;
@@ -149,7 +150,7 @@ function LinkSheet({ name, url }: { name: string; url: string }) {
         <h2>{say`Link for ${name}`}</h2>
       </SheetHead>
       <SheetBody stack>
-        <Text as="p" mono small data-testid="invite-link" style={{ overflowWrap: 'anywhere' }}>
+        <Text as="p" mono small data-testid="invite-link" className={css.link}>
           {url}
         </Text>
         <Text as="p" small quiet>
