@@ -1,7 +1,7 @@
 'use client';
 import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import { memo, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useDeferredValue, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, daysBetween, weekday, type Day } from '../../core/quantity/days';
 import { dayWords, fullDay, shortDay } from '../../core/quantity/sayDay';
 import type { DayInHand } from './useDay';
@@ -34,6 +34,8 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
     return () => observer.disconnect();
   }, []);
 
+  // The ruler answers a key first, its buttons a moment later.
+  const settled = useDeferredValue(day);
   const shown = dragged ?? day;
   const span = Math.floor(width / DAY_PX);
   const start = windowStart(today, day, span);
@@ -95,15 +97,21 @@ export function DayDial({ today, day, setDay, onPick }: DayDialProps) {
           </span>
         )}
       </div>
-      <div className={css.pickDay}>
-        <WordButton type="button" small onClick={onPick} title={say`Type a day (D)`}>
-          {say`day…`}
-        </WordButton>
-      </div>
-      <SmallDial setDay={setDay} day={day} onPick={onPick} today={today} />
+      <AskForDay onPick={onPick} />
+      <SmallDial setDay={setDay} day={settled} onPick={onPick} today={today} />
     </>
   );
 }
+
+const AskForDay = memo(function AskForDay({ onPick }: Pick<DayDialProps, 'onPick'>) {
+  return (
+    <div className={css.pickDay}>
+      <WordButton type="button" small onClick={onPick} title={say`Type a day (D)`}>
+        {say`day…`}
+      </WordButton>
+    </div>
+  );
+});
 
 interface SmallDialProps {
   setDay: (next: Day) => void;
@@ -112,7 +120,7 @@ interface SmallDialProps {
   today: string;
 }
 
-function SmallDial({ setDay, day, onPick, today }: SmallDialProps) {
+const SmallDial = memo(function SmallDial({ setDay, day, onPick, today }: SmallDialProps) {
   return (
     <div className={css.dialSmall}>
       <Button aria-label={say`A day back`} onClick={() => setDay(addDays(day, -1))}>
@@ -127,7 +135,7 @@ function SmallDial({ setDay, day, onPick, today }: SmallDialProps) {
       </Button>
     </div>
   );
-}
+});
 
 interface RulerProps {
   start: Day;

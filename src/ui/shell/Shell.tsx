@@ -5,6 +5,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import {
   memo,
   startTransition,
+  useCallback,
   useDeferredValue,
   useEffect,
   useEffectEvent,
@@ -52,6 +53,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
   const { day, setDay, withDay, pending } = useDay(today);
   const [help, setHelp] = useState(false);
   const [picking, setPicking] = useState(false);
+  const pick = useCallback(() => setPicking(true), []);
 
   // Reads the newest day also between a screen and its effects, so that a quick second key is not lost.
   const onKey = useEffectEvent((event: KeyboardEvent) => {
@@ -96,7 +98,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
       </a>
       <Rail path={path} withDay={linked} isDemo={isDemo} farmName={farmName} who={who} />
       <div className={css.dialRow}>
-        <DayDial today={today} day={day} setDay={setDay} onPick={() => setPicking(true)} />
+        <DayDial today={today} day={day} setDay={setDay} onPick={pick} />
       </div>
       <main className={css.main} id="main" tabIndex={-1} aria-busy={pending}>
         {notices}

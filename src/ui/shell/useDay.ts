@@ -1,6 +1,6 @@
 'use client';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useOptimistic, useTransition } from 'react';
+import { useCallback, useOptimistic, useTransition } from 'react';
 import { addressWith } from './useAddress';
 import { isDay, type Day } from '../../core/quantity/days';
 
@@ -13,6 +13,13 @@ export interface DayInHand {
   pending: boolean;
 }
 
+/** Once the screen was drawn anew; in a page that is not looked at, at once. */
+const drawn = () =>
+  new Promise<void>((resolve) => {
+    if (document.hidden) resolve();
+    else requestAnimationFrame(() => setTimeout(resolve));
+  });
+
 /** The day every screen shows. It lives in the address, so a link to a day is a link. */
 export function useDay(today: Day): DayInHand {
   const router = useRouter();
@@ -21,12 +28,16 @@ export function useDay(today: Day): DayInHand {
   const [pending, start] = useTransition();
   const wanted = search.get('day');
   const [day, ask] = useOptimistic(isDay(wanted) ? wanted : today);
-  const setDay = (next: Day) => {
-    start(() => {
-      ask(next);
-      router.replace(addressWith(path, search, { day: next === today ? null : next }), { scroll: false });
-    });
-  };
+  const setDay = useCallback(
+    (next: Day) =>
+      start(async () => {
+        ask(next);
+        await drawn();
+        const address = addressWith(path, search, { day: next === today ? null : next });
+        start(() => router.replace(address, { scroll: false }));
+      }),
+    [ask, path, router, search, today],
+  );
   const withDay = (href: string) => addressWith(href, '', { day: day === today ? null : day });
   return { day, setDay, withDay, pending };
 }
