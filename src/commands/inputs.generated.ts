@@ -3,6 +3,9 @@ import { AddKindInput } from './setup/addKind.input';
 import { AddPlacesInput } from './place/add.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ArrangeInput } from './place/arrange.input';
+import { BringFeedingsInput } from './bring/feedings.input';
+import { BringReadingsInput } from './bring/readings.input';
+import { BringSamplesInput } from './bring/samples.input';
 import { ChangePersonInput } from './person/change.input';
 import { ChangePlaceInput } from './place/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
@@ -68,6 +71,9 @@ import { WithdrawInviteInput } from './person/withdrawInvite.input';
 import { WriteOffInput } from './stock/writeOff.input';
 
 export const inputs: Record<string, new () => object> = {
+  'bring.feedings': BringFeedingsInput,
+  'bring.readings': BringReadingsInput,
+  'bring.samples': BringSamplesInput,
   'draft.discard': DropDraftInput,
   'draft.keep': KeepDraftInput,
   'draft.layAside': DraftInput,

@@ -49,6 +49,10 @@ class IsFarmDay implements ValidatorConstraintInterface {
 /** A day of the calendar between 2000 and 2100: a mistyped year is refused. */
 export const DayField = (): Field => Validate(IsFarmDay) as Field;
 
+/** A time of the farm's clock, “07:30”. */
+export const TimeField = (): Field =>
+  Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: word`Times look like 07:30` }) as Field;
+
 export const IdField = (words: string): Field => IsUUID('all', { message: words }) as Field;
 
 /** A whole number of fish, plants or pieces. */

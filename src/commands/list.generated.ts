@@ -1,4 +1,7 @@
 // Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as bringFeedingsModule } from './bring/feedings';
+import { module as bringReadingsModule } from './bring/readings';
+import { module as bringSamplesModule } from './bring/samples';
 import { module as draftDiscardModule } from './draft/discard';
 import { module as draftKeepModule } from './draft/keep';
 import { module as draftLayAsideModule } from './draft/layAside';
@@ -76,6 +79,9 @@ import { module as taskHandoverModule } from './task/handover';
 import { module as waterReadModule } from './water/read';
 
 export const modules = [
+  bringFeedingsModule,
+  bringReadingsModule,
+  bringSamplesModule,
   draftDiscardModule,
   draftKeepModule,
   draftLayAsideModule,

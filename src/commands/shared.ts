@@ -1,9 +1,11 @@
 import 'server-only';
-import { word } from '../core/words/words';
+import { formatNumber } from '../core/quantity/units';
+import { plural, say, word } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { askChanged, askPlanned } from '../core/plan/askPlanned';
 import type { FarmFacts, PlanStep } from '../core/plan/types';
 import { stepJob } from '../core/tasks/sources/step';
+import type { Brought } from '../db/doing/bring';
 import { finishTask } from '../db/events';
 import type { Role } from '../db/people';
 import type { Doing } from '../server/command';
@@ -60,3 +62,10 @@ export function tickStep({ tx, entry }: Doing, stepId: string, title: string): P
 
 export const SET_UP_STAYS = { stays: word`Set-up is not taken back: change it again.` };
 export const PLAN_STAYS = { stays: word`A plan is not taken back: change it again.` };
+
+/** What came in from a file, and what was there already. */
+export function saidBrought({ added, known }: Brought): Said & Brought {
+  const words = plural(added, '# record came in.', '# records came in.');
+  const lines = known > 0 ? [say`${formatNumber(known)} were in the books already.`] : [];
+  return { words, lines, added, known };
+}

@@ -35,26 +35,27 @@ export async function recordSample(
 }
 
 export async function withdrawSample(tx: Tx, entry: Entry, recordedKey: string): Promise<number> {
-  const was = await tx('sample')
-    .where({ entry_key: recordedKey })
-    .whereNotExists(tx('sample as c').whereRaw('c.farm_id = sample.farm_id and c.corrects_id = sample.id'))
-    .first();
-  if (!was) return 0;
-  await tx('sample').insert({
-    farm_id: entry.farmId,
-    id: randomUUID(),
-    entry_key: entry.entryKey,
-    lot_id: was.lot_id,
-    place_id: was.place_id,
-    weights_g: was.weights_g,
-    mean_g: was.mean_g,
-    farm_day: entry.farmDay,
-    taken_at: entry.at,
-    person_id: entry.personId,
-    corrects_id: was.id,
-    withdrawn: true,
-  });
-  return 1;
+  const samples = await tx('sample')
+    .where((q) => void q.where({ entry_key: recordedKey }).orWhere('entry_key', 'like', `${recordedKey}:%`))
+    .whereNotExists(tx('sample as c').whereRaw('c.farm_id = sample.farm_id and c.corrects_id = sample.id'));
+  if (samples.length === 0) return 0;
+  await tx('sample').insert(
+    samples.map((was) => ({
+      farm_id: entry.farmId,
+      id: randomUUID(),
+      entry_key: samples.length === 1 ? entry.entryKey : `${entry.entryKey}:${was.id}`,
+      lot_id: was.lot_id,
+      place_id: was.place_id,
+      weights_g: was.weights_g,
+      mean_g: was.mean_g,
+      farm_day: entry.farmDay,
+      taken_at: entry.at,
+      person_id: entry.personId,
+      corrects_id: was.id,
+      withdrawn: true,
+    })),
+  );
+  return samples.length;
 }
 
 export async function recordFeeding(

@@ -8,7 +8,7 @@ type Pair = readonly [code: string, name: string];
 /** What cells of a table may name on this farm. */
 export async function tableChoices(
   tx: Tx,
-): Promise<Omit<Choices, 'channels'> & { unitOfProduct: Record<string, string> }> {
+): Promise<Omit<Choices, 'channels' | 'appetites'> & { unitOfProduct: Record<string, string> }> {
   const places: { code: string; name: string; kind: string }[] = await tx('place')
     .where({ retired_on: null })
     .orderBy(['walk_order', 'code'])
@@ -45,10 +45,14 @@ export async function tableChoices(
   };
 }
 
-/** How many tables were taken back so far. */
-export async function undoneOf(tx: Tx): Promise<number> {
-  const row = await tx('entry').whereNotNull('taken_back_by').count('entry_key as n').first();
-  return Number(row?.n ?? 0);
+/** How often each act was taken back so far, by its name. */
+export async function undoneOf(tx: Tx): Promise<Record<string, number>> {
+  const rows: { command: string; n: string }[] = await tx('entry')
+    .whereNotNull('taken_back_by')
+    .groupBy('command')
+    .select('command')
+    .count({ n: '*' });
+  return Object.fromEntries(rows.map((r) => [r.command, Number(r.n)]));
 }
 
 /** What is in the books from before, by kind of table; and who and what is known besides. */

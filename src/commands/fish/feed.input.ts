@@ -3,15 +3,21 @@ import { IsIn, IsOptional } from 'class-validator';
 import { RANGES } from '../../core/quantity/ranges';
 import { AmountField, Confirmable, IdField } from '../inputs';
 
-const FEED = { ...RANGES.massG, high: 500_000, why: word`more than 500 kg in one tank and day: check the unit` };
+export const FEED_RANGE = {
+  ...RANGES.massG,
+  high: 500_000,
+  why: word`more than 500 kg in one tank and day: check the unit`,
+};
 
 export class FeedInput extends Confirmable {
   @IdField(word`Choose a tank`) placeId!: string;
-  @AmountField(FEED, { words: word`Give the feed as a number`, low: word`Feed given must be more than 0` })
+  @AmountField(FEED_RANGE, { words: word`Give the feed as a number`, low: word`Feed given must be more than 0` })
   massG!: number;
   @IsIn(['eager', 'slow', 'none'], { message: word`Say how they ate: eager, slow or none` }) response!: string;
-  @IsOptional() @AmountField(FEED, { words: word`Give what was held back as a number`, zero: true }) withheldG?: number;
   @IsOptional()
-  @AmountField(FEED, { words: word`Give the farm-grown feed as a number`, zero: true })
+  @AmountField(FEED_RANGE, { words: word`Give what was held back as a number`, zero: true })
+  withheldG?: number;
+  @IsOptional()
+  @AmountField(FEED_RANGE, { words: word`Give the farm-grown feed as a number`, zero: true })
   farmGrownG?: number;
 }

@@ -5,6 +5,7 @@ import { isFarmDay } from '../quantity/ranges';
 import type { Day } from '../quantity/days';
 import { toStored, type UnitChoice } from '../quantity/units';
 import { say, told } from '../words/words';
+import { readingFault, READING_KINDS } from '../water/readings/readings';
 import type { Choices, TableColumn, TableKindModule } from './tableKind';
 
 /** In which order a day is written in figures, where the table does not tell. */
@@ -19,6 +20,8 @@ export interface TableReading {
   /** How products are counted, by code: kg products are weighed. */
   unitOfProduct: (code: string) => string | undefined;
   dayOrder?: DayOrder | undefined;
+  /** What names of others stand for here, by column and name. */
+  means?: Readonly<Record<string, Readonly<Record<string, string>>>> | undefined;
 }
 
 export interface RowRead {
@@ -49,18 +52,44 @@ export function mapColumns(kind: TableKindModule, head: readonly string[]): (str
 /** Rows of text by column, from a table with or without a head. */
 export function rowsByColumn(kind: TableKindModule, rows: readonly (readonly string[])[]): Record<string, string>[] {
   const map = rows[0] ? mapColumns(kind, rows[0]) : null;
-  const names = map ?? kind.columns.map((c) => c.name);
-  return rows
-    .slice(map ? 1 : 0)
-    .filter((cells) => cells.some((c) => c.trim()))
-    .map((cells) => Object.fromEntries(names.flatMap((name, i) => (name ? [[name, (cells[i] ?? '').trim()]] : []))));
+  return rowsUnder(kind, { rows, map: map ?? kind.columns.map((c) => c.name), headed: map !== null });
 }
+
+export interface MappedTable {
+  rows: readonly (readonly string[])[];
+  /** Which column of the kind each cell is; null: left out. */
+  map: readonly (string | null)[];
+  /** The first row names the columns. */
+  headed: boolean;
+}
+
+/** Rows of text under columns that were chosen; a unit in the head of a column of weights goes along with each of its cells. */
+export function rowsUnder(kind: TableKindModule, { rows, map, headed }: MappedTable): Record<string, string>[] {
+  const units = map.map((name, i) => (headed && isWeighed(kind, name) ? unitInHead(rows[0]?.[i] ?? '') : ''));
+  const cell = (cells: readonly string[], i: number) => {
+    const text = (cells[i] ?? '').trim();
+    return text && units[i] && /[\d]$/.test(text) ? `${text} ${units[i]}` : text;
+  };
+  return rows
+    .slice(headed ? 1 : 0)
+    .filter((cells) => cells.some((c) => c.trim()))
+    .map((cells) => Object.fromEntries(map.flatMap((name, i) => (name ? [[name, cell(cells, i)]] : []))));
+}
+
+const isWeighed = (kind: TableKindModule, name: string | null) =>
+  ['mass', 'smallMass'].includes(kind.columns.find((c) => c.name === name)?.kind ?? '');
+
+const unitInHead = (head: string): string =>
+  /(?:^|[\s_(,[])(g|kg|lbs?|oz)[)\]]?\s*$/i.exec(head)?.[1]?.toLowerCase() ?? '';
+
+/** Grams in a unit that may be written behind a weight, whatever the person’s own units are. */
+const GRAMS: Readonly<Record<string, number>> = { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237, lbs: 453.59237 };
 
 /** Whether days of a table can be read in two ways, so that someone has to be asked. */
 export function isTwoWays(kind: TableKindModule, rows: readonly Record<string, string>[]): boolean {
   const days = kind.columns.filter((c) => c.kind === 'day').map((c) => c.name);
   const written = rows.flatMap((r) =>
-    days.map((d) => /^(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}$/.exec((r[d] ?? '').trim())),
+    days.map((d) => /^(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}(?:[T\s]|$)/.exec((r[d] ?? '').trim())),
   );
   const known = written.filter((m) => m !== null);
   return (
@@ -71,8 +100,9 @@ export function isTwoWays(kind: TableKindModule, rows: readonly Record<string, s
 export function readRow(cells: Record<string, string>, about: TableReading): RowRead {
   const value: Record<string, unknown> = {};
   const faults: Record<string, string> = {};
+  const texts = apart(cells, about.kind);
   for (const column of about.kind.columns) {
-    const text = (cells[column.name] ?? '').trim();
+    const text = (texts[column.name] ?? '').trim();
     if (!text) {
       if (!column.optional) faults[column.name] = say`Fill in ${told(column.label)}`;
       continue;
@@ -84,9 +114,19 @@ export function readRow(cells: Record<string, string>, about: TableReading): Row
   for (const group of new Set(about.kind.columns.flatMap((c) => c.oneOf ?? []))) {
     const own = about.kind.columns.filter((c) => c.oneOf === group);
     if (own.every((c) => !(cells[c.name] ?? '').trim()))
-      faults[own[0]!.name] = say`Fill in ${told(own[0]!.label)} ${told(own[1]!.label)}`;
+      faults[own[0]!.name] =
+        own.length > 2 ? say`Fill in at least one of them` : say`Fill in ${told(own[0]!.label)} ${told(own[1]!.label)}`;
   }
   return { value: Object.keys(faults).length > 0 ? null : value, faults };
+}
+
+/** A moment written in one cell, “2026-05-14T07:30”, as a day and a time, where the kind has both. */
+function apart(cells: Record<string, string>, kind: TableKindModule): Record<string, string> {
+  const day = kind.columns.find((c) => c.kind === 'day')?.name;
+  const time = kind.columns.find((c) => c.kind === 'time')?.name;
+  const both =
+    day && time && !cells[time]?.trim() ? /^(\S+?)[T\s]+(\d{1,2}:\d{2})/.exec((cells[day] ?? '').trim()) : null;
+  return both ? { ...cells, [day!]: both[1]!, [time!]: both[2]! } : cells;
 }
 
 type CellRead = { value: unknown } | { fault: string };
@@ -97,14 +137,33 @@ function readCell(
   about: TableReading & { value: Record<string, unknown> },
 ): CellRead {
   if (column.kind === 'text') return text.length <= 200 ? { value: text } : { fault: say`At most 200 characters` };
-  if (column.kind === 'choice') return chosen(text, about.choices[column.from!]);
-  if (column.kind === 'day') return dayOf(text, about);
+  if (column.kind === 'choice') {
+    const meant = about.means?.[column.name]?.[text];
+    return meant ? { value: meant } : chosen(text, about.choices[column.from!]);
+  }
+  if (column.kind === 'day') {
+    const read = dayOf(text, about);
+    return column.past && 'value' in read && String(read.value) > about.today
+      ? { fault: say`${text} has not come yet` }
+      : read;
+  }
   if (column.kind === 'time')
-    return /^([01]?\d|2[0-3])[:.h][0-5]\d$/.test(text)
-      ? { value: text.replace(/[.h]/, ':').padStart(5, '0') }
+    return /^([01]?\d|2[0-3])[:.h][0-5]\d(:[0-5]\d)?$/.test(text)
+      ? {
+          value: text
+            .replace(/[.h]/, ':')
+            .replace(/^(\d+:\d\d).*/, '$1')
+            .padStart(5, '0'),
+        }
       : { fault: say`“${text}” is no time; write it like 07:30` };
+  const weighed = /^(.*\d)\s*(g|kg|lbs?|oz)\.?$/i.exec(text);
+  if (weighed && (column.kind === 'mass' || column.kind === 'smallMass')) {
+    const written = readNumber(weighed[1]!);
+    if (written !== null && written >= 0) return { value: round(written * GRAMS[weighed[2]!.toLowerCase()]!) };
+  }
   const number = readNumber(text.replace(/\s*[\p{L}€$£%²³]+\.?$/u, ''));
   if (number === null) return { fault: say`“${text}” is no number` };
+  if (column.kind === 'reading') return readingOf(number, column, about);
   if (number < 0) return { fault: say`It cannot be less than nothing` };
   if (column.kind === 'count')
     return Number.isInteger(number) && number > 0
@@ -116,6 +175,20 @@ function readCell(
   if (column.kind === 'length') return { value: about.units.mass === 'us' ? round(number * 2.54) : number };
   if (column.kind === 'quantity') return quantityOf(number, about);
   return { value: number };
+}
+
+/** A reading in the unit that the person’s instruments show, as it is stored. */
+function readingOf(
+  number: number,
+  column: TableColumn,
+  { value, units }: TableReading & { value: Record<string, unknown> },
+): CellRead {
+  const kind = column.reading ?? String(value.kind ?? '');
+  const known = READING_KINDS.get(kind);
+  if (!known) return { fault: say`Say which reading this is` };
+  const stored = known.quantity ? round(toStored(known.quantity, number, units)) : number;
+  const fault = readingFault(kind, stored);
+  return fault ? { fault } : { value: stored };
 }
 
 const round = (v: number) => Number(v.toPrecision(9));

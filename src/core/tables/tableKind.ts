@@ -12,6 +12,7 @@ export const LISTS = [
   'cohorts',
   'readings',
   'channels',
+  'appetites',
 ] as const;
 export type ListName = (typeof LISTS)[number];
 export type Choices = Record<ListName, readonly (readonly [code: string, name: string])[]>;
@@ -22,7 +23,22 @@ export interface TableColumn {
   /** How the column is called in tables of others, lower case. */
   heads: RegExp;
   kind:
-    'text' | 'choice' | 'count' | 'number' | 'mass' | 'smallMass' | 'length' | 'quantity' | 'money' | 'day' | 'time';
+    | 'text'
+    | 'choice'
+    | 'count'
+    | 'number'
+    | 'mass'
+    | 'smallMass'
+    | 'length'
+    | 'quantity'
+    | 'money'
+    | 'day'
+    | 'time'
+    | 'reading';
+  /** Which kind of reading stands in it; without: the one that the row names. */
+  reading?: string;
+  /** A day that has to have come. */
+  past?: boolean;
   from?: ListName;
   optional?: boolean;
   /** One of a group must be there: length or weight. */
@@ -40,4 +56,8 @@ export interface TableKindModule {
   act: string;
   /** Part of what is there on the first day. */
   opening: boolean;
+  /** Columns whose equal rows belong together and go in one packet: one order, one day. */
+  together?: readonly string[];
+  /** A row as the act takes it, where it is not one value a column. */
+  asSent?: (value: Record<string, unknown>) => Record<string, unknown>;
 }

@@ -1,3 +1,4 @@
+import { word } from '../words/words';
 import { modules } from './kinds/list.generated';
 import type { TableKindModule } from './tableKind';
 
@@ -19,4 +20,11 @@ export const CHANNELS = [
   'pond shop',
   'food bank',
   'staff',
+] as const;
+
+/** How fish took their feed, as it is stored, and in words. */
+export const APPETITES = [
+  ['eager', word`eager`],
+  ['slow', word`slow`],
+  ['none', word`none`],
 ] as const;

@@ -1,13 +1,16 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { formatNumber } from '../../core/quantity/units';
-import { say } from '../../core/words/words';
+import { TABLE_KINDS, tableKind } from '../../core/tables/tables';
+import { say, told } from '../../core/words/words';
+import { Chips } from '../../ui/form/Chips';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Buttons, Columns, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import type { InAndOutPage } from './queries';
+import { BringFile } from './tables/BringFile';
 
 const TAKE_IN = 'npm run farm -- in FILE';
 
@@ -20,6 +23,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
         <h1>{say`In and out`}</h1>
         <Text quiet>{say`the farm is yours: take all of it along at any time`}</Text>
       </PageHead>
+      {page.role === 'manager' && <BringIn page={page} />}
       <Columns>
         <Sheet>
           <SheetHead>
@@ -76,21 +80,31 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               )}
             </SheetBody>
           </Sheet>
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Bring in`}</h2>
-            </SheetHead>
-            <SheetBody stack>
-              <Text as="p">{say`Fish, plants, goods, feed, seed, customers, prices and orders come in by table or file.`}</Text>
-              <Buttons>
-                <Button component={Link} href="/farm/today" variant="outlined">
-                  {say`What is there`}
-                </Button>
-              </Buttons>
-            </SheetBody>
-          </Sheet>
         </Stack>
       </Columns>
     </Stack>
+  );
+}
+
+/** Records and lists from elsewhere, by file. */
+function BringIn({ page }: { page: InAndOutPage }) {
+  const router = useRouter();
+  const chosen = page.bring && tableKind(page.bring);
+  return (
+    <>
+      <Chips
+        label={say`Bring in from a file`}
+        options={TABLE_KINDS.map((t) => [t.kind, told(t.title)] as const)}
+        chosen={page.bring}
+        onChoose={(kind) => router.replace(`/farm/in-and-out?bring=${kind}`, { scroll: false })}
+      />
+      {chosen ? (
+        <BringFile key={chosen.kind} kind={chosen} context={page.context} />
+      ) : (
+        <Text quiet as="p">
+          {say`Choose what a file of yours holds. Its columns are laid beside ours, every row is checked, and nothing is taken before you say so.`}
+        </Text>
+      )}
+    </>
   );
 }

@@ -122,7 +122,14 @@ export interface InAndOutPage {
   /** How many rows each table of the farm has. */
   tables: { name: string; rows: number }[];
   role: Role;
+  /** The kind of table that a file is taken in of. */
+  bring: string | null;
+  context: TableContext;
 }
 
-export const inAndOutPage = (): Promise<InAndOutPage> =>
-  readFarm(async (tx, person) => ({ tables: await tableSizes(tx), role: person.role }));
+export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
+  const wanted = (await search).bring;
+  const page = await readFarm(async (tx, person) => ({ tables: await tableSizes(tx), role: person.role }));
+  const bring = typeof wanted === 'string' && tableKind(wanted) ? wanted : null;
+  return { ...page, bring, context: await tableContext() };
+}

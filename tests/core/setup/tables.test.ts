@@ -3,10 +3,11 @@ import { contentKey } from '../../../src/core/contentKey';
 import { passwordFault } from '../../../src/core/passwords';
 import { METRIC } from '../../../src/core/quantity/units';
 import { isTwoWays, mapColumns, readRow, rowsByColumn, type TableReading } from '../../../src/core/tables/readTable';
+import { checkTable, packets } from '../../../src/core/tables/checkTable';
 import { TABLE_KINDS, tableKind } from '../../../src/core/tables/tables';
 import { HOME, speakFrom } from '../../../src/core/words/words';
 
-const NONE = { loops: [], customers: [], cohorts: [], readings: [], channels: [] } as const;
+const NONE = { loops: [], customers: [], cohorts: [], readings: [], channels: [], appetites: [] } as const;
 const about = (kind: string, over: Partial<TableReading> = {}): TableReading => ({
   kind: tableKind(kind)!,
   choices: {
@@ -137,5 +138,75 @@ describe('passwords', () => {
   );
   test('a few words of one’s own are taken, without rules of signs', () => {
     expect(passwordFault('reeds by the water')).toBeNull();
+  });
+});
+
+describe('a long table from a logger', () => {
+  const readings = about('readings', {
+    choices: { ...about('fish').choices, loops: [['A', 'Loop A']], readings: [['do', 'oxygen']] },
+    today: '2026-05-14',
+  });
+  const kind = readings.kind;
+
+  test('a moment in one cell, a column for each reading, its commas and its units', async () => {
+    const rows = [
+      ['Loop', 'Timestamp', 'Temp (°C)', 'DO mg/L', 'Battery'],
+      ['A', '2026-05-04T07:30:10Z', '23.4', '6.8', '88'],
+      ['A', '2026-05-04 19:30', '', '6.1', '87'],
+    ];
+    const map = mapColumns(kind, rows[0]!)!;
+    expect(map).toEqual(['loop', 'day', 't', 'do', null]);
+    const { good, faulty } = await checkTable({ rows, map, headed: true }, readings);
+    expect(faulty).toEqual([]);
+    expect(good).toEqual([
+      { loop: 'A', day: '2026-05-04', time: '07:30', values: { t: 23.4, do: 6.8 } },
+      { loop: 'A', day: '2026-05-04', time: '19:30', values: { do: 6.1 } },
+    ]);
+  });
+
+  test('one row a reading, with its kind and value', async () => {
+    const rows = [
+      ['loop', 'day', 'kind', 'value'],
+      ['A', '2026-05-04', 'oxygen', '6.8'],
+      ['A', '2026-05-04', 'oxygen', '68'],
+      ['A', '2026-05-15', 'oxygen', '6.8'],
+      ['A', '2026-05-04', 'oxygen', ''],
+    ];
+    const { good, faulty } = await checkTable({ rows, map: mapColumns(kind, rows[0]!)!, headed: true }, readings);
+    expect(good).toEqual([{ loop: 'A', day: '2026-05-04', values: { do: 6.8 } }]);
+    expect(faulty.map((f) => [f.line, Object.values(f.faults)[0]])).toEqual([
+      [3, expect.stringContaining('outside')],
+      [4, expect.stringContaining('not come yet')],
+      [5, 'Fill in at least one of them'],
+    ]);
+  });
+
+  test('a unit behind a weight, or in the head of its column, is believed', async () => {
+    const feedings = { ...about('feedings'), kind: tableKind('feedings')! };
+    const read = async (head: string, cell: string) => {
+      const rows = [
+        ['Tank', 'Day', head],
+        ['H1', '2026-05-04', cell],
+      ];
+      const map = mapColumns(feedings.kind, rows[0]!)!;
+      return (await checkTable({ rows, map, headed: true }, feedings)).good[0]!.massG;
+    };
+    expect(await read('Feed', '1.2')).toBe(1200);
+    expect(await read('Feed (g)', '450')).toBe(450);
+    expect(await read('Feed', '450 g')).toBe(450);
+    expect(await read('feed_lb', '1')).toBeCloseTo(453.59, 2);
+    expect(readRow({ ...FISH, meanG: '0.18 kg' }, about('fish')).value!.meanG).toBe(180);
+  });
+
+  test('packets keep one day of a tank together, have the same keys for the same rows, and lose none', () => {
+    const kind = tableKind('feedings')!;
+    const rows = Array.from({ length: 1200 }, (_, i) => ({ tank: 'H1', day: `d${i % 300}`, massG: i }));
+    const made = packets(kind, rows);
+    expect(made.flatMap((p) => p.rows)).toHaveLength(1200);
+    expect(made.every((p) => p.rows.length <= 500)).toBe(true);
+    const packetOf = (day: string) => made.filter((p) => p.rows.some((r) => r.day === day));
+    expect(packetOf('d7')).toHaveLength(1);
+    expect(packets(kind, rows).map((p) => p.entryKey)).toEqual(made.map((p) => p.entryKey));
+    expect(packets(kind, rows, { salt: 1 })[0]!.entryKey).not.toBe(made[0]!.entryKey);
   });
 });

@@ -1,20 +1,26 @@
 // Written by scripts/lib/registries.mjs from the files beside it; do not edit.
 import { module as customersModule } from './customers';
 import { module as feedModule } from './feed';
+import { module as feedingsModule } from './feedings';
 import { module as fishModule } from './fish';
 import { module as goodsModule } from './goods';
 import { module as ordersModule } from './orders';
 import { module as plantsModule } from './plants';
 import { module as pricesModule } from './prices';
+import { module as readingsModule } from './readings';
+import { module as samplesModule } from './samples';
 import { module as seedModule } from './seed';
 
 export const modules = [
   customersModule,
   feedModule,
+  feedingsModule,
   fishModule,
   goodsModule,
   ordersModule,
   plantsModule,
   pricesModule,
+  readingsModule,
+  samplesModule,
   seedModule,
 ] as const;

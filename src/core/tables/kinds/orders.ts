@@ -7,6 +7,7 @@ export const module: TableKindModule = {
   says: word`Rows of one customer and day become one order.`,
   act: 'opening.orders@1',
   opening: true,
+  together: ['customer', 'dueDay'],
   columns: [
     {
       name: 'customer',

@@ -6,16 +6,17 @@ import type { TableColumn, TableKindModule } from '../../../core/tables/tableKin
 import { unitName, type UnitChoice } from '../../../core/quantity/units';
 import { plural, say, told } from '../../../core/words/words';
 import { send } from '../../../commands/client';
-import { Chips } from '../../../ui/form/Chips';
 import { CellInput } from '../../../ui/kit/CellInput';
 import { FileChip } from '../../../ui/kit/SmallInput';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
-import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../../ui/kit/kit';
+import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text, WordButton } from '../../../ui/kit/kit';
 import { newEntryKey } from '../../../ui/outcome';
 import { SaidBar } from '../../../ui/SaidBar';
 import { readRows } from '../../../ui/table/readRows';
-import { download, ScrollTable } from '../../../ui/table/ScrollTable';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { Asked, DayOrderAsked } from './asks';
 import type { TableContext } from './queries';
+import { saveExample, saveRows } from './save';
 import { MOST_IN_HAND, useTable, type Cells } from './useTable';
 import css from '../farm.module.css';
 
@@ -109,9 +110,9 @@ export function TableEntry({ kind, context, there, start }: TableEntryProps) {
           <FileChip accept=".csv,.tsv,.txt,text/csv" onFile={(file) => void readFile(file)}>
             {say`From a file…`}
           </FileChip>
-          <Button onClick={() => saveExample(kind)}>{say`Example as CSV`}</Button>
+          <Button onClick={() => void saveExample(kind)}>{say`Example as CSV`}</Button>
           {bad > 0 && table.checked && (
-            <Button onClick={() => saveRest(kind, table)}>
+            <Button onClick={() => void saveRows(kind, faultyRows(table))}>
               {plural(bad, '# faulty row as a file', '# faulty rows as a file')}
             </Button>
           )}
@@ -131,6 +132,12 @@ export function TableEntry({ kind, context, there, start }: TableEntryProps) {
 
 type InHand = ReturnType<typeof useTable>;
 
+const faultyRows = (table: InHand) =>
+  table.filled.flatMap(({ row, i }) => {
+    const { value, faults } = table.read.get(i)!;
+    return value === null ? [{ cells: row, why: Object.values(faults).join('; ') }] : [];
+  });
+
 /** What stands against recording, and what is asked first. */
 function Asks({ table, wrong }: { table: InHand; wrong: string | null }) {
   return (
@@ -141,27 +148,8 @@ function Asks({ table, wrong }: { table: InHand; wrong: string | null }) {
           {table.refused.form}
         </Mark>
       )}
-      {table.twoWays && (
-        <Stack as="div">
-          <Mark tone="soon">{say`The days can be read in two ways. Which comes first in yours?`}</Mark>
-          <Chips
-            label={say`Order of day and month`}
-            options={[
-              ['dmy', say`the day: 4/5 is 4 May`],
-              ['mdy', say`the month: 4/5 is April 5`],
-            ]}
-            chosen={null}
-            onChoose={table.setDayOrder}
-          />
-        </Stack>
-      )}
-      {table.asked && (
-        <Mark tone="soon" role="alert">
-          {table.asked.split('\n').map((line) => (
-            <p key={line}>{line}</p>
-          ))}
-        </Mark>
-      )}
+      {table.twoWays && <DayOrderAsked onChoose={table.setDayOrder} />}
+      {table.asked && <Asked words={table.asked} />}
     </>
   );
 }
@@ -220,28 +208,5 @@ function Lists({ kind, context }: Pick<TableEntryProps, 'kind' | 'context'>) {
         )}
       </datalist>
     ) : null,
-  );
-}
-
-async function asCsv(rows: string[][]): Promise<string> {
-  const { stringify } = await import('csv-stringify/browser/esm/sync');
-  return stringify(rows);
-}
-
-async function saveExample(kind: TableKindModule) {
-  const rows = [kind.columns.map((c) => told(c.label)), kind.columns.map((c) => c.example)];
-  download(`${kind.kind}.csv`, await asCsv(rows));
-}
-
-/** Rows that were not right, each with its reason at the end. */
-async function saveRest(kind: TableKindModule, table: InHand) {
-  const rest = table.filled.filter(({ i }) => table.read.get(i)!.value === null);
-  const rows = rest.map(({ row, i }) => [
-    ...kind.columns.map((c) => row[c.name] ?? ''),
-    Object.values(table.read.get(i)!.faults).join('; '),
-  ]);
-  download(
-    `${kind.kind}-left.csv`,
-    await asCsv([[...kind.columns.map((c) => told(c.label)), say`what is wrong`], ...rows]),
   );
 }

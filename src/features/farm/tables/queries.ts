@@ -1,9 +1,10 @@
 import 'server-only';
-import { CHANNELS } from '../../../core/tables/tables';
+import { APPETITES, CHANNELS } from '../../../core/tables/tables';
 import type { Choices } from '../../../core/tables/tableKind';
 import type { Day } from '../../../core/quantity/days';
 import type { UnitChoice } from '../../../core/quantity/units';
 import { tableChoices, undoneOf } from '../../../db/tables';
+import { told } from '../../../core/words/words';
 import { readFarm } from '../../../server/farmView';
 import { unitsOf } from '../../../server/session';
 
@@ -14,15 +15,19 @@ export interface TableContext {
   currency: string;
   today: Day;
   unitOfProduct: Record<string, string>;
-  /** Entries of tables that were taken back: the same rows may then be recorded again. */
-  undone: number;
+  /** How often each act was taken back: the same rows may then be recorded again. */
+  undone: Record<string, number>;
 }
 
 export const tableContext = (): Promise<TableContext> =>
   readFarm(async (tx, person, today) => {
     const { unitOfProduct, ...choices } = await tableChoices(tx);
     return {
-      choices: { ...choices, channels: CHANNELS.map((c) => [c, c] as const) },
+      choices: {
+        ...choices,
+        channels: CHANNELS.map((c) => [c, c] as const),
+        appetites: APPETITES.map(([code, name]) => [code, told(name)] as const),
+      },
       unitOfProduct,
       units: unitsOf(person),
       currency: person.currency,

@@ -22,6 +22,10 @@ const isBlank = (row: Cells) => Object.values(row).every((text) => !text.trim())
 /** As many as can stand in fields and still be handled; a longer file goes through In and out. */
 export const MOST_IN_HAND = 500;
 
+/** How often the act of a kind was taken back. */
+export const timesUndone = (kind: TableKindModule, { undone }: TableContext): number =>
+  undone[kind.act.split('@')[0]!] ?? 0;
+
 /** Rows that are typed, pasted or read from a file, checked as they stand, and recorded together. */
 export function useTable(kind: TableKindModule, context: TableContext, start: readonly Cells[] = []) {
   const kept = useKeptText(`table ${kind.kind}`);
@@ -79,7 +83,7 @@ export function useTable(kind: TableKindModule, context: TableContext, start: re
     if (twoWays || good.length === 0) return null;
     setSending(true);
     const body = { rows: good.map(({ i }) => read.get(i)!.value), ...(confirmed ? { confirmed } : {}) };
-    const entryKey = contentKey(`${kind.act} ${context.undone} ${JSON.stringify(body)}`);
+    const entryKey = contentKey(`${kind.act} ${timesUndone(kind, context)} ${JSON.stringify(body)}`);
     const outcome = await send<{ words: string }>(kind.act, { ...body, entryKey }).catch(() => null);
     setSending(false);
     if (!outcome) {

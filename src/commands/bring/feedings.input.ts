@@ -1,0 +1,21 @@
+import { Type } from 'class-transformer';
+import { IsIn, IsOptional, ValidateNested } from 'class-validator';
+import { APPETITES } from '../../core/tables/tables';
+import { word } from '../../core/words/words';
+import { AmountField, CodeField, DayField, TimeField } from '../inputs';
+import { FEED_RANGE } from '../fish/feed.input';
+import { RowsField } from '../tableRows';
+
+class FeedingRow {
+  @CodeField(word`Choose a tank`) tank!: string;
+  @DayField() day!: string;
+  @IsOptional() @TimeField() time?: string;
+  @AmountField(FEED_RANGE, { words: word`Give the feed as a number` }) massG!: number;
+  @IsOptional()
+  @IsIn(APPETITES.map(([code]) => code), { message: word`Say how they ate: eager, slow or none` })
+  response?: string;
+}
+
+export class BringFeedingsInput {
+  @RowsField() @ValidateNested({ each: true }) @Type(() => FeedingRow) rows!: FeedingRow[];
+}
