@@ -14,7 +14,8 @@ async function takeIn() {
   const lines = createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity });
   const started = Date.now();
   const read = await readFarmFile({
-    owner,
+    db: owner,
+    now: new Date(),
     lines,
     newFarmId: randomUUID(),
     progress: (rows, table) => process.stdout.write(`\r· ${rows} rows, at ${table}        `),

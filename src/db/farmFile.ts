@@ -59,6 +59,7 @@ export const LEFT_OUT: Record<string, string> = {
   balance: 'follows from the movements',
   reading_day: 'follows from the readings',
   revision: 'counts anew',
+  taking_in: 'holds only what is on its way in',
 };
 
 /** Columns that stay behind. */
@@ -66,8 +67,6 @@ const SECRET: Partial<Record<FileTable, readonly string[]>> = {
   person: ['password_hash', 'demo_password', 'account_id'],
 };
 const FETCH = 2000;
-/** Nobody signs in with it; `npm run person -- reset NAME` gives a new one. */
-const NO_PASSWORD = '!';
 
 type Write = (text: string) => Promise<void>;
 
@@ -113,6 +112,36 @@ async function writeRows(tx: Tx, table: FileTable, write: Write): Promise<void> 
   await tx.raw('close farm_rows');
 }
 
+/** Keeps a part of a file that comes from a browser; a part that comes again takes its place. @throws where the code is not open */
+export async function keepPart(
+  db: Knex,
+  part: { codeHash: Buffer; upload: string; n: number; lines: string },
+  now: Date,
+): Promise<void> {
+  await db.raw('select farm_part_came(?, ?, ?, ?, ?)', [part.codeHash, part.upload, part.n, part.lines, now]);
+}
+
+/** The lines of a file that came in parts. */
+export async function* linesOfParts(
+  db: Knex,
+  { codeHash, upload, parts }: { codeHash: Buffer; upload: string; parts: number },
+): AsyncGenerator<string> {
+  let rest = '';
+  for (let n = 0; n < parts; n++) {
+    const { rows } = await db.raw('select farm_part_lines(?, ?, ?) as lines', [codeHash, upload, n]);
+    const lines = rows[0].lines as string | null;
+    if (lines === null)
+      throw new RuleBroken(
+        'file',
+        say`Part ${n + 1} of ${parts} did not come. Nothing was taken; choose the file again.`,
+      );
+    const own = (rest + lines).split('\n');
+    rest = own.pop()!;
+    yield* own;
+  }
+  if (rest) yield rest;
+}
+
 interface FileHead {
   format: string;
   version: number;
@@ -125,20 +154,30 @@ export interface FarmRead {
   rows: number;
 }
 
+/** Who takes a file in from a browser: the code of the first farm, and a manager of the file with a new password. */
+export interface TakenInBy {
+  codeHash: Buffer;
+  signInName: string;
+  passwordHash: string;
+}
+
 interface ReadArgs {
-  owner: Knex;
+  /** The owner; or, with a code, the role that owns nothing. */
+  db: Knex;
   lines: AsyncIterable<string>;
   newFarmId: string;
+  by?: TakenInBy;
+  now: Date;
   progress?: (rows: number, table: string) => void;
 }
 
 /**
- * Reads a farm file into a database, in one transaction: all of it or nothing. For the owner only, who may lay down a ledger
- * as it was; its balances are made anew from the movements and must come out as nothing below nought.
+ * Reads a farm file into a database, in one transaction: all of it or nothing. Only for the owner or who holds the code of the
+ * first farm: a ledger is laid down as it was; its balances are made anew from the movements and must not come out below nought.
  * @throws {RuleBroken} with what is wrong and in which line
  */
-export async function readFarmFile({ owner, lines, newFarmId, progress }: ReadArgs): Promise<FarmRead> {
-  return owner.transaction(async (tx) => {
+export async function readFarmFile({ db, lines, newFarmId, by, now, progress }: ReadArgs): Promise<FarmRead> {
+  return db.transaction(async (tx) => {
     await tx.raw(`select set_config('app.farm_id', ?, true)`, [newFarmId]);
     const state = { head: null as FileHead | null, table: null as FileTable | null, rows: 0, ended: false, line: 0 };
     let batch: string[] = [];
@@ -148,15 +187,21 @@ export async function readFarmFile({ owner, lines, newFarmId, progress }: ReadAr
       if (batch.length > 0) progress?.(state.rows, state.table!);
       batch = [];
     };
+    // Checking a large farm at its end takes longer than any answer to a person may.
+    await tx.raw(`set local statement_timeout = '10min'`);
     await tx.raw('set constraints all deferred');
-    await quiet(tx, 'disable');
     for await (const line of lines) {
       state.line += 1;
       const text = line.trim();
       if (!text) continue;
       if (!state.head) {
         state.head = readHead(text);
-        await insertFarm(tx, state.head, newFarmId);
+        await tx.raw('select taking_in_begins(?, ?, ?, ?)', [
+          newFarmId,
+          JSON.stringify(state.head.farm),
+          by?.codeHash ?? null,
+          now,
+        ]);
       } else if (/^,?"\w+":\[$/.test(text)) {
         state.table = tableOf(text.replace(/[^\w]/g, ''), state.line);
       } else if (text === ']' || text === '],') {
@@ -178,10 +223,20 @@ export async function readFarmFile({ owner, lines, newFarmId, progress }: ReadAr
       );
     // What a row names may come after it; by now everything is here.
     await tx.raw('set constraints all immediate');
-    await settle(tx, newFarmId);
-    await quiet(tx, 'enable');
+    await ends(tx, newFarmId, by);
     return { farmId: newFarmId, name: String(state.head.farm.name), rows: state.rows };
   });
+}
+
+async function ends(tx: Knex.Transaction, farmId: string, by?: TakenInBy): Promise<void> {
+  try {
+    await tx.raw('select taking_in_ends(?, ?, ?)', [farmId, by?.signInName ?? null, by?.passwordHash ?? null]);
+  } catch (error) {
+    const { constraint, message } = error as Error & { constraint?: string };
+    if (constraint !== 'taking_in_manager') throw error;
+    const names = message.split(' - ').at(-1) ?? '';
+    throw new RuleBroken('signInName', say`No manager of that farm signs in so. Its managers are: ${names}.`);
+  }
 }
 
 function readHead(text: string): FileHead {
@@ -216,22 +271,6 @@ function rowOf(text: string, line: number): string {
   return row;
 }
 
-async function insertFarm(tx: Knex.Transaction, { farm }: FileHead, farmId: string) {
-  const json = (value: unknown) => (value === null || value === undefined ? null : JSON.stringify(value));
-  await tx('farm').insert({
-    farm_id: farmId,
-    name: farm.name,
-    time_zone: farm.time_zone,
-    currency: farm.currency,
-    latitude: farm.latitude ?? null,
-    altitude_m: farm.altitude_m ?? null,
-    habits: json(farm.habits) ?? '{}',
-    described: json(farm.described),
-    entry_back_days: farm.entry_back_days ?? 14,
-    is_demo: farm.is_demo === true,
-  });
-}
-
 const columnsKnown = new Map<string, string[]>();
 
 async function columnsOf(tx: Knex.Transaction, table: FileTable): Promise<string[]> {
@@ -246,7 +285,6 @@ async function columnsOf(tx: Knex.Transaction, table: FileTable): Promise<string
   return names;
 }
 
-/** Entries name later ones that took them back, so they go in without and are told afterwards. */
 async function insertRows(
   tx: Knex.Transaction,
   table: FileTable,
@@ -255,45 +293,14 @@ async function insertRows(
   const columns = (await columnsOf(tx, table)).filter((c) => c !== 'farm_id' && !(SECRET[table] ?? []).includes(c));
   const first = Object.keys(JSON.parse(rows[0]!) as object);
   const known = columns.filter((c) => first.includes(c));
-  const list = known.map((c) => `"${c}"`).join(', ');
-  const extra = table === 'person' ? [', password_hash', `, '${NO_PASSWORD}'`] : ['', ''];
   try {
-    await tx.raw(
-      `insert into ${table} (farm_id, ${list}${extra[0]}) overriding system value
-       select ?, ${list}${extra[1]} from jsonb_populate_recordset(null::${table}, ?::jsonb)`,
-      [farmId, `[${rows.join(',')}]`],
-    );
+    await tx.raw('select taking_in_lays(?, ?, ?, ?)', [farmId, table, known, `[${rows.join(',')}]`]);
   } catch (error) {
     throw new RuleBroken(
       'file',
       say`A row of “${table}” does not fit: ${(error as Error).message.split(' - ').at(-1) ?? ''}`,
     );
   }
-}
-
-/** Triggers that post, count and keep changes rest while rows are laid down as they were; references are still checked at the end. */
-async function quiet(tx: Knex.Transaction, what: 'disable' | 'enable') {
-  for (const table of FILE_TABLES) await tx.raw(`alter table ${table} ${what} trigger user`);
-}
-
-/** Balances from the movements, and numbers that count on where the file ended. */
-async function settle(tx: Knex.Transaction, farmId: string) {
-  await tx.raw(
-    `insert into balance (farm_id, lot_id, place_id, is_source, count, mass_g)
-     select x.farm_id, x.lot_id, x.place_id, p.is_source, sum(x.count), sum(x.mass_g) from (
-       select m.farm_id, m.lot_id, m.to_place_id as place_id, case when l.keeps = 'count' then m.count else 0 end as count, case when l.keeps = 'mass' then m.mass_g else 0 end as mass_g
-         from movement m join lot l on l.farm_id = m.farm_id and l.id = m.lot_id where m.farm_id = :farmId
-       union all
-       select m.farm_id, m.lot_id, m.from_place_id, case when l.keeps = 'count' then -m.count else 0 end, case when l.keeps = 'mass' then -m.mass_g else 0 end
-         from movement m join lot l on l.farm_id = m.farm_id and l.id = m.lot_id where m.farm_id = :farmId) x
-     join place p on p.farm_id = x.farm_id and p.id = x.place_id group by 1, 2, 3, 4`,
-    { farmId },
-  );
-  for (const table of ['reading', 'order_event', 'plan_event', 'setup_change', 'upgrade_note', 'loop_temperature'])
-    await tx.raw(
-      `select setval(s, greatest((select coalesce(max(${table === 'loop_temperature' ? 'n' : 'id'}), 0) from ${table}) + 1, nextval(s)))
-       from pg_get_serial_sequence('${table}', '${table === 'loop_temperature' ? 'n' : 'id'}') s`,
-    );
 }
 
 /** What a spreadsheet would run as a formula is put as text. */

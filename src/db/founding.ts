@@ -16,6 +16,9 @@ export const hashCode = (code: string): Buffer =>
     .update(code.toUpperCase().replace(/[^A-Z0-9]/g, ''))
     .digest();
 
+/** Tries of the code are counted like tries of a password, under this name. */
+export const FOUNDING_GUARD = 'a farm of one’s own';
+
 /** Makes a new code while there is no farm of one's own, in place of one that was not used. @returns it, or null */
 export async function newFoundingCode(owner: Knex, now: Date): Promise<string | null> {
   if (await owner('farm').where({ is_demo: false }).first('farm_id')) return null;

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { inFarm, readingFarm } from '../../src/db/connection';
-import { FILE_TABLES, LEFT_OUT, readFarmFile, writeFarmFile } from '../../src/db/farmFile';
+import { FILE_TABLES, keepPart, LEFT_OUT, linesOfParts, readFarmFile, writeFarmFile } from '../../src/db/farmFile';
+import { hashCode } from '../../src/db/founding';
 import { openDesk, randomUUID, type Desk } from './helpers';
 
 /** A farm goes out as one file and comes in again, into an installation that has nothing. */
@@ -31,7 +32,7 @@ async function* linesOf(text: string) {
 }
 
 const read = (desk: Desk, text: string) =>
-  readFarmFile({ owner: desk.owner, lines: linesOf(text), newFarmId: randomUUID() });
+  readFarmFile({ db: desk.owner, now: WRITTEN, lines: linesOf(text), newFarmId: randomUUID() });
 
 /** Rows in no order: which came first is not what a farm is. */
 const sorted = (text: string) => {
@@ -105,5 +106,45 @@ describe('a farm file', () => {
     const before = await to.owner('farm').count({ n: '*' }).first();
     await expect(read(to, spoil(file))).rejects.toThrow(words);
     expect(await to.owner('farm').count({ n: '*' }).first()).toEqual(before);
+  });
+});
+
+describe('from a browser', () => {
+  const codeHash = hashCode('FISH-LEAF');
+  const upload = randomUUID();
+  const by = { codeHash, signInName: 'ines', passwordHash: 'argon' };
+  const PART = 200_000;
+  const taken = (over: Partial<typeof by> = {}) =>
+    readFarmFile({
+      db: to.app,
+      lines: linesOfParts(to.app, { codeHash, upload, parts: Math.ceil(file.length / PART) }),
+      newFarmId: randomUUID(),
+      by: { ...by, ...over },
+      now: WRITTEN,
+    });
+
+  test('it needs the code of the first farm and a manager of the file; then it is theirs, and the code is used up', async () => {
+    const part = { codeHash, upload, n: 0, lines: 'x' };
+    await expect(keepPart(to.app, part, WRITTEN)).rejects.toThrow(/opens no farm/);
+    await to.owner('first_farm_code').insert({ code_hash: codeHash, made_at: WRITTEN });
+    await expect(taken()).rejects.toThrow(/Part 1 of \d+ did not come/);
+    for (let n = 0; n * PART < file.length; n++)
+      await keepPart(to.app, { ...part, n, lines: file.slice(n * PART, (n + 1) * PART) }, WRITTEN);
+    await expect(taken({ signInName: 'bram' })).rejects.toThrow(/Its managers are: ines/);
+    const { farmId } = await taken();
+    const hash = await to.in({ farmId }, (tx) => tx('person').where({ sign_in_name: 'ines' }).first('password_hash'));
+    expect(hash).toEqual({ password_hash: 'argon' });
+    await expect(taken()).rejects.toThrow(/did not come|opens no farm/);
+  });
+
+  test('nobody lays rows outside of a taking in', async () => {
+    const rows = JSON.stringify([{ id: randomUUID() }]);
+    const { farm_id: farm } = await to.owner('farm').first('farm_id');
+    await expect(to.app.raw('select taking_in_lays(?, ?, ?, ?)', [farm, 'lot', ['id'], rows])).rejects.toThrow(
+      /Nothing is taken in here/,
+    );
+    await expect(to.app.raw('select taking_in_begins(?, ?, null, now())', [randomUUID(), '{}'])).rejects.toThrow(
+      /opens no farm/,
+    );
   });
 });

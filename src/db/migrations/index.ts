@@ -20,8 +20,32 @@ import * as m18 from './0018_planned_water';
 import * as m19 from './0019_cost_goes_along';
 import * as m20 from './0020_own_farm';
 import * as m21 from './0021_members';
+import * as m22 from './0022_taking_in';
 
-const MIGRATIONS = [m1, m2, m3, m4, m5, m6, m7, m8, m9, m10, m11, m12, m13, m14, m15, m16, m17, m18, m19, m20, m21];
+const MIGRATIONS = [
+  m1,
+  m2,
+  m3,
+  m4,
+  m5,
+  m6,
+  m7,
+  m8,
+  m9,
+  m10,
+  m11,
+  m12,
+  m13,
+  m14,
+  m15,
+  m16,
+  m17,
+  m18,
+  m19,
+  m20,
+  m21,
+  m22,
+];
 type Step = (typeof MIGRATIONS)[number];
 
 /** Imported modules, not a folder of files: the same list works for the app, its tests and its scripts. */

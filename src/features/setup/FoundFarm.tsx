@@ -71,6 +71,7 @@ export function FoundFarm({ locale }: { locale: string }) {
             <Button type="submit" variant="contained" disabled={pending}>
               {pending ? say`Making it…` : say`Make the farm`}
             </Button>
+            <Button component={Link} href="/own-farm?from=file">{say`From a farm file…`}</Button>
             <Button component={Link} href="/sign-in">{say`Back to signing in`}</Button>
           </Buttons>
         </SheetBody>

@@ -1,7 +1,7 @@
 import { say } from '../../../core/words/words';
 import { passwordFault } from '../../../core/passwords';
 import { readInput } from '../../../core/readInput';
-import { foundFarm } from '../../../db/founding';
+import { FOUNDING_GUARD, foundFarm } from '../../../db/founding';
 import { signInDone, waitsToTry } from '../../../db/people';
 import { now } from '../../../server/clock';
 import { database } from '../../../server/database';
@@ -12,9 +12,6 @@ import { FoundInput } from './found.input';
 
 export const dynamic = 'force-dynamic';
 
-/** Tries of the code are counted like tries of a password. */
-const GUARD = 'a farm of one’s own';
-
 /** Makes the first farm of one's own, in set-up, and signs its manager in. */
 export async function POST(request: Request) {
   return edge(request, async (body) => {
@@ -23,7 +20,7 @@ export async function POST(request: Request) {
     const { code, name, signInName, password, habits } = read.value;
     const weak = passwordFault(password, [name, signInName, habits.name]);
     if (weak) return answerJson(refuse(weak, 'password'));
-    const attempt = { name: GUARD, address: addressOf(request.headers), device: null };
+    const attempt = { name: FOUNDING_GUARD, address: addressOf(request.headers), device: null };
     const seconds = await waitsToTry(database(), attempt, now());
     if (seconds > 0) return answerJson(refuse(tooManyWords(seconds), 'code'), 429);
     const made = await asOutcome(() =>
