@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { createWriteStream, existsSync } from 'node:fs';
 import { once } from 'node:events';
-import { createInterface } from 'node:readline';
 import { ownerConnection, readingFarm } from '../src/db/connection';
-import { readFarmFile, writeFarmFile } from '../src/db/farmFile';
+import { linesOfFile, readFarmFile, writeFarmFile } from '../src/db/farmFile';
 
 /** `in FILE`: takes a farm file in. `out FILE [NAME]`: writes a farm out; its name where there are several. */
 const [what, file = '', name] = process.argv.slice(2);
@@ -11,12 +10,11 @@ const owner = ownerConnection(process.env.DATABASE_URL!);
 
 async function takeIn() {
   if (!existsSync(file)) throw new Error(`There is no file ${file}.`);
-  const lines = createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity });
   const started = Date.now();
   const read = await readFarmFile({
     db: owner,
     now: new Date(),
-    lines,
+    lines: linesOfFile(file),
     newFarmId: randomUUID(),
     progress: (rows, table) => process.stdout.write(`\r· ${rows} rows, at ${table}        `),
   });

@@ -1,3 +1,5 @@
+import { createReadStream } from 'node:fs';
+import { createInterface } from 'node:readline';
 import type { Knex } from 'knex';
 import { RuleBroken } from '../core/errors';
 import { say } from '../core/words/words';
@@ -110,6 +112,11 @@ async function writeRows(tx: Tx, table: FileTable, write: Write): Promise<void> 
     first = false;
   }
   await tx.raw('close farm_rows');
+}
+
+/** The lines of a file on this machine; reading begins when they are asked for, so that none is missed. */
+export async function* linesOfFile(path: string): AsyncGenerator<string> {
+  yield* createInterface({ input: createReadStream(path, 'utf8'), crlfDelay: Infinity });
 }
 
 /** Keeps a part of a file that comes from a browser; a part that comes again takes its place. @throws where the code is not open */

@@ -80,6 +80,8 @@ export async function up(db: Knex): Promise<void> {
       begin
         if not exists (select from taking_in where farm_id = farm and xid = pg_current_xact_id()) then
           raise exception 'Nothing is taken in here' using errcode = '42501'; end if;
+        -- What was just laid down is not known to the planner yet.
+        analyze movement, lot, place, person;
         insert into balance (farm_id, lot_id, place_id, is_source, count, mass_g)
           select x.farm_id, x.lot_id, x.place_id, p.is_source, sum(x.count), sum(x.mass_g) from (
             select m.farm_id, m.lot_id, m.to_place_id as place_id, case when l.keeps = 'count' then m.count else 0 end as count, case when l.keeps = 'mass' then m.mass_g else 0 end as mass_g
