@@ -29,6 +29,10 @@ main(async () => {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
   }
+  if (wants('farmFile')) {
+    const { benchFarmFile } = await import('./lib/app.mjs');
+    Object.assign(figures, await benchFarmFile());
+  }
   if (['log', 'readersP95', 'twelveFarms', 'crash'].some((n) => wants(n))) {
     const { benchLoad } = await import('./lib/bench-load.mjs');
     Object.assign(figures, await benchLoad(wants));
@@ -41,6 +45,8 @@ main(async () => {
     forecastMs: 25,
     seasonDragMs: 100,
     seasonAnswerLargeMs: 40,
+    'farmFile.inS': 60,
+    'farmFile.outS': 15,
     roundScriptKb: 240,
     planFirstSec: 5,
     planGapAt60: 2,

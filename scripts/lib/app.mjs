@@ -78,3 +78,18 @@ export async function demoApp({ now, days } = {}) {
     },
   };
 }
+
+/** How long a large farm takes from and to its file. */
+export async function benchFarmFile() {
+  const cluster = await startCluster('throwaway', { fast: true });
+  const template = demoTemplate(cluster, { now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z`, days: 400 });
+  try {
+    const env = { DATABASE_URL: cluster.urlFor(template.name) };
+    const out = runPackage('tsx', ['scripts/bench-farm-file.ts'], { env, quiet: true });
+    const figures = JSON.parse(out.trim().split('\n').at(-1));
+    return Object.fromEntries(Object.entries(figures).map(([name, value]) => [`farmFile.${name}`, value]));
+  } finally {
+    template.drop();
+    cluster.stop();
+  }
+}
