@@ -3,10 +3,11 @@ import '@fontsource-variable/atkinson-hyperlegible-mono';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata, Viewport } from 'next';
-import { headers } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { say, speech } from '../core/words/words';
 import { Language } from '../ui/words/Language';
+import { TEXT_COOKIE } from '../words/locales';
 import { languageOf } from '../words/languages';
 import { Theme } from '../ui/theme/Theme';
 import { LIGHT } from '../ui/theme/tones';
@@ -19,10 +20,11 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, them
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
+  const text = (await cookies()).get(TEXT_COOKIE)?.value;
   const { locale } = speech();
   const language = languageOf(locale);
   return (
-    <html lang={language ?? 'en'} suppressHydrationWarning>
+    <html lang={language ?? 'en'} data-text={text} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} />
         <AppRouterCacheProvider options={{ enableCssLayer: true, nonce }}>

@@ -6,6 +6,7 @@ import { ArrangeInput } from './place/arrange.input';
 import { BringFeedingsInput } from './bring/feedings.input';
 import { BringReadingsInput } from './bring/readings.input';
 import { BringSamplesInput } from './bring/samples.input';
+import { CalendarInput } from './calendar/make.input';
 import { ChangePersonInput } from './person/change.input';
 import { ChangePlaceInput } from './place/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
@@ -18,6 +19,7 @@ import { DescribeInput } from './setup/describe.input';
 import { DraftInput, KeepDraftInput } from './draft/keep.input';
 import { DropDraftInput } from './draft/discard.input';
 import { DropTemperatureInput } from './setup/dropTemperature.input';
+import { EndCalendarInput } from './calendar/end.input';
 import { ExchangeInput } from './purge/exchange.input';
 import { FeedInput } from './fish/feed.input';
 import { FeedRuleInput } from './setup/feedRule.input';
@@ -45,10 +47,12 @@ import { OpeningSeedInput } from './opening/seed.input';
 import { OrderFishInput } from './plan/orderFish.input';
 import { OrderInput } from './order/place.input';
 import { OrderStepInput, SetAsideInput } from './order/setAside.input';
+import { PaperInput } from './paper/save.input';
 import { PickInput } from './plants/pick.input';
 import { PickNowInput } from './plants/pickNow.input';
 import { PlanFishInput } from './plan/planFish.input';
 import { PlanTemperatureInput } from './setup/temperature.input';
+import { PriceInput } from './price/set.input';
 import { PricesInput } from './setup/prices.input';
 import { ProductInput } from './setup/product.input';
 import { PutBackInput } from './order/putBack.input';
@@ -59,6 +63,7 @@ import { ReceiveSeedInput } from './plants/receiveSeed.input';
 import { RenewInviteInput } from './person/renewInvite.input';
 import { RetireEquipmentInput } from './equipment/retire.input';
 import { RetirePlaceInput } from './place/retire.input';
+import { RoutineInput } from './chore/save.input';
 import { SpeciesInput } from './setup/species.input';
 import { StandingInput } from './plan/standing.input';
 import { StepInput, TemperatureInput, TransferInput } from './inputs';
@@ -74,6 +79,10 @@ export const inputs: Record<string, new () => object> = {
   'bring.feedings': BringFeedingsInput,
   'bring.readings': BringReadingsInput,
   'bring.samples': BringSamplesInput,
+  'calendar.end': EndCalendarInput,
+  'calendar.make': CalendarInput,
+  'chore.retire': RetireEquipmentInput,
+  'chore.save': RoutineInput,
   'draft.discard': DropDraftInput,
   'draft.keep': KeepDraftInput,
   'draft.layAside': DraftInput,
@@ -106,6 +115,8 @@ export const inputs: Record<string, new () => object> = {
   'order.place': OrderInput,
   'order.putBack': PutBackInput,
   'order.setAside': SetAsideInput,
+  'paper.retire': RetireEquipmentInput,
+  'paper.save': PaperInput,
   'person.change': ChangePersonInput,
   'person.chooseUnits': UnitsInput,
   'person.invite': InviteInput,
@@ -127,6 +138,8 @@ export const inputs: Record<string, new () => object> = {
   'plants.receiveSeed': ReceiveSeedInput,
   'plants.sow': CountInput,
   'plants.transplant': TransplantInput,
+  'price.end': RetireEquipmentInput,
+  'price.set': PriceInput,
   'purge.changeRules': ChangeRulesInput,
   'purge.exchange': ExchangeInput,
   'purge.stopFeed': StepInput,

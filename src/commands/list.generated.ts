@@ -2,6 +2,10 @@
 import { module as bringFeedingsModule } from './bring/feedings';
 import { module as bringReadingsModule } from './bring/readings';
 import { module as bringSamplesModule } from './bring/samples';
+import { module as calendarEndModule } from './calendar/end';
+import { module as calendarMakeModule } from './calendar/make';
+import { module as choreRetireModule } from './chore/retire';
+import { module as choreSaveModule } from './chore/save';
 import { module as draftDiscardModule } from './draft/discard';
 import { module as draftKeepModule } from './draft/keep';
 import { module as draftLayAsideModule } from './draft/layAside';
@@ -34,6 +38,8 @@ import { module as orderPayModule } from './order/pay';
 import { module as orderPlaceModule } from './order/place';
 import { module as orderPutBackModule } from './order/putBack';
 import { module as orderSetAsideModule } from './order/setAside';
+import { module as paperRetireModule } from './paper/retire';
+import { module as paperSaveModule } from './paper/save';
 import { module as personChangeModule } from './person/change';
 import { module as personChooseUnitsModule } from './person/chooseUnits';
 import { module as personInviteModule } from './person/invite';
@@ -55,6 +61,8 @@ import { module as plantsPickNowModule } from './plants/pickNow';
 import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
 import { module as plantsSowModule } from './plants/sow';
 import { module as plantsTransplantModule } from './plants/transplant';
+import { module as priceEndModule } from './price/end';
+import { module as priceSetModule } from './price/set';
 import { module as purgeChangeRulesModule } from './purge/changeRules';
 import { module as purgeExchangeModule } from './purge/exchange';
 import { module as purgeStopFeedModule } from './purge/stopFeed';
@@ -82,6 +90,10 @@ export const modules = [
   bringFeedingsModule,
   bringReadingsModule,
   bringSamplesModule,
+  calendarEndModule,
+  calendarMakeModule,
+  choreRetireModule,
+  choreSaveModule,
   draftDiscardModule,
   draftKeepModule,
   draftLayAsideModule,
@@ -114,6 +126,8 @@ export const modules = [
   orderPlaceModule,
   orderPutBackModule,
   orderSetAsideModule,
+  paperRetireModule,
+  paperSaveModule,
   personChangeModule,
   personChooseUnitsModule,
   personInviteModule,
@@ -135,6 +149,8 @@ export const modules = [
   plantsReceiveSeedModule,
   plantsSowModule,
   plantsTransplantModule,
+  priceEndModule,
+  priceSetModule,
   purgeChangeRulesModule,
   purgeExchangeModule,
   purgeStopFeedModule,

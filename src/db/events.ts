@@ -167,7 +167,7 @@ export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<D
 }
 
 export async function loadChores(tx: Tx): Promise<Chore[]> {
-  const rows = await tx('chore').orderBy('walk_order');
+  const rows = await tx('chore').where({ retired_on: null }).orderBy('walk_order');
   return rows.map((r) => ({
     id: r.id,
     placeId: r.place_id,

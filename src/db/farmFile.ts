@@ -11,7 +11,8 @@ import type { Tx } from './connection';
  */
 
 const FARM_FORMAT = 'crop-cycle-farm';
-const FARM_FILE_VERSION = 1;
+/** 2: papers and prices by list. */
+const FARM_FILE_VERSION = 2;
 
 /** Tables of a farm in an order in which each row finds what it names. */
 export const FILE_TABLES = [
@@ -27,6 +28,8 @@ export const FILE_TABLES = [
     'product',
     'customer',
     'chore',
+    'paper',
+    'price',
   ] as const),
   ...([
     'loop_temperature',
@@ -61,6 +64,7 @@ export const LEFT_OUT: Record<string, string> = {
   balance: 'follows from the movements',
   reading_day: 'follows from the readings',
   revision: 'counts anew',
+  calendar_link: 'private links are not handed on',
   taking_in: 'holds only what is on its way in',
 };
 

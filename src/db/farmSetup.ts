@@ -101,6 +101,9 @@ export interface ProductSetUp {
   of: string;
   shelfLifeDays: number;
   priceMinor: number;
+  leastLeftDays: number;
+  form: string | null;
+  packSize: number | null;
 }
 
 export async function productsSetUp(tx: Tx): Promise<ProductSetUp[]> {
@@ -117,11 +120,15 @@ export async function productsSetUp(tx: Tx): Promise<ProductSetUp[]> {
     of: r.of,
     shelfLifeDays: r.shelf_life_days,
     priceMinor: r.price_minor,
+    leastLeftDays: r.least_left_days,
+    form: r.form,
+    packSize: r.pack_size,
   }));
 }
 
 export interface CustomerSetUp {
   name: string;
+  priceList: string | null;
   channel: string;
   open: number;
   last: Day | null;
@@ -130,15 +137,51 @@ export interface CustomerSetUp {
 export async function customersSetUp(tx: Tx): Promise<CustomerSetUp[]> {
   const rows = await tx('customer as c')
     .leftJoin('sales_order as o', 'o.customer_id', 'c.id')
-    .groupBy('c.id', 'c.name', 'c.channel')
+    .groupBy('c.id', 'c.name', 'c.channel', 'c.price_list')
     .orderBy('c.name')
     .select(
       'c.name',
       'c.channel',
+      'c.price_list',
       tx.raw("count(o.id) filter (where o.state = 'open')::int as open"),
       tx.raw('max(o.due_day) as last'),
     );
-  return rows.map((r) => ({ name: r.name, channel: r.channel, open: r.open, last: r.last }));
+  return rows.map((r) => ({
+    name: r.name,
+    channel: r.channel,
+    priceList: r.price_list,
+    open: r.open,
+    last: r.last,
+  }));
+}
+
+export interface ChoreSetUp {
+  id: string;
+  version: number;
+  placeId: string | null;
+  placeCode: string;
+  title: string;
+  detail: string;
+  everyDays: number;
+  startsOn: Day;
+  minutes: number;
+  caution: string | null;
+}
+
+export async function choresSetUp(tx: Tx): Promise<ChoreSetUp[]> {
+  const rows = await tx('chore').where({ retired_on: null }).orderBy(['walk_order', 'title']);
+  return rows.map((r) => ({
+    id: r.id,
+    version: r.version,
+    placeId: r.place_id,
+    placeCode: r.place_code,
+    title: r.title,
+    detail: r.detail,
+    everyDays: r.every_days,
+    startsOn: r.starts_on,
+    minutes: r.minutes,
+    caution: r.caution,
+  }));
 }
 
 export interface SetUpChange {

@@ -130,6 +130,7 @@ function toProduct(r: any): ProductFact {
     speciesCode: r.species_code,
     cropCode: r.crop_code,
     shelfLifeDays: r.shelf_life_days,
+    leastLeftDays: r.least_left_days,
     priceMinor: r.price_minor,
     liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
   };

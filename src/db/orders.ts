@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import { pricesOn } from './prices';
 import { takeNumber } from './entries';
 import { type Entry } from './ledger';
 
@@ -139,6 +140,7 @@ export async function placeOrder(
     'code',
     order.lines.map((l) => l.productCode),
   );
+  const prices = await pricesOn(tx, order.customerId, order.dueDay);
   const number = await orderNumber(tx, entry.farmId);
   const id = randomUUID();
   await tx('sales_order').insert({
@@ -160,7 +162,7 @@ export async function placeOrder(
         order_id: id,
         product_code: line.productCode,
         quantity: line.quantity,
-        price_minor: product.price_minor,
+        price_minor: prices.get(line.productCode)!,
       };
     }),
   );

@@ -9,6 +9,8 @@ export const LOCALES = [
 ] as const;
 
 export const LOCALE_COOKIE = 'crop_cycle_locale';
+/** How large the letters are, on this device. */
+export const TEXT_COOKIE = 'crop_cycle_text';
 
 /** A tag that Intl can write by, or null. */
 export function knownLocale(tag: string | undefined): string | null {

@@ -92,8 +92,8 @@ describe('a farm file', () => {
     ],
     [
       'of a newer version',
-      (text: string) => text.replace('"version":1', '"version":9'),
-      /version 9; this app reads up to 1/,
+      (text: string) => text.replace('"version":2', '"version":9'),
+      /version 9; this app reads up to 2/,
     ],
     ['of something else', () => '{"name":"a shopping list"}', /no farm file/],
     ['empty', () => '', /nothing in that file/],

@@ -5,7 +5,8 @@ import { Who } from '../../features/account/Who';
 import { LogLine } from '../../features/log/LogLine';
 import { logExamples } from '../../features/log/queries';
 import { BrokenRecords } from '../../features/records/BrokenRecords';
-import { brokenRecords } from '../../features/records/queries';
+import { brokenRecords, endingPapers } from '../../features/records/queries';
+import { PapersEnding } from '../../features/records/PapersEnding';
 import { now } from '../../server/clock';
 import { requirePerson, unitsOf } from '../../server/session';
 import { ReadOnly } from '../../ui/shell/mayWrite';
@@ -27,7 +28,12 @@ export default async function FarmLayout({ children }: { children: ReactNode }) 
       farmName={person.farmName}
       who={<Who name={person.name} role={person.role} units={unitsOf(person)} />}
       logLine={visits ? null : <LogLine examples={await logExamples()} />}
-      notices={broken.length > 0 && <BrokenRecords records={broken} mayMend={person.role === 'manager'} />}
+      notices={
+        <>
+          {broken.length > 0 && <BrokenRecords records={broken} mayMend={person.role === 'manager'} />}
+          {person.role !== 'hand' && !visits && <PapersEnding papers={await endingPapers()} today={today} />}
+        </>
+      }
     >
       <ReadOnly readOnly={visits}>{children}</ReadOnly>
     </Shell>

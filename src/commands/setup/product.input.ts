@@ -1,5 +1,9 @@
 import { word } from '../../core/words/words';
-import { CodeField, MinorField, TextField, VersionField, WholeField } from '../inputs';
+import { IsIn, IsOptional } from 'class-validator';
+import { PRODUCT_FORMS } from '../../core/market/forms';
+import { AmountField, CodeField, MinorField, TextField, VersionField, WholeField } from '../inputs';
+
+const FORMS = PRODUCT_FORMS.map(([code]) => code);
 
 export class ProductInput {
   @CodeField(word`That product is not known`) code!: string;
@@ -7,4 +11,9 @@ export class ProductInput {
   @TextField(80, word`Give it a name`) name!: string;
   @MinorField() priceMinor!: number;
   @WholeField({ low: 0, high: 365, words: word`Give whole days` }) shelfLifeDays!: number;
+  @IsOptional() @WholeField({ low: 0, high: 365, words: word`Give whole days` }) leastLeftDays?: number;
+  @IsOptional() @IsIn(FORMS, { message: word`Choose a form` }) form?: string;
+  @IsOptional()
+  @AmountField({ low: 0, high: 1_000_000, why: word`more than any pack` }, { words: word`Give the pack as a number` })
+  packSize?: number;
 }

@@ -4,3 +4,12 @@ import { addDays, type Day } from '../quantity/days';
 export function useByDay(packedOn: Day, shelfLifeDays: number): Day {
   return addDays(packedOn, shelfLifeDays);
 }
+
+/** Days after packing on which goods may still be handed over: what they keep, less what the customer must have of it. */
+export const sellDays = ({
+  shelfLifeDays,
+  leastLeftDays = 0,
+}: {
+  shelfLifeDays: number;
+  leastLeftDays?: number;
+}): number => Math.max(0, shelfLifeDays - leastLeftDays);

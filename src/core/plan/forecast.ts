@@ -1,5 +1,5 @@
 import { say } from '../words/words';
-import { useByDay } from '../market/useBy';
+import { sellDays, useByDay } from '../market/useBy';
 import { dayNumber, type Day } from '../quantity/days';
 import { forecastFish, type DatedSteps, type FishLeft } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
@@ -200,7 +200,7 @@ const KINDS: ReadonlyMap<string, { fish: boolean; plants: boolean; order: number
 );
 
 function stockOnHand(facts: Pick<FarmFacts, 'packed' | 'products'>, today: number) {
-  const shelfLife = new Map(facts.products.map((p) => [p.code, p.shelfLifeDays]));
+  const shelfLife = new Map(facts.products.map((p) => [p.code, sellDays(p)]));
   const lots = facts.packed.map((lot) => ({
     productCode: lot.productCode,
     from: 0,

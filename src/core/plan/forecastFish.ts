@@ -6,6 +6,7 @@ import { countsByGrade, gradeOfWeight, gradePlanned, liveGrades, type LiveGrade 
 import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
+import { sellDays } from '../market/useBy';
 import { plannedWaterC } from '../water/plannedTemperature';
 import { cube, type Cut, cutGrade, fed, inBatches, NONE, placeKey, type Stock, tableOf, trim } from './fishStock';
 import { keptTable } from './keptTables';
@@ -397,7 +398,7 @@ export class FishRun {
     this.supply.push({
       productCode: product.code,
       from: day,
-      until: day + product.shelfLifeDays,
+      until: day + sellDays(product),
       quantity: product.unit === 'kg' ? massG : Math.floor(count + 1e-6),
       count,
       massG,

@@ -4,6 +4,7 @@ import { dailyDevelopment, developmentSums, stageEnd } from '../crops/developmen
 import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, fromMonths } from '../quantity/days';
+import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
 import { keptTable } from './keptTables';
 import { stepOf } from './steps/steps';
@@ -226,7 +227,7 @@ export class PlantRun {
     growing.waiting = {
       productCode: product.code,
       from: at,
-      until: at + (crop.pickingCurve ? 0 : crop.windowDays) + product.shelfLifeDays,
+      until: at + (crop.pickingCurve ? 0 : crop.windowDays) + sellDays(product),
       quantity: product.unit === 'kg' ? units * ripeness : Math.floor(units * (ripeness < 0.75 ? 0 : 1)),
       spread: YIELD_SPREAD,
       lotCode: step.lotCode,

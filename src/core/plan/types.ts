@@ -97,8 +97,10 @@ export interface ProductFact {
   cropCode: string | null;
   /** Sold alive by total length, cm, from and to; null: packed as food. */
   liveCm?: [number, number] | null;
-  /** Days a packed unit can be sold. */
+  /** Days a packed unit keeps. */
   shelfLifeDays: number;
+  /** Of them, what a customer must still have; none unless said. */
+  leastLeftDays?: number;
   priceMinor: number;
 }
 

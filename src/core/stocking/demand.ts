@@ -1,3 +1,4 @@
+import { sellDays } from '../market/useBy';
 import { promiseTable, type PromiseRow } from '../market/promiseTable';
 import type { FarmFacts, PlanStep, FarmForecast } from '../plan/types';
 import { addDays, daysBetween } from '../quantity/days';
@@ -19,7 +20,7 @@ export function demandOf({ facts, plan, forecast, target, offset, harvestOn }: D
     const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
     const row = table.find((r) => r.product.speciesCode === code && !r.product.liveCm);
     const weeks = row?.weeks.slice(1) ?? [];
-    const keepsDays = row?.product.shelfLifeDays ?? 0;
+    const keepsDays = row ? sellDays(row.product) : 0;
     const byWeek = (kgOf: (week: number) => number) => Array.from({ length: target.weeks }, (_, w) => kgOf(w));
     const inSeason = (week: number) => week >= fromWeek && week < untilWeek;
     const expectedKg = (week: number) => (weeks[week]?.expected ?? 0) / 1000;

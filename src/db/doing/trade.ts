@@ -7,11 +7,13 @@ import { RuleBroken } from '../../core/errors';
 import type { Tx } from '../connection';
 import type { Entry } from '../ledger';
 
+const listOf = ({ priceList }: { priceList?: string }) => priceList?.trim().toLowerCase() || null;
+
 /** Customers by name: who is known already gets the way to market that is given. @returns how many */
 export async function saveCustomers(
   tx: Tx,
   { farmId }: Entry,
-  rows: readonly { name: string; channel: string }[],
+  rows: readonly { name: string; channel: string; priceList?: string }[],
 ): Promise<number> {
   const known: { id: string; name: string; channel: string }[] = await tx('customer').select('id', 'name', 'channel');
   const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
@@ -20,8 +22,17 @@ export async function saveCustomers(
       throw new RuleBroken(`rows.${i}.name`, say`${row.name} stands in the table twice.`);
     const own = known.find((c) => same(c.name, row.name));
     if (!own)
-      await tx('customer').insert({ farm_id: farmId, id: randomUUID(), name: row.name.trim(), channel: row.channel });
-    else if (own.channel !== row.channel) await tx('customer').where({ id: own.id }).update({ channel: row.channel });
+      await tx('customer').insert({
+        farm_id: farmId,
+        id: randomUUID(),
+        name: row.name.trim(),
+        channel: row.channel,
+        price_list: listOf(row),
+      });
+    else
+      await tx('customer')
+        .where({ id: own.id })
+        .update({ channel: row.channel, ...(row.priceList ? { price_list: listOf(row) } : {}) });
   }
   return rows.length;
 }
@@ -45,15 +56,25 @@ export interface ProductChange {
   name: string;
   priceMinor: number;
   shelfLifeDays: number;
+  leastLeftDays?: number | undefined;
+  form?: string | undefined;
+  packSize?: number | undefined;
 }
 
-export async function saveProduct(
-  tx: Tx,
-  { code, version, name, priceMinor, shelfLifeDays }: ProductChange,
-): Promise<void> {
+export async function saveProduct(tx: Tx, p: ProductChange): Promise<void> {
+  if ((p.leastLeftDays ?? 0) > p.shelfLifeDays)
+    throw new RuleBroken('leastLeftDays', say`More than it keeps: it could never be sold.`);
   const changed = await tx('product')
-    .where({ code, version })
-    .update({ name: name.trim(), price_minor: priceMinor, shelf_life_days: shelfLifeDays, version: version + 1 });
+    .where({ code: p.code, version: p.version })
+    .update({
+      name: p.name.trim(),
+      price_minor: p.priceMinor,
+      shelf_life_days: p.shelfLifeDays,
+      least_left_days: p.leastLeftDays ?? 0,
+      form: p.form ?? null,
+      pack_size: p.packSize ?? null,
+      version: p.version + 1,
+    });
   if (changed === 0) throw new RuleBroken('form', STALE);
 }
 

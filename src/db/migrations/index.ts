@@ -21,6 +21,7 @@ import * as m19 from './0019_cost_goes_along';
 import * as m20 from './0020_own_farm';
 import * as m21 from './0021_members';
 import * as m22 from './0022_taking_in';
+import * as m23 from './0023_papers_and_prices';
 
 const MIGRATIONS = [
   m1,
@@ -45,6 +46,7 @@ const MIGRATIONS = [
   m20,
   m21,
   m22,
+  m23,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

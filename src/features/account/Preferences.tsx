@@ -20,7 +20,7 @@ import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
 import { newEntryKey } from '../../ui/outcome';
 import { MySignIns } from './MySignIns';
-import { changePassword, chooseUnits, leave, writeAs } from './actions';
+import { changePassword, chooseUnits, leave, textSize, writeAs, writeLarge } from './actions';
 import { Stack, Text } from '../../ui/kit/kit';
 
 interface Choice {
@@ -58,6 +58,7 @@ function placeOf(locale: string): string {
 export function Preferences({ name, units, onClose }: { name: string; units: UnitChoice; onClose: () => void }) {
   const { mode, setMode } = useColorScheme();
   const [chosen, setChosen] = useState(units);
+  const [letters, setLetters] = useState(textSize);
   const [wrong, setWrong] = useState<string | null>(null);
   const save = async (next: UnitChoice) => {
     setChosen(next);
@@ -110,10 +111,23 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
             value={mode ?? 'system'}
             options={[
               ['system', say`as the device`],
-              ['light', 'light'],
-              ['dark', 'dark'],
+              ['light', say`light`],
+              ['dark', say`dark`],
             ]}
             onChange={(v) => setMode(v as 'light')}
+          />
+          <Choose
+            label={say`Letters`}
+            value={letters}
+            options={[
+              ['usual', say`usual`],
+              ['large', say`large`],
+              ['largest', say`largest`],
+            ]}
+            onChange={(size) => {
+              writeLarge(size);
+              setLetters(size);
+            }}
           />
           <NewPassword />
           <MySignIns />

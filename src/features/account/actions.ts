@@ -1,4 +1,4 @@
-import { LOCALE_COOKIE } from '../../words/locales';
+import { LOCALE_COOKIE, TEXT_COOKIE } from '../../words/locales';
 import { forgetAll } from '../../ui/form/keptTyping';
 import { send } from '../../commands/client';
 import type { Outcome } from '../../ui/outcome';
@@ -29,6 +29,14 @@ const YEAR_S = 31_536_000;
 export function writeAs(locale: string): void {
   document.cookie = `${LOCALE_COOKIE}=${locale}; path=/; max-age=${YEAR_S}; samesite=lax`;
   window.location.reload();
+}
+
+export const textSize = (): string => document.documentElement.dataset.text ?? 'usual';
+
+/** Letters of a size on this device, from now on. */
+export function writeLarge(size: string): void {
+  document.cookie = `${TEXT_COOKIE}=${size}; path=/; max-age=${YEAR_S}; samesite=lax`;
+  document.documentElement.dataset.text = size;
 }
 
 export async function changePassword(values: { old: string; new: string }): Promise<Outcome<null>> {

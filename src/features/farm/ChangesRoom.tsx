@@ -21,6 +21,8 @@ const WHAT: Record<string, string> = {
   customer: word`customer`,
   chore: word`chore`,
   person: word`person`,
+  paper: word`rule, permit or contact`,
+  price: word`price`,
 };
 
 /** How a stored name reads: `volume_l` is “volume l”. */

@@ -33,6 +33,7 @@ export function CustomersRoom({ page }: { page: CustomersPage }) {
                 <TableRow>
                   <HeadCell>{say`Customer`}</HeadCell>
                   <HeadCell>{say`Way to market`}</HeadCell>
+                  <HeadCell>{say`Price list`}</HeadCell>
                   <HeadCell right>{say`Open orders`}</HeadCell>
                   <HeadCell>{say`Last due`}</HeadCell>
                 </TableRow>
@@ -42,6 +43,7 @@ export function CustomersRoom({ page }: { page: CustomersPage }) {
                   <TableRow key={c.name}>
                     <Cell strong>{c.name}</Cell>
                     <Cell>{codeWords(c.channel)}</Cell>
+                    <Cell>{c.priceList ?? say`usual`}</Cell>
                     <Cell num>{formatNumber(c.open)}</Cell>
                     <Cell sort={c.last}>{c.last ? shortDay(c.last) : '—'}</Cell>
                   </TableRow>

@@ -8,6 +8,7 @@ import { Chips } from '../../ui/form/Chips';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Buttons, Columns, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { CalendarSheet } from './CalendarSheet';
 import { FarmNav } from './FarmNav';
 import type { InAndOutPage } from './queries';
 import { BringFile } from './tables/BringFile';
@@ -80,6 +81,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               )}
             </SheetBody>
           </Sheet>
+          <CalendarSheet page={page} />
         </Stack>
       </Columns>
     </Stack>

@@ -5,9 +5,10 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { formatMoney, toMajor, toMinor } from '../../core/quantity/money';
+import { PRODUCT_FORMS } from '../../core/market/forms';
 import { METRIC } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
-import { plural, say, word } from '../../core/words/words';
+import { plural, say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
@@ -27,6 +28,7 @@ import {
 import { newEntryKey } from '../../ui/outcome';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
+import { PriceLists } from './PriceLists';
 import type { ProductsPage } from './queries';
 
 type Product = ProductsPage['products'][number];
@@ -83,8 +85,8 @@ export function ProductsRoom({ page }: { page: ProductsPage }) {
                   {page.products.map((p) => (
                     <TableRow key={p.code}>
                       <Cell strong>{p.name}</Cell>
-                      <Cell>{codeWords(p.unit)}</Cell>
-                      <Cell num>{plural(p.shelfLifeDays, '# day', '# days')}</Cell>
+                      <Cell>{soldBy(p)}</Cell>
+                      <Cell num>{keepsWords(p)}</Cell>
                       <Cell num>
                         {p.priceMinor > 0 ? (
                           formatMoney(p.priceMinor, page.currency)
@@ -119,11 +121,24 @@ export function ProductsRoom({ page }: { page: ProductsPage }) {
               onLeave={() => setChanging(null)}
             />
           )}
+          <PriceLists page={page} />
           {page.mayChange && <FromLibrary page={page} onDone={setSaid} />}
         </Stack>
       </Columns>
     </Stack>
   );
+}
+
+/** Its unit, its form where it is said, and what a pack holds. */
+function soldBy({ unit, form, packSize }: Product): string {
+  const words = PRODUCT_FORMS.find(([code]) => code === form)?.[1];
+  const pack = packSize && (unit === 'kg' ? say`packs of ${packSize} g` : say`packs of ${packSize}`);
+  return [codeWords(unit), words && told(words), pack].filter(Boolean).join(' · ');
+}
+
+function keepsWords({ shelfLifeDays, leastLeftDays }: Product): string {
+  const days = plural(shelfLifeDays, '# day', '# days');
+  return leastLeftDays > 0 ? say`${days}, ${leastLeftDays} of them with the customer` : days;
 }
 
 interface ChangeProductProps {
@@ -144,6 +159,30 @@ function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductProps) {
       start: p.priceMinor > 0 ? toMajor(p.priceMinor, currency) : '',
     },
     { name: 'shelfLifeDays', label: word`Keeps, days`, kind: 'count', half: true, start: p.shelfLifeDays },
+    {
+      name: 'leastLeftDays',
+      label: word`Of them with the customer, at least`,
+      kind: 'count',
+      optional: true,
+      half: true,
+      start: p.leastLeftDays,
+    },
+    {
+      name: 'form',
+      label: word`Form`,
+      kind: 'select',
+      optional: true,
+      half: true,
+      options: [['', word`not said`], ...PRODUCT_FORMS.map(([code, words]): [string, string] => [code, words])],
+      start: p.form ?? '',
+    },
+    {
+      name: 'packSize',
+      label: p.unit === 'kg' ? word`A pack holds, g` : word`A pack holds, pieces`,
+      kind: 'number',
+      optional: true,
+      start: p.packSize ?? '',
+    },
   ];
   return (
     <Sheet>
@@ -156,9 +195,10 @@ function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductProps) {
           fields={fields}
           units={METRIC}
           submit={say`Keep`}
-          send={async ({ price, ...values }) => {
+          send={async ({ price, form, ...values }) => {
             const outcome = await send<Said>('setup.product@1', {
               ...values,
+              ...(form ? { form } : {}),
               code: p.code,
               version: p.version,
               priceMinor: typeof price === 'number' ? toMinor(price, currency) : price,

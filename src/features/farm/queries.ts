@@ -3,6 +3,7 @@ import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import { unplanned } from '../../core/plan/planStanding';
 import type { UnitChoice } from '../../core/quantity/units';
 import {
+  choresSetUp,
   customersSetUp,
   equipmentSetUp,
   kindsOnFarm,
@@ -10,12 +11,17 @@ import {
   placesSetUp,
   productsSetUp,
   setUpChanges,
+  type ChoreSetUp,
   type CustomerSetUp,
   type EquipmentSetUp,
   type PlaceSetUp,
   type ProductSetUp,
   type SetUpChange,
 } from '../../db/farmSetup';
+import { calendarLinks, type CalendarLink } from '../../db/calendars';
+import { papersOf, type Paper } from '../../db/papers';
+import { listedPrices, type ListedPrice } from '../../db/prices';
+import type { Day } from '../../core/quantity/days';
 import { tableSizes } from '../../db/farmFile';
 import type { Role, SignedIn } from '../../db/people';
 import { now } from '../../server/clock';
@@ -81,10 +87,12 @@ export interface ProductsPage extends Viewed {
   products: ProductSetUp[];
   /** What of the library is not on the farm yet. */
   library: { what: 'species' | 'crop'; code: string; name: string }[];
+  prices: ListedPrice[];
+  today: Day;
 }
 
 export const productsPage = (): Promise<ProductsPage> =>
-  readFarm(async (tx, person) => {
+  readFarm(async (tx, person, today) => {
     const have = await kindsOnFarm(tx);
     const library = [
       ...SPECIES_DEFAULTS.map((s) => ({ what: 'species' as const, code: s.code, name: s.name })),
@@ -94,7 +102,13 @@ export const productsPage = (): Promise<ProductsPage> =>
         name: c.name,
       })),
     ].filter((k) => !have.has(k.code));
-    return { ...viewed(person, ['manager', 'office']), products: await productsSetUp(tx), library };
+    return {
+      ...viewed(person, ['manager', 'office']),
+      products: await productsSetUp(tx),
+      library,
+      prices: await listedPrices(tx),
+      today,
+    };
   });
 
 export interface CustomersPage extends Viewed {
@@ -109,6 +123,32 @@ export async function customersPage(): Promise<CustomersPage> {
   }));
   return { ...page, context: await tableContext() };
 }
+
+export interface PapersPage extends Viewed {
+  papers: Paper[];
+  today: Day;
+}
+
+export const papersPage = (): Promise<PapersPage> =>
+  readFarm(async (tx, person, today) => ({
+    ...viewed(person, ['manager', 'office']),
+    papers: await papersOf(tx),
+    today,
+  }));
+
+export interface ChoresPage extends Viewed {
+  chores: ChoreSetUp[];
+  places: { id: string; code: string; name: string }[];
+  today: Day;
+}
+
+export const choresPage = (): Promise<ChoresPage> =>
+  readFarm(async (tx, person, today) => ({
+    ...viewed(person),
+    chores: await choresSetUp(tx),
+    places: (await placesSetUp(tx)).filter((p) => !p.retiredOn),
+    today,
+  }));
 
 export interface ChangesPage {
   changes: SetUpChange[];
@@ -125,11 +165,17 @@ export interface InAndOutPage {
   /** The kind of table that a file is taken in of. */
   bring: string | null;
   context: TableContext;
+  /** One's own addresses of calendars. */
+  calendars: CalendarLink[];
 }
 
 export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
   const wanted = (await search).bring;
-  const page = await readFarm(async (tx, person) => ({ tables: await tableSizes(tx), role: person.role }));
+  const page = await readFarm(async (tx, person) => ({
+    tables: await tableSizes(tx),
+    role: person.role,
+    calendars: await calendarLinks(tx, person.personId),
+  }));
   const bring = typeof wanted === 'string' && tableKind(wanted) ? wanted : null;
   return { ...page, bring, context: await tableContext() };
 }

@@ -6,7 +6,7 @@ import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
 import { promiseTable } from '../../core/market/promiseTable';
-import { useByDay } from '../../core/market/useBy';
+import { sellDays, useByDay } from '../../core/market/useBy';
 import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
@@ -76,7 +76,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
   const shortOrders = new Set(table.flatMap((r) => r.weeks.flatMap((w) => w.shortLines.map((l) => l.orderId))));
   const rows = table.map(({ product, weeks }) => ({
     product: product.name,
-    shelfLifeDays: product.shelfLifeDays,
+    shelfLifeDays: sellDays(product),
     unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
     cells: weeks.slice(skip).map((w) => {
       const amount = (quantity: number) => formatQuantity(quantity, product.unit, units);

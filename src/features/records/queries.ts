@@ -1,6 +1,7 @@
 import 'server-only';
 import type { BrokenRecord } from '../../core/plan/faults';
 import { MENDABLE } from '../../core/plan/mendable';
+import { papersEnding } from '../../db/papers';
 import { knownFarm } from '../../server/farmCache';
 import { readFarm } from '../../server/farmView';
 
@@ -16,3 +17,6 @@ export async function brokenRecords(): Promise<BrokenRow[]> {
     return broken.map((b) => ({ ...b, mendable: MENDABLE.has(b.what) }));
   });
 }
+
+/** Permits that have ended or end soon enough to be told of. */
+export const endingPapers = () => readFarm((tx, _, today) => papersEnding(tx, today));

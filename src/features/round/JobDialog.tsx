@@ -16,6 +16,7 @@ import { EntryWords, useEntry } from '../../ui/form/useEntry';
 import { Why } from '../../ui/Why';
 import { doJob } from './actions';
 import type { RoundJob } from './queries';
+import { Caution } from '../../ui/kit/Caution';
 import { Mark, Stack, Text } from '../../ui/kit/kit';
 import css from './round.module.css';
 
@@ -66,11 +67,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
                 </Text>
               )
             )}
-            {job.caution && (
-              <Mark as="p" tone="soon" small>
-                {job.caution}
-              </Mark>
-            )}
+            {job.caution && <Caution words={job.caution} />}
             {mayDo ? (
               spec.fields.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />)
             ) : (

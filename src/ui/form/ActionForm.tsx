@@ -10,6 +10,7 @@ import type { Outcome } from '../outcome';
 import { MayWrite } from '../shell/mayWrite';
 import { RecordField } from './RecordField';
 import { EntryWords, useEntry } from './useEntry';
+import { Caution } from '../kit/Caution';
 import { Buttons, Fields, Mark, Stack } from '../kit/kit';
 
 /** Comes with the first form that has rows. */
@@ -105,11 +106,7 @@ export function ActionForm<R>({
         );
       })}
       {children?.(typed, (name, text) => form.setValue(name, text, { shouldValidate: true }))}
-      {caution && (
-        <Mark as="p" tone="soon" small>
-          {told(caution)}
-        </Mark>
-      )}
+      {caution && <Caution words={caution} />}
       <EntryWords {...entry} />
       <Buttons>
         <Button type="submit" variant="contained" disabled={entry.pending || entry.blocked}>

@@ -8,7 +8,7 @@ import { told } from '../../core/words/words';
 interface RoomTabsProps {
   /** What the rooms are of, for those who hear the page. */
   label: string;
-  rooms: readonly (readonly [path: string, name: string])[];
+  rooms: readonly (readonly [path: string, name: string, ...rest: unknown[]])[];
   here: string;
   /** Added to every address, to keep the day. */
   suffix: string;

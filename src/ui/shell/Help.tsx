@@ -6,9 +6,13 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Link from 'next/link';
+import { usePathname } from 'next/navigation';
 import { LOG_EXAMPLES } from '../../core/log/parse';
+import { beginFirstDay } from './firstDaySteps';
+import { COHORT_ROOMS, FARM_ROOMS, roomAt } from './rooms';
 import { STATIONS } from './stations';
 import { Cell, Table, TableBody, TableRow } from '../kit/Table';
+import { Text } from '../kit/kit';
 
 const KEYS: [string, string][] = [
   [word`[ and ]`, word`a day back, a day on: every screen shows that day`],
@@ -22,12 +26,49 @@ const KEYS: [string, string][] = [
   ['← →', word`on one of them: slide it by a day; Enter goes on to what it means`],
 ];
 
-export function Help({ onClose }: { onClose: () => void }) {
+interface HelpProps {
+  isDemo: boolean;
+  onClose: () => void;
+}
+
+/** What one does in the room one is in, and the keys; in the words of the screens. */
+export function Help({ isDemo, onClose }: HelpProps) {
+  const path = usePathname();
+  const station = STATIONS.find((s) => path.startsWith(`/${s.path.split('/')[1]}`));
+  const room = roomAt(path);
+  const rooms = [...COHORT_ROOMS, ...FARM_ROOMS].filter(([at]) => station && at.startsWith(station.path));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{say`Keys`}</DialogTitle>
+      <DialogTitle>{room ? told(room[1]) : station ? told(station.name) : say`Keys`}</DialogTitle>
       {/* Longer than a low window: it is scrolled by keyboard too. */}
       <DialogContent tabIndex={0}>
+        {room && (
+          <Text as="p" strong>
+            {told(room[2])}
+          </Text>
+        )}
+        {!room && station && (
+          <Text as="p" strong>
+            {told(station.says)}
+          </Text>
+        )}
+        {rooms.length > 0 && (
+          <Table>
+            <TableBody>
+              {rooms.map(([at, name, says]) => (
+                <TableRow key={at}>
+                  <Cell>
+                    <Link href={at} onClick={onClose}>
+                      {told(name)}
+                    </Link>
+                  </Cell>
+                  <Cell>{told(says)}</Cell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        )}
+        <h3>{say`Keys`}</h3>
         <Table>
           <TableBody>
             {STATIONS.map((s) => (
@@ -57,6 +98,16 @@ export function Help({ onClose }: { onClose: () => void }) {
         <Button component={Link} href="/sums" onClick={onClose}>
           {say`Sums: try each calculation`}
         </Button>
+        {isDemo && (
+          <Button
+            onClick={() => {
+              beginFirstDay();
+              onClose();
+            }}
+          >
+            {say`A first day, step by step`}
+          </Button>
+        )}
         <Button onClick={onClose}>{say`Close`}</Button>
       </DialogActions>
     </Dialog>

@@ -10,10 +10,11 @@ export interface MoreProps {
   links: { path: string; name: string; says: string; current: 'page' | undefined }[];
   withDay: (path: string) => string;
   who: ReactNode;
+  onHelp: () => void;
 }
 
 /** What does not fit the bar of a phone: the other stations, Sums, and who is signed in. */
-export function More({ links, withDay, who }: MoreProps) {
+export function More({ links, withDay, who, onHelp }: MoreProps) {
   const [open, setOpen] = useState(false);
   const [opened, setOpened] = useState(false);
   const show = () => {
@@ -30,7 +31,19 @@ export function More({ links, withDay, who }: MoreProps) {
       >
         {say`More`}
       </button>
-      {opened && <MoreDrawer open={open} onClose={() => setOpen(false)} links={links} withDay={withDay} who={who} />}
+      {opened && (
+        <MoreDrawer
+          open={open}
+          onClose={() => setOpen(false)}
+          links={links}
+          withDay={withDay}
+          who={who}
+          onHelp={() => {
+            setOpen(false);
+            onHelp();
+          }}
+        />
+      )}
     </>
   );
 }

@@ -3,10 +3,18 @@ import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
 import { say, told } from '../../core/words/words';
 import type { MoreProps } from './More';
+import { WordButton } from '../kit/kit';
 import css from './shell.module.css';
 
 /** The other stations, Sums, and who is signed in. */
-export function MoreDrawer({ links, withDay, who, open, onClose }: MoreProps & { open: boolean; onClose: () => void }) {
+export function MoreDrawer({
+  links,
+  withDay,
+  who,
+  onHelp,
+  open,
+  onClose,
+}: MoreProps & { open: boolean; onClose: () => void }) {
   return (
     <Drawer
       anchor="bottom"
@@ -23,6 +31,9 @@ export function MoreDrawer({ links, withDay, who, open, onClose }: MoreProps & {
         <Link href="/sums" prefetch={false} onClick={onClose}>
           <strong>{say`Sums`}</strong> {say`every calculation, with your own numbers`}
         </Link>
+        <WordButton type="button" onClick={onHelp}>
+          {say`Help for this room`}
+        </WordButton>
         {who}
       </nav>
     </Drawer>

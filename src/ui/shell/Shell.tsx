@@ -17,13 +17,14 @@ import dynamic from 'next/dynamic';
 import { addDays, type Day } from '../../core/quantity/days';
 import { RECORDED_EVENT } from '../outcome';
 import { DayDial } from './DayDial';
+import { FirstDay } from './FirstDay';
 import { More } from './More';
 import { STATIONS } from './stations';
 import { useDay } from './useDay';
 import { addressWith } from './useAddress';
 import { typedBy } from '../form/keptTyping';
 import { tone } from '../theme/tones';
-import { Text } from '../kit/kit';
+import { Text, WordButton } from '../kit/kit';
 import css from './shell.module.css';
 
 /** Stations in the bar of a phone; the others are under More. */
@@ -54,6 +55,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
   const [help, setHelp] = useState(false);
   const [picking, setPicking] = useState(false);
   const pick = useCallback(() => setPicking(true), []);
+  const askHelp = useCallback(() => setHelp(true), []);
 
   // Reads the newest day also between a screen and its effects, so that a quick second key is not lost.
   const onKey = useEffectEvent((event: KeyboardEvent) => {
@@ -96,18 +98,19 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
       <a className={css.skip} href="#main">
         {say`To the work`}
       </a>
-      <Rail path={path} withDay={linked} isDemo={isDemo} farmName={farmName} who={who} />
+      <Rail path={path} withDay={linked} isDemo={isDemo} farmName={farmName} who={who} onHelp={askHelp} />
       <div className={css.dialRow}>
         <DayDial today={today} day={day} setDay={setDay} onPick={pick} />
       </div>
       <main className={css.main} id="main" tabIndex={-1} aria-busy={pending}>
+        {isDemo && <FirstDay />}
         {notices}
         {children}
       </main>
       <div className={css.bottom}>{logLine}</div>
-      <PhoneBar path={path} withDay={linked} who={who} />
+      <PhoneBar path={path} withDay={linked} who={who} onHelp={askHelp} />
       {picking && <PickDay today={today} day={day} setDay={setDay} onClose={() => setPicking(false)} />}
-      {help && <Help onClose={() => setHelp(false)} />}
+      {help && <Help isDemo={isDemo} onClose={() => setHelp(false)} />}
     </div>
   );
 }
@@ -118,12 +121,18 @@ interface RailProps {
   isDemo: boolean;
   farmName: string;
   who: ReactNode;
+  onHelp: () => void;
 }
 
 const linksAt = (path: string) =>
   STATIONS.map((s) => ({ ...s, current: path.startsWith(`/${s.path.split('/')[1]}`) ? ('page' as const) : undefined }));
 
-const PhoneBar = memo(function PhoneBar({ path, withDay, who }: Pick<RailProps, 'path' | 'withDay' | 'who'>) {
+const PhoneBar = memo(function PhoneBar({
+  path,
+  withDay,
+  who,
+  onHelp,
+}: Pick<RailProps, 'path' | 'withDay' | 'who' | 'onHelp'>) {
   const links = linksAt(path);
   return (
     <nav className={css.tabsPhone} aria-label={say`Stations`}>
@@ -132,12 +141,12 @@ const PhoneBar = memo(function PhoneBar({ path, withDay, who }: Pick<RailProps, 
           {told(s.name)}
         </Link>
       ))}
-      <More links={links.slice(ON_THE_BAR)} withDay={withDay} who={who} />
+      <More links={links.slice(ON_THE_BAR)} withDay={withDay} who={who} onHelp={onHelp} />
     </nav>
   );
 });
 
-const Rail = memo(function Rail({ path, withDay, isDemo, farmName, who }: RailProps) {
+const Rail = memo(function Rail({ path, withDay, isDemo, farmName, who, onHelp }: RailProps) {
   return (
     <div className={css.rail}>
       <div className={css.brand}>
@@ -162,6 +171,9 @@ const Rail = memo(function Rail({ path, withDay, isDemo, farmName, who }: RailPr
         <Link href="/sums" className={css.sums} prefetch={false} title={say`Every calculation, with your own numbers`}>
           {say`Sums`}
         </Link>
+        <WordButton type="button" small className={css.sums} onClick={onHelp} title={say`Help for this room (?)`}>
+          {say`Help`}
+        </WordButton>
         {isDemo && <p className={css.demoNote}>{say`${farmName}, a made-up farm`}</p>}
         {who}
       </div>

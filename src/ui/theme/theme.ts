@@ -27,6 +27,14 @@ const palette = (t: Tones, onPrimary: string) => ({
   farm: t,
 });
 
+/** How large a person wants their letters, and what that is of the usual size. */
+export const TEXT_SIZES = [
+  ['usual', 100],
+  ['large', 115],
+  ['largest', 130],
+] as const;
+export type TextSize = (typeof TEXT_SIZES)[number][0];
+
 /** Colour, type, spacing, corners, density and the dark scheme of the whole app; drawings and charts read the same tones. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme' },
@@ -41,12 +49,15 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         ':root': { '--mono': MONO },
+        ...Object.fromEntries(
+          TEXT_SIZES.map(([size, percent]) => [`:root[data-text='${size}']`, { fontSize: `${percent}%` }]),
+        ),
         'html, body': { height: '100%' },
-        body: { margin: 0, fontSize: 15 },
+        body: { margin: 0, fontSize: '0.9375rem' },
         'h1, h2, h3, p': { margin: 0 },
-        h1: { fontSize: 20 },
-        h2: { fontSize: 16 },
-        h3: { fontSize: 15 },
+        h1: { fontSize: '1.25rem' },
+        h2: { fontSize: '1rem' },
+        h3: { fontSize: '0.9375rem' },
         a: { color: 'var(--mui-palette-farm-water)' },
         ':focus-visible': { outline: '3px solid var(--mui-palette-farm-water)', outlineOffset: 2, borderRadius: 4 },
         // A field shows its focus by its own frame; a second ring would cut its label.
@@ -67,7 +78,7 @@ export const theme = createTheme({
         root: ({ theme: t }) => ({
           textTransform: 'none',
           fontWeight: 400,
-          fontSize: 15,
+          fontSize: '0.9375rem',
           lineHeight: 1.4,
           padding: '7px 12px',
           minHeight: 40,
@@ -95,7 +106,7 @@ export const theme = createTheme({
       styleOverrides: {
         root: ({ theme: t }) => ({
           textTransform: 'none',
-          fontSize: 15,
+          fontSize: '0.9375rem',
           fontWeight: 400,
           minHeight: 44,
           minWidth: 0,

@@ -23,5 +23,13 @@ export const module: TableKindModule = {
       from: 'channels',
       example: 'market stall',
     },
+    {
+      name: 'priceList',
+      label: word`Price list`,
+      heads: /^(price|list|tariff)/,
+      kind: 'text',
+      optional: true,
+      example: '',
+    },
   ],
 };

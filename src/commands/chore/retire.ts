@@ -1,0 +1,15 @@
+import { say, word } from '../../core/words/words';
+import { retireChore } from '../../db/doing/chores';
+import { command } from '../../server/command';
+import { RetireEquipmentInput } from '../equipment/retire.input';
+import { BOSS, said, SET_UP_STAYS } from '../shared';
+
+export const module = command({
+  name: 'chore.retire',
+  version: 1,
+  title: word`Take a chore off the round`,
+  who: BOSS,
+  input: RetireEquipmentInput,
+  run: async ({ tx, today }, v) => said(say`${await retireChore(tx, v, today)} comes up no more.`),
+  takeBack: SET_UP_STAYS,
+});

@@ -1,0 +1,168 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useState, type ReactNode } from 'react';
+import { METRIC } from '../../core/quantity/units';
+import { say } from '../../core/words/words';
+import { send } from '../../commands/client';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { Columns, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
+import { ScrollTable } from '../../ui/table/ScrollTable';
+import { FarmNav } from './FarmNav';
+import { useAct, type Said } from './useAct';
+
+/** Something that is kept in versions. */
+export interface Thing {
+  id: string;
+  version: number;
+}
+
+export interface ListRoomProps<T extends Thing> {
+  here: string;
+  title: string;
+  says: string;
+  /** Shown above the list. */
+  notice?: ReactNode;
+  /** What the list is called. */
+  list: string;
+  heads: readonly string[];
+  things: readonly T[];
+  cells: (thing: T) => ReactNode[];
+  nameOf: (thing: T) => string;
+  /** Said where there are none. */
+  empty: string;
+  fields: (thing: T | null) => FormField[];
+  /** What is sent, from what was typed. */
+  bodyOf?: (values: Record<string, unknown>) => Record<string, unknown>;
+  saveAct: string;
+  retireAct: string;
+  /** On the buttons. */
+  words: { add: string; change: string; retire: string };
+  mayChange: boolean;
+  /** Under the form. */
+  children?: ReactNode;
+}
+
+/** A room of a list and a form: what there is, one more, another wording, put away. */
+export function ListRoom<T extends Thing>(props: ListRoomProps<T>) {
+  const { here, title, says, notice, mayChange, words } = props;
+  const [changing, setChanging] = useState<T | null>(null);
+  // A form that was sent begins anew.
+  const [kept, setKept] = useState(0);
+  const { said, act, tell } = useAct();
+  const done = (outcome: Said) => {
+    tell([outcome.words, ...(outcome.lines ?? [])].join(' '));
+    setChanging(null);
+    setKept((n) => n + 1);
+  };
+  return (
+    <Stack>
+      <FarmNav here={here} suffix="" />
+      <PageHead>
+        <h1>{title}</h1>
+        <Text quiet>{says}</Text>
+      </PageHead>
+      {said && (
+        <Mark tone={said.ok ? 'good' : 'danger'} role="status">
+          {said.words}
+        </Mark>
+      )}
+      {notice}
+      <Columns>
+        <ThingsSheet
+          {...props}
+          onChange={setChanging}
+          onRetire={(thing) => void act(props.retireAct, { id: thing.id, version: thing.version })}
+        />
+        <Stack>
+          {mayChange && (
+            <Sheet>
+              <SheetHead>
+                <h2>{changing ? `${words.change}: ${props.nameOf(changing)}` : words.add}</h2>
+              </SheetHead>
+              <SheetBody>
+                <ActionForm
+                  key={`${changing?.id ?? 'new'}${kept}`}
+                  about={changing?.id ?? `new ${here}`}
+                  fields={props.fields(changing)}
+                  units={METRIC}
+                  submit={changing ? say`Keep` : words.add}
+                  send={(values) =>
+                    send<Said>(props.saveAct, {
+                      ...(props.bodyOf?.(values) ?? values),
+                      ...(changing ? { id: changing.id, version: changing.version } : {}),
+                    })
+                  }
+                  onDone={done}
+                  beside={changing && <Button onClick={() => setChanging(null)}>{say`Leave it`}</Button>}
+                />
+              </SheetBody>
+            </Sheet>
+          )}
+          {props.children}
+        </Stack>
+      </Columns>
+    </Stack>
+  );
+}
+
+interface ThingsSheetProps<T extends Thing> extends ListRoomProps<T> {
+  onChange: (thing: T) => void;
+  onRetire: (thing: T) => void;
+}
+
+function ThingsSheet<T extends Thing>(props: ThingsSheetProps<T>) {
+  const { list, heads, things, cells, nameOf, empty, mayChange, words, onChange, onRetire } = props;
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{list}</h2>
+      </SheetHead>
+      {things.length === 0 ? (
+        <Empty>{empty}</Empty>
+      ) : (
+        <ScrollTable label={list}>
+          <Table>
+            <TableHead>
+              <TableRow>
+                {heads.map((head) => (
+                  <HeadCell key={head}>{head}</HeadCell>
+                ))}
+                {mayChange && <HeadCell> </HeadCell>}
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {things.map((thing) => (
+                <TableRow key={thing.id}>
+                  {cells(thing).map((cell, i) => (
+                    <Cell key={heads[i]} strong={i === 0}>
+                      {cell}
+                    </Cell>
+                  ))}
+                  {mayChange && (
+                    <Cell nowrap>
+                      <WordButton
+                        type="button"
+                        onClick={() => onChange(thing)}
+                        aria-label={`${words.change}: ${nameOf(thing)}`}
+                      >
+                        {say`change`}
+                      </WordButton>{' '}
+                      <WordButton
+                        type="button"
+                        onClick={() => onRetire(thing)}
+                        aria-label={`${words.retire}: ${nameOf(thing)}`}
+                      >
+                        {words.retire}
+                      </WordButton>
+                    </Cell>
+                  )}
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </ScrollTable>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,47 @@
+import { word } from '../../core/words/words';
+
+/** A room of a station: its address, its name, and what one does there. Tabs and help are made of the same words. */
+export type Room = readonly [path: string, name: string, says: string];
+
+export const COHORT_ROOMS: readonly Room[] = [
+  ['/cohorts', word`Tanks`, word`what swims where, how full each tank is and when it will be too full`],
+  ['/cohorts/arrivals', word`Arrivals`, word`young fish that are ordered or in quarantine`],
+  ['/cohorts/feed', word`Feed`, word`rations of each tank, what lies in the store and when to order`],
+  [
+    '/cohorts/temperature',
+    word`Temperature`,
+    word`what the water is kept at, month by month, and what that does to growth`,
+  ],
+  ['/cohorts/margin', word`Life support`, word`whether air and filters carry the fish, and until when`],
+  ['/cohorts/planner', word`Stocking planner`, word`say what is wanted; it proposes when to stock how many`],
+  ['/cohorts/loss', word`After a loss`, word`what a loss means for what was promised, and the ways out`],
+  ['/cohorts/species', word`Species`, word`growth, limits and sale of each species, to be changed`],
+];
+
+export const FARM_ROOMS: readonly Room[] = [
+  [
+    '/farm',
+    word`Plan of the farm`,
+    word`rooms, tanks and beds as they stand, tinted by what they hold; drag them into place`,
+  ],
+  ['/farm/places', word`Loops and places`, word`tanks, beds and stores: add, change, retire, with what that touches`],
+  [
+    '/farm/products',
+    word`Products and prices`,
+    word`what is sold, how long it keeps, what it costs on which list from when`,
+  ],
+  ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
+  ['/farm/people', word`People`, word`who works here and may do what; ask someone in`],
+  ['/farm/chores', word`Chores`, word`routine that comes up on the round by itself`],
+  ['/farm/papers', word`Rules, permits, contacts`, word`permits with their ends, own rules, whom to call`],
+  ['/farm/today', word`What is there`, word`fish, plants and goods that were here before the app`],
+  ['/farm/in-and-out', word`In and out`, word`files in, everything out, calendars`],
+  ['/farm/changes', word`Changes`, word`who changed the set-up, when, from what to what`],
+];
+
+/** The room an address is in; null: none of a station with rooms. */
+export function roomAt(path: string): Room | null {
+  const rooms = [...COHORT_ROOMS, ...FARM_ROOMS];
+  const inside = rooms.filter(([at]) => path === at || path.startsWith(`${at}/`));
+  return inside.sort((a, b) => b[0].length - a[0].length)[0] ?? null;
+}
