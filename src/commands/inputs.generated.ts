@@ -13,6 +13,7 @@ import { ChangeRulesInput } from './purge/changeRules.input';
 import { ChangeStepInput } from './plan/changeStep.input';
 import { ChoreInput } from './task/chore.input';
 import { CountInput } from './plants/sow.input';
+import { CropInput } from './setup/crop.input';
 import { CustomersInput } from './setup/customers.input';
 import { DeadInput } from './fish/dead.input';
 import { DescribeInput } from './setup/describe.input';
@@ -147,6 +148,7 @@ export const inputs: Record<string, new () => object> = {
   'purge.transfer': TransferInput,
   'record.mend': MendInput,
   'setup.addKind': AddKindInput,
+  'setup.crop': CropInput,
   'setup.customers': CustomersInput,
   'setup.describe': DescribeInput,
   'setup.dropTemperature': DropTemperatureInput,

@@ -70,6 +70,7 @@ import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
 import { module as setupAddKindModule } from './setup/addKind';
+import { module as setupCropModule } from './setup/crop';
 import { module as setupCustomersModule } from './setup/customers';
 import { module as setupDescribeModule } from './setup/describe';
 import { module as setupDropTemperatureModule } from './setup/dropTemperature';
@@ -158,6 +159,7 @@ export const modules = [
   purgeTransferModule,
   recordMendModule,
   setupAddKindModule,
+  setupCropModule,
   setupCustomersModule,
   setupDescribeModule,
   setupDropTemperatureModule,

@@ -37,8 +37,8 @@ export async function askAboutPlan(
   return notes;
 }
 
-/** Asks about what the water as it is now planned does, against how it was. @returns what it betters */
-export async function askAboutWater(
+/** Asks about what a farm set up as it is now does, against how it was. @returns what it betters */
+export async function askAboutChange(
   doing: Doing,
   before: FarmFacts,
   confirmed: boolean | undefined,

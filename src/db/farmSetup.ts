@@ -277,3 +277,8 @@ export async function loadDescription(tx: Tx): Promise<{ description: FarmDescri
   const row = await tx('farm').first('described', 'version');
   return row?.described ? { description: row.described, version: row.version } : null;
 }
+
+export async function cropVersions(tx: Tx): Promise<Map<string, number>> {
+  const rows: { code: string; version: number }[] = await tx('crop').select('code', 'version');
+  return new Map(rows.map((r) => [r.code, r.version]));
+}

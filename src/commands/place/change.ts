@@ -1,7 +1,7 @@
 import { say } from '../../core/words/words';
 import { changePlace } from '../../db/doing/places';
 import { command } from '../../server/command';
-import { askAboutWater, BOSS, said, SET_UP_STAYS } from '../shared';
+import { askAboutChange, BOSS, said, SET_UP_STAYS } from '../shared';
 import { ChangePlaceInput } from './change.input';
 
 export const module = command({
@@ -13,7 +13,7 @@ export const module = command({
   run: async (doing, { confirmed, ...wish }) => {
     const before = await doing.facts();
     await changePlace(doing.tx, doing.entry.farmId, wish);
-    const notes = await askAboutWater(doing, before, confirmed);
+    const notes = await askAboutChange(doing, before, confirmed);
     return said(say`Kept.`, notes);
   },
   takeBack: SET_UP_STAYS,

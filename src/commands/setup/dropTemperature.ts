@@ -3,7 +3,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { formatTemperature } from '../../core/quantity/units';
 import { dropTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
-import { askAboutWater, BOSS, said } from '../shared';
+import { askAboutChange, BOSS, said } from '../shared';
 import { DropTemperatureInput } from './dropTemperature.input';
 
 /** Takes a planned temperature back, whether it was planned by itself or kept with a draft. */
@@ -16,7 +16,7 @@ export const module = command({
   run: async (doing, v) => {
     const before = await doing.facts();
     const { from, tempC } = await dropTemperature(doing.tx, doing.entry, v.settingId);
-    const notes = await askAboutWater(doing, before, v.confirmed);
+    const notes = await askAboutChange(doing, before, v.confirmed);
     const what = tempC === null ? say`by the months` : formatTemperature(tempC, doing.units);
     return said(say`Taken back: ${what} from ${shortDay(from)}.`, notes);
   },

@@ -3,7 +3,7 @@ import { RuleBroken } from '../../core/errors';
 import { sayTemperature } from '../../core/water/plannedTemperature';
 import { setTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
-import { askAboutWater, BOSS, said } from '../shared';
+import { askAboutChange, BOSS, said } from '../shared';
 import { PlanTemperatureInput } from './temperature.input';
 
 export const module = command({
@@ -17,7 +17,7 @@ export const module = command({
     if (v.until && v.until <= v.from) throw new RuleBroken('until', say`The end comes after the beginning.`);
     const before = await doing.facts();
     await setTemperature({ tx: doing.tx, entry: doing.entry, wish: { ...v, until: v.until ?? null } });
-    const notes = await askAboutWater(doing, before, v.confirmed);
+    const notes = await askAboutChange(doing, before, v.confirmed);
     return said(say`Planned: ${sayTemperature(v, doing.units)}.`, notes);
   },
   takeBack: { words: () => say`Taken back: what was planned before holds again.` },

@@ -1,6 +1,7 @@
 import { addDays, type Day } from '../quantity/days';
 import { buildRound } from '../tasks/round';
 import type { Job } from '../tasks/jobs';
+import { module as planned } from '../tasks/sources/step';
 import type { RoundView } from '../tasks/source';
 import { plural, say, word } from '../words/words';
 
@@ -34,17 +35,16 @@ const jobsOn = ({ today, ...view }: Ahead, ahead: number): Job[] =>
 const days = (n: number) => Array.from({ length: n }, (_, i) => i);
 
 /** Each step of the plan on its day; what is late stands on today. */
-export function seasonEvents(view: Ahead): CalendarEvent[] {
-  return days(SEASON_DAYS).flatMap((ahead) =>
-    jobsOn({ ...view, chores: [] }, ahead)
-      .filter((job) => job.stepId !== null && !job.done)
-      .map((job) => ({
-        uid: `step-${job.stepId}`,
-        day: addDays(view.today, ahead),
-        title: `${job.place}: ${job.title}`,
-        words: [job.detail, job.amount].filter(Boolean).join('\n'),
-      })),
-  );
+export function seasonEvents({ today, ...view }: Ahead): CalendarEvent[] {
+  return days(SEASON_DAYS).flatMap((ahead) => {
+    const day = addDays(today, ahead);
+    return planned.jobs({ ...view, day, at: ahead }).map((job) => ({
+      uid: `step-${job.stepId}`,
+      day,
+      title: `${job.place}: ${job.title}`,
+      words: [job.detail, job.amount].filter(Boolean).join('\n'),
+    }));
+  });
 }
 
 /** One entry a day: how much there is to do, and what in walking order. */

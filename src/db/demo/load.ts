@@ -13,6 +13,7 @@ import { waterTempC, writeFishHistory } from './fishHistory';
 import { writeKoi } from './koiHistory';
 import { writeOrders } from './market';
 import { settleOrders } from './openOrders';
+import { addPapers, addPriceList } from './papers';
 import { Random } from './random';
 import { DemoWorld } from './world';
 
@@ -26,6 +27,8 @@ export interface DemoOptions {
   /** Beside farms that are there already: which one this is, and the password of its people. */
   another?: { number: number; password: string };
 }
+
+const PAPERS_SEED = 4711;
 
 /** Loads the made-up farm, dated relative to today, in one transaction. Does nothing when a farm is there already. */
 export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boolean> {
@@ -47,6 +50,10 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     await tx('customer').insert(
       DEMO_CUSTOMERS.map(([name, channel], i) => ({ farm_id: farmId, id: customerIds[i], name, channel })),
     );
+    // Ids of their own, so that what else is made up stays as it is.
+    const papers = { random: new Random(PAPERS_SEED + (options.another?.number ?? 0)), today };
+    await addPapers(tx, farmId, papers);
+    await addPriceList(tx, farmId, papers);
     writeFishHistory(world);
     writeCropHistory(world);
     writeReadings(world);

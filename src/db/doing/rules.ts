@@ -2,7 +2,7 @@ import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
-import type { Species } from '../../core/library/types';
+import type { Crop, Species } from '../../core/library/types';
 import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
@@ -99,12 +99,7 @@ export async function saveSpecies(
   if (!row && !standard) throw new RuleBroken('form', say`That species is not in the library.`);
   if (row && row.version !== change.version) throw new RuleBroken('form', STALE);
   const species = structuredClone({ ...standard, ...row?.params }) as unknown as Record<string, unknown>;
-  for (const { name, value } of change.values) {
-    if (!(EDITABLE as readonly string[]).includes(name)) throw new RuleBroken(name, say`That cannot be changed here.`);
-    const [key, index] = name.split('.') as [string, string?];
-    if (index === undefined) species[key] = value;
-    else if (Array.isArray(species[key])) (species[key] as number[])[Number(index)] = value;
-  }
+  putValues(species, change.values, EDITABLE);
   checkSpecies(species as unknown as Species);
   species.basis = say`Set by this farm`;
   if (row)
@@ -115,6 +110,72 @@ export async function saveSpecies(
     await tx('species').insert({ farm_id: farmId, code: change.code, params: JSON.stringify(species) });
     await tx('fish_rule').insert({ farm_id: farmId, species_code: change.code });
   }
+}
+
+interface ChangedValue {
+  name: string;
+  value: number;
+}
+
+/** Puts numbers where the library has numbers of those names; pairs and triples by their position. */
+function putValues(into: Record<string, unknown>, values: readonly ChangedValue[], editable: readonly string[]) {
+  for (const { name, value } of values) {
+    if (!editable.includes(name)) throw new RuleBroken(name, say`That cannot be changed here.`);
+    const [key, index] = name.split('.') as [string, string?];
+    if (index === undefined) into[key] = value;
+    else if (Array.isArray(into[key])) (into[key] as number[])[Number(index)] = value;
+  }
+}
+
+/** Numbers of a crop that a farm may set for itself. */
+const EDITABLE_CROP = [
+  'nurseryDays',
+  'finalDays',
+  'nurseryPerM2',
+  'finalPerM2',
+  'tempMinC',
+  'tempOptC',
+  'tempMaxC',
+  'lightTargetMol',
+  'germination',
+  'nurserySurvival',
+  'finalSurvival',
+  'packout',
+  'yieldG',
+  'cutsMax',
+  'regrowDays',
+  'windowDays',
+  'nitrogenUptakeGM2Day',
+] as const;
+
+/** Changes numbers of the farm's own copy of a crop. */
+export async function saveCrop(
+  tx: Tx,
+  change: { code: string; version: number; values: ChangedValue[] },
+): Promise<string> {
+  const row = await tx('crop').where({ code: change.code }).forUpdate().first('params', 'version');
+  if (!row) throw new RuleBroken('form', say`That crop is not on this farm.`);
+  if (row.version !== change.version) throw new RuleBroken('form', STALE);
+  const crop = structuredClone(row.params) as Record<string, unknown>;
+  putValues(crop, change.values, EDITABLE_CROP);
+  checkCrop(crop as unknown as Crop);
+  crop.basis = say`Set by this farm`;
+  const own = tx('crop').where({ code: change.code });
+  await own.update({ params: JSON.stringify(crop), version: row.version + 1 });
+  return String(crop.name);
+}
+
+const SHARES = ['germination', 'nurserySurvival', 'finalSurvival', 'packout'] as const;
+
+function checkCrop(c: Crop) {
+  if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
+    throw new RuleBroken('tempOptC', say`The best temperature lies between the lowest and the highest.`);
+  if (c.finalDays < 1) throw new RuleBroken('finalDays', say`A stage of nought days grows nothing.`);
+  if (!(c.finalPerM2 > 0)) throw new RuleBroken('finalPerM2', say`At least one plant stands on some square metres.`);
+  if (!(c.yieldG > 0)) throw new RuleBroken('yieldG', say`A yield of nothing is no crop.`);
+  if (!Number.isInteger(c.cutsMax) || c.cutsMax < 1) throw new RuleBroken('cutsMax', say`Give a whole number of cuts.`);
+  for (const name of SHARES)
+    if (!(c[name] > 0 && c[name] <= 1)) throw new RuleBroken(name, say`A share: over 0 and at most 1.`);
 }
 
 function checkSpecies(s: Species) {

@@ -43,8 +43,12 @@ export async function up(db: Knex): Promise<void> {
     alter table product add column form text constraint product_form check (form in ('live', 'whole', 'gutted', 'fillet', 'head', 'bunch', 'leaves', 'mix', 'seedling', 'fruit'));
     alter table product add column pack_size numeric constraint product_pack check (pack_size > 0 and pack_size <= 1000000);
     alter table product add column least_left_days integer not null default 0 constraint product_least_left check (least_left_days between 0 and 365);
+    grant update (form, pack_size, least_left_days) on product to ${APP_ROLE};
     comment on column product.pack_size is 'g of what is weighed, pieces of what is counted; null: loose';
     comment on column product.least_left_days is 'Of its shelf life, what a customer must still have';
+
+    alter table crop add column version integer not null default 1;
+    grant update on crop to ${APP_ROLE};
 
     alter table chore add column version integer not null default 1;
     alter table chore add column retired_on date;

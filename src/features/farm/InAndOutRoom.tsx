@@ -65,7 +65,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
             </SheetHead>
             <SheetBody stack>
               <Text as="p">
-                {say`One JSON file with every record, plan, person and change. Passwords and sign-ins stay behind. An empty installation takes it in:`}{' '}
+                {say`One JSON file with every record, plan, person and change. Passwords and sign-ins stay behind. A new installation takes it in on the page that begins a farm of one’s own, or by`}{' '}
                 <code>{TAKE_IN}</code>
               </Text>
               {page.role === 'manager' ? (

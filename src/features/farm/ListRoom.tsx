@@ -147,7 +147,8 @@ function ThingsSheet<T extends Thing>(props: ThingsSheetProps<T>) {
                         aria-label={`${words.change}: ${nameOf(thing)}`}
                       >
                         {say`change`}
-                      </WordButton>{' '}
+                      </WordButton>
+                      {' · '}
                       <WordButton
                         type="button"
                         onClick={() => onRetire(thing)}

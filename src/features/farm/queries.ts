@@ -1,9 +1,11 @@
 import 'server-only';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
+import type { Crop } from '../../core/library/types';
 import { unplanned } from '../../core/plan/planStanding';
 import type { UnitChoice } from '../../core/quantity/units';
 import {
   choresSetUp,
+  cropVersions,
   customersSetUp,
   equipmentSetUp,
   kindsOnFarm,
@@ -135,6 +137,19 @@ export const papersPage = (): Promise<PapersPage> =>
     papers: await papersOf(tx),
     today,
   }));
+
+export interface CropsPage extends Viewed {
+  crops: { crop: Crop; version: number }[];
+  chosen: string | null;
+}
+
+export async function cropsPage(search: Search): Promise<CropsPage> {
+  const wanted = (await search).crop;
+  const view = await farmView(search, (tx) => cropVersions(tx));
+  const crops = view.facts.crops.map((crop) => ({ crop, version: view.more.get(crop.code) ?? 1 }));
+  const chosen = crops.find(({ crop }) => crop.code === wanted) ?? crops[0];
+  return { ...viewed(view.person), crops, chosen: chosen?.crop.code ?? null };
+}
 
 export interface ChoresPage extends Viewed {
   chores: ChoreSetUp[];

@@ -1,4 +1,6 @@
+'use client';
 import Link from 'next/link';
+import { usePathname } from 'next/navigation';
 import type { Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { say } from '../../core/words/words';
@@ -9,8 +11,10 @@ interface PapersEndingProps {
   today: Day;
 }
 
-/** Permits that end soon, or have. */
+/** Permits that end soon, or have: where the day begins and where they are kept, not over all other work. */
 export function PapersEnding({ papers, today }: PapersEndingProps) {
+  const path = usePathname();
+  if (!/^\/(round|farm)/.test(path)) return null;
   return papers.map(({ title, endsOn }) => (
     <Mark key={title + endsOn} tone={endsOn < today ? 'danger' : 'soon'}>
       {endsOn < today ? say`${title} ended on ${shortDay(endsOn)}.` : say`${title} ends on ${shortDay(endsOn)}.`}{' '}

@@ -1,0 +1,168 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { CROP_DEFAULTS } from '../../core/library/defaults';
+import type { Crop } from '../../core/library/types';
+import { formatNumber, toShown, type Quantity } from '../../core/quantity/units';
+import { codeWords } from '../../core/words/codes';
+import { plural, say, told, word } from '../../core/words/words';
+import { send } from '../../commands/client';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { ChipLink } from '../../ui/kit/Chip';
+import { Buttons, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { FarmNav } from './FarmNav';
+import type { CropsPage } from './queries';
+import type { Said } from './useAct';
+
+type NumberOf = Extract<keyof Crop, string>;
+interface CropNumber {
+  name: NumberOf;
+  label: string;
+  quantity?: Quantity;
+}
+
+const GROUPS: [group: string, numbers: CropNumber[]][] = [
+  [
+    word`Time`,
+    [
+      { name: 'nurseryDays', label: word`In the nursery, days` },
+      { name: 'finalDays', label: word`From transplant to harvest, days` },
+      { name: 'windowDays', label: word`Stands ready for, days` },
+      { name: 'regrowDays', label: word`Grows again in, days` },
+      { name: 'cutsMax', label: word`Cuts` },
+    ],
+  ],
+  [
+    word`Room`,
+    [
+      { name: 'nurseryPerM2', label: word`In the nursery, plants a m²` },
+      { name: 'finalPerM2', label: word`In the bed, plants a m²` },
+    ],
+  ],
+  [
+    word`Temperature and light`,
+    [
+      { name: 'tempMinC', label: word`Stops growing below`, quantity: 'temperature' },
+      { name: 'tempOptC', label: word`Grows best at`, quantity: 'temperature' },
+      { name: 'tempMaxC', label: word`Stops growing above`, quantity: 'temperature' },
+      { name: 'lightTargetMol', label: word`Light it wants, mol/m² a day` },
+    ],
+  ],
+  [
+    word`What comes of it`,
+    [
+      { name: 'germination', label: word`Comes up, share` },
+      { name: 'nurserySurvival', label: word`Survives the nursery, share` },
+      { name: 'finalSurvival', label: word`Survives the bed, share` },
+      { name: 'packout', label: word`Good enough to pack, share` },
+      { name: 'yieldG', label: word`Yield of a plant`, quantity: 'smallMass' },
+      { name: 'nitrogenUptakeGM2Day', label: word`Nitrogen it takes up, g/m² a day` },
+    ],
+  ],
+];
+const NUMBERS = GROUPS.flatMap(([group, numbers]) => numbers.map((n) => ({ ...n, group })));
+
+/** How this farm grows its crops: the numbers that beds, plan and market reckon with. */
+export function CropsRoom({ page }: { page: CropsPage }) {
+  const chosen = page.crops.find(({ crop }) => crop.code === page.chosen);
+  const [said, setSaid] = useState<string | null>(null);
+  return (
+    <Stack>
+      <FarmNav here="/farm/crops" suffix="" />
+      <PageHead>
+        <h1>{say`Crops and recipes`}</h1>
+        <Text quiet>{say`how this farm grows them: beds, plan and market reckon with it`}</Text>
+      </PageHead>
+      {said && (
+        <Mark tone="good" role="status">
+          {said}
+        </Mark>
+      )}
+      {!chosen ? (
+        <Empty>
+          {say`No crop yet.`} <Link href="/farm/products">{say`Take one of the library onto the farm.`}</Link>
+        </Empty>
+      ) : (
+        <>
+          <Buttons role="group" aria-label={say`Crops`}>
+            {page.crops.map(({ crop }) => (
+              <ChipLink key={crop.code} href={`/farm/crops?crop=${crop.code}`} chosen={crop.code === page.chosen}>
+                {crop.name}
+              </ChipLink>
+            ))}
+            <ChipLink href="/farm/products">{say`+ from the library`}</ChipLink>
+          </Buttons>
+          <CropSheet key={`${page.chosen}${chosen.version}`} {...chosen} page={page} onSaid={setSaid} />
+        </>
+      )}
+    </Stack>
+  );
+}
+
+interface CropSheetProps {
+  crop: Crop;
+  version: number;
+  page: CropsPage;
+  onSaid: (words: string) => void;
+}
+
+function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
+  const { units } = page;
+  const standard = CROP_DEFAULTS.find((c) => c.code === crop.code);
+  const shown = NUMBERS.filter(({ name }) => typeof crop[name] === 'number');
+  const inShown = (value: number, quantity?: Quantity) => (quantity ? toShown(quantity, value, units) : value);
+  const fields: FormField[] = shown.map(({ name, label, group, quantity }) => {
+    const usual = standard?.[name];
+    const differs = typeof usual === 'number' && usual !== crop[name];
+    return {
+      name,
+      label,
+      group,
+      half: true,
+      start: crop[name] as number,
+      ...(differs ? { help: say`library: ${formatNumber(inShown(usual, quantity), 2)}` } : {}),
+      ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
+    };
+  });
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{crop.name}</h2>
+        <Text quiet>
+          {[
+            crop.methods.map((m) => codeWords(m)).join(', '),
+            plural(crop.nurseryDays + crop.finalDays, '# day from seed to harvest', '# days from seed to harvest'),
+          ].join(' · ')}
+        </Text>
+      </SheetHead>
+      <SheetBody stack>
+        <Text as="p" small>
+          {told(crop.basis)}
+        </Text>
+        {page.mayChange ? (
+          <ActionForm
+            about={crop.code}
+            fields={fields}
+            units={units}
+            submit={say`Keep for this farm`}
+            send={({ entryKey, confirmed, ...typed }) => {
+              const values = shown
+                .map(({ name, quantity }) => ({ name, quantity, value: Number(typed[name]) }))
+                .filter(
+                  ({ name, quantity, value }) =>
+                    inShown(value, quantity).toFixed(3) !== inShown(crop[name] as number, quantity).toFixed(3),
+                )
+                .map(({ name, value }) => ({ name, value }));
+              return send<Said>('setup.crop@1', { entryKey, confirmed, code: crop.code, version, values });
+            }}
+            onDone={(v) => onSaid([v.words, ...(v.lines ?? [])].join(' '))}
+          />
+        ) : (
+          <Text as="p" quiet>
+            {say`A manager changes these numbers.`}
+          </Text>
+        )}
+      </SheetBody>
+    </Sheet>
+  );
+}

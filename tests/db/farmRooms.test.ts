@@ -1,0 +1,193 @@
+import ICAL from 'ical.js';
+import { describe, expect, test } from 'vitest';
+import { inFarm } from '../../src/db/connection';
+import { calendarOf } from '../../src/db/calendars';
+import type { Outcome } from '../../src/ui/outcome';
+import { randomUUID } from './helpers';
+import { as, desk, faults, on, TODAY, visit } from './visitor';
+
+/** Chores, papers, prices, crops and calendars of the demo farm, as its people change them. */
+let run: (act: string, body: object) => Promise<Outcome<{ words: string }>>;
+let farmId: string;
+visit(async () => {
+  const { send } = await import('../../src/commands/client');
+  run = (act, body) => send(act, { ...body, entryKey: randomUUID() });
+  farmId = (await desk.owner('person').where({ sign_in_name: 'ines' }).first('farm_id')).farm_id;
+});
+
+const rows = async (sql: string) =>
+  (await inFarm(desk.app, farmId, (tx) => tx.raw(sql))).rows as Record<
+    'id' | 'name' | 'channel' | 'price_minor',
+    string
+  >[];
+const pages = () => import('../../src/features/farm/queries');
+
+describe('chores', () => {
+  const CHORE = { title: 'Rinse the iron probe', everyDays: 3, startsOn: TODAY, minutes: 5 };
+  const onRound = async (day: string) => {
+    const { roundPage } = await import('../../src/features/round/queries');
+    return (await roundPage(on({ day }))).jobs.filter((j) => j.title === CHORE.title).length;
+  };
+
+  test('one that is added comes up on the round every so many days, until it is taken off', async () => {
+    expect(await run('chore.save@1', CHORE)).toMatchObject({ ok: true });
+    expect([await onRound(TODAY), await onRound('2026-06-11'), await onRound('2026-06-13')]).toEqual([1, 0, 1]);
+    const own = (await (await pages()).choresPage()).chores.find((c) => c.title === CHORE.title)!;
+    const changed = { ...CHORE, id: own.id, version: own.version, everyDays: 1 };
+    expect(await run('chore.save@1', changed)).toMatchObject({ ok: true });
+    expect(await onRound('2026-06-11')).toBe(1);
+    expect(faults(await run('chore.save@1', changed))).toHaveProperty('form');
+    expect(await run('chore.retire@1', { id: own.id, version: own.version + 1 })).toMatchObject({ ok: true });
+    expect(await onRound(TODAY)).toBe(0);
+  });
+
+  test.each([
+    [{ everyDays: 0 }, 'everyDays'],
+    [{ title: '' }, 'title'],
+    [{ placeId: randomUUID() }, 'placeId'],
+  ])('%o is refused beside its field', async (over, field) => {
+    expect(faults(await run('chore.save@1', { ...CHORE, ...over }))).toHaveProperty(field);
+  });
+
+  test('a hand changes none', async () => {
+    await as('bram');
+    expect(await run('chore.save@1', CHORE)).toMatchObject({ ok: false });
+  });
+});
+
+test('a permit warns from so many days before its end, until it is put away', async () => {
+  const { endingPapers } = await import('../../src/features/records/queries');
+  const titles = async () => (await endingPapers()).map((p) => p.title);
+  const paper = { kind: 'permit', title: 'Discharge permit', endsOn: '2026-07-10', warnDays: 20 };
+  await run('paper.save@1', paper);
+  expect(await titles()).not.toContain('Discharge permit');
+  const { papersPage } = await pages();
+  const own = (await papersPage()).papers.find((p) => p.title === paper.title)!;
+  await run('paper.save@1', { ...paper, warnDays: 40, id: own.id, version: own.version });
+  expect(await titles()).toContain('Discharge permit');
+  await run('paper.retire@1', { id: own.id, version: own.version + 1 });
+  expect(await titles()).not.toContain('Discharge permit');
+  expect((await rows(`select what from setup_change where subject = '${own.id}'`)).length).toBe(3);
+});
+
+describe('prices', () => {
+  const priceOf = async (customer: string, dueDay: string) => {
+    const [who] = await rows(`select id from customer where name = '${customer}'`);
+    const { pricesOn } = await import('../../src/db/prices');
+    return inFarm(desk.app, farmId, async (tx) => (await pricesOn(tx, who!.id, dueDay)).get('butterhead-lettuce'));
+  };
+
+  test('a customer pays the newest price of their list, else of the usual one, else what stands with the product', async () => {
+    const [a, b] = await rows('select name, channel from customer where price_list is null order by name limit 2');
+    const base = await priceOf(a!.name, TODAY);
+    const set = (list: string, fromDay: string, priceMinor: number) =>
+      run('price.set@1', { product: 'butterhead-lettuce', list, fromDay, priceMinor });
+    await set('usual', '2026-07-01', 210);
+    await set('stall', '2026-06-01', 99);
+    expect(await priceOf(a!.name, TODAY)).toBe(base);
+    expect(await priceOf(a!.name, '2026-07-02')).toBe(210);
+    await run('setup.customers@1', { rows: [{ name: b!.name, channel: b!.channel, priceList: 'Stall' }] });
+    expect([await priceOf(b!.name, TODAY), await priceOf(b!.name, '2026-07-02')]).toEqual([99, 99]);
+    await set('stall', '2026-06-01', 101);
+    expect(await priceOf(b!.name, TODAY)).toBe(101);
+    const listed = (await (await pages()).productsPage()).prices.find((p) => p.list === 'stall')!;
+    expect(await run('price.end@1', { id: listed.id, version: listed.version })).toMatchObject({ ok: true });
+    expect(await priceOf(b!.name, '2026-07-02')).toBe(210);
+  });
+
+  test('an order keeps the price it was taken at', async () => {
+    const [who] = await rows(`select id from customer where price_list is null order by name limit 1`);
+    const lines = [{ productCode: 'butterhead-lettuce', quantity: 3 }];
+    const order = { customerId: who!.id, dueDay: '2026-08-12', lines, confirmed: true };
+    expect(await run('order.place@1', order)).toMatchObject({ ok: true });
+    const [line] = await rows(
+      `select l.price_minor from order_line l join sales_order o on o.id = l.order_id where o.due_day = '2026-08-12'`,
+    );
+    expect(Number(line!.price_minor)).toBe(210);
+  });
+});
+
+describe('products', () => {
+  const productOf = async (code: string) =>
+    (await (await pages()).productsPage()).products.find((p) => p.code === code)!;
+
+  test('what a customer must still have of the shelf life is no time to sell in', async () => {
+    const p = await productOf('butterhead-lettuce');
+    const values = { code: p.code, name: p.name, priceMinor: p.priceMinor, shelfLifeDays: p.shelfLifeDays };
+    const body = { ...values, version: p.version, form: 'head', packSize: 6 };
+    expect(faults(await run('setup.product@1', { ...body, leastLeftDays: p.shelfLifeDays + 1 }))).toHaveProperty(
+      'leastLeftDays',
+    );
+    expect(await run('setup.product@1', { ...body, leastLeftDays: 4 })).toMatchObject({ ok: true });
+    expect(await productOf(p.code)).toMatchObject({ form: 'head', packSize: 6, leastLeftDays: 4 });
+    const { farmView } = await import('../../src/server/farmView');
+    const { sellDays } = await import('../../src/core/market/useBy');
+    const view = await farmView(on(), async () => null);
+    expect(sellDays(view.facts.products.find((x) => x.code === p.code)!)).toBe(p.shelfLifeDays - 4);
+  });
+});
+
+describe('crops', () => {
+  test('a change that worsens the plan is asked about first; what the farm sets stands beside the default', async () => {
+    const { cropsPage } = await pages();
+    const cropOf = async () =>
+      (await cropsPage(on({ crop: 'butterhead-lettuce' }))).crops.find((c) => c.crop.code === 'butterhead-lettuce')!;
+    const was = await cropOf();
+    const change = (values: { name: string; value: number }[], more = {}) =>
+      run('setup.crop@1', { code: was.crop.code, version: was.version, values, ...more });
+    expect(faults(await change([{ name: 'packout', value: 1.5 }]))).toHaveProperty('packout');
+    expect(faults(await change([{ name: 'finalDays', value: 0 }]))).toHaveProperty('finalDays');
+    expect(faults(await change([{ name: 'name', value: 1 }]))).toHaveProperty('name');
+    const worse = [{ name: 'packout', value: 0.2 }];
+    expect(faults(await change(worse)).confirm?.[0]).toMatch(/\w/);
+    expect((await cropOf()).crop.packout).toBe(was.crop.packout);
+    expect(await change(worse, { confirmed: true })).toMatchObject({ ok: true });
+    expect(await cropOf()).toMatchObject({ version: was.version + 1, crop: { packout: 0.2 } });
+  });
+});
+
+describe('calendars', () => {
+  const token = 'a'.repeat(64);
+  const read = async (address: string) => {
+    const { GET } = await import('../../src/app/api/calendar/[token]/route');
+    return GET(new Request('http://farm.test/'), { params: Promise.resolve({ token: address }) });
+  };
+  const events = async (address: string) => {
+    const calendar = new ICAL.Component(ICAL.parse(await (await read(address)).text()));
+    return calendar.getAllSubcomponents('vevent').map((v) => new ICAL.Event(v));
+  };
+
+  test('the season reads as days with what is planned on them, the same entry under the same id', async () => {
+    expect(await run('calendar.make@1', { what: 'season', token })).toMatchObject({ ok: true });
+    const own = await events(`${token}.ics`);
+    expect(own.length).toBeGreaterThan(20);
+    expect(own.every((e) => e.startDate.isDate)).toBe(true);
+    expect(new Set(own.map((e) => e.uid)).size).toBe(own.length);
+    expect(own.some((e) => /Harvest/.test(e.summary))).toBe(true);
+    expect((await events(token)).map((e) => e.uid)).toEqual(own.map((e) => e.uid));
+  });
+
+  test('deliveries name the customer and what they get; the round says how much there is to do', async () => {
+    await run('calendar.make@1', { what: 'deliveries', token: 'b'.repeat(64) });
+    await run('calendar.make@1', { what: 'jobs', token: 'c'.repeat(64) });
+    const [delivery] = await events('b'.repeat(64));
+    expect(delivery!.summary).toMatch(/ · O-\d+/);
+    expect(delivery!.description).toMatch(/\d/);
+    const [round] = await events('c'.repeat(64));
+    expect(round!.summary).toMatch(/^Round: \d+ jobs?, \d+ min$/);
+  });
+
+  test('a new address makes the old one void; a void one and a wrong one say nothing', async () => {
+    await run('calendar.make@1', { what: 'season', token: 'd'.repeat(64) });
+    expect((await read(token)).status).toBe(404);
+    expect((await read('nonsense')).status).toBe(404);
+    expect(await calendarOf(desk.app, 'd'.repeat(64))).toMatchObject({ farmId, what: 'season' });
+    const { calendars } = await (await pages()).inAndOutPage(on());
+    const own = calendars.find((c) => c.what === 'season')!;
+    await as('bram');
+    expect(await run('calendar.end@1', { id: own.id })).toMatchObject({ ok: false });
+    await as('ines');
+    expect(await run('calendar.end@1', { id: own.id })).toMatchObject({ ok: true });
+    expect((await read('d'.repeat(64))).status).toBe(404);
+  });
+});
