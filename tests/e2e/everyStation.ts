@@ -8,7 +8,10 @@ export const STATIONS = [
     (room) => `/cohorts/${room}`,
   ),
   '/farm',
-  ...['places', 'products', 'customers', 'people', 'today', 'in-and-out', 'changes'].map((room) => `/farm/${room}`),
+  ...['places', 'crops', 'products', 'customers', 'people', 'chores', 'papers', 'today', 'changes'].map(
+    (room) => `/farm/${room}`,
+  ),
+  '/farm/in-and-out?bring=readings',
 ];
 
 /** A laptop at 150 and 200 %, and the narrowest phone. */
@@ -18,7 +21,7 @@ const NARROWER = [
   { width: 320, height: 640 },
 ];
 
-async function expectRoom(page: Page, path: string) {
+export async function expectRoom(page: Page, path: string) {
   for (const size of NARROWER) {
     await page.setViewportSize(size);
     const wide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
@@ -34,6 +37,16 @@ async function expectContrastInTheDark(page: Page, path: string) {
   expect(violations.map((v) => `${path} in the dark: ${v.nodes[0]?.target}`)).toEqual([]);
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await expect(page.locator('html')).toHaveAttribute('data-scheme', 'light');
+}
+
+/** What everyone must be able to read, also before they are signed in: both schemes, phone and laptop, no width to scroll. */
+export async function expectReadable(page: Page, what: string) {
+  const size = page.viewportSize()!;
+  await expectRoom(page, what);
+  await page.setViewportSize(size);
+  await expectContrastInTheDark(page, what);
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+  expect(violations.map((v) => `${what}: ${v.id} ${v.nodes[0]?.target}`)).toEqual([]);
 }
 
 /** Opens every station in a window of a size. One file each, so that sizes are tried beside each other. */

@@ -1,37 +1,9 @@
-import { createHash } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
+import { CODE, found, PASSWORD, printCode } from './founding';
 import { choose, DESK, doJob, expect, job, PHONE, ready, signIn, test, today, useFarm } from './help';
 
 const { db, base } = useFarm();
-const CODE = 'ABCD-2345';
-const PASSWORD = 'reeds by the water';
-
-/** As the app prints it when it starts. */
-async function printCode() {
-  await db()('first_farm_code').delete();
-  await db()('first_farm_code').insert({
-    code_hash: createHash('sha256').update('ABCD2345').digest(),
-    made_at: new Date(`${today()}T06:00:00Z`),
-  });
-}
-
-async function found(page: Page, farm: string, signInName: string) {
-  await page.context().clearCookies();
-  await page.goto('/sign-in');
-  await page.getByRole('link', { name: 'Begin with your farm' }).click();
-  for (const [label, text] of [
-    ['Code', CODE],
-    ['Name of the farm', farm],
-    ['Your name', 'Anka Feld'],
-    ['Sign-in name', signInName],
-    ['Password', PASSWORD],
-  ])
-    await page.getByLabel(label!, { exact: true }).fill(text!);
-  await page.getByRole('button', { name: 'Make the farm' }).click();
-}
-
 async function add(page: Page, line: string) {
   await page.getByLabel('Add', { exact: true }).fill(line);
   await page.getByLabel('Add', { exact: true }).press('Enter');
@@ -52,7 +24,7 @@ async function recordTable(page: Page, what: string, words: RegExp) {
 test('a farm of one’s own, from nothing to its first round and first promise; it sees nothing of the other farm', async ({
   page,
 }) => {
-  await printCode();
+  await printCode(db());
   await page.setViewportSize(DESK);
   await found(page, 'Sedge Yard', 'anka');
   await page.waitForURL('**/set-up');
@@ -123,7 +95,7 @@ test('a farm of one’s own, from nothing to its first round and first promise; 
 test('from a starting shape on a phone: running, with stock and a first plan, in under 60 presses and entries', async ({
   page,
 }) => {
-  await printCode();
+  await printCode(db());
   await page.setViewportSize(PHONE);
   let steps = 0;
   const press = async (name: string | RegExp) => {
@@ -166,7 +138,7 @@ test('from a starting shape on a phone: running, with stock and a first plan, in
 });
 
 test('a wrong code opens no farm, a weak password is refused, and a used code is used', async ({ page }) => {
-  await printCode();
+  await printCode(db());
   const sent = (body: object) => page.request.post(`${base()}/api/farm`, { data: body });
   const habits = {
     name: 'Nowhere',
@@ -291,92 +263,4 @@ test('a visitor is asked in by a link, reads records and writes nothing', async 
   await visitor.goto(new URL(new URL(link).pathname, base()).toString());
   await expect(visitor.getByText(/This link is not open/)).toBeVisible();
   await other.close();
-});
-
-/** Writes the farm out through the screens. @returns the file, and its rows in no order */
-async function writtenOut(page: Page) {
-  await page.goto('/farm/in-and-out');
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Write the farm out' }).click(),
-  ]);
-  const path = await download.path();
-  const { tables } = JSON.parse(await readFile(path, 'utf8')) as { tables: Record<string, object[]> };
-  const rows = Object.fromEntries(
-    Object.entries(tables).map(([name, own]) => [name, own.map((r) => JSON.stringify(r)).sort()]),
-  );
-  return { path, rows };
-}
-
-test('a farm goes out as a file and comes in elsewhere as it was; a file that is cut off leaves nothing', async ({
-  page,
-}) => {
-  await page.setViewportSize(DESK);
-  await signIn(page, 'ines');
-  const before = await writtenOut(page);
-  expect(before.rows.movement!.length).toBeGreaterThan(1000);
-  await printCode();
-  await page.context().clearCookies();
-  await page.goto('/own-farm');
-  await page.getByRole('link', { name: 'From a farm file…' }).click();
-  const cut = (await readFile(before.path, 'utf8')).slice(0, 60_000);
-  const fill = async (name: string, file: string) => {
-    await page
-      .locator('input[type=file]')
-      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(file) });
-    await page.getByLabel('Code', { exact: true }).fill(CODE);
-    await page.getByLabel('Your sign-in name on that farm').fill('ines');
-    await page.getByLabel('A new password').fill(PASSWORD);
-    await page.getByRole('button', { name: 'Take the farm in' }).click();
-  };
-  await fill('cut.json', cut);
-  await expect(page.getByRole('alert').filter({ hasText: /cut off|ends in the middle/ })).toBeVisible();
-  expect(await db()('farm')).toHaveLength(1);
-  await fill('farm.json', await readFile(before.path, 'utf8'));
-  await page.waitForURL('**/sign-in', { timeout: 60_000 });
-  await signIn(page, 'ines', PASSWORD);
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  const after = await writtenOut(page);
-  for (const table of Object.keys(before.rows)) expect(after.rows[table], table).toEqual(before.rows[table]);
-});
-
-test('readings from a logger: columns are laid beside ours, an unknown name is explained once, the same file adds nothing', async ({
-  page,
-}) => {
-  await page.setViewportSize(DESK);
-  await signIn(page, 'ines');
-  await page.goto('/farm/in-and-out');
-  await page.getByRole('button', { name: 'Readings', exact: true }).click();
-  const rows = Array.from(
-    { length: 1200 },
-    (_, i) =>
-      `Big loop;${addDays('2020-01-01', Math.floor(i / 4))} 0${i % 4}:30;21,${i % 10};${i === 7 ? '68' : '6,4'};n`,
-  );
-  const file = `\uFEFFSystem;When;Temp;DO;Note\r\n${rows.join('\r\n')}\r\n`;
-  const choose = () =>
-    page
-      .locator('input[type=file]')
-      .setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(file) });
-  const checkIt = async () => {
-    await choose();
-    await page.getByRole('button', { name: 'Check 1,200 rows' }).click();
-    await expect(page.getByText('0 rows are right; 1,200 rows are not taken.')).toBeVisible();
-    await page.getByRole('combobox', { name: '“Big loop” means' }).click();
-    await page.getByRole('option', { name: 'Heron' }).click();
-    await expect(page.getByText('1,199 rows are right; 1 row is not taken.')).toBeVisible();
-    await page.getByRole('button', { name: 'Take in 1,199 rows' }).click();
-    await expect(page.getByText(/1,199 of 1,199 rows are in/)).toBeVisible();
-  };
-  const count = async () => Number((await db()('reading').where('farm_day', '<', '2021-01-01').count('id as n'))[0]!.n);
-  await checkIt();
-  expect(await count()).toBe(2398);
-  await expect(page.getByText(/68 is outside 0 to 25/)).toBeVisible();
-  await checkIt();
-  expect(await count()).toBe(2398);
-  await page.locator('input[type=file]').setInputFiles({
-    name: 'all.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.alloc(21_000_000, 'a;b\n'),
-  });
-  await expect(page.getByRole('alert').filter({ hasText: /has 21 MB; at most 20 MB/ })).toBeVisible();
 });

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Step from '@mui/material/Step';
 import StepButton from '@mui/material/StepButton';
 import Stepper from '@mui/material/Stepper';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { SETUP_STEPS, type FarmDescription, type SetupStep } from '../../core/setup/description';
 import { descriptionFaults } from '../../core/setup/faults';
 import { clockTime } from '../../core/quantity/sayDay';
@@ -23,7 +23,7 @@ const STEP_NAMES: Record<SetupStep, string> = {
   place: word`Place and habits`,
   water: word`Water`,
   beds: word`Beds`,
-  purge: word`Purge, stores`,
+  purge: word`Purge, stores, quarantine`,
   people: word`People`,
 };
 
@@ -57,11 +57,22 @@ export function SetUp({ page }: { page: SetUpPage }) {
     if (outcome?.ok) return window.location.assign('/farm/today');
     setOpening(outcome ? Object.values(outcome.fields)[0]![0]! : say`No connection. Press again when it is back.`);
   };
+  // On a phone the row of steps scrolls to the one that is open.
+  const stepper = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    stepper.current?.querySelector('[aria-current="step"]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [step]);
   return (
     <div className={css.page}>
       <header className={css.top}>
         <h1>{d.habits.name || say`A farm of your own`}</h1>
-        <Stepper nonLinear activeStep={at} className={css.steps ?? ''} aria-label={say`Steps of the set-up`}>
+        <Stepper
+          nonLinear
+          activeStep={at}
+          ref={stepper}
+          className={css.steps ?? ''}
+          aria-label={say`Steps of the set-up`}
+        >
           {SETUP_STEPS.map((s) => (
             <Step key={s} completed={isBegun(d, s) && s !== step}>
               <StepButton onClick={() => go(s)}>{told(STEP_NAMES[s])}</StepButton>

@@ -1,0 +1,189 @@
+import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
+import { addDays } from '../../src/core/quantity/days';
+import { expectReadable } from './everyStation';
+import { CODE, found, PASSWORD, printCode } from './founding';
+import { DESK, expect, job, PHONE, ready, signIn, test, today, useFarm } from './help';
+
+const { db } = useFarm();
+
+/** Writes the farm out through the screens. @returns the file, and its rows in no order */
+async function writtenOut(page: Page) {
+  await page.goto('/farm/in-and-out');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Write the farm out' }).click(),
+  ]);
+  const path = await download.path();
+  const { tables } = JSON.parse(await readFile(path, 'utf8')) as { tables: Record<string, object[]> };
+  const rows = Object.fromEntries(
+    Object.entries(tables).map(([name, own]) => [name, own.map((r) => JSON.stringify(r)).sort()]),
+  );
+  return { path, rows };
+}
+
+test('a farm goes out as a file and comes in elsewhere as it was; a file that is cut off leaves nothing', async ({
+  page,
+}) => {
+  await page.setViewportSize(DESK);
+  await signIn(page, 'ines');
+  const before = await writtenOut(page);
+  expect(before.rows.movement!.length).toBeGreaterThan(1000);
+  await printCode(db());
+  await page.context().clearCookies();
+  await page.goto('/own-farm');
+  await page.getByRole('link', { name: 'From a farm file…' }).click();
+  const farms = (await db()('farm')).length;
+  const cut = (await readFile(before.path, 'utf8')).slice(0, 60_000);
+  const fill = async (name: string, file: string) => {
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(file) });
+    await page.getByLabel('Code', { exact: true }).fill(CODE);
+    await page.getByLabel('Your sign-in name on that farm').fill('ines');
+    await page.getByLabel('A new password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Take the farm in' }).click();
+  };
+  await fill('cut.json', cut);
+  await expect(page.getByRole('alert').filter({ hasText: /cut off|ends in the middle/ })).toBeVisible();
+  expect(await db()('farm')).toHaveLength(farms);
+  await fill('farm.json', await readFile(before.path, 'utf8'));
+  await page.waitForURL('**/sign-in', { timeout: 60_000 });
+  await signIn(page, 'ines', PASSWORD);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  const after = await writtenOut(page);
+  for (const table of Object.keys(before.rows)) expect(after.rows[table], table).toEqual(before.rows[table]);
+});
+
+test('readings from a logger: columns are laid beside ours, an unknown name is explained once, the same file adds nothing', async ({
+  page,
+}) => {
+  await page.setViewportSize(DESK);
+  await signIn(page, 'ines');
+  await page.goto('/farm/in-and-out');
+  await page.getByRole('button', { name: 'Readings', exact: true }).click();
+  const rows = Array.from(
+    { length: 1200 },
+    (_, i) =>
+      `Big loop;${addDays('2020-01-01', Math.floor(i / 4))} 0${i % 4}:30;21,${i % 10};${i === 7 ? '68' : '6,4'};n`,
+  );
+  const file = `\uFEFFSystem;When;Temp;DO;Note\r\n${rows.join('\r\n')}\r\n`;
+  const choose = () =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(file) });
+  const checkIt = async () => {
+    await choose();
+    await page.getByRole('button', { name: 'Check 1,200 rows' }).click();
+    await expect(page.getByText('0 rows are right; 1,200 rows are not taken.')).toBeVisible();
+    await page.getByRole('combobox', { name: '“Big loop” means' }).click();
+    await page.getByRole('option', { name: 'Heron' }).click();
+    await expect(page.getByText('1,199 rows are right; 1 row is not taken.')).toBeVisible();
+    await page.getByRole('button', { name: 'Take in 1,199 rows' }).click();
+    await expect(page.getByText(/1,199 of 1,199 rows are in/)).toBeVisible();
+  };
+  const count = async () => Number((await db()('reading').where('farm_day', '<', '2021-01-01').count('id as n'))[0]!.n);
+  await checkIt();
+  expect(await count()).toBe(2398);
+  await expect(page.getByText(/68 is outside 0 to 25/)).toBeVisible();
+  await checkIt();
+  expect(await count()).toBe(2398);
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'all.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.alloc(21_000_000, 'a;b\n'),
+  });
+  await expect(page.getByRole('alert').filter({ hasText: /has 21 MB; at most 20 MB/ })).toBeVisible();
+});
+
+test('what comes before the first round can be read by everyone: signing in, founding, joining, each step of the set-up', async ({
+  page,
+}) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await printCode(db());
+  for (const size of [PHONE, DESK]) {
+    await page.setViewportSize(size);
+    for (const path of ['/sign-in', '/own-farm', '/own-farm?from=file', '/join/nobody-was-asked-in']) {
+      await page.goto(path);
+      await expect(page.locator('h1, h2').first()).toBeVisible();
+      await expectReadable(page, `${path} at ${size.width}`);
+    }
+  }
+  await found(page, 'Teasel Hollow', 'anka2');
+  await page.waitForURL('**/set-up');
+  await page.getByRole('button', { name: /^Several small/ }).click();
+  for (const step of ['Place and habits', 'Water', 'Beds', 'Purge, stores, quarantine', 'People']) {
+    await page
+      .getByRole('button', { name: new RegExp(step) })
+      .first()
+      .click();
+    for (const size of [DESK, PHONE]) {
+      await page.setViewportSize(size);
+      await expectReadable(page, `set-up, ${step}, at ${size.width}`);
+    }
+  }
+});
+
+test('the office keeps permits, chores and a second price list, and follows the deliveries in a calendar of its own', async ({
+  page,
+}) => {
+  await page.setViewportSize(DESK);
+  await signIn(page, 'ines');
+  await page.goto('/farm/papers');
+  await ready(page);
+  await page.getByLabel('Title').fill('Discharge permit');
+  await page.getByLabel('Ends on').fill(addDays(today(), 20).split('-').toReversed().join('/'));
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('Discharge permit is kept.')).toBeVisible();
+  await page.goto('/round');
+  await expect(page.getByText(/Discharge permit ends on/)).toBeVisible();
+  await page.goto('/farm/chores');
+  await ready(page);
+  await page.getByLabel('What is to be done').fill('Rinse the iron probe');
+  await page.getByLabel('Every so many days').fill('1');
+  await page.getByRole('button', { name: 'Add a chore' }).click();
+  await expect(page.getByText(/Rinse the iron probe is on the round/)).toBeVisible();
+  await page.goto('/round');
+  await expect(job(page, 'Rinse the iron probe', '')).toBeVisible();
+  await page.goto('/farm/in-and-out');
+  await ready(page);
+  await page.getByRole('button', { name: 'Deliveries: make an address' }).click();
+  const address = await page.getByTestId('calendar-address').innerText();
+  expect(await (await page.request.get(address)).text()).toMatch(/BEGIN:VEVENT[\s\S]*O-\d+/);
+  await page.getByRole('button', { name: 'Deliveries: make the address void' }).click();
+  await expect(page.getByText('That address shows nothing any more.')).toBeVisible();
+  expect((await page.request.get(address)).status()).toBe(404);
+});
+
+test('a first day on the demo is followed step by step, stays where one was, and is left; letters grow and stay large', async ({
+  page,
+}) => {
+  await page.setViewportSize(PHONE);
+  await signIn(page, 'bram');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Help for this room' }).click();
+  await expect(page.getByRole('dialog')).toContainText('what to do now');
+  await page.getByRole('button', { name: 'A first day, step by step' }).click();
+  const day = page.getByRole('region', { name: 'A first day' });
+  await expect(day).toContainText('1/6');
+  await day.getByRole('button', { name: 'Next' }).click();
+  await day.getByRole('link', { name: 'To the tanks' }).click();
+  await page.waitForURL('**/cohorts');
+  await page.reload();
+  await expect(day).toContainText('2/6');
+  await day.getByRole('button', { name: 'Leave it' }).click();
+  await expect(day).toBeHidden();
+  const size = () =>
+    page
+      .locator('main h1')
+      .first()
+      .evaluate((h) => parseFloat(getComputedStyle(h).fontSize));
+  const usual = await size();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: /Bram Tolle, hand/ }).click();
+  await page.getByLabel('largest').check();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.reload();
+  await expect(page.locator('main h1').first()).toBeVisible();
+  expect((await size()) / usual).toBeCloseTo(1.3, 1);
+});
