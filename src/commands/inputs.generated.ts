@@ -62,12 +62,11 @@ import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
 import { ReceiveSeedInput } from './plants/receiveSeed.input';
 import { RenewInviteInput } from './person/renewInvite.input';
-import { RetireEquipmentInput } from './equipment/retire.input';
 import { RetirePlaceInput } from './place/retire.input';
 import { RoutineInput } from './chore/save.input';
 import { SpeciesInput } from './setup/species.input';
 import { StandingInput } from './plan/standing.input';
-import { StepInput, TemperatureInput, TransferInput } from './inputs';
+import { StepInput, TemperatureInput, ThingInput, TransferInput } from './inputs';
 import { TakeBackInput } from './entry/takeBack.input';
 import { TasteInput } from './purge/taste.input';
 import { TransplantInput } from './plants/transplant.input';
@@ -82,7 +81,7 @@ export const inputs: Record<string, new () => object> = {
   'bring.samples': BringSamplesInput,
   'calendar.end': EndCalendarInput,
   'calendar.make': CalendarInput,
-  'chore.retire': RetireEquipmentInput,
+  'chore.retire': ThingInput,
   'chore.save': RoutineInput,
   'draft.discard': DropDraftInput,
   'draft.keep': KeepDraftInput,
@@ -90,7 +89,7 @@ export const inputs: Record<string, new () => object> = {
   'draft.layPlan': LayPlanInput,
   'draft.layWater': TemperatureInput,
   'entry.takeBack': TakeBackInput,
-  'equipment.retire': RetireEquipmentInput,
+  'equipment.retire': ThingInput,
   'fish.dead': DeadInput,
   'fish.feed': FeedInput,
   'fish.grade': GradeInput,
@@ -116,7 +115,7 @@ export const inputs: Record<string, new () => object> = {
   'order.place': OrderInput,
   'order.putBack': PutBackInput,
   'order.setAside': SetAsideInput,
-  'paper.retire': RetireEquipmentInput,
+  'paper.retire': ThingInput,
   'paper.save': PaperInput,
   'person.change': ChangePersonInput,
   'person.chooseUnits': UnitsInput,
@@ -139,7 +138,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.receiveSeed': ReceiveSeedInput,
   'plants.sow': CountInput,
   'plants.transplant': TransplantInput,
-  'price.end': RetireEquipmentInput,
+  'price.end': ThingInput,
   'price.set': PriceInput,
   'purge.changeRules': ChangeRulesInput,
   'purge.exchange': ExchangeInput,

@@ -216,3 +216,16 @@ export class TemperatureInput {
   @AmountField(RANGES.tempC, { words: word`Give the temperature as a number`, low: word`From 0 °C`, zero: true })
   tempC!: number;
 }
+
+/** Something that is kept in versions, as it was seen. */
+export class ThingInput extends Confirmable {
+  @IdField(word`That is not known`) id!: string;
+  @VersionField() version!: number;
+}
+
+/** Feed of one tank and day. */
+export const FEED_RANGE: Range = {
+  ...RANGES.massG,
+  high: 500_000,
+  why: word`more than 500 kg in one tank and day: check the unit`,
+};

@@ -2,8 +2,7 @@ import { Type } from 'class-transformer';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { APPETITES } from '../../core/tables/tables';
 import { word } from '../../core/words/words';
-import { AmountField, CodeField, DayField, TimeField } from '../inputs';
-import { FEED_RANGE } from '../fish/feed.input';
+import { AmountField, CodeField, DayField, FEED_RANGE, TimeField } from '../inputs';
 import { RowsField } from '../tableRows';
 
 class FeedingRow {

@@ -1,7 +1,7 @@
 import { say, word } from '../../core/words/words';
 import { retireChore } from '../../db/doing/chores';
 import { command } from '../../server/command';
-import { RetireEquipmentInput } from '../equipment/retire.input';
+import { ThingInput } from '../inputs';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 
 export const module = command({
@@ -9,7 +9,7 @@ export const module = command({
   version: 1,
   title: word`Take a chore off the round`,
   who: BOSS,
-  input: RetireEquipmentInput,
+  input: ThingInput,
   run: async ({ tx, today }, v) => said(say`${await retireChore(tx, v, today)} comes up no more.`),
   takeBack: SET_UP_STAYS,
 });

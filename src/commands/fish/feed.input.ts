@@ -1,13 +1,6 @@
 import { word } from '../../core/words/words';
 import { IsIn, IsOptional } from 'class-validator';
-import { RANGES } from '../../core/quantity/ranges';
-import { AmountField, Confirmable, IdField } from '../inputs';
-
-export const FEED_RANGE = {
-  ...RANGES.massG,
-  high: 500_000,
-  why: word`more than 500 kg in one tank and day: check the unit`,
-};
+import { AmountField, Confirmable, FEED_RANGE, IdField } from '../inputs';
 
 export class FeedInput extends Confirmable {
   @IdField(word`Choose a tank`) placeId!: string;

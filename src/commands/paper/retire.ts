@@ -1,7 +1,7 @@
 import { say, word } from '../../core/words/words';
 import { retirePaper } from '../../db/papers';
 import { command } from '../../server/command';
-import { RetireEquipmentInput } from '../equipment/retire.input';
+import { ThingInput } from '../inputs';
 import { SALES, said, SET_UP_STAYS } from '../shared';
 
 export const module = command({
@@ -9,7 +9,7 @@ export const module = command({
   version: 1,
   title: word`Put a permit, rule or contact away`,
   who: SALES,
-  input: RetireEquipmentInput,
+  input: ThingInput,
   run: async ({ tx, today }, v) => said(say`${await retirePaper(tx, v, today)} is put away.`),
   takeBack: SET_UP_STAYS,
 });

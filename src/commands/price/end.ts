@@ -1,7 +1,7 @@
 import { say, word } from '../../core/words/words';
 import { endPrice } from '../../db/prices';
 import { command } from '../../server/command';
-import { RetireEquipmentInput } from '../equipment/retire.input';
+import { ThingInput } from '../inputs';
 import { SALES, said, SET_UP_STAYS } from '../shared';
 
 export const module = command({
@@ -9,7 +9,7 @@ export const module = command({
   version: 1,
   title: word`Take a price off its list`,
   who: SALES,
-  input: RetireEquipmentInput,
+  input: ThingInput,
   run: async ({ tx, today }, v) => said(say`The price of ${await endPrice(tx, v, today)} is taken off.`),
   takeBack: SET_UP_STAYS,
 });

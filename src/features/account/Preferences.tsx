@@ -1,5 +1,5 @@
 'use client';
-import { say, speech } from '../../core/words/words';
+import { say, speech, told } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -18,6 +18,7 @@ import { dayWords } from '../../core/quantity/sayDay';
 import { formatNumber, type UnitChoice } from '../../core/quantity/units';
 import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
+import { TEXT_SIZES } from '../../ui/theme/theme';
 import { newEntryKey } from '../../ui/outcome';
 import { MySignIns } from './MySignIns';
 import { changePassword, chooseUnits, leave, textSize, writeAs, writeLarge } from './actions';
@@ -119,11 +120,7 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
           <Choose
             label={say`Letters`}
             value={letters}
-            options={[
-              ['usual', say`usual`],
-              ['large', say`large`],
-              ['largest', say`largest`],
-            ]}
+            options={TEXT_SIZES.map(([size, words]) => [size, told(words)])}
             onChange={(size) => {
               writeLarge(size);
               setLetters(size);

@@ -1,4 +1,5 @@
 'use client';
+import { word } from '../../core/words/words';
 import { createTheme } from '@mui/material/styles';
 import { DARK, LIGHT, MONO, type ToneName } from './tones';
 
@@ -29,11 +30,10 @@ const palette = (t: Tones, onPrimary: string) => ({
 
 /** How large a person wants their letters, and what that is of the usual size. */
 export const TEXT_SIZES = [
-  ['usual', 100],
-  ['large', 115],
-  ['largest', 130],
+  ['usual', word`usual`, 100],
+  ['large', word`large`, 115],
+  ['largest', word`largest`, 130],
 ] as const;
-export type TextSize = (typeof TEXT_SIZES)[number][0];
 
 /** Colour, type, spacing, corners, density and the dark scheme of the whole app; drawings and charts read the same tones. */
 export const theme = createTheme({
@@ -50,7 +50,7 @@ export const theme = createTheme({
       styleOverrides: {
         ':root': { '--mono': MONO },
         ...Object.fromEntries(
-          TEXT_SIZES.map(([size, percent]) => [`:root[data-text='${size}']`, { fontSize: `${percent}%` }]),
+          TEXT_SIZES.map(([size, , percent]) => [`:root[data-text='${size}']`, { fontSize: `${percent}%` }]),
         ),
         'html, body': { height: '100%' },
         body: { margin: 0, fontSize: '0.9375rem' },
