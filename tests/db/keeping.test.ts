@@ -487,18 +487,17 @@ describe('rules of the farm', () => {
 
   test('a species is changed for this farm alone, and nonsense is refused at its field', async () => {
     const trout = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'rainbow-trout')!;
-    const send = (values: { name: string; value: number }[], version = trout.version) =>
-      actions.keepSpecies({ ...key(), code: 'rainbow-trout', version, values });
+    const send = (values: { name: string; value: number }[], more: object = {}) =>
+      actions.keepSpecies({ ...key(), code: 'rainbow-trout', version: trout.version, values, ...more });
     expect(faults(await send([{ name: 'tempOptC', value: 60 }])).tempOptC![0]).toMatch(/between/);
     expect(faults(await send([{ name: 'code', value: 1 }])).code![0]).toMatch(/cannot be changed/);
-    expect(
-      (
-        await send([
-          { name: 'densityMaxKgM3', value: 41 },
-          { name: 'marketG.0', value: 285 },
-        ])
-      ).ok,
-    ).toBe(true);
+    const values = [
+      { name: 'densityMaxKgM3', value: 41 },
+      { name: 'marketG.0', value: 285 },
+    ];
+    // What it does to the plan is asked about first, and nothing is kept meanwhile.
+    expect(faults(await send(values)).confirm?.[0]).toMatch(/[a-z]/);
+    expect((await send(values, { confirmed: true })).ok).toBe(true);
     expect(faults(await send([{ name: 'densityMaxKgM3', value: 42 }])).form![0]).toMatch(/Someone else/);
     const kept = (await pages.speciesPage(on())).own.find((s) => s.species.code === 'rainbow-trout')!;
     expect(kept.species).toMatchObject({ densityMaxKgM3: 41, marketG: [285, 450], basis: 'Set by this farm' });

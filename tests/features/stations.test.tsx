@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, within, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { aLoop } from '../core/farm';
 import { METRIC } from '../../src/core/quantity/units';
@@ -70,26 +70,29 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
+/** The address follows once the dial has been drawn. */
+const replacedBy = (...said: unknown[]) => waitFor(() => expect(replace).toHaveBeenLastCalledWith(...said));
+
 describe('the day dial', () => {
-  test('arrow keys go a day, page keys a week, home to today', () => {
+  test('arrow keys go a day, page keys a week, home to today', async () => {
     render(<Dial />);
     const dial = screen.getByRole('slider', { name: 'Day dial' });
     expect(dial.getAttribute('aria-valuetext')).toMatch(/^Wednesday,? 10 June 2026, today$/);
     fireEvent.keyDown(dial, { key: 'ArrowRight' });
-    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
+    await replacedBy('/round?day=2026-06-11', { scroll: false });
     fireEvent.keyDown(dial, { key: 'PageDown' });
-    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-03', { scroll: false });
+    await replacedBy('/round?day=2026-06-03', { scroll: false });
     fireEvent.keyDown(dial, { key: 'Home' });
-    expect(replace).toHaveBeenLastCalledWith('/round', { scroll: false });
+    await replacedBy('/round', { scroll: false });
   });
 
-  test('on a phone there are two big buttons and the way back', () => {
+  test('on a phone there are two big buttons and the way back', async () => {
     search = new URLSearchParams({ day: '2026-06-12' });
     render(<Dial />);
     fireEvent.click(screen.getByRole('button', { name: 'A day back' }));
-    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
+    await replacedBy('/round?day=2026-06-11', { scroll: false });
     fireEvent.click(screen.getByRole('button', { name: /back to today/ }));
-    expect(replace).toHaveBeenLastCalledWith('/round', { scroll: false });
+    await replacedBy('/round', { scroll: false });
   });
 
   test('a day can be typed; what is none is said beside it, and nothing moves', async () => {
@@ -133,12 +136,12 @@ describe('the shell', () => {
       </Shell>,
     );
 
-  test('number keys open stations, brackets move the day, and both stay quiet while someone types', () => {
+  test('number keys open stations, brackets move the day, and both stay quiet while someone types', async () => {
     shell();
     fireEvent.keyDown(document.body, { key: '7' });
     expect(push).toHaveBeenLastCalledWith('/season');
     fireEvent.keyDown(document.body, { key: ']' });
-    expect(replace).toHaveBeenLastCalledWith('/round?day=2026-06-11', { scroll: false });
+    await replacedBy('/round?day=2026-06-11', { scroll: false });
     push.mockClear();
     fireEvent.keyDown(screen.getByLabelText('note'), { key: '7' });
     fireEvent.keyDown(document.body, { key: '7', ctrlKey: true });
