@@ -31,6 +31,7 @@ test('every table belongs to a farm, but for lists that are the same for all and
     where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace and c.relname not like 'knex_%'
       and not exists (select from pg_attribute a where a.attrelid = c.oid and a.attname = 'farm_id') order by 1`);
   expect(rows.map((r: { relname: string }) => r.relname)).toEqual([
+    'farm_part',
     'first_farm_code',
     'lot_kind',
     'reading_kind',

@@ -58,19 +58,21 @@ export async function up(db: Knex): Promise<void> {
       id uuid not null,
       person_id uuid not null,
       what text not null constraint calendar_link_what check (what in ('season', 'jobs', 'deliveries')),
-      token_hash bytea not null unique constraint calendar_link_token check (length(token_hash) = 32),
+      token_hash bytea not null constraint calendar_link_token check (length(token_hash) = 32),
       made_at timestamptz not null,
       ended_at timestamptz,
       primary key (farm_id, id),
       foreign key (farm_id, person_id) references person
     );
+    create unique index calendar_link_once on calendar_link (farm_id, token_hash);
+    create index calendar_link_by_token on calendar_link (token_hash);
     comment on table calendar_link is 'A private address that a calendar reads; who holds it reads, until it is ended';
 
     create function calendar_of(token bytea) returns table (farm_id uuid, person_id uuid, what text, farm_name text, time_zone text, locale text)
       language sql stable ${AS_OWNER} as
       $$ select l.farm_id, l.person_id, l.what, f.name, f.time_zone, (f.habits || p.settings) ->> 'locale'
            from calendar_link l join person p on p.farm_id = l.farm_id and p.id = l.person_id join farm f on f.farm_id = l.farm_id
-          where l.token_hash = token and l.ended_at is null and p.ended_on is null $$;
+          where l.token_hash = token and l.ended_at is null and p.ended_on is null order by l.made_at limit 1 $$;
     revoke execute on function calendar_of from public;
     grant execute on function calendar_of to ${APP_ROLE};
   `);
