@@ -32,10 +32,10 @@ export interface RowRead {
 
 const norm = (text: string) => text.trim().toLowerCase().replace(/\s+/g, ' ');
 
-/** Which cell holds which column: by the head of the table, or in the order of the columns where there is none. */
-export function mapColumns(kind: TableKindModule, head: readonly string[]): (string | null)[] | null {
+/** Which column each cell of a head names; null: none that is known. */
+export function columnsOfHead(kind: TableKindModule, head: readonly string[]): (string | null)[] {
   const used = new Set<string>();
-  const map = head.map((cell) => {
+  return head.map((cell) => {
     const text = norm(cell);
     const own = kind.columns.filter((c) => !used.has(c.name));
     const column =
@@ -45,7 +45,12 @@ export function mapColumns(kind: TableKindModule, head: readonly string[]): (str
     used.add(column.name);
     return column.name;
   });
-  const needed = kind.columns.filter((c) => !c.optional && used.has(c.name)).length;
+}
+
+/** Which cell holds which column: by the head of the table; null: the row is no head. */
+export function mapColumns(kind: TableKindModule, head: readonly string[]): (string | null)[] | null {
+  const map = columnsOfHead(kind, head);
+  const needed = kind.columns.filter((c) => !c.optional && map.includes(c.name)).length;
   return needed >= Math.min(2, kind.columns.length) ? map : null;
 }
 

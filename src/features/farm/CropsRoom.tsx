@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import type { Crop } from '../../core/library/types';
-import { formatNumber, toShown, type Quantity } from '../../core/quantity/units';
+import { toShown, type Quantity } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { plural, say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
@@ -120,7 +120,7 @@ function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
       group,
       half: true,
       start: crop[name] as number,
-      ...(differs ? { help: say`library: ${formatNumber(inShown(usual, quantity), 2)}` } : {}),
+      ...(differs ? { help: say`library: ${Number(inShown(usual, quantity).toFixed(2))}` } : {}),
       ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
     };
   });

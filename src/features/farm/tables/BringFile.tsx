@@ -14,7 +14,7 @@ import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { TableContext } from './queries';
 import { Asked, DayOrderAsked } from './asks';
 import { saveExample, saveRows } from './save';
-import { useBring } from './useBring';
+import { useBring, type BroughtFile } from './useBring';
 
 const SHOWN_FAULTS = 20;
 const SHOWN_CELLS = 3;
@@ -67,6 +67,10 @@ export function BringFile({ kind, context }: BringFileProps) {
   );
 }
 
+/** What the file calls its columns; numbered where it does not. */
+const headsOf = ({ rows, headed }: BroughtFile): string[] =>
+  rows[0]!.map((cell, i) => (headed ? cell : say`column ${i + 1}`));
+
 /** Each column of the file with its first cells, and what it is. */
 function Columns({ kind, bring }: { kind: TableKindModule; bring: InHand }) {
   const file = bring.file!;
@@ -86,12 +90,13 @@ function Columns({ kind, bring }: { kind: TableKindModule; bring: InHand }) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {file.rows[0]!.map((head, i) => (
+          {headsOf(file).map((head, i) => (
             <TableRow key={i}>
               <Cell>{head}</Cell>
               <Cell mono>
                 {file.rows
-                  .slice(1, 1 + SHOWN_CELLS)
+                  .slice(file.headed ? 1 : 0)
+                  .slice(0, SHOWN_CELLS)
                   .map((r) => r[i] ?? '')
                   .join(' · ')}
               </Cell>
@@ -222,7 +227,7 @@ function Next({ kind, bring }: { kind: TableKindModule; bring: InHand }) {
       <Buttons>
         {checked === null && (
           <Button variant="contained" disabled={needed.length > 0 || bring.twoWays} onClick={bring.check}>
-            {plural(file.rows.length - 1, 'Check # row', 'Check # rows')}
+            {plural(file.rows.length - (file.headed ? 1 : 0), 'Check # row', 'Check # rows')}
           </Button>
         )}
         {checked && checked.good.length > 0 && (

@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react';
 import { checkTable, packets, type CheckedTable } from '../../../core/tables/checkTable';
-import { isTwoWays, mapColumns, rowsUnder, type DayOrder } from '../../../core/tables/readTable';
+import { columnsOfHead, isTwoWays, rowsUnder, type DayOrder } from '../../../core/tables/readTable';
 import type { TableKindModule } from '../../../core/tables/tableKind';
+import { readNumber } from '../../../core/quantity/readNumber';
 import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { send } from '../../../commands/client';
@@ -46,7 +47,10 @@ async function openFile(kind: TableKindModule, chosen: File): Promise<BroughtFil
   }
   const rows = readRows(await chosen.text());
   if (rows.length === 0) return say`${chosen.name} is empty.`;
-  return { name: chosen.name, rows, headed: true, map: mapColumns(kind, rows[0]!) ?? rows[0]!.map(() => null) };
+  const map = columnsOfHead(kind, rows[0]!);
+  // A first row of numbers that names nothing is a row like the others.
+  const headed = map.some((name) => name !== null) || rows[0]!.every((cell) => readNumber(cell) === null);
+  return { name: chosen.name, rows, headed, map };
 }
 
 /** A file that is read, laid under columns, checked, and taken in packet by packet. */
