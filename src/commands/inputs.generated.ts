@@ -26,6 +26,7 @@ import { FeedInput } from './fish/feed.input';
 import { FeedRuleInput } from './setup/feedRule.input';
 import { FishSaleInput } from './setup/fishSale.input';
 import { GradeInput } from './fish/grade.input';
+import { HabitsInput } from './setup/habits.input';
 import { HandoverInput } from './task/handover.input';
 import { HarvestInput } from './fish/harvest.input';
 import { InviteInput } from './person/invite.input';
@@ -33,6 +34,7 @@ import { LayPlanInput } from './draft/layPlan.input';
 import { LifeSupportInput } from './setup/lifeSupport.input';
 import { LiveSaleInput } from './fish/netLive.input';
 import { LogLineInput } from './log/line.input';
+import { LoopInput } from './loop/change.input';
 import { MembershipInput } from './person/membership.input';
 import { MendInput } from './record/mend.input';
 import { MergeInput } from './fish/merge.input';
@@ -103,6 +105,7 @@ export const inputs: Record<string, new () => object> = {
   'fish.receiveFeed': ReceiveFeedInput,
   'fish.weigh': WeighInput,
   'log.line': LogLineInput,
+  'loop.change': LoopInput,
   'opening.feed': OpeningFeedInput,
   'opening.fish': OpeningFishInput,
   'opening.goods': OpeningGoodsInput,
@@ -153,6 +156,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.dropTemperature': DropTemperatureInput,
   'setup.feedRule': FeedRuleInput,
   'setup.fishSale': FishSaleInput,
+  'setup.habits': HabitsInput,
   'setup.lifeSupport': LifeSupportInput,
   'setup.open': OpenInput,
   'setup.prices': PricesInput,

@@ -26,6 +26,7 @@ import { module as fishReceiveModule } from './fish/receive';
 import { module as fishReceiveFeedModule } from './fish/receiveFeed';
 import { module as fishWeighModule } from './fish/weigh';
 import { module as logLineModule } from './log/line';
+import { module as loopChangeModule } from './loop/change';
 import { module as openingFeedModule } from './opening/feed';
 import { module as openingFishModule } from './opening/fish';
 import { module as openingGoodsModule } from './opening/goods';
@@ -76,6 +77,7 @@ import { module as setupDescribeModule } from './setup/describe';
 import { module as setupDropTemperatureModule } from './setup/dropTemperature';
 import { module as setupFeedRuleModule } from './setup/feedRule';
 import { module as setupFishSaleModule } from './setup/fishSale';
+import { module as setupHabitsModule } from './setup/habits';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
 import { module as setupPricesModule } from './setup/prices';
@@ -115,6 +117,7 @@ export const modules = [
   fishReceiveFeedModule,
   fishWeighModule,
   logLineModule,
+  loopChangeModule,
   openingFeedModule,
   openingFishModule,
   openingGoodsModule,
@@ -165,6 +168,7 @@ export const modules = [
   setupDropTemperatureModule,
   setupFeedRuleModule,
   setupFishSaleModule,
+  setupHabitsModule,
   setupLifeSupportModule,
   setupOpenModule,
   setupPricesModule,

@@ -282,3 +282,43 @@ export async function cropVersions(tx: Tx): Promise<Map<string, number>> {
   const rows: { code: string; version: number }[] = await tx('crop').select('code', 'version');
   return new Map(rows.map((r) => [r.code, r.version]));
 }
+
+export interface LimitsSetUp {
+  farm: {
+    version: number;
+    name: string;
+    latitude: number | null;
+    altitudeM: number | null;
+    locale: string;
+    mass: 'metric' | 'us';
+    temperature: 'C' | 'F';
+    entryBackDays: number;
+  };
+  loops: { id: string; version: number; code: string; name: string; lowGM2: number; highGM2: number }[];
+}
+
+/** What the farm is used to, and by what its loops warn. */
+export async function limitsSetUp(tx: Tx): Promise<LimitsSetUp> {
+  const f = await tx('farm').first();
+  const loops = await tx('loop').where({ retired_on: null }).orderBy('code');
+  return {
+    farm: {
+      version: f.version,
+      name: f.name,
+      latitude: f.latitude,
+      altitudeM: f.altitude_m,
+      locale: f.habits.locale ?? 'en-GB',
+      mass: f.habits.mass ?? 'metric',
+      temperature: f.habits.temperature ?? 'C',
+      entryBackDays: f.entry_back_days,
+    },
+    loops: loops.map((l) => ({
+      id: l.id,
+      version: l.version,
+      code: l.code,
+      name: l.name,
+      lowGM2: l.band_low_g_m2,
+      highGM2: l.band_high_g_m2,
+    })),
+  };
+}

@@ -127,6 +127,26 @@ describe('products', () => {
   });
 });
 
+describe('habits and limits', () => {
+  test('a loop warns by the limits that are set; the farm counts late records by what is allowed', async () => {
+    const { limitsPage } = await pages();
+    const { farm, loops } = await limitsPage();
+    const [loop] = loops;
+    const change = { id: loop!.id, version: loop!.version, name: loop!.name, confirmed: true };
+    expect(faults(await run('loop.change@1', { ...change, lowGM2: 90, highGM2: 60 }))).toHaveProperty('highGM2');
+    expect(await run('loop.change@1', { ...change, lowGM2: 40, highGM2: 70 })).toMatchObject({ ok: true });
+    const { farmView } = await import('../../src/server/farmView');
+    const view = await farmView(on(), async () => null);
+    expect(view.facts.loops.find((l) => l.id === loop!.id)!.bandGM2).toEqual([40, 70]);
+    const habits = { locale: 'en-DE', mass: 'metric', temperature: 'C', name: 'Quillwater Farm' };
+    const wish = { ...habits, version: farm.version, entryBackDays: 3 };
+    expect(faults(await run('setup.habits@1', { ...wish, latitude: 200 }))).toHaveProperty('latitude');
+    expect(faults(await run('setup.habits@1', { ...wish, latitude: 52 }))).toEqual({});
+    expect((await limitsPage()).farm).toMatchObject({ latitude: 52, locale: 'en-DE', entryBackDays: 3 });
+    expect(faults(await run('setup.habits@1', wish))).toHaveProperty('form');
+  });
+});
+
 describe('crops', () => {
   test('a change that worsens the plan is asked about first; what the farm sets stands beside the default', async () => {
     const { cropsPage } = await pages();

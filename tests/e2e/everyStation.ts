@@ -8,7 +8,7 @@ export const STATIONS = [
     (room) => `/cohorts/${room}`,
   ),
   '/farm',
-  ...['places', 'crops', 'products', 'customers', 'people', 'chores', 'papers', 'today', 'changes'].map(
+  ...['places', 'crops', 'products', 'customers', 'people', 'chores', 'limits', 'papers', 'today', 'changes'].map(
     (room) => `/farm/${room}`,
   ),
   '/farm/in-and-out?bring=readings',

@@ -49,6 +49,8 @@ export async function up(db: Knex): Promise<void> {
 
     alter table crop add column version integer not null default 1;
     grant update on crop to ${APP_ROLE};
+    grant update (name, band_low_g_m2, band_high_g_m2) on loop to ${APP_ROLE};
+    grant update (entry_back_days) on farm to ${APP_ROLE};
 
     alter table chore add column version integer not null default 1;
     alter table chore add column retired_on date;

@@ -20,6 +20,7 @@ import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
 import { TEXT_SIZES } from '../../ui/theme/theme';
 import { newEntryKey } from '../../ui/outcome';
+import { placeOf } from '../../ui/words/placeOf';
 import { MySignIns } from './MySignIns';
 import { changePassword, chooseUnits, leave, textSize, writeAs, writeLarge } from './actions';
 import { Stack, Text } from '../../ui/kit/kit';
@@ -47,14 +48,6 @@ function Choose({ label, value, options, onChange }: Choice) {
 const EXAMPLE_DAY = '2026-09-24';
 /** Languages with a file; the accented one is for trying the app and is chosen by its cookie only. */
 const SPOKEN = LANGUAGES.filter((code) => code !== 'en-XA');
-
-/** A country’s name, or that of a language. */
-function placeOf(locale: string): string {
-  const [language, region] = locale.split('-');
-  const { locale: mine } = speech();
-  if (language !== 'en' || !region) return new Intl.DisplayNames(locale, { type: 'language' }).of(locale) ?? locale;
-  return new Intl.DisplayNames(mine, { type: 'region' }).of(region) ?? locale;
-}
 
 export function Preferences({ name, units, onClose }: { name: string; units: UnitChoice; onClose: () => void }) {
   const { mode, setMode } = useColorScheme();

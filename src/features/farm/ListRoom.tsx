@@ -122,7 +122,7 @@ function ThingsSheet<T extends Thing>(props: ThingsSheetProps<T>) {
         <Empty>{empty}</Empty>
       ) : (
         <ScrollTable label={list}>
-          <Table>
+          <Table stack>
             <TableHead>
               <TableRow>
                 {heads.map((head) => (

@@ -9,6 +9,7 @@ import {
   customersSetUp,
   equipmentSetUp,
   kindsOnFarm,
+  limitsSetUp,
   loopsSetUp,
   placesSetUp,
   productsSetUp,
@@ -16,6 +17,7 @@ import {
   type ChoreSetUp,
   type CustomerSetUp,
   type EquipmentSetUp,
+  type LimitsSetUp,
   type PlaceSetUp,
   type ProductSetUp,
   type SetUpChange,
@@ -150,6 +152,11 @@ export async function cropsPage(search: Search): Promise<CropsPage> {
   const chosen = crops.find(({ crop }) => crop.code === wanted) ?? crops[0];
   return { ...viewed(view.person), crops, chosen: chosen?.crop.code ?? null };
 }
+
+export interface LimitsPage extends Viewed, LimitsSetUp {}
+
+export const limitsPage = (): Promise<LimitsPage> =>
+  readFarm(async (tx, person) => ({ ...viewed(person), ...(await limitsSetUp(tx)) }));
 
 export interface ChoresPage extends Viewed {
   chores: ChoreSetUp[];

@@ -10,11 +10,14 @@ import { classes, lookOf, type TextLook } from './part';
 type TableProps = ComponentProps<'table'> & {
   /** The first column stays while the others scroll. */
   sticky?: boolean;
+  /** On a phone each row is a block of lines: for few columns of words. */
+  stack?: boolean;
 };
 
 /** A table of the kit; its rows and cells are the ones below. */
-export function Table({ sticky, className, ...rest }: TableProps) {
-  return <MuiTable size="small" className={classes(css.table, sticky && css.sticky, className)} {...rest} />;
+export function Table({ sticky, stack, className, ...rest }: TableProps) {
+  const look = classes(css.table, sticky && css.sticky, stack && css.stacked, className);
+  return <MuiTable size="small" className={look} {...rest} />;
 }
 
 export const TableHead = MuiTableHead;

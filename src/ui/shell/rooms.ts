@@ -33,6 +33,7 @@ export const FARM_ROOMS: readonly Room[] = [
   ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
   ['/farm/people', word`People`, word`who works here and may do what; ask someone in`],
   ['/farm/chores', word`Chores`, word`routine that comes up on the round by itself`],
+  ['/farm/limits', word`Habits and limits`, word`units and names the farm is used to, and by what its loops warn`],
   ['/farm/papers', word`Rules, permits, contacts`, word`permits with their ends, own rules, whom to call`],
   ['/farm/today', word`What is there`, word`fish, plants and goods that were here before the app`],
   ['/farm/in-and-out', word`In and out`, word`files in, everything out, calendars`],

@@ -281,7 +281,7 @@ function MembersSheet({ page, act, onChange }: MembersSheetProps) {
         <h2>{say`Who works here`}</h2>
       </SheetHead>
       <ScrollTable label={say`People`}>
-        <Table>
+        <Table stack>
           <TableHead>
             <TableRow>
               <HeadCell>{say`Name`}</HeadCell>

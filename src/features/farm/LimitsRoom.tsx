@@ -1,0 +1,162 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { METRIC } from '../../core/quantity/units';
+import { say, told, word } from '../../core/words/words';
+import { LOCALES } from '../../words/locales';
+import { send } from '../../commands/client';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { Columns, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { placeOf } from '../../ui/words/placeOf';
+import { FarmNav } from './FarmNav';
+import type { LimitsPage } from './queries';
+import type { Said } from './useAct';
+
+type Loop = LimitsPage['loops'][number];
+
+/** Where its schedules, rations and limits of fish are set. */
+const ELSEWHERE: readonly (readonly [path: string, words: string])[] = [
+  ['/cohorts/feed', word`Rations, feeding times and feed orders`],
+  ['/cohorts/species', word`Limits of each species: crowding, oxygen, ammonia, purging`],
+  ['/cohorts/temperature', word`Temperatures of the water through the year`],
+  ['/cohorts/margin', word`Aerators and filters, and what is kept in reserve`],
+  ['/farm/chores', word`Routine of every so many days`],
+];
+
+/** What the farm is used to, and by what its loops warn. */
+export function LimitsRoom({ page }: { page: LimitsPage }) {
+  const [said, setSaid] = useState<string | null>(null);
+  const tell = (v: Said) => setSaid([v.words, ...(v.lines ?? [])].join(' '));
+  return (
+    <Stack>
+      <FarmNav here="/farm/limits" suffix="" />
+      <PageHead>
+        <h1>{say`Habits and limits`}</h1>
+        <Text quiet>{say`what the farm is used to, and by what it warns`}</Text>
+      </PageHead>
+      {said && (
+        <Mark tone="good" role="status">
+          {said}
+        </Mark>
+      )}
+      {!page.mayChange && <Mark tone="soon">{say`A manager changes these.`}</Mark>}
+      <Columns>
+        <Stack>
+          {page.loops.map((loop) => (
+            <LoopSheet key={`${loop.id}${loop.version}`} loop={loop} page={page} onDone={tell} />
+          ))}
+          <Sheet>
+            <SheetHead>
+              <h2>{say`Set elsewhere`}</h2>
+            </SheetHead>
+            <SheetBody stack>
+              {ELSEWHERE.map(([path, words]) => (
+                <Link key={path} href={path}>
+                  {told(words)}
+                </Link>
+              ))}
+            </SheetBody>
+          </Sheet>
+        </Stack>
+        <HabitsSheet key={page.farm.version} page={page} onDone={tell} />
+      </Columns>
+    </Stack>
+  );
+}
+
+interface SheetProps {
+  page: LimitsPage;
+  onDone: (said: Said) => void;
+}
+
+function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
+  const fields: FormField[] = [
+    { name: 'name', label: word`Name`, kind: 'text', start: loop.name },
+    { name: 'lowGM2', label: word`Hungry below, g feed/m² a day`, kind: 'number', half: true, start: loop.lowGM2 },
+    { name: 'highGM2', label: word`Too much above, g feed/m² a day`, kind: 'number', half: true, start: loop.highGM2 },
+  ];
+  return (
+    <Sheet aria-label={loop.name}>
+      <SheetHead>
+        <h2>{loop.name}</h2>
+        <Text quiet>{say`by feed on each planted square metre; nitrogen is reckoned beside it on Season`}</Text>
+      </SheetHead>
+      <SheetBody>
+        {page.mayChange ? (
+          <ActionForm
+            about={loop.code}
+            fields={fields}
+            units={METRIC}
+            submit={say`Keep`}
+            send={(values) => send<Said>('loop.change@1', { ...values, id: loop.id, version: loop.version })}
+            onDone={onDone}
+          />
+        ) : (
+          <Text as="p">{say`${loop.lowGM2} to ${loop.highGM2} g feed on a square metre and day`}</Text>
+        )}
+      </SheetBody>
+    </Sheet>
+  );
+}
+
+const MASS: [string, string][] = [
+  ['metric', word`g, kg, L`],
+  ['us', word`oz, lb, gal`],
+];
+const TEMPERATURE: [string, string][] = [
+  ['C', '°C'],
+  ['F', '°F'],
+];
+
+function HabitsSheet({ page, onDone }: SheetProps) {
+  const { farm } = page;
+  if (!page.mayChange) return null;
+  const fields: FormField[] = [
+    { name: 'name', label: word`Name of the farm`, kind: 'text', start: farm.name },
+    {
+      ...{ name: 'latitude', label: word`Latitude, degrees north`, kind: 'number', optional: true, half: true },
+      start: farm.latitude ?? '',
+    },
+    {
+      ...{ name: 'altitudeM', label: word`Height above the sea, m`, kind: 'number', optional: true, half: true },
+      start: farm.altitudeM ?? '',
+    },
+    {
+      name: 'locale',
+      label: word`Numbers, days and money`,
+      kind: 'select',
+      options: [...new Set([...LOCALES, farm.locale])].map((locale): [string, string] => [locale, placeOf(locale)]),
+      start: farm.locale,
+    },
+    { name: 'mass', label: word`Weights and volumes`, kind: 'select', options: MASS, half: true, start: farm.mass },
+    {
+      ...{ name: 'temperature', label: word`Temperature`, kind: 'select', options: TEMPERATURE, half: true },
+      start: farm.temperature,
+    },
+    {
+      name: 'entryBackDays',
+      label: word`Records may come late by, days`,
+      kind: 'count',
+      start: farm.entryBackDays,
+      help: word`what was done on paper while there was no connection`,
+    },
+  ];
+  return (
+    <Sheet aria-label={say`Habits`}>
+      <SheetHead>
+        <h2>{say`Habits`}</h2>
+        <Text quiet>{say`for everyone who has chosen none of their own`}</Text>
+      </SheetHead>
+      <SheetBody>
+        <ActionForm
+          about="habits"
+          fields={fields}
+          units={METRIC}
+          submit={say`Keep`}
+          send={(values) => send<Said>('setup.habits@1', { ...values, version: farm.version })}
+          onDone={onDone}
+        />
+      </SheetBody>
+    </Sheet>
+  );
+}
