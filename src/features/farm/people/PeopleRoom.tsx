@@ -194,9 +194,13 @@ function MemberRow({ m, page, act, onChange }: MemberRowProps) {
         )}
       </Cell>
       <Cell mono>{m.signInName}</Cell>
-      <Cell>{m.contact ?? '—'}</Cell>
+      <Cell>{m.contact ?? ''}</Cell>
       <Cell sort={m.seenAt?.toISOString()}>
-        {m.endedOn ? say`left ${shortDay(m.endedOn)}` : m.seenAt ? ago(m.seenAt, page.now) : say`never`}
+        {m.endedOn
+          ? say`left ${shortDay(m.endedOn)}`
+          : m.seenAt
+            ? say`signed in ${ago(m.seenAt, page.now)}`
+            : say`never signed in`}
       </Cell>
       {page.mayChange && (
         <Cell nowrap>
@@ -208,7 +212,8 @@ function MemberRow({ m, page, act, onChange }: MemberRowProps) {
             <>
               <WordButton type="button" onClick={onChange} aria-label={say`Change ${m.name}`}>
                 {say`change`}
-              </WordButton>{' '}
+              </WordButton>
+              {m.id !== page.me && ' · '}
               {m.id !== page.me && (
                 <>
                   <WordButton
@@ -217,7 +222,8 @@ function MemberRow({ m, page, act, onChange }: MemberRowProps) {
                     aria-label={say`Sign ${m.name} out everywhere`}
                   >
                     {say`sign out`}
-                  </WordButton>{' '}
+                  </WordButton>
+                  {' · '}
                   <WordButton
                     type="button"
                     aria-label={say`${m.name} leaves`}
@@ -288,7 +294,7 @@ function MembersSheet({ page, act, onChange }: MembersSheetProps) {
               <HeadCell>{say`Works as`}</HeadCell>
               <HeadCell>{say`Sign-in name`}</HeadCell>
               <HeadCell>{say`Contact`}</HeadCell>
-              <HeadCell>{say`Last signed in`}</HeadCell>
+              <HeadCell>{say`Last here`}</HeadCell>
               {page.mayChange && <HeadCell> </HeadCell>}
             </TableRow>
           </TableHead>
