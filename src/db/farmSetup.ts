@@ -263,6 +263,7 @@ export async function placeShapes(
     role: r.role,
     room: r.zone_name ?? r.walk,
     kind: r.kind === 'bed' || r.kind === 'nursery' ? 'bed' : r.kind === 'store' ? 'store' : 'tank',
+    loopId: r.loop_id,
     volumeL: r.volume_l,
     areaM2: r.area_m2,
     lengthM: r.length_m,

@@ -7,6 +7,8 @@ export interface PlanThing {
   id: string;
   room: string;
   kind: 'tank' | 'bed' | 'store';
+  /** Whose water it has: rooms of one loop are laid under each other where that costs little. */
+  loopId?: string | null;
   volumeL: number | null;
   areaM2: number | null;
   lengthM: number | null;
@@ -77,18 +79,50 @@ function layRoom(things: readonly PlanThing[]): { placed: Placed[]; widthM: numb
   return { placed, widthM: Math.max(6, widest + WALL_M), heightM: y + rowHigh + WALL_M };
 }
 
-/** @param things in walking order; their rooms are laid in two columns, the emptier one next */
+const MOST_COLUMNS = 4;
+/** A screen is about so many times as wide as high. */
+const SCREEN_SHAPE = 1.5;
+
+/**
+ * @param things in walking order; their rooms are laid in columns, the emptiest one next, in as many columns as make the plan
+ * nearest to the shape of a screen
+ */
 export function layPlan(things: readonly PlanThing[]): FarmPlan {
+  const plans = Array.from({ length: MOST_COLUMNS }, (_, i) => layColumns(things, i + 1));
+  const away = ({ widthM, heightM }: FarmPlan) => Math.abs(Math.log(widthM / heightM / SCREEN_SHAPE));
+  return plans.reduce((best, plan) => (away(plan) < away(best) ? plan : best));
+}
+
+interface Column {
+  xM: number;
+  yM: number;
+  loops: Set<string>;
+}
+/** So much higher a column may be before a room leaves those of its loop. */
+const KEPT_TOGETHER_M = 6;
+
+/** The emptiest column, or one of the same loop that is hardly fuller. */
+function columnFor(columns: readonly Column[], loops: readonly string[]): Column {
+  const emptier = (a: Column, b: Column) => (b.yM < a.yM ? b : a);
+  const least = columns.reduce(emptier);
+  const own = columns.filter((c) => loops.some((l) => c.loops.has(l)) && c.yM <= least.yM + KEPT_TOGETHER_M);
+  return own.length > 0 ? own.reduce(emptier) : least;
+}
+
+function layColumns(things: readonly PlanThing[], count: number): FarmPlan {
   const byRoom = new Map<string, PlanThing[]>();
   for (const t of things) byRoom.set(t.room, [...(byRoom.get(t.room) ?? []), t]);
-  const columns = [
-    { xM: 0, yM: 0 },
-    { xM: ROOM_WIDE_M + BETWEEN_M, yM: 0 },
-  ];
+  const columns = Array.from({ length: count }, (_, i): Column => ({
+    xM: i * (ROOM_WIDE_M + BETWEEN_M),
+    yM: 0,
+    loops: new Set(),
+  }));
   const [all, rooms]: [Placed[], PlacedRoom[]] = [[], []];
   for (const [name, own] of byRoom) {
     const laid = layRoom(own);
-    const column = columns[0]!.yM <= columns[1]!.yM ? columns[0]! : columns[1]!;
+    const loops = own.flatMap((t) => t.loopId ?? []);
+    const column = columnFor(columns, loops);
+    for (const loop of loops) column.loops.add(loop);
     const here = laid.placed.map((p) => {
       const hand = own.find((t) => t.id === p.id)!;
       const isPut = hand.xM !== null && hand.yM !== null;

@@ -45,6 +45,25 @@ describe('the plan of a farm', () => {
     );
   });
 
+  test('is about as wide as a screen, and the beds of a loop lie under its tanks', () => {
+    const things = [
+      ...['north', 'south'].flatMap((loop) =>
+        Array.from({ length: 6 }, (_, i) =>
+          thing(`${loop}${i}`, { room: `${loop} hall`, loopId: loop, volumeL: 9000 }),
+        ),
+      ),
+      ...['south', 'north'].flatMap((loop) =>
+        Array.from({ length: 5 }, (_, i) =>
+          thing(`${loop} bed${i}`, { room: `${loop} house`, kind: 'bed', loopId: loop, areaM2: 30 }),
+        ),
+      ),
+    ];
+    const plan = layPlan(things);
+    expect(plan.widthM / plan.heightM).toBeGreaterThan(1);
+    const room = (name: string) => plan.rooms.find((r) => r.name === name)!;
+    for (const loop of ['north', 'south']) expect(room(`${loop} house`).xM).toBe(room(`${loop} hall`).xM);
+  });
+
   test('what was put by hand stays, and the walk goes as things stand', () => {
     const plan = layPlan([thing('a', { xM: 9, yM: 4 }), thing('b', { xM: 2, yM: 4 }), thing('c', { xM: 2, yM: 1 })]);
     expect(plan.things.find((t) => t.id === 'a')).toMatchObject({ xM: 9, yM: 4 });

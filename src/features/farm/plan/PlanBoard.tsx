@@ -13,12 +13,13 @@ import type { FarmPlan, Placed } from '../../../core/setup/planLayout';
 import { say } from '../../../core/words/words';
 import { classes } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
-import type { PlanMark } from './queries';
+import type { PlanMark, PlanPage, Through } from './queries';
 import css from './plan.module.css';
 
 interface PlanBoardProps {
   plan: FarmPlan;
   marks: readonly PlanMark[];
+  loops: PlanPage['loops'];
   chosen: string | null;
   onChoose: (id: string) => void;
   arranging: boolean;
@@ -49,6 +50,7 @@ export function PlanBoard(props: PlanBoardProps) {
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor),
   );
+  const runs = runsOf(props);
   const [wide, high] = [plan.widthM + 2 * EDGE_M, plan.heightM + 2 * EDGE_M];
   const moved = ({ active, delta }: DragEndEvent) => {
     const thing = plan.things.find((t) => t.id === active.id);
@@ -77,22 +79,23 @@ export function PlanBoard(props: PlanBoardProps) {
         </defs>
         <rect x={-EDGE_M} y={-EDGE_M} width={wide} height={high} fill="url(#metre)" />
         {plan.rooms.map((r) => (
-          <g key={r.name}>
-            <rect
-              x={r.xM}
-              y={r.yM}
-              width={r.widthM}
-              height={r.heightM}
-              fill="none"
-              stroke={tone.ink}
-              strokeWidth="0.14"
-            />
-            <text x={r.xM + 0.5} y={r.yM + 0.95} className={css.room}>
-              {r.name}
-            </text>
-          </g>
+          <rect
+            key={r.name}
+            x={r.xM}
+            y={r.yM}
+            width={r.widthM}
+            height={r.heightM}
+            fill="none"
+            stroke={tone.ink}
+            strokeWidth="0.14"
+          />
         ))}
-        <Pipes plan={plan} marks={marks} />
+        <Pipes runs={runs} />
+        {plan.rooms.map((r) => (
+          <text key={r.name} x={r.xM + 0.5} y={r.yM + 0.95} className={css.room}>
+            {r.name}
+          </text>
+        ))}
         {plan.things.map((t) => {
           const mark = marks.find((m) => m.id === t.id);
           return (
@@ -107,6 +110,12 @@ export function PlanBoard(props: PlanBoardProps) {
             )
           );
         })}
+        {runs.map(({ code, color, there, back, through }) => (
+          <g key={code}>
+            <Fittings line={there} color={color} through={through.filter((f) => f.kind !== 'pump')} />
+            <Fittings line={back} color={color} through={through.filter((f) => f.kind === 'pump')} />
+          </g>
+        ))}
       </svg>
     </DndContext>
   );
@@ -244,34 +253,110 @@ function BedMark({ t, mark, chosen }: MarkProps) {
 }
 
 const PIPES = [tone.water, tone.moss, tone.roe, tone.deep, tone.straw];
+const [LOOP_APART_M, BACK_APART_M, FITTING_M] = [0.35, 0.8, 1.4];
 
-/** Each loop as a line in the order its water runs: tanks, beds, sump, and back. */
-function Pipes({ plan, marks }: Pick<PlanBoardProps, 'plan' | 'marks'>) {
-  const loops = [...new Set(marks.flatMap((m) => (m.loop ? [m.loop] : [])))];
-  return loops.map((loop, i) => {
-    const of = (want: (m: PlanMark) => boolean) =>
-      middle(plan.things.filter((t) => marks.some((m) => m.id === t.id && m.loop === loop && want(m))));
-    const stops = [of((m) => m.kind === 'tank'), of((m) => m.kind === 'bed')].filter((p) => p !== null);
-    if (stops.length < 2) return null;
-    const [a, b] = stops as [Middle, Middle];
-    const off = i * 0.35;
-    const y = Math.max(a.bottom, b.top) + 0.3 + off;
-    const d = `M${a.x + off} ${a.y} V${y} H${b.x + off} V${b.y}`;
+/** Of some things those in the room that has most of them: a pipe is drawn to there. */
+function mainRoom(things: readonly PlanMark[]): PlanMark[] {
+  const inRoom = (room: string) => things.filter((m) => m.room === room);
+  return things.map((m) => inRoom(m.room)).reduce((most, own) => (own.length > most.length ? own : most), []);
+}
+
+interface Run {
+  code: string;
+  color: string;
+  /** Across which the water goes from tanks to beds, and back. */
+  there: Level;
+  back: Level;
+  tanksY: number;
+  bedsY: number;
+  through: readonly Through[];
+}
+
+interface Level {
+  from: number;
+  to: number;
+  y: number;
+}
+
+/** Each loop in the order its water runs: tanks, what cleans it, beds, and by its pumps back to the tanks. */
+function runsOf({ plan, marks, loops }: Pick<PlanBoardProps, 'plan' | 'marks' | 'loops'>): Run[] {
+  return loops.flatMap(({ code, through }, i) => {
+    const of = (kind: PlanMark['kind']) => {
+      const main = mainRoom(marks.filter((m) => m.loop === code && m.kind === kind));
+      return middle(plan.things.filter((t) => main.some((m) => m.id === t.id)));
+    };
+    const [tanks, beds] = [of('tank'), of('bed')];
+    if (!tanks || !beds) return [];
+    const off = i * LOOP_APART_M;
+    // Between what stands above and below where there is room, else just under the tanks.
+    const y = tanks.bottom < beds.top ? (tanks.bottom + beds.top - BACK_APART_M) / 2 + off : tanks.bottom + 0.3 + off;
+    const there = { from: tanks.x + off, to: beds.x + off, y };
+    const back = { from: there.to + BACK_APART_M, to: there.from + BACK_APART_M, y: y + BACK_APART_M };
+    return [{ code, color: PIPES[i % PIPES.length]!, there, back, tanksY: tanks.y, bedsY: beds.y, through }];
+  });
+}
+
+function Pipes({ runs }: { runs: readonly Run[] }) {
+  return runs.map(({ code, color, there, back, tanksY, bedsY }) => (
+    <g key={code}>
+      <Pipe d={`M${there.from} ${tanksY} V${there.y} H${there.to} V${bedsY}`} color={color} />
+      <Pipe d={`M${back.from} ${bedsY} V${back.y} H${back.to} V${tanksY}`} color={color} />
+    </g>
+  ));
+}
+
+function Pipe({ d, color }: { d: string; color: string }) {
+  return (
+    <g aria-hidden="true">
+      <path d={d} fill="none" stroke={color} strokeWidth="0.22" opacity="0.55" strokeLinejoin="round" />
+      <path d={d} fill="none" stroke={tone.sheet} strokeWidth="0.07" strokeDasharray="0.3 0.3" />
+    </g>
+  );
+}
+
+interface FittingsProps {
+  line: Level;
+  color: string;
+  through: readonly Through[];
+}
+
+/** What sits in a pipe, along its level part: a square that cleans, a circle that lifts; each says its name. */
+function Fittings({ line, color, through }: FittingsProps) {
+  const middleX = (line.from + line.to) / 2;
+  const way = Math.sign(line.to - line.from) || 1;
+  return through.map(({ name, kind }, i) => {
+    const x = middleX + way * FITTING_M * (i - (through.length - 1) / 2);
     return (
-      <g key={loop} aria-hidden="true">
-        <path
-          d={d}
-          fill="none"
-          stroke={PIPES[i % PIPES.length]}
-          strokeWidth="0.22"
-          opacity="0.55"
-          strokeLinejoin="round"
-        />
-        <path d={d} fill="none" stroke={tone.sheet} strokeWidth="0.07" strokeDasharray="0.3 0.3" />
+      <g key={name + i} role="img" aria-label={name}>
+        <title>{name}</title>
+        {kind === 'pump' ? (
+          <circle cx={x} cy={line.y} r="0.5" fill={tone.sheet} stroke={color} strokeWidth="0.14" />
+        ) : (
+          <rect
+            x={x - 0.5}
+            y={line.y - 0.5}
+            width="1"
+            height="1"
+            rx="0.15"
+            fill={tone.sheet}
+            stroke={color}
+            strokeWidth="0.14"
+          />
+        )}
+        <path d={SIGNS[kind](x, line.y)} fill="none" stroke={tone.ink} strokeWidth="0.09" strokeLinejoin="round" />
       </g>
     );
   });
 }
+
+/** What each does, in a stroke: solids sink, a filter turns them over, minerals come off, a pump lifts. */
+const SIGNS: Record<Through['kind'], (x: number, y: number) => string> = {
+  solids: (x, y) => `M${x - 0.3} ${y - 0.25} L${x} ${y + 0.3} L${x + 0.3} ${y - 0.25}`,
+  filter: (x, y) => `M${x - 0.3} ${y - 0.2} h0.6 M${x - 0.3} ${y} h0.6 M${x - 0.3} ${y + 0.2} h0.6`,
+  mineraliser: (x, y) =>
+    `M${x} ${y + 0.3} V${y - 0.3} M${x - 0.25} ${y - 0.05} L${x} ${y - 0.3} L${x + 0.25} ${y - 0.05}`,
+  pump: (x, y) => `M${x - 0.18} ${y - 0.28} L${x + 0.3} ${y} L${x - 0.18} ${y + 0.28} Z`,
+};
 
 interface Middle {
   x: number;

@@ -89,6 +89,7 @@ export function PlanRoom({ page }: { page: PlanPage }) {
               <PlanBoard
                 plan={page.plan}
                 marks={page.marks}
+                loops={page.loops}
                 chosen={chosen}
                 onChoose={setChosen}
                 arranging={arranging}

@@ -5,7 +5,7 @@ import { formatDensity, formatMass, formatNumber, type UnitChoice } from '../../
 import { ROLE_NAMES, type StoreRole } from '../../../core/setup/roles';
 import type { PlaceFact } from '../../../core/plan/types';
 import { plural, say, told } from '../../../core/words/words';
-import { placeShapes } from '../../../db/farmSetup';
+import { equipmentSetUp, placeShapes } from '../../../db/farmSetup';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
 
 /** One thing on the plan as it is on the day of the dial. */
@@ -25,18 +25,33 @@ export interface PlanMark {
   href: string | null;
 }
 
+/** What the water of a loop runs through between tanks and beds, and what lifts it back, in that order. */
+export interface Through {
+  name: string;
+  kind: (typeof WAY)[number];
+}
+const WAY = ['solids', 'filter', 'mineraliser', 'pump'] as const;
+
 export interface PlanPage extends DayView {
   plan: FarmPlan;
   marks: PlanMark[];
-  loops: { code: string; name: string }[];
+  loops: { code: string; name: string; through: Through[] }[];
   mayChange: boolean;
 }
 
 const MOST_CELLS = 16;
 
 export async function planPage(search: Search): Promise<PlanPage> {
-  const view = await farmView(search, (tx) => placeShapes(tx));
-  const marks = view.more.map((shape) => {
+  const view = await farmView(search, async (tx) => ({
+    shapes: await placeShapes(tx),
+    equipment: (await equipmentSetUp(tx)).filter((e) => e.retiredOn === null),
+  }));
+  const { shapes, equipment } = view.more;
+  const throughOf = (loop: string) =>
+    WAY.flatMap((kind) =>
+      equipment.filter((e) => e.loop === loop && e.kind === kind).map(({ name }) => ({ name, kind })),
+    );
+  const marks = shapes.map((shape) => {
     const fact = view.facts.places.find((p) => p.id === shape.id);
     const loop = view.facts.loops.find((l) => l.id === fact?.loopId)?.code ?? null;
     const base = { id: shape.id, code: shape.code, kind: shape.kind, room: shape.room, loop };
@@ -53,9 +68,9 @@ export async function planPage(search: Search): Promise<PlanPage> {
   });
   return {
     ...dayOnly(view),
-    plan: layPlan(view.more),
+    plan: layPlan(shapes),
     marks,
-    loops: view.facts.loops.map((l) => ({ code: l.code, name: l.name })),
+    loops: view.facts.loops.map((l) => ({ code: l.code, name: l.name, through: throughOf(l.code) })),
     mayChange: view.person.role === 'manager',
   };
 }
