@@ -1,5 +1,6 @@
 // Written by scripts/lib/registries.mjs from the acts; do not edit.
 import { AddKindInput } from './setup/addKind.input';
+import { AddLoopInput } from './loop/add.input';
 import { AddPlacesInput } from './place/add.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ArrangeInput } from './place/arrange.input';
@@ -21,6 +22,7 @@ import { DraftInput, KeepDraftInput } from './draft/keep.input';
 import { DropDraftInput } from './draft/discard.input';
 import { DropTemperatureInput } from './setup/dropTemperature.input';
 import { EndCalendarInput } from './calendar/end.input';
+import { EquipmentInput } from './equipment/change.input';
 import { ExchangeInput } from './purge/exchange.input';
 import { FeedInput } from './fish/feed.input';
 import { FeedRuleInput } from './setup/feedRule.input';
@@ -91,6 +93,7 @@ export const inputs: Record<string, new () => object> = {
   'draft.layPlan': LayPlanInput,
   'draft.layWater': TemperatureInput,
   'entry.takeBack': TakeBackInput,
+  'equipment.change': EquipmentInput,
   'equipment.retire': ThingInput,
   'fish.dead': DeadInput,
   'fish.feed': FeedInput,
@@ -105,6 +108,7 @@ export const inputs: Record<string, new () => object> = {
   'fish.receiveFeed': ReceiveFeedInput,
   'fish.weigh': WeighInput,
   'log.line': LogLineInput,
+  'loop.add': AddLoopInput,
   'loop.change': LoopInput,
   'opening.feed': OpeningFeedInput,
   'opening.fish': OpeningFishInput,

@@ -12,6 +12,7 @@ import { module as draftLayAsideModule } from './draft/layAside';
 import { module as draftLayPlanModule } from './draft/layPlan';
 import { module as draftLayWaterModule } from './draft/layWater';
 import { module as entryTakeBackModule } from './entry/takeBack';
+import { module as equipmentChangeModule } from './equipment/change';
 import { module as equipmentRetireModule } from './equipment/retire';
 import { module as fishDeadModule } from './fish/dead';
 import { module as fishFeedModule } from './fish/feed';
@@ -26,6 +27,7 @@ import { module as fishReceiveModule } from './fish/receive';
 import { module as fishReceiveFeedModule } from './fish/receiveFeed';
 import { module as fishWeighModule } from './fish/weigh';
 import { module as logLineModule } from './log/line';
+import { module as loopAddModule } from './loop/add';
 import { module as loopChangeModule } from './loop/change';
 import { module as openingFeedModule } from './opening/feed';
 import { module as openingFishModule } from './opening/fish';
@@ -103,6 +105,7 @@ export const modules = [
   draftLayPlanModule,
   draftLayWaterModule,
   entryTakeBackModule,
+  equipmentChangeModule,
   equipmentRetireModule,
   fishDeadModule,
   fishFeedModule,
@@ -117,6 +120,7 @@ export const modules = [
   fishReceiveFeedModule,
   fishWeighModule,
   logLineModule,
+  loopAddModule,
   loopChangeModule,
   openingFeedModule,
   openingFishModule,

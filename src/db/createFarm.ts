@@ -37,7 +37,8 @@ function equipmentOfLoops(loops: readonly LoopFact[]): (NewEquipment & { id: str
   });
 }
 
-const loopRow = (l: LoopFact) => ({
+/** A loop as its table holds it. */
+export const loopRow = (l: LoopFact) => ({
   id: l.id,
   code: l.code,
   name: l.name,

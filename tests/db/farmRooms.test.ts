@@ -147,6 +147,36 @@ describe('habits and limits', () => {
   });
 });
 
+describe('loops and equipment', () => {
+  test('a loop that comes is there at once, with water as the place has it; its code is its own', async () => {
+    const loop = { code: 'Egret', name: 'Egret', kind: 'coupled', lowC: 18, highC: 25 };
+    expect(faults(await run('loop.add@1', { ...loop, highC: 10 }))).toHaveProperty('highC');
+    expect(faults(await run('loop.add@1', { ...loop, code: 'Heron' }))).toHaveProperty('code');
+    expect(faults(await run('loop.add@1', loop))).toEqual({});
+    expect(await run('place.add@1', { line: '2 tanks of 2 m³ named E1–E2 for egret' })).toMatchObject({ ok: true });
+    const { farmView } = await import('../../src/server/farmView');
+    const { facts } = await farmView(on(), async () => null);
+    const own = facts.loops.find((l) => l.code === 'egret')!;
+    expect(facts.places.filter((p) => p.loopId === own.id).map((p) => p.code)).toEqual(['E1', 'E2']);
+    expect(own.plannedWaterTempC).toHaveLength(12);
+    expect(own.plannedWaterTempC.every((t) => t >= 18 && t <= 25)).toBe(true);
+  });
+
+  test('a rating plate is changed in the version that was seen; what the loop can bear follows', async () => {
+    const { placesPage } = await pages();
+    const filterOf = async () => (await placesPage()).equipment.find((e) => e.kind === 'filter' && !e.retiredOn)!;
+    const was = await filterOf();
+    const change = { id: was.id, version: was.version, name: was.name, confirmed: true };
+    expect(faults(await run('equipment.change@1', change))).toHaveProperty('volumeM3');
+    expect(faults(await run('equipment.change@1', { ...change, volumeM3: 4.5 }))).toEqual({});
+    expect((await filterOf()).volumeM3).toBe(4.5);
+    const { farmView } = await import('../../src/server/farmView');
+    const { facts } = await farmView(on(), async () => null);
+    expect(facts.loops.flatMap((l) => l.lifeSupport.media).some((m) => m.volumeM3 === 4.5)).toBe(true);
+    expect(faults(await run('equipment.change@1', { ...change, volumeM3: 5 }))).toHaveProperty('form');
+  });
+});
+
 describe('crops', () => {
   test('a change that worsens the plan is asked about first; what the farm sets stands beside the default', async () => {
     const { cropsPage } = await pages();

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Knex } from 'knex';
 import type { Page } from '@playwright/test';
 import { LOG_EXAMPLES } from '../../src/core/log/parse';
-import { LOCALE_COOKIE } from '../../src/words/locales';
+import { LOCALE_COOKIE, LOCALES } from '../../src/words/locales';
 import { DESK, expect, PHONE, ready, signIn, test, useFarm } from './help';
 import { STATIONS } from './everyStation';
 
@@ -16,13 +16,19 @@ const NAMES = `select code from place union select code from loop union select n
   union select caution from chore union select place_code from chore union select name from place
   union select walk from chore union select walk from place union select words from handover union select name from equipment union select currency from farm
   union select params->>'name' from species union select params->>'latinName' from species
-  union select params->>'name' from crop`;
+  union select params->>'name' from crop union select title from paper union select words from paper union select list from price`;
 
 /** What the farm itself is called and calls things: said as it is in every language. */
 async function namesOf(db: Knex): Promise<string[]> {
   const { rows } = await db.raw<{ rows: { code: string | null }[] }>(NAMES);
   return rows.flatMap(({ code }) => code?.match(/[A-Za-z]{2,}/g) ?? []);
 }
+
+/** Countries are named by the locale, too. */
+const countryNames = (): string[] =>
+  LOCALES.flatMap((locale) =>
+    new Intl.DisplayNames('en', { type: 'region' }).of(locale.slice(3))!.match(/[A-Za-z]{2,}/g)!,
+  );
 
 /** Days and months are written by the locale itself, not by the catalogue. */
 function calendarNames(): string[] {
@@ -67,7 +73,7 @@ test('no word on any screen escapes the catalogue, and words half as long again 
   const typed = LOG_EXAMPLES.join(' ').match(/[A-Za-z]+/g)!;
   const library = readFileSync('src/core/library/species.json', 'utf8');
   const latin = [...library.matchAll(/"scientificName": "(.*)"/g)].flatMap(([, name]) => name!.match(/[A-Za-z]+/g)!);
-  const names = [...(await namesOf(farm.db())), ...calendarNames(), ...typed, ...latin];
+  const names = [...(await namesOf(farm.db())), ...calendarNames(), ...countryNames(), ...typed, ...latin];
   const strays = new Map<string, string>();
   const look = async (where: string) => {
     for (const text of await escaped(page, names)) if (!strays.has(text)) strays.set(text, where);

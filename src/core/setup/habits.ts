@@ -31,7 +31,7 @@ const LATITUDE_OF: Record<string, number> = {
   FI: 62,
   DK: 56,
 };
-const SOMEWHERE_TEMPERATE = 47;
+export const SOMEWHERE_TEMPERATE = 47;
 
 export function usualHabits(locale: string, timeZone: string): Habits {
   const region = locale.split('-')[1] ?? '';

@@ -48,7 +48,12 @@ export function layOut({ description: d, newId, today }: LayOutArgs): NewFarm {
   };
 }
 
-function loopOf(l: LoopPart, { habits: { latitude, altitudeM } }: FarmDescription, id: string): LoopFact {
+/** A loop with its water and weather by month, as the place has them. */
+export function loopOf(
+  l: LoopPart,
+  { habits: { latitude, altitudeM } }: { habits: Pick<FarmDescription['habits'], 'latitude' | 'altitudeM'> },
+  id: string,
+): LoopFact {
   const round = (months: number[]) => months.map((v) => Math.round(v * 10) / 10);
   return {
     id,

@@ -79,6 +79,43 @@ export async function addEquipment(tx: Tx, farmId: string, part: EquipmentPart):
   });
 }
 
+export interface EquipmentWish {
+  id: string;
+  version: number;
+  name: string;
+  flowLH?: number | undefined;
+  headM?: number | undefined;
+  watts?: number | undefined;
+  onMin?: number | undefined;
+  offMin?: number | undefined;
+  kgO2PerDay?: number | undefined;
+  volumeM3?: number | undefined;
+}
+
+/** What its rating plate says now; what it was before stays among the changes. */
+export async function changeEquipment(tx: Tx, v: EquipmentWish): Promise<void> {
+  const was = await tx('equipment').where({ id: v.id, retired_on: null }).forUpdate().first();
+  if (!was) throw new RuleBroken('form', say`That is not on this farm (any more).`);
+  if (was.version !== v.version) throw new RuleBroken('form', STALE);
+  if (was.kind === 'filter' && !v.volumeM3)
+    throw new RuleBroken('volumeM3', say`A filter without media turns nothing over.`);
+  if (was.kind === 'aerator' && !v.kgO2PerDay) throw new RuleBroken('kgO2PerDay', say`Say how much oxygen it brings.`);
+  if ((v.offMin ?? 0) > 0 && !v.onMin) throw new RuleBroken('onMin', say`Say for how long it runs between its rests.`);
+  await tx('equipment')
+    .where({ id: v.id })
+    .update({
+      name: v.name.trim(),
+      flow_l_h: v.flowLH ?? null,
+      head_m: v.headM ?? null,
+      watts: v.watts ?? null,
+      on_min: v.onMin ?? null,
+      off_min: v.offMin ?? null,
+      kg_o2_per_day: v.kgO2PerDay ?? null,
+      volume_m3: v.volumeM3 ?? null,
+      version: v.version + 1,
+    });
+}
+
 /** A piece of equipment is used no more. @returns its name */
 export async function retireEquipment(tx: Tx, wish: { id: string; version: number }, day: Day): Promise<string> {
   const row = await tx('equipment').where({ id: wish.id, retired_on: null }).forUpdate().first('name', 'version');

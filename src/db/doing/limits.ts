@@ -1,6 +1,11 @@
+import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
+import type { LoopPart } from '../../core/setup/description';
+import { SOMEWHERE_TEMPERATE } from '../../core/setup/habits';
+import { loopOf } from '../../core/setup/layOut';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
+import { loopRow } from '../createFarm';
 import { STALE } from './rules';
 
 /** Habits of the farm that is open, and the limits its loops warn by. */
@@ -44,4 +49,16 @@ export async function saveLoop(tx: Tx, v: LoopWish): Promise<void> {
     .where({ id: v.id, version: v.version, retired_on: null })
     .update({ name: v.name.trim(), band_low_g_m2: v.lowGM2, band_high_g_m2: v.highGM2, version: v.version + 1 });
   if (changed === 0) throw new RuleBroken('form', STALE);
+}
+
+/** A loop that came to the farm; what swims and grows in it is added as places. */
+export async function addLoop(tx: Tx, farmId: string, v: Omit<LoopPart, 'into'>): Promise<void> {
+  const code = v.code.trim().toLowerCase();
+  if (v.lowC > v.highC) throw new RuleBroken('highC', say`It cannot be cooled to less than it is warmed to.`);
+  if (await tx('loop').whereRaw('lower(code) = ?', [code]).first('id'))
+    throw new RuleBroken('code', say`There is a loop ${code} already.`);
+  const farm = await tx('farm').first('latitude', 'altitude_m');
+  const habits = { latitude: farm.latitude ?? SOMEWHERE_TEMPERATE, altitudeM: farm.altitude_m ?? 0 };
+  const loop = loopOf({ ...v, code, into: null }, { habits }, randomUUID());
+  await tx('loop').insert({ farm_id: farmId, ...loopRow(loop) });
 }

@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useState } from 'react';
+import { LOOP_KINDS, LOOP_WORDS } from '../../core/setup/description';
 import { METRIC } from '../../core/quantity/units';
 import { say, told, word } from '../../core/words/words';
 import { LOCALES } from '../../words/locales';
@@ -45,6 +46,7 @@ export function LimitsRoom({ page }: { page: LimitsPage }) {
           {page.loops.map((loop) => (
             <LoopSheet key={`${loop.id}${loop.version}`} loop={loop} page={page} onDone={tell} />
           ))}
+          {page.mayChange && <NewLoop key={page.loops.length} onDone={tell} />}
           <Sheet>
             <SheetHead>
               <h2>{say`Set elsewhere`}</h2>
@@ -94,6 +96,40 @@ function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
         ) : (
           <Text as="p">{say`${loop.lowGM2} to ${loop.highGM2} g feed on a square metre and day`}</Text>
         )}
+      </SheetBody>
+    </Sheet>
+  );
+}
+
+const NEW_LOOP: FormField[] = [
+  { name: 'code', label: word`Code`, kind: 'text', half: true },
+  { name: 'name', label: word`Name`, kind: 'text', half: true },
+  {
+    name: 'kind',
+    label: word`How its water runs`,
+    kind: 'select',
+    options: LOOP_KINDS.map((kind): [string, string] => [kind, LOOP_WORDS[kind]]),
+    start: 'coupled',
+  },
+  { name: 'lowC', label: word`Warmed to`, kind: 'quantity', quantity: 'temperature', half: true, start: 20 },
+  { name: 'highC', label: word`Cooled to`, kind: 'quantity', quantity: 'temperature', half: true, start: 26 },
+];
+
+function NewLoop({ onDone }: { onDone: (said: Said) => void }) {
+  return (
+    <Sheet aria-label={say`A loop more`}>
+      <SheetHead>
+        <h2>{say`A loop more`}</h2>
+      </SheetHead>
+      <SheetBody>
+        <ActionForm
+          about="new loop"
+          fields={NEW_LOOP}
+          units={METRIC}
+          submit={say`Add the loop`}
+          send={(values) => send<Said>('loop.add@1', values)}
+          onDone={onDone}
+        />
       </SheetBody>
     </Sheet>
   );

@@ -14,7 +14,7 @@ import {
 } from '../../core/setup/description';
 import { duty } from '../../core/setup/follows';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
+import { formatArea, formatNumber, formatVolume, METRIC, type UnitChoice } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
@@ -33,10 +33,11 @@ import {
   Text,
   WordButton,
 } from '../../ui/kit/kit';
-import { newEntryKey, type Outcome } from '../../ui/outcome';
+import type { Outcome } from '../../ui/outcome';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import type { PlacesPage } from './queries';
+import { useAct } from './useAct';
 
 type Place = PlacesPage['places'][number];
 interface Said {
@@ -47,18 +48,8 @@ interface Said {
 /** Everything that stands on the farm, by the water it belongs to; added, changed and retired here. */
 export function PlacesRoom({ page }: { page: PlacesPage }) {
   const [changing, setChanging] = useState<Place | null>(null);
-  const [said, setSaid] = useState<{ ok: boolean; words: string } | null>(null);
-  const act = async (name: string, body: Record<string, unknown>): Promise<boolean> => {
-    const outcome = await send<Said>(name, { ...body, entryKey: newEntryKey() }).catch(() => null);
-    setSaid(
-      !outcome
-        ? { ok: false, words: say`No connection. Press again when it is back.` }
-        : outcome.ok
-          ? { ok: true, words: outcome.value.words }
-          : { ok: false, words: Object.values(outcome.fields)[0]?.[0] ?? say`Not done.` },
-    );
-    return outcome?.ok ?? false;
-  };
+  const [machine, setMachine] = useState<Equipment | null>(null);
+  const { said, act, tell } = useAct();
   return (
     <Stack>
       <FarmNav here="/farm/places" suffix="" />
@@ -74,7 +65,7 @@ export function PlacesRoom({ page }: { page: PlacesPage }) {
       <Columns>
         <Stack>
           <PlaceSheet page={page} act={act} onChange={setChanging} />
-          <EquipmentSheet page={page} act={act} />
+          <EquipmentSheet page={page} act={act} onChange={setMachine} />
         </Stack>
         <Stack>
           {changing && (
@@ -83,10 +74,21 @@ export function PlacesRoom({ page }: { page: PlacesPage }) {
               p={changing}
               page={page}
               onDone={(v) => {
-                setSaid({ ok: true, words: [v.words, ...v.lines].join(' ') });
+                tell([v.words, ...v.lines].join(' '));
                 setChanging(null);
               }}
               onLeave={() => setChanging(null)}
+            />
+          )}
+          {machine && (
+            <ChangeEquipment
+              key={machine.id}
+              e={machine}
+              onDone={(words) => {
+                tell(words);
+                setMachine(null);
+              }}
+              onLeave={() => setMachine(null)}
             />
           )}
           {page.mayChange && <AddSheet act={act} units={page.units} />}
@@ -178,7 +180,13 @@ function PlaceActs({ p, act, onChange }: Pick<PlaceSheetProps, 'act' | 'onChange
   );
 }
 
-function EquipmentSheet({ page, act }: { page: PlacesPage; act: Act }) {
+interface EquipmentSheetProps {
+  page: PlacesPage;
+  act: Act;
+  onChange: (e: Equipment) => void;
+}
+
+function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
   const { units } = page;
   if (page.equipment.length === 0) return null;
   const facts = (e: PlacesPage['equipment'][number]) =>
@@ -219,13 +227,19 @@ function EquipmentSheet({ page, act }: { page: PlacesPage; act: Act }) {
                     {e.retiredOn ? (
                       say`retired ${shortDay(e.retiredOn)}`
                     ) : (
-                      <WordButton
-                        type="button"
-                        onClick={() => void act('equipment.retire@1', { id: e.id, version: e.version })}
-                        aria-label={say`Retire ${e.name}`}
-                      >
-                        {say`retire`}
-                      </WordButton>
+                      <>
+                        <WordButton type="button" onClick={() => onChange(e)} aria-label={say`Change ${e.name}`}>
+                          {say`change`}
+                        </WordButton>
+                        {' · '}
+                        <WordButton
+                          type="button"
+                          onClick={() => void act('equipment.retire@1', { id: e.id, version: e.version })}
+                          aria-label={say`Retire ${e.name}`}
+                        >
+                          {say`retire`}
+                        </WordButton>
+                      </>
                     )}
                   </Cell>
                 )}
@@ -234,6 +248,56 @@ function EquipmentSheet({ page, act }: { page: PlacesPage; act: Act }) {
           </TableBody>
         </Table>
       </ScrollTable>
+    </Sheet>
+  );
+}
+
+/** What a rating plate can say, by kind of equipment. */
+const PLATE: readonly (readonly [name: PlateNumber, label: string, kinds: readonly EquipmentKind[] | null])[] = [
+  ['flowLH', word`Flow at that head, L/h`, ['pump']],
+  ['headM', word`Head, m`, ['pump']],
+  ['watts', word`Power, W`, null],
+  ['onMin', word`Runs for, min`, ['pump', 'light']],
+  ['offMin', word`then rests for, min`, ['pump', 'light']],
+  ['kgO2PerDay', word`Oxygen, kg a day`, ['aerator']],
+  ['volumeM3', word`Media, m³`, ['filter']],
+];
+type PlateNumber = 'flowLH' | 'headM' | 'watts' | 'onMin' | 'offMin' | 'kgO2PerDay' | 'volumeM3';
+type Equipment = PlacesPage['equipment'][number];
+
+interface ChangeEquipmentProps {
+  e: Equipment;
+  onDone: (words: string) => void;
+  onLeave: () => void;
+}
+
+function ChangeEquipment({ e, onDone, onLeave }: ChangeEquipmentProps) {
+  const own = PLATE.filter(([, , kinds]) => !kinds || kinds.includes(e.kind as EquipmentKind));
+  const fields: FormField[] = [
+    { name: 'name', label: word`Name`, kind: 'text', start: e.name },
+    ...own.map(([name, label]): FormField => {
+      return { name, label, kind: 'number', optional: true, half: true, start: e[name] ?? '' };
+    }),
+  ];
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Change ${e.name}`}</h2>
+      </SheetHead>
+      <SheetBody>
+        <ActionForm
+          about={e.id}
+          fields={fields}
+          units={METRIC}
+          submit={say`Keep`}
+          send={(values) =>
+            send<{ words: string; lines: string[] }>('equipment.change@1', { ...values, id: e.id, version: e.version })
+          }
+          onDone={(v) => onDone([v.words, ...v.lines].join(' '))}
+          caution={say`Electricity by water: a residual-current device on every circuit; licensed people connect pumps.`}
+          beside={<Button onClick={onLeave}>{say`Leave it`}</Button>}
+        />
+      </SheetBody>
     </Sheet>
   );
 }

@@ -27,6 +27,7 @@ import {
 import { newEntryKey, type Outcome } from '../../../ui/outcome';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { FarmNav } from '../FarmNav';
+import { useAct } from '../useAct';
 import type { PeoplePage } from './queries';
 import css from '../farm.module.css';
 
@@ -55,13 +56,8 @@ const linkOf = (token: string) => `${window.location.origin}/join/${token}`;
 /** Who works here, who is asked in, and what each may do. */
 export function PeopleRoom({ page }: { page: PeoplePage }) {
   const [link, setLink] = useState<{ name: string; url: string } | null>(null);
-  const [said, setSaid] = useState<{ ok: boolean; words: string } | null>(null);
+  const { said, act, tell } = useAct();
   const [changing, setChanging] = useState<Member | null>(null);
-  const act = async (name: string, body: Record<string, unknown>) => {
-    const outcome = await send<Said>(name, { ...body, entryKey: newEntryKey() }).catch(() => null);
-    setSaid(sayingOf(outcome));
-    return outcome?.ok ?? false;
-  };
   const ask = async (values: Record<string, unknown>): Promise<Outcome<Said>> => {
     const token = newToken();
     const visitor = values.role === 'visitor';
@@ -97,7 +93,7 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
               key={changing.id}
               m={changing}
               onDone={(words) => {
-                setSaid({ ok: true, words });
+                tell(words);
                 setChanging(null);
               }}
               onLeave={() => setChanging(null)}
@@ -114,7 +110,7 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
                   units={METRIC}
                   submit={say`Make a link`}
                   send={ask}
-                  onDone={(v) => setSaid({ ok: true, words: v.words })}
+                  onDone={(v) => tell(v.words)}
                 />
               </SheetBody>
             </Sheet>
@@ -128,13 +124,6 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
       </Columns>
     </Stack>
   );
-}
-
-function sayingOf(outcome: Outcome<Said> | null): { ok: boolean; words: string } {
-  if (!outcome) return { ok: false, words: say`No connection. Press again when it is back.` };
-  return outcome.ok
-    ? { ok: true, words: outcome.value.words }
-    : { ok: false, words: Object.values(outcome.fields)[0]?.[0] ?? say`Not done.` };
 }
 
 function LinkSheet({ name, url }: { name: string; url: string }) {
