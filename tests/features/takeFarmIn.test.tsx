@@ -14,7 +14,7 @@ function server(answer: (body: (typeof bodies)[number]) => string) {
 }
 /** No letter of it is cut in two. */
 const isWhole = (text: string) => !/[\uD800-\uDBFF]$|^[\uDC00-\uDFFF]/.test(text);
-const file = (text: string) => ({ size: text.length, stream: () => new Blob([text]).stream() }) as unknown as File;
+const file = (text: string) => ({ size: text.length, stream: () => new Response(text).body }) as unknown as File;
 
 afterEach(() => {
   bodies.length = 0;
