@@ -127,6 +127,8 @@ describe('from a browser', () => {
     const part = { codeHash, upload, n: 0, lines: 'x' };
     await expect(keepPart(to.app, part, WRITTEN)).rejects.toThrow(/opens no farm/);
     await to.owner('first_farm_code').insert({ code_hash: codeHash, made_at: WRITTEN });
+    // Only the first part tries the code: the others say nothing of it.
+    await expect(keepPart(to.app, { ...part, n: 1 }, WRITTEN)).rejects.toThrow(/opens no farm/);
     await expect(taken()).rejects.toThrow(/Part 1 of \d+ did not come/);
     for (let n = 0; n * PART < file.length; n++)
       await keepPart(to.app, { ...part, n, lines: file.slice(n * PART, (n + 1) * PART) }, WRITTEN);

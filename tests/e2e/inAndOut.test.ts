@@ -44,6 +44,11 @@ test('a farm goes out as a file and comes in elsewhere as it was; a file that is
     await page.getByLabel('A new password').fill(PASSWORD);
     await page.getByRole('button', { name: 'Take the farm in' }).click();
   };
+  const part = (code: string) =>
+    page.request.post('/api/farm-file', {
+      data: { code, upload: '7b0c1a52-6f0e-4d0e-9a53-0d5d3a1a7f10', n: 0, pieces: ['x'] },
+    });
+  expect((await part('AAAA-AAAA')).status()).toBe(403);
   await fill('cut.json', cut);
   await expect(page.getByRole('alert').filter({ hasText: /cut off|ends in the middle/ })).toBeVisible();
   expect(await db()('farm')).toHaveLength(farms);

@@ -21,7 +21,7 @@ export async function up(db: Knex): Promise<void> {
       came_at timestamptz not null,
       primary key (upload, n)
     );
-    comment on table farm_part is 'A farm file on its way in from a browser, part by part; gone when it is in, or after a day';
+    comment on table farm_part is 'A farm file on its way in from a browser, part by part; gone when it is in, or when another comes';
     alter table farm_part enable row level security;
     alter table farm_part force row level security;
     create policy upkeep on farm_part to current_user using (current_setting('app.upkeep', true) = 'on') with check (current_setting('app.upkeep', true) = 'on');
@@ -37,7 +37,9 @@ export async function up(db: Knex): Promise<void> {
 
     create function farm_part_came(code bytea, upload_ uuid, n_ integer, lines_ text, at timestamptz) returns void language plpgsql ${AS_OWNER} as $$
       begin
-        if not code_is_open(code, at) then raise exception 'That code opens no farm' using errcode = '42501', constraint = 'first_farm_code_known'; end if;
+        -- Only the first part tries the code; tries of it are counted.
+        if not code_is_open(code, at) or n_ > 0 and not exists (select from farm_part where code_hash = code and upload = upload_ and n = 0) then
+          raise exception 'That code opens no farm' using errcode = '42501', constraint = 'first_farm_code_known'; end if;
         delete from farm_part where came_at < at - interval '1 day' or (code_hash = code and upload <> upload_);
         insert into farm_part values (code, upload_, n_, lines_, at) on conflict (upload, n) do update set lines = excluded.lines where farm_part.code_hash = code;
       end $$;

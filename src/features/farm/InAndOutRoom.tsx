@@ -81,7 +81,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               )}
             </SheetBody>
           </Sheet>
-          <CalendarSheet page={page} />
+          {page.role !== 'visitor' && <CalendarSheet page={page} />}
         </Stack>
       </Columns>
     </Stack>

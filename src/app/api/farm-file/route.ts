@@ -18,15 +18,25 @@ export const dynamic = 'force-dynamic';
 
 /** A part of a file, or the word that all have come and who takes the farm in. */
 export async function POST(request: Request) {
-  return edge(request, async (body) => ('n' in body ? takePart(body) : takeIn(body, request)));
+  return edge(request, async (body) => ('n' in body ? takePart(body, request) : takeIn(body, request)));
 }
 
-async function takePart(body: Record<string, unknown>): Promise<Response> {
+/** Tries of the code are counted like tries of a password. */
+const attemptOf = (request: Request) => ({
+  name: FOUNDING_GUARD,
+  address: addressOf(request.headers),
+  device: null,
+});
+
+async function takePart(body: Record<string, unknown>, request: Request): Promise<Response> {
   const read = await readInput(FilePart, body);
   if (!read.ok) return answerJson(read);
   const { code, upload, n, pieces } = read.value;
+  const seconds = n === 0 ? await waitsToTry(database(), attemptOf(request), now()) : 0;
+  if (seconds > 0) return answerJson(refuse(tooManyWords(seconds), 'code'), 429);
   const part = { upload, n, lines: pieces.join(''), codeHash: hashCode(code) };
   const kept = await asOutcome(() => keepPart(database(), part, now()));
+  if (kept.ok && n === 0) await signInDone(database(), attemptOf(request));
   return answerJson(kept.ok ? { ok: true, value: null } : kept, kept.ok ? 200 : 403);
 }
 
@@ -37,7 +47,7 @@ async function takeIn(body: Record<string, unknown>, request: Request): Promise<
   const { code, upload, parts, signInName, password } = read.value;
   const weak = passwordFault(password, [signInName]);
   if (weak) return answerJson(refuse(weak, 'password'));
-  const attempt = { name: FOUNDING_GUARD, address: addressOf(request.headers), device: null };
+  const attempt = attemptOf(request);
   const seconds = await waitsToTry(database(), attempt, now());
   if (seconds > 0) return answerJson(refuse(tooManyWords(seconds), 'code'), 429);
   const by = { codeHash: hashCode(code), signInName: signInName.trim(), passwordHash: await hashPassword(password) };
