@@ -84,6 +84,17 @@ describe('a farm file', () => {
     expect(Number(next?.n)).toBeGreaterThan(1000);
   });
 
+  test('of the version before, without papers and price lists, is still read', async () => {
+    const { tables, ...head } = JSON.parse(file) as { tables: Record<string, object[]> };
+    const { paper: _papers, price: _prices, ...older } = tables;
+    const rows = (own: object[]) => own.map((r) => JSON.stringify(r)).join(',\n');
+    const body = Object.entries(older).map(([name, own]) => `"${name}":[\n${rows(own)}\n]`);
+    const text = `${JSON.stringify({ ...head, version: 1 }).slice(0, -1)},"tables":{\n${body.join(',\n')}\n}}\n`;
+    const { farmId } = await read(to, text);
+    const lots = await to.in({ farmId }, (tx) => tx('lot').count({ n: '*' }).first());
+    expect(Number(lots?.n)).toBe(older.lot!.length);
+  });
+
   test.each([
     [
       'cut off in the middle',
