@@ -1,6 +1,7 @@
 import type { Day } from '../core/quantity/days';
 import type { PlanThing } from '../core/setup/planLayout';
 import type { FarmDescription } from '../core/setup/description';
+import type { Chore } from '../core/tasks/source';
 import type { Tx } from './connection';
 
 /** How a farm is set up, as its Farm station shows it. */
@@ -155,18 +156,7 @@ export async function customersSetUp(tx: Tx): Promise<CustomerSetUp[]> {
   }));
 }
 
-export interface ChoreSetUp {
-  id: string;
-  version: number;
-  placeId: string | null;
-  placeCode: string;
-  title: string;
-  detail: string;
-  everyDays: number;
-  startsOn: Day;
-  minutes: number;
-  caution: string | null;
-}
+export type ChoreSetUp = Omit<Chore, 'walk' | 'walkOrder'> & { version: number };
 
 export async function choresSetUp(tx: Tx): Promise<ChoreSetUp[]> {
   const rows = await tx('chore').where({ retired_on: null }).orderBy(['walk_order', 'title']);

@@ -5,6 +5,7 @@ import { CALENDARS, type CalendarKind } from '../../core/calendar/calendars';
 import { say, told } from '../../core/words/words';
 import { newEntryKey } from '../../ui/outcome';
 import { Buttons, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import css from './farm.module.css';
 import type { InAndOutPage } from './queries';
 import { useAct } from './useAct';
 
@@ -64,7 +65,7 @@ export function CalendarSheet({ page }: { page: InAndOutPage }) {
           <Text as="p" strong>
             {say`Copy it now; it is not shown again:`}
           </Text>
-          <code style={{ overflowWrap: 'anywhere' }} data-testid="calendar-address">
+          <code className={css.address} data-testid="calendar-address">
             {made.address}
           </code>
           <Buttons>

@@ -2,19 +2,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import {
-  EQUIPMENT_WORDS,
-  LOOP_WORDS,
-  METHODS,
-  PART_WORDS,
-  STAGES,
-  type EquipmentKind,
-  type LoopKind,
-  type PartRole,
-} from '../../core/setup/description';
-import { duty } from '../../core/setup/follows';
+import { LOOP_WORDS, METHODS, PART_WORDS, STAGES, type LoopKind, type PartRole } from '../../core/setup/description';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatArea, formatNumber, formatVolume, METRIC, type UnitChoice } from '../../core/quantity/units';
+import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
@@ -35,9 +25,10 @@ import {
 } from '../../ui/kit/kit';
 import type { Outcome } from '../../ui/outcome';
 import { ScrollTable } from '../../ui/table/ScrollTable';
+import { ChangeEquipment, EquipmentSheet, type Equipment } from './EquipmentSheet';
 import { FarmNav } from './FarmNav';
 import type { PlacesPage } from './queries';
-import { useAct } from './useAct';
+import { useAct, type Act } from './useAct';
 
 type Place = PlacesPage['places'][number];
 interface Said {
@@ -97,8 +88,6 @@ export function PlacesRoom({ page }: { page: PlacesPage }) {
     </Stack>
   );
 }
-
-type Act = (name: string, body: Record<string, unknown>) => Promise<boolean>;
 
 const whatWords = (p: Place) =>
   p.kind === 'bed' && p.method ? codeWords(p.method) : told(PART_WORDS[(p.role ?? p.kind) as PartRole] ?? p.name);
@@ -177,128 +166,6 @@ function PlaceActs({ p, act, onChange }: Pick<PlaceSheetProps, 'act' | 'onChange
         {asked ? say`yes, retire it` : say`retire…`}
       </WordButton>
     </>
-  );
-}
-
-interface EquipmentSheetProps {
-  page: PlacesPage;
-  act: Act;
-  onChange: (e: Equipment) => void;
-}
-
-function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
-  const { units } = page;
-  if (page.equipment.length === 0) return null;
-  const facts = (e: PlacesPage['equipment'][number]) =>
-    [
-      e.flowLH ? say`${formatVolume(e.flowLH, units)}/h` : '',
-      e.watts ? say`${formatNumber(e.watts)} W` : '',
-      e.onMin ? say`on ${formatNumber(duty(e) * 100)} % of the time` : '',
-      e.kgO2PerDay ? say`${formatNumber(e.kgO2PerDay, 1)} kg O₂ a day` : '',
-      e.volumeM3 ? say`${formatNumber(e.volumeM3, 1)} m³ of media` : '',
-    ]
-      .filter(Boolean)
-      .join(' · ');
-  return (
-    <Sheet>
-      <SheetHead>
-        <h2>{say`Equipment`}</h2>
-      </SheetHead>
-      <ScrollTable label={say`Equipment`}>
-        <Table>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Name`}</HeadCell>
-              <HeadCell>{say`What`}</HeadCell>
-              <HeadCell>{say`Loop`}</HeadCell>
-              <HeadCell>{say`Rating plate`}</HeadCell>
-              {page.mayChange && <HeadCell> </HeadCell>}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {page.equipment.map((e) => (
-              <TableRow key={e.id} gone={e.retiredOn !== null}>
-                <Cell strong>{e.name}</Cell>
-                <Cell>{told(EQUIPMENT_WORDS[e.kind as EquipmentKind])}</Cell>
-                <Cell>{e.loop ?? '—'}</Cell>
-                <Cell>{facts(e)}</Cell>
-                {page.mayChange && (
-                  <Cell nowrap>
-                    {e.retiredOn ? (
-                      say`retired ${shortDay(e.retiredOn)}`
-                    ) : (
-                      <>
-                        <WordButton type="button" onClick={() => onChange(e)} aria-label={say`Change ${e.name}`}>
-                          {say`change`}
-                        </WordButton>
-                        {' · '}
-                        <WordButton
-                          type="button"
-                          onClick={() => void act('equipment.retire@1', { id: e.id, version: e.version })}
-                          aria-label={say`Retire ${e.name}`}
-                        >
-                          {say`retire`}
-                        </WordButton>
-                      </>
-                    )}
-                  </Cell>
-                )}
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
-    </Sheet>
-  );
-}
-
-/** What a rating plate can say, by kind of equipment. */
-const PLATE: readonly (readonly [name: PlateNumber, label: string, kinds: readonly EquipmentKind[] | null])[] = [
-  ['flowLH', word`Flow at that head, L/h`, ['pump']],
-  ['headM', word`Head, m`, ['pump']],
-  ['watts', word`Power, W`, null],
-  ['onMin', word`Runs for, min`, ['pump', 'light']],
-  ['offMin', word`then rests for, min`, ['pump', 'light']],
-  ['kgO2PerDay', word`Oxygen, kg a day`, ['aerator']],
-  ['volumeM3', word`Media, m³`, ['filter']],
-];
-type PlateNumber = 'flowLH' | 'headM' | 'watts' | 'onMin' | 'offMin' | 'kgO2PerDay' | 'volumeM3';
-type Equipment = PlacesPage['equipment'][number];
-
-interface ChangeEquipmentProps {
-  e: Equipment;
-  onDone: (words: string) => void;
-  onLeave: () => void;
-}
-
-function ChangeEquipment({ e, onDone, onLeave }: ChangeEquipmentProps) {
-  const own = PLATE.filter(([, , kinds]) => !kinds || kinds.includes(e.kind as EquipmentKind));
-  const fields: FormField[] = [
-    { name: 'name', label: word`Name`, kind: 'text', start: e.name },
-    ...own.map(([name, label]): FormField => {
-      return { name, label, kind: 'number', optional: true, half: true, start: e[name] ?? '' };
-    }),
-  ];
-  return (
-    <Sheet>
-      <SheetHead>
-        <h2>{say`Change ${e.name}`}</h2>
-      </SheetHead>
-      <SheetBody>
-        <ActionForm
-          about={e.id}
-          fields={fields}
-          units={METRIC}
-          submit={say`Keep`}
-          send={(values) =>
-            send<{ words: string; lines: string[] }>('equipment.change@1', { ...values, id: e.id, version: e.version })
-          }
-          onDone={(v) => onDone([v.words, ...v.lines].join(' '))}
-          caution={say`Electricity by water: a residual-current device on every circuit; licensed people connect pumps.`}
-          beside={<Button onClick={onLeave}>{say`Leave it`}</Button>}
-        />
-      </SheetBody>
-    </Sheet>
   );
 }
 

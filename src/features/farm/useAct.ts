@@ -14,10 +14,13 @@ export interface Said {
   lines?: string[];
 }
 
+/** Does an act by its name; false: it was refused, and that is said. */
+export type Act = (name: string, body: Record<string, unknown>) => Promise<boolean>;
+
 /** An act of one press: what came of it is said in one place. */
 export function useAct() {
   const [said, setSaid] = useState<ActSaid | null>(null);
-  const act = async (name: string, body: Record<string, unknown>): Promise<boolean> => {
+  const act: Act = async (name, body) => {
     const outcome = await send<Said>(name, { ...body, entryKey: newEntryKey() }).catch(() => null);
     setSaid(actSaid(outcome));
     return outcome?.ok ?? false;

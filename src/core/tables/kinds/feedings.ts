@@ -1,4 +1,5 @@
 import { word } from '../../words/words';
+import { TIME_COLUMN } from '../columns';
 import type { TableKindModule } from '../tableKind';
 
 export const module: TableKindModule = {
@@ -25,14 +26,7 @@ export const module: TableKindModule = {
       past: true,
       example: '2026-05-04',
     },
-    {
-      name: 'time',
-      label: word`Time`,
-      heads: /^(time|hour|at$)/,
-      kind: 'time',
-      optional: true,
-      example: '07:30',
-    },
+    TIME_COLUMN,
     {
       name: 'massG',
       label: word`Feed`,

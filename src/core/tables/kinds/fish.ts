@@ -1,4 +1,5 @@
 import { word } from '../../words/words';
+import { SIZE_COLUMNS } from '../columns';
 import type { TableKindModule } from '../tableKind';
 
 export const module: TableKindModule = {
@@ -31,24 +32,7 @@ export const module: TableKindModule = {
       kind: 'count',
       example: '420',
     },
-    {
-      name: 'meanG',
-      label: word`Mean weight`,
-      heads: /^(mean|weight|avg|average|g$|grams)/,
-      kind: 'smallMass',
-      optional: true,
-      oneOf: 'size',
-      example: '180',
-    },
-    {
-      name: 'lengthCm',
-      label: word`or mean length`,
-      heads: /^(length|cm)/,
-      kind: 'length',
-      optional: true,
-      oneOf: 'size',
-      example: '',
-    },
+    ...SIZE_COLUMNS,
     {
       name: 'weighedOn',
       label: word`Weighed on`,

@@ -1,5 +1,6 @@
 import { READING_KINDS } from '../../water/readings/readings';
 import { word } from '../../words/words';
+import { TIME_COLUMN } from '../columns';
 import type { TableColumn, TableKindModule } from '../tableKind';
 
 /** Heads that loggers and wall charts give to a reading, beside its own name. */
@@ -41,14 +42,7 @@ export const module: TableKindModule = {
       past: true,
       example: '2026-05-04',
     },
-    {
-      name: 'time',
-      label: word`Time`,
-      heads: /^(time|hour|at$)/,
-      kind: 'time',
-      optional: true,
-      example: '07:30',
-    },
+    TIME_COLUMN,
     {
       name: 'kind',
       label: word`Which reading`,
