@@ -2,6 +2,7 @@
 import { AddKindInput } from './setup/addKind.input';
 import { AddLoopInput } from './loop/add.input';
 import { AddPlacesInput } from './place/add.input';
+import { AddProductInput } from './setup/addProduct.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ArrangeInput } from './place/arrange.input';
 import { BringFeedingsInput } from './bring/feedings.input';
@@ -37,6 +38,7 @@ import { LifeSupportInput } from './setup/lifeSupport.input';
 import { LiveSaleInput } from './fish/netLive.input';
 import { LogLineInput } from './log/line.input';
 import { LoopInput } from './loop/change.input';
+import { MakeInput } from './stock/make.input';
 import { MembershipInput } from './person/membership.input';
 import { MendInput } from './record/mend.input';
 import { MergeInput } from './fish/merge.input';
@@ -66,7 +68,9 @@ import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
 import { ReceiveSeedInput } from './plants/receiveSeed.input';
 import { RenewInviteInput } from './person/renewInvite.input';
+import { RetireKindInput } from './setup/retireKind.input';
 import { RetirePlaceInput } from './place/retire.input';
+import { RetireProductInput } from './setup/retireProduct.input';
 import { RoutineInput } from './chore/save.input';
 import { SpeciesInput } from './setup/species.input';
 import { StandingInput } from './plan/standing.input';
@@ -154,6 +158,7 @@ export const inputs: Record<string, new () => object> = {
   'purge.transfer': TransferInput,
   'record.mend': MendInput,
   'setup.addKind': AddKindInput,
+  'setup.addProduct': AddProductInput,
   'setup.crop': CropInput,
   'setup.customers': CustomersInput,
   'setup.describe': DescribeInput,
@@ -165,8 +170,11 @@ export const inputs: Record<string, new () => object> = {
   'setup.open': OpenInput,
   'setup.prices': PricesInput,
   'setup.product': ProductInput,
+  'setup.retireKind': RetireKindInput,
+  'setup.retireProduct': RetireProductInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
+  'stock.make': MakeInput,
   'stock.writeOff': WriteOffInput,
   'task.chore': ChoreInput,
   'task.handover': HandoverInput,

@@ -73,6 +73,7 @@ import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
 import { module as setupAddKindModule } from './setup/addKind';
+import { module as setupAddProductModule } from './setup/addProduct';
 import { module as setupCropModule } from './setup/crop';
 import { module as setupCustomersModule } from './setup/customers';
 import { module as setupDescribeModule } from './setup/describe';
@@ -84,8 +85,11 @@ import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
 import { module as setupPricesModule } from './setup/prices';
 import { module as setupProductModule } from './setup/product';
+import { module as setupRetireKindModule } from './setup/retireKind';
+import { module as setupRetireProductModule } from './setup/retireProduct';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
+import { module as stockMakeModule } from './stock/make';
 import { module as stockWriteOffModule } from './stock/writeOff';
 import { module as taskChoreModule } from './task/chore';
 import { module as taskHandoverModule } from './task/handover';
@@ -166,6 +170,7 @@ export const modules = [
   purgeTransferModule,
   recordMendModule,
   setupAddKindModule,
+  setupAddProductModule,
   setupCropModule,
   setupCustomersModule,
   setupDescribeModule,
@@ -177,8 +182,11 @@ export const modules = [
   setupOpenModule,
   setupPricesModule,
   setupProductModule,
+  setupRetireKindModule,
+  setupRetireProductModule,
   setupSpeciesModule,
   setupTemperatureModule,
+  stockMakeModule,
   stockWriteOffModule,
   taskChoreModule,
   taskHandoverModule,

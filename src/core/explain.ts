@@ -167,13 +167,19 @@ export function explainPromise(row: {
   swimming?: string;
   /** Nothing comes in the week and nothing fit to sell is left from before. */
   nothing?: boolean;
+  /** Of what is promised: as products made of this one, said in this one. */
+  promisedMade?: string;
+  /** The product of whose supply this one is made. */
+  madeOf?: string;
   shelfLifeDays: number;
 }): Explanation {
   return {
     title: say`${row.product} in week ${row.week}`,
     formula: row.nothing
       ? say`Nothing to sell in this week: no harvest or pick is planned for it, and nothing from before is still fit to sell. ${row.promised} is promised.`
-      : say`${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
+      : row.madeOf
+        ? say`${row.promised} is promised. It is made of ${row.madeOf}: what lies packed goes first, the rest is taken from that supply, which is counted once. ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`
+        : say`${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
     inputs: [
       {
         label: say`Expected`,
@@ -181,6 +187,9 @@ export function explainPromise(row: {
         from: say`planned harvests and picks at forecast size; the first week counts the cold room too`,
       },
       { label: say`Promised`, value: row.promised, from: say`open order lines, less what is set aside` },
+      ...(row.promisedMade
+        ? [{ label: say`Of it as what is made of it`, value: row.promisedMade, from: say`said in ${row.product}` }]
+        : []),
       { label: say`Short`, value: row.short, from: say`what no batch fit on the day can give` },
       {
         label: say`Keeps for`,

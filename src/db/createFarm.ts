@@ -115,6 +115,11 @@ const productRow = (p: ProductFact) => ({
   price_minor: p.priceMinor,
   live_from_cm: p.liveCm?.[0] ?? null,
   live_to_cm: p.liveCm?.[1] ?? null,
+  form: p.form ?? null,
+  pack_size: p.packSize ?? null,
+  least_left_days: p.leastLeftDays ?? 0,
+  made_from: p.madeFrom?.code ?? null,
+  takes: p.madeFrom?.takes ?? null,
 });
 
 const choreRow = (c: NewChore) => ({

@@ -105,14 +105,25 @@ export interface ProductSetUp {
   leastLeftDays: number;
   form: string | null;
   packSize: number | null;
+  speciesCode: string | null;
+  cropCode: string | null;
+  live: boolean;
+  madeFrom: { code: string; name: string; unit: string; takes: number } | null;
+  retiredOn: Day | null;
 }
 
 export async function productsSetUp(tx: Tx): Promise<ProductSetUp[]> {
   const rows = await tx('product as p')
     .leftJoin('species as s', 's.code', 'p.species_code')
     .leftJoin('crop as c', 'c.code', 'p.crop_code')
-    .orderByRaw('p.species_code is null, p.name')
-    .select('p.*', tx.raw("coalesce(s.params ->> 'name', c.params ->> 'name', '') as of"));
+    .leftJoin('product as m', 'm.code', 'p.made_from')
+    .orderByRaw('p.species_code is null, coalesce(m.name, p.name), p.made_from is not null, p.name')
+    .select(
+      'p.*',
+      'm.name as main_name',
+      'm.unit as main_unit',
+      tx.raw("coalesce(s.params ->> 'name', c.params ->> 'name', '') as of"),
+    );
   return rows.map((r) => ({
     code: r.code,
     version: r.version,
@@ -124,6 +135,11 @@ export async function productsSetUp(tx: Tx): Promise<ProductSetUp[]> {
     leastLeftDays: r.least_left_days,
     form: r.form,
     packSize: r.pack_size,
+    speciesCode: r.species_code,
+    cropCode: r.crop_code,
+    live: r.live_from_cm !== null,
+    madeFrom: r.made_from && { code: r.made_from, name: r.main_name, unit: r.main_unit, takes: r.takes },
+    retiredOn: r.retired_on,
   }));
 }
 
@@ -222,7 +238,8 @@ export async function loopsSetUp(tx: Tx): Promise<{ id: string; code: string; na
 
 /** Codes of the species and crops that the farm has. */
 export async function kindsOnFarm(tx: Tx): Promise<Set<string>> {
-  return new Set<string>([...(await tx('species').pluck('code')), ...(await tx('crop').pluck('code'))]);
+  const codes = (table: 'species' | 'crop') => tx(table).where({ retired_on: null }).pluck('code');
+  return new Set<string>([...(await codes('species')), ...(await codes('crop'))]);
 }
 
 /** A tank, a bed and a loop as the log line would name them: the first of each in walking order. */

@@ -11,9 +11,9 @@ import { plannedSettings } from './temperature';
 import type { HoldingRow } from './facts';
 
 /** A farm's species row; what an older copy does not say yet is filled from the planning defaults. */
-function speciesOf(row: { code: string; params: Species; version: number }): Species {
+function speciesOf(row: { code: string; params: Species; version: number; retired_on: Day | null }): Species {
   const defaults = SPECIES_DEFAULTS.find((s) => s.code === row.code);
-  return { ...defaults, ...row.params };
+  return { ...defaults, ...row.params, retiredOn: row.retired_on };
 }
 
 /** Planned temperatures that depart from the months, by loop. */
@@ -26,11 +26,11 @@ async function tempPlans(tx: Tx): Promise<Map<string, LoopFact['tempPlan']>> {
 /** What is sown, kept and sold. */
 export async function loadLibrary(tx: Tx): Promise<Pick<FarmFacts, 'species' | 'crops' | 'products' | 'feedRules'>> {
   const species = await tx('species').orderBy('code');
-  const crops: { params: Crop }[] = await tx('crop').orderBy('code');
+  const crops: { params: Crop; retired_on: Day | null }[] = await tx('crop').orderBy('code');
   const products = await tx('product').orderBy(['species_code', 'name']);
   return {
     species: species.map(speciesOf),
-    crops: crops.map((r) => r.params),
+    crops: crops.map((r) => ({ ...r.params, retiredOn: r.retired_on })),
     products: products.map(toProduct),
     feedRules: await feedRules(tx),
   };
@@ -132,6 +132,9 @@ function toProduct(r: any): ProductFact {
     shelfLifeDays: r.shelf_life_days,
     leastLeftDays: r.least_left_days,
     priceMinor: r.price_minor,
+    packSize: r.pack_size,
+    madeFrom: r.made_from === null ? null : { code: r.made_from, takes: r.takes },
+    retiredOn: r.retired_on,
     liveCm: r.live_from_cm === null ? null : [r.live_from_cm, r.live_to_cm],
   };
 }

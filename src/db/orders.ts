@@ -155,6 +155,8 @@ export async function placeOrder(
     order.lines.map((line, i) => {
       const product = products.find((p) => p.code === line.productCode);
       if (!product) throw new RuleBroken(`lines.${i}.productCode`, say`Choose a product of this farm.`);
+      if (product.retired_on)
+        throw new RuleBroken(`lines.${i}.productCode`, say`${product.name} is put away and not offered any more.`);
       requireWhole(product.unit, line.quantity, `lines.${i}.quantity`);
       return {
         farm_id: entry.farmId,

@@ -15,10 +15,14 @@ export async function tableChoices(
     .select('code', 'name', 'kind');
   const of = (...kinds: string[]): Pair[] => places.filter((p) => kinds.includes(p.kind)).map((p) => [p.code, p.name]);
   const library = async (table: 'species' | 'crop'): Promise<Pair[]> => {
-    const rows: { code: string; params: { name: string } }[] = await tx(table).orderBy('code').select('code', 'params');
+    const rows: { code: string; params: { name: string } }[] = await tx(table)
+      .where({ retired_on: null })
+      .orderBy('code')
+      .select('code', 'params');
     return rows.map((r) => [r.code, r.params.name]);
   };
   const products: { code: string; name: string; unit: string }[] = await tx('product')
+    .where({ retired_on: null })
     .orderBy('name')
     .select('code', 'name', 'unit');
   const customers: { name: string }[] = await tx('customer').orderBy('name').select('name');

@@ -348,6 +348,7 @@ describe('the season board', () => {
       expectedLow: 0,
       expectedHigh: 0,
       promised: 24_000,
+      promisedMade: 0,
       short: 0,
       available: 0,
       availableOn: '2026-06-04',

@@ -1,7 +1,7 @@
 import { word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
 import { RANGES } from '../../core/quantity/ranges';
-import { AmountField, CountField, MassField, StepInput, TextField } from '../inputs';
+import { AmountField, CodeField, CountField, MassField, StepInput, TextField } from '../inputs';
 
 export class HarvestInput extends StepInput {
   @CountField(word`Give at least 1`) count!: number;
@@ -15,4 +15,5 @@ export class HarvestInput extends StepInput {
   trimG!: number;
   @IsOptional() @IsBoolean({ message: word`Say yes or no` }) confirmed?: boolean;
   @IsOptional() @TextField(500, word`Give a reason of at least 5 characters`, 5) overrideReason?: string;
+  @IsOptional() @CodeField(word`Choose what it is packed as`) productCode?: string;
 }

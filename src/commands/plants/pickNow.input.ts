@@ -1,10 +1,12 @@
+import { IsOptional } from 'class-validator';
 import { word } from '../../core/words/words';
 import { RANGES } from '../../core/quantity/ranges';
-import { AmountField, IdField } from '../inputs';
+import { AmountField, CodeField, IdField } from '../inputs';
 
 export class PickNowInput {
   @IdField(word`Choose a planting`) lotId!: string;
   @IdField(word`Choose a bed`) placeId!: string;
   @AmountField(RANGES.units, { words: word`Give what was picked as a number`, low: word`Give what was picked` })
   quantity!: number;
+  @IsOptional() @CodeField(word`Choose what it is packed as`) productCode?: string;
 }

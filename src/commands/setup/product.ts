@@ -1,5 +1,5 @@
 import { say } from '../../core/words/words';
-import { saveProduct } from '../../db/doing/trade';
+import { saveProduct } from '../../db/doing/products';
 import { command } from '../../server/command';
 import { SALES, said, SET_UP_STAYS } from '../shared';
 import { ProductInput } from './product.input';

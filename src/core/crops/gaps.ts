@@ -1,6 +1,6 @@
 import { suits } from './suits';
 import { say } from '../words/words';
-import type { PromiseRow } from '../market/promiseTable';
+import { shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { Crop } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { pickDays, sowDayFor, sowingForDemand } from '../plan/build';
@@ -51,19 +51,13 @@ interface SowingGapsArgs {
  */
 export function sowingGaps({ facts, forecast, promise, codeFor, newId }: SowingGapsArgs): SowingGap[] {
   const nursery = facts.places.find((p) => p.kind === 'nursery');
-  return promise.flatMap((row) => {
+  return shortInMain(promise).flatMap((row) => {
     const crop = facts.crops.find((c) => c.code === row.product.cropCode);
     if (!crop) return [];
     const beds = bedsFor(crop, facts, forecast);
     const short = row.weeks.filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1));
-    if (!nursery || beds.length === 0)
-      return short.map((week) =>
-        nowhere(
-          row,
-          week,
-          nursery ? say`This farm has no bed to grow it in.` : say`This farm has no nursery to sow it in.`,
-        ),
-      );
+    const why = whyNowhere(crop, nursery, beds);
+    if (why !== null || !nursery) return short.map((week) => nowhere(row, week, why ?? ''));
     const asked = crop.pickingCurve
       ? bySeason({ crop, facts, bed: beds[0], short })
       : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
@@ -88,6 +82,13 @@ export function sowingGaps({ facts, forecast, promise, codeFor, newId }: SowingG
       ];
     });
   });
+}
+
+/** Why a crop cannot be sown at all; null: it can. */
+function whyNowhere(crop: Crop, nursery: PlaceFact | undefined, beds: readonly PlaceFact[]): string | null {
+  if (crop.retiredOn) return say`It is put away: take it from the library again to sow it.`;
+  if (!nursery) return say`This farm has no nursery to sow it in.`;
+  return beds.length === 0 ? say`This farm has no bed to grow it in.` : null;
 }
 
 /** A shortfall that no sowing can mend, because there is no place for one. */

@@ -32,6 +32,8 @@ export interface Species {
   filletFraction: number | null;
   basis: string;
   note: string;
+  /** Put away: not stocked any more. */
+  retiredOn?: string | null;
 }
 
 /** A crop as the farm plans with it. Days hold at `tempOptC` and `lightTargetMol`. */
@@ -67,4 +69,6 @@ export interface Crop {
   nitrogenUptakeGM2Day: number;
   airGroup: string;
   basis: string;
+  /** Put away: not sown any more. */
+  retiredOn?: string | null;
 }

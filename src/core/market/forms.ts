@@ -13,3 +13,5 @@ export const PRODUCT_FORMS = [
   ['seedling', word`seedling`],
   ['fruit', word`fruit`],
 ] as const;
+
+export const PRODUCT_FORM_CODES: readonly string[] = PRODUCT_FORMS.map(([code]) => code);

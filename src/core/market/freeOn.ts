@@ -5,10 +5,10 @@ import type { FarmFacts, FarmForecast, ProductFact } from '../plan/types';
 import { dayNumber, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import type { UnitChoice } from '../quantity/units';
-import { availableToPromise } from './promise';
+import { serveFamilies } from './serveFamilies';
 
 interface FreeOnArgs {
-  facts: Pick<FarmFacts, 'today' | 'promises'>;
+  facts: Pick<FarmFacts, 'today' | 'promises' | 'products'>;
   forecast: FarmForecast;
   product: ProductFact;
   day: Day;
@@ -19,11 +19,8 @@ export function freeOn({ facts, forecast, product, day }: FreeOnArgs): number | 
   const today = dayNumber(facts.today);
   const at = dayNumber(day) - today;
   if (at < 0 || at >= forecast.days) return null;
-  const batches = forecast.supply.filter((b) => b.productCode === product.code);
-  const demands = facts.promises
-    .filter((p) => p.productCode === product.code)
-    .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - today), quantity: p.quantity }));
-  return availableToPromise({ batches, demands, at, step: product.unit === 'kg' ? 100 : 1 });
+  const served = serveFamilies({ forecast, products: facts.products, promises: facts.promises });
+  return served.get(product.code)?.available(at) ?? 0;
 }
 
 interface AskOrderArgs {
@@ -37,13 +34,34 @@ interface AskOrderArgs {
 export function askOrder({ facts, forecast, order, units }: AskOrderArgs): string[] {
   const wanted = new Map<string, number>();
   for (const l of order.lines) wanted.set(l.productCode, (wanted.get(l.productCode) ?? 0) + l.quantity);
+  // Products made of one supply take it from one another: what is asked for first is gone for the next.
+  const promises = [...facts.promises];
   return [...wanted].flatMap(([code, quantity]) => {
     const product = facts.products.find((p) => p.code === code);
-    const free = product ? freeOn({ facts, forecast, product, day: order.dueDay }) : null;
-    if (!product || free === null || quantity <= free + (product.unit === 'kg' ? 100 : 0)) return [];
+    const free = product ? freeOn({ facts: { ...facts, promises }, forecast, product, day: order.dueDay }) : null;
+    promises.push({ ...NO_ORDER, lineId: `this order|${code}`, productCode: code, day: order.dueDay, quantity });
+    if (!product) return [];
     const figure = (amount: number) => formatQuantity(amount, product.unit, units);
+    const packs = notWhole(product, quantity, figure);
+    if (free === null || quantity <= free + (product.unit === 'kg' ? 100 : 0)) return packs;
     return [
+      ...packs,
       say`${figure(free)} of ${inSentence(product.name)} is free on ${shortDay(order.dueDay)}: ${figure(quantity - free)} of this order would be short. Take it all the same?`,
     ];
   });
+}
+
+const NO_ORDER = { orderId: '', orderCode: '', customer: '' };
+
+/** Asked when a quantity is no whole number of packs. */
+function notWhole({ name, packSize }: ProductFact, quantity: number, figure: (amount: number) => string): string[] {
+  if (!packSize) return [];
+  const packs = quantity / packSize;
+  if (Math.abs(packs - Math.round(packs)) < 1e-6) return [];
+  const [low, high] = [Math.floor(packs), Math.ceil(packs)];
+  const nearest =
+    low > 0
+      ? say`${low} packs are ${figure(low * packSize)}, ${high} are ${figure(high * packSize)}`
+      : say`one pack is ${figure(packSize)}`;
+  return [say`${name} is sold in packs of ${figure(packSize)}: ${nearest}. Take ${figure(quantity)} all the same?`];
 }

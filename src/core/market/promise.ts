@@ -10,11 +10,14 @@ export interface Demand {
   id: string;
   at: number;
   quantity: number;
+  /** Days by which what is made for it keeps longer than its batch says; less than nought: shorter. */
+  longer?: number;
 }
 
 /**
  * Serves demands in order of day, each from the batch that expires first. For batches that are each usable over one
- * unbroken span and demands on single days, no other order leaves less unserved.
+ * unbroken span and demands on single days, no other order leaves less unserved. (Where products made of one supply keep
+ * differently long, the order is the same; what it says is free is free, though a cleverer order may serve a little more.)
  * @returns what stays short, by demand id, and what is left of each batch
  */
 export function serveDemands(batches: readonly Batch[], demands: readonly Demand[]) {
@@ -47,22 +50,22 @@ export function availableByDay(
   batches: readonly Batch[],
   demands: readonly Demand[],
   step: number,
-): (at: number) => number {
+): (at: number, longer?: number) => number {
   const [first, last] = [byExpiry(batches), byComing(batches)];
   const ordered = inOrder(demands);
-  return (at) => {
+  return (at, longer = 0) => {
     const left = batches.map((b) => b.quantity);
     const before = ordered.filter((d) => d.at <= at);
     serve({ batches, order: first, demands: before, left });
     serve({ batches, order: last, demands: ordered.slice(before.length).reverse(), left });
     let free = 0;
-    for (let i = 0; i < batches.length; i++) if (isFit(batches[i]!, at)) free += left[i]!;
+    for (let i = 0; i < batches.length; i++) if (isFit(batches[i]!, at, longer)) free += left[i]!;
     return Math.floor(free / step + 0.01) * step;
   };
 }
 
-function isFit(batch: Batch, at: number) {
-  return batch.from <= at && batch.until >= at;
+function isFit(batch: Batch, at: number, longer = 0) {
+  return batch.from <= at && batch.until + longer >= at;
 }
 
 function inOrder(demands: readonly Demand[]): Demand[] {
@@ -87,12 +90,12 @@ interface ServeArgs {
 
 /** Gives each demand, in the order they come, what the batches have that are fit on its day, in the order named. */
 function serve({ batches, order, demands, left, short }: ServeArgs) {
-  for (const { id, at, quantity } of demands) {
+  for (const { id, at, quantity, longer } of demands) {
     let owed = quantity;
     for (const i of order) {
       if (owed <= 0) break;
       const batch = batches[i]!;
-      if (left[i]! <= 0 || !isFit(batch, at)) continue;
+      if (left[i]! <= 0 || !isFit(batch, at, longer)) continue;
       const given = Math.min(left[i]!, owed);
       left[i]! -= given;
       owed -= given;

@@ -1,6 +1,7 @@
 import { addDays, dayFromNumber, dayNumber, isoWeek, weekStart, type Day } from '../quantity/days';
 import type { FarmForecast, ProductFact, PromiseFact } from '../plan/types';
-import { availableByDay, serveDemands, type Demand } from './promise';
+import { inMain, isMain } from './families';
+import { serveFamilies } from './serveFamilies';
 
 export interface PromiseWeek {
   weekStart: Day;
@@ -9,7 +10,10 @@ export interface PromiseWeek {
   expected: number;
   expectedLow: number;
   expectedHigh: number;
+  /** Owed in the week, what is made of this product's supply with it. */
   promised: number;
+  /** Of it, as what is made of this product. */
+  promisedMade: number;
   short: number;
   /** The most that one delivery on a day of this week could have, and the first such day. */
   available: number;
@@ -33,22 +37,15 @@ interface PromiseTableArgs {
 
 /**
  * Expected, promised, short and available to promise by product and week. Shelf life and harvest window are in each
- * batch's span; an order line is short by what no batch usable on its day can give.
+ * batch's span; an order line is short by what no batch usable on its day can give. What is made of another product's
+ * supply takes its part there: it is expected and free only once.
  */
 export function promiseTable({ forecast, products, promises, weeks }: PromiseTableArgs): PromiseRow[] {
   const today = dayNumber(forecast.firstDay);
   const monday = dayNumber(weekStart(forecast.firstDay)) - today;
-  const supplyOf = groupBy(forecast.supply, (b) => b.productCode);
-  const promisesOf = groupBy(promises, (p) => p.productCode);
+  const served = serveFamilies({ forecast, products, promises });
   return products.map((product) => {
-    const batches = supplyOf.get(product.code) ?? [];
-    const lines = (promisesOf.get(product.code) ?? []).map((line) => ({
-      line,
-      at: Math.max(0, dayNumber(line.day) - today),
-    }));
-    const demands: Demand[] = lines.map(({ line, at }) => ({ id: line.lineId, at, quantity: line.quantity }));
-    const { short } = serveDemands(batches, demands);
-    const available = availableByDay(batches, demands, product.unit === 'kg' ? 100 : 1);
+    const { batches, comes, lines, short, available } = served.get(product.code)!;
     return {
       product,
       weeks: Array.from({ length: weeks }, (_, w) => {
@@ -56,9 +53,10 @@ export function promiseTable({ forecast, products, promises, weeks }: PromiseTab
         const start = addDays(forecast.firstDay, from);
         const coming = batches.filter((b) => inWeek(b.from, from, w === 0));
         const due = lines.filter(({ at }) => inWeek(at, from, w === 0));
+        const own = due.filter((l) => !l.made);
         const expected = sum(coming.map((b) => b.quantity));
         const deviation = Math.sqrt(sum(coming.map((b) => (b.quantity * b.spread) ** 2)));
-        const shortLines = due
+        const shortLines = own
           .filter(({ line }) => short.has(line.lineId))
           .map(({ line }) => ({ ...pickLine(line), quantity: short.get(line.lineId)! }));
         return {
@@ -67,9 +65,10 @@ export function promiseTable({ forecast, products, promises, weeks }: PromiseTab
           expected,
           expectedLow: Math.max(0, expected - deviation),
           expectedHigh: expected + deviation,
-          promised: sum(due.map(({ line }) => line.quantity)),
+          promised: sum(due.map((l) => l.quantity)),
+          promisedMade: sum(due.filter((l) => l.made).map((l) => l.quantity)),
           short: sum(shortLines.map((l) => l.quantity)),
-          ...mostFree({ available, batches, from: Math.max(0, from), until: from + 7, today }),
+          ...mostFree({ available, batches: comes, from: Math.max(0, from), until: from + 7, today }),
           swimming: forecast.swimming.get(product.code)?.[Math.max(0, from + 4)] ?? 0,
           shortLines,
         };
@@ -109,12 +108,24 @@ function sum(values: number[]) {
   return values.reduce((total, value) => total + value, 0);
 }
 
-function groupBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of items) {
-    const group = groups.get(key(item));
-    if (group) group.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
+/**
+ * The table with what is short of made products said in their main ones, which is what has to be grown or harvested
+ * for it: one row for each main product.
+ */
+export function shortInMain(table: readonly PromiseRow[]): PromiseRow[] {
+  return table
+    .filter((row) => isMain(row.product))
+    .map((row) => {
+      const made = table.filter((r) => r.product.madeFrom?.code === row.product.code);
+      if (made.length === 0) return row;
+      return { ...row, weeks: row.weeks.map((week, w) => withMade(week, made, w)) };
+    });
+}
+
+function withMade(week: PromiseWeek, made: readonly PromiseRow[], w: number): PromiseWeek {
+  const lines = made.flatMap(({ product, weeks }) =>
+    weeks[w]!.shortLines.map((l) => ({ ...l, quantity: inMain(product, l.quantity) })),
+  );
+  const shortLines = [...week.shortLines, ...lines];
+  return { ...week, shortLines, short: sum(shortLines.map((l) => l.quantity)) };
 }

@@ -6,6 +6,7 @@ import { countsByGrade, gradeOfWeight, gradePlanned, liveGrades, type LiveGrade 
 import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
+import { isMain } from '../market/families';
 import { sellDays } from '../market/useBy';
 import { plannedWaterC } from '../water/plannedTemperature';
 import { cube, type Cut, cutGrade, fed, inBatches, NONE, placeKey, type Stock, tableOf, trim } from './fishStock';
@@ -114,7 +115,7 @@ export class FishRun {
     this.placeById = new Map(facts.places.map((p) => [p.id, p]));
     this.loopById = new Map(facts.loops.map((l) => [l.id, l]));
     this.productOfSpecies = new Map(
-      facts.products.filter((p) => p.speciesCode && !p.liveCm).map((p) => [p.speciesCode!, p]),
+      facts.products.filter((p) => p.speciesCode && !p.liveCm && isMain(p)).map((p) => [p.speciesCode!, p]),
     );
   }
 

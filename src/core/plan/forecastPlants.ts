@@ -4,6 +4,7 @@ import { dailyDevelopment, developmentSums, stageEnd } from '../crops/developmen
 import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, fromMonths } from '../quantity/days';
+import { isMain } from '../market/families';
 import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
 import { keptTable } from './keptTables';
@@ -95,7 +96,7 @@ export class PlantRun {
     this.crops = new Map(facts.crops.map((c) => [c.code, c]));
     const loops = new Map(facts.loops.map((l) => [l.id, l]));
     this.loopOfPlace = new Map(facts.places.map((p) => [p.id, loops.get(p.loopId ?? '') ?? facts.loops[0]]));
-    this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode).map((p) => [p.cropCode!, p]));
+    this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode && isMain(p)).map((p) => [p.cropCode!, p]));
   }
 
   run({ steps, ats }: DatedSteps) {

@@ -1,5 +1,6 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
+import { mainCode } from '../market/families';
 import { promiseTable } from '../market/promiseTable';
 import type { UnitChoice } from '../quantity/units';
 import { boardAgain, boardSeries, type BoardSeries } from './board';
@@ -149,10 +150,11 @@ export class OutlookDesk {
     const lots = new Set([...touched(this.plan), ...touched(plan)].map((s) => s.lotCode));
     const forecast = reforecast({ before: this.before.forecast, facts: this.facts, plan, lots });
     const ofLots = (f: FarmForecast) => f.supply.filter((s) => lots.has(s.lotCode)).map((s) => s.productCode);
-    const products = new Set([...ofLots(this.before.forecast), ...ofLots(forecast)]);
+    const known = new Map(this.facts.products.map((p) => [p.code, mainCode(p)]));
+    const families = new Set([...ofLots(this.before.forecast), ...ofLots(forecast)].map((code) => known.get(code)));
     const rows = promiseTable({
       forecast,
-      products: this.facts.products.filter((p) => products.has(p.code)),
+      products: this.facts.products.filter((p) => families.has(mainCode(p))),
       promises: this.facts.promises,
       weeks: OUTLOOK_WEEKS,
     });

@@ -101,7 +101,15 @@ export interface ProductFact {
   shelfLifeDays: number;
   /** Of them, what a customer must still have; none unless said. */
   leastLeftDays?: number;
+  /** One of PRODUCT_FORMS. */
+  form?: string | null;
   priceMinor: number;
+  /** Made of the supply of another product: how much of that one (g or pieces) a g or piece of this one takes. */
+  madeFrom?: { code: string; takes: number } | null;
+  /** Pieces, or g, that a pack holds; orders are taken in whole packs. Null: loose. */
+  packSize?: number | null;
+  /** Not offered any more; what lies packed or is promised stays. */
+  retiredOn?: Day | null;
 }
 
 /** Packed goods in the cold room, not set aside for an order. Quantity in g (kg products) or pieces. */

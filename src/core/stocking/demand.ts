@@ -1,5 +1,5 @@
 import { sellDays } from '../market/useBy';
-import { promiseTable, type PromiseRow } from '../market/promiseTable';
+import { promiseTable, shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { FarmFacts, PlanStep, FarmForecast } from '../plan/types';
 import { addDays, daysBetween } from '../quantity/days';
 import { weekServedBy } from './harvestDay';
@@ -15,7 +15,8 @@ interface DemandOfArgs {
 }
 
 export function demandOf({ facts, plan, forecast, target, offset, harvestOn }: DemandOfArgs): Demand[] {
-  const table = promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: target.weeks + 1 });
+  const weeks = target.weeks + 1;
+  const table = shortInMain(promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks }));
   return target.species.map((wish) => {
     const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
     const row = table.find((r) => r.product.speciesCode === code && !r.product.liveCm);

@@ -1,4 +1,4 @@
-import { promiseTable, type PromiseRow } from '../market/promiseTable';
+import { promiseTable, shortInMain, type PromiseRow } from '../market/promiseTable';
 import { applyChanges } from '../plan/changes';
 import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type PlanStep } from '../plan/types';
@@ -78,7 +78,7 @@ function shortOf({ problem, demand, facts, promise, draft, batches }: ShortOfArg
   const missing = Array<number>(input.weeks).fill(0);
   let beforeKg = 0;
   // Promised deliveries are short by what Market will say.
-  const row = promise.find((r) => r.product.speciesCode === speciesCode && !r.product.liveCm);
+  const row = shortInMain(promise).find((r) => r.product.speciesCode === speciesCode && !r.product.liveCm);
   if (demand.lines.length > 0) {
     for (const line of row?.weeks.slice(1).flatMap((w) => w.shortLines) ?? []) {
       const week = weekServedBy(daysBetween(input.firstDay, line.day), input.harvestOn);

@@ -67,6 +67,7 @@ export function fasterSpecies(shop: Shop, species: Species): RecoveryWay | null 
     (s) =>
       s.code !== species.code &&
       s.marketG &&
+      !s.retiredOn &&
       !COMPANIONS.has(s.code) &&
       sold.has(s.code) &&
       shop.waterC > s.comfortC[0] - 2 &&

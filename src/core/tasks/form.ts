@@ -56,3 +56,9 @@ export const weightField = (label: string, start?: Start): JobField => ({
 });
 
 export const DEAD_FIELD: JobField = { name: 'dead', label: word`Died on the way`, kind: 'count', start: 0 };
+
+/** What it is packed as, where one supply gives several products. */
+export const packAsField = ({ packAs = [] }: { packAs?: [code: string, name: string][] }): JobField[] =>
+  packAs.length > 0
+    ? [{ name: 'productCode', label: word`Packed as`, kind: 'select', start: packAs[0]![0], options: packAs }]
+    : [];

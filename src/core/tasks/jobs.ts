@@ -49,6 +49,8 @@ export interface Job {
   loopCode: string | null;
   /** What the form is filled with: stored units (g, L). */
   expected: { count?: number; massG?: number; litres?: number; saltG?: number };
+  /** What it can be packed as, the usual first; nothing where there is no choice. */
+  packAs?: [code: string, name: string][];
   caution: string | null;
   /** Said, but nothing to be done. */
   notice?: boolean;

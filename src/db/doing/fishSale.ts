@@ -26,7 +26,9 @@ export async function saveFishSale(tx: Tx, farmId: string, sale: FishSale): Prom
   if (species.version !== sale.version) throw new RuleBroken('form', STALE);
   const fault = gradesFault(sale.grades);
   if (fault) throw new RuleBroken('grades', fault);
-  const there: Row[] = await tx('product').where({ species_code: sale.code }).select('code', 'name', 'unit');
+  const there: Row[] = await tx('product')
+    .where({ species_code: sale.code, made_from: null })
+    .select('code', 'name', 'unit');
   const add = (row: object) => tx('product').insert({ farm_id: farmId, species_code: sale.code, ...row });
   await saveFood(tx, sale, { there, add });
   await saveGrades(tx, sale, { there, add });
@@ -83,5 +85,7 @@ async function drop(tx: Tx, product: Row, field: string) {
   const ordered = await tx('order_line').where({ product_code: product.code }).first('id');
   const made = ordered ?? (await tx('lot').where({ product_code: product.code }).first('id'));
   if (made) throw new RuleBroken(field, say`${product.name} is on orders or lots already, so it stays; keep its line.`);
+  const base = await tx('product').where({ made_from: product.code }).first('name');
+  if (base) throw new RuleBroken(field, say`${base.name} is made of ${product.name}: it stays as long as that one.`);
   await tx('product').where({ code: product.code }).del();
 }

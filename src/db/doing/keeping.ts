@@ -165,6 +165,8 @@ interface OrderFingerlingsArgs {
 export async function orderFingerlings({ tx, farmId, facts, order, pass }: OrderFingerlingsArgs): Promise<string> {
   const species = facts.species.find((s) => s.code === order.speciesCode);
   if (!species) throw new RuleBroken('speciesCode', say`Choose a species of this farm.`);
+  if (species.retiredOn)
+    throw new RuleBroken('speciesCode', say`${species.name} is put away: take it from the library again first.`);
   const to = placeOf(facts, order.toPlaceId, 'toPlaceId');
   const then = order.thenPlaceId ? placeOf(facts, order.thenPlaceId, 'thenPlaceId') : null;
   if (then && to.kind !== 'quarantine')

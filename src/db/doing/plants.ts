@@ -5,6 +5,7 @@ import type { Crop } from '../../core/library/types';
 import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep } from '../plan';
+import { packedAs } from './packing';
 
 async function plantingLot(tx: Tx, code: string): Promise<{ id: string; code: string; crop_code: string }> {
   const lot = await tx('lot').where({ code, kind: 'planting' }).first('id', 'code', 'crop_code');
@@ -119,7 +120,7 @@ export async function transplant(
 interface PickPlantsArgs {
   tx: Tx;
   entry: Entry;
-  picked: { lotId: string; placeId: string; quantity: number; stepId?: string };
+  picked: { lotId: string; placeId: string; quantity: number; stepId?: string; productCode?: string | undefined };
   field?: string;
 }
 
@@ -137,18 +138,22 @@ export async function pickPlants({
   const lot = await tx('lot').where({ id: picked.lotId, kind: 'planting' }).first('id', 'code', 'crop_code');
   if (!lot) throw new RuleBroken(field, say`That planting is not on this farm.`);
   const crop = await cropOf(tx, lot.crop_code);
-  const product = await tx('product').where({ crop_code: lot.crop_code }).first('code', 'unit');
-  if (!product) throw new RuleBroken(field, say`This farm sells no ${inSentence(crop.name)}.`);
+  const product = await packedAs(tx, {
+    of: { crop_code: lot.crop_code },
+    wanted: picked.productCode ?? null,
+    none: say`This farm sells no ${inSentence(crop.name)}.`,
+  });
   if (product.unit !== 'kg' && !Number.isInteger(picked.quantity))
     throw new RuleBroken(field, say`These are picked whole; ${picked.quantity} is no number of pieces.`);
   const there = await balanceAt(tx, lot.id, picked.placeId);
   if (there.count <= 0) throw new RuleBroken(field, say`${lot.code} has no plants left here.`);
-  const whole = crop.cutsMax === 1 && product.unit !== 'kg';
-  const plants = picked.quantity * (crop.plantsPerUnit ?? 1);
+  const whole = crop.cutsMax === 1 && crop.unit !== 'kg';
+  const units = picked.quantity * product.takes;
+  const plants = Math.round(units * (crop.plantsPerUnit ?? 1));
   if (whole && plants > there.count)
     throw new RuleBroken(field, say`${there.count} plants stand here; ${plants} cannot have been picked.`);
   const mostG = there.count * crop.yieldG * 3;
-  if (product.unit === 'kg' && picked.quantity > mostG) {
+  if (crop.unit === 'kg' && units > mostG) {
     throw new RuleBroken(
       field,
       say`More than ${Math.round(mostG / 1000)} kg from ${there.count} plants is three times a full crop. Check the unit.`,
@@ -194,7 +199,11 @@ export async function pickPlants({
   return { code, movementIds: [...movementIds, packing.id] };
 }
 
-export async function pickStep(tx: Tx, entry: Entry, done: { stepId: string; quantity: number }): Promise<string> {
+export async function pickStep(
+  tx: Tx,
+  entry: Entry,
+  done: { stepId: string; quantity: number; productCode?: string | undefined },
+): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'pick');
   const lot = await plantingLot(tx, step.lotCode);
   const { code } = await pickPlants({
@@ -205,6 +214,7 @@ export async function pickStep(tx: Tx, entry: Entry, done: { stepId: string; qua
       placeId: step.fromPlaceId!,
       quantity: done.quantity,
       stepId: step.id,
+      productCode: done.productCode,
     },
   });
   await finishStep(tx, step, entry.farmDay);

@@ -9,6 +9,7 @@ import { lockStep, stepsOfGroups, finishStep, requireEarlierDone, type StoredSte
 import { beginBatch, closeBatch, gatesOf } from '../purgeBatch';
 import { lotByCode, requirePresent, recordDeaths } from './fish';
 import { liveProduct, holdLive } from './live';
+import { packedAs } from './packing';
 
 interface StopFeedArgs {
   tx: Tx;
@@ -71,6 +72,8 @@ export interface HarvestDone {
   overrideReason: string | null;
   mayOverride: boolean;
   confirmed?: boolean;
+  /** What it is packed as; the species' main product unless said. */
+  productCode?: string | undefined;
 }
 
 interface HarvestFishArgs {
@@ -132,8 +135,11 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     },
   });
   const code = await freeLotCode(tx, `PF-${step.lotCode.split('-')[0]}-${entry.farmDay.slice(2).replaceAll('-', '')}`);
-  const product = await tx('product').where({ species_code: step.speciesCode }).first('code');
-  if (!product) throw new RuleBroken('stepId', say`This farm sells no product of this species.`);
+  const product = await packedAs(tx, {
+    of: { species_code: step.speciesCode ?? '' },
+    wanted: done.productCode ?? null,
+    none: say`This farm sells no product of this species.`,
+  });
   const packed = await createLot(tx, entry.farmId, {
     code,
     kind: 'packed_fish',

@@ -88,7 +88,7 @@ export const EDITABLE = [
   'marketG.1',
 ] as const;
 
-/** Changes numbers of the farm's own copy of a species, or takes it over from the planning defaults first. */
+/** Changes numbers of the farm's own copy of a species, or takes it over from the planning defaults first; one put away comes back. */
 export async function saveSpecies(
   tx: Tx,
   farmId: string,
@@ -97,7 +97,7 @@ export async function saveSpecies(
   const row = await tx('species').where({ code: change.code }).forUpdate().first();
   const standard = SPECIES_DEFAULTS.find((s) => s.code === change.code);
   if (!row && !standard) throw new RuleBroken('form', say`That species is not in the library.`);
-  if (row && row.version !== change.version) throw new RuleBroken('form', STALE);
+  if (row && !row.retired_on && row.version !== change.version) throw new RuleBroken('form', STALE);
   const species = structuredClone({ ...standard, ...row?.params }) as unknown as Record<string, unknown>;
   putValues(species, change.values, EDITABLE);
   checkSpecies(species as unknown as Species);
@@ -105,7 +105,7 @@ export async function saveSpecies(
   if (row)
     await tx('species')
       .where({ code: change.code })
-      .update({ params: JSON.stringify(species), version: row.version + 1 });
+      .update({ params: JSON.stringify(species), version: row.version + 1, retired_on: null });
   else {
     await tx('species').insert({ farm_id: farmId, code: change.code, params: JSON.stringify(species) });
     await tx('fish_rule').insert({ farm_id: farmId, species_code: change.code });

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import { productsOf } from '../../core/setup/layOut';
-import { STALE } from './rules';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
+import type { Day } from '../../core/quantity/days';
+import { STALE } from './rules';
 import type { Tx } from '../connection';
 import type { Entry } from '../ledger';
 
@@ -50,35 +51,7 @@ export async function savePrices(
   return rows.length;
 }
 
-export interface ProductChange {
-  code: string;
-  version: number;
-  name: string;
-  priceMinor: number;
-  shelfLifeDays: number;
-  leastLeftDays?: number | undefined;
-  form?: string | undefined;
-  packSize?: number | undefined;
-}
-
-export async function saveProduct(tx: Tx, p: ProductChange): Promise<void> {
-  if ((p.leastLeftDays ?? 0) > p.shelfLifeDays)
-    throw new RuleBroken('leastLeftDays', say`More than it keeps: it could never be sold.`);
-  const changed = await tx('product')
-    .where({ code: p.code, version: p.version })
-    .update({
-      name: p.name.trim(),
-      price_minor: p.priceMinor,
-      shelf_life_days: p.shelfLifeDays,
-      least_left_days: p.leastLeftDays ?? 0,
-      form: p.form ?? null,
-      pack_size: p.packSize ?? null,
-      version: p.version + 1,
-    });
-  if (changed === 0) throw new RuleBroken('form', STALE);
-}
-
-/** Takes a species or crop of the library over, with a product. @returns its name */
+/** Takes a species or crop of the library over, with a product, or takes back one that was put away. @returns its name */
 export async function addKind(
   tx: Tx,
   farmId: string,
@@ -86,8 +59,12 @@ export async function addKind(
 ): Promise<string> {
   const kind = (what === 'species' ? SPECIES_DEFAULTS : CROP_DEFAULTS).find((k) => k.code === code);
   if (!kind) throw new RuleBroken('code', say`That is not in the library.`);
-  if (await tx(what).where({ code }).first('code'))
-    throw new RuleBroken('code', say`${kind.name} is on the farm already.`);
+  const own = await tx(what).where({ code }).first('retired_on');
+  if (own?.retired_on) {
+    await tx(what).where({ code }).update({ retired_on: null });
+    return kind.name;
+  }
+  if (own) throw new RuleBroken('code', say`${kind.name} is on the farm already.`);
   await tx(what).insert({ farm_id: farmId, code, params: JSON.stringify(kind) });
   if (what === 'species') await tx('fish_rule').insert({ farm_id: farmId, species_code: code });
   const [product] = productsOf({ species: what === 'species' ? [code] : [], crops: what === 'crop' ? [code] : [] });
@@ -103,4 +80,18 @@ export async function addKind(
       price_minor: 0,
     });
   return kind.name;
+}
+
+interface Putting {
+  what: 'species' | 'crop';
+  code: string;
+  version: number;
+}
+
+/** A species or crop that is not stocked or sown any more; what is here of it stays. */
+export async function retireKind(tx: Tx, { what, code, version }: Putting, today: Day): Promise<void> {
+  const changed = await tx(what)
+    .where({ code, version, retired_on: null })
+    .update({ retired_on: today, version: version + 1 });
+  if (changed === 0) throw new RuleBroken('form', STALE);
 }

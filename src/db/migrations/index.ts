@@ -22,6 +22,7 @@ import * as m20 from './0020_own_farm';
 import * as m21 from './0021_members';
 import * as m22 from './0022_taking_in';
 import * as m23 from './0023_papers_and_prices';
+import * as m24 from './0024_shared_supply';
 
 const MIGRATIONS = [
   m1,
@@ -47,6 +48,7 @@ const MIGRATIONS = [
   m21,
   m22,
   m23,
+  m24,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

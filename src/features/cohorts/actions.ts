@@ -25,6 +25,7 @@ export const dropTemperature = act('setup.dropTemperature@1');
 export const keepLifeSupport = act('setup.lifeSupport@1');
 export const keepSpecies = act('setup.species@1');
 export const keepSale = act('setup.fishSale@1');
+export const retireKind = act('setup.retireKind@1');
 /** Answers with the draft's id. */
 export const layDraft = (values: Record<string, unknown>) => send<string>('draft.layPlan@1', values);
 export const layWater = (values: Record<string, unknown>) => send<string>('draft.layWater@1', values);

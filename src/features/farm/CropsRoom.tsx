@@ -8,6 +8,7 @@ import { codeWords } from '../../core/words/codes';
 import { plural, say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { PutAway } from '../../ui/form/PutAway';
 import { ChipLink } from '../../ui/kit/Chip';
 import { Buttons, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { FarmNav } from './FarmNav';
@@ -156,6 +157,16 @@ function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
               return send<Said>('setup.crop@1', { entryKey, confirmed, code: crop.code, version, values });
             }}
             onDone={(v) => onSaid([v.words, ...(v.lines ?? [])].join(' '))}
+            beside={
+              <PutAway
+                name={crop.name}
+                says={say`It is not sown any more; plants that stand are picked as planned. The library brings it back.`}
+                send={(values) =>
+                  send<Said>('setup.retireKind@1', { ...values, what: 'crop', code: crop.code, version })
+                }
+                onDone={(v) => onSaid(v.words)}
+              />
+            }
           />
         ) : (
           <Text as="p" quiet>

@@ -4,13 +4,11 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { formatMoney, toMajor, toMinor } from '../../core/quantity/money';
+import { formatMoney } from '../../core/quantity/money';
 import { PRODUCT_FORMS } from '../../core/market/forms';
-import { METRIC } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
-import { plural, say, told, word } from '../../core/words/words';
+import { plural, say, told } from '../../core/words/words';
 import { send } from '../../commands/client';
-import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import {
   Buttons,
@@ -29,18 +27,19 @@ import { newEntryKey } from '../../ui/outcome';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import { PriceLists } from './PriceLists';
+import { AddProduct, ChangeProduct } from './ProductForms';
+import { takesWords } from './takes';
+import type { Said } from './useAct';
 import type { ProductsPage } from './queries';
 
 type Product = ProductsPage['products'][number];
-interface Said {
-  words: string;
-}
-
 /** What is sold, at which price, and how long it keeps. */
 export function ProductsRoom({ page }: { page: ProductsPage }) {
   const [changing, setChanging] = useState<Product | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const unpriced = page.products.filter((p) => p.priceMinor === 0).length;
+  const sold = page.products.filter((p) => !p.retiredOn);
+  const away = page.products.filter((p) => p.retiredOn);
+  const unpriced = sold.filter((p) => p.priceMinor === 0).length;
   return (
     <Stack>
       <FarmNav here="/farm/products" suffix="" />
@@ -67,45 +66,17 @@ export function ProductsRoom({ page }: { page: ProductsPage }) {
           <SheetHead>
             <h2>{say`What is sold`}</h2>
           </SheetHead>
-          {page.products.length === 0 ? (
+          {sold.length === 0 ? (
             <Empty>{say`Nothing yet. Take a species or a crop onto the farm first.`}</Empty>
           ) : (
-            <ScrollTable label={say`Products`}>
-              <Table>
-                <TableHead>
-                  <TableRow>
-                    <HeadCell>{say`Product`}</HeadCell>
-                    <HeadCell>{say`Sold by`}</HeadCell>
-                    <HeadCell right>{say`Keeps`}</HeadCell>
-                    <HeadCell right>{say`Price`}</HeadCell>
-                    {page.mayChange && <HeadCell> </HeadCell>}
-                  </TableRow>
-                </TableHead>
-                <TableBody>
-                  {page.products.map((p) => (
-                    <TableRow key={p.code}>
-                      <Cell strong>{p.name}</Cell>
-                      <Cell>{soldBy(p)}</Cell>
-                      <Cell num>{keepsWords(p)}</Cell>
-                      <Cell num>
-                        {p.priceMinor > 0 ? (
-                          formatMoney(p.priceMinor, page.currency)
-                        ) : (
-                          <Text tone="attention">{say`none yet`}</Text>
-                        )}
-                      </Cell>
-                      {page.mayChange && (
-                        <Cell>
-                          <WordButton type="button" onClick={() => setChanging(p)} aria-label={say`Change ${p.name}`}>
-                            {say`change`}
-                          </WordButton>
-                        </Cell>
-                      )}
-                    </TableRow>
-                  ))}
-                </TableBody>
-              </Table>
-            </ScrollTable>
+            <SoldTable page={page} sold={sold} onChange={setChanging} />
+          )}
+          {away.length > 0 && (
+            <SheetBody>
+              <Text as="p" small quiet>
+                {say`Put away: ${away.map((p) => p.name).join(', ')}.`}
+              </Text>
+            </SheetBody>
           )}
         </Sheet>
         <Stack>
@@ -121,11 +92,66 @@ export function ProductsRoom({ page }: { page: ProductsPage }) {
               onLeave={() => setChanging(null)}
             />
           )}
+          {page.mayChange && sold.some((p) => !p.live) && <AddProduct page={page} onDone={setSaid} />}
           <PriceLists page={page} />
           {page.mayChange && <FromLibrary page={page} onDone={setSaid} />}
         </Stack>
       </Columns>
     </Stack>
+  );
+}
+
+interface SoldTableProps {
+  page: ProductsPage;
+  sold: readonly Product[];
+  onChange: (p: Product) => void;
+}
+
+function SoldTable({ page, sold, onChange }: SoldTableProps) {
+  return (
+    <ScrollTable label={say`Products`}>
+      <Table stack>
+        <TableHead>
+          <TableRow>
+            <HeadCell>{say`Product`}</HeadCell>
+            <HeadCell>{say`Sold by`}</HeadCell>
+            <HeadCell right>{say`Keeps`}</HeadCell>
+            <HeadCell right>{say`Price`}</HeadCell>
+            {page.mayChange && <HeadCell> </HeadCell>}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {sold.map((p) => (
+            <TableRow key={p.code}>
+              <Cell strong>
+                {p.name}
+                {p.madeFrom && (
+                  <Text as="div" small quiet>
+                    {takesWords(p, p.madeFrom)}
+                  </Text>
+                )}
+              </Cell>
+              <Cell>{soldBy(p)}</Cell>
+              <Cell num>{keepsWords(p)}</Cell>
+              <Cell num>
+                {p.priceMinor > 0 ? (
+                  formatMoney(p.priceMinor, page.currency)
+                ) : (
+                  <Text tone="attention">{say`none yet`}</Text>
+                )}
+              </Cell>
+              {page.mayChange && (
+                <Cell>
+                  <WordButton type="button" onClick={() => onChange(p)} aria-label={say`Change ${p.name}`}>
+                    {say`change`}
+                  </WordButton>
+                </Cell>
+              )}
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </ScrollTable>
   );
 }
 
@@ -139,79 +165,6 @@ function soldBy({ unit, form, packSize }: Product): string {
 function keepsWords({ shelfLifeDays, leastLeftDays }: Product): string {
   const days = plural(shelfLifeDays, '# day', '# days');
   return leastLeftDays > 0 ? say`${days}, ${leastLeftDays} of them with the customer` : days;
-}
-
-interface ChangeProductProps {
-  p: Product;
-  currency: string;
-  onDone: (words: string) => void;
-  onLeave: () => void;
-}
-
-function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductProps) {
-  const fields: FormField[] = [
-    { name: 'name', label: word`Name`, kind: 'text', start: p.name },
-    {
-      name: 'price',
-      label: word`Price`,
-      kind: 'number',
-      half: true,
-      start: p.priceMinor > 0 ? toMajor(p.priceMinor, currency) : '',
-    },
-    { name: 'shelfLifeDays', label: word`Keeps, days`, kind: 'count', half: true, start: p.shelfLifeDays },
-    {
-      name: 'leastLeftDays',
-      label: word`Of them with the customer, at least`,
-      kind: 'count',
-      optional: true,
-      half: true,
-      start: p.leastLeftDays,
-    },
-    {
-      name: 'form',
-      label: word`Form`,
-      kind: 'select',
-      optional: true,
-      half: true,
-      options: [['', word`not said`], ...PRODUCT_FORMS.map(([code, words]): [string, string] => [code, words])],
-      start: p.form ?? '',
-    },
-    {
-      name: 'packSize',
-      label: p.unit === 'kg' ? word`A pack holds, g` : word`A pack holds, pieces`,
-      kind: 'number',
-      optional: true,
-      start: p.packSize ?? '',
-    },
-  ];
-  return (
-    <Sheet>
-      <SheetHead>
-        <h2>{say`Change ${p.name}`}</h2>
-      </SheetHead>
-      <SheetBody>
-        <ActionForm
-          about={p.code}
-          fields={fields}
-          units={METRIC}
-          submit={say`Keep`}
-          send={async ({ price, form, ...values }) => {
-            const outcome = await send<Said>('setup.product@1', {
-              ...values,
-              ...(form ? { form } : {}),
-              code: p.code,
-              version: p.version,
-              priceMinor: typeof price === 'number' ? toMinor(price, currency) : price,
-            });
-            if (outcome.ok || !outcome.fields.priceMinor) return outcome;
-            return { ...outcome, fields: { ...outcome.fields, price: outcome.fields.priceMinor } };
-          }}
-          onDone={(v) => onDone(v.words)}
-          beside={<Button onClick={onLeave}>{say`Leave it`}</Button>}
-        />
-      </SheetBody>
-    </Sheet>
-  );
 }
 
 /** Species and crops of the library that are not on the farm yet. */

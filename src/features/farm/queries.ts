@@ -92,6 +92,8 @@ export interface ProductsPage extends Viewed {
   /** What of the library is not on the farm yet. */
   library: { what: 'species' | 'crop'; code: string; name: string }[];
   prices: ListedPrice[];
+  /** Part of a whole fish that is left when it is gutted or filleted, by species. */
+  dressing: Record<string, { gutted: number | null; fillet: number | null }>;
   today: Day;
 }
 
@@ -111,6 +113,9 @@ export const productsPage = (): Promise<ProductsPage> =>
       products: await productsSetUp(tx),
       library,
       prices: await listedPrices(tx),
+      dressing: Object.fromEntries(
+        SPECIES_DEFAULTS.map((s) => [s.code, { gutted: s.guttedFraction, fillet: s.filletFraction }]),
+      ),
       today,
     };
   });
@@ -148,7 +153,9 @@ export interface CropsPage extends Viewed {
 export async function cropsPage(search: Search): Promise<CropsPage> {
   const wanted = (await search).crop;
   const view = await farmView(search, (tx) => cropVersions(tx));
-  const crops = view.facts.crops.map((crop) => ({ crop, version: view.more.get(crop.code) ?? 1 }));
+  const crops = view.facts.crops
+    .filter((c) => !c.retiredOn)
+    .map((crop) => ({ crop, version: view.more.get(crop.code) ?? 1 }));
   const chosen = crops.find(({ crop }) => crop.code === wanted) ?? crops[0];
   return { ...viewed(view.person), crops, chosen: chosen?.crop.code ?? null };
 }

@@ -4,19 +4,22 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
+import { use, useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
 import type { UnitChoice } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { MayWrite } from '../../ui/shell/mayWrite';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { writeOffGoods } from './actions';
+import { MakeDialog } from './MakeDialog';
 import type { ColdLot } from './queries';
 import { Empty, Mark, Text } from '../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
 
 /** What lies packed, the soonest to be used first; what is past its day is said and can be written off. */
 export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: UnitChoice }) {
   const [open, setOpen] = useState<ColdLot | null>(null);
+  const [making, setMaking] = useState<ColdLot | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   if (lots.length === 0) return <Empty>{say`The cold room is empty.`}</Empty>;
   return (
@@ -27,22 +30,33 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
         </Mark>
       )}
       <ScrollTable label={say`Cold room`} maxHeight={320}>
-        <Table>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Lot`}</HeadCell>
-              <HeadCell right>{say`There`}</HeadCell>
-              <HeadCell>{say`Use by`}</HeadCell>
-              <HeadCell />
-            </TableRow>
-          </TableHead>
-          <TableBody>
+        <LightTable>
+          <thead>
+            <LightRow>
+              <LightHeadCell>{say`Lot`}</LightHeadCell>
+              <LightHeadCell right>{say`There`}</LightHeadCell>
+              <LightHeadCell>{say`Use by`}</LightHeadCell>
+              <LightHeadCell />
+            </LightRow>
+          </thead>
+          <tbody>
             {lots.map((lot) => (
-              <ColdLine key={lot.lotId} lot={lot} setOpen={setOpen} />
+              <ColdLine key={lot.lotId} lot={lot} setOpen={setOpen} setMaking={setMaking} />
             ))}
-          </TableBody>
-        </Table>
+          </tbody>
+        </LightTable>
       </ScrollTable>
+      {making && (
+        <MakeDialog
+          lot={making}
+          units={units}
+          onDone={(words) => {
+            setSaid(words);
+            setMaking(null);
+          }}
+          onLeave={() => setMaking(null)}
+        />
+      )}
       {open && (
         <Dialog open onClose={() => setOpen(null)} fullWidth maxWidth="xs">
           <DialogTitle>{say`Write off ${open.lotCode}, ${open.product}`}</DialogTitle>
@@ -69,31 +83,40 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
 interface ColdLineProps {
   lot: ColdLot;
   setOpen: (lot: ColdLot | null) => void;
+  setMaking: (lot: ColdLot | null) => void;
 }
 
-function ColdLine({ lot, setOpen }: ColdLineProps) {
+function ColdLine({ lot, setOpen, setMaking }: ColdLineProps) {
+  const mayWrite = use(MayWrite);
   return (
-    <TableRow>
-      <Cell>
+    <LightRow>
+      <LightCell>
         {lot.product}
         <Text as="div" mono small quiet>
           {lot.lotCode}
         </Text>
-      </Cell>
-      <Cell num>{lot.words}</Cell>
-      <Cell sort={lot.useBy} strong={lot.past} tone={lot.past ? 'danger' : null}>
+      </LightCell>
+      <LightCell num>{lot.words}</LightCell>
+      <LightCell sort={lot.useBy} strong={lot.past} tone={lot.past ? 'danger' : null}>
         {shortDay(lot.useBy)}
         {lot.past && say`, past`}
         <Text as="div" small quiet>
           {say`packed ${shortDay(lot.packedOn)}`}
         </Text>
-      </Cell>
-      <Cell right>
-        <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
-          {say`Write off`}
-        </Button>
-      </Cell>
-    </TableRow>
+      </LightCell>
+      <LightCell right>
+        {mayWrite && lot.into.length > 0 && !lot.past && (
+          <Button size="small" onClick={() => setMaking(lot)} aria-label={say`Make something of ${lot.lotCode}`}>
+            {say`Make…`}
+          </Button>
+        )}
+        {mayWrite && (
+          <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
+            {say`Write off`}
+          </Button>
+        )}
+      </LightCell>
+    </LightRow>
   );
 }
 

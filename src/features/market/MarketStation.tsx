@@ -7,7 +7,7 @@ import { ScrollTable } from '../../ui/table/ScrollTable';
 import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
 import { Empty, Key, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
 import { codeWords } from '../../core/words/codes';
 
 export function MarketStation({ page }: { page: MarketPage }) {
@@ -57,21 +57,21 @@ function Orders({ page, suffix }: OrdersProps) {
         <Empty>{say`No orders in these weeks. Press N to write one.`}</Empty>
       ) : (
         <ScrollTable label={say`Orders`}>
-          <Table>
-            <TableHead>
-              <TableRow>
-                <HeadCell>{say`Due`}</HeadCell>
-                <HeadCell>{say`Order`}</HeadCell>
-                <HeadCell>{say`Customer`}</HeadCell>
-                <HeadCell>{say`State`}</HeadCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
+          <LightTable>
+            <thead>
+              <LightRow>
+                <LightHeadCell>{say`Due`}</LightHeadCell>
+                <LightHeadCell>{say`Order`}</LightHeadCell>
+                <LightHeadCell>{say`Customer`}</LightHeadCell>
+                <LightHeadCell>{say`State`}</LightHeadCell>
+              </LightRow>
+            </thead>
+            <tbody>
               {page.orders.map((o) => (
                 <OrderLine key={o.id} o={o} suffix={suffix} page={page} />
               ))}
-            </TableBody>
-          </Table>
+            </tbody>
+          </LightTable>
         </ScrollTable>
       )}
     </Sheet>
@@ -86,20 +86,20 @@ interface OrderLineProps {
 
 function OrderLine({ o, suffix, page }: OrderLineProps) {
   return (
-    <TableRow>
-      <Cell sort={o.dueDay}>{dayWords(o.dueDay)}</Cell>
-      <Cell>
+    <LightRow>
+      <LightCell sort={o.dueDay}>{dayWords(o.dueDay)}</LightCell>
+      <LightCell>
         <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
           {o.code}
         </Text>
-      </Cell>
-      <Cell>
+      </LightCell>
+      <LightCell>
         {o.customer}{' '}
         <Text small quiet>
           {codeWords(o.channel)}
         </Text>
-      </Cell>
-      <Cell>
+      </LightCell>
+      <LightCell>
         {o.short ? (
           <Text as="strong" tone="danger">
             {say`will fall short`}
@@ -109,7 +109,7 @@ function OrderLine({ o, suffix, page }: OrderLineProps) {
         ) : (
           codeWords(o.state)
         )}
-      </Cell>
-    </TableRow>
+      </LightCell>
+    </LightRow>
   );
 }

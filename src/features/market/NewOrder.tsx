@@ -11,6 +11,7 @@ import { askFree } from './actions';
 import type { NewOrderPage } from './queries';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './market.module.css';
+import { formatQuantity } from '../../core/plan/consequences';
 import { codeWords } from '../../core/words/codes';
 import { DayField } from '../../ui/form/DayField';
 
@@ -51,7 +52,6 @@ export function NewOrder({ page }: { page: NewOrderPage }) {
           return (
             <LineFields
               key={line.id}
-
               form={form}
               i={i}
               typed={typed}
@@ -127,6 +127,11 @@ function LineFields({ form, i, typed, wrong, page, product, lines }: LineFieldsP
       {product && (
         <div className={css.whole}>
           <Free productCode={product.code} day={typed.dueDay} />
+          {product.packSize && (
+            <Text as="p" small quiet>
+              {say`Sold in packs of ${formatQuantity(product.packSize, product.unit, page.units)}.`}
+            </Text>
+          )}
         </div>
       )}
     </div>

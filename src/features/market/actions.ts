@@ -10,6 +10,7 @@ export const payOrder = act('order.pay@1');
 export const callOrderOff = act('order.callOff@1');
 export const putBack = act('order.putBack@1');
 export const writeOffGoods = act('stock.writeOff@1');
+export const makeGoods = act('stock.make@1');
 
 /** Asked while an order is typed: what is free to promise on its day. */
 export async function askFree(productCode: string, day: string): Promise<string | null> {

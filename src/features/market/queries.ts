@@ -5,6 +5,7 @@ import { RuleBroken } from '../../core/errors';
 import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
+import { mainCode } from '../../core/market/families';
 import { promiseTable } from '../../core/market/promiseTable';
 import { sellDays, useByDay } from '../../core/market/useBy';
 import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
@@ -70,11 +71,12 @@ export async function marketPage(search: Search): Promise<MarketPage> {
           )
         : [],
   }));
-  const { units, when, at } = view;
+  const { facts, units, when, at } = view;
   const skip = Math.floor(at / 7);
   const table = when === 'past' ? [] : promisesOf(view, skip + SHOWN_WEEKS);
   const shortOrders = new Set(table.flatMap((r) => r.weeks.flatMap((w) => w.shortLines.map((l) => l.orderId))));
-  const rows = table.map(({ product, weeks }) => ({
+  const offered = table.filter((r) => !r.product.retiredOn || r.weeks.some((w) => w.promised + w.expected > 0));
+  const rows = offered.map(({ product, weeks }) => ({
     product: product.name,
     shelfLifeDays: sellDays(product),
     unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
@@ -89,8 +91,8 @@ export async function marketPage(search: Search): Promise<MarketPage> {
       return {
         week: w.week,
         weekStart: w.weekStart,
-        share: say`${bare(w.promised)} of ${bare(w.expected)}`,
-        part: w.promised > 0 && w.expected > 0 ? w.promised / w.expected : null,
+        share: product.madeFrom ? say`${bare(w.promised)} promised` : say`${bare(w.promised)} of ${bare(w.expected)}`,
+        part: !product.madeFrom && w.promised > 0 && w.expected > 0 ? w.promised / w.expected : null,
         available: bare(w.available),
         availableOn: weekdayShort(w.availableOn),
         short: isShort ? bare(w.short) : null,
@@ -108,6 +110,8 @@ export async function marketPage(search: Search): Promise<MarketPage> {
           availableOn: shortDay(w.availableOn),
           nothing: w.expected + w.available < 0.5,
           ...(product.liveCm ? { swimming: amount(w.swimming) } : {}),
+          ...(w.promisedMade > 0 ? { promisedMade: amount(w.promisedMade) } : {}),
+          ...(product.madeFrom ? { madeOf: madeOf(facts, product.madeFrom) } : {}),
         },
       };
     }),
@@ -125,6 +129,10 @@ export async function marketPage(search: Search): Promise<MarketPage> {
   };
 }
 
+/** Of which product's supply something is made. */
+const madeOf = (facts: FarmView['facts'], { code }: { code: string }) =>
+  facts.products.find((p) => p.code === code)?.name ?? code;
+
 /** Goods in the cold room, the soonest to be used first. */
 export interface ColdLot {
   lotId: string;
@@ -136,6 +144,8 @@ export interface ColdLot {
   packedOn: Day;
   useBy: Day;
   past: boolean;
+  /** What it can be made into. */
+  into: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' | 'fish' }[];
 }
 
 function coldLots({ facts, units, today }: FarmView, packed: Awaited<ReturnType<typeof packedLots>>): ColdLot[] {
@@ -155,6 +165,9 @@ function coldLots({ facts, units, today }: FarmView, packed: Awaited<ReturnType<
         packedOn,
         useBy,
         past: useBy < today,
+        into: facts.products
+          .filter((p) => p.code !== product.code && mainCode(p) === mainCode(product) && !p.retiredOn)
+          .map(({ code, name, unit }) => ({ code, name, unit })),
       },
     ];
   });
@@ -217,7 +230,7 @@ function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
 
 export interface NewOrderPage extends DayView {
   customers: { id: string; name: string; channel: string }[];
-  products: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' | 'fish' }[];
+  products: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' | 'fish'; packSize: number | null }[];
 }
 
 export async function newOrderPage(search: Search): Promise<NewOrderPage> {
@@ -225,6 +238,8 @@ export async function newOrderPage(search: Search): Promise<NewOrderPage> {
   return {
     ...dayOnly(view),
     customers: view.more,
-    products: view.facts.products.map(({ code, name, unit }) => ({ code, name, unit })),
+    products: view.facts.products
+      .filter((p) => !p.retiredOn)
+      .map(({ code, name, unit, packSize }) => ({ code, name, unit, packSize: packSize ?? null })),
   };
 }

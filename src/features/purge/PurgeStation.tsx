@@ -7,7 +7,7 @@ import { BatchRules } from './BatchRules';
 import type { Batch, PurgePage } from './queries';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
 import css from './purge.module.css';
 
 export function PurgeStation({ page }: { page: PurgePage }) {
@@ -68,34 +68,34 @@ function PackedSheet({ page }: PackedSheetProps) {
         <Empty>{say`Both are empty. What is harvested, picked or netted on the round comes here.`}</Empty>
       ) : (
         <ScrollTable label={say`Packed lots`} maxHeight={420}>
-          <Table>
-            <TableHead>
-              <TableRow>
-                <HeadCell>{say`Lot`}</HeadCell>
-                <HeadCell right>{say`Left`}</HeadCell>
-                <HeadCell>{say`Use by`}</HeadCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
+          <LightTable>
+            <thead>
+              <LightRow>
+                <LightHeadCell>{say`Lot`}</LightHeadCell>
+                <LightHeadCell right>{say`Left`}</LightHeadCell>
+                <LightHeadCell>{say`Use by`}</LightHeadCell>
+              </LightRow>
+            </thead>
+            <tbody>
               {page.packs.map((p) => (
-                <TableRow key={p.lotCode}>
-                  <Cell>
+                <LightRow key={p.lotCode}>
+                  <LightCell>
                     <Text mono small>
                       {p.lotCode}
                     </Text>
                     <Text as="div" small quiet>
                       {p.product}
                     </Text>
-                  </Cell>
-                  <Cell num>{p.amount}</Cell>
-                  <Cell sort={p.useBy} tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
+                  </LightCell>
+                  <LightCell num>{p.amount}</LightCell>
+                  <LightCell sort={p.useBy} tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
                     {shortDay(p.useBy)}
                     {p.daysLeft < 0 ? say`, past` : ''}
-                  </Cell>
-                </TableRow>
+                  </LightCell>
+                </LightRow>
               ))}
-            </TableBody>
-          </Table>
+            </tbody>
+          </LightTable>
         </ScrollTable>
       )}
     </Sheet>

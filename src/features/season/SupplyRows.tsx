@@ -34,7 +34,9 @@ export function SupplyRows({
             const share = week.expected > 0 ? Math.min(1, week.promised / week.expected) : 0;
             const label = short
               ? say`short ${bare(week.short, row.product.unit)}`
-              : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
+              : row.product.madeFrom
+                ? bare(week.promised, row.product.unit)
+                : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
             return (
               <SupplyWeek
                 key={week.weekStart}

@@ -3,6 +3,7 @@ import type { PlanChange } from '../../core/plan/changes';
 import type { LoopFact, PlaceFact } from '../../core/plan/types';
 import { addDays, weekday } from '../../core/quantity/days';
 import { inSentence } from '../../core/library/inSentence';
+import { isMain } from '../../core/market/families';
 import { laneOfBed, laneOfLoop, laneOfProduct, laneOfTank, type Lane } from './Labels';
 import type { SeasonPage } from './queries';
 
@@ -100,7 +101,10 @@ function scaleOf({ from, days }: SeasonPage, width: number): BoardScale {
 
 /** Fish always; of what grows, what is short. */
 function matters({ product, weeks }: BoardSeries['promise'][number]): boolean {
-  return product.speciesCode !== null || weeks.some((w) => w.short > (product.unit === 'kg' ? 100 : 0.5));
+  return (
+    (isMain(product) && product.speciesCode !== null) ||
+    weeks.some((w) => w.short > (product.unit === 'kg' ? 100 : 0.5))
+  );
 }
 
 /** Handles in the order one reads: lane by lane, each from left to right. */

@@ -53,8 +53,9 @@ export function HeadCell(props: CellProps) {
 /**
  * The same table in plain elements, for those of hundreds of cells: an MUI cell costs the server ten times as much.
  */
-export function LightTable({ sticky, className, ...rest }: TableProps) {
-  return <table className={classes(css.table, css.plainTable, sticky && css.sticky, className)} {...rest} />;
+export function LightTable({ sticky, stack, className, ...rest }: TableProps) {
+  const look = classes(css.table, css.plainTable, sticky && css.sticky, stack && css.stacked, className);
+  return <table className={look} {...rest} />;
 }
 
 export function LightRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: boolean }) {

@@ -1,7 +1,8 @@
 import { say, word } from '../../words/words';
 import { weightFromLengthG } from '../../fish/lengthWeight';
 import { gradeMiddleCm, gradePlanned, liveGrades } from '../../fish/liveSale';
-import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
+import { packChoices } from '../../market/families';
+import { countField, DEAD_FIELD, packAsField, weightField } from '../../tasks/form';
 import type { PlanStep } from '../types';
 import { stepForm, stepModule, type StepContext, type StepWords } from './stepKind';
 
@@ -41,6 +42,7 @@ export const module = stepModule({
       detail: say`${step.lotCode} · ${context.count} fish · ice first, then nets`,
       amount: say`${context.count} fish`,
       expected: context.expectedMass,
+      packAs: packChoices(context.view.facts.products, { speciesCode: step.speciesCode }),
       minutes: 90,
       caution: say`Use the farm’s written humane method; local code and veterinarian decide. Ice, knives and cold hands: gloves on.`,
     },
@@ -57,6 +59,7 @@ export const module = stepModule({
           start: 0,
           help: say`What is packed is the weight less this.`,
         },
+        ...packAsField(job),
         { ...DEAD_FIELD, label: say`Found dead, not for sale` },
         {
           name: 'overrideReason',

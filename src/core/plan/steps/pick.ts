@@ -1,6 +1,7 @@
 import { say, word } from '../../words/words';
 import { formatNumber } from '../../quantity/units';
-import type { JobField } from '../../tasks/form';
+import { packChoices } from '../../market/families';
+import { packAsField, type JobField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
 
 declare module './stepKind' {
@@ -36,13 +37,14 @@ export const module = stepModule({
           ? say`${count} places`
           : say`about ${formatNumber(Math.floor((step.count * (crop ? crop.finalSurvival * crop.packout : 1)) / (crop?.plantsPerUnit ?? 1)))}`,
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
+      packAs: packChoices(view.facts.products, { cropCode: step.cropCode }),
       minutes: 45,
       caution: say`Clean hands and knives; fish and salad kept apart; chill within the hour.`,
     };
   },
   form: (job) =>
     stepForm(job, 'plants.pick@1', {
-      fields: [job.expected.massG !== undefined ? BY_WEIGHT : BY_PIECE],
+      fields: [job.expected.massG !== undefined ? BY_WEIGHT : BY_PIECE, ...packAsField(job)],
       submit: say`Picked`,
       logLine: (v) => say`${job.place} picked ${v.quantity ?? '…'}`,
     }),

@@ -22,7 +22,7 @@ export interface DetailSpec {
   range: readonly [low: number, high: number];
 }
 
-export type StepWords = Pick<Job, 'title' | 'detail' | 'amount' | 'expected' | 'minutes' | 'caution'>;
+export type StepWords = Pick<Job, 'title' | 'detail' | 'amount' | 'expected' | 'minutes' | 'caution' | 'packAs'>;
 
 /** What a step can say of itself on the round. */
 export interface StepContext {

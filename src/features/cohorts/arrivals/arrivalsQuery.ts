@@ -48,15 +48,17 @@ export async function arrivalsPage(search: Search): Promise<ArrivalsPage> {
   const codeOf = (id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
   return {
     ...dayOnly(view),
-    species: facts.species.map((s) => {
-      const rule = facts.feedRules.find((r) => r.speciesCode === s.code);
-      return {
-        code: s.code,
-        name: s.name,
-        fingerlingMinor: rule?.fingerlingMinor ?? 60,
-        quarantineDays: rule?.quarantineDays ?? 14,
-      };
-    }),
+    species: facts.species
+      .filter((s) => !s.retiredOn)
+      .map((s) => {
+        const rule = facts.feedRules.find((r) => r.speciesCode === s.code);
+        return {
+          code: s.code,
+          name: s.name,
+          fingerlingMinor: rule?.fingerlingMinor ?? 60,
+          quarantineDays: rule?.quarantineDays ?? 14,
+        };
+      }),
     tanks: tankChoices(view, more.pH, true),
     coming: stillToCome(view, steps)
       .filter((s) => s.kind === 'stock')

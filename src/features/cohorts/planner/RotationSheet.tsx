@@ -12,7 +12,7 @@ import { Row, Rows, Sheet, SheetBody, Text } from '../../../ui/kit/kit';
 export function RotationSheet({ page }: { page: PlannerPage }) {
   const [result, setResult] = useState<Rotation | null>(null);
   const { facts } = page;
-  const able = facts.species.filter((s) => s.marketG);
+  const able = facts.species.filter((s) => s.marketG && !s.retiredOn);
   const loops = facts.loops.filter((l) => l.kind !== 'bench');
   const fields: FormField[] = [
     {

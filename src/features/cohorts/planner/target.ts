@@ -18,7 +18,7 @@ const MOST_SIZES = 4;
 /** Species that are raised for sale by weight. */
 export function plannedSpecies(facts: FarmFacts): Species[] {
   return facts.species.filter(
-    (s) => s.marketG && !COMPANIONS.has(s.code) && facts.products.some((p) => p.speciesCode === s.code),
+    (s) => s.marketG && !s.retiredOn && !COMPANIONS.has(s.code) && facts.products.some((p) => p.speciesCode === s.code),
   );
 }
 

@@ -5,8 +5,9 @@ import type { Species } from '../../../core/library/types';
 import { formatNumber, formatTemperature, toShown, type Quantity, type UnitChoice } from '../../../core/quantity/units';
 import { equivalentTgc } from '../../../core/fish/growth';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { PutAway } from '../../../ui/form/PutAway';
 import { ShownDay } from '../../../ui/shell/ShownDay';
-import { keepSpecies, type Said } from '../actions';
+import { keepSpecies, retireKind, type Said } from '../actions';
 import { CohortsNav } from '../CohortsNav';
 import type { SpeciesPage } from './speciesQuery';
 import { SaidLines } from '../SaidLines';
@@ -248,6 +249,16 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
               submit={mine ? say`Keep for this farm` : say`Take onto this farm`}
               send={send}
               onDone={onSaid}
+              beside={
+                mine && (
+                  <PutAway
+                    name={species.name}
+                    says={say`It is not stocked any more; fish that are here are fed and harvested as before. It can be taken onto the farm again.`}
+                    send={(v) => retireKind({ ...v, what: 'species', code: species.code, version })}
+                    onDone={onSaid}
+                  />
+                )
+              }
               caution={say`Non-native species need a permit in many places; ask the authority before you stock.`}
             />
           </div>

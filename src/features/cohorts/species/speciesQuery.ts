@@ -4,6 +4,7 @@ import { liveGrades, type WrittenGrade } from '../../../core/fish/liveSale';
 import { SPECIES_DEFAULTS } from '../../../core/library/defaults';
 import type { Species } from '../../../core/library/types';
 import type { ProductFact } from '../../../core/plan/types';
+import { isMain } from '../../../core/market/families';
 import { dayOnly, farmView, type DayView, type Search } from '../../../server/farmView';
 
 export interface SpeciesPage extends DayView {
@@ -18,7 +19,7 @@ export async function speciesPage(search: Search): Promise<SpeciesPage> {
   }));
   const versions = new Map(view.more.rows.map((r) => [r.code, r.version]));
   const saleOf = (code: string) => ({
-    food: view.facts.products.find((p) => p.speciesCode === code && !p.liveCm) ?? null,
+    food: view.facts.products.find((p) => p.speciesCode === code && !p.liveCm && isMain(p)) ?? null,
     grades: liveGrades(view.facts.products, code).map(({ product, fromCm, toCm }) => ({
       name: product.name,
       fromCm,
@@ -26,14 +27,15 @@ export async function speciesPage(search: Search): Promise<SpeciesPage> {
       priceMinor: product.priceMinor,
     })),
   });
+  const own = view.facts.species.filter((s) => !s.retiredOn);
   return {
     ...dayOnly(view),
     currency: view.person.currency,
-    own: view.facts.species.map((species) => ({
+    own: own.map((species) => ({
       species,
       version: versions.get(species.code) ?? 1,
       sale: saleOf(species.code),
     })),
-    others: SPECIES_DEFAULTS.filter((s) => !versions.has(s.code)),
+    others: SPECIES_DEFAULTS.filter((s) => !own.some((o) => o.code === s.code)),
   };
 }

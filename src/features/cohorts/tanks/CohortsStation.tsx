@@ -9,7 +9,7 @@ import { CohortsNav } from '../CohortsNav';
 import type { CohortRow, CohortsPage } from './tankQueries';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import vessels from '../../../ui/draw/vessel.module.css';
 import css from '../cohorts.module.css';
 import { codeWords } from '../../../core/words/codes';
@@ -39,27 +39,27 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
           <Empty>{say`No fish are in any tank on this day. Plan a stocking on Season.`}</Empty>
         ) : (
           <ScrollTable label={say`Every group of fish`}>
-            <Table>
-              <TableHead>
-                <TableRow>
-                  <HeadCell>{say`Cohort`}</HeadCell>
-                  <HeadCell>{say`Tank`}</HeadCell>
-                  <HeadCell right>{say`Fish`}</HeadCell>
-                  <HeadCell right>{say`Mean size`}</HeadCell>
-                  <HeadCell right>{say`Together`}</HeadCell>
-                  <HeadCell right>{densityUnit(page.units)}</HeadCell>
-                  <HeadCell right>{say`Market size`}</HeadCell>
-                  <HeadCell>{say`Mean at market size`}</HeadCell>
-                  <HeadCell>{say`Too full`}</HeadCell>
-                  <HeadCell>{say`Weighed`}</HeadCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
+            <LightTable>
+              <thead>
+                <LightRow>
+                  <LightHeadCell>{say`Cohort`}</LightHeadCell>
+                  <LightHeadCell>{say`Tank`}</LightHeadCell>
+                  <LightHeadCell right>{say`Fish`}</LightHeadCell>
+                  <LightHeadCell right>{say`Mean size`}</LightHeadCell>
+                  <LightHeadCell right>{say`Together`}</LightHeadCell>
+                  <LightHeadCell right>{densityUnit(page.units)}</LightHeadCell>
+                  <LightHeadCell right>{say`Market size`}</LightHeadCell>
+                  <LightHeadCell>{say`Mean at market size`}</LightHeadCell>
+                  <LightHeadCell>{say`Too full`}</LightHeadCell>
+                  <LightHeadCell>{say`Weighed`}</LightHeadCell>
+                </LightRow>
+              </thead>
+              <tbody>
                 {page.rows.map((r) => (
                   <CohortLine key={`${r.lotCode}${r.place}`} r={r} suffix={suffix} page={page} />
                 ))}
-              </TableBody>
-            </Table>
+              </tbody>
+            </LightTable>
           </ScrollTable>
         )}
       </Sheet>
@@ -109,29 +109,29 @@ interface CohortLineProps {
 
 function CohortLine({ r, suffix, page }: CohortLineProps) {
   return (
-    <TableRow>
-      <Cell>
+    <LightRow>
+      <LightCell>
         <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
           {r.lotCode}
         </Link>
         <Text as="div" small quiet>
           {r.species}
         </Text>
-      </Cell>
-      <Cell mono>
+      </LightCell>
+      <LightCell mono>
         <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
           {r.place}
         </Link>
-      </Cell>
-      <Cell num>{formatNumber(r.count)}</Cell>
-      <Cell num>
+      </LightCell>
+      <LightCell num>{formatNumber(r.count)}</LightCell>
+      <LightCell num>
         {formatMass(r.meanG, page.units)}
         <Text as="div" small quiet>
           ± {formatMass(r.spreadG, page.units)}
         </Text>
-      </Cell>
-      <Cell num>{formatMass(r.massG, page.units)}</Cell>
-      <Cell num>
+      </LightCell>
+      <LightCell num>{formatMass(r.massG, page.units)}</LightCell>
+      <LightCell num>
         <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
         <Text as="div" small quiet>
           {say`of ${
@@ -141,19 +141,21 @@ function CohortLine({ r, suffix, page }: CohortLineProps) {
           }`}
         </Text>
         {r.limitKgM3 !== null && <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />}
-      </Cell>
-      <Cell num>
+      </LightCell>
+      <LightCell num>
         {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
         {r.marketShare !== null && <Share of={r.marketShare} />}
-      </Cell>
-      <Cell sort={r.readyOn}>
+      </LightCell>
+      <LightCell sort={r.readyOn}>
         {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
         {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
-      </Cell>
-      <Cell sort={r.fullOn}>
+      </LightCell>
+      <LightCell sort={r.fullOn}>
         {r.fullOn ? <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text> : '–'}
-      </Cell>
-      <Cell>{r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}</Cell>
-    </TableRow>
+      </LightCell>
+      <LightCell>
+        {r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}
+      </LightCell>
+    </LightRow>
   );
 }

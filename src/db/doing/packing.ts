@@ -1,0 +1,122 @@
+import { RuleBroken } from '../../core/errors';
+import { inSentence } from '../../core/library/inSentence';
+import { say } from '../../core/words/words';
+import type { Tx } from '../connection';
+import { createLot, freeLotCode, balanceAt, placeOfRole, recordMovement, storeHolding, type Entry } from '../ledger';
+import { requireWhole } from '../orders';
+
+/** What something is packed as. */
+export interface PackedAs {
+  code: string;
+  name: string;
+  unit: 'kg' | 'head' | 'bunch';
+  /** g or pieces of the main product for each g or piece of this one. */
+  takes: number;
+}
+
+interface PackedAsArgs {
+  of: { species_code: string } | { crop_code: string };
+  /** Null: its main product. */
+  wanted: string | null;
+  /** Said when the farm sells none. */
+  none: string;
+}
+
+/** The product that food fish or picked plants are packed as: the one named, or the one their supply is said in. */
+export async function packedAs(tx: Tx, { of, wanted, none }: PackedAsArgs): Promise<PackedAs> {
+  const sold = await tx('product')
+    .where(of)
+    .whereNull('live_from_cm')
+    .orderByRaw('made_from is not null, retired_on is not null, code')
+    .select('code', 'name', 'unit', 'takes');
+  if (sold.length === 0) throw new RuleBroken('stepId', none);
+  const product = wanted ? sold.find((p) => p.code === wanted) : sold[0];
+  if (!product) throw new RuleBroken('productCode', say`Choose what it is packed as.`);
+  return { ...product, takes: product.takes ?? 1 };
+}
+
+interface MakeWish {
+  lotId: string;
+  productCode: string;
+  /** What went in, and what came of it, g or pieces of each product. */
+  used: number;
+  made: number;
+}
+
+/**
+ * Packed goods are made into another product of the same fish or crop: what went in leaves its lot, what came of it is a
+ * new lot of the same day of packing, and weight that is lost is compost. @returns the new lot's code
+ */
+export async function makeFrom(tx: Tx, entry: Entry, wish: MakeWish): Promise<string> {
+  const lot = await tx('lot as l')
+    .join('product as p', 'p.code', 'l.product_code')
+    .where('l.id', wish.lotId)
+    .first(
+      'l.code',
+      'l.kind',
+      'l.began_on',
+      'p.code as product',
+      'p.name',
+      'p.unit',
+      'p.species_code',
+      'p.crop_code',
+      'p.made_from',
+    );
+  if (!lot || lot.kind === 'live_fish') throw new RuleBroken('lotId', say`That is no packed lot of this farm.`);
+  const to = await tx('product').where({ code: wish.productCode }).first('code', 'name', 'unit', 'made_from');
+  const main = lot.made_from ?? lot.product;
+  if (!to || to.code === lot.product || (to.made_from ?? to.code) !== main)
+    throw new RuleBroken('productCode', say`Choose something that is made of ${inSentence(lot.name)}.`);
+  requireWhole(lot.unit, wish.used, 'used');
+  requireWhole(to.unit, wish.made, 'made');
+  const weighed = lot.unit === 'kg' && to.unit === 'kg';
+  if (weighed && wish.made > wish.used)
+    throw new RuleBroken('made', say`More came out than went in: check both weights.`);
+  const cold = await storeHolding(tx, wish.lotId, 'cold');
+  const there = await balanceAt(tx, wish.lotId, cold);
+  if (wish.used > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
+    throw new RuleBroken('used', say`${lot.code} holds less than that: look at what is left there.`);
+  const amount = (unit: string, quantity: number) => (unit === 'kg' ? { massG: quantity } : { count: quantity });
+  const out = { lotId: wish.lotId, fromPlaceId: cold };
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      ...out,
+      toPlaceId: await placeOfRole(tx, 'packed'),
+      ...amount(lot.unit, weighed ? wish.made : wish.used),
+      reason: 'make',
+    },
+    part: ':used',
+  });
+  if (weighed && wish.used > wish.made)
+    await recordMovement({
+      tx,
+      entry,
+      movement: { ...out, toPlaceId: await placeOfRole(tx, 'compost'), massG: wish.used - wish.made, reason: 'trim' },
+      part: ':trim',
+    });
+  const code = await freeLotCode(tx, lot.code);
+  const made = await createLot(tx, entry.farmId, {
+    code,
+    kind: lot.kind,
+    keeps: to.unit === 'kg' ? 'mass' : 'count',
+    // It is as old as what it was made of.
+    beganOn: lot.began_on,
+    productCode: to.code,
+    fromLotIds: [wish.lotId],
+  });
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: made,
+      fromPlaceId: await placeOfRole(tx, 'made'),
+      toPlaceId: cold,
+      ...amount(to.unit, wish.made),
+      reason: 'make',
+    },
+    part: ':pack',
+  });
+  return code;
+}
