@@ -11,8 +11,8 @@ import type { Tx } from './connection';
  */
 
 const FARM_FORMAT = 'crop-cycle-farm';
-/** 2: papers and prices by list. */
-const FARM_FILE_VERSION = 2;
+/** 2: papers and prices by list. 3: products made of one supply, things put away. */
+const FARM_FILE_VERSION = 3;
 
 /** Tables of a farm in an order in which each row finds what it names. */
 export const FILE_TABLES = [

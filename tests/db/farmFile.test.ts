@@ -103,7 +103,7 @@ describe('a farm file', () => {
     ],
     [
       'of a newer version',
-      (text: string) => text.replace('"version":2', '"version":9'),
+      (text: string) => text.replace('"version":3', '"version":9'),
       /version 9; this app reads up to 2/,
     ],
     ['of something else', () => '{"name":"a shopping list"}', /no farm file/],

@@ -4,7 +4,7 @@ import { formatQuantity } from '../plan/consequences';
 import type { FarmFacts, FarmForecast, ProductFact } from '../plan/types';
 import { dayNumber, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import type { UnitChoice } from '../quantity/units';
+import { countOf, formatNumber, toShown, unitName, type UnitChoice } from '../quantity/units';
 import { serveFamilies } from './serveFamilies';
 
 interface FreeOnArgs {
@@ -42,7 +42,7 @@ export function askOrder({ facts, forecast, order, units }: AskOrderArgs): strin
     promises.push({ ...NO_ORDER, lineId: `this order|${code}`, productCode: code, day: order.dueDay, quantity });
     if (!product) return [];
     const figure = (amount: number) => formatQuantity(amount, product.unit, units);
-    const packs = notWhole(product, quantity, figure);
+    const packs = notWhole(product, quantity, units);
     if (free === null || quantity <= free + (product.unit === 'kg' ? 100 : 0)) return packs;
     return [
       ...packs,
@@ -54,14 +54,25 @@ export function askOrder({ facts, forecast, order, units }: AskOrderArgs): strin
 const NO_ORDER = { orderId: '', orderCode: '', customer: '' };
 
 /** Asked when a quantity is no whole number of packs. */
-function notWhole({ name, packSize }: ProductFact, quantity: number, figure: (amount: number) => string): string[] {
+function notWhole({ name, unit, packSize }: ProductFact, quantity: number, units: UnitChoice): string[] {
   if (!packSize) return [];
   const packs = quantity / packSize;
   if (Math.abs(packs - Math.round(packs)) < 1e-6) return [];
   const [low, high] = [Math.floor(packs), Math.ceil(packs)];
+  const exact = (amount: number) => exactly(amount, unit, units);
   const nearest =
     low > 0
-      ? say`${low} packs are ${figure(low * packSize)}, ${high} are ${figure(high * packSize)}`
-      : say`one pack is ${figure(packSize)}`;
-  return [say`${name} is sold in packs of ${figure(packSize)}: ${nearest}. Take ${figure(quantity)} all the same?`];
+      ? say`${low} packs are ${exact(low * packSize)}, ${high} are ${exact(high * packSize)}`
+      : say`one pack is ${exact(packSize)}`;
+  return [say`${name} is sold in packs of ${exact(packSize)}: ${nearest}. Take ${exact(quantity)} all the same?`];
+}
+
+const MOST_DIGITS = 3;
+
+/** A quantity with as many digits as it has: a pack is no estimate. */
+export function exactly(quantity: number, unit: ProductFact['unit'], units: UnitChoice): string {
+  if (unit !== 'kg') return countOf(quantity, unit);
+  const shown = toShown('mass', quantity, units);
+  const digits = [0, 1, 2].find((d) => Math.abs(shown - Number(shown.toFixed(d))) < 5e-4) ?? MOST_DIGITS;
+  return `${formatNumber(shown, digits)} ${unitName('mass', units)}`;
 }

@@ -13,7 +13,7 @@ import { waterTempC, writeFishHistory } from './fishHistory';
 import { writeKoi } from './koiHistory';
 import { writeOrders } from './market';
 import { settleOrders } from './openOrders';
-import { addPapers, addPriceList } from './papers';
+import { addMadeProducts, addPapers, addPriceList } from './papers';
 import { Random } from './random';
 import { DemoWorld } from './world';
 
@@ -54,6 +54,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     const papers = { random: new Random(PAPERS_SEED + (options.another?.number ?? 0)), today };
     await addPapers(tx, farmId, papers);
     await addPriceList(tx, farmId, papers);
+    await addMadeProducts(tx, farmId);
     writeFishHistory(world);
     writeCropHistory(world);
     writeReadings(world);

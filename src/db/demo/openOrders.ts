@@ -1,8 +1,9 @@
 import type { Knex } from 'knex';
-import { availableToPromise, serveDemands } from '../../core/market/promise';
+import { freeOn } from '../../core/market/freeOn';
+import { serveFamilies } from '../../core/market/serveFamilies';
 import { forecastFarm } from '../../core/plan/forecast';
-import type { FarmFacts, ProductFact, SupplyBatch } from '../../core/plan/types';
-import { addDays, dayNumber, type Day } from '../../core/quantity/days';
+import type { FarmFacts, FarmForecast, ProductFact } from '../../core/plan/types';
+import { addDays, type Day } from '../../core/quantity/days';
 import { loadFacts } from '../slices';
 import { openSteps } from '../plan';
 import { nextThursday } from './rotation';
@@ -23,27 +24,25 @@ interface Settling {
  */
 export async function settleOrders(tx: Knex.Transaction, settling: Settling) {
   await tx.raw(`select set_config('app.farm_id', ?, true)`, [settling.farmId]);
-  const facts = await loadFacts(tx, settling.today, true);
-  const { supply } = forecastFarm(facts, await openSteps(tx));
-  await keepToSupply(tx, facts, supply);
-  await addShortOrder(tx, { facts, supply }, settling);
+  const forecast = forecastFarm(await loadFacts(tx, settling.today, true), await openSteps(tx));
+  const known = async (): Promise<Known> => ({ facts: await loadFacts(tx, settling.today, true), forecast });
+  await keepToSupply(tx, await known());
+  await addFillets(tx, await known(), settling);
+  await addShortOrder(tx, await known(), settling);
 }
 
-function demandsOf(facts: FarmFacts, productCode: string) {
-  const today = dayNumber(facts.today);
-  return facts.promises
-    .filter((p) => p.productCode === productCode)
-    .map((p) => ({ id: p.lineId, at: Math.max(0, dayNumber(p.day) - today), quantity: p.quantity }));
+interface Known {
+  facts: FarmFacts;
+  forecast: FarmForecast;
 }
 
 const STEP: Record<ProductFact['unit'], number> = { kg: 500, head: 6, bunch: 5, fish: 1 };
 
 /** Standing orders follow an average week; in a thin week less of them, or nothing, was promised. */
-async function keepToSupply(tx: Knex.Transaction, facts: FarmFacts, supply: readonly SupplyBatch[]) {
+async function keepToSupply(tx: Knex.Transaction, { facts, forecast }: Known) {
+  const served = serveFamilies({ forecast, products: facts.products, promises: facts.promises });
   for (const product of facts.products) {
-    const batches = supply.filter((b) => b.productCode === product.code);
-    const demands = demandsOf(facts, product.code);
-    const { short } = serveDemands(batches, demands);
+    const { short } = served.get(product.code)!;
     for (const [lineId, missing] of short) {
       const line = facts.promises.find((p) => p.lineId === lineId)!;
       const quantity = Math.floor((line.quantity - missing) / STEP[product.unit]) * STEP[product.unit];
@@ -58,15 +57,37 @@ async function keepToSupply(tx: Knex.Transaction, facts: FarmFacts, supply: read
   await tx('sales_order').whereIn('id', empty).update({ state: 'cancelled' });
 }
 
+const FILLETS_G = 3000;
+
+/** A restaurant wants its trout filleted: out of the same supply, where there is enough. */
+async function addFillets(tx: Knex.Transaction, { facts, forecast }: Known, { farmId, random, today }: Settling) {
+  const product = facts.products.find((p) => p.code === 'rainbow-trout-fillet')!;
+  const open: { id: string; due_day: Day }[] = await tx('sales_order')
+    .where({ state: 'open' })
+    .andWhere('due_day', '>', addDays(today, 9))
+    .orderBy(['due_day', 'code'])
+    .limit(12)
+    .select('id', 'due_day');
+  const order = open.find((o) => (freeOn({ facts, forecast, product, day: o.due_day }) ?? 0) >= FILLETS_G);
+  if (!order) return;
+  await tx('order_line').insert({
+    farm_id: farmId,
+    id: random.uuid(),
+    order_id: order.id,
+    product_code: product.code,
+    quantity: FILLETS_G,
+    price_minor: product.priceMinor,
+  });
+}
+
 async function addShortOrder(
   tx: Knex.Transaction,
-  { facts, supply }: { facts: FarmFacts; supply: readonly SupplyBatch[] },
+  { facts, forecast }: Known,
   { farmId, random, today, customerId, code }: Settling,
 ) {
   const due = addDays(nextThursday(today), 26);
-  const at = dayNumber(due) - dayNumber(today);
-  const batches = supply.filter((b) => b.productCode === 'rainbow-trout');
-  const free = availableToPromise({ batches, demands: demandsOf(facts, 'rainbow-trout'), at, step: 100 });
+  const product = facts.products.find((p) => p.code === 'rainbow-trout')!;
+  const free = freeOn({ facts, forecast, product, day: due }) ?? 0;
   const orderId = random.uuid();
   await tx('sales_order').insert({
     farm_id: farmId,

@@ -57,3 +57,34 @@ export async function addPriceList(
 }
 
 const WHOLESALE = 0.8;
+
+/** Fillets of the farm's trout and loose leaves of its oakleaf: one supply, two products. */
+export async function addMadeProducts(tx: Knex.Transaction, farmId: string): Promise<void> {
+  const made = (product: object) => tx('product').insert({ farm_id: farmId, ...product });
+  await made({
+    code: 'rainbow-trout-fillet',
+    name: 'Rainbow trout fillet',
+    unit: 'kg',
+    form: 'fillet',
+    species_code: 'rainbow-trout',
+    made_from: 'rainbow-trout',
+    takes: 2.2,
+    shelf_life_days: 5,
+    least_left_days: 1,
+    pack_size: 250,
+    price_minor: 3480,
+  });
+  await made({
+    code: 'oakleaf-lettuce-leaves',
+    name: 'Oakleaf leaves',
+    unit: 'kg',
+    form: 'leaves',
+    crop_code: 'oakleaf-lettuce',
+    made_from: 'oakleaf-lettuce',
+    // Seven heads give a kilogram of leaves.
+    takes: 0.007,
+    shelf_life_days: 4,
+    pack_size: 500,
+    price_minor: 1650,
+  });
+}

@@ -11,7 +11,7 @@ import { askFree } from './actions';
 import type { NewOrderPage } from './queries';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './market.module.css';
-import { formatQuantity } from '../../core/plan/consequences';
+import { exactly } from '../../core/market/freeOn';
 import { codeWords } from '../../core/words/codes';
 import { DayField } from '../../ui/form/DayField';
 
@@ -129,7 +129,7 @@ function LineFields({ form, i, typed, wrong, page, product, lines }: LineFieldsP
           <Free productCode={product.code} day={typed.dueDay} />
           {product.packSize && (
             <Text as="p" small quiet>
-              {say`Sold in packs of ${formatQuantity(product.packSize, product.unit, page.units)}.`}
+              {say`Sold in packs of ${exactly(product.packSize, product.unit, page.units)}.`}
             </Text>
           )}
         </div>
