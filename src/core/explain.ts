@@ -5,7 +5,8 @@ import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
 import type { Crop } from './library/types';
 import type { TankFeed } from './plan/tankFeed';
-import type { PlaceFact } from './plan/types';
+import type { LoopFact, PlaceFact } from './plan/types';
+import { bandOf, formatBalance } from './water/loopBalance';
 import { temperatureResponse } from './quantity/temperatureResponse';
 import {
   formatArea,
@@ -240,5 +241,30 @@ export function explainBalance({ loop, feedG, areaM2, band, units }: ExplainBala
     ],
     ...by('feed-per-area'),
     change: say`the plan: stockings, harvests and sowings on Season.`,
+  };
+}
+
+interface ExplainNitrogenArgs {
+  loop: LoopFact;
+  givenG: number;
+  takenG: number;
+  units: UnitChoice;
+}
+
+export function explainNitrogen({ loop, givenG, takenG, units }: ExplainNitrogenArgs): Explanation {
+  const [low, high] = bandOf(loop);
+  return {
+    title: say`${loop.name} loop, nitrogen of fish against plants`,
+    formula: say`${formatMass(givenG, units)} of ammonia nitrogen a day from the feed ÷ ${formatMass(takenG, units)} that the plants take up = ${takenG > 0 ? formatBalance((givenG / takenG) * 100, loop, units) : '–'}; comfortable between ${formatBalance(low, loop, units)} and ${formatBalance(high, loop, units)}.`,
+    inputs: [
+      { label: say`Given`, value: formatMass(givenG, units), from: say`feed of the loop’s tanks by its protein` },
+      {
+        label: say`Taken up`,
+        value: formatMass(takenG, units),
+        from: say`planted area of each crop by what its recipe says`,
+      },
+    ],
+    ...by('ammonia-from-feed'),
+    change: say`the plan on Season, or the limits of the loop on Farm.`,
   };
 }

@@ -45,6 +45,8 @@ export const loopRow = (l: LoopFact) => ({
   kind: l.kind,
   band_low_g_m2: l.bandGM2[0],
   band_high_g_m2: l.bandGM2[1],
+  ...(l.school ? { warns_by: l.school } : {}),
+  ...(l.bandNPercent ? { n_low_percent: l.bandNPercent[0], n_high_percent: l.bandNPercent[1] } : {}),
   planned_water_temp_c: l.plannedWaterTempC,
   planned_air_temp_c: l.plannedAirTempC,
   planned_light_mol: l.plannedLightMol,

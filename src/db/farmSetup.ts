@@ -2,6 +2,7 @@ import type { Day } from '../core/quantity/days';
 import type { PlanThing } from '../core/setup/planLayout';
 import type { FarmDescription } from '../core/setup/description';
 import type { Chore } from '../core/tasks/source';
+import type { School } from '../core/water/loopBalance';
 import type { Tx } from './connection';
 
 /** How a farm is set up, as its Farm station shows it. */
@@ -302,7 +303,17 @@ export interface LimitsSetUp {
     temperature: 'C' | 'F';
     entryBackDays: number;
   };
-  loops: { id: string; version: number; code: string; name: string; lowGM2: number; highGM2: number }[];
+  loops: {
+    id: string;
+    version: number;
+    code: string;
+    name: string;
+    lowGM2: number;
+    highGM2: number;
+    warnsBy: School;
+    lowNPercent: number;
+    highNPercent: number;
+  }[];
 }
 
 /** What the farm is used to, and by what its loops warn. */
@@ -327,6 +338,9 @@ export async function limitsSetUp(tx: Tx): Promise<LimitsSetUp> {
       name: l.name,
       lowGM2: l.band_low_g_m2,
       highGM2: l.band_high_g_m2,
+      warnsBy: l.warns_by,
+      lowNPercent: l.n_low_percent,
+      highNPercent: l.n_high_percent,
     })),
   };
 }

@@ -96,6 +96,8 @@ function toLoop(r: any): Omit<LoopFact, 'tempPlan' | 'lifeSupport'> {
     name: r.name,
     kind: r.kind,
     bandGM2: [r.band_low_g_m2, r.band_high_g_m2],
+    school: r.warns_by,
+    bandNPercent: [r.n_low_percent, r.n_high_percent],
     plannedWaterTempC: r.planned_water_temp_c,
     plannedAirTempC: r.planned_air_temp_c,
     plannedLightMol: r.planned_light_mol,

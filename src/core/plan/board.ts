@@ -1,6 +1,6 @@
 import type { PromiseRow } from '../market/promiseTable';
 import { daysBetween, type Day } from '../quantity/days';
-import { balanceSeries } from './consequences';
+import { balanceSeries } from '../water/loopBalance';
 import { earliestShift, leadStep } from './changes';
 import type { FarmFacts, FarmForecast, FishStay, PlanStep, PlantStay } from './types';
 
@@ -120,7 +120,7 @@ const balanceOf = (forecast: FarmForecast, facts: FarmFacts, days: number): Boar
   Object.fromEntries(
     facts.loops.map((l) => [
       l.id,
-      balanceSeries(forecast, l.id)
+      balanceSeries(forecast, l)
         .slice(0, days)
         .map((v) => (Number.isNaN(v) ? null : Math.round(v * 10) / 10)),
     ]),

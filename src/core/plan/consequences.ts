@@ -1,9 +1,10 @@
+import { balanceSeries, bandOf, formatBalance, isByNitrogen } from '../water/loopBalance';
 import { plural, say } from '../words/words';
 import { inSentence } from '../library/inSentence';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatDensity, formatLoad, formatMass, countOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
+import { formatDensity, formatMass, countOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
 import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from './types';
 
 export interface Outlook {
@@ -93,15 +94,6 @@ function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Cons
   );
 }
 
-/** A loop's feed per planted area, g/m² a day; NaN while nothing is planted. */
-export function balanceSeries(forecast: FarmForecast, loopId: string): number[] {
-  const loop = forecast.loops.get(loopId);
-  if (!loop) return [];
-  return Array.from(loop.feedG, (feed, day) =>
-    loop.plantedAreaM2[day]! > 0.01 ? feed / loop.plantedAreaM2[day]! : NaN,
-  );
-}
-
 interface BalanceChangesArgs {
   before: FarmForecast;
   after: FarmForecast;
@@ -110,13 +102,16 @@ interface BalanceChangesArgs {
 }
 
 function balanceChanges({ before, after, loop, units }: BalanceChangesArgs): Consequence[] {
-  const load = (gM2: number) => formatLoad(gM2, units);
-  const was = balanceSeries(before, loop.id);
-  const now = balanceSeries(after, loop.id);
+  const load = (value: number) =>
+    isByNitrogen(loop)
+      ? say`${formatBalance(value, loop, units)} of its nitrogen`
+      : say`${formatBalance(value, loop, units)}·day`;
+  const was = balanceSeries(before, loop);
+  const now = balanceSeries(after, loop);
   const changed = now.map((_, day) => day).filter((day) => Math.abs((now[day] ?? 0) - (was[day] ?? 0)) > 0.5);
   const first = changed[0];
   if (first === undefined) return [];
-  const [low] = loop.bandGM2;
+  const [low] = bandOf(loop);
   const hungry = (series: number[]) => series.filter((v) => v < low).length;
   const low0 = hungry(was);
   const low1 = hungry(now);
@@ -130,7 +125,7 @@ function balanceChanges({ before, after, loop, units }: BalanceChangesArgs): Con
         tone: 'worse',
         about: 'balance',
         day: addDays(after.firstDay, worst),
-        words: say`${loop.name} loop drops to ${lowest}·day; ${more} more ${plural(more, 'day', 'days')} below its ${load(low)}·day`,
+        words: say`${loop.name} loop drops to ${lowest}; ${more} more ${plural(more, 'day', 'days')} below its ${load(low)}`,
       },
     ];
   }
@@ -141,7 +136,7 @@ function balanceChanges({ before, after, loop, units }: BalanceChangesArgs): Con
         tone: 'better',
         about: 'balance',
         day: addDays(after.firstDay, first),
-        words: say`${loop.name} loop has ${fewer} fewer ${plural(fewer, 'day', 'days')} below ${load(low)}·day`,
+        words: say`${loop.name} loop has ${fewer} fewer ${plural(fewer, 'day', 'days')} below ${load(low)}`,
       },
     ];
   }
@@ -152,7 +147,7 @@ function balanceChanges({ before, after, loop, units }: BalanceChangesArgs): Con
       tone: 'note',
       about: 'balance',
       day: addDays(after.firstDay, worst),
-      words: say`${loop.name} loop ${verb}·day on ${changed.length} changed ${plural(changed.length, 'day', 'days')}, no more days below its band`,
+      words: say`${loop.name} loop ${verb} on ${changed.length} changed ${plural(changed.length, 'day', 'days')}, no more days below its band`,
     },
   ];
 }

@@ -1,10 +1,11 @@
+import { balanceSeries, bandOf, formatBalance, isByNitrogen } from '../water/loopBalance';
 import { say } from '../words/words';
 import type { Explanation } from '../explain';
 import { inSentence } from '../library/inSentence';
 import { addDays, isoWeek } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatLoad, type UnitChoice } from '../quantity/units';
-import { balanceSeries, bedOverfull, crowdedFrom, formatQuantity, purgeClashDays, type Outlook } from './consequences';
+import { type UnitChoice } from '../quantity/units';
+import { bedOverfull, crowdedFrom, formatQuantity, purgeClashDays, type Outlook } from './consequences';
 import { LoopFact, OUTLOOK_WEEKS, type FarmFacts } from './types';
 
 /** One row of the comparison: what it counts, in words and as a number that is better the lower it is. */
@@ -63,9 +64,10 @@ function shortDeliveries({ promise }: Outlook, units: UnitChoice): Measure {
 }
 
 function hungryDays({ forecast }: Outlook, loop: LoopFact, units: UnitChoice): Measure[] {
-  const series = balanceSeries(forecast, loop.id);
+  const [low, high] = bandOf(loop);
+  const series = balanceSeries(forecast, loop);
   if (series.every((v) => Number.isNaN(v))) return [];
-  const days = series.flatMap((v, day) => (v < loop.bandGM2[0] ? [day] : []));
+  const days = series.flatMap((v, day) => (v < low ? [day] : []));
   return [
     {
       key: `hungry:${loop.id}`,
@@ -75,15 +77,19 @@ function hungryDays({ forecast }: Outlook, loop: LoopFact, units: UnitChoice): M
       bad: days.length,
       because: {
         title: say`days the plants of ${loop.name} go hungry`,
-        formula: say`On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${formatLoad(loop.bandGM2[0], units)}.`,
+        formula: isByNitrogen(loop)
+          ? say`On ${days.length} of ${forecast.days} days the ammonia nitrogen of the loop’s fish is under ${formatBalance(low, loop, units)} of what its plants take up.`
+          : say`On ${days.length} of ${forecast.days} days the feed of the loop’s fish ÷ its planted area is under ${formatBalance(low, loop, units)}.`,
         inputs: [
           {
             label: say`Comfortable band`,
-            value: say`${formatLoad(loop.bandGM2[0], units)} to ${formatLoad(loop.bandGM2[1], units)} a day`,
+            value: say`${formatBalance(low, loop, units)} to ${formatBalance(high, loop, units)} a day`,
             from: say`farm set-up, for this loop`,
           },
         ],
-        source: say`Feed for each planted area and day, fish and beds both by the forecast.`,
+        source: isByNitrogen(loop)
+          ? say`Nitrogen given over nitrogen taken up, fish and beds both by the forecast.`
+          : say`Feed for each planted area and day, fish and beds both by the forecast.`,
         change: say`keep more fish in the loop on those days, or plant less.`,
       },
     },

@@ -82,7 +82,7 @@ function sumTouchedLoops({ result, facts, tanks, beds }: SumTouchedLoopsArgs) {
     if (!fed && !planted) continue;
     const series: LoopSeries = { ...result.loops.get(loop.id)! };
     if (fed) addLoopFeed(series, result, { facts, places: new Set(places.map((p) => p.id)) });
-    if (planted) addPlantedArea(series, result, places);
+    if (planted) addPlantedArea(series, result, { facts, places, loop });
     result.loops.set(loop.id, series);
   }
 }

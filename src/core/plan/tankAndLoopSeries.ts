@@ -1,6 +1,7 @@
 import { occupiedByDay } from '../crops/occupancy';
 import { ammoniaFromFeedG } from '../water/ammonia';
-import type { FarmForecast, FarmFacts, FishStay, TankSeries, LoopSeries } from './types';
+import { isByNitrogen } from '../water/loopBalance';
+import type { FarmForecast, FarmFacts, FishStay, LoopFact, LoopSeries, TankSeries } from './types';
 
 export function sumTanks(result: FarmForecast, facts: FarmFacts) {
   const staysOf = new Map<string, FishStay[]>();
@@ -46,9 +47,13 @@ export function sumBeds(result: FarmForecast, facts: FarmFacts) {
 export function sumLoops(result: FarmForecast, facts: FarmFacts) {
   for (const loop of facts.loops) {
     const places = facts.places.filter((p) => p.loopId === loop.id);
-    const series = { feedG: new Float64Array(0), ammoniaG: new Float64Array(0), plantedAreaM2: new Float64Array(0) };
+    const series: LoopSeries = {
+      feedG: new Float64Array(0),
+      ammoniaG: new Float64Array(0),
+      plantedAreaM2: new Float64Array(0),
+    };
     addLoopFeed(series, result, { facts, places: new Set(places.map((p) => p.id)) });
-    addPlantedArea(series, result, places);
+    addPlantedArea(series, result, { facts, places, loop });
     result.loops.set(loop.id, series);
   }
 }
@@ -73,8 +78,14 @@ export function addLoopFeed(
   series.ammoniaG = ammoniaG;
 }
 
-/** Planted area of a loop's beds, day by day, in a new array. */
-export function addPlantedArea(series: LoopSeries, result: FarmForecast, places: FarmFacts['places']) {
+interface OfLoop {
+  facts: FarmFacts;
+  places: FarmFacts['places'];
+  loop: LoopFact;
+}
+
+/** Planted area of a loop's beds and, where it warns by nitrogen, what they take up, day by day, in new arrays. */
+export function addPlantedArea(series: LoopSeries, result: FarmForecast, { facts, places, loop }: OfLoop) {
   const plantedAreaM2 = new Float64Array(result.days);
   for (const bed of places) {
     const occupied = result.bedsOccupied.get(bed.id);
@@ -85,4 +96,18 @@ export function addPlantedArea(series: LoopSeries, result: FarmForecast, places:
     }
   }
   series.plantedAreaM2 = plantedAreaM2;
+  if (isByNitrogen(loop)) series.uptakeG = uptakeOf(result, facts, places);
+}
+
+function uptakeOf(result: FarmForecast, facts: FarmFacts, places: FarmFacts['places']): Float64Array {
+  const uptakeG = new Float64Array(result.days);
+  const perM2 = new Map(facts.crops.map((c) => [c.code, c.nitrogenUptakeGM2Day]));
+  const beds = new Map(places.filter((p) => p.kind === 'bed').map((p) => [p.id, p]));
+  for (const stay of result.plants) {
+    const bed = beds.get(stay.placeId);
+    if (!bed?.positions || !bed.areaM2) continue;
+    const gPerDay = ((stay.positions * bed.areaM2) / bed.positions) * (perM2.get(stay.cropCode) ?? 0);
+    for (let day = stay.from; day < Math.min(stay.until, result.days); day++) uptakeG[day]! += gPerDay;
+  }
+  return uptakeG;
 }

@@ -7,6 +7,7 @@ import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import type { OutsideRole, StoreRole } from '../setup/roles';
 import type { LifeSupport } from '../water/lifeSupport';
+import type { School } from '../water/loopBalance';
 
 export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'sump', 'bed', 'nursery', 'store', 'outside'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
@@ -18,6 +19,10 @@ export interface LoopFact {
   kind: 'coupled' | 'decoupled' | 'bench';
   /** Feed per planted m² and day that the loop's crops are comfortable with. */
   bandGM2: [number, number];
+  /** By what it warns; by feed unless said. */
+  school?: School;
+  /** Nitrogen given, percent of what its plants take up, that they are comfortable with. */
+  bandNPercent?: [number, number];
   /** Twelve mid-month values, °C. */
   plannedWaterTempC: number[];
   /** Its record is broken: fish are reckoned at their best temperature, so that they are still fed. */
@@ -244,6 +249,8 @@ export interface LoopSeries {
   feedG: Float64Array;
   plantedAreaM2: Float64Array;
   ammoniaG: Float64Array;
+  /** Nitrogen that its plants take up; only of loops that warn by it. */
+  uptakeG?: Float64Array;
 }
 
 export interface Warning {

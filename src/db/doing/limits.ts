@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { School } from '../../core/water/loopBalance';
 import { RuleBroken } from '../../core/errors';
 import type { LoopPart } from '../../core/setup/description';
 import { SOMEWHERE_TEMPERATE } from '../../core/setup/habits';
@@ -41,13 +42,25 @@ export interface LoopWish {
   name: string;
   lowGM2: number;
   highGM2: number;
+  warnsBy?: School | undefined;
+  lowNPercent?: number | undefined;
+  highNPercent?: number | undefined;
 }
 
 export async function saveLoop(tx: Tx, v: LoopWish): Promise<void> {
+  if (v.lowNPercent && v.highNPercent && v.lowNPercent >= v.highNPercent)
+    throw new RuleBroken('highNPercent', say`The upper limit lies above the lower.`);
   if (v.lowGM2 >= v.highGM2) throw new RuleBroken('highGM2', say`The upper limit lies above the lower.`);
   const changed = await tx('loop')
     .where({ id: v.id, version: v.version, retired_on: null })
-    .update({ name: v.name.trim(), band_low_g_m2: v.lowGM2, band_high_g_m2: v.highGM2, version: v.version + 1 });
+    .update({
+      name: v.name.trim(),
+      band_low_g_m2: v.lowGM2,
+      band_high_g_m2: v.highGM2,
+      ...(v.warnsBy ? { warns_by: v.warnsBy } : {}),
+      ...(v.lowNPercent && v.highNPercent ? { n_low_percent: v.lowNPercent, n_high_percent: v.highNPercent } : {}),
+      version: v.version + 1,
+    });
   if (changed === 0) throw new RuleBroken('form', STALE);
 }
 

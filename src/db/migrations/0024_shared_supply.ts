@@ -23,9 +23,9 @@ export async function up(db: Knex): Promise<void> {
 
     alter table loop
       add column warns_by text not null default 'feed' constraint loop_warns_by check (warns_by in ('feed', 'nitrogen')),
-      add column n_low numeric not null default 1 constraint loop_n_low check (n_low > 0 and n_low < n_high),
-      add column n_high numeric not null default 2 constraint loop_n_high check (n_high <= 20);
-    grant update (warns_by, n_low, n_high) on loop to ${APP_ROLE};
-    comment on column loop.n_low is 'Ammonia nitrogen of the fish for each g that its plants take up: below it they go hungry';
+      add column n_low_percent numeric not null default 100 constraint loop_n_low check (n_low_percent > 0 and n_low_percent < n_high_percent),
+      add column n_high_percent numeric not null default 200 constraint loop_n_high check (n_high_percent <= 2000);
+    grant update (warns_by, n_low_percent, n_high_percent) on loop to ${APP_ROLE};
+    comment on column loop.n_low_percent is 'Ammonia nitrogen of the fish in percent of what the plants take up: below it they go hungry';
   `);
 }

@@ -66,6 +66,11 @@ export function LimitsRoom({ page }: { page: LimitsPage }) {
   );
 }
 
+const SCHOOLS: [string, string][] = [
+  ['feed', word`feed on each planted square metre`],
+  ['nitrogen', word`nitrogen given, of what its plants take up`],
+];
+
 interface SheetProps {
   page: LimitsPage;
   onDone: (said: Said) => void;
@@ -76,12 +81,21 @@ function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
     { name: 'name', label: word`Name`, kind: 'text', start: loop.name },
     { name: 'lowGM2', label: word`Hungry below, g feed/m² a day`, kind: 'number', half: true, start: loop.lowGM2 },
     { name: 'highGM2', label: word`Too much above, g feed/m² a day`, kind: 'number', half: true, start: loop.highGM2 },
+    { name: 'warnsBy', label: word`Warns by`, kind: 'select', start: loop.warnsBy, options: SCHOOLS },
+    {
+      name: 'lowNPercent',
+      label: word`Hungry below, % of nitrogen`,
+      kind: 'number',
+      half: true,
+      start: loop.lowNPercent,
+    },
+    { name: 'highNPercent', label: word`Too much above, %`, kind: 'number', half: true, start: loop.highNPercent },
   ];
   return (
     <Sheet aria-label={loop.name}>
       <SheetHead>
         <h2>{loop.name}</h2>
-        <Text quiet>{say`by feed on each planted square metre; nitrogen is reckoned beside it on Season`}</Text>
+        <Text quiet>{say`when its plants go hungry, and when the fish are too many for them`}</Text>
       </SheetHead>
       <SheetBody>
         {page.mayChange ? (
@@ -94,7 +108,11 @@ function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
             onDone={onDone}
           />
         ) : (
-          <Text as="p">{say`${loop.lowGM2} to ${loop.highGM2} g feed on a square metre and day`}</Text>
+          <Text as="p">
+            {loop.warnsBy === 'nitrogen'
+              ? say`fish give ${loop.lowNPercent} to ${loop.highNPercent} % of the nitrogen that its plants take up`
+              : say`${loop.lowGM2} to ${loop.highGM2} g feed on a square metre and day`}
+          </Text>
         )}
       </SheetBody>
     </Sheet>

@@ -1,6 +1,7 @@
 'use client';
 import { plural, say } from '../../core/words/words';
 import type { LoopFact } from '../../core/plan/types';
+import { bandOf, isByNitrogen } from '../../core/water/loopBalance';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
@@ -14,9 +15,9 @@ interface BandProps {
   scale: BoardScale;
 }
 
-/** Feed offered per planted area against the comfortable band; what the plan gave before the draft is thin beside it. */
+/** Feed offered per planted area, or nitrogen given of what is taken up, against the comfortable band; what the plan gave before the draft is thin beside it. */
 export function BalanceBand({ loop, top, height, series, before, scale }: BandProps) {
-  const [low, high] = loop.bandGM2;
+  const [low, high] = bandOf(loop);
   const ceiling = high * 1.5;
   const y = (v: number) => top + height - (Math.min(ceiling, v) / ceiling) * height;
   const line = (values: (number | null)[]) =>
@@ -46,10 +47,10 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
         <rect key={i} x={scale.x(i)} y={top} width={scale.dayPx + 0.5} height={height} fill={tone.roe} opacity="0.16" />
       ))}
       <text className={css.axis} x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
-        {high}
+        {isByNitrogen(loop) ? say`${high} % of N` : high}
       </text>
       <text className={css.axis} x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
-        {low}
+        {isByNitrogen(loop) ? say`${low} % of N` : low}
       </text>
       <path d={line(before)} fill="none" stroke={tone.quiet} strokeWidth="1" strokeDasharray="2 3" />
       <path

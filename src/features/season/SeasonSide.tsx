@@ -2,7 +2,6 @@
 import { say, word } from '../../core/words/words';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { formatLoad } from '../../core/quantity/units';
 import { Chips } from '../../ui/form/Chips';
 import { ChipButton } from '../../ui/kit/Chip';
 import { Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
@@ -47,7 +46,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
       <Sheet aria-label={say`About the board`}>
         <SheetBody stack>
           <Chips label={say`How near`} options={ZOOM_WORDS} chosen={zoom} onChoose={onZoom} />
-          {page.balance.length > 0 && <Balance balance={page.balance} units={page.units} />}
+          {page.balance.length > 0 && <Balance balance={page.balance} />}
           <details>
             <summary>{say`What the marks mean`}</summary>
             <Text as="ul" small quiet className={css.legend}>
@@ -86,7 +85,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
   );
 }
 
-function Balance({ balance, units }: Pick<SeasonPage, 'balance' | 'units'>) {
+function Balance({ balance }: Pick<SeasonPage, 'balance'>) {
   return (
     <div>
       <Text as="p" small strong>
@@ -96,7 +95,7 @@ function Balance({ balance, units }: Pick<SeasonPage, 'balance' | 'units'>) {
         <Text as="p" small key={b.loop}>
           {b.loop}{' '}
           <Text as="strong" mono>
-            <Why because={b.because}>{formatLoad(b.gM2, units)}</Why>
+            <Why because={b.because}>{b.says}</Why>
           </Text>
           {b.low && <Text tone="attention"> {say`plants go hungry`}</Text>}
           {b.high && <Text tone="attention"> {say`more than they take up`}</Text>}

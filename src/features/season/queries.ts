@@ -2,10 +2,11 @@ import 'server-only';
 import { promiseTable } from '../../core/market/promiseTable';
 import { boardSeries, type BoardSeries } from '../../core/plan/board';
 import type { NamedDraft, OutlookGround } from '../../core/plan/outlook';
-import { explainBalance, type Explanation } from '../../core/explain';
+import { explainBalance, explainNitrogen, type Explanation } from '../../core/explain';
 import { OUTLOOK_WEEKS, type FarmFacts, type FarmForecast } from '../../core/plan/types';
 import type { UnitChoice } from '../../core/quantity/units';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
+import { balanceSeries, bandOf, formatBalance, isByNitrogen } from '../../core/water/loopBalance';
 import { recordedStays } from '../../db/history';
 import { openDrafts } from '../../db/drafts';
 import { knownFarm } from '../../server/farmCache';
@@ -18,7 +19,7 @@ export interface SeasonPage extends DayView {
   opened: NamedDraft | null;
   board: BoardSeries;
   /** Fish against plants today, by loop with plants. */
-  balance: { loop: string; gM2: number; low: boolean; high: boolean; because: Explanation }[];
+  balance: { loop: string; says: string; low: boolean; high: boolean; because: Explanation }[];
   /** Changes with the plan: a board that was drafted on begins anew. */
   stamp: string;
   /** First day drawn, as a day index from today, and how many days are drawn. */
@@ -69,9 +70,13 @@ function balanceToday(facts: FarmFacts, forecast: FarmForecast, units: UnitChoic
     const series = forecast.loops.get(loop.id);
     const [feedG, areaM2] = [series?.feedG[0] ?? 0, series?.plantedAreaM2[0] ?? 0];
     if (areaM2 <= 0) return [];
-    const gM2 = feedG / areaM2;
-    const because = explainBalance({ loop: loop.name, feedG, areaM2, band: loop.bandGM2, units });
-    return [{ loop: loop.name, gM2, low: gM2 < loop.bandGM2[0], high: gM2 > loop.bandGM2[1], because }];
+    const value = balanceSeries(forecast, loop)[0]!;
+    const [low, high] = bandOf(loop);
+    const because = isByNitrogen(loop)
+      ? explainNitrogen({ loop, givenG: series!.ammoniaG[0]!, takenG: series!.uptakeG![0]!, units })
+      : explainBalance({ loop: loop.name, feedG, areaM2, band: loop.bandGM2, units });
+    const says = formatBalance(value, loop, units);
+    return [{ loop: loop.name, says, low: value < low, high: value > high, because }];
   });
 }
 
