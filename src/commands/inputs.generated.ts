@@ -6,6 +6,7 @@ import { AddProductInput } from './setup/addProduct.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ArrangeInput } from './place/arrange.input';
 import { BringFeedingsInput } from './bring/feedings.input';
+import { BringPlacesInput } from './place/bring.input';
 import { BringReadingsInput } from './bring/readings.input';
 import { BringSamplesInput } from './bring/samples.input';
 import { CalendarInput } from './calendar/make.input';
@@ -62,6 +63,7 @@ import { PlanTemperatureInput } from './setup/temperature.input';
 import { PriceInput } from './price/set.input';
 import { PricesInput } from './setup/prices.input';
 import { ProductInput } from './setup/product.input';
+import { ProductsInput } from './setup/products.input';
 import { PutBackInput } from './order/putBack.input';
 import { ReadingInput } from './water/read.input';
 import { ReceiveFeedInput } from './fish/receiveFeed.input';
@@ -136,6 +138,7 @@ export const inputs: Record<string, new () => object> = {
   'person.withdrawInvite': WithdrawInviteInput,
   'place.add': AddPlacesInput,
   'place.arrange': ArrangeInput,
+  'place.bring': BringPlacesInput,
   'place.change': ChangePlaceInput,
   'place.retire': RetirePlaceInput,
   'plan.addSowing': AddSowingInput,
@@ -170,6 +173,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.open': OpenInput,
   'setup.prices': PricesInput,
   'setup.product': ProductInput,
+  'setup.products': ProductsInput,
   'setup.retireKind': RetireKindInput,
   'setup.retireProduct': RetireProductInput,
   'setup.species': SpeciesInput,

@@ -51,6 +51,7 @@ import { module as personRenewInviteModule } from './person/renewInvite';
 import { module as personWithdrawInviteModule } from './person/withdrawInvite';
 import { module as placeAddModule } from './place/add';
 import { module as placeArrangeModule } from './place/arrange';
+import { module as placeBringModule } from './place/bring';
 import { module as placeChangeModule } from './place/change';
 import { module as placeRetireModule } from './place/retire';
 import { module as planAddSowingModule } from './plan/addSowing';
@@ -85,6 +86,7 @@ import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
 import { module as setupPricesModule } from './setup/prices';
 import { module as setupProductModule } from './setup/product';
+import { module as setupProductsModule } from './setup/products';
 import { module as setupRetireKindModule } from './setup/retireKind';
 import { module as setupRetireProductModule } from './setup/retireProduct';
 import { module as setupSpeciesModule } from './setup/species';
@@ -148,6 +150,7 @@ export const modules = [
   personWithdrawInviteModule,
   placeAddModule,
   placeArrangeModule,
+  placeBringModule,
   placeChangeModule,
   placeRetireModule,
   planAddSowingModule,
@@ -182,6 +185,7 @@ export const modules = [
   setupOpenModule,
   setupPricesModule,
   setupProductModule,
+  setupProductsModule,
   setupRetireKindModule,
   setupRetireProductModule,
   setupSpeciesModule,

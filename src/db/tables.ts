@@ -1,4 +1,5 @@
 import type { Choices } from '../core/tables/tableKind';
+import type { SAME_EVERYWHERE } from '../core/tables/tables';
 import { READING_KINDS } from '../core/water/readings/readings';
 import { told } from '../core/words/words';
 import type { Tx } from './connection';
@@ -8,7 +9,7 @@ type Pair = readonly [code: string, name: string];
 /** What cells of a table may name on this farm. */
 export async function tableChoices(
   tx: Tx,
-): Promise<Omit<Choices, 'channels' | 'appetites'> & { unitOfProduct: Record<string, string> }> {
+): Promise<Omit<Choices, keyof typeof SAME_EVERYWHERE> & { unitOfProduct: Record<string, string> }> {
   const places: { code: string; name: string; kind: string }[] = await tx('place')
     .where({ retired_on: null })
     .orderBy(['walk_order', 'code'])

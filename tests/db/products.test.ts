@@ -165,3 +165,49 @@ describe('put away', () => {
     expect((await cropsPage(on({}))).crops.some((c) => c.crop.code === 'aubergine')).toBe(false);
   });
 });
+
+describe('by file', () => {
+  const place = { code: 'H90', role: 'tank', loop: 'heron', volumeL: 9000, room: 'Fish hall' };
+
+  test('places come in once; the same file again adds nothing', async () => {
+    const bed = { code: 'R90', role: 'bed', loop: 'heron', method: 'raft', positions: 280, pieceSize: 28, areaM2: 10 };
+    expect(await run('place.bring@1', { rows: [place, bed] })).toMatchObject({ ok: true, value: { added: 2 } });
+    expect(await run('place.bring@1', { rows: [place, bed] })).toMatchObject({
+      ok: true,
+      value: { added: 0, known: 2 },
+    });
+    const { placesPage } = await import('../../src/features/farm/queries');
+    const own = (await placesPage()).places.filter((p) => ['H90', 'R90'].includes(p.code));
+    expect(own.map((p) => [p.code, p.kind])).toEqual(
+      expect.arrayContaining([
+        ['H90', 'tank'],
+        ['R90', 'bed'],
+      ]),
+    );
+  });
+
+  test.each([
+    ['a tank of nought litres', { volumeL: undefined }, 'rows.0.volumeL'],
+    ['a code that is another thing here', { code: 'R1' }, 'rows.0.code'],
+    ['a loop that is not here', { loop: 'nowhere' }, 'rows.0.loop'],
+    ['a bed without places', { role: 'bed', method: 'tower' }, 'rows.0.positions'],
+  ])('%s is refused at its row, and nothing of the table stays', async (_, over, field) => {
+    const good = { ...place, code: 'H91' };
+    const rows = [{ ...place, code: 'H92', ...over }, good];
+    expect(faults(await run('place.bring@1', { rows }))).toHaveProperty([field]);
+    const { placesPage } = await import('../../src/features/farm/queries');
+    expect((await placesPage()).places.some((p) => p.code === 'H91')).toBe(false);
+  });
+
+  test('products are changed by their name, and made of another where they are new', async () => {
+    const rows = [
+      { name: 'sweet basil', shelfLifeDays: 6 },
+      { name: 'Bass fillet', madeFrom: 'hybrid-striped-bass', takes: 2.6, form: 'fillet', priceMinor: 3600 },
+    ];
+    expect(await run('setup.products@1', { rows })).toMatchObject({ ok: true });
+    const own = (await products()).products;
+    expect(own.find((p) => p.name === 'Sweet basil')!.shelfLifeDays).toBe(6);
+    expect(own.find((p) => p.name === 'Bass fillet')).toMatchObject({ madeFrom: { takes: 2.6 }, unit: 'kg' });
+    expect(faults(await run('setup.products@1', { rows: [{ name: 'Smoke' }] }))).toHaveProperty(['rows.0.madeFrom']);
+  });
+});

@@ -46,3 +46,10 @@ export function packChoices(
 export function keepsLonger(product: ProductFact, main: ProductFact): number {
   return sellDays(product) - sellDays(main);
 }
+
+/** What a person types for a kilogram or a piece, against what is stored for a gram or a piece. */
+const perTyped = (unit: string, mainUnit: string) => (unit === 'kg' && mainUnit !== 'kg' ? 1000 : 1);
+
+/** How much a product takes of its main one: typed for a kg or a piece, stored for a g or a piece. */
+export const takesStored = (typed: number, unit: string, mainUnit: string): number => typed / perTyped(unit, mainUnit);
+export const takesTyped = (stored: number, unit: string, mainUnit: string): number => stored * perTyped(unit, mainUnit);

@@ -50,7 +50,8 @@ function bitesItsTail(d: FarmDescription, start: number): boolean {
   return false;
 }
 
-function placeFault(p: PlacePart, loops: ReadonlySet<string>): [field: keyof PlacePart, words: string] | null {
+/** What cannot be of a place, by its field; null: it can be laid. */
+export function placeFault(p: PlacePart, loops: ReadonlySet<string>): [field: keyof PlacePart, words: string] | null {
   if (!p.code.trim()) return ['code', say`Give it a code.`];
   if (!/^[\p{L}\d_.-]{1,20}$/u.test(p.code)) return ['code', say`“${p.code}” is no code: up to 20 letters and digits.`];
   if (p.loop && !loops.has(p.loop)) return ['loop', say`There is no loop ${p.loop}.`];

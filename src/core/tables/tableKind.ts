@@ -13,6 +13,10 @@ export const LISTS = [
   'readings',
   'channels',
   'appetites',
+  'roles',
+  'methods',
+  'units',
+  'forms',
 ] as const;
 export type ListName = (typeof LISTS)[number];
 export type Choices = Record<ListName, readonly (readonly [code: string, name: string])[]>;

@@ -1,5 +1,6 @@
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
+import { takesStored } from '../../core/market/families';
 import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
 import { STALE } from './rules';
@@ -129,4 +130,60 @@ export async function retireProduct(
     .where({ code: p.code })
     .update({ retired_on: today, version: p.version + 1 });
   return product.name;
+}
+
+export interface ProductRow {
+  name: string;
+  madeFrom?: string;
+  unit?: 'kg' | 'head' | 'bunch';
+  takes?: number;
+  shelfLifeDays?: number;
+  priceMinor?: number;
+  form?: string;
+  packSize?: number;
+}
+
+/** Products of a table: one that is known by its name is changed, another is added. @returns how many */
+export async function saveProducts(tx: Tx, farmId: string, rows: readonly ProductRow[]): Promise<number> {
+  for (const [i, row] of rows.entries()) {
+    try {
+      await saveRow(tx, farmId, row);
+    } catch (error) {
+      if (error instanceof RuleBroken) throw new RuleBroken(`rows.${i}.${error.field}`, error.message);
+      throw error;
+    }
+  }
+  return rows.length;
+}
+
+async function saveRow(tx: Tx, farmId: string, row: ProductRow): Promise<void> {
+  const own = await tx('product')
+    .whereRaw('lower(name) = lower(?)', [row.name.trim()])
+    .where({ retired_on: null })
+    .first();
+  if (own)
+    return saveProduct(tx, {
+      code: own.code,
+      version: own.version,
+      name: own.name,
+      priceMinor: row.priceMinor ?? own.price_minor,
+      shelfLifeDays: row.shelfLifeDays ?? own.shelf_life_days,
+      leastLeftDays: own.least_left_days,
+      form: row.form ?? own.form ?? undefined,
+      packSize: row.packSize ?? own.pack_size ?? undefined,
+    });
+  if (!row.madeFrom) throw new RuleBroken('madeFrom', say`${row.name} is not sold here yet: say what it is made of.`);
+  if (!row.takes) throw new RuleBroken('takes', say`Say how much of it one takes.`);
+  const main = await tx('product').where({ code: row.madeFrom }).first('unit', 'shelf_life_days');
+  const unit = row.unit ?? 'kg';
+  await addProduct(tx, farmId, {
+    name: row.name,
+    madeFrom: row.madeFrom,
+    unit,
+    takes: takesStored(row.takes, unit, main?.unit ?? 'kg'),
+    priceMinor: row.priceMinor ?? 0,
+    shelfLifeDays: row.shelfLifeDays ?? main?.shelf_life_days ?? 0,
+    form: row.form,
+    packSize: row.packSize,
+  });
 }

@@ -1,6 +1,7 @@
 'use client';
 import { say } from '../../core/words/words';
-import { useState, useTransition } from 'react';
+import { use, useState, useTransition } from 'react';
+import { MayWrite } from '../../ui/shell/mayWrite';
 import { newEntryKey } from '../../ui/outcome';
 import { takeBack } from './actions';
 import { Buttons, Text, WordButton } from '../../ui/kit/kit';
@@ -12,6 +13,7 @@ export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'ev
   const [entryKey] = useState(newEntryKey);
   const [refused, setRefused] = useState<string | null>(null);
   const [pending, start] = useTransition();
+  const mayWrite = use(MayWrite);
   const send = () =>
     start(async () => {
       try {
@@ -21,6 +23,7 @@ export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'ev
         setRefused(say`No connection: nothing was taken back. Press again when it is back.`);
       }
     });
+  if (!mayWrite) return null;
   if (!asking) {
     return (
       <WordButton small type="button" aria-label={say`Take back: ${what}`} onClick={() => setAsking(true)}>

@@ -13,7 +13,8 @@ import { PutAway } from '../../ui/form/PutAway';
 import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import type { Outcome } from '../../ui/outcome';
 import type { ProductsPage } from './queries';
-import { oneOf, takesStored, takesTyped, takesUnit, type Product } from './takes';
+import { takesStored, takesTyped } from '../../core/market/families';
+import { oneOf, takesUnit, type Product } from './takes';
 import type { Said } from './useAct';
 
 type Of = Pick<Product, 'unit' | 'form' | 'name' | 'priceMinor' | 'shelfLifeDays' | 'leastLeftDays' | 'packSize'>;

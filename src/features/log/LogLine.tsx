@@ -2,7 +2,8 @@
 import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
-import { useEffect, useState } from 'react';
+import { use, useEffect, useState } from 'react';
+import { MayWrite } from '../../ui/shell/mayWrite';
 import { Key, Text } from '../../ui/kit/kit';
 import css from './log.module.css';
 
@@ -11,7 +12,9 @@ const OpenLogLine = dynamic(() => import('./OpenLogLine').then((m) => m.OpenLogL
 /** The closed line weighs next to nothing; what reads the shorthand is loaded when it is opened. */
 export function LogLine({ examples }: { examples: string }) {
   const [open, setOpen] = useState(false);
+  const mayWrite = use(MayWrite);
   useEffect(() => {
+    if (!mayWrite) return;
     const onKey = (event: KeyboardEvent) => {
       const typing = (event.target as HTMLElement).closest('input, textarea, select, [role="dialog"]');
       if (typing || event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== 'l') return;
@@ -20,7 +23,8 @@ export function LogLine({ examples }: { examples: string }) {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  }, [mayWrite]);
+  if (!mayWrite) return null;
   if (open) return <OpenLogLine onClose={() => setOpen(false)} />;
   return (
     <div className={css.bar}>

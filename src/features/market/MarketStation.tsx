@@ -20,9 +20,11 @@ export function MarketStation({ page }: { page: MarketPage }) {
           <SheetHead>
             <h1>{say`Market`}</h1>
             <Text quiet>{say`promised of expected by week; below it what is free to promise`}</Text>
-            <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
-              {say`New order`} <Key>N</Key>
-            </Text>
+            {page.person.role !== 'visitor' && (
+              <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
+                {say`New order`} <Key>N</Key>
+              </Text>
+            )}
           </SheetHead>
           <PromiseTable rows={page.rows} />
         </Sheet>

@@ -1,7 +1,8 @@
 'use client';
 import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import { useState, useTransition } from 'react';
+import { use, useState, useTransition } from 'react';
+import { MayWrite } from '../../ui/shell/mayWrite';
 import { newEntryKey, type Outcome } from '../../ui/outcome';
 import { callOrderOff, deliverOrder, payOrder } from './actions';
 import { Mark, SheetBody, Text, type Tone } from '../../ui/kit/kit';
@@ -25,6 +26,7 @@ export function OrderSteps({
   const [said, setSaid] = useState<{ tone: Tone; words: string } | null>(null);
   const [pending, start] = useTransition();
   const [asking, setAsking] = useState(false);
+  const mayWrite = use(MayWrite);
   const run = (action: (values: Record<string, unknown>) => Promise<Outcome<string>>) =>
     start(async () => {
       const outcome = await action({ orderId, version, entryKey: newEntryKey() });
@@ -34,6 +36,7 @@ export function OrderSteps({
           : { tone: 'danger', words: Object.values(outcome.fields)[0]?.[0] ?? say`Not recorded.` },
       );
     });
+  if (!mayWrite) return null;
   return (
     <SheetBody buttons>
       {state === 'open' && (

@@ -4,7 +4,8 @@ import { inSentence } from '../../core/library/inSentence';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState, useTransition } from 'react';
+import { use, useState, useTransition } from 'react';
+import { MayWrite } from '../../ui/shell/mayWrite';
 import { toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import { storedValues } from '../../ui/form/RecordField';
@@ -30,6 +31,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [reason, setReason] = useState('');
   const [pending, start] = useTransition();
+  const mayWrite = use(MayWrite);
   if (line.owed <= 0.5)
     return (
       <Text small tone="good">
@@ -37,6 +39,7 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
         {say`complete`}
       </Text>
     );
+  if (!mayWrite) return null;
   if (lots.length === 0)
     return (
       <Text small quiet>

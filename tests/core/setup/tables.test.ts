@@ -4,10 +4,18 @@ import { passwordFault } from '../../../src/core/passwords';
 import { METRIC } from '../../../src/core/quantity/units';
 import { isTwoWays, mapColumns, readRow, rowsByColumn, type TableReading } from '../../../src/core/tables/readTable';
 import { checkTable, packets } from '../../../src/core/tables/checkTable';
-import { TABLE_KINDS, tableKind } from '../../../src/core/tables/tables';
+import { TABLE_KINDS, tableKind, SAME_EVERYWHERE } from '../../../src/core/tables/tables';
 import { HOME, speakFrom } from '../../../src/core/words/words';
 
-const NONE = { loops: [], customers: [], cohorts: [], readings: [], channels: [], appetites: [] } as const;
+const NONE = {
+  ...SAME_EVERYWHERE,
+  loops: [],
+  customers: [],
+  cohorts: [],
+  readings: [],
+  channels: [],
+  appetites: [],
+} as const;
 const about = (kind: string, over: Partial<TableReading> = {}): TableReading => ({
   kind: tableKind(kind)!,
   choices: {

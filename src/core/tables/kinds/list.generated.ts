@@ -5,8 +5,10 @@ import { module as feedingsModule } from './feedings';
 import { module as fishModule } from './fish';
 import { module as goodsModule } from './goods';
 import { module as ordersModule } from './orders';
+import { module as placesModule } from './places';
 import { module as plantsModule } from './plants';
 import { module as pricesModule } from './prices';
+import { module as productsModule } from './products';
 import { module as readingsModule } from './readings';
 import { module as samplesModule } from './samples';
 import { module as seedModule } from './seed';
@@ -18,8 +20,10 @@ export const modules = [
   fishModule,
   goodsModule,
   ordersModule,
+  placesModule,
   plantsModule,
   pricesModule,
+  productsModule,
   readingsModule,
   samplesModule,
   seedModule,

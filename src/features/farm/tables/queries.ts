@@ -1,5 +1,5 @@
 import 'server-only';
-import { APPETITES, CHANNELS } from '../../../core/tables/tables';
+import { SAME_EVERYWHERE } from '../../../core/tables/tables';
 import type { Choices } from '../../../core/tables/tableKind';
 import type { Day } from '../../../core/quantity/days';
 import type { UnitChoice } from '../../../core/quantity/units';
@@ -25,8 +25,7 @@ export const tableContext = (): Promise<TableContext> =>
     return {
       choices: {
         ...choices,
-        channels: CHANNELS.map((c) => [c, c] as const),
-        appetites: APPETITES.map(([code, name]) => [code, told(name)] as const),
+        ...everywhere(),
       },
       unitOfProduct,
       units: unitsOf(person),
@@ -35,3 +34,12 @@ export const tableContext = (): Promise<TableContext> =>
       undone: await undoneOf(tx),
     };
   });
+
+/** The lists of every farm, in the words of whoever reads. */
+function everywhere(): typeof SAME_EVERYWHERE {
+  const said = Object.entries(SAME_EVERYWHERE).map(([list, pairs]) => [
+    list,
+    pairs.map(([code, name]) => [code, told(name)] as const),
+  ]);
+  return Object.fromEntries(said);
+}

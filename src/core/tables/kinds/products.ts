@@ -1,0 +1,72 @@
+import { word } from '../../words/words';
+import type { TableKindModule } from '../tableKind';
+
+export const module: TableKindModule = {
+  kind: 'products',
+  title: word`Products`,
+  says: word`What is sold: a name that is known here is changed; another is made of the supply of one that is.`,
+  act: 'setup.products@1',
+  opening: false,
+  columns: [
+    { name: 'name', label: word`Product`, heads: /^(product|name|item)/, kind: 'text', example: 'Tilapia fillet' },
+    {
+      name: 'madeFrom',
+      label: word`Made of`,
+      heads: /^(made|of$|from)/,
+      kind: 'choice',
+      from: 'products',
+      optional: true,
+      example: 'Nile tilapia',
+    },
+    {
+      name: 'unit',
+      label: word`Sold by`,
+      heads: /^(sold|unit|by)/,
+      kind: 'choice',
+      from: 'units',
+      optional: true,
+      example: 'kg',
+    },
+    {
+      name: 'takes',
+      label: word`It takes of that (kg or pieces; g for a piece of what is weighed)`,
+      heads: /^(it takes|takes|needs)/,
+      kind: 'number',
+      optional: true,
+      example: '2.8',
+    },
+    {
+      name: 'shelfLifeDays',
+      label: word`Keeps, days`,
+      heads: /^(keeps|shelf)/,
+      kind: 'count',
+      optional: true,
+      example: '5',
+    },
+    {
+      name: 'priceMinor',
+      label: word`Price`,
+      heads: /^(price|usual)/,
+      kind: 'money',
+      optional: true,
+      example: '32.00',
+    },
+    {
+      name: 'form',
+      label: word`Form`,
+      heads: /^form/,
+      kind: 'choice',
+      from: 'forms',
+      optional: true,
+      example: 'fillet',
+    },
+    {
+      name: 'packSize',
+      label: word`A pack holds (g or pieces)`,
+      heads: /^(a pack|pack)/,
+      kind: 'number',
+      optional: true,
+      example: '250',
+    },
+  ],
+};
