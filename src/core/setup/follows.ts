@@ -299,6 +299,21 @@ function drainDown(d: FarmDescription, loop: LoopPart, units: UnitChoice): Follo
   };
 }
 
+interface TurnedOver {
+  filters: number;
+  rootsL: number;
+  taken: number;
+  made: number;
+}
+
+function turnedOver({ filters, rootsL, taken, made }: TurnedOver): string {
+  if (filters > 0)
+    return say`turns over ${formatNumber(taken)} of ${formatNumber(made)} g ammonia a day in its own media`;
+  return rootsL > 0
+    ? say`media, sand and soil beds by their volume; there is no filter besides, and ${formatNumber(made)} g ammonia a day to turn over`
+    : say`no filter is described; ${formatNumber(made)} g ammonia a day to turn over`;
+}
+
 /** Air and filter against full tanks: oxygen by feed, media by surface and by the quick rule. */
 function life(d: FarmDescription, loop: LoopPart, units: UnitChoice): Follows[] {
   const kg = carriedKg(placesOfLoop(d, loop));
@@ -336,7 +351,7 @@ function life(d: FarmDescription, loop: LoopPart, units: UnitChoice): Follows[] 
       key: `media-${loop.code}`,
       label: say`${loop.name}: filter for full tanks`,
       value: say`${formatVolume(mediaL, units)} of ${formatVolume(kg * MEDIA_L_PER_KG, units)}`,
-      note: say`turns over ${formatNumber(taken)} of ${formatNumber(made)} g ammonia a day in its own media`,
+      note: turnedOver({ filters: media.length, rootsL, taken, made }),
       wrong:
         mediaL < kg * MEDIA_L_PER_KG && taken < made
           ? say`By both schools the filter is too small for full tanks.`

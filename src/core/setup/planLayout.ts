@@ -46,6 +46,8 @@ const TANK_DEPTH_M = 1.2;
 /** A bed whose sides are not known is drawn so many times as long as wide. */
 const BED_SHAPE = 8;
 const [GAP_M, WALL_M, HEAD_M, BETWEEN_M] = [0.8, 0.9, 1.6, 1.2];
+/** Between tanks and the beds under them: room for what runs from one to the other. */
+const PIPES_M = 2;
 const ROOM_WIDE_M = 18;
 
 /** How large a thing is drawn, m. */
@@ -67,10 +69,14 @@ export function sizeOf(t: PlanThing): { widthM: number; heightM: number } {
 function layRoom(things: readonly PlanThing[]): { placed: Placed[]; widthM: number; heightM: number } {
   const placed: Placed[] = [];
   let [x, y, rowHigh, widest] = [WALL_M, HEAD_M, 0, 0];
+  let before: PlanThing['kind'] | null = null;
   const order = { tank: 0, store: 1, bed: 2 };
   for (const t of [...things].sort((a, b) => order[a.kind] - order[b.kind])) {
     const size = sizeOf(t);
-    if (x > WALL_M && x + size.widthM > ROOM_WIDE_M - WALL_M) [x, y, rowHigh] = [WALL_M, y + rowHigh + GAP_M, 0];
+    const firstBed = t.kind === 'bed' && before !== null && before !== 'bed';
+    if (firstBed) [x, y, rowHigh] = [WALL_M, y + rowHigh + PIPES_M, 0];
+    else if (x > WALL_M && x + size.widthM > ROOM_WIDE_M - WALL_M) [x, y, rowHigh] = [WALL_M, y + rowHigh + GAP_M, 0];
+    before = t.kind;
     placed.push({ id: t.id, xM: x, yM: y, ...size });
     x += size.widthM + GAP_M;
     rowHigh = Math.max(rowHigh, size.heightM);

@@ -36,6 +36,8 @@ export function readParts(line: string, context: PartsContext): PartsRead | stri
   if (said.loop && !context.loops.some((l) => l.toLowerCase() === said.loop!.toLowerCase()))
     return say`There is no loop called ${said.loop}.`;
   const own = context.loops.find((l) => l.toLowerCase() === loop?.toLowerCase()) ?? null;
+  const measured = said.noun.match(/\d[\d.,]*\s*\p{L}+\/\p{L}+/u);
+  if (measured) return say`“${measured[0]}” is no measure that is known here: write flows in m³/h, L/min or gal/h.`;
   const thing = THINGS.find((t) => t.is.test(said.noun));
   if (!thing)
     return say`“${said.noun}” is no part of a farm that is known here: say tanks, beds, towers, pump, settler, cold room …`;
@@ -51,6 +53,8 @@ interface Said {
   inner: { count: number; noun: string }[];
   names: string[] | null;
   loop: string | null;
+  /** What fish a tank is for. */
+  stage: string | null;
   room: string;
   standsOn: PlacePart['standsOn'];
   volumeL: number | null;
@@ -93,9 +97,17 @@ const VOLUMES: Record<string, number> = {
 const FLOWS: Record<string, number> = {
   'm³/h': 1000,
   'm3/h': 1000,
+  'm³/hr': 1000,
+  'm3/hr': 1000,
   'l/h': 1,
+  'l/hr': 1,
+  lph: 1,
   'l/min': 60,
+  lpm: 60,
+  'gal/h': 3.785411784,
+  'gal/hr': 3.785411784,
   gph: 3.785411784,
+  'gal/min': 227.12470704,
   gpm: 227.12470704,
 };
 const COUNTS = [
@@ -157,6 +169,7 @@ function takeApart(line: string): Said | string {
   const names = named ? namesOf(named[1]!.trim()) : null;
   if (typeof names === 'string') return names;
   const where = lift(rest, /\bon (?:a |the )?(stand|roof|floor)\b/iu);
+  const stage = lift(rest, /\bfor (?:the )?(fry|fingerlings?|juveniles?|nursery|grow-?out|ornamentals?)\b/iu);
   const loop = lift(rest, /\bfor ([\p{L}\d_-]+)/iu);
   const room = lift(rest, /\bin (?:the )?([\p{L}][\p{L}\d ’'-]*)/iu);
   const cycle = lift(rest, new RegExp(`${NUMBER} ?(?:min(?:utes)?)? on,? ?${NUMBER} ?(?:min(?:utes)?)? off`, 'iu'));
@@ -186,6 +199,7 @@ function takeApart(line: string): Said | string {
     inner: inner.map((p) => ({ count: p.count ?? 1, noun: p.noun })),
     names,
     loop: loop?.[1] ?? null,
+    stage: stage ? stageOf(stage[1]!.toLowerCase()) : null,
     room: room?.[1]?.trim() ?? '',
     standsOn: (where?.[1]?.toLowerCase() as PlacePart['standsOn']) ?? 'floor',
     cycle: cycle ? [readNumber(cycle[1]!) ?? 0, readNumber(cycle[2]!) ?? 0] : null,
@@ -193,6 +207,11 @@ function takeApart(line: string): Said | string {
     limitKgM3: limit ? readNumber(limit[1]!) : null,
     ...measures,
   };
+}
+
+function stageOf(word: string): string {
+  if (/^grow/.test(word)) return 'grow-out';
+  return /^orna/.test(word) ? 'ornamental' : 'nursery';
 }
 
 function counted(part: string): { count: number | null; noun: string } {
@@ -238,14 +257,19 @@ const THINGS: (PlaceThing | EquipmentThing)[] = [
   { is: /^(nursery|fry|fingerling) tank/, place: 'tank', letter: 'T', stage: 'nursery' },
   { is: /^(mid|middle|grower) tank/, place: 'tank', letter: 'T', stage: 'mid' },
   { is: /^(pond|ornamental|display) tank/, place: 'tank', letter: 'T', stage: 'ornamental' },
-  { is: /^((grow-out|growout|fish|round|square) )?tanks?$|^pools?$/, place: 'tank', letter: 'T', stage: 'grow-out' },
+  {
+    is: /^((grow-out|growout|fish|round|square) )?tanks?$|^pools?$|^(ibc|tote|barrel|vat)s?( tanks?)?$/,
+    place: 'tank',
+    letter: 'T',
+    stage: 'grow-out',
+  },
   { is: /^sump/, place: 'sump', letter: 'S' },
   { is: /^cold (room|store)|^fridge|^chill/, place: 'cold', letter: 'COLD' },
   { is: /^feed (store|room|shed)/, place: 'feed', letter: 'FEED' },
   { is: /^seed (store|room|drawer|fridge)/, place: 'seed', letter: 'SEED' },
   { is: /^chemical/, place: 'chemicals', letter: 'CHEM' },
   { is: /^(dry )?(store|shed)/, place: 'dry', letter: 'DRY' },
-  { is: /^(nursery|germination|seedling)|^trays?$|^bench/, place: 'nursery', letter: 'NB', method: 'tray' },
+  { is: /^(nursery|germination|seedling)|^trays?$|^bench|^racks?$/, place: 'nursery', letter: 'NB', method: 'tray' },
   { is: /^(moving|fixed|static) bed|^bio|^bead|^trickl|^filter media/, equipment: 'filter' },
   { is: /^(drum|sieve|screen|swirl|radial|settl|sock|clarif|solids|sludge)/, equipment: 'solids' },
   { is: /^minerali[sz]/, equipment: 'mineraliser' },
@@ -328,9 +352,9 @@ function placesOf(said: Said, thing: PlaceThing, context: PartsContext): PartsRe
     loop: withLoop ? context.loop : null,
     room: said.room,
     standsOn: said.standsOn,
-    stage: thing.stage ?? null,
+    stage: said.stage ?? thing.stage ?? null,
     volumeL: isBed ? null : volumeL,
-    limitKgM3: said.limitKgM3 ?? LIMIT_KG_M3[thing.stage ?? thing.place] ?? null,
+    limitKgM3: said.limitKgM3 ?? LIMIT_KG_M3[said.stage ?? thing.stage ?? thing.place] ?? null,
     saltGL: said.saltGL,
     lengthM: said.sides?.[0] ?? null,
     widthM: said.sides?.[1] ?? null,

@@ -1,3 +1,4 @@
+'use client';
 import { say } from '../../core/words/words';
 import { inDays } from '../../core/quantity/days';
 import { formatNumber } from '../../core/quantity/units';

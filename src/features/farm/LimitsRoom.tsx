@@ -79,9 +79,9 @@ interface SheetProps {
 function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
   const fields: FormField[] = [
     { name: 'name', label: word`Name`, kind: 'text', start: loop.name },
+    { name: 'warnsBy', label: word`Warns by`, kind: 'select', start: loop.warnsBy, options: SCHOOLS },
     { name: 'lowGM2', label: word`Hungry below, g feed/m² a day`, kind: 'number', half: true, start: loop.lowGM2 },
     { name: 'highGM2', label: word`Too much above, g feed/m² a day`, kind: 'number', half: true, start: loop.highGM2 },
-    { name: 'warnsBy', label: word`Warns by`, kind: 'select', start: loop.warnsBy, options: SCHOOLS },
     {
       name: 'lowNPercent',
       label: word`Hungry below, % of nitrogen`,
@@ -168,11 +168,11 @@ function HabitsSheet({ page, onDone }: SheetProps) {
   const fields: FormField[] = [
     { name: 'name', label: word`Name of the farm`, kind: 'text', start: farm.name },
     {
-      ...{ name: 'latitude', label: word`Latitude, degrees north`, kind: 'number', optional: true, half: true },
+      ...{ name: 'latitude', label: word`Latitude, °`, kind: 'number', optional: true, half: true },
       start: farm.latitude ?? '',
     },
     {
-      ...{ name: 'altitudeM', label: word`Height above the sea, m`, kind: 'number', optional: true, half: true },
+      ...{ name: 'altitudeM', label: word`Height, m`, kind: 'number', optional: true, half: true },
       start: farm.altitudeM ?? '',
     },
     {

@@ -123,8 +123,8 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
         <TableBody>
           {sold.map((p) => (
             <TableRow key={p.code}>
-              <Cell strong>
-                {p.name}
+              <Cell>
+                <Text strong>{p.name}</Text>
                 {p.madeFrom && (
                   <Text as="div" small quiet>
                     {takesWords(p, p.madeFrom)}
@@ -132,7 +132,9 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
                 )}
               </Cell>
               <Cell>{soldBy(p)}</Cell>
-              <Cell num>{keepsWords(p)}</Cell>
+              <Cell right>
+                <KeepsDays p={p} />
+              </Cell>
               <Cell num>
                 {p.priceMinor > 0 ? (
                   formatMoney(p.priceMinor, page.currency)
@@ -162,9 +164,17 @@ function soldBy({ unit, form, packSize }: Product): string {
   return [codeWords(unit), words && told(words), pack].filter(Boolean).join(' · ');
 }
 
-function keepsWords({ shelfLifeDays, leastLeftDays }: Product): string {
-  const days = plural(shelfLifeDays, '# day', '# days');
-  return leastLeftDays > 0 ? say`${days}, ${leastLeftDays} of them with the customer` : days;
+function KeepsDays({ p: { shelfLifeDays, leastLeftDays } }: { p: Product }) {
+  return (
+    <>
+      <Text mono>{plural(shelfLifeDays, '# day', '# days')}</Text>
+      {leastLeftDays > 0 && (
+        <Text as="div" small quiet>
+          {plural(leastLeftDays, '# of them with the customer', '# of them with the customer')}
+        </Text>
+      )}
+    </>
+  );
 }
 
 /** Species and crops of the library that are not on the farm yet. */

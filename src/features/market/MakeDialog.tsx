@@ -49,8 +49,8 @@ export function MakeDialog({ lot, units, onDone, onLeave }: MakeDialogProps) {
               key={code}
               about={`${lot.lotCode} ${code}`}
               fields={[
-                amount({ name: 'used', label: say`${lot.product} that went in`, unit: lot.unit, start: lot.quantity }),
-                amount({ name: 'made', label: say`${to.name} that came of it`, unit: to.unit }),
+                amount({ name: 'used', label: say`Went in`, unit: lot.unit, start: lot.quantity }),
+                amount({ name: 'made', label: say`Came of it: ${to.name}`, unit: to.unit }),
               ]}
               units={units}
               submit={say`Pack it`}

@@ -1,3 +1,4 @@
+'use client';
 import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { dayWords } from '../../core/quantity/sayDay';

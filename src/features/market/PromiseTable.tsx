@@ -63,7 +63,7 @@ function CellLines({ cell }: { cell: PromiseCell }) {
   return (
     <>
       {cell.share}
-      {cell.part === null ? <br /> : <Share of={cell.part} over={cell.short !== null} />}
+      {cell.part === null ? cell.share && <br /> : <Share of={cell.part} over={cell.short !== null} />}
       {cell.short ? (
         <Text as="strong" tone="danger">
           {say`${cell.short} short`}

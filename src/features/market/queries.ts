@@ -17,8 +17,8 @@ import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search
 export interface PromiseCell {
   week: number;
   weekStart: Day;
-  /** Promised of expected, in the row's unit. */
-  share: string;
+  /** Promised of expected, in the row's unit; null: nothing is promised of what is made only when it is wanted. */
+  share: string | null;
   /** The same as a part of the whole; null where nothing is expected or promised. */
   part: number | null;
   available: string;
@@ -91,7 +91,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
       return {
         week: w.week,
         weekStart: w.weekStart,
-        share: product.madeFrom ? say`${bare(w.promised)} promised` : say`${bare(w.promised)} of ${bare(w.expected)}`,
+        share: product.madeFrom ? promisedOnly(w.promised, bare) : say`${bare(w.promised)} of ${bare(w.expected)}`,
         part: !product.madeFrom && w.promised > 0 && w.expected > 0 ? w.promised / w.expected : null,
         available: bare(w.available),
         availableOn: weekdayShort(w.availableOn),
@@ -128,6 +128,10 @@ export async function marketPage(search: Search): Promise<MarketPage> {
     orders: view.more.orders.map((o) => ({ ...o, short: shortOrders.has(o.id) })),
   };
 }
+
+/** What is made only when it is wanted has nothing to hold its promises against. */
+const promisedOnly = (promised: number, bare: (quantity: number) => string) =>
+  promised > 0 ? say`${bare(promised)} promised` : null;
 
 /** Of which product's supply something is made. */
 const madeOf = (facts: FarmView['facts'], { code }: { code: string }) =>

@@ -1,3 +1,4 @@
+'use client';
 import { say, told } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { formatNumber } from '../../core/quantity/units';

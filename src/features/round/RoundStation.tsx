@@ -1,3 +1,4 @@
+'use client';
 import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { Vessel } from '../../ui/draw/Vessel';

@@ -129,7 +129,7 @@ interface LineProps {
 
 function Acts({ about, onChange, onLeaveOut }: Pick<LineProps, 'onChange' | 'onLeaveOut'> & { about: string }) {
   return (
-    <Cell nowrap>
+    <Cell>
       <WordButton type="button" onClick={onChange} aria-label={say`Change ${about}`}>
         {say`change`}
       </WordButton>{' '}

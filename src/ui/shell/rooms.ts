@@ -30,6 +30,11 @@ export const FARM_ROOMS: readonly Room[] = [
     word`Products and prices`,
     word`what is sold, how long it keeps, what it costs on which list from when`,
   ],
+  [
+    '/farm/crops',
+    word`Crops and recipes`,
+    word`how this farm grows each crop: days, room, yield; own numbers beside the library’s`,
+  ],
   ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
   ['/farm/people', word`People`, word`who works here and may do what; ask someone in`],
   ['/farm/chores', word`Chores`, word`routine that comes up on the round by itself`],

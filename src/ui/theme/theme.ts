@@ -6,6 +6,9 @@ import { DARK, LIGHT, MONO, type ToneName } from './tones';
 type Tones = Readonly<Record<ToneName, string>>;
 
 declare module '@mui/material/styles' {
+  interface CssThemeVariables {
+    enabled: true;
+  }
   interface Palette {
     /** Our own tones, by name; in style sheets `--mui-palette-farm-…`. */
     farm: Tones;
@@ -73,6 +76,8 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true },
       styleOverrides: { root: { minHeight: 36, '@media (max-width: 760px)': { minHeight: 48 } } },
     },
+    // Without it the label of the first field is cut.
+    MuiDialogContent: { styleOverrides: { root: { '.MuiDialogTitle-root + &': { paddingTop: 8 } } } },
     MuiToggleButton: {
       styleOverrides: {
         root: ({ theme: t }) => ({

@@ -28,6 +28,33 @@ describe('parts said as to a builder', () => {
     expect(beds[0]!.areaM2).toBeCloseTo(13.94, 2);
   });
 
+  test('racks of trays, and totes that hold fish', () => {
+    const racks = places('2 racks of 12 trays of 104');
+    expect(racks).toMatchObject([{ role: 'nursery', positions: 1248, pieceSize: 104 }, { code: 'NB2' }]);
+    expect(places('IBC 1000 L')).toMatchObject([{ role: 'tank', volumeL: 1000, code: 'T1' }]);
+  });
+
+  test('what a tank is for is no loop', () => {
+    expect(places('2 tanks of 1000 L for fingerlings')).toMatchObject([
+      { stage: 'nursery', limitKgM3: 30, loop: 'heron' },
+      { stage: 'nursery' },
+    ]);
+    expect(places('tank of 9 m³ for grow-out for brook')).toMatchObject([{ stage: 'grow-out', loop: 'brook' }]);
+  });
+
+  test.each([
+    ['pump 2000 gal/h 220 W', 7571],
+    ['pump 33 gal/min', 7495],
+    ['pump 12 m³/hr', 12_000],
+    ['pump 90 lpm', 5400],
+  ])('%s is so many litres an hour', (line, flowLH) => {
+    expect(Math.round(read(line).equipment[0]!.flowLH!)).toBe(flowLH);
+  });
+
+  test('a measure that is not known is said, and nothing is made of half a line', () => {
+    expect(readParts('pump 30 bar/week', context)).toMatch(/“30 bar\/week” is no measure/);
+  });
+
   test('rafts and their holes', () => {
     const beds = places('2 beds of 28 rafts of 36 holes, 17 × 1.2 m');
     expect(beds).toMatchObject([{ positions: 1008, pieceSize: 36, lengthM: 17, widthM: 1.2 }, { positions: 1008 }]);

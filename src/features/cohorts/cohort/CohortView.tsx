@@ -1,3 +1,4 @@
+'use client';
 import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import Link from 'next/link';
