@@ -1,4 +1,3 @@
-'use client';
 import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { Vessel } from '../../ui/draw/Vessel';

@@ -1,8 +1,6 @@
 'use client';
 import { capital, say, told } from '../../core/words/words';
-import Autocomplete from '@mui/material/Autocomplete';
-import TextField from '@mui/material/TextField';
-import { useRouter } from 'next/navigation';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
@@ -10,15 +8,18 @@ import { choicesOf } from '../../core/sums/library';
 import { isChoice, type Sum, type SumInput, type SumResult, type SumValues } from '../../core/sums/sum';
 import { SUMS, workOut } from '../../core/sums/sums';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
-import css from './sums.module.css';
 import type { Outcome } from '../../ui/outcome';
 import { PageHead, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { codeWords } from '../../core/words/codes';
-import { addressWith } from '../../ui/shell/useAddress';
+import { Waiting } from '../../ui/kit/Waiting';
+
+const PickSum = dynamic(() => import('./PickSum').then((m) => m.PickSum), {
+  ssr: false,
+  loading: () => <Waiting height={64} />,
+});
 
 /** Every calculation of the app, to be tried with one's own numbers. */
 export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
-  const router = useRouter();
   const current = SUMS.find((s) => s.name === chosen) ?? SUMS[0]!;
   return (
     <Stack>
@@ -28,46 +29,11 @@ export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: stri
           {say`Each calculation the app makes, with your own numbers and its working shown.`}
         </Text>
       </PageHead>
-      <Autocomplete
-        options={SUMS}
-        value={current}
-        groupBy={(s) => codeWords(s.group)}
-        renderGroup={({ key, group, children }) => (
-          <li key={key} role="group" aria-label={group}>
-            <Text as="div" small quiet strong className={css.group} aria-hidden>
-              {group}
-            </Text>
-            <ul role="presentation" className={css.members}>
-              {children}
-            </ul>
-          </li>
-        )}
-        getOptionLabel={(s) => told(s.title)}
-        getOptionKey={(s) => s.name}
-        filterOptions={(all, { inputValue }) => all.filter((s) => saysWord(s, inputValue))}
-        disableClearable
-        openText={say`Open the list`}
-        closeText={say`Close the list`}
-        noOptionsText={say`None has that word`}
-        selectOnFocus
-        onChange={(_, s) => router.replace(addressWith('/sums', '', { sum: s.name }), { scroll: false })}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            label={say`Calculation, one of ${SUMS.length}`}
-            helperText={say`Type a word of it: ammonia, seeds, salt …`}
-          />
-        )}
-      />
+      <PickSum current={current} />
       <OneSum key={current.name} sum={current} units={units} />
     </Stack>
   );
 }
-
-const saysWord = (s: Sum, word: string) =>
-  `${told(s.title)} ${told(s.formula)} ${s.name} ${codeWords(s.group)}`
-    .toLowerCase()
-    .includes(word.trim().toLowerCase());
 
 function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
   const [result, setResult] = useState<SumResult | null>(null);

@@ -2,19 +2,30 @@
 import { say, word } from '../../../core/words/words';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
+import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { formatNumber } from '../../../core/quantity/units';
 import { Chips } from '../../../ui/form/Chips';
 import { ActionForm } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
+import { Waiting } from '../../../ui/kit/Waiting';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { CohortsNav } from '../CohortsNav';
 import type { PlannerPage } from './plannerQuery';
-import { Proposal, sayGap } from './Proposal';
-import { RotationSheet } from './RotationSheet';
+import { sayGap } from './sayGap';
 import { plannedSpecies, readTarget, targetFields, type PlanBy } from './target';
 import { usePlanner } from './usePlanner';
 import { Buttons, Columns, EMPTY, Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+
+/** They come when there is something to show. */
+const Proposal = dynamic(() => import('./Proposal').then((m) => m.Proposal), {
+  ssr: false,
+  loading: () => <Waiting height={320} />,
+});
+const RotationSheet = dynamic(() => import('./RotationSheet').then((m) => m.RotationSheet), {
+  ssr: false,
+  loading: () => <Waiting height={64} />,
+});
 
 const BY: [PlanBy, string][] = [
   ['orders', word`Promised orders`],

@@ -13,6 +13,7 @@ import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Proposal as Answer } from '../../../core/stocking/propose';
 import { layDraft } from '../actions';
 import type { PlannerPage } from './plannerQuery';
+import { sayGap } from './sayGap';
 import { Buttons, Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
@@ -20,13 +21,6 @@ import css from '../cohorts.module.css';
 const SHOWN_LIMITS = 8;
 
 /** How good the plan is known to be. */
-export function sayGap({ progress, wanted }: Answer): string {
-  if (wanted.every((w) => w.kg < 1)) return say`The kept plan already brings what is wanted`;
-  if (progress.boundMinor <= 0) return say`A plan by hand rules; nothing is proven about it yet`;
-  if (progress.gap < 0.0005) return say`Proven: none of the ways weighed costs less`;
-  return say`At most ${formatNumber(progress.gap * 100, 1)} % dearer than the best of the ways weighed (proven)`;
-}
-
 export function Proposal({ answer, page, ready }: { answer: Answer; page: PlannerPage; ready: boolean }) {
   const { draft } = answer;
   const said = [...answer.crowded, ...unplaced(answer, page), ...answer.bindings.map((b) => b.words)];

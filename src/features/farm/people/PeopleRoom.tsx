@@ -7,6 +7,7 @@ import { METRIC } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
 import { say, word } from '../../../core/words/words';
 import { send } from '../../../commands/client';
+import { RowMenu } from '../../../ui/kit/RowMenu';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import {
@@ -202,26 +203,31 @@ function MemberRow({ m, page, act, onChange }: MemberRowProps) {
               <WordButton type="button" onClick={onChange} aria-label={say`Change ${m.name}`}>
                 {say`change`}
               </WordButton>
-              {m.id !== page.me && ' · '}
-              {m.id !== page.me && (
-                <>
-                  <WordButton
-                    type="button"
-                    onClick={() => void membership('signOut')}
-                    aria-label={say`Sign ${m.name} out everywhere`}
-                  >
-                    {say`sign out`}
-                  </WordButton>
-                  {' · '}
-                  <WordButton
-                    type="button"
-                    aria-label={say`${m.name} leaves`}
-                    onClick={() => (asked ? void membership('end').then(() => setAsked(false)) : setAsked(true))}
-                  >
-                    {asked ? say`yes, leaves today` : say`leaves…`}
-                  </WordButton>
-                </>
-              )}
+              {m.id !== page.me &&
+                (asked ? (
+                  <>
+                    {' · '}
+                    <WordButton
+                      type="button"
+                      aria-label={say`${m.name} leaves`}
+                      onClick={() => void membership('end').then(() => setAsked(false))}
+                    >
+                      {say`yes, leaves today`}
+                    </WordButton>
+                    {' · '}
+                    <WordButton type="button" onClick={() => setAsked(false)}>
+                      {say`stays`}
+                    </WordButton>
+                  </>
+                ) : (
+                  <RowMenu
+                    label={say`More for ${m.name}`}
+                    acts={[
+                      { words: say`Sign out everywhere`, onChoose: () => void membership('signOut') },
+                      { words: say`Leaves the farm…`, onChoose: () => setAsked(true) },
+                    ]}
+                  />
+                ))}
             </>
           )}
         </Cell>
