@@ -264,7 +264,7 @@ export function explainNitrogen({ loop, givenG, takenG, units }: ExplainNitrogen
         from: say`planted area of each crop by what its recipe says`,
       },
     ],
-    ...by('ammonia-from-feed'),
+    ...by('nitrogen-balance'),
     change: say`the plan on Season, or the limits of the loop on Farm.`,
   };
 }

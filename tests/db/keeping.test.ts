@@ -549,7 +549,12 @@ describe('rules of the farm', () => {
       actions.keepSale({ ...key(), code: 'pikeperch', version, grades: [], food, ...over });
     expect((await asFood({})).ok).toBe(true);
     const { newOrderPage } = await import('../../src/features/market/queries');
-    expect((await newOrderPage(on())).products).toContainEqual({ code: 'pikeperch', name: 'Pikeperch', unit: 'kg' });
+    expect((await newOrderPage(on())).products).toContainEqual({
+      code: 'pikeperch',
+      name: 'Pikeperch',
+      unit: 'kg',
+      packSize: null,
+    });
     const day = addDays(TODAY, 12);
     const fry = { speciesCode: 'pikeperch', count: 200, meanG: 12, day, toPlaceId: await place('Q1') };
     expect(await actions.orderFish({ ...key(), ...fry, confirmed: true })).toMatchObject({

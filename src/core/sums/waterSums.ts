@@ -243,6 +243,31 @@ export const WATER_SUMS: readonly Sum[] = [
     },
   },
   {
+    name: 'nitrogen-balance',
+    title: word`Nitrogen of fish against plants`,
+    group: 'Water and life support',
+    basis: 'derived',
+    inputs: [
+      input('givenG', word`Ammonia nitrogen a day`, 'g', [0, 1e7], 120),
+      input('plantedM2', word`Planted area`, 'm²', [0.01, 1e7], 80),
+      input('uptakeGM2', word`Taken up, a day`, 'g/m²', [0.01, 20], 0.9),
+    ],
+    result: { words: word`of what the plants take up`, unit: '%', digits: 0 },
+    formula: word`ammonia nitrogen ÷ (planted area × uptake), held against the loop’s limits in percent`,
+    source: word`Mass balance; uptake by crop is a planning default of the library, 100 to 200 % a planning default`,
+    work: ({ n }) => {
+      const taken = n('plantedM2') * n('uptakeGM2');
+      const value = (n('givenG') / taken) * 100;
+      return {
+        value,
+        working: [
+          say`${figure(n('plantedM2'), 1)} m² × ${figure(n('uptakeGM2'), 2)} g/m² = ${figure(taken, 1)} g taken up`,
+          say`${figure(n('givenG'), 1)} g ÷ ${figure(taken, 1)} g = ${figure(value)} %`,
+        ],
+      };
+    },
+  },
+  {
     name: 'holding-heat',
     title: word`Heat to hold a difference`,
     group: 'Water and life support',

@@ -120,12 +120,29 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     await finishStep(tx, step, entry.farmDay);
     return code;
   }
+  const code = await packHarvest({ tx, entry, step, lotId: lot.id, done });
+  await finishStep(tx, step, entry.farmDay);
+  await closeBatch(tx, step.groupId, entry.farmDay);
+  // Fish left behind in a purge tank stay there, unfed, until they are moved or harvested; the count says so.
+  return there > count ? say`${code} (${there - count} fish stay in the tank)` : code;
+}
+
+interface PackHarvestArgs {
+  tx: Tx;
+  entry: Entry;
+  step: StoredStep;
+  lotId: string;
+  done: HarvestDone;
+}
+
+/** Fish leave their tank as weighed, and lie packed less what was trimmed. @returns the packed lot's code */
+async function packHarvest({ tx, entry, step, lotId, done }: PackHarvestArgs): Promise<string> {
   const packedPlace = await placeOfRole(tx, 'packed');
   await recordMovement({
     tx,
     entry,
     movement: {
-      lotId: lot.id,
+      lotId: lotId,
       fromPlaceId: step.fromPlaceId!,
       toPlaceId: packedPlace,
       count: done.count,
@@ -146,7 +163,7 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
     keeps: 'mass',
     beganOn: entry.farmDay,
     productCode: product.code,
-    fromLotIds: [lot.id],
+    fromLotIds: [lotId],
   });
   const made = await placeOfRole(tx, 'made');
   const cold = await placeOfRole(tx, 'cold');
@@ -172,10 +189,7 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
       part: ':trim',
     });
   }
-  await finishStep(tx, step, entry.farmDay);
-  await closeBatch(tx, step.groupId, entry.farmDay);
-  // Fish left behind in a purge tank stay there, unfed, until they are moved or harvested; the count says so.
-  return there > count ? say`${code} (${there - count} fish stay in the tank)` : code;
+  return code;
 }
 
 interface PassGateArgs {

@@ -1,7 +1,7 @@
 import { RuleBroken } from '../../core/errors';
 import { gradeAt, merged, gradeOf, type Grade } from '../../core/fish/grading';
 import { shareOfCost } from '../../core/fish/lotCost';
-import type { FarmFacts, FishFact } from '../../core/plan/types';
+import type { FarmFacts, FishFact, PlaceFact } from '../../core/plan/types';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';
@@ -30,6 +30,63 @@ interface GradeNowArgs {
   done: GradeNow;
 }
 
+/** What was graded, once it has been found possible. */
+interface Graded {
+  fish: FishFact;
+  largeTo: PlaceFact;
+  smallTo: PlaceFact;
+  /** In neither box. */
+  missing: number;
+  largeCv: number;
+}
+
+/** @throws {RuleBroken} at the field that cannot be, or with a question where it only looks wrong */
+function checkGrading(facts: FarmFacts, done: GradeNow): Graded {
+  const fish = fishAt(facts, done);
+  const largeTo = placeOf(facts, done.largePlaceId, 'largePlaceId');
+  const smallTo = placeOf(facts, done.smallPlaceId, 'smallPlaceId');
+  if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', say`Large and small go to different tanks.`);
+  const missing = missingOf(fish, done);
+  const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
+  const boxes = [
+    { box: 'large', to: largeTo, massG: done.largeG, count: done.largeCount },
+    { box: 'small', to: smallTo, massG: done.smallG, count: done.smallCount },
+  ] as const;
+  for (const { box, massG, count } of boxes)
+    checkWeight({
+      field: `${box}G`,
+      massG,
+      count,
+      fish: { ...fish, referenceG: expected[box].meanG, bins: [{ relative: 1, share: 1 }] },
+      confirmed: done.confirmed,
+    });
+  if (done.largeG / done.largeCount <= done.smallG / done.smallCount)
+    throw new RuleBroken(
+      'largeG',
+      say`The large ones weigh no more than the small ones. Are the boxes the wrong way round?`,
+    );
+  for (const { box, to, massG, count } of boxes)
+    if (to.id !== done.fromPlaceId)
+      passMove(facts, done, { toPlaceId: to.id, count, meanG: massG / count, field: `${box}PlaceId` });
+  return { fish, largeTo, smallTo, missing, largeCv: expected.large.cv };
+}
+
+function missingOf(fish: FishFact, done: GradeNow): number {
+  const counted = done.largeCount + done.smallCount;
+  if (counted > fish.count)
+    throw new RuleBroken(
+      'largeCount',
+      say`${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`,
+    );
+  const missing = fish.count - counted;
+  if (missing > 0 && !done.confirmed)
+    throw new RuleBroken(
+      'confirm',
+      say`${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`,
+    );
+  return missing;
+}
+
 /**
  * Parts a lot at a size. The large ones become a lot of their own with its own spread; the small ones keep the code.
  * Who was not counted into a box died or was miscounted: it is written down as dead, with that reason.
@@ -41,68 +98,16 @@ export async function gradeNow({
   facts,
   done,
 }: GradeNowArgs): Promise<{ code: string; plan: { large: number; small: number } }> {
-  const fish = fishAt(facts, done);
-  const [largeTo, smallTo] = [
-    placeOf(facts, done.largePlaceId, 'largePlaceId'),
-    placeOf(facts, done.smallPlaceId, 'smallPlaceId'),
-  ];
-  if (largeTo.id === smallTo.id) throw new RuleBroken('smallPlaceId', say`Large and small go to different tanks.`);
-  const counted = done.largeCount + done.smallCount;
-  if (counted > fish.count)
-    throw new RuleBroken(
-      'largeCount',
-      say`${counted} were counted, but only ${fish.count} are in the tank. Count again, or correct the count first.`,
-    );
-  const missing = fish.count - counted;
-  if (missing > 0 && !done.confirmed) {
-    throw new RuleBroken(
-      'confirm',
-      say`${missing} of ${fish.count} fish are in neither box. They will be written down as dead. Is that so?`,
-    );
-  }
-  const expected = gradeAt(fish.bins, fish.referenceG, fish.count, done.thresholdG);
-  checkWeight({
-    field: 'largeG',
-    massG: done.largeG,
-    count: done.largeCount,
-    fish: { ...fish, referenceG: expected.large.meanG, bins: [{ relative: 1, share: 1 }] },
-    confirmed: done.confirmed,
-  });
-  checkWeight({
-    field: 'smallG',
-    massG: done.smallG,
-    count: done.smallCount,
-    fish: { ...fish, referenceG: expected.small.meanG, bins: [{ relative: 1, share: 1 }] },
-    confirmed: done.confirmed,
-  });
-  const largeMean = done.largeG / done.largeCount;
-  if (largeMean <= done.smallG / done.smallCount)
-    throw new RuleBroken(
-      'largeG',
-      say`The large ones weigh no more than the small ones. Are the boxes the wrong way round?`,
-    );
-  if (largeTo.id !== done.fromPlaceId)
-    passMove(facts, done, { toPlaceId: largeTo.id, count: done.largeCount, meanG: largeMean, field: 'largePlaceId' });
-  if (smallTo.id !== done.fromPlaceId)
-    passMove(facts, done, {
-      toPlaceId: smallTo.id,
-      count: done.smallCount,
-      meanG: done.smallG / done.smallCount,
-      field: 'smallPlaceId',
-    });
+  const { fish, largeTo, smallTo, missing, largeCv } = checkGrading(facts, done);
+  const { lotId, lotCode } = fish;
+  const from = { lotId, placeId: done.fromPlaceId };
   if (missing > 0)
     await recordDeaths({
       tx,
       entry,
-      dead: {
-        lotId: fish.lotId,
-        placeId: done.fromPlaceId,
-        count: missing,
-        note: say`Missing when graded`,
-        confirmed: true,
-      },
+      dead: { ...from, count: missing, note: say`Missing when graded`, confirmed: true },
     });
-  const code = await freeLotCode(tx, `${fish.lotCode}L`);
+  const code = await freeLotCode(tx, `${lotCode}L`);
   const leftG = done.smallG + massElsewhere(facts, fish);
   await regroup({
     tx,
@@ -115,28 +120,22 @@ export async function gradeNow({
       counts: [done.largeCount],
       leftG: [leftG],
       massG: done.largeG,
-      cv: expected.large.cv,
+      cv: largeCv,
     },
   });
   const plan = await planFollowsGrading(tx, {
-    lotCode: fish.lotCode,
+    lotCode,
     fromPlaceId: done.fromPlaceId,
     large: { lotCode: code, placeId: largeTo.id, count: done.largeCount },
     smallPlaceId: smallTo.id,
     follow: done.harvests,
   });
   if (smallTo.id !== done.fromPlaceId) {
+    const moved = { count: done.smallCount, massG: done.smallG, reason: 'move' as const };
     await recordMovement({
       tx,
       entry,
-      movement: {
-        lotId: fish.lotId,
-        fromPlaceId: done.fromPlaceId,
-        toPlaceId: smallTo.id,
-        count: done.smallCount,
-        massG: done.smallG,
-        reason: 'move',
-      },
+      movement: { lotId, fromPlaceId: done.fromPlaceId, toPlaceId: smallTo.id, ...moved },
       part: ':small',
     });
   }
