@@ -203,6 +203,42 @@ test('a pasted table: good rows are recorded, faults stay in their cells, days t
     .toBe(0);
 });
 
+test('fillets of whole fish: a product more out of one supply, made of what lies packed, and put away again', async ({
+  page,
+}) => {
+  await signIn(page, 'ines');
+  await page.goto('/farm/products');
+  await choose(page, 'Made of', /^Hybrid striped bass$/);
+  const form = page.getByRole('region', { name: 'One supply, another product' });
+  await form.getByLabel('For a kg it takes, kg').fill('0.5');
+  await form.getByLabel('Name').fill('Bass fillet');
+  await form.getByLabel('Price').fill('36');
+  await form.getByRole('button', { name: 'Add the product' }).click();
+  // Weight is never won: it says so where it was typed, and nothing is lost.
+  await expect(form.getByText(/cannot be made of less than a kilogram/)).toBeVisible();
+  await form.getByLabel('For a kg it takes, kg').fill('2.6');
+  await form.getByRole('button', { name: 'Add the product' }).click();
+  await expect(page.getByText(/Bass fillet can be promised from now on/)).toBeVisible();
+  await page.goto('/market');
+  await expect(page.getByRole('row', { name: /^Bass fillet kg/ })).toContainText('free');
+  await page
+    .getByRole('button', { name: /Make something of PF-/ })
+    .first()
+    .click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel(/^Came of it/).fill('9999');
+  await dialog.getByRole('button', { name: 'Pack it' }).click();
+  await expect(dialog.getByText(/More came out than went in/)).toBeVisible();
+  await dialog.getByLabel(/^Came of it/).fill('0.5');
+  await dialog.getByRole('button', { name: 'Pack it' }).click();
+  await expect(page.getByText(/^Packed as PF-/)).toBeVisible();
+  await page.goto('/farm/products');
+  await page.getByRole('button', { name: 'Change Bass fillet' }).click();
+  await page.getByRole('button', { name: 'Put Bass fillet away' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Put away', exact: true }).click();
+  await expect(page.getByText(/^Put away: .*Bass fillet/)).toBeVisible();
+});
+
 test('a tank with fish is not retired before they have somewhere to go; an empty one is, and keeps its history', async ({
   page,
 }) => {

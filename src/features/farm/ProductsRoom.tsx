@@ -132,10 +132,10 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
                 )}
               </Cell>
               <Cell>{soldBy(p)}</Cell>
-              <Cell right>
+              <Cell right label={say`Keeps`}>
                 <KeepsDays p={p} />
               </Cell>
-              <Cell num>
+              <Cell num label={say`Price`}>
                 {p.priceMinor > 0 ? (
                   formatMoney(p.priceMinor, page.currency)
                 ) : (

@@ -33,13 +33,20 @@ type CellProps = Omit<ComponentProps<'td'>, 'align'> &
     scope?: string;
     /** What it is ordered by where that is not what it says: a day. */
     sort?: string | null | undefined;
+    /** Said before it where a row is a block of lines and its column has no head above it. */
+    label?: string | undefined;
   };
 
 /** A cell; `num` for figures in a column. */
-export function Cell({ num, sort, ...props }: CellProps) {
+export function Cell({ num, sort, label, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
   return (
-    <MuiTableCell data-sort={sort ?? undefined} className={classes(css.cell, num && css.num, className)} {...rest} />
+    <MuiTableCell
+      data-sort={sort ?? undefined}
+      data-label={label}
+      className={classes(css.cell, num && css.num, className)}
+      {...rest}
+    />
   );
 }
 
@@ -62,9 +69,10 @@ export function LightRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: bool
   return <tr className={classes(gone && css.gone)} {...rest} />;
 }
 
-export function LightCell({ num, sort, ...props }: CellProps) {
+export function LightCell({ num, sort, label, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
-  return <td data-sort={sort ?? undefined} className={classes(css.cell, num && css.num, className)} {...rest} />;
+  const look = classes(css.cell, num && css.num, className);
+  return <td data-sort={sort ?? undefined} data-label={label} className={look} {...rest} />;
 }
 
 export function LightHeadCell(props: CellProps) {

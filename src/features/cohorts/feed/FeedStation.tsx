@@ -90,7 +90,7 @@ function Rations({ page, compared, units }: RationsProps) {
         </Text>
       </SheetHead>
       <ScrollTable label={say`Rations by tank`}>
-        <Table>
+        <Table stack>
           <TableHead>
             <TableRow>
               <HeadCell>{say`Tank`}</HeadCell>
@@ -137,22 +137,26 @@ function RationRow({ t, units, compared }: RationRowProps) {
           {formatNumber(t.count)} {inSentence(t.species)}
         </Text>
       </Cell>
-      <Cell num>{formatMass(t.meanG, units)}</Cell>
-      <Cell num strong>
+      <Cell num label={say`Mean`}>
+        {formatMass(t.meanG, units)}
+      </Cell>
+      <Cell num strong label={say`Ration`}>
         {t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>{say`NO FEED`}</Tag>}
       </Cell>
-      <Cell num>{t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}</Cell>
-      <Cell>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
+      <Cell num label={t.givenG > 0 ? say`Each feeding` : undefined}>
+        {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
+      </Cell>
+      <Cell label={t.givenG > 0 ? say`Pellet` : undefined}>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
       <Cell mono small>
         {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
         {t.givenG > 0 && t.times.length > 0 && <DayStrip times={t.times} />}
       </Cell>
       {compared && (
         <>
-          <Cell num quiet>
+          <Cell num quiet label={say`By growth`}>
             {formatMass(t.byGrowthG, units)}
           </Cell>
-          <Cell num quiet>
+          <Cell num quiet label={say`By table`}>
             {t.byTableG === null ? '–' : formatMass(t.byTableG, units)}
           </Cell>
         </>
