@@ -92,6 +92,17 @@ const OPENED: [what: string, path: string, open: (page: Page) => Promise<void>][
       await expect(p.getByRole('menu')).toBeVisible();
     },
   ],
+  ['what else of a person', '/farm/people', (p) => p.getByRole('button', { name: 'More for Bram Tolle' }).click()],
+  ['putting a crop away', '/farm/crops', (p) => p.getByRole('button', { name: /^Put .* away$/ }).click()],
+  [
+    'making fillets',
+    '/market',
+    (p) =>
+      p
+        .getByRole('button', { name: /^Make something of/ })
+        .first()
+        .click(),
+  ],
   ['the list of sums', '/sums', (p) => p.getByRole('combobox').first().click()],
 ];
 
