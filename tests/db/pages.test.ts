@@ -164,7 +164,13 @@ describe('screens', () => {
     const { marketPage, newOrderPage, orderPage } = await import('../../src/features/market/queries');
     const { askFree: freeOn } = await import('../../src/features/market/actions');
     const page = await marketPage(on());
-    expect(page.rows).toHaveLength(20);
+    expect(page.rows).toHaveLength(22);
+    // Fillets and loose leaves are free only as far as the fish and the heads are.
+    const wholeAndFillet = ['Rainbow trout', 'Rainbow trout fillet'].map((n) =>
+      page.rows.find((r) => r.product === n)!,
+    );
+    const [whole, fillet] = wholeAndFillet.map((r) => r.cells.map((c) => Number(c.available)));
+    whole!.forEach((kg, week) => expect(fillet![week]!).toBeLessThanOrEqual(kg / 2.2 + 0.1));
     expect(new Set(page.rows.map((r) => r.unit))).toEqual(new Set(['kg', 'heads', 'bunches', 'fish']));
     expect(page.rows.every((r) => r.cells.length === 8)).toBe(true);
     const short = page.orders.filter((o) => o.short);
