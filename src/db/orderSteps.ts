@@ -4,7 +4,7 @@ import { shortDay } from '../core/quantity/sayDay';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
 import { type Entry, placeOfRole, storeHolding, balanceAt, recordMovement, reverseMovement } from './ledger';
-import { Order, lockOrder, requireWhole } from './orders';
+import { Order, lockOrder, meantOf, requireWhole } from './orders';
 
 interface SetStateArgs {
   tx: Tx;
@@ -105,9 +105,11 @@ export async function writeOff(
   requireWhole(lot.unit, wish.quantity, 'quantity');
   const store = await storeHolding(tx, wish.lotId, lot.unit === 'fish' ? 'live' : 'cold');
   const there = await balanceAt(tx, wish.lotId, store);
-  if (wish.quantity > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
+  const has = lot.unit === 'kg' ? there.massG : there.count;
+  const quantity = meantOf(lot.unit, wish.quantity, has);
+  if (quantity > has)
     throw new RuleBroken('quantity', say`${lot.code} holds less than that: look at what is left there.`);
-  const amount = lot.unit === 'kg' ? { massG: wish.quantity } : { count: wish.quantity };
+  const amount = lot.unit === 'kg' ? { massG: quantity } : { count: quantity };
   await recordMovement({
     tx,
     entry,

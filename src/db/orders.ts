@@ -180,6 +180,14 @@ export async function placeOrder(
 }
 
 /** Heads, bunches and fish are counted: there is no half of one. */
+/** A weight is shown to ten grams: who takes what is shown takes all of it. */
+const SHOWN_TO_G = 10;
+
+/** What is meant by a quantity that is typed of what is there: all of it, where only rounding parts the two. */
+export function meantOf(unit: OrderLine['unit'], typed: number, there: number): number {
+  return unit === 'kg' && typed > there && typed - there <= SHOWN_TO_G ? there : typed;
+}
+
 export function requireWhole(unit: OrderLine['unit'], quantity: number, field: string) {
   if (unit !== 'kg' && !Number.isInteger(quantity))
     throw new RuleBroken(field, say`These are sold whole; ${quantity} is no number of pieces.`);

@@ -104,7 +104,7 @@ describe('a farm file', () => {
     [
       'of a newer version',
       (text: string) => text.replace('"version":3', '"version":9'),
-      /version 9; this app reads up to 2/,
+      /version 9; this app reads up to 3/,
     ],
     ['of something else', () => '{"name":"a shopping list"}', /no farm file/],
     ['empty', () => '', /nothing in that file/],

@@ -93,6 +93,18 @@ describe('made of packed goods', () => {
     ]);
   });
 
+  test('all of it is meant where only the rounding of what is shown is over it', async () => {
+    const lot = await wholeLot(4321);
+    const make = { lotId: lot.lotId, productCode: 'rainbow-trout-fillet', made: 1900 };
+    expect(faults(await run('stock.make@1', { ...make, used: 4340 }))).toHaveProperty('used');
+    expect(await run('stock.make@1', { ...make, used: 4325 })).toMatchObject({ ok: true });
+    expect((await market()).cold.some((l) => l.lotId === lot.lotId)).toBe(false);
+    const other = await wholeLot(1234);
+    const off = { lotId: other.lotId, quantity: 1240, reason: 'fell on the floor' };
+    expect(await run('stock.writeOff@1', off)).toMatchObject({ ok: true });
+    expect((await market()).cold.some((l) => l.lotId === other.lotId)).toBe(false);
+  });
+
   test('taken back, it lies whole again', async () => {
     const lot = await wholeLot(5000);
     const entryKey = randomUUID();

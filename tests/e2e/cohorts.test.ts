@@ -163,7 +163,7 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
     await open(page, '/market/new');
     await choose(page, 'Customer', /Fennmoor Inn/);
     await page.getByLabel('To be delivered on').fill(addDays(today(), weeks * 7));
-    await choose(page, 'Product', 'Rainbow trout');
+    await choose(page, 'Product', /^Rainbow trout$/);
     await page.getByLabel('Quantity, kg').fill('90');
     await page.getByRole('button', { name: 'Take the order' }).click();
     await page.waitForURL('**/market/orders/**');
@@ -197,7 +197,7 @@ test('what the planner says a draft brings stands in Market once it is kept', as
   const expectedKg = async () => {
     await open(page, '/market');
     const cells = await page
-      .getByRole('row', { name: /^Rainbow trout/ })
+      .getByRole('row', { name: /^Rainbow trout kg/ })
       .locator('td')
       .allInnerTexts();
     return cells.reduce((sum, text) => sum + Number(/of ([\d,.]+)/.exec(text)?.[1]?.replaceAll(',', '') ?? 0), 0);

@@ -208,6 +208,7 @@ test('fillets of whole fish: a product more out of one supply, made of what lies
 }) => {
   await signIn(page, 'ines');
   await page.goto('/farm/products');
+  await ready(page);
   await choose(page, 'Made of', /^Hybrid striped bass$/);
   const form = page.getByRole('region', { name: 'One supply, another product' });
   await form.getByLabel('For a kg it takes, kg').fill('0.5');
@@ -220,6 +221,7 @@ test('fillets of whole fish: a product more out of one supply, made of what lies
   await form.getByRole('button', { name: 'Add the product' }).click();
   await expect(page.getByText(/Bass fillet can be promised from now on/)).toBeVisible();
   await page.goto('/market');
+  await ready(page);
   await expect(page.getByRole('row', { name: /^Bass fillet kg/ })).toContainText('free');
   await page
     .getByRole('button', { name: /Make something of PF-/ })
@@ -233,6 +235,7 @@ test('fillets of whole fish: a product more out of one supply, made of what lies
   await dialog.getByRole('button', { name: 'Pack it' }).click();
   await expect(page.getByText(/^Packed as PF-/)).toBeVisible();
   await page.goto('/farm/products');
+  await ready(page);
   await page.getByRole('button', { name: 'Change Bass fillet' }).click();
   await page.getByRole('button', { name: 'Put Bass fillet away' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Put away', exact: true }).click();

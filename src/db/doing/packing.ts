@@ -3,7 +3,7 @@ import { inSentence } from '../../core/library/inSentence';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { createLot, freeLotCode, balanceAt, placeOfRole, recordMovement, storeHolding, type Entry } from '../ledger';
-import { requireWhole } from '../orders';
+import { meantOf, requireWhole } from '../orders';
 
 /** What something is packed as. */
 export interface PackedAs {
@@ -69,13 +69,13 @@ export async function makeFrom(tx: Tx, entry: Entry, wish: MakeWish): Promise<st
     throw new RuleBroken('productCode', say`Choose something that is made of ${inSentence(lot.name)}.`);
   requireWhole(lot.unit, wish.used, 'used');
   requireWhole(to.unit, wish.made, 'made');
-  const weighed = lot.unit === 'kg' && to.unit === 'kg';
-  if (weighed && wish.made > wish.used)
-    throw new RuleBroken('made', say`More came out than went in: check both weights.`);
   const cold = await storeHolding(tx, wish.lotId, 'cold');
   const there = await balanceAt(tx, wish.lotId, cold);
-  if (wish.used > (lot.unit === 'kg' ? there.massG : there.count) + 0.05)
-    throw new RuleBroken('used', say`${lot.code} holds less than that: look at what is left there.`);
+  const has = lot.unit === 'kg' ? there.massG : there.count;
+  const used = meantOf(lot.unit, wish.used, has);
+  const weighed = lot.unit === 'kg' && to.unit === 'kg';
+  if (weighed && wish.made > used) throw new RuleBroken('made', say`More came out than went in: check both weights.`);
+  if (used > has) throw new RuleBroken('used', say`${lot.code} holds less than that: look at what is left there.`);
   const amount = (unit: string, quantity: number) => (unit === 'kg' ? { massG: quantity } : { count: quantity });
   const out = { lotId: wish.lotId, fromPlaceId: cold };
   await recordMovement({
@@ -84,16 +84,16 @@ export async function makeFrom(tx: Tx, entry: Entry, wish: MakeWish): Promise<st
     movement: {
       ...out,
       toPlaceId: await placeOfRole(tx, 'packed'),
-      ...amount(lot.unit, weighed ? wish.made : wish.used),
+      ...amount(lot.unit, weighed ? wish.made : used),
       reason: 'make',
     },
     part: ':used',
   });
-  if (weighed && wish.used > wish.made)
+  if (weighed && used > wish.made)
     await recordMovement({
       tx,
       entry,
-      movement: { ...out, toPlaceId: await placeOfRole(tx, 'compost'), massG: wish.used - wish.made, reason: 'trim' },
+      movement: { ...out, toPlaceId: await placeOfRole(tx, 'compost'), massG: used - wish.made, reason: 'trim' },
       part: ':trim',
     });
   const code = await freeLotCode(tx, lot.code);
