@@ -72,7 +72,10 @@ export function CropsRoom({ page }: { page: CropsPage }) {
       <FarmNav here="/farm/crops" suffix="" />
       <PageHead>
         <h1>{say`Crops and recipes`}</h1>
-        <Text quiet>{say`how this farm grows them: beds, plan and market reckon with it`}</Text>
+        <Text quiet>
+          {say`how this farm grows them: beds, plan and market reckon with it; for fish there is`}{' '}
+          <Link href="/cohorts/species">{say`Species`}</Link>
+        </Text>
       </PageHead>
       {said && (
         <Mark tone="good" role="status">

@@ -47,10 +47,10 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
         <rect key={i} x={scale.x(i)} y={top} width={scale.dayPx + 0.5} height={height} fill={tone.roe} opacity="0.16" />
       ))}
       <text className={css.axis} x={scale.x(scale.from) + 3} y={y(high) - 2} style={{ fontSize: 11 }}>
-        {isByNitrogen(loop) ? say`${high} % of N` : high}
+        {high}
       </text>
       <text className={css.axis} x={scale.x(scale.from) + 3} y={y(low) + 11} style={{ fontSize: 11 }}>
-        {isByNitrogen(loop) ? say`${low} % of N` : low}
+        {low}
       </text>
       <path d={line(before)} fill="none" stroke={tone.quiet} strokeWidth="1" strokeDasharray="2 3" />
       <path
@@ -63,7 +63,9 @@ export function BalanceBand({ loop, top, height, series, before, scale }: BandPr
       />
       {hungry.length > 0 && (
         <text x={scale.x(hungry[0]!.i) + 3} y={top + height - 4} style={{ fill: tone.clay, fontSize: 11 }}>
-          {say`short of feed ${hungry.length} ${plural(hungry.length, 'day', 'days')}`}
+          {isByNitrogen(loop)
+            ? say`short of nitrogen ${hungry.length} ${plural(hungry.length, 'day', 'days')}`
+            : say`short of feed ${hungry.length} ${plural(hungry.length, 'day', 'days')}`}
         </text>
       )}
     </g>

@@ -1,5 +1,6 @@
 import { say } from '../../core/words/words';
 import type { LoopFact, PlaceFact } from '../../core/plan/types';
+import { isByNitrogen } from '../../core/water/loopBalance';
 import type { BoardSeries } from '../../core/plan/board';
 import { formatTankSize, loadUnit, type UnitChoice } from '../../core/quantity/units';
 import { tone } from '../../ui/theme/tones';
@@ -27,7 +28,8 @@ export function laneOfBed(place: PlaceFact, crops: string, top: number): Lane {
 }
 
 export function laneOfLoop(loop: LoopFact, top: number, units: UnitChoice): Lane {
-  return { key: loop.id, top: top + 14, name: loop.name, says: say`${loadUnit(units)} a day`, below: true };
+  const says = isByNitrogen(loop) ? say`% of its nitrogen` : say`${loadUnit(units)} a day`;
+  return { key: loop.id, top: top + 14, name: loop.name, says, below: true };
 }
 
 export function laneOfProduct(row: BoardSeries['promise'][number], top: number): Lane {
