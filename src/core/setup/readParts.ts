@@ -170,7 +170,7 @@ function takeApart(line: string): Said | string {
   if (typeof names === 'string') return names;
   const where = lift(rest, /\bon (?:a |the )?(stand|roof|floor)\b/iu);
   const stage = lift(rest, /\bfor (?:the )?(fry|fingerlings?|juveniles?|nursery|grow-?out|ornamentals?)\b/iu);
-  const loop = lift(rest, /\bfor ([\p{L}\d_-]+)/iu);
+  const loop = lift(rest, /\b(?:for|in|on) loop ([\p{L}\d_-]+)/iu) ?? lift(rest, /\bfor ([\p{L}\d_-]+)/iu);
   const room = lift(rest, /\bin (?:the )?([\p{L}][\p{L}\d ’'-]*)/iu);
   const cycle = lift(rest, new RegExp(`${NUMBER} ?(?:min(?:utes)?)? on,? ?${NUMBER} ?(?:min(?:utes)?)? off`, 'iu'));
   const salt = lift(rest, new RegExp(`(?:salted )?${NUMBER} ?g\\/l`, 'iu'));

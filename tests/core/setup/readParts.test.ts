@@ -34,6 +34,12 @@ describe('parts said as to a builder', () => {
     expect(places('IBC 1000 L')).toMatchObject([{ role: 'tank', volumeL: 1000, code: 'T1' }]);
   });
 
+  test('in a loop is no room', () => {
+    expect(places('tank of 800 L in loop brook')).toMatchObject([{ loop: 'brook', room: '' }]);
+    expect(places('tank of 800 L in shed')).toMatchObject([{ loop: 'heron', room: 'shed' }]);
+    expect(readParts('tank of 800 L in loop nine', context)).toBe('There is no loop called nine.');
+  });
+
   test('what a tank is for is no loop', () => {
     expect(places('2 tanks of 1000 L for fingerlings')).toMatchObject([
       { stage: 'nursery', limitKgM3: 30, loop: 'heron' },

@@ -218,3 +218,44 @@ describe('a long table from a logger', () => {
     expect(packets(kind, rows, { salt: 1 })[0]!.entryKey).not.toBe(made[0]!.entryKey);
   });
 });
+
+describe('places and products by file', () => {
+  const places = about('places', {
+    choices: { ...about('fish').choices, loops: [['heron', 'Heron']] },
+  });
+
+  test('columns are known by how others call them; cubic metres and gallons go as litres', () => {
+    const kind = tableKind('places')!;
+    expect(mapColumns(kind, ['Tank', 'Type', 'System', 'Volume (m3)', 'Density limit', 'Holes'])).toEqual([
+      'code',
+      'role',
+      'loop',
+      'volumeM3',
+      'limitKgM3',
+      'positions',
+    ]);
+    const read = (cells: Record<string, string>) =>
+      kind.asSent!(readRow({ code: 'H9', role: 'tank', ...cells }, places).value!);
+    expect(read({ loop: 'Heron', volumeM3: '11' })).toMatchObject({ loop: 'heron', volumeL: 11_000 });
+    expect(read({ volumeGal: '300' }).volumeL).toBeCloseTo(1135.624, 3);
+    expect(read({ volumeL: '900' })).toEqual({ code: 'H9', role: 'tank', volumeL: 900 });
+  });
+
+  test('a role and a way of growing are known by their words, and what is not known is said', () => {
+    expect(readRow({ code: 'Q1', role: 'quarantine tank' }, places).value).toMatchObject({ role: 'quarantine' });
+    expect(readRow({ code: 'R9', role: 'bed', method: 'raft' }, places).value).toMatchObject({ method: 'raft' });
+    expect(readRow({ code: 'X', role: 'aquarium' }, places).faults.role).toMatch(/“aquarium” is not known here/);
+  });
+
+  test('a product is made of one of this farm, in money’s own parts', () => {
+    const row = { name: 'Tilapia fillet', madeFrom: 'Nile tilapia', unit: 'kg', takes: '2,8', priceMinor: '32.5' };
+    expect(readRow(row, about('products')).value).toEqual({
+      name: 'Tilapia fillet',
+      madeFrom: 'nile-tilapia',
+      unit: 'kg',
+      takes: 2.8,
+      priceMinor: 3250,
+    });
+    expect(readRow({ ...row, form: 'powder' }, about('products')).faults).toHaveProperty('form');
+  });
+});

@@ -51,6 +51,14 @@ export const module: TableKindModule = {
       example: '',
     },
     {
+      name: 'volumeGal',
+      label: word`or water, gal`,
+      heads: /^(gal|gallons?|.*\(gal\))/,
+      kind: 'number',
+      optional: true,
+      example: '',
+    },
+    {
       name: 'limitKgM3',
       label: word`Most fish, kg/m³`,
       heads: /^(most|limit|density|kg)/,
@@ -85,6 +93,12 @@ export const module: TableKindModule = {
     },
     { name: 'areaM2', label: word`Area, m²`, heads: /^(area|m2|m²)/, kind: 'number', optional: true, example: '' },
   ],
-  asSent: ({ volumeM3, ...value }) =>
-    typeof volumeM3 === 'number' ? { ...value, volumeL: Math.round(volumeM3 * 1e6) / 1e3 } : value,
+  asSent: ({ volumeM3, volumeGal, ...value }) => {
+    if (typeof volumeM3 === 'number') return { ...value, volumeL: thousandths(volumeM3 * 1000) };
+    return typeof volumeGal === 'number' ? { ...value, volumeL: thousandths(volumeGal * US_GALLON_L) } : value;
+  },
 };
+
+/** By definition. */
+const US_GALLON_L = 3.785411784;
+const thousandths = (value: number) => Math.round(value * 1000) / 1000;
