@@ -23,16 +23,10 @@ interface SetAsideProps {
   units: UnitChoice;
 }
 
-/** Gives a packed lot, or part of it, to this line. The oldest lot and what is owed are proposed. */
-export function SetAside({ orderId, version, line, lots, units }: SetAsideProps) {
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [entryKey, answered] = useEntryKey();
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const [reason, setReason] = useState('');
-  const [pending, start] = useTransition();
+/** Gives packed goods to this line, or says why there is nothing to give. */
+export function SetAside(props: SetAsideProps) {
   const mayWrite = use(MayWrite);
-  if (line.owed <= 0.5)
+  if (props.line.owed <= 0.5)
     return (
       <Text small tone="good">
         {' '}
@@ -40,48 +34,19 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
       </Text>
     );
   if (!mayWrite) return null;
-  if (lots.length === 0)
+  if (props.lots.length === 0)
     return (
       <Text small quiet>
         {say`nothing of it is ready to go yet`}
       </Text>
     );
-  const lot = lots.find((l) => l.lotId === chosen) ?? lots[0]!;
-  const field: FieldSpec = {
-    name: 'quantity',
-    label: say`Quantity`,
-    kind: line.unit === 'kg' ? 'quantity' : 'count',
-    quantity: line.unit === 'kg' ? 'mass' : undefined,
-  };
-  const proposed = Math.min(line.owed, lot.quantity);
-  const text = typed ?? String(line.unit === 'kg' ? Number(toShown('mass', proposed, units).toFixed(3)) : proposed);
-  const send = () =>
-    start(async () => {
-      const read = storedValues([field], { quantity: text }, units);
-      if (!read.ok) return setWrong(read.fields);
-      const outcome = await setAside({
-        orderId,
-        version,
-        lineId: line.id,
-        lotId: lot.lotId,
-        quantity: read.values.quantity,
-        ...(wrong.reason && reason.trim() ? { reason: reason.trim() } : {}),
-        entryKey,
-      });
-      answered(outcome);
-      if (!outcome.ok)
-        return setWrong(
-          Object.fromEntries(
-            Object.entries(outcome.fields).map(([name, [words]]) => [
-              name === 'quantity' || name === 'reason' ? name : 'lot',
-              words ?? '',
-            ]),
-          ),
-        );
-      setWrong({});
-      setTyped(null);
-      setReason('');
-    });
+  return <GiveLot {...props} />;
+}
+
+/** A packed lot, or part of it, for this line. The oldest lot and what is owed are proposed. */
+function GiveLot(props: SetAsideProps) {
+  const { line, lots, units } = props;
+  const { lot, setChosen, text, setTyped, reason, setReason, wrong, pending, send } = useGiving(props);
   return (
     <Buttons className={css.spaced}>
       <TextField
@@ -124,3 +89,51 @@ export function SetAside({ orderId, version, line, lots, units }: SetAsideProps)
     </Buttons>
   );
 }
+
+/** What is chosen and typed of a lot, and its answer. */
+function useGiving({ orderId, version, line, lots, units }: SetAsideProps) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [entryKey, answered] = useEntryKey();
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [reason, setReason] = useState('');
+  const [pending, start] = useTransition();
+  const lot = lots.find((l) => l.lotId === chosen) ?? lots[0]!;
+  const field: FieldSpec = {
+    name: 'quantity',
+    label: say`Quantity`,
+    kind: line.unit === 'kg' ? 'quantity' : 'count',
+    quantity: line.unit === 'kg' ? 'mass' : undefined,
+  };
+  const proposed = Math.min(line.owed, lot.quantity);
+  const text = typed ?? String(line.unit === 'kg' ? Number(toShown('mass', proposed, units).toFixed(3)) : proposed);
+  const send = () =>
+    start(async () => {
+      const read = storedValues([field], { quantity: text }, units);
+      if (!read.ok) return setWrong(read.fields);
+      const outcome = await setAside({
+        orderId,
+        version,
+        lineId: line.id,
+        lotId: lot.lotId,
+        quantity: read.values.quantity,
+        ...(wrong.reason && reason.trim() ? { reason: reason.trim() } : {}),
+        entryKey,
+      });
+      answered(outcome);
+      if (!outcome.ok) return setWrong(faultsOf(outcome.fields));
+      setWrong({});
+      setTyped(null);
+      setReason('');
+    });
+  return { lot, setChosen, text, setTyped, reason, setReason, wrong, pending, send };
+}
+
+/** Faults at their fields; what has no field here stands at the lot. */
+const faultsOf = (fields: Record<string, string[]>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(fields).map(([name, [words]]) => [
+      name === 'quantity' || name === 'reason' ? name : 'lot',
+      words ?? '',
+    ]),
+  );
