@@ -147,6 +147,25 @@ describe('habits and limits', () => {
   });
 });
 
+test('a loop that warns by nitrogen says so on Season, in percent and with its sum', async () => {
+  const { limitsPage } = await pages();
+  const { seasonPage } = await import('../../src/features/season/queries');
+  const loop = (await limitsPage()).loops.find((l) => l.code === 'heron')!;
+  const said = async () => (await seasonPage(on())).balance.find((b) => b.loop === loop.name)!;
+  expect((await said()).says).toMatch(/g\/m²/);
+  const { code: _code, ...own } = loop;
+  const change = { ...own, confirmed: true, warnsBy: 'nitrogen' };
+  expect(faults(await run('loop.change@1', { ...change, lowNPercent: 300, highNPercent: 200 }))).toHaveProperty(
+    'highNPercent',
+  );
+  expect(faults(await run('loop.change@1', { ...change, warnsBy: 'guess' }))).toHaveProperty('warnsBy');
+  expect(await run('loop.change@1', { ...change, lowNPercent: 2000, highNPercent: 1999 })).toMatchObject({ ok: false });
+  expect(await run('loop.change@1', change)).toMatchObject({ ok: true });
+  const { says, because } = await said();
+  expect(says).toMatch(/^[\d,]+ %$/);
+  expect(because.formula).toMatch(/ammonia nitrogen a day from the feed ÷ .* that the plants take up = [\d,]+ %/);
+});
+
 describe('loops and equipment', () => {
   test('a loop that comes is there at once, with water as the place has it; its code is its own', async () => {
     const loop = { code: 'Egret', name: 'Egret', kind: 'coupled', lowC: 18, highC: 25 };
