@@ -47,7 +47,7 @@ const TANK_DEPTH_M = 1.2;
 const BED_SHAPE = 8;
 const [GAP_M, WALL_M, HEAD_M, BETWEEN_M] = [0.8, 0.9, 1.6, 1.2];
 /** Between tanks and the beds under them: room for what runs from one to the other. */
-const PIPES_M = 2;
+const PIPES_M = 3;
 const ROOM_WIDE_M = 18;
 
 /** How large a thing is drawn, m. */
