@@ -123,11 +123,14 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
 
   const harvestDay = (await planDays('TRT-31', 'harvest'))[0]!;
   setDay((await planDays('TRT-31', 'taste'))[0]!);
+  // Weeks have gone by: whoever was signed in then is not any more.
+  await signIn(phone, 'bram');
   await phone.goto('/purge');
   await expect(phone.getByRole('listitem').filter({ hasText: 'TRT-31' }).first()).toContainText('Gate shut');
   await doJob(phone, 'Taste check', 'TRT-31', { 'How did it taste?': 'clean' }, 'Record the taste');
 
   setDay(harvestDay);
+  await signIn(phone, 'bram');
   await phone.goto('/purge');
   await expect(phone.getByRole('listitem').filter({ hasText: 'TRT-31' }).first()).toContainText('Gate open');
   await doJob(
