@@ -27,8 +27,8 @@ export function CustomersRoom({ page }: { page: CustomersPage }) {
         {page.customers.length === 0 ? (
           <Empty>{say`Nobody yet. Type the first ones below, or paste your list.`}</Empty>
         ) : (
-          <ScrollTable label={say`Customers`} maxHeight={420}>
-            <Table>
+          <ScrollTable label={say`Customers`} maxHeight={480}>
+            <Table stack>
               <TableHead>
                 <TableRow>
                   <HeadCell>{say`Customer`}</HeadCell>
@@ -43,9 +43,13 @@ export function CustomersRoom({ page }: { page: CustomersPage }) {
                   <TableRow key={c.name}>
                     <Cell strong>{c.name}</Cell>
                     <Cell>{codeWords(c.channel)}</Cell>
-                    <Cell>{c.priceList ?? say`usual`}</Cell>
-                    <Cell num>{formatNumber(c.open)}</Cell>
-                    <Cell sort={c.last}>{c.last ? shortDay(c.last) : '—'}</Cell>
+                    <Cell label={say`Price list`}>{c.priceList ?? say`usual`}</Cell>
+                    <Cell num label={say`Open orders`}>
+                      {formatNumber(c.open)}
+                    </Cell>
+                    <Cell sort={c.last} label={say`Last due`}>
+                      {c.last ? shortDay(c.last) : '—'}
+                    </Cell>
                   </TableRow>
                 ))}
               </TableBody>

@@ -79,7 +79,7 @@ interface EndProps {
 }
 
 function EndWords({ endsOn, warnDays, today }: EndProps) {
-  if (!endsOn) return '—';
+  if (!endsOn) return null;
   const left = daysBetween(today, endsOn);
   if (left < 0) return <Mark as="span" tone="danger">{say`ended ${shortDay(endsOn)}`}</Mark>;
   const words = plural(left, '# day', '# days');

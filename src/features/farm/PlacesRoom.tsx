@@ -113,7 +113,7 @@ function PlaceSheet({ page, act, onChange }: PlaceSheetProps) {
         <Empty>{say`Nothing stands here yet. Say what there is, beside this.`}</Empty>
       ) : (
         <ScrollTable label={say`Places`}>
-          <Table>
+          <Table stack>
             <TableHead>
               <TableRow>
                 <HeadCell>{say`Code`}</HeadCell>
@@ -132,8 +132,8 @@ function PlaceSheet({ page, act, onChange }: PlaceSheetProps) {
                     {[p.kind === 'tank' && p.stage && codeWords(p.stage), whatWords(p)].filter(Boolean).join(' ')}
                   </Cell>
                   <Cell num>{sizeWords(p, page.units)}</Cell>
-                  <Cell>{p.loop ?? '—'}</Cell>
-                  <Cell>{p.room ?? '—'}</Cell>
+                  <Cell label={say`Loop`}>{p.loop ?? '—'}</Cell>
+                  <Cell label={say`Room`}>{p.room ?? '—'}</Cell>
                   {page.mayChange && (
                     <Cell nowrap>
                       {p.retiredOn ? (

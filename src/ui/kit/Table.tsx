@@ -37,6 +37,9 @@ type CellProps = Omit<ComponentProps<'td'>, 'align'> &
     label?: string | undefined;
   };
 
+/** A dash holds a column's place; where a row is a block of lines there is no column to hold. */
+const saysNothing = (children: unknown) => children === '—';
+
 /** A cell; `num` for figures in a column. */
 export function Cell({ num, sort, label, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
@@ -44,7 +47,7 @@ export function Cell({ num, sort, label, ...props }: CellProps) {
     <MuiTableCell
       data-sort={sort ?? undefined}
       data-label={label}
-      className={classes(css.cell, num && css.num, className)}
+      className={classes(css.cell, num && css.num, saysNothing(rest.children) && css.none, className)}
       {...rest}
     />
   );
@@ -71,7 +74,7 @@ export function LightRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: bool
 
 export function LightCell({ num, sort, label, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
-  const look = classes(css.cell, num && css.num, className);
+  const look = classes(css.cell, num && css.num, saysNothing(rest.children) && css.none, className);
   return <td data-sort={sort ?? undefined} data-label={label} className={look} {...rest} />;
 }
 
