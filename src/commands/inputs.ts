@@ -5,6 +5,7 @@ import {
   ArrayMinSize,
   IsArray,
   IsBoolean,
+  IsIn,
   IsInt,
   IsNumber,
   IsObject,
@@ -21,6 +22,7 @@ import {
   type ValidationArguments,
   type ValidatorConstraintInterface,
 } from 'class-validator';
+import { PRODUCT_FORM_CODES } from '../core/market/forms';
 import { isFarmDay, RANGES, type Range } from '../core/quantity/ranges';
 
 /** What may be typed, each with its range and reason; made of class-validator’s own checks. */
@@ -229,3 +231,15 @@ export const FEED_RANGE: Range = {
   high: 500_000,
   why: word`more than 500 kg in one tank and day: check the unit`,
 };
+
+/** What is said of anything that is sold, whether it is new or changed. */
+export class SoldInput {
+  @TextField(80, word`Give it a name`) name!: string;
+  @MinorField() priceMinor!: number;
+  @WholeField({ low: 0, high: 365, words: word`Give whole days` }) shelfLifeDays!: number;
+  @IsOptional() @WholeField({ low: 0, high: 365, words: word`Give whole days` }) leastLeftDays?: number;
+  @IsOptional() @IsIn(PRODUCT_FORM_CODES, { message: word`Choose a form` }) form?: string;
+  @IsOptional()
+  @AmountField({ low: 0, high: 1_000_000, why: word`more than any pack` }, { words: word`Give the pack as a number` })
+  packSize?: number;
+}

@@ -1,9 +1,8 @@
-import { IsIn, IsOptional } from 'class-validator';
-import { PRODUCT_FORM_CODES } from '../../core/market/forms';
+import { IsIn } from 'class-validator';
 import { word } from '../../core/words/words';
-import { AmountField, CodeField, MinorField, TextField, WholeField } from '../inputs';
+import { AmountField, CodeField, SoldInput } from '../inputs';
 
-export class AddProductInput {
+export class AddProductInput extends SoldInput {
   @CodeField(word`Choose what it is made of`) madeFrom!: string;
   @IsIn(['kg', 'head', 'bunch'], { message: word`Choose how it is sold` }) unit!: 'kg' | 'head' | 'bunch';
   @AmountField(
@@ -11,12 +10,4 @@ export class AddProductInput {
     { words: word`Give how much goes into one` },
   )
   takes!: number;
-  @TextField(80, word`Give it a name`) name!: string;
-  @MinorField() priceMinor!: number;
-  @WholeField({ low: 0, high: 365, words: word`Give whole days` }) shelfLifeDays!: number;
-  @IsOptional() @WholeField({ low: 0, high: 365, words: word`Give whole days` }) leastLeftDays?: number;
-  @IsOptional() @IsIn(PRODUCT_FORM_CODES, { message: word`Choose a form` }) form?: string;
-  @IsOptional()
-  @AmountField({ low: 0, high: 1_000_000, why: word`more than any pack` }, { words: word`Give the pack as a number` })
-  packSize?: number;
 }

@@ -39,7 +39,7 @@ export function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
         <h2>{say`Equipment`}</h2>
       </SheetHead>
       <ScrollTable label={say`Equipment`}>
-        <Table>
+        <Table stack>
           <TableHead>
             <TableRow>
               <HeadCell>{say`Name`}</HeadCell>
@@ -54,7 +54,7 @@ export function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
               <TableRow key={e.id} gone={e.retiredOn !== null}>
                 <Cell strong>{e.name}</Cell>
                 <Cell>{told(EQUIPMENT_WORDS[e.kind as EquipmentKind])}</Cell>
-                <Cell>{e.loop ?? '—'}</Cell>
+                <Cell label={say`Loop`}>{e.loop ?? '—'}</Cell>
                 <Cell>{facts(e)}</Cell>
                 {page.mayChange && (
                   <Cell nowrap>

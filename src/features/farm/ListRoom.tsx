@@ -7,6 +7,7 @@ import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Columns, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
+import { Comes } from '../../ui/kit/Comes';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import { useAct, type Said } from './useAct';
@@ -76,28 +77,30 @@ export function ListRoom<T extends Thing>(props: ListRoomProps<T>) {
         />
         <Stack>
           {mayChange && (
-            <Sheet>
-              <SheetHead>
-                <h2>{changing ? `${words.change}: ${props.nameOf(changing)}` : words.add}</h2>
-              </SheetHead>
-              <SheetBody>
-                <ActionForm
-                  key={`${changing?.id ?? 'new'}${kept}`}
-                  about={changing?.id ?? `new ${here}`}
-                  fields={props.fields(changing)}
-                  units={METRIC}
-                  submit={changing ? say`Keep` : words.add}
-                  send={(values) =>
-                    send<Said>(props.saveAct, {
-                      ...(props.bodyOf?.(values) ?? values),
-                      ...(changing ? { id: changing.id, version: changing.version } : {}),
-                    })
-                  }
-                  onDone={done}
-                  beside={changing && <Button onClick={() => setChanging(null)}>{say`Leave it`}</Button>}
-                />
-              </SheetBody>
-            </Sheet>
+            <Brought by={changing?.id}>
+              <Sheet>
+                <SheetHead>
+                  <h2>{changing ? `${words.change}: ${props.nameOf(changing)}` : words.add}</h2>
+                </SheetHead>
+                <SheetBody>
+                  <ActionForm
+                    key={`${changing?.id ?? 'new'}${kept}`}
+                    about={changing?.id ?? `new ${here}`}
+                    fields={props.fields(changing)}
+                    units={METRIC}
+                    submit={changing ? say`Keep` : words.add}
+                    send={(values) =>
+                      send<Said>(props.saveAct, {
+                        ...(props.bodyOf?.(values) ?? values),
+                        ...(changing ? { id: changing.id, version: changing.version } : {}),
+                      })
+                    }
+                    onDone={done}
+                    beside={changing && <Button onClick={() => setChanging(null)}>{say`Leave it`}</Button>}
+                  />
+                </SheetBody>
+              </Sheet>
+            </Brought>
           )}
           {props.children}
         </Stack>
@@ -166,4 +169,9 @@ function ThingsSheet<T extends Thing>(props: ThingsSheetProps<T>) {
       )}
     </Sheet>
   );
+}
+
+/** The form to add stands there from the start; the one to change was asked for. */
+function Brought({ by, children }: { by: string | undefined; children: ReactNode }) {
+  return by ? <Comes key={by}>{children}</Comes> : children;
 }

@@ -24,6 +24,7 @@ import {
   WordButton,
 } from '../../ui/kit/kit';
 import type { Outcome } from '../../ui/outcome';
+import { Comes } from '../../ui/kit/Comes';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { ChangeEquipment, EquipmentSheet, type Equipment } from './EquipmentSheet';
 import { FarmNav } from './FarmNav';
@@ -60,27 +61,29 @@ export function PlacesRoom({ page }: { page: PlacesPage }) {
         </Stack>
         <Stack>
           {changing && (
-            <ChangePlace
-              key={changing.id}
-              p={changing}
-              page={page}
-              onDone={(v) => {
-                tell([v.words, ...v.lines].join(' '));
-                setChanging(null);
-              }}
-              onLeave={() => setChanging(null)}
-            />
+            <Comes key={changing.id}>
+              <ChangePlace
+                p={changing}
+                page={page}
+                onDone={(v) => {
+                  tell([v.words, ...v.lines].join(' '));
+                  setChanging(null);
+                }}
+                onLeave={() => setChanging(null)}
+              />
+            </Comes>
           )}
           {machine && (
-            <ChangeEquipment
-              key={machine.id}
-              e={machine}
-              onDone={(words) => {
-                tell(words);
-                setMachine(null);
-              }}
-              onLeave={() => setMachine(null)}
-            />
+            <Comes key={machine.id}>
+              <ChangeEquipment
+                e={machine}
+                onDone={(words) => {
+                  tell(words);
+                  setMachine(null);
+                }}
+                onLeave={() => setMachine(null)}
+              />
+            </Comes>
           )}
           {page.mayChange && <AddSheet act={act} units={page.units} />}
         </Stack>
@@ -161,7 +164,8 @@ function PlaceActs({ p, act, onChange }: Pick<PlaceSheetProps, 'act' | 'onChange
     <>
       <WordButton type="button" onClick={() => onChange(p)} aria-label={say`Change ${p.code}`}>
         {say`change`}
-      </WordButton>{' '}
+      </WordButton>
+      {' · '}
       <WordButton type="button" onClick={retire} aria-label={say`Retire ${p.code}`}>
         {asked ? say`yes, retire it` : say`retire…`}
       </WordButton>

@@ -24,6 +24,7 @@ import {
   WordButton,
 } from '../../ui/kit/kit';
 import { newEntryKey } from '../../ui/outcome';
+import { Comes } from '../../ui/kit/Comes';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import { PriceLists } from './PriceLists';
@@ -81,16 +82,17 @@ export function ProductsRoom({ page }: { page: ProductsPage }) {
         </Sheet>
         <Stack>
           {changing && (
-            <ChangeProduct
-              key={changing.code}
-              p={changing}
-              currency={page.currency}
-              onDone={(words) => {
-                setSaid(words);
-                setChanging(null);
-              }}
-              onLeave={() => setChanging(null)}
-            />
+            <Comes key={changing.code}>
+              <ChangeProduct
+                p={changing}
+                currency={page.currency}
+                onDone={(words) => {
+                  setSaid(words);
+                  setChanging(null);
+                }}
+                onLeave={() => setChanging(null)}
+              />
+            </Comes>
           )}
           {page.mayChange && sold.some((p) => !p.live) && <AddProduct page={page} onDone={setSaid} />}
           <PriceLists page={page} />

@@ -178,7 +178,7 @@ function Store({ page, units, currency }: StoreProps) {
         <h2>{say`In the store`}</h2>
       </SheetHead>
       <ScrollTable label={say`Feed in the store`}>
-        <Table>
+        <Table stack>
           <TableHead>
             <TableRow>
               <HeadCell>{say`For`}</HeadCell>
@@ -211,23 +211,28 @@ interface StoreRowProps {
 function StoreRow({ s, units, currency, page }: StoreRowProps) {
   return (
     <TableRow>
-      <Cell>{s.species}</Cell>
-      <Cell num strong>
+      <Cell strong>{s.species}</Cell>
+      <Cell num strong label={say`Left`}>
         {formatMass(s.leftG, units)}
       </Cell>
-      <Cell num>{formatMass(s.perDayG, units)}</Cell>
-      <Cell num>{formatMoney(s.costPerDayMinor, currency)}</Cell>
-      <Cell sort={s.emptyOn ?? undefined}>
+      <Cell num label={say`A day`}>
+        {formatMass(s.perDayG, units)}
+      </Cell>
+      <Cell num label={say`Cost a day`}>
+        {formatMoney(s.costPerDayMinor, currency)}
+      </Cell>
+      <Cell sort={s.emptyOn ?? undefined} label={say`Lasts until`}>
         {s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}
       </Cell>
       <Cell
+        label={say`Order by`}
         sort={s.orderBy ?? undefined}
         strong={!!s.orderBy && s.orderBy <= page.today}
         tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
       >
         {s.orderBy ? (s.orderBy <= page.today ? say`now (${shortDay(s.orderBy)})` : shortDay(s.orderBy)) : '–'}
       </Cell>
-      <Cell small mono>
+      <Cell small mono label={say`Lots, oldest first`}>
         {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || say`none`}
       </Cell>
     </TableRow>

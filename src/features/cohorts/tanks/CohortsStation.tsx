@@ -40,7 +40,7 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
           <Empty>{say`No fish are in any tank on this day. Plan a stocking on Season.`}</Empty>
         ) : (
           <ScrollTable label={say`Every group of fish`}>
-            <LightTable>
+            <LightTable stack>
               <thead>
                 <LightRow>
                   <LightHeadCell>{say`Cohort`}</LightHeadCell>
@@ -119,20 +119,24 @@ function CohortLine({ r, suffix, page }: CohortLineProps) {
           {r.species}
         </Text>
       </LightCell>
-      <LightCell mono>
+      <LightCell mono label={say`Tank`}>
         <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
           {r.place}
         </Link>
       </LightCell>
-      <LightCell num>{formatNumber(r.count)}</LightCell>
-      <LightCell num>
+      <LightCell num label={say`Fish`}>
+        {formatNumber(r.count)}
+      </LightCell>
+      <LightCell num label={say`Mean size`}>
         {formatMass(r.meanG, page.units)}
         <Text as="div" small quiet>
           ± {formatMass(r.spreadG, page.units)}
         </Text>
       </LightCell>
-      <LightCell num>{formatMass(r.massG, page.units)}</LightCell>
-      <LightCell num>
+      <LightCell num label={say`Together`}>
+        {formatMass(r.massG, page.units)}
+      </LightCell>
+      <LightCell num label={densityUnit(page.units)}>
         <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
         <Text as="div" small quiet>
           {say`of ${
@@ -143,18 +147,18 @@ function CohortLine({ r, suffix, page }: CohortLineProps) {
         </Text>
         {r.limitKgM3 !== null && <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />}
       </LightCell>
-      <LightCell num>
+      <LightCell num label={say`Market size`}>
         {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
         {r.marketShare !== null && <Share of={r.marketShare} />}
       </LightCell>
-      <LightCell sort={r.readyOn}>
+      <LightCell sort={r.readyOn} label={say`Mean at market size`}>
         {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
         {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
       </LightCell>
-      <LightCell sort={r.fullOn}>
+      <LightCell sort={r.fullOn} label={say`Too full`}>
         {r.fullOn ? <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text> : '–'}
       </LightCell>
-      <LightCell>
+      <LightCell label={say`Weighed`}>
         {r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}
       </LightCell>
     </LightRow>

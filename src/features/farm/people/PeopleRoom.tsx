@@ -26,6 +26,7 @@ import {
   WordButton,
 } from '../../../ui/kit/kit';
 import { newEntryKey, type Outcome } from '../../../ui/outcome';
+import { Comes } from '../../../ui/kit/Comes';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { FarmNav } from '../FarmNav';
 import { useAct } from '../useAct';
@@ -90,15 +91,16 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
         <Stack>
           {link && <LinkSheet {...link} />}
           {changing && (
-            <ChangeSheet
-              key={changing.id}
-              m={changing}
-              onDone={(words) => {
-                tell(words);
-                setChanging(null);
-              }}
-              onLeave={() => setChanging(null)}
-            />
+            <Comes key={changing.id}>
+              <ChangeSheet
+                m={changing}
+                onDone={(words) => {
+                  tell(words);
+                  setChanging(null);
+                }}
+                onLeave={() => setChanging(null)}
+              />
+            </Comes>
           )}
           {page.mayChange && (
             <Sheet>
