@@ -201,6 +201,18 @@ function Store({ page, units, currency }: StoreProps) {
   );
 }
 
+const FEW_LOTS = 3;
+
+/** The lots that are fed next, and how much lies in the others. */
+function lotsWords(lots: FeedPage['store'][number]['lots'], units: UnitChoice): string {
+  if (lots.length === 0) return say`none`;
+  const first = lots.slice(0, FEW_LOTS).map((l) => `${l.code} ${formatMass(l.leftG, units)}`);
+  const rest = lots.slice(FEW_LOTS);
+  const restG = rest.reduce((sum, l) => sum + l.leftG, 0);
+  const more = say`and ${formatNumber(rest.length)} more with ${formatMass(restG, units)}`;
+  return [...first, ...(rest.length > 0 ? [more] : [])].join(', ');
+}
+
 interface StoreRowProps {
   s: FeedPage['store'][number];
   units: UnitChoice;
@@ -221,10 +233,11 @@ function StoreRow({ s, units, currency, page }: StoreRowProps) {
       <Cell num label={say`Cost a day`}>
         {formatMoney(s.costPerDayMinor, currency)}
       </Cell>
-      <Cell sort={s.emptyOn ?? undefined} label={say`Lasts until`}>
+      <Cell nowrap sort={s.emptyOn ?? undefined} label={say`Lasts until`}>
         {s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}
       </Cell>
       <Cell
+        nowrap
         label={say`Order by`}
         sort={s.orderBy ?? undefined}
         strong={!!s.orderBy && s.orderBy <= page.today}
@@ -233,7 +246,7 @@ function StoreRow({ s, units, currency, page }: StoreRowProps) {
         {s.orderBy ? (s.orderBy <= page.today ? say`now (${shortDay(s.orderBy)})` : shortDay(s.orderBy)) : '–'}
       </Cell>
       <Cell small mono label={say`Lots, oldest first`}>
-        {s.lots.map((l) => `${l.code} ${formatMass(l.leftG, units)}`).join(', ') || say`none`}
+        {lotsWords(s.lots, units)}
       </Cell>
     </TableRow>
   );
