@@ -10,11 +10,14 @@ import { BringPlacesInput } from './place/bring.input';
 import { BringReadingsInput } from './bring/readings.input';
 import { BringSamplesInput } from './bring/samples.input';
 import { CalendarInput } from './calendar/make.input';
+import { CameUpInput } from './plants/cameUp.input';
 import { ChangePersonInput } from './person/change.input';
 import { ChangePlaceInput } from './place/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
 import { ChangeStepInput } from './plan/changeStep.input';
 import { ChoreInput } from './task/chore.input';
+import { ClearNowInput } from './plants/clearNow.input';
+import { ConveyorInput } from './plants/conveyor.input';
 import { CountInput } from './plants/sow.input';
 import { CropInput } from './setup/crop.input';
 import { CustomersInput } from './setup/customers.input';
@@ -39,11 +42,13 @@ import { LifeSupportInput } from './setup/lifeSupport.input';
 import { LiveSaleInput } from './fish/netLive.input';
 import { LogLineInput } from './log/line.input';
 import { LoopInput } from './loop/change.input';
+import { LoseInput } from './plants/lose.input';
 import { MakeInput } from './stock/make.input';
 import { MembershipInput } from './person/membership.input';
 import { MendInput } from './record/mend.input';
 import { MergeInput } from './fish/merge.input';
 import { MoveInput } from './fish/move.input';
+import { MoveOnInput } from './plants/moveOn.input';
 import { NoteInput } from './fish/note.input';
 import { OpenInput } from './setup/open.input';
 import { OpeningFeedInput } from './opening/feed.input';
@@ -58,6 +63,7 @@ import { OrderStepInput, SetAsideInput } from './order/setAside.input';
 import { PaperInput } from './paper/save.input';
 import { PickInput } from './plants/pick.input';
 import { PickNowInput } from './plants/pickNow.input';
+import { PinPickInput } from './plan/pinPick.input';
 import { PlanFishInput } from './plan/planFish.input';
 import { PlanTemperatureInput } from './setup/temperature.input';
 import { PriceInput } from './price/set.input';
@@ -70,10 +76,13 @@ import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
 import { ReceiveSeedInput } from './plants/receiveSeed.input';
 import { RenewInviteInput } from './person/renewInvite.input';
+import { RespaceInput } from './plants/respace.input';
 import { RetireKindInput } from './setup/retireKind.input';
 import { RetirePlaceInput } from './place/retire.input';
 import { RetireProductInput } from './setup/retireProduct.input';
 import { RoutineInput } from './chore/save.input';
+import { SignInput } from './plants/sign.input';
+import { SowNowInput } from './plants/sowNow.input';
 import { SpeciesInput } from './setup/species.input';
 import { StandingInput } from './plan/standing.input';
 import { StepInput, TemperatureInput, ThingInput, TransferInput } from './inputs';
@@ -144,13 +153,22 @@ export const inputs: Record<string, new () => object> = {
   'plan.addSowing': AddSowingInput,
   'plan.changeStep': ChangeStepInput,
   'plan.orderFish': OrderFishInput,
+  'plan.pinPick': PinPickInput,
   'plan.planFish': PlanFishInput,
   'plan.standing': StandingInput,
+  'plants.cameUp': CameUpInput,
   'plants.clear': StepInput,
+  'plants.clearNow': ClearNowInput,
+  'plants.conveyor': ConveyorInput,
+  'plants.lose': LoseInput,
+  'plants.moveOn': MoveOnInput,
   'plants.pick': PickInput,
   'plants.pickNow': PickNowInput,
   'plants.receiveSeed': ReceiveSeedInput,
+  'plants.respace': RespaceInput,
+  'plants.sign': SignInput,
   'plants.sow': CountInput,
+  'plants.sowNow': SowNowInput,
   'plants.transplant': TransplantInput,
   'price.end': ThingInput,
   'price.set': PriceInput,

@@ -197,6 +197,12 @@ export class Handled extends Confirmable {
   @IdField(word`Choose the tank they are in`) fromPlaceId!: string;
 }
 
+/** Plants of one lot in one place. */
+export class PlantsInput extends Confirmable {
+  @IdField(word`Choose a planting`) lotId!: string;
+  @IdField(word`Choose a bed`) placeId!: string;
+}
+
 /** One step of the plan, done. */
 export class StepInput {
   @IdField(word`This job is no longer on the round. Reload.`) stepId!: string;

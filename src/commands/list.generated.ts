@@ -57,13 +57,22 @@ import { module as placeRetireModule } from './place/retire';
 import { module as planAddSowingModule } from './plan/addSowing';
 import { module as planChangeStepModule } from './plan/changeStep';
 import { module as planOrderFishModule } from './plan/orderFish';
+import { module as planPinPickModule } from './plan/pinPick';
 import { module as planPlanFishModule } from './plan/planFish';
 import { module as planStandingModule } from './plan/standing';
+import { module as plantsCameUpModule } from './plants/cameUp';
 import { module as plantsClearModule } from './plants/clear';
+import { module as plantsClearNowModule } from './plants/clearNow';
+import { module as plantsConveyorModule } from './plants/conveyor';
+import { module as plantsLoseModule } from './plants/lose';
+import { module as plantsMoveOnModule } from './plants/moveOn';
 import { module as plantsPickModule } from './plants/pick';
 import { module as plantsPickNowModule } from './plants/pickNow';
 import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
+import { module as plantsRespaceModule } from './plants/respace';
+import { module as plantsSignModule } from './plants/sign';
 import { module as plantsSowModule } from './plants/sow';
+import { module as plantsSowNowModule } from './plants/sowNow';
 import { module as plantsTransplantModule } from './plants/transplant';
 import { module as priceEndModule } from './price/end';
 import { module as priceSetModule } from './price/set';
@@ -156,13 +165,22 @@ export const modules = [
   planAddSowingModule,
   planChangeStepModule,
   planOrderFishModule,
+  planPinPickModule,
   planPlanFishModule,
   planStandingModule,
+  plantsCameUpModule,
   plantsClearModule,
+  plantsClearNowModule,
+  plantsConveyorModule,
+  plantsLoseModule,
+  plantsMoveOnModule,
   plantsPickModule,
   plantsPickNowModule,
   plantsReceiveSeedModule,
+  plantsRespaceModule,
+  plantsSignModule,
   plantsSowModule,
+  plantsSowNowModule,
   plantsTransplantModule,
   priceEndModule,
   priceSetModule,

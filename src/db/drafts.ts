@@ -32,7 +32,7 @@ export async function keepDraft(
   for (const step of before) {
     const now = kept.get(step.id);
     if (now && now.day === step.day) continue;
-    const change = now ? { day: now.day } : { state: 'dropped' };
+    const change = now ? { day: now.day, detail: JSON.stringify(now.detail) } : { state: 'dropped' };
     await tx('plan_step')
       .where({ id: step.id })
       .update({ ...change, version: step.version + 1 });

@@ -1,7 +1,7 @@
 import { freshSpread } from '../core/fish/sizeSpread';
 import type { Species } from '../core/library/types';
 import type { LotKind } from '../core/lots/lots';
-import type { FishFact, LoopFact, PackedFact, PlaceFact, PlantingFact, PromiseFact } from '../core/plan/types';
+import type { FishFact, LoopFact, PackedFact, PlaceFact, PromiseFact } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { OutsideRole, StoreRole } from '../core/setup/roles';
 import type { Tx } from './connection';
@@ -147,41 +147,6 @@ async function purgeWeights(tx: Tx, day: Day, held: HoldingRow[]): Promise<Map<s
       r.mass_g / r.count,
     ]),
   );
-}
-
-export async function plantingFacts(tx: Tx, day: Day, holdings: HoldingRow[]): Promise<PlantingFact[]> {
-  const held = holdings.filter((h) => h.count > 0);
-  if (held.length === 0) return [];
-  const lotIds = held.map((h) => h.lot_id);
-  const transplants: { lot_id: string; day: Day }[] = await tx('movement')
-    .whereIn('lot_id', lotIds)
-    .where({ reason: 'transplant' })
-    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = movement.farm_id and r.reverses_id = movement.id'))
-    .andWhere('farm_day', '<=', day)
-    .groupBy('lot_id')
-    .select('lot_id', tx.raw('min(farm_day) as day'));
-  const cuts: { from_lot_id: string; cuts: number; last: Day }[] = await tx('lot_origin as o')
-    .join('lot as l', 'l.id', 'o.lot_id')
-    .whereIn('o.from_lot_id', lotIds)
-    .andWhere('l.began_on', '<=', day)
-    .whereExists(
-      tx('balance as b').whereRaw('b.farm_id = l.farm_id and b.lot_id = l.id and (b.count > 0 or b.mass_g > 0)'),
-    )
-    .groupBy('o.from_lot_id')
-    .select('o.from_lot_id', tx.raw('count(distinct l.began_on) as cuts'), tx.raw('max(l.began_on) as last'));
-  const transplantOf = new Map(transplants.map((t) => [t.lot_id, t.day]));
-  const cutsOf = new Map(cuts.map((c) => [c.from_lot_id, c]));
-  return held.map((h) => ({
-    lotId: h.lot_id,
-    lotCode: h.code,
-    cropCode: h.crop_code!,
-    placeId: h.place_id,
-    count: h.count,
-    sownOn: h.began_on,
-    transplantedOn: h.place_kind === 'bed' ? (transplantOf.get(h.lot_id) ?? h.transplanted_on ?? h.began_on) : null,
-    cutsDone: cutsOf.get(h.lot_id)?.cuts ?? 0,
-    lastCutOn: cutsOf.get(h.lot_id)?.last ?? null,
-  }));
 }
 
 export function packedFacts(holdings: HoldingRow[]): PackedFact[] {

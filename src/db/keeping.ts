@@ -159,7 +159,8 @@ async function feedRules(tx: Tx): Promise<FeedRule[]> {
 }
 
 /** An event that was not taken back, and is itself no taking back. */
-const STANDING =
+/** Neither a taking back nor taken back itself; the table is called `e`. */
+export const STANDING_EVENT =
   'e.corrects_id is null and not exists (select from husbandry_event c where c.farm_id = e.farm_id and c.corrects_id = e.id)';
 
 interface LoadKeepingArgs {
@@ -178,18 +179,18 @@ export async function loadKeeping({
 }: LoadKeepingArgs): Promise<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>> {
   const { rows: treated } = await tx.raw(
     `select l.code, e.words, e.until_day from husbandry_event e join lot l on l.farm_id = e.farm_id and l.id = e.lot_id
-     where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING} order by e.until_day`,
+     where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING_EVENT} order by e.until_day`,
     { day },
   );
   const apart = held.filter((h) => h.place_kind === 'quarantine' && h.count > 0);
   const { rows: watched } = await tx.raw(
     `select e.lot_id, max(e.until_day) filter (where e.kind = 'quarantine_extend') as extended, max(e.farm_day) filter (where e.kind = 'quarantine_clear') as cleared
-     from husbandry_event e where e.lot_id = any(:lots) and e.farm_day <= :day and ${STANDING} group by 1`,
+     from husbandry_event e where e.lot_id = any(:lots) and e.farm_day <= :day and ${STANDING_EVENT} group by 1`,
     { day, lots: apart.map((h) => h.lot_id) },
   );
   const { rows: resting } = await tx.raw(
     `select e.place_id, e.until_day from husbandry_event e
-     where e.kind = 'fallow' and e.until_day >= :day and e.farm_day <= :day and ${STANDING}
+     where e.kind = 'fallow' and e.until_day >= :day and e.farm_day <= :day and ${STANDING_EVENT}
        and not exists (select from husbandry_event d where d.farm_id = e.farm_id and d.place_id = e.place_id and d.kind = 'clean'
          and d.recorded_at > e.recorded_at and d.farm_day <= :day and d.corrects_id is null
          and not exists (select from husbandry_event c where c.farm_id = d.farm_id and c.corrects_id = d.id))`,
@@ -221,7 +222,7 @@ export async function loadKeeping({
 
 /** Husbandry events, as `e`, that nobody took back. */
 export function standingHusbandry(tx: Tx) {
-  return tx('husbandry_event as e').whereRaw(STANDING);
+  return tx('husbandry_event as e').whereRaw(STANDING_EVENT);
 }
 
 /** Versions of what a form may change, so that two people changing the same thing are told. */
@@ -231,4 +232,25 @@ export async function loopVersions(tx: Tx): Promise<{ id: string; version: numbe
 
 export async function speciesVersions(tx: Tx): Promise<{ code: string; version: number }[]> {
   return tx('species').select('code', 'version');
+}
+
+/** Days of recorded air and light that crops are reckoned with. */
+const AIR_DAYS = 200;
+
+/** What the air of each loop was like on the days that are over, where it was read. */
+export async function recordedAir(tx: Tx, day: Day): Promise<Map<string, NonNullable<LoopFact['recordedAir']>>> {
+  const { rows } = await tx.raw(
+    `select r.loop_id, r.kind, r.farm_day, avg(r.value)::float8 as mean from reading r
+     where r.kind in ('air', 'light') and r.farm_day < :day and r.farm_day >= :day::date - ${AIR_DAYS} and not r.withdrawn
+       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
+     group by 1, 2, 3`,
+    { day },
+  );
+  const air = new Map<string, { tempC: Record<Day, number>; lightMol: Record<Day, number> }>();
+  for (const r of rows as { loop_id: string; kind: 'air' | 'light'; farm_day: Day; mean: number }[]) {
+    const of = air.get(r.loop_id) ?? { tempC: {}, lightMol: {} };
+    air.set(r.loop_id, of);
+    (r.kind === 'air' ? of.tempC : of.lightMol)[r.farm_day] = r.mean;
+  }
+  return air;
 }

@@ -167,7 +167,7 @@ export async function addSteps(tx: Tx, farmId: string, steps: readonly PlanStep[
 }
 
 /** Gives open steps the days they carry. */
-export async function moveSteps(tx: Tx, steps: readonly PlanStep[]): Promise<void> {
+export async function moveSteps(tx: Tx, steps: readonly Pick<PlanStep, 'id' | 'day'>[]): Promise<void> {
   for (const { id, day } of steps) {
     await tx('plan_step')
       .where({ id, state: 'planned' })
@@ -228,7 +228,7 @@ export async function changeStep(
     const own = step.id === row.id && change.toPlaceId ? { to_place_id: change.toPlaceId } : {};
     await tx<StepRow>('plan_step')
       .where({ id: step.id })
-      .update({ day: step.day, count, ...own, ...bump });
+      .update({ day: step.day, count, detail: JSON.stringify(step.detail) as never, ...own, ...bump });
   }
   return said(
     days === 0 ? 'Changed.' : say`Moved to ${change.day}${ids.length > 1 ? say`, with its ${ids.length} steps` : ''}.`,

@@ -5,8 +5,9 @@ import { cropFault, loopFault, soundFacts, speciesFault, stepFault, type BrokenR
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../core/library/defaults';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
-import { fishFacts, holdingsOf, loadPromises, packedFacts, plantingFacts, type HoldingRow } from './facts';
-import { loadKeeping, loadLibrary, loadPlaces } from './keeping';
+import { fishFacts, holdingsOf, loadPromises, packedFacts, type HoldingRow } from './facts';
+import { plantingFacts } from './plantingFacts';
+import { loadKeeping, loadLibrary, loadPlaces, recordedAir } from './keeping';
 import { openSteps, type StoredStep } from './plan';
 import type { Topic } from './revisions';
 
@@ -136,7 +137,7 @@ export const fish = slice<FarmFacts['fish']>({
 
 export const plants = slice<FarmFacts['plantings']>({
   name: 'plants',
-  topics: ['plants', 'places'],
+  topics: ['plants', 'places', 'keeping'],
   from: [],
   size: 2,
   load: async ({ tx, day, isToday }) =>
@@ -178,17 +179,30 @@ export const plan = slice<{ steps: StoredStep[]; broken: BrokenRecord[] }>({
   },
 });
 
+/** Loops with what their air was like: the same objects until a reading of it comes, because tables rest on them. */
+const loopsWithAir = slice<FarmFacts['loops']>({
+  name: 'loopsWithAir',
+  topics: ['climate'],
+  from: [places],
+  size: 1,
+  load: async ({ tx, day, get }) => {
+    const { loops } = await get(places);
+    const air = await recordedAir(tx, day);
+    return loops.map((l) => (air.has(l.id) ? { ...l, recordedAir: air.get(l.id)! } : l));
+  },
+});
+
 /** All that lives on the farm and what restrains it: what fish and plants are forecast from. */
 const living = slice<{ facts: FarmFacts; broken: BrokenRecord[] }>({
   name: 'living',
   topics: [],
-  from: [library, places, fish, plants, keeping],
+  from: [library, places, loopsWithAir, fish, plants, keeping],
   size: 1,
   load: async ({ day, get }) => {
     const [lib, where] = [await get(library), await get(places)];
     const { facts, broken } = soundFacts({
       today: day,
-      loops: where.loops,
+      loops: await get(loopsWithAir),
       places: where.places,
       species: lib.species,
       crops: lib.crops,

@@ -467,7 +467,7 @@ describe('crops', () => {
       await expect(pickStep(tx, entry(), { stepId: pick.id, quantity: 105 })).rejects.toThrow(
         /105 cannot have been picked/,
       );
-      const code = await pickStep(tx, entry(), { stepId: pick.id, quantity: 98 });
+      const { code } = await pickStep(tx, entry(), { stepId: pick.id, quantity: 98 });
       await clearBed(tx, entry(), { stepId: (await find('clear')).id });
       const { rows } = await tx.raw(
         'select p.code, b.count from balance b join place p on p.id = b.place_id where b.lot_id = ? and b.count <> 0 order by p.code',

@@ -1,6 +1,7 @@
 import { say, word } from '../../core/words/words';
 import { pickPlants } from '../../db/doing/plants';
 import { command } from '../../server/command';
+import { followPlants } from '../../server/plantings';
 import { CREW } from '../shared';
 import { PickNowInput } from './pickNow.input';
 
@@ -11,6 +12,11 @@ export const module = command({
   title: word`Pick`,
   who: CREW,
   input: PickNowInput,
-  run: async ({ tx, entry }, v) => say`Packed as ${(await pickPlants({ tx, entry, picked: v })).code}.`,
+  run: async (doing, v) => {
+    const { tx, entry } = doing;
+    const { code } = await pickPlants({ tx, entry, picked: v });
+    const lot = await tx('lot').where({ id: v.lotId }).first('code');
+    return [say`Packed as ${code}.`, ...(await followPlants(doing, [lot.code]))].join(' ');
+  },
   takeBack: { words: () => say`Taken back: that picking.` },
 });

@@ -36,6 +36,13 @@ export interface Species {
   retiredOn?: string | null;
 }
 
+/** A stretch of a crop's time in the bed at one spacing. */
+export interface BedStage {
+  /** Reference days. */
+  days: number;
+  perM2: number;
+}
+
 /** A crop as the farm plans with it. Days hold at `tempOptC` and `lightTargetMol`. */
 export interface Crop {
   code: string;
@@ -43,8 +50,10 @@ export interface Crop {
   kind: string;
   methods: string[];
   nurseryDays: number;
-  /** Transplant to first harvest. */
+  /** Transplant to first harvest: the sum of its stages. */
   finalDays: number;
+  /** Stages in the bed from dense to final, where it is re-spaced on its way; absent: planted once at its final spacing. */
+  stages?: readonly BedStage[];
   nurseryPerM2: number | null;
   finalPerM2: number;
   tempMinC: number;

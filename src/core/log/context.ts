@@ -30,7 +30,7 @@ export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
     meanG: null,
     cropName: inSentence(facts.crops.find((c) => c.code === p.cropCode)?.name ?? '') || null,
     unit: facts.products.find((q) => q.cropCode === p.cropCode)?.unit ?? null,
-    daysToRipe: stays.find((s) => s.lotCode === p.lotCode)?.readyFrom ?? null,
+    daysToRipe: stays.find((s) => s.lotCode === p.lotCode && s.placeId === p.placeId)?.readyFrom ?? null,
   }));
   return {
     loops: facts.loops.map(({ id, code, name }) => ({ id, code, name })),

@@ -1,6 +1,7 @@
 import { say } from '../words/words';
 import { dailyDevelopment } from '../crops/development';
 import { sowingFor, type SowingQuantities } from '../crops/quantities';
+import { bedStages } from '../crops/recipe';
 import { RuleBroken } from '../errors';
 import type { Crop } from '../library/types';
 import { purgeBackSchedule, type PurgeMethod } from '../purge/backSchedule';
@@ -140,6 +141,17 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
       place: { fromPlaceId: wish.nurseryId, toPlaceId: wish.bedId },
     }),
   ];
+  const spacings = respaceDays(crop, loop, transplantDay);
+  spacings.forEach((day, i) =>
+    steps.push(
+      step({
+        kind: 'respace',
+        day,
+        count: quantities.positions,
+        place: { fromPlaceId: wish.bedId, toPlaceId: wish.bedId, detail: { stage: i + 1 } },
+      }),
+    ),
+  );
   const picks = pickDays(
     crop,
     loop,
@@ -164,6 +176,17 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
     }),
   );
   return steps;
+}
+
+/** The days on which a planting goes from one spacing to the next; none where it is planted once. */
+export function respaceDays(crop: Crop, loop: LoopFact, from: Day): Day[] {
+  let referenceDays = 0;
+  return bedStages(crop)
+    .slice(0, -1)
+    .map((stage) => {
+      referenceDays += stage.days;
+      return addDays(from, stageLengthDays({ crop, loop, from, referenceDays }));
+    });
 }
 
 /** The days a planting is picked on, from its first: as it grows again. */

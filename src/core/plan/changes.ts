@@ -32,7 +32,8 @@ export function applyChanges(plan: readonly PlanStep[], changes: readonly PlanCh
       if (change.change === 'water') return steps;
       if (change.change === 'add') return [...steps, ...change.steps];
       if (change.change === 'drop') return steps.filter((s) => s.groupId !== change.groupId);
-      return steps.map((s) => (s.groupId === change.groupId ? shifted(s, change.days, today) : s));
+      const pins = !steps.some((s) => s.groupId === change.groupId && (s.kind === 'sow' || s.kind === 'transplant'));
+      return steps.map((s) => (s.groupId === change.groupId ? pinned(shifted(s, change.days, today), pins) : s));
     },
     [...plan],
   );
@@ -55,6 +56,10 @@ function withOneWater(facts: FarmFacts, { loopId, from, until, tempC }: WaterCha
   const held = withSetting({ loop, from, until, tempC });
   return { ...facts, loops: facts.loops.map((l) => (l === loop ? held : l)) };
 }
+
+/** A pick that is moved by hand stays where it was put; one that moves with its sowing follows its plants. */
+const pinned = (step: PlanStep, pins: boolean): PlanStep =>
+  pins && step.kind === 'pick' ? { ...step, detail: { ...step.detail, pinned: 1 } } : step;
 
 function shifted(step: PlanStep, days: number, today: Day): PlanStep {
   const day = addDays(step.day, days);

@@ -1,3 +1,4 @@
+import { stageFault } from '../crops/recipe';
 import { say } from '../words/words';
 import type { Crop, Species } from '../library/types';
 import { isFarmDay, isWithin, RANGES } from '../quantity/ranges';
@@ -87,6 +88,8 @@ export function cropFault(c: Crop): string | null {
   if (!finite(numbers)) return say`Crop ${c.name ?? c.code}: a number is missing or is none.`;
   if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
     return say`Crop ${c.name}: its temperatures are not in order.`;
+  if (c.stages && (!Array.isArray(c.stages) || stageFault(c.stages)))
+    return say`Crop ${c.name}: its stages in the bed are not in order.`;
   return null;
 }
 

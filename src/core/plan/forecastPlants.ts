@@ -1,40 +1,45 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
-import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
 import { expectedYield } from '../crops/quantities';
+import { bedStages, daysFromStage, lastStage, placesHeld } from '../crops/recipe';
 import type { Crop } from '../library/types';
-import { addDays, dayNumber, fromMonths } from '../quantity/days';
+import { addDays, dayNumber } from '../quantity/days';
 import { isMain } from '../market/families';
 import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
-import { keptTable } from './keptTables';
+import { PlantWeather } from './plantWeather';
 import { stepOf } from './steps/steps';
-import type { FarmFacts, ForecastSettings, LoopFact, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
+import type { FarmFacts, ForecastSettings, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
 
-/** Days of weather kept before today, so that what is in the ground already has its sums. */
-const PAST_DAYS = 200;
 /** Usual spread of a crop's yield about its expectation. Planning default. */
 const YIELD_SPREAD = 0.1;
+/** Days that plants may stand dense beyond their stage before it tells. Planning default. */
+const CROWDED_AFTER_DAYS = 4;
 
-/** Places without a loop have its tables. */
-const NO_LOOP = Object.freeze({ none: true });
-
-/** One planting while the forecast runs. Day indexes are days from today and may be negative. */
-interface Growing {
-  lotCode: string;
-  crop: Crop;
-  /** Where the plants stand in beds; null while they are in the nursery. */
-  stay: PlantStay | null;
-  nurseryStay: PlantStay | null;
-  /** The day the stage that leads to the next cut began. */
+/** Plants of one lot that stand in one bed at one stage. Day indexes are days from today and may be negative. */
+interface Part {
+  stay: PlantStay;
+  plants: number;
+  stage: number;
+  /** The day the stage that leads to the next re-spacing or cut began. */
   stageFrom: number;
-  /** The day its stage ends: it may be cut from then on. Null: not in sight, or in the nursery. */
+  /** The day it may be cut from on. Null: not in sight. */
   ready: number | null;
   cutsDone: number;
-  /** Positions of a crop picked once that are not picked yet. */
+  /** Plants of a crop picked once that are not picked yet. */
   left: number;
   /** What the last pick gives, while its plants stand and the pick may still slide. */
   waiting: SupplyBatch | null;
+}
+
+/** One planting while the forecast runs: what is left on the bench, and its plants in beds. */
+interface Growing {
+  lotCode: string;
+  crop: Crop;
+  bench: { stay: PlantStay; from: number } | null;
+  /** Transplants still to come: the bench is empty after the last. */
+  transplantsLeft: number;
+  parts: Part[];
 }
 
 export function forecastPlants(facts: FarmFacts, dated: DatedSteps, settings: ForecastSettings) {
@@ -42,11 +47,12 @@ export function forecastPlants(facts: FarmFacts, dated: DatedSteps, settings: Fo
 }
 
 interface OpenStayArgs {
-  lotCode: string;
-  crop: Crop;
+  growing: Pick<Growing, 'lotCode' | 'crop'>;
   placeId: string;
   from: number;
-  positions: number;
+  plants: number;
+  /** Null: on the bench. */
+  stage: number | null;
 }
 
 interface SowArgs {
@@ -64,6 +70,12 @@ interface TransplantArgs {
   at: number;
 }
 
+interface RespaceArgs extends TransplantArgs {
+  fromPlaceId: string | null;
+  /** The stage they come to, from 0. */
+  stage: number;
+}
+
 interface WarnArgs {
   kind: Warning['kind'];
   lotCode: string;
@@ -78,12 +90,9 @@ export class PlantRun {
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
   private readonly growing = new Map<string, Growing>();
-  /** By loop, then by crop: looked up for every planting. */
-  private readonly sums = new Map<object, Map<Crop, Float64Array>>();
-  private readonly span;
-  private readonly weather = new Map<string, { airC: Float64Array; lightMol: Float64Array }>();
+  private readonly transplants = new Map<string, number>();
+  private readonly weather: PlantWeather;
   private readonly crops;
-  private readonly loopOfPlace;
   private readonly productOfCrop;
   private readonly today: number;
 
@@ -92,14 +101,14 @@ export class PlantRun {
     private readonly settings: ForecastSettings,
   ) {
     this.today = dayNumber(facts.today);
-    this.span = `${facts.today}+${settings.horizonDays}`;
+    this.weather = new PlantWeather(facts, settings.horizonDays);
     this.crops = new Map(facts.crops.map((c) => [c.code, c]));
-    const loops = new Map(facts.loops.map((l) => [l.id, l]));
-    this.loopOfPlace = new Map(facts.places.map((p) => [p.id, loops.get(p.loopId ?? '') ?? facts.loops[0]]));
     this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode && isMain(p)).map((p) => [p.cropCode!, p]));
   }
 
   run({ steps, ats }: DatedSteps) {
+    for (const step of steps)
+      if (step.kind === 'transplant') this.transplants.set(step.lotCode, (this.transplants.get(step.lotCode) ?? 0) + 1);
     for (const planting of this.facts.plantings) this.begin(planting);
     steps.forEach((step, i) => stepOf(step.kind)?.plants?.(this, step, ats[i]!));
     return { stays: this.stays, supply: this.supply, warnings: this.warnings };
@@ -111,121 +120,184 @@ export class PlantRun {
     return crop;
   }
 
-  private openStay({ lotCode, crop, placeId, from, positions }: OpenStayArgs): PlantStay {
+  private openStay({ growing, placeId, from, plants, stage }: OpenStayArgs): PlantStay {
+    const { lotCode, crop } = growing;
     const stay = {
       lotCode,
       cropCode: crop.code,
       placeId,
       from,
       until: this.settings.horizonDays,
-      positions,
+      positions: stage === null ? plants : placesHeld(crop, stage, plants),
+      plants,
+      stage,
       readyFrom: null,
     };
     this.stays.push(stay);
     return stay;
   }
 
+  private lotOf(lotCode: string, crop: Crop): Growing {
+    const known = this.growing.get(lotCode);
+    if (known) return known;
+    const growing = { lotCode, crop, bench: null, transplantsLeft: this.transplants.get(lotCode) ?? 0, parts: [] };
+    this.growing.set(lotCode, growing);
+    return growing;
+  }
+
   private begin(planting: FarmFacts['plantings'][number]) {
-    const crop = this.crop(planting.cropCode);
-    const sown = dayNumber(planting.sownOn) - this.today;
-    const transplanted = planting.transplantedOn ? dayNumber(planting.transplantedOn) - this.today : null;
-    const stay = this.openStay({
-      lotCode: planting.lotCode,
-      crop,
+    const index = (day: string) => dayNumber(day) - this.today;
+    const growing = this.lotOf(planting.lotCode, this.crop(planting.cropCode));
+    const sown = index(planting.sownOn);
+    if (planting.transplantedOn === null) {
+      const stay = this.openStay({
+        growing,
+        placeId: planting.placeId,
+        from: sown,
+        plants: planting.count,
+        stage: null,
+      });
+      growing.bench = { stay, from: sown };
+      return;
+    }
+    const inBed = index(planting.transplantedOn);
+    const begun = planting.stageFrom ? index(planting.stageFrom) : inBed;
+    const part = this.standIn(growing, {
       placeId: planting.placeId,
-      from: transplanted ?? sown,
-      positions: planting.count,
-    });
-    const inBed = transplanted !== null;
-    const stageFrom = planting.lastCutOn ? dayNumber(planting.lastCutOn) - this.today : (transplanted ?? sown);
-    const growing: Growing = {
-      lotCode: planting.lotCode,
-      crop,
-      stay: inBed ? stay : null,
-      nurseryStay: inBed ? null : stay,
-      stageFrom,
-      ready: null,
+      from: inBed,
+      plants: planting.count,
+      stage: planting.stage ?? 0,
+      stageFrom: planting.lastCutOn ? index(planting.lastCutOn) : begun,
       cutsDone: planting.cutsDone,
-      left: planting.count,
-      waiting: null,
-    };
-    this.growing.set(planting.lotCode, growing);
-    if (inBed) stay.readyFrom = growing.ready = this.readyDay(growing);
+    });
+    this.seeCrowding(growing, part, 0);
+  }
+
+  /** Plants come to stand in a bed. */
+  private standIn(
+    growing: Growing,
+    at: { placeId: string; from: number; plants: number; stage: number; stageFrom: number; cutsDone: number },
+  ): Part {
+    const { placeId, from, plants, stage, stageFrom, cutsDone } = at;
+    const stay = this.openStay({ growing, placeId, from, plants, stage });
+    const part: Part = { stay, plants, stage, stageFrom, ready: null, cutsDone, left: plants, waiting: null };
+    growing.parts.push(part);
+    stay.readyFrom = part.ready = this.readyDay(growing, part);
+    return part;
   }
 
   sow({ lotCode, cropCode, placeId, seeds, at }: SowArgs) {
     if (!placeId) return;
-    const crop = this.crop(cropCode);
-    const nurseryStay = this.openStay({ lotCode, crop, placeId, from: at, positions: seeds });
-    this.growing.set(lotCode, {
-      lotCode,
-      crop,
-      stay: null,
-      nurseryStay,
-      stageFrom: at,
-      ready: null,
-      cutsDone: 0,
-      left: 0,
-      waiting: null,
-    });
+    const growing = this.lotOf(lotCode, this.crop(cropCode));
+    growing.bench = { stay: this.openStay({ growing, placeId, from: at, plants: seeds, stage: null }), from: at };
   }
 
   transplant({ lotCode, placeId, count, at }: TransplantArgs) {
     const growing = this.growing.get(lotCode);
-    if (!growing?.nurseryStay || !placeId) return;
-    const sums = this.developmentFor(growing.crop, growing.nurseryStay.placeId);
-    const ready = this.stageEndFrom(sums, growing.stageFrom, growing.crop.nurseryDays);
+    if (!growing?.bench || !placeId) return;
+    const { stay, from } = growing.bench;
+    const { crop } = growing;
+    const ready = this.weather.dayBy(crop, stay.placeId, { from, referenceDays: crop.nurseryDays });
     if (ready !== null && ready > at + 3) {
       this.warn({
         kind: 'unripe',
         lotCode,
-        placeId: growing.nurseryStay.placeId,
+        placeId: stay.placeId,
         at,
-        words: say`${growing.crop.name} seedlings need ${ready - at} more days`,
+        words: say`${crop.name} seedlings need ${ready - at} more days`,
       });
     }
-    growing.nurseryStay.until = at;
-    growing.stay = this.openStay({ lotCode, crop: growing.crop, placeId, from: at, positions: count });
-    growing.nurseryStay = null;
-    growing.stageFrom = at;
-    growing.left = count;
-    growing.stay.readyFrom = growing.ready = this.readyDay(growing);
+    stay.until = at;
+    growing.transplantsLeft -= 1;
+    // What is left for a later transplant stays on the bench; what is left over after the last does not.
+    if (growing.transplantsLeft > 0 && stay.plants > count)
+      growing.bench.stay = this.openStay({
+        growing,
+        placeId: stay.placeId,
+        from: at,
+        plants: stay.plants - count,
+        stage: null,
+      });
+    else growing.bench = null;
+    this.standIn(growing, { placeId, from: at, plants: count, stage: 0, stageFrom: at, cutsDone: 0 });
+  }
+
+  /** Plants go to their next spacing, or to another bed as they are. Part of them may stay. */
+  respace({ lotCode, fromPlaceId, placeId, count, stage, at }: RespaceArgs) {
+    const growing = this.growing.get(lotCode);
+    if (!growing || !placeId) return;
+    const stands = growing.parts.filter((p) => p.stay.placeId === fromPlaceId && p.plants > 0);
+    const part = stands.find((p) => p.stage < stage) ?? stands[0] ?? growing.parts.find((p) => p.plants > 0);
+    if (!part) return;
+    const taken = Math.min(count, part.plants);
+    part.stay.until = Math.max(part.stay.from, at);
+    if (part.plants - taken >= 1) {
+      const { stay, plants, stage: was, cutsDone, stageFrom } = part;
+      const rest = { placeId: stay.placeId, from: at, plants: plants - taken, stage: was, stageFrom, cutsDone };
+      this.standIn(growing, rest);
+    }
+    growing.parts.splice(growing.parts.indexOf(part), 1);
+    const next = Math.min(Math.max(stage, part.stage), lastStage(growing.crop));
+    this.standIn(growing, {
+      placeId,
+      from: at,
+      plants: taken,
+      stage: next,
+      stageFrom: next > part.stage ? at : part.stageFrom,
+      cutsDone: part.cutsDone,
+    });
+    this.seeCrowding(growing, part, at);
+  }
+
+  /** Plants that stood dense for longer than their stage have grown into each other. */
+  private seeCrowding(growing: Growing, part: Part, at: number) {
+    const { crop, lotCode } = growing;
+    if (part.stage >= lastStage(crop)) return;
+    const referenceDays = bedStages(crop)[part.stage]!.days;
+    const end = this.weather.dayBy(crop, part.stay.placeId, { from: part.stageFrom, referenceDays });
+    if (end === null || at <= end + CROWDED_AFTER_DAYS) return;
+    const words = say`${crop.name} ${lotCode} stands dense ${at - end} days too long; re-space it, or it grows thin and pale`;
+    this.warn({ kind: 'crowded', lotCode, placeId: part.stay.placeId, at, words });
+  }
+
+  /** The plants a pick takes: those in its bed; where none of the lot are there any more, the ripest of it. */
+  private partFor(growing: Growing, placeId: string | null): Part | undefined {
+    const byRipeness = [...growing.parts].sort((a, b) => (a.ready ?? Infinity) - (b.ready ?? Infinity));
+    return byRipeness.find((p) => p.stay.placeId === placeId) ?? byRipeness[0];
   }
 
   pick(step: PlanStep, at: number) {
     const growing = this.growing.get(step.lotCode);
     const product = growing && this.productOfCrop.get(growing.crop.code);
-    if (!growing?.stay || !product) return;
-    const { crop, stay } = growing;
-    if (growing.cutsDone >= crop.cutsMax) {
+    const part = growing && this.partFor(growing, step.fromPlaceId);
+    if (!growing || !part || !product) return;
+    const { crop } = growing;
+    const about = { lotCode: step.lotCode, placeId: part.stay.placeId, at };
+    if (part.cutsDone >= crop.cutsMax) {
       this.warn({
         kind: 'missing',
-        lotCode: step.lotCode,
-        placeId: stay.placeId,
-        at,
+        ...about,
         words: say`${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
       });
       return;
     }
-    const { ready } = growing;
-    const ripeness = ready === null ? 0 : ready <= at ? 1 : Math.max(0, 1 - (ready - at) / this.stageDays(growing));
+    const ripeness = this.ripeness(growing, part, at);
     if (ripeness < 0.9) {
       this.warn({
         kind: 'unripe',
-        lotCode: step.lotCode,
-        placeId: stay.placeId,
-        at,
+        ...about,
         words: say`${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
       });
     }
-    this.standNoLonger(growing, at);
+    this.seeCrowding(growing, part, at);
+    this.standNoLonger(part, at);
     const once = crop.cutsMax === 1;
-    const positions = once ? Math.min(step.count, growing.left) : Math.min(step.count, stay.positions);
-    growing.left -= positions;
-    const { units } = expectedYield(crop, positions, growing.cutsDone + 1);
+    const plants = once ? Math.min(step.count, part.left) : Math.min(step.count, part.plants);
+    part.left -= plants;
+    const { units } = expectedYield(crop, plants, part.cutsDone + 1);
     // A bed picked once may be picked in parts; what grows again is cut whole.
-    if (!once || growing.left < 0.5) growing.cutsDone += 1;
-    growing.waiting = {
+    if (!once || part.left < 0.5) part.cutsDone += 1;
+    part.waiting = {
       productCode: product.code,
       from: at,
       until: at + (crop.pickingCurve ? 0 : crop.windowDays) + sellDays(product),
@@ -235,75 +307,49 @@ export class PlantRun {
       stepId: step.id,
       standsDays: crop.pickingCurve ? 0 : crop.windowDays,
     };
-    this.supply.push(growing.waiting);
+    this.supply.push(part.waiting);
     if (once) return;
-    growing.stageFrom = at;
-    growing.ready = this.readyDay(growing);
+    part.stageFrom = at;
+    part.ready = this.readyDay(growing, part);
+  }
+
+  /** 1 from the day it may be cut on; before, the share of the way there. */
+  private ripeness(growing: Growing, part: Part, at: number): number {
+    if (part.ready === null) return 0;
+    return part.ready <= at ? 1 : Math.max(0, 1 - (part.ready - at) / this.stageDays(growing, part));
   }
 
   /** The next cut or the clearing ends how long a pick before it may slide: from then on its goods only keep their shelf life. */
-  private standNoLonger({ waiting }: Growing, at: number) {
+  private standNoLonger({ waiting }: Part, at: number) {
     if (!waiting) return;
     const stands = Math.min(waiting.standsDays ?? 0, Math.max(0, at - waiting.from));
     waiting.until -= (waiting.standsDays ?? 0) - stands;
     waiting.standsDays = stands;
   }
 
-  clear(lotCode: string, at: number) {
+  /** The bed is cleared of it; of all of it where no bed is named or none of it stands there any more. */
+  clear(lotCode: string, fromPlaceId: string | null, at: number) {
     const growing = this.growing.get(lotCode);
-    const stay = growing?.stay ?? growing?.nurseryStay;
-    if (stay) stay.until = at;
-    if (growing) this.standNoLonger(growing, at);
+    if (!growing) return;
+    const here = growing.parts.filter((p) => p.stay.placeId === fromPlaceId);
+    const gone = here.length > 0 ? here : growing.parts;
+    for (const part of gone) {
+      part.stay.until = Math.max(part.stay.from, at);
+      this.standNoLonger(part, at);
+    }
+    growing.parts = growing.parts.filter((p) => !gone.includes(p));
+    if (growing.parts.length > 0) return;
+    if (growing.bench) growing.bench.stay.until = Math.max(growing.bench.stay.from, at);
     this.growing.delete(lotCode);
   }
 
-  private stageDays(growing: Growing) {
-    return growing.cutsDone === 0 ? growing.crop.finalDays : growing.crop.regrowDays || 1;
+  private stageDays({ crop }: Growing, part: Part) {
+    return part.cutsDone === 0 ? daysFromStage(crop, part.stage) : crop.regrowDays || 1;
   }
 
-  private readyDay(growing: Growing): number | null {
-    const sums = this.developmentFor(growing.crop, growing.stay!.placeId);
-    return this.stageEndFrom(sums, growing.stageFrom, this.stageDays(growing));
-  }
-
-  private stageEndFrom(sums: Float64Array, from: number, referenceDays: number): number | null {
-    const end = stageEnd(sums, from + PAST_DAYS, referenceDays);
-    return end === null ? null : end - PAST_DAYS;
-  }
-
-  /** Development sums of a crop in a place's air, shared by all its plantings there. */
-  private developmentFor(crop: Crop, placeId: string): Float64Array {
-    const loop = this.loopOfPlace.get(placeId) ?? NO_LOOP;
-    let ofLoop = this.sums.get(loop);
-    if (!ofLoop) this.sums.set(loop, (ofLoop = new Map()));
-    let sums = ofLoop.get(crop);
-    if (!sums)
-      ofLoop.set(crop, (sums = keptTable({ loop, span: this.span, of: crop, make: () => this.sumsOf(crop, loop) })));
-    return sums;
-  }
-
-  private sumsOf(crop: Crop, loop: LoopFact | typeof NO_LOOP): Float64Array {
-    const daily = new Float64Array(PAST_DAYS + this.settings.horizonDays).fill(1);
-    if ('id' in loop) {
-      const { airC, lightMol } = this.weatherOf(loop);
-      for (let i = 0; i < daily.length; i++) daily[i] = dailyDevelopment(crop, airC[i]!, lightMol[i]!);
-    }
-    return developmentSums(daily);
-  }
-
-  /** Air and light of a loop on each day of the table, the same for all its crops. */
-  private weatherOf(loop: LoopFact) {
-    const known = this.weather.get(loop.id);
-    if (known) return known;
-    const days = PAST_DAYS + this.settings.horizonDays;
-    const weather = { airC: new Float64Array(days), lightMol: new Float64Array(days) };
-    for (let i = 0; i < days; i++) {
-      const day = addDays(this.facts.today, i - PAST_DAYS);
-      weather.airC[i] = fromMonths(loop.plannedAirTempC, day);
-      weather.lightMol[i] = fromMonths(loop.plannedLightMol, day);
-    }
-    this.weather.set(loop.id, weather);
-    return weather;
+  private readyDay(growing: Growing, part: Part): number | null {
+    const referenceDays = this.stageDays(growing, part);
+    return this.weather.dayBy(growing.crop, part.stay.placeId, { from: part.stageFrom, referenceDays });
   }
 
   private warn({ kind, lotCode, placeId, at, words }: WarnArgs) {

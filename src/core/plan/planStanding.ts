@@ -1,3 +1,4 @@
+import { bedStages, daysFromStage } from '../crops/recipe';
 import { suits } from '../crops/suits';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { pickDays, planStep, stageLengthDays } from './build';
@@ -54,7 +55,17 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
     steps.push(step('transplant', inBedFrom, { fromPlaceId: p.placeId, toPlaceId: bed.id }));
     taken.set(bed.id, (taken.get(bed.id) ?? 0) + p.count);
   }
-  const first = p.lastCutOn ? ripe(p.lastCutOn, crop.regrowDays) : ripe(inBedFrom, crop.finalDays);
+  const rests = bedStages(crop).slice(p.stage ?? 0, -1);
+  let dense = p.stageFrom ?? inBedFrom;
+  for (const [i, stage] of rests.entries()) {
+    dense = ripe(dense, stage.days);
+    steps.push(
+      step('respace', dense, { fromPlaceId: bed.id, toPlaceId: bed.id, detail: { stage: (p.stage ?? 0) + i + 1 } }),
+    );
+  }
+  const first = p.lastCutOn
+    ? ripe(p.lastCutOn, crop.regrowDays)
+    : ripe(p.stageFrom ?? inBedFrom, daysFromStage(crop, p.stage ?? 0));
   const picks = pickDays(crop, loop, first).slice(0, Math.max(1, crop.cutsMax - p.cutsDone));
   picks.forEach((day, i) =>
     steps.push(step('pick', day, { fromPlaceId: bed.id, detail: { cut: p.cutsDone + i + 1 } })),

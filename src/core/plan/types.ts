@@ -33,6 +33,8 @@ export interface LoopFact {
   plannedAirTempC: number[];
   /** Daily light sum at the leaves, mol/m². */
   plannedLightMol: number[];
+  /** What days that are over were like, where it was read: mean air temperature, °C, and light sum, mol/m², by day. */
+  recordedAir?: { tempC: Readonly<Record<Day, number>>; lightMol: Readonly<Record<Day, number>> };
 }
 
 export interface PlaceFact {
@@ -90,6 +92,9 @@ export interface PlantingFact {
   sownOn: Day;
   /** Null while in the nursery. */
   transplantedOn: Day | null;
+  /** Which stage in the bed it is in, from 0, and since when; absent: the first, since it was transplanted. */
+  stage?: number;
+  stageFrom?: Day | null;
   cutsDone: number;
   lastCutOn: Day | null;
 }
@@ -216,7 +221,12 @@ export interface PlantStay {
   placeId: string;
   from: number;
   until: number;
+  /** Places held: fewer than plants while they stand denser than at last. */
   positions: number;
+  /** Seeds or seedlings on the bench, plants in a bed. */
+  plants: number;
+  /** Its stage in the bed, from 0; null on the bench. */
+  stage: number | null;
   /** First day index at which it may be picked. */
   readyFrom: number | null;
 }
@@ -254,7 +264,7 @@ export interface LoopSeries {
 }
 
 export interface Warning {
-  kind: 'unripe' | 'small' | 'missing' | 'overfull';
+  kind: 'unripe' | 'small' | 'missing' | 'overfull' | 'crowded';
   day: Day;
   placeId: string | null;
   lotCode: string;

@@ -15,13 +15,19 @@ import { fishAt, passMove, placeOf, type Handling } from './passMove';
 import { planFollowsMove } from './planFollows';
 import { formatNumber } from '../../core/quantity/units';
 
+/** Of plantings: what came up, a spacing, a cut, a sign of want or pest. */
+export type PlantEventKind = 'came_up' | 'spaced' | 'cut' | 'sign';
+
 export interface HusbandryEvent {
-  kind: 'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean' | 'loss_note';
+  kind:
+    'observe' | 'treat' | 'quarantine_extend' | 'quarantine_clear' | 'fallow' | 'clean' | 'loss_note' | PlantEventKind;
   lotId?: string | null;
   placeId?: string | null;
   words: string;
   state?: 'well' | 'off' | 'ill' | null;
   untilDay?: Day | null;
+  count?: number | null;
+  detail?: Record<string, unknown> | null;
 }
 
 interface RecordHusbandryArgs {
@@ -44,6 +50,8 @@ export async function recordHusbandry({ tx, entry, event, part = '' }: RecordHus
       words: event.words,
       state: event.state ?? null,
       until_day: event.untilDay ?? null,
+      count: event.count ?? null,
+      detail: event.detail ? JSON.stringify(event.detail) : null,
       farm_day: entry.farmDay,
       recorded_at: entry.at,
       person_id: entry.personId,

@@ -5,6 +5,9 @@ import type { Crop } from '../../core/library/types';
 import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep } from '../plan';
+import { cutOnDay } from '../plantingFacts';
+import { recordHusbandry } from './keeping';
+import { sowSeedInto } from './plantings';
 import { packedAs } from './packing';
 
 async function plantingLot(tx: Tx, code: string): Promise<{ id: string; code: string; crop_code: string }> {
@@ -17,70 +20,31 @@ async function cropOf(tx: Tx, code: string): Promise<Crop> {
   return (await tx('crop').where({ code }).first('params')).params;
 }
 
-/** Seed leaves its lot and becomes a planting on the benches. The oldest seed that suffices is used. */
-export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<void> {
+/** Seed leaves its lot and becomes the planting that was planned. */
+export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'sow');
-  const seeds: { lot_id: string; place_id: string; count: number }[] = await tx('balance as b')
-    .join('lot as l', 'l.id', 'b.lot_id')
-    .join('place as p', 'p.id', 'b.place_id')
-    .where({ 'p.role': 'seed', 'l.kind': 'seed', 'l.crop_code': step.cropCode })
-    .andWhere('b.count', '>', 0)
-    .orderBy(['l.began_on', 'l.code'])
-    .select('b.lot_id', 'b.place_id', 'b.count');
-  const total = seeds.reduce((sum, s) => sum + s.count, 0);
-  if (total < done.count)
-    throw new RuleBroken('count', say`The seed store holds ${total} of these seeds; ${done.count} are more than that.`);
-  const used: { lotId: string; placeId: string; count: number }[] = [];
-  let owed = done.count;
-  for (const seed of seeds) {
-    const count = Math.min(owed, seed.count);
-    if (count > 0) used.push({ lotId: seed.lot_id, placeId: seed.place_id, count });
-    owed -= count;
-  }
-  const lotId = await createLot(tx, entry.farmId, {
-    code: step.lotCode,
-    kind: 'planting',
-    keeps: 'count',
-    beganOn: entry.farmDay,
-    cropCode: step.cropCode,
-    fromLotIds: used.map((u) => u.lotId),
-  });
-  const made = await placeOfRole(tx, 'made');
-  for (const [i, { lotId: seedLot, placeId, count }] of used.entries()) {
-    await recordMovement({
-      tx,
-      entry,
-      movement: { lotId: seedLot, fromPlaceId: placeId, toPlaceId: made, count, reason: 'sow', stepId: step.id },
-      part: `:s${i}`,
-    });
-  }
-  await recordMovement({
-    tx,
-    entry,
-    movement: {
-      lotId,
-      fromPlaceId: made,
-      toPlaceId: step.toPlaceId!,
-      count: done.count,
-      reason: 'sow',
-      stepId: step.id,
-    },
-  });
+  const { lotCode, cropCode } = step;
+  await sowSeedInto(tx, entry, { lotCode, cropCode, placeId: step.toPlaceId!, count: done.count, stepId: step.id });
   await finishStep(tx, step, entry.farmDay);
+  return lotCode;
 }
 
-/** Counted seedlings go into the bed; what did not come up or is left over goes to compost. */
+/** Counted seedlings go into the bed; what did not come up or is left over goes to compost, unless more are to be transplanted. */
 export async function transplant(
   tx: Tx,
   entry: Entry,
   done: { stepId: string; count: number; confirmed?: boolean },
-): Promise<void> {
+): Promise<string> {
   const step = await lockStep(tx, done.stepId, 'transplant');
+  const more = await tx('plan_step')
+    .where({ lot_code: step.lotCode, kind: 'transplant', state: 'planned' })
+    .whereNot({ id: step.id })
+    .first('id');
   const lot = await plantingLot(tx, step.lotCode);
   const there = await balanceAt(tx, lot.id, step.fromPlaceId!);
   if (done.count > there.count)
     throw new RuleBroken('count', say`${there.count} were sown; ${done.count} cannot have come up.`);
-  if (done.count < there.count && !done.confirmed)
+  if (!more && done.count < there.count && !done.confirmed)
     throw new RuleBroken(
       'confirm',
       say`${there.count - done.count} of ${there.count} did not come up or are left over: they go to compost. Is that so?`,
@@ -97,7 +61,7 @@ export async function transplant(
       stepId: step.id,
     },
   });
-  const lost = there.count - done.count;
+  const lost = more ? 0 : there.count - done.count;
   if (lost > 0) {
     const compost = await placeOfRole(tx, 'compost');
     await recordMovement({
@@ -115,12 +79,36 @@ export async function transplant(
     });
   }
   await finishStep(tx, step, entry.farmDay);
+  return step.lotCode;
+}
+
+interface CredibleArgs {
+  crop: Crop;
+  count: number;
+  units: number;
+  field: string;
+}
+
+/** @throws {RuleBroken} at three times a full crop: the unit was mistaken */
+function requireCredible({ crop, count, units, field }: CredibleArgs): void {
+  const mostG = count * crop.yieldG * 3;
+  if (units > mostG)
+    throw new RuleBroken(
+      field,
+      say`More than ${Math.round(mostG / 1000)} kg from ${count} plants is three times a full crop. Check the unit.`,
+    );
 }
 
 interface PickPlantsArgs {
   tx: Tx;
   entry: Entry;
-  picked: { lotId: string; placeId: string; quantity: number; stepId?: string; productCode?: string | undefined };
+  picked: {
+    lotId: string;
+    placeId: string;
+    quantity: number;
+    stepId?: string;
+    productCode?: string | undefined;
+  };
   field?: string;
 }
 
@@ -152,15 +140,10 @@ export async function pickPlants({
   const plants = Math.round(units * (crop.plantsPerUnit ?? 1));
   if (whole && plants > there.count)
     throw new RuleBroken(field, say`${there.count} plants stand here; ${plants} cannot have been picked.`);
-  const mostG = there.count * crop.yieldG * 3;
-  if (crop.unit === 'kg' && units > mostG) {
-    throw new RuleBroken(
-      field,
-      say`More than ${Math.round(mostG / 1000)} kg from ${there.count} plants is three times a full crop. Check the unit.`,
-    );
-  }
+  if (crop.unit === 'kg') requireCredible({ crop, count: there.count, units, field });
   const movementIds: string[] = [];
   const step = picked.stepId ? { stepId: picked.stepId } : {};
+  const cut = crop.cutsMax > 1 ? await cutOnDay(tx, picked, entry.farmDay) : null;
   const packedPlace = await placeOfRole(tx, 'packed');
   if (whole) {
     const out = await recordMovement({
@@ -196,14 +179,24 @@ export async function pickPlants({
     movement: { lotId: packed, fromPlaceId: made, toPlaceId: cold, ...amount, reason: 'make', ...step },
     part: ':pack',
   });
+  if (cut !== null) await recordCut(tx, entry, { lotId: lot.id, placeId: picked.placeId, cut });
   return { code, movementIds: [...movementIds, packing.id] };
+}
+
+function recordCut(tx: Tx, entry: Entry, { cut, ...at }: { lotId: string; placeId: string; cut: number }) {
+  return recordHusbandry({
+    tx,
+    entry,
+    event: { kind: 'cut', ...at, words: say`Cut ${cut}`, count: cut },
+    part: ':cut',
+  });
 }
 
 export async function pickStep(
   tx: Tx,
   entry: Entry,
   done: { stepId: string; quantity: number; productCode?: string | undefined },
-): Promise<string> {
+): Promise<{ code: string; lotCode: string }> {
   const step = await lockStep(tx, done.stepId, 'pick');
   const lot = await plantingLot(tx, step.lotCode);
   const { code } = await pickPlants({
@@ -218,7 +211,7 @@ export async function pickStep(
     },
   });
   await finishStep(tx, step, entry.farmDay);
-  return code;
+  return { code, lotCode: step.lotCode };
 }
 
 /** What is left of a planting goes to compost and its places are free. */

@@ -177,6 +177,7 @@ async function withdrawEvents(tx: Tx, entry: Entry, key: string): Promise<number
       words: was.words,
       state: was.state,
       until_day: was.until_day,
+      count: was.count,
       farm_day: entry.farmDay,
       recorded_at: entry.at,
       person_id: entry.personId,

@@ -23,6 +23,7 @@ import * as m21 from './0021_members';
 import * as m22 from './0022_taking_in';
 import * as m23 from './0023_papers_and_prices';
 import * as m24 from './0024_shared_supply';
+import * as m25 from './0025_plantings';
 
 const MIGRATIONS = [
   m1,
@@ -49,6 +50,7 @@ const MIGRATIONS = [
   m22,
   m23,
   m24,
+  m25,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

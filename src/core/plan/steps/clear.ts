@@ -13,7 +13,7 @@ export const module = stepModule({
   order: 0,
   lead: 9,
   detail: {},
-  plants: (run, step, day) => run.clear(step.lotCode, day),
+  plants: (run, step, day) => run.clear(step.lotCode, step.fromPlaceId, day),
   round: (step, { name }) => ({
     title: say`Clear and clean ${name}`,
     detail: say`${step.lotCode} · roots and rests to compost`,

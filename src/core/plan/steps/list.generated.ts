@@ -6,6 +6,7 @@ import { module as harvestModule } from './harvest';
 import { module as moveModule } from './move';
 import { module as pickModule } from './pick';
 import { module as purgeModule } from './purge';
+import { module as respaceModule } from './respace';
 import { module as sowModule } from './sow';
 import { module as stockModule } from './stock';
 import { module as tasteModule } from './taste';
@@ -19,6 +20,7 @@ export const modules = [
   moveModule,
   pickModule,
   purgeModule,
+  respaceModule,
   sowModule,
   stockModule,
   tasteModule,

@@ -7,7 +7,7 @@ import { stepForm, stepModule } from './stepKind';
 declare module './stepKind' {
   interface StepDetails {
     /** The number of the cut. */
-    pick: { cut: number };
+    pick: { cut: number; /** 1: it stays on its day, ripe or not. */ pinned?: number };
   }
 }
 
@@ -25,7 +25,10 @@ export const module = stepModule({
   words: word`Pick`,
   order: 8,
   lead: 6,
-  detail: { cut: { words: word`Number of the cut`, range: [1, 100] } },
+  detail: {
+    cut: { words: word`Number of the cut`, range: [1, 100] },
+    pinned: { words: word`Stays on its day`, range: [0, 1] },
+  },
   plants: (run, step, day) => run.pick(step, day),
   round: (step, { name, count, view }) => {
     const crop = view.facts.crops.find((c) => c.code === step.cropCode);

@@ -12,7 +12,7 @@ declare module './stepKind' {
 export const module = stepModule({
   kind: 'sow',
   words: word`Sow`,
-  order: 10,
+  order: 11,
   lead: 2,
   detail: {},
   plants: (run, step, day) =>

@@ -18,7 +18,7 @@ function pieces(count: number, bed: PlaceFact | undefined) {
 export const module = stepModule({
   kind: 'transplant',
   words: word`Transplant`,
-  order: 9,
+  order: 10,
   lead: 4,
   detail: {},
   plants: (run, step, day) =>

@@ -1,5 +1,7 @@
 // Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as airTemperatureModule } from './airTemperature';
 import { module as dissolvedOxygenModule } from './dissolvedOxygen';
+import { module as lightSumModule } from './lightSum';
 import { module as nitrateModule } from './nitrate';
 import { module as nitriteModule } from './nitrite';
 import { module as phModule } from './ph';
@@ -7,7 +9,9 @@ import { module as temperatureModule } from './temperature';
 import { module as totalAmmoniaModule } from './totalAmmonia';
 
 export const modules = [
+  airTemperatureModule,
   dissolvedOxygenModule,
+  lightSumModule,
   nitrateModule,
   nitriteModule,
   phModule,

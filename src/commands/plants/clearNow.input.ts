@@ -1,0 +1,3 @@
+import { PlantsInput } from '../inputs';
+
+export class ClearNowInput extends PlantsInput {}

@@ -1,0 +1,55 @@
+import { say, word } from '../../core/words/words';
+import { lastStage, placesHeld } from '../../core/crops/recipe';
+import { RuleBroken } from '../../core/errors';
+import { formatNumber } from '../../core/quantity/units';
+import { planFollowsPlants, requireSoMany, standElsewhere, toCompost } from '../../db/doing/plantings';
+import { command } from '../../server/command';
+import {
+  askAboutBed,
+  bedOf,
+  followPlants,
+  plantsAt,
+  restorePlantPlan,
+  type SaidOfPlants,
+} from '../../server/plantings';
+import { CREW } from '../shared';
+import { MoveOnInput } from './moveOn.input';
+
+/** Plants go to another bed, to their next spacing, or both; all of them or a part. */
+export const module = command<MoveOnInput, SaidOfPlants>({
+  name: 'plants.moveOn',
+  version: 1,
+  title: word`Move or re-space plants`,
+  who: CREW,
+  input: MoveOnInput,
+  run: async (doing, v) => {
+    const { tx, entry } = doing;
+    const { plants, crop, place } = await plantsAt(doing, v);
+    const to = await bedOf(doing, v.toPlaceId);
+    const lost = v.lost ?? 0;
+    requireSoMany(plants, v.count + lost);
+    const before = plants.transplantedOn === null ? 0 : (plants.stage ?? 0);
+    const stage = Math.min(Math.max(v.stage ?? before, before), lastStage(crop));
+    if (to.id === place.id && stage === before)
+      throw new RuleBroken('toPlaceId', say`They stand there already. Choose another bed, or the next spacing.`);
+    const given = to.id === place.id ? placesHeld(crop, before, v.count + lost) : 0;
+    await askAboutBed(doing, { crop, to, stage, count: v.count, given }, v.confirmed);
+    if (lost > 0) await toCompost({ tx, entry, plants, count: lost, reason: 'lost', note: 'damaged' });
+    await standElsewhere({ tx, entry, plants, toPlaceId: to.id, count: v.count, stage });
+    const plan = await planFollowsPlants({
+      tx,
+      entry,
+      plants: { ...plants, count: plants.count - lost },
+      toPlaceId: to.id,
+      count: v.count,
+    });
+    const lines = await followPlants(doing, [plants.lotCode]);
+    const count = formatNumber(v.count);
+    const words =
+      to.id === place.id
+        ? say`${count} of ${plants.lotCode} stand at their next spacing.`
+        : say`${count} of ${plants.lotCode} stand in ${to.code} now.`;
+    return { words, lines, plan };
+  },
+  takeBack: { words: () => say`Taken back: the plants stand where they stood.`, free: restorePlantPlan },
+});

@@ -1,0 +1,3 @@
+import { TransplantInput } from './transplant.input';
+
+export class RespaceInput extends TransplantInput {}

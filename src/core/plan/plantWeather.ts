@@ -1,0 +1,73 @@
+import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
+import type { Crop } from '../library/types';
+import { addDays, fromMonths } from '../quantity/days';
+import { keptTable } from './keptTables';
+import type { FarmFacts, LoopFact } from './types';
+
+/** Days of weather kept before today, so that what is in the ground already has its sums. */
+const PAST_DAYS = 200;
+
+/** Places without a loop have its tables. */
+const NO_LOOP = Object.freeze({ none: true });
+
+/** How far crops come on in the air of each place: tables shared by all plantings of a crop in a loop. Day 0 is `facts.today`. */
+export class PlantWeather {
+  /** By loop, then by crop: looked up for every planting. */
+  private readonly sums = new Map<object, Map<Crop, Float64Array>>();
+  private readonly weather = new Map<string, { airC: Float64Array; lightMol: Float64Array }>();
+  private readonly loopOfPlace;
+  private readonly span;
+
+  constructor(
+    private readonly facts: Pick<FarmFacts, 'today' | 'loops' | 'places'>,
+    private readonly horizonDays: number,
+  ) {
+    this.span = `${facts.today}+${horizonDays}`;
+    const loops = new Map(facts.loops.map((l) => [l.id, l]));
+    this.loopOfPlace = new Map(facts.places.map((p) => [p.id, loops.get(p.loopId ?? '') ?? facts.loops[0]]));
+  }
+
+  /**
+   * The day by which a crop in a place has made so much development since a day.
+   * @param from day index, may be negative @param referenceDays days at its best temperature and light
+   * @returns a day index, or null when it stands still
+   */
+  dayBy(crop: Crop, placeId: string, { from, referenceDays }: { from: number; referenceDays: number }): number | null {
+    const end = stageEnd(this.developmentFor(crop, placeId), from + PAST_DAYS, referenceDays);
+    return end === null ? null : end - PAST_DAYS;
+  }
+
+  private developmentFor(crop: Crop, placeId: string): Float64Array {
+    const loop = this.loopOfPlace.get(placeId) ?? NO_LOOP;
+    let ofLoop = this.sums.get(loop);
+    if (!ofLoop) this.sums.set(loop, (ofLoop = new Map()));
+    let sums = ofLoop.get(crop);
+    if (!sums)
+      ofLoop.set(crop, (sums = keptTable({ loop, span: this.span, of: crop, make: () => this.sumsOf(crop, loop) })));
+    return sums;
+  }
+
+  private sumsOf(crop: Crop, loop: LoopFact | typeof NO_LOOP): Float64Array {
+    const daily = new Float64Array(PAST_DAYS + this.horizonDays).fill(1);
+    if ('id' in loop) {
+      const { airC, lightMol } = this.weatherOf(loop);
+      for (let i = 0; i < daily.length; i++) daily[i] = dailyDevelopment(crop, airC[i]!, lightMol[i]!);
+    }
+    return developmentSums(daily);
+  }
+
+  /** Air and light of a loop on each day of the table, the same for all its crops: as recorded where it was, else as planned. */
+  private weatherOf(loop: LoopFact) {
+    const known = this.weather.get(loop.id);
+    if (known) return known;
+    const days = PAST_DAYS + this.horizonDays;
+    const weather = { airC: new Float64Array(days), lightMol: new Float64Array(days) };
+    for (let i = 0; i < days; i++) {
+      const day = addDays(this.facts.today, i - PAST_DAYS);
+      weather.airC[i] = loop.recordedAir?.tempC[day] ?? fromMonths(loop.plannedAirTempC, day);
+      weather.lightMol[i] = loop.recordedAir?.lightMol[day] ?? fromMonths(loop.plannedLightMol, day);
+    }
+    this.weather.set(loop.id, weather);
+    return weather;
+  }
+}

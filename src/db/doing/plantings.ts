@@ -1,0 +1,263 @@
+import { say } from '../../core/words/words';
+import type { PlantingFact } from '../../core/plan/types';
+import { RuleBroken } from '../../core/errors';
+import { formatNumber } from '../../core/quantity/units';
+import type { Tx } from '../connection';
+import { createLot, placeOfRole, recordMovement, type Entry, type Reason } from '../ledger';
+import { addSteps, newId, stepsOfLot, type StoredStep } from '../plan';
+import type { SpacedDetail } from '../plantingFacts';
+import { recordHusbandry } from './keeping';
+
+/** What an act added to the plan or took out of it, so that taking the act back can put it right. */
+export interface PlanMade {
+  added: string[];
+  dropped: string[];
+  /** Steps that the act did, besides what it was asked to do. */
+  finished: string[];
+}
+
+export const NOTHING_MADE: PlanMade = { added: [], dropped: [], finished: [] };
+
+/** Steps that an act added go again, and what it dropped is planned again. */
+export async function unmakePlan(tx: Tx, made: PlanMade | undefined): Promise<void> {
+  if (!made) return;
+  const turn = (ids: string[], from: string, to: string) =>
+    ids.length === 0
+      ? null
+      : tx('plan_step')
+          .whereIn('id', ids)
+          .andWhere({ state: from })
+          .update({ state: to, done_on: null, version: tx.raw('version + 1') });
+  await turn(made.added, 'planned', 'dropped');
+  await turn(made.dropped, 'dropped', 'planned');
+  await turn(made.finished ?? [], 'done', 'planned');
+}
+
+interface OfPlants {
+  tx: Tx;
+  entry: Entry;
+  /** The plants that stand in one place. */
+  plants: Pick<PlantingFact, 'lotId' | 'lotCode' | 'placeId' | 'count'>;
+}
+
+/** @throws {RuleBroken} when more are named than stand there */
+export function requireSoMany(plants: Pick<PlantingFact, 'lotCode' | 'count'>, count: number, field = 'count'): void {
+  if (count > plants.count)
+    throw new RuleBroken(
+      field,
+      say`${formatNumber(plants.count)} of ${plants.lotCode} stand there; ${formatNumber(count)} is more than that.`,
+    );
+}
+
+interface ToCompostArgs extends OfPlants {
+  count: number;
+  reason: Extract<Reason, 'lost' | 'clear'>;
+  note?: string;
+  part?: string;
+}
+
+export async function toCompost({ tx, entry, plants, count, reason, note, part = ':lost' }: ToCompostArgs) {
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId: plants.lotId,
+      fromPlaceId: plants.placeId,
+      toPlaceId: await placeOfRole(tx, 'compost'),
+      count,
+      reason,
+      note: note ?? null,
+    },
+    part,
+  });
+}
+
+export interface SpaceArgs extends OfPlants {
+  plants: PlantingFact;
+  toPlaceId: string;
+  /** Plants that stand there afterwards. */
+  count: number;
+  stage: number;
+  stepId?: string;
+}
+
+/** Plants come to another bed, or to their next spacing, or both. From the bench they begin their first stage. */
+export async function standElsewhere({ tx, entry, plants, toPlaceId, count, stage, stepId }: SpaceArgs): Promise<void> {
+  const fromBench = plants.transplantedOn === null;
+  if (plants.placeId !== toPlaceId)
+    await recordMovement({
+      tx,
+      entry,
+      movement: {
+        lotId: plants.lotId,
+        fromPlaceId: plants.placeId,
+        toPlaceId,
+        count,
+        reason: fromBench ? 'transplant' : 'move',
+        ...(stepId ? { stepId } : {}),
+      },
+      part: ':to',
+    });
+  if (fromBench) return;
+  const before = plants.stage ?? 0;
+  const since = stage > before ? entry.farmDay : (plants.stageFrom ?? plants.transplantedOn!);
+  const detail: SpacedDetail = { stage, since, cuts: plants.cutsDone, lastCutOn: plants.lastCutOn };
+  await recordHusbandry({
+    tx,
+    entry,
+    event: {
+      kind: 'spaced',
+      lotId: plants.lotId,
+      placeId: toPlaceId,
+      words: stage > before ? say`Re-spaced` : say`Moved to another bed`,
+      count,
+      detail: { ...detail },
+    },
+    part: ':spaced',
+  });
+}
+
+interface FollowPlantsArgs {
+  tx: Tx;
+  entry: Entry;
+  plants: PlantingFact;
+  toPlaceId: string;
+  count: number;
+}
+
+/**
+ * What is planned for plants in one bed is planned for them in the other; where a part stays, for each its part. From the bench, the
+ * transplant that was planned is done.
+ */
+export async function planFollowsPlants(args: FollowPlantsArgs): Promise<PlanMade> {
+  const { tx, plants, toPlaceId, count } = args;
+  const open = (await stepsOfLot(tx, plants.lotCode)).filter((s) => s.state === 'planned');
+  if (plants.transplantedOn !== null)
+    return plants.placeId === toPlaceId
+      ? NOTHING_MADE
+      : turnTo(args, { from: plants.placeId, steps: open, whole: count >= plants.count });
+  const due = open.filter((s) => s.kind === 'transplant');
+  const step = due.find((s) => s.toPlaceId === toPlaceId) ?? due[0];
+  if (!step) return NOTHING_MADE;
+  const whole = count >= Math.min(step.count, plants.count);
+  const made =
+    step.toPlaceId === toPlaceId ? NOTHING_MADE : await turnTo(args, { from: step.toPlaceId!, steps: open, whole });
+  await tx('plan_step')
+    .where({ id: step.id })
+    .update({
+      ...(whole
+        ? { to_place_id: toPlaceId, state: 'done', done_on: args.entry.farmDay }
+        : { count: step.count - count }),
+      version: tx.raw('version + 1'),
+    });
+  return whole ? { ...made, finished: [step.id] } : made;
+}
+
+interface Turning {
+  /** The bed they are planned from so far. */
+  from: string;
+  steps: readonly StoredStep[];
+  /** All of them go; else a part stays with its part of the plan. */
+  whole: boolean;
+}
+
+async function turnTo({ tx, entry, toPlaceId, count }: FollowPlantsArgs, turning: Turning): Promise<PlanMade> {
+  const copies: StoredStep[] = [];
+  for (const step of turning.steps.filter((s) => s.fromPlaceId === turning.from)) {
+    const toPlace = step.toPlaceId === turning.from ? toPlaceId : step.toPlaceId;
+    if (turning.whole) {
+      await tx('plan_step')
+        .where({ id: step.id })
+        .update({ from_place_id: toPlaceId, to_place_id: toPlace, version: tx.raw('version + 1') });
+      continue;
+    }
+    const going = Math.min(count, step.count);
+    copies.push({ ...step, id: newId(), fromPlaceId: toPlaceId, toPlaceId: toPlace, count: going, version: 1 });
+    if (step.count - going >= 1)
+      await tx('plan_step')
+        .where({ id: step.id })
+        .update({ count: step.count - going, version: tx.raw('version + 1') });
+  }
+  await addSteps(tx, entry.farmId, copies);
+  return { ...NOTHING_MADE, added: copies.map((s) => s.id) };
+}
+
+/** Nothing of a lot stands in a place any more: what is planned for it there is taken out. */
+export async function dropPlanAt(tx: Tx, lotCode: string, placeId: string): Promise<PlanMade> {
+  const dropped: string[] = await tx('plan_step')
+    .where({ lot_code: lotCode, from_place_id: placeId, state: 'planned' })
+    .pluck('id');
+  if (dropped.length > 0)
+    await tx('plan_step')
+      .whereIn('id', dropped)
+      .update({ state: 'dropped', version: tx.raw('version + 1') });
+  return { ...NOTHING_MADE, dropped };
+}
+
+export interface Sowing {
+  lotCode: string;
+  cropCode: string | null;
+  placeId: string;
+  count: number;
+  stepId?: string;
+}
+
+/** Seed leaves its lot and becomes a planting on the benches. The oldest seed that suffices is used. @returns the planting */
+export async function sowSeedInto(tx: Tx, entry: Entry, sowing: Sowing): Promise<string> {
+  const used = await takeSeed(tx, sowing);
+  const lotId = await createLot(tx, entry.farmId, {
+    code: sowing.lotCode,
+    kind: 'planting',
+    keeps: 'count',
+    beganOn: entry.farmDay,
+    cropCode: sowing.cropCode,
+    fromLotIds: used.map((u) => u.lotId),
+  });
+  const made = await placeOfRole(tx, 'made');
+  const step = sowing.stepId ? { stepId: sowing.stepId } : {};
+  for (const [i, { lotId: seedLot, placeId, count }] of used.entries()) {
+    await recordMovement({
+      tx,
+      entry,
+      movement: { lotId: seedLot, fromPlaceId: placeId, toPlaceId: made, count, reason: 'sow', ...step },
+      part: `:s${i}`,
+    });
+  }
+  await recordMovement({
+    tx,
+    entry,
+    movement: {
+      lotId,
+      fromPlaceId: made,
+      toPlaceId: sowing.placeId,
+      count: sowing.count,
+      reason: 'sow',
+      ...step,
+    },
+  });
+  return lotId;
+}
+
+async function takeSeed(tx: Tx, sowing: Sowing): Promise<{ lotId: string; placeId: string; count: number }[]> {
+  const seeds: { lot_id: string; place_id: string; count: number }[] = await tx('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .join('place as p', 'p.id', 'b.place_id')
+    .where({ 'p.role': 'seed', 'l.kind': 'seed', 'l.crop_code': sowing.cropCode })
+    .andWhere('b.count', '>', 0)
+    .orderBy(['l.began_on', 'l.code'])
+    .select('b.lot_id', 'b.place_id', 'b.count');
+  const total = seeds.reduce((sum, s) => sum + s.count, 0);
+  if (total < sowing.count)
+    throw new RuleBroken(
+      'count',
+      say`The seed store holds ${total} of these seeds; ${sowing.count} are more than that.`,
+    );
+  const used: { lotId: string; placeId: string; count: number }[] = [];
+  let owed = sowing.count;
+  for (const seed of seeds) {
+    const count = Math.min(owed, seed.count);
+    if (count > 0) used.push({ lotId: seed.lot_id, placeId: seed.place_id, count });
+    owed -= count;
+  }
+  return used;
+}

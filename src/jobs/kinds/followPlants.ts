@@ -1,0 +1,31 @@
+import { followRipeness } from '../../core/plan/followRipeness';
+import type { Day } from '../../core/quantity/days';
+import { inFarm } from '../../db/connection';
+import { waitForFarm } from '../../db/entries';
+import { moveSteps, openSteps } from '../../db/plan';
+import { loadFacts } from '../../db/slices';
+import type { BackgroundJob } from '../job';
+
+/** Once on each farm’s new day: what is planned with plants goes to the days on which they will be there, as the weather went. */
+export const module: BackgroundJob = {
+  name: 'follow-plants',
+  cron: '11 * * * *',
+  run: async (db, now) => {
+    const { rows } = await db.raw('select farm_id, farm_day from farms_to_follow(?)', [now]);
+    let moved = 0;
+    for (const { farm_id: farmId, farm_day: farmDay } of rows as { farm_id: string; farm_day: Day }[]) {
+      moved += await inFarm(db, { farmId, farmDay, at: now }, async (tx) => {
+        await waitForFarm(tx, farmId);
+        const [facts, plan] = [await loadFacts(tx, farmDay, true), await openSteps(tx)];
+        const followed = followRipeness({ facts, plan });
+        await moveSteps(
+          tx,
+          followed.map(({ step, day }) => ({ id: step.id, day })),
+        );
+        await tx('farm').where({ farm_id: farmId }).update({ plants_followed_on: farmDay });
+        return followed.length;
+      });
+    }
+    return { farms: rows.length, moved };
+  },
+};

@@ -1,0 +1,104 @@
+import 'server-only';
+import { RuleBroken } from '../core/errors';
+import { placesHeld } from '../core/crops/recipe';
+import { placesFree, plantsThatFit } from '../core/crops/roomFor';
+import { suits } from '../core/crops/suits';
+import type { Crop } from '../core/library/types';
+import { inSentence } from '../core/library/inSentence';
+import { followRipeness } from '../core/plan/followRipeness';
+import { stepWords } from '../core/plan/steps/steps';
+import type { PlaceFact, PlantingFact } from '../core/plan/types';
+import { formatNumber } from '../core/quantity/units';
+import { shortDay } from '../core/quantity/sayDay';
+import { codeWords } from '../core/words/codes';
+import { say } from '../core/words/words';
+import type { PlanMade } from '../db/doing/plantings';
+import { unmakePlan } from '../db/doing/plantings';
+import type { Found } from '../db/doing/takeBack';
+import type { Tx } from '../db/connection';
+import { moveSteps } from '../db/plan';
+import type { Doing } from './command';
+
+/** What an act on plants answers: in words, and what it did to the plan. */
+export interface SaidOfPlants {
+  words: string;
+  lines: string[];
+  plan: PlanMade;
+}
+
+export interface PlantsHere {
+  plants: PlantingFact;
+  crop: Crop;
+  place: PlaceFact;
+  /** All plants of the lot in the place, whatever their stage. */
+  standing: number;
+}
+
+/** Plants of a lot in a place as the books have them; of several stages the one that is re-spaced next. @throws {RuleBroken} when there are none */
+export async function plantsAt(doing: Doing, at: { lotId: string; placeId: string }): Promise<PlantsHere> {
+  const facts = await doing.facts();
+  const here = facts.plantings
+    .filter((p) => p.lotId === at.lotId && p.placeId === at.placeId)
+    .sort((a, b) => (a.stage ?? 0) - (b.stage ?? 0));
+  const [plants] = here;
+  const crop = facts.crops.find((c) => c.code === plants?.cropCode);
+  const place = facts.places.find((p) => p.id === at.placeId);
+  if (!plants || !crop || !place)
+    throw new RuleBroken('form', say`None of that planting stand there any more. Reload.`);
+  return { plants, crop, place, standing: here.reduce((sum, p) => sum + p.count, 0) };
+}
+
+/** A bed or bench of this farm. @throws {RuleBroken} at `toPlaceId` */
+export async function bedOf(doing: Doing, placeId: string): Promise<PlaceFact> {
+  const place = (await doing.facts()).places.find((p) => p.id === placeId);
+  if (place?.kind !== 'bed') throw new RuleBroken('toPlaceId', say`Choose a bed of this farm.`);
+  return place;
+}
+
+interface RoomWish {
+  crop: Crop;
+  to: PlaceFact;
+  stage: number;
+  count: number;
+  /** Places that the same plants hold there now and give up. */
+  given: number;
+}
+
+/** Asks before more plants go into a bed than it has places, or a crop into a bed it does not suit. */
+export async function askAboutBed(doing: Doing, wish: RoomWish, confirmed: boolean | undefined): Promise<void> {
+  const { crop, to, stage, count, given } = wish;
+  const asked: string[] = [];
+  if (!suits(crop, to.method))
+    asked.push(say`${crop.name} is not grown on ${codeWords(to.method ?? '')} by its recipe; ${to.code} is that.`);
+  const { plantings, crops } = await doing.facts();
+  const free = placesFree({ bed: to, plantings, crops });
+  if (free !== null && placesHeld(crop, stage, count) > free + given) {
+    const most = plantsThatFit(crop, stage, free + given);
+    asked.push(
+      say`${to.code} has room for ${formatNumber(most)} of them at that spacing; ${formatNumber(count)} is more.`,
+    );
+  }
+  if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
+}
+
+const MOST_LINES = 4;
+
+/** Sets what is planned for some plantings to the days on which the plants will be there. @returns what went to another day, in lines */
+export async function followPlants(doing: Doing, lotCodes: readonly string[]): Promise<string[]> {
+  const [facts, plan] = [await doing.facts(), await doing.steps()];
+  const followed = followRipeness({ facts, plan, lots: new Set(lotCodes) });
+  await moveSteps(
+    doing.tx,
+    followed.map(({ step, day }) => ({ id: step.id, day })),
+  );
+  return followed
+    .filter(({ step }) => step.kind !== 'clear')
+    .slice(0, MOST_LINES)
+    .map(({ step, day }) => say`${stepWords(step.kind)} goes from ${shortDay(step.day)} to ${shortDay(day)}.`);
+}
+
+/** Before an act on plants is taken back: the plan as it was before it. */
+export const restorePlantPlan = (tx: Tx, was: Found): Promise<void> =>
+  unmakePlan(tx, (was.answer as Partial<SaidOfPlants> | null)?.plan);
+
+export const cropInWords = (crop: Crop) => inSentence(crop.name);
