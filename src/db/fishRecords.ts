@@ -14,6 +14,8 @@ export interface FishEvent {
   place: string | null;
   lot: string | null;
   by: string | null;
+  /** Plants it counted, where it counted any. */
+  count: number | null;
 }
 
 interface HusbandryEventsArgs {
@@ -43,6 +45,7 @@ export async function husbandryEvents({ tx, about, day, most = 60 }: HusbandryEv
       'e.words',
       'e.state',
       'e.until_day',
+      'e.count',
       'p.code as place',
       'l.code as lot',
       'w.name',
@@ -62,6 +65,7 @@ export async function husbandryEvents({ tx, about, day, most = 60 }: HusbandryEv
     place: r.place,
     lot: r.lot,
     by: r.name,
+    count: r.count,
   }));
 }
 

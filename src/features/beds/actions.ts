@@ -3,3 +3,26 @@ import { send } from '../../commands/client';
 export const addSowing = (values: Record<string, unknown>) => send<string>('plan.addSowing@1', values);
 
 export const receiveSeed = (values: Record<string, unknown>) => send<{ words: string }>('plants.receiveSeed@1', values);
+
+/** What an act on plants answers. */
+export interface SaidOfPlants {
+  words: string;
+  lines: string[];
+}
+
+const act = (name: string) => (values: Record<string, unknown>) => send<SaidOfPlants | string>(name, values);
+
+/** The acts on plants that need no plan. Each is written once, in src/commands. */
+export const plantActs = {
+  pick: act('plants.pickNow@1'),
+  moveOn: act('plants.moveOn@1'),
+  lose: act('plants.lose@1'),
+  sign: act('plants.sign@1'),
+  clear: act('plants.clearNow@1'),
+  cameUp: act('plants.cameUp@1'),
+  conveyor: act('plants.conveyor@1'),
+};
+export const sowNow = act('plants.sowNow@1');
+export const editStep = act('plan.changeStep@1');
+export const pinPick = act('plan.pinPick@1');
+export const takeBack = act('entry.takeBack@1');

@@ -13,7 +13,7 @@ import { CohortsNav } from '../CohortsNav';
 import { HandleFish } from '../handling/HandleFish';
 import type { ArrivalsPage } from './arrivalsQuery';
 import { PlanSteps } from '../handling/PlanSteps';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { Columns, Empty, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 import { codeWords } from '../../../core/words/codes';
 

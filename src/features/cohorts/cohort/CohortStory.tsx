@@ -3,7 +3,8 @@ import Link from 'next/link';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMass, formatNumber, UnitChoice } from '../../../core/quantity/units';
 import type { CohortPage } from './cohortReasons';
-import { TakeBack } from '../TakeBack';
+import { takeBack } from '../actions';
+import { TakeBack } from '../../../ui/form/TakeBack';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
 import { LightCell, LightRow, LightTable } from '../../../ui/kit/Table';
@@ -177,7 +178,7 @@ function EntryRow({ l }: EntryRowProps) {
             {say`taken back`}
           </Text>
         ) : (
-          l.take && <TakeBack {...l.take} what={`${l.count} ${l.what}`.trim()} />
+          l.take && <TakeBack send={takeBack} {...l.take} what={`${l.count} ${l.what}`.trim()} />
         )}
       </LightCell>
     </LightRow>
@@ -218,7 +219,9 @@ function FeedingLine({ f, units }: FeedingLineProps) {
             {say`taken back`}
           </Text>
         ) : (
-          f.mayTakeBack && <TakeBack kind="movement" id={f.movementId} what={say`${formatMass(f.massG, units)} fed`} />
+          f.mayTakeBack && (
+            <TakeBack send={takeBack} kind="movement" id={f.movementId} what={say`${formatMass(f.massG, units)} fed`} />
+          )
         )}
       </LightCell>
     </LightRow>

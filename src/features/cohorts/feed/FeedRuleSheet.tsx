@@ -7,7 +7,7 @@ import { ActionForm } from '../../../ui/form/ActionForm';
 import { Buttons, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { FileChip } from '../../../ui/kit/SmallInput';
 import { keepFeedRule, type Said } from '../actions';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import type { FeedPage } from './feedQueries';
 import { csvOf, feedRuleBody, feedRuleFields, tableFromCsv, type FeedRule } from './feedRuleForm';
 

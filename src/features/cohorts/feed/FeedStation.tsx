@@ -12,7 +12,7 @@ import { takeFeed, type Said } from '../actions';
 import { CohortsNav } from '../CohortsNav';
 import type { FeedPage, FeedRow } from './feedQueries';
 import { FeedRuleSheet } from './FeedRuleSheet';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Choices, Columns, Sheet, SheetBody, SheetHead, Stack, Tag, Text, Unseen } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';

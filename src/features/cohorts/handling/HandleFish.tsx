@@ -12,7 +12,7 @@ import { PlanForm } from './PlanForm';
 import { SampleForm } from './SampleForm';
 import { isLive, type Handled } from './shared';
 import type { TankChoice } from './tankChoices';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 
 interface HandleFishProps {

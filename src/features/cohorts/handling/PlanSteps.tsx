@@ -6,7 +6,7 @@ import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { newEntryKey } from '../../../ui/outcome';
 import { editStep, type Said } from '../actions';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { Empty, Row, Rows, SheetBody, Text, WordButton } from '../../../ui/kit/kit';
 import { ChipButton } from '../../../ui/kit/Chip';
 import css from '../cohorts.module.css';

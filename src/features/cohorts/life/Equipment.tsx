@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { keepLifeSupport, type Said } from '../actions';
 import type { LifePage } from './lifeQueries';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { Stack } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
 

@@ -5,7 +5,7 @@ import { toMajor, toMinor } from '../../../core/quantity/money';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { keepSale, type Said } from '../actions';
 import type { SpeciesPage } from './speciesQuery';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { Sheet, SheetBody, SheetHead } from '../../../ui/kit/kit';
 
 interface GradeRow {

@@ -10,7 +10,7 @@ import { ShownDay } from '../../../ui/shell/ShownDay';
 import { keepSpecies, retireKind, type Said } from '../actions';
 import { CohortsNav } from '../CohortsNav';
 import type { SpeciesPage } from './speciesQuery';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import { SpeciesSale } from './SpeciesSale';
 import { tone } from '../../../ui/theme/tones';
 import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen, classes } from '../../../ui/kit/kit';

@@ -18,7 +18,7 @@ import { husbandry, merge, type Said } from '../actions';
 import { Why } from '../../../ui/Why';
 import { CohortsNav } from '../CohortsNav';
 import type { TankPage } from './oneTankQuery';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import {
   Columns,
   Empty,

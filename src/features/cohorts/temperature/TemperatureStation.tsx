@@ -11,7 +11,7 @@ import { type TemperatureResult } from '../../../core/plan/compareTemperatures';
 import type { TemperaturePage } from './temperatureQuery';
 import cohorts from '../cohorts.module.css';
 import { lazyChart } from '../../../ui/kit/lazyChart';
-import { SaidLines } from '../SaidLines';
+import { SaidLines } from '../../../ui/SaidLines';
 import {
   classes,
   Columns,

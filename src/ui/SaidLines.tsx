@@ -1,6 +1,10 @@
 'use client';
-import type { Said } from './actions';
-import { Mark, Text } from '../../ui/kit/kit';
+import { Mark, Text } from './kit/kit';
+
+interface Said {
+  words: string;
+  lines: string[];
+}
 
 /** What a record led to. */
 export function SaidLines({ said }: { said: Said | null }) {

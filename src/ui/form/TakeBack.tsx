@@ -1,14 +1,20 @@
 'use client';
 import { say } from '../../core/words/words';
 import { use, useState, useTransition } from 'react';
-import { MayWrite } from '../../ui/shell/mayWrite';
-import { newEntryKey } from '../../ui/outcome';
-import { takeBack } from './actions';
-import { Buttons, Text, WordButton } from '../../ui/kit/kit';
-import { ChipButton } from '../../ui/kit/Chip';
+import { MayWrite } from '../shell/mayWrite';
+import { newEntryKey, type Outcome } from '../outcome';
+import { Buttons, Text, WordButton } from '../kit/kit';
+import { ChipButton } from '../kit/Chip';
+
+interface TakeBackProps {
+  kind: 'movement' | 'sample' | 'event';
+  id: string;
+  what: string;
+  send: (values: Record<string, unknown>) => Promise<Outcome<unknown>>;
+}
 
 /** Takes one entry back after a second press: nothing is erased, its opposite is added. */
-export function TakeBack({ kind, id, what }: { kind: 'movement' | 'sample' | 'event'; id: string; what: string }) {
+export function TakeBack({ kind, id, what, send: takeBack }: TakeBackProps) {
   const [asking, setAsking] = useState(false);
   const [entryKey] = useState(newEntryKey);
   const [refused, setRefused] = useState<string | null>(null);

@@ -1,0 +1,255 @@
+import 'server-only';
+import { notFound } from 'next/navigation';
+import { bedStages } from '../../../core/crops/recipe';
+import { PLANT_LOSSES } from '../../../core/crops/losses';
+import { plantingAccount, type PlantingAccount } from '../../../core/crops/plantingAccount';
+import type { Crop } from '../../../core/library/types';
+import { formatQuantity } from '../../../core/plan/consequences';
+import { sayStepChange } from '../../../core/plan/changes';
+import { stepWords } from '../../../core/plan/steps/steps';
+import { addDays, dayAt, type Day } from '../../../core/quantity/days';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatNumber } from '../../../core/quantity/units';
+import { codeWords } from '../../../core/words/codes';
+import { say, told } from '../../../core/words/words';
+import { mayTakeBack } from '../../../db/doing/takeBack';
+import { plantingStory, type PlantingStory } from '../../../db/plantingStory';
+import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../../server/farmView';
+import { bedChoices, plantsShown, type BedChoice, type PlantsShown } from '../handling/shown';
+
+/** One thing on a planting's way: when it was first planned, when it is due or was done. */
+export interface WayRow {
+  id: string;
+  version: number;
+  kind: string;
+  words: string;
+  where: string;
+  /** As it was planned at first, where that was another day. */
+  first: Day | null;
+  day: Day;
+  done: boolean;
+  count: number;
+  /** For picks: ripe by the forecast; null: not in sight, or nothing to say. */
+  ripeOn: Day | null;
+  pinned: boolean;
+  changed: string[];
+}
+
+export interface StoryRow {
+  id: string;
+  kind: 'movement' | 'event';
+  day: Day;
+  what: string;
+  says: string;
+  by: string | null;
+  takenBack: boolean;
+  mayTakeBack: boolean;
+}
+
+export interface PlantingPage extends DayView {
+  lotCode: string;
+  crop: string;
+  cropCode: string;
+  sownOn: Day;
+  seeds: { code: string; supplier: string | null }[];
+  /** Plants here on the day, by place and stage, in words. */
+  stands: { place: string; isBed: boolean; words: string; ripe: string }[];
+  figures: { name: string; value: string; says: string }[];
+  way: WayRow[];
+  cuts: { cut: number; picked: string; expected: string; share: number }[];
+  packed: { lotCode: string; product: string; day: Day; quantity: string }[];
+  story: StoryRow[];
+  plants: PlantsShown[];
+  beds: BedChoice[];
+}
+
+export async function plantingPage(code: string, search: Search): Promise<PlantingPage> {
+  if (!mayBeCode(code)) notFound();
+  const view = await farmView(search, (tx, { day }) => plantingStory(tx, code, day));
+  const crop = view.facts.crops.find((c) => c.code === view.more?.cropCode);
+  if (!view.more || !crop) notFound();
+  const own: Own = { view, story: view.more, crop, code };
+  const account = accountOf(own);
+  const { facts } = view;
+  return {
+    ...dayOnly(view),
+    lotCode: code,
+    crop: crop.name,
+    cropCode: crop.code,
+    sownOn: own.story.sownOn,
+    seeds: own.story.seeds,
+    stands: standsOf(own),
+    figures: figuresOf(own, account),
+    way: wayOf(own),
+    cuts: cutsOf(own, account),
+    packed: own.story.packed.map((p) => ({
+      lotCode: p.lotCode,
+      product: facts.products.find((q) => q.code === p.productCode)?.name ?? p.productCode,
+      day: p.day,
+      quantity: quantityOf(own, p.quantity, p.productCode),
+    })),
+    story: storyOf(own),
+    plants:
+      view.when === 'today' ? facts.plantings.filter((p) => p.lotCode === code).map((p) => plantsShown(p, facts)) : [],
+    beds: bedChoices(crop, facts),
+  };
+}
+
+interface Own {
+  view: FarmView;
+  story: PlantingStory;
+  crop: Crop;
+  code: string;
+}
+
+const placeCode = ({ facts }: FarmView, id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
+
+function quantityOf({ view, crop }: Own, quantity: number, productCode?: string): string {
+  const products = view.facts.products;
+  const product = products.find((p) => p.code === productCode) ?? products.find((p) => p.cropCode === crop.code);
+  return formatQuantity(quantity, product?.unit ?? 'head', view.units);
+}
+
+const counted = (story: PlantingStory, reason: string) =>
+  story.moves.filter((m) => m.reason === reason && !m.takenBack).reduce((sum, m) => sum + m.count, 0);
+
+const fromBeds = (story: PlantingStory, benches: ReadonlySet<string>) =>
+  story.moves
+    .filter((m) => m.reason === 'lost' && !m.takenBack && !benches.has(m.from))
+    .reduce((sum, m) => sum + m.count, 0);
+
+function accountOf({ view, story, crop }: Own): PlantingAccount {
+  const up = story.events.find((e) => e.kind === 'came_up' && !e.takenBack);
+  const benches = new Set(view.facts.places.filter((p) => p.kind === 'nursery').map((p) => p.code));
+  return plantingAccount(crop, {
+    sown: counted(story, 'sow'),
+    cameUp: up?.count ?? null,
+    transplanted: counted(story, 'transplant') || counted(story, 'opening'),
+    lost: fromBeds(story, benches),
+    picked: story.picked,
+  });
+}
+
+function standsOf({ view, crop, code }: Own): PlantingPage['stands'] {
+  const { forecast, at } = view;
+  const stages = bedStages(crop);
+  return forecast.plants
+    .filter((s) => s.lotCode === code && s.from <= at && s.until > at)
+    .map((s) => ({
+      place: placeCode(view, s.placeId),
+      isBed: s.stage !== null,
+      words:
+        s.stage === null
+          ? say`${formatNumber(s.plants)} on the bench`
+          : stages.length > 1
+            ? say`${formatNumber(s.plants)} plants at ${formatNumber(stages[s.stage]!.perM2)} a m²`
+            : say`${formatNumber(s.plants)} plants`,
+      ripe:
+        s.readyFrom === null
+          ? ''
+          : s.readyFrom <= at
+            ? say`ripe since ${shortDay(addDays(forecast.firstDay, s.readyFrom))}`
+            : say`ripe on ${shortDay(addDays(forecast.firstDay, s.readyFrom))}`,
+    }));
+}
+
+const share = (value: number) => `${formatNumber(value * 100)} %`;
+
+function figuresOf({ story, crop }: Own, account: PlantingAccount): PlantingPage['figures'] {
+  const rows: [string, string | null, string][] = [
+    [say`sown`, formatNumber(counted(story, 'sow')), say`seeds`],
+    [
+      say`came up`,
+      account.germination === null ? null : share(account.germination),
+      say`its recipe expects ${share(crop.germination)}`,
+    ],
+    [
+      say`into beds`,
+      counted(story, 'transplant') > 0 ? formatNumber(counted(story, 'transplant')) : null,
+      say`plants that were transplanted`,
+    ],
+    [
+      say`lost in beds`,
+      account.lossInBed === null ? null : share(account.lossInBed),
+      say`its recipe expects ${share(1 - crop.finalSurvival)}`,
+    ],
+  ];
+  return rows.flatMap(([name, value, says]) => (value === null ? [] : [{ name, value, says }]));
+}
+
+function wayOf({ view, story, code }: Own): WayRow[] {
+  const { forecast } = view;
+  const ripeIn = (placeId: string | null) =>
+    forecast.plants.find((s) => s.lotCode === code && s.placeId === placeId && s.readyFrom !== null)?.readyFrom ?? null;
+  let firstPick = true;
+  return [...story.steps]
+    .sort((a, b) => ((a.doneOn ?? a.day) < (b.doneOn ?? b.day) ? -1 : 1))
+    .map((s) => {
+      const changes = story.changes.filter((c) => c.stepId === s.id);
+      const first = changes.map((c) => c.was.day).find((d): d is Day => typeof d === 'string') ?? null;
+      const done = s.state === 'done';
+      const ripeAt = s.kind === 'pick' && !done && firstPick ? ripeIn(s.fromPlaceId) : null;
+      if (s.kind === 'pick' && !done) firstPick = false;
+      return {
+        id: s.id,
+        version: s.version,
+        kind: s.kind,
+        words: s.kind === 'pick' && s.detail.cut ? say`${stepWords(s.kind)} ${s.detail.cut}` : stepWords(s.kind),
+        where: [...new Set([placeCode(view, s.fromPlaceId), placeCode(view, s.toPlaceId)])].filter(Boolean).join(' → '),
+        first: first && first !== (s.doneOn ?? s.day) ? first : s.doneOn && s.doneOn !== s.day ? s.day : null,
+        day: s.doneOn ?? s.day,
+        done,
+        count: s.count,
+        ripeOn: ripeAt === null ? null : addDays(forecast.firstDay, ripeAt),
+        pinned: s.detail.pinned === 1,
+        changed: changes
+          .filter((c) => c.became.state === undefined)
+          .map(
+            (c) =>
+              say`${shortDay(dayAt(c.at, view.person.timeZone))}: ${sayStepChange(c.was, c.became)}${c.by ? say` by ${c.by}` : ''}`,
+          ),
+      };
+    });
+}
+
+function cutsOf(own: Own, account: PlantingAccount): PlantingPage['cuts'] {
+  return account.cuts.map((c) => ({
+    cut: c.cut,
+    picked: quantityOf(own, c.picked),
+    expected: quantityOf(own, c.expected),
+    share: c.expected > 0 ? c.picked / c.expected : 0,
+  }));
+}
+
+function storyOf({ view, story }: Own): StoryRow[] {
+  const may = (was: { personId: string | null; day: Day; takenBack: boolean }) =>
+    !was.takenBack && view.when === 'today' && mayTakeBack(view.person, was, view.today);
+  const moves = story.moves.map((m): StoryRow => ({
+    id: m.id,
+    kind: 'movement',
+    day: m.day,
+    what: say`${codeWords(m.reason)} ${formatNumber(m.count)}`,
+    says: [`${m.from} → ${m.to}`, m.note && m.note in PLANT_LOSSES ? told(PLANT_LOSSES[m.note]!) : m.note]
+      .filter(Boolean)
+      .join(' · '),
+    by: m.by,
+    takenBack: m.takenBack,
+    mayTakeBack: TAKEN_BACK.has(m.reason) && may(m),
+  }));
+  const events = story.events
+    .filter((e) => e.kind === 'came_up' || e.kind === 'sign')
+    .map((e): StoryRow => ({
+      id: e.id,
+      kind: 'event',
+      day: e.day,
+      what: e.kind === 'sign' ? say`seen` : say`counted`,
+      says: e.words,
+      by: e.by,
+      takenBack: e.takenBack,
+      mayTakeBack: may(e),
+    }));
+  return [...events, ...moves].sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
+}
+
+/** Seed that was sown stays sown. */
+const TAKEN_BACK: ReadonlySet<string> = new Set(['transplant', 'move', 'lost', 'pick', 'clear']);

@@ -1,0 +1,197 @@
+import { describe, expect, test } from 'vitest';
+import { addDays } from '../../src/core/quantity/days';
+import { randomUUID } from './helpers';
+import { as, desk, place, standing, TODAY, visit } from './visitor';
+
+/** A planting’s whole way, as the greens hand records it; every record can be taken back. */
+let run: (command: string, body: Record<string, unknown>, entryKey?: string) => Promise<Answer>;
+interface Answer {
+  ok: boolean;
+  value?: unknown;
+  fields?: Record<string, string[]>;
+}
+
+visit(async () => {
+  const { runCommand } = await import('../../src/commands/registry');
+  const { currentPerson } = await import('../../src/server/session');
+  run = async (command, body, entryKey = randomUUID()) =>
+    runCommand(await currentPerson(), { command, version: 1, entryKey, body } as never) as Promise<Answer>;
+});
+
+const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);
+const lotOf = async (code: string): Promise<string> => (await desk.owner('lot').where({ code }).first('id')).id;
+const steps = async (code: string) =>
+  desk.owner('plan_step').where({ lot_code: code, state: 'planned' }).orderBy(['day', 'kind']);
+
+async function sown(cropCode: string, count: number): Promise<{ code: string; lotId: string }> {
+  const answer = await run('plants.sowNow', { cropCode, count, placeId: await place('NB') });
+  expect(answer, said(answer)).toMatchObject({ ok: true });
+  const [, code] = / as ([A-Z0-9-]+)\./.exec((answer.value as { words: string }).words)!;
+  return { code: code!, lotId: await lotOf(code!) };
+}
+
+/** The emptiest bed of a kind, so that there is room in it. */
+async function emptied(code: string): Promise<string> {
+  const placeId = await place(code);
+  const held = await desk
+    .owner('balance as b')
+    .join('lot as l', 'l.id', 'b.lot_id')
+    .where({ 'b.place_id': placeId, 'l.kind': 'planting' })
+    .where('b.count', '>', 0)
+    .select('b.lot_id');
+  for (const { lot_id: lotId } of held) {
+    const answer = await run('plants.clearNow', { lotId, placeId, confirmed: true });
+    expect(answer, said(answer)).toMatchObject({ ok: true });
+  }
+  return placeId;
+}
+
+describe('an unplanned planting', () => {
+  test('sown, counted, in two beds, lost, cut, cleared: every plant is accounted for and the plan goes along', async () => {
+    await as('bram');
+    const [nb, r4, r5] = [await place('NB'), await emptied('R4'), await emptied('R5')];
+    const { code, lotId } = await sown('mizuna', 300);
+    const planned = await steps(code);
+    expect(planned.map((s) => s.kind)).toEqual(expect.arrayContaining(['transplant', 'pick', 'clear']));
+
+    const up = await run('plants.cameUp', { lotId, placeId: nb, count: 200 });
+    expect(said(up)).toMatch(/200 of 300 came up \(67 %/);
+    expect(said(await run('plants.cameUp', { lotId, placeId: nb, count: 301 }))).toMatch(/301 is more than that/);
+    expect((await steps(code)).every((s) => s.count <= 200)).toBe(true);
+
+    expect((await run('plants.moveOn', { lotId, placeId: nb, toPlaceId: r4, count: 120, lost: 5 })).ok).toBe(true);
+    const again = await run('plants.moveOn', { lotId, placeId: r4, toPlaceId: r5, count: 40 });
+    expect(said(again)).toMatch(/40 of .* stand in R5 now/);
+    expect(await standing([code])).toEqual({
+      [`${code} NB`]: 175,
+      [`${code} R4`]: 80,
+      [`${code} R5`]: 40,
+      [`${code} COMPOST`]: 5,
+    });
+    // Each bed has its own picks of its own plants.
+    const picks = (await steps(code)).filter((s) => s.kind === 'pick');
+    const of = (placeId: string) => picks.filter((s) => s.from_place_id === placeId);
+    expect(of(r4).length).toBeGreaterThan(0);
+    expect(of(r5).map((s) => s.count)).toEqual(of(r4).map(() => 40));
+
+    expect(said(await run('plants.lose', { lotId, placeId: r5, count: 41, cause: 'bolted' }))).toMatch(/41 is more/);
+    expect(said(await run('plants.lose', { lotId, placeId: r5, count: 4, cause: 'bolted' }))).toMatch(
+      /4 of .* lost in R5 \(bolted\), 36 left/,
+    );
+    expect(said(await run('plants.clearNow', { lotId, placeId: r5 }))).toMatch(
+      /36 plants go to compost, and \d+ planned picks/,
+    );
+    const cleared = randomUUID();
+    expect((await run('plants.clearNow', { lotId, placeId: r5, confirmed: true }, cleared)).ok).toBe(true);
+    expect((await steps(code)).some((s) => s.from_place_id === r5)).toBe(false);
+    const back = await run('entry.takeBack', { recordedKey: cleared });
+    expect(said(back)).toMatch(/stand where they stood/);
+    expect((await standing([code]))[`${code} R5`]).toBe(36);
+    expect((await steps(code)).some((s) => s.from_place_id === r5)).toBe(true);
+  });
+
+  test('more plants than places are asked about with how many fit; into the wrong kind of bed too', async () => {
+    const { lotId } = await sown('butterhead-lettuce', 900);
+    const r1 = await emptied('R1');
+    const full = await run('plants.moveOn', { lotId, placeId: await place('NB'), toPlaceId: r1, count: 800 });
+    expect(full.fields?.confirm?.[0]).toMatch(/R1 has room for 660 of them at that spacing; 800 is more/);
+    const bucket = await run('plants.moveOn', {
+      lotId,
+      placeId: await place('NB'),
+      toPlaceId: await place('B1'),
+      count: 5,
+    });
+    expect(bucket.fields?.confirm?.[0]).toMatch(/is not grown on bucket/);
+  });
+
+  test('seed that is not there, a bench that is none: said beside the field', async () => {
+    const none = await run('plants.sowNow', { cropCode: 'mizuna', count: 900_000, placeId: await place('NB') });
+    expect(none.fields?.count?.[0]).toMatch(/The seed store holds/);
+    const tank = await run('plants.sowNow', { cropCode: 'mizuna', count: 10, placeId: await place('H3') });
+    expect(tank.fields?.placeId?.[0]).toBe('Choose a bench.');
+  });
+});
+
+describe('dense first, then re-spaced', () => {
+  test('the recipe’s spacing is recorded on its day, two spacings stand in one bed, and taking back puts them as they were', async () => {
+    const crop = await desk.owner('crop').where({ code: 'tatsoi' }).first('params');
+    const stages = [
+      { days: 10, perM2: crop.params.finalPerM2 * 4 },
+      { days: crop.params.finalDays - 10, perM2: crop.params.finalPerM2 },
+    ];
+    await desk
+      .owner('crop')
+      .where({ code: 'tatsoi' })
+      .update({ params: JSON.stringify({ ...crop.params, stages }) });
+    const [nb, r5] = [await place('NB'), await emptied('R5')];
+    const { code, lotId } = await sown('tatsoi', 200);
+    expect((await steps(code)).map((s) => s.kind)).toContain('respace');
+    expect((await run('plants.moveOn', { lotId, placeId: nb, toPlaceId: r5, count: 160 })).ok).toBe(true);
+    const { loadFacts } = await import('../../src/db/slices');
+    const { farm_id: farmId } = await desk.owner('farm').where({ is_demo: true }).first('farm_id');
+    const stands = async () =>
+      (await desk.in({ farmId }, (tx) => loadFacts(tx, TODAY, true))).plantings
+        .filter((p) => p.lotCode === code && p.transplantedOn)
+        .map((p) => [p.stage ?? 0, p.count, p.stageFrom ?? p.transplantedOn]);
+    const key = randomUUID();
+    const spaced = await run('plants.moveOn', { lotId, placeId: r5, toPlaceId: r5, count: 100, stage: 1 }, key);
+    expect(said(spaced)).toMatch(/100 of .* stand at their next spacing/);
+    expect(await stands()).toEqual([
+      [1, 100, TODAY],
+      [0, 60, TODAY],
+    ]);
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+    expect(await stands()).toEqual([[0, 160, TODAY]]);
+    expect(said(await run('plants.moveOn', { lotId, placeId: r5, toPlaceId: r5, count: 10 }))).toMatch(
+      /They stand there already/,
+    );
+  });
+});
+
+describe('the conveyor', () => {
+  test('picked at the end, refilled from the bench, taken back as one', async () => {
+    const r4 = await emptied('R4');
+    const nb = await place('NB');
+    const [old, young] = [await sown('tatsoi', 120), await sown('tatsoi', 130)];
+    await run('plants.moveOn', { lotId: old.lotId, placeId: nb, toPlaceId: r4, count: 100, confirmed: true });
+    const body = { placeId: r4, lotId: old.lotId, quantity: 60, refillLotId: young.lotId, refillCount: 70 };
+    const key = randomUUID();
+    const done = await run('plants.conveyor', body, key);
+    expect(said(done)).toMatch(/Packed as PP-.*; 70 tatsoi stand at the beginning in R4/);
+    const after = await standing([old.code, young.code]);
+    expect([after[`${old.code} R4`], after[`${young.code} R4`], after[`${young.code} NB`]]).toEqual([40, 70, 60]);
+    expect(said(await run('plants.conveyor', { ...body, quantity: 5, refillCount: 61 }))).toMatch(
+      /60 of .* stand there; 61 is more/,
+    );
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+    const before = await standing([old.code, young.code]);
+    expect([before[`${old.code} R4`], before[`${young.code} NB`]]).toEqual([100, 130]);
+  });
+});
+
+describe('the plan follows the plants', () => {
+  test('a pick far from ripeness goes to its day overnight; a pinned one stays', async () => {
+    const { module: job } = await import('../../src/jobs/kinds/followPlants');
+    const rows = await desk
+      .owner('plan_step as s')
+      .join('lot as l', 'l.code', 's.lot_code')
+      .join('balance as b', 'b.lot_id', 'l.id')
+      .where({ 's.kind': 'pick', 's.state': 'planned', 's.crop_code': 'little-romaine' })
+      .whereRaw('b.place_id = s.from_place_id and b.count > 0')
+      .andWhere('s.day', '>', addDays(TODAY, 6))
+      .orderBy('s.day')
+      .select('s.id', 's.day', 's.detail');
+    const [free, pinned] = rows as { id: string; day: string; detail: Record<string, number> }[];
+    for (const s of [free!, pinned!])
+      await desk
+        .owner('plan_step')
+        .where({ id: s.id })
+        .update({ day: addDays(s.day, 20), detail: JSON.stringify({ ...s.detail, pinned: s === pinned ? 1 : 0 }) });
+    await job.run(desk.app, new Date(`${TODAY}T04:00:00Z`));
+    const dayOf = async (id: string) => (await desk.owner('plan_step').where({ id }).first('day')).day;
+    expect(Math.abs(Date.parse(await dayOf(free!.id)) - Date.parse(free!.day))).toBeLessThanOrEqual(3 * 86_400_000);
+    expect(await dayOf(pinned!.id)).toBe(addDays(pinned!.day, 20));
+    // Once a day: what is changed afterwards stays until tomorrow.
+    expect(await job.run(desk.app, new Date(`${TODAY}T05:00:00Z`))).toEqual({ farms: 0, moved: 0 });
+  });
+});
