@@ -129,9 +129,11 @@ describe('screens', () => {
     const { bedsPage } = await import('../../src/features/beds/queries');
     const page = await bedsPage(on());
     const raft = page.beds.find((b) => b.code === 'R1')!;
-    expect(raft.cells).toHaveLength(30);
+    expect(raft.cells).toBe(30);
+    expect(raft.spans.reduce((sum, s) => sum + s.cells, 0)).toBe(30);
     expect(raft.held).toBeGreaterThan(300);
-    expect(raft.cells.some((c) => c.kind === 'plants' && c.daysToRipe !== null)).toBe(true);
+    expect(raft.spans.some((s) => s.kind === 'plants' && s.days !== null)).toBe(true);
+    expect(page.beds.find((b) => b.code === 'R3')!.spans.some((s) => s.densePerM2 !== null)).toBe(true);
     expect(page.sow.length).toBeGreaterThan(5);
     for (const sowing of page.sow) expect(sowing.because.formula).toContain('germination');
     // The next pick of a bed, and how long it may stand unpicked: until its window or the bed's clearing ends it.

@@ -31,6 +31,7 @@ export class Book {
     feeding: [],
     reading: [],
     sample: [],
+    husbandry_event: [],
     purge_check: [],
     task_done: [],
     handover: [],

@@ -7,9 +7,12 @@ import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/day
 import { stepJob } from '../../core/tasks/sources/step';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { BEDS } from './farm';
+import { Random } from './random';
 import type { DemoWorld } from './world';
 
 const AHEAD_DAYS = 140;
+/** Days for which what came up was counted. */
+const NOTED_DAYS = 60;
 /** Beds are planned to about this share, so that a late batch does not spill over. */
 const FILL = 0.9;
 
@@ -32,6 +35,8 @@ class Succession {
   private seedLots: { id: string; left: number }[] = [];
   private seedNumber = 0;
   private sowingNumber = 0;
+  /** Its own numbers, so that what is noted about plants shifts nothing else of the made-up history. */
+  private readonly random: Random;
 
   constructor(
     private readonly world: DemoWorld,
@@ -39,6 +44,7 @@ class Succession {
     { bedCode, positions }: { bedCode: string; positions: number },
   ) {
     this.bedCode = bedCode;
+    this.random = new Random([...crop.code].reduce((sum, c) => sum * 31 + c.charCodeAt(0), 7) | 0);
     const words = crop.code.toUpperCase().split('-');
     this.prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
     const loop = this.loop();
@@ -73,7 +79,7 @@ class Succession {
       },
       sowDay,
       quantities,
-      newId: () => this.world.book.random.uuid(),
+      newId: () => (this.crop.stages ? this.random : this.world.book.random).uuid(),
     });
   }
 
@@ -113,7 +119,12 @@ class Succession {
         });
       if (step.kind === 'sow') lotId = this.sow(step);
       if (!lotId) continue;
-      if (step.kind === 'transplant') standing = this.transplant(lotId, step, steps[0]!.count);
+      if (step.kind === 'transplant') {
+        if (step.day >= addDays(today, -NOTED_DAYS)) this.cameUp(lotId, steps[0]!);
+        standing = this.transplant(lotId, step, steps[0]!.count);
+      }
+      if (step.kind === 'respace') this.respaced(lotId, step, standing);
+      if (step.kind === 'pick') standing -= this.bolted(lotId, step, standing);
       if (step.kind === 'pick') standing = this.pick(lotId, step, standing);
       if (step.kind === 'clear' && standing > 0) {
         book.move({
@@ -239,6 +250,78 @@ class Succession {
       },
     });
     return planted;
+  }
+
+  /** What came up, counted a week after sowing. */
+  private cameUp(lotId: string, sowing: PlanStep) {
+    const share = this.crop.germination * (1 + this.random.normal() * 0.02);
+    const count = Math.min(sowing.count, Math.round(sowing.count * share));
+    const words = `${count} of ${sowing.count} came up (${Math.round((count / sowing.count) * 100)} %; usual ${Math.round(this.crop.germination * 100)} %).`;
+    this.note({
+      kind: 'came_up',
+      lotId,
+      placeId: sowing.toPlaceId!,
+      day: addDays(sowing.day, 7),
+      count,
+      words,
+      detail: null,
+    });
+  }
+
+  private respaced(lotId: string, step: PlanStep, standing: number) {
+    const detail = { stage: step.detail.stage ?? 1, since: step.day, cuts: 0, lastCutOn: null };
+    const at = { lotId, placeId: step.toPlaceId!, day: step.day };
+    this.note({ kind: 'spaced', ...at, count: standing, words: 'Re-spaced', detail });
+  }
+
+  /** In the heat wave some of what was about to be picked bolted. @returns how many */
+  private bolted(lotId: string, step: PlanStep, standing: number): number {
+    const { world, crop } = this;
+    const daysAgo = dayNumber(world.today) - dayNumber(step.day);
+    if (daysAgo < 120 || daysAgo > 128 || crop.tempMaxC > 30 || crop.cutsMax > 1) return 0;
+    const count = Math.floor(standing * 0.08);
+    if (count === 0) return 0;
+    world.book.add('movement', {
+      id: this.random.uuid(),
+      entry_key: this.random.uuid(),
+      lot_id: lotId,
+      from_place_id: step.fromPlaceId!,
+      to_place_id: world.place(CODE_OF_ROLE.compost).id,
+      count,
+      mass_g: 0,
+      farm_day: step.day,
+      occurred_at: new Date(Date.parse(`${step.day}T07:00:00Z`)),
+      person_id: world.person('oluchi'),
+      reason: 'lost',
+      note: 'bolted',
+    });
+    return count;
+  }
+
+  private note(event: {
+    kind: string;
+    lotId: string;
+    placeId: string;
+    day: Day;
+    count: number;
+    words: string;
+    detail: Record<string, unknown> | null;
+  }) {
+    const { world } = this;
+    const id = this.random.uuid();
+    world.book.add('husbandry_event', {
+      id,
+      entry_key: id,
+      kind: event.kind,
+      lot_id: event.lotId,
+      place_id: event.placeId,
+      words: event.words,
+      count: event.count,
+      detail: event.detail ? JSON.stringify(event.detail) : null,
+      farm_day: event.day,
+      recorded_at: new Date(Date.parse(`${event.day}T10:00:00Z`)),
+      person_id: world.person('oluchi'),
+    });
   }
 
   private pick(lotId: string, step: PlanStep, standing: number): number {

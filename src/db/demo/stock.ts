@@ -54,13 +54,20 @@ export const DEMO_FEED_RULES = [
   },
 ];
 
-/** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once. */
+/** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once; romaine stands dense first and is re-spaced. */
 export function demoCrops(): Crop[] {
   const grown = new Set(BEDS.flatMap((b) => b.crops));
-  return CROP_DEFAULTS.filter((c) => grown.has(c.code)).map((c) =>
-    c.kind === 'head' ? { ...c, cutsMax: 1, cutFactors: [1] } : { ...c },
-  );
+  return CROP_DEFAULTS.filter((c) => grown.has(c.code)).map((c) => ({
+    ...c,
+    ...(c.kind === 'head' ? { cutsMax: 1, cutFactors: [1] } : {}),
+    ...(c.code === 'little-romaine' ? { stages: denseFirst(c) } : {}),
+  }));
 }
+
+/** Days that romaine stands dense, and plants a square metre then. */
+const DENSE = { days: 12, perM2: 80 };
+
+const denseFirst = (c: Crop) => [DENSE, { days: c.finalDays - DENSE.days, perM2: c.finalPerM2 }];
 
 const PRICES: Record<string, number> = {
   'hybrid-striped-bass': 1650,

@@ -1,18 +1,21 @@
 'use client';
 import { say } from '../../core/words/words';
-import { inDays } from '../../core/quantity/days';
+import Link from 'next/link';
+import { formatMoney } from '../../core/quantity/money';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { AddSowing } from './AddSowing';
 import { SeedSheet } from './SeedSheet';
-import type { BedCell, BedsPage, BedView, SowView } from './queries';
-import { tone } from '../../ui/theme/tones';
-import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
+import type { BedsPage, SowView } from './queries';
+import { Strip } from './strip/Strip';
+import { SowNowSheet } from './SowNowSheet';
+import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import css from './beds.module.css';
 
 export function BedsStation({ page }: { page: BedsPage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
     <>
       <ShownDay day={page.day} today={page.today} />
@@ -23,10 +26,11 @@ export function BedsStation({ page }: { page: BedsPage }) {
             <Text quiet>{say`from the bench on the left to the pack room on the right · the darker, the riper`}</Text>
           </SheetHead>
           {page.beds.map((bed) => (
-            <Strip key={bed.code} bed={bed} />
+            <Strip key={bed.code} strip={bed} suffix={suffix} />
           ))}
         </Sheet>
         <Stack>
+          {page.closing.length > 0 && <Closing page={page} suffix={suffix} />}
           {page.gaps.length > 0 && <Gaps page={page} />}
           <Sheet>
             <SheetHead>
@@ -43,12 +47,45 @@ export function BedsStation({ page }: { page: BedsPage }) {
               </Rows>
             )}
           </Sheet>
+          {page.when === 'today' && <SowNowSheet page={page} />}
           {page.when === 'today' && (
             <SeedSheet seeds={page.seeds} may={page.person.role === 'manager' || page.person.role === 'hand'} />
           )}
         </Stack>
       </Columns>
     </>
+  );
+}
+
+interface ClosingProps {
+  page: BedsPage;
+  suffix: string;
+}
+
+function Closing({ page, suffix }: ClosingProps) {
+  const totalMinor = page.closing.reduce((sum, c) => sum + c.valueMinor, 0);
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Lost within the week`}</h2>
+        <Text quiet>{say`${formatMoney(totalMinor, page.currency)} unless picked in time`}</Text>
+      </SheetHead>
+      <Rows>
+        {page.closing.map((c) => (
+          <Row key={c.lotCode + c.bed}>
+            <Mark tone={c.lastDay < page.day ? 'danger' : 'attention'}>
+              <Link href={`/beds/${c.lotCode}${suffix}`} prefetch={false}>
+                {c.lotCode}
+              </Link>{' '}
+              {say`${c.crop} in ${c.bed}: ${c.quantity}, ${formatMoney(c.valueMinor, page.currency)}`}
+              <Text as="p" small quiet>
+                {say`good until ${shortDay(c.lastDay)}; ${c.pickOn ? say`the pick is planned for ${shortDay(c.pickOn)}` : say`no pick is planned`}`}
+              </Text>
+            </Mark>
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
   );
 }
 
@@ -130,96 +167,4 @@ function Sowing({ s, page }: SowingProps) {
       </Text>
     </Row>
   );
-}
-
-const MOST_CELLS = 40;
-
-function Strip({ bed }: { bed: BedView }) {
-  const every = Math.ceil(bed.cells.length / MOST_CELLS);
-  const cells = bed.cells.filter((_, i) => i % every === 0);
-  const spans = groupCells(cells);
-  const plants = spans.filter((s) => s.cell.kind === 'plants');
-  const words = plants.map((s) => `${s.cell.lotCode}, ${ripeWords(s.cell)}`).join('; ') || say`empty`;
-  return (
-    <div className={css.bedRow}>
-      <div>
-        <h2>{bed.code}</h2>
-        <Text as="p" small quiet>
-          {bed.pieces}
-        </Text>
-        <Text as="p" small quiet>
-          {bed.says}
-        </Text>
-      </div>
-      <div className={css.row}>
-        <div className={css.strip} role="img" aria-label={`${bed.code}: ${words}`}>
-          {cells.map((c, i) => (
-            <div
-              key={i}
-              className={classes(css.cell, c.kind === 'free' ? css.free : isLate(c) && css.late)}
-              style={c.kind === 'free' ? undefined : { background: tint(c) }}
-              title={c.kind === 'free' ? say`free` : `${c.lotCode} ${c.crop}: ${ripeWords(c)}`}
-            />
-          ))}
-        </div>
-        <div className={css.spans}>
-          {spans.map((s, i) => (
-            <Text
-              key={i}
-              style={{ flex: `${s.length} 0 0` }}
-              tone={isLate(s.cell) ? 'danger' : null}
-              title={s.cell.lotCode}
-            >
-              {s.length < 2 ? '' : s.cell.kind === 'free' ? say`free` : shortRipe(s.cell)}
-            </Text>
-          ))}
-        </div>
-        <Text as="p" small quiet>
-          {say`${[...new Set(plants.map((s) => s.cell.crop))].join(', ') || say`nothing planted`} · ${formatNumber(bed.held)} of ${formatNumber(bed.positions)} places held`}
-          {bed.fullest && (
-            <Text tone={bed.fullest.positions > bed.positions ? 'attention' : null}>
-              {' '}
-              {say`· fullest ${formatNumber(bed.fullest.positions)} on ${shortDay(bed.fullest.day)}${bed.fullest.positions > bed.positions ? say`, more than it has` : ''}`}
-            </Text>
-          )}
-        </Text>
-        {bed.pick && (
-          <Text as="p" small quiet>
-            {say`next pick`} <Text mono>{bed.pick.lotCode}</Text>{' '}
-            {say`on ${shortDay(bed.pick.on)}${bed.pick.until > bed.pick.on ? say`, can stand until ${shortDay(bed.pick.until)}` : say`, cannot wait longer`}`}
-          </Text>
-        )}
-      </div>
-    </div>
-  );
-}
-
-function groupCells(cells: BedCell[]) {
-  const spans: { cell: BedCell; length: number }[] = [];
-  for (const cell of cells) {
-    const last = spans.at(-1);
-    if (last && last.cell.lotCode === cell.lotCode) last.length += 1;
-    else spans.push({ cell, length: 1 });
-  }
-  return spans;
-}
-
-const LATE_AFTER_DAYS = 6;
-const isLate = (c: BedCell) => c.daysToRipe !== null && c.daysToRipe < -LATE_AFTER_DAYS;
-
-function ripeWords({ daysToRipe }: BedCell) {
-  if (daysToRipe === null) return say`hardly growing`;
-  if (daysToRipe < -LATE_AFTER_DAYS) return say`late ${-daysToRipe} days`;
-  return daysToRipe <= 0 ? say`ripe` : say`ripe ${inDays(daysToRipe)}`;
-}
-
-function shortRipe(cell: BedCell) {
-  if (cell.daysToRipe === null) return '–';
-  return isLate(cell) ? say`late` : cell.daysToRipe <= 0 ? say`ripe` : say`${cell.daysToRipe}d`;
-}
-
-function tint({ daysToRipe }: BedCell) {
-  const step =
-    daysToRipe === null || daysToRipe > 24 ? 1 : daysToRipe > 15 ? 2 : daysToRipe > 8 ? 3 : daysToRipe > 0 ? 4 : 5;
-  return tone[`leaf${step}`];
 }

@@ -1,36 +1,16 @@
 import 'server-only';
 import { plural, say } from '../../core/words/words';
 import { explainSowing, type Explanation } from '../../core/explain';
+import { closingWindows } from '../../core/crops/closing';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { formatQuantity } from '../../core/plan/consequences';
-import { nextPick } from '../../core/plan/unpicked';
 import { addDays, type Day } from '../../core/quantity/days';
 import { newId } from '../../db/plan';
 import { seedStore } from '../../db/seedStore';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
-import { formatArea } from '../../core/quantity/units';
-import { codeWords } from '../../core/words/codes';
-
-export interface BedCell {
-  kind: 'free' | 'plants';
-  lotCode: string;
-  crop: string;
-  daysToRipe: number | null;
-}
-
-export interface BedView {
-  code: string;
-  says: string;
-  pieces: string;
-  cells: BedCell[];
-  positions: number;
-  held: number;
-  fullest: { positions: number; day: Day } | null;
-  /** The next picking here as planned, and how long it may slide. */
-  pick: { lotCode: string; on: Day; until: Day } | null;
-}
+import { stripOf, type StripView } from './strip/stripOf';
 
 export interface SowView {
   lotCode: string;
@@ -56,75 +36,61 @@ export interface GapView {
   add: { shortUnits: number; words: string; because: Explanation } | null;
 }
 
+/** Plants whose window closes within the week before anyone is to pick them. */
+export interface ClosingView {
+  lotCode: string;
+  crop: string;
+  bed: string;
+  lastDay: Day;
+  quantity: string;
+  valueMinor: number;
+  pickOn: Day | null;
+}
+
 export interface BedsPage extends DayView {
-  beds: BedView[];
+  beds: StripView[];
+  closing: ClosingView[];
   sow: SowView[];
   gaps: GapView[];
+  benches: [id: string, code: string][];
+  currency: string;
   /** Seeds left by crop of the farm, as they are now. */
   seeds: { code: string; name: string; count: number }[];
 }
 
 const SOW_AHEAD_DAYS = 14;
+const CLOSING_DAYS = 7;
 const GAP_WEEKS = 20;
 
 export async function bedsPage(search: Search): Promise<BedsPage> {
   const view = await farmView(search, (tx) => seedStore(tx));
   return {
     ...dayOnly(view),
-    beds: view.facts.places.filter((p) => p.kind === 'bed').map((p) => bedView(view, p.id)),
+    beds: view.facts.places
+      .filter((p) => p.kind === 'bed' || (p.kind === 'nursery' && p.positions))
+      .map((p) => stripOf(view, p)),
+    closing: closingOf(view),
+    benches: view.facts.places.filter((p) => p.kind === 'nursery').map((p): [string, string] => [p.id, p.code]),
+    currency: view.person.currency,
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),
     seeds: view.facts.crops.map((c) => ({ code: c.code, name: c.name, count: view.more.get(c.code) ?? 0 })),
   };
 }
 
-function bedView({ facts, forecast, at, units }: FarmView, bedId: string): BedView {
-  const bed = facts.places.find((p) => p.id === bedId)!;
-  const piece = bed.pieceSize ?? 1;
-  const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
-  const here = forecast.plants
-    .filter((s) => s.placeId === bedId && s.from <= at && s.until > at)
-    .map((s) => ({
-      s,
-      crop: facts.crops.find((c) => c.code === s.cropCode)!,
-      ripe: s.readyFrom === null ? null : s.readyFrom - at,
-    }))
-    // From the bench end to the pack-room end: what is ripe first stands last.
-    .sort((a, b) => (b.ripe ?? 999) - (a.ripe ?? 999));
-  const cells: BedCell[] = here.flatMap(({ s, crop, ripe }) =>
-    Array.from({ length: Math.max(1, Math.round(s.positions / piece)) }, () => ({
-      kind: 'plants' as const,
-      lotCode: s.lotCode,
-      crop: crop.name,
-      daysToRipe: ripe,
-    })),
-  );
-  const free = Math.max(0, total - cells.length);
-  const occupied = forecast.bedsOccupied.get(bedId) ?? new Float64Array();
-  let most = 0;
-  occupied.slice(0, 84).forEach((v, i) => (most = v > occupied[most]! ? i : most));
-  const picks = here
-    .map(({ s }) => ({ lotCode: s.lotCode, pick: nextPick(forecast.supply, s.lotCode, at) }))
-    .sort((a, b) => (a.pick?.at ?? Infinity) - (b.pick?.at ?? Infinity));
-  const next = picks[0]?.pick ? { lotCode: picks[0].lotCode, ...picks[0].pick } : null;
-  return {
-    code: bed.code,
-    says: `${codeWords(bed.method ?? '')} ${formatArea(bed.areaM2 ?? 0, units)}`,
-    pieces: bed.method === 'raft' ? say`${total} rafts of ${piece}` : say`${bed.positions} places`,
-    cells: [
-      ...Array.from({ length: free }, () => ({ kind: 'free' as const, lotCode: '', crop: '', daysToRipe: null })),
-      ...cells,
-    ].slice(0, Math.max(total, cells.length)),
-    positions: bed.positions ?? 0,
-    held: here.reduce((sum, { s }) => sum + s.positions, 0),
-    fullest:
-      occupied.length > 1 ? { positions: Math.round(occupied[most]!), day: addDays(forecast.firstDay, most) } : null,
-    pick: next && {
-      lotCode: next.lotCode,
-      on: addDays(forecast.firstDay, next.at),
-      until: addDays(forecast.firstDay, next.until),
-    },
-  };
+function closingOf(view: FarmView): ClosingView[] {
+  const { facts, forecast, at, units } = view;
+  if (view.when === 'past') return [];
+  const day = (i: number) => addDays(forecast.firstDay, i);
+  return closingWindows({ facts, forecast, at, days: CLOSING_DAYS }).map((c) => ({
+    lotCode: c.stay.lotCode,
+    crop: c.crop.name,
+    bed: facts.places.find((p) => p.id === c.stay.placeId)?.code ?? '',
+    lastDay: day(c.lastDay),
+    quantity: formatQuantity(c.quantity, facts.products.find((p) => p.cropCode === c.crop.code)!.unit, units),
+    valueMinor: c.valueMinor,
+    pickOn: c.pickAt === null ? null : day(c.pickAt),
+  }));
 }
 
 function sowList({ facts, steps, day, when }: FarmView): SowView[] {

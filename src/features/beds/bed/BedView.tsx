@@ -1,0 +1,81 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatNumber } from '../../../core/quantity/units';
+import { say } from '../../../core/words/words';
+import { Columns, Empty, Sheet, SheetHead, Stack, Text } from '../../../ui/kit/kit';
+import { SaidLines } from '../../../ui/SaidLines';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import type { SaidOfPlants } from '../actions';
+import { PlantActs } from '../handling/PlantActs';
+import { ripeWords, Strip } from '../strip/Strip';
+import { Conveyor } from './Conveyor';
+import type { BedPage, BedPlanting } from './queries';
+
+/** One bed, for the hand that stands at it: pick, push, refill, and everything that is done with what stands in it. */
+export function BedView({ page }: { page: BedPage }) {
+  const [said, setSaid] = useState<SaidOfPlants | null>(null);
+  const { strip } = page;
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const ripest = page.plantings.find((p) => !p.onBench);
+  return (
+    <Stack>
+      <ShownDay day={page.day} today={page.today} />
+      <Sheet>
+        <SheetHead>
+          <h1>{strip.code}</h1>
+          <Text quiet>
+            {`${strip.says} · ${strip.pieces} · `}
+            <Link href={`/beds${suffix}`} prefetch={false}>{say`all beds`}</Link>
+          </Text>
+        </SheetHead>
+        <Strip strip={strip} suffix={suffix} alone />
+      </Sheet>
+      <SaidLines said={said} />
+      <Columns>
+        <Stack>
+          {page.plantings.length === 0 && (
+            <Sheet>
+              <Empty>
+                {page.when === 'today'
+                  ? say`Nothing stands in it.`
+                  : say`What is done with plants is recorded on today.`}
+              </Empty>
+            </Sheet>
+          )}
+          {page.plantings.map((p) => (
+            <Planting key={`${p.lotId}${p.stage}`} p={p} page={page} onSaid={setSaid} />
+          ))}
+        </Stack>
+        <Stack>{ripest && <Conveyor page={page} ripest={ripest} onSaid={setSaid} />}</Stack>
+      </Columns>
+    </Stack>
+  );
+}
+
+interface PlantingProps {
+  p: BedPlanting;
+  page: BedPage;
+  onSaid: (said: SaidOfPlants) => void;
+}
+
+function Planting({ p, page, onSaid }: PlantingProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>
+          <Link href={`/beds/${p.lotCode}`} prefetch={false}>
+            {p.lotCode}
+          </Link>
+        </h2>
+        <Text quiet>
+          {say`${p.crop} · ${formatNumber(p.count)} plants`}
+          {p.onBench ? '' : ` · ${ripeWords({ days: p.ripe })}`}
+          {p.pickOn && say` · pick on ${shortDay(p.pickOn)}`}
+        </Text>
+      </SheetHead>
+      <PlantActs plants={p} beds={p.beds} units={page.units} onSaid={onSaid} />
+    </Sheet>
+  );
+}

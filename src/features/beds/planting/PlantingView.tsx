@@ -1,0 +1,197 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { inSentence } from '../../../core/library/inSentence';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatNumber } from '../../../core/quantity/units';
+import { say } from '../../../core/words/words';
+import { Share } from '../../../ui/draw/Share';
+import { TakeBack } from '../../../ui/form/TakeBack';
+import { Columns, Empty, Facts, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
+import { SaidLines } from '../../../ui/SaidLines';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { takeBack, type SaidOfPlants } from '../actions';
+import { PlantActs } from '../handling/PlantActs';
+import type { PlantingPage } from './queries';
+import { PlantingWay } from './PlantingWay';
+
+/** One planting: where it stands, what was planned and what came of it, and everything that is done with it. */
+export function PlantingView({ page }: { page: PlantingPage }) {
+  const [said, setSaid] = useState<SaidOfPlants | null>(null);
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <Stack>
+      <ShownDay day={page.day} today={page.today} />
+      <Columns>
+        <Stack>
+          <Sheet>
+            <Heading page={page} suffix={suffix} />
+            <SheetBody stack>
+              <Facts small>
+                {page.figures.map((f) => (
+                  <span key={f.name} title={f.says}>
+                    {f.name}{' '}
+                    <Text as="strong" mono>
+                      {f.value}
+                    </Text>
+                  </span>
+                ))}
+              </Facts>
+            </SheetBody>
+            <PlantingWay page={page} onSaid={setSaid} />
+          </Sheet>
+          <Cuts page={page} />
+          <Story page={page} />
+        </Stack>
+        <Stack>
+          <SaidLines said={said} />
+          {page.plants.map((p) => (
+            <Sheet key={`${p.placeId}${p.stage}`}>
+              <SheetHead>
+                <h2>{say`${formatNumber(p.count)} in ${p.place}`}</h2>
+              </SheetHead>
+              <PlantActs plants={p} beds={page.beds} units={page.units} onSaid={setSaid} />
+            </Sheet>
+          ))}
+          <Packed page={page} />
+        </Stack>
+      </Columns>
+    </Stack>
+  );
+}
+
+interface HeadingProps {
+  page: PlantingPage;
+  suffix: string;
+}
+
+function Heading({ page, suffix }: HeadingProps) {
+  const isSown = page.seeds.length > 0 || page.story.length > 0;
+  return (
+    <SheetHead>
+      <h1>{page.lotCode}</h1>
+      <Text quiet>
+        {page.crop}
+        {page.stands.map((s) => (
+          <span key={s.place + s.words}>
+            {' · '}
+            {s.isBed ? (
+              <Link href={`/beds/bed/${s.place}${suffix}`} prefetch={false}>
+                {s.place}
+              </Link>
+            ) : (
+              s.place
+            )}
+            {`: ${[s.words, s.ripe].filter(Boolean).join(', ')}`}
+          </span>
+        ))}
+        {isSown ? say` · sown ${shortDay(page.sownOn)}` : say` · to be sown ${shortDay(page.sownOn)}`}
+        {page.seeds.map((s) => (
+          <span key={s.code}>{say` · seed ${s.code}${s.supplier ? say` from ${s.supplier}` : ''}`}</span>
+        ))}
+      </Text>
+    </SheetHead>
+  );
+}
+
+function Cuts({ page }: { page: PlantingPage }) {
+  if (page.cuts.length === 0) return null;
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`What it gave`}</h2>
+        <Text quiet>{say`against what its recipe expects of the plants in beds`}</Text>
+      </SheetHead>
+      <ScrollTable label={say`What ${page.lotCode} gave`}>
+        <LightTable>
+          <thead>
+            <LightRow>
+              <LightHeadCell>{say`Picked`}</LightHeadCell>
+              <LightHeadCell right>{say`Got`}</LightHeadCell>
+              <LightHeadCell right>{say`Expected`}</LightHeadCell>
+              <LightHeadCell right>{say`Share`}</LightHeadCell>
+            </LightRow>
+          </thead>
+          <tbody>
+            {page.cuts.map((c) => (
+              <LightRow key={c.cut}>
+                <LightCell>{say`pick ${c.cut}`}</LightCell>
+                <LightCell num strong>
+                  {c.picked}
+                </LightCell>
+                <LightCell num>{c.expected}</LightCell>
+                <LightCell num>
+                  {`${formatNumber(c.share * 100)} %`}
+                  <Share of={Math.min(1, c.share)} />
+                </LightCell>
+              </LightRow>
+            ))}
+          </tbody>
+        </LightTable>
+      </ScrollTable>
+    </Sheet>
+  );
+}
+
+function Packed({ page }: { page: PlantingPage }) {
+  if (page.packed.length === 0) return null;
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Packed of it`}</h2>
+      </SheetHead>
+      <Rows>
+        {page.packed.map((p) => (
+          <Row key={p.lotCode}>
+            <Text strong>{p.quantity}</Text> {inSentence(p.product)}{' '}
+            <Text mono small quiet end>
+              {`${p.lotCode} · ${shortDay(p.day)}`}
+            </Text>
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
+  );
+}
+
+function Story({ page }: { page: PlantingPage }) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`What happened`}</h2>
+        <Text quiet>{say`newest first; a mistake is taken back, never erased`}</Text>
+      </SheetHead>
+      {page.story.length === 0 ? (
+        <Empty>{say`Nothing yet: it is still to be sown.`}</Empty>
+      ) : (
+        <ScrollTable label={say`What happened to ${page.lotCode}`} maxHeight={420}>
+          <LightTable stack>
+            <tbody>
+              {page.story.map((r) => (
+                <LightRow key={r.id} gone={r.takenBack}>
+                  <LightCell mono sort={r.day}>
+                    {shortDay(r.day)}
+                  </LightCell>
+                  <LightCell strong>{r.what}</LightCell>
+                  <LightCell>
+                    {r.says}
+                    {r.by && (
+                      <Text as="div" small quiet>
+                        {r.by}
+                      </Text>
+                    )}
+                  </LightCell>
+                  <LightCell right>
+                    {r.mayTakeBack && <TakeBack kind={r.kind} id={r.id} what={`${r.what} ${r.says}`} send={takeBack} />}
+                  </LightCell>
+                </LightRow>
+              ))}
+            </tbody>
+          </LightTable>
+        </ScrollTable>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,129 @@
+'use client';
+import Link from 'next/link';
+import { inDays } from '../../../core/quantity/days';
+import { shortDay } from '../../../core/quantity/sayDay';
+import { formatNumber } from '../../../core/quantity/units';
+import { say } from '../../../core/words/words';
+import { Text, classes } from '../../../ui/kit/kit';
+import { tone } from '../../../ui/theme/tones';
+import type { StripSpan, StripView } from './stripOf';
+import css from './strip.module.css';
+
+interface StripProps {
+  strip: StripView;
+  /** Carries the shown day along. */
+  suffix: string;
+  /** On the bed's own page its name is the heading already. */
+  alone?: boolean;
+}
+
+/** A bed as its real row: cells by days to harvest; each planting leads to its page. */
+export function Strip({ strip, suffix, alone = false }: StripProps) {
+  const crops = [...new Set(strip.spans.filter((s) => s.kind === 'plants').map((s) => s.crop))];
+  return (
+    <div className={classes(css.bedRow, alone && css.alone)}>
+      {!alone && (
+        <div>
+          <h2>
+            <Link href={`/beds/bed/${strip.code}${suffix}`} prefetch={false}>
+              {strip.code}
+            </Link>
+          </h2>
+          <Text as="p" small quiet>
+            {strip.pieces}
+          </Text>
+          <Text as="p" small quiet>
+            {strip.says}
+          </Text>
+        </div>
+      )}
+      <div className={css.row}>
+        <div className={css.strip} role="list" aria-label={say`${strip.code}, from the bench end to the pack room`}>
+          {strip.spans.map((s, i) => (
+            <Span key={s.lotCode + i} span={s} isBench={strip.isBench} suffix={suffix} />
+          ))}
+        </div>
+        <Text as="p" small quiet>
+          {say`${crops.join(', ') || say`nothing planted`} · ${formatNumber(strip.held)} of ${formatNumber(strip.positions)} places held`}
+          {strip.fullest && (
+            <Text tone={strip.fullest.positions > strip.positions ? 'attention' : null}>
+              {' '}
+              {say`· fullest ${formatNumber(strip.fullest.positions)} on ${shortDay(strip.fullest.day)}${strip.fullest.positions > strip.positions ? say`, more than it has` : ''}`}
+            </Text>
+          )}
+        </Text>
+        {strip.pick && (
+          <Text as="p" small quiet>
+            {say`next pick`} <Text mono>{strip.pick.lotCode}</Text>{' '}
+            {say`on ${shortDay(strip.pick.on)}${strip.pick.until > strip.pick.on ? say`, can stand until ${shortDay(strip.pick.until)}` : say`, cannot wait longer`}`}
+          </Text>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface SpanProps {
+  span: StripSpan;
+  isBench: boolean;
+  suffix: string;
+}
+
+function Span({ span, isBench, suffix }: SpanProps) {
+  const style = { flexGrow: span.cells, '--cells': span.cells };
+  if (span.kind === 'free')
+    return (
+      <div role="listitem" className={css.span} style={style}>
+        <span className={classes(css.cells, css.free)} />
+        <span className={css.label}>{say`free`}</span>
+      </div>
+    );
+  const late = !isBench && isLate(span);
+  const words = isBench ? leavesWords(span) : ripeWords(span);
+  const dense = span.densePerM2 === null ? '' : say`, dense at ${formatNumber(span.densePerM2)} a m²`;
+  const about = say`${span.lotCode} ${span.crop}, ${formatNumber(span.plants)} plants: ${words}${dense}`;
+  return (
+    <div role="listitem" className={css.span} style={style}>
+      <Link
+        href={`/beds/${span.lotCode}${suffix}`}
+        prefetch={false}
+        aria-label={about}
+        title={about}
+        className={css.link}
+      >
+        <span
+          className={classes(css.cells, late && css.late, span.densePerM2 !== null && css.dense)}
+          style={{ backgroundColor: isBench ? tone.leaf1 : tint(span) }}
+        />
+        <span className={classes(css.label, late && css.lateLabel)}>
+          {isBench ? shortLeaves(span) : shortRipe(span)}
+        </span>
+      </Link>
+    </div>
+  );
+}
+
+const LATE_AFTER_DAYS = 6;
+const isLate = (s: StripSpan) => s.days !== null && s.days < -LATE_AFTER_DAYS;
+
+export function ripeWords({ days }: Pick<StripSpan, 'days'>) {
+  if (days === null) return say`hardly growing`;
+  if (days < -LATE_AFTER_DAYS) return say`late ${-days} days`;
+  return days <= 0 ? say`ripe` : say`ripe ${inDays(days)}`;
+}
+
+function leavesWords({ days }: StripSpan) {
+  return days === null || days > 60 ? say`on the bench` : say`to its bed ${inDays(Math.max(0, days))}`;
+}
+
+function shortRipe(span: StripSpan) {
+  if (span.days === null) return '–';
+  return isLate(span) ? say`late` : span.days <= 0 ? say`ripe` : say`${span.days}d`;
+}
+
+const shortLeaves = ({ days }: StripSpan) => (days === null || days > 60 ? '' : say`${Math.max(0, days)}d`);
+
+function tint({ days }: StripSpan) {
+  const step = days === null || days > 24 ? 1 : days > 15 ? 2 : days > 8 ? 3 : days > 0 ? 4 : 5;
+  return tone[`leaf${step}`];
+}

@@ -1,0 +1,112 @@
+import { bedStages, lastStage } from '../../../core/crops/recipe';
+import { nextPick } from '../../../core/plan/unpicked';
+import type { PlaceFact, PlantStay } from '../../../core/plan/types';
+import { addDays, type Day } from '../../../core/quantity/days';
+import { formatArea } from '../../../core/quantity/units';
+import { codeWords } from '../../../core/words/codes';
+import { say } from '../../../core/words/words';
+import type { FarmView } from '../../../server/farmView';
+
+/** Cells of one planting that stand together, from the bench end on. */
+export interface StripSpan {
+  kind: 'free' | 'plants';
+  cells: number;
+  lotCode: string;
+  crop: string;
+  plants: number;
+  /** Days to ripe, in beds; days until they leave, on benches. Null: not in sight. */
+  days: number | null;
+  /** Plants a square metre while they stand denser than at last. */
+  densePerM2: number | null;
+}
+
+export interface StripView {
+  code: string;
+  isBench: boolean;
+  says: string;
+  pieces: string;
+  spans: StripSpan[];
+  cells: number;
+  positions: number;
+  held: number;
+  fullest: { positions: number; day: Day } | null;
+  /** The next picking here as planned, and how long it may slide. */
+  pick: { lotCode: string; on: Day; until: Day } | null;
+}
+
+/** Weeks for which the fullest day is looked for. */
+const AHEAD_DAYS = 84;
+
+/** A bed or bench as its real row of pieces on the shown day, from the bench end to the pack-room end. */
+export function stripOf(view: FarmView, bed: PlaceFact): StripView {
+  const { forecast, at, units } = view;
+  const piece = bed.pieceSize ?? 1;
+  const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
+  const isBench = bed.kind === 'nursery';
+  const here = forecast.plants.filter((s) => s.placeId === bed.id && s.from <= at && s.until > at);
+  const spans = here.map((s) => spanOf(s, view, { piece, isBench })).sort((a, b) => (b.days ?? 999) - (a.days ?? 999));
+  const taken = spans.reduce((sum, s) => sum + s.cells, 0);
+  const held = here.reduce((sum, s) => sum + s.positions, 0);
+  const free: StripSpan[] = total > taken ? [{ ...NOTHING, cells: total - taken }] : [];
+  const picks = here
+    .map((s) => ({ lotCode: s.lotCode, pick: nextPick(forecast.supply, s.lotCode, at) }))
+    .sort((a, b) => (a.pick?.at ?? Infinity) - (b.pick?.at ?? Infinity));
+  const next = picks[0]?.pick ? { lotCode: picks[0].lotCode, ...picks[0].pick } : null;
+  return {
+    code: bed.code,
+    isBench,
+    says: `${isBench ? say`bench` : codeWords(bed.method ?? '')} ${formatArea(bed.areaM2 ?? 0, units)}`,
+    pieces: piecesOf(bed, total, piece),
+    spans: [...free, ...spans],
+    cells: Math.max(total, taken),
+    positions: bed.positions ?? 0,
+    held,
+    fullest: fullestOf(view, bed.id),
+    pick: next && {
+      lotCode: next.lotCode,
+      on: addDays(forecast.firstDay, next.at),
+      until: addDays(forecast.firstDay, next.until),
+    },
+  };
+}
+
+const NOTHING: StripSpan = {
+  kind: 'free',
+  cells: 0,
+  lotCode: '',
+  crop: '',
+  plants: 0,
+  days: null,
+  densePerM2: null,
+};
+
+function spanOf(
+  s: PlantStay,
+  { facts, at }: FarmView,
+  { piece, isBench }: { piece: number; isBench: boolean },
+): StripSpan {
+  const crop = facts.crops.find((c) => c.code === s.cropCode)!;
+  const dense = s.stage !== null && s.stage < lastStage(crop);
+  const leaves = s.until - at;
+  return {
+    kind: 'plants',
+    cells: Math.max(1, Math.round(s.positions / piece)),
+    lotCode: s.lotCode,
+    crop: crop.name,
+    plants: Math.round(s.plants),
+    days: isBench ? leaves : s.readyFrom === null ? null : s.readyFrom - at,
+    densePerM2: dense ? bedStages(crop)[s.stage!]!.perM2 : null,
+  };
+}
+
+function piecesOf(bed: PlaceFact, total: number, piece: number): string {
+  if (bed.kind === 'nursery') return say`${total} trays of ${piece}`;
+  return bed.method === 'raft' ? say`${total} rafts of ${piece}` : say`${bed.positions} places`;
+}
+
+function fullestOf({ forecast }: FarmView, bedId: string): StripView['fullest'] {
+  const occupied = forecast.bedsOccupied.get(bedId) ?? new Float64Array();
+  let most = 0;
+  occupied.slice(0, AHEAD_DAYS).forEach((v, i) => (most = v > occupied[most]! ? i : most));
+  return occupied.length > 1 ? { positions: Math.round(occupied[most]!), day: addDays(forecast.firstDay, most) } : null;
+}
