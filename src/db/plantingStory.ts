@@ -13,6 +13,7 @@ export interface PlantMove {
   reason: string;
   from: string;
   to: string;
+  fromKind: string;
   toKind: string;
   count: number;
   note: string | null;
@@ -99,7 +100,15 @@ async function movesOf(tx: Tx, lotId: string, day: Day): Promise<PlantMove[]> {
       { column: 'm.recorded_at', order: 'desc' },
     ])
     .limit(200)
-    .select('m.*', 'f.code as from_code', 't.code as to_code', 't.kind as to_kind', 'w.name as by', 'r.id as taken');
+    .select(
+      'm.*',
+      'f.code as from_code',
+      't.code as to_code',
+      't.kind as to_kind',
+      'f.kind as from_kind',
+      'w.name as by',
+      'r.id as taken',
+    );
   return rows.map((r) => ({
     id: r.id,
     personId: r.person_id,
@@ -109,6 +118,7 @@ async function movesOf(tx: Tx, lotId: string, day: Day): Promise<PlantMove[]> {
     reason: r.reason,
     from: r.from_code,
     to: r.to_code,
+    fromKind: r.from_kind,
     toKind: r.to_kind,
     count: r.count,
     note: r.note,

@@ -1,8 +1,9 @@
 import { say, word } from '../../core/words/words';
+import { bedStages, stageFault } from '../../core/crops/recipe';
 import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/fish/feed';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
-import type { Crop, Species } from '../../core/library/types';
+import type { BedStage, Crop, Species } from '../../core/library/types';
 import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
@@ -151,18 +152,44 @@ const EDITABLE_CROP = [
 /** Changes numbers of the farm's own copy of a crop. */
 export async function saveCrop(
   tx: Tx,
-  change: { code: string; version: number; values: ChangedValue[] },
+  change: { code: string; version: number; values: ChangedValue[]; dense?: BedStage[] },
 ): Promise<string> {
   const row = await tx('crop').where({ code: change.code }).forUpdate().first('params', 'version');
   if (!row) throw new RuleBroken('form', say`That crop is not on this farm.`);
   if (row.version !== change.version) throw new RuleBroken('form', STALE);
   const crop = structuredClone(row.params) as Record<string, unknown>;
   putValues(crop, change.values, EDITABLE_CROP);
+  putStages(crop as unknown as Crop, change.dense);
   checkCrop(crop as unknown as Crop);
   crop.basis = say`Set by this farm`;
   const own = tx('crop').where({ code: change.code });
   await own.update({ params: JSON.stringify(crop), version: row.version + 1 });
   return String(crop.name);
+}
+
+/** The spacings before the last; the last takes what is left of the days in the bed. */
+function putStages(crop: Crop, wanted: BedStage[] | undefined) {
+  const dense = wanted ?? bedStages(crop).slice(0, -1);
+  if (dense.length === 0) {
+    delete crop.stages;
+    return;
+  }
+  const last = { days: crop.finalDays - dense.reduce((sum, s) => sum + s.days, 0), perM2: crop.finalPerM2 };
+  if (last.days < 1)
+    throw new RuleBroken(
+      'dense',
+      say`The dense stages take all ${crop.finalDays} days from transplant to harvest. Leave at least one for the last spacing.`,
+    );
+  const stages = [...dense.map(({ days, perM2 }) => ({ days, perM2 })), last];
+  const fault = stageFault(stages);
+  if (fault)
+    throw new RuleBroken(
+      'dense',
+      fault.why === 'denser'
+        ? say`Plants are given more room from stage to stage: spacing ${fault.at + 1} is denser than the one before it.`
+        : say`Each spacing has days and plants a square metre.`,
+    );
+  crop.stages = stages;
 }
 
 const SHARES = ['germination', 'nurserySurvival', 'finalSurvival', 'packout'] as const;

@@ -2,7 +2,8 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
-import type { Crop } from '../../core/library/types';
+import { bedStages } from '../../core/crops/recipe';
+import type { BedStage, Crop } from '../../core/library/types';
 import { toShown, type Quantity } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { plural, say, told, word } from '../../core/words/words';
@@ -103,6 +104,25 @@ export function CropsRoom({ page }: { page: CropsPage }) {
   );
 }
 
+/** Spacings before the last, as rows. */
+const denseOf = (crop: Crop) =>
+  bedStages(crop)
+    .slice(0, -1)
+    .map(({ days, perM2 }) => ({ days, perM2 }));
+
+const denseField = (crop: Crop): FormField => ({
+  name: 'dense',
+  label: word`Denser at first, re-spaced on the way`,
+  group: word`Room in the bed`,
+  kind: 'rows',
+  add: word`A denser spacing first`,
+  columns: [
+    { name: 'days', label: word`Days`, kind: 'count' },
+    { name: 'perM2', label: word`Plants a m²`, kind: 'number' },
+  ],
+  start: denseOf(crop),
+});
+
 interface CropSheetProps {
   crop: Crop;
   version: number;
@@ -128,6 +148,7 @@ function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
       ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
     };
   });
+  fields.push(denseField(crop));
   return (
     <Sheet>
       <SheetHead>
@@ -157,7 +178,10 @@ function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
                     inShown(value, quantity).toFixed(3) !== inShown(crop[name] as number, quantity).toFixed(3),
                 )
                 .map(({ name, value }) => ({ name, value }));
-              return send<Said>('setup.crop@1', { entryKey, confirmed, code: crop.code, version, values });
+              const dense = typed.dense as BedStage[];
+              const isSpaced = JSON.stringify(dense) !== JSON.stringify(denseOf(crop));
+              if (values.length === 0 && isSpaced) values.push({ name: 'finalDays', value: crop.finalDays });
+              return send<Said>('setup.crop@1', { entryKey, confirmed, code: crop.code, version, values, dense });
             }}
             onDone={(v) => onSaid([v.words, ...(v.lines ?? [])].join(' '))}
             beside={

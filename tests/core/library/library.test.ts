@@ -149,6 +149,23 @@ describe('crops', () => {
     'sweet-pepper': [8, 35],
     aubergine: [8, 45],
     strawberry: [3, 15],
+    'summer-butterhead': [30, 75],
+    'batavian-lettuce': [30, 75],
+    'red-oakleaf-lettuce': [25, 75],
+    'multileaf-lettuce': [30, 75],
+    'mustard-greens': [15, 50],
+    sorrel: [10, 40],
+    dill: [12, 40],
+    'thai-basil': [12, 45],
+    'lemon-balm': [5, 30],
+    'leaf-celery': [6, 30],
+    beetroot: [15, 45],
+    kohlrabi: [20, 55],
+    chilli: [3, 15],
+    'dwarf-bean': [5, 20],
+    courgette: [12, 45],
+    nasturtium: [0.5, 5],
+    viola: [0.5, 5],
   };
   const grown = CROP_DEFAULTS.filter((c) => c.yieldG > 0);
 

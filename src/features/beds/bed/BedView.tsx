@@ -11,6 +11,7 @@ import type { SaidOfPlants } from '../actions';
 import { PlantActs } from '../handling/PlantActs';
 import { ripeWords, Strip } from '../strip/Strip';
 import { Conveyor } from './Conveyor';
+import css from '../beds.module.css';
 import type { BedPage, BedPlanting } from './queries';
 
 /** One bed, for the hand that stands at it: pick, push, refill, and everything that is done with what stands in it. */
@@ -48,7 +49,7 @@ export function BedView({ page }: { page: BedPage }) {
             <Planting key={`${p.lotId}${p.stage}`} p={p} page={page} onSaid={setSaid} />
           ))}
         </Stack>
-        <Stack>{ripest && <Conveyor page={page} ripest={ripest} onSaid={setSaid} />}</Stack>
+        <Stack className={css.first}>{ripest && <Conveyor page={page} ripest={ripest} onSaid={setSaid} />}</Stack>
       </Columns>
     </Stack>
   );

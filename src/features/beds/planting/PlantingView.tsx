@@ -16,6 +16,7 @@ import { takeBack, type SaidOfPlants } from '../actions';
 import { PlantActs } from '../handling/PlantActs';
 import type { PlantingPage } from './queries';
 import { PlantingWay } from './PlantingWay';
+import css from '../beds.module.css';
 
 /** One planting: where it stands, what was planned and what came of it, and everything that is done with it. */
 export function PlantingView({ page }: { page: PlantingPage }) {
@@ -45,7 +46,7 @@ export function PlantingView({ page }: { page: PlantingPage }) {
           <Cuts page={page} />
           <Story page={page} />
         </Stack>
-        <Stack>
+        <Stack className={css.first}>
           <SaidLines said={said} />
           {page.plants.map((p) => (
             <Sheet key={`${p.placeId}${p.stage}`}>

@@ -13,7 +13,7 @@ import { formatNumber } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
 import { say, told } from '../../../core/words/words';
 import { mayTakeBack } from '../../../db/doing/takeBack';
-import { plantingStory, type PlantingStory } from '../../../db/plantingStory';
+import { plantingStory, type PlantingStory, type PlantMove } from '../../../db/plantingStory';
 import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../../server/farmView';
 import { bedChoices, plantsShown, type BedChoice, type PlantsShown } from '../handling/shown';
 
@@ -229,7 +229,7 @@ function storyOf({ view, story }: Own): StoryRow[] {
     kind: 'movement',
     day: m.day,
     what: say`${codeWords(m.reason)} ${formatNumber(m.count)}`,
-    says: [`${m.from} → ${m.to}`, m.note && m.note in PLANT_LOSSES ? told(PLANT_LOSSES[m.note]!) : m.note]
+    says: [wayWords(m), m.note && m.note in PLANT_LOSSES ? told(PLANT_LOSSES[m.note]!) : m.note]
       .filter(Boolean)
       .join(' · '),
     by: m.by,
@@ -249,6 +249,12 @@ function storyOf({ view, story }: Own): StoryRow[] {
       mayTakeBack: may(e),
     }));
   return [...events, ...moves].sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
+}
+
+/** Where plants went; what lies outside the farm’s places is said by the act itself. */
+function wayWords(m: PlantMove): string {
+  if (m.fromKind === 'outside') return say`on ${m.to}`;
+  return m.toKind === 'outside' ? say`from ${m.from}` : `${m.from} → ${m.to}`;
 }
 
 /** Seed that was sown stays sown. */

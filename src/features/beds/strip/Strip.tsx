@@ -45,7 +45,7 @@ export function Strip({ strip, suffix, alone = false }: StripProps) {
         </div>
         <Text as="p" small quiet>
           {say`${crops.join(', ') || say`nothing planted`} · ${formatNumber(strip.held)} of ${formatNumber(strip.positions)} places held`}
-          {strip.fullest && (
+          {strip.fullest && strip.fullest.positions > 0 && (
             <Text tone={strip.fullest.positions > strip.positions ? 'attention' : null}>
               {' '}
               {say`· fullest ${formatNumber(strip.fullest.positions)} on ${shortDay(strip.fullest.day)}${strip.fullest.positions > strip.positions ? say`, more than it has` : ''}`}
@@ -74,7 +74,7 @@ function Span({ span, isBench, suffix }: SpanProps) {
   if (span.kind === 'free')
     return (
       <div role="listitem" className={css.span} style={style}>
-        <span className={classes(css.cells, css.free)} />
+        <span className={classes(css.cells, css.free, span.cells > MOST_DRAWN && css.many)} />
         <span className={css.label}>{say`free`}</span>
       </div>
     );
@@ -103,6 +103,8 @@ function Span({ span, isBench, suffix }: SpanProps) {
   );
 }
 
+/** More pieces than this are drawn as one. */
+const MOST_DRAWN = 48;
 const LATE_AFTER_DAYS = 6;
 const isLate = (s: StripSpan) => s.days !== null && s.days < -LATE_AFTER_DAYS;
 

@@ -62,11 +62,14 @@ export function stripOf(view: FarmView, bed: PlaceFact): StripView {
     positions: bed.positions ?? 0,
     held,
     fullest: fullestOf(view, bed.id),
-    pick: next && {
-      lotCode: next.lotCode,
-      on: addDays(forecast.firstDay, next.at),
-      until: addDays(forecast.firstDay, next.until),
-    },
+    pick:
+      isBench || !next
+        ? null
+        : {
+            lotCode: next.lotCode,
+            on: addDays(forecast.firstDay, next.at),
+            until: addDays(forecast.firstDay, next.until),
+          },
   };
 }
 
