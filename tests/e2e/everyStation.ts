@@ -3,7 +3,18 @@ import type { Page } from '@playwright/test';
 import { expect, signIn, test, useFarm } from './help';
 
 export const STATIONS = [
-  ...['/round', '/cohorts', '/beds', '/purge', '/market', '/season', '/sums', '/market/new'],
+  ...[
+    '/round',
+    '/cohorts',
+    '/beds',
+    '/beds/space',
+    '/beds/bed/R3',
+    '/purge',
+    '/market',
+    '/season',
+    '/sums',
+    '/market/new',
+  ],
   ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
     (room) => `/cohorts/${room}`,
   ),

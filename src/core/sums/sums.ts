@@ -1,5 +1,6 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
+import { ADVISER_SUMS } from './adviserSums';
 import { CROP_SUMS } from './cropSums';
 import { FEED_SUMS } from './feedSums';
 import { GROWTH_SUMS } from './growthSums';
@@ -20,6 +21,7 @@ export const SUMS: readonly Sum[] = [
   ...WATER_SUMS,
   ...PURGE_SUMS,
   ...CROP_SUMS,
+  ...ADVISER_SUMS,
   ...SUPPLY_SUMS,
 ];
 

@@ -10,6 +10,7 @@ import { AddSowing } from './AddSowing';
 import { SeedSheet } from './SeedSheet';
 import type { BedsPage, SowView } from './queries';
 import { Strip } from './strip/Strip';
+import { BedsNav } from './BedsNav';
 import { SowNowSheet } from './SowNowSheet';
 import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import css from './beds.module.css';
@@ -17,7 +18,8 @@ import css from './beds.module.css';
 export function BedsStation({ page }: { page: BedsPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
-    <>
+    <Stack>
+      <BedsNav here="/beds" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Columns>
         <Sheet>
@@ -53,7 +55,7 @@ export function BedsStation({ page }: { page: BedsPage }) {
           )}
         </Stack>
       </Columns>
-    </>
+    </Stack>
   );
 }
 

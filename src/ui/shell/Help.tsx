@@ -9,7 +9,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { LOG_EXAMPLES } from '../../core/log/parse';
 import { beginFirstDay } from './firstDaySteps';
-import { COHORT_ROOMS, FARM_ROOMS, roomAt } from './rooms';
+import { BED_ROOMS, COHORT_ROOMS, FARM_ROOMS, roomAt } from './rooms';
 import { STATIONS } from './stations';
 import { Cell, Table, TableBody, TableRow } from '../kit/Table';
 import { Text } from '../kit/kit';
@@ -36,7 +36,7 @@ export function Help({ isDemo, onClose }: HelpProps) {
   const path = usePathname();
   const station = STATIONS.find((s) => path.startsWith(`/${s.path.split('/')[1]}`));
   const room = roomAt(path);
-  const rooms = [...COHORT_ROOMS, ...FARM_ROOMS].filter(([at]) => station && at.startsWith(station.path));
+  const rooms = [...BED_ROOMS, ...COHORT_ROOMS, ...FARM_ROOMS].filter(([at]) => station && at.startsWith(station.path));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{room ? told(room[1]) : station ? told(station.name) : say`Keys`}</DialogTitle>

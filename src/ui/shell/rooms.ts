@@ -3,6 +3,11 @@ import { word } from '../../core/words/words';
 /** A room of a station: its address, its name, and what one does there. Tabs and help are made of the same words. */
 export type Room = readonly [path: string, name: string, says: string];
 
+export const BED_ROOMS: readonly Room[] = [
+  ['/beds', word`Beds`, word`what grows where, what is ripe or about to be lost, what is sown next`],
+  ['/beds/space', word`Space`, word`how full each bed and bench is, week by week, and what empty places cost`],
+];
+
 export const COHORT_ROOMS: readonly Room[] = [
   ['/cohorts', word`Tanks`, word`what swims where, how full each tank is and when it will be too full`],
   ['/cohorts/arrivals', word`Arrivals`, word`young fish that are ordered or in quarantine`],
@@ -47,7 +52,7 @@ export const FARM_ROOMS: readonly Room[] = [
 
 /** The room an address is in; null: none of a station with rooms. */
 export function roomAt(path: string): Room | null {
-  const rooms = [...COHORT_ROOMS, ...FARM_ROOMS];
+  const rooms = [...BED_ROOMS, ...COHORT_ROOMS, ...FARM_ROOMS];
   const inside = rooms.filter(([at]) => path === at || path.startsWith(`${at}/`));
   return inside.sort((a, b) => b[0].length - a[0].length)[0] ?? null;
 }

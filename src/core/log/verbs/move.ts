@@ -13,8 +13,35 @@ import {
 } from './words';
 import type { LogVerb } from './verb';
 
-/** As many as said, or all, at the forecast weight. What stands against a move is asked and answered on the tank's page. */
+/** Fish, or plants where no fish are. */
 function move(place: LogPlace, words: string[], context: LogContext): Parsed {
+  const here = context.holdings.filter((h) => h.placeId === place.id);
+  const isBed = here.length > 0 && here.every((h) => h.kind === 'plants');
+  return isBed ? movePlants(place, words, context) : moveFish(place, words, context);
+}
+
+function movePlants(place: LogPlace, words: string[], context: LogContext): Parsed {
+  const plants = holdingAt({ place, kind: 'plants', words, context });
+  const [many, where, ...rest] = withoutLots(words, context);
+  const count = many?.toLowerCase() === 'all' ? plants.count : readNumber(many, say`how many move, or all`);
+  if (!Number.isInteger(count) || count < 1 || count > plants.count)
+    throw new NotUnderstood(
+      say`${formatNumber(plants.count)} of ${plants.lotCode} stand in ${place.code}; give how many of them move.`,
+    );
+  if (!where || rest.length > 0) throw new NotUnderstood(say`Say where to, like ${place.code} move ${many} R2.`);
+  const to = context.places.find((p) => same(p.code, where));
+  if (!to) throw new NotUnderstood(say`There is no place “${where}”.${nearest(where, context)}`);
+  if (to.id === place.id) throw new NotUnderstood(say`They are there already. Name another bed.`);
+  return {
+    ok: true,
+    command: 'plants.moveOn@1',
+    body: { placeId: place.id, lotId: plants.lotId, toPlaceId: to.id, count },
+    meaning: say`${formatNumber(count)} of ${plants.lotCode} from ${place.code} to ${to.code}, ${formatNumber(plants.count - count)} stay`,
+  };
+}
+
+/** As many as said, or all, at the forecast weight. What stands against a move is asked and answered on the tank's page. */
+function moveFish(place: LogPlace, words: string[], context: LogContext): Parsed {
   const fish = holdingAt({ place, kind: 'fish', words, context });
   const [many, where, ...rest] = withoutLots(words, context);
   const count = many?.toLowerCase() === 'all' ? fish.count : readNumber(many, say`how many move, or all`);

@@ -11,6 +11,7 @@ import type { SaidOfPlants } from '../actions';
 import { PlantActs } from '../handling/PlantActs';
 import { ripeWords, Strip } from '../strip/Strip';
 import { Conveyor } from './Conveyor';
+import { BedsNav } from '../BedsNav';
 import css from '../beds.module.css';
 import type { BedPage, BedPlanting } from './queries';
 
@@ -22,6 +23,7 @@ export function BedView({ page }: { page: BedPage }) {
   const ripest = page.plantings.find((p) => !p.onBench);
   return (
     <Stack>
+      <BedsNav here="/beds" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Sheet>
         <SheetHead>

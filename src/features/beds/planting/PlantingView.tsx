@@ -16,6 +16,7 @@ import { takeBack, type SaidOfPlants } from '../actions';
 import { PlantActs } from '../handling/PlantActs';
 import type { PlantingPage } from './queries';
 import { PlantingWay } from './PlantingWay';
+import { BedsNav } from '../BedsNav';
 import css from '../beds.module.css';
 
 /** One planting: where it stands, what was planned and what came of it, and everything that is done with it. */
@@ -24,6 +25,7 @@ export function PlantingView({ page }: { page: PlantingPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
     <Stack>
+      <BedsNav here="/beds" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Columns>
         <Stack>

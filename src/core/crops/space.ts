@@ -1,0 +1,88 @@
+import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
+import { addDays, type Day } from '../quantity/days';
+
+export interface SpaceWeek {
+  /** Share of the places held, on the mean and on the fullest day. */
+  mean: number;
+  fullest: number;
+}
+
+export interface BedSpace {
+  bed: PlaceFact;
+  weeks: SpaceWeek[];
+  /** What the plan takes from it over these weeks at list prices, minor units. */
+  valueMinor: number;
+  /** The same for each square metre that was planted and week; null: nothing stood in it. */
+  perM2WeekMinor: number | null;
+  /** Square metres times weeks that nothing stood in. */
+  idleM2Weeks: number;
+  /** What that would have earned as the planted part did; null: not known. */
+  idleMinor: number | null;
+}
+
+interface SpaceArgs {
+  facts: Pick<FarmFacts, 'places' | 'products' | 'today'>;
+  forecast: FarmForecast;
+  plan: readonly PlanStep[];
+  weeks: number;
+}
+
+/** Beds and benches week by week from today: how full they are, what they earn and what their empty places cost. */
+export function spaceByWeek({ facts, forecast, plan, weeks }: SpaceArgs): BedSpace[] {
+  const values = valueByBed({ facts, forecast, plan, days: weeks * 7 });
+  return facts.places
+    .filter((p) => (p.kind === 'bed' || p.kind === 'nursery') && p.positions)
+    .map((bed) => {
+      const shares = weekShares(forecast.bedsOccupied.get(bed.id), bed.positions!, weeks);
+      const areaM2 = bed.areaM2 ?? 0;
+      const plantedM2Weeks = shares.reduce((sum, w) => sum + Math.min(1, w.mean) * areaM2, 0);
+      const idleM2Weeks = areaM2 * weeks - plantedM2Weeks;
+      const valueMinor = values.get(bed.id) ?? 0;
+      const perM2WeekMinor = bed.kind === 'bed' && plantedM2Weeks > 0 ? valueMinor / plantedM2Weeks : null;
+      return {
+        bed,
+        weeks: shares,
+        valueMinor,
+        perM2WeekMinor,
+        idleM2Weeks,
+        idleMinor: perM2WeekMinor === null ? null : perM2WeekMinor * idleM2Weeks,
+      };
+    });
+}
+
+function weekShares(occupied: Float64Array | undefined, positions: number, weeks: number): SpaceWeek[] {
+  return Array.from({ length: weeks }, (_, w) => {
+    const days = occupied?.subarray(w * 7, w * 7 + 7) ?? new Float64Array(7);
+    const sum = days.reduce((a, b) => a + b, 0);
+    return {
+      mean: days.length === 0 ? 0 : sum / days.length / positions,
+      fullest: days.reduce((a, b) => Math.max(a, b), 0) / positions,
+    };
+  });
+}
+
+interface ValueArgs {
+  facts: SpaceArgs['facts'];
+  forecast: FarmForecast;
+  plan: readonly PlanStep[];
+  days: number;
+}
+
+/** Picks of the forecast by the bed their step takes them from, at list prices. */
+function valueByBed({ facts, forecast, plan, days }: ValueArgs): Map<string, number> {
+  const bedOf = new Map(plan.filter((s) => s.kind === 'pick').map((s) => [s.id, s.fromPlaceId]));
+  const products = new Map(facts.products.map((p) => [p.code, p]));
+  const values = new Map<string, number>();
+  for (const s of forecast.supply) {
+    const bed = s.stepId ? bedOf.get(s.stepId) : null;
+    const product = products.get(s.productCode);
+    if (!bed || !product || s.from >= days) continue;
+    const units = product.unit === 'kg' ? s.quantity / 1000 : s.quantity;
+    values.set(bed, (values.get(bed) ?? 0) + units * product.priceMinor);
+  }
+  return values;
+}
+
+/** The days on which the weeks from a day on begin. */
+export const weekDays = (today: Day, weeks: number): Day[] =>
+  Array.from({ length: weeks }, (_, w) => addDays(today, w * 7));

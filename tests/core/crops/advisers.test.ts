@@ -1,0 +1,196 @@
+import { describe, expect, test } from 'vitest';
+import { bestCuts, cutsCompared, spacingsCompared } from '../../../src/core/crops/advisers';
+import { closingWindows } from '../../../src/core/crops/closing';
+import { plantingAccount } from '../../../src/core/crops/plantingAccount';
+import { spaceByWeek } from '../../../src/core/crops/space';
+import { compareArms, studentQuantile } from '../../../src/core/crops/trial';
+import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { aFarm, aLoop, aStep } from '../farm';
+
+const crop = (code: string) => CROP_DEFAULTS.find((c) => c.code === code)!;
+
+describe('cut again or replant', () => {
+  const leaf = {
+    finalDays: 24,
+    regrowDays: 10,
+    cutsMax: 3,
+    cutFactors: [1, 0.8, 0.3],
+    pickingCurve: false,
+    yieldG: 30,
+    finalSurvival: 1,
+    packout: 1,
+  };
+
+  test('by hand: 30 g in 26 days, 54 in 36, 63 in 46: the second cut pays, the third does not', () => {
+    const choices = cutsCompared(leaf, 2);
+    expect(choices.map((c) => Number(c.perPlaceDay.toFixed(3)))).toEqual([1.154, 1.5, 1.37]);
+    expect(bestCuts(choices).cuts).toBe(2);
+    // The lines cross where the next cut gives less a day than the cycle so far.
+    expect(choices[2]!.lastCutPerDay).toBeCloseTo(0.9);
+    expect(choices[2]!.lastCutPerDay).toBeLessThan(choices[1]!.perPlaceDay);
+  });
+
+  test('slow turning of a bed is a reason for another cut', () => {
+    expect(bestCuts(cutsCompared({ ...leaf, cutFactors: [1, 0.8, 0.45] }, 0)).cuts).toBe(2);
+    expect(bestCuts(cutsCompared({ ...leaf, cutFactors: [1, 0.8, 0.45] }, 14)).cuts).toBe(3);
+  });
+
+  test('cuts after which nothing is better than one: whole heads', () => {
+    expect(bestCuts(cutsCompared(crop('butterhead-lettuce'), 1)).cuts).toBe(1);
+  });
+
+  test('a turnover of 61 days is refused', () => {
+    expect(() => cutsCompared(leaf, 61)).toThrow(/between 0 and 60/);
+  });
+});
+
+describe('plant once or re-space', () => {
+  test('by hand: 12 days at 80 and 18 at 20 take 1.05 m²·days a plant, 30 at 20 take 1.5', () => {
+    const { once, respaced } = spacingsCompared(
+      {
+        finalDays: 30,
+        finalPerM2: 20,
+        finalSurvival: 1,
+        packout: 1,
+        stages: [
+          { days: 12, perM2: 80 },
+          { days: 18, perM2: 20 },
+        ],
+      },
+      { plantMin: 0.3, respaceMin: 0.2 },
+    );
+    expect(once.m2Days).toBeCloseTo(1.5);
+    expect(respaced.m2Days).toBeCloseTo(1.05);
+    expect(once.headsPerM2Week).toBeCloseTo(4.667, 3);
+    expect(respaced.headsPerM2Week).toBeCloseTo(6.667, 3);
+    expect([once.minutesPerHead, respaced.minutesPerHead]).toEqual([0.3, 0.5]);
+  });
+
+  test('a crop without denser stages: both schools are alike', () => {
+    const { once, respaced } = spacingsCompared(crop('tatsoi'), { plantMin: 0.3, respaceMin: 0.2 });
+    expect(respaced).toEqual(once);
+  });
+});
+
+describe('a trial', () => {
+  test('quantiles of Student’s t as every table prints them', () => {
+    for (const [df, t] of [
+      [1, 12.706],
+      [5, 2.571],
+      [10, 2.228],
+      [30, 2.042],
+      [1000, 1.962],
+    ] as const)
+      expect(studentQuantile(0.975, df)).toBeCloseTo(t, 3);
+  });
+
+  test('two arms of unequal spread, worked by hand: means 20 and 26, 3.66 degrees of freedom', () => {
+    const result = compareArms([18, 20, 22, 20], [20, 26, 32, 26]);
+    expect(result.difference).toBe(6);
+    // Variances 8/3 and 24: standard error √(0.6667 + 6) = 2.582; df = 6.6667² ÷ (0.6667²/3 + 36/3) = 3.6585.
+    expect(result.degreesOfFreedom).toBeCloseTo(3.6585, 3);
+    expect(result.interval[0]).toBeCloseTo(6 - studentQuantile(0.975, 3.6585) * 2.582, 2);
+    expect(result.isReal).toBe(false);
+  });
+
+  test('twenty plants each that differ by more than chance are told apart; the same arm twice is not', () => {
+    const a = Array.from({ length: 20 }, (_, i) => 100 + (i % 5));
+    expect(
+      compareArms(
+        a,
+        a.map((x) => x + 3),
+      ).isReal,
+    ).toBe(true);
+    const same = compareArms(a, a);
+    expect([same.isReal, same.difference]).toEqual([false, 0]);
+  });
+
+  test('one plant is no arm', () => {
+    expect(() => compareArms([1], [1, 2])).toThrow(/at least two plants of each arm/);
+  });
+});
+
+describe('what became of a planting', () => {
+  test('shares and cuts against its recipe', () => {
+    const mizuna = crop('mizuna');
+    const account = plantingAccount(mizuna, {
+      sown: 240,
+      cameUp: 216,
+      transplanted: 200,
+      lost: 10,
+      picked: [
+        { cut: 1, quantity: 4000 },
+        { cut: 1, quantity: 1000 },
+        { cut: 2, quantity: 3000 },
+      ],
+    });
+    expect(account.germination).toBeCloseTo(0.9);
+    expect(account.lossInBed).toBeCloseTo(0.05);
+    expect(account.cuts.map((c) => [c.cut, c.picked])).toEqual([
+      [1, 5000],
+      [2, 3000],
+    ]);
+    expect(account.cuts[0]!.expected).toBeCloseTo(200 * mizuna.finalSurvival * mizuna.packout * mizuna.yieldG);
+  });
+});
+
+describe('windows and space', () => {
+  const butterhead = crop('butterhead-lettuce');
+  const steady = aLoop({
+    plannedAirTempC: Array(12).fill(butterhead.tempOptC),
+    plannedLightMol: Array(12).fill(butterhead.lightTargetMol),
+  });
+  const ripe = {
+    lotId: 'l',
+    lotCode: 'B-0',
+    cropCode: 'butterhead-lettuce',
+    placeId: 'r1',
+    count: 300,
+    sownOn: '2026-04-11',
+    transplantedOn: '2026-04-29',
+    cutsDone: 0,
+    lastCutOn: null,
+  };
+  const facts = aFarm({ fish: [], loops: [steady], plantings: [ripe] });
+  const settings = { ...DEFAULT_SETTINGS, horizonDays: 60 };
+  const pick = (day: string) =>
+    aStep({
+      kind: 'pick',
+      day,
+      lotCode: 'B-0',
+      speciesCode: null,
+      cropCode: 'butterhead-lettuce',
+      fromPlaceId: 'r1',
+      count: 300,
+    });
+
+  test('ripe on 29 May, good for seven days: without a pick by 5 June it is lost, with its value', () => {
+    const [lost] = closingWindows({ facts, forecast: forecastFarm(facts, [], settings), at: 0, days: 7 });
+    expect(lost).toMatchObject({ lastDay: 4, pickAt: null });
+    expect(lost!.valueMinor).toBe(lost!.quantity * 140);
+    const late = closingWindows({
+      facts,
+      forecast: forecastFarm(facts, [pick('2026-06-09')], settings),
+      at: 0,
+      days: 7,
+    });
+    expect(late[0]!.pickAt).toBe(8);
+    const inTime = forecastFarm(facts, [pick('2026-06-03')], settings);
+    expect(closingWindows({ facts, forecast: inTime, at: 0, days: 7 })).toEqual([]);
+  });
+
+  test('half a bed empty for eight weeks: what it costs is what the other half earns', () => {
+    const plan = [
+      pick('2026-06-03'),
+      aStep({ kind: 'clear', day: '2026-08-20', lotCode: 'B-0', cropCode: 'butterhead-lettuce', fromPlaceId: 'r1' }),
+    ];
+    const forecast = forecastFarm(facts, plan, settings);
+    const [r1] = spaceByWeek({ facts, forecast, plan, weeks: 8 });
+    expect(r1!.weeks.map((w) => w.mean)).toEqual(Array(8).fill(0.5));
+    expect(r1!.idleM2Weeks).toBeCloseTo(120);
+    expect(r1!.valueMinor).toBe(forecast.supply[0]!.quantity * 140);
+    expect(r1!.idleMinor).toBeCloseTo(r1!.valueMinor);
+  });
+});
