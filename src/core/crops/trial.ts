@@ -96,10 +96,10 @@ function betaFraction(x: number, a: number, b: number): number {
 /** Lanczos (1964), with the coefficients of Numerical Recipes. */
 function logGamma(x: number): number {
   const series = [
-    76.18009172947146, -86.50532032941677, 24.01409824083091, -1.231739572450155, 0.1208650973866179e-2,
+    76.1800917294715, -86.5053203294168, 24.01409824083091, -1.231739572450155, 0.1208650973866179e-2,
     -0.5395239384953e-5,
   ];
-  const sum = series.reduce((s, c, i) => s + c / (x + 1 + i), 1.000000000190015);
+  const sum = series.reduce((s, c, i) => s + c / (x + 1 + i), 1.00000000019);
   const at = x + 5.5;
-  return Math.log((2.5066282746310005 * sum) / x) - at + (x + 0.5) * Math.log(at);
+  return Math.log((2.506628274631 * sum) / x) - at + (x + 0.5) * Math.log(at);
 }

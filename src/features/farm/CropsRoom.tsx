@@ -113,7 +113,7 @@ const denseOf = (crop: Crop) =>
 const denseField = (crop: Crop): FormField => ({
   name: 'dense',
   label: word`Denser at first, re-spaced on the way`,
-  group: word`Room in the bed`,
+  group: word`Room`,
   kind: 'rows',
   add: word`A denser spacing first`,
   columns: [
@@ -148,7 +148,7 @@ function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
       ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
     };
   });
-  fields.push(denseField(crop));
+  fields.splice(fields.findIndex((f) => f.name === 'finalPerM2') + 1, 0, denseField(crop));
   return (
     <Sheet>
       <SheetHead>

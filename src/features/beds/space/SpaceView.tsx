@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { formatMoney } from '../../../core/quantity/money';
+import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
@@ -30,7 +30,7 @@ export function SpaceView({ page }: { page: SpacePage }) {
           <h1>{say`Space`}</h1>
           <Text
             quiet
-          >{say`places held on the mean of each week, of what the bed has; as the plan stands, at list prices`}</Text>
+          >{say`percent of its places held in each week, red where a day has more than there are; money as planned, at list prices`}</Text>
         </SheetHead>
         {page.rows.length === 0 ? (
           <Empty>{say`This farm has no beds yet. Add them on Farm.`}</Empty>
@@ -40,8 +40,8 @@ export function SpaceView({ page }: { page: SpacePage }) {
               <thead>
                 <LightRow>
                   <LightHeadCell>{say`Bed`}</LightHeadCell>
-                  <LightHeadCell right>{say`A m² and week`}</LightHeadCell>
-                  <LightHeadCell right>{say`Empty places cost`}</LightHeadCell>
+                  <LightHeadCell right>{say`Earned a m² and week`}</LightHeadCell>
+                  <LightHeadCell right>{say`Empty places cost in ${page.weeks.length} weeks`}</LightHeadCell>
                   {page.weeks.map((day) => (
                     <LightHeadCell key={day} right>
                       {shortDay(day)}
@@ -77,10 +77,8 @@ function SpaceLine({ r, page, suffix }: SpaceLineProps) {
           {r.code}
         </Link>
       </LightCell>
-      <LightCell num>
-        {r.perM2WeekMinor === null ? '–' : formatMoney(Math.round(r.perM2WeekMinor), page.currency)}
-      </LightCell>
-      <LightCell num>{r.idleMinor === null ? '–' : formatMoney(Math.round(r.idleMinor), page.currency)}</LightCell>
+      <LightCell num>{r.perM2WeekMinor === null ? '–' : formatAboutMoney(r.perM2WeekMinor, page.currency)}</LightCell>
+      <LightCell num>{r.idleMinor === null ? '–' : formatAboutMoney(r.idleMinor, page.currency)}</LightCell>
       {r.weeks.map((w, i) => (
         <LightCell
           key={page.weeks[i]}

@@ -1,0 +1,137 @@
+import { addDays } from '../../src/core/quantity/days';
+import { DESK, expect, PHONE, setDay, signIn, test, today, useFarm } from './help';
+
+const { db } = useFarm();
+
+const standing = async (code: string): Promise<Record<string, number>> => {
+  const { rows } = await db().raw(
+    `select p.code, b.count from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
+     where l.code = ? and b.count > 0 and p.kind in ('bed', 'nursery', 'outside')`,
+    [code],
+  );
+  return Object.fromEntries(rows.map((r: { code: string; count: number }) => [r.code, Number(r.count)]));
+};
+
+/** Empties a bed, so that a story has room. */
+async function clearBed(code: string) {
+  await db().raw(
+    `insert into movement (farm_id, id, entry_key, lot_id, from_place_id, to_place_id, count, farm_day, occurred_at, reason)
+     select b.farm_id, gen_random_uuid(), gen_random_uuid()::text, b.lot_id, b.place_id, c.id, b.count, ?, now(), 'clear'
+     from balance b join place p on p.id = b.place_id join lot l on l.id = b.lot_id join place c on c.farm_id = b.farm_id and c.role = 'compost'
+     where p.code = ? and b.count > 0 and l.kind = 'planting'`,
+    [today(), code],
+  );
+}
+
+test('a planting from the seed store to its second cut: counted, moved with losses, re-spaced, taken back, cleared', async ({
+  page,
+}) => {
+  await clearBed('R4');
+  const { rows } = await db().raw(`select params from crop where code = 'mizuna'`);
+  const stages = [
+    { days: 8, perM2: rows[0].params.finalPerM2 * 3 },
+    { days: rows[0].params.finalDays - 8, perM2: rows[0].params.finalPerM2 },
+  ];
+  await db().raw(`update crop set params = params || ? where code = 'mizuna'`, [JSON.stringify({ stages })]);
+  await signIn(page, 'ines');
+  await page.goto('/beds');
+  await page.getByRole('button', { name: 'Sow…' }).click();
+  await page.getByLabel('Crop', { exact: true }).first().click();
+  await page.getByRole('option', { name: 'Mizuna' }).click();
+  await page.getByLabel('How many seeds').first().fill('240');
+  await page.getByRole('button', { name: 'Sown' }).click();
+  await expect(page.getByText(/240 seeds of mizuna are on NB as/)).toBeVisible();
+  const lot = /as ([A-Z0-9-]+)\./.exec((await page.getByText(/240 seeds of mizuna/).textContent())!)![1]!;
+
+  await page.goto(`/beds/${lot}`);
+  await page.getByRole('button', { name: 'Count what came up' }).click();
+  await page.getByLabel('Came up, of 240').fill('220');
+  await page.getByRole('button', { name: 'Counted' }).click();
+  await expect(page.getByText(/220 of 240 came up \(92 %/).first()).toBeVisible();
+
+  // Three weeks on they are big enough.
+  setDay(addDays(today(), 14));
+  await page.reload();
+  await page.getByRole('button', { name: 'Transplant', exact: true }).click();
+  await page.getByLabel('To', { exact: true }).click();
+  await page.getByRole('option', { name: /^R4/ }).click();
+  await page.getByLabel('Plants that went into the bed').fill('200');
+  await page.getByLabel('Did not make it').fill('20');
+  await page.getByRole('button', { name: 'Transplanted' }).click();
+  await expect(page.getByText(/200 of .* stand in R4 now/)).toBeVisible();
+  expect(await standing(lot)).toMatchObject({ R4: 200, COMPOST: 20 });
+
+  setDay(addDays(today(), 9));
+  await page.goto(`/beds/bed/R4`);
+  await page.getByRole('button', { name: 'Re-space', exact: true }).click();
+  await page.getByLabel('Plants that stand at the new spacing').fill('195');
+  await page.getByLabel('Did not make it').fill('5');
+  await page.getByRole('button', { name: 'Re-spaced' }).click();
+  await expect(page.getByText(/195 of .* stand at their next spacing/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Re-space', exact: true })).toBeHidden();
+
+  for (const [days, kg, cut] of [
+    [18, '4.2', 'pick 1'],
+    [12, '3.1', 'pick 2'],
+  ] as const) {
+    setDay(addDays(today(), days));
+    await page.goto(`/beds/${lot}`);
+    await page.getByRole('button', { name: 'Pick', exact: true }).click();
+    await page.getByLabel('Picked and packed').fill(kg);
+    await page.getByRole('button', { name: 'Picked' }).click();
+    await expect(page.getByRole('cell', { name: cut })).toBeVisible();
+  }
+  expect((await standing(lot)).R4).toBe(195);
+
+  await page.getByRole('button', { name: 'Clear', exact: true }).click();
+  await page.getByRole('button', { name: /^Clear 195 plants/ }).click();
+  const sure = page.getByText(/planned picks? of them/);
+  if (await sure.isVisible().catch(() => false)) await page.getByRole('button', { name: /Yes/ }).click();
+  await expect(page.getByText(/is cleared from R4/)).toBeVisible();
+  expect(await standing(lot)).not.toHaveProperty('R4');
+});
+
+test('on a phone: pick at the end, push and refill from the bench, one entry and one undo', async ({ page }) => {
+  await page.setViewportSize(PHONE);
+  await signIn(page, 'bram');
+  await page.goto('/beds/bed/R5');
+  await expect(page.getByRole('heading', { name: 'Pick, push, refill' })).toBeInViewport();
+  const { rows } = await db().raw(
+    `select l.code, l.id, b.count from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
+     where p.code = 'NB' and b.count > 60 and l.crop_code = 'tatsoi' order by l.began_on limit 1`,
+  );
+  const young = rows[0] as { code: string; count: number };
+  await page.getByLabel('Pieces picked and packed').first().fill('24');
+  await page.getByLabel('Comes in from the bench (if any)').click();
+  await page.getByRole('option', { name: new RegExp(young.code) }).click();
+  await page.getByLabel('How many come in (if any)').fill('36');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(page.getByText(/Packed as PP-.*; 36 tatsoi stand at the beginning in R5/)).toBeVisible();
+  expect(await standing(young.code)).toMatchObject({ R5: 36, NB: Number(young.count) - 36 });
+  await page.goto(`/beds/${young.code}`);
+  await page.getByRole('button', { name: /^Take back: transplant 36/ }).click();
+  await page.getByRole('button', { name: 'Yes, take back' }).click();
+  await expect(async () => expect((await standing(young.code)).NB).toBe(Number(young.count))).toPass();
+});
+
+test('what is lost is one log line; what will be lost stands with its value', async ({ page }) => {
+  await page.setViewportSize(DESK);
+  await signIn(page, 'bram');
+  await page.keyboard.press('l');
+  const line = page.getByLabel('Log line', { exact: true });
+  await line.fill('R1 lost 4 sunburn');
+  await expect(page.locator('#log-meaning')).toContainText(/“sunburn” is no cause; say bolted, rotted/);
+  await line.fill('R1 lost 4 bolted');
+  await expect(page.locator('#log-meaning')).toContainText(/4 of BULE-\d+ in R1 lost \(bolted\)/);
+  await line.press('Enter');
+  await expect(page.locator('#log-meaning')).toContainText('Recorded: 4 of');
+  await db().raw(
+    `update plan_step set state = 'dropped' where kind = 'pick' and state = 'planned' and crop_code = 'butterhead-lettuce'`,
+  );
+  await page.goto('/beds');
+  await expect(page.getByRole('heading', { name: 'Lost within the week' })).toBeVisible();
+  await expect(page.getByText(/Butterhead lettuce in R1: \d+ heads, €/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Space' }).click();
+  await expect(page.getByRole('heading', { name: 'Space' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Space by week' })).toContainText('R3');
+});
