@@ -16,7 +16,10 @@ import type { PlanMade } from '../db/doing/plantings';
 import { unmakePlan } from '../db/doing/plantings';
 import type { Found } from '../db/doing/takeBack';
 import type { Tx } from '../db/connection';
-import { moveSteps } from '../db/plan';
+import { pickPlants } from '../db/doing/plants';
+import { finishTask } from '../db/events';
+import { finishStep, moveSteps } from '../db/plan';
+import { stepJob } from '../core/tasks/sources/step';
 import type { Doing } from './command';
 
 /** What an act on plants answers: in words, and what it did to the plan. */
@@ -95,6 +98,40 @@ export async function followPlants(doing: Doing, lotCodes: readonly string[]): P
     .filter(({ step }) => step.kind !== 'clear')
     .slice(0, MOST_LINES)
     .map(({ step, day }) => say`${stepWords(step.kind)} goes from ${shortDay(step.day)} to ${shortDay(day)}.`);
+}
+
+/**
+ * Picks plants that stand in a bed; the pick that the plan has next there is done by it. Whole heads that are left over are picked
+ * on its day. @returns the packed lot's code, and whose plants they were
+ */
+export async function pickAsPlanned(
+  doing: Doing,
+  picked: { lotId: string; placeId: string; quantity: number; productCode?: string | undefined },
+): Promise<{ code: string; lotCode: string }> {
+  const { tx, entry } = doing;
+  const before = await plantsAt(doing, picked);
+  const { lotCode } = before.plants;
+  const again = before.crop.cutsMax > 1;
+  const sameCut = again && before.plants.lastCutOn === entry.farmDay;
+  const [next] = (await doing.steps()).filter(
+    (s) => s.kind === 'pick' && s.lotCode === lotCode && s.fromPlaceId === picked.placeId,
+  );
+  const step = sameCut ? undefined : next;
+  const { code } = await pickPlants({ tx, entry, picked: { ...picked, ...(step ? { stepId: step.id } : {}) } });
+  if (!step) return { code, lotCode };
+  const left = (await doing.facts()).plantings
+    .filter((p) => p.lotCode === lotCode && p.placeId === picked.placeId)
+    .reduce((sum, p) => sum + p.count, 0);
+  const stillToPick = again ? 0 : Math.min(left, step.count - (before.standing - left));
+  if (stillToPick > 0)
+    await tx('plan_step')
+      .where({ id: step.id })
+      .update({ count: stillToPick, version: step.version + 1 });
+  else {
+    await finishTask(tx, entry, { job: stepJob(step.id), title: say`Pick` });
+    await finishStep(tx, step, entry.farmDay);
+  }
+  return { code, lotCode };
 }
 
 /** Before an act on plants is taken back: the plan as it was before it. */

@@ -148,6 +148,32 @@ describe('dense first, then re-spaced', () => {
   });
 });
 
+describe('picked before its day', () => {
+  test('a cut does the planned one and the next follows it; heads picked in part leave the rest for their day', async () => {
+    const [nb, r4, r5] = [await place('NB'), await emptied('R4'), await emptied('R5')];
+    const cut = await sown('mizuna', 200);
+    await run('plants.moveOn', { lotId: cut.lotId, placeId: nb, toPlaceId: r4, count: 100 });
+    const picks = async (code: string) =>
+      (await steps(code)).filter((s) => s.kind === 'pick' && [r4, r5].includes(s.from_place_id));
+    const planned = await picks(cut.code);
+    expect((await run('plants.pickNow', { lotId: cut.lotId, placeId: r4, quantity: 900 })).ok).toBe(true);
+    const after = await picks(cut.code);
+    expect(after.map((s) => s.detail.cut)).toEqual(planned.slice(1).map((s) => s.detail.cut));
+    expect(after[0]!.day < planned[1]!.day).toBe(true);
+    // Another basket of the same morning is the same cut.
+    expect((await run('plants.pickNow', { lotId: cut.lotId, placeId: r4, quantity: 300 })).ok).toBe(true);
+    expect((await picks(cut.code)).length).toBe(after.length);
+
+    const heads = await sown('butterhead-lettuce', 200);
+    await run('plants.moveOn', { lotId: heads.lotId, placeId: nb, toPlaceId: r5, count: 100, confirmed: true });
+    const key = randomUUID();
+    expect((await run('plants.pickNow', { lotId: heads.lotId, placeId: r5, quantity: 30 }, key)).ok).toBe(true);
+    expect((await picks(heads.code)).map((s) => s.count)).toEqual([70]);
+    expect((await run('plants.pickNow', { lotId: heads.lotId, placeId: r5, quantity: 70 })).ok).toBe(true);
+    expect(await picks(heads.code)).toEqual([]);
+  });
+});
+
 describe('the conveyor', () => {
   test('picked at the end, refilled from the bench, taken back as one', async () => {
     const r4 = await emptied('R4');

@@ -1,20 +1,19 @@
 import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
-import { pickPlants } from '../../db/doing/plants';
 import { planFollowsPlants, NOTHING_MADE, requireSoMany, standElsewhere } from '../../db/doing/plantings';
-import { finishStep, stepsOfLot } from '../../db/plan';
 import { command, type Doing } from '../../server/command';
 import {
   askAboutBed,
   bedOf,
   cropInWords,
   followPlants,
+  pickAsPlanned,
   plantsAt,
   restorePlantPlan,
   type SaidOfPlants,
 } from '../../server/plantings';
-import { CREW, tickStep } from '../shared';
+import { CREW } from '../shared';
 import { ConveyorInput } from './conveyor.input';
 
 /** Picked at the end, pushed on, refilled from the bench: one act and one undo. */
@@ -25,12 +24,9 @@ export const module = command<ConveyorInput, SaidOfPlants>({
   who: CREW,
   input: ConveyorInput,
   run: async (doing, v) => {
-    const { tx, entry } = doing;
     const bed = await bedOf(doing, v.placeId);
     const picked = await plantsAt(doing, v);
-    const step = await openStep(doing, picked.plants.lotCode, { kind: 'pick', placeId: bed.id });
-    const { code } = await pickPlants({ tx, entry, picked: { ...v, ...(step ? { stepId: step.id } : {}) } });
-    if (step) await finish(doing, step);
+    const { code } = await pickAsPlanned(doing, v);
     const refill = await refillFrom(doing, v);
     const lines = await followPlants(doing, [picked.plants.lotCode, ...(refill ? [refill.lotCode] : [])]);
     const words = refill
@@ -43,20 +39,6 @@ export const module = command<ConveyorInput, SaidOfPlants>({
     free: restorePlantPlan,
   },
 });
-
-/** The step of the plan that this does: due by today or a few days ahead. */
-async function openStep({ tx, entry }: Doing, lotCode: string, at: { kind: 'pick' | 'transplant'; placeId: string }) {
-  const steps = await stepsOfLot(tx, lotCode);
-  const mine = steps.filter((s) => s.state === 'planned' && s.kind === at.kind);
-  const place = (s: (typeof mine)[number]) => (at.kind === 'pick' ? s.fromPlaceId : s.toPlaceId);
-  const [next] = mine.filter((s) => place(s) === at.placeId);
-  return next && next.day <= entry.farmDay ? next : null;
-}
-
-async function finish(doing: Doing, step: Parameters<typeof finishStep>[1]) {
-  await tickStep(doing, step.id, say`Pick, push and refill`);
-  await finishStep(doing.tx, step, doing.entry.farmDay);
-}
 
 async function refillFrom(doing: Doing, v: ConveyorInput) {
   if (!v.refillLotId || !v.refillCount) return null;

@@ -1,7 +1,6 @@
 import { say, word } from '../../core/words/words';
-import { pickPlants } from '../../db/doing/plants';
 import { command } from '../../server/command';
-import { followPlants } from '../../server/plantings';
+import { followPlants, pickAsPlanned } from '../../server/plantings';
 import { CREW } from '../shared';
 import { PickNowInput } from './pickNow.input';
 
@@ -13,10 +12,8 @@ export const module = command({
   who: CREW,
   input: PickNowInput,
   run: async (doing, v) => {
-    const { tx, entry } = doing;
-    const { code } = await pickPlants({ tx, entry, picked: v });
-    const lot = await tx('lot').where({ id: v.lotId }).first('code');
-    return [say`Packed as ${code}.`, ...(await followPlants(doing, [lot.code]))].join(' ');
+    const { code, lotCode } = await pickAsPlanned(doing, v);
+    return [say`Packed as ${code}.`, ...(await followPlants(doing, [lotCode]))].join(' ');
   },
   takeBack: { words: () => say`Taken back: that picking.` },
 });

@@ -8,10 +8,12 @@ export function bedStages(crop: Staged): readonly BedStage[] {
 }
 
 /** The number of the last stage, from 0: the one it is picked in. */
-export const lastStage = (crop: Staged): number => bedStages(crop).length - 1;
+export const lastStage = (crop: Staged): number => (crop.stages ? bedStages(crop).length - 1 : 0);
 
 /** Reference days from the beginning of a stage to the first cut. @param stage from 0 */
 export function daysFromStage(crop: Staged, stage: number): number {
+  // Asked for every planting of a forecast: most crops are planted once.
+  if (!crop.stages) return crop.finalDays;
   return bedStages(crop)
     .slice(stage)
     .reduce((sum, s) => sum + s.days, 0);
@@ -23,6 +25,7 @@ export function daysFromStage(crop: Staged, stage: number): number {
  * @param stage from 0
  */
 export function placesHeld(crop: Staged, stage: number, plants: number): number {
+  if (!crop.stages) return plants;
   const stages = bedStages(crop);
   const here = stages[Math.min(stage, stages.length - 1)]!;
   return Math.ceil((plants * stages.at(-1)!.perM2) / Math.max(here.perM2, stages.at(-1)!.perM2) - 1e-9);

@@ -37,8 +37,8 @@ interface Growing {
   lotCode: string;
   crop: Crop;
   bench: { stay: PlantStay; from: number } | null;
-  /** Transplants still to come: the bench is empty after the last. */
-  transplantsLeft: number;
+  /** What a transplant left behind: it stayed on the bench if another transplant follows, else it went. */
+  behind: { placeId: string; sown: number; at: number; plants: number } | null;
   parts: Part[];
 }
 
@@ -90,7 +90,6 @@ export class PlantRun {
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
   private readonly growing = new Map<string, Growing>();
-  private readonly transplants = new Map<string, number>();
   private readonly weather: PlantWeather;
   private readonly crops;
   private readonly productOfCrop;
@@ -107,8 +106,6 @@ export class PlantRun {
   }
 
   run({ steps, ats }: DatedSteps) {
-    for (const step of steps)
-      if (step.kind === 'transplant') this.transplants.set(step.lotCode, (this.transplants.get(step.lotCode) ?? 0) + 1);
     for (const planting of this.facts.plantings) this.begin(planting);
     steps.forEach((step, i) => stepOf(step.kind)?.plants?.(this, step, ats[i]!));
     return { stays: this.stays, supply: this.supply, warnings: this.warnings };
@@ -140,7 +137,7 @@ export class PlantRun {
   private lotOf(lotCode: string, crop: Crop): Growing {
     const known = this.growing.get(lotCode);
     if (known) return known;
-    const growing = { lotCode, crop, bench: null, transplantsLeft: this.transplants.get(lotCode) ?? 0, parts: [] };
+    const growing: Growing = { lotCode, crop, bench: null, behind: null, parts: [] };
     this.growing.set(lotCode, growing);
     return growing;
   }
@@ -194,8 +191,9 @@ export class PlantRun {
 
   transplant({ lotCode, placeId, count, at }: TransplantArgs) {
     const growing = this.growing.get(lotCode);
-    if (!growing?.bench || !placeId) return;
-    const { stay, from } = growing.bench;
+    const bench = growing && (growing.bench ?? this.backOnBench(growing));
+    if (!growing || !bench || !placeId) return;
+    const { stay, from } = bench;
     const { crop } = growing;
     const ready = this.weather.dayBy(crop, stay.placeId, { from, referenceDays: crop.nurseryDays });
     if (ready !== null && ready > at + 3) {
@@ -208,18 +206,17 @@ export class PlantRun {
       });
     }
     stay.until = at;
-    growing.transplantsLeft -= 1;
-    // What is left for a later transplant stays on the bench; what is left over after the last does not.
-    if (growing.transplantsLeft > 0 && stay.plants > count)
-      growing.bench.stay = this.openStay({
-        growing,
-        placeId: stay.placeId,
-        from: at,
-        plants: stay.plants - count,
-        stage: null,
-      });
-    else growing.bench = null;
+    growing.bench = null;
+    if (stay.plants > count) growing.behind = { placeId: stay.placeId, sown: from, at, plants: stay.plants - count };
     this.standIn(growing, { placeId, from: at, plants: count, stage: 0, stageFrom: at, cutsDone: 0 });
+  }
+
+  /** What was left behind for this transplant has stood on the bench since the one before. */
+  private backOnBench(growing: Growing): Growing['bench'] {
+    if (!growing.behind) return null;
+    const { placeId, sown, at, plants } = growing.behind;
+    growing.behind = null;
+    return { stay: this.openStay({ growing, placeId, from: at, plants, stage: null }), from: sown };
   }
 
   /** Plants go to their next spacing, or to another bed as they are. Part of them may stay. */
@@ -262,6 +259,7 @@ export class PlantRun {
 
   /** The plants a pick takes: those in its bed; where none of the lot are there any more, the ripest of it. */
   private partFor(growing: Growing, placeId: string | null): Part | undefined {
+    if (growing.parts.length < 2) return growing.parts[0];
     const byRipeness = [...growing.parts].sort((a, b) => (a.ready ?? Infinity) - (b.ready ?? Infinity));
     return byRipeness.find((p) => p.stay.placeId === placeId) ?? byRipeness[0];
   }
@@ -272,11 +270,12 @@ export class PlantRun {
     const part = growing && this.partFor(growing, step.fromPlaceId);
     if (!growing || !part || !product) return;
     const { crop } = growing;
-    const about = { lotCode: step.lotCode, placeId: part.stay.placeId, at };
     if (part.cutsDone >= crop.cutsMax) {
       this.warn({
         kind: 'missing',
-        ...about,
+        lotCode: step.lotCode,
+        placeId: part.stay.placeId,
+        at,
         words: say`${crop.name} ${step.lotCode} has been picked already; nothing is left for this step`,
       });
       return;
@@ -285,7 +284,9 @@ export class PlantRun {
     if (ripeness < 0.9) {
       this.warn({
         kind: 'unripe',
-        ...about,
+        lotCode: step.lotCode,
+        placeId: part.stay.placeId,
+        at,
         words: say`${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
       });
     }
@@ -331,13 +332,13 @@ export class PlantRun {
   clear(lotCode: string, fromPlaceId: string | null, at: number) {
     const growing = this.growing.get(lotCode);
     if (!growing) return;
-    const here = growing.parts.filter((p) => p.stay.placeId === fromPlaceId);
+    const here = growing.parts.length < 2 ? growing.parts : growing.parts.filter((p) => p.stay.placeId === fromPlaceId);
     const gone = here.length > 0 ? here : growing.parts;
     for (const part of gone) {
       part.stay.until = Math.max(part.stay.from, at);
       this.standNoLonger(part, at);
     }
-    growing.parts = growing.parts.filter((p) => !gone.includes(p));
+    growing.parts = gone === growing.parts ? [] : growing.parts.filter((p) => !gone.includes(p));
     if (growing.parts.length > 0) return;
     if (growing.bench) growing.bench.stay.until = Math.max(growing.bench.stay.from, at);
     this.growing.delete(lotCode);

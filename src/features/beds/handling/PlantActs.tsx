@@ -94,7 +94,7 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
       fields: [
         whereTo(beds, null),
         { ...countOf(say`Plants that went into the bed`, ''), half: true },
-        { name: 'lost', label: say`Did not make it`, kind: 'count', start: 0, half: true },
+        { name: 'lost', label: say`Did not come up, or make it`, kind: 'count', start: 0, half: true },
       ],
       submit: say`Transplanted`,
       caution: say`Wash hands; no fish water on edible leaves.`,
