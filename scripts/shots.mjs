@@ -16,17 +16,17 @@ const VIEWS = [
   ['cohort', '/cohorts/HSB-31', DESK],
   ['tank', '/cohorts/tank/H6', DESK],
   ['after-a-loss', '/cohorts/loss?suppose=H8', DESK],
-  ['temperature', '/cohorts/temperature', DESK, compareTemperatures],
   ['life-support', '/cohorts/margin', DESK],
   ['stocking-planner', '/cohorts/planner', DESK, propose],
   ['beds', '/beds', DESK],
+  ['planting', '/beds/bed/R3', DESK, openPlanting],
+  ['space', '/beds/space', DESK],
   ['purge-and-pick', '/purge', DESK],
   ['market', '/market', DESK],
   ['season', '/season', DESK],
   ['season-draft', '/season', DESK, slideHarvest],
   ['log-line', '/round', DESK, typeLogLine],
   ['sums', '/sums?sum=free-ammonia', DESK, workOut],
-  ['drafts', '/season', DESK, layTwoDrafts],
   ['farm-plan', '/farm', DESK, chooseTank],
   ['set-up', '/own-farm', DESK, describeFarm],
 ];
@@ -70,24 +70,9 @@ async function slideHarvest(page) {
   await page.getByText(/is covered/).waitFor();
 }
 
-async function layTwoDrafts(page) {
-  for (const [name, key] of [
-    ['Trout three days earlier', 'ArrowLeft'],
-    ['Trout a little later', 'ArrowRight'],
-  ]) {
-    await page.locator('[data-handle="harvest:TRT-31"]').first().focus();
-    for (let i = 0; i < 3; i++) await page.keyboard.press(key);
-    await page.getByLabel('Name of the draft').fill(name);
-    await page.getByRole('button', { name: 'Lay aside' }).click();
-    await page.getByRole('link', { name }).waitFor();
-  }
-  await page.getByRole('button', { name: 'Side by side' }).click();
-  await page.getByRole('heading', { name: 'Side by side' }).waitFor();
-}
-
-async function compareTemperatures(page) {
-  await page.getByRole('button', { name: 'Compare' }).click();
-  await page.getByTestId('temperatures').waitFor();
+async function openPlanting(page) {
+  await page.locator('h2 a').first().click();
+  await page.getByRole('heading', { name: 'What happened' }).waitFor();
 }
 
 async function propose(page) {

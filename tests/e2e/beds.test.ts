@@ -87,8 +87,9 @@ test('a planting from the seed store to its second cut: counted, moved with loss
 
   await page.getByRole('button', { name: 'Clear', exact: true }).click();
   await page.getByRole('button', { name: /^Clear 195 plants/ }).click();
-  const sure = page.getByText(/planned picks? of them/);
-  if (await sure.isVisible().catch(() => false)) await page.getByRole('button', { name: /Yes/ }).click();
+  await expect(page.getByText(/195 plants go to compost; 1 planned pick taken out/)).toBeVisible();
+  await page.getByLabel('Yes, that is right').check();
+  await page.getByRole('button', { name: /^Clear 195 plants/ }).click();
   await expect(page.getByText(/is cleared from R4/)).toBeVisible();
   expect(await standing(lot)).not.toHaveProperty('R4');
 });

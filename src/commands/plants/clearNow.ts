@@ -1,4 +1,4 @@
-import { say, word } from '../../core/words/words';
+import { plural, say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import { dropPlanAt, toCompost } from '../../db/doing/plantings';
@@ -23,7 +23,7 @@ export const module = command<ClearNowInput, SaidOfPlants>({
     if (open.length > 0 && !v.confirmed)
       throw new RuleBroken(
         'confirm',
-        say`${formatNumber(standing)} plants go to compost, and ${formatNumber(open.length)} planned picks of them are taken out. Is that so?`,
+        say`${formatNumber(standing)} plants go to compost; ${plural(open.length, '# planned pick', '# planned picks')} taken out. Is that so?`,
       );
     await toCompost({ tx, entry, plants, count: standing, reason: 'clear', part: ':clear' });
     const plan = await dropPlanAt(tx, plants.lotCode, place.id);
