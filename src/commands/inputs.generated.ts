@@ -76,6 +76,7 @@ import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveInput } from './fish/receive.input';
 import { ReceiveSeedInput } from './plants/receiveSeed.input';
 import { RenewInviteInput } from './person/renewInvite.input';
+import { RepeatSowingInput } from './plan/repeatSowing.input';
 import { RespaceInput } from './plants/respace.input';
 import { RetireKindInput } from './setup/retireKind.input';
 import { RetirePlaceInput } from './place/retire.input';
@@ -155,6 +156,7 @@ export const inputs: Record<string, new () => object> = {
   'plan.orderFish': OrderFishInput,
   'plan.pinPick': PinPickInput,
   'plan.planFish': PlanFishInput,
+  'plan.repeatSowing': RepeatSowingInput,
   'plan.standing': StandingInput,
   'plants.cameUp': CameUpInput,
   'plants.clear': StepInput,

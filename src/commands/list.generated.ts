@@ -59,6 +59,7 @@ import { module as planChangeStepModule } from './plan/changeStep';
 import { module as planOrderFishModule } from './plan/orderFish';
 import { module as planPinPickModule } from './plan/pinPick';
 import { module as planPlanFishModule } from './plan/planFish';
+import { module as planRepeatSowingModule } from './plan/repeatSowing';
 import { module as planStandingModule } from './plan/standing';
 import { module as plantsCameUpModule } from './plants/cameUp';
 import { module as plantsClearModule } from './plants/clear';
@@ -167,6 +168,7 @@ export const modules = [
   planOrderFishModule,
   planPinPickModule,
   planPlanFishModule,
+  planRepeatSowingModule,
   planStandingModule,
   plantsCameUpModule,
   plantsClearModule,

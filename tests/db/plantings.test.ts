@@ -174,6 +174,33 @@ describe('picked before its day', () => {
   });
 });
 
+describe('sown every so many days', () => {
+  test('is in the plan after a yes to what it means; a hand may not, and what is too late is said', async () => {
+    const body = {
+      cropCode: 'tatsoi',
+      bedId: await place('R5'),
+      firstPick: addDays(TODAY, 70),
+      everyDays: 10,
+      times: 3,
+      plants: 40,
+    };
+    await as('bram');
+    expect((await run('plan.repeatSowing', body)).ok).toBe(false);
+    await as('ines');
+    const early = await run('plan.repeatSowing', { ...body, firstPick: addDays(TODAY, 2), times: 1 });
+    expect(early.fields?.firstPick?.[0]).toMatch(/would have had to be sown before today/);
+    const before = Number(
+      (await desk.owner('plan_step').where({ kind: 'sow', crop_code: 'tatsoi' }).count('* as n').first())!.n,
+    );
+    const done = await run('plan.repeatSowing', { ...body, confirmed: true });
+    expect(said(done)).toMatch(/3 sowings are in the plan/);
+    const after = Number(
+      (await desk.owner('plan_step').where({ kind: 'sow', crop_code: 'tatsoi' }).count('* as n').first())!.n,
+    );
+    expect(after - before).toBe(3);
+  });
+});
+
 describe('the conveyor', () => {
   test('picked at the end, refilled from the bench, taken back as one', async () => {
     const r4 = await emptied('R4');

@@ -23,6 +23,52 @@ async function clearBed(code: string) {
   );
 }
 
+test('on a phone: pick at the end, push and refill from the bench, one entry and one undo', async ({ page }) => {
+  await page.setViewportSize(PHONE);
+  await signIn(page, 'bram');
+  await page.goto('/beds/bed/R5');
+  await expect(page.getByRole('heading', { name: 'Pick, push, refill' })).toBeInViewport();
+  const { rows } = await db().raw(
+    `select l.code, l.id, b.count from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
+     where p.code = 'NB' and b.count > 60 and l.crop_code = 'tatsoi' order by l.began_on limit 1`,
+  );
+  const young = rows[0] as { code: string; count: number };
+  await page.getByLabel('Pieces picked and packed').first().fill('24');
+  await page.getByLabel('Comes in from the bench (if any)').click();
+  await page.getByRole('option', { name: new RegExp(young.code) }).click();
+  await page.getByLabel('How many come in (if any)').fill('36');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(page.getByText(/Packed as PP-.*; 36 tatsoi stand at the beginning in R5/)).toBeVisible();
+  expect(await standing(young.code)).toMatchObject({ R5: 36, NB: Number(young.count) - 36 });
+  await page.goto(`/beds/${young.code}`);
+  await page.getByRole('button', { name: /^Take back: transplant 36/ }).click();
+  await page.getByRole('button', { name: 'Yes, take back' }).click();
+  await expect(async () => expect((await standing(young.code)).NB).toBe(Number(young.count))).toPass();
+});
+
+test('what is lost is one log line; what will be lost stands with its value', async ({ page }) => {
+  await page.setViewportSize(DESK);
+  await signIn(page, 'bram');
+  await page.keyboard.press('l');
+  const line = page.getByLabel('Log line', { exact: true });
+  await line.fill('R1 lost 4 sunburn');
+  await expect(page.locator('#log-meaning')).toContainText(/“sunburn” is no cause; say bolted, rotted/);
+  await line.fill('R1 lost 4 bolted');
+  await expect(page.locator('#log-meaning')).toContainText(/4 of BULE-\d+ in R1 lost \(bolted\)/);
+  await line.press('Enter');
+  await expect(page.locator('#log-meaning')).toContainText('Recorded: 4 of');
+  await db().raw(
+    `update plan_step set state = 'dropped' where kind = 'pick' and state = 'planned' and crop_code = 'butterhead-lettuce'`,
+  );
+  await page.goto('/beds');
+  await expect(page.getByRole('heading', { name: 'Lost within the week' })).toBeVisible();
+  await expect(page.getByText(/Butterhead lettuce in R1: \d+ heads, €/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Space' }).click();
+  await expect(page.getByRole('heading', { name: 'Space' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Space by week' })).toContainText('R3');
+});
+
+// Last in the file: it lets seven weeks go by.
 test('a planting from the seed store to its second cut: counted, moved with losses, re-spaced, taken back, cleared', async ({
   page,
 }) => {
@@ -92,49 +138,4 @@ test('a planting from the seed store to its second cut: counted, moved with loss
   await page.getByRole('button', { name: /^Clear 195 plants/ }).click();
   await expect(page.getByText(/is cleared from R4/)).toBeVisible();
   expect(await standing(lot)).not.toHaveProperty('R4');
-});
-
-test('on a phone: pick at the end, push and refill from the bench, one entry and one undo', async ({ page }) => {
-  await page.setViewportSize(PHONE);
-  await signIn(page, 'bram');
-  await page.goto('/beds/bed/R5');
-  await expect(page.getByRole('heading', { name: 'Pick, push, refill' })).toBeInViewport();
-  const { rows } = await db().raw(
-    `select l.code, l.id, b.count from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
-     where p.code = 'NB' and b.count > 60 and l.crop_code = 'tatsoi' order by l.began_on limit 1`,
-  );
-  const young = rows[0] as { code: string; count: number };
-  await page.getByLabel('Pieces picked and packed').first().fill('24');
-  await page.getByLabel('Comes in from the bench (if any)').click();
-  await page.getByRole('option', { name: new RegExp(young.code) }).click();
-  await page.getByLabel('How many come in (if any)').fill('36');
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(page.getByText(/Packed as PP-.*; 36 tatsoi stand at the beginning in R5/)).toBeVisible();
-  expect(await standing(young.code)).toMatchObject({ R5: 36, NB: Number(young.count) - 36 });
-  await page.goto(`/beds/${young.code}`);
-  await page.getByRole('button', { name: /^Take back: transplant 36/ }).click();
-  await page.getByRole('button', { name: 'Yes, take back' }).click();
-  await expect(async () => expect((await standing(young.code)).NB).toBe(Number(young.count))).toPass();
-});
-
-test('what is lost is one log line; what will be lost stands with its value', async ({ page }) => {
-  await page.setViewportSize(DESK);
-  await signIn(page, 'bram');
-  await page.keyboard.press('l');
-  const line = page.getByLabel('Log line', { exact: true });
-  await line.fill('R1 lost 4 sunburn');
-  await expect(page.locator('#log-meaning')).toContainText(/“sunburn” is no cause; say bolted, rotted/);
-  await line.fill('R1 lost 4 bolted');
-  await expect(page.locator('#log-meaning')).toContainText(/4 of BULE-\d+ in R1 lost \(bolted\)/);
-  await line.press('Enter');
-  await expect(page.locator('#log-meaning')).toContainText('Recorded: 4 of');
-  await db().raw(
-    `update plan_step set state = 'dropped' where kind = 'pick' and state = 'planned' and crop_code = 'butterhead-lettuce'`,
-  );
-  await page.goto('/beds');
-  await expect(page.getByRole('heading', { name: 'Lost within the week' })).toBeVisible();
-  await expect(page.getByText(/Butterhead lettuce in R1: \d+ heads, €/).first()).toBeVisible();
-  await page.getByRole('link', { name: 'Space' }).click();
-  await expect(page.getByRole('heading', { name: 'Space' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Space by week' })).toContainText('R3');
 });

@@ -1,20 +1,27 @@
 'use client';
 import Button from '@mui/material/Button';
 import { use, useState } from 'react';
+import { addDays } from '../../core/quantity/days';
 import { say } from '../../core/words/words';
-import { ActionForm } from '../../ui/form/ActionForm';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { Buttons, Sheet, SheetBody, SheetHead } from '../../ui/kit/kit';
 import { SaidLines } from '../../ui/SaidLines';
 import { MayWrite } from '../../ui/shell/mayWrite';
-import { sowNow, type SaidOfPlants } from './actions';
+import { repeatSowing, sowNow, type SaidOfPlants } from './actions';
 import type { BedsPage } from './queries';
 
-/** Sowing that no plan asked for; where it goes and when it is picked is planned at once. */
+type Way = 'now' | 'again';
+
+/** Sowing that no plan asked for, and the same sowing every so many days; where it goes and when it is picked is planned at once. */
 export function SowNowSheet({ page }: { page: BedsPage }) {
-  const [open, setOpen] = useState(false);
+  const [way, setWay] = useState<Way | null>(null);
   const [said, setSaid] = useState<SaidOfPlants | null>(null);
-  const seeds = page.seeds.filter((s) => s.count > 0);
+  const mayPlan = page.person.role === 'manager';
   if (!use(MayWrite) || page.person.role === 'office' || page.benches.length === 0) return null;
+  const done = (v: SaidOfPlants | string) => {
+    setWay(null);
+    setSaid(typeof v === 'string' ? { words: v, lines: [] } : v);
+  };
   return (
     <Sheet>
       <SheetHead>
@@ -22,43 +29,66 @@ export function SowNowSheet({ page }: { page: BedsPage }) {
       </SheetHead>
       <SheetBody stack>
         <SaidLines said={said} />
-        {open ? (
+        {way ? (
           <ActionForm
-            fields={[
-              {
-                name: 'cropCode',
-                label: say`Crop`,
-                kind: 'select',
-                start: '',
-                options: seeds.map((s): [string, string] => [s.code, s.name]),
-              },
-              { name: 'count', label: say`How many seeds`, kind: 'count', half: true, start: '' },
-              {
-                name: 'placeId',
-                label: say`Bench`,
-                kind: 'select',
-                half: true,
-                start: page.benches[0]![0],
-                options: page.benches,
-              },
-            ]}
+            key={way}
+            about={way}
+            fields={way === 'now' ? nowFields(page) : againFields(page)}
             units={page.units}
-            submit={say`Sown`}
-            send={sowNow}
-            onDone={(v) => {
-              setOpen(false);
-              setSaid(typeof v === 'string' ? { words: v, lines: [] } : v);
-            }}
-            beside={<Button onClick={() => setOpen(false)}>{say`Leave it`}</Button>}
+            submit={way === 'now' ? say`Sown` : say`Plan them`}
+            send={way === 'now' ? sowNow : repeatSowing}
+            onDone={done}
+            beside={<Button onClick={() => setWay(null)}>{say`Leave it`}</Button>}
           />
         ) : (
           <Buttons>
-            <Button variant="outlined" onClick={() => setOpen(true)}>
+            <Button variant="outlined" onClick={() => setWay('now')}>
               {say`Sow…`}
             </Button>
+            {mayPlan && (
+              <Button variant="outlined" onClick={() => setWay('again')}>
+                {say`Sow every so many days…`}
+              </Button>
+            )}
           </Buttons>
         )}
       </SheetBody>
     </Sheet>
   );
 }
+
+const cropField = (crops: { code: string; name: string }[]): FormField => ({
+  name: 'cropCode',
+  label: say`Crop`,
+  kind: 'select',
+  start: '',
+  options: crops.map((s): [string, string] => [s.code, s.name]),
+});
+
+const nowFields = (page: BedsPage): FormField[] => [
+  cropField(page.seeds.filter((s) => s.count > 0)),
+  { name: 'count', label: say`How many seeds`, kind: 'count', half: true, start: '' },
+  {
+    name: 'placeId',
+    label: say`Bench`,
+    kind: 'select',
+    half: true,
+    start: page.benches[0]![0],
+    options: page.benches,
+  },
+];
+
+const againFields = (page: BedsPage): FormField[] => [
+  cropField(page.seeds),
+  { name: 'bedId', label: say`Bed`, kind: 'select', start: '', options: page.bedIds },
+  { name: 'firstPick', label: say`First picked on`, kind: 'day', start: addDays(page.today, 60) },
+  { name: 'everyDays', label: say`Every so many days`, kind: 'count', half: true, start: 7 },
+  { name: 'times', label: say`How many times`, kind: 'count', half: true, start: 8 },
+  {
+    name: 'plants',
+    label: say`Plants to pick each time`,
+    kind: 'count',
+    start: '',
+    help: say`Seeds are worked back from it: what does not come up, is lost or not good enough is sown on top.`,
+  },
+];

@@ -23,6 +23,7 @@ export const plantActs = {
   conveyor: act('plants.conveyor@1'),
 };
 export const sowNow = act('plants.sowNow@1');
+export const repeatSowing = act('plan.repeatSowing@1');
 export const editStep = act('plan.changeStep@1');
 export const pinPick = act('plan.pinPick@1');
 export const takeBack = act('entry.takeBack@1');

@@ -53,6 +53,7 @@ export interface BedsPage extends DayView {
   sow: SowView[];
   gaps: GapView[];
   benches: [id: string, code: string][];
+  bedIds: [id: string, code: string][];
   currency: string;
   /** Seeds left by crop of the farm, as they are now. */
   seeds: { code: string; name: string; count: number }[];
@@ -71,6 +72,7 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
       .map((p) => stripOf(view, p)),
     closing: closingOf(view),
     benches: view.facts.places.filter((p) => p.kind === 'nursery').map((p): [string, string] => [p.id, p.code]),
+    bedIds: view.facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
     currency: view.person.currency,
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { bedStages, daysFromStage, placesHeld, stageFault } from '../../../src/core/crops/recipe';
+import { repeatSowings } from '../../../src/core/crops/repeatSowings';
 import { placesFree, plantsThatFit } from '../../../src/core/crops/roomFor';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import type { Crop } from '../../../src/core/library/types';
@@ -244,5 +245,45 @@ describe('picks follow ripeness', () => {
     expect(pick).toMatchObject({ day: addDays(TODAY, 27), detail: { pinned: 1 } });
     const whole = applyChanges([step('sow', 2), step('pick', 24)], [slide], TODAY);
     expect(whole[1]!.detail.pinned).toBeUndefined();
+  });
+});
+
+describe('the same sowing every so many days', () => {
+  const wish = {
+    cropCode: 'butterhead-lettuce',
+    bedId: 'r1',
+    firstPick: addDays(TODAY, 48),
+    everyDays: 7,
+    times: 4,
+    plants: 100,
+  };
+  const repeat = (over: Partial<typeof wish> = {}) => {
+    let n = 0;
+    const codeFor = (crop: string, day: string) => `${crop}-${day}`;
+    return repeatSowings({ facts: farm({}, butterhead), wish: { ...wish, ...over }, codeFor, newId: () => `s${n++}` });
+  };
+
+  test('48 days from seed to head at best growth: the first is sown today, the others a week apart', () => {
+    const { sowings, late } = repeat();
+    expect(sowings.map((s) => s.sowDay)).toEqual([0, 7, 14, 21].map((d) => addDays(TODAY, d)));
+    expect(late).toBeNull();
+    const forecast = forecastFarm(
+      farm({}, butterhead),
+      sowings.flatMap((s) => s.steps),
+      settings,
+    );
+    expect(forecast.supply.map((s) => s.from)).toEqual([48, 55, 62, 69]);
+    for (const s of forecast.supply) expect(s.quantity).toBeGreaterThanOrEqual(100);
+  });
+
+  test('what can no more be sown is left out, and the first possible day is said', () => {
+    const { sowings, late } = repeat({ firstPick: addDays(TODAY, 30) });
+    expect(sowings.map((s) => s.pickDay)).toEqual([addDays(TODAY, 51)]);
+    expect(late).toBe(addDays(TODAY, 48));
+  });
+
+  test('a crop, a bed or a nursery that is not there is said at its field', () => {
+    expect(() => repeat({ cropCode: 'moss' })).toThrow('Choose a crop of this farm.');
+    expect(() => repeat({ bedId: 'nb' })).toThrow('Choose a bed of this farm.');
   });
 });

@@ -1,0 +1,68 @@
+import { RuleBroken } from '../errors';
+import { sowingForDemand } from '../plan/build';
+import type { FarmFacts, PlanStep } from '../plan/types';
+import { addDays, daysBetween, type Day } from '../quantity/days';
+import { say } from '../words/words';
+
+export interface RepeatWish {
+  cropCode: string;
+  bedId: string;
+  firstPick: Day;
+  everyDays: number;
+  times: number;
+  /** Plants that are to be picked each time. */
+  plants: number;
+}
+
+export interface RepeatedSowing {
+  lotCode: string;
+  sowDay: Day;
+  pickDay: Day;
+  steps: PlanStep[];
+}
+
+interface RepeatArgs {
+  facts: Pick<FarmFacts, 'today' | 'crops' | 'places' | 'loops'>;
+  wish: RepeatWish;
+  codeFor: (cropCode: string, sowDay: Day) => string;
+  newId: () => string;
+}
+
+const CELLS_PER_TRAY = 104;
+
+/**
+ * The same sowing every so many days, each worked back from its own first pick, so that dark weeks are sown earlier.
+ * @returns those that can still be sown, and the earliest day of a first pick where some cannot
+ * @throws {RuleBroken} without the crop, a bed of it, a loop or a nursery
+ */
+export function repeatSowings({ facts, wish, codeFor, newId }: RepeatArgs): {
+  sowings: RepeatedSowing[];
+  late: Day | null;
+} {
+  const crop = facts.crops.find((c) => c.code === wish.cropCode && !c.retiredOn);
+  const bed = facts.places.find((p) => p.id === wish.bedId && p.kind === 'bed');
+  const loop = facts.loops.find((l) => l.id === bed?.loopId);
+  const nursery = facts.places.find((p) => p.kind === 'nursery');
+  if (!crop) throw new RuleBroken('cropCode', say`Choose a crop of this farm.`);
+  if (!bed || !loop) throw new RuleBroken('bedId', say`Choose a bed of this farm.`);
+  if (!nursery) throw new RuleBroken('form', say`This farm has no nursery to sow it in.`);
+  const place = { nurseryId: nursery.id, bedId: bed.id, cellsPerTray: nursery.pieceSize ?? CELLS_PER_TRAY };
+  let late: Day | null = null;
+  const sowings = Array.from({ length: wish.times }, (_, i) => addDays(wish.firstPick, i * wish.everyDays)).flatMap(
+    (pickDay) => {
+      const made = sowingForDemand({
+        wish: { crop, loop, lotCode: '', ...place },
+        wantedOn: pickDay,
+        plants: wish.plants,
+        newId,
+      });
+      if (made.sowDay < facts.today) {
+        late = addDays(pickDay, daysBetween(made.sowDay, facts.today));
+        return [];
+      }
+      const lotCode = codeFor(crop.code, made.sowDay);
+      return [{ lotCode, sowDay: made.sowDay, pickDay, steps: made.steps.map((s) => ({ ...s, lotCode })) }];
+    },
+  );
+  return { sowings, late };
+}
