@@ -32,6 +32,12 @@ export function BedsStation({ page }: { page: BedsPage }) {
           ))}
         </Sheet>
         <Stack>
+          {page.neighbours.map((n) => (
+            <Mark key={n.room} tone="soon">
+              <strong>{n.room}</strong>
+              {`: ${n.words}`}
+            </Mark>
+          ))}
           {page.closing.length > 0 && <Closing page={page} suffix={suffix} />}
           {page.gaps.length > 0 && <Gaps page={page} />}
           <Sheet>
@@ -51,7 +57,11 @@ export function BedsStation({ page }: { page: BedsPage }) {
           </Sheet>
           {page.when === 'today' && <SowNowSheet page={page} />}
           {page.when === 'today' && (
-            <SeedSheet seeds={page.seeds} may={page.person.role === 'manager' || page.person.role === 'hand'} />
+            <SeedSheet
+              seeds={page.seeds}
+              today={page.today}
+              may={page.person.role === 'manager' || page.person.role === 'hand'}
+            />
           )}
         </Stack>
       </Columns>

@@ -1,14 +1,17 @@
 import 'server-only';
-import { plural, say } from '../../core/words/words';
+import { all, plural, say } from '../../core/words/words';
 import { explainSowing, type Explanation } from '../../core/explain';
+import { badNeighbours } from '../../core/crops/neighbours';
+import { seedOutlook } from '../../core/crops/seedOutlook';
 import { closingWindows } from '../../core/crops/closing';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
+import { shortDay } from '../../core/quantity/sayDay';
 import { newId } from '../../db/plan';
-import { seedStore } from '../../db/seedStore';
+import { seedStore, type SeedsLeft } from '../../db/seedStore';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import { stripOf, type StripView } from './strip/stripOf';
 
@@ -36,6 +39,18 @@ export interface GapView {
   add: { shortUnits: number; words: string; because: Explanation } | null;
 }
 
+export interface SeedView {
+  code: string;
+  name: string;
+  count: number;
+  /** When the oldest of it came; null: there is none. */
+  oldestOn: Day | null;
+  /** The sowing for which it no longer suffices. */
+  shortOn: Day | null;
+  lacks: number;
+  orderBy: Day | null;
+}
+
 /** Plants whose window closes within the week before anyone is to pick them. */
 export interface ClosingView {
   lotCode: string;
@@ -56,11 +71,14 @@ export interface BedsPage extends DayView {
   bedIds: [id: string, code: string][];
   currency: string;
   /** Seeds left by crop of the farm, as they are now. */
-  seeds: { code: string; name: string; count: number }[];
+  seeds: SeedView[];
+  /** Rooms in which ripening fruit would mark leaves. */
+  neighbours: { room: string; words: string }[];
 }
 
 const SOW_AHEAD_DAYS = 14;
 const CLOSING_DAYS = 7;
+const NEIGHBOUR_DAYS = 56;
 const GAP_WEEKS = 20;
 
 export async function bedsPage(search: Search): Promise<BedsPage> {
@@ -76,7 +94,8 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
     currency: view.person.currency,
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),
-    seeds: view.facts.crops.map((c) => ({ code: c.code, name: c.name, count: view.more.get(c.code) ?? 0 })),
+    seeds: seedsOf(view, view.more),
+    neighbours: view.when === 'past' ? [] : neighboursOf(view),
   };
 }
 
@@ -92,6 +111,31 @@ function closingOf(view: FarmView): ClosingView[] {
     quantity: formatQuantity(c.quantity, facts.products.find((p) => p.cropCode === c.crop.code)!.unit, units),
     valueMinor: c.valueMinor,
     pickOn: c.pickAt === null ? null : day(c.pickAt),
+  }));
+}
+
+function seedsOf({ facts, steps }: FarmView, store: Map<string, SeedsLeft>): SeedView[] {
+  const left = new Map(facts.crops.map((c) => [c.code, store.get(c.code)?.count ?? 0]));
+  const outlook = new Map(seedOutlook(left, steps).map((o) => [o.cropCode, o]));
+  return facts.crops.map((c) => {
+    const o = outlook.get(c.code)!;
+    return {
+      code: c.code,
+      name: c.name,
+      count: o.left,
+      oldestOn: store.get(c.code)?.oldestOn ?? null,
+      shortOn: o.shortOn,
+      lacks: o.lacks,
+      orderBy: o.orderBy,
+    };
+  });
+}
+
+function neighboursOf({ facts, forecast, at }: FarmView): BedsPage['neighbours'] {
+  const day = (i: number) => shortDay(addDays(forecast.firstDay, i));
+  return badNeighbours({ facts, forecast, at, days: NEIGHBOUR_DAYS }).map((n) => ({
+    room: n.room,
+    words: say`${all(n.fruit)} ripens from ${day(n.from)} in the air of ${all(n.leaves)}: what fruit gives off spots and yellows leaves. Air the room well, pick fruit in time, keep them apart where you can.`,
   }));
 }
 

@@ -1,13 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { bestCuts, cutsCompared, spacingsCompared } from '../../../src/core/crops/advisers';
 import { closingWindows } from '../../../src/core/crops/closing';
+import { badNeighbours } from '../../../src/core/crops/neighbours';
+import { seedOutlook } from '../../../src/core/crops/seedOutlook';
 import { plantingAccount } from '../../../src/core/crops/plantingAccount';
 import { spaceByWeek } from '../../../src/core/crops/space';
 import { compareArms, studentQuantile } from '../../../src/core/crops/trial';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
-import { aFarm, aLoop, aStep } from '../farm';
+import { aFarm, aLoop, aPlace, aStep } from '../farm';
 
 const crop = (code: string) => CROP_DEFAULTS.find((c) => c.code === code)!;
 
@@ -192,5 +194,52 @@ describe('windows and space', () => {
     expect(r1!.idleM2Weeks).toBeCloseTo(120);
     expect(r1!.valueMinor).toBe(forecast.supply[0]!.quantity * 140);
     expect(r1!.idleMinor).toBeCloseTo(r1!.valueMinor);
+  });
+});
+
+describe('neighbours', () => {
+  const stay = (cropCode: string, placeId: string, from: number, until: number, readyFrom: number | null) => ({
+    lotCode: cropCode,
+    cropCode,
+    placeId,
+    from,
+    until,
+    positions: 10,
+    plants: 10,
+    stage: 0,
+    readyFrom,
+  });
+  const facts = aFarm({
+    places: [
+      aPlace({ id: 'b1', kind: 'bed', walk: 'House one' }),
+      aPlace({ id: 'r1', kind: 'bed', walk: 'House one' }),
+      aPlace({ id: 'r2', kind: 'bed', walk: 'House two' }),
+    ],
+  });
+  const meet = (...plants: ReturnType<typeof stay>[]) =>
+    badNeighbours({ facts, forecast: { plants }, at: 0, days: 56 });
+
+  test('tomatoes that ripen from day 20 mark the lettuce of their house, on the days both are there', () => {
+    const tomato = stay('cherry-tomato', 'b1', -60, 100, 20);
+    expect(meet(tomato, stay('butterhead-lettuce', 'r1', 0, 30, 30))).toEqual([
+      { room: 'House one', fruit: ['Cherry tomato'], leaves: ['Butterhead lettuce'], from: 20, until: 30 },
+    ]);
+    expect(meet(tomato, stay('butterhead-lettuce', 'r2', 0, 30, 30))).toEqual([]);
+    expect(meet(tomato, stay('butterhead-lettuce', 'r1', 0, 20, 20))).toEqual([]);
+    expect(meet(tomato, stay('chives', 'r1', 0, 30, 30))).toEqual([]);
+  });
+});
+
+describe('seed in store', () => {
+  const sow = (day: string, count: number) =>
+    aStep({ kind: 'sow', day, lotCode: 'B', speciesCode: null, cropCode: 'rocket', count, id: day });
+
+  test('500 seeds last two sowings of 200; the third lacks 100 and is ordered ten days before', () => {
+    const plan = [sow('2026-06-22', 200), sow('2026-06-08', 200), sow('2026-06-15', 200)];
+    expect(seedOutlook(new Map([['rocket', 500]]), plan)).toEqual([
+      { cropCode: 'rocket', left: 500, shortOn: '2026-06-22', lacks: 100, orderBy: '2026-06-12' },
+    ]);
+    expect(seedOutlook(new Map([['rocket', 600]]), plan)[0]).toMatchObject({ shortOn: null, lacks: 0, orderBy: null });
+    expect(seedOutlook(new Map(), plan)[0]).toMatchObject({ left: 0, shortOn: '2026-06-08', lacks: 600 });
   });
 });

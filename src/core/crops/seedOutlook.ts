@@ -1,0 +1,36 @@
+import type { PlanStep } from '../plan/types';
+import { addDays, type Day } from '../quantity/days';
+
+/** Days from ordering seed until it is here. Planning default. */
+export const SEED_LEAD_DAYS = 10;
+
+export interface SeedOutlook {
+  cropCode: string;
+  left: number;
+  /** The planned sowing for which it no longer suffices; null: it lasts as long as the plan. */
+  shortOn: Day | null;
+  /** Seeds that the plan sows and the store lacks. */
+  lacks: number;
+  orderBy: Day | null;
+}
+
+/** How long the seed in store lasts the sowings that are planned, and when more must be ordered. @param left seeds by crop */
+export function seedOutlook(left: ReadonlyMap<string, number>, plan: readonly PlanStep[]): SeedOutlook[] {
+  const sowings = plan.filter((s) => s.kind === 'sow' && s.cropCode).sort((a, b) => (a.day < b.day ? -1 : 1));
+  const byCrop = new Map<string, PlanStep[]>();
+  for (const s of sowings) byCrop.set(s.cropCode!, [...(byCrop.get(s.cropCode!) ?? []), s]);
+  return [...new Set([...left.keys(), ...byCrop.keys()])].map((cropCode) => {
+    const store = left.get(cropCode) ?? 0;
+    const own = byCrop.get(cropCode) ?? [];
+    let used = 0;
+    const short = own.find((s) => (used += s.count) > store);
+    const all = own.reduce((sum, s) => sum + s.count, 0);
+    return {
+      cropCode,
+      left: store,
+      shortOn: short?.day ?? null,
+      lacks: Math.max(0, all - store),
+      orderBy: short ? addDays(short.day, -SEED_LEAD_DAYS) : null,
+    };
+  });
+}
