@@ -248,3 +248,19 @@ describe('the plan follows the plants', () => {
     expect(await job.run(desk.app, new Date(`${TODAY}T05:00:00Z`))).toEqual({ farms: 0, moved: 0 });
   });
 });
+
+describe('what the books say of a crop', () => {
+  test('a year of batches stands beside the recipe, by month, and agrees with what was sown and packed', async () => {
+    const { cropsPage } = await import('../../src/features/farm/queries');
+    const page = await cropsPage(Promise.resolve({ crop: 'rocket' }));
+    const { learned } = page;
+    expect(learned!.batches).toBeGreaterThan(30);
+    expect(learned!.raised).toBeGreaterThan(0.6);
+    expect(learned!.raised).toBeLessThanOrEqual(1);
+    expect(Math.abs(learned!.pickedShare - 1)).toBeLessThan(0.2);
+    expect(learned!.daysByMonth.length).toBeGreaterThan(9);
+    const days = learned!.daysByMonth.map((m) => m.days);
+    // Dark months take longer.
+    expect(learned!.daysByMonth.find((m) => m.month === 11)!.days).toBeGreaterThan(Math.min(...days));
+  });
+});

@@ -232,7 +232,7 @@ test('a crop’s own number stands beside the library’s; only what was changed
   const [standard] = CROP_DEFAULTS;
   const crop = { ...standard!, finalDays: standard!.finalDays + 4 };
   const crops = [{ crop, version: 5 }];
-  render(<CropsRoom page={{ ...VIEWED, crops, chosen: crop.code }} />);
+  render(<CropsRoom page={{ ...VIEWED, crops, chosen: crop.code, learned: null }} />);
   expect(screen.getByText(`library: ${standard!.finalDays}`)).toBeTruthy();
   type('Good enough to pack, share', '0.8');
   press('Keep for this farm');
@@ -241,6 +241,27 @@ test('a crop’s own number stands beside the library’s; only what was changed
     act: 'setup.crop@1',
     body: { code: crop.code, version: 5, values: [{ name: 'packout', value: 0.8 }] },
   });
+});
+
+test('a denser spacing before the last is a row of its own; what the own batches say stands beside', async () => {
+  const [standard] = CROP_DEFAULTS;
+  const learned = {
+    batches: 31,
+    raised: 0.86,
+    raisedExpected: 0.88,
+    pickedShare: 0.93,
+    daysByMonth: [{ month: 0, days: 41.2, batches: 3 }],
+  };
+  render(<CropsRoom page={{ ...VIEWED, crops: [{ crop: standard!, version: 5 }], chosen: standard!.code, learned }} />);
+  expect(screen.getByText(/31 batches of/)).toBeTruthy();
+  expect(screen.getByText('93 %')).toBeTruthy();
+  // The editor of rows comes by itself.
+  fireEvent.click(await screen.findByRole('button', { name: /A denser spacing first/ }));
+  type('Days', '12');
+  type('Plants a m²', '80');
+  press('Keep for this farm');
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({ act: 'setup.crop@1', body: { version: 5, dense: [{ days: 12, perM2: 80 }] } });
 });
 
 describe('the set-up', () => {

@@ -13,6 +13,7 @@ import { PutAway } from '../../ui/form/PutAway';
 import { ChipLink } from '../../ui/kit/Chip';
 import { Buttons, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { FarmNav } from './FarmNav';
+import { LearnedSheet } from './LearnedSheet';
 import type { CropsPage } from './queries';
 import type { Said } from './useAct';
 
@@ -97,6 +98,7 @@ export function CropsRoom({ page }: { page: CropsPage }) {
             ))}
             <ChipLink href="/farm/products">{say`+ from the library`}</ChipLink>
           </Buttons>
+          <LearnedSheet crop={chosen.crop.name} learned={page.learned} />
           <CropSheet key={`${page.chosen}${chosen.version}`} {...chosen} page={page} onSaid={setSaid} />
         </>
       )}

@@ -1,4 +1,6 @@
 import 'server-only';
+import { learnedFrom, type Learned } from '../../core/crops/learned';
+import { batchesOf } from '../../db/batches';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Crop } from '../../core/library/types';
 import { unplanned } from '../../core/plan/planStanding';
@@ -146,18 +148,28 @@ export const papersPage = (): Promise<PapersPage> =>
   }));
 
 export interface CropsPage extends Viewed {
+  /** What the farm's own batches of the chosen crop came to; null: too few of them. */
+  learned: Learned | null;
   crops: { crop: Crop; version: number }[];
   chosen: string | null;
 }
 
 export async function cropsPage(search: Search): Promise<CropsPage> {
   const wanted = (await search).crop;
-  const view = await farmView(search, (tx) => cropVersions(tx));
+  const view = await farmView(search, async (tx, { facts, today }) => {
+    const grown = facts.crops.filter((c) => !c.retiredOn);
+    const crop = grown.find((c) => c.code === wanted) ?? grown[0];
+    return {
+      versions: await cropVersions(tx),
+      crop,
+      learned: crop ? learnedFrom(crop, await batchesOf(tx, today, crop.code)) : null,
+    };
+  });
+  const { versions, crop: chosen, learned } = view.more;
   const crops = view.facts.crops
     .filter((c) => !c.retiredOn)
-    .map((crop) => ({ crop, version: view.more.get(crop.code) ?? 1 }));
-  const chosen = crops.find(({ crop }) => crop.code === wanted) ?? crops[0];
-  return { ...viewed(view.person), crops, chosen: chosen?.crop.code ?? null };
+    .map((crop) => ({ crop, version: versions.get(crop.code) ?? 1 }));
+  return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, learned };
 }
 
 export interface LimitsPage extends Viewed, LimitsSetUp {}

@@ -3,6 +3,7 @@ import { bestCuts, cutsCompared, spacingsCompared } from '../../../src/core/crop
 import { closingWindows } from '../../../src/core/crops/closing';
 import { badNeighbours } from '../../../src/core/crops/neighbours';
 import { seedOutlook } from '../../../src/core/crops/seedOutlook';
+import { learnedFrom } from '../../../src/core/crops/learned';
 import { plantingAccount } from '../../../src/core/crops/plantingAccount';
 import { spaceByWeek } from '../../../src/core/crops/space';
 import { compareArms, studentQuantile } from '../../../src/core/crops/trial';
@@ -241,5 +242,34 @@ describe('seed in store', () => {
     ]);
     expect(seedOutlook(new Map([['rocket', 600]]), plan)[0]).toMatchObject({ shortOn: null, lacks: 0, orderBy: null });
     expect(seedOutlook(new Map(), plan)[0]).toMatchObject({ left: 0, shortOn: '2026-06-08', lacks: 600 });
+  });
+});
+
+describe('what the farm’s own batches say', () => {
+  const rocket = crop('rocket');
+  const batch = (
+    transplantedOn: string,
+    days: number,
+    over: Partial<Parameters<typeof learnedFrom>[1][number]> = {},
+  ) => ({
+    sownOn: '2026-01-01',
+    transplantedOn,
+    firstPickOn: new Date(Date.parse(transplantedOn) + days * 86_400_000).toISOString().slice(0, 10),
+    sown: 100,
+    transplanted: 80,
+    picked: 80 * rocket.finalSurvival * rocket.packout * rocket.yieldG * 0.9,
+    ...over,
+  });
+
+  test('four batches say nothing; five say what became of seeds and picks, and how long by month', () => {
+    const four = [batch('2026-01-10', 40), batch('2026-01-20', 44), batch('2026-06-05', 20), batch('2026-06-12', 22)];
+    expect(learnedFrom(rocket, four)).toBeNull();
+    const learned = learnedFrom(rocket, [...four, batch('2026-06-20', 24, { sown: 200, transplanted: 100 })])!;
+    expect(learned.raised).toBeCloseTo(420 / 600);
+    expect(learned.pickedShare).toBeCloseTo((0.9 * 400) / 420, 1);
+    expect(learned.daysByMonth).toEqual([
+      { month: 0, days: 42, batches: 2 },
+      { month: 5, days: 22, batches: 3 },
+    ]);
   });
 });

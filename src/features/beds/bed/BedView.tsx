@@ -20,7 +20,8 @@ export function BedView({ page }: { page: BedPage }) {
   const [said, setSaid] = useState<SaidOfPlants | null>(null);
   const { strip } = page;
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
-  const ripest = page.plantings.find((p) => !p.onBench);
+  const handles = page.person.role === 'manager' || page.person.role === 'hand';
+  const ripest = handles && page.plantings.find((p) => !p.onBench);
   return (
     <Stack>
       <BedsNav here="/beds" suffix={suffix} />
@@ -78,7 +79,9 @@ function Planting({ p, page, onSaid }: PlantingProps) {
           {p.pickOn && say` · pick on ${shortDay(p.pickOn)}`}
         </Text>
       </SheetHead>
-      <PlantActs plants={p} beds={p.beds} units={page.units} onSaid={onSaid} />
+      {(page.person.role === 'manager' || page.person.role === 'hand') && (
+        <PlantActs plants={p} beds={p.beds} units={page.units} onSaid={onSaid} />
+      )}
     </Sheet>
   );
 }

@@ -23,6 +23,7 @@ import css from '../beds.module.css';
 export function PlantingView({ page }: { page: PlantingPage }) {
   const [said, setSaid] = useState<SaidOfPlants | null>(null);
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const handles = page.person.role === 'manager' || page.person.role === 'hand';
   return (
     <Stack>
       <BedsNav here="/beds" suffix={suffix} />
@@ -50,14 +51,15 @@ export function PlantingView({ page }: { page: PlantingPage }) {
         </Stack>
         <Stack className={css.first}>
           <SaidLines said={said} />
-          {page.plants.map((p) => (
-            <Sheet key={`${p.placeId}${p.stage}`}>
-              <SheetHead>
-                <h2>{say`${formatNumber(p.count)} in ${p.place}`}</h2>
-              </SheetHead>
-              <PlantActs plants={p} beds={page.beds} units={page.units} onSaid={setSaid} />
-            </Sheet>
-          ))}
+          {handles &&
+            page.plants.map((p) => (
+              <Sheet key={`${p.placeId}${p.stage}`}>
+                <SheetHead>
+                  <h2>{say`${formatNumber(p.count)} in ${p.place}`}</h2>
+                </SheetHead>
+                <PlantActs plants={p} beds={page.beds} units={page.units} onSaid={setSaid} />
+              </Sheet>
+            ))}
           <Packed page={page} />
         </Stack>
       </Columns>
