@@ -85,7 +85,7 @@ function SpaceLine({ r, page, suffix }: SpaceLineProps) {
           num
           tone={w.fullest > 1 ? 'danger' : null}
           strong={w.fullest > 1}
-          className={classes(css.week, css[`held${Math.min(4, Math.floor(w.mean * 5))}`])}
+          className={classes(css.week, w.fullest > 1 ? css.over : css[`held${Math.min(4, Math.floor(w.mean * 5))}`])}
         >
           {formatNumber(w.mean * 100)}
         </LightCell>
