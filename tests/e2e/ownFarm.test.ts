@@ -47,7 +47,7 @@ test('a farm of one’s own, from nothing to its first round and first promise; 
   await page.getByRole('button', { name: 'On to Beds' }).click();
   await page.getByRole('button', { name: 'add 20 trays' }).click();
   await page.getByLabel('Crops you grow').fill('Butterhead');
-  await page.getByRole('option', { name: 'Butterhead lettuce' }).click();
+  await page.getByRole('option', { name: 'Butterhead lettuce', exact: true }).click();
   await expect(page.getByText(/^saved/)).toBeVisible();
   // Left and come back: everything is still there.
   await page.reload();
