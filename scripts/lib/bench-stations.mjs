@@ -15,7 +15,7 @@ function median(values) {
 /** Every page that a person opens, with its rooms. */
 const PAGES = [
   ...STATIONS,
-  ...['market/new', 'sums', 'cohorts/tank/H6', 'cohorts/HSB-31'],
+  ...['market/new', 'sums', 'cohorts/tank/H6', 'cohorts/HSB-31', 'beds/space', 'beds/bed/R3'],
   ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species'].map((room) => `cohorts/${room}`),
 ];
 

@@ -32,12 +32,6 @@ export function BedsStation({ page }: { page: BedsPage }) {
           ))}
         </Sheet>
         <Stack>
-          {page.neighbours.map((n) => (
-            <Mark key={n.room} tone="soon">
-              <strong>{n.room}</strong>
-              {`: ${n.words}`}
-            </Mark>
-          ))}
           {page.closing.length > 0 && <Closing page={page} suffix={suffix} />}
           {page.gaps.length > 0 && <Gaps page={page} />}
           <Sheet>
@@ -55,6 +49,12 @@ export function BedsStation({ page }: { page: BedsPage }) {
               </Rows>
             )}
           </Sheet>
+          {page.neighbours.map((n) => (
+            <Mark key={n.room} tone="soon">
+              <strong>{n.room}</strong>
+              {`: ${n.words}`}
+            </Mark>
+          ))}
           {page.when === 'today' && <SowNowSheet page={page} />}
           {page.when === 'today' && (
             <SeedSheet

@@ -135,7 +135,7 @@ function neighboursOf({ facts, forecast, at }: FarmView): BedsPage['neighbours']
   const day = (i: number) => shortDay(addDays(forecast.firstDay, i));
   return badNeighbours({ facts, forecast, at, days: NEIGHBOUR_DAYS }).map((n) => ({
     room: n.room,
-    words: say`${all(n.fruit)} ripens from ${day(n.from)} in the air of ${all(n.leaves)}: what fruit gives off spots and yellows leaves. Air the room well, pick fruit in time, keep them apart where you can.`,
+    words: say`fruit of ${all(n.fruit)} ripens from ${day(n.from)} in the air of ${all(n.leaves)}, and what it gives off spots and yellows leaves. Air the room well, pick fruit in time, keep them apart where you can.`,
   }));
 }
 
