@@ -1,0 +1,174 @@
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { METRIC } from '../../src/core/quantity/units';
+import type { BedChoice, PlantsShown } from '../../src/features/beds/handling/shown';
+import type { StripView } from '../../src/features/beds/strip/stripOf';
+import type { Outcome } from '../../src/ui/outcome';
+import { MayWrite } from '../../src/ui/shell/mayWrite';
+
+/** What a hand at a bed sees and sends. */
+const sent: { act: string; body: Record<string, unknown> }[] = [];
+let answer: (act: string) => Outcome<unknown>;
+vi.mock('../../src/commands/client', () => ({
+  send: async (act: string, body: Record<string, unknown>) => {
+    sent.push({ act, body });
+    return answer(act);
+  },
+}));
+vi.mock('next/navigation', () => ({
+  useRouter: () => ({ replace: vi.fn(), push: vi.fn(), refresh: vi.fn() }),
+  usePathname: () => '/beds',
+  useSearchParams: () => new URLSearchParams(),
+}));
+
+const { PlantActs } = await import('../../src/features/beds/handling/PlantActs');
+const { Strip } = await import('../../src/features/beds/strip/Strip');
+const { SeedSheet } = await import('../../src/features/beds/SeedSheet');
+
+const plants = (over: Partial<PlantsShown> = {}): PlantsShown => ({
+  lotId: 'lot',
+  lotCode: 'MIZ-1',
+  crop: 'Mizuna',
+  placeId: 'r4',
+  place: 'R4',
+  onBench: false,
+  count: 120,
+  stage: 0,
+  nextPerM2: 60,
+  byWeight: true,
+  packAs: [],
+  ...over,
+});
+const beds: BedChoice[] = [
+  { id: 'r4', code: 'R4', free: 300, suits: true },
+  { id: 'r5', code: 'R5', free: 40, suits: true },
+  { id: 'b1', code: 'B1', free: 0, suits: false },
+];
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const type = (label: string, text: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+const said: string[] = [];
+
+function showActs(shown: PlantsShown) {
+  render(
+    <MayWrite value={true}>
+      <PlantActs plants={shown} beds={beds} units={METRIC} onSaid={(s) => said.push(s.words)} />
+    </MayWrite>,
+  );
+}
+
+beforeEach(() => {
+  sent.length = 0;
+  said.length = 0;
+  answer = () => ({ ok: true, value: { words: 'Done.', lines: [] } });
+});
+afterEach(cleanup);
+
+test('re-spacing asks how many stand and how many did not make it, in the same bed, at the next stage', async () => {
+  showActs(plants());
+  press('Re-space');
+  type('Plants that stand at the new spacing', '110');
+  type('Did not make it', '10');
+  press('Re-spaced');
+  await waitFor(() => expect(said).toEqual(['Done.']));
+  expect(sent[0]).toMatchObject({
+    act: 'plants.moveOn@1',
+    body: { lotId: 'lot', placeId: 'r4', toPlaceId: 'r4', stage: 1, count: 110, lost: 10 },
+  });
+});
+
+test('at the last spacing there is nothing to re-space; on the bench there is nothing to pick', () => {
+  showActs(plants({ nextPerM2: null }));
+  expect(screen.queryByRole('button', { name: 'Re-space' })).toBeNull();
+  cleanup();
+  showActs(plants({ onBench: true, place: 'NB' }));
+  expect(screen.queryByRole('button', { name: 'Pick' })).toBeNull();
+  expect(screen.getByRole('button', { name: 'Count what came up' })).toBeTruthy();
+});
+
+test('where plants may go: other beds, with their room, and whether the recipe names them', async () => {
+  showActs(plants());
+  press('Move');
+  fireEvent.mouseDown(screen.getByLabelText('To'));
+  const options = within(await screen.findByRole('listbox')).getAllByRole('option');
+  expect(options.map((o) => o.textContent)).toEqual(['R5 · 40 places free', 'B1 · 0 places free · not by its recipe']);
+});
+
+test('more than there is room for is asked about, and sent again with a yes', async () => {
+  answer = () =>
+    sent.length === 1
+      ? { ok: false, fields: { confirm: ['R5 has room for 40 of them at that spacing; 120 is more.'] } }
+      : { ok: true, value: { words: 'Moved.', lines: [] } };
+  showActs(plants());
+  press('Move');
+  fireEvent.mouseDown(screen.getByLabelText('To'));
+  fireEvent.click(await screen.findByRole('option', { name: /^R5/ }));
+  press('Moved');
+  fireEvent.click(await screen.findByLabelText('Yes, that is right'));
+  press('Moved');
+  await waitFor(() => expect(said).toEqual(['Moved.']));
+  expect(sent[1]).toMatchObject({ body: { toPlaceId: 'r5', count: 120, confirmed: true } });
+  expect(sent[1]!.body.entryKey).toBe(sent[0]!.body.entryKey);
+});
+
+test('a loss has its cause; picking by weight is in kilograms and sent in grams', async () => {
+  showActs(plants());
+  press('Lost');
+  type('How many', '4');
+  fireEvent.mouseDown(screen.getByLabelText('Cause'));
+  fireEvent.click(await screen.findByRole('option', { name: 'bolted' }));
+  fireEvent.submit(screen.getByLabelText('How many').closest('form')!);
+  await waitFor(() => expect(sent[0]).toMatchObject({ act: 'plants.lose@1', body: { count: 4, cause: 'bolted' } }));
+  press('Pick');
+  type('Picked and packed', '3.2');
+  press('Picked');
+  await waitFor(() => expect(sent[1]).toMatchObject({ act: 'plants.pickNow@1', body: { quantity: 3200 } }));
+});
+
+test('a strip says of each planting what it is, how many, how ripe, and that it still stands dense', () => {
+  const span = { kind: 'plants' as const, cells: 4, crop: 'Romaine', plants: 100, densePerM2: null };
+  const strip: StripView = {
+    code: 'R3',
+    isBench: false,
+    says: 'raft 30 m²',
+    pieces: '30 rafts of 25',
+    cells: 30,
+    positions: 750,
+    held: 300,
+    fullest: { positions: 760, day: '2026-07-01' },
+    pick: null,
+    spans: [
+      { ...span, kind: 'free', cells: 18, lotCode: '', crop: '', plants: 0, days: null },
+      { ...span, lotCode: 'LIRO-3', days: 25, densePerM2: 80 },
+      { ...span, lotCode: 'LIRO-2', days: 0 },
+      { ...span, lotCode: 'LIRO-1', days: -9 },
+    ],
+  };
+  render(<Strip strip={strip} suffix="" />);
+  const links = screen.getAllByRole('link').map((a) => [a.getAttribute('href'), a.getAttribute('aria-label')]);
+  expect(links).toEqual([
+    ['/beds/bed/R3', null],
+    ['/beds/LIRO-3', 'LIRO-3 Romaine, 100 plants: ripe in 25 days, dense at 80 a m²'],
+    ['/beds/LIRO-2', 'LIRO-2 Romaine, 100 plants: ripe'],
+    ['/beds/LIRO-1', 'LIRO-1 Romaine, 100 plants: late 9 days'],
+  ]);
+  expect(screen.getByText(/fullest 760 on 1 Jul, more than it has/)).toBeTruthy();
+});
+
+test('seed that runs short comes first, with how many to order and by when', () => {
+  const seed = {
+    code: 'x',
+    name: 'Rocket',
+    count: 500,
+    oldestOn: '2026-02-01',
+    shortOn: null,
+    lacks: 0,
+    orderBy: null,
+  };
+  const short = { ...seed, code: 'y', name: 'Mizuna', shortOn: '2026-06-22', lacks: 100, orderBy: '2026-06-12' };
+  render(<SeedSheet seeds={[seed, short]} today="2026-06-10" may={false} />);
+  expect(screen.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
+    'Mizuna 500order 100 by 12 Jun: too few from 22 Jun on · the oldest came 1 Feb',
+    'Rocket 500the oldest came 1 Feb',
+  ]);
+});
