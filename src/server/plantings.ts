@@ -88,7 +88,8 @@ const MOST_LINES = 4;
 
 /** Sets what is planned for some plantings to the days on which the plants will be there. @returns what went to another day, in lines */
 export async function followPlants(doing: Doing, lotCodes: readonly string[]): Promise<string[]> {
-  const [facts, plan] = [await doing.facts(), await doing.steps()];
+  const facts = await doing.facts();
+  const plan = await doing.steps();
   const followed = followRipeness({ facts, plan, lots: new Set(lotCodes) });
   await moveSteps(
     doing.tx,

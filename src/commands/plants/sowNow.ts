@@ -28,7 +28,8 @@ export const module = command<SowNowInput, SaidOfPlants>({
     if (!bench) throw new RuleBroken('placeId', say`Choose a bench.`);
     const lotCode = await freePlanCode(tx, sowingCode(crop.code, entry.farmDay));
     await sowSeedInto(tx, entry, { lotCode, cropCode: crop.code, placeId: bench.id, count: v.count });
-    const [facts, plan] = [await doing.facts(), await doing.steps()];
+    const facts = await doing.facts();
+    const plan = await doing.steps();
     const own = { ...facts, plantings: facts.plantings.filter((p) => p.lotCode === lotCode) };
     const { steps } = planStanding({ facts: own, plan, forecast: forecastFarm(facts, plan), newId });
     const willBe = Math.max(1, Math.floor(v.count * crop.germination * crop.nurserySurvival));

@@ -16,7 +16,8 @@ export const module: BackgroundJob = {
     for (const { farm_id: farmId, farm_day: farmDay } of rows as { farm_id: string; farm_day: Day }[]) {
       moved += await inFarm(db, { farmId, farmDay, at: now }, async (tx) => {
         await waitForFarm(tx, farmId);
-        const [facts, plan] = [await loadFacts(tx, farmDay, true), await openSteps(tx)];
+        const facts = await loadFacts(tx, farmDay, true);
+        const plan = await openSteps(tx);
         const followed = followRipeness({ facts, plan });
         await moveSteps(
           tx,
