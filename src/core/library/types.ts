@@ -76,6 +76,12 @@ export interface Crop {
   windowDays: number;
   shelfLifeDays: number;
   nitrogenUptakeGM2Day: number;
+  /** Minutes of work for 100 plants, where the farm has set its own; see crops/labour. */
+  sowMin100?: number;
+  transplantMin100?: number;
+  respaceMin100?: number;
+  pickMin100?: number;
+  clearMin100?: number;
   airGroup: string;
   basis: string;
   /** Put away: not sown any more. */

@@ -1,14 +1,6 @@
+import type { Column } from '../solver/mip';
 import { isFree } from './batches';
 import type { Batch, PlannedBatch, PlannerInput, Shortage, StockingPlan } from './types';
-
-/** A column of a mixed-integer model: its cost, most, and entries by row. */
-export interface Column {
-  cost: number;
-  upper: number;
-  integer: boolean;
-  rows: number[];
-  values: number[];
-}
 
 /**
  * Weekly stocking model. Rows: the tanks in use of each group in each week, the purge tanks that are held on each week's

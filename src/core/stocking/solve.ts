@@ -1,7 +1,8 @@
 import type { Highs } from 'highs';
 import { candidateBatches } from './batches';
 import { greedyPlan } from './greedy';
-import { planOf, stockingModel, type Column, type StockingModel } from './model';
+import { MIP_IMPROVING, MIP_LOGGING, modelData, type Column } from '../solver/mip';
+import { planOf, stockingModel, type StockingModel } from './model';
 import type { Batch, PlannedBatch, PlannerInput, StockingPlan } from './types';
 
 export interface PlanProgress {
@@ -19,9 +20,6 @@ export interface SolveLimits {
   /** Stops when the proven gap is this small. */
   gap: number;
 }
-
-const MIP_IMPROVING = 4;
-const MIP_LOGGING = 5;
 
 /** Part of the time for the relaxation, and until the whole problem was searched; the rest betters the plan piece by piece. */
 const RELAXED_SHARE = 0.4;
@@ -242,26 +240,6 @@ function highsData(
   columns: readonly Column[],
   held?: { values: Float64Array; free: readonly boolean[] } | null,
 ) {
-  const all = [...columns, ...model.own];
-  const fixed = (c: number) => held && c < columns.length && !held.free[c];
-  const starts = new Int32Array(all.length + 1);
-  all.forEach((column, c) => (starts[c + 1] = starts[c]! + column.rows.length));
-  const [numCols, numRows] = [all.length, model.rowLower.length];
-  const indices = new Int32Array(starts[numCols]!);
-  const values = new Float64Array(starts[numCols]!);
-  all.forEach((column, c) => {
-    indices.set(column.rows, starts[c]!);
-    values.set(column.values, starts[c]!);
-  });
-  return {
-    numCols,
-    numRows,
-    colCost: Float64Array.from(all, (c) => c.cost),
-    colLower: Float64Array.from(all, (_, c) => (fixed(c) ? held!.values[c]! : 0)),
-    colUpper: Float64Array.from(all, (column, c) => (fixed(c) ? held!.values[c]! : column.upper)),
-    rowLower: Float64Array.from(model.rowLower),
-    rowUpper: Float64Array.from(model.rowUpper),
-    matrix: { format: 'csc' as const, numCols, numRows, starts, indices, values },
-    integrality: Int32Array.from(all, (c) => Number(c.integer)),
-  };
+  const fixedAt = (c: number) => (held && c < columns.length && !held.free[c] ? held.values[c] : undefined);
+  return modelData(model, [...columns, ...model.own], fixedAt);
 }

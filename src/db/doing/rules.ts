@@ -1,4 +1,5 @@
 import { say, word } from '../../core/words/words';
+import { LABOUR_NAMES } from '../../core/crops/labour';
 import { bedStages, stageFault } from '../../core/crops/recipe';
 import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/fish/feed';
@@ -129,7 +130,8 @@ function putValues(into: Record<string, unknown>, values: readonly ChangedValue[
 }
 
 /** Numbers of a crop that a farm may set for itself. */
-const EDITABLE_CROP = [
+const EDITABLE_CROP: readonly string[] = [
+  ...LABOUR_NAMES,
   'nurseryDays',
   'finalDays',
   'nurseryPerM2',

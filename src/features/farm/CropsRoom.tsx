@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
+import { labourOf } from '../../core/crops/labour';
 import { bedStages } from '../../core/crops/recipe';
 import type { BedStage, Crop } from '../../core/library/types';
 import { toShown, type Quantity } from '../../core/quantity/units';
@@ -60,6 +61,16 @@ const GROUPS: [group: string, numbers: CropNumber[]][] = [
       { name: 'packout', label: word`Good enough to pack, share` },
       { name: 'yieldG', label: word`Yield of a plant`, quantity: 'smallMass' },
       { name: 'nitrogenUptakeGM2Day', label: word`Nitrogen it takes up, g/m² a day` },
+    ],
+  ],
+  [
+    word`Work, minutes for 100 plants`,
+    [
+      { name: 'sowMin100', label: word`Sowing` },
+      { name: 'transplantMin100', label: word`Transplanting` },
+      { name: 'respaceMin100', label: word`Re-spacing` },
+      { name: 'pickMin100', label: word`A pick, with bagging` },
+      { name: 'clearMin100', label: word`Clearing` },
     ],
   ],
 ];
@@ -132,9 +143,11 @@ interface CropSheetProps {
   onSaid: (words: string) => void;
 }
 
-function CropSheet({ crop, version, page, onSaid }: CropSheetProps) {
+function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
   const { units } = page;
-  const standard = CROP_DEFAULTS.find((c) => c.code === crop.code);
+  const crop = { ...labourOf(own), ...own };
+  const known = CROP_DEFAULTS.find((c) => c.code === own.code);
+  const standard = known && { ...labourOf(known), ...known };
   const shown = NUMBERS.filter(({ name }) => typeof crop[name] === 'number');
   const inShown = (value: number, quantity?: Quantity) => (quantity ? toShown(quantity, value, units) : value);
   const fields: FormField[] = shown.map(({ name, label, group, quantity }) => {

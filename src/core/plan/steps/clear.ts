@@ -1,4 +1,5 @@
 import { say, word } from '../../words/words';
+import { minutesOf } from '../../crops/labour';
 import { stepForm, stepModule } from './stepKind';
 
 declare module './stepKind' {
@@ -14,12 +15,12 @@ export const module = stepModule({
   lead: 9,
   detail: {},
   plants: (run, step, day) => run.clear(step.lotCode, step.fromPlaceId, day),
-  round: (step, { name }) => ({
+  round: (step, { name, crop }) => ({
     title: say`Clear and clean ${name}`,
     detail: say`${step.lotCode} · roots and rests to compost`,
     amount: '',
     expected: {},
-    minutes: 30,
+    minutes: minutesOf('clear', crop, step.count),
     caution: null,
   }),
   form: (job) => stepForm(job, 'plants.clear@1', { fields: [], submit: say`Cleared and clean` }),

@@ -1,4 +1,5 @@
 import { say, word } from '../../words/words';
+import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { packChoices } from '../../market/families';
 import { packAsField, type JobField } from '../../tasks/form';
@@ -30,8 +31,7 @@ export const module = stepModule({
     pinned: { words: word`Stays on its day`, range: [0, 1] },
   },
   plants: (run, step, day) => run.pick(step, day),
-  round: (step, { name, count, view }) => {
-    const crop = view.facts.crops.find((c) => c.code === step.cropCode);
+  round: (step, { name, count, view, crop }) => {
     return {
       title: say`Pick ${name}`,
       detail: say`${step.lotCode}${(crop?.cutsMax ?? 1) > 1 ? say` · cut ${step.detail.cut ?? 1}` : ''} · trim, chill, weigh`,
@@ -41,7 +41,7 @@ export const module = stepModule({
           : say`about ${formatNumber(Math.floor((step.count * (crop ? crop.finalSurvival * crop.packout : 1)) / (crop?.plantsPerUnit ?? 1)))}`,
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
       packAs: packChoices(view.facts.products, { cropCode: step.cropCode }),
-      minutes: 45,
+      minutes: minutesOf('pick', crop, step.count),
       caution: say`Clean hands and knives; fish and salad kept apart; chill within the hour.`,
     };
   },

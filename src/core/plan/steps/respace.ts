@@ -1,4 +1,5 @@
 import { say, word } from '../../words/words';
+import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
@@ -25,15 +26,14 @@ export const module = stepModule({
       stage: step.detail.stage ?? 1,
       at: day,
     }),
-  round: (step, { name, from, to, count, view }) => {
-    const crop = view.facts.crops.find((c) => c.code === step.cropCode);
+  round: (step, { name, from, to, count, crop }) => {
     const spacing = crop?.stages?.[step.detail.stage ?? 1]?.perM2;
     return {
       title: from?.code === to?.code ? say`Re-space ${name}` : say`Move ${name} to ${to?.code}`,
       detail: spacing ? say`${step.lotCode} · to ${formatNumber(spacing)} plants/m²` : step.lotCode,
       amount: say`${count} plants`,
       expected: { count: step.count },
-      minutes: 30,
+      minutes: minutesOf('respace', crop, step.count),
       caution: null,
     };
   },

@@ -1,4 +1,5 @@
 import { plural, say, word } from '../../words/words';
+import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
@@ -17,7 +18,7 @@ export const module = stepModule({
   detail: {},
   plants: (run, step, day) =>
     run.sow({ lotCode: step.lotCode, cropCode: step.cropCode, placeId: step.toPlaceId, seeds: step.count, at: day }),
-  round: (step, { name, to }) => {
+  round: (step, { name, to, crop }) => {
     const cells = to?.pieceSize ?? 104;
     const trays = Math.ceil(step.count / cells);
     return {
@@ -25,7 +26,7 @@ export const module = stepModule({
       detail: say`${step.lotCode} · ${formatNumber(step.count)} seeds on ${to?.code}`,
       amount: say`${trays} ${plural(trays, 'tray', 'trays')} of ${cells}`,
       expected: { count: step.count },
-      minutes: 10 + trays * 4,
+      minutes: minutesOf('sow', crop, step.count),
       caution: null,
     };
   },

@@ -1,3 +1,4 @@
+import type { Crop } from '../../library/types';
 import type { JobForm } from '../../tasks/form';
 import type { Job } from '../../tasks/jobs';
 import type { RoundView } from '../../tasks/source';
@@ -32,6 +33,7 @@ export interface StepContext {
   from: PlaceFact | undefined;
   /** Crop or species. */
   name: string;
+  crop: Crop | undefined;
   /** The step's count, written. */
   count: string;
   /** Forecast mean weight where the fish are then, g; 0: not known. */

@@ -1,4 +1,5 @@
 import { say, word } from '../../words/words';
+import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
 import type { PlaceFact } from '../types';
@@ -23,12 +24,12 @@ export const module = stepModule({
   detail: {},
   plants: (run, step, day) =>
     run.transplant({ lotCode: step.lotCode, placeId: step.toPlaceId, count: step.count, at: day }),
-  round: (step, { name, to, count }) => ({
+  round: (step, { name, to, count, crop }) => ({
     title: say`Transplant ${name} to ${to?.code}`,
     detail: say`${step.lotCode} · ${pieces(step.count, to)} · count what goes in`,
     amount: say`${count} plants`,
     expected: { count: step.count },
-    minutes: 40,
+    minutes: minutesOf('transplant', crop, step.count),
     caution: say`Wash hands; no fish water on edible leaves.`,
   }),
   form: (job) =>

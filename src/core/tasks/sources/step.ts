@@ -38,6 +38,7 @@ function contextOf(step: PlanStep, view: RoundView, places: Map<string, PlaceFac
     to: places.get(step.toPlaceId ?? ''),
     from: places.get(step.fromPlaceId ?? ''),
     name: crop?.name ?? species?.name ?? '',
+    crop,
     count: formatNumber(step.count),
     meanG,
     expectedMass: { count: step.count, massG: Math.round(step.count * meanG) },

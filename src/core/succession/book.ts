@@ -1,0 +1,115 @@
+import { airOf } from './problem';
+import type { LimitKind, PlannedSowing, SowingWay, SuccessionInput } from './types';
+
+/** Everything that sowings use up, kept exactly and by day: what still fits is asked of it, whoever planned. */
+export class Book {
+  private readonly beds: Float64Array[];
+  private readonly bench: Float64Array;
+  private readonly loops: number[][];
+  private readonly minutes: number[];
+  private readonly share: Map<string, number>;
+  private readonly rooms: Map<string, 'fruit' | 'leaves' | 'open'>;
+
+  constructor(private readonly input: SuccessionInput) {
+    this.beds = input.beds.map((b) => Float64Array.from(b.free));
+    this.bench = Float64Array.from(input.benchFree);
+    this.loops = input.loops.map((l) => [...l.free]);
+    this.minutes = [...input.minutesFree];
+    this.share = new Map(input.shareFree);
+    this.rooms = new Map(input.rooms);
+  }
+
+  /** The most plants of a way that still fit, and the limit that decides. @param already sown in that very way: its jobs are begun */
+  most(way: SowingWay, already = false): { plants: number; by: LimitKind } {
+    let [plants, by]: [number, LimitKind] = [Infinity, 'beds'];
+    const limit = (most: number, kind: LimitKind) => {
+      if (most < plants) [plants, by] = [Math.max(0, most), kind];
+    };
+    const { beds, offset } = this.input;
+    const bed = beds[way.bed]!;
+    const free = this.beds[way.bed]!;
+    for (const { from, until, places } of way.holds)
+      for (let day = from; day < Math.min(until, free.length); day++) limit(free[day]! / places, 'beds');
+    for (let day = way.sowAt; day < way.transplantAt; day++) limit(this.bench[day]! / way.seedsPerPlant, 'bench');
+    for (const m of way.minutes) {
+      const left = this.minutes[m.week]! - (already ? 0 : m.eachTime);
+      if (left < Infinity) limit(m.perPlant > 0 ? left / m.perPlant : left < 0 ? 0 : Infinity, 'labour');
+    }
+    const fed = this.loops[bed.loop]!;
+    for (const { week, days } of weeksHeld(way, offset, fed.length))
+      if (fed[week]! < Infinity) limit(fed[week]! / ((way.takesOfLoop * days) / 7), 'nutrients');
+    const share = this.share.get(way.crop.code);
+    if (share !== undefined) limit(share / this.shareOf(way), 'share');
+    const air = airOf(way.crop);
+    const room = this.rooms.get(bed.bed.walk) ?? 'open';
+    if (air && room !== 'open' && room !== air) limit(0, 'neighbours');
+    return { plants, by };
+  }
+
+  /** m²·days of one plant within the weeks planned. */
+  private shareOf(way: SowingWay): number {
+    const end = this.input.offset + this.input.weeks * 7;
+    const area = this.input.beds[way.bed]!.areaPerPlaceM2;
+    const days = way.holds.reduce(
+      (sum, h) => sum + Math.max(0, Math.min(h.until, end) - Math.min(h.from, end)) * h.places,
+      0,
+    );
+    return Math.max(1e-9, days * area);
+  }
+
+  /** @param plants less than nought gives back @param whole whether the jobs of each time begin or end with it */
+  take(way: SowingWay, plants: number, whole = true) {
+    const free = this.beds[way.bed]!;
+    for (const { from, until, places } of way.holds)
+      for (let day = from; day < Math.min(until, free.length); day++) free[day]! -= plants * places;
+    for (let day = way.sowAt; day < way.transplantAt; day++) this.bench[day]! -= plants * way.seedsPerPlant;
+    for (const m of way.minutes)
+      this.minutes[m.week]! -= plants * m.perPlant + (whole ? Math.sign(plants) * m.eachTime : 0);
+    const bed = this.input.beds[way.bed]!;
+    const fed = this.loops[bed.loop]!;
+    for (const { week, days } of weeksHeld(way, this.input.offset, fed.length))
+      fed[week]! -= (plants * way.takesOfLoop * days) / 7;
+    const share = this.share.get(way.crop.code);
+    if (share !== undefined) this.share.set(way.crop.code, share - plants * this.shareOf(way));
+    const air = airOf(way.crop);
+    if (air && plants > 0) this.rooms.set(bed.bed.walk, air);
+  }
+}
+
+/** Days of each week on which plants of a way stand in their bed, as places of the last spacing. */
+export function weeksHeld(way: SowingWay, offset: number, weeks: number): { week: number; days: number }[] {
+  const days = new Map<number, number>();
+  for (const { from, until, places } of way.holds) {
+    for (let day = from; day < until; day++) {
+      const week = Math.floor((day - offset) / 7);
+      if (week >= 0 && week < weeks) days.set(week, (days.get(week) ?? 0) + places);
+    }
+  }
+  return [...days].map(([week, n]) => ({ week, days: n }));
+}
+
+/** Plants that a way may have at most: with nothing else planned, and all its demand open. */
+export function mostOf(input: SuccessionInput, empty: Book, way: SowingWay): number {
+  const demand = input.demand[way.demand]!;
+  const wanted = way.picks.map((pick) => {
+    let quantity = 0;
+    for (let t = pick.serves[0]; t < pick.serves[1]; t++) quantity += demand.points[t]!.quantity;
+    return pick.perPlace > 0 ? quantity / pick.perPlace : 0;
+  });
+  return Math.min(empty.most(way).plants, Math.max(0, ...wanted));
+}
+
+/** Whole plants: a little more than asked where it fits, so that the last head of a delivery is not rounded away. */
+export function wholePlants(input: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
+  const book = new Book(input);
+  const whole = planned.map(({ way, plants }) => ({ way, plants: Math.floor(plants + 1e-6) })).filter((p) => p.plants > 0);
+  for (const { way, plants } of whole) book.take(way, plants);
+  return whole.map(({ way, plants }) => {
+    const more = Math.min(ROUNDED_UP, Math.floor(book.most(way, true).plants + 1e-9));
+    if (more > 0) book.take(way, more, false);
+    return { way, plants: plants + Math.max(0, more) };
+  });
+}
+
+/** One for the part of a plant that was cut off, one for the part of a head or bunch. */
+const ROUNDED_UP = 3;
