@@ -3,7 +3,7 @@ import type { LimitKind, PlannedSowing, SowingWay, SuccessionInput } from './typ
 
 /** Everything that sowings use up, kept exactly and by day: what still fits is asked of it, whoever planned. */
 export class Book {
-  private readonly beds: Float64Array[];
+  private readonly groups: Float64Array[];
   private readonly bench: Float64Array;
   private readonly loops: number[][];
   private readonly minutes: number[];
@@ -11,7 +11,7 @@ export class Book {
   private readonly rooms: Map<string, 'fruit' | 'leaves' | 'open'>;
 
   constructor(private readonly input: SuccessionInput) {
-    this.beds = input.beds.map((b) => Float64Array.from(b.free));
+    this.groups = input.groups.map((g) => Float64Array.from(g.free));
     this.bench = Float64Array.from(input.benchFree);
     this.loops = input.loops.map((l) => [...l.free]);
     this.minutes = [...input.minutesFree];
@@ -25,9 +25,9 @@ export class Book {
     const limit = (most: number, kind: LimitKind) => {
       if (most < plants) [plants, by] = [Math.max(0, most), kind];
     };
-    const { beds, offset } = this.input;
-    const bed = beds[way.bed]!;
-    const free = this.beds[way.bed]!;
+    const { groups, offset } = this.input;
+    const group = groups[way.group]!;
+    const free = this.groups[way.group]!;
     for (const { from, until, places } of way.holds)
       for (let day = from; day < Math.min(until, free.length); day++) limit(free[day]! / places, 'beds');
     for (let day = way.sowAt; day < way.transplantAt; day++) limit(this.bench[day]! / way.seedsPerPlant, 'bench');
@@ -35,13 +35,13 @@ export class Book {
       const left = this.minutes[m.week]! - (already ? 0 : m.eachTime);
       if (left < Infinity) limit(m.perPlant > 0 ? left / m.perPlant : left < 0 ? 0 : Infinity, 'labour');
     }
-    const fed = this.loops[bed.loop]!;
+    const fed = this.loops[group.loop]!;
     for (const { week, days } of weeksHeld(way, offset, fed.length))
       if (fed[week]! < Infinity) limit(fed[week]! / ((way.takesOfLoop * days) / 7), 'nutrients');
     const share = this.share.get(way.crop.code);
     if (share !== undefined) limit(share / this.shareOf(way), 'share');
     const air = airOf(way.crop);
-    const room = this.rooms.get(bed.bed.walk) ?? 'open';
+    const room = this.rooms.get(group.walk) ?? 'open';
     if (air && room !== 'open' && room !== air) limit(0, 'neighbours');
     return { plants, by };
   }
@@ -49,7 +49,7 @@ export class Book {
   /** m²·days of one plant within the weeks planned. */
   private shareOf(way: SowingWay): number {
     const end = this.input.offset + this.input.weeks * 7;
-    const area = this.input.beds[way.bed]!.areaPerPlaceM2;
+    const area = this.input.groups[way.group]!.areaPerPlaceM2;
     const days = way.holds.reduce(
       (sum, h) => sum + Math.max(0, Math.min(h.until, end) - Math.min(h.from, end)) * h.places,
       0,
@@ -59,20 +59,20 @@ export class Book {
 
   /** @param plants less than nought gives back @param whole whether the jobs of each time begin or end with it */
   take(way: SowingWay, plants: number, whole = true) {
-    const free = this.beds[way.bed]!;
+    const free = this.groups[way.group]!;
     for (const { from, until, places } of way.holds)
       for (let day = from; day < Math.min(until, free.length); day++) free[day]! -= plants * places;
     for (let day = way.sowAt; day < way.transplantAt; day++) this.bench[day]! -= plants * way.seedsPerPlant;
     for (const m of way.minutes)
       this.minutes[m.week]! -= plants * m.perPlant + (whole ? Math.sign(plants) * m.eachTime : 0);
-    const bed = this.input.beds[way.bed]!;
-    const fed = this.loops[bed.loop]!;
+    const group = this.input.groups[way.group]!;
+    const fed = this.loops[group.loop]!;
     for (const { week, days } of weeksHeld(way, this.input.offset, fed.length))
       fed[week]! -= (plants * way.takesOfLoop * days) / 7;
     const share = this.share.get(way.crop.code);
     if (share !== undefined) this.share.set(way.crop.code, share - plants * this.shareOf(way));
     const air = airOf(way.crop);
-    if (air && plants > 0) this.rooms.set(bed.bed.walk, air);
+    if (air && plants > 0) this.rooms.set(group.walk, air);
   }
 }
 

@@ -60,8 +60,8 @@ class Builder {
 
   build(most: Float64Array): Rows & { columns: Column[] } {
     const { input } = this;
-    input.beds.forEach((bed, b) => {
-      if (!this.lifted.has('beds')) this.holdDaily(bed.free, (way) => (way.bed === b ? placesChange(way) : []));
+    input.groups.forEach((group, g) => {
+      if (!this.lifted.has('beds')) this.holdDaily(group.free, (way) => (way.group === g ? placesChange(way) : []));
     });
     if (!this.lifted.has('bench'))
       this.holdDaily(input.benchFree, ({ sowAt, transplantAt, seedsPerPlant }) => [
@@ -116,7 +116,7 @@ class Builder {
     this.input.loops.forEach((loop, l) => {
       const rows = loop.free.map((free) => (free < Infinity ? this.row(-Infinity, free) : null));
       this.ways.forEach((way, w) => {
-        if (this.input.beds[way.bed]!.loop !== l) return;
+        if (this.input.groups[way.group]!.loop !== l) return;
         for (const { week, days } of weeksHeld(way, this.input.offset, rows.length)) {
           const row = rows[week];
           if (row !== null && row !== undefined) this.enter(w, row, (way.takesOfLoop * days) / 7);
@@ -148,7 +148,7 @@ class Builder {
       const row = rows.get(way.crop.code);
       if (row === undefined) return;
       const days = way.holds.reduce((sum, h) => sum + (Math.min(h.until, end) - Math.min(h.from, end)) * h.places, 0);
-      if (days > 0) this.enter(w, row, days * this.input.beds[way.bed]!.areaPerPlaceM2);
+      if (days > 0) this.enter(w, row, days * this.input.groups[way.group]!.areaPerPlaceM2);
     });
   }
 
@@ -158,7 +158,7 @@ class Builder {
     for (const [walk, kind] of this.input.rooms) {
       const ofKind = (air: 'fruit' | 'leaves') =>
         [...this.ways.keys()].filter(
-          (w) => this.input.beds[this.ways[w]!.bed]!.bed.walk === walk && airOf(this.ways[w]!.crop) === air,
+          (w) => this.input.groups[this.ways[w]!.group]!.walk === walk && airOf(this.ways[w]!.crop) === air,
         );
       const [fruit, leaves] = [ofKind('fruit'), ofKind('leaves')];
       if (kind !== 'open' || fruit.length === 0 || leaves.length === 0) continue;

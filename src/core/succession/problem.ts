@@ -9,13 +9,13 @@ import { promiseTable } from '../market/promiseTable';
 import { sellDays } from '../market/useBy';
 import { sowingGroup } from '../plan/build';
 import { forecastFarm } from '../plan/forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type LoopFact, type PlanStep } from '../plan/types';
+import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type LoopFact, type PlaceFact, type PlanStep } from '../plan/types';
 import { addDays, daysBetween } from '../quantity/days';
 import { planStart } from '../stocking/problem';
 import { bandOf, isByNitrogen } from '../water/loopBalance';
 import { say } from '../words/words';
 import { demandOf } from './demand';
-import type { BedRoom, CropDemand, LoopRoom, PlannedPick, SowingWay, SuccessionInput, SuccessionTarget } from './types';
+import type { BedGroup, CropDemand, LoopRoom, PlannedPick, SowingWay, SuccessionInput, SuccessionTarget } from './types';
 
 export interface SuccessionProblem {
   input: SuccessionInput;
@@ -44,8 +44,8 @@ export function successionProblem(
   const forecast = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: days });
   const nursery = facts.places.find((p) => p.kind === 'nursery');
   if (!nursery) throw new RuleBroken('form', say`This farm has no nursery to sow it in.`);
-  const beds = bedsOf(facts, forecast, target);
-  if (beds.length === 0) throw new RuleBroken('beds', say`Choose at least one bed with places.`);
+  const groups = groupsOf(facts, forecast, target);
+  if (groups.length === 0) throw new RuleBroken('beds', say`Choose at least one bed with places.`);
   const horizon = { offset, weeks: target.weeks };
   const demand = demandOf({ facts, forecast, target, ...horizon, promise: promisesOf(facts, forecast, target) });
   if (demand.length === 0)
@@ -54,14 +54,14 @@ export function successionProblem(
     today: facts.today,
     ...horizon,
     days,
-    beds,
-    loops: loopsOf({ facts, forecast, target, offset, beds }),
+    groups,
+    loops: loopsOf({ facts, forecast, target, offset, groups }),
     benchFree: freeByDay(nursery.id, nursery.positions ?? Infinity, { facts, forecast }),
     minutesFree: minutesFree({ facts, plan, target, offset }),
     demand,
     ways: [],
-    shareFree: shareFree({ facts, forecast, beds, target, days: offset + target.weeks * 7 }),
-    rooms: roomsOf(facts, forecast, beds),
+    shareFree: shareFree({ facts, forecast, groups, target, days: offset + target.weeks * 7 }),
+    rooms: roomsOf(facts, forecast, groups),
   };
   input.ways = waysOf({ facts, input, target, nurseryId: nursery.id, cellsPerTray: nursery.pieceSize ?? 104 });
   return { input, target, forecast };
@@ -86,29 +86,43 @@ function freeByDay(placeId: string, positions: number, { facts, forecast }: Grou
   );
 }
 
-function bedsOf(facts: FarmFacts, forecast: FarmForecast, target: SuccessionTarget): BedRoom[] {
-  return facts.places
-    .filter((p) => p.kind === 'bed' && p.positions && target.bedIds.includes(p.id))
-    .flatMap((bed) => {
-      const loop = facts.loops.findIndex((l) => l.id === bed.loopId);
-      if (loop < 0) return [];
-      const areaPerPlaceM2 = (bed.areaM2 ?? 0) / bed.positions!;
-      return [{ bed, loop, areaPerPlaceM2, free: freeByDay(bed.id, bed.positions!, { facts, forecast }) }];
-    });
+/** Beds chosen, those alike as one. */
+function groupsOf(facts: FarmFacts, forecast: FarmForecast, target: SuccessionTarget): BedGroup[] {
+  const groups = new Map<string, BedGroup & { beds: { bed: PlaceFact; free: Float64Array }[] }>();
+  for (const bed of facts.places) {
+    const loop = facts.loops.findIndex((l) => l.id === bed.loopId);
+    if (bed.kind !== 'bed' || !bed.positions || loop < 0 || !target.bedIds.includes(bed.id)) continue;
+    const areaPerPlaceM2 = (bed.areaM2 ?? 0) / bed.positions;
+    const { method, walk } = bed;
+    const key = [loop, method, walk, areaPerPlaceM2.toFixed(4)].join('|');
+    const free = freeByDay(bed.id, bed.positions, { facts, forecast });
+    const known = groups.get(key);
+    if (!known)
+      groups.set(key, {
+        ...{ beds: [{ bed, free }], loop, method, walk, areaPerPlaceM2, places: bed.positions },
+        free: Float64Array.from(free),
+      });
+    else {
+      known.beds.push({ bed, free });
+      known.places += bed.positions;
+      free.forEach((places, day) => (known.free[day]! += places));
+    }
+  }
+  return [...groups.values()];
 }
 
 interface LoopsOfArgs extends Ground {
   target: SuccessionTarget;
   offset: number;
-  beds: readonly BedRoom[];
+  groups: readonly BedGroup[];
 }
 
 /** What each loop feeds beyond what stands and is planned in it: the least its plants are comfortable with decides. */
-function loopsOf({ facts, forecast, target, offset, beds }: LoopsOfArgs): LoopRoom[] {
+function loopsOf({ facts, forecast, target, offset, groups }: LoopsOfArgs): LoopRoom[] {
   return facts.loops.map((loop, i) => {
     const byNitrogen = isByNitrogen(loop);
     const series = forecast.loops.get(loop.id);
-    const open = !target.holdNutrients || loop.kind === 'bench' || !series || !beds.some((b) => b.loop === i);
+    const open = !target.holdNutrients || loop.kind === 'bench' || !series || !groups.some((g) => g.loop === i);
     const free = Array.from({ length: target.weeks + TAIL_DAYS / 7 }, (_, week) => {
       if (open) return Infinity;
       const mean = (of: Float64Array) => meanOf(of, offset + week * 7);
@@ -151,16 +165,16 @@ function minutesFree({ facts, plan, target, offset }: MinutesFreeArgs): number[]
 }
 
 interface ShareFreeArgs extends Ground {
-  beds: readonly BedRoom[];
+  groups: readonly BedGroup[];
   target: SuccessionTarget;
   days: number;
 }
 
 /** m²·days that each crop may still have in these beds. */
-function shareFree({ facts, forecast, beds, target, days }: ShareFreeArgs): Map<string, number> {
+function shareFree({ facts, forecast, groups, target, days }: ShareFreeArgs): Map<string, number> {
   if (target.mostShare === null) return new Map();
-  const areas = new Map(beds.map((b) => [b.bed.id, b.areaPerPlaceM2]));
-  const whole = beds.reduce((sum, b) => sum + b.areaPerPlaceM2 * b.bed.positions! * days, 0);
+  const areas = new Map(groups.flatMap((g) => g.beds.map(({ bed }) => [bed.id, g.areaPerPlaceM2])));
+  const whole = groups.reduce((sum, g) => sum + g.areaPerPlaceM2 * g.places * days, 0);
   const free = new Map(facts.crops.map((c) => [c.code, whole * target.mostShare!]));
   for (const stay of forecast.plants) {
     const area = areas.get(stay.placeId);
@@ -178,7 +192,7 @@ export function airOf(crop: Crop): 'fruit' | 'leaves' | null {
 }
 
 /** A room that already has one of the two keeps to it; one with both is past deciding. */
-function roomsOf(facts: FarmFacts, forecast: FarmForecast, beds: readonly BedRoom[]): SuccessionInput['rooms'] {
+function roomsOf(facts: FarmFacts, forecast: FarmForecast, groups: readonly BedGroup[]): SuccessionInput['rooms'] {
   const crops = new Map(facts.crops.map((c) => [c.code, c]));
   const walks = new Map(facts.places.filter((p) => p.kind === 'bed').map((p) => [p.id, p.walk]));
   const held = new Map<string, Set<string>>();
@@ -188,9 +202,9 @@ function roomsOf(facts: FarmFacts, forecast: FarmForecast, beds: readonly BedRoo
     if (walk && air) held.set(walk, (held.get(walk) ?? new Set()).add(air));
   }
   return new Map(
-    beds.map(({ bed }) => {
-      const kinds = [...(held.get(bed.walk) ?? [])];
-      return [bed.walk, kinds.length === 1 ? (kinds[0] as 'fruit' | 'leaves') : 'open'];
+    groups.map(({ walk }) => {
+      const kinds = [...(held.get(walk) ?? [])];
+      return [walk, kinds.length === 1 ? (kinds[0] as 'fruit' | 'leaves') : 'open'];
     }),
   );
 }
@@ -207,18 +221,18 @@ interface WaysArgs {
 function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysArgs): SowingWay[] {
   const courses = new Map<string, Course | null>();
   return input.demand.flatMap((demand, d) =>
-    input.beds.flatMap((room, b) => {
+    input.groups.flatMap((room, g) => {
       const { crop } = demand;
-      const kind = input.rooms.get(room.bed.walk);
+      const kind = input.rooms.get(room.walk);
       const air = airOf(crop);
-      if (crop.retiredOn || !suits(crop, room.bed.method) || (air && kind !== 'open' && kind !== air)) return [];
+      if (crop.retiredOn || !suits(crop, room.method) || (air && kind !== 'open' && kind !== air)) return [];
       const loop = facts.loops[room.loop]!;
       return Array.from({ length: input.weeks }, (_, week) => week).flatMap((week) => {
         const sowAt = input.offset + week * 7 + (target.sowOn - 1);
         const key = `${crop.code}|${loop.id}|${week}`;
         if (!courses.has(key)) courses.set(key, courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }));
         const course = courses.get(key);
-        const way = course && wayOf({ input, target, demand, d, b, course });
+        const way = course && wayOf({ input, target, demand, d, g, course });
         return way ? [way] : [];
       });
     }),
@@ -272,15 +286,15 @@ interface WayArgs {
   target: SuccessionTarget;
   demand: CropDemand;
   d: number;
-  b: number;
+  g: number;
   course: Course;
 }
 
-function wayOf({ input, target, demand, d, b, course }: WayArgs): SowingWay | null {
+function wayOf({ input, target, demand, d, g, course }: WayArgs): SowingWay | null {
   const { crop } = demand;
   const picks = picksOf(demand, course);
   if (!picks.some((p) => p.serves[1] > p.serves[0])) return null;
-  const room = input.beds[b]!;
+  const room = input.groups[g]!;
   const seedsPerPlant = 1 / (crop.germination * crop.nurserySurvival);
   const minutes = workOf({ crop, course, seedsPerPlant, offset: input.offset, weeks: input.minutesFree.length });
   const hour = target.costs.hourMinor / 60;
@@ -288,7 +302,7 @@ function wayOf({ input, target, demand, d, b, course }: WayArgs): SowingWay | nu
   return {
     crop,
     demand: d,
-    bed: b,
+    group: g,
     sowAt: course.sowAt,
     transplantAt: course.transplantAt,
     clearAt: course.clearAt,

@@ -60,26 +60,85 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
   const prove = (bound: number | undefined) => {
     if (bound !== undefined && Number.isFinite(bound)) best.boundMinor = Math.max(best.boundMinor ?? -Infinity, bound);
   };
-  highs.withModel(modelData(model, model.columns), (mip) => {
-    mip.options.set({
-      output_flag: false,
-      time_limit: Math.max(1, limits.seconds - seconds()),
-      mip_rel_gap: limits.gap / 2,
-      mip_min_logging_interval: 0.5,
+  const search = (time: number, free: readonly boolean[] | null) =>
+    highs.withModel(modelData(model, model.columns, free ? heldAt(model, best.plan, free) : undefined), (mip) => {
+      mip.options.set({
+        output_flag: false,
+        time_limit: time,
+        mip_rel_gap: limits.gap / 4,
+        mip_min_logging_interval: 0.5,
+      });
+      mip.setSolution(startOf(model, best.plan));
+      const on = (data: { mip_dual_bound?: number; mip_solution?: Float64Array }) => {
+        if (data.mip_solution) better(data.mip_solution);
+        if (free) return undefined;
+        prove(data.mip_dual_bound);
+        tell();
+        return undefined;
+      };
+      mip.run({ [MIP_IMPROVING]: (event) => on(event.data), [MIP_LOGGING]: (event) => on(event.data) });
+      if (Number.isFinite(mip.getObjectiveValue())) better(mip.getSolution().colValue);
+      if (!free) prove(mip.info.get('mip_dual_bound') as number);
     });
-    mip.setSolution(startOf(model, best.plan));
-    const on = (data: { mip_dual_bound?: number; mip_solution?: Float64Array }) => {
-      if (data.mip_solution) better(data.mip_solution);
-      prove(data.mip_dual_bound);
-      tell();
-      return undefined;
-    };
-    mip.run({ [MIP_IMPROVING]: (event) => on(event.data), [MIP_LOGGING]: (event) => on(event.data) });
-    if (Number.isFinite(mip.getObjectiveValue())) better(mip.getSolution().colValue);
-    prove(mip.info.get('mip_dual_bound') as number);
-  });
+  const relaxed = relax(highs, model, limits.seconds);
+  prove(relaxed.boundMinor);
+  better(relaxed.values);
   tell();
+  search(Math.max(1, limits.seconds * WHOLE_SHARE - seconds()), null);
+  tell();
+  let idle = 0;
+  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
+    const before = best.plan.costMinor;
+    search(Math.min(SEARCH_S, limits.seconds - seconds()), neighbourhood(model, input, turn));
+    idle = best.plan.costMinor < before - 1 ? 0 : idle + 1;
+    tell();
+  }
   return best;
+}
+
+/** The solver's word for a model that is solved. */
+const OPTIMAL = 7;
+
+/** All sowings in parts: what it costs is a bound, and what it sows, sown whole, is a good plan. */
+function relax(highs: Highs, model: SuccessionModel, seconds: number) {
+  const columns = model.columns.map((c) => ({ ...c, integer: false }));
+  return highs.withModel(modelData(model, columns), (lp) => {
+    lp.options.set({ output_flag: false, solver: 'ipm', time_limit: seconds });
+    lp.run();
+    const solved = lp.getModelStatus() === OPTIMAL;
+    return {
+      boundMinor: solved ? lp.getObjectiveValue() : undefined,
+      values: Float64Array.from(solved ? lp.getSolution().colValue : []),
+    };
+  });
+}
+
+/** Part of the time for the whole problem, which proves the bound; the rest betters the plan piece by piece. */
+const WHOLE_SHARE = 0.25;
+/** So many pieces in a row without a better plan, and the search ends. */
+const PATIENCE = 30;
+/** Longest search of one piece, and the least time for which one is begun, s. */
+const SEARCH_S = 4;
+const LEAST_SEARCH_S = 0.5;
+const PRODUCTS_AT_ONCE = 5;
+
+/** What is free in a turn: some products, or what is sown in some weeks; the rest stays as the best plan has it. */
+function neighbourhood({ ways }: SuccessionModel, input: SuccessionInput, turn: number): boolean[] {
+  const round = Math.floor(turn / 2);
+  const inRun = (at: number, of: number, length: number) => {
+    const from = (round * Math.ceil(length / 2)) % of;
+    return (at - from + of) % of < length;
+  };
+  if (turn % 2 === 0) return ways.map((w) => inRun(w.demand, input.demand.length, PRODUCTS_AT_ONCE));
+  const length = Math.ceil(input.weeks / 4);
+  return ways.map((w) => inRun(Math.floor((w.sowAt - input.offset) / 7), input.weeks, length));
+}
+
+/** What is not free keeps its number and whether it is sown. */
+function heldAt(model: SuccessionModel, plan: SuccessionPlan, free: readonly boolean[]) {
+  const { values } = startOf(model, plan);
+  const n = model.ways.length;
+  return (column: number) => (column < 2 * n && !free[column % n] ? values[column] : undefined);
 }
 
 function chosen({ ways }: SuccessionModel, values: ArrayLike<number>) {

@@ -56,12 +56,16 @@ export interface CropDemand {
   shortMinor: number;
 }
 
-export interface BedRoom {
-  bed: PlaceFact;
-  /** Index of its loop in `loops`. */
+/** Beds alike, in one room on one loop: what is sown for them may stand in any of them, or in several. */
+export interface BedGroup {
+  beds: readonly { bed: PlaceFact; free: Float64Array }[];
+  /** Index of their loop in `loops`. */
   loop: number;
+  method: string | null;
+  walk: string;
   areaPerPlaceM2: number;
-  /** Places that the kept plan leaves free, by day from today. */
+  places: number;
+  /** Places of all of them that the kept plan leaves free, by day from today. */
   free: Float64Array;
 }
 
@@ -88,8 +92,8 @@ export interface SowingWay {
   crop: Crop;
   /** Index in `demand`. */
   demand: number;
-  /** Index in `beds`. */
-  bed: number;
+  /** Index in `groups`. */
+  group: number;
   sowAt: number;
   transplantAt: number;
   clearAt: number;
@@ -113,7 +117,7 @@ export interface SuccessionInput {
   offset: number;
   weeks: number;
   days: number;
-  beds: BedRoom[];
+  groups: BedGroup[];
   loops: LoopRoom[];
   /** Cells free on the bench, by day. */
   benchFree: Float64Array;
