@@ -13,12 +13,10 @@ async function measure(by: 'steady' | 'earn') {
   const best = solveSuccession({
     highs: await loadHighs(),
     input,
-    limits: { seconds: Number(process.env.SECS ?? 60), gap: 0.005 },
+    limits: { seconds: 60, gap: 0.005 },
     report: (p) => reports.push(p),
     clock: () => performance.now(),
   });
-  if (process.env.TRACE) for (const r of reports.filter((_, i) => i % 1 === 0)) console.error(r.seconds, r.gap, r.plan.costMinor, r.boundMinor, r.by);
-  if (process.env.TRACE) console.error(best.plan.sowings.length, best.plan.sowings.reduce((s, p) => s + p.way.eachTimeMinor, 0), best.plan.sowings.reduce((s, p) => s + p.way.plantMinor * p.plants, 0), input.demand.map((d, i) => [d.product.code, Math.round((100 * best.plan.short[i]!.reduce((a, b) => a + b, 0)) / d.points.reduce((a, b) => a + b.quantity, 0)), input.ways.filter((w) => w.demand === i).length].join(" ")).join(", "));
   return { first: reports[0]!, firstSec: posedSec + reports[0]!.seconds, best, ways: input.ways.length };
 }
 

@@ -88,15 +88,15 @@ export function weeksHeld(way: SowingWay, offset: number, weeks: number): { week
   return [...days].map(([week, n]) => ({ week, days: n }));
 }
 
-/** Plants that a way may have at most: with nothing else planned, and all its demand open. */
-export function mostOf(input: SuccessionInput, empty: Book, way: SowingWay): number {
+/** Plants that would serve everything a way can serve, were all of it open. */
+export function mostWanted(input: SuccessionInput, way: SowingWay): number {
   const demand = input.demand[way.demand]!;
   const wanted = way.picks.map((pick) => {
     let quantity = 0;
     for (let t = pick.serves[0]; t < pick.serves[1]; t++) quantity += demand.points[t]!.quantity;
     return pick.perPlace > 0 ? quantity / pick.perPlace : 0;
   });
-  return Math.min(empty.most(way).plants, Math.max(0, ...wanted));
+  return Math.max(0, ...wanted);
 }
 
 /** Whole plants: a little more than asked where it fits, so that the last head of a delivery is not rounded away. */

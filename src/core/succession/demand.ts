@@ -46,7 +46,7 @@ function pointsOf({ facts, row, wish, by, offset, weeks }: PointsArgs): WantedPo
   const own = row.weeks.slice(1, weeks + 1);
   const delivery = usualDelivery(facts, row.product.code);
   const weekly = (of: (week: number) => number): WantedPoint[] =>
-    own.map((_, w) => ({ at: offset + w * 7 + delivery, quantity: Math.max(0, of(w)), promised: false }));
+    own.map((_, w) => ({ at: offset + w * 7 + delivery, quantity: Math.max(0, of(w)), lineId: null }));
   const promised = own.map((w) => w.promised);
   const last = promised.findLastIndex((q) => q > 0);
   const usual = last < 0 ? 0 : promised.slice(0, last + 1).reduce((sum, q) => sum + q, 0) / (last + 1);
@@ -54,7 +54,7 @@ function pointsOf({ facts, row, wish, by, offset, weeks }: PointsArgs): WantedPo
   if (by !== 'orders') return weekly((w) => Math.max(amount, promised[w]!) - own[w]!.expected);
   const lines = row.weeks
     .flatMap((week) => week.shortLines)
-    .map((line) => ({ at: daysBetween(facts.today, line.day), quantity: line.quantity, promised: true }))
+    .map((line) => ({ at: daysBetween(facts.today, line.day), quantity: line.quantity, lineId: line.lineId }))
     .filter((line) => line.at < offset + weeks * 7);
   return [...lines, ...weekly((w) => (w > last ? amount - own[w]!.expected : 0))];
 }

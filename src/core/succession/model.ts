@@ -1,5 +1,5 @@
 import type { Column, Rows } from '../solver/mip';
-import { Book, mostOf, weeksHeld } from './book';
+import { Book, mostWanted, weeksHeld } from './book';
 import { airOf } from './problem';
 import type { LimitKind, SowingWay, SuccessionInput } from './types';
 
@@ -18,14 +18,16 @@ export interface SuccessionModel extends Rows {
 /** A night in the cold store: of two equal plans the fresher is taken. */
 const CARRY_SHARE = 0.001;
 
-/** @param lifted limits that are left out, to see what they cost */
-export function successionModel(input: SuccessionInput, lifted: ReadonlySet<LimitKind> = new Set()): SuccessionModel {
+/** @param lifted limits that are left out, to see what they cost; null: the plan itself */
+export function successionModel(input: SuccessionInput, lifted: ReadonlySet<LimitKind> | null = null): SuccessionModel {
   const empty = new Book(input);
-  const fits = input.ways.map((way) => (lifted.size > 0 ? Infinity : mostOf(input, empty, way)));
+  // What a limit costs is seen only where no other bound says it too.
+  const fits = input.ways.map((way) =>
+    lifted ? mostWanted(input, way) : Math.min(mostWanted(input, way), empty.most(way).plants),
+  );
   const ways = input.ways.filter((_, i) => fits[i]! >= 1);
   const most = Float64Array.from(fits.filter((n) => n >= 1));
-  const builder = new Builder(input, ways, lifted);
-  return { ...builder.build(most), ways, most };
+  return { ...new Builder(input, ways, lifted ?? new Set()).build(most), ways, most };
 }
 
 class Builder {
@@ -81,7 +83,7 @@ class Builder {
     const plants = this.ways.map(
       (way, w): Column => ({
         cost: way.plantMinor,
-        upper: Number.isFinite(most[w]!) ? most[w]! : Infinity,
+        upper: most[w]!,
         integer: false,
         ...merged(this.entries[w]!),
       }),

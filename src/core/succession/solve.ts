@@ -114,13 +114,13 @@ function relax(highs: Highs, model: SuccessionModel, seconds: number) {
 }
 
 /** Part of the time for the whole problem, which proves the bound; the rest betters the plan piece by piece. */
-const WHOLE_SHARE = 0.25;
+const WHOLE_SHARE = 0.15;
 /** So many pieces in a row without a better plan, and the search ends. */
 const PATIENCE = 30;
 /** Longest search of one piece, and the least time for which one is begun, s. */
-const SEARCH_S = 4;
+const SEARCH_S = 3;
 const LEAST_SEARCH_S = 0.5;
-const PRODUCTS_AT_ONCE = 5;
+const PRODUCTS_AT_ONCE = 4;
 
 /** What is free in a turn: some products, or what is sown in some weeks; the rest stays as the best plan has it. */
 function neighbourhood({ ways }: SuccessionModel, input: SuccessionInput, turn: number): boolean[] {
@@ -130,7 +130,7 @@ function neighbourhood({ ways }: SuccessionModel, input: SuccessionInput, turn: 
     return (at - from + of) % of < length;
   };
   if (turn % 2 === 0) return ways.map((w) => inRun(w.demand, input.demand.length, PRODUCTS_AT_ONCE));
-  const length = Math.ceil(input.weeks / 4);
+  const length = Math.ceil(input.weeks / 5);
   return ways.map((w) => inRun(Math.floor((w.sowAt - input.offset) / 7), input.weeks, length));
 }
 
@@ -156,13 +156,22 @@ function startOf({ ways, most }: SuccessionModel, plan: SuccessionPlan) {
   return { indices: Int32Array.from(values.keys()), values };
 }
 
-/** What the best plan would cost were a limit not there, by the relaxation, minor units. */
-export function costWithout(highs: Highs, input: SuccessionInput, lifted: readonly LimitKind[]): number {
-  const model = successionModel(input, new Set(lifted));
-  if (model.ways.length === 0) return nothingMetMinor(input);
-  return highs.withModel(modelData(model, model.columns.map((c) => ({ ...c, integer: false }))), (lp) => {
-    lp.options.set({ output_flag: false, time_limit: 10 });
-    lp.run();
-    return lp.getObjectiveValue();
-  });
+/**
+ * What the best plan would cost, by the relaxation, with all limits and with each of some left out: how much a limit truly costs.
+ * @returns minor units saved without it, the dearest limit first; limits that cost nothing are left out
+ */
+export function limitCosts(highs: Highs, input: SuccessionInput, kinds: readonly LimitKind[]) {
+  const costOf = (lifted: readonly LimitKind[]): number | undefined => {
+    const model = successionModel(input, new Set(lifted));
+    return model.ways.length === 0 ? nothingMetMinor(input) : relax(highs, model, LIMIT_S).boundMinor;
+  };
+  const base = costOf([]);
+  if (base === undefined) return [];
+  return kinds
+    .map((kind) => ({ kind, savedMinor: base - (costOf([kind]) ?? base) }))
+    .filter((l) => l.savedMinor > base * 1e-3)
+    .sort((a, b) => b.savedMinor - a.savedMinor);
 }
+
+/** Longest time for one of them, s. */
+const LIMIT_S = 10;

@@ -45,7 +45,8 @@ export interface WantedPoint {
   /** Day index from today. */
   at: number;
   quantity: number;
-  promised: boolean;
+  /** The order line that is short; null: a usual week. */
+  lineId: string | null;
 }
 
 export interface CropDemand {
