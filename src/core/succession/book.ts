@@ -102,7 +102,9 @@ export function mostWanted(input: SuccessionInput, way: SowingWay): number {
 /** Whole plants: a little more than asked where it fits, so that the last head of a delivery is not rounded away. */
 export function wholePlants(input: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
   const book = new Book(input);
-  const whole = planned.map(({ way, plants }) => ({ way, plants: Math.floor(plants + 1e-6) })).filter((p) => p.plants > 0);
+  const whole = planned
+    .map(({ way, plants }) => ({ way, plants: Math.floor(plants + 1e-6) }))
+    .filter((p) => p.plants > 0);
   for (const { way, plants } of whole) book.take(way, plants);
   return whole.map(({ way, plants }) => {
     const more = Math.min(ROUNDED_UP, Math.floor(book.most(way, true).plants + 1e-9));

@@ -49,14 +49,19 @@ function pointsOf({ facts, row, wish, by, offset, weeks }: PointsArgs): WantedPo
     own.map((_, w) => ({ at: offset + w * 7 + delivery, quantity: Math.max(0, of(w)), lineId: null }));
   const promised = own.map((w) => w.promised);
   const last = promised.findLastIndex((q) => q > 0);
-  const usual = last < 0 ? 0 : promised.slice(0, last + 1).reduce((sum, q) => sum + q, 0) / (last + 1);
-  const amount = wish.amount ?? usual;
+  const amount = wish.amount ?? usualAWeek(promised);
   if (by !== 'orders') return weekly((w) => Math.max(amount, promised[w]!) - own[w]!.expected);
   const lines = row.weeks
     .flatMap((week) => week.shortLines)
     .map((line) => ({ at: daysBetween(facts.today, line.day), quantity: line.quantity, lineId: line.lineId }))
     .filter((line) => line.at < offset + weeks * 7);
   return [...lines, ...weekly((w) => (w > last ? amount - own[w]!.expected : 0))];
+}
+
+/** What is promised a week on average, up to the last week with an order; 0 where none is. */
+export function usualAWeek(promised: readonly number[]): number {
+  const last = promised.findLastIndex((q) => q > 0);
+  return last < 0 ? 0 : promised.slice(0, last + 1).reduce((sum, q) => sum + q, 0) / (last + 1);
 }
 
 /** The day of the week on which most of a product is promised, 0 is Monday. */

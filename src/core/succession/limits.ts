@@ -55,9 +55,7 @@ function runsOf(short: readonly number[]): number[][] {
 function when(input: SuccessionInput, { points }: CropDemand, run: readonly number[]): string {
   const day = (t: number) => addDays(input.today, points[t]!.at);
   const [first, last] = [day(run[0]!), day(run.at(-1)!)];
-  return isoWeek(first) === isoWeek(last)
-    ? say`week ${isoWeek(first)}`
-    : say`${shortDay(first)} to ${shortDay(last)}`;
+  return isoWeek(first) === isoWeek(last) ? say`week ${isoWeek(first)}` : say`${shortDay(first)} to ${shortDay(last)}`;
 }
 
 interface ReasonArgs {
@@ -72,8 +70,7 @@ interface ReasonArgs {
 function reason({ input, demand, own, book, sown, run }: ReasonArgs): string {
   if (own.length === 0)
     return say`No bed of those chosen suits it, or it is too cold or too dark for it, or its room ripens fruit beside it.`;
-  const serves = (way: SowingWay) =>
-    way.picks.some((p) => run.some((t) => p.serves[0] <= t && t < p.serves[1]));
+  const serves = (way: SowingWay) => way.picks.some((p) => run.some((t) => p.serves[0] <= t && t < p.serves[1]));
   const ways = own.filter(serves);
   if (ways.length === 0) {
     const first = Math.min(...own.flatMap((w) => w.picks.filter((p) => p.serves[1] > p.serves[0]).map((p) => p.at)));

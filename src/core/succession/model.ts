@@ -50,7 +50,12 @@ class Builder {
     return this.rowLower.length - 1;
   }
 
-  private column(cost: number, upper: number, entries: readonly (readonly [number, number])[], integer = false): number {
+  private column(
+    cost: number,
+    upper: number,
+    entries: readonly (readonly [number, number])[],
+    integer = false,
+  ): number {
     this.own.push({ cost, upper, integer, rows: entries.map((e) => e[0]), values: entries.map((e) => e[1]) });
     return this.own.length - 1;
   }
@@ -80,14 +85,12 @@ class Builder {
     });
     this.holdMinutes(sown);
     this.holdAir(most);
-    const plants = this.ways.map(
-      (way, w): Column => ({
-        cost: way.plantMinor,
-        upper: most[w]!,
-        integer: false,
-        ...merged(this.entries[w]!),
-      }),
-    );
+    const plants = this.ways.map((way, w): Column => ({
+      cost: way.plantMinor,
+      upper: most[w]!,
+      integer: false,
+      ...merged(this.entries[w]!),
+    }));
     return { rowLower: this.rowLower, rowUpper: this.rowUpper, columns: [...plants, ...sown, ...this.own] };
   }
 
@@ -169,15 +172,11 @@ class Builder {
       const [fruitRow, leafRow] = [this.row(-Infinity, 0), this.row(-Infinity, mostLeaves)];
       for (const w of fruit) this.enter(w, fruitRow, 1);
       for (const w of leaves) this.enter(w, leafRow, 1);
-      this.column(
-        0,
-        1,
-        [
-          [fruitRow, -mostFruit],
-          [leafRow, mostLeaves],
-        ],
-        true,
-      );
+      const hasFruit = this.column(0, 1, [
+        [fruitRow, -mostFruit],
+        [leafRow, mostLeaves],
+      ]);
+      hasFruit.integer = true;
     }
   }
 

@@ -9,13 +9,28 @@ import { promiseTable } from '../market/promiseTable';
 import { sellDays } from '../market/useBy';
 import { sowingGroup } from '../plan/build';
 import { forecastFarm } from '../plan/forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type LoopFact, type PlaceFact, type PlanStep } from '../plan/types';
+import {
+  DEFAULT_SETTINGS,
+  type FarmFacts,
+  type FarmForecast,
+  type LoopFact,
+  type PlaceFact,
+  type PlanStep,
+} from '../plan/types';
 import { addDays, daysBetween } from '../quantity/days';
 import { planStart } from '../stocking/problem';
 import { bandOf, isByNitrogen } from '../water/loopBalance';
 import { say } from '../words/words';
 import { demandOf } from './demand';
-import type { BedGroup, CropDemand, LoopRoom, PlannedPick, SowingWay, SuccessionInput, SuccessionTarget } from './types';
+import type {
+  BedGroup,
+  CropDemand,
+  LoopRoom,
+  PlannedPick,
+  SowingWay,
+  SuccessionInput,
+  SuccessionTarget,
+} from './types';
 
 export interface SuccessionProblem {
   input: SuccessionInput;

@@ -27,3 +27,5 @@ export const repeatSowing = act('plan.repeatSowing@1');
 export const editStep = act('plan.changeStep@1');
 export const pinPick = act('plan.pinPick@1');
 export const takeBack = act('entry.takeBack@1');
+/** Answers with the draft's id. */
+export const layDraft = (values: Record<string, unknown>) => send<string>('draft.layPlan@1', values);

@@ -26,3 +26,24 @@ export function Chips<K extends string>({ label, options, chosen, onChoose, chil
     </Buttons>
   );
 }
+
+interface ManyChipsProps<K extends string> {
+  label: string;
+  options: readonly (readonly [key: K, words: string])[];
+  chosen: readonly K[];
+  onChoose: (keys: K[]) => void;
+}
+
+/** Some of a few. */
+export function ManyChips<K extends string>({ label, options, chosen, onChoose }: ManyChipsProps<K>) {
+  const toggle = (key: K) => onChoose(chosen.includes(key) ? chosen.filter((k) => k !== key) : [...chosen, key]);
+  return (
+    <Buttons role="group" aria-label={label}>
+      {options.map(([key, words]) => (
+        <ToggleButton key={key} value={key} selected={chosen.includes(key)} onChange={() => toggle(key)}>
+          {told(words)}
+        </ToggleButton>
+      ))}
+    </Buttons>
+  );
+}

@@ -6,6 +6,11 @@ export type Room = readonly [path: string, name: string, says: string];
 export const BED_ROOMS: readonly Room[] = [
   ['/beds', word`Beds`, word`what grows where, what is ripe or about to be lost, what is sown next`],
   ['/beds/space', word`Space`, word`how full each bed and bench is, week by week, and what empty places cost`],
+  [
+    '/beds/planner',
+    word`Succession planner`,
+    word`say what is wanted; it proposes what to sow when and into which bed`,
+  ],
 ];
 
 export const COHORT_ROOMS: readonly Room[] = [

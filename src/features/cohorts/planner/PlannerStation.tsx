@@ -1,21 +1,21 @@
 'use client';
 import { say, word } from '../../../core/words/words';
-import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { formatNumber } from '../../../core/quantity/units';
 import { Chips } from '../../../ui/form/Chips';
 import { ActionForm } from '../../../ui/form/ActionForm';
 import type { Outcome } from '../../../ui/outcome';
+import { Searching } from '../../../ui/kit/Searching';
 import { Waiting } from '../../../ui/kit/Waiting';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { CohortsNav } from '../CohortsNav';
+import type { Proposal as Answer } from '../../../core/stocking/propose';
 import type { PlannerPage } from './plannerQuery';
 import { sayGap } from './sayGap';
 import { plannedSpecies, readTarget, targetFields, type PlanBy } from './target';
 import { usePlanner } from './usePlanner';
-import { Buttons, Columns, EMPTY, Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
+import { Columns, EMPTY, Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 
 /** They come when there is something to show. */
 const Proposal = dynamic(() => import('./Proposal').then((m) => m.Proposal), {
@@ -59,7 +59,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
       <Unseen as="h1">{say`Stocking planner`}</Unseen>
       <Columns>
         <Stack ref={results}>
-          {planner.state === 'solving' && <Searching planner={planner} />}
+          {planner.state === 'solving' && <Searching words={wordsOf(planner.answer)} onStop={planner.stop} />}
           {planner.refused && (
             <Mark as="p" tone="danger" role="alert">
               {planner.refused}
@@ -99,22 +99,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
   );
 }
 
-function Searching({ planner }: { planner: ReturnType<typeof usePlanner> }) {
-  return (
-    <Sheet>
-      <SheetBody stack role="status">
-        <LinearProgress aria-label={say`Searching`} />
-        <p>
-          {planner.answer
-            ? `${formatNumber(planner.answer.progress.seconds, 0)} s · ${sayGap(planner.answer)}`
-            : say`Weighing the ways to stock…`}
-        </p>
-        <Buttons>
-          <Button variant="outlined" onClick={planner.stop}>
-            {say`Stop and keep the best so far`}
-          </Button>
-        </Buttons>
-      </SheetBody>
-    </Sheet>
-  );
+function wordsOf(answer: Answer | null): string {
+  if (!answer) return say`Weighing the ways to stock…`;
+  return `${formatNumber(answer.progress.seconds, 0)} s · ${sayGap(answer)}`;
 }

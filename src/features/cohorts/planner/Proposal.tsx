@@ -1,20 +1,17 @@
 'use client';
 import { plural, say } from '../../../core/words/words';
 import { sayOrdered } from '../../../core/stocking/limits';
-import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
 
-import { newEntryKey } from '../../../ui/outcome';
+import { LayDraft } from '../../../ui/form/LayDraft';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Proposal as Answer } from '../../../core/stocking/propose';
 import { layDraft } from '../actions';
 import type { PlannerPage } from './plannerQuery';
 import { sayGap } from './sayGap';
-import { Buttons, Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
+import { Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
 
@@ -49,7 +46,14 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
             {say`and ${said.length - SHOWN_LIMITS} more gaps`}
           </Text>
         )}
-        {ready && page.person.role === 'manager' && <LayDraft answer={answer} page={page} />}
+        {ready && page.person.role === 'manager' && (
+          <LayDraft
+            name={say`Stocking plan ${shortDay(page.today)}`}
+            steps={draft.steps}
+            drops={draft.steps.length > 0 ? answer.moved.map((m) => m.groupId) : []}
+            send={layDraft}
+          />
+        )}
       </SheetBody>
       <Batches answer={answer} page={page} />
     </Sheet>
@@ -110,41 +114,6 @@ function Moved({ answer, page }: { answer: Answer; page: PlannerPage }) {
         {moved.map((m) => say`${m.lotCode} ${shortDay(m.day)}, ${formatNumber(m.count)} fish`).join(' · ')}
       </Text>
     </Text>
-  );
-}
-
-function LayDraft({ answer, page }: { answer: Answer; page: PlannerPage }) {
-  const router = useRouter();
-  const [pending, start] = useTransition();
-  const [refused, setRefused] = useState<string | null>(null);
-  const { draft } = answer;
-  const lay = () =>
-    start(async () => {
-      const steps = draft.steps.map(({ cropCode: _c, version: _v, ...s }) => s);
-      const name = say`Stocking plan ${shortDay(page.today)}`;
-      const outcome = await layDraft({
-        entryKey: newEntryKey(),
-        name,
-        steps,
-        drops: draft.steps.length > 0 ? answer.moved.map((m) => m.groupId) : [],
-      }).catch(() => null);
-      if (outcome?.ok) router.push(`/season?draft=${outcome.value}`);
-      else if (!outcome) setRefused(say`No connection: the proposal is still here. Press again when it is back.`);
-      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
-    });
-  return (
-    <>
-      {refused && (
-        <Mark as="p" tone="danger" role="alert">
-          {refused}
-        </Mark>
-      )}
-      <Buttons>
-        <Button variant="contained" onClick={lay} disabled={pending || draft.steps.length === 0}>
-          {pending ? say`Laying it on Season…` : say`See it on Season as a draft`}
-        </Button>
-      </Buttons>
-    </>
   );
 }
 

@@ -1,0 +1,45 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import type { PlanStep } from '../../core/plan/types';
+import { say } from '../../core/words/words';
+import { Buttons, Mark } from '../kit/kit';
+import { newEntryKey, type Outcome } from '../outcome';
+
+interface LayDraftProps {
+  name: string;
+  steps: readonly PlanStep[];
+  /** Groups of the plan that go when it is kept. */
+  drops: readonly string[];
+  send: (values: Record<string, unknown>) => Promise<Outcome<string>>;
+}
+
+/** Lays a proposal on Season as a draft: nothing changes until it is kept there. */
+export function LayDraft({ name, steps, drops, send }: LayDraftProps) {
+  const router = useRouter();
+  const [pending, start] = useTransition();
+  const [refused, setRefused] = useState<string | null>(null);
+  const lay = () =>
+    start(async () => {
+      const sent = steps.map(({ version: _v, ...s }) => s);
+      const outcome = await send({ entryKey: newEntryKey(), name, steps: sent, drops }).catch(() => null);
+      if (outcome?.ok) router.push(`/season?draft=${outcome.value}`);
+      else if (!outcome) setRefused(say`No connection: the proposal is still here. Press again when it is back.`);
+      else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
+    });
+  return (
+    <>
+      {refused && (
+        <Mark as="p" tone="danger" role="alert">
+          {refused}
+        </Mark>
+      )}
+      <Buttons>
+        <Button variant="contained" onClick={lay} disabled={pending || steps.length === 0}>
+          {pending ? say`Laying it on Season…` : say`See it on Season as a draft`}
+        </Button>
+      </Buttons>
+    </>
+  );
+}
