@@ -50,14 +50,10 @@ class Builder {
     return this.rowLower.length - 1;
   }
 
-  private column(
-    cost: number,
-    upper: number,
-    entries: readonly (readonly [number, number])[],
-    integer = false,
-  ): number {
-    this.own.push({ cost, upper, integer, rows: entries.map((e) => e[0]), values: entries.map((e) => e[1]) });
-    return this.own.length - 1;
+  private column(cost: number, upper: number, entries: readonly (readonly [number, number])[]): Column {
+    const column = { cost, upper, integer: false, rows: entries.map((e) => e[0]), values: entries.map((e) => e[1]) };
+    this.own.push(column);
+    return column;
   }
 
   private enter(way: number, row: number, value: number) {
