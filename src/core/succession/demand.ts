@@ -49,13 +49,12 @@ function pointsOf({ facts, row, wish, by, offset, weeks }: PointsArgs): WantedPo
     own.map((_, w) => ({ at: offset + w * 7 + delivery, quantity: Math.max(0, of(w)), lineId: null }));
   const promised = own.map((w) => w.promised);
   const last = promised.findLastIndex((q) => q > 0);
-  const amount = wish.amount ?? usualAWeek(promised);
-  if (by !== 'orders') return weekly((w) => Math.max(amount, promised[w]!) - own[w]!.expected);
+  if (by !== 'orders') return weekly((w) => Math.max(wish.amount, promised[w]!) - own[w]!.expected);
   const lines = row.weeks
     .flatMap((week) => week.shortLines)
     .map((line) => ({ at: daysBetween(facts.today, line.day), quantity: line.quantity, lineId: line.lineId }))
     .filter((line) => line.at < offset + weeks * 7);
-  return [...lines, ...weekly((w) => (w > last ? amount - own[w]!.expected : 0))];
+  return [...lines, ...weekly((w) => (w > last ? wish.amount - own[w]!.expected : 0))];
 }
 
 /** What is promised a week on average, up to the last week with an order; 0 where none is. */

@@ -333,13 +333,15 @@ function wayOf({ input, target, demand, d, g, course }: WayArgs): SowingWay | nu
 }
 
 /** What one plant gives at each pick, and which demands may have it. */
-function picksOf({ crop, product, points }: CropDemand, { pickAt }: Course): PlannedPick[] {
-  const kept = (crop.pickingCurve ? 0 : crop.windowDays) + sellDays(product);
+function picksOf({ crop, product, points }: CropDemand, { pickAt, clearAt }: Course): PlannedPick[] {
+  // It may stand for its window, but not beyond the next cut or the clearing.
+  const stands = (i: number) =>
+    crop.pickingCurve ? 0 : Math.min(crop.windowDays, (pickAt[i + 1] ?? clearAt) - pickAt[i]!);
   const standing = crop.finalSurvival * crop.packout;
   return pickAt.map((at, i) => {
     const factor = cutFactor(crop, i + 1);
     const pieces = (standing / (crop.plantsPerUnit ?? 1)) * (crop.unit === 'head' ? 1 : factor);
-    const until = at + kept;
+    const until = at + stands(i) + sellDays(product);
     const from = points.findIndex((p) => p.at >= at);
     const after = points.findLastIndex((p) => p.at <= until) + 1;
     return {

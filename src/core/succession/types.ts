@@ -28,8 +28,8 @@ export interface SuccessionTarget {
 
 export interface ProductTarget {
   code: string;
-  /** g (kg products) or pieces a week; null: as it was promised, on average. */
-  amount: number | null;
+  /** g (kg products) or pieces a week. */
+  amount: number;
 }
 
 export interface SuccessionCosts {

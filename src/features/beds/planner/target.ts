@@ -54,15 +54,12 @@ function whenFields(): FormField[] {
 
 function amountField({ code, name, unit, usual }: SuccessionPage['products'][number], by: PlanBy): FormField {
   const group = {
-    orders: say`A week after the last order; empty: as it was promised, 0: none`,
-    steady: say`Wanted a week; empty or 0: none`,
-    earn: say`The market takes a week, at list price; empty or 0: none`,
+    orders: say`A week after the last order (0: none)`,
+    steady: say`Wanted a week (0: none)`,
+    earn: say`The market takes a week, at list price (0: none)`,
   }[by];
-  const field = { name: `amount_${code}`, label: name, group, half: true, optional: true };
-  const start = by !== 'orders' && usual > 0 ? Math.round(usual) : '';
-  return unit === 'kg'
-    ? { ...field, kind: 'quantity', quantity: 'mass', start }
-    : { ...field, kind: 'number', start: String(start) };
+  const field = { name: `amount_${code}`, label: name, group, half: true, start: Math.round(usual) };
+  return unit === 'kg' ? { ...field, kind: 'quantity', quantity: 'mass' } : { ...field, kind: 'number' };
 }
 
 function limitFields(currency: string, by: PlanBy): FormField[] {
@@ -134,10 +131,9 @@ export function readSuccession(
   if (v.share !== undefined && !(Number(v.share) > 0 && Number(v.share) <= 100))
     wrong.share = [say`Over 0 and at most 100 %, or empty for no limit.`];
   if (bedIds.length === 0) wrong.form = [say`Choose at least one bed.`];
-  const amountOf = (code: string) => (v[`amount_${code}`] === undefined ? null : Number(v[`amount_${code}`]));
-  const wanted = page.products.filter(({ code }) =>
-    by === 'orders' ? amountOf(code) !== 0 : (amountOf(code) ?? 0) > 0,
-  );
+  const amountOf = (code: string) => Number(v[`amount_${code}`] ?? 0);
+  // What is promised is wanted, whatever comes after it.
+  const wanted = page.products.filter(({ code, usual }) => amountOf(code) > 0 || (by === 'orders' && usual > 0));
   if (wanted.length === 0) wrong.form ??= [say`Nothing is wanted: give an amount a week for at least one product.`];
   if (Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
   const target: SuccessionTarget = {
