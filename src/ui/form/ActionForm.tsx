@@ -35,6 +35,8 @@ interface ActionFormProps<R> {
   beside?: ReactNode;
   /** A form with danger in it says so before its button. */
   caution?: string | null;
+  /** It asks and records nothing: what is typed is there again when the page is. */
+  asks?: boolean;
 }
 
 /** Runs of fields of one group, in their order. */
@@ -78,13 +80,14 @@ export function ActionForm<R>({
   children,
   beside,
   caution,
+  asks,
 }: ActionFormProps<R>) {
   const mayWrite = use(MayWrite);
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(fields.map((f) => [f.name, shownStart(f, units)])),
   });
   const typed = useWatch({ control: form.control }) as Record<string, string>;
-  const entry = useEntry({ fields, units, about, form, send, onDone });
+  const entry = useEntry({ fields, units, about, form, send, onDone, asks });
 
   if (!mayWrite) return <Mark as="p">{say`You read here as a visitor; nothing is recorded by you.`}</Mark>;
   return (

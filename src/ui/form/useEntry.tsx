@@ -21,6 +21,8 @@ interface EntryOptions<R> {
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
   /** What it answered, and the key it is recorded under: by it an entry is taken back; null where it stays. */
   onDone: (value: R, recordedKey: string | null) => void;
+  /** It asks and records nothing: what is typed is there again when the page is. */
+  asks?: boolean | undefined;
 }
 
 /**
@@ -28,7 +30,7 @@ interface EntryOptions<R> {
  * connection loses nothing, and pressing twice records once. An answer that was lost is never taken for an answer to
  * what is typed afterwards: the key stays with what was sent under it.
  */
-export function useEntry<R>({ fields, units, about = '', form, send, onDone }: EntryOptions<R>) {
+export function useEntry<R>({ fields, units, about = '', form, send, onDone, asks }: EntryOptions<R>) {
   const [entryKey, answered, adopt] = useEntryKey();
   const name = `${fields.map((f) => f.name).join(' ')} ${about}`;
   const kept = useKeptTyping({ form, name, entryKey, adopt });
@@ -70,7 +72,7 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone }: E
         if (!outcome.ok) return refuse(outcome.fields, read.typedAt);
         setAsked([]);
         setConfirmed(false);
-        kept.done();
+        if (!asks) kept.done();
         onDone(outcome.value, outcome.stays ? null : entryKey);
       } catch {
         setFormError(

@@ -87,10 +87,12 @@ export function SuccessionRoom({ page }: { page: SuccessionPage }) {
             />
             <ActionForm
               key={by}
+              about={by}
               fields={successionFields(by, page)}
               units={page.units}
               submit={say`Propose sowings`}
               send={start}
+              asks
               onDone={() => undefined}
             />
           </SheetBody>

@@ -86,10 +86,12 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
             )}
             <ActionForm
               key={by}
+              about={by}
               fields={targetFields({ by, species, units: page.units, currency: page.currency })}
               units={page.units}
               submit={say`Propose a plan`}
               send={start}
+              asks
               onDone={() => undefined}
             />
           </SheetBody>

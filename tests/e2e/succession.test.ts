@@ -1,0 +1,60 @@
+import { DESK, expect, signIn, test, useFarm } from './help';
+
+const { db } = useFarm();
+
+test('a season of sowings: planned, laid on Season, kept, and its supply found in Market', async ({ page }) => {
+  test.setTimeout(150_000);
+  await page.setViewportSize(DESK);
+  await signIn(page, 'ines');
+  await page.goto('/beds');
+  await page.getByRole('link', { name: 'Succession planner' }).click();
+  await page.getByRole('button', { name: 'So much a week' }).click();
+  const form = page.locator('form');
+  await form.getByLabel('Search at most, seconds').fill('10');
+  // What is typed wrong stands beside its field, and nothing else is lost.
+  await form.getByLabel('One crop at most, % of the room (if any)').fill('140');
+  await form.getByRole('button', { name: 'Propose sowings' }).click();
+  await expect(form.getByText('Over 0 and at most 100 %, or empty for no limit.')).toBeVisible();
+  await form.getByLabel('One crop at most, % of the room (if any)').fill('60');
+  for (const field of await form
+    .getByRole('group', { name: /Wanted a week/ })
+    .getByRole('textbox')
+    .all())
+    await field.fill('0');
+  await form.getByLabel('Rocket').fill('9');
+  await form.getByRole('button', { name: 'Propose sowings' }).click();
+
+  const proposal = page.getByTestId('succession');
+  const lay = proposal.getByRole('button', { name: 'See it on Season as a draft' });
+  await expect(lay).toBeVisible({ timeout: 40_000 });
+  await expect(proposal).toContainText(/\d+ sowings? · €/);
+  await expect(proposal.getByTestId('together')).toContainText(/Heron|Kingfisher/);
+  await expect(proposal.getByTestId('limits')).toContainText(/limit/);
+  expect(await proposal.getByText(/^ROC-/).count()).toBeGreaterThan(2);
+
+  // Nothing has changed yet.
+  const planned = async () =>
+    Number(
+      (await db()('plan_step').where({ kind: 'sow', crop_code: 'rocket', state: 'planned' }).count('* as n'))[0]!.n,
+    );
+  const before = await planned();
+  await page.goto('/market');
+  const rocket = page.getByRole('row', { name: /^Rocket/ }).first();
+  const free = await rocket.innerText();
+
+  await page.goBack();
+  await page.getByRole('button', { name: 'So much a week' }).click();
+  // What was typed is still there.
+  await expect(form.getByLabel('Rocket')).toHaveValue('9');
+  await form.getByRole('button', { name: 'Propose sowings' }).click();
+  await expect(lay).toBeVisible({ timeout: 40_000 });
+  await lay.click();
+  await page.waitForURL('**/season?draft=*');
+  await expect(page.getByRole('heading', { name: /^Draft: Sowings from/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep draft' }).click();
+  await expect(page.getByRole('region', { name: 'Draft' })).toBeHidden();
+  expect(await planned()).toBeGreaterThan(before);
+  await page.goto('/market');
+  await expect(rocket).toBeVisible();
+  expect(await rocket.innerText()).not.toBe(free);
+});
