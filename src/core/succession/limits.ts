@@ -68,16 +68,14 @@ interface ReasonArgs {
 }
 
 function reason({ input, demand, own, book, sown, run }: ReasonArgs): string {
-  if (own.length === 0)
+  const first = input.firstPick[input.demand.indexOf(demand)]!;
+  if (first === Infinity)
     return say`No bed of those chosen suits it, or it is too cold or too dark for it, or its room ripens fruit beside it.`;
+  if (first > demand.points[run.at(-1)!]!.at)
+    return say`Too late to sow for it: what is sown now is picked from ${shortDay(addDays(input.today, first))}.`;
   const serves = (way: SowingWay) => way.picks.some((p) => run.some((t) => p.serves[0] <= t && t < p.serves[1]));
   const ways = own.filter(serves);
-  if (ways.length === 0) {
-    const first = Math.min(...own.flatMap((w) => w.picks.filter((p) => p.serves[1] > p.serves[0]).map((p) => p.at)));
-    return first > demand.points[run.at(-1)!]!.at
-      ? say`Too late to sow for it: what is sown now is picked from ${shortDay(addDays(input.today, first))}.`
-      : say`Nothing sown in these weeks would be ripe on those days.`;
-  }
+  if (ways.length === 0) return say`Nothing sown in these weeks would be ripe on those days.`;
   const blocked = ways.map((way) => book.most(way, sown.has(way))).filter((m) => m.plants < 1);
   if (blocked.length < ways.length) return say`It could be grown, but brings less than its work and seed cost.`;
   const counts = new Map<LimitKind, number>();

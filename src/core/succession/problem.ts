@@ -75,6 +75,7 @@ export function successionProblem(
     minutesFree: minutesFree({ facts, plan, target, offset }),
     demand,
     ways: [],
+    firstPick: demand.map(() => Infinity),
     shareFree: shareFree({ facts, forecast, groups, target, days: offset + target.weeks * 7 }),
     rooms: roomsOf(facts, forecast, groups),
   };
@@ -247,6 +248,7 @@ function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysArgs): So
         const key = `${crop.code}|${loop.id}|${week}`;
         if (!courses.has(key)) courses.set(key, courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }));
         const course = courses.get(key);
+        if (course) input.firstPick[d] = Math.min(input.firstPick[d]!, course.pickAt[0]!);
         const way = course && wayOf({ input, target, demand, d, g, course });
         return way ? [way] : [];
       });

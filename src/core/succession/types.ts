@@ -126,6 +126,8 @@ export interface SuccessionInput {
   minutesFree: number[];
   demand: CropDemand[];
   ways: SowingWay[];
+  /** Of each demand: the first day of any pick in these beds; Infinity: nothing would grow in them. */
+  firstPick: number[];
   /** m²·days that each crop may still have; Infinity: no limit. */
   shareFree: Map<string, number>;
   /** What rooms hold by the kept plan, of what does not go together. */
