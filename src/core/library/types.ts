@@ -60,6 +60,8 @@ export interface Crop {
   tempOptC: number;
   tempMaxC: number;
   lightTargetMol: number;
+  /** Mean air of a day above which it bolts, where the farm has set its own, 0: it does not; see crops/bolting. */
+  boltFromC?: number;
   germination: number;
   nurserySurvival: number;
   finalSurvival: number;

@@ -1,5 +1,6 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
+import { boltShare } from '../crops/bolting';
 import { expectedYield } from '../crops/quantities';
 import { bedStages, daysFromStage, lastStage, placesHeld } from '../crops/recipe';
 import type { Crop } from '../library/types';
@@ -15,6 +16,8 @@ import type { FarmFacts, ForecastSettings, PlanStep, PlantStay, SupplyBatch, War
 const YIELD_SPREAD = 0.1;
 /** Days that plants may stand dense beyond their stage before it tells. Planning default. */
 const CROWDED_AFTER_DAYS = 4;
+/** Share lost to heat from which it is told. */
+const BOLTING_TOLD = 0.05;
 
 /** Plants of one lot that stand in one bed at one stage. Day indexes are days from today and may be negative. */
 interface Part {
@@ -257,6 +260,16 @@ export class PlantRun {
     this.warn({ kind: 'crowded', lotCode, placeId: part.stay.placeId, at, words });
   }
 
+  /** Share of what is picked that heat has sent into flower, or will by what is planned; told from a twentieth on. */
+  private boltedShare({ crop, lotCode }: Growing, { stay }: Part, at: number): number {
+    const share = boltShare(this.weather.heatBefore(crop, stay.placeId, { from: stay.from, at }));
+    if (share >= BOLTING_TOLD) {
+      const words = say`${crop.name} ${lotCode} had more heat than it bears: about ${Math.round(share * 100)} % will have bolted by its pick; pick the ripest now, shade and air the rest`;
+      this.warn({ kind: 'bolting', lotCode, placeId: stay.placeId, at, words });
+    }
+    return share;
+  }
+
   /** The plants a pick takes: those in its bed; where none of the lot are there any more, the ripest of it. */
   private partFor(growing: Growing, placeId: string | null): Part | undefined {
     if (growing.parts.length < 2) return growing.parts[0];
@@ -295,7 +308,8 @@ export class PlantRun {
     const once = crop.cutsMax === 1;
     const plants = once ? Math.min(step.count, part.left) : Math.min(step.count, part.plants);
     part.left -= plants;
-    const { units } = expectedYield(crop, plants, part.cutsDone + 1);
+    const bolted = this.boltedShare(growing, part, at);
+    const units = expectedYield(crop, plants, part.cutsDone + 1).units * (1 - bolted);
     // A bed picked once may be picked in parts; what grows again is cut whole.
     if (!once || part.left < 0.5) part.cutsDone += 1;
     part.waiting = {

@@ -1,3 +1,4 @@
+import { boltFromC, heatOf, HEAT_COUNTS_DAYS } from '../crops/bolting';
 import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
 import type { Crop } from '../library/types';
 import { addDays, fromMonths } from '../quantity/days';
@@ -15,6 +16,7 @@ export class PlantWeather {
   /** By loop, then by crop: looked up for every planting. */
   private readonly sums = new Map<object, Map<Crop, Float64Array>>();
   private readonly weather = new Map<string, { airC: Float64Array; lightMol: Float64Array }>();
+  private readonly heat = new Map<LoopFact, Map<number, Float64Array>>();
   private readonly loopOfPlace;
   private readonly span;
 
@@ -35,6 +37,27 @@ export class PlantWeather {
   dayBy(crop: Crop, placeId: string, { from, referenceDays }: { from: number; referenceDays: number }): number | null {
     const end = stageEnd(this.developmentFor(crop, placeId), from + PAST_DAYS, referenceDays);
     return end === null ? null : end - PAST_DAYS;
+  }
+
+  /**
+   * Degree-days above what a crop bears, in the days before one on which it is picked; 0 for crops that do not bolt.
+   * @param from day index on which it came into its bed
+   */
+  heatBefore(crop: Crop, placeId: string, { from, at }: { from: number; at: number }): number {
+    const limit = boltFromC(crop);
+    const loop = this.loopOfPlace.get(placeId);
+    if (limit === null || !loop) return 0;
+    const sums = this.heatSums(loop, limit);
+    const index = (day: number) => Math.max(0, Math.min(sums.length - 1, day + PAST_DAYS));
+    return sums[index(at)]! - sums[index(Math.max(from, at - HEAT_COUNTS_DAYS))]!;
+  }
+
+  private heatSums(loop: LoopFact, limit: number): Float64Array {
+    let ofLoop = this.heat.get(loop);
+    if (!ofLoop) this.heat.set(loop, (ofLoop = new Map()));
+    let sums = ofLoop.get(limit);
+    if (!sums) ofLoop.set(limit, (sums = developmentSums(this.weatherOf(loop).airC.map((c) => heatOf(c, limit)))));
+    return sums;
   }
 
   private developmentFor(crop: Crop, placeId: string): Float64Array {

@@ -264,7 +264,7 @@ export interface LoopSeries {
 }
 
 export interface Warning {
-  kind: 'unripe' | 'small' | 'missing' | 'overfull' | 'crowded';
+  kind: 'unripe' | 'small' | 'missing' | 'overfull' | 'crowded' | 'bolting';
   day: Day;
   placeId: string | null;
   lotCode: string;

@@ -1,3 +1,4 @@
+import { boltShare } from '../crops/bolting';
 import { minutesOf, jobMinutes, type PlantJob } from '../crops/labour';
 import { cutFactor } from '../crops/quantities';
 import { bedStages } from '../crops/recipe';
@@ -9,6 +10,7 @@ import { promiseTable } from '../market/promiseTable';
 import { sellDays } from '../market/useBy';
 import { sowingGroup } from '../plan/build';
 import { forecastFarm } from '../plan/forecast';
+import { PlantWeather } from '../plan/plantWeather';
 import {
   DEFAULT_SETTINGS,
   type FarmFacts,
@@ -236,6 +238,7 @@ interface WaysArgs {
 /** Every crop in every bed that suits it, sown in every week that brings something in time. */
 function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysArgs): SowingWay[] {
   const courses = new Map<string, Course | null>();
+  const weather = new PlantWeather(facts, input.days);
   return input.demand.flatMap((demand, d) =>
     input.groups.flatMap((room, g) => {
       const { crop } = demand;
@@ -249,7 +252,7 @@ function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysArgs): So
         if (!courses.has(key)) courses.set(key, courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }));
         const course = courses.get(key);
         if (course) input.firstPick[d] = Math.min(input.firstPick[d]!, course.pickAt[0]!);
-        const way = course && wayOf({ input, target, demand, d, g, course });
+        const way = course && wayOf({ input, target, weather, demand, d, g, course });
         return way ? [way] : [];
       });
     }),
@@ -301,17 +304,18 @@ function courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }: CourseA
 interface WayArgs {
   input: SuccessionInput;
   target: SuccessionTarget;
+  weather: PlantWeather;
   demand: CropDemand;
   d: number;
   g: number;
   course: Course;
 }
 
-function wayOf({ input, target, demand, d, g, course }: WayArgs): SowingWay | null {
+function wayOf({ input, target, weather, demand, d, g, course }: WayArgs): SowingWay | null {
   const { crop } = demand;
-  const picks = picksOf(demand, course);
-  if (!picks.some((p) => p.serves[1] > p.serves[0])) return null;
   const room = input.groups[g]!;
+  const picks = picksOf(demand, course, (at) => boltedAt(weather, room, { crop, course, at }));
+  if (!picks.some((p) => p.serves[1] > p.serves[0])) return null;
   const seedsPerPlant = 1 / (crop.germination * crop.nurserySurvival);
   const minutes = workOf({ crop, course, seedsPerPlant, offset: input.offset, weeks: input.minutesFree.length });
   const hour = target.costs.hourMinor / 60;
@@ -334,13 +338,29 @@ function wayOf({ input, target, demand, d, g, course }: WayArgs): SowingWay | nu
   };
 }
 
+interface BoltedArgs {
+  crop: Crop;
+  course: Course;
+  at: number;
+}
+
+/** Share that the heat of the days before a pick costs, as the forecast will reckon it. */
+function boltedAt(weather: PlantWeather, { beds }: BedGroup, { crop, course, at }: BoltedArgs): number {
+  const from = course.respaceAt.at(-1) ?? course.transplantAt;
+  return boltShare(weather.heatBefore(crop, beds[0]!.bed.id, { from, at }));
+}
+
 /** What one plant gives at each pick, and which demands may have it. */
-function picksOf({ crop, product, points }: CropDemand, { pickAt, clearAt }: Course): PlannedPick[] {
+function picksOf(
+  { crop, product, points }: CropDemand,
+  { pickAt, clearAt }: Course,
+  boltedAt: (at: number) => number,
+): PlannedPick[] {
   // It may stand for its window, but not beyond the next cut or the clearing.
   const stands = (i: number) =>
     crop.pickingCurve ? 0 : Math.min(crop.windowDays, (pickAt[i + 1] ?? clearAt) - pickAt[i]!);
-  const standing = crop.finalSurvival * crop.packout;
   return pickAt.map((at, i) => {
+    const standing = crop.finalSurvival * crop.packout * (1 - boltedAt(at));
     const factor = cutFactor(crop, i + 1);
     const pieces = (standing / (crop.plantsPerUnit ?? 1)) * (crop.unit === 'head' ? 1 : factor);
     const until = at + stands(i) + sellDays(product);

@@ -132,6 +132,7 @@ function putValues(into: Record<string, unknown>, values: readonly ChangedValue[
 /** Numbers of a crop that a farm may set for itself. */
 const EDITABLE_CROP: readonly string[] = [
   ...LABOUR_NAMES,
+  'boltFromC',
   'nurseryDays',
   'finalDays',
   'nurseryPerM2',

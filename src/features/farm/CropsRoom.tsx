@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
+import { boltFromC } from '../../core/crops/bolting';
 import { labourOf } from '../../core/crops/labour';
 import { bedStages } from '../../core/crops/recipe';
 import type { BedStage, Crop } from '../../core/library/types';
@@ -49,6 +50,7 @@ const GROUPS: [group: string, numbers: CropNumber[]][] = [
       { name: 'tempMinC', label: word`Stops growing below`, quantity: 'temperature' },
       { name: 'tempOptC', label: word`Grows best at`, quantity: 'temperature' },
       { name: 'tempMaxC', label: word`Stops growing above`, quantity: 'temperature' },
+      { name: 'boltFromC', label: word`Bolts from, mean of a day`, quantity: 'temperature' },
       { name: 'lightTargetMol', label: word`Light it wants, mol/m² a day` },
     ],
   ],
@@ -136,6 +138,12 @@ const denseField = (crop: Crop): FormField => ({
   start: denseOf(crop),
 });
 
+/** With what holds for crops of its kind where neither the library nor the farm says otherwise. */
+function withUsual(crop: Crop): Crop {
+  const boltsAt = boltFromC(crop);
+  return { ...labourOf(crop), ...(boltsAt === null ? {} : { boltFromC: boltsAt }), ...crop };
+}
+
 interface CropSheetProps {
   crop: Crop;
   version: number;
@@ -145,9 +153,9 @@ interface CropSheetProps {
 
 function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
   const { units } = page;
-  const crop = { ...labourOf(own), ...own };
+  const crop = withUsual(own);
   const known = CROP_DEFAULTS.find((c) => c.code === own.code);
-  const standard = known && { ...labourOf(known), ...known };
+  const standard = known && withUsual(known);
   const shown = NUMBERS.filter(({ name }) => typeof crop[name] === 'number');
   const inShown = (value: number, quantity?: Quantity) => (quantity ? toShown(quantity, value, units) : value);
   const fields: FormField[] = shown.map(({ name, label, group, quantity }) => {
