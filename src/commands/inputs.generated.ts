@@ -5,10 +5,12 @@ import { AddPlacesInput } from './place/add.input';
 import { AddProductInput } from './setup/addProduct.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ArrangeInput } from './place/arrange.input';
+import { BeginTrialInput } from './trial/begin.input';
 import { BringFeedingsInput } from './bring/feedings.input';
 import { BringPlacesInput } from './place/bring.input';
 import { BringReadingsInput } from './bring/readings.input';
 import { BringSamplesInput } from './bring/samples.input';
+import { BringWeatherInput } from './bring/weather.input';
 import { CalendarInput } from './calendar/make.input';
 import { CameUpInput } from './plants/cameUp.input';
 import { ChangePersonInput } from './person/change.input';
@@ -22,6 +24,7 @@ import { CountInput } from './plants/sow.input';
 import { CropInput } from './setup/crop.input';
 import { CustomersInput } from './setup/customers.input';
 import { DeadInput } from './fish/dead.input';
+import { DecideTrialInput } from './trial/decide.input';
 import { DescribeInput } from './setup/describe.input';
 import { DraftInput, KeepDraftInput } from './draft/keep.input';
 import { DropDraftInput } from './draft/discard.input';
@@ -44,6 +47,7 @@ import { LogLineInput } from './log/line.input';
 import { LoopInput } from './loop/change.input';
 import { LoseInput } from './plants/lose.input';
 import { MakeInput } from './stock/make.input';
+import { MeasureTrialInput } from './trial/measure.input';
 import { MembershipInput } from './person/membership.input';
 import { MendInput } from './record/mend.input';
 import { MergeInput } from './fish/merge.input';
@@ -99,6 +103,7 @@ export const inputs: Record<string, new () => object> = {
   'bring.feedings': BringFeedingsInput,
   'bring.readings': BringReadingsInput,
   'bring.samples': BringSamplesInput,
+  'bring.weather': BringWeatherInput,
   'calendar.end': EndCalendarInput,
   'calendar.make': CalendarInput,
   'chore.retire': ThingInput,
@@ -202,5 +207,8 @@ export const inputs: Record<string, new () => object> = {
   'stock.writeOff': WriteOffInput,
   'task.chore': ChoreInput,
   'task.handover': HandoverInput,
+  'trial.begin': BeginTrialInput,
+  'trial.decide': DecideTrialInput,
+  'trial.measure': MeasureTrialInput,
   'water.read': ReadingInput,
 };

@@ -2,6 +2,7 @@
 import { module as bringFeedingsModule } from './bring/feedings';
 import { module as bringReadingsModule } from './bring/readings';
 import { module as bringSamplesModule } from './bring/samples';
+import { module as bringWeatherModule } from './bring/weather';
 import { module as calendarEndModule } from './calendar/end';
 import { module as calendarMakeModule } from './calendar/make';
 import { module as choreRetireModule } from './chore/retire';
@@ -105,12 +106,16 @@ import { module as stockMakeModule } from './stock/make';
 import { module as stockWriteOffModule } from './stock/writeOff';
 import { module as taskChoreModule } from './task/chore';
 import { module as taskHandoverModule } from './task/handover';
+import { module as trialBeginModule } from './trial/begin';
+import { module as trialDecideModule } from './trial/decide';
+import { module as trialMeasureModule } from './trial/measure';
 import { module as waterReadModule } from './water/read';
 
 export const modules = [
   bringFeedingsModule,
   bringReadingsModule,
   bringSamplesModule,
+  bringWeatherModule,
   calendarEndModule,
   calendarMakeModule,
   choreRetireModule,
@@ -214,5 +219,8 @@ export const modules = [
   stockWriteOffModule,
   taskChoreModule,
   taskHandoverModule,
+  trialBeginModule,
+  trialDecideModule,
+  trialMeasureModule,
   waterReadModule,
 ] as const;

@@ -51,6 +51,7 @@ export const FILE_TABLES = [
     'reading',
     'husbandry_event',
   ] as const),
+  ...(['weather_day', 'trial', 'trial_arm', 'trial_plot', 'trial_measure'] as const),
   ...(['purge_check', 'task_done', 'handover', 'plan_event', 'counter', 'setup_change', 'upgrade_note'] as const),
 ] as const;
 export type FileTable = (typeof FILE_TABLES)[number];

@@ -137,6 +137,7 @@ test('a strip says of each planting what it is, how many, how ripe, and that it 
     held: 300,
     fullest: { positions: 760, day: '2026-07-01' },
     pick: null,
+    marks: [],
     spans: [
       { ...span, kind: 'free', cells: 18, lotCode: '', crop: '', plants: 0, days: null },
       { ...span, lotCode: 'LIRO-3', days: 25, densePerM2: 80 },

@@ -13,7 +13,7 @@ export interface TrialResult {
   b: Arm;
   /** Mean of b less mean of a. */
   difference: number;
-  /** 95 % interval of the difference. */
+  /** Interval of the difference. */
   interval: [low: number, high: number];
   degreesOfFreedom: number;
   /** Whether the interval leaves nought out. */
@@ -23,18 +23,26 @@ export interface TrialResult {
 /**
  * Two arms of a trial by Welch's interval, which does not ask for equal spread or equal numbers.
  * Welch (1947), Biometrika 34: 28–35; degrees of freedom after Satterthwaite (1946).
+ * @param confidence of the interval, 0.5 to 1
  * @throws {RuleBroken} with fewer than two of an arm: one plant has no spread
  */
-export function compareArms(a: readonly number[], b: readonly number[]): TrialResult {
+export function compareArms(a: readonly number[], b: readonly number[], confidence = 0.95): TrialResult {
   const [armA, armB] = [armOf(a, 'a'), armOf(b, 'b')];
   const [va, vb] = [armA.standardDeviation ** 2 / armA.n, armB.standardDeviation ** 2 / armB.n];
   const difference = armB.mean - armA.mean;
   const standardError = Math.sqrt(va + vb);
   const degreesOfFreedom =
     standardError === 0 ? armA.n + armB.n - 2 : (va + vb) ** 2 / (va ** 2 / (armA.n - 1) + vb ** 2 / (armB.n - 1));
-  const reach = studentQuantile(0.975, degreesOfFreedom) * standardError;
+  const reach = studentQuantile((1 + confidence) / 2, degreesOfFreedom) * standardError;
   const interval: [number, number] = [difference - reach, difference + reach];
   return { a: armA, b: armB, difference, interval, degreesOfFreedom, isReal: interval[0] > 0 || interval[1] < 0 };
+}
+
+/** 95 % interval of a mean, from at least two values. */
+export function meanInterval(values: readonly number[]): [low: number, high: number] {
+  const arm = armOf(values, 'values');
+  const reach = (studentQuantile(0.975, arm.n - 1) * arm.standardDeviation) / Math.sqrt(arm.n);
+  return [arm.mean - reach, arm.mean + reach];
 }
 
 function armOf(values: readonly number[], field: string): Arm {

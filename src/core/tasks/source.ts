@@ -18,6 +18,16 @@ export interface Chore {
   caution: string | null;
 }
 
+/** A trial whose plots are to be measured on the day. */
+export interface TrialToMeasure {
+  id: string;
+  code: string;
+  question: string;
+  measureWords: string;
+  /** In the order they are walked to. */
+  plots: readonly { id: string; placeId: string; words: string }[];
+}
+
 export interface RoundView {
   day: Day;
   /** Index of `day` in the forecast; 0 is the day of the facts. */
@@ -27,6 +37,7 @@ export interface RoundView {
   /** Steps not done; those due before `day` are late. */
   steps: readonly PlanStep[];
   chores: readonly Chore[];
+  trials?: readonly TrialToMeasure[];
   /** What is done, by job key. */
   done: ReadonlyMap<string, Done>;
   saltGL: ReadonlyMap<string, number>;

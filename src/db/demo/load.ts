@@ -15,6 +15,7 @@ import { writeOrders } from './market';
 import { settleOrders } from './openOrders';
 import { addMadeProducts, addPapers, addPriceList } from './papers';
 import { Random } from './random';
+import { addTrials } from './trials';
 import { DemoWorld } from './world';
 
 const HISTORY_DAYS = 730;
@@ -29,6 +30,10 @@ export interface DemoOptions {
 }
 
 const PAPERS_SEED = 4711;
+/** Some inland place of the temperate north; no farm of ours or anyone’s. */
+const DEMO_PLACE = { latitude: 47, altitude_m: 320 };
+/** Days ago of the heat week, in which air was read in the houses. */
+const HEAT_WEEK = [120, 131] as const;
 
 /** Loads the made-up farm, dated relative to today, in one transaction. Does nothing when a farm is there already. */
 export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boolean> {
@@ -43,6 +48,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
       time_zone: options.timeZone,
       currency: DEMO_FARM.currency,
       is_demo: true,
+      ...DEMO_PLACE,
     });
     const people = await addPeople({ tx, farmId, random, password: options.another?.password });
     const world = await addPlaces({ tx, farmId, random, today, options, people });
@@ -69,6 +75,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     });
     writeKoi(world, pondShop, `O-${nextOrder + 1}`);
     await insertAll(tx, world.book);
+    await addTrials(tx, world, farmId);
     await tx.raw(BATCHES_FROM_STEPS);
     await settleOrders(tx, { farmId, random, today, customerId: customerIds[3]!, code: `O-${nextOrder}` });
   });
@@ -166,8 +173,10 @@ function writeReadings(world: DemoWorld) {
             ? 3.1
             : Math.round(((loop.code === 'kingfisher' ? 8.9 : 6.6) + book.random.normal() * 0.2) * 10) / 10,
         };
+        // In the heat week someone read the air as well.
+        const airC = past >= HEAT_WEEK[0] && past <= HEAT_WEEK[1] && half === 'evening' ? { air: 29 + (past % 3) } : {};
         const person = world.person(half === 'morning' ? 'bram' : 'oluchi');
-        for (const [kind, value] of Object.entries(values)) {
+        for (const [kind, value] of Object.entries({ ...values, ...airC })) {
           book.add('reading', {
             entry_key: `${key}:${kind}`,
             loop_id: loop.id,

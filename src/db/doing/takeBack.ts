@@ -125,11 +125,14 @@ async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
   const samples = await withdrawSample(tx, entry, key);
   const temperatures = await withdrawTemperatures(tx, entry, key);
   const events = await withdrawEvents(tx, entry, key);
+  const measures: number = await tx('trial_measure')
+    .where({ entry_key: key, withdrawn: false })
+    .update({ withdrawn: true });
   await restorePlan(tx, key);
   const steps: string[] = await tx('task_done').where({ entry_key: key, job_kind: 'step' }).pluck('subject');
   for (const step of steps) await openStepAgain(tx, step);
   const jobs = await openJobAgain(tx, key);
-  return { records: moves.length + readings + samples + temperatures + events + jobs, counts };
+  return { records: moves.length + readings + samples + temperatures + events + measures + jobs, counts };
 }
 
 /** A record from before acts were entries: by itself, a feeding with all the lots it came from. */

@@ -24,6 +24,7 @@ import * as m22 from './0022_taking_in';
 import * as m23 from './0023_papers_and_prices';
 import * as m24 from './0024_shared_supply';
 import * as m25 from './0025_plantings';
+import * as m26 from './0026_weather_and_trials';
 
 const MIGRATIONS = [
   m1,
@@ -51,6 +52,7 @@ const MIGRATIONS = [
   m23,
   m24,
   m25,
+  m26,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

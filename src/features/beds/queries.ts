@@ -11,6 +11,7 @@ import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { newId } from '../../db/plan';
+import { loadTrials } from '../../db/trials';
 import { seedStore, type SeedsLeft } from '../../db/seedStore';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import { stripOf, type StripView } from './strip/stripOf';
@@ -82,19 +83,22 @@ const NEIGHBOUR_DAYS = 56;
 const GAP_WEEKS = 20;
 
 export async function bedsPage(search: Search): Promise<BedsPage> {
-  const view = await farmView(search, (tx) => seedStore(tx));
+  const view = await farmView(search, async (tx, { day }) => ({
+    seeds: await seedStore(tx),
+    trials: await loadTrials(tx, { runningOn: day }),
+  }));
   return {
     ...dayOnly(view),
     beds: view.facts.places
       .filter((p) => p.kind === 'bed' || (p.kind === 'nursery' && p.positions))
-      .map((p) => stripOf(view, p)),
+      .map((p) => stripOf(view, p, view.more.trials)),
     closing: closingOf(view),
     benches: view.facts.places.filter((p) => p.kind === 'nursery').map((p): [string, string] => [p.id, p.code]),
     bedIds: view.facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
     currency: view.person.currency,
     sow: sowList(view),
     gaps: view.when === 'past' ? [] : gapList(view),
-    seeds: seedsOf(view, view.more),
+    seeds: seedsOf(view, view.more.seeds),
     neighbours: view.when === 'past' ? [] : neighboursOf(view),
   };
 }

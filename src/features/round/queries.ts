@@ -16,6 +16,7 @@ import {
   type PurgeCheck,
 } from '../../db/events';
 import { latestPh } from '../../db/facts';
+import { trialsToMeasure } from '../../db/trials';
 import { judgeLoops } from '../../server/judgeLoops';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
@@ -50,6 +51,7 @@ function notCleanOf({ steps, facts }: FarmView, checks: readonly PurgeCheck[]) {
 export async function roundPage(search: Search): Promise<RoundPage> {
   const view = await farmView(search, async (tx, { facts, steps, day, person }) => ({
     chores: await loadChores(tx),
+    trials: await trialsToMeasure(tx, day),
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
@@ -65,7 +67,18 @@ export async function roundPage(search: Search): Promise<RoundPage> {
   const jobs =
     when === 'past'
       ? []
-      : buildRound({ day, at, facts, forecast, steps, chores: more.chores, done, saltGL: more.salt, units });
+      : buildRound({
+          day,
+          at,
+          facts,
+          forecast,
+          steps,
+          chores: more.chores,
+          trials: more.trials,
+          done,
+          saltGL: more.salt,
+          units,
+        });
   const finished = when === 'today' ? finishedJobs(more.done, jobs) : [];
   return {
     person: view.person,

@@ -11,6 +11,8 @@ export const BED_ROOMS: readonly Room[] = [
     word`Succession planner`,
     word`say what is wanted; it proposes what to sow when and into which bed`,
   ],
+  ['/beds/weather', word`Weather ahead`, word`what heat, cold and dark may do to what is planned, and what helps`],
+  ['/beds/trials', word`Trials`, word`two ways side by side, measured on the round, with an honest verdict`],
 ];
 
 export const COHORT_ROOMS: readonly Room[] = [

@@ -12,6 +12,7 @@ import { module as productsModule } from './products';
 import { module as readingsModule } from './readings';
 import { module as samplesModule } from './samples';
 import { module as seedModule } from './seed';
+import { module as weatherModule } from './weather';
 
 export const modules = [
   customersModule,
@@ -27,4 +28,5 @@ export const modules = [
   readingsModule,
   samplesModule,
   seedModule,
+  weatherModule,
 ] as const;

@@ -5,6 +5,7 @@ import { module as observeModule } from './observe';
 import { module as readingModule } from './reading';
 import { module as sampleModule } from './sample';
 import { module as stepModule } from './step';
+import { module as trialModule } from './trial';
 
 export const modules = [
   choreModule,
@@ -13,4 +14,5 @@ export const modules = [
   readingModule,
   sampleModule,
   stepModule,
+  trialModule,
 ] as const;

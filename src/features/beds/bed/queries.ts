@@ -1,4 +1,5 @@
 import 'server-only';
+import { loadTrials } from '../../../db/trials';
 import { notFound } from 'next/navigation';
 import type { Day } from '../../../core/quantity/days';
 import { addDays } from '../../../core/quantity/days';
@@ -23,13 +24,13 @@ export interface BedPage extends DayView {
 
 export async function bedPage(code: string, search: Search): Promise<BedPage> {
   if (!mayBeCode(code)) notFound();
-  const view = await farmView(search, async () => null);
+  const view = await farmView(search, (tx, { day }) => loadTrials(tx, { runningOn: day }));
   const bed = view.facts.places.find((p) => p.code === code && (p.kind === 'bed' || p.kind === 'nursery'));
   if (!bed) notFound();
   const isToday = view.when === 'today';
   return {
     ...dayOnly(view),
-    strip: stripOf(view, bed),
+    strip: stripOf(view, bed, view.more),
     plantings: isToday ? plantingsOf(view, bed.id) : [],
     bench: isToday && bed.kind === 'bed' ? benchOf(view) : [],
   };

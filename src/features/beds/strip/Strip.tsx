@@ -58,6 +58,13 @@ export function Strip({ strip, suffix, alone = false }: StripProps) {
             {say`on ${shortDay(strip.pick.on)}${strip.pick.until > strip.pick.on ? say`, can stand until ${shortDay(strip.pick.until)}` : say`, cannot wait longer`}`}
           </Text>
         )}
+        {strip.marks.map((m) => (
+          <Text as="p" small tone="attention" key={m.words}>
+            <Link href={`${m.href}${suffix}`} prefetch={false}>
+              {m.words}
+            </Link>
+          </Text>
+        ))}
       </div>
     </div>
   );

@@ -5,6 +5,8 @@ import { addDays, type Day } from '../../../core/quantity/days';
 import { formatArea } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
 import { say } from '../../../core/words/words';
+import { balanceSeries, bandOf, formatBalance } from '../../../core/water/loopBalance';
+import type { TrialRow } from '../../../db/trials';
 import type { FarmView } from '../../../server/farmView';
 
 /** Cells of one planting that stand together, from the bench end on. */
@@ -32,13 +34,15 @@ export interface StripView {
   fullest: { positions: number; day: Day } | null;
   /** The next picking here as planned, and how long it may slide. */
   pick: { lotCode: string; on: Day; until: Day } | null;
+  /** What else is to be known of it on this day: hungry water, a trial. */
+  marks: { words: string; href: string }[];
 }
 
 /** Weeks for which the fullest day is looked for. */
 const AHEAD_DAYS = 84;
 
 /** A bed or bench as its real row of pieces on the shown day, from the bench end to the pack-room end. */
-export function stripOf(view: FarmView, bed: PlaceFact): StripView {
+export function stripOf(view: FarmView, bed: PlaceFact, trials: readonly TrialRow[]): StripView {
   const { forecast, at, units } = view;
   const piece = bed.pieceSize ?? 1;
   const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
@@ -70,8 +74,25 @@ export function stripOf(view: FarmView, bed: PlaceFact): StripView {
             on: addDays(forecast.firstDay, next.at),
             until: addDays(forecast.firstDay, next.until),
           },
+    marks: [...hungryMark(view, bed, here.length > 0), ...trialMarks(trials, bed)],
   };
 }
+
+/** Its loop's fish give less than its plants take on the shown day. */
+function hungryMark({ facts, forecast, at, units }: FarmView, bed: PlaceFact, isPlanted: boolean): StripView['marks'] {
+  const loop = facts.loops.find((l) => l.id === bed.loopId);
+  if (!loop || loop.kind === 'bench' || !isPlanted || bed.kind !== 'bed') return [];
+  const value = balanceSeries(forecast, loop)[at];
+  const [low] = bandOf(loop);
+  if (value === undefined || Number.isNaN(value) || value >= low) return [];
+  const words = say`hungry: the fish of ${loop.name} give ${formatBalance(value, loop, units)}, plants want ${formatBalance(low, loop, units)}; look at iron, potassium and calcium first when leaves show signs`;
+  return [{ words, href: '/season' }];
+}
+
+const trialMarks = (trials: readonly TrialRow[], bed: PlaceFact): StripView['marks'] =>
+  trials
+    .filter((t) => t.plots.some((p) => p.placeId === bed.id))
+    .map((t) => ({ words: say`trial ${t.code}: ${t.question}`, href: '/beds/trials' }));
 
 const NOTHING: StripSpan = {
   kind: 'free',

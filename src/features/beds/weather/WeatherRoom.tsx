@@ -1,0 +1,214 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { formatAboutMoney } from '../../../core/quantity/money';
+import { shortDay, fullDay } from '../../../core/quantity/sayDay';
+import { formatNumber, formatTemperature } from '../../../core/quantity/units';
+import { plural, say } from '../../../core/words/words';
+import { Chips } from '../../../ui/form/Chips';
+import { Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
+import { lazyChart } from '../../../ui/kit/lazyChart';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
+import { ShownDay } from '../../../ui/shell/ShownDay';
+import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { BedsNav } from '../BedsNav';
+import type { RiskView, WeatherPage } from './queries';
+import css from './weather.module.css';
+
+const HouseChart = lazyChart(() => import('./HouseChart').then((m) => m.HouseChart), css.chart);
+
+/** Heat, cold and dark ahead: what they may do to the plants, and what the air that was read has done. */
+export function WeatherRoom({ page }: { page: WeatherPage }) {
+  const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  return (
+    <Stack>
+      <BedsNav here="/beds/weather" suffix={suffix} />
+      <ShownDay day={page.day} today={page.today} />
+      {page.happened.length > 0 && <Happened page={page} suffix={suffix} />}
+      <Risks page={page} suffix={suffix} />
+      {page.houses.length > 0 && <Houses page={page} />}
+      <Source page={page} />
+    </Stack>
+  );
+}
+
+interface PartProps {
+  page: WeatherPage;
+  suffix: string;
+}
+
+function Happened({ page, suffix }: PartProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`What heat has done already`}</h2>
+        <Text quiet>{say`by the air as it was read; forecast, market and round reckon with it`}</Text>
+      </SheetHead>
+      <Rows>
+        {page.happened.map((h) => (
+          <Row key={h.lotCode + h.bed + h.words}>
+            <Mark tone="danger">
+              <Link href={`/beds/${h.lotCode}${suffix}`} prefetch={false}>
+                {h.bed}
+              </Link>
+              {`: ${h.words}`}
+            </Mark>
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
+  );
+}
+
+function sayRisk(r: RiskView): string {
+  const odds = say`in ${r.ofTen} of 10 years`;
+  if (r.kind === 'heat') return say`${odds} heat costs ${formatNumber(r.share * 100)} % of it before its pick`;
+  const late = plural(Math.round(r.lateDays), '# day', '# days');
+  return r.kind === 'dark' ? say`${odds} dull weather makes it ${late} late` : say`${odds} cold makes it ${late} late`;
+}
+
+function sayWay(r: RiskView): string {
+  if (r.kind === 'heat')
+    return say`From ${shortDay(r.earlyOn)} it may be picked early, a little lighter. Shade and air the house; let the water not warm up.`;
+  return r.kind === 'dark'
+    ? say`Tell who is waiting for it, or sow more of it earlier; light in the mornings helps.`
+    : say`Close early and heat safely; tell who is waiting for it.`;
+}
+
+function Risks({ page, suffix }: PartProps) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h1>{say`Weather ahead`}</h1>
+        <Text
+          quiet
+        >{say`what ${page.years} years, made up from what your place is like, would do to what is planned`}</Text>
+      </SheetHead>
+      {page.risks.length === 0 ? (
+        <Empty>{say`In nine years of ten the weather does no harm to what is planned for the next twelve weeks.`}</Empty>
+      ) : (
+        <ScrollTable label={say`Weather ahead`}>
+          <LightTable stack>
+            <thead>
+              <LightRow>
+                <LightHeadCell>{say`Planting`}</LightHeadCell>
+                <LightHeadCell>{say`What may come`}</LightHeadCell>
+                <LightHeadCell right>{say`Worth`}</LightHeadCell>
+                <LightHeadCell right>{say`Lost on average`}</LightHeadCell>
+                <LightHeadCell>{say`What helps`}</LightHeadCell>
+              </LightRow>
+            </thead>
+            <tbody>
+              {page.risks.map((r) => (
+                <LightRow key={r.kind + r.lotCode + r.bed}>
+                  <LightCell>
+                    <Link href={`/beds/${r.lotCode}${suffix}`} prefetch={false}>
+                      {r.lotCode}
+                    </Link>{' '}
+                    {say`${r.crop} in ${r.bed}, picked ${shortDay(r.pickOn)}`}
+                  </LightCell>
+                  <LightCell label={say`What may come`} tone={r.kind === 'heat' ? 'danger' : null}>
+                    {sayRisk(r)}
+                  </LightCell>
+                  <LightCell num label={say`Worth`}>
+                    {formatAboutMoney(r.valueMinor, page.currency)}
+                  </LightCell>
+                  <LightCell num label={say`Lost on average`}>
+                    {r.expectedLossMinor >= 50 ? formatAboutMoney(r.expectedLossMinor, page.currency) : '–'}
+                  </LightCell>
+                  <LightCell label={say`What helps`}>{sayWay(r)}</LightCell>
+                </LightRow>
+              ))}
+            </tbody>
+          </LightTable>
+        </ScrollTable>
+      )}
+    </Sheet>
+  );
+}
+
+function Houses({ page }: { page: WeatherPage }) {
+  const [code, setCode] = useState(page.houses[0]!.code);
+  const house = page.houses.find((h) => h.code === code)!;
+  const air = (c: number) => formatTemperature(c, page.units);
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Air and light, week by week`}</h2>
+        <Text quiet>{say`the line as planned, the band nine years of ten stay within on either side`}</Text>
+      </SheetHead>
+      <SheetBody stack>
+        <Chips
+          label={say`Beds of`}
+          options={page.houses.map((h) => [h.code, h.name] as const)}
+          chosen={code}
+          onChoose={setCode}
+        />
+        <HouseChart house={house} units={page.units} />
+        <details>
+          <summary>{say`The figures`}</summary>
+          <ScrollTable label={say`Air and light, week by week`}>
+            <LightTable stack>
+              <thead>
+                <LightRow>
+                  <LightHeadCell>{say`Week from`}</LightHeadCell>
+                  <LightHeadCell right>{say`Air as planned`}</LightHeadCell>
+                  <LightHeadCell right>{say`Between`}</LightHeadCell>
+                  <LightHeadCell right>{say`Light as planned, mol/m²`}</LightHeadCell>
+                  <LightHeadCell right>{say`Light between`}</LightHeadCell>
+                </LightRow>
+              </thead>
+              <tbody>
+                {house.weeks.map((w) => (
+                  <LightRow key={w.from}>
+                    <LightCell strong>{shortDay(w.from)}</LightCell>
+                    <LightCell num label={say`Air as planned`}>
+                      {air(w.airC.planned)}
+                    </LightCell>
+                    <LightCell num label={say`Between`}>{`${air(w.airC.low)} – ${air(w.airC.high)}`}</LightCell>
+                    <LightCell num label={say`Light as planned, mol/m²`}>
+                      {formatNumber(w.lightMol.planned, 1)}
+                    </LightCell>
+                    <LightCell num label={say`Light between`}>
+                      {`${formatNumber(w.lightMol.low, 1)} – ${formatNumber(w.lightMol.high, 1)}`}
+                    </LightCell>
+                  </LightRow>
+                ))}
+              </tbody>
+            </LightTable>
+          </ScrollTable>
+        </details>
+      </SheetBody>
+    </Sheet>
+  );
+}
+
+function Source({ page }: { page: WeatherPage }) {
+  const { isPlaced, own, ownMonths } = page.source;
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`What it rests on`}</h2>
+      </SheetHead>
+      <SheetBody stack>
+        <p>
+          {own.days > 0
+            ? say`Your own weather of ${plural(own.days, '# day', '# days')}, ${fullDay(own.from!)} to ${fullDay(own.until!)}: ${plural(ownMonths, '# month goes', '# months go')} by it, the others by a stand-in.`
+            : say`A stand-in: monthly air and light from the latitude and height of your place, and days that stray from them as days there do. It is no forecast of any one day.`}
+        </p>
+        {!isPlaced && (
+          <Mark tone="attention">
+            {say`Nobody has said where this farm is: the stand-in is of some temperate place.`}{' '}
+            <Link href="/farm/limits">{say`Say where it is`}</Link>
+          </Mark>
+        )}
+        {page.person.role === 'manager' && (
+          <Text as="p" small>
+            <Link href="/farm/in-and-out">{say`Bring in your own weather`}</Link>{' '}
+            {say`as a file of days: it takes the stand-in’s place month by month. Air and light that are read in the houses count for the days they were read on.`}
+          </Text>
+        )}
+      </SheetBody>
+    </Sheet>
+  );
+}
