@@ -1,4 +1,4 @@
-import { say, word } from '../../words/words';
+import { say, told, word } from '../../words/words';
 import { formatTemperature, toStored } from '../../quantity/units';
 import { READING_KINDS, readingFault } from '../../water/readings/readings';
 import { NotUnderstood, readNumber, refuse, type LogContext, type Parsed } from './words';
@@ -22,7 +22,10 @@ export function reading(loop: LogContext['loops'][number], words: string[], cont
   if (values.size === 0) throw new NotUnderstood(say`Give a reading, like ${loop.code} ph 6.4 t 17.9.`);
   const said = [...values].map(([kind, value]) => {
     const { name, unit, quantity } = READING_KINDS.get(kind)!;
-    return quantity === 'temperature' ? formatTemperature(value, context.units) : `${name} ${value} ${unit}`.trim();
+    if (quantity !== 'temperature') return `${told(name)} ${value} ${told(unit)}`.trim();
+    const degrees = formatTemperature(value, context.units);
+    // Water needs no name; air would be taken for it.
+    return kind === 't' ? degrees : `${told(name)} ${degrees}`;
   });
   return {
     ok: true,
