@@ -25,6 +25,10 @@ main(async () => {
     const out = runPackage('tsx', ['scripts/bench-planner.ts'], { quiet: true });
     Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
   }
+  if (['cropPlan'].some(wants)) {
+    const out = runPackage('tsx', ['scripts/bench-succession.ts'], { quiet: true });
+    Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
+  }
   if (['station', 'afterWrite', 'roundScript', 'seasonDrag', 'scriptKb', 'keyMs'].some(wants)) {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
@@ -51,6 +55,8 @@ main(async () => {
     planFirstSec: 5,
     planGapAt60: 2,
     planGapAt60Crowded: 5,
+    cropPlanFirstSec: 5,
+    cropPlanGapAt60: 2,
     logP95Ms: 150,
     logOnScreensP95Ms: 150,
     log100AtOnceMs: 2000,

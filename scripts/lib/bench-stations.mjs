@@ -15,7 +15,17 @@ function median(values) {
 /** Every page that a person opens, with its rooms. */
 const PAGES = [
   ...STATIONS,
-  ...['market/new', 'sums', 'cohorts/tank/H6', 'cohorts/HSB-31', 'beds/space', 'beds/bed/R3'],
+  ...[
+    'market/new',
+    'sums',
+    'cohorts/tank/H6',
+    'cohorts/HSB-31',
+    'beds/space',
+    'beds/bed/R3',
+    'beds/planner',
+    'beds/weather',
+    'beds/trials',
+  ],
   ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species'].map((room) => `cohorts/${room}`),
 ];
 

@@ -16,7 +16,8 @@ const NAMES = `select code from place union select code from loop union select n
   union select caution from chore union select place_code from chore union select name from place
   union select walk from chore union select walk from place union select words from handover union select name from equipment union select currency from farm
   union select params->>'name' from species union select params->>'latinName' from species
-  union select params->>'name' from crop union select title from paper union select words from paper union select list from price`;
+  union select params->>'name' from crop union select title from paper union select words from paper union select list from price
+  union select question from trial union select verdict from trial union select name from trial_arm`;
 
 /** What the farm itself is called and calls things: said as it is in every language. */
 async function namesOf(db: Knex): Promise<string[]> {

@@ -64,7 +64,7 @@ export function HouseChart({ house, units }: HouseChartProps) {
             stroke={tone.quiet}
             fontSize={12}
             width={46}
-            label={{ value: 'mol/m²', position: 'insideTopRight', offset: 8, fill: tone.quiet, fontSize: 12 }}
+            label={{ value: say`mol/m²`, position: 'insideTopRight', offset: 8, fill: tone.quiet, fontSize: 12 }}
           />
           <Area
             yAxisId="air"

@@ -204,7 +204,7 @@ function Source({ page }: { page: WeatherPage }) {
         )}
         {page.person.role === 'manager' && (
           <Text as="p" small>
-            <Link href="/farm/in-and-out">{say`Bring in your own weather`}</Link>{' '}
+            <Link href="/farm/in-and-out?bring=weather">{say`Bring in your own weather`}</Link>{' '}
             {say`as a file of days: it takes the stand-in’s place month by month. Air and light that are read in the houses count for the days they were read on.`}
           </Text>
         )}
