@@ -16,10 +16,10 @@ const VIEWS = [
   ['cohort', '/cohorts/HSB-31', DESK],
   ['tank', '/cohorts/tank/H6', DESK],
   ['after-a-loss', '/cohorts/loss?suppose=H8', DESK],
-  ['life-support', '/cohorts/margin', DESK],
   ['stocking-planner', '/cohorts/planner', DESK, propose],
   ['beds', '/beds', DESK],
   ['planting', '/beds/bed/R3', DESK, openPlanting],
+  ['succession-planner', '/beds/planner', DESK, proposeSowings],
   ['space', '/beds/space', DESK],
   ['purge-and-pick', '/purge', DESK],
   ['market', '/market', DESK],
@@ -78,6 +78,22 @@ async function openPlanting(page) {
 async function propose(page) {
   await page.getByLabel('Search at most, seconds').fill('15');
   await page.getByRole('button', { name: 'Propose a plan' }).click();
+  await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
+  await page.locator('#main').evaluate((main) => main.scrollTo(0, 0));
+  await page.evaluate('scrollTo(0, 0)');
+}
+
+async function proposeSowings(page) {
+  await page.getByRole('button', { name: 'What earns most' }).click();
+  for (const [crop, amount] of [
+    ['Butterhead lettuce', '160'],
+    ['Rocket', '9'],
+    ['Sweet basil', '6'],
+    ['Tatsoi', '150'],
+  ])
+    await page.getByLabel(crop).fill(amount);
+  await page.getByLabel('Search at most, seconds').fill('15');
+  await page.getByRole('button', { name: 'Propose sowings' }).click();
   await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
   await page.locator('#main').evaluate((main) => main.scrollTo(0, 0));
   await page.evaluate('scrollTo(0, 0)');

@@ -1,5 +1,7 @@
 import { say, word } from '../words/words';
 import { bestCuts, cutsCompared, spacingsCompared } from '../crops/advisers';
+import { boltFromC, boltShare, heatOf } from '../crops/bolting';
+import { minutesOf, type PlantJob } from '../crops/labour';
 import { compareArms } from '../crops/trial';
 import { formatNumber as figure } from '../quantity/units';
 import { CROP, cropOf } from './library';
@@ -86,6 +88,61 @@ export const ADVISER_SUMS: readonly Sum[] = [
           isReal
             ? say`The difference is real: chance alone gives as much less than once in twenty trials.`
             : say`No real difference: chance alone may give as much. More plants would tell.`,
+        ],
+      };
+    },
+  },
+  {
+    name: 'bolting',
+    title: word`What heat costs a leaf crop`,
+    group: 'Crops',
+    basis: 'planning default',
+    inputs: [
+      CROP,
+      row(
+        'air',
+        word`Mean air of the last days before the pick, one number a day`,
+        '°C',
+        [-20, 60],
+        [24, 27, 29, 30, 28],
+      ),
+    ],
+    result: { words: word`share of its plants that bolts`, unit: '%', digits: 0 },
+    formula: word`degree-days above what it bears, over the last 21 days: 1 − e^(−0.025 × degree-days)`,
+    source: word`Leaf crops bolt from six degrees above their best on; rate is a planning default`,
+    work: ({ many, code }) => {
+      const limit = boltFromC(cropOf(code('crop')));
+      if (limit === null) return { value: 0, working: [say`it does not bolt`] };
+      const degreeDays = many('air').reduce((sum, c) => sum + heatOf(c, limit), 0);
+      return {
+        value: boltShare(degreeDays) * 100,
+        working: [say`it bears ${figure(limit, 1)} °C; ${figure(degreeDays, 1)} degree-days above it`],
+      };
+    },
+  },
+  {
+    name: 'plant-work',
+    title: word`Work of one sowing`,
+    group: 'Crops',
+    basis: 'planning default',
+    inputs: [CROP, input('plants', word`Plants in the bed`, '', [1, 1_000_000], 200)],
+    result: { words: word`hours from sowing to clearing`, unit: word`hours`, digits: 1 },
+    formula: word`each job: minutes each time + minutes for 100 plants × plants ÷ 100; a pick for each cut`,
+    source: word`Minutes of the crop’s recipe, or of its kind`,
+    work: ({ n, code }) => {
+      const crop = cropOf(code('crop'));
+      const seeds = n('plants') / (crop.germination * crop.nurserySurvival);
+      const jobs: [PlantJob, number, number][] = [
+        ['sow', seeds, 1],
+        ['transplant', n('plants'), 1],
+        ['pick', n('plants'), crop.cutsMax],
+        ['clear', n('plants'), 1],
+      ];
+      const minutes = jobs.map(([job, count, times]) => minutesOf(job, crop, count) * times);
+      return {
+        value: minutes.reduce((a, b) => a + b, 0) / 60,
+        working: [
+          say`sowing ${figure(minutes[0]!)}, transplanting ${figure(minutes[1]!)}, picking ${figure(minutes[2]!)}, clearing ${figure(minutes[3]!)} minutes`,
         ],
       };
     },
