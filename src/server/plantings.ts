@@ -12,8 +12,7 @@ import { formatNumber } from '../core/quantity/units';
 import { shortDay } from '../core/quantity/sayDay';
 import { codeWords } from '../core/words/codes';
 import { say } from '../core/words/words';
-import type { PlanMade } from '../db/doing/plantings';
-import { unmakePlan } from '../db/doing/plantings';
+import { planFollowsPlants, requireSoMany, standElsewhere, unmakePlan, type PlanMade } from '../db/doing/plantings';
 import type { Found } from '../db/doing/takeBack';
 import type { Tx } from '../db/connection';
 import { pickPlants } from '../db/doing/plants';
@@ -140,3 +139,37 @@ export const restorePlantPlan = (tx: Tx, was: Found): Promise<void> =>
   unmakePlan(tx, (was.answer as Partial<SaidOfPlants> | null)?.plan);
 
 export const cropInWords = (crop: Crop) => inSentence(crop.name);
+
+interface Refill {
+  placeId: string;
+  refillLotId?: string | undefined;
+  refillCount?: number | undefined;
+  confirmed?: boolean | undefined;
+}
+
+/** Plants from the bench come in at the beginning of a bed that was pushed on. Null: none do. */
+export async function refillBed(doing: Doing, v: Refill) {
+  if (!v.refillLotId || !v.refillCount) return null;
+  const { tx, entry } = doing;
+  const facts = await doing.facts();
+  const bench = facts.plantings.find((p) => p.lotId === v.refillLotId && p.transplantedOn === null);
+  if (!bench)
+    throw new RuleBroken('refillLotId', say`None of that planting are on the bench any more. Choose another.`);
+  const { plants, crop } = await plantsAt(doing, { lotId: bench.lotId, placeId: bench.placeId });
+  requireSoMany(plants, v.refillCount, 'refillCount');
+  const to = await bedOf(doing, v.placeId);
+  await askAboutBed(doing, { crop, to, stage: 0, count: v.refillCount, given: 0 }, v.confirmed);
+  await standElsewhere({ tx, entry, plants, toPlaceId: to.id, count: v.refillCount, stage: 0 });
+  const plan = await planFollowsPlants({
+    tx,
+    entry,
+    plants,
+    toPlaceId: to.id,
+    count: v.refillCount,
+  });
+  return {
+    plan,
+    lotCode: plants.lotCode,
+    words: say`${formatNumber(v.refillCount)} ${cropInWords(crop)} stand at the beginning`,
+  };
+}

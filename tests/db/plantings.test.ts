@@ -46,6 +46,33 @@ async function emptied(code: string): Promise<string> {
   return placeId;
 }
 
+describe('a pick of the round', () => {
+  test('with what comes in from the bench it is one entry: taken back, the job is open and the bench as it was', async () => {
+    await as('bram');
+    const r5 = await place('R5');
+    const step = await desk
+      .owner('plan_step as s')
+      .join('lot as l', 'l.code', 's.lot_code')
+      .join('balance as b', (on) => void on.on('b.lot_id', 'l.id').on('b.place_id', 's.from_place_id'))
+      .where({ 's.kind': 'pick', 's.state': 'planned', 's.from_place_id': r5 })
+      .where('b.count', '>', 30)
+      .orderBy('s.day')
+      .first('s.id', 's.lot_code', 'b.count', 'l.crop_code');
+    expect(step).toBeTruthy();
+    const { code, lotId } = await sown(step.crop_code, 120);
+    const key = randomUUID();
+    const refill = { refillLotId: lotId, refillCount: 36, confirmed: true };
+    const answer = await run('plants.pick', { stepId: step.id, quantity: 24, ...refill }, key);
+    expect(said(answer)).toMatch(/Packed as PP-.*36 .* stand at the beginning/);
+    expect(await standing([code])).toEqual({ [`${code} NB`]: 84, [`${code} R5`]: 36 });
+    expect((await desk.owner('plan_step').where({ id: step.id }).first('state')).state).toBe('done');
+
+    expect(said(await run('entry.takeBack', { recordedKey: key }))).toMatch(/Taken back/);
+    expect(await standing([code])).toEqual({ [`${code} NB`]: 120 });
+    expect((await desk.owner('plan_step').where({ id: step.id }).first('state')).state).toBe('planned');
+  });
+});
+
 describe('an unplanned planting', () => {
   test('sown, counted, in two beds, lost, cut, cleared: every plant is accounted for and the plan goes along', async () => {
     await as('bram');

@@ -45,6 +45,7 @@ test('a trial: begun in the office, measured on the round with a phone, decided 
   }
   await dialog.getByRole('button', { name: 'Measured' }).click();
   await expect(dialog).toBeHidden();
+  await expect(phone.getByText(/Measure T-3: T-3: 6 plots measured/)).toBeVisible();
 
   await page.goto('/beds/trials');
   await expect(page.getByTestId('T-3-verdict')).toContainText(/B \(wider\) did best: 1\d g a plant more than A/);

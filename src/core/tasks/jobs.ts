@@ -51,6 +51,8 @@ export interface Job {
   expected: { count?: number; massG?: number; litres?: number; saltG?: number };
   /** What it can be packed as, the usual first; nothing where there is no choice. */
   packAs?: [code: string, name: string][];
+  /** Plants on the bench that may come in where this is picked. */
+  refills?: [lotId: string, words: string][];
   /** Figures it asks for one by one: the name of each and how it is called. */
   asks?: readonly (readonly [name: string, label: string])[];
   caution: string | null;

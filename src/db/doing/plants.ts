@@ -196,7 +196,7 @@ export async function pickStep(
   tx: Tx,
   entry: Entry,
   done: { stepId: string; quantity: number; productCode?: string | undefined },
-): Promise<{ code: string; lotCode: string }> {
+): Promise<{ code: string; lotCode: string; placeId: string }> {
   const step = await lockStep(tx, done.stepId, 'pick');
   const lot = await plantingLot(tx, step.lotCode);
   const { code } = await pickPlants({
@@ -211,7 +211,7 @@ export async function pickStep(
     },
   });
   await finishStep(tx, step, entry.farmDay);
-  return { code, lotCode: step.lotCode };
+  return { code, lotCode: step.lotCode, placeId: step.fromPlaceId! };
 }
 
 /** What is left of a planting goes to compost and its places are free. */

@@ -4,6 +4,14 @@ import { guardTable } from './farmTable';
 
 export const name = '0026_weather_and_trials';
 
+const NEW_TABLES = [
+  ['weather_day', 'select, insert, delete'],
+  ['trial', 'select, insert'],
+  ['trial_arm', 'select, insert'],
+  ['trial_plot', 'select, insert'],
+  ['trial_measure', 'select, insert'],
+] as const;
+
 /** The farm's own weather, day by day, and trials: arms side by side in plots, and what was measured of them. */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
@@ -78,11 +86,12 @@ export async function up(db: Knex): Promise<void> {
     );
     create index trial_measure_plot on trial_measure (farm_id, plot_id);
   `);
-  await guardTable(db, 'weather_day', 'select, insert, delete');
-  await guardTable(db, 'trial', 'select, insert');
-  await guardTable(db, 'trial_arm', 'select, insert');
-  await guardTable(db, 'trial_plot', 'select, insert');
-  await guardTable(db, 'trial_measure', 'select, insert');
+  for (const [table, grants] of NEW_TABLES) {
+    await guardTable(db, table, grants);
+    await db.raw(`
+      alter table ${table} force row level security;
+      create policy upkeep on ${table} to current_user using (current_setting('app.upkeep', true) = 'on') with check (current_setting('app.upkeep', true) = 'on')`);
+  }
   await db.raw(`
     grant update (decided_on, verdict, kept_arm_id) on trial to ${APP_ROLE};
     grant update (withdrawn) on trial_measure to ${APP_ROLE};

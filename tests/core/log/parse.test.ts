@@ -125,13 +125,43 @@ describe('what a hand types', () => {
   });
 });
 
+describe('pick at the end, push, refill', () => {
+  const young = (lotCode: string, count = 96) => ({
+    ...holding,
+    ...{ placeId: 'NB', lotId: lotCode, lotCode, kind: 'plants' as const, count, cropName: 'oakleaf lettuce' },
+  });
+  const withBench = (...plants: LogContext['holdings']) => ({
+    places: [...context.places, { id: 'NB', code: 'NB', isBench: true }],
+    holdings: [...context.holdings, ...plants],
+  });
+
+  test('the ripest is picked and the only seedlings of the crop come in, as one act', () => {
+    expect(parse('R2 push 24 36', withBench(young('OAK-9')))).toEqual({
+      ok: true,
+      command: 'plants.conveyor@1',
+      body: { placeId: 'R2', lotId: 'e', quantity: 24, refillLotId: 'OAK-9', refillCount: 36 },
+      meaning: '24 oakleaf lettuce picked from OAK-0 in R2, 94 left standing; 36 of OAK-9 come in',
+    });
+    expect(parse('R2 push 24')).toMatchObject({ ok: true, body: { lotId: 'e', quantity: 24 } });
+  });
+
+  test('of several on the bench the one that is named; more than there are, or none, is refused in words', () => {
+    const two = withBench(young('OAK-8'), young('OAK-9'));
+    expect(refusal('R2 push 24 36', two)).toMatch(/OAK-8 and OAK-9 are on the bench: add the one that comes in/);
+    expect(parse('R2 push 24 36 OAK-9', two)).toMatchObject({ ok: true, body: { refillLotId: 'OAK-9' } });
+    expect(refusal('R2 push 24 97', withBench(young('OAK-9')))).toMatch(/OAK-9 has 96 on the bench; 97 cannot come in/);
+    expect(refusal('R2 push 24 36')).toMatch(/No oakleaf lettuce is on a bench/);
+    expect(refusal('R2 push 240')).toMatch(/240 cannot have been picked/);
+  });
+});
+
 describe('what it refuses, in words', () => {
   test.each([
     ['', /Start with a place/],
     ['Z9 dead 4', /There is no place or loop “Z9”/],
     ['H9 dead 4', /Near it: H3, H4, H5/],
-    ['H3', /After H3 say dead, weigh, move, fed, picked, lost or up/],
-    ['H3 explode', /say dead, weigh, move, fed, picked, lost or up/],
+    ['H3', /After H3 say dead, weigh, move, fed, picked, lost, up or push/],
+    ['H3 explode', /say dead, weigh, move, fed, picked, lost, up or push/],
     ['H3 fed', /Give how much was fed/],
     ['H3 fed lots', /“lots” is not a number/],
     ['H3 fed 0', /above 0/],

@@ -4,6 +4,7 @@ import { module as fedModule } from './fed';
 import { module as lostModule } from './lost';
 import { module as moveModule } from './move';
 import { module as pickedModule } from './picked';
+import { module as pushModule } from './push';
 import { module as upModule } from './up';
 import { module as weighModule } from './weigh';
 
@@ -13,6 +14,7 @@ export const modules = [
   lostModule,
   moveModule,
   pickedModule,
+  pushModule,
   upModule,
   weighModule,
 ] as const;

@@ -11,6 +11,8 @@ export interface LogContext {
     formerCodes?: readonly string[];
     volumeL?: number | null;
     densityLimitKgM3?: number | null;
+    /** Where seedlings stand. */
+    isBench?: boolean;
   }[];
   holdings: {
     placeId: string;

@@ -3,6 +3,8 @@ import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { packChoices } from '../../market/families';
 import { packAsField, type JobField } from '../../tasks/form';
+import type { Job } from '../../tasks/jobs';
+import type { RoundView } from '../../tasks/source';
 import { stepForm, stepModule } from './stepKind';
 
 declare module './stepKind' {
@@ -20,6 +22,29 @@ const BY_WEIGHT: JobField = {
   start: '',
 };
 const BY_PIECE: JobField = { name: 'quantity', label: word`Pieces picked and packed`, kind: 'count', start: '' };
+
+/** Plants of the same crop on the bench, the oldest first. */
+function refillsOf({ facts }: RoundView, cropCode: string | null): [lotId: string, words: string][] {
+  return facts.plantings
+    .filter((p) => p.transplantedOn === null && p.cropCode === cropCode && p.count > 0)
+    .sort((a, b) => (a.sownOn < b.sownOn ? -1 : 1))
+    .map((p) => [p.lotId, `${p.lotCode} · ${formatNumber(p.count)}`]);
+}
+
+const refillFields = ({ refills = [] }: Pick<Job, 'refills'>): JobField[] =>
+  refills.length === 0
+    ? []
+    : [
+        {
+          name: 'refillLotId',
+          label: word`Comes in from the bench`,
+          kind: 'select',
+          optional: true,
+          start: '',
+          options: refills,
+        },
+        { name: 'refillCount', label: word`How many come in`, kind: 'count', optional: true, start: '' },
+      ];
 
 export const module = stepModule({
   kind: 'pick',
@@ -41,13 +66,14 @@ export const module = stepModule({
           : say`about ${formatNumber(Math.floor((step.count * (crop ? crop.finalSurvival * crop.packout : 1)) / (crop?.plantsPerUnit ?? 1)))}`,
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
       packAs: packChoices(view.facts.products, { cropCode: step.cropCode }),
+      refills: refillsOf(view, step.cropCode),
       minutes: minutesOf('pick', crop, step.count),
       caution: say`Clean hands and knives; fish and salad kept apart; chill within the hour.`,
     };
   },
   form: (job) =>
     stepForm(job, 'plants.pick@1', {
-      fields: [job.expected.massG !== undefined ? BY_WEIGHT : BY_PIECE, ...packAsField(job)],
+      fields: [job.expected.massG !== undefined ? BY_WEIGHT : BY_PIECE, ...packAsField(job), ...refillFields(job)],
       submit: say`Picked`,
       logLine: (v) => say`${job.place} picked ${v.quantity ?? '…'}`,
     }),

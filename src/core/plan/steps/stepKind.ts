@@ -23,7 +23,10 @@ export interface DetailSpec {
   range: readonly [low: number, high: number];
 }
 
-export type StepWords = Pick<Job, 'title' | 'detail' | 'amount' | 'expected' | 'minutes' | 'caution' | 'packAs'>;
+export type StepWords = Pick<
+  Job,
+  'title' | 'detail' | 'amount' | 'expected' | 'minutes' | 'caution' | 'packAs' | 'refills'
+>;
 
 /** What a step can say of itself on the round. */
 export interface StepContext {
