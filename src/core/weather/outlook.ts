@@ -143,7 +143,9 @@ export function plantRisks({ facts, forecast, houses, days }: RisksArgs): PlantR
     const about = { stay, crop, valueMinor, pickAt: readyFrom, earlyAt };
     return [...heatRisk(about, house), ...slowRisks(about, house)];
   });
-  return risks.sort((a, b) => b.expectedLossMinor - a.expectedLossMinor || b.lateDays - a.lateDays);
+  return risks.sort(
+    (a, b) => b.expectedLossMinor - a.expectedLossMinor || b.years * b.valueMinor - a.years * a.valueMinor,
+  );
 }
 
 type About = Pick<PlantRisk, 'stay' | 'crop' | 'valueMinor' | 'pickAt' | 'earlyAt'>;

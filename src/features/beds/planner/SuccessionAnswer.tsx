@@ -82,7 +82,7 @@ function Met({ answer, page }: PartProps) {
                   {say`${formatNumber(((m.wanted - short) / m.wanted) * 100)} %`}
                 </LightCell>
                 <LightCell num label={say`Not asked for`}>
-                  {m.spare >= 1 ? figure(m.spare) : '–'}
+                  {m.spare >= 1 ? figure(m.spare) : '—'}
                 </LightCell>
               </LightRow>
             );

@@ -136,10 +136,10 @@ function Arms({ trial, page }: ArmsProps) {
                 {arm.values.length}
               </LightCell>
               <LightCell num label={say`Mean, ${trial.unit}`}>
-                {arm.mean === null ? '–' : figure(arm.mean)}
+                {arm.mean === null ? '—' : figure(arm.mean)}
               </LightCell>
               <LightCell num label={say`95 % between`}>
-                {arm.interval === null ? '–' : `${figure(arm.interval[0])} – ${figure(arm.interval[1])}`}
+                {arm.interval === null ? '—' : `${figure(arm.interval[0])} – ${figure(arm.interval[1])}`}
               </LightCell>
             </LightRow>
           );

@@ -114,7 +114,7 @@ function Risks({ page, suffix }: PartProps) {
                     {formatAboutMoney(r.valueMinor, page.currency)}
                   </LightCell>
                   <LightCell num label={say`Lost on average`}>
-                    {r.expectedLossMinor >= 50 ? formatAboutMoney(r.expectedLossMinor, page.currency) : '–'}
+                    {r.expectedLossMinor >= 50 ? formatAboutMoney(r.expectedLossMinor, page.currency) : '—'}
                   </LightCell>
                   <LightCell label={say`What helps`}>{sayWay(r)}</LightCell>
                 </LightRow>
