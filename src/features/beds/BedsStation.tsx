@@ -167,6 +167,17 @@ function Sowing({ s, page }: SowingProps) {
         <Text small quiet>
           {say`${s.lotCode} for ${s.bed}`}
         </Text>
+        {s.demand && (
+          <Text
+            as="span"
+            small
+            quiet={!s.demand.isUnsold}
+            tone={s.demand.isUnsold ? 'attention' : null}
+            className={css.whom}
+          >
+            {s.demand.words}
+          </Text>
+        )}
       </span>
       <Text right>
         <Why because={s.because}>

@@ -1,6 +1,8 @@
 import 'server-only';
 import { all, plural, say } from '../../core/words/words';
 import { explainSowing, type Explanation } from '../../core/explain';
+import { sowingDemand, type SowingDemand } from '../../core/crops/sowingDemand';
+import { isMain } from '../../core/market/families';
 import { badNeighbours } from '../../core/crops/neighbours';
 import { seedOutlook } from '../../core/crops/seedOutlook';
 import { closingWindows } from '../../core/crops/closing';
@@ -24,6 +26,8 @@ export interface SowView {
   day: Day;
   bed: string;
   because: Explanation;
+  /** For whom, and what of it nobody has asked for. */
+  demand: { words: string; isUnsold: boolean } | null;
 }
 
 export interface GapView {
@@ -143,8 +147,10 @@ function neighboursOf({ facts, forecast, at }: FarmView): BedsPage['neighbours']
   }));
 }
 
-function sowList({ facts, steps, day, when }: FarmView): SowView[] {
+function sowList(view: FarmView): SowView[] {
+  const { facts, steps, day, when } = view;
   if (when === 'past') return [];
+  const demands = sowingDemand(view);
   const until = addDays(day, SOW_AHEAD_DAYS);
   return steps
     .filter((s) => s.kind === 'sow' && s.day >= (when === 'today' ? '' : day) && s.day <= until)
@@ -161,9 +167,31 @@ function sowList({ facts, steps, day, when }: FarmView): SowView[] {
         day: step.day,
         bed: facts.places.find((p) => p.id === transplant?.toPlaceId)?.code ?? '',
         because: explainSowing(crop, quantities, cells),
+        demand: sayDemand(view, crop, demands.get(step.lotCode)),
       };
     });
 }
+
+function sayDemand({ facts, units }: FarmView, crop: Crop, demand: SowingDemand | undefined): SowView['demand'] {
+  const product = facts.products.find((p) => p.cropCode === crop.code && isMain(p));
+  if (!demand || !product) return null;
+  const figure = (q: number) => formatQuantity(q, product.unit, units);
+  const { customers, quantity, over, isUnsold } = demand;
+  if (isUnsold)
+    return {
+      words: say`nobody has ordered it: all ${figure(quantity)} would be over; leave it, or sell it first`,
+      isUnsold,
+    };
+  if (customers.length === 0) return { words: say`${figure(quantity)}, not ordered yet`, isUnsold };
+  const whom =
+    customers.length > MOST_CUSTOMERS ? plural(customers.length, '# customer', '# customers') : all(customers);
+  return {
+    words: over >= 1 ? say`for ${whom}; ${figure(over)} of ${figure(quantity)} are over` : say`for ${whom}`,
+    isUnsold,
+  };
+}
+
+const MOST_CUSTOMERS = 3;
 
 function unitsFor(crop: Crop, positions: number) {
   return Math.max(1, Math.round(positions * crop.finalSurvival * crop.packout));
