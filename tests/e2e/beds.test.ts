@@ -1,5 +1,5 @@
 import { addDays } from '../../src/core/quantity/days';
-import { DESK, expect, PHONE, setDay, signIn, test, today, useFarm } from './help';
+import { answerYes, DESK, expect, PHONE, ready, setDay, signIn, test, today, useFarm } from './help';
 
 const { db } = useFarm();
 
@@ -68,6 +68,47 @@ test('what is lost is one log line; what will be lost stands with its value', as
   await page.getByRole('link', { name: 'Space' }).click();
   await expect(page.getByRole('heading', { name: 'Space' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Space by week' })).toContainText('R3');
+});
+
+test('a planting is dragged to another bed with the mouse, or taken there with Space and the arrow keys; how many is asked first', async ({
+  page,
+}) => {
+  await clearBed('R6');
+  await page.setViewportSize({ width: 1280, height: 1200 });
+  await signIn(page, 'ines');
+  await page.goto('/beds');
+  await ready(page);
+  const r5 = page.getByRole('list', { name: /^R5, from the bench/ });
+  const r6 = page.getByRole('list', { name: /^R6, from the bench/ });
+  const planting = r5.getByRole('link').last();
+  const lot = /^[A-Z]+-\d+(-\d+)?/.exec((await planting.getAttribute('aria-label'))!)![0];
+  const before = (await standing(lot)).R5!;
+  const [from, to] = [(await planting.boundingBox())!, (await r6.boundingBox())!];
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 8 });
+  await page.mouse.up();
+  const dialog = page.getByRole('dialog', { name: `${lot} from R5 to R6` });
+  await expect(dialog).toBeVisible();
+  // Nothing is booked before it is answered.
+  expect((await standing(lot)).R6).toBeUndefined();
+  await dialog.getByLabel('How many').fill('40');
+  await dialog.getByRole('button', { name: 'Moved' }).click();
+  await answerYes(page, 'Moved');
+  await expect(page.getByText(new RegExp(`40 of ${lot} stand in R6 now`))).toBeVisible();
+  expect(await standing(lot)).toMatchObject({ R5: before - 40, R6: 40 });
+
+  await r6.getByRole('link', { name: new RegExp(lot) }).focus();
+  await page.keyboard.press('Space');
+  // Said to those who hear the page.
+  await expect(page.getByRole('status').getByText(/^(Taken up\.|R6)$/)).toBeAttached();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('status').getByText('R5', { exact: true })).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('dialog', { name: `${lot} from R6 to R5` })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  expect((await standing(lot)).R6).toBe(40);
 });
 
 // Last in the file: it lets seven weeks go by.

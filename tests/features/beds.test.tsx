@@ -126,7 +126,7 @@ test('a loss has its cause; picking by weight is in kilograms and sent in grams'
 });
 
 test('a strip says of each planting what it is, how many, how ripe, and that it still stands dense', () => {
-  const span = { kind: 'plants' as const, cells: 4, crop: 'Romaine', plants: 100, densePerM2: null };
+  const span = { kind: 'plants' as const, cells: 4, crop: 'Romaine', plants: 100, densePerM2: null, lotId: null };
   const strip: StripView = {
     code: 'R3',
     isBench: false,
@@ -138,8 +138,9 @@ test('a strip says of each planting what it is, how many, how ripe, and that it 
     fullest: { positions: 760, day: '2026-07-01' },
     pick: null,
     marks: [],
+    placeId: 'r4',
     spans: [
-      { ...span, kind: 'free', cells: 18, lotCode: '', crop: '', plants: 0, days: null },
+      { ...span, kind: 'free', cells: 18, lotCode: '', lotId: null, crop: '', plants: 0, days: null },
       { ...span, lotCode: 'LIRO-3', days: 25, densePerM2: 80 },
       { ...span, lotCode: 'LIRO-2', days: 0 },
       { ...span, lotCode: 'LIRO-1', days: -9 },

@@ -1,6 +1,9 @@
 'use client';
 import { say } from '../../core/words/words';
 import Link from 'next/link';
+import { use } from 'react';
+import { MayWrite } from '../../ui/shell/mayWrite';
+import { MovingStrips } from './strip/MovingStrips';
 import { formatMoney } from '../../core/quantity/money';
 import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -17,6 +20,7 @@ import css from './beds.module.css';
 
 export function BedsStation({ page }: { page: BedsPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
+  const mayMove = use(MayWrite) && page.when === 'today' && page.person.role !== 'office';
   return (
     <Stack>
       <BedsNav here="/beds" suffix={suffix} />
@@ -25,11 +29,15 @@ export function BedsStation({ page }: { page: BedsPage }) {
         <Sheet>
           <SheetHead>
             <h1>{say`Beds`}</h1>
-            <Text quiet>{say`from the bench on the left to the pack room on the right · the darker, the riper`}</Text>
+            <Text
+              quiet
+            >{say`from the bench on the left to the pack room on the right · the darker, the riper · drag a planting to another bed`}</Text>
           </SheetHead>
-          {page.beds.map((bed) => (
-            <Strip key={bed.code} strip={bed} suffix={suffix} />
-          ))}
+          <MovingStrips page={page}>
+            {page.beds.map((bed) => (
+              <Strip key={bed.code} strip={bed} suffix={suffix} movable={mayMove} />
+            ))}
+          </MovingStrips>
         </Sheet>
         <Stack>
           {page.closing.length > 0 && <Closing page={page} suffix={suffix} />}

@@ -1,11 +1,13 @@
 'use client';
 import Link from 'next/link';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { inDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { Text, classes } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
+import type { Carried } from './MovingStrips';
 import type { StripSpan, StripView } from './stripOf';
 import css from './strip.module.css';
 
@@ -15,10 +17,20 @@ interface StripProps {
   suffix: string;
   /** On the bed's own page its name is the heading already. */
   alone?: boolean;
+  /** Its plantings can be dragged to other beds, and theirs to it; within MovingStrips. */
+  movable?: boolean;
 }
 
 /** A bed as its real row: cells by days to harvest; each planting leads to its page. */
-export function Strip({ strip, suffix, alone = false }: StripProps) {
+export function Strip({ strip, suffix, alone = false, movable = false }: StripProps) {
+  const { setNodeRef, isOver, active } = useDroppable({
+    id: strip.placeId,
+    data: { code: strip.code },
+    disabled: !movable || strip.isBench,
+  });
+  const comes = active?.data.current as Carried | undefined;
+  const elsewhere = isOver && comes?.from.placeId !== strip.placeId;
+  const tight = elsewhere && (comes?.span.cells ?? 0) > strip.cells - heldCells(strip);
   const crops = [...new Set(strip.spans.filter((s) => s.kind === 'plants').map((s) => s.crop))];
   return (
     <div className={classes(css.bedRow, alone && css.alone)}>
@@ -37,10 +49,10 @@ export function Strip({ strip, suffix, alone = false }: StripProps) {
           </Text>
         </div>
       )}
-      <div className={css.row}>
+      <div className={classes(css.row, elsewhere && css.target, tight && css.tight)} ref={setNodeRef}>
         <div className={css.strip} role="list" aria-label={say`${strip.code}, from the bench end to the pack room`}>
           {strip.spans.map((s, i) => (
-            <Span key={s.lotCode + i} span={s} isBench={strip.isBench} suffix={suffix} />
+            <Span key={s.lotCode + i} span={s} strip={strip} suffix={suffix} movable={movable} />
           ))}
         </div>
         <Text as="p" small quiet>
@@ -70,13 +82,22 @@ export function Strip({ strip, suffix, alone = false }: StripProps) {
   );
 }
 
+const heldCells = (strip: StripView) => strip.spans.reduce((sum, s) => sum + (s.kind === 'plants' ? s.cells : 0), 0);
+
 interface SpanProps {
   span: StripSpan;
-  isBench: boolean;
+  strip: StripView;
   suffix: string;
+  movable: boolean;
 }
 
-function Span({ span, isBench, suffix }: SpanProps) {
+function Span({ span, strip, suffix, movable }: SpanProps) {
+  const { isBench } = strip;
+  const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({
+    id: `${strip.placeId}${span.lotCode}${span.cells}`,
+    data: { span, from: strip },
+    disabled: !movable || span.lotId === null,
+  });
   const style = { flexGrow: span.cells, '--cells': span.cells };
   if (span.kind === 'free')
     return (
@@ -90,8 +111,16 @@ function Span({ span, isBench, suffix }: SpanProps) {
   const dense = span.densePerM2 === null ? '' : say`, dense at ${formatNumber(span.densePerM2)} a m²`;
   const about = say`${span.lotCode} ${span.crop}, ${formatNumber(span.plants)} plants: ${words}${dense}`;
   return (
-    <div role="listitem" className={css.span} style={style}>
+    <div
+      role="listitem"
+      className={classes(css.span, isDragging && css.dragged)}
+      style={transform ? { ...style, transform: `translate(${transform.x}px, ${transform.y}px)` } : style}
+    >
       <Link
+        ref={setNodeRef}
+        draggable={false}
+        {...listeners}
+        aria-describedby={movable && span.lotId ? attributes['aria-describedby'] : undefined}
         href={`/beds/${span.lotCode}${suffix}`}
         prefetch={false}
         aria-label={about}

@@ -14,6 +14,8 @@ export interface StripSpan {
   kind: 'free' | 'plants';
   cells: number;
   lotCode: string;
+  /** Null: none of it stands there today, it cannot be moved. */
+  lotId: string | null;
   crop: string;
   plants: number;
   /** Days to ripe, in beds; days until they leave, on benches. Null: not in sight. */
@@ -23,6 +25,7 @@ export interface StripSpan {
 }
 
 export interface StripView {
+  placeId: string;
   code: string;
   isBench: boolean;
   says: string;
@@ -57,6 +60,7 @@ export function stripOf(view: FarmView, bed: PlaceFact, trials: readonly TrialRo
     .sort((a, b) => (a.pick?.at ?? Infinity) - (b.pick?.at ?? Infinity));
   const next = picks[0]?.pick ? { lotCode: picks[0].lotCode, ...picks[0].pick } : null;
   return {
+    placeId: bed.id,
     code: bed.code,
     isBench,
     says: `${isBench ? say`bench` : codeWords(bed.method ?? '')} ${formatArea(bed.areaM2 ?? 0, units)}`,
@@ -98,6 +102,7 @@ const NOTHING: StripSpan = {
   kind: 'free',
   cells: 0,
   lotCode: '',
+  lotId: null,
   crop: '',
   plants: 0,
   days: null,
@@ -106,7 +111,7 @@ const NOTHING: StripSpan = {
 
 function spanOf(
   s: PlantStay,
-  { facts, at }: FarmView,
+  { facts, at, when }: FarmView,
   { piece, isBench }: { piece: number; isBench: boolean },
 ): StripSpan {
   const crop = facts.crops.find((c) => c.code === s.cropCode)!;
@@ -116,6 +121,10 @@ function spanOf(
     kind: 'plants',
     cells: Math.max(1, Math.round(s.positions / piece)),
     lotCode: s.lotCode,
+    lotId:
+      when === 'today'
+        ? (facts.plantings.find((p) => p.lotCode === s.lotCode && p.placeId === s.placeId)?.lotId ?? null)
+        : null,
     crop: crop.name,
     plants: Math.round(s.plants),
     days: isBench ? leaves : s.readyFrom === null ? null : s.readyFrom - at,
