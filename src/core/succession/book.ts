@@ -113,5 +113,5 @@ export function wholePlants(input: SuccessionInput, planned: readonly PlannedSow
   });
 }
 
-/** One for the part of a plant that was cut off, one for the part of a head or bunch. */
+/** For the part of a plant that was cut off, and for the parts of heads or bunches that two picks round down. */
 const ROUNDED_UP = 3;
