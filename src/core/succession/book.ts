@@ -1,4 +1,4 @@
-import { airOf } from './problem';
+import { airOf } from './air';
 import type { LimitKind, PlannedSowing, SowingWay, SuccessionInput } from './types';
 
 /** Everything that sowings use up, kept exactly and by day: what still fits is asked of it, whoever planned. */

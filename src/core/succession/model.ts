@@ -1,6 +1,6 @@
 import type { Column, Rows } from '../solver/mip';
 import { Book, mostWanted, weeksHeld } from './book';
-import { airOf } from './problem';
+import { airOf } from './air';
 import type { LimitKind, SowingWay, SuccessionInput } from './types';
 
 /**

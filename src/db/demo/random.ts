@@ -1,12 +1,12 @@
-/** Seeded numbers (mulberry32): the same farm every time. */
-export class Random {
-  constructor(private state: number) {}
+import { uniformFrom } from '../../core/quantity/seeded';
 
-  next(): number {
-    this.state = (this.state + 0x6d2b79f5) | 0;
-    let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+/** Seeded numbers: the same farm every time. */
+export class Random {
+  /** From 0 up to 1. */
+  readonly next: () => number;
+
+  constructor(seed: number) {
+    this.next = uniformFrom(seed);
   }
 
   between(low: number, high: number): number {
