@@ -87,6 +87,7 @@ import { RetirePlaceInput } from './place/retire.input';
 import { RetireProductInput } from './setup/retireProduct.input';
 import { RoutineInput } from './chore/save.input';
 import { SignInput } from './plants/sign.input';
+import { SowManyInput } from './plants/sowMany.input';
 import { SowNowInput } from './plants/sowNow.input';
 import { SpeciesInput } from './setup/species.input';
 import { StandingInput } from './plan/standing.input';
@@ -175,6 +176,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.respace': RespaceInput,
   'plants.sign': SignInput,
   'plants.sow': CountInput,
+  'plants.sowMany': SowManyInput,
   'plants.sowNow': SowNowInput,
   'plants.transplant': TransplantInput,
   'price.end': ThingInput,

@@ -74,6 +74,7 @@ import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
 import { module as plantsRespaceModule } from './plants/respace';
 import { module as plantsSignModule } from './plants/sign';
 import { module as plantsSowModule } from './plants/sow';
+import { module as plantsSowManyModule } from './plants/sowMany';
 import { module as plantsSowNowModule } from './plants/sowNow';
 import { module as plantsTransplantModule } from './plants/transplant';
 import { module as priceEndModule } from './price/end';
@@ -187,6 +188,7 @@ export const modules = [
   plantsRespaceModule,
   plantsSignModule,
   plantsSowModule,
+  plantsSowManyModule,
   plantsSowNowModule,
   plantsTransplantModule,
   priceEndModule,

@@ -3,6 +3,7 @@ import type { PlanThing } from '../core/setup/planLayout';
 import type { FarmDescription } from '../core/setup/description';
 import type { Chore } from '../core/tasks/source';
 import type { School } from '../core/water/loopBalance';
+import { DIVERSITY_PERCENT } from '../core/crops/diversity';
 import type { Tx } from './connection';
 
 /** How a farm is set up, as its Farm station shows it. */
@@ -302,6 +303,8 @@ export interface LimitsSetUp {
     mass: 'metric' | 'us';
     temperature: 'C' | 'F';
     entryBackDays: number;
+    /** Of what is planned to be planted, by area, the most that one crop should take. */
+    mostOfOnePercent: number;
   };
   loops: {
     id: string;
@@ -314,6 +317,11 @@ export interface LimitsSetUp {
     lowNPercent: number;
     highNPercent: number;
   }[];
+}
+
+/** The most that one crop should take of what is planted, percent by area. */
+export async function mostOfOnePercent(tx: Tx): Promise<number> {
+  return (await tx('farm').first('habits')).habits.mostOfOnePercent ?? DIVERSITY_PERCENT;
 }
 
 /** What the farm is used to, and by what its loops warn. */
@@ -330,6 +338,7 @@ export async function limitsSetUp(tx: Tx): Promise<LimitsSetUp> {
       mass: f.habits.mass ?? 'metric',
       temperature: f.habits.temperature ?? 'C',
       entryBackDays: f.entry_back_days,
+      mostOfOnePercent: f.habits.mostOfOnePercent ?? DIVERSITY_PERCENT,
     },
     loops: loops.map((l) => ({
       id: l.id,

@@ -291,3 +291,68 @@ describe('what the books say of a crop', () => {
     expect(learned!.daysByMonth.find((m) => m.month === 11)!.days).toBeGreaterThan(Math.min(...days));
   });
 });
+
+describe('a planned sowing', () => {
+  const due = async (n: number) =>
+    desk
+      .owner('plan_step')
+      .where({ kind: 'sow', state: 'planned' })
+      .orderBy('day')
+      .limit(n)
+      .select('id', 'lot_code', 'count');
+
+  test('one press sows several; taken back, the seed is in its packet, the jobs are open, and they can be sown again', async () => {
+    await as('bram');
+    const [first, second] = await due(2);
+    const store = async () =>
+      Number(
+        (
+          await desk
+            .owner('balance as b')
+            .join('lot as l', 'l.id', 'b.lot_id')
+            .join('place as p', 'p.id', 'b.place_id')
+            .where({ 'l.kind': 'seed', 'p.role': 'seed' })
+            .sum('b.count as n')
+            .first()
+        )?.n,
+      );
+    const before = await store();
+    const key = randomUUID();
+    const seeds = { [first.id]: 40, [second.id]: 30 };
+    const answer = await run('plants.sowMany', { seeds }, key);
+    expect(said(answer)).toContain('2 sowings on the bench');
+    expect(await standing([first.lot_code, second.lot_code])).toEqual({
+      [`${first.lot_code} NB`]: 40,
+      [`${second.lot_code} NB`]: 30,
+    });
+    expect(await store()).toBe(before - 70);
+
+    expect(said(await run('entry.takeBack', { recordedKey: key }))).toMatch(/the seed is in the store again/);
+    expect(await standing([first.lot_code, second.lot_code])).toEqual({});
+    expect(await store()).toBe(before);
+    expect((await due(2)).map((s) => s.id)).toEqual([first.id, second.id]);
+    const again = await run('plants.sow', { stepId: first.id, count: 35 });
+    expect(again, said(again)).toMatchObject({ ok: true });
+    expect(await standing([first.lot_code])).toEqual({ [`${first.lot_code} NB`]: 35 });
+  });
+
+  test('is not taken back under plants that something was done with since', async () => {
+    const key = randomUUID();
+    const [step] = await due(1);
+    expect((await run('plants.sow', { stepId: step.id, count: 20 }, key)).ok).toBe(true);
+    const at = { lotId: await lotOf(step.lot_code), placeId: await place('NB') };
+    const lost = randomUUID();
+    expect((await run('plants.lose', { ...at, count: 2, cause: 'pests' }, lost)).ok).toBe(true);
+    expect(said(await run('entry.takeBack', { recordedKey: key }))).toContain(`done with ${step.lot_code} since`);
+    expect((await run('entry.takeBack', { recordedKey: lost })).ok).toBe(true);
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+  });
+
+  test('nothing, half a seed, or more than the packet holds: said at that sowing', async () => {
+    const [step] = await due(1);
+    expect(said(await run('plants.sowMany', { seeds: { [step.id]: 0 } }))).toMatch(/at least one sowing/);
+    expect((await run('plants.sowMany', { seeds: { [step.id]: 1.5 } })).fields?.[step.id]).toBeTruthy();
+    const many = await run('plants.sowMany', { seeds: { [step.id]: 900_000 } });
+    expect(many.fields?.[step.id]?.[0]).toMatch(/The seed store holds/);
+  });
+});

@@ -44,6 +44,7 @@ const PAGE: Page = {
     mass: 'metric',
     temperature: 'C',
     entryBackDays: 14,
+    mostOfOnePercent: 50,
   },
   loops: [
     {

@@ -1,4 +1,5 @@
 import { say, word } from '../../core/words/words';
+import { freeSowing } from '../../db/doing/plantings';
 import { sowSeed } from '../../db/doing/plants';
 import { command } from '../../server/command';
 import { followPlants } from '../../server/plantings';
@@ -16,5 +17,8 @@ export const module = command({
     const lotCode = await sowSeed(doing.tx, doing.entry, v);
     return [say`Recorded.`, ...(await followPlants(doing, [lotCode]))].join(' ');
   },
-  takeBack: { stays: word`What was sown stays counted; what does not come up is left out when it is transplanted.` },
+  takeBack: {
+    words: () => say`Taken back: the seed is in the store again, and the job is open.`,
+    free: freeSowing,
+  },
 });

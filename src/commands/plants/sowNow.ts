@@ -5,10 +5,10 @@ import { forecastFarm } from '../../core/plan/forecast';
 import { planStanding } from '../../core/plan/planStanding';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
-import { NOTHING_MADE, sowSeedInto } from '../../db/doing/plantings';
+import { freeSowing, NOTHING_MADE, sowSeedInto } from '../../db/doing/plantings';
 import { addSteps, freePlanCode, newId } from '../../db/plan';
 import { command } from '../../server/command';
-import { cropInWords, type SaidOfPlants } from '../../server/plantings';
+import { cropInWords, restorePlantPlan, type SaidOfPlants } from '../../server/plantings';
 import { CREW } from '../shared';
 import { SowNowInput } from './sowNow.input';
 
@@ -46,5 +46,11 @@ export const module = command<SowNowInput, SaidOfPlants>({
       : [say`No bed has room for them when they are ready: find one before then.`];
     return { words, lines, plan: { ...NOTHING_MADE, added: steps.map((s) => s.id) } };
   },
-  takeBack: { stays: word`What was sown stays counted; clear it, and its places are free.` },
+  takeBack: {
+    words: () => say`Taken back: the seed is in the store again, and the plan as it was.`,
+    free: async (tx, was) => {
+      await freeSowing(tx, was);
+      await restorePlantPlan(tx, was);
+    },
+  },
 });

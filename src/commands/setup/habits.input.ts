@@ -25,4 +25,7 @@ export class HabitsInput {
   @IsIn(['C', 'F'], CHOOSE) temperature!: 'C' | 'F';
   @WholeField({ low: 0, high: 60, words: word`Give whole days`, outside: word`At most 60 days` })
   entryBackDays!: number;
+  @IsOptional()
+  @WholeField({ low: 5, high: 100, words: word`Give whole percent`, outside: word`From 5 to 100 %` })
+  mostOfOnePercent?: number;
 }

@@ -19,10 +19,12 @@ export interface HabitsWish {
   mass: 'metric' | 'us';
   temperature: 'C' | 'F';
   entryBackDays: number;
+  mostOfOnePercent?: number | undefined;
 }
 
 export async function saveHabits(tx: Tx, v: HabitsWish): Promise<void> {
-  const habits = { locale: v.locale, mass: v.mass, temperature: v.temperature };
+  const { locale, mass, temperature, mostOfOnePercent } = v;
+  const habits = { locale, mass, temperature, ...(mostOfOnePercent === undefined ? {} : { mostOfOnePercent }) };
   const changed = await tx('farm')
     .where({ version: v.version })
     .update({

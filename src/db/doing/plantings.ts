@@ -3,10 +3,12 @@ import type { PlantingFact } from '../../core/plan/types';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import type { Tx } from '../connection';
-import { createLot, placeOfRole, recordMovement, type Entry, type Reason } from '../ledger';
+import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry, type Reason } from '../ledger';
 import { addSteps, newId, stepsOfLot, type StoredStep } from '../plan';
 import type { SpacedDetail } from '../plantingFacts';
+import { STANDING_EVENT } from '../keeping';
 import { recordHusbandry } from './keeping';
+import type { Found } from './takeBack';
 
 /** What an act added to the plan or took out of it, so that taking the act back can put it right. */
 export interface PlanMade {
@@ -200,6 +202,8 @@ export interface Sowing {
   placeId: string;
   count: number;
   stepId?: string;
+  part?: string;
+  field?: string;
 }
 
 /** Seed leaves its lot and becomes a planting on the benches. The oldest seed that suffices is used. @returns the planting */
@@ -215,12 +219,13 @@ export async function sowSeedInto(tx: Tx, entry: Entry, sowing: Sowing): Promise
   });
   const made = await placeOfRole(tx, 'made');
   const step = sowing.stepId ? { stepId: sowing.stepId } : {};
+  const part = sowing.part ?? '';
   for (const [i, { lotId: seedLot, placeId, count }] of used.entries()) {
     await recordMovement({
       tx,
       entry,
       movement: { lotId: seedLot, fromPlaceId: placeId, toPlaceId: made, count, reason: 'sow', ...step },
-      part: `:s${i}`,
+      part: `${part}:s${i}`,
     });
   }
   await recordMovement({
@@ -234,6 +239,7 @@ export async function sowSeedInto(tx: Tx, entry: Entry, sowing: Sowing): Promise
       reason: 'sow',
       ...step,
     },
+    part,
   });
   return lotId;
 }
@@ -249,7 +255,7 @@ async function takeSeed(tx: Tx, sowing: Sowing): Promise<{ lotId: string; placeI
   const total = seeds.reduce((sum, s) => sum + s.count, 0);
   if (total < sowing.count)
     throw new RuleBroken(
-      'count',
+      sowing.field ?? 'count',
       say`The seed store holds ${total} of these seeds; ${sowing.count} are more than that.`,
     );
   const used: { lotId: string; placeId: string; count: number }[] = [];
@@ -260,4 +266,34 @@ async function takeSeed(tx: Tx, sowing: Sowing): Promise<{ lotId: string; placeI
     owed -= count;
   }
   return used;
+}
+
+/**
+ * Before a sowing is taken back: nothing was done with its plants since, and the emptied lot gives its code up, so that the same
+ * sowing can be sown again. @throws {RuleBroken} naming the planting that something was done with
+ */
+export async function freeSowing(tx: Tx, was: Found): Promise<void> {
+  const lots: { id: string; code: string }[] = await tx('movement as m')
+    .join('lot as l', 'l.id', 'm.lot_id')
+    .where((q) => void q.where('m.entry_key', was.entryKey).orWhere('m.entry_key', 'like', `${was.entryKey}:%`))
+    .where({ 'm.reason': 'sow', 'l.kind': 'planting' })
+    .distinct('l.id', 'l.code');
+  for (const lot of lots) {
+    if (await touchedSince(tx, lot.id))
+      throw new RuleBroken('form', say`Something was done with ${lot.code} since. Take that back first.`);
+    await tx('lot')
+      .where({ id: lot.id })
+      .update({ code: await freeLotCode(tx, `${lot.code}-BACK`) });
+  }
+}
+
+/** Whether plants of a lot were moved, lost, counted or noted about after they were sown. */
+async function touchedSince(tx: Tx, lotId: string): Promise<boolean> {
+  const moved = await tx('movement as m')
+    .where({ 'm.lot_id': lotId })
+    .whereNotIn('m.reason', ['sow', 'reverse'])
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
+    .first('m.id');
+  if (moved) return true;
+  return Boolean(await tx('husbandry_event as e').where({ 'e.lot_id': lotId }).whereRaw(STANDING_EVENT).first('e.id'));
 }

@@ -20,11 +20,21 @@ async function cropOf(tx: Tx, code: string): Promise<Crop> {
   return (await tx('crop').where({ code }).first('params')).params;
 }
 
+interface SowSeed {
+  stepId: string;
+  count: number;
+  /** Tells apart several sowings of one entry. */
+  part?: string;
+  /** Where it is said that the store holds too few. */
+  field?: string;
+}
+
 /** Seed leaves its lot and becomes the planting that was planned. */
-export async function sowSeed(tx: Tx, entry: Entry, done: { stepId: string; count: number }): Promise<string> {
-  const step = await lockStep(tx, done.stepId, 'sow');
+export async function sowSeed(tx: Tx, entry: Entry, { stepId, count, part = '', field }: SowSeed): Promise<string> {
+  const step = await lockStep(tx, stepId, 'sow');
   const { lotCode, cropCode } = step;
-  await sowSeedInto(tx, entry, { lotCode, cropCode, placeId: step.toPlaceId!, count: done.count, stepId: step.id });
+  const sowing = { lotCode, cropCode, placeId: step.toPlaceId!, count, stepId: step.id, part };
+  await sowSeedInto(tx, entry, field ? { ...sowing, field } : sowing);
   await finishStep(tx, step, entry.farmDay);
   return lotCode;
 }

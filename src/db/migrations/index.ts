@@ -25,6 +25,7 @@ import * as m23 from './0023_papers_and_prices';
 import * as m24 from './0024_shared_supply';
 import * as m25 from './0025_plantings';
 import * as m26 from './0026_weather_and_trials';
+import * as m27 from './0027_growing_on';
 
 const MIGRATIONS = [
   m1,
@@ -53,6 +54,7 @@ const MIGRATIONS = [
   m24,
   m25,
   m26,
+  m27,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

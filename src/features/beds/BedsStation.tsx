@@ -5,18 +5,17 @@ import { use } from 'react';
 import { MayWrite } from '../../ui/shell/mayWrite';
 import { MovingStrips } from './strip/MovingStrips';
 import { formatMoney } from '../../core/quantity/money';
-import { formatNumber } from '../../core/quantity/units';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { Why } from '../../ui/Why';
 import { AddSowing } from './AddSowing';
 import { SeedSheet } from './SeedSheet';
-import type { BedsPage, SowView } from './queries';
+import type { BedsPage } from './queries';
 import { Strip } from './strip/Strip';
 import { BedsNav } from './BedsNav';
 import { SowNowSheet } from './SowNowSheet';
-import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
-import css from './beds.module.css';
+import { SowSheet } from './SowSheet';
+import { Columns, Mark, Row, Rows, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
 
 export function BedsStation({ page }: { page: BedsPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -42,21 +41,7 @@ export function BedsStation({ page }: { page: BedsPage }) {
         <Stack>
           {page.closing.length > 0 && <Closing page={page} suffix={suffix} />}
           {page.gaps.length > 0 && <Gaps page={page} />}
-          <Sheet>
-            <SheetHead>
-              <h2>{say`Sow next`}</h2>
-              <Text quiet>{say`the next two weeks`}</Text>
-            </SheetHead>
-            {page.sow.length === 0 ? (
-              <Empty>{say`Nothing is to be sown in these two weeks.`}</Empty>
-            ) : (
-              <Rows>
-                {page.sow.map((s) => (
-                  <Sowing key={s.lotCode} s={s} page={page} />
-                ))}
-              </Rows>
-            )}
-          </Sheet>
+          <SowSheet page={page} />
           {page.neighbours.map((n) => (
             <Mark key={n.room} tone="soon">
               <strong>{n.room}</strong>
@@ -155,47 +140,5 @@ function Gaps({ page }: GapsProps) {
         ))}
       </Rows>
     </Sheet>
-  );
-}
-
-interface SowingProps {
-  s: SowView;
-  page: BedsPage;
-}
-
-function Sowing({ s, page }: SowingProps) {
-  return (
-    <Row className={css.sowing}>
-      <Text mono tone={s.day < page.today ? 'danger' : null}>
-        {s.day < page.today ? say`late` : shortDay(s.day)}
-      </Text>
-      <span>
-        <Text strong>{s.crop}</Text>
-        <br />
-        <Text small quiet>
-          {say`${s.lotCode} for ${s.bed}`}
-        </Text>
-        {s.demand && (
-          <Text
-            as="span"
-            small
-            quiet={!s.demand.isUnsold}
-            tone={s.demand.isUnsold ? 'attention' : null}
-            className={css.whom}
-          >
-            {s.demand.words}
-          </Text>
-        )}
-      </span>
-      <Text right>
-        <Why because={s.because}>
-          <Text mono>{say`${formatNumber(s.seeds)} seeds`}</Text>
-        </Why>
-        <br />
-        <Text small quiet>
-          {say`trays ${s.trays}`}
-        </Text>
-      </Text>
-    </Row>
   );
 }

@@ -7,7 +7,7 @@ import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { Buttons, Sheet, SheetBody, SheetHead } from '../../ui/kit/kit';
 import { SaidLines } from '../../ui/SaidLines';
 import { MayWrite } from '../../ui/shell/mayWrite';
-import { repeatSowing, sowNow, type SaidOfPlants } from './actions';
+import { repeatSowing, sowNow, takeBack, toldOf, type SaidOfPlants } from './actions';
 import type { BedsPage } from './queries';
 
 type Way = 'now' | 'again';
@@ -18,9 +18,9 @@ export function SowNowSheet({ page }: { page: BedsPage }) {
   const [said, setSaid] = useState<SaidOfPlants | null>(null);
   const mayPlan = page.person.role === 'manager';
   if (!use(MayWrite) || page.person.role === 'office' || page.benches.length === 0) return null;
-  const done = (v: SaidOfPlants | string) => {
+  const done = (v: SaidOfPlants | string, recordedKey: string | null) => {
     setWay(null);
-    setSaid(typeof v === 'string' ? { words: v, lines: [] } : v);
+    setSaid(toldOf(v, recordedKey));
   };
   return (
     <Sheet>
@@ -28,7 +28,7 @@ export function SowNowSheet({ page }: { page: BedsPage }) {
         <h2>{say`Sow something else`}</h2>
       </SheetHead>
       <SheetBody stack>
-        <SaidLines said={said} />
+        <SaidLines said={said} takeBack={takeBack} />
         {way ? (
           <ActionForm
             key={way}

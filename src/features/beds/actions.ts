@@ -8,7 +8,13 @@ export const receiveSeed = (values: Record<string, unknown>) => send<{ words: st
 export interface SaidOfPlants {
   words: string;
   lines: string[];
+  /** The key by which it is taken back, null where it stays. */
+  recordedKey?: string | null;
 }
+
+/** What an act answered, as it is told. */
+export const toldOf = (said: SaidOfPlants | string, recordedKey: string | null): SaidOfPlants =>
+  typeof said === 'string' ? { words: said, lines: [], recordedKey } : { ...said, recordedKey };
 
 const act = (name: string) => (values: Record<string, unknown>) => send<SaidOfPlants | string>(name, values);
 
@@ -23,6 +29,7 @@ export const plantActs = {
   conveyor: act('plants.conveyor@1'),
 };
 export const sowNow = act('plants.sowNow@1');
+export const sowMany = act('plants.sowMany@1');
 export const repeatSowing = act('plan.repeatSowing@1');
 export const editStep = act('plan.changeStep@1');
 export const pinPick = act('plan.pinPick@1');

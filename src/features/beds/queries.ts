@@ -5,6 +5,9 @@ import { sowingDemand, type SowingDemand } from '../../core/crops/sowingDemand';
 import { isMain } from '../../core/market/families';
 import { badNeighbours } from '../../core/crops/neighbours';
 import { seedOutlook } from '../../core/crops/seedOutlook';
+import { inSentence } from '../../core/library/inSentence';
+import { sowableNow, type Sowable } from '../../core/crops/sowable';
+import { mostOfOne } from '../../core/crops/diversity';
 import { closingWindows } from '../../core/crops/closing';
 import { sowingCode, sowingGaps } from '../../core/crops/gaps';
 import { sowingFor } from '../../core/crops/quantities';
@@ -13,18 +16,23 @@ import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { newId } from '../../db/plan';
+import { mostOfOnePercent } from '../../db/farmSetup';
 import { loadTrials } from '../../db/trials';
 import { seedStore, type SeedsLeft } from '../../db/seedStore';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import { stripOf, type StripView } from './strip/stripOf';
 
 export interface SowView {
+  stepId: string;
   lotCode: string;
   crop: string;
   seeds: number;
   trays: string;
   day: Day;
   bed: string;
+  bench: string;
+  /** Of what is due today or late: how many seeds bench and store hold now, and which of them falls short. */
+  now: Pick<Sowable, 'seeds' | 'short'> | null;
   because: Explanation;
   /** For whom, and what of it nobody has asked for. */
   demand: { words: string; isUnsold: boolean } | null;
@@ -71,6 +79,8 @@ export interface BedsPage extends DayView {
   beds: StripView[];
   closing: ClosingView[];
   sow: SowView[];
+  /** Said where too much of what is planned is one crop. */
+  oneSided: string[];
   gaps: GapView[];
   benches: [id: string, code: string][];
   bedIds: [id: string, code: string][];
@@ -90,6 +100,7 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
   const view = await farmView(search, async (tx, { day }) => ({
     seeds: await seedStore(tx),
     trials: await loadTrials(tx, { runningOn: day }),
+    mostOfOnePercent: await mostOfOnePercent(tx),
   }));
   return {
     ...dayOnly(view),
@@ -100,7 +111,8 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
     benches: view.facts.places.filter((p) => p.kind === 'nursery').map((p): [string, string] => [p.id, p.code]),
     bedIds: view.facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
     currency: view.person.currency,
-    sow: sowList(view),
+    sow: sowList(view, view.more.seeds),
+    oneSided: oneSidedOf(view, view.more.mostOfOnePercent),
     gaps: view.when === 'past' ? [] : gapList(view),
     seeds: seedsOf(view, view.more.seeds),
     neighbours: view.when === 'past' ? [] : neighboursOf(view),
@@ -147,9 +159,10 @@ function neighboursOf({ facts, forecast, at }: FarmView): BedsPage['neighbours']
   }));
 }
 
-function sowList(view: FarmView): SowView[] {
+function sowList(view: FarmView, store: Map<string, SeedsLeft>): SowView[] {
   const { facts, steps, day, when } = view;
   if (when === 'past') return [];
+  const now = when === 'today' ? sowableOn(view, store) : new Map<string, Sowable>();
   const demands = sowingDemand(view);
   const until = addDays(day, SOW_AHEAD_DAYS);
   return steps
@@ -160,7 +173,10 @@ function sowList(view: FarmView): SowView[] {
       const cells = facts.places.find((p) => p.id === step.toPlaceId)?.pieceSize ?? 104;
       const quantities = sowingFor(unitsFor(crop, transplant?.count ?? step.count), crop, cells);
       return {
+        stepId: step.id,
         lotCode: step.lotCode,
+        bench: facts.places.find((p) => p.id === step.toPlaceId)?.code ?? '',
+        now: now.get(step.id) ?? null,
         crop: crop.name,
         seeds: step.count,
         trays: `${Math.ceil(step.count / cells)} × ${cells}`,
@@ -170,6 +186,23 @@ function sowList(view: FarmView): SowView[] {
         demand: sayDemand(view, crop, demands.get(step.lotCode)),
       };
     });
+}
+
+function sowableOn({ facts, steps, day }: FarmView, store: Map<string, SeedsLeft>): Map<string, Sowable> {
+  const held = new Map<string, number>();
+  for (const p of facts.plantings) held.set(p.placeId, (held.get(p.placeId) ?? 0) + p.count);
+  const seeds = new Map([...store].map(([code, { count }]) => [code, count]));
+  const benches = facts.places.filter((p) => p.kind === 'nursery');
+  return new Map(sowableNow({ steps, day, benches, held, store: seeds }).map((s) => [s.step.id, s]));
+}
+
+function oneSidedOf({ facts, steps, day, when }: FarmView, mostPercent: number): string[] {
+  if (when === 'past') return [];
+  const most = mostOfOne({ crops: facts.crops, places: facts.places, steps, from: day });
+  if (!most || most.share * 100 <= mostPercent) return [];
+  return [
+    say`${Math.round(most.share * 100)} % of what is planned to be planted from now on, by bed area, is ${inSentence(most.crop.name)}: one pest or one lost customer would take it all. Your farm wants ${mostPercent} % at most.`,
+  ];
 }
 
 function sayDemand({ facts, units }: FarmView, crop: Crop, demand: SowingDemand | undefined): SowView['demand'] {

@@ -194,6 +194,13 @@ function HabitsSheet({ page, onDone }: SheetProps) {
       start: farm.entryBackDays,
       help: word`what was done on paper while there was no connection`,
     },
+    {
+      name: 'mostOfOnePercent',
+      label: word`Most of one crop, % of what is planted`,
+      kind: 'count',
+      start: farm.mostOfOnePercent,
+      help: word`said on the sow list when the plan goes beyond it`,
+    },
   ];
   return (
     <Sheet aria-label={say`Habits`}>

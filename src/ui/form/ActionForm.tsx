@@ -28,7 +28,8 @@ interface ActionFormProps<R> {
   units: UnitChoice;
   submit: string;
   send: (values: Record<string, unknown>) => Promise<Outcome<R>>;
-  onDone: (value: R) => void;
+  /** What it answered, and the key by which it is taken back; null where it stays. */
+  onDone: (value: R, recordedKey: string | null) => void;
   /** Shown under the fields, from what is typed so far; may type into a field itself. */
   children?: (typed: Record<string, string>, type: (name: string, text: string) => void) => ReactNode;
   /** More buttons beside the main one. */

@@ -7,7 +7,7 @@ import { say } from '../../../core/words/words';
 import { Columns, Empty, Sheet, SheetHead, Stack, Text } from '../../../ui/kit/kit';
 import { SaidLines } from '../../../ui/SaidLines';
 import { ShownDay } from '../../../ui/shell/ShownDay';
-import type { SaidOfPlants } from '../actions';
+import { takeBack, type SaidOfPlants } from '../actions';
 import { PlantActs } from '../handling/PlantActs';
 import { ripeWords, Strip } from '../strip/Strip';
 import { Conveyor } from './Conveyor';
@@ -36,7 +36,7 @@ export function BedView({ page }: { page: BedPage }) {
         </SheetHead>
         <Strip strip={strip} suffix={suffix} alone />
       </Sheet>
-      <SaidLines said={said} />
+      <SaidLines said={said} takeBack={takeBack} />
       <Columns>
         <Stack>
           {page.plantings.length === 0 && (

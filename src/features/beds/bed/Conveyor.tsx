@@ -3,7 +3,7 @@ import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
-import { plantActs, type SaidOfPlants } from '../actions';
+import { plantActs, toldOf, type SaidOfPlants } from '../actions';
 import type { BedPage, BedPlanting } from './queries';
 
 interface ConveyorProps {
@@ -28,7 +28,7 @@ export function Conveyor({ page, ripest, onSaid }: ConveyorProps) {
           submit={say`Done`}
           caution={say`Clean hands and knives; fish and salad kept apart; chill within the hour.`}
           send={(values) => plantActs.conveyor({ ...values, placeId: ripest.placeId })}
-          onDone={(said) => onSaid(typeof said === 'string' ? { words: said, lines: [] } : said)}
+          onDone={(said, recordedKey) => onSaid(toldOf(said, recordedKey))}
         />
       </SheetBody>
     </Sheet>

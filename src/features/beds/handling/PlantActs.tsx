@@ -6,7 +6,7 @@ import { say, told } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Chips } from '../../../ui/form/Chips';
 import { SheetBody } from '../../../ui/kit/kit';
-import { plantActs, type SaidOfPlants } from '../actions';
+import { plantActs, toldOf, type SaidOfPlants } from '../actions';
 import type { BedChoice, PlantsShown } from './shown';
 
 interface PlantActsProps {
@@ -55,9 +55,9 @@ export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
           submit={chosen.submit}
           caution={chosen.caution ?? null}
           send={(values) => chosen.send({ ...values, lotId: plants.lotId, placeId: plants.placeId })}
-          onDone={(said) => {
+          onDone={(said, recordedKey) => {
             setAct(null);
-            onSaid(typeof said === 'string' ? { words: said, lines: [] } : said);
+            onSaid(toldOf(said, recordedKey));
           }}
         />
       )}

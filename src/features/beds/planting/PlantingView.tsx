@@ -50,7 +50,7 @@ export function PlantingView({ page }: { page: PlantingPage }) {
           <Story page={page} />
         </Stack>
         <Stack className={css.first}>
-          <SaidLines said={said} />
+          <SaidLines said={said} takeBack={takeBack} />
           {handles &&
             page.plants.map((p) => (
               <Sheet key={`${p.placeId}${p.stage}`}>

@@ -7,7 +7,7 @@ import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Stack, Text } from '../../../ui/kit/kit';
-import { plantActs, type SaidOfPlants } from '../actions';
+import { plantActs, toldOf, type SaidOfPlants } from '../actions';
 import type { Carried } from './MovingStrips';
 import type { StripView } from './stripOf';
 
@@ -51,7 +51,7 @@ export function MoveAsk({ moving, units, onClose, onDone }: MoveAskProps) {
             submit={from.isBench ? say`Transplanted` : say`Moved`}
             caution={from.isBench ? say`Wash hands; no fish water on edible leaves.` : null}
             send={(v) => plantActs.moveOn({ ...v, lotId: span.lotId, placeId: from.placeId, toPlaceId: to.placeId })}
-            onDone={(said) => onDone(typeof said === 'string' ? { words: said, lines: [] } : said)}
+            onDone={(said, recordedKey) => onDone(toldOf(said, recordedKey))}
             beside={<Button onClick={onClose}>{say`Leave it`}</Button>}
           />
         </Stack>

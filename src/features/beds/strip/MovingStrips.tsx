@@ -14,7 +14,7 @@ import dynamic from 'next/dynamic';
 import { useState, type ReactNode } from 'react';
 import { say } from '../../../core/words/words';
 import { SaidLines } from '../../../ui/SaidLines';
-import type { SaidOfPlants } from '../actions';
+import { takeBack, type SaidOfPlants } from '../actions';
 import type { BedsPage } from '../queries';
 import type { Moving } from './MoveAsk';
 import type { StripSpan, StripView } from './stripOf';
@@ -98,7 +98,7 @@ export function MovingStrips({ page, children }: MovingStripsProps) {
         announcements: ANNOUNCE,
       }}
     >
-      <SaidLines said={said} />
+      <SaidLines said={said} takeBack={takeBack} />
       {children}
       {moving && (
         <MoveAsk
