@@ -297,7 +297,7 @@ describe('a planned sowing', () => {
     desk
       .owner('plan_step')
       .where({ kind: 'sow', state: 'planned' })
-      .orderBy('day')
+      .orderBy(['day', 'id'])
       .limit(n)
       .select('id', 'lot_code', 'count');
 

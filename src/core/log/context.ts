@@ -3,8 +3,14 @@ import type { LogContext } from './parse';
 import { meanRelative } from '../fish/sizeSpread';
 import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS } from '../plan/types';
-import type { FarmFacts } from '../plan/types';
+import type { FarmFacts, PlantingFact } from '../plan/types';
+import { lastStage } from '../crops/recipe';
 import type { UnitChoice } from '../quantity/units';
+
+function nextStageOf({ crops }: FarmFacts, { cropCode, stage = 0, transplantedOn }: PlantingFact): number | null {
+  const crop = crops.find((c) => c.code === cropCode);
+  return crop && transplantedOn !== null && stage < lastStage(crop) ? stage + 1 : null;
+}
 
 /** What the farm holds now, as far as the log line needs it. */
 export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
@@ -31,6 +37,7 @@ export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
     cropName: inSentence(facts.crops.find((c) => c.code === p.cropCode)?.name ?? '') || null,
     unit: facts.products.find((q) => q.cropCode === p.cropCode)?.unit ?? null,
     daysToRipe: stays.find((s) => s.lotCode === p.lotCode && s.placeId === p.placeId)?.readyFrom ?? null,
+    nextStage: nextStageOf(facts, p),
   }));
   return {
     loops: facts.loops.map(({ id, code, name }) => ({ id, code, name })),

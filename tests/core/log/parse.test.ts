@@ -45,6 +45,7 @@ const context: LogContext = {
       cropName: 'mizuna',
       unit: 'kg',
       daysToRipe: 0,
+      nextStage: 1,
     },
   ],
   units: METRIC,
@@ -160,8 +161,8 @@ describe('what it refuses, in words', () => {
     ['', /Start with a place/],
     ['Z9 dead 4', /There is no place or loop “Z9”/],
     ['H9 dead 4', /Near it: H3, H4, H5/],
-    ['H3', /After H3 say dead, weigh, move, fed, picked, lost, up or push/],
-    ['H3 explode', /say dead, weigh, move, fed, picked, lost, up or push/],
+    ['H3', /After H3 say dead, weigh, move, fed, picked, lost, up, push, respace or clear/],
+    ['H3 explode', /say dead, weigh, move, fed, picked, lost, up, push, respace or clear/],
     ['H3 fed', /Give how much was fed/],
     ['H3 fed lots', /“lots” is not a number/],
     ['H3 fed 0', /above 0/],
@@ -258,4 +259,24 @@ test('a place that was renamed still answers to its old code; one that has the c
     message: expect.stringContaining('no place or loop'),
   });
   expect(parseLogLine('H3 dead 2', renamed)).toMatchObject({ ok: true });
+});
+
+describe('beds on the log line', () => {
+  test('re-spacing names how many stand and how many did not make it', () => {
+    expect(parse('R4 respace 380 12')).toMatchObject({
+      ok: true,
+      command: 'plants.moveOn@1',
+      body: { placeId: 'R4', toPlaceId: 'R4', lotId: 'f', stage: 1, count: 380, lost: 12 },
+    });
+    expect(parse('R4 respace all')).toMatchObject({ ok: true, body: { count: 400, lost: 0 } });
+    expect(refusal('R4 respace 395 12')).toMatch(/400 of MIZ-1 stand in R4/);
+    expect(refusal('R2 respace 20 OAK-1')).toMatch(/last spacing already/);
+  });
+
+  test('of several plantings in a bed the one to clear is named', () => {
+    expect(parse('R4 clear')).toMatchObject({ ok: true, command: 'plants.clearNow@1', body: { lotId: 'f' } });
+    expect(parse('R2 clear OAK-1')).toMatchObject({ ok: true, body: { lotId: 'd' } });
+    expect(refusal('R2 clear')).toMatch(/Several stand in R2: add the one you mean, like OAK-0/);
+    expect(refusal('R4 clear 12')).toMatch(/“12” is no planting of R4/);
+  });
 });

@@ -28,6 +28,8 @@ export interface LogContext {
     cropName: string | null;
     unit: 'kg' | 'head' | 'bunch' | 'fish' | null;
     daysToRipe: number | null;
+    /** Plants in a bed: the stage they come to when they are re-spaced; null: they stand at their last. */
+    nextStage?: number | null;
   }[];
   units: UnitChoice;
 }
