@@ -13,6 +13,7 @@ import { BringSamplesInput } from './bring/samples.input';
 import { BringWeatherInput } from './bring/weather.input';
 import { CalendarInput } from './calendar/make.input';
 import { CameUpInput } from './plants/cameUp.input';
+import { CareInput } from './plants/care.input';
 import { ChangePersonInput } from './person/change.input';
 import { ChangePlaceInput } from './place/change.input';
 import { ChangeRulesInput } from './purge/changeRules.input';
@@ -165,6 +166,7 @@ export const inputs: Record<string, new () => object> = {
   'plan.repeatSowing': RepeatSowingInput,
   'plan.standing': StandingInput,
   'plants.cameUp': CameUpInput,
+  'plants.care': CareInput,
   'plants.clear': StepInput,
   'plants.clearNow': ClearNowInput,
   'plants.conveyor': ConveyorInput,

@@ -63,6 +63,7 @@ import { module as planPlanFishModule } from './plan/planFish';
 import { module as planRepeatSowingModule } from './plan/repeatSowing';
 import { module as planStandingModule } from './plan/standing';
 import { module as plantsCameUpModule } from './plants/cameUp';
+import { module as plantsCareModule } from './plants/care';
 import { module as plantsClearModule } from './plants/clear';
 import { module as plantsClearNowModule } from './plants/clearNow';
 import { module as plantsConveyorModule } from './plants/conveyor';
@@ -177,6 +178,7 @@ export const modules = [
   planRepeatSowingModule,
   planStandingModule,
   plantsCameUpModule,
+  plantsCareModule,
   plantsClearModule,
   plantsClearNowModule,
   plantsConveyorModule,

@@ -6,12 +6,13 @@ import type { Tx } from './connection';
 import { pricesOn } from './prices';
 import { takeNumber } from './entries';
 import { type Entry } from './ledger';
+import { type ProductUnit } from '../core/quantity/units';
 
 export interface OrderLine {
   id: string;
   productCode: string;
   productName: string;
-  unit: 'kg' | 'head' | 'bunch' | 'fish';
+  unit: ProductUnit;
   quantity: number;
   priceMinor: number;
   /** Set aside and not yet delivered, by lot. */

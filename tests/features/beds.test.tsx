@@ -37,6 +37,7 @@ const plants = (over: Partial<PlantsShown> = {}): PlantsShown => ({
   nextPerM2: 60,
   byWeight: true,
   packAs: [],
+  care: [],
   ...over,
 });
 const beds: BedChoice[] = [
@@ -173,4 +174,24 @@ test('seed that runs short comes first, with how many to order and by when', () 
     'Mizuna 500order 100 by 12 Jun: too few from 22 Jun on · the oldest came 1 Feb',
     'Rocket 500the oldest came 1 Feb',
   ]);
+});
+
+test('a long crop is cared for without its being due: what was done, and what was seen', async () => {
+  showActs(
+    plants({
+      lotCode: 'TOM-1',
+      care: [
+        ['side_shoots', 'Take out side shoots'],
+        ['lower', 'Lower the vines'],
+      ],
+    }),
+  );
+  press('Care');
+  type('What was seen (if any)', 'first truss set');
+  press('Done');
+  await waitFor(() => expect(said).toEqual(['Done.']));
+  expect(sent[0]).toMatchObject({
+    act: 'plants.care@1',
+    body: { lotCode: 'TOM-1', placeId: 'r4', what: 'side_shoots', note: 'first truss set' },
+  });
 });

@@ -1,5 +1,6 @@
 import { Type } from 'class-transformer';
-import { IsOptional, ValidateNested } from 'class-validator';
+import { IsIn, IsOptional, ValidateNested } from 'class-validator';
+import { CARE_CODES, type CareCode } from '../../core/crops/care';
 import { word } from '../../core/words/words';
 import { CodeField, EachThing, ListField, NumberField, WholeField } from '../inputs';
 import { LibraryValuesInput } from './species.input';
@@ -17,6 +18,22 @@ export class DenseStageInput {
   perM2!: number;
 }
 
+/** Work between planting and picking. */
+export class CareJobInput {
+  @IsIn(CARE_CODES, { message: word`Choose what is done` }) what!: CareCode;
+  @WholeField({
+    low: 0,
+    high: 400,
+    words: word`Give whole days`,
+    outside: word`From 0 to 400 days after transplanting`,
+  })
+  fromDay!: number;
+  @WholeField({ low: 0, high: 120, words: word`Give whole days`, outside: word`Every 1 to 120 days; 0: once` })
+  everyDays!: number;
+  @NumberField({ low: 0, high: 1000, words: word`Give minutes`, outside: word`From 0 to 1,000 minutes for 100 plants` })
+  min100!: number;
+}
+
 export class CropInput extends LibraryValuesInput {
   @CodeField(word`That crop is not on this farm.`) code!: string;
   /** Spacings in the bed before the last, in order; none: planted once. Absent: as they are. */
@@ -26,4 +43,11 @@ export class CropInput extends LibraryValuesInput {
   @ValidateNested({ each: true })
   @Type(() => DenseStageInput)
   dense?: DenseStageInput[];
+  /** Absent: as it is. */
+  @IsOptional()
+  @ListField({ least: 0, most: 8, few: word`Send the jobs`, many: word`At most 8 jobs` })
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => CareJobInput)
+  care?: CareJobInput[];
 }

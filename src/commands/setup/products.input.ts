@@ -4,13 +4,14 @@ import { PRODUCT_FORM_CODES } from '../../core/market/forms';
 import { word } from '../../core/words/words';
 import { AmountField, CodeField, MinorField, TextField, WholeField } from '../inputs';
 import { RowsField } from '../tableRows';
+import { PLANT_UNITS, type PlantUnit } from '../../core/quantity/units';
 
 const LARGE = { low: 0, high: 1_000_000, why: word`more than can be meant` };
 
 class ProductRow {
   @TextField(80, word`Give it a name`) name!: string;
   @IsOptional() @CodeField(word`Choose what it is made of`) madeFrom?: string;
-  @IsOptional() @IsIn(['kg', 'head', 'bunch'], { message: word`Choose how it is sold` }) unit?: 'kg' | 'head' | 'bunch';
+  @IsOptional() @IsIn(PLANT_UNITS, { message: word`Choose how it is sold` }) unit?: PlantUnit;
   @IsOptional() @AmountField(LARGE, { words: word`Give how much goes into one` }) takes?: number;
   @IsOptional() @WholeField({ low: 0, high: 365, words: word`Give whole days` }) shelfLifeDays?: number;
   @IsOptional() @MinorField() priceMinor?: number;

@@ -1,3 +1,5 @@
+import type { CareJob } from '../crops/care';
+
 /** A fish or crustacean as the farm plans with it. Temperatures in °C, masses in g, fractions 0–1. */
 export interface Species {
   code: string;
@@ -84,6 +86,8 @@ export interface Crop {
   respaceMin100?: number;
   pickMin100?: number;
   clearMin100?: number;
+  /** Work between planting and picking, where the farm has set its own; see crops/care. */
+  care?: readonly CareJob[];
   airGroup: string;
   basis: string;
   /** Put away: not sown any more. */

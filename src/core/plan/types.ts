@@ -8,6 +8,7 @@ import type { Day } from '../quantity/days';
 import type { OutsideRole, StoreRole } from '../setup/roles';
 import type { LifeSupport } from '../water/lifeSupport';
 import type { School } from '../water/loopBalance';
+import { type ProductUnit } from '../quantity/units';
 
 export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'sump', 'bed', 'nursery', 'store', 'outside'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
@@ -102,7 +103,7 @@ export interface PlantingFact {
 export interface ProductFact {
   code: string;
   name: string;
-  unit: 'kg' | 'head' | 'bunch' | 'fish';
+  unit: ProductUnit;
   speciesCode: string | null;
   cropCode: string | null;
   /** Sold alive by total length, cm, from and to; null: packed as food. */

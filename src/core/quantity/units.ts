@@ -132,11 +132,19 @@ export function formatLoad(gM2: number, units: UnitChoice, digits = 0): string {
   return `${formatNumber(toShownLoad(gM2, units), inFeet(units) ? digits + 1 : digits)} ${loadUnit(units)}`;
 }
 
+/** What a product is sold by. */
+export type ProductUnit = 'kg' | 'head' | 'bunch' | 'tray' | 'fish';
+
+/** Those of plants, as forms offer them. */
+export const PLANT_UNITS = ['kg', 'head', 'bunch', 'tray'] as const satisfies readonly ProductUnit[];
+export type PlantUnit = (typeof PLANT_UNITS)[number];
+
 /** What several of a product's pieces are called. */
 export function manyOf(unit: string): string {
   if (unit === 'fish') return say`fish`;
   if (unit === 'bunch') return say`bunches`;
   if (unit === 'head') return say`heads`;
+  if (unit === 'tray') return say`trays`;
   return unit === 'piece' ? say`pieces` : `${unit}s`;
 }
 
@@ -145,6 +153,7 @@ export function countOf(count: number, unit: string): string {
   if (unit === 'fish') return plural(count, '# fish', '# fish');
   if (unit === 'bunch') return plural(count, '# bunch', '# bunches');
   if (unit === 'head') return plural(count, '# head', '# heads');
+  if (unit === 'tray') return plural(count, '# tray', '# trays');
   if (unit === 'piece') return plural(count, '# piece', '# pieces');
   return `${formatNumber(count)} ${count === 1 ? unit : manyOf(unit)}`;
 }

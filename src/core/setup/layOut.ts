@@ -15,6 +15,7 @@ import {
   type NewZone,
 } from './newFarm';
 import { STORE_ROLES, type StoreRole } from './roles';
+import { PLANT_UNITS } from '../quantity/units';
 
 interface LayOutArgs {
   description: FarmDescription;
@@ -132,18 +133,18 @@ export function productsOf(d: Pick<FarmDescription, 'species' | 'crops'>): Produ
     shelfLifeDays: CHILLED_FISH_DAYS,
     priceMinor: 0,
   }));
-  const greens = CROP_DEFAULTS.filter((c) => d.crops.includes(c.code) && ['kg', 'head', 'bunch'].includes(c.unit)).map(
-    (c) => ({
-      code: c.code,
-      name: c.name,
-      unit: c.unit as ProductFact['unit'],
-      speciesCode: null,
-      cropCode: c.code,
-      liveCm: null,
-      shelfLifeDays: c.shelfLifeDays,
-      priceMinor: 0,
-    }),
-  );
+  const greens = CROP_DEFAULTS.filter(
+    (c) => d.crops.includes(c.code) && (PLANT_UNITS as readonly string[]).includes(c.unit),
+  ).map((c) => ({
+    code: c.code,
+    name: c.name,
+    unit: c.unit as ProductFact['unit'],
+    speciesCode: null,
+    cropCode: c.code,
+    liveCm: null,
+    shelfLifeDays: c.shelfLifeDays,
+    priceMinor: 0,
+  }));
   return [...fish, ...greens];
 }
 

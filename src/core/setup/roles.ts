@@ -16,6 +16,7 @@ export const OUTSIDE_ROLES = [
   'sold',
   'donated',
   'regrouped',
+  'released',
 ] as const;
 export type OutsideRole = (typeof OUTSIDE_ROLES)[number];
 
@@ -41,6 +42,7 @@ export const CODE_OF_ROLE: Record<StoreRole | OutsideRole, string> = {
   sold: 'SOLD',
   donated: 'DONATED',
   regrouped: 'REGROUPED',
+  released: 'RELEASED',
 };
 
 export const ROLE_NAMES: Record<StoreRole | OutsideRole, string> = {
@@ -61,4 +63,5 @@ export const ROLE_NAMES: Record<StoreRole | OutsideRole, string> = {
   sold: word`Sold`,
   donated: word`Donated`,
   regrouped: word`Regrouped into other lots`,
+  released: word`Released`,
 };

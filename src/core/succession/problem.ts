@@ -1,3 +1,4 @@
+import { careDays, careMinutes, careOf } from '../crops/care';
 import { minutesOf, type PlantJob } from '../crops/labour';
 import { RuleBroken } from '../errors';
 import { isMain } from '../market/families';
@@ -50,7 +51,7 @@ export function successionProblem(
     groups,
     loops: loopsOf({ facts, forecast, target, offset, groups }),
     benchFree: freeByDay(nursery.id, nursery.positions ?? Infinity, { facts, forecast }),
-    minutesFree: minutesFree({ facts, plan, target, offset }),
+    minutesFree: minutesFree({ facts, forecast, plan, target, offset }),
     demand,
     ways: [],
     firstPick: demand.map(() => Infinity),
@@ -137,14 +138,13 @@ function meanOf(series: Float64Array, from: number): number {
 
 const PLANT_JOBS: ReadonlySet<string> = new Set(['sow', 'transplant', 'respace', 'pick', 'clear']);
 
-interface MinutesFreeArgs {
-  facts: FarmFacts;
+interface MinutesFreeArgs extends Ground {
   plan: readonly PlanStep[];
   target: SuccessionTarget;
   offset: number;
 }
 
-function minutesFree({ facts, plan, target, offset }: MinutesFreeArgs): number[] {
+function minutesFree({ facts, forecast, plan, target, offset }: MinutesFreeArgs): number[] {
   const weeks = target.weeks + TAIL_DAYS / 7;
   if (target.labourHoursWeek === null) return Array<number>(weeks).fill(Infinity);
   const free = Array<number>(weeks).fill(target.labourHoursWeek * 60);
@@ -154,6 +154,15 @@ function minutesFree({ facts, plan, target, offset }: MinutesFreeArgs): number[]
     const week = Math.floor((daysBetween(facts.today, step.day) - offset) / 7);
     if (week >= 0 && week < weeks)
       free[week]! -= minutesOf(step.kind as PlantJob, crops.get(step.cropCode), step.count);
+  }
+  for (const stay of forecast.plants) {
+    const crop = crops.get(stay.cropCode);
+    if (!crop || stay.stage === null) continue;
+    for (const care of careOf(crop))
+      for (const at of careDays(care, stay.from, Math.min(stay.until, offset + weeks * 7))) {
+        const week = Math.floor((at - offset) / 7);
+        if (week >= 0 && week < weeks) free[week]! -= careMinutes(care, stay.plants);
+      }
   }
   return free.map((minutes) => Math.max(0, minutes));
 }

@@ -1,4 +1,5 @@
 import { boltShare } from '../crops/bolting';
+import { careDays, careOf, careParts } from '../crops/care';
 import { jobMinutes, type PlantJob } from '../crops/labour';
 import { cutFactor } from '../crops/quantities';
 import { bedStages } from '../crops/recipe';
@@ -192,9 +193,15 @@ function workOf({ crop, course, seedsPerPlant, offset, weeks }: WorkArgs): Sowin
     ...course.pickAt.map((at): [PlantJob, number] => ['pick', at]),
     ['clear', course.clearAt],
   ];
-  return jobs.map(([job, at]) => {
-    const { eachTime, perPlant } = jobMinutes(job, crop);
-    const week = Math.min(weeks - 1, Math.max(0, Math.floor((at - offset) / 7)));
-    return { week, eachTime, perPlant: perPlant * (job === 'sow' ? seedsPerPlant : 1) };
-  });
+  const weekOf = (at: number) => Math.min(weeks - 1, Math.max(0, Math.floor((at - offset) / 7)));
+  const care = careOf(crop).flatMap((c) =>
+    careDays(c, course.transplantAt, course.clearAt).map((at) => ({ week: weekOf(at), ...careParts(c) })),
+  );
+  return [
+    ...care,
+    ...jobs.map(([job, at]) => {
+      const { eachTime, perPlant } = jobMinutes(job, crop);
+      return { week: weekOf(at), eachTime, perPlant: perPlant * (job === 'sow' ? seedsPerPlant : 1) };
+    }),
+  ];
 }

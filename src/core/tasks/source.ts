@@ -38,6 +38,8 @@ export interface RoundView {
   steps: readonly PlanStep[];
   chores: readonly Chore[];
   trials?: readonly TrialToMeasure[];
+  /** When care was last given, by `caredKey`. */
+  cared?: ReadonlyMap<string, Day>;
   /** What is done, by job key. */
   done: ReadonlyMap<string, Done>;
   saltGL: ReadonlyMap<string, number>;

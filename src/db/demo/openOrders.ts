@@ -36,7 +36,7 @@ interface Known {
   forecast: FarmForecast;
 }
 
-const STEP: Record<ProductFact['unit'], number> = { kg: 500, head: 6, bunch: 5, fish: 1 };
+const STEP: Record<ProductFact['unit'], number> = { kg: 500, head: 6, bunch: 5, tray: 2, fish: 1 };
 
 /** Standing orders follow an average week; in a thin week less of them, or nothing, was promised. */
 async function keepToSupply(tx: Knex.Transaction, { facts, forecast }: Known) {

@@ -15,8 +15,8 @@ import { fishAt, passMove, placeOf, type Handling } from './passMove';
 import { planFollowsMove } from './planFollows';
 import { formatNumber } from '../../core/quantity/units';
 
-/** Of plantings: what came up, a spacing, a cut, a sign of want or pest. */
-export type PlantEventKind = 'came_up' | 'spaced' | 'cut' | 'sign';
+/** Of plantings: what came up, a spacing, a cut, a sign of want or pest, care given, beneficials released. */
+export type PlantEventKind = 'came_up' | 'spaced' | 'cut' | 'sign' | 'care' | 'release';
 
 export interface HusbandryEvent {
   kind:

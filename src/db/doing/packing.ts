@@ -4,12 +4,13 @@ import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { createLot, freeLotCode, balanceAt, placeOfRole, recordMovement, storeHolding, type Entry } from '../ledger';
 import { meantOf, requireWhole } from '../orders';
+import { type PlantUnit } from '../../core/quantity/units';
 
 /** What something is packed as. */
 export interface PackedAs {
   code: string;
   name: string;
-  unit: 'kg' | 'head' | 'bunch';
+  unit: PlantUnit;
   /** g or pieces of the main product for each g or piece of this one. */
   takes: number;
 }

@@ -4,6 +4,7 @@ import { takesStored } from '../../core/market/families';
 import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
 import { STALE } from './rules';
+import { type PlantUnit } from '../../core/quantity/units';
 
 /** What a manager says of a product, made or changed. */
 export interface ProductSaid {
@@ -52,7 +53,7 @@ export async function saveProduct(tx: Tx, p: ProductChange): Promise<void> {
 export interface NewProduct extends ProductSaid {
   /** The product whose supply it is made of. */
   madeFrom: string;
-  unit: 'kg' | 'head' | 'bunch';
+  unit: PlantUnit;
   /** g or pieces of that product for each g or piece of this one. */
   takes: number;
 }
@@ -135,7 +136,7 @@ export async function retireProduct(
 export interface ProductRow {
   name: string;
   madeFrom?: string;
-  unit?: 'kg' | 'head' | 'bunch';
+  unit?: PlantUnit;
   takes?: number;
   shelfLifeDays?: number;
   priceMinor?: number;

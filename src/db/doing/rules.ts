@@ -1,3 +1,4 @@
+import type { CareJob } from '../../core/crops/care';
 import { say, word } from '../../core/words/words';
 import { LABOUR_NAMES } from '../../core/crops/labour';
 import { bedStages, stageFault } from '../../core/crops/recipe';
@@ -155,7 +156,7 @@ const EDITABLE_CROP: readonly string[] = [
 /** Changes numbers of the farm's own copy of a crop. */
 export async function saveCrop(
   tx: Tx,
-  change: { code: string; version: number; values: ChangedValue[]; dense?: BedStage[] },
+  change: { code: string; version: number; values: ChangedValue[]; dense?: BedStage[]; care?: CareJob[] },
 ): Promise<string> {
   const row = await tx('crop').where({ code: change.code }).forUpdate().first('params', 'version');
   if (!row) throw new RuleBroken('form', say`That crop is not on this farm.`);
@@ -163,11 +164,21 @@ export async function saveCrop(
   const crop = structuredClone(row.params) as Record<string, unknown>;
   putValues(crop, change.values, EDITABLE_CROP);
   putStages(crop as unknown as Crop, change.dense);
+  if (change.care) crop.care = careRows(change.care);
   checkCrop(crop as unknown as Crop);
   crop.basis = say`Set by this farm`;
   const own = tx('crop').where({ code: change.code });
   await own.update({ params: JSON.stringify(crop), version: row.version + 1 });
   return String(crop.name);
+}
+
+/** One job of a kind each, in the order they begin. */
+function careRows(care: readonly CareJob[]): CareJob[] {
+  const twice = care.findIndex((c, i) => care.findIndex((d) => d.what === c.what) !== i);
+  if (twice >= 0) throw new RuleBroken(`care.${twice}.what`, say`That stands there already. Change the one above.`);
+  return [...care]
+    .sort((a, b) => a.fromDay - b.fromDay)
+    .map(({ what, fromDay, everyDays, min100 }) => ({ what, fromDay, everyDays, min100 }));
 }
 
 /** The spacings before the last; the last takes what is left of the days in the bed. */

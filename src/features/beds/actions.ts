@@ -25,6 +25,7 @@ export const plantActs = {
   lose: act('plants.lose@1'),
   sign: act('plants.sign@1'),
   clear: act('plants.clearNow@1'),
+  care: act('plants.care@1'),
   cameUp: act('plants.cameUp@1'),
   conveyor: act('plants.conveyor@1'),
 };

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
+import { CARE_CODES, CARE_NAMES, careOf } from '../../core/crops/care';
 import { boltFromC } from '../../core/crops/bolting';
 import { labourOf } from '../../core/crops/labour';
 import { bedStages } from '../../core/crops/recipe';
@@ -138,6 +139,21 @@ const denseField = (crop: Crop): FormField => ({
   start: denseOf(crop),
 });
 
+const careField = (crop: Crop): FormField => ({
+  name: 'care',
+  label: word`Between planting and picking`,
+  group: word`Work, minutes for 100 plants`,
+  kind: 'rows',
+  add: word`Another job`,
+  columns: [
+    { name: 'what', label: word`Job`, kind: 'select', options: CARE_CODES.map((c) => [c, CARE_NAMES[c]]) },
+    { name: 'fromDay', label: word`From day`, kind: 'count' },
+    { name: 'everyDays', label: word`Every, days`, kind: 'count' },
+    { name: 'min100', label: word`Minutes for 100`, kind: 'number' },
+  ],
+  start: careOf(crop).map((c) => ({ ...c })),
+});
+
 /** With what holds for crops of its kind where neither the library nor the farm says otherwise. */
 function withUsual(crop: Crop): Crop {
   const boltsAt = boltFromC(crop);
@@ -172,6 +188,7 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
     };
   });
   fields.splice(fields.findIndex((f) => f.name === 'finalPerM2') + 1, 0, denseField(crop));
+  fields.push(careField(crop));
   return (
     <Sheet>
       <SheetHead>
@@ -203,8 +220,12 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
                 .map(({ name, value }) => ({ name, value }));
               const dense = typed.dense as BedStage[];
               const isSpaced = JSON.stringify(dense) !== JSON.stringify(denseOf(crop));
-              if (values.length === 0 && isSpaced) values.push({ name: 'finalDays', value: crop.finalDays });
-              return send<Said>('setup.crop@1', { entryKey, confirmed, code: crop.code, version, values, dense });
+              const isCared = JSON.stringify(typed.care) !== JSON.stringify(careOf(crop));
+              const care = isCared ? { care: typed.care } : {};
+              if (values.length === 0 && (isSpaced || isCared))
+                values.push({ name: 'finalDays', value: crop.finalDays });
+              const body = { code: crop.code, version, values, dense, ...care };
+              return send<Said>('setup.crop@1', { entryKey, confirmed, ...body });
             }}
             onDone={(v) => onSaid([v.words, ...(v.lines ?? [])].join(' '))}
             beside={

@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { use, useState, useTransition } from 'react';
 import { MayWrite } from '../../ui/shell/mayWrite';
-import { toShown, type UnitChoice } from '../../core/quantity/units';
+import { type ProductUnit, toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import { storedValues } from '../../ui/form/RecordField';
 import { useEntryKey } from '../../ui/form/useEntryKey';
@@ -18,7 +18,7 @@ import css from './market.module.css';
 interface SetAsideProps {
   orderId: string;
   version: number;
-  line: { id: string; unit: 'kg' | 'head' | 'bunch' | 'fish'; name: string; owed: number };
+  line: { id: string; unit: ProductUnit; name: string; owed: number };
   lots: { lotId: string; lotCode: string; quantity: number; words: string }[];
   units: UnitChoice;
 }

@@ -8,7 +8,7 @@ import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
 import { mainCode } from '../../core/market/families';
 import { promiseTable } from '../../core/market/promiseTable';
 import { sellDays, useByDay } from '../../core/market/useBy';
-import { formatNumber, manyOf, toShown, unitName } from '../../core/quantity/units';
+import { formatNumber, manyOf, type ProductUnit, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
@@ -142,14 +142,14 @@ export interface ColdLot {
   lotId: string;
   lotCode: string;
   product: string;
-  unit: 'kg' | 'head' | 'bunch' | 'fish';
+  unit: ProductUnit;
   quantity: number;
   words: string;
   packedOn: Day;
   useBy: Day;
   past: boolean;
   /** What it can be made into. */
-  into: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' | 'fish' }[];
+  into: { code: string; name: string; unit: ProductUnit }[];
 }
 
 function coldLots({ facts, units, today }: FarmView, packed: Awaited<ReturnType<typeof packedLots>>): ColdLot[] {
@@ -234,7 +234,7 @@ function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
 
 export interface NewOrderPage extends DayView {
   customers: { id: string; name: string; channel: string }[];
-  products: { code: string; name: string; unit: 'kg' | 'head' | 'bunch' | 'fish'; packSize: number | null }[];
+  products: { code: string; name: string; unit: ProductUnit; packSize: number | null }[];
 }
 
 export async function newOrderPage(search: Search): Promise<NewOrderPage> {

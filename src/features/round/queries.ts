@@ -16,6 +16,7 @@ import {
   type PurgeCheck,
 } from '../../db/events';
 import { latestPh } from '../../db/facts';
+import { lastCare } from '../../db/care';
 import { trialsToMeasure } from '../../db/trials';
 import { judgeLoops } from '../../server/judgeLoops';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
@@ -52,6 +53,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
   const view = await farmView(search, async (tx, { facts, steps, day, person }) => ({
     chores: await loadChores(tx),
     trials: await trialsToMeasure(tx, day),
+    cared: await lastCare(tx, day),
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
@@ -75,6 +77,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
           steps,
           chores: more.chores,
           trials: more.trials,
+          cared: more.cared,
           done,
           saltGL: more.salt,
           units,

@@ -1,6 +1,6 @@
 import { readNumber as numberIn } from '../../quantity/readNumber';
 import { all, say } from '../../words/words';
-import { formatMass, type UnitChoice } from '../../quantity/units';
+import { formatMass, type ProductUnit, type UnitChoice } from '../../quantity/units';
 
 /** What the farm holds, as far as the log line needs it. */
 export interface LogContext {
@@ -26,7 +26,7 @@ export interface LogContext {
     fasting?: boolean;
     /** Plants: the crop and how it is sold. */
     cropName: string | null;
-    unit: 'kg' | 'head' | 'bunch' | 'fish' | null;
+    unit: ProductUnit | null;
     daysToRipe: number | null;
     /** Plants in a bed: the stage they come to when they are re-spaced; null: they stand at their last. */
     nextStage?: number | null;

@@ -1,4 +1,5 @@
 // Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as careModule } from './care';
 import { module as choreModule } from './chore';
 import { module as feedModule } from './feed';
 import { module as observeModule } from './observe';
@@ -8,6 +9,7 @@ import { module as stepModule } from './step';
 import { module as trialModule } from './trial';
 
 export const modules = [
+  careModule,
   choreModule,
   feedModule,
   observeModule,

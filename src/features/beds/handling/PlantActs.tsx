@@ -16,7 +16,7 @@ interface PlantActsProps {
   onSaid: (said: SaidOfPlants) => void;
 }
 
-type Act = 'pick' | 'space' | 'move' | 'lose' | 'note' | 'clear' | 'up' | 'transplant';
+type Act = 'pick' | 'care' | 'space' | 'move' | 'lose' | 'note' | 'clear' | 'up' | 'transplant';
 
 /** Everything that is done with plants of one lot in one place, planned or not. */
 export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
@@ -31,6 +31,7 @@ export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
       ]
     : [
         ['pick', say`Pick`],
+        ...(plants.care.length === 0 ? [] : ([['care', say`Care`]] as [Act, string][])),
         ...(plants.nextPerM2 === null ? [] : ([['space', say`Re-space`]] as [Act, string][])),
         ['move', say`Move`],
         ['lose', say`Lost`],
@@ -99,6 +100,14 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
       submit: say`Transplanted`,
       caution: say`Wash hands; no fish water on edible leaves.`,
       send: plantActs.moveOn,
+    }),
+    care: () => ({
+      fields: [
+        { name: 'what', label: say`What was done`, kind: 'select', start: plants.care[0]![0], options: plants.care },
+        { name: 'note', label: say`What was seen`, kind: 'text', optional: true, start: '' },
+      ],
+      submit: say`Done`,
+      send: (v) => plantActs.care({ ...v, lotCode: plants.lotCode }),
     }),
     lose: () => ({
       fields: [

@@ -1,9 +1,11 @@
+import { CARE_NAMES, careOf } from '../../../core/crops/care';
 import { bedStages, lastStage } from '../../../core/crops/recipe';
 import { placesFree } from '../../../core/crops/roomFor';
 import { suits } from '../../../core/crops/suits';
 import type { Crop } from '../../../core/library/types';
 import { packChoices } from '../../../core/market/families';
 import type { FarmFacts, PlantingFact } from '../../../core/plan/types';
+import { told } from '../../../core/words/words';
 
 /** Plants of one lot in one place at one stage, as they are worked on. */
 export interface PlantsShown {
@@ -20,6 +22,8 @@ export interface PlantsShown {
   nextPerM2: number | null;
   byWeight: boolean;
   packAs: [code: string, name: string][];
+  /** Work its recipe asks for between planting and picking. */
+  care: [what: string, words: string][];
 }
 
 /** A bed that plants may go to. */
@@ -47,6 +51,7 @@ export function plantsShown(p: PlantingFact, facts: FarmFacts): PlantsShown {
     nextPerM2: onBench || stage >= lastStage(crop) ? null : bedStages(crop)[stage + 1]!.perM2,
     byWeight: facts.products.find((q) => q.cropCode === crop.code)?.unit === 'kg',
     packAs: packChoices(facts.products, { cropCode: crop.code }),
+    care: onBench ? [] : careOf(crop).map(({ what }) => [what, told(CARE_NAMES[what])]),
   };
 }
 

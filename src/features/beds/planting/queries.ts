@@ -11,7 +11,7 @@ import { addDays, dayAt, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
-import { say, told } from '../../../core/words/words';
+import { say, told, word } from '../../../core/words/words';
 import { mayTakeBack } from '../../../db/doing/takeBack';
 import { plantingStory, type PlantingStory, type PlantMove } from '../../../db/plantingStory';
 import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../../server/farmView';
@@ -237,12 +237,12 @@ function storyOf({ view, story }: Own): StoryRow[] {
     mayTakeBack: TAKEN_BACK.has(m.reason) && may(m),
   }));
   const events = story.events
-    .filter((e) => e.kind === 'came_up' || e.kind === 'sign')
+    .filter((e) => e.kind in EVENT_WORDS)
     .map((e): StoryRow => ({
       id: e.id,
       kind: 'event',
       day: e.day,
-      what: e.kind === 'sign' ? say`seen` : say`counted`,
+      what: told(EVENT_WORDS[e.kind]!),
       says: e.words,
       by: e.by,
       takenBack: e.takenBack,
@@ -250,6 +250,13 @@ function storyOf({ view, story }: Own): StoryRow[] {
     }));
   return [...events, ...moves].sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
 }
+
+/** Events of a planting that are told by themselves; spacings and cuts are told by their movements and packs. */
+const EVENT_WORDS: Readonly<Record<string, string>> = {
+  came_up: word`counted`,
+  sign: word`seen`,
+  care: word`cared for`,
+};
 
 /** Where plants went; what lies outside the farm’s places is said by the act itself. */
 function wayWords(m: PlantMove): string {
