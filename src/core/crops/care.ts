@@ -27,7 +27,7 @@ export interface CareJob {
   min100: number;
 }
 
-const job = (what: CareCode, fromDay: number, everyDays: number, min100: number): CareJob => ({
+const job = (...[what, fromDay, everyDays, min100]: [CareCode, number, number, number]): CareJob => ({
   what,
   fromDay,
   everyDays,

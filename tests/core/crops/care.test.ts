@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { careDays, careDue, careMinutes, careOf, type CareJob } from '../../../src/core/crops/care';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { forecastFarm } from '../../../src/core/plan/forecast';
+import { yieldCurve } from '../../../src/core/crops/plantingAccount';
 import { addDays } from '../../../src/core/quantity/days';
 import { METRIC } from '../../../src/core/quantity/units';
 import { buildRound, type RoundView } from '../../../src/core/tasks/round';
@@ -79,5 +80,37 @@ describe('care on the round', () => {
     expect(jobs({ cared })).toEqual([]);
     expect(jobs({ cared, at: 7, day: addDays(today, 7) })).toHaveLength(1);
     expect(jobs({ cared, at: 6, day: addDays(today, 6) })).toEqual([]);
+  });
+});
+
+describe('the picking curve', () => {
+  const tomato = CROP_DEFAULTS.find((c) => c.code === 'cherry-tomato')!;
+  // Ten plants that all survive, every fruit good: 10 × 5,500 g over the season.
+  const crop = { ...tomato, finalSurvival: 1, packout: 1, cutsMax: 20 };
+
+  test('all picks of the curve add up to the season of the plants', () => {
+    const curve = yieldCurve(crop, 10, [{ cut: 1, quantity: 0 }])!;
+    expect(curve.points).toHaveLength(20);
+    expect(curve.season).toBeCloseTo(55_000, 6);
+    // It peaks at two fifths of the season.
+    const most = curve.points.reduce((a, b) => (b.expected > a.expected ? b : a));
+    expect(most.pick).toBe(8);
+  });
+
+  test('a season that gives half of its curve so far comes to half, and picks of one day are one', () => {
+    const by = yieldCurve(crop, 10, [{ cut: 1, quantity: 0 }])!.points;
+    const picked = [1, 2, 3].flatMap((pick) => [
+      { cut: pick, quantity: by[pick - 1]!.expected / 4 },
+      { cut: pick, quantity: by[pick - 1]!.expected / 4 },
+    ]);
+    const curve = yieldCurve(crop, 10, picked)!;
+    expect(curve.gotSoFar).toBeCloseTo(curve.expectedSoFar / 2, 6);
+    expect(curve.seasonAtThisPace).toBeCloseTo(27_500, 6);
+    expect(curve.points.slice(3).every((p) => p.got === null)).toBe(true);
+  });
+
+  test('heads, and plants that were never picked, have no curve', () => {
+    expect(yieldCurve({ ...crop, pickingCurve: false }, 10, [{ cut: 1, quantity: 5 }])).toBeNull();
+    expect(yieldCurve(crop, 10, [])).toBeNull();
   });
 });

@@ -258,7 +258,7 @@ describe('limits', () => {
     );
     const products = [
       { code: 'butterhead-lettuce', amount: 100 },
-      { code: 'cherry-tomato', amount: 20_000 },
+      { code: 'cherry-tomato', amount: 8_000 },
     ];
     const p = propose(facts, targetOf(facts, { weeks: 39, products }));
     const roomsOf = (crop: string) =>

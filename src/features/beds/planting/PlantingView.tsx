@@ -8,6 +8,7 @@ import { say } from '../../../core/words/words';
 import { Share } from '../../../ui/draw/Share';
 import { TakeBack } from '../../../ui/form/TakeBack';
 import { Columns, Empty, Facts, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
+import { lazyChart } from '../../../ui/kit/lazyChart';
 import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { SaidLines } from '../../../ui/SaidLines';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -18,6 +19,9 @@ import type { PlantingPage } from './queries';
 import { PlantingWay } from './PlantingWay';
 import { BedsNav } from '../BedsNav';
 import css from '../beds.module.css';
+import chart from './planting.module.css';
+
+const CurveChart = lazyChart(() => import('./CurveChart').then((m) => m.CurveChart), chart.chart);
 
 /** One planting: where it stands, what was planned and what came of it, and everything that is done with it. */
 export function PlantingView({ page }: { page: PlantingPage }) {
@@ -46,6 +50,7 @@ export function PlantingView({ page }: { page: PlantingPage }) {
             </SheetBody>
             <PlantingWay page={page} onSaid={setSaid} />
           </Sheet>
+          {page.curve && <Curve curve={page.curve} />}
           <Cuts page={page} />
           <Story page={page} />
         </Stack>
@@ -98,6 +103,20 @@ function Heading({ page, suffix }: HeadingProps) {
         ))}
       </Text>
     </SheetHead>
+  );
+}
+
+function Curve({ curve }: { curve: NonNullable<PlantingPage['curve']> }) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Picking curve`}</h2>
+        <Text quiet>{curve.words}</Text>
+      </SheetHead>
+      <SheetBody>
+        <CurveChart curve={curve} />
+      </SheetBody>
+    </Sheet>
   );
 }
 

@@ -2,14 +2,14 @@ import 'server-only';
 import { notFound } from 'next/navigation';
 import { bedStages } from '../../../core/crops/recipe';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
-import { plantingAccount, type PlantingAccount } from '../../../core/crops/plantingAccount';
+import { plantingAccount, yieldCurve, type PlantingAccount } from '../../../core/crops/plantingAccount';
 import type { Crop } from '../../../core/library/types';
 import { formatQuantity } from '../../../core/plan/consequences';
 import { sayStepChange } from '../../../core/plan/changes';
 import { stepWords } from '../../../core/plan/steps/steps';
 import { addDays, dayAt, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber } from '../../../core/quantity/units';
+import { formatNumber, manyOf, toShown, unitName } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
 import { say, told, word } from '../../../core/words/words';
 import { mayTakeBack } from '../../../db/doing/takeBack';
@@ -58,6 +58,8 @@ export interface PlantingPage extends DayView {
   way: WayRow[];
   cuts: { cut: number; picked: string; expected: string; share: number }[];
   packed: { lotCode: string; product: string; day: Day; quantity: string }[];
+  /** Of a crop picked over a season; null: there is none yet. Quantities as they are sold. */
+  curve: { points: CurvePoint[]; unit: string; words: string } | null;
   story: StoryRow[];
   plants: PlantsShown[];
   beds: BedChoice[];
@@ -82,6 +84,7 @@ export async function plantingPage(code: string, search: Search): Promise<Planti
     figures: figuresOf(own, account),
     way: wayOf(own),
     cuts: cutsOf(own, account),
+    curve: curveOf(own),
     packed: own.story.packed.map((p) => ({
       lotCode: p.lotCode,
       product: facts.products.find((q) => q.code === p.productCode)?.name ?? p.productCode,
@@ -118,13 +121,15 @@ const fromBeds = (story: PlantingStory, benches: ReadonlySet<string>) =>
     .filter((m) => m.reason === 'lost' && !m.takenBack && !benches.has(m.from))
     .reduce((sum, m) => sum + m.count, 0);
 
+const transplantedOf = (story: PlantingStory) => counted(story, 'transplant') || counted(story, 'opening');
+
 function accountOf({ view, story, crop }: Own): PlantingAccount {
   const up = story.events.find((e) => e.kind === 'came_up' && !e.takenBack);
   const benches = new Set(view.facts.places.filter((p) => p.kind === 'nursery').map((p) => p.code));
   return plantingAccount(crop, {
     sown: counted(story, 'sow'),
     cameUp: up?.count ?? null,
-    transplanted: counted(story, 'transplant') || counted(story, 'opening'),
+    transplanted: transplantedOf(story),
     lost: fromBeds(story, benches),
     picked: story.picked,
   });
@@ -219,6 +224,30 @@ function cutsOf(own: Own, account: PlantingAccount): PlantingPage['cuts'] {
     expected: quantityOf(own, c.expected),
     share: c.expected > 0 ? c.picked / c.expected : 0,
   }));
+}
+
+export interface CurvePoint {
+  pick: number;
+  expected: number;
+  got: number | null;
+}
+
+function curveOf(own: Own): PlantingPage['curve'] {
+  const { crop, story, view } = own;
+  const curve = yieldCurve(crop, transplantedOf(story), story.picked);
+  if (!curve) return null;
+  const shown = (q: number) => (crop.unit === 'kg' ? toShown('mass', q, view.units) : q);
+  const { gotSoFar, expectedSoFar, season, seasonAtThisPace } = curve;
+  const share = formatNumber(expectedSoFar > 0 ? (gotSoFar / expectedSoFar) * 100 : 0);
+  return {
+    points: curve.points.map((p) => ({
+      pick: p.pick,
+      expected: shown(p.expected),
+      got: p.got === null ? null : shown(p.got),
+    })),
+    unit: crop.unit === 'kg' ? unitName('mass', view.units) : manyOf(crop.unit),
+    words: say`${quantityOf(own, gotSoFar)} so far, ${share} % of what the curve gives by now; going on like this the season comes to ${quantityOf(own, seasonAtThisPace)} of ${quantityOf(own, season)}`,
+  };
 }
 
 function storyOf({ view, story }: Own): StoryRow[] {
