@@ -65,6 +65,7 @@ import { OpeningSeedInput } from './opening/seed.input';
 import { OrderFishInput } from './plan/orderFish.input';
 import { OrderInput } from './order/place.input';
 import { OrderStepInput, SetAsideInput } from './order/setAside.input';
+import { PackSeedlingsInput } from './plants/packSeedlings.input';
 import { PaperInput } from './paper/save.input';
 import { PickInput } from './plants/pick.input';
 import { PickNowInput } from './plants/pickNow.input';
@@ -172,6 +173,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.conveyor': ConveyorInput,
   'plants.lose': LoseInput,
   'plants.moveOn': MoveOnInput,
+  'plants.packSeedlings': PackSeedlingsInput,
   'plants.pick': PickInput,
   'plants.pickNow': PickNowInput,
   'plants.receiveSeed': ReceiveSeedInput,

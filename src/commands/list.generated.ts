@@ -69,6 +69,7 @@ import { module as plantsClearNowModule } from './plants/clearNow';
 import { module as plantsConveyorModule } from './plants/conveyor';
 import { module as plantsLoseModule } from './plants/lose';
 import { module as plantsMoveOnModule } from './plants/moveOn';
+import { module as plantsPackSeedlingsModule } from './plants/packSeedlings';
 import { module as plantsPickModule } from './plants/pick';
 import { module as plantsPickNowModule } from './plants/pickNow';
 import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
@@ -184,6 +185,7 @@ export const modules = [
   plantsConveyorModule,
   plantsLoseModule,
   plantsMoveOnModule,
+  plantsPackSeedlingsModule,
   plantsPickModule,
   plantsPickNowModule,
   plantsReceiveSeedModule,

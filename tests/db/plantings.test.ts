@@ -356,3 +356,24 @@ describe('a planned sowing', () => {
     expect(many.fields?.[step.id]?.[0]).toMatch(/The seed store holds/);
   });
 });
+
+describe('surplus on the bench', () => {
+  test('is packed as seedlings by the tray; what the plan wants of it is asked about first', async () => {
+    const nb = await place('NB');
+    const product = await desk.owner('product').where({ unit: 'tray' }).orderBy('code').first('code', 'crop_code');
+    expect(product).toBeTruthy();
+    const perTray = (await desk.owner('crop').where({ code: product.crop_code }).first('params')).params.plantsPerUnit;
+    const { code, lotId } = await sown('mizuna', perTray * 2 + 5);
+    const body = { lotId, placeId: nb, productCode: product.code, trays: 2 };
+    expect((await run('plants.packSeedlings', { ...body, trays: 3 })).fields?.trays?.[0]).toMatch(/enough for 2 trays/);
+    expect((await run('plants.packSeedlings', body)).fields?.confirm?.[0]).toMatch(/The plan transplants/);
+    const key = randomUUID();
+    const packed = await run('plants.packSeedlings', { ...body, confirmed: true }, key);
+    expect(said(packed)).toMatch(/2 trays packed as PP-/);
+    expect((await standing([code]))[`${code} NB`]).toBe(5);
+    const lettuce = await run('plants.packSeedlings', { ...body, productCode: 'mizuna', trays: 1, confirmed: true });
+    expect(lettuce.fields?.productCode?.[0]).toMatch(/product of seedlings/);
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+    expect((await standing([code]))[`${code} NB`]).toBe(perTray * 2 + 5);
+  });
+});

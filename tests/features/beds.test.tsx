@@ -38,6 +38,8 @@ const plants = (over: Partial<PlantsShown> = {}): PlantsShown => ({
   byWeight: true,
   packAs: [],
   care: [],
+  soldHere: false,
+  seedlings: [],
   ...over,
 });
 const beds: BedChoice[] = [
@@ -194,4 +196,21 @@ test('a long crop is cared for without its being due: what was done, and what wa
     act: 'plants.care@1',
     body: { lotCode: 'TOM-1', placeId: 'r4', what: 'side_shoots', note: 'first truss set' },
   });
+});
+
+test('surplus on the bench is sold as seedlings; seedlings for sale are packed, not transplanted', async () => {
+  showActs(plants({ onBench: true, seedlings: [['mixed', 'Mixed seedlings, 60 a tray']] }));
+  press('Sell as seedlings');
+  type('Trays packed', '2');
+  press('Packed');
+  await waitFor(() =>
+    expect(sent[0]).toMatchObject({ act: 'plants.packSeedlings@1', body: { productCode: 'mixed', trays: 2 } }),
+  );
+  cleanup();
+  showActs(plants({ onBench: true, soldHere: true, byWeight: false }));
+  expect(screen.queryByRole('button', { name: 'Transplant' })).toBeNull();
+  press('Pack');
+  type('Trays packed', '3');
+  press('Picked');
+  await waitFor(() => expect(sent[1]).toMatchObject({ act: 'plants.pickNow@1', body: { quantity: 3 } }));
 });

@@ -1,5 +1,6 @@
 import { say, word } from '../../core/words/words';
 import { sowingCode } from '../../core/crops/gaps';
+import { soldFromBench } from '../../core/crops/recipe';
 import { RuleBroken } from '../../core/errors';
 import { forecastFarm } from '../../core/plan/forecast';
 import { planStanding } from '../../core/plan/planStanding';
@@ -41,9 +42,12 @@ export const module = command<SowNowInput, SaidOfPlants>({
     const words = say`${formatNumber(v.count)} seeds of ${cropInWords(crop)} are on ${bench.code} as ${lotCode}.`;
     const into = steps.find((s) => s.kind === 'transplant');
     const bed = facts.places.find((p) => p.id === into?.toPlaceId);
-    const lines = into
-      ? [say`About ${formatNumber(willBe)} go into ${bed?.code} on ${shortDay(into.day)}; the plan has it.`]
-      : [say`No bed has room for them when they are ready: find one before then.`];
+    const packed = steps.find((s) => s.kind === 'pick' && soldFromBench(crop));
+    const lines = packed
+      ? [say`They are packed from the bench on ${shortDay(packed.day)}; the plan has it.`]
+      : into
+        ? [say`About ${formatNumber(willBe)} go into ${bed?.code} on ${shortDay(into.day)}; the plan has it.`]
+        : [say`No bed has room for them when they are ready: find one before then.`];
     return { words, lines, plan: { ...NOTHING_MADE, added: steps.map((s) => s.id) } };
   },
   takeBack: {

@@ -1,3 +1,4 @@
+import { soldFromBench } from './recipe';
 import { suits } from './suits';
 import { say } from '../words/words';
 import { shortInMain, type PromiseRow } from '../market/promiseTable';
@@ -196,13 +197,15 @@ interface Sowing {
 /** The sowing in the first bed with room for all of it; without one, as many as the roomiest holds. Null: no bed suits the crop. */
 function sowInto(beds: readonly PlaceFact[], s: Sowing) {
   const tries = beds.flatMap((bed) => {
-    const loop = s.facts.loops.find((l) => l.id === bed.loopId);
+    // A bench that stands in no loop has the air of the first.
+    const loop =
+      s.facts.loops.find((l) => l.id === bed.loopId) ?? (soldFromBench(s.crop) ? s.facts.loops[0] : undefined);
     if (!loop) return [];
     const wish = {
       crop: s.crop,
       loop,
       lotCode: '',
-      nurseryId: s.nursery.id,
+      nurseryId: soldFromBench(s.crop) ? bed.id : s.nursery.id,
       bedId: bed.id,
       cellsPerTray: s.nursery.pieceSize ?? CELLS_PER_TRAY,
     };
@@ -239,12 +242,14 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
 function roomFor({ facts, forecast }: Sowing, bed: PlaceFact, steps: readonly PlanStep[]): number {
   const dayOf = (kind: string) => daysBetween(facts.today, steps.find((s) => s.kind === kind)!.day);
   const held = forecast.bedsOccupied.get(bed.id) ?? new Float64Array();
-  const stay = held.subarray(Math.max(0, dayOf('transplant')), Math.max(1, dayOf('clear')));
+  const comes = steps.some((s) => s.kind === 'transplant') ? 'transplant' : 'sow';
+  const stay = held.subarray(Math.max(0, dayOf(comes)), Math.max(1, dayOf('clear')));
   return Math.max(0, Math.floor((bed.positions ?? Infinity) - stay.reduce((most, v) => Math.max(most, v), 0)));
 }
 
 /** Beds of a kind the crop grows in: where it grows already first, then the largest. */
 function bedsFor(crop: Crop, facts: FarmFacts, forecast: FarmForecast): PlaceFact[] {
+  if (soldFromBench(crop)) return facts.places.filter((p) => p.kind === 'nursery');
   const own = new Map<string, number>();
   for (const stay of forecast.plants)
     if (stay.cropCode === crop.code) own.set(stay.placeId, (own.get(stay.placeId) ?? 0) + stay.positions);

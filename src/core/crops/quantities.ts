@@ -1,3 +1,4 @@
+import { soldFromBench } from './recipe';
 import { requireWithin } from '../errors';
 import type { Crop } from '../library/types';
 
@@ -38,10 +39,13 @@ export function sowingFor(units: number, crop: Chances, cellsPerTray: number): S
   return { units, positions, seedlings, seeds, trays, spareSeeds: trays * cellsPerTray - seeds };
 }
 
+/** Of those sown on a bench and sold from it, what comes up and lives; plants in a bed have been counted already. */
+const raisedOf = (crop: Crop) => (soldFromBench(crop) ? crop.germination * crop.nurserySurvival : 1);
+
 /** What a planting gives at a cut (1 = first), in the crop's unit: whole heads or bunches, or grams. */
 export function expectedYield(crop: Crop, positions: number, cut: number): { units: number; massG: number } {
   const factor = cutFactor(crop, cut);
-  const standing = positions * crop.finalSurvival * crop.packout;
+  const standing = positions * raisedOf(crop) * crop.finalSurvival * crop.packout;
   const massG = standing * crop.yieldG * factor;
   const pieces = (standing / (crop.plantsPerUnit ?? 1)) * (crop.unit === 'head' ? 1 : factor);
   return { units: crop.unit === 'kg' ? massG : Math.floor(pieces), massG };

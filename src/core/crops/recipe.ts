@@ -2,6 +2,9 @@ import type { BedStage, Crop } from '../library/types';
 
 type Staged = Pick<Crop, 'stages' | 'finalDays' | 'finalPerM2'>;
 
+/** Seedlings for sale: they are picked from the bench, by the tray, and never stand in a bed. */
+export const soldFromBench = (crop: Pick<Crop, 'finalDays'>): boolean => crop.finalDays === 0;
+
 /** The stages of a crop in its bed, in order; one where it is planted once. */
 export function bedStages(crop: Staged): readonly BedStage[] {
   return crop.stages && crop.stages.length > 0 ? crop.stages : [{ days: crop.finalDays, perM2: crop.finalPerM2 }];
@@ -10,8 +13,9 @@ export function bedStages(crop: Staged): readonly BedStage[] {
 /** The number of the last stage, from 0: the one it is picked in. */
 export const lastStage = (crop: Staged): number => (crop.stages ? bedStages(crop).length - 1 : 0);
 
-/** Reference days from the beginning of a stage to the first cut. @param stage from 0 */
-export function daysFromStage(crop: Staged, stage: number): number {
+/** Reference days from the beginning of a stage to the first cut; of seedlings for sale from sowing. @param stage from 0 */
+export function daysFromStage(crop: Staged & Pick<Crop, 'nurseryDays'>, stage: number): number {
+  if (soldFromBench(crop)) return crop.nurseryDays;
   // Asked for every planting of a forecast: most crops are planted once.
   if (!crop.stages) return crop.finalDays;
   return bedStages(crop)

@@ -1,3 +1,4 @@
+import { soldFromBench } from './recipe';
 import { RuleBroken } from '../errors';
 import { sowingForDemand } from '../plan/build';
 import type { FarmFacts, PlanStep } from '../plan/types';
@@ -40,9 +41,10 @@ export function repeatSowings({ facts, wish, codeFor, newId }: RepeatArgs): {
   late: Day | null;
 } {
   const crop = facts.crops.find((c) => c.code === wish.cropCode && !c.retiredOn);
-  const bed = facts.places.find((p) => p.id === wish.bedId && p.kind === 'bed');
-  const loop = facts.loops.find((l) => l.id === bed?.loopId);
   const nursery = facts.places.find((p) => p.kind === 'nursery');
+  const sold = crop !== undefined && soldFromBench(crop);
+  const bed = sold ? nursery : facts.places.find((p) => p.id === wish.bedId && p.kind === 'bed');
+  const loop = facts.loops.find((l) => l.id === bed?.loopId) ?? (sold ? facts.loops[0] : undefined);
   if (!crop) throw new RuleBroken('cropCode', say`Choose a crop of this farm.`);
   if (!bed || !loop) throw new RuleBroken('bedId', say`Choose a bed of this farm.`);
   if (!nursery) throw new RuleBroken('form', say`This farm has no nursery to sow it in.`);

@@ -1,7 +1,7 @@
 import { say } from '../words/words';
 import { dailyDevelopment } from '../crops/development';
 import { sowingFor, type SowingQuantities } from '../crops/quantities';
-import { bedStages } from '../crops/recipe';
+import { bedStages, soldFromBench } from '../crops/recipe';
 import { RuleBroken } from '../errors';
 import type { Crop } from '../library/types';
 import { purgeBackSchedule, type PurgeMethod } from '../purge/backSchedule';
@@ -93,6 +93,7 @@ interface StageLengthEndingDaysArgs {
 
 /** The stage length that ends on a day: found backwards, a day at a time. */
 export function stageLengthEndingDays({ crop, loop, until, referenceDays }: StageLengthEndingDaysArgs): number {
+  if (referenceDays <= 0) return 0;
   let made = 0;
   for (let day = 1; day < 400; day++) {
     const date = addDays(until, -day);
@@ -132,6 +133,15 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
   const step = ({ kind, day, count, place }: StepArgs) =>
     planStep({ id: newId(), groupId, kind, day, lotCode, speciesCode: null, cropCode: crop.code, count }, place);
   const transplantDay = addDays(sowDay, stageLengthDays({ crop, loop, from: sowDay, referenceDays: crop.nurseryDays }));
+  if (soldFromBench(crop))
+    return soldGroup({
+      sowDay,
+      readyDay: transplantDay,
+      seeds: quantities.seeds,
+      nurseryId: wish.nurseryId,
+      crop,
+      step,
+    });
   const steps = [
     step({ kind: 'sow', day: sowDay, count: quantities.seeds, place: { toPlaceId: wish.nurseryId } }),
     step({
@@ -176,6 +186,25 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
     }),
   );
   return steps;
+}
+
+interface SoldGroupArgs {
+  sowDay: Day;
+  readyDay: Day;
+  seeds: number;
+  nurseryId: string;
+  crop: Crop;
+  step: (args: StepArgs) => PlanStep;
+}
+
+/** Seedlings for sale: sown, packed by the tray from the bench, and what is left over cleared when their window closes. */
+function soldGroup({ sowDay, readyDay, seeds, nurseryId, crop, step }: SoldGroupArgs): PlanStep[] {
+  const onBench = { fromPlaceId: nurseryId };
+  return [
+    step({ kind: 'sow', day: sowDay, count: seeds, place: { toPlaceId: nurseryId } }),
+    step({ kind: 'pick', day: readyDay, count: seeds, place: { ...onBench, detail: { cut: 1 } } }),
+    step({ kind: 'clear', day: addDays(readyDay, crop.windowDays + 1), count: seeds, place: onBench }),
+  ];
 }
 
 /** The days on which a planting goes from one spacing to the next; none where it is planted once. */

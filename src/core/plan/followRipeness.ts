@@ -1,4 +1,4 @@
-import { bedStages, daysFromStage } from '../crops/recipe';
+import { bedStages, daysFromStage, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, type Day } from '../quantity/days';
 import { PlantWeather } from './plantWeather';
@@ -72,7 +72,9 @@ class Following<S extends PlanStep> {
 
   run(): Followed<S>[] {
     const { p } = this.of;
-    if (p.transplantedOn === null) this.fromBench();
+    if (p.transplantedOn === null && soldFromBench(this.of.crop))
+      this.inBed({ placeId: p.placeId, stage: 0, stageFrom: this.index(p.sownOn), lastCut: null });
+    else if (p.transplantedOn === null) this.fromBench();
     else
       this.inBed({
         placeId: p.placeId,
@@ -130,7 +132,8 @@ class Following<S extends PlanStep> {
       planned = this.index(step.day);
       last = this.settle(step, last === null ? at : Math.max(at, last));
     }
-    if (last !== null) for (const step of this.stepsOf('clear', placeId)) this.settle(step, last + 1);
+    const stands = soldFromBench(crop) ? crop.windowDays : 0;
+    if (last !== null) for (const step of this.stepsOf('clear', placeId)) this.settle(step, last + stands + 1);
   }
 
   /** Puts a step on a day, unless it is to stay where it is. @returns the day it then has */

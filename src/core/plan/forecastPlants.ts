@@ -2,7 +2,7 @@ import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { boltShare } from '../crops/bolting';
 import { expectedYield } from '../crops/quantities';
-import { bedStages, daysFromStage, lastStage, placesHeld } from '../crops/recipe';
+import { bedStages, daysFromStage, lastStage, placesHeld, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber } from '../quantity/days';
 import { isMain } from '../market/families';
@@ -149,6 +149,10 @@ export class PlantRun {
     const index = (day: string) => dayNumber(day) - this.today;
     const growing = this.lotOf(planting.lotCode, this.crop(planting.cropCode));
     const sown = index(planting.sownOn);
+    if (planting.transplantedOn === null && soldFromBench(growing.crop)) {
+      this.standOnBench(growing, { placeId: planting.placeId, from: sown, plants: planting.count });
+      return;
+    }
     if (planting.transplantedOn === null) {
       const stay = this.openStay({
         growing,
@@ -179,16 +183,22 @@ export class PlantRun {
     at: { placeId: string; from: number; plants: number; stage: number; stageFrom: number; cutsDone: number },
   ): Part {
     const { placeId, from, plants, stage, stageFrom, cutsDone } = at;
-    const stay = this.openStay({ growing, placeId, from, plants, stage });
+    const stay = this.openStay({ growing, placeId, from, plants, stage: soldFromBench(growing.crop) ? null : stage });
     const part: Part = { stay, plants, stage, stageFrom, ready: null, cutsDone, left: plants, waiting: null };
     growing.parts.push(part);
     stay.readyFrom = part.ready = this.readyDay(growing, part);
     return part;
   }
 
+  /** Seedlings for sale stand on the bench from sowing until they are packed. */
+  private standOnBench(growing: Growing, at: { placeId: string; from: number; plants: number }) {
+    this.standIn(growing, { ...at, stage: 0, stageFrom: at.from, cutsDone: 0 });
+  }
+
   sow({ lotCode, cropCode, placeId, seeds, at }: SowArgs) {
     if (!placeId) return;
     const growing = this.lotOf(lotCode, this.crop(cropCode));
+    if (soldFromBench(growing.crop)) return void this.standOnBench(growing, { placeId, from: at, plants: seeds });
     growing.bench = { stay: this.openStay({ growing, placeId, from: at, plants: seeds, stage: null }), from: at };
   }
 

@@ -1,4 +1,4 @@
-import { bedStages, daysFromStage } from '../crops/recipe';
+import { bedStages, daysFromStage, soldFromBench } from '../crops/recipe';
 import { suits } from '../crops/suits';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { pickDays, planStep, stageLengthDays } from './build';
@@ -37,8 +37,9 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
   const { facts, newId } = about;
   const crop = facts.crops.find((c) => c.code === p.cropCode);
   const stands = facts.places.find((place) => place.id === p.placeId);
-  const bed = stands?.kind === 'bed' ? stands : crop && bedFor(p, about, taken);
-  const loop = facts.loops.find((l) => l.id === bed?.loopId);
+  const onBench = crop !== undefined && soldFromBench(crop);
+  const bed = stands?.kind === 'bed' || onBench ? stands : crop && bedFor(p, about, taken);
+  const loop = facts.loops.find((l) => l.id === bed?.loopId) ?? (onBench ? facts.loops[0] : undefined);
   if (!crop || !bed || !loop) return null;
   const groupId = newId();
   const step = (kind: PlanStep['kind'], day: Day, where: Parameters<typeof planStep>[1]) =>
@@ -49,6 +50,13 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
   const ripe = (from: Day, referenceDays: number) =>
     later(addDays(from, stageLengthDays({ crop, loop, from, referenceDays })), facts.today);
   const steps: PlanStep[] = [];
+  if (onBench) {
+    const ready = ripe(p.sownOn, crop.nurseryDays);
+    return [
+      step('pick', ready, { fromPlaceId: bed.id, detail: { cut: 1 } }),
+      step('clear', addDays(ready, crop.windowDays + 1), { fromPlaceId: bed.id }),
+    ];
+  }
   let inBedFrom = p.transplantedOn;
   if (!inBedFrom) {
     inBedFrom = ripe(p.sownOn, crop.nurseryDays);

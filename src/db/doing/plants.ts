@@ -2,6 +2,7 @@ import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { RuleBroken } from '../../core/errors';
 import type { Crop } from '../../core/library/types';
+import type { PlantingFact } from '../../core/plan/types';
 import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep } from '../plan';
@@ -171,26 +172,64 @@ export async function pickPlants({
     });
     movementIds.push(out.id);
   }
-  const code = await freeLotCode(tx, `PP-${lot.code}`);
-  const packed = await createLot(tx, entry.farmId, {
+  const { code, movementId } = await packLot(tx, entry, { of: lot, product, quantity: picked.quantity, ...step });
+  if (cut !== null) await recordCut(tx, entry, { lotId: lot.id, placeId: picked.placeId, cut });
+  return { code, movementIds: [...movementIds, movementId] };
+}
+
+interface PackLotArgs {
+  of: { id: string; code: string };
+  product: { code: string; unit: string };
+  quantity: number;
+  stepId?: string;
+}
+
+/** What was packed, as a new lot in the cold room. */
+async function packLot(tx: Tx, entry: Entry, { of, product, quantity, stepId }: PackLotArgs) {
+  const code = await freeLotCode(tx, `PP-${of.code}`);
+  const lotId = await createLot(tx, entry.farmId, {
     code,
     kind: 'packed_produce',
     keeps: product.unit === 'kg' ? 'mass' : 'count',
     beganOn: entry.farmDay,
     productCode: product.code,
-    fromLotIds: [lot.id],
+    fromLotIds: [of.id],
   });
-  const amount = product.unit === 'kg' ? { massG: picked.quantity } : { count: picked.quantity };
-  const made = await placeOfRole(tx, 'made');
-  const cold = await placeOfRole(tx, 'cold');
-  const packing = await recordMovement({
+  const amount = product.unit === 'kg' ? { massG: quantity } : { count: quantity };
+  const fromPlaceId = await placeOfRole(tx, 'made');
+  const toPlaceId = await placeOfRole(tx, 'cold');
+  const step = stepId ? { stepId } : {};
+  const movement = { lotId, fromPlaceId, toPlaceId, ...amount, reason: 'make' as const, ...step };
+  const { id: movementId } = await recordMovement({ tx, entry, movement, part: ':pack' });
+  return { code, movementId };
+}
+
+interface PackSurplusArgs {
+  tx: Tx;
+  entry: Entry;
+  plants: Pick<PlantingFact, 'lotId' | 'lotCode' | 'placeId'>;
+  /** A product of seedlings, and how many it takes for one. */
+  product: { code: string; unit: string };
+  perTray: number;
+  trays: number;
+}
+
+/** Young plants that nobody will plant are packed as seedlings, by the tray. @returns the packed lot's code */
+export async function packSurplus({ tx, entry, plants, product, perTray, trays }: PackSurplusArgs): Promise<string> {
+  await recordMovement({
     tx,
     entry,
-    movement: { lotId: packed, fromPlaceId: made, toPlaceId: cold, ...amount, reason: 'make', ...step },
-    part: ':pack',
+    movement: {
+      lotId: plants.lotId,
+      fromPlaceId: plants.placeId,
+      toPlaceId: await placeOfRole(tx, 'packed'),
+      count: trays * perTray,
+      reason: 'pick',
+    },
+    part: ':pick',
   });
-  if (cut !== null) await recordCut(tx, entry, { lotId: lot.id, placeId: picked.placeId, cut });
-  return { code, movementIds: [...movementIds, packing.id] };
+  const of = { id: plants.lotId, code: plants.lotCode };
+  return (await packLot(tx, entry, { of, product, quantity: trays })).code;
 }
 
 function recordCut(tx: Tx, entry: Entry, { cut, ...at }: { lotId: string; placeId: string; cut: number }) {

@@ -206,14 +206,18 @@ function putStages(crop: Crop, wanted: BedStage[] | undefined) {
   crop.stages = stages;
 }
 
+/** Sold from the bench: no days in a bed, and no weight. */
+const SEEDLING = 'seedling';
+
 const SHARES = ['germination', 'nurserySurvival', 'finalSurvival', 'packout'] as const;
 
 function checkCrop(c: Crop) {
   if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
     throw new RuleBroken('tempOptC', say`The best temperature lies between the lowest and the highest.`);
-  if (c.finalDays < 1) throw new RuleBroken('finalDays', say`A stage of nought days grows nothing.`);
+  if (c.finalDays < 1 && c.kind !== SEEDLING)
+    throw new RuleBroken('finalDays', say`A stage of nought days grows nothing.`);
   if (!(c.finalPerM2 > 0)) throw new RuleBroken('finalPerM2', say`At least one plant stands on some square metres.`);
-  if (!(c.yieldG > 0)) throw new RuleBroken('yieldG', say`A yield of nothing is no crop.`);
+  if (!(c.yieldG > 0) && c.kind !== SEEDLING) throw new RuleBroken('yieldG', say`A yield of nothing is no crop.`);
   if (!Number.isInteger(c.cutsMax) || c.cutsMax < 1) throw new RuleBroken('cutsMax', say`Give a whole number of cuts.`);
   for (const name of SHARES)
     if (!(c[name] > 0 && c[name] <= 1)) throw new RuleBroken(name, say`A share: over 0 and at most 1.`);

@@ -26,6 +26,7 @@ export const plantActs = {
   sign: act('plants.sign@1'),
   clear: act('plants.clearNow@1'),
   care: act('plants.care@1'),
+  packSeedlings: act('plants.packSeedlings@1'),
   cameUp: act('plants.cameUp@1'),
   conveyor: act('plants.conveyor@1'),
 };

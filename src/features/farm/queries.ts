@@ -104,7 +104,7 @@ export const productsPage = (): Promise<ProductsPage> =>
     const have = await kindsOnFarm(tx);
     const library = [
       ...SPECIES_DEFAULTS.map((s) => ({ what: 'species' as const, code: s.code, name: s.name })),
-      ...CROP_DEFAULTS.filter((c) => c.code !== 'mixed-seedlings').map((c) => ({
+      ...CROP_DEFAULTS.map((c) => ({
         what: 'crop' as const,
         code: c.code,
         name: c.name,

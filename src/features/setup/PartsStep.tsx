@@ -9,6 +9,7 @@ import { PART_WORDS, type FarmDescription } from '../../core/setup/description';
 import { codesWords } from '../../core/setup/groups';
 import { readParts, type PartsRead } from '../../core/setup/readParts';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
+import { soldFromBench } from '../../core/crops/recipe';
 import { suits } from '../../core/crops/suits';
 import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
@@ -194,14 +195,14 @@ function CropsGrown({ d, change }: { d: FarmDescription; change: Change }) {
   const name = (code: string) => CROP_DEFAULTS.find((c) => c.code === code)?.name ?? code;
   const homeless = d.crops.filter((code) => {
     const crop = CROP_DEFAULTS.find((c) => c.code === code);
-    return methods.length > 0 && crop && !methods.some((m) => suits(crop, m));
+    return methods.length > 0 && crop && !soldFromBench(crop) && !methods.some((m) => suits(crop, m));
   });
   return (
     <SheetBody stack>
       <Autocomplete
         {...autocompleteWords()}
         multiple
-        options={CROP_DEFAULTS.filter((c) => c.code !== 'mixed-seedlings').map((c) => c.code)}
+        options={CROP_DEFAULTS.map((c) => c.code)}
         getOptionLabel={name}
         value={d.crops}
         onChange={(_, crops) => change((was) => ({ ...was, crops }))}

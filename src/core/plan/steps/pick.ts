@@ -1,4 +1,5 @@
 import { say, word } from '../../words/words';
+import { expectedYield } from '../../crops/quantities';
 import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { packChoices } from '../../market/families';
@@ -63,7 +64,7 @@ export const module = stepModule({
       amount:
         crop?.unit === 'kg'
           ? say`${count} places`
-          : say`about ${formatNumber(Math.floor((step.count * (crop ? crop.finalSurvival * crop.packout : 1)) / (crop?.plantsPerUnit ?? 1)))}`,
+          : say`about ${formatNumber(crop ? expectedYield(crop, step.count, step.detail.cut ?? 1).units : step.count)}`,
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
       packAs: packChoices(view.facts.products, { cropCode: step.cropCode }),
       refills: refillsOf(view, step.cropCode),

@@ -16,7 +16,7 @@ interface PlantActsProps {
   onSaid: (said: SaidOfPlants) => void;
 }
 
-type Act = 'pick' | 'care' | 'space' | 'move' | 'lose' | 'note' | 'clear' | 'up' | 'transplant';
+type Act = 'pick' | 'pack' | 'care' | 'space' | 'move' | 'lose' | 'note' | 'clear' | 'up' | 'transplant';
 
 /** Everything that is done with plants of one lot in one place, planned or not. */
 export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
@@ -24,7 +24,10 @@ export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
   const acts: [Act, string][] = plants.onBench
     ? [
         ['up', say`Count what came up`],
-        ['transplant', say`Transplant`],
+        ...(plants.soldHere
+          ? ([['pick', say`Pack`]] as [Act, string][])
+          : ([['transplant', say`Transplant`]] as [Act, string][])),
+        ...(plants.seedlings.length === 0 ? [] : ([['pack', say`Sell as seedlings`]] as [Act, string][])),
         ['lose', say`Lost`],
         ['note', say`Note a sign`],
         ['clear', say`Clear`],
@@ -109,6 +112,17 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
       submit: say`Done`,
       send: (v) => plantActs.care({ ...v, lotCode: plants.lotCode }),
     }),
+    pack: () => ({
+      fields: [
+        {
+          ...{ name: 'productCode', label: say`Packed as`, kind: 'select', half: true },
+          ...{ start: plants.seedlings[0]![0], options: plants.seedlings },
+        },
+        { name: 'trays', label: say`Trays packed`, kind: 'count', start: '', half: true },
+      ],
+      submit: say`Packed`,
+      send: plantActs.packSeedlings,
+    }),
     lose: () => ({
       fields: [
         { ...countOf(say`How many`, ''), half: true },
@@ -161,7 +175,12 @@ function pickForm(plants: PlantsShown): ActForm {
       : [];
   const quantity: FormField = plants.byWeight
     ? { name: 'quantity', label: say`Picked and packed`, kind: 'quantity', quantity: 'mass', start: '' }
-    : { name: 'quantity', label: say`Pieces picked and packed`, kind: 'count', start: '' };
+    : {
+        name: 'quantity',
+        label: plants.soldHere ? say`Trays packed` : say`Pieces picked and packed`,
+        kind: 'count',
+        start: '',
+      };
   return {
     fields: [quantity, ...packAs],
     submit: say`Picked`,

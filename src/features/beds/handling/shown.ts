@@ -1,11 +1,11 @@
 import { CARE_NAMES, careOf } from '../../../core/crops/care';
-import { bedStages, lastStage } from '../../../core/crops/recipe';
+import { bedStages, lastStage, soldFromBench } from '../../../core/crops/recipe';
 import { placesFree } from '../../../core/crops/roomFor';
 import { suits } from '../../../core/crops/suits';
 import type { Crop } from '../../../core/library/types';
 import { packChoices } from '../../../core/market/families';
 import type { FarmFacts, PlantingFact } from '../../../core/plan/types';
-import { told } from '../../../core/words/words';
+import { say, told } from '../../../core/words/words';
 
 /** Plants of one lot in one place at one stage, as they are worked on. */
 export interface PlantsShown {
@@ -22,6 +22,10 @@ export interface PlantsShown {
   nextPerM2: number | null;
   byWeight: boolean;
   packAs: [code: string, name: string][];
+  /** Packed from the bench by the tray; it goes into no bed. */
+  soldHere: boolean;
+  /** What surplus on the bench can be packed as: seedlings the farm sells, with plants a tray. */
+  seedlings: [code: string, words: string][];
   /** Work its recipe asks for between planting and picking. */
   care: [what: string, words: string][];
 }
@@ -51,8 +55,20 @@ export function plantsShown(p: PlantingFact, facts: FarmFacts): PlantsShown {
     nextPerM2: onBench || stage >= lastStage(crop) ? null : bedStages(crop)[stage + 1]!.perM2,
     byWeight: facts.products.find((q) => q.cropCode === crop.code)?.unit === 'kg',
     packAs: packChoices(facts.products, { cropCode: crop.code }),
+    soldHere: soldFromBench(crop),
+    seedlings: onBench && !soldFromBench(crop) ? seedlingsOf(facts) : [],
     care: onBench ? [] : careOf(crop).map(({ what }) => [what, told(CARE_NAMES[what])]),
   };
+}
+
+/** Products of seedlings, with how many plants a tray takes. */
+function seedlingsOf({ products, crops }: FarmFacts): [code: string, words: string][] {
+  return products.flatMap((p): [string, string][] => {
+    const crop = crops.find((c) => c.code === p.cropCode);
+    return crop && soldFromBench(crop) && !p.retiredOn
+      ? [[p.code, say`${p.name}, ${crop.plantsPerUnit ?? 1} a tray`]]
+      : [];
+  });
 }
 
 /** Beds for a crop, those that suit it and have most room first. */
