@@ -228,6 +228,7 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
   // A seed of its own: the rest of the farm stays as it was before live fish were sold.
   const holding = standardPlace(new Random(90).uuid(), 'live');
   const before = standardPlace(new Random(92).uuid(), 'before');
+  const released = standardPlace(new Random(93).uuid(), 'released');
   const pond = {
     ...blankPlace({
       id: new Random(91).uuid(),
@@ -242,5 +243,5 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     volumeL: 1100,
     densityLimitKgM3: 15,
   };
-  return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding, before];
+  return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding, before, released];
 }

@@ -15,6 +15,7 @@ import { writeOrders } from './market';
 import { settleOrders } from './openOrders';
 import { addMadeProducts, addPapers, addPriceList } from './papers';
 import { Random } from './random';
+import { addSeedlings } from './seedlings';
 import { addTrials } from './trials';
 import { DemoWorld } from './world';
 
@@ -29,6 +30,8 @@ export interface DemoOptions {
   another?: { number: number; password: string };
 }
 
+/** Numbers of the orders of seedlings: after all others. */
+const SEEDLING_ORDERS = 50;
 const PAPERS_SEED = 4711;
 /** Some inland place of the temperate north; no farm of ours or anyone’s. */
 const DEMO_PLACE = { latitude: 47, altitude_m: 320 };
@@ -75,6 +78,8 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     });
     writeKoi(world, pondShop, `O-${nextOrder + 1}`);
     await insertAll(tx, world.book);
+    const zone = zoneHours(options);
+    await insertAll(tx, await addSeedlings(tx, world, { farmId, zoneHours: zone, order: nextOrder + SEEDLING_ORDERS }));
     await addTrials(tx, world, farmId);
     await tx.raw(BATCHES_FROM_STEPS);
     await settleOrders(tx, { farmId, random, today, customerId: customerIds[3]!, code: `O-${nextOrder}` });
