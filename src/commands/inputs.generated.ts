@@ -45,6 +45,8 @@ import { LayPlanInput } from './draft/layPlan.input';
 import { LifeSupportInput } from './setup/lifeSupport.input';
 import { LiveSaleInput } from './fish/netLive.input';
 import { LogLineInput } from './log/line.input';
+import { LookAgainInput } from './scouting/lookAgain.input';
+import { LookInput } from './scouting/look.input';
 import { LoopInput } from './loop/change.input';
 import { LoseInput } from './plants/lose.input';
 import { MakeInput } from './stock/make.input';
@@ -79,8 +81,10 @@ import { ProductsInput } from './setup/products.input';
 import { PutBackInput } from './order/putBack.input';
 import { ReadingInput } from './water/read.input';
 import { ReceiveFeedInput } from './fish/receiveFeed.input';
+import { ReceiveHelpersInput } from './scouting/receive.input';
 import { ReceiveInput } from './fish/receive.input';
 import { ReceiveSeedInput } from './plants/receiveSeed.input';
+import { ReleaseHelpersInput } from './scouting/release.input';
 import { RenewInviteInput } from './person/renewInvite.input';
 import { RepeatSowingInput } from './plan/repeatSowing.input';
 import { RespaceInput } from './plants/respace.input';
@@ -88,7 +92,6 @@ import { RetireKindInput } from './setup/retireKind.input';
 import { RetirePlaceInput } from './place/retire.input';
 import { RetireProductInput } from './setup/retireProduct.input';
 import { RoutineInput } from './chore/save.input';
-import { SignInput } from './plants/sign.input';
 import { SowManyInput } from './plants/sowMany.input';
 import { SowNowInput } from './plants/sowNow.input';
 import { SpeciesInput } from './setup/species.input';
@@ -178,7 +181,6 @@ export const inputs: Record<string, new () => object> = {
   'plants.pickNow': PickNowInput,
   'plants.receiveSeed': ReceiveSeedInput,
   'plants.respace': RespaceInput,
-  'plants.sign': SignInput,
   'plants.sow': CountInput,
   'plants.sowMany': SowManyInput,
   'plants.sowNow': SowNowInput,
@@ -191,6 +193,10 @@ export const inputs: Record<string, new () => object> = {
   'purge.taste': TasteInput,
   'purge.transfer': TransferInput,
   'record.mend': MendInput,
+  'scouting.look': LookInput,
+  'scouting.lookAgain': LookAgainInput,
+  'scouting.receive': ReceiveHelpersInput,
+  'scouting.release': ReleaseHelpersInput,
   'setup.addKind': AddKindInput,
   'setup.addProduct': AddProductInput,
   'setup.crop': CropInput,

@@ -74,7 +74,6 @@ import { module as plantsPickModule } from './plants/pick';
 import { module as plantsPickNowModule } from './plants/pickNow';
 import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
 import { module as plantsRespaceModule } from './plants/respace';
-import { module as plantsSignModule } from './plants/sign';
 import { module as plantsSowModule } from './plants/sow';
 import { module as plantsSowManyModule } from './plants/sowMany';
 import { module as plantsSowNowModule } from './plants/sowNow';
@@ -87,6 +86,10 @@ import { module as purgeStopFeedModule } from './purge/stopFeed';
 import { module as purgeTasteModule } from './purge/taste';
 import { module as purgeTransferModule } from './purge/transfer';
 import { module as recordMendModule } from './record/mend';
+import { module as scoutingLookModule } from './scouting/look';
+import { module as scoutingLookAgainModule } from './scouting/lookAgain';
+import { module as scoutingReceiveModule } from './scouting/receive';
+import { module as scoutingReleaseModule } from './scouting/release';
 import { module as setupAddKindModule } from './setup/addKind';
 import { module as setupAddProductModule } from './setup/addProduct';
 import { module as setupCropModule } from './setup/crop';
@@ -190,7 +193,6 @@ export const modules = [
   plantsPickNowModule,
   plantsReceiveSeedModule,
   plantsRespaceModule,
-  plantsSignModule,
   plantsSowModule,
   plantsSowManyModule,
   plantsSowNowModule,
@@ -203,6 +205,10 @@ export const modules = [
   purgeTasteModule,
   purgeTransferModule,
   recordMendModule,
+  scoutingLookModule,
+  scoutingLookAgainModule,
+  scoutingReceiveModule,
+  scoutingReleaseModule,
   setupAddKindModule,
   setupAddProductModule,
   setupCropModule,

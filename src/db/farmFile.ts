@@ -52,6 +52,7 @@ export const FILE_TABLES = [
     'husbandry_event',
   ] as const),
   ...(['weather_day', 'trial', 'trial_arm', 'trial_plot', 'trial_measure'] as const),
+  ...(['finding', 'culture', 'culture_entry', 'bed_rest'] as const),
   ...(['purge_check', 'task_done', 'handover', 'plan_event', 'counter', 'setup_change', 'upgrade_note'] as const),
 ] as const;
 export type FileTable = (typeof FILE_TABLES)[number];

@@ -3,6 +3,7 @@ import type { PlanThing } from '../core/setup/planLayout';
 import type { FarmDescription } from '../core/setup/description';
 import type { Chore } from '../core/tasks/source';
 import type { School } from '../core/water/loopBalance';
+import { SCOUT_EVERY_DAYS } from '../core/crops/signs';
 import { DIVERSITY_PERCENT } from '../core/crops/diversity';
 import type { Tx } from './connection';
 
@@ -305,6 +306,8 @@ export interface LimitsSetUp {
     entryBackDays: number;
     /** Of what is planned to be planted, by area, the most that one crop should take. */
     mostOfOnePercent: number;
+    /** Days between walks over the beds of a house; 0: the round asks for none. */
+    scoutEveryDays: number;
   };
   loops: {
     id: string;
@@ -339,6 +342,7 @@ export async function limitsSetUp(tx: Tx): Promise<LimitsSetUp> {
       temperature: f.habits.temperature ?? 'C',
       entryBackDays: f.entry_back_days,
       mostOfOnePercent: f.habits.mostOfOnePercent ?? DIVERSITY_PERCENT,
+      scoutEveryDays: f.habits.scoutEveryDays ?? SCOUT_EVERY_DAYS,
     },
     loops: loops.map((l) => ({
       id: l.id,

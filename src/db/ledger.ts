@@ -33,6 +33,7 @@ export type Reason =
   | 'lost'
   | 'pick'
   | 'clear'
+  | 'release'
   | 'allocate'
   | 'deliver'
   | 'waste'
@@ -124,7 +125,7 @@ export async function reverseMovement(tx: Tx, entry: Entry, movementId: string):
 
 export interface NewLot {
   code: string;
-  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'live_fish' | 'feed' | 'seed';
+  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'live_fish' | 'feed' | 'seed' | 'beneficial';
   keeps: 'count' | 'mass';
   beganOn: Day;
   speciesCode?: string | null;

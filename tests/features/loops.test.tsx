@@ -45,6 +45,7 @@ const PAGE: Page = {
     temperature: 'C',
     entryBackDays: 14,
     mostOfOnePercent: 50,
+    scoutEveryDays: 7,
   },
   loops: [
     {

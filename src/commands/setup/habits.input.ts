@@ -28,4 +28,7 @@ export class HabitsInput {
   @IsOptional()
   @WholeField({ low: 5, high: 100, words: word`Give whole percent`, outside: word`From 5 to 100 %` })
   mostOfOnePercent?: number;
+  @IsOptional()
+  @WholeField({ low: 0, high: 60, words: word`Give whole days`, outside: word`Every 1 to 60 days; 0: no walks` })
+  scoutEveryDays?: number;
 }

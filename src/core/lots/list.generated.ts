@@ -1,4 +1,5 @@
 // Written by scripts/lib/registries.mjs from the files beside it; do not edit.
+import { module as beneficialModule } from './beneficial';
 import { module as cohortModule } from './cohort';
 import { module as feedModule } from './feed';
 import { module as liveFishModule } from './liveFish';
@@ -8,6 +9,7 @@ import { module as plantingModule } from './planting';
 import { module as seedModule } from './seed';
 
 export const modules = [
+  beneficialModule,
   cohortModule,
   feedModule,
   liveFishModule,

@@ -5,7 +5,7 @@ import type { Quantity } from '../quantity/units';
 export interface FieldSpec {
   name: string;
   label: string;
-  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area' | 'rows';
+  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area' | 'rows' | 'photo';
   quantity?: Quantity;
   options?: [value: string, words: string][];
   optional?: boolean;

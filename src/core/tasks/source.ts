@@ -2,6 +2,7 @@ import type { FarmFacts, FarmForecast, PlanStep } from '../plan/types';
 import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
 import type { JobForm } from './form';
+import type { ScoutingView } from './sources/scout';
 import type { Done, Job } from './jobs';
 
 export interface Chore {
@@ -38,6 +39,7 @@ export interface RoundView {
   steps: readonly PlanStep[];
   chores: readonly Chore[];
   trials?: readonly TrialToMeasure[];
+  scouting?: ScoutingView;
   /** When care was last given, by `caredKey`. */
   cared?: ReadonlyMap<string, Day>;
   /** What is done, by job key. */

@@ -45,7 +45,7 @@ export async function addSeedlings(
     farm_id: farmId,
     id: customerId,
     name: 'Rowan Gate Garden Shop',
-    channel: 'seedling buyers',
+    channel: 'seedling buyer',
   });
   const book = new Book(farmId, random, zoneHours);
   const selling: Selling = { world, book, customerId, order };

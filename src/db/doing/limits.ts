@@ -20,11 +20,13 @@ export interface HabitsWish {
   temperature: 'C' | 'F';
   entryBackDays: number;
   mostOfOnePercent?: number | undefined;
+  scoutEveryDays?: number | undefined;
 }
 
 export async function saveHabits(tx: Tx, v: HabitsWish): Promise<void> {
-  const { locale, mass, temperature, mostOfOnePercent } = v;
-  const habits = { locale, mass, temperature, ...(mostOfOnePercent === undefined ? {} : { mostOfOnePercent }) };
+  const { locale, mass, temperature, mostOfOnePercent, scoutEveryDays } = v;
+  // What is not said is left out of the JSON, and stays as it is.
+  const habits = { locale, mass, temperature, mostOfOnePercent, scoutEveryDays };
   const changed = await tx('farm')
     .where({ version: v.version })
     .update({

@@ -125,14 +125,22 @@ async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
   const samples = await withdrawSample(tx, entry, key);
   const temperatures = await withdrawTemperatures(tx, entry, key);
   const events = await withdrawEvents(tx, entry, key);
-  const measures: number = await tx('trial_measure')
-    .where({ entry_key: key, withdrawn: false })
-    .update({ withdrawn: true });
+  const withdrawn = await withdrawRows(tx, key);
   await restorePlan(tx, key);
   const steps: string[] = await tx('task_done').where({ entry_key: key, job_kind: 'step' }).pluck('subject');
   for (const step of steps) await openStepAgain(tx, step);
   const jobs = await openJobAgain(tx, key);
-  return { records: moves.length + readings + samples + temperatures + events + measures + jobs, counts };
+  return { records: moves.length + readings + samples + temperatures + events + withdrawn + jobs, counts };
+}
+
+/** Tables whose rows are withdrawn, not reversed: what they say was seen or measured, and nothing is counted by it. */
+const WITHDRAWN_TABLES = ['trial_measure', 'finding', 'culture_entry', 'bed_rest'] as const;
+
+async function withdrawRows(tx: Tx, key: string): Promise<number> {
+  let rows = 0;
+  for (const table of WITHDRAWN_TABLES)
+    rows += await tx(table).where({ entry_key: key, withdrawn: false }).update({ withdrawn: true });
+  return rows;
 }
 
 /** A record from before acts were entries: by itself, a feeding with all the lots it came from. */

@@ -28,6 +28,11 @@ export async function up(db: Knex): Promise<void> {
       ('observe', 'treat', 'quarantine_extend', 'quarantine_clear', 'fallow', 'clean', 'loss_note',
        'came_up', 'spaced', 'cut', 'sign', 'care', 'release'));
 
+    alter table movement drop constraint movement_reason_known;
+    alter table movement add constraint movement_reason_known check (reason in
+      ('opening', 'receive', 'stock', 'move', 'grade', 'merge', 'purge', 'dead', 'harvest', 'make', 'trim', 'feed', 'sow', 'transplant', 'lost',
+       'pick', 'clear', 'release', 'allocate', 'deliver', 'waste', 'donate', 'reverse'));
+
     alter table product drop constraint product_unit_known;
     alter table product add constraint product_unit_known check (unit in ('kg', 'head', 'bunch', 'tray', 'fish'));
 
@@ -45,24 +50,25 @@ export async function up(db: Knex): Promise<void> {
       id uuid not null,
       entry_key text not null,
       farm_day date not null,
+      seen_at timestamptz not null,
       place_id uuid not null,
       lot_id uuid,
       what text not null constraint finding_what check (length(what) between 1 and 40),
-      how_bad integer not null constraint finding_how_bad check (how_bad between 1 and 3),
+      how_bad integer not null constraint finding_how_bad check (how_bad between 0 and 3),
       words text constraint finding_words check (length(words) <= 500),
       photo bytea constraint finding_photo check (length(photo) <= 400000),
       look_again_on date,
-      closed_on date,
-      closed_words text constraint finding_closed_words check (length(closed_words) <= 500),
+      follows_id uuid,
       person_id uuid not null,
       withdrawn boolean not null default false,
       primary key (farm_id, id),
       constraint finding_entry_once unique (farm_id, entry_key),
+      foreign key (farm_id, follows_id) references finding,
       foreign key (farm_id, place_id) references place,
       foreign key (farm_id, lot_id) references lot,
       foreign key (farm_id, person_id) references person
     );
-    comment on table finding is 'What was seen on plants: where, how bad, when it is looked at again, how it ended';
+    comment on table finding is 'What was seen on plants: where, how bad, when it is looked at again; each further look follows the first, 0: it is gone';
     create index finding_by_place on finding (farm_id, place_id, farm_day);
 
     create table culture (
@@ -130,8 +136,7 @@ export async function up(db: Knex): Promise<void> {
        create trigger ${table}_counts_update after update on ${table} referencing new table as changed for each statement execute function revision_count('${topic}');`,
     );
   await db.raw(`
-    grant update (look_again_on, closed_on, closed_words, withdrawn) on finding to ${APP_ROLE};
     grant update (ended_on) on culture to ${APP_ROLE};
-    grant update (withdrawn) on culture_entry, bed_rest to ${APP_ROLE};
+    grant update (withdrawn) on finding, culture_entry, bed_rest to ${APP_ROLE};
   `);
 }

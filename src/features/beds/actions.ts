@@ -23,12 +23,18 @@ export const plantActs = {
   pick: act('plants.pickNow@1'),
   moveOn: act('plants.moveOn@1'),
   lose: act('plants.lose@1'),
-  sign: act('plants.sign@1'),
+  look: act('scouting.look@1'),
   clear: act('plants.clearNow@1'),
   care: act('plants.care@1'),
   packSeedlings: act('plants.packSeedlings@1'),
   cameUp: act('plants.cameUp@1'),
   conveyor: act('plants.conveyor@1'),
+};
+export const scouting = {
+  look: act('scouting.look@1'),
+  lookAgain: act('scouting.lookAgain@1'),
+  receive: act('scouting.receive@1'),
+  release: act('scouting.release@1'),
 };
 export const sowNow = act('plants.sowNow@1');
 export const sowMany = act('plants.sowMany@1');

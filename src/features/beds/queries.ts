@@ -17,6 +17,7 @@ import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { newId } from '../../db/plan';
 import { mostOfOnePercent } from '../../db/farmSetup';
+import { openFindings } from '../../db/scouting';
 import { loadTrials } from '../../db/trials';
 import { seedStore, type SeedsLeft } from '../../db/seedStore';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
@@ -100,13 +101,14 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
   const view = await farmView(search, async (tx, { day }) => ({
     seeds: await seedStore(tx),
     trials: await loadTrials(tx, { runningOn: day }),
+    findings: await openFindings(tx, day),
     mostOfOnePercent: await mostOfOnePercent(tx),
   }));
   return {
     ...dayOnly(view),
     beds: view.facts.places
       .filter((p) => p.kind === 'bed' || (p.kind === 'nursery' && p.positions))
-      .map((p) => stripOf(view, p, view.more.trials)),
+      .map((p) => stripOf(view, p, view.more)),
     closing: closingOf(view),
     benches: view.facts.places.filter((p) => p.kind === 'nursery').map((p): [string, string] => [p.id, p.code]),
     bedIds: view.facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),

@@ -201,6 +201,13 @@ function HabitsSheet({ page, onDone }: SheetProps) {
       start: farm.mostOfOnePercent,
       help: word`said on the sow list when the plan goes beyond it`,
     },
+    {
+      name: 'scoutEveryDays',
+      label: word`Look over the beds every so many days`,
+      kind: 'count',
+      start: farm.scoutEveryDays,
+      help: word`asked for on the round, house by house; 0: never`,
+    },
   ];
   return (
     <Sheet aria-label={say`Habits`}>

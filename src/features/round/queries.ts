@@ -17,6 +17,7 @@ import {
 } from '../../db/events';
 import { latestPh } from '../../db/facts';
 import { lastCare } from '../../db/care';
+import { scoutingOn } from '../../db/scouting';
 import { trialsToMeasure } from '../../db/trials';
 import { judgeLoops } from '../../server/judgeLoops';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
@@ -54,6 +55,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     chores: await loadChores(tx),
     trials: await trialsToMeasure(tx, day),
     cared: await lastCare(tx, day),
+    scouting: await scoutingOn(tx, day),
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
@@ -78,6 +80,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
           chores: more.chores,
           trials: more.trials,
           cared: more.cared,
+          scouting: more.scouting,
           done,
           saltGL: more.salt,
           units,

@@ -14,6 +14,7 @@ import { numericDay } from '../../core/quantity/readDay';
 
 /** Each comes with the first form that has such a field. */
 const ChoiceField = dynamic(() => import('./ChoiceField').then((m) => m.ChoiceField));
+const PhotoField = dynamic(() => import('./PhotoField').then((m) => m.PhotoField));
 const DayField = dynamic(() => import('./DayField').then((m) => m.DayField));
 
 /** Letters of a label that half a phone's width can show. */
@@ -36,6 +37,10 @@ export function RecordField({ field, form, units }: { field: FieldSpec; form: Fo
         const label = told(field.label) + (field.optional ? say` (if any)` : '');
         if (field.kind === 'choice')
           return <ChoiceField field={field} value={input.value} onChange={input.onChange} wrong={wrong} />;
+        if (field.kind === 'photo')
+          return (
+            <PhotoField name={field.name} label={label} value={input.value} onChange={input.onChange} wrong={wrong} />
+          );
         if (field.kind === 'day')
           return (
             <DayField
@@ -118,6 +123,10 @@ export function storedValues(
         say`“${text.slice(0, 20)}” is no day between 2000 and 2100; write it like ${numericDay(EXAMPLE_DAY)}`;
       continue;
     }
+    if (field.kind === 'photo') {
+      values[field.name] = inPieces(text);
+      continue;
+    }
     if (TEXTS.has(field.kind)) {
       values[field.name] = text.trim();
       continue;
@@ -139,6 +148,10 @@ export function storedValues(
     });
   return Object.keys(wrong).length > 0 ? { ok: false, fields: wrong } : { ok: true, values, typedAt };
 }
+
+/** No single text of what is sent may be long. */
+const PIECE = 18_000;
+const inPieces = (text: string) => text.match(new RegExp(`.{1,${PIECE}}`, 'gs')) ?? [];
 
 const isEmpty = (row: Record<string, unknown>) => Object.values(row).every((v) => !String(v ?? '').trim());
 

@@ -12,6 +12,11 @@ export const BED_ROOMS: readonly Room[] = [
     word`say what is wanted; it proposes what to sow when and into which bed`,
   ],
   ['/beds/weather', word`Weather ahead`, word`what heat, cold and dark may do to what is planned, and what helps`],
+  [
+    '/beds/scouting',
+    word`Scouting`,
+    word`pests and signs on plants, what to look at first, and what is released against them`,
+  ],
   ['/beds/trials', word`Trials`, word`two ways side by side, measured on the round, with an honest verdict`],
 ];
 

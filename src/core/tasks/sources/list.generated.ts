@@ -5,6 +5,7 @@ import { module as feedModule } from './feed';
 import { module as observeModule } from './observe';
 import { module as readingModule } from './reading';
 import { module as sampleModule } from './sample';
+import { module as scoutModule } from './scout';
 import { module as stepModule } from './step';
 import { module as trialModule } from './trial';
 
@@ -15,6 +16,7 @@ export const modules = [
   observeModule,
   readingModule,
   sampleModule,
+  scoutModule,
   stepModule,
   trialModule,
 ] as const;

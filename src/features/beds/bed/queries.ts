@@ -1,4 +1,5 @@
 import 'server-only';
+import { openFindings } from '../../../db/scouting';
 import { loadTrials } from '../../../db/trials';
 import { notFound } from 'next/navigation';
 import type { Day } from '../../../core/quantity/days';
@@ -24,7 +25,10 @@ export interface BedPage extends DayView {
 
 export async function bedPage(code: string, search: Search): Promise<BedPage> {
   if (!mayBeCode(code)) notFound();
-  const view = await farmView(search, (tx, { day }) => loadTrials(tx, { runningOn: day }));
+  const view = await farmView(search, async (tx, { day }) => ({
+    trials: await loadTrials(tx, { runningOn: day }),
+    findings: await openFindings(tx, day),
+  }));
   const bed = view.facts.places.find((p) => p.code === code && (p.kind === 'bed' || p.kind === 'nursery'));
   if (!bed) notFound();
   const isToday = view.when === 'today';

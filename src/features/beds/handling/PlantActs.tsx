@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
+import { findingFields, signOptions } from '../../../core/tasks/sources/scout';
 import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { say, told } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
@@ -29,7 +30,7 @@ export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
           : ([['transplant', say`Transplant`]] as [Act, string][])),
         ...(plants.seedlings.length === 0 ? [] : ([['pack', say`Sell as seedlings`]] as [Act, string][])),
         ['lose', say`Lost`],
-        ['note', say`Note a sign`],
+        ['note', say`Pest or sign`],
         ['clear', say`Clear`],
       ]
     : [
@@ -38,7 +39,7 @@ export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
         ...(plants.nextPerM2 === null ? [] : ([['space', say`Re-space`]] as [Act, string][])),
         ['move', say`Move`],
         ['lose', say`Lost`],
-        ['note', say`Note a sign`],
+        ['note', say`Pest or sign`],
         ['clear', say`Clear`],
       ];
   const chosen = act && formOf(act, plants, beds);
@@ -141,14 +142,13 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
     note: () => ({
       fields: [
         {
-          name: 'words',
-          label: say`What you saw`,
-          kind: 'area',
-          help: say`Colour, shape, where on the plant, pests. Nothing is sprayed that harms fish; ask first.`,
+          ...{ name: 'what', label: say`What was found`, kind: 'select', start: '', options: signOptions() },
+          help: say`Nothing is sprayed that harms fish; ask first.`,
         },
+        ...findingFields(),
       ],
       submit: say`Noted`,
-      send: plantActs.sign,
+      send: (v) => plantActs.look({ ...v, howBad: Number(v.howBad) }),
     }),
     clear: () => ({ fields: [], submit: say`Clear ${formatNumber(plants.count)} plants`, send: plantActs.clear }),
     up: () => ({

@@ -4,7 +4,10 @@ import type { PlaceFact, PlantStay } from '../../../core/plan/types';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { formatArea } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
-import { say } from '../../../core/words/words';
+import { say, told } from '../../../core/words/words';
+import { HOW_BAD, SIGNS } from '../../../core/crops/signs';
+import { shortDay } from '../../../core/quantity/sayDay';
+import type { OpenFinding } from '../../../core/tasks/sources/scout';
 import { balanceSeries, bandOf, formatBalance } from '../../../core/water/loopBalance';
 import type { TrialRow } from '../../../db/trials';
 import type { FarmView } from '../../../server/farmView';
@@ -44,8 +47,14 @@ export interface StripView {
 /** Weeks for which the fullest day is looked for. */
 const AHEAD_DAYS = 84;
 
+/** What is marked on strips besides hungry water. */
+export interface Marked {
+  trials: readonly TrialRow[];
+  findings: readonly OpenFinding[];
+}
+
 /** A bed or bench as its real row of pieces on the shown day, from the bench end to the pack-room end. */
-export function stripOf(view: FarmView, bed: PlaceFact, trials: readonly TrialRow[]): StripView {
+export function stripOf(view: FarmView, bed: PlaceFact, { trials, findings }: Marked): StripView {
   const { forecast, at, units } = view;
   const piece = bed.pieceSize ?? 1;
   const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
@@ -78,7 +87,7 @@ export function stripOf(view: FarmView, bed: PlaceFact, trials: readonly TrialRo
             on: addDays(forecast.firstDay, next.at),
             until: addDays(forecast.firstDay, next.until),
           },
-    marks: [...hungryMark(view, bed, here.length > 0), ...trialMarks(trials, bed)],
+    marks: [...hungryMark(view, bed, here.length > 0), ...trialMarks(trials, bed), ...findingMarks(findings, bed)],
   };
 }
 
@@ -97,6 +106,14 @@ const trialMarks = (trials: readonly TrialRow[], bed: PlaceFact): StripView['mar
   trials
     .filter((t) => t.plots.some((p) => p.placeId === bed.id))
     .map((t) => ({ words: say`trial ${t.code}: ${t.question}`, href: '/beds/trials' }));
+
+const findingMarks = (findings: readonly OpenFinding[], bed: PlaceFact): StripView['marks'] =>
+  findings
+    .filter((f) => f.placeId === bed.id)
+    .map((f) => ({
+      words: say`${told(SIGNS[f.what].words)}: ${told(HOW_BAD[f.howBad]!)} on ${shortDay(f.seenOn)}`,
+      href: '/beds/scouting',
+    }));
 
 const NOTHING: StripSpan = {
   kind: 'free',
