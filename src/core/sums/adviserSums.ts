@@ -4,6 +4,7 @@ import { boltFromC, boltShare, heatOf } from '../crops/bolting';
 import { minutesOf, type PlantJob } from '../crops/labour';
 import { compareArms } from '../crops/trial';
 import { formatNumber as figure } from '../quantity/units';
+import { USUAL_COSTS, worthOf } from '../crops/worth';
 import { CROP, cropOf } from './library';
 import { input, row, type Sum } from './sum';
 
@@ -60,6 +61,45 @@ export const ADVISER_SUMS: readonly Sum[] = [
         working: [
           say`planted once: ${figure(once.m2Days, 3)} m²·days a plant, ${figure(once.headsPerM2Week, 2)} heads a m² and week, ${figure(once.minutesPerHead, 2)} minutes a head`,
           say`re-spaced: ${figure(respaced.m2Days, 3)} m²·days a plant, ${figure(respaced.headsPerM2Week, 2)} heads a m² and week, ${figure(respaced.minutesPerHead, 2)} minutes a head`,
+        ],
+      };
+    },
+  },
+  {
+    name: 'floor-worth',
+    title: word`What a square metre of floor earns`,
+    group: 'Crops',
+    basis: 'planning default',
+    inputs: [
+      CROP,
+      input('priceMinor', word`Price of a kg, head or bunch, in cents`, '', [0, 1_000_000], 140),
+      input('bedPerFloor', word`Growing area on one m² of floor`, word`m²`, [0.1, 10], 0.75),
+      input('workFactor', word`Work against rafts at waist height`, '', [0.2, 5], 1),
+      input('wattsPerM2', word`Pumps and air for a m² of growing area`, word`W`, [0, 200], 3),
+      input('hourMinor', word`An hour of work, in cents`, '', [0, 100_000], USUAL_COSTS.hourMinor),
+      input('plugs100Minor', word`A hundred plugs, in cents`, '', [0, 100_000], USUAL_COSTS.plugs100Minor),
+      input('kwhMinor', word`A kilowatt-hour, in cents`, '', [0, 1000], USUAL_COSTS.kwhMinor),
+      input('turnoverDays', word`Days until the place is planted again`, word`days`, [0, 60], USUAL_COSTS.turnoverDays),
+    ],
+    result: { words: word`left of a m² of floor and week, in cents`, unit: '', digits: 0 },
+    formula: word`(income − plugs − work of one plant) × 7 × growing area on a m² of floor ÷ Σ (days of a stage ÷ plants a m² in it) − current`,
+    source: word`Floor that a plant takes, stage by stage (derived); minutes of the recipe; floor, work and current of each method are planning defaults`,
+    work: ({ n, code }) => {
+      const w = worthOf({
+        crop: cropOf(code('crop')),
+        method: { bedPerFloor: n('bedPerFloor'), workFactor: n('workFactor'), wattsPerM2: n('wattsPerM2') },
+        priceMinor: n('priceMinor'),
+        costs: {
+          ...{ hourMinor: n('hourMinor'), plugs100Minor: n('plugs100Minor'), kwhMinor: n('kwhMinor') },
+          turnoverDays: n('turnoverDays'),
+        },
+      })!;
+      return {
+        value: w.netMinor,
+        working: [
+          say`${figure(w.plants, 2)} plants a m² of floor and week, income ${figure(w.grossMinor)}`,
+          say`work ${figure(w.minutes, 1)} minutes, current ${figure(w.kwh, 2)} kWh`,
+          say`an hour of work on it brings ${figure(w.perHourMinor)}`,
         ],
       };
     },

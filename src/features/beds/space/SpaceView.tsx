@@ -10,6 +10,7 @@ import { ShownDay } from '../../../ui/shell/ShownDay';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { BedsNav } from '../BedsNav';
 import type { SpacePage, SpaceRow } from './queries';
+import { WorthSheet } from './WorthSheet';
 import css from './space.module.css';
 
 /** How full beds and benches are, week by week; what they earn, and what their empty places cost. */
@@ -59,6 +60,7 @@ export function SpaceView({ page }: { page: SpacePage }) {
         )}
       </Sheet>
       <Cuts page={page} />
+      <WorthSheet page={page} />
     </Stack>
   );
 }

@@ -1,7 +1,12 @@
 import 'server-only';
 import { spaceByWeek, weekDays, type SpaceWeek } from '../../../core/crops/space';
 import { bestCuts, cutsCompared } from '../../../core/crops/advisers';
+import { suits } from '../../../core/crops/suits';
+import { METHOD_NUMBERS, USUAL_COSTS, worthOf, type Worth } from '../../../core/crops/worth';
+import { isMain } from '../../../core/market/families';
+import { formatQuantity } from '../../../core/plan/consequences';
 import type { Day } from '../../../core/quantity/days';
+import { codeWords } from '../../../core/words/codes';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
 
 export interface SpaceRow {
@@ -31,6 +36,20 @@ export interface SpacePage extends DayView {
   weeks: Day[];
   rows: SpaceRow[];
   cuts: CutsRow[];
+  /** Ways of using the floor, what leaves most first. */
+  worth: WorthRow[];
+}
+
+/** A crop grown in one of the farm's ways, by its recipe, for a m² of floor and week. */
+export interface WorthRow extends Worth {
+  key: string;
+  code: string;
+  crop: string;
+  /** As the library has it: head, cut leaf, herb … */
+  kind: string;
+  soldAs: string;
+  method: string;
+  quantity: string;
 }
 
 const WEEKS = 20;
@@ -51,7 +70,40 @@ export async function spacePage(search: Search): Promise<SpacePage> {
       ...space,
     })),
     cuts: cutsOf(view),
+    worth: worthRows(view),
   };
+}
+
+/** Every crop that is grown, in each way of growing the farm has and the recipe names. */
+function worthRows({ facts, units }: FarmView): WorthRow[] {
+  const methods = [...new Set(facts.places.filter((p) => p.kind === 'bed').flatMap((p) => p.method ?? []))];
+  return facts.crops
+    .filter((c) => !c.retiredOn)
+    .flatMap((crop) => {
+      const product = facts.products.find((p) => p.cropCode === crop.code && isMain(p));
+      if (!product || product.priceMinor <= 0) return [];
+      return methods
+        .filter((m) => suits(crop, m) && METHOD_NUMBERS[m])
+        .flatMap((m): WorthRow[] => {
+          const worth = worthOf({
+            crop,
+            method: METHOD_NUMBERS[m]!,
+            priceMinor: product.priceMinor,
+            costs: USUAL_COSTS,
+          });
+          if (!worth) return [];
+          return [
+            {
+              ...worth,
+              ...{ key: `${crop.code}|${m}`, code: crop.code, crop: crop.name, method: codeWords(m) },
+              kind: crop.kind,
+              soldAs: codeWords(crop.kind),
+              quantity: formatQuantity(worth.units, product.unit, units),
+            },
+          ];
+        });
+    })
+    .sort((a, b) => b.netMinor - a.netMinor);
 }
 
 /** Crops that stand in beds now and grow again. */
