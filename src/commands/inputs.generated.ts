@@ -101,6 +101,7 @@ import { TakeBackInput } from './entry/takeBack.input';
 import { TasteInput } from './purge/taste.input';
 import { TransplantInput } from './plants/transplant.input';
 import { UnitsInput } from './person/chooseUnits.input';
+import { UseLearnedInput } from './setup/useLearned.input';
 import { WeighInput } from './fish/weigh.input';
 import { WithdrawInviteInput } from './person/withdrawInvite.input';
 import { WriteOffInput } from './stock/writeOff.input';
@@ -215,6 +216,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.retireProduct': RetireProductInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
+  'setup.useLearned': UseLearnedInput,
   'stock.make': MakeInput,
   'stock.writeOff': WriteOffInput,
   'task.chore': ChoreInput,

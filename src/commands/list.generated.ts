@@ -108,6 +108,7 @@ import { module as setupRetireKindModule } from './setup/retireKind';
 import { module as setupRetireProductModule } from './setup/retireProduct';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
+import { module as setupUseLearnedModule } from './setup/useLearned';
 import { module as stockMakeModule } from './stock/make';
 import { module as stockWriteOffModule } from './stock/writeOff';
 import { module as taskChoreModule } from './task/chore';
@@ -227,6 +228,7 @@ export const modules = [
   setupRetireProductModule,
   setupSpeciesModule,
   setupTemperatureModule,
+  setupUseLearnedModule,
   stockMakeModule,
   stockWriteOffModule,
   taskChoreModule,

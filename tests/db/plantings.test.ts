@@ -290,6 +290,25 @@ describe('what the books say of a crop', () => {
     // Dark months take longer.
     expect(learned!.daysByMonth.find((m) => m.month === 11)!.days).toBeGreaterThan(Math.min(...days));
   });
+
+  test('a manager has the farm reckon with them: the recipe’s copy follows, a hand may not, and the way back is open', async () => {
+    const { cropsPage } = await import('../../src/features/farm/queries');
+    const rocket = async () =>
+      (await cropsPage(Promise.resolve({ crop: 'rocket' }))).crops.find((c) => c.crop.code === 'rocket')!;
+    const was = await rocket();
+    const use = { code: 'rocket', version: was.version, use: true, confirmed: true };
+    await as('bram');
+    expect((await run('setup.useLearned', use)).ok).toBe(false);
+    await as('ines');
+    expect(said(await run('setup.useLearned', use))).toMatch(/reckoned with as its last \d+ batches/);
+    const own = await rocket();
+    expect(own.crop.learned!.was.yieldG).toBe(was.crop.yieldG);
+    expect(own.crop.paceByMonth).toHaveLength(12);
+    expect((await run('setup.useLearned', use)).ok).toBe(false);
+    const back = await run('setup.useLearned', { ...use, version: own.version, use: false });
+    expect(back, said(back)).toMatchObject({ ok: true });
+    expect((await rocket()).crop).toEqual(was.crop);
+  });
 });
 
 describe('a planned sowing', () => {

@@ -32,6 +32,7 @@ const { FollowsSheet } = await import('../../src/features/setup/FollowsSheet');
 const { PartsStep } = await import('../../src/features/setup/PartsStep');
 const { FirstDay } = await import('../../src/ui/shell/FirstDay');
 const { FIRST_DAY, keepFirstDay } = await import('../../src/ui/shell/firstDaySteps');
+const { withLearned } = await import('../../src/core/crops/learned');
 const { CROP_DEFAULTS } = await import('../../src/core/library/defaults');
 
 const TODAY = '2026-06-10';
@@ -232,7 +233,7 @@ test('a crop’s own number stands beside the library’s; only what was changed
   const [standard] = CROP_DEFAULTS;
   const crop = { ...standard!, finalDays: standard!.finalDays + 4 };
   const crops = [{ crop, version: 5 }];
-  render(<CropsRoom page={{ ...VIEWED, crops, chosen: crop.code, learned: null }} />);
+  render(<CropsRoom page={{ ...VIEWED, crops, chosen: crop.code, learned: null, today: '2026-06-10' }} />);
   expect(screen.getByText(`library: ${standard!.finalDays}`)).toBeTruthy();
   type('Good enough to pack, share', '0.8');
   press('Keep for this farm');
@@ -250,11 +251,13 @@ test('a denser spacing before the last is a row of its own; what the own batches
     raised: 0.86,
     raisedExpected: 0.88,
     pickedShare: 0.93,
-    daysByMonth: [{ month: 0, days: 41.2, batches: 3 }],
+    cameUp: { share: 0.91, batches: 12 },
+    daysByMonth: [{ month: 0, days: 41.2, expected: 38, batches: 3 }],
   };
-  render(<CropsRoom page={{ ...VIEWED, crops: [{ crop: standard!, version: 5 }], chosen: standard!.code, learned }} />);
+  const crops = [{ crop: standard!, version: 5 }];
+  render(<CropsRoom page={{ ...VIEWED, crops, chosen: standard!.code, learned, today: '2026-06-10' }} />);
   expect(screen.getByText(/31 batches of/)).toBeTruthy();
-  expect(screen.getByText('93 %')).toBeTruthy();
+  expect(screen.getByText('91 %')).toBeTruthy();
   // The editor of rows comes by itself.
   fireEvent.click(await screen.findByRole('button', { name: /A denser spacing first/ }));
   type('Days', '12');
@@ -262,6 +265,24 @@ test('a denser spacing before the last is a row of its own; what the own batches
   press('Keep for this farm');
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]).toMatchObject({ act: 'setup.crop@1', body: { version: 5, dense: [{ days: 12, perM2: 80 }] } });
+});
+
+test('a farm reckons with its own batches once a manager says so, and goes back as easily', async () => {
+  const [standard] = CROP_DEFAULTS;
+  const learned = {
+    ...{ batches: 31, cameUp: null, raised: 0.86, raisedExpected: 0.88, pickedShare: 0.93 },
+    daysByMonth: [{ month: 0, days: 44, expected: 40, batches: 6 }],
+  };
+  const base = { ...VIEWED, chosen: standard!.code, learned, today: '2026-06-10' };
+  render(<CropsRoom page={{ ...base, crops: [{ crop: standard!, version: 5 }] }} />);
+  press('Reckon with these');
+  await waitFor(() => expect(sent[0]).toMatchObject({ act: 'setup.useLearned@1', body: { version: 5, use: true } }));
+  cleanup();
+  const own = withLearned(standard!, learned, '2026-06-01');
+  render(<CropsRoom page={{ ...base, crops: [{ crop: own, version: 6 }] }} />);
+  expect(screen.getByText(/reckon with your batches since 1 Jun/)).toBeTruthy();
+  press('Back to the recipe');
+  await waitFor(() => expect(sent[1]).toMatchObject({ act: 'setup.useLearned@1', body: { version: 6, use: false } }));
 });
 
 describe('the set-up', () => {

@@ -1,5 +1,6 @@
 import { requireWithin } from '../errors';
 import type { Crop } from '../library/types';
+import type { Day } from '../quantity/days';
 import { temperatureResponse } from '../quantity/temperatureResponse';
 
 /** How sharply development levels off with light. Planning default. */
@@ -19,6 +20,16 @@ export function dailyDevelopment(
   requireWithin('lightMolM2', lightMolM2, LIGHT_RANGE);
   const light = (1 - Math.exp((-LIGHT_CURVE * lightMolM2) / crop.lightTargetMol)) / (1 - Math.exp(-LIGHT_CURVE));
   return temperatureResponse(airTempC, crop) * Math.min(1.1, light);
+}
+
+/** Share of reference development on a day of this farm: as `dailyDevelopment`, at the pace its own batches had in that month. */
+export function developmentOn(
+  crop: Pick<Crop, 'tempMinC' | 'tempOptC' | 'tempMaxC' | 'lightTargetMol' | 'paceByMonth'>,
+  day: Day,
+  { airC, lightMol }: { airC: number; lightMol: number },
+): number {
+  const made = dailyDevelopment(crop, airC, lightMol);
+  return crop.paceByMonth ? made * (crop.paceByMonth[Number(day.slice(5, 7)) - 1] ?? 1) : made;
 }
 
 /** Running sum of development from day 0: entry i is the sum of the i days before day i. */

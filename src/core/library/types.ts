@@ -89,6 +89,10 @@ export interface Crop {
   /** Work between planting and picking, where the farm has set its own; see crops/care. */
   care?: readonly CareJob[];
   airGroup: string;
+  /** How fast it comes on in the months of this farm against its recipe, from January; 1: as the recipe says. Learned, and used by choice. */
+  paceByMonth?: readonly number[];
+  /** That the farm reckons with what its own batches taught, since when, and what stood here before. */
+  learned?: { on: string; batches: number; was: Pick<Crop, 'germination' | 'yieldG' | 'finalSurvival'> };
   basis: string;
   /** Put away: not sown any more. */
   retiredOn?: string | null;

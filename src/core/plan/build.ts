@@ -1,5 +1,5 @@
 import { say } from '../words/words';
-import { dailyDevelopment } from '../crops/development';
+import { developmentOn } from '../crops/development';
 import { sowingFor, type SowingQuantities } from '../crops/quantities';
 import { bedStages, soldFromBench } from '../crops/recipe';
 import { RuleBroken } from '../errors';
@@ -66,6 +66,11 @@ export function harvestGroup(wish: HarvestWish, newId: NewId): PlanStep[] {
   return steps;
 }
 
+const plannedAir = (loop: LoopFact, date: Day) => ({
+  airC: fromMonths(loop.plannedAirTempC, date),
+  lightMol: fromMonths(loop.plannedLightMol, date),
+});
+
 interface StageLengthDaysArgs {
   crop: Crop;
   loop: LoopFact;
@@ -79,7 +84,7 @@ export function stageLengthDays({ crop, loop, from, referenceDays }: StageLength
   for (let day = 0; day < 400; day++) {
     if (made >= referenceDays - 1e-9) return day;
     const date = addDays(from, day);
-    made += dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, date), fromMonths(loop.plannedLightMol, date));
+    made += developmentOn(crop, date, plannedAir(loop, date));
   }
   throw new RuleBroken('day', say`${crop.name} would hardly grow from ${from}: too cold or too dark.`);
 }
@@ -97,7 +102,7 @@ export function stageLengthEndingDays({ crop, loop, until, referenceDays }: Stag
   let made = 0;
   for (let day = 1; day < 400; day++) {
     const date = addDays(until, -day);
-    made += dailyDevelopment(crop, fromMonths(loop.plannedAirTempC, date), fromMonths(loop.plannedLightMol, date));
+    made += developmentOn(crop, date, plannedAir(loop, date));
     if (made >= referenceDays - 1e-9) return day;
   }
   throw new RuleBroken('day', say`${crop.name} would hardly grow before ${until}: too cold or too dark.`);

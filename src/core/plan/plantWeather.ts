@@ -75,8 +75,14 @@ export class PlantWeather {
     if ('id' in loop) {
       const { airC, lightMol } = this.weatherOf(loop);
       for (let i = 0; i < daily.length; i++) daily[i] = dailyDevelopment(crop, airC[i]!, lightMol[i]!);
+      if (crop.paceByMonth) for (let i = 0; i < daily.length; i++) daily[i]! *= crop.paceByMonth[this.monthOf(i)] ?? 1;
     }
     return developmentSums(daily);
+  }
+
+  /** From 0, of a day of the tables. */
+  private monthOf(i: number): number {
+    return Number(addDays(this.facts.today, i - PAST_DAYS).slice(5, 7)) - 1;
   }
 
   /** Air and light of a loop on each day of the table, the same for all its crops: as recorded where it was, else as planned. */

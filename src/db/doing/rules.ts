@@ -172,6 +172,15 @@ export async function saveCrop(
   return String(crop.name);
 }
 
+/** Puts a farm's own copy of a crop in the place of the one of that version. @throws {RuleBroken} when it was changed meanwhile */
+export async function putCrop(tx: Tx, { crop, version }: { crop: Crop; version: number }): Promise<void> {
+  checkCrop(crop);
+  const changed = await tx('crop')
+    .where({ code: crop.code, version })
+    .update({ params: JSON.stringify(crop), version: version + 1 });
+  if (changed === 0) throw new RuleBroken('form', STALE);
+}
+
 /** One job of a kind each, in the order they begin. */
 function careRows(care: readonly CareJob[]): CareJob[] {
   const twice = care.findIndex((c, i) => care.findIndex((d) => d.what === c.what) !== i);

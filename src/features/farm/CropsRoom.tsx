@@ -112,7 +112,15 @@ export function CropsRoom({ page }: { page: CropsPage }) {
             ))}
             <ChipLink href="/farm/products">{say`+ from the library`}</ChipLink>
           </Buttons>
-          <LearnedSheet crop={chosen.crop.name} learned={page.learned} />
+          <LearnedSheet
+            crop={chosen.crop}
+            version={chosen.version}
+            learned={page.learned}
+            today={page.today}
+            units={page.units}
+            mayChange={page.mayChange}
+            onSaid={setSaid}
+          />
           <CropSheet key={`${page.chosen}${chosen.version}`} {...chosen} page={page} onSaid={setSaid} />
         </>
       )}

@@ -1,63 +1,126 @@
-import { LEAST_BATCHES, type Learned } from '../../core/crops/learned';
-import { formatNumber } from '../../core/quantity/units';
+'use client';
+import { asItWas, LEAST_BATCHES, withLearned, type Learned } from '../../core/crops/learned';
+import type { Crop } from '../../core/library/types';
+import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
+import { shortDay } from '../../core/quantity/sayDay';
 import { say, speech } from '../../core/words/words';
-import { Empty, Facts, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { send } from '../../commands/client';
+import { ActionForm } from '../../ui/form/ActionForm';
+import { Empty, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
+import { ScrollTable } from '../../ui/table/ScrollTable';
+import type { Said } from './useAct';
 
 interface LearnedSheetProps {
-  crop: string;
+  crop: Crop;
+  version: number;
   learned: Learned | null;
+  today: string;
+  units: UnitChoice;
+  mayChange: boolean;
+  onSaid: (words: string) => void;
 }
 
 const share = (value: number) => `${formatNumber(value * 100)} %`;
 
-/** What the farm's own batches of a crop came to, beside what its recipe expects. Nothing reckons with it until someone types it in. */
-export function LearnedSheet({ crop, learned }: LearnedSheetProps) {
+/** What the farm's own batches of a crop came to, beside its recipe; the farm reckons with it once someone says so. */
+export function LearnedSheet({ crop, version, learned, today, units, mayChange, onSaid }: LearnedSheetProps) {
   return (
     <Sheet>
       <SheetHead>
         <h2>{say`What your own batches say`}</h2>
-        <Text quiet>{learned ? say`${formatNumber(learned.batches)} batches of ${crop} in the last year` : crop}</Text>
+        <Text quiet>
+          {learned ? say`${formatNumber(learned.batches)} batches of ${crop.name} in two years` : crop.name}
+        </Text>
       </SheetHead>
       {!learned ? (
-        <Empty>{say`Fewer than ${LEAST_BATCHES} batches were picked in the last year: too few to say anything.`}</Empty>
+        <Empty>{say`Fewer than ${LEAST_BATCHES} batches were picked in two years: too few to say anything.`}</Empty>
       ) : (
-        <SheetBody stack>
-          <Facts small>
-            <span>
-              {say`into beds, of the seeds`}{' '}
-              <Text as="strong" mono>
-                {share(learned.raised)}
-              </Text>{' '}
-              {say`(recipe ${share(learned.raisedExpected)})`}
-            </span>
-            <span>
-              {say`first pick, of what the recipe expects`}{' '}
-              <Text as="strong" mono>
-                {share(learned.pickedShare)}
-              </Text>
-            </span>
-          </Facts>
-          <Facts small>
-            {learned.daysByMonth.map((m) => (
-              <span key={m.month}>
-                {monthName(m.month)}{' '}
-                <Text as="strong" mono>
-                  {formatNumber(m.days)}
-                </Text>{' '}
-                {say`days (${formatNumber(m.batches)})`}
-              </span>
-            ))}
-          </Facts>
-          <Text as="p" small quiet>
-            {say`Days from transplanting to the first pick by the month of transplanting, with how many batches. Beds and plan go by the recipe: change it below where your farm does otherwise.`}
-          </Text>
-        </SheetBody>
+        <>
+          <Values crop={crop} learned={learned} today={today} units={units} />
+          <SheetBody stack>
+            {crop.learned && (
+              <Mark tone="good">
+                {say`Beds, plan and market reckon with your batches since ${shortDay(crop.learned.on)}; back then there were ${formatNumber(crop.learned.batches)}.`}
+              </Mark>
+            )}
+            <Text as="p" small quiet>
+              {say`A value is used from ${LEAST_BATCHES} batches on, a month from ${LEAST_BATCHES} batches of that month; everything else stays as the recipe has it.`}
+            </Text>
+            {mayChange && (
+              <ActionForm
+                key={`${version}`}
+                about={`learned ${crop.code}`}
+                fields={[]}
+                units={units}
+                submit={crop.learned ? say`Back to the recipe` : say`Reckon with these`}
+                send={(v) =>
+                  send<Said>('setup.useLearned@1', { ...v, code: crop.code, version, use: crop.learned === undefined })
+                }
+                onDone={(v) => onSaid([v.words, ...(v.lines ?? [])].join(' '))}
+              />
+            )}
+          </SheetBody>
+        </>
       )}
     </Sheet>
   );
 }
 
+type ValuesProps = Pick<LearnedSheetProps, 'crop' | 'today' | 'units'> & { learned: Learned };
+
+function Values({ crop, learned, today, units }: ValuesProps) {
+  const recipe = asItWas(crop);
+  const own = withLearned(crop, learned, today);
+  const rows: [name: string, recipe: string, own: string, from: number][] = [
+    ...(learned.cameUp
+      ? ([[say`comes up`, share(recipe.germination), share(learned.cameUp.share), learned.cameUp.batches]] as [
+          string,
+          string,
+          string,
+          number,
+        ][])
+      : []),
+    [say`into beds, of the seeds`, share(learned.raisedExpected), share(learned.raised), learned.batches],
+    crop.unit === 'kg'
+      ? [say`yield of a plant`, formatMass(recipe.yieldG, units), formatMass(own.yieldG, units), learned.batches]
+      : [say`lives in the bed`, share(recipe.finalSurvival), share(own.finalSurvival), learned.batches],
+    ...learned.daysByMonth.map((m): [string, string, string, number] => [
+      say`days to the first pick, ${monthName(m.month)}`,
+      formatNumber(m.expected),
+      formatNumber(m.days),
+      m.batches,
+    ]),
+  ];
+  return (
+    <ScrollTable label={say`What your own batches say of ${crop.name}`} maxHeight={300}>
+      <LightTable>
+        <thead>
+          <LightRow>
+            <LightHeadCell>{say`Value`}</LightHeadCell>
+            <LightHeadCell right>{say`Recipe`}</LightHeadCell>
+            <LightHeadCell right>{say`Yours`}</LightHeadCell>
+            <LightHeadCell right>{say`Batches`}</LightHeadCell>
+          </LightRow>
+        </thead>
+        <tbody>
+          {rows.map(([name, before, now, from]) => (
+            <LightRow key={name}>
+              <LightCell>{name}</LightCell>
+              <LightCell num>{before}</LightCell>
+              <LightCell num strong={from >= LEAST_BATCHES}>
+                {now}
+              </LightCell>
+              <LightCell num>{formatNumber(from)}</LightCell>
+            </LightRow>
+          ))}
+        </tbody>
+      </LightTable>
+    </ScrollTable>
+  );
+}
+
 const monthName = (month: number) =>
-  new Intl.DateTimeFormat(speech().locale, { month: 'short', timeZone: 'UTC' }).format(
+  new Intl.DateTimeFormat(speech().locale, { month: 'long', timeZone: 'UTC' }).format(
     new Date(Date.UTC(2026, month, 15)),
   );

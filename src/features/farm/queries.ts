@@ -152,6 +152,7 @@ export interface CropsPage extends Viewed {
   learned: Learned | null;
   crops: { crop: Crop; version: number }[];
   chosen: string | null;
+  today: Day;
 }
 
 export async function cropsPage(search: Search): Promise<CropsPage> {
@@ -162,14 +163,14 @@ export async function cropsPage(search: Search): Promise<CropsPage> {
     return {
       versions: await cropVersions(tx),
       crop,
-      learned: crop ? learnedFrom(crop, await batchesOf(tx, today, crop.code)) : null,
+      learned: crop ? learnedFrom(crop, await batchesOf(tx, today, crop.code), facts) : null,
     };
   });
   const { versions, crop: chosen, learned } = view.more;
   const crops = view.facts.crops
     .filter((c) => !c.retiredOn)
     .map((crop) => ({ crop, version: versions.get(crop.code) ?? 1 }));
-  return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, learned };
+  return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, learned, today: view.today };
 }
 
 export interface LimitsPage extends Viewed, LimitsSetUp {}

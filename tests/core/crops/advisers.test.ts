@@ -3,12 +3,15 @@ import { bestCuts, cutsCompared, spacingsCompared } from '../../../src/core/crop
 import { closingWindows } from '../../../src/core/crops/closing';
 import { badNeighbours } from '../../../src/core/crops/neighbours';
 import { seedOutlook } from '../../../src/core/crops/seedOutlook';
-import { learnedFrom } from '../../../src/core/crops/learned';
+import { asItWas, learnedFrom, withLearned, type Batch } from '../../../src/core/crops/learned';
 import { plantingAccount } from '../../../src/core/crops/plantingAccount';
 import { spaceByWeek } from '../../../src/core/crops/space';
 import { compareArms, studentQuantile } from '../../../src/core/crops/trial';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
+import { stageLengthDays } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
+import { PlantWeather } from '../../../src/core/plan/plantWeather';
+import { addDays } from '../../../src/core/quantity/days';
 import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
 import { aFarm, aLoop, aPlace, aStep } from '../farm';
 
@@ -247,29 +250,68 @@ describe('seed in store', () => {
 
 describe('what the farm’s own batches say', () => {
   const rocket = crop('rocket');
-  const batch = (
-    transplantedOn: string,
-    days: number,
-    over: Partial<Parameters<typeof learnedFrom>[1][number]> = {},
-  ) => ({
-    sownOn: '2026-01-01',
-    transplantedOn,
-    firstPickOn: new Date(Date.parse(transplantedOn) + days * 86_400_000).toISOString().slice(0, 10),
-    sown: 100,
-    transplanted: 80,
+  // At its best all year: the recipe’s days are days of the calendar.
+  const loop = aLoop({
+    plannedAirTempC: Array<number>(12).fill(rocket.tempOptC),
+    plannedLightMol: Array<number>(12).fill(rocket.lightTargetMol),
+  });
+  const ground = { loops: [loop], places: [{ id: 'r1', loopId: loop.id }] };
+  const batch = (transplantedOn: string, days: number, over: Partial<Batch> = {}): Batch => ({
+    ...{ sownOn: '2026-01-01', transplantedOn, placeId: 'r1', sown: 100, cameUp: null, transplanted: 80 },
+    firstPickOn: addDays(transplantedOn, days),
     picked: 80 * rocket.finalSurvival * rocket.packout * rocket.yieldG * 0.9,
     ...over,
   });
+  const january = [20, 24, 25, 28, 28].map((days, i) => batch(addDays('2026-01-10', i), days, { cameUp: 70 + i }));
+  const june = [batch('2026-06-05', 20), batch('2026-06-12', 22)];
 
-  test('four batches say nothing; five say what became of seeds and picks, and how long by month', () => {
-    const four = [batch('2026-01-10', 40), batch('2026-01-20', 44), batch('2026-06-05', 20), batch('2026-06-12', 22)];
-    expect(learnedFrom(rocket, four)).toBeNull();
-    const learned = learnedFrom(rocket, [...four, batch('2026-06-20', 24, { sown: 200, transplanted: 100 })])!;
-    expect(learned.raised).toBeCloseTo(420 / 600);
-    expect(learned.pickedShare).toBeCloseTo((0.9 * 400) / 420, 1);
+  test('four batches say nothing; more say what became of seeds and picks, and how long by month', () => {
+    expect(learnedFrom(rocket, january.slice(0, 4), ground)).toBeNull();
+    const more = [...january, ...june, batch('2026-06-20', 24, { sown: 200, transplanted: 100 })];
+    const learned = learnedFrom(rocket, more, ground)!;
+    expect(learned.raised).toBeCloseTo(660 / 900);
+    expect(learned.pickedShare).toBeCloseTo((0.9 * 640) / 660, 1);
+    expect(learned.cameUp).toEqual({ share: 0.72, batches: 5 });
     expect(learned.daysByMonth).toEqual([
-      { month: 0, days: 42, batches: 2 },
-      { month: 5, days: 22, batches: 3 },
+      { month: 0, days: 25, expected: rocket.finalDays, batches: 5 },
+      { month: 5, days: 22, expected: rocket.finalDays, batches: 3 },
     ]);
+  });
+
+  test('used, it moves yield, germination and the months that have batches enough; nothing else', () => {
+    const learned = learnedFrom(rocket, [...january, ...june], ground)!;
+    const own = withLearned(rocket, learned, '2026-07-01');
+    expect(own.germination).toBe(0.72);
+    expect(own.yieldG).toBeCloseTo(rocket.yieldG * 0.9, 1);
+    expect(own.paceByMonth![0]).toBeCloseTo(rocket.finalDays / 25, 3);
+    // Two batches in June are too few.
+    expect(own.paceByMonth![5]).toBe(1);
+    expect(asItWas(own)).toEqual(rocket);
+    // Learning again starts from the recipe, not from what was learned.
+    expect(learnedFrom(own, [...january, ...june], ground)).toEqual(learned);
+  });
+
+  test('plan and forecast then have the pick on the day the farm’s Januaries have it', () => {
+    const own = withLearned(rocket, learnedFrom(rocket, [...january, ...june], ground)!, '2026-07-01');
+    const days = (of: typeof rocket, from: string) =>
+      stageLengthDays({ crop: of, loop, from, referenceDays: rocket.finalDays });
+    expect(days(rocket, '2027-01-02')).toBe(rocket.finalDays);
+    expect(days(own, '2027-01-02')).toBe(25);
+    expect(days(own, '2027-06-02')).toBe(rocket.finalDays);
+    const bed = aPlace({ id: 'r1', kind: 'bed', loopId: loop.id });
+    const weather = new PlantWeather({ today: '2027-01-02', loops: [loop], places: [bed] }, 200);
+    expect(weather.dayBy(own, 'r1', { from: 0, referenceDays: rocket.finalDays })).toBe(25);
+  });
+
+  test('heads and bunches that survive worse are raised in greater number; a slip of a month is held within reason', () => {
+    const lettuce = crop('butterhead-lettuce');
+    const learned = {
+      ...{ batches: 9, cameUp: null, raised: 0.8, raisedExpected: 0.9, pickedShare: 0.8 },
+      daysByMonth: [{ month: 2, days: 300, expected: 30, batches: 9 }],
+    };
+    const own = withLearned(lettuce, learned, '2026-07-01');
+    expect(own.finalSurvival).toBeCloseTo(lettuce.finalSurvival * 0.8, 3);
+    expect(own.yieldG).toBe(lettuce.yieldG);
+    expect(own.paceByMonth![2]).toBe(0.6);
   });
 });

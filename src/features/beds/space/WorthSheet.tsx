@@ -64,7 +64,13 @@ export function WorthSheet({ page }: { page: SpacePage }) {
                 <LightCell num label={say`kWh`}>
                   {formatNumber(w.kwh, 2)}
                 </LightCell>
-                <LightCell num strong label={say`Left`} sort={String(w.netMinor)} tone={w.netMinor < 0 ? 'danger' : null}>
+                <LightCell
+                  num
+                  strong
+                  label={say`Left`}
+                  sort={String(w.netMinor)}
+                  tone={w.netMinor < 0 ? 'danger' : null}
+                >
                   {money(w.netMinor)}
                 </LightCell>
                 <LightCell num label={say`An hour brings`} sort={String(w.perHourMinor)}>
