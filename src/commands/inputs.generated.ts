@@ -31,6 +31,7 @@ import { DraftInput, KeepDraftInput } from './draft/keep.input';
 import { DropDraftInput } from './draft/discard.input';
 import { DropTemperatureInput } from './setup/dropTemperature.input';
 import { EndCalendarInput } from './calendar/end.input';
+import { EndRestInput } from './plants/endRest.input';
 import { EquipmentInput } from './equipment/change.input';
 import { ExchangeInput } from './purge/exchange.input';
 import { FeedInput } from './fish/feed.input';
@@ -88,6 +89,7 @@ import { ReleaseHelpersInput } from './scouting/release.input';
 import { RenewInviteInput } from './person/renewInvite.input';
 import { RepeatSowingInput } from './plan/repeatSowing.input';
 import { RespaceInput } from './plants/respace.input';
+import { RestBedsInput } from './plants/restBeds.input';
 import { RetireKindInput } from './setup/retireKind.input';
 import { RetirePlaceInput } from './place/retire.input';
 import { RetireProductInput } from './setup/retireProduct.input';
@@ -175,6 +177,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.clear': StepInput,
   'plants.clearNow': ClearNowInput,
   'plants.conveyor': ConveyorInput,
+  'plants.endRest': EndRestInput,
   'plants.lose': LoseInput,
   'plants.moveOn': MoveOnInput,
   'plants.packSeedlings': PackSeedlingsInput,
@@ -182,6 +185,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.pickNow': PickNowInput,
   'plants.receiveSeed': ReceiveSeedInput,
   'plants.respace': RespaceInput,
+  'plants.restBeds': RestBedsInput,
   'plants.sow': CountInput,
   'plants.sowMany': SowManyInput,
   'plants.sowNow': SowNowInput,

@@ -67,6 +67,7 @@ import { module as plantsCareModule } from './plants/care';
 import { module as plantsClearModule } from './plants/clear';
 import { module as plantsClearNowModule } from './plants/clearNow';
 import { module as plantsConveyorModule } from './plants/conveyor';
+import { module as plantsEndRestModule } from './plants/endRest';
 import { module as plantsLoseModule } from './plants/lose';
 import { module as plantsMoveOnModule } from './plants/moveOn';
 import { module as plantsPackSeedlingsModule } from './plants/packSeedlings';
@@ -74,6 +75,7 @@ import { module as plantsPickModule } from './plants/pick';
 import { module as plantsPickNowModule } from './plants/pickNow';
 import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
 import { module as plantsRespaceModule } from './plants/respace';
+import { module as plantsRestBedsModule } from './plants/restBeds';
 import { module as plantsSowModule } from './plants/sow';
 import { module as plantsSowManyModule } from './plants/sowMany';
 import { module as plantsSowNowModule } from './plants/sowNow';
@@ -187,6 +189,7 @@ export const modules = [
   plantsClearModule,
   plantsClearNowModule,
   plantsConveyorModule,
+  plantsEndRestModule,
   plantsLoseModule,
   plantsMoveOnModule,
   plantsPackSeedlingsModule,
@@ -194,6 +197,7 @@ export const modules = [
   plantsPickNowModule,
   plantsReceiveSeedModule,
   plantsRespaceModule,
+  plantsRestBedsModule,
   plantsSowModule,
   plantsSowManyModule,
   plantsSowNowModule,

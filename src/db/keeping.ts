@@ -6,6 +6,7 @@ import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../core/plan/t
 import { addDays, type Day } from '../core/quantity/days';
 import type { LifeSupport } from '../core/water/lifeSupport';
 import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
+import { bedRests } from './bedRests';
 import type { Tx } from './connection';
 import { plannedSettings } from './temperature';
 import type { HoldingRow } from './facts';
@@ -77,6 +78,7 @@ export async function loadPlaces(tx: Tx, day: Day): Promise<Pick<FarmFacts, 'loo
   const loops = await tx('loop').where({ retired_on: null }).orderBy('code');
   const equipment = await equipmentByLoop(tx);
   const former = await formerCodes(tx, day);
+  const rests = await bedRests(tx, day);
   const places = await tx('place').where({ retired_on: null }).orderBy(['walk_order', 'code']);
   return {
     loops: loops.map((r) => ({
@@ -84,7 +86,11 @@ export async function loadPlaces(tx: Tx, day: Day): Promise<Pick<FarmFacts, 'loo
       tempPlan: plans.get(r.id) ?? [],
       lifeSupport: { ...(equipment.get(r.id) ?? { aerators: [], media: [] }), energy: r.energy },
     })),
-    places: places.map((r) => ({ ...toPlace(r), ...(former.has(r.id) ? { formerCodes: former.get(r.id)! } : {}) })),
+    places: places.map((r) => ({
+      ...toPlace(r),
+      ...(former.has(r.id) ? { formerCodes: former.get(r.id)! } : {}),
+      ...(rests.has(r.id) ? { rests: rests.get(r.id)! } : {}),
+    })),
   };
 }
 

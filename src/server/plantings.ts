@@ -1,5 +1,6 @@
 import 'server-only';
 import { RuleBroken } from '../core/errors';
+import { restOn } from '../core/crops/bedRest';
 import { placesHeld } from '../core/crops/recipe';
 import { placesFree, plantsThatFit } from '../core/crops/roomFor';
 import { suits } from '../core/crops/suits';
@@ -72,7 +73,9 @@ export async function askAboutBed(doing: Doing, wish: RoomWish, confirmed: boole
   const asked: string[] = [];
   if (!suits(crop, to.method))
     asked.push(say`${crop.name} is not grown on ${codeWords(to.method ?? '')} by its recipe; ${to.code} is that.`);
-  const { plantings, crops } = await doing.facts();
+  const { plantings, crops, today } = await doing.facts();
+  const rest = restOn(to, today);
+  if (rest) asked.push(say`${to.code} rests until ${shortDay(rest.until)}: ${rest.words}.`);
   const free = placesFree({ bed: to, plantings, crops });
   if (free !== null && placesHeld(crop, stage, count) > free + given) {
     const most = plantsThatFit(crop, stage, free + given);

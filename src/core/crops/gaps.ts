@@ -1,3 +1,4 @@
+import { restWithin } from './bedRest';
 import { soldFromBench } from './recipe';
 import { suits } from './suits';
 import { say } from '../words/words';
@@ -240,6 +241,8 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
 
 /** Positions free in a bed on every day from transplanting to clearing. */
 function roomFor({ facts, forecast }: Sowing, bed: PlaceFact, steps: readonly PlanStep[]): number {
+  const days = steps.filter((s) => s.kind !== 'sow' || soldFromBench(facts.crops.find((c) => c.code === s.cropCode)!));
+  if (restWithin(bed, days[0]!.day, days.at(-1)!.day)) return 0;
   const dayOf = (kind: string) => daysBetween(facts.today, steps.find((s) => s.kind === kind)!.day);
   const held = forecast.bedsOccupied.get(bed.id) ?? new Float64Array();
   const comes = steps.some((s) => s.kind === 'transplant') ? 'transplant' : 'sow';

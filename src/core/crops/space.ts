@@ -1,10 +1,13 @@
 import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
+import { restShare } from './bedRest';
 import { addDays, type Day } from '../quantity/days';
 
 export interface SpaceWeek {
   /** Share of the places held, on the mean and on the fullest day. */
   mean: number;
   fullest: number;
+  /** Share of its days on which the bed rests: empty by choice. */
+  rests: number;
 }
 
 export interface BedSpace {
@@ -33,10 +36,10 @@ export function spaceByWeek({ facts, forecast, plan, weeks }: SpaceArgs): BedSpa
   return facts.places
     .filter((p) => (p.kind === 'bed' || p.kind === 'nursery') && p.positions)
     .map((bed) => {
-      const shares = weekShares(forecast.bedsOccupied.get(bed.id), bed.positions!, weeks);
+      const shares = weekShares(forecast.bedsOccupied.get(bed.id), bed, { weeks, today: facts.today });
       const areaM2 = bed.areaM2 ?? 0;
       const plantedM2Weeks = shares.reduce((sum, w) => sum + Math.min(1, w.mean) * areaM2, 0);
-      const idleM2Weeks = areaM2 * weeks - plantedM2Weeks;
+      const idleM2Weeks = shares.reduce((sum, w) => sum + Math.max(0, 1 - w.rests - Math.min(1, w.mean)) * areaM2, 0);
       const valueMinor = values.get(bed.id) ?? 0;
       const perM2WeekMinor = bed.kind === 'bed' && plantedM2Weeks > 0 ? valueMinor / plantedM2Weeks : null;
       return {
@@ -50,13 +53,20 @@ export function spaceByWeek({ facts, forecast, plan, weeks }: SpaceArgs): BedSpa
     });
 }
 
-function weekShares(occupied: Float64Array | undefined, positions: number, weeks: number): SpaceWeek[] {
+interface Weeks {
+  weeks: number;
+  today: Day;
+}
+
+function weekShares(occupied: Float64Array | undefined, bed: PlaceFact, { weeks, today }: Weeks): SpaceWeek[] {
+  const positions = bed.positions!;
   return Array.from({ length: weeks }, (_, w) => {
     const days = occupied?.subarray(w * 7, w * 7 + 7) ?? new Float64Array(7);
     const sum = days.reduce((a, b) => a + b, 0);
     return {
       mean: days.length === 0 ? 0 : sum / days.length / positions,
       fullest: days.reduce((a, b) => Math.max(a, b), 0) / positions,
+      rests: bed.rests ? restShare(bed, addDays(today, w * 7), 7) : 0,
     };
   });
 }

@@ -1,16 +1,18 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
+import { restOn } from '../crops/bedRest';
 import { boltShare } from '../crops/bolting';
 import { expectedYield } from '../crops/quantities';
 import { bedStages, daysFromStage, lastStage, placesHeld, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber } from '../quantity/days';
+import { shortDay } from '../quantity/sayDay';
 import { isMain } from '../market/families';
 import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
 import { PlantWeather } from './plantWeather';
 import { stepOf } from './steps/steps';
-import type { FarmFacts, ForecastSettings, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
+import type { FarmFacts, ForecastSettings, PlaceFact, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
 
 /** Usual spread of a crop's yield about its expectation. Planning default. */
 const YIELD_SPREAD = 0.1;
@@ -97,12 +99,15 @@ export class PlantRun {
   private readonly crops;
   private readonly productOfCrop;
   private readonly today: number;
+  /** Places that rest, few as they are. */
+  private readonly resting: Map<string, PlaceFact>;
 
   constructor(
     private readonly facts: FarmFacts,
     private readonly settings: ForecastSettings,
   ) {
     this.today = dayNumber(facts.today);
+    this.resting = new Map(facts.places.filter((p) => p.rests).map((p) => [p.id, p]));
     this.weather = new PlantWeather(facts, settings.horizonDays);
     this.crops = new Map(facts.crops.map((c) => [c.code, c]));
     this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode && isMain(p)).map((p) => [p.cropCode!, p]));
@@ -218,6 +223,7 @@ export class PlantRun {
         words: say`${crop.name} seedlings need ${ready - at} more days`,
       });
     }
+    this.seeRest(growing, placeId, at);
     stay.until = at;
     growing.bench = null;
     if (stay.plants > count) growing.behind = { placeId: stay.placeId, sown: from, at, plants: stay.plants - count };
@@ -257,6 +263,15 @@ export class PlantRun {
       cutsDone: part.cutsDone,
     });
     this.seeCrowding(growing, part, at);
+  }
+
+  /** Nothing is planted into a bed that rests. */
+  private seeRest({ crop, lotCode }: Growing, placeId: string, at: number) {
+    const place = this.resting.get(placeId);
+    const rest = place && restOn(place, addDays(this.facts.today, at));
+    if (!rest) return;
+    const words = say`${crop.name} ${lotCode} is to go into ${place.code}, which rests until ${shortDay(rest.until)}`;
+    this.warn({ kind: 'resting', lotCode, placeId, at, words });
   }
 
   /** Plants that stood dense for longer than their stage have grown into each other. */

@@ -1,4 +1,5 @@
 import { bedStages, daysFromStage, soldFromBench } from '../crops/recipe';
+import { restWithin } from '../crops/bedRest';
 import { suits } from '../crops/suits';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { pickDays, planStep, stageLengthDays } from './build';
@@ -89,6 +90,8 @@ function bedFor(p: PlantingFact, { facts, forecast }: StandingArgs, taken: Map<s
   const crop = facts.crops.find((c) => c.code === p.cropCode)!;
   return facts.places.find((bed) => {
     if (bed.kind !== 'bed' || !suits(crop, bed.method)) return false;
+    const inBedFrom = addDays(p.sownOn, crop.nurseryDays);
+    if (restWithin(bed, inBedFrom, addDays(inBedFrom, crop.finalDays))) return false;
     const held = forecast.bedsOccupied.get(bed.id) ?? new Float64Array();
     const from = Math.max(0, daysBetween(facts.today, addDays(p.sownOn, crop.nurseryDays)));
     const most = held.subarray(from).reduce((a, b) => Math.max(a, b), 0);

@@ -1,3 +1,4 @@
+import type { BedRest } from '../crops/bedRest';
 import type {} from './steps/list.generated';
 import type { StepDetail, StepKind } from './steps/stepKind';
 import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
@@ -58,6 +59,8 @@ export interface PlaceFact {
   role: StoreRole | OutsideRole | null;
   /** What it was called until a while ago; the log line still knows it. */
   formerCodes?: readonly string[];
+  /** Beds: when nothing is planted into it. */
+  rests?: readonly BedRest[];
 }
 
 /** Fish of one lot in one place, as known on the day of the facts. */
@@ -265,7 +268,7 @@ export interface LoopSeries {
 }
 
 export interface Warning {
-  kind: 'unripe' | 'small' | 'missing' | 'overfull' | 'crowded' | 'bolting';
+  kind: 'unripe' | 'small' | 'missing' | 'overfull' | 'crowded' | 'bolting' | 'resting';
   day: Day;
   placeId: string | null;
   lotCode: string;

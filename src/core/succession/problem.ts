@@ -1,3 +1,4 @@
+import { restOn } from '../crops/bedRest';
 import { careDays, careMinutes, careOf } from '../crops/care';
 import { minutesOf, type PlantJob } from '../crops/labour';
 import { RuleBroken } from '../errors';
@@ -5,7 +6,7 @@ import { isMain } from '../market/families';
 import { promiseTable } from '../market/promiseTable';
 import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type PlaceFact, type PlanStep } from '../plan/types';
-import { daysBetween } from '../quantity/days';
+import { addDays, daysBetween } from '../quantity/days';
 import { planStart } from '../stocking/problem';
 import { bandOf, isByNitrogen } from '../water/loopBalance';
 import { say } from '../words/words';
@@ -75,9 +76,12 @@ interface Ground {
 function freeByDay(placeId: string, positions: number, { facts, forecast }: Ground): Float64Array {
   const held = forecast.bedsOccupied.get(placeId);
   const rest = facts.resting.find((r) => r.placeId === placeId);
+  const place = facts.places.find((p) => p.id === placeId && p.rests);
   const restUntil = rest ? daysBetween(facts.today, rest.until) : -1;
   return Float64Array.from({ length: forecast.days }, (_, day) =>
-    day <= restUntil ? 0 : Math.max(0, positions - (held?.[day] ?? 0)),
+    day <= restUntil || (place && restOn(place, addDays(facts.today, day)))
+      ? 0
+      : Math.max(0, positions - (held?.[day] ?? 0)),
   );
 }
 

@@ -69,18 +69,13 @@ function sowing(selling: Selling, sowDay: Day) {
   });
   const done = (step: PlanStep) => step.day < world.today;
   for (const step of steps) book.step(step, done(step) ? step.day : null);
-  const [sow, pick, clear] = steps as [PlanStep, PlanStep, PlanStep];
+  const [sow, pick] = steps as [PlanStep, PlanStep, PlanStep];
   const lotId = done(sow) ? sown(selling, sow) : null;
   const trays = Math.floor((sow.count * crop.germination * crop.nurserySurvival * crop.packout) / crop.plantsPerUnit!);
-  const packed = lotId && done(pick) ? packedOf(selling, { lotId, pick, trays, perTray: crop.plantsPerUnit! }) : null;
-  if (lotId && done(clear))
-    move(selling, {
-      step: clear,
-      lotId,
-      role: 'compost',
-      count: sow.count - trays * crop.plantsPerUnit!,
-      reason: 'clear',
-    });
+  const packed =
+    lotId && done(pick)
+      ? packedOf(selling, { lotId, pick, sown: sow.count, trays, perTray: crop.plantsPerUnit! })
+      : null;
   ordered(selling, { pick, packed });
 }
 
@@ -89,7 +84,7 @@ interface MoveOut {
   lotId: string;
   role: 'compost' | 'packed';
   count: number;
-  reason: 'clear' | 'pick';
+  reason: 'lost' | 'pick';
 }
 
 function move({ world, book }: Selling, { step, lotId, role, count, reason }: MoveOut) {
@@ -121,13 +116,16 @@ function sown({ world, book }: Selling, step: PlanStep): string {
 interface Packing {
   lotId: string;
   pick: PlanStep;
+  sown: number;
   trays: number;
   perTray: number;
 }
 
-function packedOf(selling: Selling, { lotId, pick, trays, perTray }: Packing): string {
+function packedOf(selling: Selling, { lotId, pick, sown: seeds, trays, perTray }: Packing): string {
   const { world, book } = selling;
   move(selling, { step: pick, lotId, role: 'packed', count: trays * perTray, reason: 'pick' });
+  // Empty cells go with their tray.
+  move(selling, { step: pick, lotId, role: 'compost', count: seeds - trays * perTray, reason: 'lost' });
   const packed = book.lot({
     ...{ code: `PP-${pick.lotCode}`, kind: 'packed_produce', keeps: 'count', beganOn: pick.day, productCode: CODE },
     fromLotIds: [lotId],

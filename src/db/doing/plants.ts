@@ -7,6 +7,7 @@ import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep } from '../plan';
 import { cutOnDay } from '../plantingFacts';
+import { soldFromBench } from '../../core/crops/recipe';
 import { recordHusbandry } from './keeping';
 import { sowSeedInto } from './plantings';
 import { packedAs } from './packing';
@@ -171,6 +172,21 @@ export async function pickPlants({
       part: ':pick',
     });
     movementIds.push(out.id);
+    const empty = soldFromBench(crop) ? Math.min(there.count - plants, emptyCells(crop, plants)) : 0;
+    if (empty > 0)
+      await recordMovement({
+        tx,
+        entry,
+        movement: {
+          lotId: lot.id,
+          fromPlaceId: picked.placeId,
+          toPlaceId: await placeOfRole(tx, 'compost'),
+          count: empty,
+          reason: 'lost',
+          ...step,
+        },
+        part: ':empty',
+      });
   }
   const { code, movementId } = await packLot(tx, entry, { of: lot, product, quantity: picked.quantity, ...step });
   if (cut !== null) await recordCut(tx, entry, { lotId: lot.id, placeId: picked.placeId, cut });
@@ -231,6 +247,10 @@ export async function packSurplus({ tx, entry, plants, product, perTray, trays }
   const of = { id: plants.lotId, code: plants.lotCode };
   return (await packLot(tx, entry, { of, product, quantity: trays })).code;
 }
+
+/** Cells of a tray in which nothing came up, or nothing good: they go with it. */
+const emptyCells = (crop: Crop, plants: number) =>
+  Math.round(plants * (1 / (crop.germination * crop.nurserySurvival * crop.finalSurvival * crop.packout) - 1));
 
 function recordCut(tx: Tx, entry: Entry, { cut, ...at }: { lotId: string; placeId: string; cut: number }) {
   return recordHusbandry({

@@ -10,6 +10,7 @@ import { ShownDay } from '../../../ui/shell/ShownDay';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { BedsNav } from '../BedsNav';
 import type { SpacePage, SpaceRow } from './queries';
+import { RestSheet } from './RestSheet';
 import { WorthSheet } from './WorthSheet';
 import css from './space.module.css';
 
@@ -59,6 +60,7 @@ export function SpaceView({ page }: { page: SpacePage }) {
           </ScrollTable>
         )}
       </Sheet>
+      <RestSheet page={page} />
       <Cuts page={page} />
       <WorthSheet page={page} />
     </Stack>
@@ -89,7 +91,7 @@ function SpaceLine({ r, page, suffix }: SpaceLineProps) {
           strong={w.fullest > 1}
           className={classes(css.week, w.fullest > 1 ? css.over : css[`held${Math.min(4, Math.floor(w.mean * 5))}`])}
         >
-          {formatNumber(w.mean * 100)}
+          {w.rests >= 0.5 && w.mean < 0.05 ? say`rest` : formatNumber(w.mean * 100)}
         </LightCell>
       ))}
     </LightRow>

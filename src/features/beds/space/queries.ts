@@ -36,6 +36,9 @@ export interface SpacePage extends DayView {
   weeks: Day[];
   rows: SpaceRow[];
   cuts: CutsRow[];
+  /** Rests of beds that are not over. */
+  rests: { id: string; code: string; from: Day; until: Day; words: string }[];
+  beds: [id: string, code: string][];
   /** Ways of using the floor, what leaves most first. */
   worth: WorthRow[];
 }
@@ -70,6 +73,8 @@ export async function spacePage(search: Search): Promise<SpacePage> {
       ...space,
     })),
     cuts: cutsOf(view),
+    rests: facts.places.flatMap((p) => (p.rests ?? []).map((r) => ({ ...r, code: p.code }))),
+    beds: facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
     worth: worthRows(view),
   };
 }

@@ -1,3 +1,4 @@
+import { restOn, restWithin } from '../../../core/crops/bedRest';
 import { bedStages, lastStage } from '../../../core/crops/recipe';
 import { nextPick } from '../../../core/plan/unpicked';
 import type { PlaceFact, PlantStay } from '../../../core/plan/types';
@@ -87,7 +88,12 @@ export function stripOf(view: FarmView, bed: PlaceFact, { trials, findings }: Ma
             on: addDays(forecast.firstDay, next.at),
             until: addDays(forecast.firstDay, next.until),
           },
-    marks: [...hungryMark(view, bed, here.length > 0), ...trialMarks(trials, bed), ...findingMarks(findings, bed)],
+    marks: [
+      ...hungryMark(view, bed, here.length > 0),
+      ...trialMarks(trials, bed),
+      ...findingMarks(findings, bed),
+      ...restMarks(bed, addDays(forecast.firstDay, at)),
+    ],
   };
 }
 
@@ -106,6 +112,16 @@ const trialMarks = (trials: readonly TrialRow[], bed: PlaceFact): StripView['mar
   trials
     .filter((t) => t.plots.some((p) => p.placeId === bed.id))
     .map((t) => ({ words: say`trial ${t.code}: ${t.question}`, href: '/beds/trials' }));
+
+function restMarks(bed: PlaceFact, day: Day): StripView['marks'] {
+  const now = restOn(bed, day);
+  const next = now ?? restWithin(bed, day, addDays(day, AHEAD_DAYS));
+  if (!next) return [];
+  const when = now
+    ? say`rests until ${shortDay(next.until)}: ${next.words}`
+    : say`rests from ${shortDay(next.from)} to ${shortDay(next.until)}: ${next.words}`;
+  return [{ words: when, href: '/beds/space' }];
+}
 
 const findingMarks = (findings: readonly OpenFinding[], bed: PlaceFact): StripView['marks'] =>
   findings
