@@ -5,6 +5,7 @@ import { AddPlacesInput } from './place/add.input';
 import { AddProductInput } from './setup/addProduct.input';
 import { AddSowingInput } from './plan/addSowing.input';
 import { ArrangeInput } from './place/arrange.input';
+import { BeginCultureInput } from './culture/begin.input';
 import { BeginTrialInput } from './trial/begin.input';
 import { BringFeedingsInput } from './bring/feedings.input';
 import { BringPlacesInput } from './place/bring.input';
@@ -31,6 +32,7 @@ import { DraftInput, KeepDraftInput } from './draft/keep.input';
 import { DropDraftInput } from './draft/discard.input';
 import { DropTemperatureInput } from './setup/dropTemperature.input';
 import { EndCalendarInput } from './calendar/end.input';
+import { EndCultureInput } from './culture/end.input';
 import { EndRestInput } from './plants/endRest.input';
 import { EquipmentInput } from './equipment/change.input';
 import { ExchangeInput } from './purge/exchange.input';
@@ -85,6 +87,7 @@ import { ReceiveFeedInput } from './fish/receiveFeed.input';
 import { ReceiveHelpersInput } from './scouting/receive.input';
 import { ReceiveInput } from './fish/receive.input';
 import { ReceiveSeedInput } from './plants/receiveSeed.input';
+import { RecordCultureInput } from './culture/record.input';
 import { ReleaseHelpersInput } from './scouting/release.input';
 import { RenewInviteInput } from './person/renewInvite.input';
 import { RepeatSowingInput } from './plan/repeatSowing.input';
@@ -94,6 +97,7 @@ import { RetireKindInput } from './setup/retireKind.input';
 import { RetirePlaceInput } from './place/retire.input';
 import { RetireProductInput } from './setup/retireProduct.input';
 import { RoutineInput } from './chore/save.input';
+import { SaveSeedInput } from './plants/saveSeed.input';
 import { SowManyInput } from './plants/sowMany.input';
 import { SowNowInput } from './plants/sowNow.input';
 import { SpeciesInput } from './setup/species.input';
@@ -117,6 +121,9 @@ export const inputs: Record<string, new () => object> = {
   'calendar.make': CalendarInput,
   'chore.retire': ThingInput,
   'chore.save': RoutineInput,
+  'culture.begin': BeginCultureInput,
+  'culture.end': EndCultureInput,
+  'culture.record': RecordCultureInput,
   'draft.discard': DropDraftInput,
   'draft.keep': KeepDraftInput,
   'draft.layAside': DraftInput,
@@ -186,6 +193,7 @@ export const inputs: Record<string, new () => object> = {
   'plants.receiveSeed': ReceiveSeedInput,
   'plants.respace': RespaceInput,
   'plants.restBeds': RestBedsInput,
+  'plants.saveSeed': SaveSeedInput,
   'plants.sow': CountInput,
   'plants.sowMany': SowManyInput,
   'plants.sowNow': SowNowInput,

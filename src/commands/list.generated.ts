@@ -7,6 +7,9 @@ import { module as calendarEndModule } from './calendar/end';
 import { module as calendarMakeModule } from './calendar/make';
 import { module as choreRetireModule } from './chore/retire';
 import { module as choreSaveModule } from './chore/save';
+import { module as cultureBeginModule } from './culture/begin';
+import { module as cultureEndModule } from './culture/end';
+import { module as cultureRecordModule } from './culture/record';
 import { module as draftDiscardModule } from './draft/discard';
 import { module as draftKeepModule } from './draft/keep';
 import { module as draftLayAsideModule } from './draft/layAside';
@@ -76,6 +79,7 @@ import { module as plantsPickNowModule } from './plants/pickNow';
 import { module as plantsReceiveSeedModule } from './plants/receiveSeed';
 import { module as plantsRespaceModule } from './plants/respace';
 import { module as plantsRestBedsModule } from './plants/restBeds';
+import { module as plantsSaveSeedModule } from './plants/saveSeed';
 import { module as plantsSowModule } from './plants/sow';
 import { module as plantsSowManyModule } from './plants/sowMany';
 import { module as plantsSowNowModule } from './plants/sowNow';
@@ -129,6 +133,9 @@ export const modules = [
   calendarMakeModule,
   choreRetireModule,
   choreSaveModule,
+  cultureBeginModule,
+  cultureEndModule,
+  cultureRecordModule,
   draftDiscardModule,
   draftKeepModule,
   draftLayAsideModule,
@@ -198,6 +205,7 @@ export const modules = [
   plantsReceiveSeedModule,
   plantsRespaceModule,
   plantsRestBedsModule,
+  plantsSaveSeedModule,
   plantsSowModule,
   plantsSowManyModule,
   plantsSowNowModule,

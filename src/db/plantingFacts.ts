@@ -129,6 +129,10 @@ async function transplantDays(tx: Tx, lotIds: string[], day: Day): Promise<Map<s
 async function packedCuts(tx: Tx, lotIds: string[], day: Day): Promise<Map<string, CutsRow>> {
   const cuts: CutsRow[] = await tx('lot_origin as o')
     .join('lot as l', 'l.id', 'o.lot_id')
+    .join('lot as m', 'm.id', 'o.from_lot_id')
+    .join('product as q', 'q.code', 'l.product_code')
+    // Surplus sold as seedlings, and seed saved, are no cuts.
+    .whereRaw('q.crop_code = m.crop_code')
     .whereIn('o.from_lot_id', lotIds)
     .andWhere('l.began_on', '<=', day)
     .whereExists(

@@ -22,6 +22,8 @@ export interface PlantMove {
 export interface PackedOf {
   lotCode: string;
   productCode: string;
+  /** Of its product: another than the planting's where surplus was sold as seedlings. */
+  cropCode: string | null;
   day: Day;
   /** Pieces, or g for products sold by weight. */
   quantity: number;
@@ -73,7 +75,7 @@ export async function plantingStory(tx: Tx, code: string, day: Day): Promise<Pla
     moves: await movesOf(tx, lot.id, day),
     events,
     packed,
-    picked: cutsOf(packed),
+    picked: cutsOf(packed.filter((p) => p.cropCode === lot.crop_code)),
     ...planned,
   };
 }
@@ -130,14 +132,16 @@ async function packedOf(tx: Tx, lotId: string, day: Day): Promise<PackedOf[]> {
   const rows = await tx('lot_origin as o')
     .join('lot as l', 'l.id', 'o.lot_id')
     .join('movement as m', 'm.lot_id', 'l.id')
+    .join('product as q', 'q.code', 'l.product_code')
     .where({ 'o.from_lot_id': lotId, 'l.kind': 'packed_produce', 'm.reason': 'make' })
     .andWhere('l.began_on', '<=', day)
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
     .orderBy('l.began_on')
-    .select('l.code', 'l.product_code', 'l.began_on', 'l.keeps', 'm.count', 'm.mass_g');
+    .select('l.code', 'l.product_code', 'q.crop_code', 'l.began_on', 'l.keeps', 'm.count', 'm.mass_g');
   return rows.map((r) => ({
     lotCode: r.code,
     productCode: r.product_code,
+    cropCode: r.crop_code,
     day: r.began_on,
     quantity: r.keeps === 'mass' ? r.mass_g : r.count,
   }));

@@ -336,3 +336,21 @@ export async function receiveSeed(
   });
   return code;
 }
+
+interface SaveSeedArgs {
+  mother: Pick<PlantingFact, 'lotId' | 'lotCode' | 'cropCode'>;
+  count: number;
+}
+
+/** Seed of the farm's own plants: a lot in the store with its mother. @returns its code */
+export async function saveSeed(tx: Tx, entry: Entry, { mother, count }: SaveSeedArgs): Promise<string> {
+  const code = await freeLotCode(tx, `SEED-${mother.lotCode}`);
+  const lotId = await createLot(tx, entry.farmId, {
+    ...{ code, kind: 'seed', keeps: 'count', beganOn: entry.farmDay, cropCode: mother.cropCode },
+    fromLotIds: [mother.lotId],
+  });
+  const fromPlaceId = await placeOfRole(tx, 'made');
+  const toPlaceId = await placeOfRole(tx, 'seed');
+  await recordMovement({ tx, entry, movement: { lotId, fromPlaceId, toPlaceId, count, reason: 'receive' } });
+  return code;
+}

@@ -26,6 +26,7 @@ export const plantActs = {
   look: act('scouting.look@1'),
   clear: act('plants.clearNow@1'),
   care: act('plants.care@1'),
+  saveSeed: act('plants.saveSeed@1'),
   packSeedlings: act('plants.packSeedlings@1'),
   cameUp: act('plants.cameUp@1'),
   conveyor: act('plants.conveyor@1'),
@@ -41,6 +42,9 @@ export const sowMany = act('plants.sowMany@1');
 export const repeatSowing = act('plan.repeatSowing@1');
 export const restBeds = act('plants.restBeds@1');
 export const endRest = act('plants.endRest@1');
+export const beginCulture = act('culture.begin@1');
+export const recordCulture = act('culture.record@1');
+export const endCulture = act('culture.end@1');
 export const editStep = act('plan.changeStep@1');
 export const pinPick = act('plan.pinPick@1');
 export const takeBack = act('entry.takeBack@1');

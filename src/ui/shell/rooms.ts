@@ -17,6 +17,7 @@ export const BED_ROOMS: readonly Room[] = [
     word`Scouting`,
     word`pests and signs on plants, what to look at first, and what is released against them`,
   ],
+  ['/beds/cultures', word`Side cultures`, word`duckweed, insects and worms that take waste and give feed`],
   ['/beds/trials', word`Trials`, word`two ways side by side, measured on the round, with an honest verdict`],
 ];
 

@@ -17,7 +17,7 @@ interface PlantActsProps {
   onSaid: (said: SaidOfPlants) => void;
 }
 
-type Act = 'pick' | 'pack' | 'care' | 'space' | 'move' | 'lose' | 'note' | 'clear' | 'up' | 'transplant';
+type Act = 'seed' | 'pick' | 'pack' | 'care' | 'space' | 'move' | 'lose' | 'note' | 'clear' | 'up' | 'transplant';
 
 /** Everything that is done with plants of one lot in one place, planned or not. */
 export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
@@ -40,6 +40,7 @@ export function PlantActs({ plants, beds, units, onSaid }: PlantActsProps) {
         ['move', say`Move`],
         ['lose', say`Lost`],
         ['note', say`Pest or sign`],
+        ['seed', say`Save seed`],
         ['clear', say`Clear`],
       ];
   const chosen = act && formOf(act, plants, beds);
@@ -112,6 +113,11 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
       ],
       submit: say`Done`,
       send: (v) => plantActs.care({ ...v, lotCode: plants.lotCode }),
+    }),
+    seed: () => ({
+      fields: [countOf(say`Seeds saved`, '')],
+      submit: say`Saved`,
+      send: plantActs.saveSeed,
     }),
     pack: () => ({
       fields: [
