@@ -24,6 +24,8 @@ const PAGES = [
     'beds/bed/R3',
     'beds/planner',
     'beds/weather',
+    'beds/scouting',
+    'beds/cultures',
     'beds/trials',
   ],
   ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species'].map((room) => `cohorts/${room}`),

@@ -11,6 +11,8 @@ export const STATIONS = [
     '/beds/bed/R3',
     '/beds/planner',
     '/beds/weather',
+    '/beds/scouting',
+    '/beds/cultures',
     '/beds/trials',
     '/purge',
     '/market',

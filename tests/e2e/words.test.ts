@@ -17,7 +17,8 @@ const NAMES = `select code from place union select code from loop union select n
   union select walk from chore union select walk from place union select words from handover union select name from equipment union select currency from farm
   union select params->>'name' from species union select params->>'latinName' from species
   union select params->>'name' from crop union select title from paper union select words from paper union select list from price
-  union select question from trial union select verdict from trial union select name from trial_arm`;
+  union select question from trial union select verdict from trial union select name from trial_arm
+  union select words from finding union select name from culture union select words from bed_rest`;
 
 /** What the farm itself is called and calls things: said as it is in every language. */
 async function namesOf(db: Knex): Promise<string[]> {
