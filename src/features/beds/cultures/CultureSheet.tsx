@@ -32,7 +32,7 @@ export function CultureSheet({ c, page, may, onSaid }: CultureSheetProps) {
         <h2>{c.name}</h2>
         <Text quiet>
           {`${c.code} · ${c.kindWords}`}
-          {c.areaM2 !== null && ` · ${formatArea(c.areaM2, page.units, 1)}`}
+          {c.areaM2 !== null && ` · ${formatArea(c.areaM2, page.units, Number.isInteger(c.areaM2) ? 0 : 1)}`}
           {c.endedOn ? ` · ${say`ended ${shortDay(c.endedOn)}`}` : ` · ${say`since ${shortDay(c.beganOn)}`}`}
         </Text>
       </SheetHead>
@@ -87,12 +87,14 @@ function Figures({ c, page }: Pick<CultureSheetProps, 'c' | 'page'>) {
   const mass = (g: number) => formatMass(g, page.units);
   return (
     <Facts small>
-      <span>
-        {say`given`}{' '}
-        <Text as="strong" mono>
-          {mass(givenG)}
-        </Text>
-      </span>
+      {givenG > 0 && (
+        <span>
+          {say`given`}{' '}
+          <Text as="strong" mono>
+            {mass(givenG)}
+          </Text>
+        </span>
+      )}
       <span>
         {say`taken out`}{' '}
         <Text as="strong" mono>

@@ -72,18 +72,11 @@ export function CulturesRoom({ page }: { page: CulturesPage }) {
       )}
       <Columns>
         <Stack>
-          {page.running
-            .filter((_, i) => i % 2 === 0)
-            .map((c) => (
-              <CultureSheet key={c.id} c={c} page={page} may={{ writes, manages }} onSaid={setSaid} />
-            ))}
+          {page.running.map((c) => (
+            <CultureSheet key={c.id} c={c} page={page} may={{ writes, manages }} onSaid={setSaid} />
+          ))}
         </Stack>
         <Stack>
-          {page.running
-            .filter((_, i) => i % 2 === 1)
-            .map((c) => (
-              <CultureSheet key={c.id} c={c} page={page} may={{ writes, manages }} onSaid={setSaid} />
-            ))}
           {page.ended.map((c) => (
             <CultureSheet key={c.id} c={c} page={page} may={{ writes: false, manages: false }} onSaid={setSaid} />
           ))}

@@ -24,7 +24,7 @@ export function PlantingWay({ page, onSaid }: PlantingWayProps) {
   const step = page.way.find((w) => w.id === open);
   return (
     <>
-      <ScrollTable label={say`The way of ${page.lotCode}`}>
+      <ScrollTable label={say`The way of ${page.lotCode}`} {...(page.way.length > MOST_ROWS ? { maxHeight: 460 } : {})}>
         <LightTable stack>
           <thead>
             <LightRow>
@@ -57,6 +57,9 @@ export function PlantingWay({ page, onSaid }: PlantingWayProps) {
     </>
   );
 }
+
+/** A way of more steps scrolls by itself, so that what it gave stays in sight. */
+const MOST_ROWS = 14;
 
 interface WayLineProps {
   w: WayRow;

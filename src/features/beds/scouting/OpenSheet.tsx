@@ -6,7 +6,7 @@ import { shortDay } from '../../../core/quantity/sayDay';
 import { findingFields, howBadOptions } from '../../../core/tasks/sources/scout';
 import { say } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
-import { Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
+import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
 import { scouting, toldOf, type SaidOfPlants } from '../actions';
 import type { OpenView, ScoutingPage } from './queries';
@@ -26,7 +26,7 @@ export function OpenSheet({ f, page, may, onSaid }: OpenSheetProps) {
   return (
     <Sheet aria-label={say`${f.words} in ${f.place}`}>
       <SheetHead>
-        <h2>{say`${f.words} in ${f.place}`}</h2>
+        <h2 className={css.title}>{say`${f.words} in ${f.place}`}</h2>
         <Text quiet>
           {say`${f.howBadWords} on ${shortDay(f.seenOn)}`}
           {f.lotCode && (
@@ -63,9 +63,11 @@ export function OpenSheet({ f, page, may, onSaid }: OpenSheetProps) {
           <Mark tone={late ? 'attention' : 'soon'}>{say`to be looked at again on ${shortDay(f.lookAgainOn)}`}</Mark>
         )}
         {may && !looks && (
-          <Button variant="outlined" onClick={() => setLooks(true)}>
-            {say`Look again`}
-          </Button>
+          <Buttons>
+            <Button variant="outlined" onClick={() => setLooks(true)}>
+              {say`Look again`}
+            </Button>
+          </Buttons>
         )}
         {looks && (
           <ActionForm
