@@ -33,6 +33,10 @@ main(async () => {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
   }
+  if (wants('manyPlantings')) {
+    const { benchManyPlantings } = await import('./lib/bench-stations.mjs');
+    Object.assign(figures, await benchManyPlantings());
+  }
   if (wants('farmFile')) {
     const { benchFarmFile } = await import('./lib/app.mjs');
     Object.assign(figures, await benchFarmFile());

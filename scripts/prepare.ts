@@ -23,7 +23,8 @@ async function prepare() {
     const timeZone = process.env.FARM_TIME_ZONE ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
     const now = process.env.DEMO_NOW ? new Date(process.env.DEMO_NOW) : new Date();
     const historyDays = process.env.DEMO_DAYS ? Number(process.env.DEMO_DAYS) : undefined;
-    const loaded = await loadDemo(owner, { now, timeZone, historyDays });
+    const sowingsAWeek = process.env.DEMO_SOWINGS ? Number(process.env.DEMO_SOWINGS) : undefined;
+    const loaded = await loadDemo(owner, { now, timeZone, historyDays, sowingsAWeek });
     // For measuring: more of the same beside it, each with people of its own.
     for (let n = 1; n < Number(process.env.DEMO_FARMS ?? 1); n++)
       await loadDemo(owner, { now, timeZone, historyDays, another: { number: n, password: `farm-${n}` } });

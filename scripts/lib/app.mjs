@@ -9,7 +9,7 @@ const database = (what, name, url, template = '') =>
   runPackage('tsx', ['scripts/database.ts', what, name, template], { env: { DATABASE_URL: url }, quiet: true });
 
 /** A database with the demo farm, to copy others from. @param cluster a running one */
-export function demoTemplate(cluster, { now, days } = {}) {
+export function demoTemplate(cluster, { now, days, sowings } = {}) {
   const name = `demo_${randomBytes(4).toString('hex')}`;
   database('create', name, cluster.url);
   const env = {
@@ -17,6 +17,7 @@ export function demoTemplate(cluster, { now, days } = {}) {
     FARM_TIME_ZONE: 'UTC',
     DEMO_NOW: now,
     ...(days ? { DEMO_DAYS: String(days) } : {}),
+    ...(sowings ? { DEMO_SOWINGS: String(sowings) } : {}),
   };
   runPackage('tsx', ['scripts/prepare.ts'], { env });
   return { name, drop: () => database('drop', name, cluster.url) };
@@ -64,9 +65,9 @@ export async function appOn(cluster, template, { now, wantedPort = 3200, process
 }
 
 /** The built app with a demo farm of its own, for pictures and measurements. */
-export async function demoApp({ now, days } = {}) {
+export async function demoApp({ now, days, sowings } = {}) {
   const cluster = await startCluster('throwaway', { fast: true });
-  const template = demoTemplate(cluster, { now, days });
+  const template = demoTemplate(cluster, { now, days, sowings });
   const app = await appOn(cluster, template.name, { now });
   return {
     ...app,

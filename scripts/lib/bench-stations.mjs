@@ -152,3 +152,42 @@ export async function benchStations() {
   }
   return figures;
 }
+
+/** Beds and Space on a farm of two years and 5,000 plantings: the middle of some answers, ms. */
+export async function benchManyPlantings() {
+  build();
+  const app = await demoApp({ now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z`, sowings: 3 });
+  try {
+    const database = new pg.Client(app.env.DATABASE_URL);
+    await database.connect();
+    await database.query(`set app.upkeep = 'on'`);
+    const { rows } = await database.query(
+      `select count(distinct lot_code)::int as n from plan_step where kind = 'sow'`,
+    );
+    await database.end();
+    const signedIn = await fetch(`${app.base}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: app.base },
+      body: JSON.stringify({ name: 'ines', password: 'heron-loop' }),
+    });
+    const cookie = signedIn.headers
+      .getSetCookie()
+      .map((c) => c.split(';')[0])
+      .join('; ');
+    const figures = { 'manyPlantings.count': rows[0].n };
+    for (const path of ['beds', 'beds/space', 'round', 'season']) {
+      const times = [];
+      for (let i = 0; i < RUNS + 2; i++) {
+        const began = performance.now();
+        const answer = await fetch(`${app.base}/${path}`, { headers: { cookie }, redirect: 'manual' });
+        if (answer.status !== 200) throw new Error(`${path} answered ${answer.status}`);
+        await answer.text();
+        if (i >= 2) times.push(performance.now() - began);
+      }
+      figures[`manyPlantingsMs.${path}`] = Math.round(median(times));
+    }
+    return figures;
+  } finally {
+    await app.close();
+  }
+}

@@ -173,7 +173,7 @@ describe('screens', () => {
     );
     const [whole, fillet] = wholeAndFillet.map((r) => r.cells.map((c) => Number(c.available)));
     whole!.forEach((kg, week) => expect(fillet![week]!).toBeLessThanOrEqual(kg / 2.2 + 0.1));
-    expect(new Set(page.rows.map((r) => r.unit))).toEqual(new Set(['kg', 'heads', 'bunches', 'fish']));
+    expect(new Set(page.rows.map((r) => r.unit))).toEqual(new Set(['kg', 'heads', 'bunches', 'trays', 'fish']));
     expect(page.rows.every((r) => r.cells.length === 8)).toBe(true);
     const short = page.orders.filter((o) => o.short);
     expect(short.length).toBeGreaterThanOrEqual(1);
@@ -182,7 +182,7 @@ describe('screens', () => {
     expect(order.trace.lots).toEqual([]);
     await expect(orderPage('nonsense', on())).rejects.toBeInstanceOf(NotFound);
     await expect(orderPage(randomUUID(), on())).rejects.toBeInstanceOf(NotFound);
-    expect((await newOrderPage(on())).customers).toHaveLength(12);
+    expect((await newOrderPage(on())).customers).toHaveLength(13);
     expect(await freeOn('hybrid-striped-bass', addDays(TODAY, 20))).toMatch(
       /^[1-9][\d.]* kg free to promise on that day$/,
     );

@@ -107,22 +107,22 @@ describe('the walk over the beds', () => {
 describe('beneficials', () => {
   test('come, are counted, are released into a bed, and never more than there are', async () => {
     await as('bram');
-    expect(said(await run('scouting.receive', { what: 'lacewings', count: 500, supplier: 'Wingfold' }))).toMatch(
-      /500 lacewing larvae/,
+    expect(said(await run('scouting.receive', { what: 'predatory_mites', count: 500, supplier: 'Wingfold' }))).toMatch(
+      /500 predatory mites/,
     );
-    const stock = (await page()).stock.find((s) => s.what === 'lacewings')!;
+    const stock = (await page()).stock.find((s) => s.what === 'predatory_mites')!;
     expect(stock).toMatchObject({ count: 500, daysHere: 0 });
     const body = { lotId: stock.lotId, placeId: await place('R2'), count: 200 };
     expect((await run('scouting.release', { ...body, count: 501 })).fields?.count?.[0]).toMatch(
-      /500 of BEN-LAC-260610 are left/,
+      /500 of BEN-PRE-260610 are left/,
     );
     const key = randomUUID();
-    expect(said(await run('scouting.release', body, key))).toMatch(/200 lacewing larvae released in R2/);
+    expect(said(await run('scouting.release', body, key))).toMatch(/200 predatory mites released in R2/);
     expect((await page()).stock.find((s) => s.lotId === stock.lotId)?.count).toBe(300);
     expect((await page()).releases[0]).toMatchObject({ place: 'R2', day: TODAY });
     expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
     expect((await page()).stock.find((s) => s.lotId === stock.lotId)?.count).toBe(500);
-    const found = await desk.owner('movement').where({ reason: 'release' });
+    const found = await desk.owner('movement').where({ reason: 'release', lot_id: stock.lotId });
     expect(found).toHaveLength(1);
   });
 });

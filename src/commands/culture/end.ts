@@ -11,5 +11,5 @@ export const module = command({
   who: BOSS,
   input: EndCultureInput,
   run: async ({ tx, entry }, { cultureId }) => said(say`${await endCulture(tx, entry, cultureId)} is ended.`),
-  takeBack: { stays: word`Begin it anew.` },
+  takeBack: { stays: word`Begin it anew under its name.` },
 });

@@ -17,12 +17,14 @@ const NOTED_DAYS = 60;
 const FILL = 0.9;
 
 /** Weekly successions in every bed; fruiting crops twice a year. */
-export function writeCropHistory(world: DemoWorld): void {
+export function writeCropHistory(world: DemoWorld, sowingsAWeek = 1): void {
   for (const bed of BEDS) {
     for (const code of bed.crops) {
       const crop = world.crops.find((c) => c.code === code)!;
       const share = code === 'cherry-tomato' ? 0.6 : code === 'cucumber' ? 0.4 : 1 / bed.crops.length;
-      new Succession(world, crop, { bedCode: bed.code, positions: Math.floor(bed.positions * share) }).run();
+      new Succession(world, crop, { bedCode: bed.code, positions: Math.floor(bed.positions * share) }).run(
+        sowingsAWeek,
+      );
     }
   }
 }
@@ -87,7 +89,8 @@ class Succession {
     return `${this.prefix}-${sowDay.slice(2).replaceAll('-', '')}`;
   }
 
-  run() {
+  /** @param sowingsAWeek 1 on the demo farm; more make the same plants in smaller batches, to try the app under load */
+  run(sowingsAWeek: number) {
     const { world } = this;
     const horizon = addDays(world.today, AHEAD_DAYS);
     // Fruiting crops are in the middle of their picking today.
@@ -95,7 +98,12 @@ class Succession {
     let day = addDays(weekStart(world.today), phase);
     while (day > world.start) day = addDays(day, -this.everyDays);
     for (; day < horizon; day = addDays(day, this.everyDays)) {
-      if (day >= world.start) this.planting(this.group(day, this.batch));
+      if (day < world.start) continue;
+      const times = this.crop.pickingCurve ? 1 : sowingsAWeek;
+      for (let i = 0; i < times; i++)
+        this.planting(
+          this.group(addDays(day, Math.floor((i * 7) / times)), Math.max(1, Math.floor(this.batch / times))),
+        );
     }
   }
 

@@ -96,7 +96,7 @@ async function addFindings(growing: Growing): Promise<void> {
 
 const WALKED: [walk: string, daysAgo: number][] = [
   ['Glasshouse one', 6],
-  ['Glasshouse two', 5],
+  ['Glasshouse two', 8],
   ['Nursery', 3],
 ];
 

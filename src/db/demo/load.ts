@@ -27,6 +27,8 @@ export interface DemoOptions {
   now: Date;
   timeZone: string;
   historyDays?: number;
+  /** More than one makes as many plants in smaller batches. */
+  sowingsAWeek?: number;
   /** Beside farms that are there already: which one this is, and the password of its people. */
   another?: { number: number; password: string };
 }
@@ -66,7 +68,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     await addPriceList(tx, farmId, papers);
     await addMadeProducts(tx, farmId);
     writeFishHistory(world);
-    writeCropHistory(world);
+    writeCropHistory(world, options.sowingsAWeek);
     writeReadings(world);
     world.packed.sort((a, b) => (a.packedOn < b.packedOn ? -1 : a.packedOn > b.packedOn ? 1 : 0));
     const { nextOrder } = writeOrders(world, customerIds);

@@ -5,7 +5,8 @@ import type { PlaceFact, PlantStay } from '../../../core/plan/types';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { formatArea } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
-import { say, told } from '../../../core/words/words';
+import { all, plural, say, told } from '../../../core/words/words';
+import { bedGap, handOver } from '../../../core/crops/bedMarks';
 import { HOW_BAD, SIGNS } from '../../../core/crops/signs';
 import { shortDay } from '../../../core/quantity/sayDay';
 import type { OpenFinding } from '../../../core/tasks/sources/scout';
@@ -89,12 +90,42 @@ export function stripOf(view: FarmView, bed: PlaceFact, { trials, findings }: Ma
             until: addDays(forecast.firstDay, next.until),
           },
     marks: [
+      ...flowMarks(view, bed),
       ...hungryMark(view, bed, here.length > 0),
       ...trialMarks(trials, bed),
       ...findingMarks(findings, bed),
       ...restMarks(bed, addDays(forecast.firstDay, at)),
     ],
   };
+}
+
+/** A gap that nothing fills in time, and the crop a bed is handed over to. */
+function flowMarks({ facts, forecast, at }: FarmView, bed: PlaceFact): StripView['marks'] {
+  if (bed.kind !== 'bed' || restOn(bed, addDays(forecast.firstDay, at))) return [];
+  const gap = bedGap({ bed, forecast, at });
+  const over = handOver({ bed, forecast, at }, facts.crops);
+  const day = (index: number) => shortDay(addDays(forecast.firstDay, index));
+  return [
+    ...(gap
+      ? [
+          {
+            words:
+              gap.nextAt === null
+                ? say`gap: ${plural(gap.places, '# place', '# places')} free, nothing is planned for them`
+                : say`gap: ${plural(gap.places, '# place', '# places')} free until ${day(gap.nextAt)}`,
+            href: '/beds/planner',
+          },
+        ]
+      : []),
+    ...(over
+      ? [
+          {
+            words: say`handed over from ${all(over.from)} to ${over.to} on ${day(over.at)}`,
+            href: `/beds/bed/${bed.code}`,
+          },
+        ]
+      : []),
+  ];
 }
 
 /** Its loop's fish give less than its plants take on the shown day. */
