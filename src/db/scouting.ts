@@ -117,7 +117,8 @@ export async function helperStock(tx: Tx): Promise<HelperStock[]> {
 export interface ReleaseRow {
   id: string;
   day: Day;
-  words: string;
+  what: HelperCode;
+  count: number;
   place: string;
   by: string | null;
 }
@@ -126,14 +127,17 @@ export interface ReleaseRow {
 export async function loadReleases(tx: Tx, day: Day): Promise<ReleaseRow[]> {
   const rows = await tx('husbandry_event as e')
     .join('place as p', 'p.id', 'e.place_id')
+    .join('lot as l', 'l.id', 'e.lot_id')
     .leftJoin('person as w', 'w.id', 'e.person_id')
     .where({ 'e.kind': 'release' })
     .andWhere('e.farm_day', '<=', day)
     .whereRaw(STANDING_EVENT)
     .orderBy('e.farm_day', 'desc')
     .limit(60)
-    .select('e.id', 'e.farm_day', 'e.words', 'p.code as place', 'w.name as by');
-  return rows.map((r) => ({ id: r.id, day: r.farm_day, words: r.words, place: r.place, by: r.by }));
+    .select('e.id', 'e.farm_day', 'e.count', 'l.note', 'p.code as place', 'w.name as by');
+  return rows.map((r) => ({
+    ...{ id: r.id, day: r.farm_day, what: r.note, count: Number(r.count), place: r.place, by: r.by },
+  }));
 }
 
 /** A photo as it was taken; null: there is none. */

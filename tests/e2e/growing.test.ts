@@ -22,7 +22,7 @@ test('a hand finds aphids on a phone, with a photo; the round asks to look again
   await page.getByRole('option', { name: 'thrips' }).click();
   await page.getByLabel('In', { exact: true }).click();
   await page.getByRole('option', { name: 'R1', exact: true }).click();
-  await page.getByText('some plants').click();
+  await page.getByRole('radio', { name: 'some plants' }).check();
   // A picture as a browser draws it, handed over as a file.
   const png = await page.evaluate(() => {
     const canvas = document.createElement('canvas');
@@ -44,7 +44,7 @@ test('a hand finds aphids on a phone, with a photo; the round asks to look again
   await page.goto('/round');
   await ready(page);
   await page.getByRole('button', { name: /Look again: thrips/ }).click();
-  await page.getByText('gone', { exact: true }).click();
+  await page.getByRole('radio', { name: 'gone', exact: true }).check();
   await page.getByRole('button', { name: 'Looked' }).click();
   await expect(page.getByText(/thrips: gone now/).first()).toBeVisible();
   await page.goto('/beds/scouting');

@@ -11,6 +11,7 @@ const CODES: Record<string, string> = Object.fromEntries(
     ...[word`wholesaler`, word`farm shop`, word`restaurant`, word`box scheme`, word`grocer`, word`market stall`],
     ...[word`online list`, word`seedling buyer`, word`food bank`, word`staff`],
     ...[word`kg`, word`head`, word`bunch`],
+    ...[word`cut leaf`, word`herb`, word`fruiting`, word`root and stem`, word`flower`, word`seedling`],
     ...[word`sand`, word`coupled`, word`decoupled`, word`bench`],
     ...[word`pond shop`, word`oxygen`, word`nitrification`, word`media rule`, word`planning default`, word`derived`],
     ...[word`before`, word`after`, word`well`, word`ill`, word`unsure`],

@@ -1,7 +1,8 @@
 import 'server-only';
 import { HELPERS, HOW_BAD, SIGNS, type HelperCode } from '../../../core/crops/signs';
 import { addDays, daysBetween, type Day } from '../../../core/quantity/days';
-import { told } from '../../../core/words/words';
+import { formatNumber } from '../../../core/quantity/units';
+import { say, told } from '../../../core/words/words';
 import { mayTakeBack } from '../../../db/doing/takeBack';
 import {
   helperStock,
@@ -52,7 +53,7 @@ export interface ScoutingPage extends DayView {
   walks: WalkView[];
   everyDays: number;
   stock: (HelperStock & { words: string; daysHere: number })[];
-  releases: ReleaseRow[];
+  releases: (ReleaseRow & { words: string })[];
   beds: [id: string, code: string][];
 }
 
@@ -114,7 +115,10 @@ export async function scoutingPage(search: Search): Promise<ScoutingPage> {
       words: told(HELPERS[s.what as HelperCode] ?? s.what),
       daysHere: daysBetween(s.cameOn, day),
     })),
-    releases: more.releases,
+    releases: more.releases.map((r) => ({
+      ...r,
+      words: say`${formatNumber(r.count)} ${told(HELPERS[r.what] ?? r.what)} released in ${r.place}`,
+    })),
     beds: beds.map((p): [string, string] => [p.id, p.code]),
   };
 }
