@@ -1,23 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { randomUUID } from './helpers';
-import { as, place, visit } from './visitor';
+import { as, place, run, said, visit } from './visitor';
 
 /** Beds that a manager shuts for the winter, and opens again. */
-interface Answer {
-  ok: boolean;
-  value?: { words: string; lines: string[] };
-  fields?: Record<string, string[]>;
-}
-let run: (command: string, body: Record<string, unknown>, entryKey?: string) => Promise<Answer>;
-
-visit(async () => {
-  const { runCommand } = await import('../../src/commands/registry');
-  const { currentPerson } = await import('../../src/server/session');
-  run = async (command, body, entryKey = randomUUID()) =>
-    runCommand(await currentPerson(), { command, version: 1, entryKey, body } as never) as Promise<Answer>;
-});
-
-const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);
+visit();
 
 describe('a winter shut-down', () => {
   test('asks about what stands there and says what the fish then give; kept, beds, space and planting know; taken back, nothing of it is left', async () => {
@@ -50,7 +36,7 @@ describe('a winter shut-down', () => {
     const wish = { placeIds: [wf], from: '2026-06-10', until: '2026-06-30', words: 'repair' };
     expect((await run('plants.restBeds', wish)).ok).toBe(true);
     const sown = await run('plants.sowNow', { cropCode: 'mizuna', count: 60, placeId: await place('NB') });
-    const [, code] = / as ([A-Z0-9-]+)\./.exec(sown.value!.words)!;
+    const [, code] = / as ([A-Z0-9-]+)\./.exec(said(sown))!;
     const { desk } = await import('./visitor');
     const { id: lotId } = await desk.owner('lot').where({ code }).first('id');
     const move = { lotId, placeId: await place('NB'), toPlaceId: wf, count: 20 };

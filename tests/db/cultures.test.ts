@@ -1,23 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { randomUUID } from './helpers';
-import { as, desk, place, visit } from './visitor';
+import { as, desk, place, run, said, visit } from './visitor';
 
 /** What else lives on the farm: cultures that take waste, and seed of its own. */
-interface Answer {
-  ok: boolean;
-  value?: { words: string; lines: string[] };
-  fields?: Record<string, string[]>;
-}
-let run: (command: string, body: Record<string, unknown>, entryKey?: string) => Promise<Answer>;
+visit();
 
-visit(async () => {
-  const { runCommand } = await import('../../src/commands/registry');
-  const { currentPerson } = await import('../../src/server/session');
-  run = async (command, body, entryKey = randomUUID()) =>
-    runCommand(await currentPerson(), { command, version: 1, entryKey, body } as never) as Promise<Answer>;
-});
-
-const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);
 const page = async () => {
   const { culturesPage } = await import('../../src/features/beds/cultures/queries');
   return culturesPage(Promise.resolve({}));
@@ -27,7 +14,7 @@ describe('a side culture', () => {
   test('is begun, weighed, held against the ration, taken back and ended', async () => {
     const before = (await page()).replacesG;
     const begun = await run('culture.begin', { what: 'duckweed', name: 'Ditch behind the house', areaM2: 6 });
-    const [, code] = /(C-\d+) /.exec(begun.value!.words)!;
+    const [, code] = /(C-\d+) /.exec(said(begun))!;
     const own = async () => (await page()).running.find((c) => c.code === code)!;
     const { id: cultureId } = await own();
     await as('bram');

@@ -1,24 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../../src/core/quantity/days';
 import { randomUUID } from './helpers';
-import { as, desk, place, standing, TODAY, visit } from './visitor';
+import { as, desk, place, run, said, standing, TODAY, visit } from './visitor';
 
 /** A planting’s whole way, as the greens hand records it; every record can be taken back. */
-let run: (command: string, body: Record<string, unknown>, entryKey?: string) => Promise<Answer>;
-interface Answer {
-  ok: boolean;
-  value?: unknown;
-  fields?: Record<string, string[]>;
-}
+visit();
 
-visit(async () => {
-  const { runCommand } = await import('../../src/commands/registry');
-  const { currentPerson } = await import('../../src/server/session');
-  run = async (command, body, entryKey = randomUUID()) =>
-    runCommand(await currentPerson(), { command, version: 1, entryKey, body } as never) as Promise<Answer>;
-});
-
-const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);
 const lotOf = async (code: string): Promise<string> => (await desk.owner('lot').where({ code }).first('id')).id;
 const steps = async (code: string) =>
   desk.owner('plan_step').where({ lot_code: code, state: 'planned' }).orderBy(['day', 'kind']);

@@ -1,23 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { randomUUID } from './helpers';
-import { as, desk, place, TODAY, visit } from './visitor';
+import { as, desk, place, run, said, TODAY, visit } from './visitor';
 
 /** What a hand finds on plants, from the first look until it is gone; beneficials as counted stock. */
-interface Answer {
-  ok: boolean;
-  value?: { words: string; lines: string[] };
-  fields?: Record<string, string[]>;
-}
-let run: (command: string, body: Record<string, unknown>, entryKey?: string) => Promise<Answer>;
+visit();
 
-visit(async () => {
-  const { runCommand } = await import('../../src/commands/registry');
-  const { currentPerson } = await import('../../src/server/session');
-  run = async (command, body, entryKey = randomUUID()) =>
-    runCommand(await currentPerson(), { command, version: 1, entryKey, body } as never) as Promise<Answer>;
-});
-
-const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);
 const page = async () => {
   const { scoutingPage } = await import('../../src/features/beds/scouting/queries');
   return scoutingPage(Promise.resolve({}));

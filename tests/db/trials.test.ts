@@ -1,23 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../../src/core/quantity/days';
 import { randomUUID } from './helpers';
-import { as, desk, place, TODAY, visit } from './visitor';
+import { as, desk, place, run, said, TODAY, visit } from './visitor';
 
-interface Answer {
-  ok: boolean;
-  value?: unknown;
-  fields?: Record<string, string[]>;
-}
-let run: (command: string, body: Record<string, unknown>, entryKey?: string) => Promise<Answer>;
+visit();
 
-visit(async () => {
-  const { runCommand } = await import('../../src/commands/registry');
-  const { currentPerson } = await import('../../src/server/session');
-  run = async (command, body, entryKey = randomUUID()) =>
-    runCommand(await currentPerson(), { command, version: 1, entryKey, body } as never) as Promise<Answer>;
-});
-
-const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);
 const wish = async (over: Record<string, unknown> = {}) => ({
   question: 'Is butterhead at 26 a m² as heavy?',
   measure: 'weight',

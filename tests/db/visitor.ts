@@ -101,3 +101,20 @@ export async function standing(codes: string[]): Promise<Record<string, number>>
     rows.filter((r) => Number(r.count) > 0).map((r) => [`${r.code} ${r.place}`, Number(r.count)]),
   );
 }
+
+export interface Answer {
+  ok: boolean;
+  value?: unknown;
+  fields?: Record<string, string[]>;
+}
+
+/** An act as whoever is signed in sends it, under a key of its own unless one is given. */
+export async function run(command: string, body: Values, entryKey: string = randomUUID()): Promise<Answer> {
+  const { runCommand } = await import('../../src/commands/registry');
+  const { currentPerson } = await import('../../src/server/session');
+  const sent = { command, version: 1, entryKey, body };
+  return runCommand(await currentPerson(), sent as never) as Promise<Answer>;
+}
+
+/** All that was answered, as one text to look for words in. */
+export const said = (answer: Answer) => JSON.stringify(answer.ok ? answer.value : answer.fields);

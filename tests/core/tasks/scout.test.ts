@@ -40,7 +40,8 @@ describe('walks over the beds', () => {
     const jobs = scouting({});
     expect(jobs.map((j) => j.id.subject).sort()).toEqual(['House one', 'House two']);
     const [one] = jobs.filter((j) => j.id.subject === 'House one');
-    expect(one).toMatchObject({ amount: '2 beds', lateDays: 0, minutes: 13 });
+    expect(one).toMatchObject({ place: 'House one', amount: '2 beds', lateDays: 0, minutes: 13 });
+    expect(one!.detail).toMatch(/^R1 and R2 · /);
     const form = jobForm(one!);
     expect(form.fields.find((f) => f.name === 'placeId')!.options).toEqual([
       ['r1', 'R1'],

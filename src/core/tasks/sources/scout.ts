@@ -1,7 +1,7 @@
 import { HOW_BAD, LOOK_AGAIN_DAYS, NOTHING_SEEN, SIGN_CODES, SIGNS, type SignCode } from '../../crops/signs';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
-import { oneOf, plural, say, told, word } from '../../words/words';
+import { all, plural, say, told, word } from '../../words/words';
 import type { JobField } from '../form';
 import { aJob, jobId, type Job } from '../jobs';
 import type { JobSource, RoundView } from '../source';
@@ -46,9 +46,9 @@ function walkJobs({ facts, day, at, scouting }: RoundView): Job[] {
     return [
       aJob(scoutJob(walk, due), own[0], {
         kind: 'scout',
-        place: '',
+        place: walk,
         title: say`Look over the beds`,
-        detail: say`${oneOf(own.map((b) => b.code))} · undersides, growing tips, roots of one plant each; cards counted`,
+        detail: say`${all(own.map((b) => b.code))} · undersides, growing tips, roots of one plant each; cards counted`,
         amount: plural(own.length, '# bed', '# beds'),
         minutes: 5 + 4 * own.length,
         lateDays: Math.max(0, daysBetween(due, day)),
@@ -76,7 +76,7 @@ function againJobs({ facts, day, at, scouting }: RoundView): Job[] {
 }
 
 export const signOptions = (): [string, string][] => SIGN_CODES.map((code) => [code, told(SIGNS[code].words)]);
-export const howBadOptions = (from: 0 | 1): [string, string][] =>
+const howBadOptions = (from: 0 | 1): [string, string][] =>
   HOW_BAD.map((words, i): [string, string] => [String(i), told(words)]).slice(from);
 
 /** What is asked of anything seen, wherever it is entered. */
@@ -88,6 +88,12 @@ export const findingFields = (): JobField[] => [
     help: word`0: no more is asked for`,
   },
   { name: 'photo', label: word`Photo`, kind: 'photo', optional: true },
+];
+
+/** What a second look asks: it may be gone. */
+export const againFields = (): JobField[] => [
+  { name: 'howBad', label: word`How bad is it now?`, kind: 'choice', start: '1', options: howBadOptions(0) },
+  ...findingFields().slice(1),
 ];
 
 const walkFields = (job: Job): JobField[] => [
@@ -110,10 +116,7 @@ export const module: JobSource = {
   form: (job) =>
     job.id.slot === 'again'
       ? {
-          fields: [
-            { name: 'howBad', label: word`How bad is it now?`, kind: 'choice', start: '1', options: howBadOptions(0) },
-            ...findingFields().slice(1),
-          ],
+          fields: againFields(),
           submit: say`Looked`,
           command: 'scouting.lookAgain@1',
           body: (values) => ({ ...read(values), findingId: job.id.subject, dueOn: job.id.day }),

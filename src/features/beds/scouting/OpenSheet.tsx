@@ -3,9 +3,9 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { findingFields, howBadOptions } from '../../../core/tasks/sources/scout';
+import { againFields } from '../../../core/tasks/sources/scout';
 import { say } from '../../../core/words/words';
-import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
+import { ActionForm } from '../../../ui/form/ActionForm';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
 import { scouting, toldOf, type SaidOfPlants } from '../actions';
@@ -92,11 +92,6 @@ export function OpenSheet({ f, page, may, onSaid }: OpenSheetProps) {
     </Sheet>
   );
 }
-
-const againFields = (): FormField[] => [
-  { name: 'howBad', label: say`How bad is it now?`, kind: 'choice', start: '1', options: howBadOptions(0) },
-  ...findingFields().slice(1),
-];
 
 const TALLEST_PX = 30;
 

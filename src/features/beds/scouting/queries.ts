@@ -8,7 +8,6 @@ import {
   helperStock,
   loadLooks,
   loadReleases,
-  openFindings,
   scoutingOn,
   type HelperStock,
   type LookRow,
@@ -62,7 +61,6 @@ const SHOWN_DAYS = 120;
 
 export async function scoutingPage(search: Search): Promise<ScoutingPage> {
   const view = await farmView(search, async (tx, { day }) => ({
-    open: await openFindings(tx, day),
     looks: await loadLooks(tx, { since: addDays(day, -SHOWN_DAYS), until: day }),
     scouting: await scoutingOn(tx, day),
     stock: await helperStock(tx),
@@ -75,7 +73,7 @@ export async function scoutingPage(search: Search): Promise<ScoutingPage> {
   const scouted = beds.filter((p) => planted.has(p.id));
   return {
     ...dayOnly(view),
-    open: more.open
+    open: more.scouting.open
       .map((f): OpenView => {
         const own = more.looks.filter((l) => l.firstId === f.id);
         const sign = SIGNS[f.what];
