@@ -115,7 +115,7 @@ export class PlantRun {
 
   run({ steps, ats }: DatedSteps) {
     for (const planting of this.facts.plantings) this.begin(planting);
-    steps.forEach((step, i) => stepOf(step.kind)?.plants?.(this, step, ats[i]!));
+    for (let i = 0; i < steps.length; i++) stepOf(steps[i]!.kind)?.plants?.(this, steps[i]!, ats[i]!);
     return { stays: this.stays, supply: this.supply, warnings: this.warnings };
   }
 

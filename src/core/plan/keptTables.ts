@@ -1,18 +1,19 @@
-/** Tables by loop, span of days, and species or crop, for as long as these facts live. */
-const tables = new WeakMap<object, Map<string, WeakMap<object, Float64Array>>>();
+/** Tables by loop, span of days, and what they are of, for as long as these facts live. */
+const tables = new WeakMap<object, Map<string, WeakMap<object, unknown>>>();
 
-interface KeptTableArgs {
+interface KeptTableArgs<T> {
   loop: object;
   span: string;
+  /** The species or crop, or a mark of its own for what holds for the loop alone. */
   of: object;
-  make: () => Float64Array;
+  make: () => T;
 }
 
 /**
  * A table that follows from a loop as it is, a run of days, and a species or crop: worked out once, because the same facts are
  * forecast again for every draft.
  */
-export function keptTable({ loop, span, of, make }: KeptTableArgs): Float64Array {
+export function keptTable<T = Float64Array>({ loop, span, of, make }: KeptTableArgs<T>): T {
   let ofLoop = tables.get(loop);
   if (!ofLoop) tables.set(loop, (ofLoop = new Map()));
   let ofSpan = ofLoop.get(span);
@@ -21,8 +22,8 @@ export function keptTable({ loop, span, of, make }: KeptTableArgs): Float64Array
     if (ofLoop.size >= MOST_SPANS) ofLoop.clear();
     ofLoop.set(span, (ofSpan = new WeakMap()));
   }
-  let table = ofSpan.get(of);
-  if (!table) ofSpan.set(of, (table = make()));
+  let table = ofSpan.get(of) as T | undefined;
+  if (!table) ofSpan.set(of, (table = make()) as unknown);
   return table;
 }
 

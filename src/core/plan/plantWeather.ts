@@ -11,12 +11,21 @@ const PAST_DAYS = 200;
 /** Places without a loop have its tables. */
 const NO_LOOP = Object.freeze({ none: true });
 
+/** Marks the kept table that holds a loop's own weather. */
+const WEATHER = Object.freeze({ weather: true });
+
+/** Air and light of a loop day by day, and the sums of heat above the limits that were asked for. */
+interface LoopWeather {
+  airC: Float64Array;
+  lightMol: Float64Array;
+  heatAbove: Map<number, Float64Array>;
+}
+
 /** How far crops come on in the air of each place: tables shared by all plantings of a crop in a loop. Day 0 is `facts.today`. */
 export class PlantWeather {
   /** By loop, then by crop: looked up for every planting. */
   private readonly sums = new Map<object, Map<Crop, Float64Array>>();
-  private readonly weather = new Map<string, { airC: Float64Array; lightMol: Float64Array }>();
-  private readonly heat = new Map<LoopFact, Map<number, Float64Array>>();
+  private readonly weather = new Map<LoopFact, LoopWeather>();
   private readonly loopOfPlace;
   private readonly span;
 
@@ -53,10 +62,9 @@ export class PlantWeather {
   }
 
   private heatSums(loop: LoopFact, limit: number): Float64Array {
-    let ofLoop = this.heat.get(loop);
-    if (!ofLoop) this.heat.set(loop, (ofLoop = new Map()));
-    let sums = ofLoop.get(limit);
-    if (!sums) ofLoop.set(limit, (sums = developmentSums(this.weatherOf(loop).airC.map((c) => heatOf(c, limit)))));
+    const { airC, heatAbove } = this.weatherOf(loop);
+    let sums = heatAbove.get(limit);
+    if (!sums) heatAbove.set(limit, (sums = developmentSums(airC.map((c) => heatOf(c, limit)))));
     return sums;
   }
 
@@ -86,17 +94,23 @@ export class PlantWeather {
   }
 
   /** Air and light of a loop on each day of the table, the same for all its crops: as recorded where it was, else as planned. */
-  private weatherOf(loop: LoopFact) {
-    const known = this.weather.get(loop.id);
-    if (known) return known;
+  private weatherOf(loop: LoopFact): LoopWeather {
+    let known = this.weather.get(loop);
+    if (!known) {
+      known = keptTable({ loop, span: this.span, of: WEATHER, make: () => this.weatherTables(loop) });
+      this.weather.set(loop, known);
+    }
+    return known;
+  }
+
+  private weatherTables(loop: LoopFact): LoopWeather {
     const days = PAST_DAYS + this.horizonDays;
-    const weather = { airC: new Float64Array(days), lightMol: new Float64Array(days) };
+    const weather = { airC: new Float64Array(days), lightMol: new Float64Array(days), heatAbove: new Map() };
     for (let i = 0; i < days; i++) {
       const day = addDays(this.facts.today, i - PAST_DAYS);
       weather.airC[i] = loop.recordedAir?.tempC[day] ?? fromMonths(loop.plannedAirTempC, day);
       weather.lightMol[i] = loop.recordedAir?.lightMol[day] ?? fromMonths(loop.plannedLightMol, day);
     }
-    this.weather.set(loop.id, weather);
     return weather;
   }
 }
