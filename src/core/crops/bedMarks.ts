@@ -1,4 +1,5 @@
 import type { Crop } from '../library/types';
+import { plantsIn } from '../plan/lookUp';
 import type { FarmForecast, PlaceFact, PlantStay } from '../plan/types';
 
 /** Places that nothing stands in and nothing comes into soon. */
@@ -31,7 +32,7 @@ const here = (s: PlantStay, at: number) => s.from <= at && s.until > at;
 /** A gap of at least one raft, channel or tray that is not filled within the week; null: there is none. */
 export function bedGap({ bed, forecast, at }: BedArgs): BedGap | null {
   if (bed.positions === null) return null;
-  const own = forecast.plants.filter((s) => s.placeId === bed.id);
+  const own = plantsIn(forecast, bed.id);
   const held = own.filter((s) => here(s, at)).reduce((sum, s) => sum + s.positions, 0);
   const places = bed.positions - held;
   if (places < Math.max(1, bed.pieceSize ?? 1)) return null;
@@ -45,7 +46,7 @@ export function handOver(
   { bed, forecast, at }: BedArgs,
   crops: readonly Pick<Crop, 'code' | 'name'>[],
 ): HandOver | null {
-  const own = forecast.plants.filter((s) => s.placeId === bed.id && s.stage !== null);
+  const own = plantsIn(forecast, bed.id).filter((s) => s.stage !== null);
   const now = new Set(own.filter((s) => here(s, at)).map((s) => s.cropCode));
   if (now.size === 0) return null;
   const next = own

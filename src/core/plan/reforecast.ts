@@ -1,4 +1,5 @@
 import { occupiedByDay } from '../crops/occupancy';
+import { plantsIn } from './lookUp';
 import { forecastFarm } from './forecast';
 import { addLoopFeed, addPlantedArea, tankSeriesOf } from './tankAndLoopSeries';
 import {
@@ -54,14 +55,7 @@ export function reforecast({ before, facts, plan, lots, settings = DEFAULT_SETTI
   }
   const beds = new Set([...was.plants, ...part.plants].map((s) => s.placeId));
   for (const id of beds) {
-    if (result.bedsOccupied.has(id))
-      result.bedsOccupied.set(
-        id,
-        occupiedByDay(
-          result.plants.filter((s) => s.placeId === id),
-          result.days,
-        ),
-      );
+    if (result.bedsOccupied.has(id)) result.bedsOccupied.set(id, occupiedByDay(plantsIn(result, id), result.days));
   }
   sumTouchedLoops({ result, facts, tanks, beds });
   return result;

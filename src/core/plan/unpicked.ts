@@ -1,3 +1,4 @@
+import { supplyOf } from './lookUp';
 import type { SupplyBatch } from './types';
 
 export interface NextPick {
@@ -12,7 +13,7 @@ export interface NextPick {
  * ends, the next cut is due or the bed is cleared; fruit does not wait. Null: no pick is planned.
  */
 export function nextPick(supply: readonly SupplyBatch[], lotCode: string, at: number): NextPick | null {
-  const picks = supply.filter((s) => s.lotCode === lotCode && s.standsDays !== undefined && s.from >= at);
+  const picks = supplyOf(supply, lotCode).filter((s) => s.standsDays !== undefined && s.from >= at);
   if (picks.length === 0) return null;
   const first = picks.reduce((a, b) => (b.from < a.from ? b : a));
   return { at: first.from, until: first.from + first.standsDays! };

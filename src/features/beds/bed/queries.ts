@@ -4,6 +4,7 @@ import { loadTrials } from '../../../db/trials';
 import { notFound } from 'next/navigation';
 import type { Day } from '../../../core/quantity/days';
 import { addDays } from '../../../core/quantity/days';
+import { plantsIn, supplyOf } from '../../../core/plan/lookUp';
 import { farmView, dayOnly, mayBeCode, type DayView, type FarmView, type Search } from '../../../server/farmView';
 import { bedChoices, plantsShown, type BedChoice, type PlantsShown } from '../handling/shown';
 import { stripOf, type StripView } from '../strip/stripOf';
@@ -41,12 +42,16 @@ export async function bedPage(code: string, search: Search): Promise<BedPage> {
 }
 
 function plantingsOf({ facts, forecast }: FarmView, bedId: string): BedPlanting[] {
-  const readyOf = new Map(forecast.plants.filter((s) => s.placeId === bedId && s.from <= 0).map((s) => [s.lotCode, s]));
+  const readyOf = new Map(
+    plantsIn(forecast, bedId)
+      .filter((s) => s.from <= 0)
+      .map((s) => [s.lotCode, s]),
+  );
   return facts.plantings
     .filter((p) => p.placeId === bedId)
     .map((p) => {
       const crop = facts.crops.find((c) => c.code === p.cropCode)!;
-      const next = forecast.supply.find((s) => s.lotCode === p.lotCode && s.standsDays !== undefined);
+      const next = supplyOf(forecast.supply, p.lotCode).find((s) => s.standsDays !== undefined);
       return {
         ...plantsShown(p, facts),
         ripe: readyOf.get(p.lotCode)?.readyFrom ?? null,

@@ -1,5 +1,6 @@
 import { restOn, restWithin } from '../../../core/crops/bedRest';
 import { bedStages, lastStage } from '../../../core/crops/recipe';
+import { plantsIn } from '../../../core/plan/lookUp';
 import { nextPick } from '../../../core/plan/unpicked';
 import type { PlaceFact, PlantStay } from '../../../core/plan/types';
 import { addDays, type Day } from '../../../core/quantity/days';
@@ -61,7 +62,7 @@ export function stripOf(view: FarmView, bed: PlaceFact, { trials, findings }: Ma
   const piece = bed.pieceSize ?? 1;
   const total = Math.max(1, Math.round((bed.positions ?? 1) / piece));
   const isBench = bed.kind === 'nursery';
-  const here = forecast.plants.filter((s) => s.placeId === bed.id && s.from <= at && s.until > at);
+  const here = plantsIn(forecast, bed.id).filter((s) => s.from <= at && s.until > at);
   const spans = here.map((s) => spanOf(s, view, { piece, isBench })).sort((a, b) => (b.days ?? 999) - (a.days ?? 999));
   const taken = spans.reduce((sum, s) => sum + s.cells, 0);
   const held = here.reduce((sum, s) => sum + s.positions, 0);
