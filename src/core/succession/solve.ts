@@ -86,11 +86,17 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
   tell();
   search(Math.max(1, limits.seconds * WHOLE_SHARE - seconds()), null);
   tell();
+  const pieces = [new Pieces(PRODUCTS_AT_ONCE, input.demand.length), new Pieces(WEEKS_AT_ONCE, input.weeks)];
   let idle = 0;
   for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
-    const before = best.plan.costMinor;
-    search(Math.min(SEARCH_S, limits.seconds - seconds()), neighbourhood(model, input, turn));
-    idle = best.plan.costMinor < before - 1 ? 0 : idle + 1;
+    const [before, began] = [best.plan.costMinor, seconds()];
+    const piece = pieces[turn % 2]!;
+    const at = piece.next();
+    const isFree = model.ways.map((w) => at(turn % 2 === 0 ? w.demand : Math.floor((w.sowAt - input.offset) / 7)));
+    search(Math.min(SEARCH_S, limits.seconds - seconds()), isFree);
+    const isBetter = best.plan.costMinor < before - 1;
+    if (!isBetter) piece.fit((seconds() - began) / SEARCH_S);
+    idle = isBetter ? 0 : idle + 1;
     tell();
   }
   return best;
@@ -120,18 +126,38 @@ const PATIENCE = 30;
 /** Longest search of one piece, and the least time for which one is begun, s. */
 const SEARCH_S = 3;
 const LEAST_SEARCH_S = 0.5;
-const PRODUCTS_AT_ONCE = 4;
+/** How many products, or weeks of sowing, the first pieces hold. */
+const PRODUCTS_AT_ONCE = 2;
+const WEEKS_AT_ONCE = 3;
+/** Share of the time for one piece below which the next may be larger. */
+const QUICK = 0.25;
 
-/** What is free in a turn: some products, or what is sown in some weeks; the rest stays as the best plan has it. */
-function neighbourhood({ ways }: SuccessionModel, input: SuccessionInput, turn: number): boolean[] {
-  const round = Math.floor(turn / 2);
-  const inRun = (at: number, of: number, length: number) => {
-    const from = (round * Math.ceil(length / 2)) % of;
-    return (at - from + of) % of < length;
-  };
-  if (turn % 2 === 0) return ways.map((w) => inRun(w.demand, input.demand.length, PRODUCTS_AT_ONCE));
-  const length = Math.ceil(input.weeks / 5);
-  return ways.map((w) => inRun(Math.floor((w.sowAt - input.offset) / 7), input.weeks, length));
+/**
+ * What is free in a turn, the rest stays as the best plan has it: some products, or what is sown in some weeks. The next piece
+ * begins in the middle of the one before. Pieces that gave nothing grow when they were solved at once, and shrink when time ran out.
+ */
+class Pieces {
+  private from = 0;
+
+  constructor(
+    private size: number,
+    private readonly of: number,
+  ) {
+    this.size = Math.min(size, of);
+  }
+
+  /** @returns whether the entry with this number is in the next piece */
+  next(): (at: number) => boolean {
+    const { from, size, of } = this;
+    this.from = (from + Math.ceil(size / 2)) % of;
+    return (at) => (at - from + of) % of < size;
+  }
+
+  /** @param took share of the longest time for a piece */
+  fit(took: number) {
+    if (took < QUICK) this.size = Math.min(this.of, this.size + 1);
+    else if (took >= 1) this.size = Math.max(1, this.size - 1);
+  }
 }
 
 /** What is not free keeps its number and whether it is sown. */
