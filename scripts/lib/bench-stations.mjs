@@ -88,6 +88,54 @@ async function keyAnswers(page) {
   return figures;
 }
 
+async function signedIn(browser, baseURL) {
+  // A store that fills itself in the background would be measured along.
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL, serviceWorkers: 'block' });
+  await page.goto('/sign-in');
+  await page.getByLabel('Name', { exact: true }).fill('ines');
+  await page.getByLabel('Password').fill('heron-loop');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/round');
+  return page;
+}
+
+const cookieOf = async (page) => (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+
+/** A planting dragged over the beds of the page: the middle time from a move of the mouse to the picture that shows it, ms. */
+async function dragAnswers(page) {
+  await page.goto('/beds');
+  await page.waitForLoadState('networkidle');
+  const carried = page.locator('[role=list] a[aria-describedby^=DndDescribedBy]').first();
+  await carried.scrollIntoViewIfNeeded();
+  const box = await carried.boundingBox();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    window.answers = [];
+    const after = new MessageChannel();
+    let movedAt = 0;
+    after.port1.onmessage = () => window.answers.push(performance.now() - movedAt);
+    window.addEventListener(
+      'mousemove',
+      (event) => {
+        movedAt = event.timeStamp;
+        // The message is answered once the picture of this frame has been laid out and painted.
+        requestAnimationFrame(() => after.port2.postMessage(null));
+      },
+      true,
+    );
+  });
+  for (let i = 1; i <= 40; i++) {
+    await page.mouse.move(x, y + i * 8);
+    await page.waitForTimeout(40);
+  }
+  const times = await page.evaluate(() => window.answers);
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  return Math.round(median(times.slice(4)));
+}
+
 /** Server answers with two years of demo data, the weight of Round's first scripts, a drag on Season as the browser feels it. */
 export async function benchStations() {
   ensureChromium();
@@ -97,13 +145,8 @@ export async function benchStations() {
   const browser = await chromium.launch(LAUNCH);
   const figures = {};
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: app.base });
-    await page.goto('/sign-in');
-    await page.getByLabel('Name', { exact: true }).fill('ines');
-    await page.getByLabel('Password').fill('heron-loop');
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.waitForURL('**/round');
-    const cookie = (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+    const page = await signedIn(browser, app.base);
+    const cookie = await cookieOf(page);
     const database = new pg.Client(app.env.DATABASE_URL);
     await database.connect();
     await database.query(`set app.upkeep = 'on'`);
@@ -153,10 +196,13 @@ export async function benchStations() {
   return figures;
 }
 
-/** Beds and Space on a farm of two years and more than 5,000 plantings: the middle of some answers, ms. */
+/** Beds and Space on a farm of two years and more than 5,000 plantings, and a drag on its strips: the middle of some answers, ms. */
 export async function benchManyPlantings() {
+  ensureChromium();
   build();
   const app = await demoApp({ now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z`, sowings: 4 });
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch(LAUNCH);
   try {
     const database = new pg.Client(app.env.DATABASE_URL);
     await database.connect();
@@ -165,15 +211,8 @@ export async function benchManyPlantings() {
       `select count(distinct lot_code)::int as n from plan_step where kind = 'sow'`,
     );
     await database.end();
-    const signedIn = await fetch(`${app.base}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', origin: app.base },
-      body: JSON.stringify({ name: 'ines', password: 'heron-loop' }),
-    });
-    const cookie = signedIn.headers
-      .getSetCookie()
-      .map((c) => c.split(';')[0])
-      .join('; ');
+    const page = await signedIn(browser, app.base);
+    const cookie = await cookieOf(page);
     const figures = { 'manyPlantings.count': rows[0].n };
     for (const path of ['beds', 'beds/space', 'round', 'season']) {
       const times = [];
@@ -186,8 +225,10 @@ export async function benchManyPlantings() {
       }
       figures[`manyPlantingsMs.${path}`] = Math.round(median(times));
     }
+    figures['manyPlantingsMs.drag'] = await dragAnswers(page);
     return figures;
   } finally {
+    await browser.close();
     await app.close();
   }
 }
