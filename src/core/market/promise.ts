@@ -23,7 +23,7 @@ export interface Demand {
 export function serveDemands(batches: readonly Batch[], demands: readonly Demand[]) {
   const left = batches.map((b) => b.quantity);
   const short = new Map<string, number>();
-  serve({ batches, order: byExpiry(batches), demands: inOrder(demands), left, short });
+  serve({ batches, ...byExpiry(batches), demands: inOrder(demands), left, short });
   return { short, left };
 }
 
@@ -56,8 +56,8 @@ export function availableByDay(
   return (at, longer = 0) => {
     const left = batches.map((b) => b.quantity);
     const before = ordered.filter((d) => d.at <= at);
-    serve({ batches, order: first, demands: before, left });
-    serve({ batches, order: last, demands: ordered.slice(before.length).reverse(), left });
+    serve({ batches, ...first, demands: before, left });
+    serve({ batches, ...last, demands: ordered.slice(before.length).reverse(), left });
     let free = 0;
     for (let i = 0; i < batches.length; i++) if (isFit(batches[i]!, at, longer)) free += left[i]!;
     return Math.floor(free / step + 0.01) * step;
@@ -72,34 +72,56 @@ function inOrder(demands: readonly Demand[]): Demand[] {
   return [...demands].sort((a, b) => a.at - b.at);
 }
 
-function byExpiry(batches: readonly Batch[]): number[] {
-  return [...batches.keys()].sort((a, b) => batches[a]!.until - batches[b]!.until);
-}
-
-function byComing(batches: readonly Batch[]): number[] {
-  return [...batches.keys()].sort((a, b) => batches[b]!.from - batches[a]!.from);
-}
-
-interface ServeArgs {
-  batches: readonly Batch[];
+/** In what order batches are taken, and which of them, all at the front of it, have nothing for a day. */
+interface Taking {
   order: readonly number[];
+  isPassed: (batch: Batch, at: number, longer: number) => boolean;
+}
+
+function byExpiry(batches: readonly Batch[]): Taking {
+  return {
+    order: [...batches.keys()].sort((a, b) => batches[a]!.until - batches[b]!.until),
+    isPassed: (batch, at, longer) => batch.until + longer < at,
+  };
+}
+
+function byComing(batches: readonly Batch[]): Taking {
+  return {
+    order: [...batches.keys()].sort((a, b) => batches[b]!.from - batches[a]!.from),
+    isPassed: (batch, at) => batch.from > at,
+  };
+}
+
+interface ServeArgs extends Taking {
+  batches: readonly Batch[];
   demands: readonly Demand[];
   left: number[];
   short?: Map<string, number>;
 }
 
 /** Gives each demand, in the order they come, what the batches have that are fit on its day, in the order named. */
-function serve({ batches, order, demands, left, short }: ServeArgs) {
-  for (const { id, at, quantity, longer } of demands) {
+function serve({ batches, order, isPassed, demands, left, short }: ServeArgs) {
+  for (const { id, at, quantity, longer = 0 } of demands) {
     let owed = quantity;
-    for (const i of order) {
-      if (owed <= 0) break;
-      const batch = batches[i]!;
-      if (left[i]! <= 0 || !isFit(batch, at, longer)) continue;
+    let next = firstOf(order, (i) => !isPassed(batches[i]!, at, longer));
+    for (; next < order.length && owed > 0; next++) {
+      const i = order[next]!;
+      if (left[i]! <= 0 || !isFit(batches[i]!, at, longer)) continue;
       const given = Math.min(left[i]!, owed);
       left[i]! -= given;
       owed -= given;
     }
     if (owed > 1e-6) short?.set(id, owed);
   }
+}
+
+/** Where the entries that hold begin, in an order in which none that holds not comes after; its length: nowhere. */
+function firstOf(order: readonly number[], holds: (i: number) => boolean): number {
+  let [low, high] = [0, order.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (holds(order[middle]!)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }

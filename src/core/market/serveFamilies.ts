@@ -1,4 +1,5 @@
 import type { FarmForecast, ProductFact, PromiseFact, SupplyBatch } from '../plan/types';
+import { groupBy } from '../groupBy';
 import { dayNumber } from '../quantity/days';
 import { inMain, isMain, keepsLonger } from './families';
 import { availableByDay, serveDemands, type Demand } from './promise';
@@ -105,14 +106,4 @@ function drawnFrom(main: Own, own: Own) {
     return missing === undefined ? [] : [{ ...l, quantity: inMain(own.product, missing), made: true }];
   });
   return { longer, lines, demands: lines.map((l): Demand => ({ ...demandOf(l), longer })) };
-}
-
-function groupBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of items) {
-    const group = groups.get(key(item));
-    if (group) group.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
 }

@@ -1,3 +1,4 @@
+import { groupBy } from '../groupBy';
 import type { FarmForecast, PlantStay, SupplyBatch } from './types';
 
 /** What a list of a forecast holds under each key: sorted out once for as long as the list lives, because every bed and lot asks. */
@@ -5,20 +6,9 @@ function keptBy<T extends object>(keyOf: (entry: T) => string) {
   const kept = new WeakMap<readonly T[], Map<string, T[]>>();
   return (list: readonly T[], key: string): readonly T[] => {
     let byKey = kept.get(list);
-    if (!byKey) kept.set(list, (byKey = sorted(list, keyOf)));
+    if (!byKey) kept.set(list, (byKey = groupBy(list, keyOf)));
     return byKey.get(key) ?? [];
   };
-}
-
-function sorted<T>(list: readonly T[], keyOf: (entry: T) => string): Map<string, T[]> {
-  const byKey = new Map<string, T[]>();
-  for (const entry of list) {
-    const key = keyOf(entry);
-    const group = byKey.get(key);
-    if (group) group.push(entry);
-    else byKey.set(key, [entry]);
-  }
-  return byKey;
 }
 
 const byPlace = keptBy<PlantStay>((s) => s.placeId);
