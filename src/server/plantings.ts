@@ -76,7 +76,7 @@ export async function askAboutBed(doing: Doing, wish: RoomWish, confirmed: boole
   const { plantings, crops, today } = await doing.facts();
   const rest = restOn(to, today);
   if (rest) asked.push(say`${to.code} rests until ${shortDay(rest.until)}: ${rest.words}.`);
-  const free = placesFree({ bed: to, plantings, crops });
+  const free = placesFree({ bed: to, plantings, crops, today });
   if (free !== null && placesHeld(crop, stage, count) > free + given) {
     const most = plantsThatFit(crop, stage, free + given);
     asked.push(

@@ -1,4 +1,4 @@
-import { IsOptional } from 'class-validator';
+import { IsIn, IsOptional } from 'class-validator';
 import { word } from '../../core/words/words';
 import { CountField, IdField, PlantsInput, WholeField } from '../inputs';
 
@@ -9,4 +9,6 @@ export class MoveOnInput extends PlantsInput {
   @IsOptional() @WholeField({ low: 0, high: 9 }) stage?: number;
   /** Of those taken up, what did not make it. */
   @IsOptional() @CountField(word`Give a whole number of 0 or more`, 0) lost?: number;
+  /** Of plants on a bench, what becomes of those that neither went along nor were lost; they stay unless said. */
+  @IsOptional() @IsIn(['stay', 'compost'], { message: word`Choose what becomes of them` }) others?: 'stay' | 'compost';
 }

@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { placesHeld } from '../../core/crops/recipe';
+import { placesNow } from '../../core/crops/roomFor';
 import { formatNumber } from '../../core/quantity/units';
 import { planFollowsPlants, requireSoMany, standElsewhere, toCompost } from '../../db/doing/plantings';
 import { finishStep, lockStep } from '../../db/plan';
@@ -31,7 +31,10 @@ export const module = command<RespaceInput, SaidOfPlants>({
     requireSoMany(plants, v.count);
     const to = await bedOf(doing, step.toPlaceId!);
     const stage = step.detail.stage ?? (plants.stage ?? 0) + 1;
-    const given = to.id === place.id ? placesHeld(crop, plants.stage ?? 0, plants.count) : 0;
+    const given =
+      to.id === place.id
+        ? placesNow(crop, { stage: plants.stage ?? 0, plants: plants.count, today: entry.farmDay })
+        : 0;
     await askAboutBed(doing, { crop, to, stage, count: v.count, given }, v.confirmed);
     const lost = plants.count - v.count;
     if (lost > 0) await toCompost({ tx, entry, plants, count: lost, reason: 'lost', note: 'damaged' });

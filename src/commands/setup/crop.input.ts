@@ -1,6 +1,6 @@
 import { Type } from 'class-transformer';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
-import { CARE_CODES, type CareCode } from '../../core/crops/care';
+import { RECIPE_CARE, type CareCode } from '../../core/crops/care';
 import { word } from '../../core/words/words';
 import { CodeField, EachThing, ListField, NumberField, WholeField } from '../inputs';
 import { LibraryValuesInput } from './species.input';
@@ -18,9 +18,24 @@ export class DenseStageInput {
   perM2!: number;
 }
 
+/** The rest of a perennial. */
+export class WinterRestInput {
+  @WholeField({ low: 1, high: 12, words: word`Choose a month`, outside: word`Choose a month` })
+  fromMonth!: number;
+  @WholeField({ low: 1, high: 12, words: word`Choose a month`, outside: word`Choose a month` })
+  untilMonth!: number;
+  @NumberField({
+    low: 0.1,
+    high: 100000,
+    words: word`Give plants a square metre`,
+    outside: word`Between 0.1 and 100,000`,
+  })
+  perM2!: number;
+}
+
 /** Work between planting and picking. */
 export class CareJobInput {
-  @IsIn(CARE_CODES, { message: word`Choose what is done` }) what!: CareCode;
+  @IsIn(RECIPE_CARE, { message: word`Choose what is done` }) what!: CareCode;
   @WholeField({
     low: 0,
     high: 400,
@@ -50,4 +65,11 @@ export class CropInput extends LibraryValuesInput {
   @ValidateNested({ each: true })
   @Type(() => CareJobInput)
   care?: CareJobInput[];
+  /** When it rests; none: it grows all year. Absent: as it is. */
+  @IsOptional()
+  @ListField({ least: 0, most: 1, few: word`Send the rest`, many: word`It rests once a year` })
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => WinterRestInput)
+  rest?: WinterRestInput[];
 }

@@ -11,10 +11,14 @@ export const CARE_NAMES = {
   runners: word`Take off runners`,
   thin: word`Thin`,
   trim: word`Trim back`,
+  corner: word`Cut back and move together to rest`,
+  forward: word`Bring forward to their places`,
 } as const;
 
 export type CareCode = keyof typeof CARE_NAMES;
 export const CARE_CODES = Object.keys(CARE_NAMES) as CareCode[];
+/** Those a recipe asks for by days; the others come with the rest of perennials. */
+export const RECIPE_CARE = CARE_CODES.filter((c) => c !== 'corner' && c !== 'forward');
 
 /** One such job in a recipe. */
 export interface CareJob {
@@ -64,6 +68,12 @@ const EACH_TIME_MIN = 2;
 
 /** The care a crop wants, as the farm has set it or by its kind of plant. */
 export const careOf = (crop: Pick<Crop, 'code' | 'care'>): readonly CareJob[] => crop.care ?? BY_CROP[crop.code] ?? [];
+
+/** Every kind of care a crop may be given, with the turns of one that rests. */
+export const careKinds = (crop: Pick<Crop, 'code' | 'care' | 'rest'>): CareCode[] => [
+  ...careOf(crop).map((c) => c.what),
+  ...(crop.rest ? (['corner', 'forward'] as const) : []),
+];
 
 /** Minutes of one going-over. */
 export const careMinutes = ({ min100 }: CareJob, plants: number): number =>

@@ -1,6 +1,7 @@
 import { requireWithin } from '../errors';
 import type { Crop } from '../library/types';
 import type { Day } from '../quantity/days';
+import { isResting } from './winterRest';
 import { temperatureResponse } from '../quantity/temperatureResponse';
 
 /** How sharply development levels off with light. Planning default. */
@@ -22,12 +23,13 @@ export function dailyDevelopment(
   return temperatureResponse(airTempC, crop) * Math.min(1.1, light);
 }
 
-/** Share of reference development on a day of this farm: as `dailyDevelopment`, at the pace its own batches had in that month. */
+/** Share of reference development on a day of this farm: as `dailyDevelopment`, at the pace its own batches had in that month; nothing while it rests. */
 export function developmentOn(
-  crop: Pick<Crop, 'tempMinC' | 'tempOptC' | 'tempMaxC' | 'lightTargetMol' | 'paceByMonth'>,
+  crop: Pick<Crop, 'tempMinC' | 'tempOptC' | 'tempMaxC' | 'lightTargetMol' | 'paceByMonth' | 'rest'>,
   day: Day,
   { airC, lightMol }: { airC: number; lightMol: number },
 ): number {
+  if (isResting(crop, day)) return 0;
   const made = dailyDevelopment(crop, airC, lightMol);
   return crop.paceByMonth ? made * (crop.paceByMonth[Number(day.slice(5, 7)) - 1] ?? 1) : made;
 }

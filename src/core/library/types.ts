@@ -1,4 +1,5 @@
 import type { CareJob } from '../crops/care';
+import type { WinterRest } from '../crops/winterRest';
 
 /** A fish or crustacean as the farm plans with it. Temperatures in °C, masses in g, fractions 0–1. */
 export interface Species {
@@ -88,6 +89,8 @@ export interface Crop {
   clearMin100?: number;
   /** Work between planting and picking, where the farm has set its own; see crops/care. */
   care?: readonly CareJob[];
+  /** A perennial that rests for a part of the year; see crops/winterRest. */
+  rest?: WinterRest;
   airGroup: string;
   /** How fast it comes on in the months of this farm against its recipe, from January; 1: as the recipe says. Learned, and used by choice. */
   paceByMonth?: readonly number[];

@@ -1,5 +1,6 @@
 import { say } from '../words/words';
 import { developmentOn } from '../crops/development';
+import { isResting } from '../crops/winterRest';
 import { sowingFor, type SowingQuantities } from '../crops/quantities';
 import { bedStages, soldFromBench } from '../crops/recipe';
 import { RuleBroken } from '../errors';
@@ -84,7 +85,8 @@ export function stageLengthDays({ crop, loop, from, referenceDays }: StageLength
   for (let day = 0; day < 400; day++) {
     if (made >= referenceDays - 1e-9) return day;
     const date = addDays(from, day);
-    made += developmentOn(crop, date, plannedAir(loop, date));
+    // Cut back for its rest, it begins anew.
+    made = isResting(crop, date) ? 0 : made + developmentOn(crop, date, plannedAir(loop, date));
   }
   throw new RuleBroken('day', say`${crop.name} would hardly grow from ${from}: too cold or too dark.`);
 }

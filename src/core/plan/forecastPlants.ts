@@ -3,6 +3,7 @@ import { RuleBroken } from '../errors';
 import { restOn } from '../crops/bedRest';
 import { boltShare } from '../crops/bolting';
 import { expectedYield } from '../crops/quantities';
+import { byRest, cornerPlaces, isResting, restsUntil } from '../crops/winterRest';
 import { bedStages, daysFromStage, lastStage, placesHeld, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber } from '../quantity/days';
@@ -116,7 +117,21 @@ export class PlantRun {
   run({ steps, ats }: DatedSteps) {
     for (const planting of this.facts.plantings) this.begin(planting);
     for (let i = 0; i < steps.length; i++) stepOf(steps[i]!.kind)?.plants?.(this, steps[i]!, ats[i]!);
-    return { stays: this.stays, supply: this.supply, warnings: this.warnings };
+    return { stays: this.asTheyRest(), supply: this.supply, warnings: this.warnings };
+  }
+
+  /** Stays parted where perennials go to rest and come forward: they hold fewer places meanwhile. */
+  private asTheyRest(): PlantStay[] {
+    const resting = this.facts.crops.filter((c) => c.rest);
+    if (resting.length === 0) return this.stays;
+    const byCode = new Map(resting.map((c) => [c.code, c]));
+    return this.stays.flatMap((stay) => {
+      const crop = byCode.get(stay.cropCode);
+      if (!crop || stay.stage === null) return [stay];
+      return byRest(crop, stay, this.facts.today).map(({ part, rests }) =>
+        rests ? { ...part, positions: cornerPlaces(crop, part.plants) } : part,
+      );
+    });
   }
 
   private crop(code: string | null): Crop {
@@ -325,7 +340,7 @@ export class PlantRun {
         lotCode: step.lotCode,
         placeId: part.stay.placeId,
         at,
-        words: say`${crop.name} ${step.lotCode} is not ripe on the day it is to be picked`,
+        words: this.unripeWords(growing, at),
       });
     }
     this.seeCrowding(growing, part, at);
@@ -353,9 +368,24 @@ export class PlantRun {
     part.ready = this.readyDay(growing, part);
   }
 
+  /** The day on which a crop that rests comes forward; null: it does not rest. */
+  private restDay({ crop }: Growing, at: number): string | null {
+    if (!crop.rest) return null;
+    const day = addDays(this.facts.today, at);
+    return isResting(crop, day) ? restsUntil(crop.rest, day) : null;
+  }
+
+  private unripeWords(growing: Growing, at: number): string {
+    const { crop, lotCode } = growing;
+    const until = this.restDay(growing, at);
+    return until
+      ? say`${crop.name} ${lotCode} rests until ${shortDay(until)}: nothing is picked of it before`
+      : say`${crop.name} ${lotCode} is not ripe on the day it is to be picked`;
+  }
+
   /** 1 from the day it may be cut on; before, the share of the way there. */
   private ripeness(growing: Growing, part: Part, at: number): number {
-    if (part.ready === null) return 0;
+    if (part.ready === null || this.restDay(growing, at)) return 0;
     return part.ready <= at ? 1 : Math.max(0, 1 - (part.ready - at) / this.stageDays(growing, part));
   }
 

@@ -1,7 +1,8 @@
 import { boltFromC, heatOf, HEAT_COUNTS_DAYS } from '../crops/bolting';
 import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
+import { isResting, nextCorner, restsUntil, type WinterRest } from '../crops/winterRest';
 import type { Crop } from '../library/types';
-import { addDays, fromMonths } from '../quantity/days';
+import { addDays, daysBetween, fromMonths, type Day } from '../quantity/days';
 import { keptTable } from './keptTables';
 import type { FarmFacts, LoopFact } from './types';
 
@@ -45,7 +46,16 @@ export class PlantWeather {
    */
   dayBy(crop: Crop, placeId: string, { from, referenceDays }: { from: number; referenceDays: number }): number | null {
     const end = stageEnd(this.developmentFor(crop, placeId), from + PAST_DAYS, referenceDays);
-    return end === null ? null : end - PAST_DAYS;
+    if (end === null) return null;
+    const forward = crop.rest ? this.forwardBefore(crop.rest, { from, end: end - PAST_DAYS }) : null;
+    return forward === null ? end - PAST_DAYS : this.dayBy(crop, placeId, { from: forward, referenceDays });
+  }
+
+  /** The day on which a perennial comes forward when it is cut back for its rest before a stage has ended: it begins anew. */
+  private forwardBefore(rest: WinterRest, { from, end }: { from: number; end: number }): number | null {
+    const turn = nextCorner(rest, addDays(this.facts.today, from));
+    if (daysBetween(this.facts.today, turn) > end) return null;
+    return daysBetween(this.facts.today, restsUntil(rest, turn));
   }
 
   /**
@@ -83,14 +93,19 @@ export class PlantWeather {
     if ('id' in loop) {
       const { airC, lightMol } = this.weatherOf(loop);
       for (let i = 0; i < daily.length; i++) daily[i] = dailyDevelopment(crop, airC[i]!, lightMol[i]!);
+      if (crop.rest) for (let i = 0; i < daily.length; i++) if (isResting(crop, this.dayOf(i))) daily[i] = 0;
       if (crop.paceByMonth) for (let i = 0; i < daily.length; i++) daily[i]! *= crop.paceByMonth[this.monthOf(i)] ?? 1;
     }
     return developmentSums(daily);
   }
 
+  private dayOf(i: number): Day {
+    return addDays(this.facts.today, i - PAST_DAYS);
+  }
+
   /** From 0, of a day of the tables. */
   private monthOf(i: number): number {
-    return Number(addDays(this.facts.today, i - PAST_DAYS).slice(5, 7)) - 1;
+    return Number(this.dayOf(i).slice(5, 7)) - 1;
   }
 
   /** Air and light of a loop on each day of the table, the same for all its crops: as recorded where it was, else as planned. */

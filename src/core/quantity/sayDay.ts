@@ -7,6 +7,7 @@ const HOW = {
   full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
   weekday: { weekday: 'long' },
   weekdayShort: { weekday: 'short' },
+  month: { month: 'long' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 const writers = new Map<string, Intl.DateTimeFormat>();
@@ -28,6 +29,8 @@ export const shortDay = (day: Day) => written(day, 'short');
 export const fullDay = (day: Day) => written(day, 'full');
 /** "Thu" */
 export const weekdayShort = (day: Day) => written(day, 'weekdayShort');
+/** "November". @param month 1 to 12 */
+export const monthName = (month: number) => written(`2026-${String(month).padStart(2, '0')}-15`, 'month');
 export const weekdayName = (day: Day) => written(day, 'weekday');
 
 /** "today", "yesterday", "3 days ago". */

@@ -16,6 +16,7 @@ import { settleOrders } from './openOrders';
 import { addMadeProducts, addPapers, addPriceList } from './papers';
 import { Random } from './random';
 import { addGrowingOn } from './growingOn';
+import { addPerennial } from './perennial';
 import { addSeedlings } from './seedlings';
 import { addTrials } from './trials';
 import { DemoWorld } from './world';
@@ -83,6 +84,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
     await insertAll(tx, world.book);
     const zone = zoneHours(options);
     await insertAll(tx, await addSeedlings(tx, world, { farmId, zoneHours: zone, order: nextOrder + SEEDLING_ORDERS }));
+    await insertAll(tx, await addPerennial(tx, world, { farmId, zoneHours: zone }));
     await insertAll(tx, await addGrowingOn(tx, world, { farmId, zoneHours: zone }));
     await addTrials(tx, world, farmId);
     await tx.raw(BATCHES_FROM_STEPS);

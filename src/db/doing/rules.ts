@@ -1,4 +1,5 @@
 import type { CareJob } from '../../core/crops/care';
+import type { WinterRest } from '../../core/crops/winterRest';
 import { say, word } from '../../core/words/words';
 import { LABOUR_NAMES } from '../../core/crops/labour';
 import { bedStages, stageFault } from '../../core/crops/recipe';
@@ -156,7 +157,14 @@ const EDITABLE_CROP: readonly string[] = [
 /** Changes numbers of the farm's own copy of a crop. */
 export async function saveCrop(
   tx: Tx,
-  change: { code: string; version: number; values: ChangedValue[]; dense?: BedStage[]; care?: CareJob[] },
+  change: {
+    code: string;
+    version: number;
+    values: ChangedValue[];
+    dense?: BedStage[];
+    care?: CareJob[];
+    rest?: WinterRest[];
+  },
 ): Promise<string> {
   const row = await tx('crop').where({ code: change.code }).forUpdate().first('params', 'version');
   if (!row) throw new RuleBroken('form', say`That crop is not on this farm.`);
@@ -165,6 +173,7 @@ export async function saveCrop(
   putValues(crop, change.values, EDITABLE_CROP);
   putStages(crop as unknown as Crop, change.dense);
   if (change.care) crop.care = careRows(change.care);
+  if (change.rest) putRest(crop as unknown as Crop, change.rest[0]);
   checkCrop(crop as unknown as Crop);
   crop.basis = say`Set by this farm`;
   const own = tx('crop').where({ code: change.code });
@@ -179,6 +188,22 @@ export async function putCrop(tx: Tx, { crop, version }: { crop: Crop; version: 
     .where({ code: crop.code, version })
     .update({ params: JSON.stringify(crop), version: version + 1 });
   if (changed === 0) throw new RuleBroken('form', STALE);
+}
+
+function putRest(crop: Crop, rest: WinterRest | undefined) {
+  if (!rest) {
+    delete crop.rest;
+    return;
+  }
+  const { fromMonth, untilMonth, perM2 } = rest;
+  if (fromMonth === untilMonth)
+    throw new RuleBroken('rest.0.untilMonth', say`It rests for some months of the year: choose a later month.`);
+  if (perM2 < crop.finalPerM2)
+    throw new RuleBroken(
+      'rest.0.perM2',
+      say`At rest plants stand closer than ${crop.finalPerM2} a m², as they grow; give that or more.`,
+    );
+  crop.rest = { fromMonth, untilMonth, perM2 };
 }
 
 /** One job of a kind each, in the order they begin. */

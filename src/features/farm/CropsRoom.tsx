@@ -2,11 +2,12 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
-import { CARE_CODES, CARE_NAMES, careOf } from '../../core/crops/care';
+import { CARE_NAMES, careOf, RECIPE_CARE } from '../../core/crops/care';
 import { boltFromC } from '../../core/crops/bolting';
 import { labourOf } from '../../core/crops/labour';
 import { bedStages } from '../../core/crops/recipe';
 import type { BedStage, Crop } from '../../core/library/types';
+import { monthName } from '../../core/quantity/sayDay';
 import { toShown, type Quantity } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { plural, say, told, word } from '../../core/words/words';
@@ -154,13 +155,34 @@ const careField = (crop: Crop): FormField => ({
   kind: 'rows',
   add: word`Another job`,
   columns: [
-    { name: 'what', label: word`Job`, kind: 'select', options: CARE_CODES.map((c) => [c, CARE_NAMES[c]]) },
+    { name: 'what', label: word`Job`, kind: 'select', options: RECIPE_CARE.map((c) => [c, CARE_NAMES[c]]) },
     { name: 'fromDay', label: word`From day`, kind: 'count' },
     { name: 'everyDays', label: word`Every, days`, kind: 'count' },
     { name: 'min100', label: word`Minutes for 100`, kind: 'number' },
   ],
   start: careOf(crop).map((c) => ({ ...c })),
 });
+
+const months = () => Array.from({ length: 12 }, (_, i): [string, string] => [String(i + 1), monthName(i + 1)]);
+
+const restField = (crop: Crop): FormField => ({
+  name: 'rest',
+  label: word`Rests in a corner`,
+  help: word`For perennials: from the first of a month to the first of another they do not grow, nothing is picked, and they stand close.`,
+  group: word`Time`,
+  kind: 'rows',
+  add: word`It rests for a part of the year`,
+  columns: [
+    { name: 'fromMonth', label: word`From the 1st of`, kind: 'select', options: months() },
+    { name: 'untilMonth', label: word`To the 1st of`, kind: 'select', options: months() },
+    { name: 'perM2', label: word`Plants a m² then`, kind: 'number' },
+  ],
+  start: restRows(crop),
+});
+
+/** As the form has it: months are choices, so they are text. */
+const restRows = ({ rest }: Crop) =>
+  rest ? [{ fromMonth: String(rest.fromMonth), untilMonth: String(rest.untilMonth), perM2: rest.perM2 }] : [];
 
 /** With what holds for crops of its kind where neither the library nor the farm says otherwise. */
 function withUsual(crop: Crop): Crop {
@@ -196,6 +218,11 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
     };
   });
   fields.splice(fields.findIndex((f) => f.name === 'finalPerM2') + 1, 0, denseField(crop));
+  fields.splice(
+    fields.findIndex((f) => f.name === 'nurseryPerM2'),
+    0,
+    restField(crop),
+  );
   fields.push(careField(crop));
   return (
     <Sheet>
@@ -229,8 +256,15 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
               const dense = typed.dense as BedStage[];
               const isSpaced = JSON.stringify(dense) !== JSON.stringify(denseOf(crop));
               const isCared = JSON.stringify(typed.care) !== JSON.stringify(careOf(crop));
-              const care = isCared ? { care: typed.care } : {};
-              if (values.length === 0 && (isSpaced || isCared))
+              const rows = typed.rest as ReturnType<typeof restRows>;
+              const isRested = JSON.stringify(rows) !== JSON.stringify(restRows(crop));
+              const rest = rows.map((r) => ({
+                ...r,
+                fromMonth: Number(r.fromMonth),
+                untilMonth: Number(r.untilMonth),
+              }));
+              const care = { ...(isCared ? { care: typed.care } : {}), ...(isRested ? { rest } : {}) };
+              if (values.length === 0 && (isSpaced || isCared || isRested))
                 values.push({ name: 'finalDays', value: crop.finalDays });
               const body = { code: crop.code, version, values, dense, ...care };
               return send<Said>('setup.crop@1', { entryKey, confirmed, ...body });

@@ -2,8 +2,8 @@
 import { asItWas, LEAST_BATCHES, withLearned, type Learned } from '../../core/crops/learned';
 import type { Crop } from '../../core/library/types';
 import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
-import { shortDay } from '../../core/quantity/sayDay';
-import { say, speech } from '../../core/words/words';
+import { monthName, shortDay } from '../../core/quantity/sayDay';
+import { say } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm } from '../../ui/form/ActionForm';
 import { Empty, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
@@ -86,7 +86,7 @@ function Values({ crop, learned, today, units }: ValuesProps) {
       ? [say`yield of a plant`, formatMass(recipe.yieldG, units), formatMass(own.yieldG, units), learned.batches]
       : [say`lives in the bed`, share(recipe.finalSurvival), share(own.finalSurvival), learned.batches],
     ...learned.daysByMonth.map((m): [string, string, string, number] => [
-      say`days to the first pick, ${monthName(m.month)}`,
+      say`days to the first pick, ${monthName(m.month + 1)}`,
       formatNumber(m.expected),
       formatNumber(m.days),
       m.batches,
@@ -119,8 +119,3 @@ function Values({ crop, learned, today, units }: ValuesProps) {
     </ScrollTable>
   );
 }
-
-const monthName = (month: number) =>
-  new Intl.DateTimeFormat(speech().locale, { month: 'long', timeZone: 'UTC' }).format(
-    new Date(Date.UTC(2026, month, 15)),
-  );

@@ -93,10 +93,10 @@ describe('a recipe of several spacings', () => {
   });
 
   test('what is free in a bed counts dense plants for what they hold', () => {
-    const { plantings, crops, places } = farm({
+    const { plantings, crops, places, today } = farm({
       plantings: [planting(), planting({ lotId: 'x', lotCode: 'B-2', count: 30, stage: 1 })],
     });
-    expect(placesFree({ bed: places[0]!, plantings, crops })).toBe(600 - 50 - 30);
+    expect(placesFree({ bed: places[0]!, plantings, crops, today })).toBe(600 - 50 - 30);
   });
 });
 

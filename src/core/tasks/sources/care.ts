@@ -1,8 +1,9 @@
-import { careDue, careMinutes, CARE_NAMES, careOf, type CareJob } from '../../crops/care';
+import { careDue, careKinds, careMinutes, CARE_NAMES, careOf, type CareJob } from '../../crops/care';
 import type { Crop } from '../../library/types';
 import type { PlaceFact, PlantStay } from '../../plan/types';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
 import { formatNumber } from '../../quantity/units';
+import { isResting, lastTurn } from '../../crops/winterRest';
 import { plural, say, told, word } from '../../words/words';
 import { aJob, jobId, type Job } from '../jobs';
 import type { JobSource, RoundView } from '../source';
@@ -30,7 +31,7 @@ function standingOn({ forecast, facts, at }: RoundView): Standing[] {
   for (const stay of forecast.plants.filter(here)) {
     const crop = crops.get(stay.cropCode);
     const place = places.get(stay.placeId);
-    if (!crop || !place || careOf(crop).length === 0) continue;
+    if (!crop || !place || careKinds(crop).length === 0) continue;
     const key = `${stay.lotCode}|${stay.placeId}`;
     const known = found.get(key);
     if (known) {
@@ -63,6 +64,36 @@ function jobOf(view: RoundView, { lotCode, crop, place, plants, from }: Standing
   ];
 }
 
+/** A perennial that goes to rest or comes forward: asked for until it is done, for some weeks. */
+function turnOf(view: RoundView, { lotCode, crop, place, plants, from }: Standing): Job[] {
+  const { facts, at, day, cared } = view;
+  if (!crop.rest) return [];
+  const { what, on } = lastTurn(crop.rest, day);
+  const due = daysBetween(facts.today, on);
+  const done = cared?.get(caredKey(lotCode, place.id, what));
+  const isOpen = at > 0 ? due === at : daysBetween(on, day) <= TURN_WAITS_DAYS;
+  if (!isOpen || from > due || (done !== undefined && done >= addDays(on, -TURN_EARLY_DAYS))) return [];
+  const count = plural(plants, '# plant', '# plants');
+  const detail =
+    what === 'corner'
+      ? say`${lotCode} · ${count} · ${formatNumber(crop.rest.perM2)} a m² in a corner, roots wet, crowns dry`
+      : say`${lotCode} · ${count} · ${formatNumber(crop.finalPerM2)} a m², feed on from now`;
+  return [
+    aJob(careJob(lotCode, on, { placeId: place.id, what }), place, {
+      ...{ kind: 'care', detail, amount: formatNumber(plants), lotCode, caution: null },
+      title: `${told(CARE_NAMES[what])}: ${crop.name}`,
+      minutes: careMinutes({ what, fromDay: 0, everyDays: 0, min100: TURN_MIN_100 }, plants),
+      lateDays: Math.max(0, daysBetween(on, day)),
+    }),
+  ];
+}
+
+/** A turn is asked for so long after its day, and counts when it was done so long before. Planning defaults. */
+const TURN_WAITS_DAYS = 28;
+const TURN_EARLY_DAYS = 21;
+/** Minutes for 100 plants: cutting back, lifting, setting together. Planning default. */
+const TURN_MIN_100 = 90;
+
 const CAUTIONS: Partial<Record<CareJob['what'], string>> = {
   lower: word`Work from a firm platform, never from the rim of a bed or tank; two for long rows.`,
 };
@@ -78,7 +109,12 @@ function everyWords({ everyDays }: CareJob, last: Day | null, day: Day): string 
 /** Training, side shoots, lowering, thinning: what the recipes of long crops ask for between planting and picking. */
 export const module: JobSource = {
   kind: 'care',
-  jobs: (view) => standingOn(view).flatMap((s) => careOf(s.crop).flatMap((care) => jobOf(view, s, care))),
+  jobs: (view) =>
+    standingOn(view).flatMap((s) => [
+      ...turnOf(view, s),
+      // What rests is left in peace.
+      ...(isResting(s.crop, view.day) ? [] : careOf(s.crop).flatMap((care) => jobOf(view, s, care))),
+    ]),
   form: (job) => ({
     fields: [{ name: 'note', label: say`What was seen`, kind: 'text', optional: true }],
     submit: say`Done`,

@@ -9,6 +9,7 @@ import { Chips } from '../../../ui/form/Chips';
 import { SheetBody } from '../../../ui/kit/kit';
 import { plantActs, toldOf, type SaidOfPlants } from '../actions';
 import type { BedChoice, PlantsShown } from './shown';
+import { transplantFields } from './transplantFields';
 
 interface PlantActsProps {
   plants: PlantsShown;
@@ -97,11 +98,7 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
       send: plantActs.moveOn,
     }),
     transplant: () => ({
-      fields: [
-        whereTo(beds, null),
-        { ...countOf(say`Plants that went into the bed`, ''), half: true },
-        { name: 'lost', label: say`Did not come up, or make it`, kind: 'count', start: 0, half: true },
-      ],
+      fields: [whereTo(beds, null), ...transplantFields()],
       submit: say`Transplanted`,
       caution: say`Wash hands; no fish water on edible leaves.`,
       send: plantActs.moveOn,

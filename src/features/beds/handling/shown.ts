@@ -1,4 +1,4 @@
-import { CARE_NAMES, careOf } from '../../../core/crops/care';
+import { CARE_NAMES, careKinds } from '../../../core/crops/care';
 import { bedStages, lastStage, soldFromBench } from '../../../core/crops/recipe';
 import { placesFree } from '../../../core/crops/roomFor';
 import { suits } from '../../../core/crops/suits';
@@ -57,7 +57,7 @@ export function plantsShown(p: PlantingFact, facts: FarmFacts): PlantsShown {
     packAs: packChoices(facts.products, { cropCode: crop.code }),
     soldHere: soldFromBench(crop),
     seedlings: onBench && !soldFromBench(crop) ? seedlingsOf(facts) : [],
-    care: onBench ? [] : careOf(crop).map(({ what }) => [what, told(CARE_NAMES[what])]),
+    care: onBench ? [] : careKinds(crop).map((what) => [what, told(CARE_NAMES[what])]),
   };
 }
 
@@ -72,13 +72,13 @@ function seedlingsOf({ products, crops }: FarmFacts): [code: string, words: stri
 }
 
 /** Beds for a crop, those that suit it and have most room first. */
-export function bedChoices(crop: Crop, { places, plantings, crops }: FarmFacts): BedChoice[] {
+export function bedChoices(crop: Crop, { places, plantings, crops, today }: FarmFacts): BedChoice[] {
   return places
     .filter((p) => p.kind === 'bed')
     .map((bed) => ({
       id: bed.id,
       code: bed.code,
-      free: placesFree({ bed, plantings, crops }),
+      free: placesFree({ bed, plantings, crops, today }),
       suits: suits(crop, bed.method),
     }))
     .sort((a, b) => Number(b.suits) - Number(a.suits) || (b.free ?? Infinity) - (a.free ?? Infinity));

@@ -7,6 +7,7 @@ import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Stack, Text } from '../../../ui/kit/kit';
+import { transplantFields } from '../handling/transplantFields';
 import { plantActs, toldOf, type SaidOfPlants } from '../actions';
 import type { Carried } from './MovingStrips';
 import type { StripView } from './stripOf';
@@ -26,16 +27,7 @@ interface MoveAskProps {
 export function MoveAsk({ moving, units, onClose, onDone }: MoveAskProps) {
   const { span, from, to } = moving;
   const free = Math.max(0, to.positions - to.held);
-  const count: FormField = from.isBench
-    ? { name: 'count', label: say`Plants that went into the bed`, kind: 'count', start: '', half: true }
-    : { name: 'count', label: say`How many`, kind: 'count', start: span.plants };
-  const lost: FormField = {
-    name: 'lost',
-    label: say`Did not come up, or make it`,
-    kind: 'count',
-    start: 0,
-    half: true,
-  };
+  const count: FormField = { name: 'count', label: say`How many`, kind: 'count', start: span.plants };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="move-title">
       <DialogTitle id="move-title">{say`${span.lotCode} from ${from.code} to ${to.code}`}</DialogTitle>
@@ -46,7 +38,7 @@ export function MoveAsk({ moving, units, onClose, onDone }: MoveAskProps) {
           </Text>
           <ActionForm
             about={`${span.lotId}${from.placeId}${to.placeId}`}
-            fields={from.isBench ? [count, lost] : [count]}
+            fields={from.isBench ? transplantFields() : [count]}
             units={units}
             submit={from.isBench ? say`Transplanted` : say`Moved`}
             caution={from.isBench ? say`Wash hands; no fish water on edible leaves.` : null}

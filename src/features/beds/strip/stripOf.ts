@@ -1,5 +1,6 @@
 import { restOn, restWithin } from '../../../core/crops/bedRest';
 import { bedStages, lastStage } from '../../../core/crops/recipe';
+import { isResting, restsUntil } from '../../../core/crops/winterRest';
 import { plantsIn } from '../../../core/plan/lookUp';
 import { nextPick } from '../../../core/plan/unpicked';
 import type { PlaceFact, PlantStay } from '../../../core/plan/types';
@@ -96,6 +97,7 @@ export function stripOf(view: FarmView, bed: PlaceFact, { trials, findings }: Ma
       ...trialMarks(trials, bed),
       ...findingMarks(findings, bed),
       ...restMarks(bed, addDays(forecast.firstDay, at)),
+      ...sleepMarks(view, here),
     ],
   };
 }
@@ -153,6 +155,16 @@ function restMarks(bed: PlaceFact, day: Day): StripView['marks'] {
     ? say`rests until ${shortDay(next.until)}: ${next.words}`
     : say`rests from ${shortDay(next.from)} to ${shortDay(next.until)}: ${next.words}`;
   return [{ words: when, href: '/beds/space' }];
+}
+
+/** Perennials of a bed that rest on the shown day. */
+function sleepMarks({ facts, forecast, at }: FarmView, here: readonly PlantStay[]): StripView['marks'] {
+  const day = addDays(forecast.firstDay, at);
+  const crops = facts.crops.filter((c) => isResting(c, day) && here.some((s) => s.cropCode === c.code));
+  return crops.map((crop) => ({
+    words: say`${crop.name} rests in its corner until ${shortDay(restsUntil(crop.rest!, day))}`,
+    href: `/farm/crops?crop=${crop.code}`,
+  }));
 }
 
 const findingMarks = (findings: readonly OpenFinding[], bed: PlaceFact): StripView['marks'] =>
