@@ -101,6 +101,7 @@ async function signedIn(browser, baseURL) {
 
 const cookieOf = async (page) => (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
 
+/* global MessageChannel, requestAnimationFrame -- in the page */
 /** A planting dragged over the beds of the page: the middle time from a move of the mouse to the picture that shows it, ms. */
 async function dragAnswers(page) {
   await page.goto('/beds');

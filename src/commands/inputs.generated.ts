@@ -40,6 +40,7 @@ import { FeedInput } from './fish/feed.input';
 import { FeedRuleInput } from './setup/feedRule.input';
 import { FishSaleInput } from './setup/fishSale.input';
 import { GradeInput } from './fish/grade.input';
+import { GrowingCostsInput } from './setup/growingCosts.input';
 import { HabitsInput } from './setup/habits.input';
 import { HandoverInput } from './task/handover.input';
 import { HarvestInput } from './fish/harvest.input';
@@ -218,6 +219,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.dropTemperature': DropTemperatureInput,
   'setup.feedRule': FeedRuleInput,
   'setup.fishSale': FishSaleInput,
+  'setup.growingCosts': GrowingCostsInput,
   'setup.habits': HabitsInput,
   'setup.lifeSupport': LifeSupportInput,
   'setup.open': OpenInput,

@@ -104,6 +104,7 @@ import { module as setupDescribeModule } from './setup/describe';
 import { module as setupDropTemperatureModule } from './setup/dropTemperature';
 import { module as setupFeedRuleModule } from './setup/feedRule';
 import { module as setupFishSaleModule } from './setup/fishSale';
+import { module as setupGrowingCostsModule } from './setup/growingCosts';
 import { module as setupHabitsModule } from './setup/habits';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
@@ -230,6 +231,7 @@ export const modules = [
   setupDropTemperatureModule,
   setupFeedRuleModule,
   setupFishSaleModule,
+  setupGrowingCostsModule,
   setupHabitsModule,
   setupLifeSupportModule,
   setupOpenModule,

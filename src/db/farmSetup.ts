@@ -4,6 +4,7 @@ import type { FarmDescription } from '../core/setup/description';
 import type { Chore } from '../core/tasks/source';
 import type { School } from '../core/water/loopBalance';
 import { SCOUT_EVERY_DAYS } from '../core/crops/signs';
+import { USUAL_COSTS, type GrowingCosts } from '../core/crops/worth';
 import { DIVERSITY_PERCENT } from '../core/crops/diversity';
 import type { Tx } from './connection';
 
@@ -325,6 +326,12 @@ export interface LimitsSetUp {
 /** The most that one crop should take of what is planted, percent by area. */
 export async function mostOfOnePercent(tx: Tx): Promise<number> {
   return (await tx('farm').first('habits')).habits.mostOfOnePercent ?? DIVERSITY_PERCENT;
+}
+
+/** What growing costs here: the farm's own numbers, or the planning defaults. */
+export async function growingCosts(tx: Tx): Promise<GrowingCosts & { version: number; isOwn: boolean }> {
+  const { habits, version } = await tx('farm').first('habits', 'version');
+  return { ...USUAL_COSTS, methods: [], ...habits.growing, version, isOwn: habits.growing !== undefined };
 }
 
 /** What the farm is used to, and by what its loops warn. */

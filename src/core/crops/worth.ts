@@ -10,8 +10,10 @@ export interface MethodNumbers {
   bedPerFloor: number;
   /** Work against rafts at waist height, 1: the same. */
   workFactor: number;
-  /** Pumps and air on the mean, W for a m² of growing area; lamps are not in it. */
+  /** Pumps and air on the mean, W for a m² of growing area. */
   wattsPerM2: number;
+  /** Lamps, mean of day, night and the year, W for a m² of growing area; absent: none hang there. */
+  lampWattsPerM2?: number;
 }
 
 /** Planning defaults, compiled from general extension literature on soilless growing. */
@@ -26,6 +28,8 @@ export const METHOD_NUMBERS: Readonly<Record<string, MethodNumbers>> = {
   soil: { bedPerFloor: 0.7, workFactor: 1.2, wattsPerM2: 1 },
 };
 
+export const METHODS = Object.keys(METHOD_NUMBERS);
+
 export interface WorthCosts {
   /** An hour of work, minor units. */
   hourMinor: number;
@@ -39,6 +43,15 @@ export interface WorthCosts {
 
 /** Planning defaults. */
 export const USUAL_COSTS: WorthCosts = { hourMinor: 2200, plugs100Minor: 400, kwhMinor: 30, turnoverDays: 2 };
+
+/** What a farm reckons with: its costs, and what each way of growing asks where it has set its own. */
+export interface GrowingCosts extends WorthCosts {
+  methods: readonly (Required<MethodNumbers> & { method: string })[];
+}
+
+/** Planning defaults with what the farm has set in their place. */
+export const methodNumbers = (method: string, { methods }: Pick<GrowingCosts, 'methods'>): MethodNumbers | undefined =>
+  methods.find((m) => m.method === method) ?? METHOD_NUMBERS[method];
 
 /** What a crop grown in one way gives of a square metre of floor in a week, by its recipe at its best; heads, g or bunches. */
 export interface Worth {
@@ -81,7 +94,8 @@ export function worthOf({ crop, method, priceMinor, costs, batch = USUAL_BATCH }
   const gross = (units / (crop.unit === 'kg' ? 1000 : 1)) * priceMinor;
   const minutes = minutesOfPlant(crop, batch) * method.workFactor;
   const plugs = costs.plugs100Minor / 100 / (crop.germination * crop.nurserySurvival);
-  const kwh = (method.wattsPerM2 * method.bedPerFloor * 168) / 1000;
+  const watts = method.wattsPerM2 + (method.lampWattsPerM2 ?? 0);
+  const kwh = (watts * method.bedPerFloor * 168) / 1000;
   const beforeWork = (gross - plugs) * perFloorWeek - kwh * costs.kwhMinor;
   const minutesWeek = minutes * perFloorWeek;
   return {

@@ -76,6 +76,7 @@ export const ADVISER_SUMS: readonly Sum[] = [
       input('bedPerFloor', word`Growing area on one m² of floor`, word`m²`, [0.1, 10], 0.75),
       input('workFactor', word`Work against rafts at waist height`, '', [0.2, 5], 1),
       input('wattsPerM2', word`Pumps and air for a m² of growing area`, word`W`, [0, 200], 3),
+      input('lampWattsPerM2', word`Lamps for a m² of growing area, mean of day and night`, word`W`, [0, 500], 0),
       input('hourMinor', word`An hour of work, in cents`, '', [0, 100_000], USUAL_COSTS.hourMinor),
       input('plugs100Minor', word`A hundred plugs, in cents`, '', [0, 100_000], USUAL_COSTS.plugs100Minor),
       input('kwhMinor', word`A kilowatt-hour, in cents`, '', [0, 1000], USUAL_COSTS.kwhMinor),
@@ -87,7 +88,10 @@ export const ADVISER_SUMS: readonly Sum[] = [
     work: ({ n, code }) => {
       const w = worthOf({
         crop: cropOf(code('crop')),
-        method: { bedPerFloor: n('bedPerFloor'), workFactor: n('workFactor'), wattsPerM2: n('wattsPerM2') },
+        method: {
+          ...{ bedPerFloor: n('bedPerFloor'), workFactor: n('workFactor') },
+          ...{ wattsPerM2: n('wattsPerM2'), lampWattsPerM2: n('lampWattsPerM2') },
+        },
         priceMinor: n('priceMinor'),
         costs: {
           ...{ hourMinor: n('hourMinor'), plugs100Minor: n('plugs100Minor'), kwhMinor: n('kwhMinor') },

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { GrowingCosts } from '../../core/crops/worth';
 import type { School } from '../../core/water/loopBalance';
 import { RuleBroken } from '../../core/errors';
 import type { LoopPart } from '../../core/setup/description';
@@ -37,6 +38,21 @@ export async function saveHabits(tx: Tx, v: HabitsWish): Promise<void> {
       entry_back_days: v.entryBackDays,
       version: v.version + 1,
     });
+  if (changed === 0) throw new RuleBroken('form', STALE);
+}
+
+/** What growing costs here; a way of growing once. */
+export async function saveGrowingCosts(
+  tx: Tx,
+  { version, ...growing }: GrowingCosts & { version: number },
+): Promise<void> {
+  const { methods } = growing;
+  const twice = methods.findIndex((m, i) => methods.findIndex((n) => n.method === m.method) !== i);
+  if (twice >= 0)
+    throw new RuleBroken(`methods.${twice}.method`, say`That stands there already. Change the one above.`);
+  const changed = await tx('farm')
+    .where({ version })
+    .update({ habits: tx.raw('habits || ?::jsonb', [JSON.stringify({ growing })]), version: version + 1 });
   if (changed === 0) throw new RuleBroken('form', STALE);
 }
 

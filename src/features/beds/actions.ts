@@ -50,7 +50,9 @@ export const pinPick = act('plan.pinPick@1');
 export const takeBack = act('entry.takeBack@1');
 /** Answers with the draft's id. */
 export const layDraft = (values: Record<string, unknown>) => send<string>('draft.layPlan@1', values);
-const trial = (name: string) => (values: Record<string, unknown>) => send<SaidOfPlants>(name, values);
-export const beginTrial = trial('trial.begin@1');
-export const measureTrial = trial('trial.measure@1');
-export const decideTrial = trial('trial.decide@1');
+/** Acts that always say what they did in words and lines. */
+const saying = (name: string) => (values: Record<string, unknown>) => send<SaidOfPlants>(name, values);
+export const setGrowingCosts = saying('setup.growingCosts@1');
+export const beginTrial = saying('trial.begin@1');
+export const measureTrial = saying('trial.measure@1');
+export const decideTrial = saying('trial.decide@1');

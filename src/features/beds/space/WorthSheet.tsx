@@ -1,16 +1,24 @@
+'use client';
+import Button from '@mui/material/Button';
 import Link from 'next/link';
-import { USUAL_COSTS } from '../../../core/crops/worth';
+import { useState } from 'react';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
+import { CostsForm } from './CostsForm';
 import type { SpacePage, WorthRow } from './queries';
+
+/** What earns most stands first; the others come when they are asked for. */
+const FIRST_SHOWN = 8;
 
 /** Heads or leaves, rafts or towers: every crop in every way the farm can grow it, on one measure. */
 export function WorthSheet({ page }: { page: SpacePage }) {
+  const [all, setAll] = useState(false);
   if (page.worth.length === 0) return null;
+  const shown = all ? page.worth : page.worth.slice(0, FIRST_SHOWN);
   const money = (minor: number) => formatAboutMoney(minor, page.currency);
   const verdict = headsOrLeaves(page.worth, money);
   return (
@@ -18,15 +26,15 @@ export function WorthSheet({ page }: { page: SpacePage }) {
       <SheetHead>
         <h2>{say`What a square metre of floor earns in a week`}</h2>
         <Text quiet>
-          {say`by the recipes at their best, list prices, all of it sold; work at ${money(USUAL_COSTS.hourMinor)} an hour; with your own numbers on`}{' '}
-          <Link href="/sums?sum=floor-worth">{say`Sums`}</Link>
+          {say`by the recipes at their best, list prices, all of it sold; work at ${money(page.costs.hourMinor)} an hour`}
+          ; {page.costs.isOwn ? say`your own costs` : say`planning defaults`};{' '}
+          <Link href="/sums?sum=floor-worth">{say`how it is reckoned`}</Link>
         </Text>
       </SheetHead>
-      {verdict && (
-        <SheetBody>
-          <Mark tone="soon">{verdict}</Mark>
-        </SheetBody>
-      )}
+      <SheetBody stack>
+        {verdict && <Mark tone="soon">{verdict}</Mark>}
+        <CostsForm page={page} />
+      </SheetBody>
       <ScrollTable label={say`What a square metre of floor earns in a week`} maxHeight={460}>
         <LightTable stack>
           <thead>
@@ -43,7 +51,7 @@ export function WorthSheet({ page }: { page: SpacePage }) {
             </LightRow>
           </thead>
           <tbody>
-            {page.worth.map((w) => (
+            {shown.map((w) => (
               <LightRow key={w.key}>
                 <LightCell strong>
                   <Link href={`/farm/crops?crop=${w.code}`} prefetch={false}>
@@ -81,6 +89,11 @@ export function WorthSheet({ page }: { page: SpacePage }) {
           </tbody>
         </LightTable>
       </ScrollTable>
+      {shown.length < page.worth.length && (
+        <SheetBody>
+          <Button onClick={() => setAll(true)}>{say`Show all ${page.worth.length}`}</Button>
+        </SheetBody>
+      )}
     </Sheet>
   );
 }

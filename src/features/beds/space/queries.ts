@@ -2,7 +2,8 @@ import 'server-only';
 import { spaceByWeek, weekDays, type SpaceWeek } from '../../../core/crops/space';
 import { bestCuts, cutsCompared } from '../../../core/crops/advisers';
 import { suits } from '../../../core/crops/suits';
-import { METHOD_NUMBERS, USUAL_COSTS, worthOf, type Worth } from '../../../core/crops/worth';
+import { methodNumbers, worthOf, type GrowingCosts, type MethodNumbers, type Worth } from '../../../core/crops/worth';
+import { growingCosts } from '../../../db/farmSetup';
 import { isMain } from '../../../core/market/families';
 import { formatQuantity } from '../../../core/plan/consequences';
 import type { Day } from '../../../core/quantity/days';
@@ -41,6 +42,16 @@ export interface SpacePage extends DayView {
   beds: [id: string, code: string][];
   /** Ways of using the floor, what leaves most first. */
   worth: WorthRow[];
+  costs: CostsShown;
+}
+
+/** What the comparison by floor reckons with. */
+export interface CostsShown extends Omit<GrowingCosts, 'methods'> {
+  version: number;
+  /** The farm has set its own. */
+  isOwn: boolean;
+  /** Each way of growing that the farm has. */
+  methods: (Required<MethodNumbers> & { method: string; words: string })[];
 }
 
 /** A crop grown in one of the farm's ways, by its recipe, for a m² of floor and week. */
@@ -60,7 +71,7 @@ const WEEKS = 20;
 const TURNOVER_DAYS = 2;
 
 export async function spacePage(search: Search): Promise<SpacePage> {
-  const view = await farmView(search, async () => null);
+  const view = await farmView(search, async (tx) => growingCosts(tx));
   const { facts, forecast, steps } = view;
   return {
     ...dayOnly(view),
@@ -75,26 +86,39 @@ export async function spacePage(search: Search): Promise<SpacePage> {
     cuts: cutsOf(view),
     rests: facts.places.flatMap((p) => (p.rests ?? []).map((r) => ({ ...r, code: p.code }))),
     beds: facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
-    worth: worthRows(view),
+    worth: worthRows(view, view.more),
+    costs: costsShown(view, view.more),
   };
 }
 
+const methodsOf = ({ places }: FarmView['facts']) => [
+  ...new Set(places.filter((p) => p.kind === 'bed').flatMap((p) => p.method ?? [])),
+];
+
+function costsShown({ facts }: FarmView, costs: Awaited<ReturnType<typeof growingCosts>>): CostsShown {
+  const methods = methodsOf(facts).flatMap((method) => {
+    const numbers = methodNumbers(method, costs);
+    return numbers ? [{ lampWattsPerM2: 0, ...numbers, method, words: codeWords(method) }] : [];
+  });
+  return { ...costs, methods };
+}
+
 /** Every crop that is grown, in each way of growing the farm has and the recipe names. */
-function worthRows({ facts, units }: FarmView): WorthRow[] {
-  const methods = [...new Set(facts.places.filter((p) => p.kind === 'bed').flatMap((p) => p.method ?? []))];
+function worthRows({ facts, units }: FarmView, costs: GrowingCosts): WorthRow[] {
+  const methods = methodsOf(facts);
   return facts.crops
     .filter((c) => !c.retiredOn)
     .flatMap((crop) => {
       const product = facts.products.find((p) => p.cropCode === crop.code && isMain(p));
       if (!product || product.priceMinor <= 0) return [];
       return methods
-        .filter((m) => suits(crop, m) && METHOD_NUMBERS[m])
+        .filter((m) => suits(crop, m) && methodNumbers(m, costs))
         .flatMap((m): WorthRow[] => {
           const worth = worthOf({
             crop,
-            method: METHOD_NUMBERS[m]!,
+            method: methodNumbers(m, costs)!,
             priceMinor: product.priceMinor,
-            costs: USUAL_COSTS,
+            costs,
           });
           if (!worth) return [];
           return [
