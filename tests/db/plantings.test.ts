@@ -60,6 +60,39 @@ describe('a pick of the round', () => {
   });
 });
 
+describe('what a transplant leaves on the bench', () => {
+  test('stays there and is told, or goes to compost when that is said; taken back, all is as it was', async () => {
+    await as('bram');
+    const [nb, r4] = [await place('NB'), await emptied('R4')];
+    const { code, lotId } = await sown('mizuna', 200);
+    const body = { lotId, placeId: nb, toPlaceId: r4, count: 120, lost: 4 };
+    const stay = randomUUID();
+    expect(said(await run('plants.moveOn', body, stay))).toMatch(/76 of .* stay on NB; enter them as lost/);
+    expect(await standing([code])).toEqual({ [`${code} NB`]: 76, [`${code} R4`]: 120, [`${code} COMPOST`]: 4 });
+    expect((await run('entry.takeBack', { recordedKey: stay })).ok).toBe(true);
+
+    const gone = randomUUID();
+    expect(said(await run('plants.moveOn', { ...body, others: 'compost' }, gone))).toMatch(
+      /76 of .* went from NB to compost/,
+    );
+    expect(await standing([code])).toEqual({ [`${code} R4`]: 120, [`${code} COMPOST`]: 80 });
+    expect((await run('entry.takeBack', { recordedKey: gone })).ok).toBe(true);
+    expect(await standing([code])).toEqual({ [`${code} NB`]: 200 });
+    expect((await run('plants.moveOn', { ...body, others: 'elsewhere' })).fields?.others?.[0]).toMatch(/Choose what/);
+    await run('plants.clearNow', { lotId, placeId: nb, confirmed: true });
+  });
+
+  test('between beds nothing is asked: what does not move stays', async () => {
+    await as('bram');
+    const [nb, r4, r5] = [await place('NB'), await emptied('R4'), await emptied('R5')];
+    const { code, lotId } = await sown('mizuna', 100);
+    await run('plants.moveOn', { lotId, placeId: nb, toPlaceId: r4, count: 100 });
+    const answer = await run('plants.moveOn', { lotId, placeId: r4, toPlaceId: r5, count: 30, others: 'compost' });
+    expect(said(answer)).not.toMatch(/compost|stay on/);
+    expect(await standing([code])).toEqual({ [`${code} R4`]: 70, [`${code} R5`]: 30 });
+  });
+});
+
 describe('an unplanned planting', () => {
   test('sown, counted, in two beds, lost, cut, cleared: every plant is accounted for and the plan goes along', async () => {
     await as('bram');

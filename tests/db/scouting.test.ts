@@ -91,6 +91,59 @@ describe('the walk over the beds', () => {
   });
 });
 
+describe('a walk that finds more than one thing', () => {
+  const walk = async () => (await round()).find((j) => j.id.slot === '' && j.asks!.some(([, code]) => code === 'N1'))!;
+  const found = async () => (await page()).open.map((f) => `${f.place} ${f.words} ${f.howBad}`);
+
+  test('is one entry with all of it, and one undo', async () => {
+    await as('bram');
+    const before = await found();
+    const job = await walk();
+    const body = {
+      ...{ what: 'mildew', placeId: await place('N1'), howBad: 1, lookAgainDays: 5 },
+      ...{ walk: job.id.subject, dueOn: job.id.day },
+      others: [
+        { what: 'aphids', placeId: await place('N2'), howBad: 3, words: 'by the door' },
+        { what: 'slugs', placeId: await place('N1'), howBad: 2 },
+      ],
+    };
+    const key = randomUUID();
+    const answer = await run('scouting.look', body, key);
+    expect(said(answer)).toMatch(/mildew in N1[^]*aphids in N2[^]*in N1: some plants/);
+    const now = (await page()).open.filter((f) => !before.includes(`${f.place} ${f.words} ${f.howBad}`));
+    expect(now.map((f) => [f.place, f.howBad, f.saw, f.lookAgainOn]).sort()).toEqual([
+      ['N1', 1, null, '2026-06-15'],
+      ['N1', 2, null, '2026-06-15'],
+      ['N2', 3, 'by the door', '2026-06-15'],
+    ]);
+    // Sent twice it is written once.
+    await run('scouting.look', body, key);
+    expect(await found()).toHaveLength(before.length + 3);
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+    expect(await found()).toEqual(before);
+    expect((await walk()).done).toBe(false);
+  });
+
+  test('nothing by the first question and something below is something; a row without a bed is said at that row', async () => {
+    await as('bram');
+    const job = await walk();
+    const about = { what: 'nothing', howBad: 1, walk: job.id.subject, dueOn: job.id.day };
+    const lost = await run('scouting.look', {
+      ...about,
+      others: [{ what: 'thrips', placeId: await place('H3'), howBad: 1 }],
+    });
+    expect(lost.fields?.['others.0.placeId']?.[0]).toMatch(/Choose a bed/);
+    const key = randomUUID();
+    const seen = await run(
+      'scouting.look',
+      { ...about, others: [{ what: 'thrips', placeId: await place('N3'), howBad: 1 }] },
+      key,
+    );
+    expect(said(seen)).toMatch(/thrips in N3/);
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+  });
+});
+
 describe('beneficials', () => {
   test('come, are counted, are released into a bed, and never more than there are', async () => {
     await as('bram');

@@ -1,7 +1,8 @@
-import { IsIn, IsOptional } from 'class-validator';
+import { Type } from 'class-transformer';
+import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { NOTHING_SEEN, SIGN_CODES, type SignCode } from '../../core/crops/signs';
 import { word } from '../../core/words/words';
-import { CodeField, DayField, IdField, ListField, TextField, WholeField } from '../inputs';
+import { CodeField, DayField, EachThing, IdField, ListField, TextField, WholeField } from '../inputs';
 
 /** What every look says. */
 export class SeenInput {
@@ -27,11 +28,25 @@ export class SeenInput {
   @IsOptional() @DayField() dueOn?: string;
 }
 
+/** What else a walk found: no photo, looked at again when the first is. */
+export class AlsoSeenInput {
+  @IsIn(SIGN_CODES, { message: word`Choose what was found` }) what!: SignCode;
+  @IdField(word`Choose a bed`) placeId!: string;
+  @WholeField({ low: 1, high: 3, words: word`Say how bad it is` }) howBad!: number;
+  @IsOptional() @TextField(500) words?: string;
+}
+
 export class LookInput extends SeenInput {
   @IsIn([NOTHING_SEEN, ...SIGN_CODES], { message: word`Choose what was found` }) what!: SignCode | typeof NOTHING_SEEN;
   @WholeField({ low: 1, high: 3, words: word`Say how bad it is` }) howBad!: number;
   @IsOptional() @IdField(word`Choose a bed`) placeId?: string;
   @IsOptional() @IdField(word`Choose a planting`) lotId?: string;
+  @IsOptional()
+  @ListField({ least: 0, most: 12, few: word`Send what was found`, many: word`At most 12 more findings a walk` })
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => AlsoSeenInput)
+  others?: AlsoSeenInput[];
   /** The walk that is done by it. */
   @IsOptional() @CodeField(word`That walk is not on the round. Reload.`, 80) walk?: string;
 }

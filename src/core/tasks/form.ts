@@ -23,7 +23,7 @@ export interface FieldSpec {
 
 export interface JobField extends FieldSpec {
   /** What the field starts with, in stored units. */
-  start?: string | number;
+  start?: string | number | Record<string, string | number>[];
 }
 
 /** What a job asks for, and the command that its answers are sent to. */

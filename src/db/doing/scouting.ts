@@ -63,8 +63,11 @@ export async function openFinding(tx: Tx, id: string) {
 
 /** Before a first look is taken back: nobody has looked again since. @throws {RuleBroken} */
 export async function freeFinding(tx: Tx, was: Found): Promise<void> {
-  const first = await tx('finding').where({ entry_key: was.entryKey }).first('id');
-  if (first && (await tx('finding').where({ follows_id: first.id, withdrawn: false }).first('id')))
+  const looks = tx('finding')
+    .where({ entry_key: was.entryKey })
+    .orWhere('entry_key', 'like', `${was.entryKey}:%`)
+    .select('id');
+  if (await tx('finding').whereIn('follows_id', looks).andWhere({ withdrawn: false }).first('id'))
     throw new RuleBroken('form', say`It was looked at again since. Take that back first.`);
 }
 

@@ -139,7 +139,10 @@ const WITHDRAWN_TABLES = ['trial_measure', 'finding', 'culture_entry', 'bed_rest
 async function withdrawRows(tx: Tx, key: string): Promise<number> {
   let rows = 0;
   for (const table of WITHDRAWN_TABLES)
-    rows += await tx(table).where({ entry_key: key, withdrawn: false }).update({ withdrawn: true });
+    rows += await tx(table)
+      .where({ withdrawn: false })
+      .andWhere((q) => void q.where('entry_key', key).orWhere('entry_key', 'like', `${key}:%`))
+      .update({ withdrawn: true });
   return rows;
 }
 

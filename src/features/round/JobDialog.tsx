@@ -11,7 +11,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import type { UnitChoice } from '../../core/quantity/units';
 import { jobForm } from '../../core/tasks/round';
 import { shownStart } from '../../ui/form/ActionForm';
-import { RecordField } from '../../ui/form/RecordField';
+import { FieldOf } from '../../ui/form/FieldOf';
 import { EntryWords, useEntry } from '../../ui/form/useEntry';
 import { Why } from '../../ui/Why';
 import { doJob } from './actions';
@@ -69,7 +69,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
             )}
             {job.caution && <Caution words={job.caution} />}
             {mayDo ? (
-              spec.fields.map((field) => <RecordField key={field.name} field={field} form={form} units={units} />)
+              spec.fields.map((field) => <FieldOf key={field.name} field={field} form={form} units={units} />)
             ) : (
               <Mark as="p" tone="attention">
                 {refusal}

@@ -1,20 +1,16 @@
 'use client';
 import { say, told } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import dynamic from 'next/dynamic';
 import { use, type ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { toShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { Outcome } from '../outcome';
 import { MayWrite } from '../shell/mayWrite';
-import { RecordField } from './RecordField';
+import { FieldOf } from './FieldOf';
 import { EntryWords, useEntry } from './useEntry';
 import { Caution } from '../kit/Caution';
 import { Buttons, Fields, Mark, Stack } from '../kit/kit';
-
-/** Comes with the first form that has rows. */
-const RowsEditor = dynamic(() => import('./RowsEditor').then((m) => m.RowsEditor));
 
 export interface FormField extends FieldSpec {
   /** What the field starts with, in stored units; several numbers for a field that takes many. */
@@ -94,13 +90,7 @@ export function ActionForm<R>({
   return (
     <Stack as="form" onSubmit={entry.submit} noValidate>
       {groupsOf(fields).map(([group, members]) => {
-        const inputs = members.map((field) =>
-          field.kind === 'rows' ? (
-            <RowsEditor key={field.name} field={field} form={form} units={units} />
-          ) : (
-            <RecordField key={field.name} field={field} form={form} units={units} />
-          ),
-        );
+        const inputs = members.map((field) => <FieldOf key={field.name} field={field} form={form} units={units} />);
         if (!group) return <Fields key={members[0]!.name}>{inputs}</Fields>;
         return (
           <Fields as="fieldset" key={group}>

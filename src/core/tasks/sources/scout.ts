@@ -104,9 +104,18 @@ const walkFields = (job: Job): JobField[] => [
   {
     ...{ name: 'placeId', label: word`In`, kind: 'select', start: job.asks?.[0]?.[0] ?? '' },
     options: (job.asks ?? []).map(([id, code]): [string, string] => [id, code]),
-    help: word`More than one? Record the worst here and the rest on the page Scouting.`,
   },
   ...findingFields(),
+  {
+    ...{ name: 'others', label: word`Also found on this walk`, kind: 'rows', add: word`One more finding` },
+    start: [],
+    columns: [
+      { name: 'what', label: word`What was found`, kind: 'select', options: signOptions() },
+      { name: 'placeId', label: word`In`, kind: 'select', options: (job.asks ?? []).map(([id, code]) => [id, code]) },
+      { name: 'howBad', label: word`How bad`, kind: 'select', options: howBadOptions(1) },
+      { name: 'words', label: word`What you saw`, kind: 'text', optional: true },
+    ],
+  },
 ];
 
 /** Walks over the beds every so many days, and second looks at what was found. */
@@ -125,7 +134,10 @@ export const module: JobSource = {
           fields: walkFields(job),
           submit: say`Walked`,
           command: 'scouting.look@1',
-          body: (values) => ({ ...read(values), walk: job.id.subject, dueOn: job.id.day }),
+          body: ({ others, ...values }) => ({
+            ...{ ...read(values), walk: job.id.subject, dueOn: job.id.day },
+            others: ((others ?? []) as Record<string, unknown>[]).map(read),
+          }),
         },
 };
 
