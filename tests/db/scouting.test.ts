@@ -121,7 +121,7 @@ describe('a walk that finds more than one thing', () => {
     expect(await found()).toHaveLength(before.length + 3);
     expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
     expect(await found()).toEqual(before);
-    expect((await walk()).done).toBe(false);
+    expect((await walk()).done).toBeNull();
   });
 
   test('nothing by the first question and something below is something; a row without a bed is said at that row', async () => {
