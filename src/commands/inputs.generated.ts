@@ -22,6 +22,7 @@ import { ChangeStepInput } from './plan/changeStep.input';
 import { ChoreInput } from './task/chore.input';
 import { ClearNowInput } from './plants/clearNow.input';
 import { ConveyorInput } from './plants/conveyor.input';
+import { CopyCropInput } from './setup/copyCrop.input';
 import { CountInput } from './plants/sow.input';
 import { CropInput } from './setup/crop.input';
 import { CustomersInput } from './setup/customers.input';
@@ -213,6 +214,7 @@ export const inputs: Record<string, new () => object> = {
   'scouting.release': ReleaseHelpersInput,
   'setup.addKind': AddKindInput,
   'setup.addProduct': AddProductInput,
+  'setup.copyCrop': CopyCropInput,
   'setup.crop': CropInput,
   'setup.customers': CustomersInput,
   'setup.describe': DescribeInput,

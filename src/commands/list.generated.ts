@@ -98,6 +98,7 @@ import { module as scoutingReceiveModule } from './scouting/receive';
 import { module as scoutingReleaseModule } from './scouting/release';
 import { module as setupAddKindModule } from './setup/addKind';
 import { module as setupAddProductModule } from './setup/addProduct';
+import { module as setupCopyCropModule } from './setup/copyCrop';
 import { module as setupCropModule } from './setup/crop';
 import { module as setupCustomersModule } from './setup/customers';
 import { module as setupDescribeModule } from './setup/describe';
@@ -225,6 +226,7 @@ export const modules = [
   scoutingReleaseModule,
   setupAddKindModule,
   setupAddProductModule,
+  setupCopyCropModule,
   setupCropModule,
   setupCustomersModule,
   setupDescribeModule,

@@ -1,3 +1,4 @@
+import type { Crop } from '../library/types';
 import type { PlanStep } from '../plan/types';
 import { addDays, type Day } from '../quantity/days';
 
@@ -14,8 +15,13 @@ export interface SeedOutlook {
   orderBy: Day | null;
 }
 
-/** How long the seed in store lasts the sowings that are planned, and when more must be ordered. @param left seeds by crop */
-export function seedOutlook(left: ReadonlyMap<string, number>, plan: readonly PlanStep[]): SeedOutlook[] {
+/** How long the seed in store lasts the sowings that are planned, and when more must be ordered. @param left seeds by crop @param crops where the farm has said how long seed takes to come */
+export function seedOutlook(
+  left: ReadonlyMap<string, number>,
+  plan: readonly PlanStep[],
+  crops: readonly Pick<Crop, 'code' | 'seedLeadDays'>[] = [],
+): SeedOutlook[] {
+  const leadOf = new Map(crops.map((c) => [c.code, c.seedLeadDays]));
   const sowings = plan.filter((s) => s.kind === 'sow' && s.cropCode).sort((a, b) => (a.day < b.day ? -1 : 1));
   const byCrop = new Map<string, PlanStep[]>();
   for (const s of sowings) byCrop.set(s.cropCode!, [...(byCrop.get(s.cropCode!) ?? []), s]);
@@ -30,7 +36,7 @@ export function seedOutlook(left: ReadonlyMap<string, number>, plan: readonly Pl
       left: store,
       shortOn: short?.day ?? null,
       lacks: Math.max(0, all - store),
-      orderBy: short ? addDays(short.day, -SEED_LEAD_DAYS) : null,
+      orderBy: short ? addDays(short.day, -(leadOf.get(cropCode) ?? SEED_LEAD_DAYS)) : null,
     };
   });
 }

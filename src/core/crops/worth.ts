@@ -33,7 +33,7 @@ export const METHODS = Object.keys(METHOD_NUMBERS);
 export interface WorthCosts {
   /** An hour of work, minor units. */
   hourMinor: number;
-  /** A hundred plugs or seeds with their cells, minor units. */
+  /** A hundred plugs with their cells, and with their seed where the recipe does not say what that costs, minor units. */
   plugs100Minor: number;
   /** A kilowatt-hour, minor units. */
   kwhMinor: number;
@@ -93,7 +93,8 @@ export function worthOf({ crop, method, priceMinor, costs, batch = USUAL_BATCH }
   const units = unitsOf(crop);
   const gross = (units / (crop.unit === 'kg' ? 1000 : 1)) * priceMinor;
   const minutes = minutesOfPlant(crop, batch) * method.workFactor;
-  const plugs = costs.plugs100Minor / 100 / (crop.germination * crop.nurserySurvival);
+  const plugs =
+    (costs.plugs100Minor / 100 + (crop.seedMinor1000 ?? 0) / 1000) / (crop.germination * crop.nurserySurvival);
   const watts = method.wattsPerM2 + (method.lampWattsPerM2 ?? 0);
   const kwh = (watts * method.bedPerFloor * 168) / 1000;
   const beforeWork = (gross - plugs) * perFloorWeek - kwh * costs.kwhMinor;

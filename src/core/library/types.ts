@@ -87,6 +87,9 @@ export interface Crop {
   respaceMin100?: number;
   pickMin100?: number;
   clearMin100?: number;
+  /** What 1,000 seeds cost, minor units, and days from ordering them until they are here, where the farm has said so. */
+  seedMinor1000?: number;
+  seedLeadDays?: number;
   /** Work between planting and picking, where the farm has set its own; see crops/care. */
   care?: readonly CareJob[];
   /** A perennial that rests for a part of the year; see crops/winterRest. */

@@ -135,6 +135,8 @@ function putValues(into: Record<string, unknown>, values: readonly ChangedValue[
 const EDITABLE_CROP: readonly string[] = [
   ...LABOUR_NAMES,
   'boltFromC',
+  'seedMinor1000',
+  'seedLeadDays',
   'nurseryDays',
   'finalDays',
   'nurseryPerM2',
@@ -253,6 +255,9 @@ function checkCrop(c: Crop) {
   if (!(c.finalPerM2 > 0)) throw new RuleBroken('finalPerM2', say`At least one plant stands on some square metres.`);
   if (!(c.yieldG > 0) && c.kind !== SEEDLING) throw new RuleBroken('yieldG', say`A yield of nothing is no crop.`);
   if (!Number.isInteger(c.cutsMax) || c.cutsMax < 1) throw new RuleBroken('cutsMax', say`Give a whole number of cuts.`);
+  if (!((c.seedMinor1000 ?? 0) >= 0)) throw new RuleBroken('seedMinor1000', say`Give an amount of money, or 0.`);
+  if (!((c.seedLeadDays ?? 0) >= 0 && (c.seedLeadDays ?? 0) <= 365))
+    throw new RuleBroken('seedLeadDays', say`Seed is here within 0 to 365 days.`);
   for (const name of SHARES)
     if (!(c[name] > 0 && c[name] <= 1)) throw new RuleBroken(name, say`A share: over 0 and at most 1.`);
 }

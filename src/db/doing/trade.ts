@@ -1,5 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { careOf } from '../../core/crops/care';
+import { asItWas } from '../../core/crops/learned';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
+import type { Crop } from '../../core/library/types';
 import { productsOf } from '../../core/setup/layOut';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
@@ -80,6 +83,41 @@ export async function addKind(
       price_minor: 0,
     });
   return kind.name;
+}
+
+/** Letters and digits of a name, joined by hyphens, as the codes of the library are. */
+const codeOf = (name: string) =>
+  name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40) || 'own';
+
+/** A recipe of a farm under another name, with a product like that of the first. Nothing learned comes along. */
+export async function copyCrop(tx: Tx, farmId: string, { code, name }: { code: string; name: string }): Promise<void> {
+  const own = await tx('crop').where({ code }).first('params');
+  if (!own) throw new RuleBroken('form', say`That crop is not on this farm.`);
+  const [known, products]: [{ code: string; params: Crop }[], { code: string; name: string }[]] = [
+    await tx('crop').select('code', 'params'),
+    await tx('product').select('code', 'name'),
+  ];
+  const isSame = (other: string) => other.trim().toLowerCase() === name.trim().toLowerCase();
+  if (known.some((c) => isSame(c.params.name)) || products.some((p) => isSame(p.name)))
+    throw new RuleBroken('name', say`There is one of that name already. Give it another.`);
+  const taken = new Set([...known, ...products, ...CROP_DEFAULTS].map((k) => k.code));
+  const start = codeOf(name);
+  let copy = start;
+  for (let n = 2; taken.has(copy); n++) copy = `${start}-${n}`;
+  const crop = asItWas(own.params as Crop);
+  const params = { ...crop, code: copy, name: name.trim(), care: careOf(crop), basis: say`Set by this farm` };
+  await tx('crop').insert({ farm_id: farmId, code: copy, params: JSON.stringify(params) });
+  const product = await tx('product').where({ crop_code: code, made_from: null }).first();
+  if (!product) return;
+  await tx('product').insert({
+    ...{ farm_id: farmId, code: copy, name: name.trim(), unit: product.unit, crop_code: copy, form: product.form },
+    ...{ shelf_life_days: product.shelf_life_days, price_minor: product.price_minor },
+  });
 }
 
 interface Putting {

@@ -138,7 +138,7 @@ function closingOf(view: FarmView): ClosingView[] {
 
 function seedsOf({ facts, steps }: FarmView, store: Map<string, SeedsLeft>): SeedView[] {
   const left = new Map(facts.crops.map((c) => [c.code, store.get(c.code)?.count ?? 0]));
-  const outlook = new Map(seedOutlook(left, steps).map((o) => [o.cropCode, o]));
+  const outlook = new Map(seedOutlook(left, steps, facts.crops).map((o) => [o.cropCode, o]));
   return facts.crops.map((c) => {
     const o = outlook.get(c.code)!;
     return {

@@ -6,13 +6,16 @@ import { CARE_NAMES, careOf, RECIPE_CARE } from '../../core/crops/care';
 import { boltFromC } from '../../core/crops/bolting';
 import { labourOf } from '../../core/crops/labour';
 import { bedStages } from '../../core/crops/recipe';
+import { SEED_LEAD_DAYS } from '../../core/crops/seedOutlook';
 import type { BedStage, Crop } from '../../core/library/types';
 import { monthName } from '../../core/quantity/sayDay';
 import { toShown, type Quantity } from '../../core/quantity/units';
+import { formatMoney, toMajor, toMinor } from '../../core/quantity/money';
 import { codeWords } from '../../core/words/codes';
-import { plural, say, told, word } from '../../core/words/words';
+import { all, plural, say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { AskInDialog } from '../../ui/form/AskInDialog';
 import { PutAway } from '../../ui/form/PutAway';
 import { ChipLink } from '../../ui/kit/Chip';
 import { Buttons, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
@@ -26,6 +29,8 @@ interface CropNumber {
   name: NumberOf;
   label: string;
   quantity?: Quantity;
+  /** Kept in minor units, typed in major ones. */
+  money?: true;
 }
 
 const GROUPS: [group: string, numbers: CropNumber[]][] = [
@@ -65,6 +70,13 @@ const GROUPS: [group: string, numbers: CropNumber[]][] = [
       { name: 'packout', label: word`Good enough to pack, share` },
       { name: 'yieldG', label: word`Yield of a plant`, quantity: 'smallMass' },
       { name: 'nitrogenUptakeGM2Day', label: word`Nitrogen it takes up, g/m² a day` },
+    ],
+  ],
+  [
+    word`Seed`,
+    [
+      { name: 'seedMinor1000', label: word`1,000 seeds cost`, money: true },
+      { name: 'seedLeadDays', label: word`Here, days after ordering` },
     ],
   ],
   [
@@ -187,7 +199,53 @@ const restRows = ({ rest }: Crop) =>
 /** With what holds for crops of its kind where neither the library nor the farm says otherwise. */
 function withUsual(crop: Crop): Crop {
   const boltsAt = boltFromC(crop);
-  return { ...labourOf(crop), ...(boltsAt === null ? {} : { boltFromC: boltsAt }), ...crop };
+  const seed = { seedMinor1000: 0, seedLeadDays: SEED_LEAD_DAYS };
+  return { ...seed, ...labourOf(crop), ...(boltsAt === null ? {} : { boltFromC: boltsAt }), ...crop };
+}
+
+/** What its plants are sold as, at list price; customers and seasons have lists of their own. */
+function SoldAs({ page: { products, currency } }: { page: CropsPage }) {
+  if (products.length === 0) return null;
+  const price = (p: CropsPage['products'][number]) =>
+    p.priceMinor > 0
+      ? say`${p.name}, ${formatMoney(p.priceMinor, currency)} a ${codeWords(p.unit)}`
+      : say`${p.name}, no price yet`;
+  return (
+    <Text as="p">
+      {say`Sold as ${all(products.map(price))}.`}{' '}
+      <Link href="/farm/products">{say`Prices, with those of customers and seasons`}</Link>
+    </Text>
+  );
+}
+
+interface BesideProps {
+  crop: Crop;
+  version: number;
+  onSaid: (words: string) => void;
+}
+
+function Beside({ crop, version, onSaid }: BesideProps) {
+  return (
+    <>
+      <AskInDialog
+        about={`copy ${crop.code}`}
+        opens={say`A recipe of its own…`}
+        label={say`Make a recipe of its own from ${crop.name}`}
+        title={say`A recipe of its own from ${crop.name}`}
+        says={say`For another variety, method or season: it begins with these numbers and is sold under its own name.`}
+        fields={[{ name: 'name', label: say`Its name`, kind: 'text', start: '' }]}
+        submit={say`Make it`}
+        send={(values) => send<Said>('setup.copyCrop@1', { ...values, code: crop.code })}
+        onDone={(v) => onSaid(v.words)}
+      />
+      <PutAway
+        name={crop.name}
+        says={say`It is not sown any more; plants that stand are picked as planned. The library brings it back.`}
+        send={(values) => send<Said>('setup.retireKind@1', { ...values, what: 'crop', code: crop.code, version })}
+        onDone={(v) => onSaid(v.words)}
+      />
+    </>
+  );
 }
 
 interface CropSheetProps {
@@ -204,7 +262,8 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
   const standard = known && withUsual(known);
   const shown = NUMBERS.filter(({ name }) => typeof crop[name] === 'number');
   const inShown = (value: number, quantity?: Quantity) => (quantity ? toShown(quantity, value, units) : value);
-  const fields: FormField[] = shown.map(({ name, label, group, quantity }) => {
+  const inMajor = (value: number, money?: true) => (money ? toMajor(value, page.currency) : value);
+  const fields: FormField[] = shown.map(({ name, label, group, quantity, money }) => {
     const usual = standard?.[name];
     const differs = typeof usual === 'number' && usual !== crop[name];
     return {
@@ -212,7 +271,7 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
       label,
       group,
       half: true,
-      start: crop[name] as number,
+      start: inMajor(crop[name] as number, money),
       ...(differs ? { help: say`library: ${Number(inShown(usual, quantity).toFixed(2))}` } : {}),
       ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
     };
@@ -239,6 +298,7 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
         <Text as="p" small>
           {told(crop.basis)}
         </Text>
+        <SoldAs page={page} />
         {page.mayChange ? (
           <ActionForm
             about={crop.code}
@@ -247,7 +307,10 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
             submit={say`Keep for this farm`}
             send={({ entryKey, confirmed, ...typed }) => {
               const values = shown
-                .map(({ name, quantity }) => ({ name, quantity, value: Number(typed[name]) }))
+                .map(({ name, quantity, money }) => {
+                  const value = Number(typed[name]);
+                  return { name, quantity, value: money ? toMinor(value, page.currency) : value };
+                })
                 .filter(
                   ({ name, quantity, value }) =>
                     inShown(value, quantity).toFixed(3) !== inShown(crop[name] as number, quantity).toFixed(3),
@@ -270,16 +333,7 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
               return send<Said>('setup.crop@1', { entryKey, confirmed, ...body });
             }}
             onDone={(v) => onSaid([v.words, ...(v.lines ?? [])].join(' '))}
-            beside={
-              <PutAway
-                name={crop.name}
-                says={say`It is not sown any more; plants that stand are picked as planned. The library brings it back.`}
-                send={(values) =>
-                  send<Said>('setup.retireKind@1', { ...values, what: 'crop', code: crop.code, version })
-                }
-                onDone={(v) => onSaid(v.words)}
-              />
-            }
+            beside={<Beside crop={crop} version={version} onSaid={onSaid} />}
           />
         ) : (
           <Text as="p" quiet>

@@ -152,6 +152,8 @@ export interface CropsPage extends Viewed {
   learned: Learned | null;
   crops: { crop: Crop; version: number }[];
   chosen: string | null;
+  /** What the chosen crop is sold as. */
+  products: { code: string; name: string; unit: string; priceMinor: number }[];
   today: Day;
 }
 
@@ -170,7 +172,10 @@ export async function cropsPage(search: Search): Promise<CropsPage> {
   const crops = view.facts.crops
     .filter((c) => !c.retiredOn)
     .map((crop) => ({ crop, version: versions.get(crop.code) ?? 1 }));
-  return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, learned, today: view.today };
+  const products = view.facts.products
+    .filter((p) => chosen && p.cropCode === chosen.code && !p.retiredOn)
+    .map(({ code, name, unit, priceMinor }) => ({ code, name, unit, priceMinor }));
+  return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, products, learned, today: view.today };
 }
 
 export interface LimitsPage extends Viewed, LimitsSetUp {}

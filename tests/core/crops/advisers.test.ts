@@ -245,6 +245,9 @@ describe('seed in store', () => {
     ]);
     expect(seedOutlook(new Map([['rocket', 600]]), plan)[0]).toMatchObject({ shortOn: null, lacks: 0, orderBy: null });
     expect(seedOutlook(new Map(), plan)[0]).toMatchObject({ left: 0, shortOn: '2026-06-08', lacks: 600 });
+    // Where the recipe says that seed takes three weeks, it is ordered three weeks before.
+    const [slow] = seedOutlook(new Map([['rocket', 500]]), plan, [{ code: 'rocket', seedLeadDays: 21 }]);
+    expect(slow!.orderBy).toBe('2026-06-01');
   });
 });
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { METHOD_NUMBERS, worthOf, type WorthCosts } from '../../../src/core/crops/worth';
+import { METHOD_NUMBERS, methodNumbers, worthOf, type WorthCosts } from '../../../src/core/crops/worth';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import type { Crop } from '../../../src/core/library/types';
 
@@ -69,6 +69,24 @@ describe('what a square metre of floor earns', () => {
       expect(w.netMinor).toBeCloseTo(beforeWork - (w.minutes / 60) * 2000, 6);
       expect(w.perHourMinor).toBeCloseTo((beforeWork / w.minutes) * 60, 6);
     }
+  });
+
+  test('lamps are current, seed of the recipe is paid by the plant, and a farm’s own numbers go before the defaults', () => {
+    const crop = { ...library('butterhead-lettuce'), germination: 0.8, nurserySurvival: 1 };
+    const costs: WorthCosts = { ...NOTHING, kwhMinor: 10 };
+    const args = { crop, method: plain, priceMinor: 100, costs };
+    const dark = worthOf(args)!;
+    const lit = worthOf({ ...args, method: { ...plain, lampWattsPerM2: 100 } })!;
+    // 100 W through the 168 hours of a week.
+    expect(lit.kwh - dark.kwh).toBeCloseTo(16.8, 9);
+    expect(dark.netMinor - lit.netMinor).toBeCloseTo(168, 6);
+    const seeded = worthOf({ ...args, crop: { ...crop, seedMinor1000: 800 } })!;
+    // 0.8 a seed, and eight in ten come up: 1 a plant.
+    expect(dark.netMinor - seeded.netMinor).toBeCloseTo(dark.plants, 6);
+    const own = { method: 'raft', bedPerFloor: 0.5, workFactor: 2, wattsPerM2: 1, lampWattsPerM2: 0 };
+    expect(methodNumbers('raft', { methods: [own] })).toBe(own);
+    expect(methodNumbers('film', { methods: [own] })).toBe(METHOD_NUMBERS.film);
+    expect(methodNumbers('moon', { methods: [own] })).toBeUndefined();
   });
 
   test('care of long crops is work too; seedlings stand in no bed', () => {

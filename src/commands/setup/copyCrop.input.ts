@@ -1,0 +1,7 @@
+import { word } from '../../core/words/words';
+import { CodeField, TextField } from '../inputs';
+
+export class CopyCropInput {
+  @CodeField(word`That crop is not on this farm.`) code!: string;
+  @TextField(60, word`Give it a name`) name!: string;
+}
