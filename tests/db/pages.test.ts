@@ -166,7 +166,7 @@ describe('screens', () => {
     const { marketPage, newOrderPage, orderPage } = await import('../../src/features/market/queries');
     const { askFree: freeOn } = await import('../../src/features/market/actions');
     const page = await marketPage(on());
-    expect(page.rows).toHaveLength(23);
+    expect(page.rows).toHaveLength(24);
     // Fillets and loose leaves are free only as far as the fish and the heads are.
     const wholeAndFillet = ['Rainbow trout', 'Rainbow trout fillet'].map((n) =>
       page.rows.find((r) => r.product === n)!,

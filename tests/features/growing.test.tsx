@@ -227,8 +227,37 @@ describe('space', () => {
         ['r2', 'R2'],
       ],
       worth: [],
+      costs: {
+        ...{ version: 7, isOwn: false, hourMinor: 2200, plugs100Minor: 400, kwhMinor: 30, turnoverDays: 2 },
+        methods: [
+          { method: 'raft', words: 'raft', bedPerFloor: 0.75, workFactor: 1, wattsPerM2: 3, lampWattsPerM2: 0 },
+        ],
+      },
       ...over,
     }) as unknown as SpacePage;
+
+  test('a farm’s own costs are typed as money and kept; they stand there the next time', async () => {
+    open(<WorthSheet page={page({ worth: [worth({})] })} />);
+    expect(screen.getByText(/work at .*22.* an hour; planning defaults/)).toBeTruthy();
+    press('Your own costs…');
+    fireEvent.change(screen.getByLabelText('An hour of work'), { target: { value: '31.50' } });
+    fireEvent.change(await screen.findByLabelText('Lamps, W'), { target: { value: '40' } });
+    answer = () => ({ ok: true, value: { words: 'Kept.', lines: [] } });
+    press('Keep for this farm');
+    const raft = { method: 'raft', bedPerFloor: 0.75, workFactor: 1, wattsPerM2: 3, lampWattsPerM2: 40 };
+    await sentOnce('setup.growingCosts@1', { version: 7, hourMinor: 3150, kwhMinor: 30, methods: [raft] });
+    expect(await screen.findByText('Kept.')).toBeTruthy();
+    expect(screen.queryByLabelText('An hour of work')).toBeNull();
+  });
+
+  test('the best eight ways stand there; the others come when they are asked for', () => {
+    const rows = Array.from({ length: 11 }, (_, i) => worth({ key: `k${i}`, code: `c${i}`, crop: `Crop ${i}` }));
+    open(<WorthSheet page={page({ worth: rows })} />);
+    expect(screen.getAllByRole('link', { name: /^Crop / })).toHaveLength(8);
+    press('Show all 11');
+    expect(screen.getAllByRole('link', { name: /^Crop / })).toHaveLength(11);
+    expect(screen.queryByRole('button', { name: /Show all/ })).toBeNull();
+  });
 
   test('heads or leaves: the floor may say one and the hour the other', () => {
     const leaves = worth({

@@ -6,7 +6,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { use, useState } from 'react';
 import { METRIC } from '../../core/quantity/units';
 import { say } from '../../core/words/words';
-import { Text } from '../kit/kit';
+import { Stack, Text } from '../kit/kit';
 import type { Outcome } from '../outcome';
 import { MayWrite } from '../shell/mayWrite';
 import { ActionForm, type FormField } from './ActionForm';
@@ -38,19 +38,21 @@ export function AskInDialog<R>(props: AskInDialogProps<R>) {
       <Dialog open={open} onClose={() => setOpen(false)} fullWidth maxWidth="xs">
         <DialogTitle>{title}</DialogTitle>
         <DialogContent>
-          <Text as="p">{says}</Text>
-          <ActionForm
-            about={about}
-            fields={fields}
-            units={METRIC}
-            submit={submit}
-            send={send}
-            onDone={(value) => {
-              setOpen(false);
-              onDone(value);
-            }}
-            beside={<Button onClick={() => setOpen(false)}>{say`Leave it`}</Button>}
-          />
+          <Stack>
+            <Text as="p">{says}</Text>
+            <ActionForm
+              about={about}
+              fields={fields}
+              units={METRIC}
+              submit={submit}
+              send={send}
+              onDone={(value) => {
+                setOpen(false);
+                onDone(value);
+              }}
+              beside={<Button onClick={() => setOpen(false)}>{say`Leave it`}</Button>}
+            />
+          </Stack>
         </DialogContent>
       </Dialog>
     </>

@@ -1,6 +1,7 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { bedStages } from '../../../core/crops/recipe';
+import { isResting, restsUntil } from '../../../core/crops/winterRest';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
 import { plantingAccount, yieldCurve, type PlantingAccount } from '../../../core/crops/plantingAccount';
 import type { Crop } from '../../../core/library/types';
@@ -149,13 +150,17 @@ function standsOf({ view, crop, code }: Own): PlantingPage['stands'] {
           : stages.length > 1
             ? say`${formatNumber(s.plants)} plants at ${formatNumber(stages[s.stage]!.perM2)} a m²`
             : say`${formatNumber(s.plants)} plants`,
-      ripe:
-        s.readyFrom === null
-          ? ''
-          : s.readyFrom <= at
-            ? say`ripe since ${shortDay(addDays(forecast.firstDay, s.readyFrom))}`
-            : say`ripe on ${shortDay(addDays(forecast.firstDay, s.readyFrom))}`,
+      ripe: ripeWords(view, crop, s.readyFrom),
     }));
+}
+
+function ripeWords({ forecast, at }: FarmView, crop: Crop, readyFrom: number | null): string {
+  const day = addDays(forecast.firstDay, at);
+  const rests = isResting(crop, day) ? say`rests until ${shortDay(restsUntil(crop.rest!, day))}` : null;
+  if (readyFrom === null) return rests ?? '';
+  const on = shortDay(addDays(forecast.firstDay, readyFrom));
+  if (rests) return say`${rests}, ripe on ${on}`;
+  return readyFrom <= at ? say`ripe since ${on}` : say`ripe on ${on}`;
 }
 
 const share = (value: number) => `${formatNumber(value * 100)} %`;
