@@ -23,6 +23,7 @@ vi.mock('next/navigation', () => ({
 
 const { PlantActs } = await import('../../src/features/beds/handling/PlantActs');
 const { Strip } = await import('../../src/features/beds/strip/Strip');
+const { MoveAsk } = await import('../../src/features/beds/strip/MoveAsk');
 const { SeedSheet } = await import('../../src/features/beds/SeedSheet');
 
 const plants = (over: Partial<PlantsShown> = {}): PlantsShown => ({
@@ -87,6 +88,63 @@ test('at the last spacing there is nothing to re-space; on the bench there is no
   showActs(plants({ onBench: true, place: 'NB' }));
   expect(screen.queryByRole('button', { name: 'Pick' })).toBeNull();
   expect(screen.getByRole('button', { name: 'Count what came up' })).toBeTruthy();
+});
+
+test('from the bench: how many went, how many did not make it, and what of the others', async () => {
+  showActs(plants({ onBench: true, place: 'NB', placeId: 'nb' }));
+  press('Transplant');
+  fireEvent.mouseDown(screen.getByLabelText('To'));
+  fireEvent.click(await screen.findByRole('option', { name: /^R5/ }));
+  type('Plants that went into the bed', '100');
+  fireEvent.mouseDown(screen.getByLabelText('What is left on the bench'));
+  fireEvent.click(await screen.findByRole('option', { name: /goes to compost/ }));
+  press('Transplanted');
+  await waitFor(() => expect(said).toEqual(['Done.']));
+  expect(sent[0]).toMatchObject({
+    act: 'plants.moveOn@1',
+    body: { placeId: 'nb', toPlaceId: 'r5', count: 100, lost: 0, others: 'compost' },
+  });
+});
+
+test('put down on another bed it asks before anything is booked: of a bed how many, of the bench what stays too', async () => {
+  const strip = (code: string, over: Partial<StripView> = {}): StripView => ({
+    ...{
+      placeId: code.toLowerCase(),
+      code,
+      isBench: false,
+      says: '',
+      pieces: '',
+      spans: [],
+      cells: 10,
+      positions: 300,
+    },
+    ...{ held: 260, fullest: null, pick: null, marks: [], ...over },
+  });
+  const span = {
+    ...{ kind: 'plants' as const, cells: 4, lotCode: 'MIZ-1', lotId: 'lot', crop: 'Mizuna', plants: 80, days: 3 },
+    densePerM2: null,
+  };
+  const ask = (from: StripView) =>
+    render(
+      <MayWrite value={true}>
+        <MoveAsk
+          moving={{ span, from, to: strip('R5') }}
+          units={METRIC}
+          onClose={() => undefined}
+          onDone={(s) => said.push(s.words)}
+        />
+      </MayWrite>,
+    );
+  ask(strip('R4'));
+  expect(screen.getByText(/80 plants; R5 has 40 places free/)).toBeTruthy();
+  expect(screen.queryByLabelText('What is left on the bench')).toBeNull();
+  press('Moved');
+  await waitFor(() => expect(sent[0]).toMatchObject({ body: { placeId: 'r4', toPlaceId: 'r5', count: 80 } }));
+  cleanup();
+  ask(strip('NB', { isBench: true }));
+  type('Plants that went into the bed', '36');
+  press('Transplanted');
+  await waitFor(() => expect(sent[1]).toMatchObject({ body: { placeId: 'nb', count: 36, others: 'stay' } }));
 });
 
 test('where plants may go: other beds, with their room, and whether the recipe names them', async () => {

@@ -490,6 +490,39 @@ describe('the round', () => {
     expect(sent[0]).toMatchObject({ command: 'fish.feed@1', massG: 2400, response: 'eager', placeId: 'k1' });
   });
 
+  test('a walk takes as many findings as there were, and is sent once', async () => {
+    const asks = [
+      ['n1', 'N1'],
+      ['n2', 'N2'],
+    ] as const;
+    const job = aJob({ kind: 'scout', id: jobId('scout', 'Glasshouse two', TODAY), asks });
+    render(
+      <JobDialog
+        {...{ job, units: METRIC, mayDo: true, refusal: '' }}
+        onClose={() => undefined}
+        onDone={() => undefined}
+      />,
+    );
+    const choose = async (label: string, option: RegExp, at = 0) => {
+      fireEvent.mouseDown(screen.getAllByLabelText(label)[at]!);
+      const chosen = () => [...document.querySelectorAll('[role=option]')].find((o) => option.test(o.textContent!));
+      await vi.waitFor(() => expect(chosen()).toBeTruthy());
+      fireEvent.click(chosen()!);
+      await vi.waitFor(() => expect(document.querySelector('[role=listbox]')).toBeNull());
+    };
+    await choose('What was found', /^aphids/);
+    fireEvent.click(await screen.findByRole('button', { name: 'One more finding' }));
+    await choose('What was found', /^thrips/, 1);
+    await choose('In', /^N2/, 1);
+    await choose('How bad', /many/, 1);
+    fireEvent.click(screen.getByRole('button', { name: 'Walked' }));
+    await vi.waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({
+      ...{ command: 'scouting.look@1', what: 'aphids', placeId: 'n1', howBad: 1, lookAgainDays: 4 },
+      ...{ walk: 'Glasshouse two', dueOn: TODAY, others: [{ what: 'thrips', placeId: 'n2', howBad: 3 }] },
+    });
+  });
+
   test('who may not do jobs sees why, and no form', () => {
     render(
       <JobDialog
