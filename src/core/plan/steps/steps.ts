@@ -1,4 +1,4 @@
-import { say } from '../../words/words';
+import { say, told } from '../../words/words';
 import type { PlanStep } from '../types';
 import { modules } from './list.generated';
 import type { StepDetail, StepKind, StepModule } from './stepKind';
@@ -13,7 +13,7 @@ export function stepOf(kind: string): StepModule | undefined {
 }
 
 export function stepWords(kind: string): string {
-  return byKind.get(kind)?.words ?? kind;
+  return told(byKind.get(kind)?.words ?? kind);
 }
 
 /** What is wrong with a step's detail, in words, or null: unknown names, no numbers, out of range. */
