@@ -21,7 +21,7 @@ export function forecastFarm(
 ): FarmForecast {
   const days = settings.horizonDays;
   const today = dayNumber(facts.today);
-  const dated = byDay(plan, today, days);
+  const dated = inOrder(plan, today, days);
   const fish = forecastFish(facts, dated.fish, settings);
   const plants = forecastPlants(facts, dated.plants, settings);
   const result: FarmForecast = {
@@ -45,7 +45,7 @@ export function forecastFarm(
 /** The fish as they will be when a day of the forecast begins, by what is known and planned; index 0 is today. */
 export function fishOnDay(facts: FarmFacts, plan: readonly PlanStep[], dayIndex: number): FishLeft[] {
   const settings = { ...DEFAULT_SETTINGS, horizonDays: dayIndex };
-  return forecastFish(facts, byDay(plan, dayNumber(facts.today), dayIndex).fish, settings).left;
+  return forecastFish(facts, inOrder(plan, dayNumber(facts.today), dayIndex).fish, settings).left;
 }
 
 /** The same forecast with what lies packed added to its supply: it changes more often than what lives. */
@@ -120,12 +120,13 @@ export function ofGradeOn({ facts, plan, fish, productCode, day }: OfGradeOnArgs
 }
 
 /**
- * Steps of fish and of plants in order of day, within a day as their kinds ask, counted into their places, because a plan may hold tens of
- * thousands. What is overdue counts as done today, still in the order it was meant: purged, then harvested.
+ * Steps of fish in order of day, within a day as their kinds ask; those of plants lot by lot, each lot's in that order. Both are counted
+ * into their places, because a plan may hold tens of thousands. What is overdue counts as done today, still in the order it was meant:
+ * purged, then harvested.
  */
-function byDay(plan: readonly PlanStep[], today: number, days: number): { fish: DatedSteps; plants: DatedSteps } {
+function inOrder(plan: readonly PlanStep[], today: number, days: number): { fish: DatedSteps; plants: DatedSteps } {
   const numbers = new Map<Day, number>();
-  const [fish, plants] = [new Places(plan.length, days), new Places(plan.length, days)];
+  const [fish, plants] = [new Places(plan.length, days), new Lots(plan.length)];
   for (let i = 0; i < plan.length; i++) {
     const step = plan[i]!;
     const kind = KINDS.get(step.kind);
@@ -185,6 +186,67 @@ class Places {
       ats[to] = Math.floor(place / modules.length);
     }
     return { steps, ats };
+  }
+}
+
+/** Counts steps into their lots: lots do not act on each other, and what lies together in memory is read together. */
+class Lots {
+  private readonly numbers = new Map<string, number>();
+  private readonly sizes: number[] = [];
+  private readonly lotOf: Int32Array;
+  private readonly atOf: Int32Array;
+  private readonly orderOf: Int32Array;
+  private code = '';
+  private number = -1;
+
+  constructor(steps: number) {
+    this.lotOf = new Int32Array(steps).fill(-1);
+    this.atOf = new Int32Array(steps);
+    this.orderOf = new Int32Array(steps);
+  }
+
+  count({ step, i, at, order }: CountArgs) {
+    // Steps of a lot mostly stand together in a plan.
+    if (step.lotCode !== this.code) {
+      this.code = step.lotCode;
+      this.number = this.numbers.get(this.code) ?? this.numbers.size;
+      this.numbers.set(this.code, this.number);
+    }
+    this.lotOf[i] = this.number;
+    this.atOf[i] = at;
+    this.orderOf[i] = order;
+    this.sizes[this.number] = (this.sizes[this.number] ?? 0) + 1;
+  }
+
+  laidOut(plan: readonly PlanStep[]): DatedSteps {
+    const { lotOf, sizes } = this;
+    const begin = new Int32Array(sizes.length + 1);
+    for (let lot = 0; lot < sizes.length; lot++) begin[lot + 1] = begin[lot]! + sizes[lot]!;
+    const filled = begin.slice();
+    const laid = new Int32Array(begin[sizes.length]!);
+    for (let i = 0; i < plan.length; i++) {
+      const lot = lotOf[i]!;
+      if (lot >= 0) this.putIn(laid, i, { from: begin[lot]!, to: filled[lot]!++ });
+    }
+    const steps = new Array<PlanStep>(laid.length);
+    const ats = new Int32Array(laid.length);
+    for (let n = 0; n < laid.length; n++) {
+      steps[n] = plan[laid[n]!]!;
+      ats[n] = Math.max(0, this.atOf[laid[n]!]!);
+    }
+    return { steps, ats };
+  }
+
+  /** Puts a step at the end of its lot's, or before those that come after it: they are few, and mostly in order. */
+  private putIn(laid: Int32Array, i: number, { from, to }: { from: number; to: number }) {
+    let at = to;
+    for (; at > from && this.isAfter(laid[at - 1]!, i); at--) laid[at] = laid[at - 1]!;
+    laid[at] = i;
+  }
+
+  private isAfter(a: number, b: number): boolean {
+    const days = this.atOf[a]! - this.atOf[b]!;
+    return days > 0 || (days === 0 && this.orderOf[a]! > this.orderOf[b]!);
   }
 }
 

@@ -96,6 +96,7 @@ export class PlantRun {
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];
   private readonly growing = new Map<string, Growing>();
+  private last: Growing | undefined;
   private readonly weather: PlantWeather;
   private readonly crops;
   private readonly productOfCrop;
@@ -125,13 +126,15 @@ export class PlantRun {
     const resting = this.facts.crops.filter((c) => c.rest);
     if (resting.length === 0) return this.stays;
     const byCode = new Map(resting.map((c) => [c.code, c]));
-    return this.stays.flatMap((stay) => {
+    const parted: PlantStay[] = [];
+    for (const stay of this.stays) {
       const crop = byCode.get(stay.cropCode);
-      if (!crop || stay.stage === null) return [stay];
-      return byRest(crop, stay, this.facts.today).map(({ part, rests }) =>
-        rests ? { ...part, positions: cornerPlaces(crop, part.plants) } : part,
-      );
-    });
+      if (!crop || stay.stage === null) parted.push(stay);
+      else
+        for (const { part, rests } of byRest(crop, stay, this.facts.today))
+          parted.push(rests ? { ...part, positions: cornerPlaces(crop, part.plants) } : part);
+    }
+    return parted;
   }
 
   private crop(code: string | null): Crop {
@@ -158,11 +161,18 @@ export class PlantRun {
   }
 
   private lotOf(lotCode: string, crop: Crop): Growing {
-    const known = this.growing.get(lotCode);
+    const known = this.known(lotCode);
     if (known) return known;
     const growing: Growing = { lotCode, crop, bench: null, behind: null, parts: [] };
     this.growing.set(lotCode, growing);
+    this.last = growing;
     return growing;
+  }
+
+  /** The planting of a lot, as far as it has come. Steps come lot by lot, so it is mostly the one asked for last. */
+  private known(lotCode: string): Growing | undefined {
+    if (this.last?.lotCode !== lotCode) this.last = this.growing.get(lotCode);
+    return this.last;
   }
 
   private begin(planting: FarmFacts['plantings'][number]) {
@@ -223,7 +233,7 @@ export class PlantRun {
   }
 
   transplant({ lotCode, placeId, count, at }: TransplantArgs) {
-    const growing = this.growing.get(lotCode);
+    const growing = this.known(lotCode);
     const bench = growing && (growing.bench ?? this.backOnBench(growing));
     if (!growing || !bench || !placeId) return;
     const { stay, from } = bench;
@@ -255,7 +265,7 @@ export class PlantRun {
 
   /** Plants go to their next spacing, or to another bed as they are. Part of them may stay. */
   respace({ lotCode, fromPlaceId, placeId, count, stage, at }: RespaceArgs) {
-    const growing = this.growing.get(lotCode);
+    const growing = this.known(lotCode);
     if (!growing || !placeId) return;
     const stands = growing.parts.filter((p) => p.stay.placeId === fromPlaceId && p.plants > 0);
     const part = stands.find((p) => p.stage < stage) ?? stands[0] ?? growing.parts.find((p) => p.plants > 0);
@@ -318,7 +328,7 @@ export class PlantRun {
   }
 
   pick(step: PlanStep, at: number) {
-    const growing = this.growing.get(step.lotCode);
+    const growing = this.known(step.lotCode);
     const product = growing && this.productOfCrop.get(growing.crop.code);
     const part = growing && this.partFor(growing, step.fromPlaceId);
     if (!growing || !part || !product) return;
@@ -399,7 +409,7 @@ export class PlantRun {
 
   /** The bed is cleared of it; of all of it where no bed is named or none of it stands there any more. */
   clear(lotCode: string, fromPlaceId: string | null, at: number) {
-    const growing = this.growing.get(lotCode);
+    const growing = this.known(lotCode);
     if (!growing) return;
     const here = growing.parts.length < 2 ? growing.parts : growing.parts.filter((p) => p.stay.placeId === fromPlaceId);
     const gone = here.length > 0 ? here : growing.parts;
@@ -411,6 +421,7 @@ export class PlantRun {
     if (growing.parts.length > 0) return;
     if (growing.bench) growing.bench.stay.until = Math.max(growing.bench.stay.from, at);
     this.growing.delete(lotCode);
+    this.last = undefined;
   }
 
   private stageDays({ crop }: Growing, part: Part) {
