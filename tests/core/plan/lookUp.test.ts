@@ -1,7 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { groupBy } from '../../../src/core/groupBy';
 import { plantsIn, supplyOf } from '../../../src/core/plan/lookUp';
-import type { PlantStay, SupplyBatch } from '../../../src/core/plan/types';
+import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
+import { forecastFarm } from '../../../src/core/plan/forecast';
+import { DEFAULT_SETTINGS, type PlanStep, type PlantStay, type SupplyBatch } from '../../../src/core/plan/types';
+import { addDays } from '../../../src/core/quantity/days';
+import { Random } from '../../../src/db/demo/random';
+import { aFarm, aPlace, aStep } from '../farm';
 import { nextPick } from '../../../src/core/plan/unpicked';
 
 const stay = (placeId: string, lotCode: string): PlantStay => ({
@@ -46,5 +51,56 @@ describe('the next pick of a planting', () => {
     expect(nextPick(supply, 'A', 21)).toBeNull();
     expect(nextPick([batch('A', 8)], 'A', 0)).toBeNull();
     expect(nextPick(supply, 'C', 0)).toBeNull();
+  });
+});
+
+describe('steps of plants, in whatever order a plan holds them', () => {
+  const TODAY = '2026-06-01';
+  const lots = ['B-1', 'B-2', 'B-3'];
+  const way = (lotCode: string, from: number): PlanStep[] => {
+    const about = { lotCode, speciesCode: null, cropCode: 'butterhead-lettuce', count: 100 };
+    const on = (at: number) => ({ day: addDays(TODAY, from + at) });
+    return [
+      aStep({ ...about, ...on(0), kind: 'sow', fromPlaceId: null, toPlaceId: 'nb' }),
+      aStep({ ...about, ...on(20), kind: 'transplant', fromPlaceId: 'nb', toPlaceId: 'r1' }),
+      aStep({ ...about, ...on(60), kind: 'pick', fromPlaceId: 'r1', detail: { cut: 1 } }),
+      aStep({ ...about, ...on(61), kind: 'clear', fromPlaceId: 'r1' }),
+    ];
+  };
+  const facts = aFarm({
+    ...{ today: TODAY, fish: [], crops: [...CROP_DEFAULTS] },
+    places: [
+      aPlace({ id: 'r1', kind: 'bed', positions: 600, areaM2: 30, method: 'raft', pieceSize: 20 }),
+      aPlace({ id: 'nb', kind: 'nursery', positions: 5000, areaM2: 10, pieceSize: 104 }),
+    ],
+    products: [
+      {
+        ...{ code: 'b', name: 'Butterhead', unit: 'head', speciesCode: null, cropCode: 'butterhead-lettuce' },
+        ...{ shelfLifeDays: 8, priceMinor: 1 },
+      },
+    ],
+  });
+  const outcome = (plan: readonly PlanStep[]) => {
+    const { plants, supply, bedsOccupied } = forecastFarm(facts, plan, { ...DEFAULT_SETTINGS, horizonDays: 120 });
+    const stays = plants.map((s) => `${s.lotCode} ${s.placeId} ${s.from} ${s.until} ${s.positions}`).sort();
+    const given = supply.map((b) => `${b.lotCode} ${b.from} ${b.quantity}`).sort();
+    return { stays, given, held: [...bedsOccupied.get('r1')!] };
+  };
+
+  test('by day, by lot or thrown together: the same plants on the same days', () => {
+    // The first lot is late with everything up to its transplant: that counts as done today, in its order.
+    const byLot = lots.flatMap((lot, i) => way(lot, i * 9 - 25));
+    const byDay = [...byLot].sort((a, b) => (a.day < b.day ? -1 : 1));
+    const expected = outcome(byLot);
+    expect(expected.stays).toContain('B-1 r1 0 36 100');
+    expect(expected.held.slice(0, 3)).toEqual([100, 100, 100]);
+    expect(expected.given).toHaveLength(3);
+    expect(outcome(byDay)).toEqual(expected);
+    expect(outcome([...byLot].reverse())).toEqual(expected);
+    const random = new Random(3);
+    for (let turn = 0; turn < 20; turn++) {
+      const thrown = byLot.map((step) => [random.next(), step] as const).sort((a, b) => a[0] - b[0]);
+      expect(outcome(thrown.map(([, step]) => step))).toEqual(expected);
+    }
   });
 });
