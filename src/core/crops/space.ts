@@ -1,5 +1,6 @@
 import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
 import { restShare } from './bedRest';
+import { lastStage } from './recipe';
 import { addDays, type Day } from '../quantity/days';
 
 export interface SpaceWeek {
@@ -69,6 +70,33 @@ function weekShares(occupied: Float64Array | undefined, bed: PlaceFact, { weeks,
       rests: bed.rests ? restShare(bed, addDays(today, w * 7), 7) : 0,
     };
   });
+}
+
+/** Where plants stand: on benches, dense in beds, or at their last spacing. */
+export type StageKind = 'bench' | 'dense' | 'last';
+
+/** How much of all benches, or of all beds, plants of a stage hold in each week: shares, on the mean. */
+export function spaceByStage({ facts, forecast, weeks }: Omit<SpaceArgs, 'plan' | 'facts'> & StageFacts) {
+  const held = { bench: new Float64Array(weeks), dense: new Float64Array(weeks), last: new Float64Array(weeks) };
+  const lastOf = new Map(facts.crops.map((c) => [c.code, lastStage(c)]));
+  const kindOf = new Map(facts.places.map((p) => [p.id, p.kind]));
+  for (const { placeId, cropCode, stage, from, until, positions } of forecast.plants) {
+    const isBench = kindOf.get(placeId) === 'nursery';
+    const sums = held[isBench ? 'bench' : (stage ?? 0) < (lastOf.get(cropCode) ?? 0) ? 'dense' : 'last'];
+    const end = Math.min(until, weeks * 7);
+    for (let day = Math.max(0, from); day < end; day++) sums[Math.floor(day / 7)]! += positions / 7;
+  }
+  const room = (kind: PlaceFact['kind']) =>
+    facts.places.filter((p) => p.kind === kind).reduce((sum, p) => sum + (p.positions ?? 0), 0);
+  const [benches, beds] = [room('nursery'), room('bed')];
+  return (['bench', 'dense', 'last'] as const).map((stage) => {
+    const places = stage === 'bench' ? benches : beds;
+    return { stage, places, weeks: [...held[stage]].map((v) => (places > 0 ? v / places : 0)) };
+  });
+}
+
+interface StageFacts {
+  facts: Pick<FarmFacts, 'places' | 'crops'>;
 }
 
 interface ValueArgs {

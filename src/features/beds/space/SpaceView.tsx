@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
-import { say } from '../../../core/words/words';
+import { say, told, word } from '../../../core/words/words';
 import { Empty, Mark, Sheet, SheetHead, Stack, Text, classes } from '../../../ui/kit/kit';
 import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -12,6 +12,7 @@ import { BedsNav } from '../BedsNav';
 import type { SpacePage, SpaceRow } from './queries';
 import { RestSheet } from './RestSheet';
 import { WorthSheet } from './WorthSheet';
+import { YearSheet } from './YearSheet';
 import css from './space.module.css';
 
 /** How full beds and benches are, week by week; what they earn, and what their empty places cost. */
@@ -55,11 +56,15 @@ export function SpaceView({ page }: { page: SpacePage }) {
                 {page.rows.map((r) => (
                   <SpaceLine key={r.code} r={r} page={page} suffix={suffix} />
                 ))}
+                {page.stages.map((s) => (
+                  <StageLine key={s.stage} s={s} page={page} />
+                ))}
               </tbody>
             </LightTable>
           </ScrollTable>
         )}
       </Sheet>
+      <YearSheet page={page} />
       <RestSheet page={page} />
       <Cuts page={page} />
       <WorthSheet page={page} />
@@ -92,6 +97,31 @@ function SpaceLine({ r, page, suffix }: SpaceLineProps) {
           className={classes(css.week, w.fullest > 1 ? css.over : css[`held${Math.min(4, Math.floor(w.mean * 5))}`])}
         >
           {w.rests >= 0.5 && w.mean < 0.05 ? say`rest` : formatNumber(w.mean * 100)}
+        </LightCell>
+      ))}
+    </LightRow>
+  );
+}
+
+const STAGES = { bench: word`all benches`, dense: word`all beds, denser stages`, last: word`all beds, last spacing` };
+
+/** Of all benches or all beds, what plants of one stage hold: where the room goes, and whether the nursery is the neck. */
+function StageLine({ s, page }: { s: SpacePage['stages'][number]; page: SpacePage }) {
+  if (s.places === 0 || (s.stage === 'dense' && s.weeks.every((w) => w === 0))) return null;
+  return (
+    <LightRow>
+      <LightCell strong>{told(STAGES[s.stage])}</LightCell>
+      <LightCell num>–</LightCell>
+      <LightCell num>–</LightCell>
+      {s.weeks.map((share, i) => (
+        <LightCell
+          key={page.weeks[i]}
+          num
+          strong
+          tone={share > 1 ? 'danger' : null}
+          className={classes(css.week, share > 1 && css.over)}
+        >
+          {formatNumber(share * 100)}
         </LightCell>
       ))}
     </LightRow>

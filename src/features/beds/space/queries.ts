@@ -1,8 +1,10 @@
 import 'server-only';
-import { spaceByWeek, weekDays, type SpaceWeek } from '../../../core/crops/space';
+import { spaceByStage, spaceByWeek, weekDays, type SpaceWeek } from '../../../core/crops/space';
 import { bestCuts, cutsCompared } from '../../../core/crops/advisers';
 import { suits } from '../../../core/crops/suits';
 import { methodNumbers, worthOf, type GrowingCosts, type MethodNumbers, type Worth } from '../../../core/crops/worth';
+import { bedYears, type BedGave, type BedYear } from '../../../core/crops/bedYear';
+import { bedYear } from '../../../db/bedYear';
 import { growingCosts } from '../../../db/farmSetup';
 import { isMain } from '../../../core/market/families';
 import { formatQuantity } from '../../../core/plan/consequences';
@@ -43,6 +45,14 @@ export interface SpacePage extends DayView {
   /** Ways of using the floor, what leaves most first. */
   worth: WorthRow[];
   costs: CostsShown;
+  /** Of all benches and all beds, what plants of each stage hold. */
+  stages: ReturnType<typeof spaceByStage>;
+  /** What each bed gave in the year up to the day. */
+  year: YearRow[];
+}
+
+export interface YearRow extends Omit<BedYear, 'bed'> {
+  code: string;
 }
 
 /** What the comparison by floor reckons with. */
@@ -71,7 +81,10 @@ const WEEKS = 20;
 const TURNOVER_DAYS = 2;
 
 export async function spacePage(search: Search): Promise<SpacePage> {
-  const view = await farmView(search, async (tx) => growingCosts(tx));
+  const view = await farmView(search, async (tx, { day }) => ({
+    costs: await growingCosts(tx),
+    gave: await bedYear(tx, day),
+  }));
   const { facts, forecast, steps } = view;
   return {
     ...dayOnly(view),
@@ -86,8 +99,10 @@ export async function spacePage(search: Search): Promise<SpacePage> {
     cuts: cutsOf(view),
     rests: facts.places.flatMap((p) => (p.rests ?? []).map((r) => ({ ...r, code: p.code }))),
     beds: facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
-    worth: worthRows(view, view.more),
-    costs: costsShown(view, view.more),
+    stages: spaceByStage({ facts, forecast, weeks: WEEKS }),
+    year: yearRows(view, view.more.gave),
+    worth: worthRows(view, view.more.costs),
+    costs: costsShown(view, view.more.costs),
   };
 }
 
@@ -101,6 +116,14 @@ function costsShown({ facts }: FarmView, costs: Awaited<ReturnType<typeof growin
     return numbers ? [{ lampWattsPerM2: 0, ...numbers, method, words: codeWords(method) }] : [];
   });
   return { ...costs, methods };
+}
+
+function yearRows({ facts }: FarmView, gave: readonly BedGave[]): YearRow[] {
+  const { crops, products } = facts;
+  const beds = facts.places.filter((p) => p.kind === 'bed');
+  return bedYears({ beds, gave, crops, products })
+    .filter((y) => y.plants > 0 || y.valueMinor > 0)
+    .map(({ bed, ...year }) => ({ ...year, code: bed.code }));
 }
 
 /** Every crop that is grown, in each way of growing the farm has and the recipe names. */
