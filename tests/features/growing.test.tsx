@@ -28,6 +28,7 @@ const { ScoutingRoom } = await import('../../src/features/beds/scouting/Scouting
 const { CulturesRoom } = await import('../../src/features/beds/cultures/CulturesRoom');
 const { RestSheet } = await import('../../src/features/beds/space/RestSheet');
 const { WorthSheet } = await import('../../src/features/beds/space/WorthSheet');
+const { SpaceView } = await import('../../src/features/beds/space/SpaceView');
 const { SowSheet } = await import('../../src/features/beds/SowSheet');
 
 const TODAY = '2026-06-10';
@@ -235,6 +236,69 @@ describe('space', () => {
       },
       ...over,
     }) as unknown as SpacePage;
+
+  const table = (over: Partial<SpacePage> = {}) =>
+    page({
+      ...{ weeks: ['2026-06-10', '2026-06-17'], cuts: [] },
+      rows: [
+        {
+          ...{ code: 'R1', isBench: false, areaM2: 30, valueMinor: 90_000, perM2WeekMinor: 450, idleM2Weeks: 12 },
+          ...{
+            idleMinor: 5400,
+            weeks: [
+              { mean: 0.8, fullest: 0.9, rests: 0 },
+              { mean: 0.9, fullest: 1.2, rests: 0 },
+            ],
+          },
+        },
+        {
+          ...{ code: 'WR', isBench: false, areaM2: 30, valueMinor: 0, perM2WeekMinor: null, idleM2Weeks: 0 },
+          ...{
+            idleMinor: null,
+            weeks: [
+              { mean: 0, fullest: 0, rests: 1 },
+              { mean: 0, fullest: 0, rests: 0 },
+            ],
+          },
+        },
+      ],
+      stages: [
+        { stage: 'bench', places: 2000, weeks: [0.5, 1.1] },
+        { stage: 'dense', places: 660, weeks: [0, 0] },
+        { stage: 'last', places: 660, weeks: [0.8, 0.9] },
+      ],
+      year: [
+        {
+          ...{ code: 'R1', areaM2: 30, places: 660, cycles: 9.04, plants: 5966, pieces: 5210, massG: 0 },
+          ...{ valueMinor: 781_500, perM2WeekMinor: 500 },
+        },
+      ],
+      ...over,
+    });
+  const cells = (name: string) =>
+    within(screen.getByRole('row', { name: new RegExp(`^${name}`) }))
+      .getAllByRole('cell')
+      .map((c) => c.textContent);
+
+  test('week by week, stage by stage: what is over-full is said above, a rest is no empty bed', () => {
+    open(<SpaceView page={table()} />);
+    expect(screen.getByText(/More is planned into R1 than there is room for/)).toBeTruthy();
+    expect(cells('R1 €4.50')).toEqual(['R1', '€4.50', '€54', '80', '90']);
+    expect(cells('WR')).toEqual(['WR', '–', '–', 'rest', '0']);
+    expect(cells('all benches')).toEqual(['all benches', '–', '–', '50', '110']);
+    expect(cells('all beds, last')).toEqual(['all beds, last spacing', '–', '–', '80', '90']);
+    // Nobody re-spaces here: no line for it.
+    expect(screen.queryByText(/denser stages/)).toBeNull();
+  });
+
+  test('the year of a bed as the books have it; a farm on its first day is told that there is none', () => {
+    open(<SpaceView page={table()} />);
+    expect(cells('R1 660')).toEqual(['R1', '660 on 30 m²', '5,966', '9.0', '5,210', '–', '€7,820', '€5.00']);
+    cleanup();
+    open(<SpaceView page={table({ year: [], rows: [], stages: [] })} />);
+    expect(screen.getByText(/Nothing was planted or packed yet/)).toBeTruthy();
+    expect(screen.getByText(/This farm has no beds yet/)).toBeTruthy();
+  });
 
   test('a farm’s own costs are typed as money and kept; they stand there the next time', async () => {
     open(<WorthSheet page={page({ worth: [worth({})] })} />);
