@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { randomUUID } from './helpers';
 import { as, desk, place, run, said, visit } from './visitor';
 
 /** What growing costs here, and perennials at rest, as a manager sets them and as the pages then reckon. */
@@ -122,5 +123,45 @@ describe('a perennial’s rest', () => {
       .where({ 'l.crop_code': 'lemon-balm', 'b.place_id': await place('M1') })
       .first('b.count');
     expect(stands.count).toBeGreaterThan(0);
+  });
+});
+
+describe('the last year of a bed', () => {
+  const yearOf = async (code: string, day?: string) => {
+    const { spacePage } = await import('../../src/features/beds/space/queries');
+    return (await spacePage(Promise.resolve(day ? { day } : {}))).year.find((y) => y.code === code);
+  };
+
+  test('counts what went in and what was packed of it, planned or not; taken back, it is as it was', async () => {
+    await as('bram');
+    const before = (await yearOf('R1'))!;
+    expect(before.cycles).toBeGreaterThan(3);
+    expect(before.pieces).toBeGreaterThan(1000);
+    // Nothing is packed of more than was planted.
+    expect(before.pieces).toBeLessThanOrEqual(before.plants);
+    expect(before.perM2WeekMinor).toBeCloseTo(before.valueMinor / before.areaM2 / (365 / 7), 6);
+
+    const stands = await desk
+      .owner('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .where({ 'b.place_id': await place('R1'), 'l.kind': 'planting' })
+      .where('b.count', '>', 20)
+      .orderBy('l.began_on')
+      .first('b.lot_id', 'b.count');
+    const key = randomUUID();
+    const picked = await run('plants.pickNow', { lotId: stands.lot_id, placeId: await place('R1'), quantity: 12 }, key);
+    expect(picked, said(picked)).toMatchObject({ ok: true });
+    const after = (await yearOf('R1'))!;
+    expect(after.pieces - before.pieces).toBe(12);
+    expect(after.valueMinor).toBeGreaterThan(before.valueMinor);
+    expect((await run('entry.takeBack', { recordedKey: key })).ok).toBe(true);
+    expect(await yearOf('R1')).toEqual(before);
+  });
+
+  test('on an earlier day it is the year up to that day', async () => {
+    const now = (await yearOf('R1'))!;
+    const earlier = await yearOf('R1', '2026-01-10');
+    expect(earlier!.plants).not.toBe(now.plants);
+    expect(earlier!.plants).toBeGreaterThan(0);
   });
 });
