@@ -4,6 +4,8 @@ import { forecastSound, withSupplyOnHand } from '../core/plan/forecast';
 import { cropFault, loopFault, soundFacts, speciesFault, stepFault, type BrokenRecord } from '../core/plan/faults';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../core/library/defaults';
 import type { Day } from '../core/quantity/days';
+import type { BedGave } from '../core/crops/bedYear';
+import { bedYear } from './bedYear';
 import type { Tx } from './connection';
 import { fishFacts, holdingsOf, loadPromises, packedFacts, type HoldingRow } from './facts';
 import { plantingFacts } from './plantingFacts';
@@ -252,6 +254,15 @@ export const forecast = slice<{ forecast: FarmForecast; broken: BrokenRecord[] }
     const { forecast: alive, broken } = await get(growing);
     return { forecast: withSupplyOnHand(alive, (await get(farmFacts)).facts), broken };
   },
+});
+
+/** What went into each bed and was packed of it in the year before: it changes with what is done with plants, and not with each look. */
+export const yearOfBeds = slice<BedGave[]>({
+  name: 'yearOfBeds',
+  topics: ['plants', 'market', 'plan'],
+  from: [],
+  size: 1,
+  load: ({ tx, day }) => bedYear(tx, day),
 });
 
 /** A reader that shares with nobody: for scripts, tests and the demo loader. */

@@ -4,7 +4,8 @@ import { bestCuts, cutsCompared } from '../../../core/crops/advisers';
 import { suits } from '../../../core/crops/suits';
 import { methodNumbers, worthOf, type GrowingCosts, type MethodNumbers, type Worth } from '../../../core/crops/worth';
 import { bedYears, type BedGave, type BedYear } from '../../../core/crops/bedYear';
-import { bedYear } from '../../../db/bedYear';
+import { yearOfBeds } from '../../../db/slices';
+import { slicesOf } from '../../../server/farmCache';
 import { growingCosts } from '../../../db/farmSetup';
 import { isMain } from '../../../core/market/families';
 import { formatQuantity } from '../../../core/plan/consequences';
@@ -81,10 +82,11 @@ const WEEKS = 20;
 const TURNOVER_DAYS = 2;
 
 export async function spacePage(search: Search): Promise<SpacePage> {
-  const view = await farmView(search, async (tx, { day }) => ({
-    costs: await growingCosts(tx),
-    gave: await bedYear(tx, day),
-  }));
+  const view = await farmView(search, async (tx, { person: { farmId }, day, today, when }) => {
+    const isPast = when === 'past';
+    const get = await slicesOf(tx, { farmId, day: isPast ? day : today, isPast });
+    return { costs: await growingCosts(tx), gave: await get(yearOfBeds) };
+  });
   const { facts, forecast, steps } = view;
   return {
     ...dayOnly(view),
