@@ -285,10 +285,10 @@ describe('space', () => {
     expect(screen.getByText(/More is planned into R1 than there is room for/)).toBeTruthy();
     expect(cells('R1 €4.50')).toEqual(['R1', '€4.50', '€54', '80', '90']);
     expect(cells('WR')).toEqual(['WR', '–', '–', 'rest', '0']);
-    expect(cells('all benches')).toEqual(['all benches', '–', '–', '50', '110']);
-    expect(cells('all beds, last')).toEqual(['all beds, last spacing', '–', '–', '80', '90']);
+    expect(cells('benches')).toEqual(['benches', '–', '–', '50', '110']);
+    expect(cells('beds, final')).toEqual(['beds, final', '–', '–', '80', '90']);
     // Nobody re-spaces here: no line for it.
-    expect(screen.queryByText(/denser stages/)).toBeNull();
+    expect(screen.queryByText('beds, dense')).toBeNull();
   });
 
   test('the year of a bed as the books have it; a farm on its first day is told that there is none', () => {

@@ -103,7 +103,7 @@ function SpaceLine({ r, page, suffix }: SpaceLineProps) {
   );
 }
 
-const STAGES = { bench: word`all benches`, dense: word`all beds, denser stages`, last: word`all beds, last spacing` };
+const STAGES = { bench: word`benches`, dense: word`beds, dense`, last: word`beds, final` };
 
 /** Of all benches or all beds, what plants of one stage hold: where the room goes, and whether the nursery is the neck. */
 function StageLine({ s, page }: { s: SpacePage['stages'][number]; page: SpacePage }) {
