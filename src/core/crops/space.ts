@@ -72,10 +72,7 @@ function weekShares(occupied: Float64Array | undefined, bed: PlaceFact, { weeks,
   });
 }
 
-/** Where plants stand: on benches, dense in beds, or at their last spacing. */
-export type StageKind = 'bench' | 'dense' | 'last';
-
-/** How much of all benches, or of all beds, plants of a stage hold in each week: shares, on the mean. */
+/** How much of all benches, or of all beds, plants hold in each week while they are on benches, dense in beds or at their last spacing: shares, on the mean. */
 export function spaceByStage({ facts, forecast, weeks }: Omit<SpaceArgs, 'plan' | 'facts'> & StageFacts) {
   const held = { bench: new Float64Array(weeks), dense: new Float64Array(weeks), last: new Float64Array(weeks) };
   const lastOf = new Map(facts.crops.map((c) => [c.code, lastStage(c)]));
