@@ -50,11 +50,20 @@ export async function loadCultures(tx: Tx, { since, until }: { since: Day; until
   };
 }
 
-/** Feed eaten between two days, and how much of it was farm-grown, g. */
-export async function feedEaten(tx: Tx, { since, until }: { since: Day; until: Day }) {
+interface FeedEatenArgs {
+  since: Day;
+  until: Day;
+  /** Only in the tanks of one loop. */
+  loopId?: string;
+}
+
+/** Feed eaten between two days, both counted, and how much of it was farm-grown, g. */
+export async function feedEaten(tx: Tx, { since, until, loopId }: FeedEatenArgs) {
   const row = await tx('feeding as f')
     .join('movement as m', 'm.id', 'f.movement_id')
+    .join('place as p', 'p.id', 'f.place_id')
     .whereBetween('m.farm_day', [since, until])
+    .where(loopId ? { 'p.loop_id': loopId } : {})
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
     .first(tx.raw('coalesce(sum(f.mass_g), 0)::float8 as eaten, coalesce(sum(f.farm_grown_g), 0)::float8 as grown'));
   return { eatenG: Number(row?.eaten ?? 0), farmGrownG: Number(row?.grown ?? 0) };

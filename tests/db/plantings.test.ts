@@ -416,3 +416,33 @@ describe('surplus on the bench', () => {
     expect((await standing([code]))[`${code} NB`]).toBe(perTray * 2 + 5);
   });
 });
+
+describe('what a planting had', () => {
+  test('air, light and its fishes’ feed stand among its figures from the day it came into its bed, and not before', async () => {
+    await as('bram');
+    const { plantingPage } = await import('../../src/features/beds/planting/queries');
+    const figures = async (code: string) =>
+      new Map((await plantingPage(code, Promise.resolve({}))).figures.map((f) => [f.name, f]));
+    const { code, lotId } = await sown('mizuna', 60);
+    expect((await figures(code)).has('air it had')).toBe(false);
+    const r4 = await emptied('R4');
+    await run('plants.moveOn', { lotId, placeId: await place('NB'), toPlaceId: r4, count: 60 });
+    const loop = await desk.owner('place').where({ id: r4 }).first('loop_id');
+    const had = await figures(code);
+    expect(had.get('air it had')!.value).toMatch(/°C$/);
+    expect(had.get('light')!.value).toMatch(/^\d+(\.\d)? mol\/m²$/);
+    expect(had.get('feed of its fish')!.says).toMatch(/what the fish of Heron/);
+    // An older one of the same house had feed on every day.
+    const older = await desk
+      .owner('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .join('place as p', 'p.id', 'b.place_id')
+      .where({ 'p.kind': 'bed', 'p.loop_id': loop.loop_id, 'l.kind': 'planting' })
+      .where('b.count', '>', 0)
+      .orderBy('l.began_on')
+      .first('l.code');
+    const fed = Number(/[\d.]+/.exec((await figures(older.code)).get('feed of its fish')!.value)![0]);
+    expect(fed).toBeGreaterThan(20);
+    expect(fed).toBeLessThan(200);
+  });
+});

@@ -4,15 +4,18 @@ import { bedStages } from '../../../core/crops/recipe';
 import { isResting, restsUntil } from '../../../core/crops/winterRest';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
 import { plantingAccount, yieldCurve, type PlantingAccount } from '../../../core/crops/plantingAccount';
+import { weatherHad } from '../../../core/crops/had';
 import type { Crop } from '../../../core/library/types';
+import type { LoopFact } from '../../../core/plan/types';
+import { feedEaten } from '../../../db/cultures';
 import { formatQuantity } from '../../../core/plan/consequences';
 import { sayStepChange } from '../../../core/plan/changes';
 import { stepWords } from '../../../core/plan/steps/steps';
 import { addDays, dayAt, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber, manyOf, toShown, unitName } from '../../../core/quantity/units';
+import { formatLoad, formatNumber, formatTemperature, manyOf, toShown, unitName } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
-import { say, told, word } from '../../../core/words/words';
+import { plural, say, told, word } from '../../../core/words/words';
 import { mayTakeBack } from '../../../db/doing/takeBack';
 import { plantingStory, type PlantingStory, type PlantMove } from '../../../db/plantingStory';
 import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../../server/farmView';
@@ -68,10 +71,16 @@ export interface PlantingPage extends DayView {
 
 export async function plantingPage(code: string, search: Search): Promise<PlantingPage> {
   if (!mayBeCode(code)) notFound();
-  const view = await farmView(search, (tx, { day }) => plantingStory(tx, code, day));
-  const crop = view.facts.crops.find((c) => c.code === view.more?.cropCode);
-  if (!view.more || !crop) notFound();
-  const own: Own = { view, story: view.more, crop, code };
+  const view = await farmView(search, async (tx, known) => {
+    const story = await plantingStory(tx, code, known.day);
+    const stay = story && stayOf(known, story, code);
+    const fed = stay?.loop && (await feedEaten(tx, { since: stay.from, until: stay.until, loopId: stay.loop.id }));
+    return { story, stay: stay ?? null, fedG: fed?.eatenG ?? 0 };
+  });
+  const { story, stay, fedG } = view.more;
+  const crop = view.facts.crops.find((c) => c.code === story?.cropCode);
+  if (!story || !crop) notFound();
+  const own: Own = { view, story, crop, code };
   const account = accountOf(own);
   const { facts } = view;
   return {
@@ -82,7 +91,7 @@ export async function plantingPage(code: string, search: Search): Promise<Planti
     sownOn: own.story.sownOn,
     seeds: own.story.seeds,
     stands: standsOf(own),
-    figures: figuresOf(own, account),
+    figures: [...figuresOf(own, account), ...(stay ? hadOf(own, stay, fedG) : [])],
     way: wayOf(own),
     cuts: cutsOf(own, account),
     curve: curveOf(own),
@@ -97,6 +106,58 @@ export async function plantingPage(code: string, search: Search): Promise<Planti
       view.when === 'today' ? facts.plantings.filter((p) => p.lotCode === code).map((p) => plantsShown(p, facts)) : [],
     beds: bedChoices(crop, facts),
   };
+}
+
+/** Its time in beds so far, in the house of the first of them. */
+interface BedStay {
+  loop: LoopFact;
+  from: Day;
+  until: Day;
+}
+
+function stayOf({ facts, day, today }: FarmView, story: PlantingStory, code: string): BedStay | null {
+  const cameIn = story.moves
+    .filter((m) => m.toKind === 'bed' && !m.takenBack)
+    .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
+  const bed = facts.places.find((p) => p.code === cameIn?.to);
+  const loop = facts.loops.find((l) => l.id === bed?.loopId);
+  if (!cameIn || !loop) return null;
+  const stands = facts.plantings.some((p) => p.lotCode === code && p.transplantedOn !== null);
+  const last = story.moves
+    .filter((m) => m.fromKind === 'bed' && !m.takenBack)
+    .reduce((d, m) => (m.day > d ? m.day : d), cameIn.day);
+  return { loop, from: cameIn.day, until: stands ? (day < today ? day : today) : last };
+}
+
+/** Air, light and feed it had while it stood in beds. */
+function hadOf({ view, crop }: Own, { loop, from, until }: BedStay, fedG: number): PlantingPage['figures'] {
+  const { units, facts } = view;
+  const had = weatherHad(loop, from, until);
+  const areaM2 = facts.places
+    .filter((p) => p.kind === 'bed' && p.loopId === loop.id)
+    .reduce((sum, p) => sum + (p.areaM2 ?? 0), 0);
+  const read = say`${plural(had.readDays, '# day as read', '# days as read')}, the others as planned`;
+  return [
+    {
+      name: say`air it had`,
+      value: formatTemperature(had.airC, units),
+      says: say`it grows best at ${formatTemperature(crop.tempOptC, units)}; ${read}`,
+    },
+    {
+      name: say`light`,
+      value: say`${formatNumber(had.lightMol, 1)} mol/m²`,
+      says: say`a day on the mean; it wants ${formatNumber(crop.lightTargetMol, 1)}; ${read}`,
+    },
+    ...(areaM2 > 0 && loop.kind !== 'bench'
+      ? [
+          {
+            name: say`feed of its fish`,
+            value: formatLoad(fedG / areaM2 / had.days, units),
+            says: say`what the fish of ${loop.name} were fed on those days, for a m² of all its beds and day`,
+          },
+        ]
+      : []),
+  ];
 }
 
 interface Own {
