@@ -5,32 +5,28 @@ import { word } from '../../core/words/words';
 import { CodeField, EachThing, ListField, NumberField, WholeField } from '../inputs';
 import { LibraryValuesInput } from './species.input';
 
+const PerM2Field = () =>
+  NumberField({
+    low: 0.1,
+    high: 100000,
+    words: word`Give plants a square metre`,
+    outside: word`Between 0.1 and 100,000`,
+  });
+
+const MonthField = () => WholeField({ low: 1, high: 12, words: word`Choose a month`, outside: word`Choose a month` });
+
 /** A spacing before the last one. */
 export class DenseStageInput {
   @WholeField({ low: 1, high: 400, words: word`Give whole days`, outside: word`A stage lasts 1 to 400 days` })
   days!: number;
-  @NumberField({
-    low: 0.1,
-    high: 100000,
-    words: word`Give plants a square metre`,
-    outside: word`Between 0.1 and 100,000`,
-  })
-  perM2!: number;
+  @PerM2Field() perM2!: number;
 }
 
 /** The rest of a perennial. */
 export class WinterRestInput {
-  @WholeField({ low: 1, high: 12, words: word`Choose a month`, outside: word`Choose a month` })
-  fromMonth!: number;
-  @WholeField({ low: 1, high: 12, words: word`Choose a month`, outside: word`Choose a month` })
-  untilMonth!: number;
-  @NumberField({
-    low: 0.1,
-    high: 100000,
-    words: word`Give plants a square metre`,
-    outside: word`Between 0.1 and 100,000`,
-  })
-  perM2!: number;
+  @MonthField() fromMonth!: number;
+  @MonthField() untilMonth!: number;
+  @PerM2Field() perM2!: number;
 }
 
 /** Work between planting and picking. */
