@@ -430,8 +430,8 @@ describe('what a planting had', () => {
     const loop = await desk.owner('place').where({ id: r4 }).first('loop_id');
     const had = await figures(code);
     expect(had.get('air it had')!.value).toMatch(/°C$/);
-    expect(had.get('light')!.value).toMatch(/^\d+(\.\d)? mol\/m²$/);
-    expect(had.get('feed of its fish')!.says).toMatch(/what the fish of Heron/);
+    expect(had.get('light a day')!.value).toMatch(/^\d+(\.\d)? mol\/m²$/);
+    expect(had.get('feed of its fish a day')!.says).toMatch(/what the fish of Heron/);
     // An older one of the same house had feed on every day.
     const older = await desk
       .owner('balance as b')
@@ -441,7 +441,7 @@ describe('what a planting had', () => {
       .where('b.count', '>', 0)
       .orderBy('l.began_on')
       .first('l.code');
-    const fed = Number(/[\d.]+/.exec((await figures(older.code)).get('feed of its fish')!.value)![0]);
+    const fed = Number(/[\d.]+/.exec((await figures(older.code)).get('feed of its fish a day')!.value)![0]);
     expect(fed).toBeGreaterThan(20);
     expect(fed).toBeLessThan(200);
   });

@@ -304,14 +304,14 @@ describe('space', () => {
     open(<WorthSheet page={page({ worth: [worth({})] })} />);
     expect(screen.getByText(/work at .*22.* an hour; planning defaults/)).toBeTruthy();
     press('Your own costs…');
-    fireEvent.change(screen.getByLabelText('An hour of work'), { target: { value: '31.50' } });
+    fireEvent.change(screen.getByLabelText('An hour of work, EUR'), { target: { value: '31.50' } });
     fireEvent.change(await screen.findByLabelText('Lamps, W'), { target: { value: '40' } });
     answer = () => ({ ok: true, value: { words: 'Kept.', lines: [] } });
     press('Keep for this farm');
     const raft = { method: 'raft', bedPerFloor: 0.75, workFactor: 1, wattsPerM2: 3, lampWattsPerM2: 40 };
     await sentOnce('setup.growingCosts@1', { version: 7, hourMinor: 3150, kwhMinor: 30, methods: [raft] });
     expect(await screen.findByText('Kept.')).toBeTruthy();
-    expect(screen.queryByLabelText('An hour of work')).toBeNull();
+    expect(screen.queryByLabelText('An hour of work, EUR')).toBeNull();
   });
 
   test('the best eight ways stand there; the others come when they are asked for', () => {

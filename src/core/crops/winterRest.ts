@@ -30,8 +30,9 @@ function firstOf(month: number, day: Day, way: 'next' | 'last'): Day {
   return inYear(year) <= day ? inYear(year) : inYear(year - 1);
 }
 
-/** The day on which a crop that rests comes forward again. */
-export const restsUntil = (rest: WinterRest, day: Day): Day => firstOf(rest.untilMonth, day, 'next');
+/** The day on which a crop that rests comes forward again; null: it does not rest. */
+export const restsUntil = (crop: Rested, day: Day): Day | null =>
+  crop.rest && isResting(crop, day) ? firstOf(crop.rest.untilMonth, day, 'next') : null;
 
 /** The next day, from a day on, on which it is cut back and moved into its corner; of one that rests on that day, the day itself. */
 export const nextCorner = (rest: WinterRest, day: Day): Day =>

@@ -3,7 +3,7 @@ import { RuleBroken } from '../errors';
 import { restOn } from '../crops/bedRest';
 import { boltShare } from '../crops/bolting';
 import { expectedYield } from '../crops/quantities';
-import { byRest, cornerPlaces, isResting, restsUntil } from '../crops/winterRest';
+import { restsUntil } from '../crops/winterRest';
 import { bedStages, daysFromStage, lastStage, placesHeld, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber } from '../quantity/days';
@@ -12,6 +12,7 @@ import { isMain } from '../market/families';
 import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
 import { PlantWeather } from './plantWeather';
+import { partedByRest } from './restingStays';
 import { stepOf } from './steps/steps';
 import type { FarmFacts, ForecastSettings, PlaceFact, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
 
@@ -118,23 +119,7 @@ export class PlantRun {
   run({ steps, ats }: DatedSteps) {
     for (const planting of this.facts.plantings) this.begin(planting);
     for (let i = 0; i < steps.length; i++) stepOf(steps[i]!.kind)?.plants?.(this, steps[i]!, ats[i]!);
-    return { stays: this.asTheyRest(), supply: this.supply, warnings: this.warnings };
-  }
-
-  /** Stays parted where perennials go to rest and come forward: they hold fewer places meanwhile. */
-  private asTheyRest(): PlantStay[] {
-    const resting = this.facts.crops.filter((c) => c.rest);
-    if (resting.length === 0) return this.stays;
-    const byCode = new Map(resting.map((c) => [c.code, c]));
-    const parted: PlantStay[] = [];
-    for (const stay of this.stays) {
-      const crop = byCode.get(stay.cropCode);
-      if (!crop || stay.stage === null) parted.push(stay);
-      else
-        for (const { part, rests } of byRest(crop, stay, this.facts.today))
-          parted.push(rests ? { ...part, positions: cornerPlaces(crop, part.plants) } : part);
-    }
-    return parted;
+    return { stays: partedByRest(this.stays, this.facts), supply: this.supply, warnings: this.warnings };
   }
 
   private crop(code: string | null): Crop {
@@ -378,16 +363,8 @@ export class PlantRun {
     part.ready = this.readyDay(growing, part);
   }
 
-  /** The day on which a crop that rests comes forward; null: it does not rest. */
-  private restDay({ crop }: Growing, at: number): string | null {
-    if (!crop.rest) return null;
-    const day = addDays(this.facts.today, at);
-    return isResting(crop, day) ? restsUntil(crop.rest, day) : null;
-  }
-
-  private unripeWords(growing: Growing, at: number): string {
-    const { crop, lotCode } = growing;
-    const until = this.restDay(growing, at);
+  private unripeWords({ crop, lotCode }: Growing, at: number): string {
+    const until = restsUntil(crop, addDays(this.facts.today, at));
     return until
       ? say`${crop.name} ${lotCode} rests until ${shortDay(until)}: nothing is picked of it before`
       : say`${crop.name} ${lotCode} is not ripe on the day it is to be picked`;
@@ -395,7 +372,7 @@ export class PlantRun {
 
   /** 1 from the day it may be cut on; before, the share of the way there. */
   private ripeness(growing: Growing, part: Part, at: number): number {
-    if (part.ready === null || this.restDay(growing, at)) return 0;
+    if (part.ready === null || restsUntil(growing.crop, addDays(this.facts.today, at))) return 0;
     return part.ready <= at ? 1 : Math.max(0, 1 - (part.ready - at) / this.stageDays(growing, part));
   }
 

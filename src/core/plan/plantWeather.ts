@@ -55,7 +55,8 @@ export class PlantWeather {
   private forwardBefore(rest: WinterRest, { from, end }: { from: number; end: number }): number | null {
     const turn = nextCorner(rest, addDays(this.facts.today, from));
     if (daysBetween(this.facts.today, turn) > end) return null;
-    return daysBetween(this.facts.today, restsUntil(rest, turn));
+    const forward = restsUntil({ rest }, turn);
+    return forward === null ? null : daysBetween(this.facts.today, forward);
   }
 
   /**

@@ -98,8 +98,13 @@ async function freeProductCode(tx: Tx, base: string): Promise<string> {
   const taken = new Set(
     (await tx('product').where('code', 'like', `${stem}%`).select('code')).map((r: { code: string }) => r.code),
   );
-  if (!taken.has(stem)) return stem;
-  for (let n = 2; ; n++) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`;
+  return firstFree(stem, taken);
+}
+
+/** A code as it is, or with the first number that makes it one of its own. */
+export function firstFree(code: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(code)) return code;
+  for (let n = 2; ; n++) if (!taken.has(`${code}-${n}`)) return `${code}-${n}`;
 }
 
 /** Weight is lost when fish or leaves are dressed, never won. */

@@ -7,6 +7,7 @@ import { productsOf } from '../../core/setup/layOut';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
+import { firstFree } from './products';
 import { STALE } from './rules';
 import type { Tx } from '../connection';
 import type { Entry } from '../ledger';
@@ -106,9 +107,7 @@ export async function copyCrop(tx: Tx, farmId: string, { code, name }: { code: s
   if (known.some((c) => isSame(c.params.name)) || products.some((p) => isSame(p.name)))
     throw new RuleBroken('name', say`There is one of that name already. Give it another.`);
   const taken = new Set([...known, ...products, ...CROP_DEFAULTS].map((k) => k.code));
-  const start = codeOf(name);
-  let copy = start;
-  for (let n = 2; taken.has(copy); n++) copy = `${start}-${n}`;
+  const copy = firstFree(codeOf(name), taken);
   const crop = asItWas(own.params as Crop);
   const params = { ...crop, code: copy, name: name.trim(), care: careOf(crop), basis: say`Set by this farm` };
   await tx('crop').insert({ farm_id: farmId, code: copy, params: JSON.stringify(params) });

@@ -273,6 +273,7 @@ function CropSheet({ crop: own, version, page, onSaid }: CropSheetProps) {
       half: true,
       start: inMajor(crop[name] as number, money),
       ...(differs ? { help: say`library: ${Number(inShown(usual, quantity).toFixed(2))}` } : {}),
+      ...(money ? { help: say`in ${page.currency}; 0: not known` } : {}),
       ...(quantity ? { kind: 'quantity', quantity } : { kind: 'number' }),
     };
   });

@@ -25,8 +25,9 @@ describe('the rest of a perennial', () => {
   });
 
   test('when it comes forward, and which turn was the last', () => {
-    expect(restsUntil(WINTER, '2026-11-27')).toBe('2027-03-01');
-    expect(restsUntil(WINTER, '2027-02-28')).toBe('2027-03-01');
+    expect(restsUntil({ rest: WINTER }, '2026-11-27')).toBe('2027-03-01');
+    expect(restsUntil({ rest: WINTER }, '2027-02-28')).toBe('2027-03-01');
+    expect(restsUntil({ rest: WINTER }, '2027-03-01')).toBeNull();
     expect(lastTurn(WINTER, '2026-11-27')).toEqual({ what: 'corner', on: '2026-11-01' });
     expect(lastTurn(WINTER, '2027-02-10')).toEqual({ what: 'corner', on: '2026-11-01' });
     expect(lastTurn(WINTER, '2027-03-01')).toEqual({ what: 'forward', on: '2027-03-01' });

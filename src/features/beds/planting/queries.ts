@@ -1,7 +1,7 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { bedStages } from '../../../core/crops/recipe';
-import { isResting, restsUntil } from '../../../core/crops/winterRest';
+import { restsUntil } from '../../../core/crops/winterRest';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
 import { plantingAccount, yieldCurve, type PlantingAccount } from '../../../core/crops/plantingAccount';
 import { weatherHad } from '../../../core/crops/had';
@@ -144,16 +144,16 @@ function hadOf({ view, crop }: Own, { loop, from, until }: BedStay, fedG: number
       says: say`it grows best at ${formatTemperature(crop.tempOptC, units)}; ${read}`,
     },
     {
-      name: say`light`,
+      name: say`light a day`,
       value: say`${formatNumber(had.lightMol, 1)} mol/m²`,
-      says: say`a day on the mean; it wants ${formatNumber(crop.lightTargetMol, 1)}; ${read}`,
+      says: say`on the mean; it wants ${formatNumber(crop.lightTargetMol, 1)}; ${read}`,
     },
     ...(areaM2 > 0 && loop.kind !== 'bench'
       ? [
           {
-            name: say`feed of its fish`,
+            name: say`feed of its fish a day`,
             value: formatLoad(fedG / areaM2 / had.days, units),
-            says: say`what the fish of ${loop.name} were fed on those days, for a m² of all its beds and day`,
+            says: say`what the fish of ${loop.name} were fed on those days, for a m² of all its beds`,
           },
         ]
       : []),
@@ -217,7 +217,8 @@ function standsOf({ view, crop, code }: Own): PlantingPage['stands'] {
 
 function ripeWords({ forecast, at }: FarmView, crop: Crop, readyFrom: number | null): string {
   const day = addDays(forecast.firstDay, at);
-  const rests = isResting(crop, day) ? say`rests until ${shortDay(restsUntil(crop.rest!, day))}` : null;
+  const until = restsUntil(crop, day);
+  const rests = until && say`rests until ${shortDay(until)}`;
   if (readyFrom === null) return rests ?? '';
   const on = shortDay(addDays(forecast.firstDay, readyFrom));
   if (rests) return say`${rests}, ripe on ${on}`;

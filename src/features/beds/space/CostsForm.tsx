@@ -14,9 +14,9 @@ const PRICES = ['hourMinor', 'plugs100Minor', 'kwhMinor'] as const;
 
 function fieldsOf(costs: CostsShown, currency: string): FormField[] {
   const labels = {
-    hourMinor: say`An hour of work`,
-    plugs100Minor: say`A hundred plugs with their seed`,
-    kwhMinor: say`A kilowatt-hour`,
+    hourMinor: say`An hour of work, ${currency}`,
+    plugs100Minor: say`A hundred plugs with their seed, ${currency}`,
+    kwhMinor: say`A kilowatt-hour, ${currency}`,
   };
   return [
     ...PRICES.map((name): FormField => ({

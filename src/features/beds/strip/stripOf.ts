@@ -1,6 +1,6 @@
 import { restOn, restWithin } from '../../../core/crops/bedRest';
 import { bedStages, lastStage } from '../../../core/crops/recipe';
-import { isResting, restsUntil } from '../../../core/crops/winterRest';
+import { restsUntil } from '../../../core/crops/winterRest';
 import { plantsIn } from '../../../core/plan/lookUp';
 import { nextPick } from '../../../core/plan/unpicked';
 import type { PlaceFact, PlantStay } from '../../../core/plan/types';
@@ -160,11 +160,13 @@ function restMarks(bed: PlaceFact, day: Day): StripView['marks'] {
 /** Perennials of a bed that rest on the shown day. */
 function sleepMarks({ facts, forecast, at }: FarmView, here: readonly PlantStay[]): StripView['marks'] {
   const day = addDays(forecast.firstDay, at);
-  const crops = facts.crops.filter((c) => isResting(c, day) && here.some((s) => s.cropCode === c.code));
-  return crops.map((crop) => ({
-    words: say`${crop.name} rests in its corner until ${shortDay(restsUntil(crop.rest!, day))}`,
-    href: `/farm/crops?crop=${crop.code}`,
-  }));
+  const codes = new Set(here.map((s) => s.cropCode));
+  return facts.crops.flatMap((crop) => {
+    const until = codes.has(crop.code) ? restsUntil(crop, day) : null;
+    if (!until) return [];
+    const words = say`${crop.name} rests in its corner until ${shortDay(until)}`;
+    return [{ words, href: `/farm/crops?crop=${crop.code}` }];
+  });
 }
 
 const findingMarks = (findings: readonly OpenFinding[], bed: PlaceFact): StripView['marks'] =>
