@@ -165,14 +165,15 @@ describe('what is sold', () => {
     expect(sent[0]!.body).toMatchObject({ code: 'leaves', takes: 0.009, version: 3 });
   });
 
-  test('put away asks first and names its version', async () => {
+  test('put away asks first, names its version, and sends nothing of the form it was asked from', async () => {
+    answer = (act) => ({ ok: true, value: { words: act === 'setup.retireProduct@1' ? 'Put away.' : 'Kept.' } });
     render(<ProductsRoom page={PAGE} />);
     fireEvent.click(screen.getByRole('button', { name: 'Change Trout fillet' }));
     fireEvent.click(screen.getByRole('button', { name: 'Put Trout fillet away' }));
     expect(sent).toHaveLength(0);
     fireEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: 'Put away' }));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]).toMatchObject({ act: 'setup.retireProduct@1', body: { code: 'fillet', version: 3 } });
+    expect(await screen.findByText('Put away.')).toBeTruthy();
+    expect(sent).toMatchObject([{ act: 'setup.retireProduct@1', body: { code: 'fillet', version: 3 } }]);
   });
 });
 

@@ -2,7 +2,7 @@
 import { say } from '../../core/words/words';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useEffect, useState, useTransition } from 'react';
+import { useEffect, useState, useTransition, type FormEvent } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { UnitChoice } from '../../core/quantity/units';
@@ -59,7 +59,7 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone, ask
       else setFormError(said ?? say`Not recorded.`);
     }
   };
-  const submit = form.handleSubmit((values) => {
+  const record = form.handleSubmit((values) => {
     setFormError(null);
     form.clearErrors();
     const read = storedValues(fields, values, units);
@@ -81,6 +81,11 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone, ask
       }
     });
   });
+  // A dialog opened from a form is no part of it: what is asked there must not send what is typed here.
+  const submit = (event: FormEvent) => {
+    event.stopPropagation();
+    return record(event);
+  };
   const blocked = asked.length > 0 && !confirmed;
   return { submit, pending, formError, asked, confirmed, setConfirmed, blocked, kept };
 }

@@ -26,6 +26,7 @@ export function PickDay({ today, day, setDay, onClose }: PickDayProps) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
+    event.stopPropagation();
     if (!isFarmDay(typed)) return setWrong(say`Give a day between 2000 and 2100.`);
     show(typed);
   };
