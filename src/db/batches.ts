@@ -1,6 +1,7 @@
 import type { Batch } from '../core/crops/learned';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import { goodsOf } from './goods';
 import { STANDING_EVENT } from './keeping';
 
 interface Row {
@@ -35,7 +36,7 @@ export async function batchesOf(tx: Tx, day: Day, cropCode: string): Promise<Bat
        select g.from_lot_id, p.began_on, sum(m.count + m.mass_g) as quantity from own o
        join lot_origin g on g.farm_id = o.farm_id and g.from_lot_id = o.id
        join lot p on p.farm_id = g.farm_id and p.id = g.lot_id and p.kind = 'packed_produce'
-       join product q on q.farm_id = p.farm_id and q.code = p.product_code and q.crop_code = o.crop_code
+       join product q on q.farm_id = p.farm_id and q.code = p.product_code and q.crop_code = ${goodsOf('o')}
        join movement m on m.farm_id = p.farm_id and m.lot_id = p.id and m.reason = 'make'
        where not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id) group by 1, 2
      ), first as (select distinct on (from_lot_id) from_lot_id, began_on, quantity from packed order by from_lot_id, began_on)

@@ -2,6 +2,7 @@ import type { Day } from '../core/quantity/days';
 import type { PlanThing } from '../core/setup/planLayout';
 import type { FarmDescription } from '../core/setup/description';
 import type { Chore } from '../core/tasks/source';
+import { CROP_DEFAULTS } from '../core/library/defaults';
 import type { School } from '../core/water/loopBalance';
 import { SCOUT_EVERY_DAYS } from '../core/crops/signs';
 import { USUAL_COSTS, type GrowingCosts } from '../core/crops/worth';
@@ -244,6 +245,15 @@ export async function loopsSetUp(tx: Tx): Promise<{ id: string; code: string; na
 export async function kindsOnFarm(tx: Tx): Promise<Set<string>> {
   const codes = (table: 'species' | 'crop') => tx(table).where({ retired_on: null }).pluck('code');
   return new Set<string>([...(await codes('species')), ...(await codes('crop'))]);
+}
+
+/** Recipes of the farm's own that were put away: no library brings them back. */
+export async function ownPutAway(tx: Tx): Promise<{ code: string; name: string }[]> {
+  const known = new Set(CROP_DEFAULTS.map((c) => c.code));
+  const rows: { code: string; name: string }[] = await tx('crop')
+    .whereNotNull('retired_on')
+    .select('code', tx.raw(`params->>'name' as name`));
+  return rows.filter((r) => !known.has(r.code));
 }
 
 /** A tank, a bed and a loop as the log line would name them: the first of each in walking order. */

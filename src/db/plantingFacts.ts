@@ -1,6 +1,7 @@
 import type { PlantingFact } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import { goodsOf } from './goods';
 import type { HoldingRow } from './facts';
 import { STANDING_EVENT } from './keeping';
 
@@ -132,7 +133,7 @@ async function packedCuts(tx: Tx, lotIds: string[], day: Day): Promise<Map<strin
     .join('lot as m', 'm.id', 'o.from_lot_id')
     .join('product as q', 'q.code', 'l.product_code')
     // Surplus sold as seedlings, and seed saved, are no cuts.
-    .whereRaw('q.crop_code = m.crop_code')
+    .whereRaw(`q.crop_code = ${goodsOf('m')}`)
     .whereIn('o.from_lot_id', lotIds)
     .andWhere('l.began_on', '<=', day)
     .whereExists(

@@ -1,6 +1,7 @@
 import type { Picked } from '../core/crops/plantingAccount';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import { goodsOf } from './goods';
 import { husbandryEvents, type FishEvent } from './fishRecords';
 import { changesOfSteps, stepsOfLot, type StepChange, type StoredStep } from './plan';
 
@@ -44,7 +45,9 @@ export interface PlantingStory {
 
 /** All that was recorded and planned of a planting up to a day; null: there is none of that code. */
 export async function plantingStory(tx: Tx, code: string, day: Day): Promise<PlantingStory | null> {
-  const lot = await tx('lot').where({ code, kind: 'planting' }).first('id', 'crop_code', 'began_on');
+  const lot = await tx('lot')
+    .where({ code, kind: 'planting' })
+    .first('id', 'crop_code', 'began_on', tx.raw(`${goodsOf('lot')} as goods`));
   const steps = await stepsOfLot(tx, code);
   if (!lot && steps.length === 0) return null;
   const changes = await changesOfSteps(
@@ -75,7 +78,7 @@ export async function plantingStory(tx: Tx, code: string, day: Day): Promise<Pla
     moves: await movesOf(tx, lot.id, day),
     events,
     packed,
-    picked: cutsOf(packed.filter((p) => p.cropCode === lot.crop_code)),
+    picked: cutsOf(packed.filter((p) => p.cropCode === lot.goods)),
     ...planned,
   };
 }

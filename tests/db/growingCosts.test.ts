@@ -52,41 +52,6 @@ describe('the costs of growing', () => {
   });
 });
 
-describe('a recipe of its own', () => {
-  test('is a copy with a product like the first’s; its numbers then go their own way', async () => {
-    const wish = { code: 'cherry-tomato', name: ' Plum tomato, spring ' };
-    await as('bram');
-    expect((await run('setup.copyCrop', wish)).ok).toBe(false);
-    await as('ines');
-    expect(said(await run('setup.copyCrop', wish))).toMatch(/Plum tomato, spring is on the farm now/);
-    const copy = await desk.owner('crop').where({ code: 'plum-tomato-spring' }).first('params', 'version');
-    const first = await desk.owner('crop').where({ code: 'cherry-tomato' }).first('params');
-    expect(copy.params).toMatchObject({ name: 'Plum tomato, spring', finalDays: first.params.finalDays });
-    // Work that the library knows by the crop's own code comes along.
-    expect(copy.params.care.map((c: { what: string }) => c.what)).toContain('side_shoots');
-    const product = await desk.owner('product').where({ code: 'plum-tomato-spring' }).first();
-    const like = await desk.owner('product').where({ code: 'cherry-tomato' }).first();
-    expect(product).toMatchObject({ unit: like.unit, price_minor: like.price_minor, crop_code: 'plum-tomato-spring' });
-    expect((await run('setup.copyCrop', { ...wish, name: 'plum TOMATO, spring' })).fields?.name?.[0]).toMatch(
-      /of that name already/,
-    );
-    expect((await run('setup.copyCrop', { ...wish, name: '' })).fields?.name).toBeTruthy();
-    expect((await run('setup.copyCrop', { code: 'moss', name: 'Moss' })).fields?.form?.[0]).toMatch(/not on this farm/);
-    const values = [
-      { name: 'seedMinor1000', value: 9000 },
-      { name: 'seedLeadDays', value: 30 },
-    ];
-    const change = { code: 'plum-tomato-spring', version: copy.version, values };
-    expect((await run('setup.crop', { ...change, values: [{ name: 'seedLeadDays', value: 400 }] })).ok).toBe(false);
-    expect((await run('setup.crop', { ...change, confirmed: true })).ok).toBe(true);
-    const { params } = await desk.owner('crop').where({ code: 'plum-tomato-spring' }).first('params');
-    expect(params).toMatchObject({ seedMinor1000: 9000, seedLeadDays: 30 });
-    // It can be sown at once.
-    const body = { cropCode: 'plum-tomato-spring', count: 20, placeId: await place('NB') };
-    expect(said(await run('plants.sowNow', body))).toMatch(/seed|Seed/);
-  });
-});
-
 describe('a perennial’s rest', () => {
   const cropOf = async () => desk.owner('crop').where({ code: 'lemon-balm' }).first('params', 'version');
 

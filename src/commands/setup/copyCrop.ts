@@ -13,7 +13,12 @@ export const module = command({
   input: CopyCropInput,
   run: async ({ tx, entry }, v) => {
     await copyCrop(tx, entry.farmId, v);
-    return said(say`${v.name.trim()} is on the farm now, with a product of its own; change in it what is different.`);
+    const name = v.name.trim();
+    return said(
+      v.sameGoods
+        ? say`${name} is on the farm now, sold as before and sown from the same seed; say when it is sown, and change what is different.`
+        : say`${name} is on the farm now, with a product of its own; change in it what is different.`,
+    );
   },
   takeBack: SET_UP_STAYS,
 });

@@ -1,6 +1,7 @@
 import { Type } from 'class-transformer';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { RECIPE_CARE, type CareCode } from '../../core/crops/care';
+import { METHODS } from '../../core/setup/description';
 import { word } from '../../core/words/words';
 import { CodeField, EachThing, ListField, NumberField, WholeField } from '../inputs';
 import { LibraryValuesInput } from './species.input';
@@ -22,10 +23,19 @@ export class DenseStageInput {
   @PerM2Field() perM2!: number;
 }
 
-/** The rest of a perennial. */
-export class WinterRestInput {
+/** A part of the year. */
+export class MonthSpanInput {
   @MonthField() fromMonth!: number;
   @MonthField() untilMonth!: number;
+}
+
+/** A way of growing. */
+export class CropMethodInput {
+  @IsIn(METHODS, { message: word`Choose a way of growing` }) method!: string;
+}
+
+/** The rest of a perennial. */
+export class WinterRestInput extends MonthSpanInput {
   @PerM2Field() perM2!: number;
 }
 
@@ -68,4 +78,23 @@ export class CropInput extends LibraryValuesInput {
   @ValidateNested({ each: true })
   @Type(() => WinterRestInput)
   rest?: WinterRestInput[];
+  /** When it is sown; none: all year. Absent: as it is. */
+  @IsOptional()
+  @ListField({ least: 0, most: 1, few: word`Send when it is sown`, many: word`Give one part of the year` })
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => MonthSpanInput)
+  sownIn?: MonthSpanInput[];
+  /** Ways of growing it is for. Absent: as they are. */
+  @IsOptional()
+  @ListField({
+    least: 1,
+    most: METHODS.length,
+    few: word`Give at least one way of growing`,
+    many: word`Give each once`,
+  })
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => CropMethodInput)
+  methods?: CropMethodInput[];
 }

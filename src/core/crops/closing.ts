@@ -1,6 +1,6 @@
 import type { Crop } from '../library/types';
-import type { FarmFacts, FarmForecast, PlantStay } from '../plan/types';
-import { isMain } from '../market/families';
+import type { FarmFacts, FarmForecast, PlantStay, ProductFact } from '../plan/types';
+import { productByCrop } from './recipes';
 import { expectedYield } from './quantities';
 
 /** Plants whose harvest window closes before anyone is to pick them. */
@@ -11,6 +11,7 @@ export interface Closing {
   lastDay: number;
   /** Pieces, or g for crops sold by weight. */
   quantity: number;
+  unit: ProductFact['unit'];
   valueMinor: number;
   /** Day index of the pick that comes too late; null: none is planned. */
   pickAt: number | null;
@@ -31,7 +32,7 @@ interface ClosingArgs {
  */
 export function closingWindows({ facts, forecast, at, days }: ClosingArgs): Closing[] {
   const crops = new Map(facts.crops.map((c) => [c.code, c]));
-  const products = new Map(facts.products.filter((p) => p.cropCode && isMain(p)).map((p) => [p.cropCode!, p]));
+  const products = productByCrop(facts.products, facts.crops);
   const nextPick = new Map<string, number>();
   for (const s of forecast.supply)
     if (s.standsDays !== undefined && s.from >= at)
@@ -47,7 +48,7 @@ export function closingWindows({ facts, forecast, at, days }: ClosingArgs): Clos
       if (lastDay > at + days || lastDay < at - days || (pickAt !== null && pickAt <= lastDay)) return [];
       const { units } = expectedYield(crop, stay.plants, 1);
       const valueMinor = Math.round((crop.unit === 'kg' ? units / 1000 : units) * product.priceMinor);
-      return [{ stay, crop, lastDay, quantity: units, valueMinor, pickAt }];
+      return [{ stay, crop, lastDay, quantity: units, unit: product.unit, valueMinor, pickAt }];
     })
     .sort((a, b) => b.valueMinor - a.valueMinor);
 }

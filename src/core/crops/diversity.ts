@@ -1,5 +1,6 @@
 import type { Crop } from '../library/types';
 import type { PlaceFact, PlanStep } from '../plan/types';
+import { goodsCode } from './recipes';
 import type { Day } from '../quantity/days';
 
 /** More of one crop than this is said on the sow list unless the farm has set its own, percent of area. Planning default. */
@@ -21,7 +22,8 @@ export function mostOfOne({ crops, places, steps, from }: MostOfOneArgs): { crop
   for (const s of steps) {
     const crop = byCode.get(s.cropCode ?? '');
     if (s.kind !== 'transplant' || s.day < from || !crop || !beds.has(s.toPlaceId ?? '')) continue;
-    areaM2.set(crop, (areaM2.get(crop) ?? 0) + s.count / crop.finalPerM2);
+    const goods = byCode.get(goodsCode(crop)) ?? crop;
+    areaM2.set(goods, (areaM2.get(goods) ?? 0) + s.count / crop.finalPerM2);
   }
   const all = [...areaM2.values()].reduce((a, b) => a + b, 0);
   const [first] = [...areaM2].sort(([, a], [, b]) => b - a);

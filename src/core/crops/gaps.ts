@@ -1,7 +1,8 @@
 import { restWithin } from './bedRest';
 import { soldFromBench } from './recipe';
 import { suits } from './suits';
-import { say } from '../words/words';
+import { all, say } from '../words/words';
+import { isSownOn, recipesOf, seasonWords } from './recipes';
 import { shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { Crop } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
@@ -54,16 +55,23 @@ interface SowingGapsArgs {
 export function sowingGaps({ facts, forecast, promise, codeFor, newId }: SowingGapsArgs): SowingGap[] {
   const nursery = facts.places.find((p) => p.kind === 'nursery');
   return shortInMain(promise).flatMap((row) => {
-    const crop = facts.crops.find((c) => c.code === row.product.cropCode);
-    if (!crop) return [];
-    const beds = bedsFor(crop, facts, forecast);
+    if (!facts.crops.some((c) => c.code === row.product.cropCode)) return [];
+    const recipes = recipesOf(facts.crops, row.product.cropCode);
+    const grown = recipes.map((crop) => ({ crop, beds: bedsFor(crop, facts, forecast) }));
     const short = row.weeks.filter((week) => week.short >= (row.product.unit === 'kg' ? 100 : 1));
-    const why = whyNowhere(crop, nursery, beds);
+    const why = whyNowhere(grown, nursery);
     if (why !== null || !nursery) return short.map((week) => nowhere(row, week, why ?? ''));
-    const asked = crop.pickingCurve
-      ? bySeason({ crop, facts, bed: beds[0], short })
-      : short.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
-    return asked.flatMap(({ weeks, wanted }) => {
+    const ways = short.map((week) => ({ week, way: grown.find((g) => isInSeason(g, week, facts)) }));
+    const never = ways.filter(({ way }) => !way).map(({ week }) => nowhere(row, week, offSeason(recipes)));
+    const asked = grown.flatMap((way) => {
+      const { crop, beds } = way;
+      const own = ways.filter((w) => w.way === way).map(({ week }) => week);
+      const lots = crop.pickingCurve
+        ? bySeason({ crop, facts, bed: beds[0], short: own })
+        : own.map((week) => ({ weeks: [week], wanted: asLump(crop, week) }));
+      return lots.map((lot) => ({ ...lot, ...way }));
+    });
+    const sown = asked.flatMap(({ weeks, wanted, crop, beds }) => {
       const [first] = weeks as [ShortWeek];
       const planned = sowInto(beds, { facts, forecast, crop, nursery, wanted, codeFor, newId });
       if (!planned) return [];
@@ -83,15 +91,35 @@ export function sowingGaps({ facts, forecast, promise, codeFor, newId }: SowingG
         },
       ];
     });
+    return [...sown, ...never].sort((a, b) => a.week - b.week);
   });
 }
 
-/** Why a crop cannot be sown at all; null: it can. */
-function whyNowhere(crop: Crop, nursery: PlaceFact | undefined, beds: readonly PlaceFact[]): string | null {
-  if (crop.retiredOn) return say`It is put away: take it from the library again to sow it.`;
-  if (!nursery) return say`This farm has no nursery to sow it in.`;
-  return beds.length === 0 ? say`This farm has no bed to grow it in.` : null;
+/** A recipe, and the beds it can be grown in, the best first. */
+interface Grown {
+  crop: Crop;
+  beds: readonly PlaceFact[];
 }
+
+/** Why a crop cannot be sown at all; null: it can. */
+function whyNowhere(grown: readonly Grown[], nursery: PlaceFact | undefined): string | null {
+  if (grown.length === 0) return say`It is put away: take it from the library again to sow it.`;
+  if (!nursery) return say`This farm has no nursery to sow it in.`;
+  return grown.every((g) => g.beds.length === 0) ? say`This farm has no bed to grow it in.` : null;
+}
+
+/** Whether what a week lacks would be sown at a time of the year for which the recipe is. */
+function isInSeason({ crop, beds }: Grown, week: ShortWeek, { loops }: FarmFacts): boolean {
+  const loop = loopOf(crop, beds[0], loops);
+  return loop !== undefined && isSownOn(crop, sowDayFor(crop, loop, addDays(dueOf(week), -PICK_AHEAD_DAYS)));
+}
+
+/** A bench that stands in no loop has the air of the first. */
+const loopOf = (crop: Crop, bed: PlaceFact | undefined, loops: readonly LoopFact[]): LoopFact | undefined =>
+  loops.find((l) => l.id === bed?.loopId) ?? (soldFromBench(crop) ? loops[0] : undefined);
+
+const offSeason = (recipes: readonly Crop[]) =>
+  say`That is not a time of the year at which this farm sows it: ${all(recipes.map((r) => say`${r.name} is ${seasonWords(r)}`))}.`;
 
 /** A shortfall that no sowing can mend, because there is no place for one. */
 function nowhere({ product }: PromiseRow, week: ShortWeek, full: string): SowingGap {
@@ -146,7 +174,10 @@ function bySeason({ crop, facts, bed, short }: BySeasonArgs): { weeks: ShortWeek
     const starts = Array.from({ length: Math.max(1, Math.floor(crop.cutsMax / 2)) }, (_, earlier) =>
       addDays(due, -earlier * Math.max(1, crop.regrowDays)),
     );
-    const inTime = starts.filter((first) => sowDayFor(crop, loop, first) >= facts.today);
+    const inTime = starts.filter((first) => {
+      const sowDay = sowDayFor(crop, loop, first);
+      return sowDay >= facts.today && isSownOn(crop, sowDay);
+    });
     const ways = (inTime.length > 0 ? inTime : starts.slice(0, 1)).map((first) =>
       seasonFrom({ crop, loop, firstPick: first, short: open }),
     );
@@ -198,9 +229,7 @@ interface Sowing {
 /** The sowing in the first bed with room for all of it; without one, as many as the roomiest holds. Null: no bed suits the crop. */
 function sowInto(beds: readonly PlaceFact[], s: Sowing) {
   const tries = beds.flatMap((bed) => {
-    // A bench that stands in no loop has the air of the first.
-    const loop =
-      s.facts.loops.find((l) => l.id === bed.loopId) ?? (soldFromBench(s.crop) ? s.facts.loops[0] : undefined);
+    const loop = loopOf(s.crop, bed, s.facts.loops);
     if (!loop) return [];
     const wish = {
       crop: s.crop,

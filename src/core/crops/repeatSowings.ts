@@ -1,4 +1,6 @@
 import { soldFromBench } from './recipe';
+import { goodsCode, isSownOn, recipesOf } from './recipes';
+import { suits } from './suits';
 import { RuleBroken } from '../errors';
 import { sowingForDemand } from '../plan/build';
 import type { FarmFacts, PlanStep } from '../plan/types';
@@ -32,7 +34,8 @@ interface RepeatArgs {
 const CELLS_PER_TRAY = 104;
 
 /**
- * The same sowing every so many days, each worked back from its own first pick, so that dark weeks are sown earlier.
+ * The same sowing every so many days, each worked back from its own first pick, so that dark weeks are sown earlier. Where the recipe
+ * is not one for that time of the year and another of the same goods is, that one is taken.
  * @returns those that can still be sown, and the earliest day of a first pick where some cannot
  * @throws {RuleBroken} without the crop, a bed of it, a loop or a nursery
  */
@@ -49,20 +52,26 @@ export function repeatSowings({ facts, wish, codeFor, newId }: RepeatArgs): {
   if (!bed || !loop) throw new RuleBroken('bedId', say`Choose a bed of this farm.`);
   if (!nursery) throw new RuleBroken('form', say`This farm has no nursery to sow it in.`);
   const place = { nurseryId: nursery.id, bedId: bed.id, cellsPerTray: nursery.pieceSize ?? CELLS_PER_TRAY };
+  const others = recipesOf(facts.crops, goodsCode(crop)).filter((c) => c !== crop && suits(c, bed.method ?? null));
+  const recipes = [crop, ...others];
   let late: Day | null = null;
   const sowings = Array.from({ length: wish.times }, (_, i) => addDays(wish.firstPick, i * wish.everyDays)).flatMap(
     (pickDay) => {
-      const made = sowingForDemand({
-        wish: { crop, loop, lotCode: '', ...place },
-        wantedOn: pickDay,
-        plants: wish.plants,
-        newId,
-      });
+      const ways = recipes.map((recipe) => ({
+        recipe,
+        made: sowingForDemand({
+          wish: { crop: recipe, loop, lotCode: '', ...place },
+          wantedOn: pickDay,
+          plants: wish.plants,
+          newId,
+        }),
+      }));
+      const { recipe, made } = ways.find((w) => isSownOn(w.recipe, w.made.sowDay)) ?? ways[0]!;
       if (made.sowDay < facts.today) {
         late = addDays(pickDay, daysBetween(made.sowDay, facts.today));
         return [];
       }
-      const lotCode = codeFor(crop.code, made.sowDay);
+      const lotCode = codeFor(recipe.code, made.sowDay);
       return [{ lotCode, sowDay: made.sowDay, pickDay, steps: made.steps.map((s) => ({ ...s, lotCode })) }];
     },
   );

@@ -1,5 +1,6 @@
 import type { Crop } from '../library/types';
 import type { PlanStep } from '../plan/types';
+import { goodsCodes } from './recipes';
 import { addDays, type Day } from '../quantity/days';
 
 /** Days from ordering seed until it is here. Planning default. */
@@ -15,16 +16,24 @@ export interface SeedOutlook {
   orderBy: Day | null;
 }
 
-/** How long the seed in store lasts the sowings that are planned, and when more must be ordered. @param left seeds by crop @param crops where the farm has said how long seed takes to come */
+/**
+ * How long the seed in store lasts the sowings that are planned, and when more must be ordered; recipes of one thing are sown from one seed.
+ * @param left seeds by crop
+ * @param crops of the farm: what is sown from which seed, and how long seed takes to come
+ */
 export function seedOutlook(
   left: ReadonlyMap<string, number>,
   plan: readonly PlanStep[],
-  crops: readonly Pick<Crop, 'code' | 'seedLeadDays'>[] = [],
+  crops: readonly Pick<Crop, 'code' | 'recipeOf' | 'seedLeadDays'>[] = [],
 ): SeedOutlook[] {
   const leadOf = new Map(crops.map((c) => [c.code, c.seedLeadDays]));
   const sowings = plan.filter((s) => s.kind === 'sow' && s.cropCode).sort((a, b) => (a.day < b.day ? -1 : 1));
   const byCrop = new Map<string, PlanStep[]>();
-  for (const s of sowings) byCrop.set(s.cropCode!, [...(byCrop.get(s.cropCode!) ?? []), s]);
+  const seedOf = goodsCodes(crops);
+  for (const s of sowings) {
+    const seed = seedOf.get(s.cropCode!) ?? s.cropCode!;
+    byCrop.set(seed, [...(byCrop.get(seed) ?? []), s]);
+  }
   return [...new Set([...left.keys(), ...byCrop.keys()])].map((cropCode) => {
     const store = left.get(cropCode) ?? 0;
     const own = byCrop.get(cropCode) ?? [];

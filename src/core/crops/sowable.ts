@@ -1,5 +1,7 @@
+import type { Crop } from '../library/types';
 import type { PlaceFact, PlanStep } from '../plan/types';
 import type { Day } from '../quantity/days';
+import { goodsCodes } from './recipes';
 
 /** A planned sowing that is due, and how much of it can be sown now. */
 export interface Sowable {
@@ -19,26 +21,30 @@ interface SowableArgs {
   held: ReadonlyMap<string, number>;
   /** Seeds in store by crop. */
   store: ReadonlyMap<string, number>;
+  /** Crops of the farm: what is sown from which seed. */
+  crops: readonly Pick<Crop, 'code' | 'recipeOf'>[];
 }
 
 /**
  * What of the sowings due by a day can be sown: the oldest first, each as far as bench and seed go. A bench whose places are not
  * counted holds any number.
  */
-export function sowableNow({ steps, day, benches, held, store }: SowableArgs): Sowable[] {
+export function sowableNow({ steps, day, benches, held, store, crops }: SowableArgs): Sowable[] {
   const room = new Map(
     benches.map((b) => [b.id, b.positions === null ? Infinity : Math.max(0, b.positions - (held.get(b.id) ?? 0))]),
   );
   const seed = new Map(store);
+  const seedOf = goodsCodes(crops);
   return steps
     .filter((s) => s.kind === 'sow' && s.day <= day)
     .sort((a, b) => (a.day === b.day ? a.lotCode.localeCompare(b.lotCode) : a.day < b.day ? -1 : 1))
     .map((step) => {
       const free = room.get(step.toPlaceId!) ?? 0;
-      const left = seed.get(step.cropCode!) ?? 0;
+      const sownFrom = seedOf.get(step.cropCode!) ?? step.cropCode!;
+      const left = seed.get(sownFrom) ?? 0;
       const seeds = Math.min(step.count, free, left);
       room.set(step.toPlaceId!, free - seeds);
-      seed.set(step.cropCode!, left - seeds);
+      seed.set(sownFrom, left - seeds);
       return { step, seeds, short: seeds === step.count ? null : left <= free ? 'seed' : 'bench' };
     });
 }

@@ -1,25 +1,18 @@
 import type { Crop } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
+import { isWithin, type MonthSpan } from './months';
 
-/** The months in which a perennial rests, and how close its plants stand then. */
-export interface WinterRest {
-  /** 1 to 12: the month on whose first day it is cut back and moved together, and that on whose first day it comes forward. */
-  fromMonth: number;
-  untilMonth: number;
+/** The months in which a perennial rests, from being cut back and moved together until it comes forward, and how close its plants stand then. */
+export interface WinterRest extends MonthSpan {
   /** Plants a square metre while they rest in their corner. */
   perM2: number;
 }
 
 type Rested = Pick<Crop, 'rest'>;
 
-const monthOf = (day: Day) => Number(day.slice(5, 7));
-
 /** Whether a crop rests on a day: it does not grow, nothing is picked of it, and its plants stand close. */
 export function isResting({ rest }: Rested, day: Day): boolean {
-  if (!rest) return false;
-  const { fromMonth, untilMonth } = rest;
-  const month = monthOf(day);
-  return fromMonth < untilMonth ? month >= fromMonth && month < untilMonth : month >= fromMonth || month < untilMonth;
+  return rest !== undefined && isWithin(rest, day);
 }
 
 /** The first day of a month from a day on, or before it. */

@@ -1,4 +1,5 @@
 import type { CareJob } from '../crops/care';
+import type { MonthSpan } from '../crops/months';
 import type { WinterRest } from '../crops/winterRest';
 
 /** A fish or crustacean as the farm plans with it. Temperatures in °C, masses in g, fractions 0–1. */
@@ -50,6 +51,10 @@ export interface BedStage {
 export interface Crop {
   code: string;
   name: string;
+  /** Code of the crop whose seed it is sown from and as whose product it is sold: another way of growing the same. Absent: its own. */
+  recipeOf?: string;
+  /** The part of the year in which it is sown; absent: all of it. */
+  sownIn?: MonthSpan;
   kind: string;
   methods: string[];
   nurseryDays: number;

@@ -5,6 +5,7 @@ import { forecastFarm } from '../plan/forecast';
 import { DEFAULT_SETTINGS } from '../plan/types';
 import type { FarmFacts, PlantingFact } from '../plan/types';
 import { lastStage } from '../crops/recipe';
+import { productByCrop } from '../crops/recipes';
 import type { UnitChoice } from '../quantity/units';
 
 function nextStageOf({ crops }: FarmFacts, { cropCode, stage = 0, transplantedOn }: PlantingFact): number | null {
@@ -27,6 +28,7 @@ export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
     daysToRipe: null,
     fasting: f.feedStoppedOn !== null || facts.places.find((p) => p.id === f.placeId)?.kind === 'purge',
   }));
+  const sold = productByCrop(facts.products, facts.crops);
   const plants = facts.plantings.map((p) => ({
     placeId: p.placeId,
     lotId: p.lotId,
@@ -35,7 +37,7 @@ export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
     count: p.count,
     meanG: null,
     cropName: inSentence(facts.crops.find((c) => c.code === p.cropCode)?.name ?? '') || null,
-    unit: facts.products.find((q) => q.cropCode === p.cropCode)?.unit ?? null,
+    unit: sold.get(p.cropCode)?.unit ?? null,
     daysToRipe: stays.find((s) => s.lotCode === p.lotCode && s.placeId === p.placeId)?.readyFrom ?? null,
     nextStage: nextStageOf(facts, p),
   }));

@@ -8,7 +8,7 @@ import { bedStages, daysFromStage, lastStage, placesHeld, soldFromBench } from '
 import type { Crop } from '../library/types';
 import { addDays, dayNumber } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { isMain } from '../market/families';
+import { productByCrop } from '../crops/recipes';
 import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
 import { PlantWeather } from './plantWeather';
@@ -113,7 +113,7 @@ export class PlantRun {
     this.resting = new Map(facts.places.filter((p) => p.rests).map((p) => [p.id, p]));
     this.weather = new PlantWeather(facts, settings.horizonDays);
     this.crops = new Map(facts.crops.map((c) => [c.code, c]));
-    this.productOfCrop = new Map(facts.products.filter((p) => p.cropCode && isMain(p)).map((p) => [p.cropCode!, p]));
+    this.productOfCrop = productByCrop(facts.products, facts.crops);
   }
 
   run({ steps, ats }: DatedSteps) {

@@ -1,3 +1,4 @@
+import { goodsCode } from '../crops/recipes';
 import { airOf } from './air';
 import type { LimitKind, PlannedSowing, SowingWay, SuccessionInput } from './types';
 
@@ -38,7 +39,7 @@ export class Book {
     const fed = this.loops[group.loop]!;
     for (const { week, days } of weeksHeld(way, offset, fed.length))
       if (fed[week]! < Infinity) limit(fed[week]! / ((way.takesOfLoop * days) / 7), 'nutrients');
-    const share = this.share.get(way.crop.code);
+    const share = this.share.get(goodsCode(way.crop));
     if (share !== undefined) limit(share / this.shareOf(way), 'share');
     const air = airOf(way.crop);
     const room = this.rooms.get(group.walk) ?? 'open';
@@ -69,8 +70,8 @@ export class Book {
     const fed = this.loops[group.loop]!;
     for (const { week, days } of weeksHeld(way, this.input.offset, fed.length))
       fed[week]! -= (plants * way.takesOfLoop * days) / 7;
-    const share = this.share.get(way.crop.code);
-    if (share !== undefined) this.share.set(way.crop.code, share - plants * this.shareOf(way));
+    const share = this.share.get(goodsCode(way.crop));
+    if (share !== undefined) this.share.set(goodsCode(way.crop), share - plants * this.shareOf(way));
     const air = airOf(way.crop);
     if (air && plants > 0) this.rooms.set(group.walk, air);
   }

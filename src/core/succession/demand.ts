@@ -1,3 +1,4 @@
+import { recipesOf } from '../crops/recipes';
 import { shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { FarmFacts, FarmForecast } from '../plan/types';
 import { daysBetween, weekday } from '../quantity/days';
@@ -20,8 +21,8 @@ export function demandOf({ facts, target, promise, offset, weeks }: DemandArgs):
   const rows = shortInMain(promise);
   return target.products.flatMap((wish) => {
     const row = rows.find((r) => r.product.code === wish.code);
-    const crop = facts.crops.find((c) => c.code === row?.product.cropCode);
-    if (!row || !crop) return [];
+    const recipes = recipesOf(facts.crops, row?.product.cropCode ?? null);
+    if (!row || recipes.length === 0) return [];
     const { product } = row;
     const priceMinor = product.unit === 'kg' ? product.priceMinor / 1000 : product.priceMinor;
     const points = pointsOf({ facts, row, wish, by: target.by, offset, weeks }).filter((p) => p.quantity > 0);
@@ -29,7 +30,7 @@ export function demandOf({ facts, target, promise, offset, weeks }: DemandArgs):
     const times = target.by === 'earn' ? 1 : target.costs.missingTimesPrice;
     // Goods without a price are still wanted.
     const shortMinor = Math.max(priceMinor * times, product.unit === 'kg' ? 0.1 : 10);
-    return [{ product, crop, points: points.sort((a, b) => a.at - b.at), shortMinor }];
+    return [{ product, recipes, points: points.sort((a, b) => a.at - b.at), shortMinor }];
   });
 }
 

@@ -1,3 +1,4 @@
+import { goodsCode } from '../crops/recipes';
 import type { Column, Rows } from '../solver/mip';
 import { Book, mostWanted, weeksHeld } from './book';
 import { airOf } from './air';
@@ -146,7 +147,7 @@ class Builder {
     const end = this.input.offset + this.input.weeks * 7;
     const rows = new Map([...this.input.shareFree].map(([code, free]) => [code, this.row(-Infinity, free)]));
     this.ways.forEach((way, w) => {
-      const row = rows.get(way.crop.code);
+      const row = rows.get(goodsCode(way.crop));
       if (row === undefined) return;
       const days = way.holds.reduce((sum, h) => sum + (Math.min(h.until, end) - Math.min(h.from, end)) * h.places, 0);
       if (days > 0) this.enter(w, row, days * this.input.groups[way.group]!.areaPerPlaceM2);

@@ -1,6 +1,7 @@
 import { restOn } from '../crops/bedRest';
 import { careDays, careMinutes, careOf } from '../crops/care';
 import { minutesOf, type PlantJob } from '../crops/labour';
+import { goodsCodes, recipesOf } from '../crops/recipes';
 import { RuleBroken } from '../errors';
 import { isMain } from '../market/families';
 import { promiseTable } from '../market/promiseTable';
@@ -182,12 +183,14 @@ function shareFree({ facts, forecast, groups, target, days }: ShareFreeArgs): Ma
   if (target.mostShare === null) return new Map();
   const areas = new Map(groups.flatMap((g) => g.beds.map(({ bed }) => [bed.id, g.areaPerPlaceM2])));
   const whole = groups.reduce((sum, g) => sum + g.areaPerPlaceM2 * g.places * days, 0);
-  const free = new Map(facts.crops.map((c) => [c.code, whole * target.mostShare!]));
+  const goods = goodsCodes(facts.crops);
+  const free = new Map([...goods.values()].map((code) => [code, whole * target.mostShare!]));
   for (const stay of forecast.plants) {
     const area = areas.get(stay.placeId);
     if (area === undefined) continue;
     const stood = Math.max(0, Math.min(stay.until, days) - Math.max(0, stay.from));
-    free.set(stay.cropCode, (free.get(stay.cropCode) ?? 0) - stood * stay.positions * area);
+    const code = goods.get(stay.cropCode)!;
+    free.set(code, (free.get(code) ?? 0) - stood * stay.positions * area);
   }
   return new Map([...free].map(([code, left]) => [code, Math.max(0, left)]));
 }
@@ -213,6 +216,6 @@ function roomsOf(facts: FarmFacts, forecast: FarmForecast, groups: readonly BedG
 /** Crops that can be planned: main products of the farm that a crop gives. */
 export function plannedProducts(facts: Pick<FarmFacts, 'products' | 'crops'>) {
   return facts.products.filter(
-    (p) => p.cropCode && isMain(p) && !p.retiredOn && facts.crops.some((c) => c.code === p.cropCode && !c.retiredOn),
+    (p) => p.cropCode && isMain(p) && !p.retiredOn && recipesOf(facts.crops, p.cropCode).length > 0,
   );
 }

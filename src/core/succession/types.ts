@@ -51,7 +51,8 @@ export interface WantedPoint {
 
 export interface CropDemand {
   product: ProductFact;
-  crop: Crop;
+  /** Recipes it may be grown by. */
+  recipes: readonly Crop[];
   points: WantedPoint[];
   /** What one g or piece that is not met costs, minor units. */
   shortMinor: number;
@@ -128,7 +129,7 @@ export interface SuccessionInput {
   ways: SowingWay[];
   /** Of each demand: the first day of any pick in these beds; Infinity: nothing would grow in them. */
   firstPick: number[];
-  /** m²·days that each crop may still have; Infinity: no limit. */
+  /** m²·days that each crop may still have, by whichever of its recipes; none: no limit. */
   shareFree: Map<string, number>;
   /** What rooms hold by the kept plan, of what does not go together. */
   rooms: Map<string, 'fruit' | 'leaves' | 'open'>;

@@ -3,6 +3,8 @@ import { careDays, careOf, careParts } from '../crops/care';
 import { jobMinutes, type PlantJob } from '../crops/labour';
 import { cutFactor } from '../crops/quantities';
 import { bedStages } from '../crops/recipe';
+import { isSownOn } from '../crops/recipes';
+import { byRest } from '../crops/winterRest';
 import { suits } from '../crops/suits';
 import { RuleBroken } from '../errors';
 import type { Crop } from '../library/types';
@@ -10,7 +12,7 @@ import { sellDays } from '../market/useBy';
 import { sowingGroup } from '../plan/build';
 import { PlantWeather } from '../plan/plantWeather';
 import type { FarmFacts, LoopFact, PlanStep } from '../plan/types';
-import { addDays, daysBetween } from '../quantity/days';
+import { addDays, daysBetween, type Day } from '../quantity/days';
 import { airOf } from './air';
 import type { BedGroup, CropDemand, PlannedPick, SowingWay, SuccessionInput, SuccessionTarget } from './types';
 
@@ -25,13 +27,13 @@ interface WaysArgs {
   cellsPerTray: number;
 }
 
-/** Every crop in every bed that suits it, sown in every week that brings something in time. */
+/** Every recipe in every bed that suits it, sown in every week that is one of its season and brings something in time. */
 export function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysArgs): SowingWay[] {
   const courses = new Map<string, Course | null>();
   const weather = new PlantWeather(facts, input.days);
-  return input.demand.flatMap((demand, d) =>
+  const asked = input.demand.flatMap((demand, d) => demand.recipes.map((crop) => ({ demand, d, crop })));
+  return asked.flatMap(({ demand, d, crop }) =>
     input.groups.flatMap((room, g) => {
-      const { crop } = demand;
       const kind = input.rooms.get(room.walk);
       const air = airOf(crop);
       if (crop.retiredOn || !suits(crop, room.method) || (air && kind !== 'open' && kind !== air)) return [];
@@ -42,7 +44,7 @@ export function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysAr
         if (!courses.has(key)) courses.set(key, courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }));
         const course = courses.get(key);
         if (course) input.firstPick[d] = Math.min(input.firstPick[d]!, course.pickAt[0]!);
-        const way = course && wayOf({ input, target, weather, demand, d, g, course });
+        const way = course && wayOf({ input, target, weather, demand, crop, d, g, course });
         return way ? [way] : [];
       });
     }),
@@ -68,13 +70,15 @@ interface CourseArgs {
 
 const NO_QUANTITIES = { units: 0, positions: 0, seedlings: 0, seeds: 0, trays: 0, spareSeeds: 0 };
 
-/** The days of a sowing, from the very steps it will be planned with. Null: too cold or too dark for it then. */
+/** The days of a sowing, from the very steps it will be planned with. Null: not its season, or too cold or too dark for it then. */
 function courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }: CourseArgs): Course | null {
   const wish = { crop, loop, lotCode: '', nurseryId, bedId: '', cellsPerTray };
+  const sowDay = addDays(facts.today, sowAt);
+  if (!isSownOn(crop, sowDay)) return null;
   try {
     const steps = sowingGroup({
       wish,
-      sowDay: addDays(facts.today, sowAt),
+      sowDay,
       quantities: NO_QUANTITIES,
       newId: () => '',
     });
@@ -96,15 +100,15 @@ interface WayArgs {
   target: SuccessionTarget;
   weather: PlantWeather;
   demand: CropDemand;
+  crop: Crop;
   d: number;
   g: number;
   course: Course;
 }
 
-function wayOf({ input, target, weather, demand, d, g, course }: WayArgs): SowingWay | null {
-  const { crop } = demand;
+function wayOf({ input, target, weather, demand, crop, d, g, course }: WayArgs): SowingWay | null {
   const room = input.groups[g]!;
-  const picks = picksOf(demand, course, (at) => boltedAt(weather, room, { crop, course, at }));
+  const picks = picksOf(demand, { crop, course }, (at) => boltedAt(weather, room, { crop, course, at }));
   if (!picks.some((p) => p.serves[1] > p.serves[0])) return null;
   const seedsPerPlant = 1 / (crop.germination * crop.nurserySurvival);
   const minutes = workOf({ crop, course, seedsPerPlant, offset: input.offset, weeks: input.minutesFree.length });
@@ -118,7 +122,7 @@ function wayOf({ input, target, weather, demand, d, g, course }: WayArgs): Sowin
     transplantAt: course.transplantAt,
     clearAt: course.clearAt,
     picks,
-    holds: holdsOf(crop, course),
+    holds: holdsOf(crop, course, input.today),
     seedsPerPlant,
     takesOfLoop: room.areaPerPlaceM2 * (loop.byNitrogen ? crop.nitrogenUptakeGM2Day : 1),
     minutes,
@@ -142,8 +146,8 @@ function boltedAt(weather: PlantWeather, { beds }: BedGroup, { crop, course, at 
 
 /** What one plant gives at each pick, and which demands may have it. */
 function picksOf(
-  { crop, product, points }: CropDemand,
-  { pickAt, clearAt }: Course,
+  { product, points }: CropDemand,
+  { crop, course: { pickAt, clearAt } }: { crop: Crop; course: Course },
   boltedAt: (at: number) => number,
 ): PlannedPick[] {
   // It may stand for its window, but not beyond the next cut or the clearing.
@@ -165,16 +169,17 @@ function picksOf(
   });
 }
 
-/** Places that one plant holds: a part of one while it stands dense. */
-function holdsOf(crop: Crop, { transplantAt, respaceAt, clearAt }: Course): SowingWay['holds'] {
+/** Places that one plant holds: a part of one while it stands dense, or rests in its corner. */
+function holdsOf(crop: Crop, { transplantAt, respaceAt, clearAt }: Course, today: Day): SowingWay['holds'] {
   const stages = bedStages(crop);
   const last = stages.at(-1)!.perM2;
   const bounds = [transplantAt, ...respaceAt, clearAt];
-  return stages.map(({ perM2 }, i) => ({
-    from: bounds[i]!,
-    until: bounds[i + 1]!,
-    places: last / Math.max(perM2, last),
-  }));
+  return stages.flatMap(({ perM2 }, i) =>
+    byRest(crop, { from: bounds[i]!, until: bounds[i + 1]! }, today).map(({ part, rests }) => ({
+      ...part,
+      places: last / Math.max(rests ? crop.rest!.perM2 : perM2, last),
+    })),
+  );
 }
 
 interface WorkArgs {

@@ -2,7 +2,7 @@ import { boltFromC, boltShare, HEAT_COUNTS_DAYS, heatOf } from '../crops/bolting
 import { dailyDevelopment } from '../crops/development';
 import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
-import { isMain } from '../market/families';
+import { productByCrop } from '../crops/recipes';
 import type { FarmFacts, FarmForecast, LoopFact, PlantStay } from '../plan/types';
 import { addDays, fromMonths, type Day } from '../quantity/days';
 import { strayingYear, type Climate, type Straying } from './climate';
@@ -130,7 +130,7 @@ const EARLY_PART = 0.1;
 export function plantRisks({ facts, forecast, houses, days }: RisksArgs): PlantRisk[] {
   const crops = new Map(facts.crops.map((c) => [c.code, c]));
   const loops = new Map(facts.places.map((p) => [p.id, p.loopId]));
-  const products = new Map(facts.products.filter((p) => p.cropCode && isMain(p)).map((p) => [p.cropCode!, p]));
+  const products = productByCrop(facts.products, facts.crops);
   const risks = forecast.plants.flatMap((stay): PlantRisk[] => {
     const crop = crops.get(stay.cropCode);
     const house = houses.get(loops.get(stay.placeId) ?? '');

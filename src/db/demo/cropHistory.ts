@@ -1,3 +1,4 @@
+import { isSownOn, recipesOf } from '../../core/crops/recipes';
 import { cutFactor, sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { sowingGroup, stageLengthDays } from '../../core/plan/build';
@@ -31,9 +32,12 @@ export function writeCropHistory(world: DemoWorld, sowingsAWeek = 1): void {
 
 class Succession {
   private readonly prefix: string;
-  private readonly batch: number;
+  /** Plants of a sowing, by recipe. */
+  private readonly batches: Map<Crop, number>;
   private readonly bedCode: string;
   private readonly everyDays: number;
+  /** What its seed and its product are called by. */
+  private readonly goods: string;
   private seedLots: { id: string; left: number }[] = [];
   private seedNumber = 0;
   private sowingNumber = 0;
@@ -42,23 +46,38 @@ class Succession {
 
   constructor(
     private readonly world: DemoWorld,
-    private readonly crop: Crop,
+    /** The recipe of the sowing in hand. */
+    private crop: Crop,
     { bedCode, positions }: { bedCode: string; positions: number },
   ) {
     this.bedCode = bedCode;
+    this.goods = crop.code;
     this.random = new Random([...crop.code].reduce((sum, c) => sum * 31 + c.charCodeAt(0), 7) | 0);
     const words = crop.code.toUpperCase().split('-');
     this.prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
-    const loop = this.loop();
-    const group = this.group(world.today, 1);
-    const first = group.find((s) => s.kind === 'transplant')!.day;
-    const last = group.find((s) => s.kind === 'clear')!.day;
-    const stay = dayNumber(last) - dayNumber(first);
+    const stay = this.stayDays();
     // Fruiting crops fill their buckets at once; everything else is a conveyor: positions = rate · days.
     this.everyDays = crop.pickingCurve ? Math.ceil(stay / 7) * 7 : 7;
-    this.batch = crop.pickingCurve
-      ? positions
-      : Math.floor((positions * FILL * 7) / (stay * slowestSeason(crop, loop, world.today)));
+    this.batches = new Map(
+      recipesOf(world.crops, this.goods).map((recipe) => [
+        recipe,
+        crop.pickingCurve ? positions : this.rate(recipe, positions),
+      ]),
+    );
+  }
+
+  /** Plants a week that keep a bed full. */
+  private rate(recipe: Crop, positions: number): number {
+    this.crop = recipe;
+    return Math.floor(
+      (positions * FILL * 7) / (this.stayDays() * slowestSeason(recipe, this.loop(), this.world.today)),
+    );
+  }
+
+  private stayDays(): number {
+    const group = this.group(this.world.today, 1);
+    const dayOf = (kind: PlanStep['kind']) => dayNumber(group.find((s) => s.kind === kind)!.day);
+    return dayOf('clear') - dayOf('transplant');
   }
 
   private loop() {
@@ -99,11 +118,11 @@ class Succession {
     while (day > world.start) day = addDays(day, -this.everyDays);
     for (; day < horizon; day = addDays(day, this.everyDays)) {
       if (day < world.start) continue;
+      const [recipe, batch] = [...this.batches].find(([r]) => isSownOn(r, day))!;
+      this.crop = recipe;
       const times = this.crop.pickingCurve ? 1 : sowingsAWeek;
       for (let i = 0; i < times; i++)
-        this.planting(
-          this.group(addDays(day, Math.floor((i * 7) / times)), Math.max(1, Math.floor(this.batch / times))),
-        );
+        this.planting(this.group(addDays(day, Math.floor((i * 7) / times)), Math.max(1, Math.floor(batch / times))));
     }
   }
 
@@ -164,9 +183,9 @@ class Succession {
         kind: 'seed',
         keeps: 'count',
         beganOn: step.day,
-        cropCode: this.crop.code,
+        cropCode: this.goods,
         supplier: 'Larkfield Seed',
-        note: `${this.crop.name} seed`,
+        note: `${world.crops.find((c) => c.code === this.goods)!.name} seed`,
       });
       book.move({
         day: step.day,
@@ -365,7 +384,7 @@ class Succession {
         kind: 'packed_produce',
         keeps: crop.unit === 'kg' ? 'mass' : 'count',
         beganOn: step.day,
-        productCode: crop.code,
+        productCode: this.goods,
         fromLotIds: [lotId],
       });
       const made = crop.unit === 'kg' ? { massG: amount } : { count: amount };
@@ -382,7 +401,7 @@ class Succession {
           stepId: step.id,
         },
       });
-      world.packed.push({ lotId: packed, productCode: crop.code, packedOn: step.day, left: amount });
+      world.packed.push({ lotId: packed, productCode: this.goods, packedOn: step.day, left: amount });
     }
     return once ? standing - pieces : standing;
   }

@@ -54,15 +54,30 @@ export const DEMO_FEED_RULES = [
   },
 ];
 
-/** The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once; romaine stands dense first and is re-spaced. */
+/**
+ * The farm's own way: lettuces and tatsoi are sold as whole heads, so they are cut once; romaine stands dense first and is re-spaced;
+ * coriander has a recipe of its own for summer, picked young before it bolts.
+ */
 export function demoCrops(): Crop[] {
   const grown = new Set(BEDS.flatMap((b) => b.crops));
-  return CROP_DEFAULTS.filter((c) => grown.has(c.code)).map((c) => ({
-    ...c,
-    ...(c.kind === 'head' ? { cutsMax: 1, cutFactors: [1] } : {}),
-    ...(c.code === 'little-romaine' ? { stages: denseFirst(c) } : {}),
-  }));
+  return CROP_DEFAULTS.filter((c) => grown.has(c.code)).flatMap((c) => {
+    const own = {
+      ...c,
+      ...(c.kind === 'head' ? { cutsMax: 1, cutFactors: [1] } : {}),
+      ...(c.code === 'little-romaine' ? { stages: denseFirst(c) } : {}),
+    };
+    return c.code === SUMMER.recipeOf ? [own, { ...own, ...SUMMER }] : [own];
+  });
 }
+
+const SUMMER = {
+  code: 'coriander-summer',
+  name: 'Coriander, summer',
+  recipeOf: 'coriander',
+  sownIn: { fromMonth: 4, untilMonth: 9 },
+  ...{ finalDays: 27, yieldG: 25, cutFactors: [1, 0.45], windowDays: 4 },
+  basis: 'Set by this farm',
+};
 
 /** Days that romaine stands dense, and plants a square metre then. */
 const DENSE = { days: 12, perM2: 80 };
@@ -105,16 +120,18 @@ export function demoProducts(species: Species[], crops: Crop[]): ProductFact[] {
       shelfLifeDays: CHILLED_FISH_DAYS,
       priceMinor: PRICES[s.code]!,
     }));
-  const greens = crops.map((c) => ({
-    code: c.code,
-    name: c.name,
-    unit: c.unit as ProductFact['unit'],
-    speciesCode: null,
-    cropCode: c.code,
-    liveCm: null,
-    shelfLifeDays: c.shelfLifeDays,
-    priceMinor: PRICES[c.code]!,
-  }));
+  const greens = crops
+    .filter((c) => !c.recipeOf)
+    .map((c) => ({
+      code: c.code,
+      name: c.name,
+      unit: c.unit as ProductFact['unit'],
+      speciesCode: null,
+      cropCode: c.code,
+      liveCm: null,
+      shelfLifeDays: c.shelfLifeDays,
+      priceMinor: PRICES[c.code]!,
+    }));
   const live = LIVE_GRADES.map(([code, name, fromCm, toCm, priceMinor]) => ({
     code,
     name,

@@ -1,5 +1,6 @@
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
+import { goodsCodes } from '../../core/crops/recipes';
 import { sowingCode } from '../../core/crops/gaps';
 import { suits } from '../../core/crops/suits';
 import { weightFromLengthG } from '../../core/fish/lengthWeight';
@@ -243,19 +244,21 @@ export async function openSeed(
   entry: Entry,
   rows: readonly { crop: string; count: number; code?: string }[],
 ): Promise<number> {
-  const known = new Set(await tx('crop').pluck('code'));
+  const crops: { params: Crop }[] = await tx('crop').select('params');
+  const seedOf = goodsCodes(crops.map((c) => c.params));
   const placeId = await placeOfRole(tx, 'seed');
   for (const [i, row] of rows.entries()) {
-    if (!known.has(row.crop)) throw new RuleBroken(`rows.${i}.crop`, say`Choose a crop of this farm.`);
+    const cropCode = seedOf.get(row.crop);
+    if (!cropCode) throw new RuleBroken(`rows.${i}.crop`, say`Choose a crop of this farm.`);
     const lot: NewLot = {
       code: await freeLotCode(
         tx,
-        `SEED-${row.crop.slice(0, 3).toUpperCase()}-${(row.code ?? 'BEFORE').trim().toUpperCase()}`,
+        `SEED-${cropCode.slice(0, 3).toUpperCase()}-${(row.code ?? 'BEFORE').trim().toUpperCase()}`,
       ),
       kind: 'seed',
       keeps: 'count',
       beganOn: entry.farmDay,
-      cropCode: row.crop,
+      cropCode,
     };
     await open(tx, entry, { lot, placeId, count: row.count, row: i });
   }

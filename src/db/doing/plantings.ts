@@ -248,7 +248,10 @@ async function takeSeed(tx: Tx, sowing: Sowing): Promise<{ lotId: string; placeI
   const seeds: { lot_id: string; place_id: string; count: number }[] = await tx('balance as b')
     .join('lot as l', 'l.id', 'b.lot_id')
     .join('place as p', 'p.id', 'b.place_id')
-    .where({ 'p.role': 'seed', 'l.kind': 'seed', 'l.crop_code': sowing.cropCode })
+    .where({ 'p.role': 'seed', 'l.kind': 'seed' })
+    .whereRaw(`l.crop_code = (select coalesce(c.params->>'recipeOf', c.code) from crop c where c.code = ?)`, [
+      sowing.cropCode,
+    ])
     .andWhere('b.count', '>', 0)
     .orderBy(['l.began_on', 'l.code'])
     .select('b.lot_id', 'b.place_id', 'b.count');

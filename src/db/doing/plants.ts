@@ -8,6 +8,7 @@ import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type En
 import { finishStep, lockStep } from '../plan';
 import { cutOnDay } from '../plantingFacts';
 import { soldFromBench } from '../../core/crops/recipe';
+import { goodsCode } from '../../core/crops/recipes';
 import { recordHusbandry } from './keeping';
 import { sowSeedInto } from './plantings';
 import { packedAs } from './packing';
@@ -139,7 +140,7 @@ export async function pickPlants({
   if (!lot) throw new RuleBroken(field, say`That planting is not on this farm.`);
   const crop = await cropOf(tx, lot.crop_code);
   const product = await packedAs(tx, {
-    of: { crop_code: lot.crop_code },
+    of: { crop_code: goodsCode(crop) },
     wanted: picked.productCode ?? null,
     none: say`This farm sells no ${inSentence(crop.name)}.`,
   });
@@ -312,15 +313,16 @@ export async function receiveSeed(
   entry: Entry,
   got: { cropCode: string; count: number; code: string; supplier?: string },
 ): Promise<string> {
-  if (!(await tx('crop').where({ code: got.cropCode }).first('code')))
-    throw new RuleBroken('cropCode', say`Choose a crop of this farm.`);
-  const code = await freeLotCode(tx, `SEED-${got.cropCode.slice(0, 3).toUpperCase()}-${got.code.trim().toUpperCase()}`);
+  const crop = (await tx('crop').where({ code: got.cropCode }).first('params'))?.params as Crop | undefined;
+  if (!crop) throw new RuleBroken('cropCode', say`Choose a crop of this farm.`);
+  const cropCode = goodsCode(crop);
+  const code = await freeLotCode(tx, `SEED-${cropCode.slice(0, 3).toUpperCase()}-${got.code.trim().toUpperCase()}`);
   const lotId = await createLot(tx, entry.farmId, {
     code,
     kind: 'seed',
     keeps: 'count',
     beganOn: entry.farmDay,
-    cropCode: got.cropCode,
+    cropCode,
     supplier: got.supplier ?? null,
   });
   await recordMovement({
@@ -346,7 +348,13 @@ interface SaveSeedArgs {
 export async function saveSeed(tx: Tx, entry: Entry, { mother, count }: SaveSeedArgs): Promise<string> {
   const code = await freeLotCode(tx, `SEED-${mother.lotCode}`);
   const lotId = await createLot(tx, entry.farmId, {
-    ...{ code, kind: 'seed', keeps: 'count', beganOn: entry.farmDay, cropCode: mother.cropCode },
+    ...{
+      code,
+      kind: 'seed',
+      keeps: 'count',
+      beganOn: entry.farmDay,
+      cropCode: goodsCode(await cropOf(tx, mother.cropCode)),
+    },
     fromLotIds: [mother.lotId],
   });
   const fromPlaceId = await placeOfRole(tx, 'made');

@@ -1,4 +1,5 @@
 import type { CareJob } from '../../core/crops/care';
+import type { MonthSpan } from '../../core/crops/months';
 import type { WinterRest } from '../../core/crops/winterRest';
 import { say, word } from '../../core/words/words';
 import { LABOUR_NAMES } from '../../core/crops/labour';
@@ -166,6 +167,9 @@ export async function saveCrop(
     dense?: BedStage[];
     care?: CareJob[];
     rest?: WinterRest[];
+    /** None: all year. */
+    sownIn?: MonthSpan[];
+    methods?: { method: string }[];
   },
 ): Promise<string> {
   const row = await tx('crop').where({ code: change.code }).forUpdate().first('params', 'version');
@@ -176,6 +180,8 @@ export async function saveCrop(
   putStages(crop as unknown as Crop, change.dense);
   if (change.care) crop.care = careRows(change.care);
   if (change.rest) putRest(crop as unknown as Crop, change.rest[0]);
+  if (change.sownIn) putSeason(crop as unknown as Crop, change.sownIn[0]);
+  if (change.methods) crop.methods = methodsOf(change.methods);
   checkCrop(crop as unknown as Crop);
   crop.basis = say`Set by this farm`;
   const own = tx('crop').where({ code: change.code });
@@ -206,6 +212,28 @@ function putRest(crop: Crop, rest: WinterRest | undefined) {
       say`At rest plants stand closer than ${crop.finalPerM2} a m², as they grow; give that or more.`,
     );
   crop.rest = { fromMonth, untilMonth, perM2 };
+}
+
+function putSeason(crop: Crop, season: MonthSpan | undefined) {
+  if (!season) {
+    delete crop.sownIn;
+    return;
+  }
+  const { fromMonth, untilMonth } = season;
+  if (fromMonth === untilMonth)
+    throw new RuleBroken(
+      'sownIn.0.untilMonth',
+      say`It is sown for some months of the year: choose a later month, or take the line out.`,
+    );
+  crop.sownIn = { fromMonth, untilMonth };
+}
+
+function methodsOf(rows: readonly { method: string }[]): string[] {
+  const methods = rows.map((r) => r.method);
+  const twice = methods.findIndex((m, i) => methods.indexOf(m) !== i);
+  if (twice >= 0)
+    throw new RuleBroken(`methods.${twice}.method`, say`That stands there already. Change the one above.`);
+  return methods;
 }
 
 /** One job of a kind each, in the order they begin. */

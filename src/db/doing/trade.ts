@@ -3,6 +3,7 @@ import { careOf } from '../../core/crops/care';
 import { asItWas } from '../../core/crops/learned';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Crop } from '../../core/library/types';
+import { goodsCode } from '../../core/crops/recipes';
 import { productsOf } from '../../core/setup/layOut';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
@@ -61,13 +62,13 @@ export async function addKind(
   farmId: string,
   { what, code }: { what: 'species' | 'crop'; code: string },
 ): Promise<string> {
-  const kind = (what === 'species' ? SPECIES_DEFAULTS : CROP_DEFAULTS).find((k) => k.code === code);
-  if (!kind) throw new RuleBroken('code', say`That is not in the library.`);
-  const own = await tx(what).where({ code }).first('retired_on');
+  const own = await tx(what).where({ code }).first('retired_on', 'params');
   if (own?.retired_on) {
     await tx(what).where({ code }).update({ retired_on: null });
-    return kind.name;
+    return own.params.name;
   }
+  const kind = (what === 'species' ? SPECIES_DEFAULTS : CROP_DEFAULTS).find((k) => k.code === code);
+  if (!kind) throw new RuleBroken('code', say`That is not in the library.`);
   if (own) throw new RuleBroken('code', say`${kind.name} is on the farm already.`);
   await tx(what).insert({ farm_id: farmId, code, params: JSON.stringify(kind) });
   if (what === 'species') await tx('fish_rule').insert({ farm_id: farmId, species_code: code });
@@ -95,8 +96,18 @@ const codeOf = (name: string) =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 40) || 'own';
 
-/** A recipe of a farm under another name, with a product like that of the first. Nothing learned comes along. */
-export async function copyCrop(tx: Tx, farmId: string, { code, name }: { code: string; name: string }): Promise<void> {
+interface CopyWish {
+  code: string;
+  name: string;
+  /** Another way of growing the same: sown from the same seed, sold as the same product. */
+  sameGoods?: boolean;
+}
+
+/**
+ * A recipe of a farm under another name; where it is another variety, with a product like that of the first. Nothing learned comes
+ * along.
+ */
+export async function copyCrop(tx: Tx, farmId: string, { code, name, sameGoods }: CopyWish): Promise<void> {
   const own = await tx('crop').where({ code }).first('params');
   if (!own) throw new RuleBroken('form', say`That crop is not on this farm.`);
   const [known, products]: [{ code: string; params: Crop }[], { code: string; name: string }[]] = [
@@ -109,9 +120,21 @@ export async function copyCrop(tx: Tx, farmId: string, { code, name }: { code: s
   const taken = new Set([...known, ...products, ...CROP_DEFAULTS].map((k) => k.code));
   const copy = firstFree(codeOf(name), taken);
   const crop = asItWas(own.params as Crop);
-  const params = { ...crop, code: copy, name: name.trim(), care: careOf(crop), basis: say`Set by this farm` };
+  const goods = sameGoods ? { recipeOf: goodsCode(crop) } : {};
+  const { recipeOf: _, sownIn: __, ...numbers } = crop;
+  const params = {
+    ...numbers,
+    ...goods,
+    code: copy,
+    name: name.trim(),
+    care: careOf(crop),
+    basis: say`Set by this farm`,
+  };
   await tx('crop').insert({ farm_id: farmId, code: copy, params: JSON.stringify(params) });
-  const product = await tx('product').where({ crop_code: code, made_from: null }).first();
+  if (sameGoods) return;
+  const product = await tx('product')
+    .where({ crop_code: goodsCode(crop), made_from: null })
+    .first();
   if (!product) return;
   await tx('product').insert({
     ...{ farm_id: farmId, code: copy, name: name.trim(), unit: product.unit, crop_code: copy, form: product.form },

@@ -66,7 +66,7 @@ const cropField = (crops: { code: string; name: string }[]): FormField => ({
 });
 
 const nowFields = (page: BedsPage): FormField[] => [
-  cropField(page.seeds.filter((s) => s.count > 0)),
+  cropField(page.recipes.filter((r) => r.hasSeed)),
   { name: 'count', label: say`How many seeds`, kind: 'count', half: true, start: '' },
   {
     name: 'placeId',
@@ -79,7 +79,7 @@ const nowFields = (page: BedsPage): FormField[] => [
 ];
 
 const againFields = (page: BedsPage): FormField[] => [
-  cropField(page.seeds),
+  cropField(page.recipes),
   { name: 'bedId', label: say`Bed`, kind: 'select', start: '', options: page.bedIds },
   { name: 'firstPick', label: say`First picked on`, kind: 'day', start: addDays(page.today, 60) },
   { name: 'everyDays', label: say`Every so many days`, kind: 'count', half: true, start: 7 },

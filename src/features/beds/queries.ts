@@ -2,7 +2,7 @@ import 'server-only';
 import { all, plural, say } from '../../core/words/words';
 import { explainSowing, type Explanation } from '../../core/explain';
 import { sowingDemand, type SowingDemand } from '../../core/crops/sowingDemand';
-import { isMain } from '../../core/market/families';
+import { goodsCode, isSownOn, productByCrop } from '../../core/crops/recipes';
 import { badNeighbours } from '../../core/crops/neighbours';
 import { seedOutlook } from '../../core/crops/seedOutlook';
 import { inSentence } from '../../core/library/inSentence';
@@ -88,6 +88,8 @@ export interface BedsPage extends DayView {
   currency: string;
   /** Seeds left by crop of the farm, as they are now. */
   seeds: SeedView[];
+  /** What can be sown, by code of recipe. */
+  recipes: { code: string; name: string; hasSeed: boolean }[];
   /** Rooms in which ripening fruit would mark leaves. */
   neighbours: { room: string; words: string }[];
 }
@@ -117,6 +119,7 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
     oneSided: oneSidedOf(view, view.more.mostOfOnePercent),
     gaps: view.when === 'past' ? [] : gapList(view),
     seeds: seedsOf(view, view.more.seeds),
+    recipes: recipeList(view, view.more.seeds),
     neighbours: view.when === 'past' ? [] : neighboursOf(view),
   };
 }
@@ -130,16 +133,18 @@ function closingOf(view: FarmView): ClosingView[] {
     crop: c.crop.name,
     bed: facts.places.find((p) => p.id === c.stay.placeId)?.code ?? '',
     lastDay: day(c.lastDay),
-    quantity: formatQuantity(c.quantity, facts.products.find((p) => p.cropCode === c.crop.code)!.unit, units),
+    quantity: formatQuantity(c.quantity, c.unit, units),
     valueMinor: c.valueMinor,
     pickOn: c.pickAt === null ? null : day(c.pickAt),
   }));
 }
 
 function seedsOf({ facts, steps }: FarmView, store: Map<string, SeedsLeft>): SeedView[] {
-  const left = new Map(facts.crops.map((c) => [c.code, store.get(c.code)?.count ?? 0]));
+  // Recipes of one thing are sown from one seed.
+  const sown = facts.crops.filter((c) => !c.recipeOf);
+  const left = new Map(sown.map((c) => [c.code, store.get(c.code)?.count ?? 0]));
   const outlook = new Map(seedOutlook(left, steps, facts.crops).map((o) => [o.cropCode, o]));
-  return facts.crops.map((c) => {
+  return sown.map((c) => {
     const o = outlook.get(c.code)!;
     return {
       code: c.code,
@@ -151,6 +156,17 @@ function seedsOf({ facts, steps }: FarmView, store: Map<string, SeedsLeft>): See
       orderBy: o.orderBy,
     };
   });
+}
+
+/** Recipes in use, those for this time of the year first. */
+function recipeList({ facts, day }: FarmView, store: Map<string, SeedsLeft>): BedsPage['recipes'] {
+  const own = facts.crops.filter((c) => !c.retiredOn);
+  const [now, other] = [own.filter((c) => isSownOn(c, day)), own.filter((c) => !isSownOn(c, day))];
+  return [...now, ...other].map((c, i) => ({
+    code: c.code,
+    name: i < now.length ? c.name : say`${c.name} (not sown now)`,
+    hasSeed: (store.get(goodsCode(c))?.count ?? 0) > 0,
+  }));
 }
 
 function neighboursOf({ facts, forecast, at }: FarmView): BedsPage['neighbours'] {
@@ -195,7 +211,9 @@ function sowableOn({ facts, steps, day }: FarmView, store: Map<string, SeedsLeft
   for (const p of facts.plantings) held.set(p.placeId, (held.get(p.placeId) ?? 0) + p.count);
   const seeds = new Map([...store].map(([code, { count }]) => [code, count]));
   const benches = facts.places.filter((p) => p.kind === 'nursery');
-  return new Map(sowableNow({ steps, day, benches, held, store: seeds }).map((s) => [s.step.id, s]));
+  return new Map(
+    sowableNow({ steps, day, benches, held, store: seeds, crops: facts.crops }).map((s) => [s.step.id, s]),
+  );
 }
 
 function oneSidedOf({ facts, steps, day, when }: FarmView, mostPercent: number): string[] {
@@ -208,7 +226,7 @@ function oneSidedOf({ facts, steps, day, when }: FarmView, mostPercent: number):
 }
 
 function sayDemand({ facts, units }: FarmView, crop: Crop, demand: SowingDemand | undefined): SowView['demand'] {
-  const product = facts.products.find((p) => p.cropCode === crop.code && isMain(p));
+  const product = productByCrop(facts.products, facts.crops).get(crop.code);
   if (!demand || !product) return null;
   const figure = (q: number) => formatQuantity(q, product.unit, units);
   const { customers, quantity, over, isUnsold } = demand;

@@ -1,6 +1,7 @@
 import 'server-only';
 import { learnedFrom, type Learned } from '../../core/crops/learned';
 import { batchesOf } from '../../db/batches';
+import { goodsCode } from '../../core/crops/recipes';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Crop } from '../../core/library/types';
 import { unplanned } from '../../core/plan/planStanding';
@@ -13,6 +14,7 @@ import {
   kindsOnFarm,
   limitsSetUp,
   loopsSetUp,
+  ownPutAway,
   placesSetUp,
   productsSetUp,
   setUpChanges,
@@ -109,6 +111,7 @@ export const productsPage = (): Promise<ProductsPage> =>
         code: c.code,
         name: c.name,
       })),
+      ...(await ownPutAway(tx)).map((own) => ({ what: 'crop' as const, ...own })),
     ].filter((k) => !have.has(k.code));
     return {
       ...viewed(person, ['manager', 'office']),
@@ -173,7 +176,7 @@ export async function cropsPage(search: Search): Promise<CropsPage> {
     .filter((c) => !c.retiredOn)
     .map((crop) => ({ crop, version: versions.get(crop.code) ?? 1 }));
   const products = view.facts.products
-    .filter((p) => chosen && p.cropCode === chosen.code && !p.retiredOn)
+    .filter((p) => chosen && p.cropCode === goodsCode(chosen) && !p.retiredOn)
     .map(({ code, name, unit, priceMinor }) => ({ code, name, unit, priceMinor }));
   return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, products, learned, today: view.today };
 }

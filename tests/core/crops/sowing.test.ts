@@ -24,7 +24,7 @@ describe('what the bench holds', () => {
       sow({ id: 'tomorrow', day: '2026-06-02', cropCode: 'mizuna' }),
     ];
     const held = new Map([['nb', 50]]);
-    const able = sowableNow({ steps, day: '2026-06-01', benches, held, store });
+    const able = sowableNow({ steps, day: '2026-06-01', benches, held, store, crops: [] });
     expect(able.map((s) => [s.step.id, s.seeds, s.short])).toEqual([
       ['late', 150, null],
       ['today', 50, 'bench'],
@@ -33,7 +33,7 @@ describe('what the bench holds', () => {
 
   test('two sowings of one crop share the seed that is left', () => {
     const steps = [sow({ id: 'a' }), sow({ id: 'b', lotCode: 'L-2' })];
-    const able = sowableNow({ steps, day: '2026-06-01', benches, held: new Map(), store });
+    const able = sowableNow({ steps, day: '2026-06-01', benches, held: new Map(), store, crops: [] });
     expect(able.map((s) => [s.step.id, s.seeds, s.short])).toEqual([
       ['a', 100, null],
       ['b', 20, 'seed'],
@@ -48,6 +48,7 @@ describe('what the bench holds', () => {
       benches: [{ id: 'nb', positions: null }],
       held: new Map(),
       store,
+      crops: [],
     });
     expect(able.map((s) => s.seeds)).toEqual([900, 0]);
     expect(able[1]!.short).toBe('seed');

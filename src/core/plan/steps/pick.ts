@@ -1,4 +1,5 @@
 import { say, word } from '../../words/words';
+import { goodsCode, goodsCodes } from '../../crops/recipes';
 import { expectedYield } from '../../crops/quantities';
 import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
@@ -24,10 +25,12 @@ const BY_WEIGHT: JobField = {
 };
 const BY_PIECE: JobField = { name: 'quantity', label: word`Pieces picked and packed`, kind: 'count', start: '' };
 
-/** Plants of the same crop on the bench, the oldest first. */
+/** Plants of the same crop, by whichever recipe, on the bench, the oldest first. */
 function refillsOf({ facts }: RoundView, cropCode: string | null): [lotId: string, words: string][] {
+  const goods = goodsCodes(facts.crops);
+  const wanted = goods.get(cropCode ?? '');
   return facts.plantings
-    .filter((p) => p.transplantedOn === null && p.cropCode === cropCode && p.count > 0)
+    .filter((p) => p.transplantedOn === null && goods.get(p.cropCode) === wanted && p.count > 0)
     .sort((a, b) => (a.sownOn < b.sownOn ? -1 : 1))
     .map((p) => [p.lotId, `${p.lotCode} · ${formatNumber(p.count)}`]);
 }
@@ -66,7 +69,7 @@ export const module = stepModule({
           ? say`${count} places`
           : say`about ${formatNumber(crop ? expectedYield(crop, step.count, step.detail.cut ?? 1).units : step.count)}`,
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
-      packAs: packChoices(view.facts.products, { cropCode: step.cropCode }),
+      packAs: packChoices(view.facts.products, { cropCode: crop ? goodsCode(crop) : null }),
       refills: refillsOf(view, step.cropCode),
       minutes: minutesOf('pick', crop, step.count),
       caution: say`Clean hands and knives; fish and salad kept apart; chill within the hour.`,

@@ -3,6 +3,7 @@ import { bedStages, lastStage, soldFromBench } from '../../../core/crops/recipe'
 import { placesFree } from '../../../core/crops/roomFor';
 import { suits } from '../../../core/crops/suits';
 import type { Crop } from '../../../core/library/types';
+import { goodsCode } from '../../../core/crops/recipes';
 import { packChoices } from '../../../core/market/families';
 import type { FarmFacts, PlantingFact } from '../../../core/plan/types';
 import { say, told } from '../../../core/words/words';
@@ -53,8 +54,8 @@ export function plantsShown(p: PlantingFact, facts: FarmFacts): PlantsShown {
     count: p.count,
     stage,
     nextPerM2: onBench || stage >= lastStage(crop) ? null : bedStages(crop)[stage + 1]!.perM2,
-    byWeight: facts.products.find((q) => q.cropCode === crop.code)?.unit === 'kg',
-    packAs: packChoices(facts.products, { cropCode: crop.code }),
+    byWeight: facts.products.find((q) => q.cropCode === goodsCode(crop))?.unit === 'kg',
+    packAs: packChoices(facts.products, { cropCode: goodsCode(crop) }),
     soldHere: soldFromBench(crop),
     seedlings: onBench && !soldFromBench(crop) ? seedlingsOf(facts) : [],
     care: onBench ? [] : careKinds(crop).map((what) => [what, told(CARE_NAMES[what])]),

@@ -1,6 +1,7 @@
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { bedStages } from '../../../core/crops/recipe';
+import { goodsCode } from '../../../core/crops/recipes';
 import { restsUntil } from '../../../core/crops/winterRest';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
 import { plantingAccount, yieldCurve, type PlantingAccount } from '../../../core/crops/plantingAccount';
@@ -171,7 +172,7 @@ const placeCode = ({ facts }: FarmView, id: string | null) => facts.places.find(
 
 function quantityOf({ view, crop }: Own, quantity: number, productCode?: string): string {
   const products = view.facts.products;
-  const product = products.find((p) => p.code === productCode) ?? products.find((p) => p.cropCode === crop.code);
+  const product = products.find((p) => p.code === productCode) ?? products.find((p) => p.cropCode === goodsCode(crop));
   return formatQuantity(quantity, product?.unit ?? 'head', view.units);
 }
 

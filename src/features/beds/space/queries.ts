@@ -7,7 +7,7 @@ import { bedYears, type BedGave, type BedYear } from '../../../core/crops/bedYea
 import { yearOfBeds } from '../../../db/slices';
 import { slicesOf } from '../../../server/farmCache';
 import { growingCosts } from '../../../db/farmSetup';
-import { isMain } from '../../../core/market/families';
+import { productByCrop } from '../../../core/crops/recipes';
 import { formatQuantity } from '../../../core/plan/consequences';
 import type { Day } from '../../../core/quantity/days';
 import { codeWords } from '../../../core/words/codes';
@@ -131,10 +131,11 @@ function yearRows({ facts }: FarmView, gave: readonly BedGave[]): YearRow[] {
 /** Every crop that is grown, in each way of growing the farm has and the recipe names. */
 function worthRows({ facts, units }: FarmView, costs: GrowingCosts): WorthRow[] {
   const methods = methodsOf(facts);
+  const sold = productByCrop(facts.products, facts.crops);
   return facts.crops
     .filter((c) => !c.retiredOn)
     .flatMap((crop) => {
-      const product = facts.products.find((p) => p.cropCode === crop.code && isMain(p));
+      const product = sold.get(crop.code);
       if (!product || product.priceMinor <= 0) return [];
       return methods
         .filter((m) => suits(crop, m) && methodNumbers(m, costs))
