@@ -1,5 +1,7 @@
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
-import { useState } from 'react';
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { use, useState } from 'react';
+import { hydrateRoot } from 'react-dom/client';
+import { renderToString } from 'react-dom/server';
 import { useForm } from 'react-hook-form';
 import { afterEach, describe, expect, test } from 'vitest';
 import type { UnitChoice } from '../../src/core/quantity/units';
@@ -8,6 +10,7 @@ import type { FieldSpec } from '../../src/core/tasks/form';
 import { DayField } from '../../src/ui/form/DayField';
 import { ActionForm, type FormField } from '../../src/ui/form/ActionForm';
 import { forgetAll, keep, readKept, typedBy } from '../../src/ui/form/keptTyping';
+import { OwnPlace } from '../../src/ui/form/OwnPlace';
 import { RecordField, storedValues } from '../../src/ui/form/RecordField';
 import { newEntryKey, type Outcome } from '../../src/ui/outcome';
 import { ShownDay } from '../../src/ui/shell/ShownDay';
@@ -18,6 +21,51 @@ afterEach(cleanup);
 const METRIC: UnitChoice = { mass: 'metric', temperature: 'C' };
 const US: UnitChoice = { mass: 'us', temperature: 'F' };
 const WEIGHT: FieldSpec = { name: 'massG', label: 'Weight', kind: 'quantity', quantity: 'mass' };
+
+describe('a field whose code is still on its way', () => {
+  test('holds up nothing but its own place: a press that brings it is answered at once', async () => {
+    let come: (words: string) => void = () => undefined;
+    const words = new Promise<string>((done) => (come = done));
+    const Late = () => <p>{use(words)}</p>;
+    function Page() {
+      const [open, setOpen] = useState(false);
+      return (
+        <>
+          <button onClick={() => setOpen(true)}>By the day</button>
+          <p>{open ? 'Wanted on' : 'Wanted always'}</p>
+          {open && (
+            <OwnPlace>
+              <Late />
+            </OwnPlace>
+          )}
+        </>
+      );
+    }
+    render(<Page />);
+    await act(async () => fireEvent.click(screen.getByRole('button', { name: 'By the day' })));
+    expect(screen.getByText('Wanted on')).toBeTruthy();
+    expect(screen.queryByText('a calendar')).toBeNull();
+    await act(async () => come('a calendar'));
+    expect(await screen.findByText('a calendar')).toBeTruthy();
+  });
+
+  test('of a page that comes with it is there with the rest, and stays the same field once the page is alive', async () => {
+    const field: FieldSpec = { name: 'on', label: 'Day', kind: 'text' };
+    const Form = () => {
+      const form = useForm<Record<string, string>>({ defaultValues: { on: '' } });
+      return <RecordField field={field} form={form} units={METRIC} />;
+    };
+    const box = document.createElement('div');
+    document.body.append(box);
+    box.innerHTML = renderToString(<Form />);
+    expect(box.querySelector('input')).not.toBeNull();
+    const before = box.querySelector('input');
+    const root = await act(async () => hydrateRoot(box, <Form />));
+    expect(box.querySelector('input')).toBe(before);
+    act(() => root.unmount());
+    box.remove();
+  });
+});
 
 describe('what is typed and not yet sent', () => {
   const fields: FormField[] = [{ name: 'words', label: 'Words', kind: 'text', start: '' }];

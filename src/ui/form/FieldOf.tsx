@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic';
 import type { UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { UnitChoice } from '../../core/quantity/units';
+import { OwnPlace } from './OwnPlace';
 import { RecordField } from './RecordField';
 
 /** Comes with the first form that has rows. */
@@ -16,5 +17,10 @@ interface FieldOfProps {
 
 /** A field of a form, be it one input or a short table. */
 export function FieldOf(props: FieldOfProps) {
-  return props.field.kind === 'rows' ? <RowsEditor {...props} /> : <RecordField {...props} />;
+  if (props.field.kind !== 'rows') return <RecordField {...props} />;
+  return (
+    <OwnPlace>
+      <RowsEditor {...props} />
+    </OwnPlace>
+  );
 }

@@ -8,6 +8,7 @@ import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
 import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { readNumber } from '../../core/quantity/readNumber';
+import { OwnPlace } from './OwnPlace';
 import { HALF } from '../kit/kit';
 import { isFarmDay } from '../../core/quantity/ranges';
 import { numericDay } from '../../core/quantity/readDay';
@@ -27,7 +28,21 @@ const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'd
 
 type Form = UseFormReturn<Record<string, string>>;
 
-export function RecordField({ field, form, units }: { field: FieldSpec; form: Form; units: UnitChoice }) {
+interface RecordFieldProps {
+  field: FieldSpec;
+  form: Form;
+  units: UnitChoice;
+}
+
+export function RecordField(props: RecordFieldProps) {
+  return (
+    <OwnPlace half={props.field.half}>
+      <Field {...props} />
+    </OwnPlace>
+  );
+}
+
+function Field({ field, form, units }: RecordFieldProps) {
   return (
     <Controller
       name={field.name}
