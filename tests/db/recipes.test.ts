@@ -84,7 +84,7 @@ describe('two recipes of one thing', () => {
     const moved = { lotId: lot.id, placeId: await place('NB'), toPlaceId: await place('R5'), count: 30 };
     expect((await run('plants.moveOn', { ...moved, others: 'compost', confirmed: true })).ok).toBe(true);
     const picked = await run('plants.pickNow', {
-      ...{ lotId: lot.id, placeId: await place('R5'), quantity: 10, confirmed: true },
+      ...{ lotId: lot.id, placeId: await place('R5'), quantity: 10 },
     });
     expect(said(picked)).toMatch(/PP-|packed/i);
     const packed = await desk

@@ -108,9 +108,10 @@ describe('sowing without a plan', () => {
       person: { ...shown.person, role },
       benches: [['nb', 'NB']],
       bedIds: [['r4', 'R4']],
-      seeds: [
-        { code: 'mizuna', name: 'Mizuna', count: 4000 },
-        { code: 'tatsoi', name: 'Tatsoi', count: 0 },
+      recipes: [
+        { code: 'mizuna', name: 'Mizuna', hasSeed: true },
+        { code: 'tatsoi', name: 'Tatsoi', hasSeed: false },
+        { code: 'mizuna-winter', name: 'Mizuna, winter (not sown now)', hasSeed: true },
       ],
     }) as unknown as BedsPage;
 
@@ -120,7 +121,7 @@ describe('sowing without a plan', () => {
     press('Sow…');
     fireEvent.mouseDown(screen.getByLabelText('Crop'));
     const options = within(await screen.findByRole('listbox')).getAllByRole('option');
-    expect(options.map((o) => o.textContent)).toEqual(['Mizuna']);
+    expect(options.map((o) => o.textContent)).toEqual(['Mizuna', 'Mizuna, winter (not sown now)']);
     fireEvent.click(options[0]!);
     type('How many seeds', '240');
     press('Sown');

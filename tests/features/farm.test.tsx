@@ -26,14 +26,11 @@ const { BringFile } = await import('../../src/features/farm/tables/BringFile');
 const { ChoresRoom } = await import('../../src/features/farm/ChoresRoom');
 const { PapersRoom } = await import('../../src/features/farm/PapersRoom');
 const { PriceLists } = await import('../../src/features/farm/PriceLists');
-const { CropsRoom } = await import('../../src/features/farm/CropsRoom');
 const { PapersEnding } = await import('../../src/features/records/PapersEnding');
 const { FollowsSheet } = await import('../../src/features/setup/FollowsSheet');
 const { PartsStep } = await import('../../src/features/setup/PartsStep');
 const { FirstDay } = await import('../../src/ui/shell/FirstDay');
 const { FIRST_DAY, keepFirstDay } = await import('../../src/ui/shell/firstDaySteps');
-const { withLearned } = await import('../../src/core/crops/learned');
-const { CROP_DEFAULTS } = await import('../../src/core/library/defaults');
 
 const TODAY = '2026-06-10';
 const CONTEXT = {
@@ -227,102 +224,6 @@ test('a price goes on a list in the money’s own parts, and is taken off again'
   );
   press(/Take off Basil, stall/);
   await waitFor(() => expect(sent[1]).toMatchObject({ act: 'price.end@1', body: { id: 'x', version: 2 } }));
-});
-
-test('a crop’s own number stands beside the library’s; only what was changed is sent', async () => {
-  const [standard] = CROP_DEFAULTS;
-  const crop = { ...standard!, finalDays: standard!.finalDays + 4 };
-  const crops = [{ crop, version: 5 }];
-  render(
-    <CropsRoom page={{ ...VIEWED, crops, chosen: crop.code, products: [], learned: null, today: '2026-06-10' }} />,
-  );
-  expect(screen.getByText(`library: ${standard!.finalDays}`)).toBeTruthy();
-  type('Good enough to pack, share', '0.8');
-  press('Keep for this farm');
-  await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({
-    act: 'setup.crop@1',
-    body: { code: crop.code, version: 5, values: [{ name: 'packout', value: 0.8 }] },
-  });
-});
-
-test('seed has a price and its days, a perennial its rest; what it is sold as stands above', async () => {
-  const balm = CROP_DEFAULTS.find((c) => c.code === 'lemon-balm')!;
-  const crop = { ...balm, seedMinor1000: 450 };
-  const products = [
-    { code: 'lemon-balm', name: 'Lemon balm', unit: 'bunch', priceMinor: 190 },
-    { code: 'pot', name: 'Lemon balm in a pot', unit: 'head', priceMinor: 0 },
-  ];
-  const page = { ...VIEWED, chosen: crop.code, products, learned: null, today: '2026-06-10' };
-  render(<CropsRoom page={{ ...page, crops: [{ crop, version: 2 }] }} />);
-  expect(screen.getByText(/Sold as Lemon balm, €1.90 a bunch and Lemon balm in a pot, no price yet/)).toBeTruthy();
-  expect((screen.getByLabelText('1,000 seeds cost') as HTMLInputElement).value).toBe('4.5');
-  type('1,000 seeds cost', '6.20');
-  type('Here, days after ordering', '21');
-  expect(await screen.findByLabelText('Plants a m² then')).toBeTruthy();
-  press(/^Take out/);
-  press('Keep for this farm');
-  await waitFor(() => expect(sent).toHaveLength(1));
-  const values = [
-    { name: 'seedMinor1000', value: 620 },
-    { name: 'seedLeadDays', value: 21 },
-  ];
-  expect(sent[0]).toMatchObject({ act: 'setup.crop@1', body: { version: 2, values, rest: [] } });
-});
-
-test('a recipe of its own begins as a copy, under a name that is asked for', async () => {
-  const [standard] = CROP_DEFAULTS;
-  const page = { ...VIEWED, chosen: standard!.code, products: [], learned: null, today: '2026-06-10' };
-  render(<CropsRoom page={{ ...page, crops: [{ crop: standard!, version: 1 }] }} />);
-  press(/Make a recipe of its own/);
-  type('Its name', 'Winter butterhead');
-  press('Make it');
-  await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({
-    act: 'setup.copyCrop@1',
-    body: { code: standard!.code, name: 'Winter butterhead' },
-  });
-});
-
-test('a denser spacing before the last is a row of its own; what the own batches say stands beside', async () => {
-  const [standard] = CROP_DEFAULTS;
-  const learned = {
-    batches: 31,
-    raised: 0.86,
-    raisedExpected: 0.88,
-    pickedShare: 0.93,
-    cameUp: { share: 0.91, batches: 12 },
-    daysByMonth: [{ month: 0, days: 41.2, expected: 38, batches: 3 }],
-  };
-  const crops = [{ crop: standard!, version: 5 }];
-  render(<CropsRoom page={{ ...VIEWED, crops, chosen: standard!.code, products: [], learned, today: '2026-06-10' }} />);
-  expect(screen.getByText(/31 batches of/)).toBeTruthy();
-  expect(screen.getByText('91 %')).toBeTruthy();
-  // The editor of rows comes by itself.
-  fireEvent.click(await screen.findByRole('button', { name: /A denser spacing first/ }));
-  type('Days', '12');
-  type('Plants a m²', '80');
-  press('Keep for this farm');
-  await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ act: 'setup.crop@1', body: { version: 5, dense: [{ days: 12, perM2: 80 }] } });
-});
-
-test('a farm reckons with its own batches once a manager says so, and goes back as easily', async () => {
-  const [standard] = CROP_DEFAULTS;
-  const learned = {
-    ...{ batches: 31, cameUp: null, raised: 0.86, raisedExpected: 0.88, pickedShare: 0.93 },
-    daysByMonth: [{ month: 0, days: 44, expected: 40, batches: 6 }],
-  };
-  const base = { ...VIEWED, chosen: standard!.code, products: [], learned, today: '2026-06-10' };
-  render(<CropsRoom page={{ ...base, crops: [{ crop: standard!, version: 5 }] }} />);
-  press('Reckon with these');
-  await waitFor(() => expect(sent[0]).toMatchObject({ act: 'setup.useLearned@1', body: { version: 5, use: true } }));
-  cleanup();
-  const own = withLearned(standard!, learned, '2026-06-01');
-  render(<CropsRoom page={{ ...base, crops: [{ crop: own, version: 6 }] }} />);
-  expect(screen.getByText(/reckon with your batches since 1 Jun/)).toBeTruthy();
-  press('Back to the recipe');
-  await waitFor(() => expect(sent[1]).toMatchObject({ act: 'setup.useLearned@1', body: { version: 6, use: false } }));
 });
 
 describe('the set-up', () => {
