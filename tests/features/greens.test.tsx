@@ -109,7 +109,7 @@ describe('what it proposes', () => {
         steps: [{ ...step, speciesCode: null, fromPlaceId: null, toPlaceId: 'n', count: 240, detail: {}, version: 1 }],
         lines: [
           {
-            ...{ lotCode: 'ROC-260608', cropCode: 'rocket', productCode: 'rocket', sowDay: '2026-06-08', seeds: 240 },
+            ...{ lotCode: 'ROC-260608', cropCode: 'rocket', recipe: 'Rocket', sowDay: '2026-06-08', seeds: 240 },
             ...{ trays: 3, beds: [{ placeId: 'r1', code: 'R1', plants: 210 }], transplantDay: '2026-06-20' },
             ...{ firstPick: '2026-07-11', clearDay: '2026-08-01' },
           },

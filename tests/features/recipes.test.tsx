@@ -93,7 +93,7 @@ test('a recipe of its own begins as a copy, under a name that is asked for', asy
   // Another variety has its own seed and its own product.
   fireEvent.click(await screen.findByRole('button', { name: /Make a recipe of its own/ }));
   type('Its name', 'Red butterhead');
-  fireEvent.click(screen.getByRole('radio', { name: /^another variety/ }));
+  fireEvent.click(await screen.findByRole('radio', { name: /^another variety/ }));
   press('Make it');
   await waitFor(() => expect(sent).toHaveLength(2));
   expect(sent[1]!.body).toMatchObject({ name: 'Red butterhead', sameGoods: false });
@@ -125,6 +125,8 @@ describe('a recipe for a part of the year', () => {
   test('its months are chosen by name and sent as numbers; without a line it is sown all year', async () => {
     render(<CropsRoom page={{ ...page, crops, chosen: 'winter' }} />);
     const season = await group('Sown in a part of the year');
+    // It has one such part: no second is offered.
+    expect(season.queryByRole('button', { name: /^It is sown/ })).toBeNull();
     fireEvent.mouseDown(season.getByRole('combobox', { name: 'To the 1st of' }));
     fireEvent.click(await screen.findByRole('option', { name: 'April' }));
     press('Keep for this farm');

@@ -6,7 +6,8 @@ import type { PlannedSowing, SowingWay, SuccessionInput } from './types';
 export interface SowingLine {
   lotCode: string;
   cropCode: string;
-  productCode: string;
+  /** What the recipe is called. */
+  recipe: string;
   sowDay: Day;
   seeds: number;
   trays: number;
@@ -55,7 +56,7 @@ export function draftOf({ facts, input, sowings, newId, codeFor }: DraftArgs): S
     draft.lines.push({
       lotCode,
       cropCode: way.crop.code,
-      productCode: input.demand[way.demand]!.product.code,
+      recipe: way.crop.name,
       sowDay,
       seeds,
       trays: Math.ceil(seeds / cellsPerTray),

@@ -13,6 +13,8 @@ export interface FieldSpec {
   rows?: number;
   /** Of `rows`: what each row holds, and what the button that adds one says. */
   columns?: FieldSpec[];
+  /** Of `rows`: how many there may be. */
+  most?: number;
   add?: string;
   /** Stands beside its neighbour. */
   half?: boolean;

@@ -94,6 +94,7 @@ const denseField = (crop: Crop): FormField => ({
   group: word`Room`,
   kind: 'rows',
   add: word`A denser spacing first`,
+  most: 4,
   columns: [
     { name: 'days', label: word`Days`, kind: 'count' },
     { name: 'perM2', label: word`Plants a m²`, kind: 'number' },
@@ -107,6 +108,7 @@ const careField = (crop: Crop): FormField => ({
   group: word`Work, minutes for 100 plants`,
   kind: 'rows',
   add: word`Another job`,
+  most: RECIPE_CARE.length,
   columns: [
     { name: 'what', label: word`Job`, kind: 'select', options: RECIPE_CARE.map((c) => [c, CARE_NAMES[c]]) },
     { name: 'fromDay', label: word`From day`, kind: 'count' },
@@ -130,6 +132,7 @@ const restField = (crop: Crop): FormField => ({
   group: word`Time`,
   kind: 'rows',
   add: word`It rests for a part of the year`,
+  most: 1,
   columns: [...monthColumns(), { name: 'perM2', label: word`Plants a m² then`, kind: 'number' }],
   start: restRows(crop),
 });
@@ -154,6 +157,7 @@ const seasonField = (crop: Crop): FormField => ({
   group: word`Time`,
   kind: 'rows',
   add: word`It is sown in a part of the year`,
+  most: 1,
   columns: monthColumns(),
   start: seasonRows(crop),
 });
@@ -164,6 +168,7 @@ const methodField = (crop: Crop): FormField => ({
   group: word`Room`,
   kind: 'rows',
   add: word`Another way of growing`,
+  most: METHODS.length,
   columns: [
     { name: 'method', label: word`Way of growing`, kind: 'select', options: METHODS.map((m) => [m, codeWords(m)]) },
   ],

@@ -50,11 +50,13 @@ export function RowsEditor({ field, form, units }: RowsEditorProps) {
         </div>
       ))}
       {message && <FormHelperText error>{message}</FormHelperText>}
-      <div>
-        <Button variant="outlined" onClick={add}>
-          {told(field.add ?? say`Another row`)}
-        </Button>
-      </div>
+      {fields.length < (field.most ?? Infinity) && (
+        <div>
+          <Button variant="outlined" onClick={add}>
+            {told(field.add ?? say`Another row`)}
+          </Button>
+        </div>
+      )}
     </Stack>
   );
 }

@@ -47,7 +47,7 @@ export function SuccessionAnswer({ answer, page, ready }: AnswerProps) {
         <Limits answer={answer} page={page} />
         <Short answer={answer} />
       </SheetBody>
-      <Sowings answer={answer} page={page} />
+      <Sowings answer={answer} />
     </Sheet>
   );
 }
@@ -182,8 +182,7 @@ function Short({ answer }: { answer: SuccessionProposal }) {
   );
 }
 
-function Sowings({ answer, page }: PartProps) {
-  const products = new Map(page.products.map((p) => [p.code, p]));
+function Sowings({ answer }: Pick<PartProps, 'answer'>) {
   return (
     <ScrollTable label={say`Sowings of the proposal`} maxHeight={420}>
       <LightTable stack>
@@ -203,7 +202,7 @@ function Sowings({ answer, page }: PartProps) {
             <LightRow key={line.lotCode}>
               <LightCell strong>{shortDay(line.sowDay)}</LightCell>
               <LightCell>
-                {products.get(line.productCode)?.name}{' '}
+                {line.recipe}{' '}
                 <Text mono small quiet>
                   {line.lotCode}
                 </Text>
