@@ -103,7 +103,7 @@ describe('a walk that finds more than one thing', () => {
       ...{ what: 'mildew', placeId: await place('N1'), howBad: 1, lookAgainDays: 5 },
       ...{ walk: job.id.subject, dueOn: job.id.day },
       others: [
-        { what: 'aphids', placeId: await place('N2'), howBad: 3, words: 'by the door' },
+        { what: 'aphids', placeId: await place('N2'), howBad: 3, words: 'by the door', photo: [JPEG] },
         { what: 'slugs', placeId: await place('N1'), howBad: 2 },
       ],
     };
@@ -116,6 +116,8 @@ describe('a walk that finds more than one thing', () => {
       ['N1', 2, null, '2026-06-15'],
       ['N2', 3, 'by the door', '2026-06-15'],
     ]);
+    // Each has its own photo, or none.
+    expect(now.map((f) => [f.place, f.photoOf !== null]).filter(([, has]) => has)).toEqual([['N2', true]]);
     // Sent twice it is written once.
     await run('scouting.look', body, key);
     expect(await found()).toHaveLength(before.length + 3);
@@ -133,6 +135,9 @@ describe('a walk that finds more than one thing', () => {
       others: [{ what: 'thrips', placeId: await place('H3'), howBad: 1 }],
     });
     expect(lost.fields?.['others.0.placeId']?.[0]).toMatch(/Choose a bed/);
+    const blurred = { what: 'thrips', placeId: await place('N3'), howBad: 1, photo: ['bm90IGEgcGhvdG8='] };
+    const none = await run('scouting.look', { ...about, others: [blurred] });
+    expect(none.fields?.['others.0.photo']?.[0]).toMatch(/no photo/);
     const key = randomUUID();
     const seen = await run(
       'scouting.look',

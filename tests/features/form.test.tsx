@@ -3,7 +3,7 @@ import { use, useState } from 'react';
 import { hydrateRoot } from 'react-dom/client';
 import { renderToString } from 'react-dom/server';
 import { useForm } from 'react-hook-form';
-import { afterEach, describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import type { UnitChoice } from '../../src/core/quantity/units';
 import { Vessel, type VesselView } from '../../src/ui/draw/Vessel';
 import type { FieldSpec } from '../../src/core/tasks/form';
@@ -12,6 +12,8 @@ import { ActionForm, type FormField } from '../../src/ui/form/ActionForm';
 import { forgetAll, keep, readKept, typedBy } from '../../src/ui/form/keptTyping';
 import { OwnPlace } from '../../src/ui/form/OwnPlace';
 import { RecordField, storedValues } from '../../src/ui/form/RecordField';
+import { smallPhoto } from '../../src/ui/form/smallPhoto';
+import { BODY_LIMITS } from '../../src/server/body';
 import { newEntryKey, type Outcome } from '../../src/ui/outcome';
 import { ShownDay } from '../../src/ui/shell/ShownDay';
 import { WhyPanel } from '../../src/ui/WhyPanel';
@@ -64,6 +66,50 @@ describe('a field whose code is still on its way', () => {
     expect(box.querySelector('input')).toBe(before);
     act(() => root.unmount());
     box.remove();
+  });
+});
+
+describe('a photo', () => {
+  /** A camera's picture: what it weighs follows from its pixels and how finely it is kept. */
+  function camera(widthPx: number, heightPx: number, bytesPerPx: number) {
+    vi.stubGlobal('createImageBitmap', async () => ({ width: widthPx, height: heightPx, close: () => undefined }));
+    const drawn = vi
+      .spyOn(HTMLCanvasElement.prototype, 'getContext')
+      .mockReturnValue({ drawImage: () => undefined } as never);
+    vi.spyOn(HTMLCanvasElement.prototype, 'toDataURL').mockImplementation(function (
+      this: HTMLCanvasElement,
+      _,
+      quality,
+    ) {
+      return `data:image/jpeg;base64,${'A'.repeat(Math.round(this.width * this.height * bytesPerPx * Number(quality)))}`;
+    });
+    return drawn;
+  }
+  afterEach(() => {
+    vi.unstubAllGlobals();
+    vi.restoreAllMocks();
+  });
+
+  test('of a fine camera is made small enough to send, as finely as that allows', async () => {
+    camera(4000, 3000, 0.2);
+    const text = await smallPhoto(new Blob(['x']));
+    // 1280 × 960 at 0.75.
+    expect(text).toHaveLength(184_320);
+  });
+
+  test('a walk with a dozen of them still goes in one piece', async () => {
+    camera(4000, 3000, 0.5);
+    const [first, ...others] = await Promise.all(
+      Array.from({ length: 13 }, (_, i) => smallPhoto(new Blob(['x']), i > 0)),
+    );
+    expect(first!.length).toBeLessThanOrEqual(200_000);
+    expect([first!, ...others].reduce((sum, text) => sum + text.length, 0)).toBeLessThan(BODY_LIMITS.bytes);
+    expect(others[0]!.length).toBeGreaterThan(30_000);
+  });
+
+  test('one that is small already is not made larger', async () => {
+    camera(320, 200, 1);
+    expect(await smallPhoto(new Blob(['x']), true)).toHaveLength(48_000);
   });
 });
 

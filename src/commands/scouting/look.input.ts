@@ -4,6 +4,15 @@ import { NOTHING_SEEN, SIGN_CODES, type SignCode } from '../../core/crops/signs'
 import { word } from '../../core/words/words';
 import { CodeField, DayField, EachThing, IdField, ListField, TextField, WholeField } from '../inputs';
 
+/** A JPEG in base64, in pieces. */
+const PhotoField = () =>
+  ListField({
+    least: 0,
+    most: 12,
+    few: word`Take the photo again`,
+    many: word`That photo is too large. Take it smaller.`,
+  });
+
 /** What every look says. */
 export class SeenInput {
   @IsOptional() @TextField(500) words?: string;
@@ -15,25 +24,18 @@ export class SeenInput {
     outside: word`At most 90 days; 0: no more is asked for`,
   })
   lookAgainDays?: number;
-  /** A JPEG in base64, in pieces. */
-  @IsOptional()
-  @ListField({
-    least: 0,
-    most: 12,
-    few: word`Take the photo again`,
-    many: word`That photo is too large. Take it smaller.`,
-  })
-  photo?: string[];
+  @IsOptional() @PhotoField() photo?: string[];
   /** The day the round asked for it. */
   @IsOptional() @DayField() dueOn?: string;
 }
 
-/** What else a walk found: no photo, looked at again when the first is. */
+/** What else a walk found: looked at again when the first is. */
 export class AlsoSeenInput {
   @IsIn(SIGN_CODES, { message: word`Choose what was found` }) what!: SignCode;
   @IdField(word`Choose a bed`) placeId!: string;
   @WholeField({ low: 1, high: 3, words: word`Say how bad it is` }) howBad!: number;
   @IsOptional() @TextField(500) words?: string;
+  @IsOptional() @PhotoField() photo?: string[];
 }
 
 export class LookInput extends SeenInput {

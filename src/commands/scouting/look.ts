@@ -62,7 +62,7 @@ async function recorded({ tx, entry, facts }: { tx: Tx; entry: Entry; facts: Far
   if (seen.lotId && !plants) throw new RuleBroken('form', say`None of that planting stand there any more. Reload.`);
   await recordFinding(tx, number === 0 ? entry : { ...entry, entryKey: `${entry.entryKey}:${number + 1}` }, {
     ...{ placeId: place.id, lotId: plants?.lotId ?? null, what, howBad, followsId: null },
-    ...{ words, lookAgainDays, photo },
+    ...{ words, lookAgainDays, photo, at },
   });
   return say`${told(SIGNS[what].words)} in ${place.code}: ${told(HOW_BAD[howBad]!)}.`;
 }

@@ -16,6 +16,8 @@ export interface FieldSpec {
   /** Of `rows`: how many there may be. */
   most?: number;
   add?: string;
+  /** Of `photo`: several are sent together, each smaller. */
+  isOneOfMany?: boolean;
   /** Stands beside its neighbour. */
   half?: boolean;
   /** Fields of one group stand together under its name. */

@@ -18,17 +18,21 @@ interface NewFinding {
   words?: string | undefined;
   lookAgainDays?: number | undefined;
   photo?: string[] | undefined;
+  /** Where it was typed, before the name of the field. */
+  at?: string;
 }
 
 /** Photos are made small before they are sent; larger is no photo of this app. */
 const MOST_PHOTO_BYTES = 240_000;
 const JPEG_BEGINS = [0xff, 0xd8, 0xff];
 
-function photoOf(pieces: readonly string[] | undefined): Buffer | null {
+function photoOf({ photo: pieces, at = '' }: Pick<NewFinding, 'photo' | 'at'>): Buffer | null {
   if (!pieces || pieces.length === 0) return null;
   const bytes = Buffer.from(pieces.join(''), 'base64');
-  if (bytes.length > MOST_PHOTO_BYTES) throw new RuleBroken('photo', say`That photo is too large. Take it smaller.`);
-  if (JPEG_BEGINS.some((b, i) => bytes[i] !== b)) throw new RuleBroken('photo', say`That is no photo. Take it again.`);
+  if (bytes.length > MOST_PHOTO_BYTES)
+    throw new RuleBroken(`${at}photo`, say`That photo is too large. Take it smaller.`);
+  if (JPEG_BEGINS.some((b, i) => bytes[i] !== b))
+    throw new RuleBroken(`${at}photo`, say`That is no photo. Take it again.`);
   return bytes;
 }
 
@@ -39,7 +43,7 @@ export async function recordFinding(tx: Tx, entry: Entry, f: NewFinding): Promis
     .insert({
       ...{ farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, farm_day: entry.farmDay },
       ...{ place_id: f.placeId, lot_id: f.lotId, what: f.what, how_bad: f.howBad, follows_id: f.followsId },
-      ...{ words: f.words ?? null, photo: photoOf(f.photo), look_again_on: lookAgainOn, person_id: entry.personId },
+      ...{ words: f.words ?? null, photo: photoOf(f), look_again_on: lookAgainOn, person_id: entry.personId },
       seen_at: entry.at,
     })
     .onConflict(['farm_id', 'entry_key'])

@@ -14,17 +14,19 @@ interface PhotoFieldProps {
   value: string;
   onChange: (value: string) => void;
   wrong: string | undefined;
+  /** Several are sent together: each is made smaller. */
+  isOneOfMany?: boolean | undefined;
 }
 
 /** A photo from the camera or a file, made small before it is kept. */
-export function PhotoField({ name, label, value, onChange, wrong }: PhotoFieldProps) {
+export function PhotoField({ name, label, value, onChange, wrong, isOneOfMany }: PhotoFieldProps) {
   const [refused, setRefused] = useState<string | null>(null);
   const take = async (event: ChangeEvent<HTMLInputElement>) => {
     const [file] = event.target.files ?? [];
     event.target.value = '';
     if (!file) return;
     try {
-      onChange(await smallPhoto(file));
+      onChange(await smallPhoto(file, isOneOfMany));
       setRefused(null);
     } catch {
       setRefused(say`That file is no picture this browser can read.`);

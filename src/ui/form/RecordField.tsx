@@ -54,7 +54,14 @@ function Field({ field, form, units }: RecordFieldProps) {
           return <ChoiceField field={field} value={input.value} onChange={input.onChange} wrong={wrong} />;
         if (field.kind === 'photo')
           return (
-            <PhotoField name={field.name} label={label} value={input.value} onChange={input.onChange} wrong={wrong} />
+            <PhotoField
+              name={field.name}
+              label={label}
+              value={input.value}
+              onChange={input.onChange}
+              wrong={wrong}
+              isOneOfMany={field.isOneOfMany}
+            />
           );
         if (field.kind === 'day')
           return (

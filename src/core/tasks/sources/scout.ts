@@ -114,6 +114,7 @@ const walkFields = (job: Job): JobField[] => [
       { name: 'placeId', label: word`In`, kind: 'select', options: (job.asks ?? []).map(([id, code]) => [id, code]) },
       { name: 'howBad', label: word`How bad`, kind: 'select', options: howBadOptions(1) },
       { name: 'words', label: word`What you saw`, kind: 'text', optional: true },
+      { name: 'photo', label: word`Photo`, kind: 'photo', optional: true, isOneOfMany: true },
     ],
   },
 ];
