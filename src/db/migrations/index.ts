@@ -26,6 +26,7 @@ import * as m24 from './0024_shared_supply';
 import * as m25 from './0025_plantings';
 import * as m26 from './0026_weather_and_trials';
 import * as m27 from './0027_growing_on';
+import * as m28 from './0028_looks_in_order';
 
 const MIGRATIONS = [
   m1,
@@ -55,6 +56,7 @@ const MIGRATIONS = [
   m25,
   m26,
   m27,
+  m28,
 ];
 type Step = (typeof MIGRATIONS)[number];
 
