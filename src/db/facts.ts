@@ -209,7 +209,7 @@ export async function latestPh(tx: Tx, day: Day) {
           and w.farm_day between r.farm_day - 8 and r.farm_day - 6) as week_ago
      from reading r where kind = 'ph' and farm_day between ?::date - 14 and ? and not withdrawn
        and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-     order by loop_id, taken_at desc`,
+     order by loop_id, taken_at desc, id desc`,
     [day, day],
   );
   return rows.map((r: { loop_id: string; value: number; farm_day: Day; week_ago: number | null }) => ({
@@ -229,7 +229,7 @@ export async function latestWater(
     `select distinct on (loop_id, kind) loop_id, kind, value, farm_day
      from reading r where farm_day between ?::date - 14 and ? and not withdrawn
        and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-     order by loop_id, kind, taken_at desc`,
+     order by loop_id, kind, taken_at desc, id desc`,
     [day, day],
   );
   return rows.map((r: { loop_id: string; kind: string; value: number; farm_day: Day }) => ({
