@@ -248,7 +248,7 @@ test('a tank with fish is not retired before they have somewhere to go; an empty
   await signIn(page, 'ines');
   await page.goto('/farm/places');
   await page.getByRole('button', { name: 'Retire H6', exact: true }).click();
-  await page.getByRole('button', { name: 'Retire H6', exact: true }).click();
+  await page.getByRole('button', { name: 'Yes, retire H6' }).click();
   await expect(
     page.getByText(/H6 holds [\d,]+ fish of HSB-\d+.*(has room for|Move them first|part them|harvest them)/),
   ).toBeVisible();
@@ -256,7 +256,7 @@ test('a tank with fish is not retired before they have somewhere to go; an empty
   await page.getByLabel('What there is').press('Enter');
   await expect(page.getByText('1 part is on the farm.')).toBeVisible();
   await page.getByRole('button', { name: 'Retire W9', exact: true }).click();
-  await page.getByRole('button', { name: 'Retire W9', exact: true }).click();
+  await page.getByRole('button', { name: 'Yes, retire W9' }).click();
   await expect(page.getByText(/W9 is retired from today on/)).toBeVisible();
   await expect(page.getByRole('row', { name: /W9/ })).toContainText('retired');
   await page.goto('/farm/changes');

@@ -9,6 +9,7 @@ import { changeSession, mySessions, type MySessions } from './actions';
 /** Where one is signed in, and the farms one belongs to. */
 export function MySignIns() {
   const [known, setKnown] = useState<MySessions | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
   useEffect(() => {
     let over = false;
     void mySessions().then(
@@ -20,11 +21,20 @@ export function MySignIns() {
     };
   }, []);
   if (!known) return null;
-  const go = (farmId: string) => void changeSession({ farmId }).then((o) => o.ok && window.location.assign('/round'));
-  const end = (id: string) =>
-    void changeSession({ end: id }).then(
-      (o) => o.ok && setKnown({ ...known, signIns: known.signIns.filter((s) => s.id !== id) }),
+  const change = async (wish: Parameters<typeof changeSession>[0], done: () => void) => {
+    const outcome = await changeSession(wish).catch(() => null);
+    if (outcome?.ok) done();
+    setWrong(
+      outcome?.ok
+        ? null
+        : outcome
+          ? (Object.values(outcome.fields)[0]?.[0] ?? null)
+          : say`No connection. Press again when it is back.`,
     );
+  };
+  const go = (farmId: string) => void change({ farmId }, () => window.location.assign('/round'));
+  const end = (id: string) =>
+    void change({ end: id }, () => setKnown({ ...known, signIns: known.signIns.filter((s) => s.id !== id) }));
   return (
     <Stack>
       {known.farms.length > 1 && (
@@ -63,6 +73,11 @@ export function MySignIns() {
           ))}
         </Rows>
       </div>
+      {wrong && (
+        <Text as="p" tone="danger" role="alert">
+          {wrong}
+        </Text>
+      )}
     </Stack>
   );
 }

@@ -54,15 +54,20 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
   const [chosen, setChosen] = useState(units);
   const [letters, setLetters] = useState(textSize);
   const [wrong, setWrong] = useState<string | null>(null);
+  const noConnection = () => setWrong(say`No connection. Press again when it is back.`);
+  /** False: it was not kept, and that is said. */
+  const keep = async (values: Record<string, unknown>) => {
+    const outcome = await chooseUnits({ ...values, entryKey: newEntryKey() }).catch(() => null);
+    if (!outcome) noConnection();
+    else setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? null));
+    return outcome?.ok ?? false;
+  };
   const save = async (next: UnitChoice) => {
     setChosen(next);
-    const outcome = await chooseUnits({ ...next, entryKey: newEntryKey() });
-    setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? null));
+    if (!(await keep({ ...next }))) setChosen(chosen);
   };
   const write = async (locale: string) => {
-    const outcome = await chooseUnits({ ...chosen, locale, entryKey: newEntryKey() });
-    if (!outcome.ok) return setWrong(Object.values(outcome.fields)[0]?.[0] ?? null);
-    writeAs(locale);
+    if (await keep({ ...chosen, locale })) writeAs(locale);
   };
   return (
     <Dialog open onClose={onClose}>
@@ -132,7 +137,7 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
         <Button component={Link} href="/sums" onClick={onClose}>
           {say`Sums`}
         </Button>
-        <Button color="error" onClick={() => leave()}>
+        <Button color="error" onClick={() => void leave().catch(noConnection)}>
           {say`Sign out`}
         </Button>
         <Button onClick={onClose} variant="contained">

@@ -30,9 +30,9 @@ export function SignInForm({ demo, mayFound }: { demo: DemoPerson[]; mayFound: b
   const submit = (event: FormEvent) => {
     event.preventDefault();
     start(async () => {
-      const outcome = await enter({ name, password });
-      if (outcome.ok) router.push('/round');
-      else setWrong(outcome.fields);
+      const outcome = await enter({ name, password }).catch(() => null);
+      if (outcome?.ok) router.push('/round');
+      else setWrong(outcome?.fields ?? { password: [say`No connection. Press again when it is back.`] });
     });
   };
   return (

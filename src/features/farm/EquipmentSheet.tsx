@@ -11,6 +11,7 @@ import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/
 import { Sheet, SheetBody, SheetHead, WordButton } from '../../ui/kit/kit';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import type { PlacesPage } from './queries';
+import { RetireAsked } from './RetireAsked';
 import type { Act } from './useAct';
 
 interface EquipmentSheetProps {
@@ -66,13 +67,10 @@ export function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
                           {say`change`}
                         </WordButton>
                         {' · '}
-                        <WordButton
-                          type="button"
-                          onClick={() => void act('equipment.retire@1', { id: e.id, version: e.version })}
-                          aria-label={say`Retire ${e.name}`}
-                        >
-                          {say`retire`}
-                        </WordButton>
+                        <RetireAsked
+                          name={e.name}
+                          retire={() => act('equipment.retire@1', { id: e.id, version: e.version })}
+                        />
                       </>
                     )}
                   </Cell>

@@ -29,6 +29,7 @@ import { ScrollTable } from '../../ui/table/ScrollTable';
 import { ChangeEquipment, EquipmentSheet, type Equipment } from './EquipmentSheet';
 import { FarmNav } from './FarmNav';
 import type { PlacesPage } from './queries';
+import { RetireAsked } from './RetireAsked';
 import { useAct, type Act } from './useAct';
 
 type Place = PlacesPage['places'][number];
@@ -157,18 +158,13 @@ function PlaceSheet({ page, act, onChange }: PlaceSheetProps) {
 }
 
 function PlaceActs({ p, act, onChange }: Pick<PlaceSheetProps, 'act' | 'onChange'> & { p: Place }) {
-  const [asked, setAsked] = useState(false);
-  const retire = () =>
-    asked ? void act('place.retire@1', { id: p.id, version: p.version }).then(() => setAsked(false)) : setAsked(true);
   return (
     <>
       <WordButton type="button" onClick={() => onChange(p)} aria-label={say`Change ${p.code}`}>
         {say`change`}
       </WordButton>
       {' · '}
-      <WordButton type="button" onClick={retire} aria-label={say`Retire ${p.code}`}>
-        {asked ? say`yes, retire it` : say`retire…`}
-      </WordButton>
+      <RetireAsked name={p.code} retire={() => act('place.retire@1', { id: p.id, version: p.version })} />
     </>
   );
 }
