@@ -145,11 +145,11 @@ export function readTarget(
     if (v[name] !== undefined && !(Number(v[name]) >= 0)) wrong[name] = [say`It must be 0 or more.`];
   }
   for (const s of species) {
-    if (sizesOf(v, s).length === 0) wrong[`sizes_${s.code}`] = [say`Give at least one size over 0.`];
+    const sizes = sizesOf(v, s);
+    if (sizes.length === 0) wrong[`sizes_${s.code}`] = [say`Give at least one size over 0.`];
     const fromG = v[`from_${s.code}`];
     if (fromG !== undefined && !(Number(fromG) > 0)) wrong[`from_${s.code}`] = [say`A size is over 0.`];
-    const smallest = Math.min(...sizesOf(v, s));
-    if (fromG !== undefined && smallest >= Number(fromG))
+    if (fromG !== undefined && sizes.length > 0 && Math.min(...sizes) >= Number(fromG))
       wrong[`sizes_${s.code}`] = [say`Fingerlings are smaller than what is wanted.`];
   }
   const wanted = species.filter((s) =>
