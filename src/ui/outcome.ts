@@ -1,3 +1,4 @@
+import { say } from '../core/words/words';
 /** Told on the window when something was recorded, so that the screens read anew. */
 export const RECORDED_EVENT = 'crop-cycle:recorded';
 
@@ -17,3 +18,6 @@ export function newEntryKey(): string {
   const hex = Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
 }
+
+/** Said where a press got no answer: it may or may not have been recorded, and pressing again is right. */
+export const noConnection = (): string => say`No connection. Press again when it is back; nothing is lost.`;

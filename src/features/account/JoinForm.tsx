@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, useTransition, type FormEvent } from 'react';
@@ -23,7 +24,7 @@ export function JoinForm({ token, asked, me }: JoinFormProps) {
     start(async () => {
       const outcome = await joinFarm({ token, ...body }).catch(() => null);
       if (outcome?.ok) return window.location.assign(body.asMyself ? '/sign-in' : '/round');
-      setWrong(outcome?.fields ?? { form: [say`No connection. Press again when it is back; nothing is lost.`] });
+      setWrong(outcome?.fields ?? { form: [noConnection()] });
     });
   const submit = (event: FormEvent) => {
     event.preventDefault();

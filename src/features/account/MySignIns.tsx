@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import { useEffect, useState } from 'react';
 import { ago } from '../../core/quantity/sayDay';
 import { codeWords } from '../../core/words/codes';
@@ -24,13 +25,7 @@ export function MySignIns() {
   const change = async (wish: Parameters<typeof changeSession>[0], done: () => void) => {
     const outcome = await changeSession(wish).catch(() => null);
     if (outcome?.ok) done();
-    setWrong(
-      outcome?.ok
-        ? null
-        : outcome
-          ? (Object.values(outcome.fields)[0]?.[0] ?? null)
-          : say`No connection. Press again when it is back.`,
-    );
+    setWrong(outcome?.ok ? null : outcome ? (Object.values(outcome.fields)[0]?.[0] ?? null) : noConnection());
   };
   const go = (farmId: string) => void change({ farmId }, () => window.location.assign('/round'));
   const end = (id: string) =>

@@ -19,7 +19,7 @@ import { formatNumber, type UnitChoice } from '../../core/quantity/units';
 import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
 import { TEXT_SIZES } from '../../ui/theme/theme';
-import { newEntryKey } from '../../ui/outcome';
+import { newEntryKey, noConnection } from '../../ui/outcome';
 import { placeOf } from '../../ui/words/placeOf';
 import { MySignIns } from './MySignIns';
 import { changePassword, chooseUnits, leave, textSize, writeAs, writeLarge } from './actions';
@@ -54,11 +54,11 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
   const [chosen, setChosen] = useState(units);
   const [letters, setLetters] = useState(textSize);
   const [wrong, setWrong] = useState<string | null>(null);
-  const noConnection = () => setWrong(say`No connection. Press again when it is back.`);
+  const lost = () => setWrong(noConnection());
   /** False: it was not kept, and that is said. */
   const keep = async (values: Record<string, unknown>) => {
     const outcome = await chooseUnits({ ...values, entryKey: newEntryKey() }).catch(() => null);
-    if (!outcome) noConnection();
+    if (!outcome) lost();
     else setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? null));
     return outcome?.ok ?? false;
   };
@@ -137,7 +137,7 @@ export function Preferences({ name, units, onClose }: { name: string; units: Uni
         <Button component={Link} href="/sums" onClick={onClose}>
           {say`Sums`}
         </Button>
-        <Button color="error" onClick={() => void leave().catch(noConnection)}>
+        <Button color="error" onClick={() => void leave().catch(lost)}>
           {say`Sign out`}
         </Button>
         <Button onClick={onClose} variant="contained">
@@ -163,7 +163,7 @@ function NewPassword() {
     );
   const save = async () => {
     const outcome = await changePassword(typed).catch(() => null);
-    if (!outcome) return setWrong({ new: [say`No connection. Press again when it is back.`] });
+    if (!outcome) return setWrong({ new: [noConnection()] });
     if (outcome.ok) setSaid(true);
     else setWrong(outcome.fields);
   };

@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import Button from '@mui/material/Button';
@@ -32,7 +33,7 @@ export function SignInForm({ demo, mayFound }: { demo: DemoPerson[]; mayFound: b
     start(async () => {
       const outcome = await enter({ name, password }).catch(() => null);
       if (outcome?.ok) router.push('/round');
-      else setWrong(outcome?.fields ?? { password: [say`No connection. Press again when it is back.`] });
+      else setWrong(outcome?.fields ?? { password: [noConnection()] });
     });
   };
   return (

@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
@@ -23,7 +24,8 @@ export function AddSowing({
   if (!may) return null;
   const add = () =>
     start(async () => {
-      const outcome = await addSowing({ cropCode, wantedOn, shortUnits, entryKey });
+      const outcome = await addSowing({ cropCode, wantedOn, shortUnits, entryKey }).catch(() => null);
+      if (!outcome) return setWrong(noConnection());
       answered(outcome);
       setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not added.`));
     });

@@ -23,7 +23,7 @@ import {
   Text,
   WordButton,
 } from '../../ui/kit/kit';
-import { newEntryKey } from '../../ui/outcome';
+import { newEntryKey, noConnection } from '../../ui/outcome';
 import { Comes } from '../../ui/kit/Comes';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
@@ -194,13 +194,7 @@ function FromLibrary({ page, onDone }: { page: ProductsPage; onDone: (words: str
       onDone(outcome.value.words);
       setChosen(null);
     }
-    setWrong(
-      outcome?.ok
-        ? null
-        : outcome
-          ? (Object.values(outcome.fields)[0]?.[0] ?? null)
-          : say`No connection. Press again when it is back.`,
-    );
+    setWrong(outcome?.ok ? null : outcome ? (Object.values(outcome.fields)[0]?.[0] ?? null) : noConnection());
   };
   return (
     <Sheet>

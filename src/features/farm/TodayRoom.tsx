@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { send } from '../../commands/client';
-import { newEntryKey } from '../../ui/outcome';
+import { newEntryKey, noConnection } from '../../ui/outcome';
 import { TABLE_KINDS, tableKind } from '../../core/tables/tables';
 import { formatNumber } from '../../core/quantity/units';
 import { plural, say, told } from '../../core/words/words';
@@ -95,7 +95,7 @@ function PlanStanding({ n }: { n: number }) {
       entryKey: newEntryKey(),
     }).catch(() => null);
     setAsked(outcome?.ok === false && 'confirm' in outcome.fields);
-    if (!outcome) return setSaid({ tone: 'danger', words: say`No connection. Press again when it is back.` });
+    if (!outcome) return setSaid({ tone: 'danger', words: noConnection() });
     if (outcome.ok) return setSaid({ tone: 'good', words: [outcome.value.words, ...outcome.value.lines].join(' ') });
     setSaid({ tone: 'soon', words: Object.values(outcome.fields)[0]?.[0] ?? say`Not planned.` });
   };

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { say } from '../../core/words/words';
 import { send } from '../../commands/client';
-import { newEntryKey, type Outcome } from '../../ui/outcome';
+import { newEntryKey, type Outcome, noConnection } from '../../ui/outcome';
 
 /** What an act said, and whether it was done. */
 export interface ActSaid {
@@ -29,7 +29,7 @@ export function useAct() {
 }
 
 export function actSaid(outcome: Outcome<Said> | null): ActSaid {
-  if (!outcome) return { ok: false, words: say`No connection. Press again when it is back; nothing is lost.` };
+  if (!outcome) return { ok: false, words: noConnection() };
   if (outcome.ok) return { ok: true, words: outcome.value.words };
   return { ok: false, words: Object.values(outcome.fields)[0]?.[0] ?? say`That was not recorded.` };
 }

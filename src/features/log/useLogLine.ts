@@ -2,7 +2,7 @@ import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from '
 import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/parse';
 import { say } from '../../core/words/words';
 import { useKeptText } from '../../ui/form/useKeptText';
-import { newEntryKey } from '../../ui/outcome';
+import { newEntryKey, noConnection } from '../../ui/outcome';
 import { logContext, recordLogLine, undoLogLine, type Logged } from './actions';
 
 /** What a log line may name; asked for when it is opened and after each entry. */
@@ -69,7 +69,9 @@ export function useLogLine(onClose: () => void) {
   const undo = () =>
     start(async () => {
       if (!last) return;
-      const outcome = await undoLogLine({ recordedKey: last.recordedKey, entryKey: newEntryKey() });
+      const undone = { recordedKey: last.recordedKey, entryKey: newEntryKey() };
+      const outcome = await undoLogLine(undone).catch(() => null);
+      if (!outcome) return setSaid(noConnection());
       setSaid(outcome.ok ? say`Undone: ${last.meaning}` : (Object.values(outcome.fields)[0]?.[0] ?? say`Not undone.`));
       setLast(null);
       input.current?.focus();

@@ -1,11 +1,13 @@
 'use client';
 import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import { use, useState, useTransition } from 'react';
+import { use, useRef, useState, useTransition } from 'react';
 import { MayWrite } from '../../ui/shell/mayWrite';
-import { newEntryKey, type Outcome } from '../../ui/outcome';
+import { newEntryKey, noConnection, type Outcome } from '../../ui/outcome';
 import { callOrderOff, deliverOrder, payOrder } from './actions';
 import { Mark, SheetBody, Text, type Tone } from '../../ui/kit/kit';
+
+type Action = (values: Record<string, unknown>) => Promise<Outcome<string>>;
 
 export function OrderSteps({
   orderId,
@@ -27,9 +29,15 @@ export function OrderSteps({
   const [pending, start] = useTransition();
   const [asking, setAsking] = useState(false);
   const mayWrite = use(MayWrite);
-  const run = (action: (values: Record<string, unknown>) => Promise<Outcome<string>>) =>
+  // Pressed again after a lost answer, an act has the key it had: it is done once.
+  const keys = useRef(new Map<Action, string>());
+  const run = (action: Action) =>
     start(async () => {
-      const outcome = await action({ orderId, version, entryKey: newEntryKey() });
+      const entryKey = keys.current.get(action) ?? newEntryKey();
+      keys.current.set(action, entryKey);
+      const outcome = await action({ orderId, version, entryKey }).catch(() => null);
+      if (!outcome) return setSaid({ tone: 'danger', words: noConnection() });
+      keys.current.delete(action);
       setSaid(
         outcome.ok
           ? { tone: 'good', words: outcome.value }

@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import Button from '@mui/material/Button';
@@ -119,7 +120,8 @@ function useGiving({ orderId, version, line, lots, units }: SetAsideProps) {
         quantity: read.values.quantity,
         ...(wrong.reason && reason.trim() ? { reason: reason.trim() } : {}),
         entryKey,
-      });
+      }).catch(() => null);
+      if (!outcome) return setWrong({ lot: noConnection() });
       answered(outcome);
       if (!outcome.ok) return setWrong(faultsOf(outcome.fields));
       setWrong({});

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useState, useTransition } from 'react';
 import { send } from '../../commands/client';
 import type { Said } from '../../commands/shared';
-import { newEntryKey } from '../../ui/outcome';
+import { newEntryKey, noConnection } from '../../ui/outcome';
 import type { BrokenRow } from './queries';
 import { Mark, Row, Rows, Sheet, SheetHead, Text } from '../../ui/kit/kit';
 import css from './records.module.css';
@@ -23,7 +23,8 @@ export function BrokenRecords({ records, mayMend }: { records: BrokenRow[]; mayM
   const [pending, start] = useTransition();
   const mend = ({ what, id }: BrokenRow) =>
     start(async () => {
-      const outcome = await send<Said>('record.mend@1', { what, id, entryKey: newEntryKey() });
+      const outcome = await send<Said>('record.mend@1', { what, id, entryKey: newEntryKey() }).catch(() => null);
+      if (!outcome) return setWrong(noConnection());
       setWrong(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not mended.`));
     });
   return (

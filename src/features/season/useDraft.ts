@@ -1,4 +1,4 @@
-import { plural, say, word } from '../../core/words/words';
+import { plural, say, told, word } from '../../core/words/words';
 import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import type { BoardHandle, BoardSeries } from '../../core/plan/board';
 import { mergeChange, type PlanChange } from '../../core/plan/changes';
@@ -6,7 +6,7 @@ import { groupsOf, NamedDraft, WhatIf, type Compared } from '../../core/plan/out
 import { addDays } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { useEntryKey } from '../../ui/form/useEntryKey';
-import { newEntryKey, Outcome } from '../../ui/outcome';
+import { newEntryKey, Outcome, noConnection } from '../../ui/outcome';
 import { discardDraft, keep, layAside } from './actions';
 import type { SeasonPage } from './queries';
 import { rememberDraft, rememberedDraft, type UnkeptDraft } from './unkeptDraft';
@@ -106,7 +106,11 @@ function useActs(on: ReturnType<typeof useOnBoard>) {
     setSaid({ tone: outcome.ok ? 'good' : 'danger', words });
     return outcome.ok;
   };
-  const letGo = (draftId: string) => start(async () => void (await discardDraft({ entryKey: newEntryKey(), draftId })));
+  const letGo = (draftId: string) =>
+    start(async () => {
+      const gone = await discardDraft({ entryKey: newEntryKey(), draftId }).catch(() => null);
+      if (!gone) setSaid({ tone: 'danger', words: noConnection() });
+    });
   const boardId = opened?.id ?? ON_BOARD;
   return {
     pending,
@@ -121,8 +125,9 @@ function useActs(on: ReturnType<typeof useOnBoard>) {
     },
     setAside: () =>
       start(async () => {
-        const lost = { ok: false as const, fields: { form: [NO_CONNECTION] } };
-        if (heard(await layAside(sent()).catch(() => lost), say`Not laid aside.`)) on.clear();
+        const outcome = await layAside(sent()).catch(() => null);
+        if (!outcome) return setSaid({ tone: 'danger', words: told(NO_CONNECTION) });
+        if (heard(outcome, say`Not laid aside.`)) on.clear();
       }),
     holdSideBySide: () =>
       start(async () => {
@@ -134,7 +139,9 @@ function useActs(on: ReturnType<typeof useOnBoard>) {
       start(async () => {
         const base = await on.versions([...groupsOf(changes)]);
         if (!base) return setSaid({ tone: 'danger', words: NOT_LOADED });
-        if (!heard(await keep({ ...sent(), base }), say`Not kept.`)) return;
+        const outcome = await keep({ ...sent(), base }).catch(() => null);
+        if (!outcome) return setSaid({ tone: 'danger', words: told(NO_CONNECTION) });
+        if (!heard(outcome, say`Not kept.`)) return;
         on.setOpened(null);
         on.setChanges([]);
       }),

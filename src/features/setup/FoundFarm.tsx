@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
@@ -25,7 +26,7 @@ export function FoundFarm({ locale }: { locale: string }) {
       const { code, name, signInName, password } = typed;
       const outcome = await found({ code, name, signInName, password, habits }).catch(() => null);
       if (outcome?.ok) window.location.assign('/set-up');
-      else setWrong(outcome?.fields ?? { form: [say`No connection. Press again when it is back; nothing is lost.`] });
+      else setWrong(outcome?.fields ?? { form: [noConnection()] });
     });
   };
   const field = (key: keyof Typed, label: string, rest: { help?: string; type?: string; complete?: string } = {}) => {

@@ -1,4 +1,5 @@
 'use client';
+import { noConnection } from '../../ui/outcome';
 import Button from '@mui/material/Button';
 import Step from '@mui/material/Step';
 import StepButton from '@mui/material/StepButton';
@@ -55,7 +56,7 @@ export function SetUp({ page }: { page: SetUpPage }) {
     if (!(await saveNow())) return setOpening(say`Not saved yet: see what is said above.`);
     const outcome = await openFarm(version.current).catch(() => null);
     if (outcome?.ok) return window.location.assign('/farm/today');
-    setOpening(outcome ? Object.values(outcome.fields)[0]![0]! : say`No connection. Press again when it is back.`);
+    setOpening(outcome ? Object.values(outcome.fields)[0]![0]! : noConnection());
   };
   // On a phone the row of steps scrolls to the one that is open.
   const stepper = useRef<HTMLDivElement>(null);

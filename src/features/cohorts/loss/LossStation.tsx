@@ -7,7 +7,7 @@ import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatChange, formatNumber } from '../../../core/quantity/units';
-import { newEntryKey } from '../../../ui/outcome';
+import { newEntryKey, noConnection } from '../../../ui/outcome';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { layDraft } from '../actions';
@@ -114,7 +114,8 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         name: way.title,
         steps: steps.map(({ cropCode: _c, version: _v, ...s }) => s),
         drops: [],
-      });
+      }).catch(() => null);
+      if (!outcome) return setRefused(noConnection());
       if (outcome.ok) router.push(`/season?draft=${outcome.value}`);
       else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
     });

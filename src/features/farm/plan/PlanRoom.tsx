@@ -20,7 +20,7 @@ import {
   Text,
   WordButton,
 } from '../../../ui/kit/kit';
-import { newEntryKey } from '../../../ui/outcome';
+import { newEntryKey, noConnection } from '../../../ui/outcome';
 import { FarmNav } from '../FarmNav';
 import { PlanBoard } from './PlanBoard';
 import type { PlanMark, PlanPage } from './queries';
@@ -37,7 +37,7 @@ export function PlanRoom({ page }: { page: PlanPage }) {
     );
     setSaid(
       !outcome
-        ? { ok: false, words: say`No connection. Press again when it is back.` }
+        ? { ok: false, words: noConnection() }
         : outcome.ok
           ? { ok: true, words: outcome.value.words }
           : { ok: false, words: Object.values(outcome.fields)[0]?.[0] ?? say`Not kept.` },

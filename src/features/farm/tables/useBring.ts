@@ -7,7 +7,7 @@ import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { send } from '../../../commands/client';
 import { readRows } from '../../../ui/table/readRows';
-import { newEntryKey, type Outcome } from '../../../ui/outcome';
+import { newEntryKey, type Outcome, noConnection } from '../../../ui/outcome';
 import type { TableContext } from './queries';
 import { timesUndone } from './useTable';
 
@@ -159,8 +159,7 @@ export function useBring(kind: TableKindModule, context: TableContext) {
 function refusal(outcome: Outcome<unknown> | null, rowsBefore: number): { words: string; asked: boolean } | null {
   const before =
     rowsBefore > 0 ? ` ${say`${formatNumber(rowsBefore)} rows before it are in; press again to go on.`}` : '';
-  if (!outcome)
-    return { words: say`No connection. Press again when it is back; nothing is lost.` + before, asked: false };
+  if (!outcome) return { words: noConnection() + before, asked: false };
   if (outcome.ok) return null;
   const [field, words] = Object.entries(outcome.fields)[0]!;
   if (field === 'confirm') return { words: words[0]!, asked: true };

@@ -1,6 +1,6 @@
+import { noConnection } from '../../../ui/outcome';
 import { useMemo, useState } from 'react';
 import { contentKey } from '../../../core/contentKey';
-import { say } from '../../../core/words/words';
 import {
   isTwoWays,
   readRow,
@@ -87,7 +87,7 @@ export function useTable(kind: TableKindModule, context: TableContext, start: re
     const outcome = await send<{ words: string }>(kind.act, { ...body, entryKey }).catch(() => null);
     setSending(false);
     if (!outcome) {
-      setRefused({ form: say`No connection. Press again when it is back; nothing is lost.` });
+      setRefused({ form: noConnection() });
       return null;
     }
     if (!outcome.ok) {
