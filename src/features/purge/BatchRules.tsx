@@ -1,5 +1,5 @@
 'use client';
-import { plural, say, word } from '../../core/words/words';
+import { plural, say, told, word } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
@@ -48,7 +48,7 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   return (
     <Text as="div" small className={css.rules}>
       <Text as="p" quiet>
-        {say`Fixed when feed stopped on ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} without feed ${METHODS[rules.method]}, ${plural(rules.exchanges, '# exchange', '# exchanges')}${rules.taste ? say`, taste test` : say`, no taste test`}.`}{' '}
+        {say`Fixed when feed stopped on ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} without feed ${told(METHODS[rules.method])}, ${plural(rules.exchanges, '# exchange', '# exchanges')}${rules.taste ? say`, taste test` : say`, no taste test`}.`}{' '}
         {mayChange && !open && (
           <Button size="small" onClick={() => setOpen(true)}>
             {say`Change what it must meet…`}

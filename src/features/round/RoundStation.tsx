@@ -1,4 +1,4 @@
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import Link from 'next/link';
 import { Vessel } from '../../ui/draw/Vessel';
 import { ShownDay } from '../../ui/shell/ShownDay';
@@ -28,9 +28,9 @@ export function RoundStation({ page }: { page: RoundPage }) {
           <SheetHead>
             <h1>{say`${weekdayName(day)}’s round`}</h1>
             {when === 'past' ? (
-              <Text quiet>{say`${page.record.length} jobs recorded`}</Text>
+              <Text quiet>{plural(page.record.length, '# job recorded', '# jobs recorded')}</Text>
             ) : (
-              <Text quiet>{say`${jobs.length} jobs · ${open.length} left · about ${time}`}</Text>
+              <Text quiet>{say`${plural(jobs.length, '# job', '# jobs')} · ${open.length} left · about ${time}`}</Text>
             )}
           </SheetHead>
           {when !== 'past' && jobs.length > 0 && (
