@@ -100,6 +100,8 @@ export async function doJob(page: Page, title: string, about: string, fields: Re
   await expect(dialog).toBeVisible();
   for (const [label, value] of Object.entries(fields)) {
     const radio = dialog.getByRole('radio', { name: value, exact: true });
+    // A field may come a moment after its dialog.
+    await dialog.getByLabel(label).first().waitFor();
     if (await radio.count()) await radio.check();
     else await dialog.getByLabel(label).fill(value);
   }

@@ -3,7 +3,7 @@ import { asItWas, LEAST_BATCHES, withLearned, type Learned } from '../../core/cr
 import type { Crop } from '../../core/library/types';
 import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
 import { monthName, shortDay } from '../../core/quantity/sayDay';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm } from '../../ui/form/ActionForm';
 import { Empty, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
@@ -30,7 +30,7 @@ export function LearnedSheet({ crop, version, learned, today, units, mayChange, 
       <SheetHead>
         <h2>{say`What your own batches say`}</h2>
         <Text quiet>
-          {learned ? say`${formatNumber(learned.batches)} batches of ${crop.name} in two years` : crop.name}
+          {learned ? say`${plural(learned.batches, '# batch', '# batches')} of ${crop.name} in two years` : crop.name}
         </Text>
       </SheetHead>
       {!learned ? (

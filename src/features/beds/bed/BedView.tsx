@@ -2,8 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber } from '../../../core/quantity/units';
-import { say } from '../../../core/words/words';
+import { plural, say } from '../../../core/words/words';
 import { Columns, Empty, Sheet, SheetHead, Stack, Text } from '../../../ui/kit/kit';
 import { SaidLines } from '../../../ui/SaidLines';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -74,7 +73,7 @@ function Planting({ p, page, onSaid }: PlantingProps) {
           </Link>
         </h2>
         <Text quiet>
-          {say`${p.crop} · ${formatNumber(p.count)} plants`}
+          {say`${p.crop} · ${plural(p.count, '# plant', '# plants')}`}
           {p.onBench ? '' : ` · ${ripeWords({ days: p.ripe })}`}
           {p.pickOn && say` · pick on ${shortDay(p.pickOn)}`}
         </Text>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { PLANT_LOSSES } from '../../../core/crops/losses';
 import { findingFields, signOptions } from '../../../core/tasks/sources/scout';
 import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
-import { say, told } from '../../../core/words/words';
+import { plural, say, told } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Chips } from '../../../ui/form/Chips';
 import { SheetBody } from '../../../ui/kit/kit';
@@ -153,7 +153,11 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
       submit: say`Noted`,
       send: (v) => plantActs.look({ ...v, howBad: Number(v.howBad) }),
     }),
-    clear: () => ({ fields: [], submit: say`Clear ${formatNumber(plants.count)} plants`, send: plantActs.clear }),
+    clear: () => ({
+      fields: [],
+      submit: plural(plants.count, 'Clear # plant', 'Clear # plants'),
+      send: plantActs.clear,
+    }),
     up: () => ({
       fields: [{ ...countOf(say`Came up, of ${formatNumber(plants.count)}`, '') }],
       submit: say`Counted`,

@@ -210,8 +210,8 @@ function standsOf({ view, crop, code }: Own): PlantingPage['stands'] {
         s.stage === null
           ? say`${formatNumber(s.plants)} on the bench`
           : stages.length > 1
-            ? say`${formatNumber(s.plants)} plants at ${formatNumber(stages[s.stage]!.perM2)} a m²`
-            : say`${formatNumber(s.plants)} plants`,
+            ? say`${plural(s.plants, '# plant', '# plants')} at ${formatNumber(stages[s.stage]!.perM2)} a m²`
+            : plural(s.plants, '# plant', '# plants'),
       ripe: ripeWords(view, crop, s.readyFrom),
     }));
 }

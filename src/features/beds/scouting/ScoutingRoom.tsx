@@ -94,7 +94,7 @@ function Walks({ page }: { page: ScoutingPage }) {
         <h2>{say`Walks`}</h2>
         <Text quiet>
           {page.everyDays > 0
-            ? say`the round asks every ${page.everyDays} days`
+            ? plural(page.everyDays, 'the round asks every day', 'the round asks every # days')
             : say`the round asks for none; Habits and limits sets how often`}
         </Text>
       </SheetHead>

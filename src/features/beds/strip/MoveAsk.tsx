@@ -3,8 +3,8 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { formatNumber, type UnitChoice } from '../../../core/quantity/units';
-import { say } from '../../../core/words/words';
+import type { UnitChoice } from '../../../core/quantity/units';
+import { plural, say } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Stack, Text } from '../../../ui/kit/kit';
 import { transplantFields } from '../handling/transplantFields';
@@ -34,7 +34,7 @@ export function MoveAsk({ moving, units, onClose, onDone }: MoveAskProps) {
       <DialogContent>
         <Stack>
           <Text as="p" quiet>
-            {say`${span.crop}, ${formatNumber(span.plants)} plants; ${to.code} has ${formatNumber(free)} places free`}
+            {say`${span.crop}, ${plural(span.plants, '# plant', '# plants')}; ${to.code} has ${plural(free, '# place free', '# places free')}`}
           </Text>
           <ActionForm
             about={`${span.lotId}${from.placeId}${to.placeId}`}

@@ -4,7 +4,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { inDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
-import { say } from '../../../core/words/words';
+import { plural, say } from '../../../core/words/words';
 import { Text, classes } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
 import type { Carried } from './MovingStrips';
@@ -109,7 +109,7 @@ function Span({ span, strip, suffix, movable }: SpanProps) {
   const late = !isBench && isLate(span);
   const words = isBench ? leavesWords(span) : ripeWords(span);
   const dense = span.densePerM2 === null ? '' : say`, dense at ${formatNumber(span.densePerM2)} a m²`;
-  const about = say`${span.lotCode} ${span.crop}, ${formatNumber(span.plants)} plants: ${words}${dense}`;
+  const about = say`${span.lotCode} ${span.crop}, ${plural(span.plants, '# plant', '# plants')}: ${words}${dense}`;
   return (
     <div
       role="listitem"
@@ -146,7 +146,7 @@ const isLate = (s: StripSpan) => s.days !== null && s.days < -LATE_AFTER_DAYS;
 
 export function ripeWords({ days }: Pick<StripSpan, 'days'>) {
   if (days === null) return say`hardly growing`;
-  if (days < -LATE_AFTER_DAYS) return say`late ${-days} days`;
+  if (days < -LATE_AFTER_DAYS) return plural(-days, 'late # day', 'late # days');
   return days <= 0 ? say`ripe` : say`ripe ${inDays(days)}`;
 }
 

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { plural, say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -234,7 +234,9 @@ function StoreRow({ s, units, currency, page }: StoreRowProps) {
         {formatMoney(s.costPerDayMinor, currency)}
       </Cell>
       <Cell nowrap sort={s.emptyOn ?? undefined} label={say`Lasts until`}>
-        {s.emptyOn ? say`${shortDay(s.emptyOn)} (${s.daysLeft} days)` : say`over half a year`}
+        {s.emptyOn
+          ? say`${shortDay(s.emptyOn)} (${plural(s.daysLeft ?? 0, '# day', '# days')})`
+          : say`over half a year`}
       </Cell>
       <Cell
         nowrap

@@ -1,5 +1,5 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { plural, say } from '../../../core/words/words';
 import { useState } from 'react';
 import { acclimatisation } from '../../../core/fish/acclimatise';
 import { formatNumber } from '../../../core/quantity/units';
@@ -72,7 +72,9 @@ function Mixing({ steps }: { steps: Steps }) {
     <Text as="div" small>
       <p>
         {say`${formatNumber(steps.temperatureC, 1)} °C and ${formatNumber(steps.pH, 2)} pH apart:`}{' '}
-        <strong>{steps.minutes === 0 ? say`release at once` : say`take ${steps.minutes} minutes`}</strong>
+        <strong>
+          {steps.minutes === 0 ? say`release at once` : plural(steps.minutes, 'take # minute', 'take # minutes')}
+        </strong>
       </p>
       {steps.steps.length > 0 && (
         <ol>

@@ -26,7 +26,7 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
       <SheetHead>
         <h2>{ready ? say`Proposal` : say`Best so far`}</h2>
         <Text quiet small>
-          {say`${draft.lines.length} batches · ${draft.steps.length} steps · ${formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in · ${formatNumber(answer.candidates)} ways weighed`}
+          {say`${plural(draft.lines.length, '# batch', '# batches')} · ${plural(draft.steps.length, '# step', '# steps')} · ${formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in · ${formatNumber(answer.candidates)} ways weighed`}
         </Text>
       </SheetHead>
       <SheetBody stack>
