@@ -1,18 +1,11 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { METRIC } from '../../src/core/quantity/units';
-import type { Outcome } from '../../src/ui/outcome';
+import { post, sent } from './posted';
 import { MayWrite } from '../../src/ui/shell/mayWrite';
 
 /** What is looked at every day: the round of a day, the plan from above, what a batch must meet, a sum looked up. */
-const sent: { act: string; body: Record<string, unknown> }[] = [];
-let answer: () => Outcome<unknown>;
-vi.mock('../../src/commands/client', () => ({
-  send: async (act: string, body: Record<string, unknown>) => {
-    sent.push({ act, body });
-    return answer();
-  },
-}));
+vi.mock('../../src/commands/client', async () => (await import('./posted')).client);
 const replaced: string[] = [];
 vi.mock('next/navigation', () => ({
   useRouter: () => ({ replace: (path: string) => replaced.push(path), push: vi.fn(), refresh: vi.fn() }),
@@ -28,7 +21,7 @@ const { SUMS } = await import('../../src/core/sums/sums');
 
 beforeEach(() => {
   sent.length = replaced.length = 0;
-  answer = () => ({ ok: true, value: 'Done.' });
+  post.answer = () => ({ ok: true, value: 'Done.' });
   localStorage.clear();
 });
 afterEach(cleanup);
@@ -109,11 +102,11 @@ describe('what a batch must meet before it is harvested', () => {
     expect(await screen.findByText(/withdrawal period of a treatment is never shortened here/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText('Days without feed'), { target: { value: '2' } });
     fireEvent.click(await screen.findByRole('radio', { name: 'no' }));
-    answer = () => ({ ok: false, fields: { reason: ['Say why.'] } });
+    post.answer = () => ({ ok: false, fields: { reason: ['Say why.'] } });
     fireEvent.change(screen.getByLabelText('Reason'), { target: { value: 'x' } });
     press('Change it');
     expect(await screen.findByText('Say why.')).toBeTruthy();
-    answer = () => ({ ok: true, value: 'Done.' });
+    post.answer = () => ({ ok: true, value: 'Done.' });
     fireEvent.change(screen.getByLabelText('Reason'), { target: { value: 'small fish, clean water' } });
     press('Change it');
     await waitFor(() => expect(screen.queryByLabelText('Reason')).toBeNull());

@@ -62,6 +62,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   cleanup();
+  vi.useRealTimers();
   vi.unstubAllGlobals();
 });
 
@@ -277,8 +278,9 @@ describe('a draft on the board', () => {
     await act(async () => again.current.setAside());
     await waitFor(() => expect(again.current.changes).toEqual([]));
     cleanup();
+    vi.useFakeTimers();
     const third = open();
-    await act(async () => new Promise((later) => setTimeout(later, 5)));
+    act(() => void vi.runAllTimers());
     expect(third.current.changes).toEqual([]);
   });
 
@@ -286,8 +288,9 @@ describe('a draft on the board', () => {
     const draft = open();
     act(() => draft.current.slide('g1', 4, true));
     cleanup();
+    vi.useFakeTimers();
     const again = open({ board: { ...board, handles: [] } });
-    await act(async () => new Promise((later) => setTimeout(later, 5)));
+    act(() => void vi.runAllTimers());
     expect(again.current.changes).toEqual([]);
   });
 
@@ -306,8 +309,9 @@ describe('a draft on the board', () => {
     const draft = open();
     act(() => draft.current.slide('g1', 4, true));
     cleanup();
+    vi.useFakeTimers();
     const past = open({ when: 'past' });
-    await act(async () => new Promise((later) => setTimeout(later, 5)));
+    act(() => void vi.runAllTimers());
     expect(past.current.changes).toEqual([]);
   });
 });

@@ -1,17 +1,10 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { METRIC } from '../../src/core/quantity/units';
-import type { Outcome } from '../../src/ui/outcome';
+import { post, sent } from './posted';
 
 /** Recipes, as a greens manager reads and changes them. */
-const sent: { act: string; body: Record<string, unknown> }[] = [];
-let answer: (act: string, body: Record<string, unknown>) => Outcome<unknown>;
-vi.mock('../../src/commands/client', () => ({
-  send: async (act: string, body: Record<string, unknown>) => {
-    sent.push({ act, body });
-    return answer(act, body);
-  },
-}));
+vi.mock('../../src/commands/client', async () => (await import('./posted')).client);
 vi.mock('next/navigation', () => ({
   useRouter: () => ({ replace: vi.fn(), push: vi.fn(), refresh: vi.fn() }),
   usePathname: () => '/farm/crops',
@@ -26,7 +19,7 @@ const VIEWED = { units: METRIC, currency: 'EUR', mayChange: true };
 
 beforeEach(() => {
   sent.length = 0;
-  answer = () => ({ ok: true, value: { words: 'Done.', lines: [] } });
+  post.answer = () => ({ ok: true, value: { words: 'Done.', lines: [] } });
   window.localStorage.clear();
 });
 afterEach(cleanup);

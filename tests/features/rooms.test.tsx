@@ -1,20 +1,11 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { METRIC, type UnitChoice } from '../../src/core/quantity/units';
-import type { Outcome } from '../../src/ui/outcome';
+import { post, sent } from './posted';
 import { MayWrite } from '../../src/ui/shell/mayWrite';
 
 /** What stands on the farm, changed by the office; the calendar it is read in; what the next shift is told. */
-const sent: { act: string; body: Record<string, unknown> }[] = [];
-let answer: (act: string, body: Record<string, unknown>) => Outcome<unknown> | null;
-vi.mock('../../src/commands/client', () => ({
-  send: async (act: string, body: Record<string, unknown>) => {
-    sent.push({ act, body });
-    const outcome = answer(act, body);
-    if (!outcome) throw new TypeError('Failed to fetch');
-    return outcome;
-  },
-}));
+vi.mock('../../src/commands/client', async () => (await import('./posted')).client);
 const pushed: string[] = [];
 vi.mock('next/navigation', () => ({
   useRouter: () => ({ replace: vi.fn(), push: (path: string) => pushed.push(path), refresh: vi.fn() }),
@@ -31,7 +22,7 @@ const { HandoverForm } = await import('../../src/features/round/HandoverForm');
 const done = { ok: true, value: { words: 'Done.', lines: ['H1 is 2 % less full now.'] } } as const;
 beforeEach(() => {
   sent.length = pushed.length = 0;
-  answer = () => done;
+  post.answer = () => done;
   localStorage.clear();
 });
 afterEach(cleanup);
@@ -115,7 +106,7 @@ describe('what stands on the farm', () => {
   });
 
   test('what that would do to fish and promises is asked about first', async () => {
-    answer = (_, body) =>
+    post.answer = (_, body) =>
       body.confirmed ? done : { ok: false, fields: { confirm: ['H1 would hold 61 kg/m³; it may carry 45.'] } };
     show(<PlacesRoom page={page()} />);
     press('Change H1');
@@ -142,7 +133,7 @@ describe('what stands on the farm', () => {
   });
 
   test('a refusal says why, and nothing is retired', async () => {
-    answer = () => ({ ok: false, fields: { form: ['420 fish are in H1. Move them first.'] } });
+    post.answer = () => ({ ok: false, fields: { form: ['420 fish are in H1. Move them first.'] } });
     show(<PlacesRoom page={page()} />);
     press('Retire H1');
     press('Yes, retire H1');
@@ -155,7 +146,7 @@ describe('what stands on the farm', () => {
     fireEvent.keyDown(screen.getByLabelText('What there is'), { key: 'Enter' });
     await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('What there is').value).toBe(''));
     expect(sent[0]).toMatchObject({ act: 'place.add@1', body: { line: '2 tanks of 2 m³ named H9–H10 for heron' } });
-    answer = () => ({ ok: false, fields: { line: ['What is a moat?'] } });
+    post.answer = () => ({ ok: false, fields: { line: ['What is a moat?'] } });
     type('What there is', 'a moat');
     press('Add');
     expect(await screen.findByText('What is a moat?')).toBeTruthy();
@@ -192,12 +183,12 @@ describe('a calendar of one’s own', () => {
   });
 
   test('one that is refused shows no address; one that is open can be made void', async () => {
-    answer = () => null;
+    post.answer = () => null;
     show(<CalendarSheet page={page([{ id: 'c1', what: 'season', madeAt: new Date() }])} />);
     fireEvent.click(screen.getAllByRole('button', { name: /make an address$/ })[0]!);
     expect(await screen.findByText(/No connection/)).toBeTruthy();
     expect(screen.queryByTestId('calendar-address')).toBeNull();
-    answer = () => done;
+    post.answer = () => done;
     press(/make the address void$/);
     await waitFor(() => expect(sent.at(-1)).toMatchObject({ act: 'calendar.end@1', body: { id: 'c1' } }));
   });
@@ -244,7 +235,7 @@ describe('the first day', () => {
   });
 
   test('plantings without a plan get one at a press; what it would worsen is asked about', async () => {
-    answer = (_, body) => (body.confirmed ? done : { ok: false, fields: { confirm: ['R1 would be over-full.'] } });
+    post.answer = (_, body) => (body.confirmed ? done : { ok: false, fields: { confirm: ['R1 would be over-full.'] } });
     show(<TodayRoom page={page({ unplanned: 2 })} />);
     press('Plan the picking of 2 plantings');
     expect(await screen.findByText('R1 would be over-full.')).toBeTruthy();
@@ -265,7 +256,7 @@ describe('what the next shift should know', () => {
 
   test('is kept while it is written, sent once under one key, and gone when it is left', async () => {
     const left = vi.fn();
-    answer = () => null;
+    post.answer = () => null;
     show(<HandoverForm onDone={left} />);
     type('For the next shift', 'H3 eats badly');
     press('Leave it');
@@ -273,7 +264,7 @@ describe('what the next shift should know', () => {
     cleanup();
     show(<HandoverForm onDone={left} />);
     expect(note().value).toBe('H3 eats badly');
-    answer = () => done;
+    post.answer = () => done;
     press('Leave it');
     await waitFor(() => expect(left).toHaveBeenCalledTimes(1));
     expect(sent[1]!.body.entryKey).toBe(sent[0]!.body.entryKey);
@@ -284,7 +275,7 @@ describe('what the next shift should know', () => {
   });
 
   test('nothing written is refused in words', async () => {
-    answer = () => ({ ok: false, fields: { words: ['Write what they should know.'] } });
+    post.answer = () => ({ ok: false, fields: { words: ['Write what they should know.'] } });
     show(<HandoverForm onDone={() => undefined} />);
     press('Leave it');
     expect(await screen.findByText('Write what they should know.')).toBeTruthy();

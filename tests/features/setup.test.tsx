@@ -1,6 +1,7 @@
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { METRIC } from '../../src/core/quantity/units';
+import { post, sent } from './posted';
 import type { FarmDescription } from '../../src/core/setup/description';
 import { usualHabits } from '../../src/core/setup/habits';
 import { told } from '../../src/core/words/words';
@@ -8,16 +9,7 @@ import { fromShape, SHAPES } from '../../src/core/setup/shapes';
 import type { Outcome } from '../../src/ui/outcome';
 
 /** A farm described by its owner on the first evening, with a connection that comes and goes. */
-const sent: { act: string; body: Record<string, unknown> }[] = [];
-let answer: (act: string, body: Record<string, unknown>) => Outcome<unknown> | null;
-vi.mock('../../src/commands/client', () => ({
-  send: async (act: string, body: Record<string, unknown>) => {
-    sent.push({ act, body });
-    const outcome = answer(act, body);
-    if (!outcome) throw new TypeError('Failed to fetch');
-    return outcome;
-  },
-}));
+vi.mock('../../src/commands/client', async () => (await import('./posted')).client);
 vi.mock('next/navigation', () => ({
   useRouter: () => ({ replace: vi.fn(), push: vi.fn(), refresh: vi.fn() }),
   usePathname: () => '/set-up',
@@ -42,7 +34,10 @@ const assigned: string[] = [];
 beforeEach(() => {
   sent.length = assigned.length = 0;
   version = 1;
-  answer = (act) => ({ ok: true, value: act === 'setup.describe@1' ? { version: ++version } : { words: 'Open.' } });
+  post.answer = (act) => ({
+    ok: true,
+    value: act === 'setup.describe@1' ? { version: ++version } : { words: 'Open.' },
+  });
   localStorage.clear();
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
   vi.stubGlobal('scrollTo', () => undefined);
@@ -97,12 +92,12 @@ describe('a farm described as one goes', () => {
   });
 
   test('without a connection it is kept here and sent when it is back', async () => {
-    answer = () => OFFLINE;
+    post.answer = () => OFFLINE;
     open(NOTHING);
     type('Name of the farm', 'Teasel');
     await later(SAVE_MS);
     expect(status()).toMatch(/no connection: kept here, sent when it is back/);
-    answer = () => ({ ok: true, value: { version: 2 } });
+    post.answer = () => ({ ok: true, value: { version: 2 } });
     await later(AGAIN_MS);
     expect(sent).toHaveLength(2);
     expect(status()).toMatch(/saved /);
@@ -110,11 +105,11 @@ describe('a farm described as one goes', () => {
   });
 
   test('closed before it was saved, it is there when the page is opened again', async () => {
-    answer = () => OFFLINE;
+    post.answer = () => OFFLINE;
     open(NOTHING);
     type('Name of the farm', 'Teasel');
     cleanup();
-    answer = () => ({ ok: true, value: { version: 2 } });
+    post.answer = () => ({ ok: true, value: { version: 2 } });
     open(NOTHING);
     expect(screen.getByLabelText<HTMLInputElement>('Name of the farm').value).toBe('Teasel');
     await later(SAVE_MS);
@@ -122,7 +117,7 @@ describe('a farm described as one goes', () => {
   });
 
   test('what the server refuses is said on top, and nothing typed goes', async () => {
-    answer = () => ({ ok: false, fields: { 'habits.latitude': ['From −90 (south) to 90 (north)'] } });
+    post.answer = () => ({ ok: false, fields: { 'habits.latitude': ['From −90 (south) to 90 (north)'] } });
     open({ ...NOTHING, habits: HABITS });
     type('Latitude, degrees north', '51');
     await later(SAVE_MS);
@@ -235,15 +230,15 @@ describe('people, and opening', () => {
 
   test('without a connection it stays closed and says so; pressed again it opens', async () => {
     people();
-    answer = () => OFFLINE;
+    post.answer = () => OFFLINE;
     press('Open the farm');
     await later(0);
     expect(screen.getByText(/Not saved yet/)).toBeTruthy();
-    answer = (act) => (act === 'setup.open@1' ? OFFLINE : { ok: true, value: { version: 2 } });
+    post.answer = (act) => (act === 'setup.open@1' ? OFFLINE : { ok: true, value: { version: 2 } });
     press('Open the farm');
     await later(0);
     expect(screen.getByText(/No connection/)).toBeTruthy();
-    answer = () => ({ ok: true, value: { version: 3 } });
+    post.answer = () => ({ ok: true, value: { version: 3 } });
     press('Open the farm');
     await later(0);
     expect(assigned).toEqual(['/farm/today']);

@@ -9,6 +9,7 @@ import { stepJob } from '../../core/tasks/sources/step';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { BEDS } from './farm';
 import { Random } from './random';
+import { SeedPackets } from './seedPackets';
 import type { DemoWorld } from './world';
 
 const AHEAD_DAYS = 140;
@@ -38,9 +39,7 @@ class Succession {
   private readonly everyDays: number;
   /** What its seed and its product are called by. */
   private readonly goods: string;
-  private seedLots: { id: string; left: number }[] = [];
-  private seedNumber = 0;
-  private sowingNumber = 0;
+  private readonly seed: SeedPackets;
   /** Its own numbers, so that what is noted about plants shifts nothing else of the made-up history. */
   private readonly random: Random;
 
@@ -55,6 +54,7 @@ class Succession {
     this.random = new Random([...crop.code].reduce((sum, c) => sum * 31 + c.charCodeAt(0), 7) | 0);
     const words = crop.code.toUpperCase().split('-');
     this.prefix = words.length === 1 ? words[0]!.slice(0, 3) : words.map((w) => w.slice(0, 2)).join('');
+    this.seed = new SeedPackets(world, this.goods, this.prefix);
     const stay = this.stayDays();
     // Fruiting crops fill their buckets at once; everything else is a conveyor: positions = rate · days.
     this.everyDays = crop.pickingCurve ? Math.ceil(stay / 7) * 7 : 7;
@@ -175,35 +175,7 @@ class Succession {
   private sow(step: PlanStep): string {
     const { book } = this.world;
     const { world } = this;
-    let seed = this.seedLots.find((l) => l.left >= step.count);
-    if (!seed) {
-      const number = Math.max(5000, step.count * 8);
-      const id = book.lot({
-        code: `SD-${this.prefix}-${++this.seedNumber}`,
-        kind: 'seed',
-        keeps: 'count',
-        beganOn: step.day,
-        cropCode: this.goods,
-        supplier: 'Larkfield Seed',
-        note: `${world.crops.find((c) => c.code === this.goods)!.name} seed`,
-      });
-      book.move({
-        day: step.day,
-        hour: 6,
-        personId: world.person('oluchi'),
-        movement: {
-          lotId: id,
-          fromPlaceId: world.place(CODE_OF_ROLE.supplier).id,
-          toPlaceId: world.place(CODE_OF_ROLE.seed).id,
-          count: number,
-          reason: 'receive',
-        },
-      });
-      seed = { id, left: number };
-      this.seedLots = [seed];
-    }
-    seed.left -= step.count;
-    this.sowingNumber += 1;
+    const seedId = this.seed.take(step);
     const hand = world.person(book.random.pick(['oluchi', 'tess']));
     const lotId = book.lot({
       code: step.lotCode,
@@ -211,14 +183,14 @@ class Succession {
       keeps: 'count',
       beganOn: step.day,
       cropCode: this.crop.code,
-      fromLotIds: [seed.id],
+      fromLotIds: [seedId],
     });
     book.move({
       day: step.day,
       hour: 9,
       personId: hand,
       movement: {
-        lotId: seed.id,
+        lotId: seedId,
         fromPlaceId: world.place(CODE_OF_ROLE.seed).id,
         toPlaceId: world.place(CODE_OF_ROLE.made).id,
         count: step.count,

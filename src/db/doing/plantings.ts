@@ -3,6 +3,7 @@ import type { PlantingFact } from '../../core/plan/types';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import type { Tx } from '../connection';
+import { GOODS_OF_RECIPE } from '../goods';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry, type Reason } from '../ledger';
 import { addSteps, newId, stepsOfLot, type StoredStep } from '../plan';
 import type { SpacedDetail } from '../plantingFacts';
@@ -249,9 +250,7 @@ async function takeSeed(tx: Tx, sowing: Sowing): Promise<{ lotId: string; placeI
     .join('lot as l', 'l.id', 'b.lot_id')
     .join('place as p', 'p.id', 'b.place_id')
     .where({ 'p.role': 'seed', 'l.kind': 'seed' })
-    .whereRaw(`l.crop_code = (select coalesce(c.params->>'recipeOf', c.code) from crop c where c.code = ?)`, [
-      sowing.cropCode,
-    ])
+    .whereRaw(`l.crop_code = ${GOODS_OF_RECIPE}`, [sowing.cropCode])
     .andWhere('b.count', '>', 0)
     .orderBy(['l.began_on', 'l.code'])
     .select('b.lot_id', 'b.place_id', 'b.count');

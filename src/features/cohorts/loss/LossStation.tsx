@@ -7,7 +7,8 @@ import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatChange, formatNumber } from '../../../core/quantity/units';
-import { newEntryKey, noConnection } from '../../../ui/outcome';
+import { useEntryKey } from '../../../ui/form/useEntryKey';
+import { noConnection } from '../../../ui/outcome';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { layDraft } from '../actions';
@@ -105,17 +106,19 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
   const router = useRouter();
   const [pending, start] = useTransition();
   const [refused, setRefused] = useState<string | null>(null);
+  const [entryKey, answered] = useEntryKey();
   const { way } = outlook;
   const steps = way.changes.flatMap((c) => (c.change === 'add' ? c.steps : []));
   const lay = () =>
     start(async () => {
       const outcome = await layDraft({
-        entryKey: newEntryKey(),
+        entryKey,
         name: way.title,
         steps: steps.map(({ cropCode: _c, version: _v, ...s }) => s),
         drops: [],
       }).catch(() => null);
       if (!outcome) return setRefused(noConnection());
+      answered(outcome);
       if (outcome.ok) router.push(`/season?draft=${outcome.value}`);
       else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
     });
