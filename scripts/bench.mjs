@@ -45,6 +45,11 @@ main(async () => {
     const { benchLoad } = await import('./lib/bench-load.mjs');
     Object.assign(figures, await benchLoad(wants));
   }
+  // It takes half an hour: only when asked for.
+  if (only && wants('anyDay')) {
+    const { benchAnyDay } = await import('./lib/bench-days.mjs');
+    Object.assign(figures, await benchAnyDay());
+  }
   const shown = only
     ? Object.fromEntries(Object.entries(figures).filter(([name]) => only.some((o) => name.startsWith(o))))
     : figures;
@@ -64,6 +69,7 @@ main(async () => {
     logP95Ms: 150,
     logOnScreensP95Ms: 150,
     log100AtOnceMs: 2000,
+    anyDayFailed: 0,
     logLost: 0,
     crashLost: 0,
     crashDoubled: 0,

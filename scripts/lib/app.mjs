@@ -9,12 +9,12 @@ const database = (what, name, url, template = '') =>
   runPackage('tsx', ['scripts/database.ts', what, name, template], { env: { DATABASE_URL: url }, quiet: true });
 
 /** A database with the demo farm, to copy others from. @param cluster a running one */
-export function demoTemplate(cluster, { now, days, sowings } = {}) {
+export function demoTemplate(cluster, { now, days, sowings, zone = 'UTC' } = {}) {
   const name = `demo_${randomBytes(4).toString('hex')}`;
   database('create', name, cluster.url);
   const env = {
     DATABASE_URL: cluster.urlFor(name),
-    FARM_TIME_ZONE: 'UTC',
+    FARM_TIME_ZONE: zone,
     DEMO_NOW: now,
     ...(days ? { DEMO_DAYS: String(days) } : {}),
     ...(sowings ? { DEMO_SOWINGS: String(sowings) } : {}),

@@ -33,7 +33,7 @@ export interface SignedIn {
   inSetUp: boolean;
 }
 
-const SESSION_DAYS = 30;
+export const SESSION_DAYS = 30;
 const DAY_MS = 86_400_000;
 /** Argon2id with the parameters OWASP names as a minimum (19 MiB, 2 passes). */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -47,7 +47,7 @@ export function tokenHash(token: string): Buffer {
 }
 
 export type SignInResult =
-  | { ok: true; token: string; device: string; expires: Date }
+  | { ok: true; token: string; device: string }
   | { ok: false; reason: 'wrong' }
   | { ok: false; reason: 'too_many'; seconds: number };
 
@@ -113,7 +113,7 @@ export async function signIn(db: Knex, attempt: SignInTry, now: Date): Promise<S
       .onConflict(['farm_id', 'person_id', 'token_hash'])
       .merge(['seen_at']);
   });
-  return { ok: true, token, device: known, expires };
+  return { ok: true, token, device: known };
 }
 
 interface Candidate {

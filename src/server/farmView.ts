@@ -1,5 +1,5 @@
 import 'server-only';
-import { promiseTable, type PromiseRow } from '../core/market/promiseTable';
+import { PROMISE_WEEKS, promiseTable, type PromiseRow } from '../core/market/promiseTable';
 import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
 import { addDays, dayAt, daysBetween, isDay, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
@@ -45,7 +45,6 @@ export interface FarmView extends DayView {
 
 const FURTHEST_AHEAD_DAYS = DEFAULT_SETTINGS.horizonDays - 1;
 const FURTHEST_BACK_DAYS = 3650;
-export const PROMISE_WEEKS = 12;
 
 export type Search = Promise<Record<string, string | string[] | undefined>>;
 

@@ -1,7 +1,7 @@
 import 'server-only';
 import { cookies } from 'next/headers';
 import { say } from '../core/words/words';
-import { personOfSession, signIn, type SignInResult } from '../db/people';
+import { personOfSession, SESSION_DAYS, signIn, type SignInResult } from '../db/people';
 import { LOCALE_COOKIE } from '../words/locales';
 import { now } from './clock';
 import { database } from './database';
@@ -34,7 +34,8 @@ export async function enterAs(
   const result = await signIn(database(), attempt, now());
   if (!result.ok) return result;
   const rest = { httpOnly: true, sameSite: 'lax', secure: isHttps(headers), path: '/' } as const;
-  jar.set(SESSION_COOKIE, result.token, { ...rest, expires: result.expires });
+  // By its age, not by a moment: a phone whose clock is wrong stays signed in.
+  jar.set(SESSION_COOKIE, result.token, { ...rest, maxAge: SESSION_DAYS * 86_400 });
   const person = await personOfSession(database(), result.token, now());
   // Read by the page too; it opens nothing.
   if (person?.settings.locale)

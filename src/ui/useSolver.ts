@@ -46,3 +46,9 @@ export function useSolver<Api, Answer extends object>(openWorker: () => Worker) 
   }, []);
   return { state, answer, refused, solve, stop };
 }
+
+/** Nodes to search in place of seconds, where the address asks for it (`?nodes=200`): the same plan on any machine. */
+export function nodesAsked(): { nodes?: number } {
+  const nodes = Number(new URLSearchParams(window.location.search).get('nodes'));
+  return Number.isInteger(nodes) && nodes > 0 && nodes <= 1_000_000 ? { nodes } : {};
+}

@@ -4,6 +4,7 @@ import type { OutlookGround } from '../core/plan/outlook';
 import type { UnitChoice } from '../core/quantity/units';
 import { proposeSuccession, type SuccessionProposal } from '../core/succession/propose';
 import type { SuccessionTarget } from '../core/succession/types';
+import type { SearchLimits } from '../core/solver/budget';
 import { say } from '../core/words/words';
 import { speakIn } from '../words/languages';
 
@@ -11,7 +12,7 @@ interface Question {
   /** Where the farm and its plan are fetched from, so that the page need not carry them. */
   url: string;
   target: SuccessionTarget;
-  limits: { seconds: number; gap: number };
+  limits: SearchLimits;
   units: UnitChoice;
   locale: string;
 }

@@ -168,15 +168,15 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
     await page.getByRole('button', { name: 'Take the order' }).click();
     await page.waitForURL('**/market/orders/**');
   }
-  await open(page, '/cohorts/planner');
-  await page.getByLabel('Search at most, seconds').fill('20');
+  // A search bounded by work finds the same on any machine.
+  await open(page, '/cohorts/planner?nodes=20');
   const before = Number((await db()('plan_step').where({ state: 'planned' }).count('* as n').first())!.n);
   await page.getByRole('button', { name: 'Propose a plan' }).click();
   // The page answers while the solver works.
   await page.getByText('Rotation by arithmetic').click();
   await page.getByRole('button', { name: 'Work it out' }).click();
   await expect(page.getByTestId('rotation')).toContainText('cohorts alive at once');
-  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 180_000 });
   await expect(page.getByTestId('proposal')).toContainText(/[\d,.]+ kg of [1-9][\d,.]* kg.*(Proven|At most)/);
   await page.getByRole('button', { name: 'See it on Season as a draft' }).click();
   await page.waitForURL('**/season?draft=*');
@@ -203,18 +203,23 @@ test('what the planner says a draft brings stands in Market once it is kept', as
     return cells.reduce((sum, text) => sum + Number(/of ([\d,.]+)/.exec(text)?.[1]?.replaceAll(',', '') ?? 0), 0);
   };
   const before = await expectedKg();
-  await open(page, '/cohorts/planner');
+  await open(page, '/cohorts/planner?nodes=20');
   await page.getByRole('button', { name: 'So much a week' }).click();
   const trout = page.getByRole('group', { name: 'Rainbow trout' });
   await trout.getByLabel(/^A week/).fill('25');
   await page.getByLabel(/^Wanted from/).fill(addDays(today(), 21));
   await page.getByLabel(/^Wanted until/).fill(addDays(today(), 63));
-  await page.getByLabel('Search at most, seconds').fill('8');
   await page.getByRole('button', { name: 'Propose a plan' }).click();
-  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 180_000 });
   const lines = await page.getByTestId('proposal').locator('tbody tr').all();
   const said = await Promise.all(
-    lines.map(async (line) => Number((await line.locator('td').last().innerText()).replaceAll(',', ''))),
+    lines.map(async (line) => {
+      const cell = line.locator('td').last();
+      const all = Number((await cell.innerText()).split('\n')[0]!.replaceAll(',', ''));
+      const beyond = cell.locator('[data-beyond]');
+      // What comes later than the weeks that Market shows is said apart.
+      return all - ((await beyond.count()) ? Number(await beyond.getAttribute('data-beyond')) : 0);
+    }),
   );
   const saysKg = said.reduce((sum, kg) => sum + kg, 0);
   expect(saysKg).toBeGreaterThan(20);
@@ -231,7 +236,7 @@ test('so many fish a week of a size over a season: the planner answers in fish, 
   page,
 }) => {
   await signIn(page, 'ines');
-  await open(page, '/cohorts/planner');
+  await open(page, '/cohorts/planner?nodes=20');
   await page.getByRole('button', { name: 'So much a week' }).click();
   const trout = page.getByRole('group', { name: 'Rainbow trout' });
   const propose = page.getByRole('button', { name: 'Propose a plan' });
@@ -242,13 +247,12 @@ test('so many fish a week of a size over a season: the planner answers in fish, 
   await trout.getByLabel('Each of at least').fill('300');
   await page.getByLabel(/^Wanted from/).fill(addDays(today(), 240));
   await page.getByLabel(/^Wanted until/).fill(addDays(today(), 200));
-  await page.getByLabel('Search at most, seconds').fill('8');
   await propose.click();
   await expect(page.getByText(/The season ends before it begins/)).toBeVisible();
   await expect(trout.getByLabel(/^A week/)).toHaveValue('150');
   await page.getByLabel(/^Wanted until/).fill(addDays(today(), 300));
   await propose.click();
-  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 180_000 });
   await expect(page.getByTestId('proposal')).toContainText(/Rainbow trout [\d,]+ fish of [1-9][\d,]* fish/);
 });
 

@@ -3,14 +3,14 @@ import { DESK, expect, signIn, test, useFarm } from './help';
 const { db } = useFarm();
 
 test('a season of sowings: planned, laid on Season, kept, and its supply found in Market', async ({ page }) => {
-  test.setTimeout(150_000);
   await page.setViewportSize(DESK);
   await signIn(page, 'ines');
   await page.goto('/beds');
   await page.getByRole('link', { name: 'Succession planner' }).click();
+  // A search bounded by work finds the same on any machine.
+  await page.goto('/beds/planner?nodes=20');
   await page.getByRole('button', { name: 'So much a week' }).click();
   const form = page.locator('form');
-  await form.getByLabel('Search at most, seconds').fill('10');
   // What is typed wrong stands beside its field, and nothing else is lost.
   await form.getByLabel('One crop at most, % of the room (if any)').fill('140');
   await form.getByRole('button', { name: 'Propose sowings' }).click();
@@ -26,7 +26,7 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
 
   const proposal = page.getByTestId('succession');
   const lay = proposal.getByRole('button', { name: 'See it on Season as a draft' });
-  await expect(lay).toBeVisible({ timeout: 40_000 });
+  await expect(lay).toBeVisible({ timeout: 180_000 });
   await expect(proposal).toContainText(/\d+ sowings? · €/);
   await expect(proposal.getByTestId('together')).toContainText(/Heron|Kingfisher/);
   await expect(proposal.getByTestId('limits')).toContainText(/limit/);
@@ -47,7 +47,7 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
   // What was typed is still there.
   await expect(form.getByLabel('Rocket')).toHaveValue('9');
   await form.getByRole('button', { name: 'Propose sowings' }).click();
-  await expect(lay).toBeVisible({ timeout: 40_000 });
+  await expect(lay).toBeVisible({ timeout: 180_000 });
   await lay.click();
   await page.waitForURL('**/season?draft=*');
   await expect(page.getByRole('heading', { name: /^Draft: Sowings from/ })).toBeVisible();

@@ -28,6 +28,12 @@ export interface PromiseRow {
   weeks: PromiseWeek[];
 }
 
+/** Weeks that Market shows, this one first. */
+export const PROMISE_WEEKS = 12;
+
+/** The first day after them. */
+export const promisedUntil = (today: Day): Day => addDays(weekStart(today), PROMISE_WEEKS * 7);
+
 interface PromiseTableArgs {
   forecast: FarmForecast;
   products: readonly ProductFact[];

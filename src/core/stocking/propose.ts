@@ -9,7 +9,8 @@ import { bindingLimits, crowdedWeeks, type Binding } from './limits';
 import { draftOutcome, type BatchOutcome } from './outcome';
 import { movableHarvests, stockingProblem, type StockingProblem } from './problem';
 import { type StockingTarget } from './demand';
-import { solveStocking, type PlanProgress, type SolveLimits } from './solve';
+import type { SearchLimits } from '../solver/budget';
+import { solveStocking, type PlanProgress } from './solve';
 import type { PlannerInput, Shortage, StockingPlan } from './types';
 
 /** A harvest that stands and that the proposal plans anew. */
@@ -42,7 +43,7 @@ export interface ProposalQuestion {
   facts: FarmFacts;
   plan: PlanStep[];
   target: StockingTarget;
-  limits: SolveLimits;
+  limits: SearchLimits;
   /** The answer is worded in these. */
   units: UnitChoice;
   takenCodes: string[];

@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import { candidateBatches } from './batches';
 import { greedyPlan } from './greedy';
+import { searchBudget, type SearchLimits } from '../solver/budget';
 import { MIP_IMPROVING, MIP_LOGGING, modelData, type Column } from '../solver/mip';
 import { planOf, stockingModel, type StockingModel } from './model';
 import type { Batch, PlannedBatch, PlannerInput, StockingPlan } from './types';
@@ -15,20 +16,13 @@ export interface PlanProgress {
   by: 'rules' | 'solver';
 }
 
-export interface SolveLimits {
-  seconds: number;
-  /** Stops when the proven gap is this small. */
-  gap: number;
-}
-
 /** Part of the time for the relaxation, and until the whole problem was searched; the rest betters the plan piece by piece. */
 const RELAXED_SHARE = 0.4;
 const WHOLE_SHARE = 0.75;
 /** So many pieces in a row without a better plan, and the search ends. */
 const PATIENCE = 24;
-/** Longest search of one piece, and the least time for which one is begun, s. */
-const SEARCH_S = 5;
-const LEAST_SEARCH_S = 0.5;
+/** Longest search of one piece, s. */
+const PIECE_S = 5;
 /** Most candidates that are searched whole; the others cost more than they could save, or the bound says how much they might. */
 const MOST_SEARCHED = 6000;
 /** Candidates taken into the relaxation at a time. */
@@ -37,7 +31,7 @@ const TAKEN_IN = 1500;
 interface SolveStockingArgs {
   highs: Highs;
   input: PlannerInput;
-  limits: SolveLimits;
+  limits: SearchLimits;
   report: (progress: PlanProgress) => void;
   clock: () => number;
 }
@@ -49,8 +43,8 @@ interface SolveStockingArgs {
  * Blocks its thread: call it in a worker; to stop it, end the worker and keep the last report.
  */
 export function solveStocking({ highs, input, limits, report, clock }: SolveStockingArgs): PlanProgress {
-  const began = clock();
-  const seconds = () => (clock() - began) / 1000;
+  const budget = searchBudget({ limits, pieceS: PIECE_S, clock });
+  const { seconds } = budget;
   const batches = candidateBatches(input);
   const model = stockingModel(input, batches);
   let best: PlanProgress = {
@@ -76,14 +70,14 @@ export function solveStocking({ highs, input, limits, report, clock }: SolveStoc
     model,
     batches,
     start: best.plan.batches,
-    late: () => seconds() > limits.seconds * RELAXED_SHARE,
+    late: () => budget.late(RELAXED_SHARE),
   });
   bound = Math.max(0, relaxed.boundMinor);
   const { searched, leastOutside } = worthSearching(batches, relaxed, best.plan);
   const columns = searched.map(model.columnOf);
-  const search = (time: number, free: readonly boolean[] | null, heard?: (dual: number) => void) =>
+  const search = (bound: object, free: readonly boolean[] | null, heard?: (dual: number) => void) =>
     highs.withModel(highsData(model, columns, free && { values: valuesOf(best.plan, searched), free }), (mip) => {
-      mip.options.set({ output_flag: false, time_limit: time, mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
+      mip.options.set({ output_flag: false, ...bound, mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
       mip.setSolution({ indices: Int32Array.from(searched.keys()), values: valuesOf(best.plan, searched) });
       const on = (data: { mip_dual_bound?: number; mip_solution?: Float64Array }) => {
         if (data.mip_solution) better(searched, data.mip_solution);
@@ -98,16 +92,18 @@ export function solveStocking({ highs, input, limits, report, clock }: SolveStoc
   const prove = (dual: number) => (bound = Math.max(bound, Math.min(dual, leastOutside)));
   if (relaxed.proven && best.plan.costMinor > 0)
     prove(
-      search(Math.max(0.1, limits.seconds * WHOLE_SHARE - seconds()), null, (dual) => {
+      search(budget.until(WHOLE_SHARE, 0.1), null, (dual) => {
         prove(dual);
         tell();
       }),
     );
   tell();
   let idle = 0;
-  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
+  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap; turn++) {
+    const bound = budget.piece();
+    if (!bound) break;
     const before = best.plan.costMinor;
-    search(Math.min(SEARCH_S, limits.seconds - seconds()), neighbourhood(searched, input.weeks, turn));
+    search(bound, neighbourhood(searched, input.weeks, turn));
     idle = best.plan.costMinor < before ? 0 : idle + 1;
     tell();
   }

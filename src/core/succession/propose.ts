@@ -3,6 +3,7 @@ import { sowingCode } from '../crops/gaps';
 import type { FarmFacts, PlanStep } from '../plan/types';
 import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
+import type { SearchLimits } from '../solver/budget';
 import { draftOf, type SuccessionDraft } from './draft';
 import { shortages } from './limits';
 import { successionOutcome, type Met, type Together } from './outcome';
@@ -30,7 +31,7 @@ export interface SuccessionQuestion {
   facts: FarmFacts;
   plan: PlanStep[];
   target: SuccessionTarget;
-  limits: { seconds: number; gap: number };
+  limits: SearchLimits;
   units: UnitChoice;
 }
 
@@ -82,7 +83,10 @@ export function proposeSuccession(
     },
     clock: means.clock,
   });
-  return { ...state(end), limits: limitCosts(means.highs, input, kindsOf(target)) };
+  return {
+    ...state(end),
+    limits: limitCosts({ highs: means.highs, input, kinds: kindsOf(target), nodes: limits.nodes }),
+  };
 }
 
 /** Limits that were set, and those that every farm has. */

@@ -1,4 +1,5 @@
 import type { Highs } from 'highs';
+import { searchBudget, type SearchLimits } from '../solver/budget';
 import { MIP_IMPROVING, MIP_LOGGING, modelData } from '../solver/mip';
 import { wholePlants } from './book';
 import { nothingMetMinor, planOf } from './evaluate';
@@ -19,7 +20,7 @@ export interface SuccessionProgress {
 interface SolveArgs {
   highs: Highs;
   input: SuccessionInput;
-  limits: { seconds: number; gap: number };
+  limits: SearchLimits;
   report: (progress: SuccessionProgress) => void;
   clock: () => number;
 }
@@ -29,8 +30,8 @@ interface SolveArgs {
  * bound. Blocks its thread: call it in a worker; to stop it, end the worker and keep the last report.
  */
 export function solveSuccession({ highs, input, limits, report, clock }: SolveArgs): SuccessionProgress {
-  const began = clock();
-  const seconds = () => (clock() - began) / 1000;
+  const budget = searchBudget({ limits, pieceS: PIECE_S, clock });
+  const { seconds } = budget;
   const worst = nothingMetMinor(input);
   let best: SuccessionProgress = {
     plan: planOf(input, wholePlants(input, greedyPlan(input))),
@@ -60,11 +61,11 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
   const prove = (bound: number | undefined) => {
     if (bound !== undefined && Number.isFinite(bound)) best.boundMinor = Math.max(best.boundMinor ?? -Infinity, bound);
   };
-  const search = (time: number, free: readonly boolean[] | null) =>
+  const search = (bound: object, free: readonly boolean[] | null) =>
     highs.withModel(modelData(model, model.columns, free ? heldAt(model, best.plan, free) : undefined), (mip) => {
       mip.options.set({
         output_flag: false,
-        time_limit: time,
+        ...bound,
         mip_rel_gap: limits.gap / 4,
         mip_min_logging_interval: 0.5,
       });
@@ -80,22 +81,24 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
       if (Number.isFinite(mip.getObjectiveValue())) better(mip.getSolution().colValue);
       if (!free) prove(mip.info.get('mip_dual_bound') as number);
     });
-  const relaxed = relax(highs, model, limits.seconds);
+  const relaxed = relax(highs, model, budget.whole);
   prove(relaxed.boundMinor);
   better(relaxed.values);
   tell();
-  search(Math.max(1, limits.seconds * WHOLE_SHARE - seconds()), null);
+  search(budget.until(WHOLE_SHARE, 1), null);
   tell();
   const pieces = [new Pieces(PRODUCTS_AT_ONCE, input.demand.length), new Pieces(WEEKS_AT_ONCE, input.weeks)];
   let idle = 0;
-  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap && limits.seconds - seconds() > LEAST_SEARCH_S; turn++) {
+  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap; turn++) {
+    const bound = budget.piece();
+    if (!bound) break;
     const [before, began] = [best.plan.costMinor, seconds()];
     const piece = pieces[turn % 2]!;
     const at = piece.next();
     const isFree = model.ways.map((w) => at(turn % 2 === 0 ? w.demand : Math.floor((w.sowAt - input.offset) / 7)));
-    search(Math.min(SEARCH_S, limits.seconds - seconds()), isFree);
+    search(bound, isFree);
     const isBetter = best.plan.costMinor < before - 1;
-    if (!isBetter) piece.fit((seconds() - began) / SEARCH_S);
+    if (!isBetter) piece.fit(budget.shareUsed(began));
     idle = isBetter ? 0 : idle + 1;
     tell();
   }
@@ -106,10 +109,10 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
 const OPTIMAL = 7;
 
 /** All sowings in parts: what it costs is a bound, and what it sows, sown whole, is a good plan. */
-function relax(highs: Highs, model: SuccessionModel, seconds: number) {
+function relax(highs: Highs, model: SuccessionModel, bound: object) {
   const columns = model.columns.map((c) => ({ ...c, integer: false }));
   return highs.withModel(modelData(model, columns), (lp) => {
-    lp.options.set({ output_flag: false, solver: 'ipm', time_limit: seconds });
+    lp.options.set({ output_flag: false, solver: 'ipm', ...bound });
     lp.run();
     const solved = lp.getModelStatus() === OPTIMAL;
     return {
@@ -123,9 +126,8 @@ function relax(highs: Highs, model: SuccessionModel, seconds: number) {
 const WHOLE_SHARE = 0.15;
 /** So many pieces in a row without a better plan, and the search ends. */
 const PATIENCE = 30;
-/** Longest search of one piece, and the least time for which one is begun, s. */
-const SEARCH_S = 3;
-const LEAST_SEARCH_S = 0.5;
+/** Longest search of one piece, s. */
+const PIECE_S = 3;
 /** How many products, or weeks of sowing, the first pieces hold. */
 const PRODUCTS_AT_ONCE = 2;
 const WEEKS_AT_ONCE = 3;
@@ -182,14 +184,23 @@ function startOf({ ways, most }: SuccessionModel, plan: SuccessionPlan) {
   return { indices: Int32Array.from(values.keys()), values };
 }
 
+interface LimitCostsArgs {
+  highs: Highs;
+  input: SuccessionInput;
+  kinds: readonly LimitKind[];
+  nodes?: number;
+}
+
 /**
  * What the best plan would cost, by the relaxation, with all limits and with each of some left out: how much a limit truly costs.
  * @returns minor units saved without it, the dearest limit first; limits that cost nothing are left out
  */
-export function limitCosts(highs: Highs, input: SuccessionInput, kinds: readonly LimitKind[]) {
+export function limitCosts({ highs, input, kinds, nodes }: LimitCostsArgs) {
+  // Bounded by work, a relaxation is solved to its end.
+  const bound = nodes === undefined ? { time_limit: LIMIT_S } : {};
   const costOf = (lifted: readonly LimitKind[]): number | undefined => {
     const model = successionModel(input, new Set(lifted));
-    return model.ways.length === 0 ? nothingMetMinor(input) : relax(highs, model, LIMIT_S).boundMinor;
+    return model.ways.length === 0 ? nothingMetMinor(input) : relax(highs, model, bound).boundMinor;
   };
   const base = costOf([]);
   if (base === undefined) return [];

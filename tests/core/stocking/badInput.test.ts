@@ -39,7 +39,7 @@ async function words(facts: FarmFacts, wanted: StockingTarget) {
   const { plan } = solveStocking({
     highs: await loadHighs(),
     input,
-    limits: { seconds: 3, gap: 0.01 },
+    limits: { seconds: 3, gap: 0.01, nodes: 200 },
     report: () => undefined,
     clock: () => 0,
   });

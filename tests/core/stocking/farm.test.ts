@@ -146,7 +146,7 @@ describe('a solved plan becomes steps of the farm', () => {
     const { plan } = solveStocking({
       highs,
       input: problem.input,
-      limits: { seconds: 10, gap: 0.01 },
+      limits: { seconds: 10, gap: 0.01, nodes: 200 },
       report: () => undefined,
       clock: () => 0,
     });

@@ -70,7 +70,7 @@ function proposed(moveHarvests: boolean, plan = standing('2026-08-28')): Proposa
     facts,
     plan,
     target: { ...target, moveHarvests },
-    limits: { seconds: 6, gap: 0.01 },
+    limits: { seconds: 6, gap: 0.01, nodes: 200 },
     units: METRIC,
     takenCodes: [],
   };

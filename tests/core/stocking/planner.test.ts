@@ -36,12 +36,12 @@ const ticking = () => {
   return () => (ms += 1);
 };
 
-function solve(input: PlannerInput, seconds = 20): { best: PlanProgress; first: PlanProgress } {
+function solve(input: PlannerInput, nodes = 500): { best: PlanProgress; first: PlanProgress } {
   const reports: PlanProgress[] = [];
   const best = solveStocking({
     highs,
     input,
-    limits: { seconds, gap: 0.01 },
+    limits: { seconds: 20, gap: 0.01, nodes },
     report: (p) => reports.push(p),
     clock: ticking(),
   });
@@ -157,7 +157,7 @@ describe('solver', () => {
     // The purge tanks hold what the fish weigh, not what they count for.
     expectWithinLimits(byNumber, best.plan);
     const full = { ...byNumber, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
-    const nothing = solve(full, 5).best.plan;
+    const nothing = solve(full).best.plan;
     expect(
       bindingLimits({ input: full, batches: candidateBatches(full), plan: nothing, units: METRIC })[0]!.words,
     ).toContain(`${(perWeek * weeks).toLocaleString('en-GB')} fish missing`);
@@ -166,7 +166,7 @@ describe('solver', () => {
   test('no tanks: everything is short, and the reason names the tanks', () => {
     const input = troutOnly();
     const full = { ...input, groups: input.groups.map((g) => ({ ...g, freeByWeek: Array(WEEKS).fill(0) })) };
-    const { best } = solve(full, 5);
+    const { best } = solve(full);
     expect(best.plan.batches).toEqual([]);
     const binding = bindingLimits({ input: full, batches: candidateBatches(full), plan: best.plan, units: METRIC });
     expect(binding[0]!.words).toMatch(/grow-out tanks of cool full/);
@@ -184,7 +184,7 @@ describe('solver', () => {
         ),
       ],
     };
-    const { best } = solve(soon, 10);
+    const { best } = solve(soon);
     const words = bindingLimits({ input: soon, batches: candidateBatches(soon), plan: best.plan, units: METRIC }).map(
       (b) => b.words,
     );
@@ -194,7 +194,7 @@ describe('solver', () => {
   test('a purge tank too small holds harvests back and is named', () => {
     const input = troutOnly();
     const tight = { ...input, purgeTanks: [{ placeId: 'p', capacityKg: 2, heldOn: new Set<number>() }] };
-    const { best } = solve(tight, 5);
+    const { best } = solve(tight);
     expect(best.plan.short.reduce((sum, s) => sum + s.kg, 0)).toBeGreaterThan(500);
     expect(
       bindingLimits({ input: tight, batches: candidateBatches(tight), plan: best.plan, units: METRIC })
@@ -205,7 +205,7 @@ describe('solver', () => {
 
   test('a missing kg that costs next to nothing is not worth a fish', () => {
     const input = troutOnly();
-    const { best } = solve({ ...input, costs: { ...input.costs, shortMinorPerKg: 1 } }, 5);
+    const { best } = solve({ ...input, costs: { ...input.costs, shortMinorPerKg: 1 } });
     expect(best.plan.batches).toEqual([]);
   });
 
@@ -256,7 +256,7 @@ describe('solver', () => {
       'rainbow-trout',
       Array.from({ length: WEEKS }, (_, w) => (w > 3 && w < 9 ? 20 : 0)),
     );
-    const { best } = solve({ ...input, present: [here], demand: [wanted] }, 5);
+    const { best } = solve({ ...input, present: [here], demand: [wanted] });
     const own = best.plan.batches.filter((p) => p.batch.lotCode === 'TRT-9');
     expect(own.length).toBe(1);
     expect(own[0]!.batch.takings.length).toBeGreaterThan(0);

@@ -25,7 +25,7 @@ const clock = () => performance.now();
 
 function propose(facts: FarmFacts, target: SuccessionTarget, plan: PlanStep[] = []): SuccessionProposal {
   let n = 0;
-  const limits = { seconds: 10, gap: 0.02 };
+  const limits = { seconds: 10, gap: 0.02, nodes: 100 };
   return proposeSuccession(
     { facts, plan, target, limits, units: METRIC },
     { highs, newId: () => `s${n++}`, clock },
@@ -136,7 +136,13 @@ describe('what it proposes', () => {
     const { input } = successionProblem(facts, [], { ...target, weeks: 13 });
     let n = 0;
     const p = proposeSuccession(
-      { facts, plan: [], target: { ...target, weeks: 13 }, limits: { seconds: 6, gap: 0.02 }, units: METRIC },
+      {
+        facts,
+        plan: [],
+        target: { ...target, weeks: 13 },
+        limits: { seconds: 6, gap: 0.02, nodes: 20 },
+        units: METRIC,
+      },
       { highs, newId: () => `s${n++}`, clock },
       () => undefined,
     );
@@ -171,7 +177,13 @@ describe('what it proposes', () => {
     const { facts, target } = largeBeds();
     const { input } = successionProblem(facts, [], { ...target, weeks: 13 });
     const hand = planOf(input, greedyPlan(input)).costMinor;
-    const best = solveSuccession({ highs, input, limits: { seconds: 6, gap: 0.02 }, report: () => undefined, clock });
+    const best = solveSuccession({
+      highs,
+      input,
+      limits: { seconds: 6, gap: 0.02, nodes: 20 },
+      report: () => undefined,
+      clock,
+    });
     expect(best.plan.costMinor).toBeLessThanOrEqual(hand);
     expect(best.boundMinor!).toBeLessThanOrEqual(best.plan.costMinor);
     expect(best.plan.costMinor).toBeLessThan(nothingMetMinor(input));

@@ -11,7 +11,7 @@ import { Searching } from '../../../ui/kit/Searching';
 import { Waiting } from '../../../ui/kit/Waiting';
 import type { Outcome } from '../../../ui/outcome';
 import { ShownDay } from '../../../ui/shell/ShownDay';
-import { useSolver } from '../../../ui/useSolver';
+import { nodesAsked, useSolver } from '../../../ui/useSolver';
 import type { SuccessionApi } from '../../../workers/succession.worker';
 import { BedsNav } from '../BedsNav';
 import type { SuccessionPage } from './queries';
@@ -45,7 +45,7 @@ export function SuccessionRoom({ page }: { page: SuccessionPage }) {
     if (!read.ok) return read;
     const { target, seconds } = read.value;
     const url = new URL('/season/ground', window.location.origin).href;
-    const limits = { seconds, gap: CLOSE_ENOUGH };
+    const limits = { seconds, gap: CLOSE_ENOUGH, ...nodesAsked() };
     void solve((api, tell) => api.solve({ url, target, limits, units: page.units, locale: speech().locale }, tell));
     return { ok: true, value: null };
   };

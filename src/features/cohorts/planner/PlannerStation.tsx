@@ -14,6 +14,7 @@ import type { Proposal as Answer } from '../../../core/stocking/propose';
 import type { PlannerPage } from './plannerQuery';
 import { sayGap } from './sayGap';
 import { plannedSpecies, readTarget, targetFields, type PlanBy } from './target';
+import { nodesAsked } from '../../../ui/useSolver';
 import { usePlanner } from './usePlanner';
 import { Columns, EMPTY, Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 
@@ -49,7 +50,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
   const start = async (values: Record<string, unknown>): Promise<Outcome<null>> => {
     const read = readTarget(values, { by, species, units: page.units, today: page.today, currency: page.currency });
     if (!read.ok) return read;
-    void planner.solve(read.value.target, { seconds: read.value.seconds, gap: CLOSE_ENOUGH });
+    void planner.solve(read.value.target, { seconds: read.value.seconds, gap: CLOSE_ENOUGH, ...nodesAsked() });
     return { ok: true, value: null };
   };
   return (

@@ -1,6 +1,7 @@
 'use client';
 import { plural, say } from '../../../core/words/words';
 import { sayOrdered } from '../../../core/stocking/limits';
+import { promisedUntil } from '../../../core/market/promiseTable';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
@@ -149,7 +150,10 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
               <Cell num>{formatNumber(line.batch.stocked)}</Cell>
               <Cell mono>{line.tanks.join(' → ')}</Cell>
               <Cell>{sayHarvest(answer.brings[i]!, page)}</Cell>
-              <Cell num>{formatNumber(toShown('mass', answer.brings[i]!.kg * 1000, page.units))}</Cell>
+              <Cell num>
+                {formatNumber(toShown('mass', answer.brings[i]!.kg * 1000, page.units))}
+                <Beyond harvests={answer.brings[i]!.harvests} page={page} />
+              </Cell>
             </TableRow>
           ))}
         </TableBody>
@@ -161,6 +165,18 @@ function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
 function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): string {
   if (stockDay) return `${shortDay(stockDay)}, ${formatMass(batch.startG, page.units)}`;
   return page.facts.fish.some((f) => f.lotCode === lotCode) ? say`here now` : say`ordered already`;
+}
+
+/** What comes later than Market shows. */
+function Beyond({ harvests, page }: { harvests: Answer['brings'][number]['harvests']; page: PlannerPage }) {
+  const until = promisedUntil(page.today);
+  const kg = harvests.reduce((sum, h) => sum + (h.day >= until ? h.kg : 0), 0);
+  if (kg < 0.5) return null;
+  return (
+    <Text as="div" small quiet data-beyond={kg}>
+      {say`${formatNumber(toShown('mass', kg * 1000, page.units))} from ${shortDay(until)} on`}
+    </Text>
+  );
 }
 
 function sayHarvest({ harvests }: Answer['brings'][number], page: PlannerPage): string {

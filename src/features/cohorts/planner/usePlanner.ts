@@ -2,7 +2,7 @@
 import { useCallback } from 'react';
 import { speech } from '../../../core/words/words';
 import type { StockingTarget } from '../../../core/stocking/demand';
-import type { SolveLimits } from '../../../core/stocking/solve';
+import type { SearchLimits } from '../../../core/solver/budget';
 import type { Proposal } from '../../../core/stocking/propose';
 import { useSolver } from '../../../ui/useSolver';
 import type { PlannerApi } from '../../../workers/planner.worker';
@@ -14,7 +14,7 @@ const openWorker = () => new Worker(new URL('../../../workers/planner.worker.ts'
 export function usePlanner(page: PlannerPage) {
   const { solve: ask, ...solver } = useSolver<PlannerApi, Proposal>(openWorker);
   const solve = useCallback(
-    (target: StockingTarget, limits: SolveLimits) => {
+    (target: StockingTarget, limits: SearchLimits) => {
       const { facts, plan, units } = page;
       const takenCodes = plan.map((s) => s.lotCode);
       return ask((api, tell) =>
