@@ -1,5 +1,6 @@
 import { allowAppRole, ownerConnection } from '../src/db/connection';
 import { loadDemo } from '../src/db/demo/load';
+import { giveGrants, keepGrants } from '../src/db/grants';
 import { newFoundingCode } from '../src/db/founding';
 import { migrate } from '../src/db/migrations';
 import { syncRegistries } from '../src/db/registries';
@@ -11,10 +12,12 @@ async function prepare() {
   if (!url) throw new Error('DATABASE_URL is not set.');
   const owner = ownerConnection(url);
   try {
+    if (await giveGrants(owner)) console.log('· The rights of the app’s own role were given again');
     const steps = await migrate(owner);
     await allowAppRole(owner, url);
     await syncRegistries(owner);
     await prepareQueue(owner, url);
+    await keepGrants(owner);
     if (steps.length > 0) console.log(`· Database brought up to date: ${steps.join(', ')}`);
     const code = await newFoundingCode(owner, new Date());
     if (code) console.log(`· A farm of your own is made on the sign-in page with the code ${code}`);

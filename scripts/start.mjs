@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { startCluster } from './lib/postgres.mjs';
 import { build } from './lib/build.mjs';
-import { keepRunning, startServer, startWorker } from './lib/processes.mjs';
+import { answerWorker } from './lib/backups.mjs';
+import { keepDatabase, keepRunning, startServer, startWorker } from './lib/processes.mjs';
 import { writeRegistries } from './lib/registries.mjs';
 import { ROOT, freePort, main, runPackage, say } from './lib/run.mjs';
 
@@ -48,10 +49,13 @@ main(async () => {
     build(env);
     const host = process.env.HOST ?? '127.0.0.1';
     const port = await freePort(Number(process.env.PORT ?? 3000), host);
+    if (cluster) running.push(keepDatabase(cluster));
     const serving = { ...env, PORT: String(port), HOST: host };
     running.push(keepRunning('The server', () => startServer(serving, ['ignore', logTo(), 'inherit'])));
     if (process.env.WORKER !== 'no')
-      running.push(keepRunning('The worker', () => startWorker(env, ['ignore', logTo(), 'inherit'])));
+      running.push(
+        keepRunning('The worker', () => answerWorker(startWorker(env, ['ignore', logTo(), 'inherit', 'ipc']), env)),
+      );
     const gaveUp = Promise.race(running.map((r) => r.gaveUp));
     await ready(port, gaveUp);
     say(`Crop Cycle is at ${addresses(port).join(' and ')}`);

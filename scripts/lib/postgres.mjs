@@ -18,7 +18,8 @@ import { basename, dirname, join } from 'node:path';
 import { installPostgres } from './packages.mjs';
 import { ROOT, Stop, freePort, say } from './run.mjs';
 
-function newestBin() {
+/** Where PostgreSQL's own programs are; null: not installed. */
+export function newestBin() {
   const base = '/usr/lib/postgresql';
   const versions = existsSync(base) ? readdirSync(base).filter((v) => existsSync(join(base, v, 'bin', 'initdb'))) : [];
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
@@ -104,6 +105,17 @@ function initialise(bin, folder, user) {
   writeFileSync(`${folder}.json`, JSON.stringify({ password, ready: true }), { mode: 0o600 });
 }
 
+const START_TRIES = 20;
+
+function isAlive(pidFile) {
+  try {
+    process.kill(Number(readFileSync(pidFile, 'utf8').split('\n')[0]), 0);
+    return true;
+  } catch (error) {
+    return error.code === 'EPERM';
+  }
+}
+
 function tail(file) {
   return existsSync(file) ? readFileSync(file, 'utf8').split('\n').slice(-12).join('\n') : '';
 }
@@ -152,6 +164,17 @@ export async function startCluster(name, { fast = false } = {}) {
     url: urlFor('postgres'),
     /** Whether it was not running before. */
     startedHere: !running,
+    /** Whether its first process still runs. */
+    runs: () => isAlive(join(folder, 'postmaster.pid')),
+    /** Starts it again after it died; what it left behind may take a moment to be gone. @returns null, or why it does not start */
+    async startAgain() {
+      const args = ['-D', folder, '-l', log, '-w', '-t', '60', '-o', options.join(' '), 'start'];
+      for (let tries = 0; tries < START_TRIES; tries++) {
+        if (call(bin, 'pg_ctl', args, user).status === 0) return null;
+        await new Promise((resolve) => setTimeout(resolve, 500));
+      }
+      return tail(log);
+    },
     stop: () => call(bin, 'pg_ctl', ['-D', folder, '-m', 'fast', '-w', 'stop'], user),
     /** As if the power had gone: stopped without a word and started again. */
     crash() {

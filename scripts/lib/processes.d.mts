@@ -3,4 +3,8 @@ export function keepRunning(
   what: string,
   begin: () => ChildProcess,
 ): { gaveUp: Promise<number>; pid: () => number | undefined; stop(): Promise<void> };
+export function keepDatabase(
+  cluster: { runs(): boolean; startAgain(): Promise<string | null> },
+  tell?: (words: string) => void,
+): { gaveUp: Promise<number>; stop(): Promise<void> };
 export function appUrl(ownerUrl: string): string;

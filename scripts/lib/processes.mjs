@@ -29,6 +29,7 @@ export function startServer(env, stdio = ['ignore', 'ignore', 'inherit']) {
   return spawn(process.execPath, [YOUNG_SPACE, 'scripts/serve.mjs'], { cwd: ROOT, env: environment(env), stdio });
 }
 
+/** The worker may ask who started it for what only the owner of the tables can do (`ipc` as fourth). */
 export function startWorker(env, stdio = ['ignore', 'ignore', 'inherit']) {
   return spawn(process.execPath, [...TSX, 'src/jobs/worker.ts'], { cwd: ROOT, env: environment(env), stdio });
 }
@@ -72,6 +73,43 @@ export function keepRunning(what, begin, tell = say) {
       child.kill('SIGTERM');
       const timer = setTimeout(() => child.kill('SIGKILL'), 10_000);
       await gone;
+      clearTimeout(timer);
+    },
+  };
+}
+
+const LOOK_MS = 1000;
+
+/**
+ * Keeps a private database running: killed, it is started again and that is said.
+ * @param cluster of `startCluster` @returns how to stop watching, and a promise of its giving up
+ */
+export function keepDatabase(cluster, tell = say) {
+  let ending = false;
+  let giveUp;
+  const gaveUp = new Promise((resolve) => (giveUp = resolve));
+  const deaths = [];
+  const look = async () => {
+    if (ending) return;
+    if (!cluster.runs()) {
+      const now = Date.now();
+      deaths.push(now);
+      while (deaths[0] < now - WINDOW_MS) deaths.shift();
+      tell('The database died and is started again.');
+      const why = deaths.length > MOST_RESTARTS ? 'It died again and again.' : await cluster.startAgain();
+      if (why !== null) {
+        tell(`The database does not start. The end of its log:\n${why}`);
+        return giveUp(1);
+      }
+      tell('The database is back; what had been recorded is there.');
+    }
+    timer = setTimeout(look, LOOK_MS);
+  };
+  let timer = setTimeout(look, LOOK_MS);
+  return {
+    gaveUp,
+    async stop() {
+      ending = true;
       clearTimeout(timer);
     },
   };

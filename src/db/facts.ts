@@ -139,7 +139,7 @@ async function purgeWeights(tx: Tx, day: Day, held: HoldingRow[]): Promise<Map<s
     .where({ reason: 'purge' })
     .andWhere('farm_day', '<=', day)
     .andWhere('mass_g', '>', 0)
-    .orderBy('occurred_at')
+    .orderBy(['occurred_at', 'id'])
     .select('lot_id', 'to_place_id', 'count', 'mass_g');
   return new Map(
     rows.map((r: { lot_id: string; to_place_id: string; count: number; mass_g: number }) => [
@@ -177,7 +177,7 @@ export async function loadPromises(tx: Tx, day: Day): Promise<PromiseFact[]> {
        and not exists (select from order_event e where e.farm_id = o.farm_id and e.order_id = o.id and e.kind = 'placed' and e.farm_day > :day)
        and o.due_day >= :day::date - 21
        and l.quantity - coalesce(a.given, 0) > 0.5
-     order by o.due_day, o.code`,
+     order by o.due_day, o.code, l.id`,
     { day },
   );
   return rows.map(

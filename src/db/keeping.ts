@@ -28,7 +28,7 @@ async function tempPlans(tx: Tx): Promise<Map<string, LoopFact['tempPlan']>> {
 export async function loadLibrary(tx: Tx): Promise<Pick<FarmFacts, 'species' | 'crops' | 'products' | 'feedRules'>> {
   const species = await tx('species').orderBy('code');
   const crops: { params: Crop; retired_on: Day | null }[] = await tx('crop').orderBy('code');
-  const products = await tx('product').orderBy(['species_code', 'name']);
+  const products = await tx('product').orderBy(['species_code', 'name', 'code']);
   return {
     species: species.map(speciesOf),
     crops: crops.map((r) => ({ ...r.params, retiredOn: r.retired_on })),
@@ -43,7 +43,7 @@ async function equipmentByLoop(tx: Tx): Promise<Map<string, Pick<LifeSupport, 'a
     .whereIn('kind', ['aerator', 'filter'])
     .where({ retired_on: null })
     .whereNotNull('loop_id')
-    .orderBy(['run_order', 'name']);
+    .orderBy(['run_order', 'name', 'id']);
   const byLoop = new Map<string, Pick<LifeSupport, 'aerators' | 'media'>>();
   for (const r of rows) {
     const own = byLoop.get(r.loop_id) ?? { aerators: [], media: [] };
@@ -185,7 +185,7 @@ export async function loadKeeping({
 }: LoadKeepingArgs): Promise<Pick<FarmFacts, 'treatments' | 'quarantine' | 'resting'>> {
   const { rows: treated } = await tx.raw(
     `select l.code, e.words, e.until_day from husbandry_event e join lot l on l.farm_id = e.farm_id and l.id = e.lot_id
-     where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING_EVENT} order by e.until_day`,
+     where e.kind = 'treat' and e.farm_day <= :day and e.until_day >= :day and ${STANDING_EVENT} order by e.until_day, e.id`,
     { day },
   );
   const apart = held.filter((h) => h.place_kind === 'quarantine' && h.count > 0);

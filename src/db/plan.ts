@@ -84,12 +84,14 @@ export function stepRow(farmId: string, step: PlanStep) {
 }
 
 export async function openSteps(tx: Tx): Promise<StoredStep[]> {
-  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy('day').select(STEP_COLUMNS)).map(toStep);
+  return (await tx<StepRow>('plan_step').where({ state: 'planned' }).orderBy(['day', 'id']).select(STEP_COLUMNS)).map(
+    toStep,
+  );
 }
 
 export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]> {
   return (
-    await tx<StepRow>('plan_step').where({ lot_code: lotCode }).whereNot({ state: 'dropped' }).orderBy('day')
+    await tx<StepRow>('plan_step').where({ lot_code: lotCode }).whereNot({ state: 'dropped' }).orderBy(['day', 'id'])
   ).map(toStep);
 }
 
@@ -98,7 +100,7 @@ export async function stepsOfGroups(tx: Tx, groupIds: string[]): Promise<StoredS
   const rows = await tx<StepRow>('plan_step')
     .whereIn('group_id', groupIds)
     .whereNot({ state: 'dropped' })
-    .orderBy('day');
+    .orderBy(['day', 'id']);
   return rows.map(toStep);
 }
 
@@ -124,7 +126,7 @@ export async function requireEarlierDone(tx: Tx, step: StoredStep, kinds: PlanSt
   const open = await tx<StepRow>('plan_step')
     .where({ group_id: step.groupId, state: 'planned' })
     .whereIn('kind', kinds)
-    .orderBy('day')
+    .orderBy(['day', 'id'])
     .first();
   if (open) throw new RuleBroken('stepId', say`First: ${stepWords(open.kind).toLowerCase()}, planned for ${open.day}.`);
 }
@@ -136,7 +138,7 @@ export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
   const later = await tx<StepRow>('plan_step')
     .where({ group_id: step.group_id, state: 'done' })
     .andWhere('day', '>', step.day)
-    .orderBy('day')
+    .orderBy(['day', 'id'])
     .first();
   if (later) throw new RuleBroken('form', say`${stepWords(later.kind)} was done after it. Take that back first.`);
   await tx('plan_step')

@@ -27,6 +27,7 @@ import * as m25 from './0025_plantings';
 import * as m26 from './0026_weather_and_trials';
 import * as m27 from './0027_growing_on';
 import * as m28 from './0028_looks_in_order';
+import * as m29 from './0029_restorable';
 
 const MIGRATIONS = [
   m1,
@@ -57,6 +58,7 @@ const MIGRATIONS = [
   m26,
   m27,
   m28,
+  m29,
 ];
 type Step = (typeof MIGRATIONS)[number];
 
