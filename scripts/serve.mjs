@@ -5,7 +5,9 @@ import { createServer } from 'node:http';
 import next from 'next';
 import pino from 'pino';
 import { onClientError } from './lib/clientError.mjs';
+import { mayAsk, pathForLog } from './lib/doors.mjs';
 import { gate } from './lib/gate.mjs';
+import { settleHeaders } from './lib/proxy.mjs';
 import { serveMany, webProcesses } from './lib/serveMany.mjs';
 
 /**
@@ -37,11 +39,13 @@ const LARGEST_BODY = 1_000_000;
 /** Pages worked out at the same time by a process: what is recorded must not wait behind all pages that are being read. */
 const PAGES_AT_ONCE = Number(process.env.PAO ?? 2);
 const ASIDE = /^\/(api\/questions|_next|healthz|metrics|icon)\b/;
-const READS = new Set(['GET', 'HEAD']);
-const WRITES = new Set(['POST', 'PUT', 'DELETE']);
-
-/** Pages are only read: what is written goes to /api, so nothing is ever decoded as a call of a page. */
-const mayAsk = (method, url) => READS.has(method) || (WRITES.has(method) && url.startsWith('/api/'));
+const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
+/** A line on which nothing comes, of headers or of a body, is hung up on after this long. */
+const SILENT_MS = 20_000;
+/** The longest a whole request may take to come. */
+const WHOLE_MS = 120_000;
+/** An answer of which nothing is taken for so long is broken off. */
+const UNREAD_MS = 60_000;
 
 function isHttps(request) {
   return (
@@ -76,6 +80,21 @@ function localeOf(request) {
   return /(?:^|;\s*)crop_cycle_locale=([\w-]{2,35})(?:;|$)/.exec(String(request.headers.cookie ?? ''))?.[1];
 }
 
+/** How often lines are looked at that have sent no whole headers. */
+const LOOK_MS = 2000;
+
+/** While a body comes, silence ends it; while an answer goes, nobody reading it does. What takes long to make is waited for. */
+function watchLine(request, response) {
+  const { socket, headers } = request;
+  const brings = Number(headers['content-length'] ?? 0) > 0 || headers['transfer-encoding'] !== undefined;
+  socket.setTimeout(brings ? SILENT_MS : UNREAD_MS);
+  request.once('end', () => socket.setTimeout(UNREAD_MS));
+  response.on('timeout', () => {
+    if (!request.complete || socket.writableLength > 0) socket.destroy();
+    else socket.setTimeout(UNREAD_MS);
+  });
+}
+
 let ending = false;
 
 async function serve() {
@@ -91,26 +110,26 @@ async function serve() {
     await handle(request, response).finally(end);
   };
   const server = createServer(
-    { maxHeaderSize: 16_384, requestTimeout: 30_000, headersTimeout: 15_000 },
+    {
+      maxHeaderSize: 16_384,
+      requestTimeout: WHOLE_MS,
+      headersTimeout: SILENT_MS - LOOK_MS,
+      connectionsCheckingInterval: LOOK_MS,
+    },
     (request, response) => {
       const began = performance.now();
       const id = /^[\w-]{8,64}$/.test(String(request.headers['x-request-id'] ?? ''))
         ? request.headers['x-request-id']
         : randomUUID();
       request.headers['x-request-id'] = id;
-      const forwarded = trustProxy
-        ? String(request.headers['x-forwarded-for'] ?? '')
-            .split(',')
-            .at(-1)
-            ?.trim()
-        : null;
-      request.headers['x-crop-cycle-address'] = forwarded || request.socket.remoteAddress || 'unknown';
+      settleHeaders(request.headers, { trustProxy, remoteAddress: request.socket.remoteAddress });
+      watchLine(request, response);
       for (const [name, value] of Object.entries(ALWAYS)) response.setHeader(name, value);
       response.setHeader('x-request-id', id);
       if (isHttps(request)) response.setHeader('strict-transport-security', 'max-age=31536000; includeSubDomains');
       if (ending) response.setHeader('connection', 'close');
       response.on('finish', () => {
-        const path = String(request.url).split('?')[0];
+        const path = pathForLog(request.url);
         if (path === '/healthz' || path.startsWith('/_next/')) return;
         log.info(
           {

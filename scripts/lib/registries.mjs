@@ -77,10 +77,42 @@ function inputListing() {
   ].join('\n');
 }
 
+const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE'];
+
+function routes(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((e) => {
+    const path = join(folder, e.name);
+    return e.isDirectory() ? routes(path) : e.name === 'route.ts' ? [path] : [];
+  });
+}
+
+/** Every door of the edge with the methods it takes, from the routes themselves: what a screen may send, the server lets through. */
+function doorListing() {
+  const app = join(ROOT, 'src/app');
+  const doors = routes(app).map((file) => {
+    const text = readFileSync(file, 'utf8');
+    const methods = METHODS.filter((m) => new RegExp(`^export (async )?function ${m}\\b`, 'm').test(text));
+    const path = dirname(relative(app, file))
+      .split('/')
+      .filter((part) => !part.startsWith('('));
+    return [`/${path.join('/')}`, methods];
+  });
+  return [
+    '// Written by scripts/lib/registries.mjs from the routes; do not edit.',
+    'export const DOORS = {',
+    ...doors
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([path, m]) => `  '${path}': [${m.map((x) => `'${x}'`).join(', ')}],`),
+    '};',
+    '',
+  ].join('\n');
+}
+
 /** Writes the catalogue of words and every list that is not as its folder is. @returns the folders whose list was changed */
 export function writeRegistries() {
   writeWords();
   writeIfNew(join(ROOT, 'src/commands/inputs.generated.ts'), inputListing());
+  writeIfNew(join(ROOT, 'scripts/lib/doors.generated.mjs'), doorListing());
   return REGISTRIES.filter((registry) => {
     if (!existsSync(join(ROOT, registry.folder))) return false;
     return writeIfNew(join(ROOT, registry.folder, 'list.generated.ts'), listing(registry));

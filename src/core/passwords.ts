@@ -16,7 +16,8 @@ const COMMON = new Set(
   abcdefghijk abc1234567 abc12345678 abcd123456 abcd1234567 aaaaaaaaaa aquaponics aquaponics1 aquaponics123 fishfarm123
   fishfarming tilapia123 lettuce1234 greenhouse greenhouse1 greenhouse123 cropcycle1 cropcycle123 monkey1234 dragon1234
   master1234 shadow1234 freedom123 whatever123 starwars123 pokemon123 qwerasdfzxcv poiuytrewq lkjhgfdsa1 mnbvcxz123
-  secret1234 secret12345 testtest12 test123456 test1234567 testing123 temporary1 temppassword default123 guest12345`
+  secret1234 secret12345 testtest12 test123456 test1234567 testing123 temporary1 temppassword default123 guest12345
+  heronloop quillwater quillwaterfarm kingfisher kingfisherloop correcthorsebatterystaple`
     .split(/\s+/)
     .filter(Boolean),
 );

@@ -35,6 +35,12 @@ export async function mayFound(db: Knex, now: Date): Promise<boolean> {
   return rows[0].may;
 }
 
+/** Whether a code opens a farm now. */
+export async function isRightCode(db: Knex, code: string, now: Date): Promise<boolean> {
+  const { rows } = await db.raw('select code_is_open(?, ?) as open', [hashCode(code), now]);
+  return rows[0].open;
+}
+
 export interface Founder {
   code: string;
   habits: Habits;

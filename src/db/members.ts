@@ -189,3 +189,8 @@ export function signInsOf(db: Knex, person: SignedIn): Promise<SignInRow[]> {
 export async function endSignIn(db: Knex, asker: Buffer, wish: { id: string; now: Date }): Promise<void> {
   await db.raw('select end_session(?, ?, ?)', [asker, wish.now, wish.id]);
 }
+
+/** Ends every sign-in of the one who asks but this one. */
+export async function endOtherSignIns(db: Knex, asker: Buffer, now: Date): Promise<void> {
+  await db.raw('select end_other_sessions(?, ?)', [asker, now]);
+}

@@ -18,10 +18,10 @@ export class BadBody extends Error {
  * its texts and names after. JSON has no references, so what is read is never larger than what was sent.
  * @throws {BadBody} with the status and the words to answer with
  */
-export async function readJson(request: Request): Promise<unknown> {
+export async function readJson(request: Request, most = BODY_LIMITS.bytes): Promise<unknown> {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     throw new BadBody(415, say`Send JSON, with the content type application/json.`);
-  const text = await readText(request);
+  const text = await readText(request, most);
   checkShape(text);
   let value: unknown;
   try {
@@ -33,9 +33,9 @@ export async function readJson(request: Request): Promise<unknown> {
   return value;
 }
 
-async function readText(request: Request): Promise<string> {
+async function readText(request: Request, most: number): Promise<string> {
   const told = Number(request.headers.get('content-length') ?? 0);
-  if (told > BODY_LIMITS.bytes) throw new BadBody(413, tooLarge());
+  if (told > most) throw new BadBody(413, tooLarge(most));
   const reader = request.body?.getReader();
   if (!reader) throw new BadBody(400, say`Nothing arrived.`);
   const chunks: Uint8Array[] = [];
@@ -44,9 +44,9 @@ async function readText(request: Request): Promise<string> {
     const { done, value } = await reader.read();
     if (done) break;
     bytes += value.byteLength;
-    if (bytes > BODY_LIMITS.bytes) {
+    if (bytes > most) {
       await reader.cancel();
-      throw new BadBody(413, tooLarge());
+      throw new BadBody(413, tooLarge(most));
     }
     chunks.push(value);
   }
@@ -57,7 +57,7 @@ async function readText(request: Request): Promise<string> {
   }
 }
 
-const tooLarge = () => say`That is larger than ${BODY_LIMITS.bytes / 1000} kB.`;
+const tooLarge = (most: number) => say`That is larger than ${most / 1000} kB.`;
 
 /** Counts brackets and commas outside of texts. */
 function checkShape(text: string): void {

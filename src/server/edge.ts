@@ -2,14 +2,16 @@ import 'server-only';
 import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import type { Outcome } from '../ui/outcome';
-import { BadBody, readJson } from './body';
+import { BadBody, BODY_LIMITS, readJson } from './body';
 import { inRequest } from './log';
-import { ourFault } from './outcome';
+import { ourFault, refuse } from './outcome';
+import { currentPerson } from './session';
 
 /** Whether the person's browser speaks HTTPS, also when a proxy in front of us ends it. */
 export function isHttps(headers: Headers): boolean {
   return (
     process.env.APP_ORIGIN?.startsWith('https:') === true ||
+    // Our own server takes the word of a proxy away unless TRUST_PROXY says to believe it.
     headers.get('x-forwarded-proto')?.split(',')[0]?.trim() === 'https'
   );
 }
@@ -17,6 +19,11 @@ export function isHttps(headers: Headers): boolean {
 /** The address a request comes from, as our own server saw it; a proxy's word counts only where TRUST_PROXY says so. */
 export function addressOf(headers: Headers): string {
   return headers.get('x-crop-cycle-address') ?? 'unknown';
+}
+
+/** Whether a proxy handed the request on, trusted or not. */
+export function cameThroughProxy(headers: Headers): boolean {
+  return headers.get('x-crop-cycle-proxied') !== null;
 }
 
 /** Browsers say where a request comes from; one that comes from another site's page is refused. */
@@ -53,16 +60,33 @@ export function answerJson(outcome: Outcome<unknown>, status = statusOf(outcome)
   return Response.json(outcome, { status, headers: { 'cache-control': 'private, no-store' } });
 }
 
+/** Who may send what: nothing of a stranger is read before it is known how much it is and whether they may. */
+export interface Door {
+  /** Only who is signed in; asked before the body is read. */
+  members: boolean;
+  /** Most that is read. */
+  bytes: number;
+}
+
+export const MEMBERS: Door = { members: true, bytes: BODY_LIMITS.bytes };
+/** What a stranger fills in by hand. */
+export const SMALL: Door = { members: false, bytes: 20_000 };
+/** A piece of a farm file: its code is inside. */
+export const FULL: Door = { members: false, bytes: BODY_LIMITS.bytes };
+
 /** Reads a bounded body from our own pages or from a program, and answers in words whatever comes. */
 export async function edge(
   request: Request,
+  door: Door,
   work: (body: Record<string, unknown>) => Promise<Response>,
 ): Promise<Response> {
   return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
     const refusing = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
     if (isForeign(request.headers)) return refusing(say`That came from a page of another site.`, 403);
     try {
-      const body = await readJson(request);
+      if (door.members && !(await currentPerson()))
+        return answerJson(refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut'));
+      const body = await readJson(request, door.bytes);
       if (typeof body !== 'object' || body === null || Array.isArray(body)) return refusing(say`Send one object.`, 400);
       return await work(body as Record<string, unknown>);
     } catch (error) {

@@ -1,7 +1,8 @@
 import 'server-only';
 import { cookies } from 'next/headers';
 import { say } from '../core/words/words';
-import { personOfSession, SESSION_DAYS, signIn, type SignInResult } from '../db/people';
+import { FOUNDING_GUARD, isRightCode } from '../db/founding';
+import { personOfSession, SESSION_DAYS, signIn, waitsToTry, type SignInResult } from '../db/people';
 import { LOCALE_COOKIE } from '../words/locales';
 import { now } from './clock';
 import { database } from './database';
@@ -42,6 +43,15 @@ export async function enterAs(
     jar.set(LOCALE_COOKIE, person.settings.locale, { ...rest, httpOnly: false, maxAge: DEVICE_DAYS * 86_400 });
   jar.set(DEVICE_COOKIE, result.device, { ...rest, maxAge: DEVICE_DAYS * 86_400 });
   return result;
+}
+
+/**
+ * Wrong founding codes are counted like tries of a password; the right one never waits for them.
+ * @returns seconds to wait; 0: go on
+ */
+export async function waitsForCode(headers: Headers, code: string): Promise<number> {
+  if (await isRightCode(database(), code, now())) return 0;
+  return waitsToTry(database(), { name: FOUNDING_GUARD, address: addressOf(headers), device: null }, now());
 }
 
 export function tooManyWords(seconds: number): string {

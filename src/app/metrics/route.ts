@@ -1,5 +1,5 @@
 import { say } from '../../core/words/words';
-import { addressOf } from '../../server/edge';
+import { addressOf, cameThroughProxy } from '../../server/edge';
 import { figures, figuresType } from '../../server/metrics';
 
 export const dynamic = 'force-dynamic';
@@ -10,7 +10,7 @@ const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 export async function GET(request: Request) {
   const token = process.env.METRICS_TOKEN;
   const known = token && request.headers.get('authorization') === `Bearer ${token}`;
-  if (!known && !LOOPBACK.test(addressOf(request.headers)))
+  if (!known && (cameThroughProxy(request.headers) || !LOOPBACK.test(addressOf(request.headers))))
     return new Response(
       say`Not here
 `,

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { APPETITES } from '../../core/tables/tables';
 import { word } from '../../core/words/words';

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsOptional, ValidateNested } from 'class-validator';
 import { word } from '../../core/words/words';
 import { DayField, NumberField } from '../inputs';

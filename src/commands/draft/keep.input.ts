@@ -1,5 +1,5 @@
 import { word } from '../../core/words/words';
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsObject, IsOptional, ValidateNested } from 'class-validator';
 import { IdField, ListField, TextField, WholeField } from '../inputs';
 

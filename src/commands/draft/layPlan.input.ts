@@ -1,5 +1,5 @@
 import { word } from '../../core/words/words';
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
 import { STEP_KINDS } from '../../core/plan/steps/steps';
 import type { StepDetail, StepKind } from '../../core/plan/types';

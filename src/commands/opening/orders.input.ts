@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { ValidateNested } from 'class-validator';
 import { RANGES } from '../../core/quantity/ranges';
 import { word } from '../../core/words/words';

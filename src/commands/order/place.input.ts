@@ -1,5 +1,5 @@
 import { word } from '../../core/words/words';
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { ValidateNested } from 'class-validator';
 import { RANGES } from '../../core/quantity/ranges';
 import { AmountField, CodeField, Confirmable, DayField, IdField, ListField } from '../inputs';

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { METHODS, PART_ROLES, type Method, type PartRole } from '../../core/setup/description';
 import { word } from '../../core/words/words';

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { NOTHING_SEEN, SIGN_CODES, type SignCode } from '../../core/crops/signs';
 import { word } from '../../core/words/words';

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { RECIPE_CARE, type CareCode } from '../../core/crops/care';
 import { METHODS } from '../../core/setup/description';

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, IsString, ValidateNested } from 'class-validator';
 import { EQUIPMENT_KINDS, LOOP_KINDS, METHODS, PART_ROLES, STAGES, STANDS } from '../../core/setup/description';
 import { word } from '../../core/words/words';

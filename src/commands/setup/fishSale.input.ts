@@ -1,5 +1,5 @@
 import { word } from '../../core/words/words';
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsOptional, ValidateNested } from 'class-validator';
 import { CodeField, ListField, MinorField, NumberField, TextField, VersionField, WholeField } from '../inputs';
 

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, ValidateNested } from 'class-validator';
 import { METHODS } from '../../core/crops/worth';
 import { word } from '../../core/words/words';

@@ -1,5 +1,5 @@
 import { word } from '../../core/words/words';
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { ValidateNested } from 'class-validator';
 import { CodeField, Confirmable, ListField, NumberField, VersionField } from '../inputs';
 

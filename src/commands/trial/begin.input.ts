@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, IsUUID, ValidateNested } from 'class-validator';
 import { TRIAL_MEASURE_CODES, type TrialMeasure } from '../../core/crops/trialVerdict';
 import { word } from '../../core/words/words';

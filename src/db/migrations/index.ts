@@ -28,6 +28,7 @@ import * as m26 from './0026_weather_and_trials';
 import * as m27 from './0027_growing_on';
 import * as m28 from './0028_looks_in_order';
 import * as m29 from './0029_restorable';
+import * as m30 from './0030_sign_ins';
 
 const MIGRATIONS = [
   m1,
@@ -59,6 +60,7 @@ const MIGRATIONS = [
   m27,
   m28,
   m29,
+  m30,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

@@ -30,6 +30,9 @@ export function MySignIns() {
   const go = (farmId: string) => void change({ farmId }, () => window.location.assign('/round'));
   const end = (id: string) =>
     void change({ end: id }, () => setKnown({ ...known, signIns: known.signIns.filter((s) => s.id !== id) }));
+  const others = known.signIns.filter((s) => !s.isThis);
+  const endOthers = () =>
+    void change({ end: 'others' }, () => setKnown({ ...known, signIns: known.signIns.filter((s) => s.isThis) }));
   return (
     <Stack>
       {known.farms.length > 1 && (
@@ -67,6 +70,11 @@ export function MySignIns() {
             </Row>
           ))}
         </Rows>
+        {others.length > 1 && (
+          <WordButton type="button" onClick={endOthers}>
+            {say`sign out everywhere else`}
+          </WordButton>
+        )}
       </div>
       {wrong && (
         <Text as="p" tone="danger" role="alert">

@@ -1,6 +1,6 @@
-import { say } from '../../../core/words/words';
+import { plural } from '../../../core/words/words';
 import { runCommand, stays } from '../../../commands/registry';
-import { answerJson, edge } from '../../../server/edge';
+import { answerJson, edge, MEMBERS } from '../../../server/edge';
 import { currentPerson } from '../../../server/session';
 
 export const dynamic = 'force-dynamic';
@@ -10,11 +10,18 @@ export const dynamic = 'force-dynamic';
  * what is wrong by field, in words. The same key with the same content gives the first answer again. `stays`: what is recorded by it is not taken back.
  */
 export async function POST(request: Request) {
-  return edge(request, async ({ command, version, entryKey, doneAt, body, ...rest }) => {
-    const unknown = Object.keys(rest)[0];
-    if (unknown)
+  return edge(request, MEMBERS, async ({ command, version, entryKey, doneAt, body, ...rest }) => {
+    const unknown = Object.keys(rest).length;
+    if (unknown > 0)
       return answerJson(
-        { ok: false, fields: { form: [say`“${unknown.slice(0, 60)}” is not part of a command.`] } },
+        {
+          ok: false,
+          fields: {
+            form: [
+              plural(unknown, '# thing sent is not part of a command.', '# things sent are not part of a command.'),
+            ],
+          },
+        },
         400,
       );
     const sent = { command: command as string, version: version as number, entryKey: entryKey as string, body };

@@ -1,4 +1,4 @@
-import { Type } from 'class-transformer';
+import { Type } from '../../../core/inputType';
 import { ValidateNested } from 'class-validator';
 import { HabitsPart } from '../../../commands/setup/describe.input';
 import { CodeField, TextField } from '../../../commands/inputs';

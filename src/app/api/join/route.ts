@@ -5,7 +5,7 @@ import { join } from '../../../db/members';
 import { askerOf } from '../../../db/people';
 import { now } from '../../../server/clock';
 import { database } from '../../../server/database';
-import { answerJson, edge } from '../../../server/edge';
+import { answerJson, edge, SMALL } from '../../../server/edge';
 import { asOutcome, refuse } from '../../../server/outcome';
 import { currentPerson } from '../../../server/session';
 import { enterAs } from '../../../server/signingIn';
@@ -15,7 +15,7 @@ export const dynamic = 'force-dynamic';
 
 /** Becomes a member by a link: as someone new, or as who is signed in. */
 export async function POST(request: Request) {
-  return edge(request, async (body) => {
+  return edge(request, SMALL, async (body) => {
     const read = await readInput(JoinInput, body);
     if (!read.ok) return answerJson(read);
     const { token, asMyself, name = '', signInName = '', password = '' } = read.value;

@@ -1,12 +1,12 @@
 import { answerQuestion } from '../../../questions/registry';
-import { answerJson, edge } from '../../../server/edge';
+import { answerJson, edge, MEMBERS } from '../../../server/edge';
 import { currentPerson } from '../../../server/session';
 
 export const dynamic = 'force-dynamic';
 
 /** Something a screen asks before anything is recorded: `{ question, body }`. Limited by person. */
 export async function POST(request: Request) {
-  return edge(request, async ({ question, body }) =>
+  return edge(request, MEMBERS, async ({ question, body }) =>
     answerJson(await answerQuestion(await currentPerson(), question as string, body ?? {})),
   );
 }

@@ -16,7 +16,7 @@ export async function GET(_request: Request, { params }: { params: Promise<{ tab
   const table = fileTable((await params).table);
   if (!table) return answerJson(refuse(say`There is no such table.`), 404);
   return download({
-    farmId: person.farmId,
+    person,
     name: `${table}.csv`,
     type: 'text/csv',
     work: async (tx, write) => {

@@ -1,0 +1,1 @@
+export const DOORS: Record<string, string[]>;
