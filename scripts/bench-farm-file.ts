@@ -82,7 +82,9 @@ try {
   const path = join(folder, 'large.json');
   const rows = await writeLarge(farmId, path);
   const newFarmId = randomUUID();
-  const inS = await seconds(() => readFarmFile({ db: owner, lines: linesOfFile(path), newFarmId, now: new Date() }));
+  const inS = await seconds(() =>
+    readFarmFile({ db: owner, lines: linesOfFile(path), newFarmId, now: new Date(), judge: async () => null }),
+  );
   globalThis.gc?.();
   const before = process.memoryUsage().rss;
   let most = before;

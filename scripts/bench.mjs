@@ -45,6 +45,10 @@ main(async () => {
     const { benchLoad } = await import('./lib/bench-load.mjs');
     Object.assign(figures, await benchLoad(wants));
   }
+  if (only && wants('mutations')) {
+    const { benchMutations } = await import('./lib/bench-mutations.mjs');
+    Object.assign(figures, await benchMutations());
+  }
   // It takes half an hour: only when asked for.
   if (only && wants('anyDay')) {
     const { benchAnyDay } = await import('./lib/bench-days.mjs');
@@ -70,6 +74,7 @@ main(async () => {
     logOnScreensP95Ms: 150,
     log100AtOnceMs: 2000,
     anyDayFailed: 0,
+    mutationsFaults: 0,
     logLost: 0,
     crashLost: 0,
     crashDoubled: 0,

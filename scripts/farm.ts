@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream, existsSync } from 'node:fs';
 import { once } from 'node:events';
+import { judgeFarmHead } from '../src/app/api/farm-file/judgeFarm';
 import { ownerConnection, readingFarm } from '../src/db/connection';
 import { linesOfFile, readFarmFile, writeFarmFile } from '../src/db/farmFile';
 
@@ -15,6 +16,7 @@ async function takeIn() {
     db: owner,
     now: new Date(),
     lines: linesOfFile(file),
+    judge: judgeFarmHead,
     newFarmId: randomUUID(),
     progress: (rows, table) => process.stdout.write(`\r· ${rows} rows, at ${table}        `),
   });

@@ -4,6 +4,7 @@ import type { Knex } from 'knex';
 import { RuleBroken } from '../core/errors';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
+import { rowFault } from './farmFileRows';
 
 /**
  * A whole farm as one JSON file of our own format, described in docs/farm-file.md: written row by row, read line by line.
@@ -74,6 +75,16 @@ export const LEFT_OUT: Record<string, string> = {
 const SECRET: Partial<Record<FileTable, readonly string[]>> = {
   person: ['password_hash', 'demo_password', 'account_id'],
 };
+/** Tables whose rows have running numbers: they are given anew in the order of the file. */
+const NUMBERED: ReadonlySet<FileTable> = new Set([
+  'order_event',
+  'plan_event',
+  'purge_batch_change',
+  'reading',
+  'setup_change',
+  'task_done',
+  'upgrade_note',
+]);
 const FETCH = 2000;
 
 type Write = (text: string) => Promise<void>;
@@ -108,7 +119,7 @@ export async function writeFarmFile(tx: Tx, write: Write, writtenAt: Date): Prom
 async function writeRows(tx: Tx, table: FileTable, write: Write): Promise<void> {
   const without = ['farm_id', ...(SECRET[table] ?? [])].map((c) => `- '${c}'`).join(' ');
   await tx.raw(
-    `declare farm_rows no scroll cursor for select (to_jsonb(t) ${without})::text as row from ${table} t where farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`,
+    `declare farm_rows no scroll cursor for select (to_jsonb(t) ${without})::text as row from ${table} t where farm_id = nullif(current_setting('app.farm_id', true), '')::uuid${NUMBERED.has(table) ? ' order by id' : ''}`,
   );
   let first = true;
   for (;;) {
@@ -181,6 +192,8 @@ interface ReadArgs {
   newFarmId: string;
   by?: TakenInBy;
   now: Date;
+  /** What is wrong with the row of the farm itself, as the screens would judge it. */
+  judge: (farm: Record<string, unknown>) => Promise<string | null>;
   progress?: (rows: number, table: string) => void;
 }
 
@@ -189,16 +202,18 @@ interface ReadArgs {
  * first farm: a ledger is laid down as it was; its balances are made anew from the movements and must not come out below nought.
  * @throws {RuleBroken} with what is wrong and in which line
  */
-export async function readFarmFile({ db, lines, newFarmId, by, now, progress }: ReadArgs): Promise<FarmRead> {
+export async function readFarmFile({ db, lines, newFarmId, by, now, judge, progress }: ReadArgs): Promise<FarmRead> {
   return db.transaction(async (tx) => {
     await tx.raw(`select set_config('app.farm_id', ?, true)`, [newFarmId]);
     const state = { head: null as FileHead | null, table: null as FileTable | null, rows: 0, ended: false, line: 0 };
     let batch: string[] = [];
+    const named = new Set<string>();
     const flush = async () => {
-      if (batch.length > 0) await insertRows(tx, state.table!, { rows: batch, farmId: newFarmId });
+      if (batch.length > 0) await insertRows(tx, state.table!, { rows: batch, named, farmId: newFarmId });
       state.rows += batch.length;
       if (batch.length > 0) progress?.(state.rows, state.table!);
       batch = [];
+      named.clear();
     };
     // Checking a large farm at its end takes longer than any answer to a person may.
     await tx.raw(`set local statement_timeout = '10min'`);
@@ -209,12 +224,19 @@ export async function readFarmFile({ db, lines, newFarmId, by, now, progress }: 
       if (!text) continue;
       if (!state.head) {
         state.head = readHead(text);
-        await tx.raw('select taking_in_begins(?, ?, ?, ?)', [
-          newFarmId,
-          JSON.stringify(state.head.farm),
-          by?.codeHash ?? null,
-          now,
-        ]);
+        const wrong = await judge(state.head.farm);
+        if (wrong) throw new RuleBroken('file', say`The farm itself does not fit: ${wrong}`);
+        await tx
+          .raw('select taking_in_begins(?, ?, ?, ?)', [
+            newFarmId,
+            JSON.stringify(state.head.farm),
+            by?.codeHash ?? null,
+            now,
+          ])
+          .catch((error: unknown) => {
+            if ((error as { code?: string }).code?.startsWith('2')) throw unfit(error);
+            throw error;
+          });
       } else if (/^,?"\w+":\[$/.test(text)) {
         state.table = tableOf(text.replace(/[^\w]/g, ''), state.line);
       } else if (text === ']' || text === '],') {
@@ -224,7 +246,7 @@ export async function readFarmFile({ db, lines, newFarmId, by, now, progress }: 
       } else if (text.startsWith('}}')) {
         state.ended = true;
       } else {
-        batch.push(rowOf(text, state.line));
+        batch.push(rowOf(text, { table: state.table, line: state.line, named }));
         if (batch.length >= FETCH) await flush();
       }
     }
@@ -235,17 +257,33 @@ export async function readFarmFile({ db, lines, newFarmId, by, now, progress }: 
         say`The file ends in the middle, in line ${state.line}. Nothing was taken; write it out again.`,
       );
     // What a row names may come after it; by now everything is here.
-    await tx.raw('set constraints all immediate');
+    await tx.raw('set constraints all immediate').catch((error: unknown) => {
+      throw unfit(error);
+    });
     await ends(tx, newFarmId, by);
     return { farmId: newFarmId, name: String(state.head.farm.name), rows: state.rows };
   });
+}
+
+/** What the database says of rows that do not fit each other, short. */
+function unfit(error: unknown): RuleBroken {
+  const { message, detail } = error as Error & { detail?: string };
+  return new RuleBroken(
+    'file',
+    say`What the file says does not fit together: ${(detail ?? message.split(' - ').at(-1) ?? '').slice(0, 200)}. Nothing was taken.`,
+  );
 }
 
 async function ends(tx: Knex.Transaction, farmId: string, by?: TakenInBy): Promise<void> {
   try {
     await tx.raw('select taking_in_ends(?, ?, ?)', [farmId, by?.signInName ?? null, by?.passwordHash ?? null]);
   } catch (error) {
-    const { constraint, message } = error as Error & { constraint?: string };
+    const { constraint, message, code } = error as Error & { constraint?: string; code?: string };
+    if (constraint === 'person_last_manager')
+      throw new RuleBroken('file', say`No manager is among its people: a farm needs one. Nothing was taken.`);
+    if (constraint === 'taking_in_reading')
+      throw new RuleBroken('file', say`A reading corrects one that is not in the file. Nothing was taken.`);
+    if (constraint !== 'taking_in_manager' && code?.startsWith('2')) throw unfit(error);
     if (constraint !== 'taking_in_manager') throw error;
     const names = message.split(' - ').at(-1) ?? '';
     throw new RuleBroken('signInName', say`No manager of that farm signs in so. Its managers are: ${names}.`);
@@ -259,6 +297,8 @@ function readHead(text: string): FileHead {
   } catch {
     throw new RuleBroken('file', say`That is no farm file: its first line cannot be read.`);
   }
+  if (typeof head !== 'object' || head === null || typeof head.farm !== 'object' || head.farm === null)
+    throw new RuleBroken('file', say`That is no farm file: its first line cannot be read.`);
   if (head.format !== FARM_FORMAT) throw new RuleBroken('file', say`That is no farm file of Crop Cycle.`);
   if (!(head.version >= 1 && head.version <= FARM_FILE_VERSION))
     throw new RuleBroken(
@@ -274,13 +314,26 @@ function tableOf(name: string, line: number): FileTable {
   return known;
 }
 
-function rowOf(text: string, line: number): string {
+interface RowAt {
+  table: FileTable | null;
+  line: number;
+  /** Columns named by the rows that go in together: one that leaves one out has nothing there. */
+  named: Set<string>;
+}
+
+function rowOf(text: string, { table, line, named }: RowAt): string {
   const row = text.replace(/,$/, '');
+  let read: unknown;
   try {
-    JSON.parse(row);
+    read = JSON.parse(row);
   } catch {
     throw new RuleBroken('file', say`Line ${line} is cut off or no row. Nothing was taken.`);
   }
+  if (!table || typeof read !== 'object' || read === null || Array.isArray(read))
+    throw new RuleBroken('file', say`Line ${line} is cut off or no row. Nothing was taken.`);
+  const wrong = rowFault(table, read as Record<string, unknown>);
+  if (wrong) throw new RuleBroken('file', say`Line ${line}, a row of “${table}”, does not fit: ${wrong}`);
+  for (const name of Object.keys(read)) named.add(name);
   return row;
 }
 
@@ -301,11 +354,10 @@ async function columnsOf(tx: Knex.Transaction, table: FileTable): Promise<string
 async function insertRows(
   tx: Knex.Transaction,
   table: FileTable,
-  { rows, farmId }: { rows: string[]; farmId: string },
+  { rows, named, farmId }: { rows: string[]; named: ReadonlySet<string>; farmId: string },
 ) {
   const columns = (await columnsOf(tx, table)).filter((c) => c !== 'farm_id' && !(SECRET[table] ?? []).includes(c));
-  const first = Object.keys(JSON.parse(rows[0]!) as object);
-  const known = columns.filter((c) => first.includes(c));
+  const known = columns.filter((c) => named.has(c));
   try {
     await tx.raw('select taking_in_lays(?, ?, ?, ?)', [farmId, table, known, `[${rows.join(',')}]`]);
   } catch (error) {

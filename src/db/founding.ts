@@ -1,6 +1,8 @@
 import { createHash, randomInt, randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
+import { RuleBroken } from '../core/errors';
 import type { Habits } from '../core/setup/description';
+import { checkZoneAndCurrency } from '../core/setup/habits';
 import { inFarm } from './connection';
 import { blankDescription } from './doing/setUp';
 import { hashPassword } from './people';
@@ -53,6 +55,8 @@ export interface Founder {
 export async function foundFarm(db: Knex, founder: Founder, now: Date): Promise<void> {
   const farmId = randomUUID();
   const { habits } = founder;
+  const wrong = checkZoneAndCurrency(habits);
+  if (wrong) throw new RuleBroken(`habits.${wrong.field}`, wrong.words);
   const passwordHash = await hashPassword(founder.password);
   await inFarm(db, farmId, async (tx) => {
     await tx.raw('select found_farm(?, ?, ?, ?, ?, ?, ?, ?, ?, ?)', [

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { judgeFarmHead } from '../../src/app/api/farm-file/judgeFarm';
 import { inFarm, readingFarm } from '../../src/db/connection';
 import { FILE_TABLES, keepPart, LEFT_OUT, linesOfParts, readFarmFile, writeFarmFile } from '../../src/db/farmFile';
 import { hashCode } from '../../src/db/founding';
@@ -32,7 +33,7 @@ async function* linesOf(text: string) {
 }
 
 const read = (desk: Desk, text: string) =>
-  readFarmFile({ db: desk.owner, now: WRITTEN, lines: linesOf(text), newFarmId: randomUUID() });
+  readFarmFile({ db: desk.owner, now: WRITTEN, lines: linesOf(text), newFarmId: randomUUID(), judge: judgeFarmHead });
 
 /** Rows in no order: which came first is not what a farm is. */
 const sorted = (text: string) => {
@@ -132,6 +133,7 @@ describe('from a browser', () => {
       newFarmId: randomUUID(),
       by: { ...by, ...over },
       now: WRITTEN,
+      judge: judgeFarmHead,
     });
 
   test('it needs the code of the first farm and a manager of the file; then it is theirs, and the code is used up', async () => {

@@ -237,7 +237,7 @@ describe('writes through the edge', () => {
       expect(words(await runCommand(await currentPerson(), sent))).toContain('Nothing arrived');
     }
     expect(words(await leaveHandover({ words: 'hi there', entryKey: key(), role: 'manager' }))).toContain(
-      'should not exist',
+      'not asked for here',
     );
     expect(words(await leaveHandover({ words: 'x'.repeat(501), entryKey: key() }))).toBe('At most 500 characters');
     expect(words(await leaveHandover({ words: 'no key' }))).toContain('lost its key');

@@ -1,3 +1,5 @@
+import { isCurrency, isTimeZone } from '../quantity/zones';
+import { say } from '../words/words';
 import type { UnitChoice } from '../quantity/units';
 import type { Habits } from './description';
 
@@ -48,4 +50,22 @@ export function usualHabits(locale: string, timeZone: string): Habits {
     units,
     firstWeekday: SUNDAY_FIRST.includes(region) ? 7 : 1,
   };
+}
+
+/** What is wrong with a time zone or a currency, in words with its field, or null. */
+export function checkZoneAndCurrency({
+  timeZone,
+  currency,
+}: Pick<Habits, 'timeZone' | 'currency'>): { field: 'timeZone' | 'currency'; words: string } | null {
+  if (!isTimeZone(timeZone))
+    return {
+      field: 'timeZone',
+      words: say`“${String(timeZone).slice(0, 60)}” is no time zone; choose one of the list.`,
+    };
+  if (!isCurrency(currency))
+    return {
+      field: 'currency',
+      words: say`“${String(currency).slice(0, 10)}” is no currency; choose one of the list.`,
+    };
+  return null;
 }

@@ -5,6 +5,7 @@ import { descriptionFaults } from '../../core/setup/faults';
 import { layOut } from '../../core/setup/layOut';
 import type { Day } from '../../core/quantity/days';
 import { say } from '../../core/words/words';
+import { checkZoneAndCurrency } from '../../core/setup/habits';
 import type { Tx } from '../connection';
 import { invite } from '../members';
 import { loadDescription } from '../farmSetup';
@@ -22,14 +23,9 @@ export const blankDescription = (habits: Habits, people: FarmDescription['people
   people,
 });
 
-function checkHabits({ timeZone, currency }: Habits) {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone });
-  } catch {
-    throw new RuleBroken('habits.timeZone', say`“${timeZone}” is no time zone; choose one of the list.`);
-  }
-  if (!/^[A-Z]{3}$/.test(currency) || !Intl.supportedValuesOf('currency').includes(currency))
-    throw new RuleBroken('habits.currency', say`“${currency}” is no currency; choose one of the list.`);
+function checkHabits(habits: Habits) {
+  const wrong = checkZoneAndCurrency(habits);
+  if (wrong) throw new RuleBroken(`habits.${wrong.field}`, wrong.words);
 }
 
 /** Keeps what is described so far; what cannot be is only told when the farm is to be opened. @returns the new version */

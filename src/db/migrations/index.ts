@@ -29,6 +29,7 @@ import * as m27 from './0027_growing_on';
 import * as m28 from './0028_looks_in_order';
 import * as m29 from './0029_restorable';
 import * as m30 from './0030_sign_ins';
+import * as m31 from './0031_one_farms_file';
 
 const MIGRATIONS = [
   m1,
@@ -61,6 +62,7 @@ const MIGRATIONS = [
   m28,
   m29,
   m30,
+  m31,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

@@ -13,6 +13,7 @@ import { asOutcome, refuse } from '../../../server/outcome';
 import { currentPerson } from '../../../server/session';
 import { tooManyWords, waitsForCode } from '../../../server/signingIn';
 import { FileCame, FilePart } from './farmFile.input';
+import { judgeFarmHead } from './judgeFarm';
 
 export const dynamic = 'force-dynamic';
 
@@ -50,6 +51,7 @@ async function takeIn(body: Record<string, unknown>, request: Request): Promise<
         newFarmId: randomUUID(),
         by,
         now: now(),
+        judge: judgeFarmHead,
         progress: (rows) => tell({ rows }),
       }),
     );
