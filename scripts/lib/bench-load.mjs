@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { appOn, demoTemplate } from './app.mjs';
 import { build } from './build.mjs';
@@ -8,8 +9,10 @@ import { webProcesses } from './serveMany.mjs';
 
 /** Load as people make it: a hundred who write, twenty who read, twelve farms in turn; and the server killed meanwhile. */
 const PEOPLE = 100;
-const EVERY_MS = 5000;
-const ROUNDS = 6;
+const EVERY_MS = 4000;
+const ROUNDS = 30;
+const BURSTS = 3;
+const SCREEN_ROUNDS = 5;
 const READERS = 20;
 const STATIONS = ['round', 'cohorts', 'beds', 'purge', 'market', 'season'];
 const NAMES = ['ines', 'bram', 'oluchi', 'tess', 'joram'];
@@ -67,6 +70,45 @@ async function workOf(database) {
   };
 }
 
+/** Half readings, half deaths, of as many tanks as there are. */
+async function burstOf(database) {
+  const work = await workOf(database);
+  return (i) => work(Math.floor(i / 2) * 5 + (i % 2 === 0 ? 0 : 3));
+}
+
+const HEALTH_EVERY_MS = 100;
+
+/** Asks again and again how the server is. @returns how to end it: the 99th part of a hundred, ms */
+export function watchHealth(base) {
+  const times = [];
+  let over = false;
+  const ask = async () => {
+    while (!over) {
+      const began = performance.now();
+      const ok = await fetch(`${base}/healthz`).then(
+        (r) => r.text().then(() => r.ok),
+        () => false,
+      );
+      times.push(ok ? performance.now() - began : 10_000);
+      await later(HEALTH_EVERY_MS);
+    }
+  };
+  const asking = ask();
+  return async () => {
+    over = true;
+    await asking;
+    return Math.round(quantile(times, 0.99));
+  };
+}
+
+/** Memory of each process that serves, MB. @param pid of the one that keeps them */
+export function memoryMb(pid) {
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').filter(Boolean);
+  return (children.length > 0 ? children : [pid]).map((p) =>
+    Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${p}/status`, 'utf8'))?.[1] ?? 0) / 1024),
+  );
+}
+
 /** Sends under one key until an answer comes, as a phone does. @returns how often it was sent */
 async function sendUntilAnswered(base, cookie, sent) {
   for (let tries = 1; tries < 200; tries++) {
@@ -119,8 +161,9 @@ async function benchPeople(wants) {
       const keys = [];
       const times = [];
       const wrong = [];
-      const timed = async (cookie) => {
-        const sent = work(n++);
+      const burst = await burstOf(database);
+      const timed = async (cookie, make = work) => {
+        const sent = make(n++);
         keys.push(sent.entryKey);
         const began = performance.now();
         const { answer } = await post(app.base, cookie, sent);
@@ -129,6 +172,7 @@ async function benchPeople(wants) {
       };
       if (wants('logP95') || wants('log')) {
         say(`${PEOPLE} people, each writing every ${EVERY_MS / 1000} s`);
+        const healthy = watchHealth(app.base);
         await Promise.all(
           cookies.map(async (cookie, i) => {
             await later((i * EVERY_MS) / PEOPLE);
@@ -141,12 +185,13 @@ async function benchPeople(wants) {
         );
         figures.logP50Ms = Math.round(quantile(times, 0.5));
         figures.logP95Ms = Math.round(quantile(times, 0.95));
+        figures['healthzP99Ms.log'] = await healthy();
         times.length = 0;
         say('The same through the screens: each then reads the round again');
         await Promise.all(
           cookies.map(async (cookie, i) => {
             await later((i * EVERY_MS) / PEOPLE);
-            for (let round = 0; round < 3; round++) {
+            for (let round = 0; round < SCREEN_ROUNDS; round++) {
               const began = performance.now();
               await timed(cookie);
               await fetch(`${app.base}/round`, { headers: { cookie, rsc: '1' } }).then((r) => r.text());
@@ -157,8 +202,16 @@ async function benchPeople(wants) {
         figures.logOnScreensP95Ms = Math.round(quantile(times, 0.95));
         times.length = 0;
         say(`${PEOPLE} in the same instant`);
-        await Promise.all(cookies.map(timed));
-        figures.log100AtOnceMs = Math.round(Math.max(...times));
+        const atOnce = watchHealth(app.base);
+        const p95s = [];
+        for (let i = 0; i < BURSTS; i++) {
+          times.length = 0;
+          await Promise.all(cookies.map((cookie) => timed(cookie, burst)));
+          p95s.push(quantile(times, 0.95));
+        }
+        figures.log100AtOnceP95Ms = Math.round(quantile(p95s, 0.5));
+        figures['healthzP99Ms.atOnce'] = await atOnce();
+        figures['memoryMb.log'] = Math.max(...memoryMb(app.server.pid));
         const { entries } = await recorded(database, keys);
         figures.logLost = keys.length - wrong.length - entries;
         if (wrong.length > 0) say(`Refused: ${JSON.stringify(wrong[0])}`);

@@ -75,13 +75,27 @@ export interface Frame {
   entryKey?: string | null;
   farmDay?: string;
   at?: Date;
+  /** Waits until nothing that writes is in its way: the whole farm, or only these places of it. */
+  waitsFor?: 'farm' | readonly string[];
 }
 
-async function declare(tx: Tx, { farmId, personId, entryKey, farmDay, at }: Frame): Promise<void> {
+/** Writes of one farm wait for each other, those that name their places only for others at the same ones; in one order, so that none waits in a ring. */
+function locks(farmId: string, waitsFor: Frame['waitsFor']): { sql: string; keys: string[] } {
+  if (waitsFor === undefined) return { sql: '', keys: [] };
+  if (waitsFor === 'farm') return { sql: ', pg_advisory_xact_lock(hashtextextended(?, 7))', keys: [farmId] };
+  const places = [...new Set(waitsFor)].sort();
+  return {
+    sql: `, pg_advisory_xact_lock_shared(hashtextextended(?, 7))${', pg_advisory_xact_lock(hashtextextended(?, 8))'.repeat(places.length)}`,
+    keys: [farmId, ...places.map((p) => `${farmId}:${p}`)],
+  };
+}
+
+async function declare(tx: Tx, { farmId, personId, entryKey, farmDay, at, waitsFor }: Frame): Promise<void> {
+  const { sql, keys } = locks(farmId, waitsFor);
   await tx.raw(
     `select set_config('app.farm_id', ?, true), set_config('app.person_id', ?, true), set_config('app.entry_key', ?, true),
-       set_config('app.farm_day', ?, true), set_config('app.at', ?, true)`,
-    [farmId, personId ?? '', entryKey ?? '', farmDay ?? '', at?.toISOString() ?? ''],
+       set_config('app.farm_day', ?, true), set_config('app.at', ?, true)${sql}`,
+    [farmId, personId ?? '', entryKey ?? '', farmDay ?? '', at?.toISOString() ?? '', ...keys],
   );
 }
 

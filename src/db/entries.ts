@@ -42,11 +42,6 @@ export interface StoredEntry {
   takenBackBy: string | null;
 }
 
-/** Writes of one farm go one after another, so that each sees what the one before it did and none waits for another in a ring. */
-export async function waitForFarm(tx: Tx, farmId: string): Promise<void> {
-  await tx.raw('select pg_advisory_xact_lock(hashtextextended(?, 7))', [farmId]);
-}
-
 /**
  * Claims a key for an entry. A second one with the same key waits until the first is through.
  * @returns null when the key is this entry's now; the entry that has it already, when its content is the same

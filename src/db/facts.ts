@@ -220,17 +220,28 @@ export async function latestPh(tx: Tx, day: Day) {
   })) as { loopId: string; pH: number; on: Day; weekAgo: number | null }[];
 }
 
-/** The last reading of each loop and kind in the fortnight up to a day. */
+/** Species of which there are fish in a loop now. */
+export async function speciesInLoop(tx: Tx, loopId: string): Promise<string[]> {
+  const { rows } = await tx.raw<{ rows: { code: string }[] }>(
+    `select distinct l.species_code as code from place p join balance b on b.farm_id = p.farm_id and b.place_id = p.id and b.count > 0
+     join lot l on l.farm_id = b.farm_id and l.id = b.lot_id and l.kind = 'cohort' where p.loop_id = ?`,
+    [loopId],
+  );
+  return rows.map((r) => r.code);
+}
+
+/** The last reading of each loop and kind in the fortnight up to a day. @param loopId of one loop only */
 export async function latestWater(
   tx: Tx,
   day: Day,
+  loopId?: string,
 ): Promise<{ loopId: string; kind: string; value: number; on: Day }[]> {
   const { rows } = await tx.raw(
     `select distinct on (loop_id, kind) loop_id, kind, value, farm_day
-     from reading r where farm_day between ?::date - 14 and ? and not withdrawn
+     from reading r where farm_day between ?::date - 14 and ? and not withdrawn ${loopId ? 'and loop_id = ?' : ''}
        and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
      order by loop_id, kind, taken_at desc, id desc`,
-    [day, day],
+    loopId ? [day, day, loopId] : [day, day],
   );
   return rows.map((r: { loop_id: string; kind: string; value: number; farm_day: Day }) => ({
     loopId: r.loop_id,

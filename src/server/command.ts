@@ -40,6 +40,11 @@ export type TakeBack =
 export interface Command<I extends object = object, R = unknown> {
   /** `subject.act` */
   name: string;
+  /**
+   * The places it touches, where it rests on nothing else of the farm: such acts go beside each other at different places.
+   * Without it an act is alone on its farm for as long as it takes.
+   */
+  places?: (body: I) => string[];
   /** Version of its shape; it changes when an older sender would be misunderstood, never with a build. */
   version: number;
   /** How the record of the day calls it. */

@@ -3,7 +3,7 @@ import { say, told } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { dayAt } from '../core/quantity/days';
 import { inFarm, type Tx } from '../db/connection';
-import { answerEntry, claimEntry, contentHash, waitForFarm } from '../db/entries';
+import { answerEntry, claimEntry, contentHash } from '../db/entries';
 import type { Entry } from '../db/ledger';
 import type { SignedIn } from '../db/people';
 import { farmFacts, plan } from '../db/slices';
@@ -15,7 +15,7 @@ import { database } from './database';
 import { slicesOf } from './farmCache';
 import { metrics } from './metrics';
 import { asOutcome, named, refuse } from './outcome';
-import { oneAtATime } from './queue';
+import { inTurn } from './queue';
 import { unitsOf } from './session';
 
 /** What is sent: which act in which shape, under which key, when it was done, and with what. */
@@ -72,7 +72,7 @@ async function judged({ registry, known, person, sent }: JudgedArgs): Promise<Ou
   if (!read.ok) return read;
   const stop = metrics.seconds.startTimer({ command: known.name });
   const outcome = await asOutcome(() =>
-    oneAtATime(person.farmId, () =>
+    inTurn(person.farmId, known.places?.(read.value) ?? null, () =>
       record({ registry, act: known, person, sent, body: read.value, doneAt, arrivedAt: at }),
     ),
   );
@@ -107,9 +107,9 @@ async function record({ registry, act, person, sent, body, doneAt, arrivedAt }: 
   const { farmId, personId } = person;
   const entry: Entry = { farmId, personId, entryKey: sent.entryKey, farmDay, at: doneAt };
   const today = dayAt(arrivedAt, person.timeZone);
-  const frame = { farmId, personId, entryKey: sent.entryKey, farmDay: today, at: doneAt };
+  const waitsFor = act.places?.(body) ?? ('farm' as const);
+  const frame = { farmId, personId, entryKey: sent.entryKey, farmDay: today, at: doneAt, waitsFor };
   return inFarm(database(), frame, async (tx) => {
-    await waitForFarm(tx, farmId);
     const before = await claimEntry(tx, {
       ...entry,
       personId,

@@ -11,6 +11,7 @@ export const module = command({
   title: word`Fish died`,
   who: CREW,
   input: DeadInput,
+  places: (v) => [v.placeId],
   run: async ({ tx, entry }, body) => {
     await recordDeaths({ tx, entry, dead: body });
     return say`Recorded: ${formatNumber(body.count)} dead.`;

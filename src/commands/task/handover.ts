@@ -10,6 +10,7 @@ export const module = command({
   title: word`Leave a handover`,
   who: EVERYONE,
   input: HandoverInput,
+  places: () => [],
   run: async ({ tx, entry }, v) => {
     await writeHandover(tx, entry, v.words);
     return say`Left for the next shift.`;

@@ -2,9 +2,10 @@ import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { readingJob } from '../../core/tasks/sources/reading';
 import { readingFault } from '../../core/water/readings/readings';
-import { judgeLoops } from '../../server/judgeLoops';
+import { judgeLoop } from '../../server/judgeLoops';
 import { finishTask } from '../../db/events';
 import { recordReadings } from '../../db/readings';
+import { library } from '../../db/slices';
 import { command } from '../../server/command';
 import { CREW } from '../shared';
 import { ReadingInput } from './read.input';
@@ -15,6 +16,8 @@ export const module = command({
   title: (v) => (v.half ? say`Water reading, ${v.half}` : say`Water reading`),
   who: CREW,
   input: ReadingInput,
+  // What instruments show rests on nothing that another act decides.
+  places: () => [],
   run: async (doing, v) => {
     const { tx, entry } = doing;
     const values = Object.entries(v.values);
@@ -23,8 +26,8 @@ export const module = command({
       const fault = typeof value === 'number' ? readingFault(kind, value) : say`Give a number.`;
       if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
     }
-    if (!(await tx('loop').where({ id: v.loopId }).first('id')))
-      throw new RuleBroken('form', say`That loop is not on this farm.`);
+    const loop = await tx('loop').where({ id: v.loopId }).first('id', 'name');
+    if (!loop) throw new RuleBroken('form', say`That loop is not on this farm.`);
     if (v.half)
       await finishTask(tx, entry, {
         job: readingJob(v.loopId, entry.farmDay, v.half),
@@ -32,7 +35,7 @@ export const module = command({
       });
     await recordReadings({ tx, entry, loopId: v.loopId, values: v.values });
     // What the reading means for the fish is said where it was typed.
-    const judged = (await judgeLoops(tx, await doing.facts(), entry.farmDay)).get(v.loopId) ?? [];
+    const judged = await judgeLoop(tx, { loop, species: (await doing.get(library)).species }, entry.farmDay);
     return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
   },
   takeBack: { words: () => say`Taken back: those readings.` },

@@ -42,8 +42,8 @@ interface RecordDeathsArgs {
 
 /** Fish that died: out of the tank, into the record. */
 export async function recordDeaths({ tx, entry, dead, field = 'count' }: RecordDeathsArgs) {
-  await requirePresent({ tx, lotId: dead.lotId, placeId: dead.placeId, count: dead.count, field });
-  const asked = dead.confirmed ? null : askDeaths(dead.count, (await balanceAt(tx, dead.lotId, dead.placeId)).count);
+  const there = await requirePresent({ tx, lotId: dead.lotId, placeId: dead.placeId, count: dead.count, field });
+  const asked = dead.confirmed ? null : askDeaths(dead.count, there);
   if (asked) throw new RuleBroken('confirm', asked);
   const to = await placeOfRole(tx, 'dead');
   return recordMovement({
