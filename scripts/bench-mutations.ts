@@ -202,10 +202,12 @@ async function run() {
       .first('id');
     if (!manager) fault('has no manager');
     else {
+      const { name } = await owner('farm').where({ farm_id: newFarmId }).first('name');
       const cookie = await sessionOf(owner, { farmId: newFarmId, personId: manager.id }, now);
-      for (const words of await faultsOf(base, cookie, await pagesOf(owner, newFarmId, 1))) fault(words);
+      for (const words of await faultsOf({ base, cookie, pages: await pagesOf(owner, newFarmId, 1), name }))
+        fault(words);
     }
-    for (const words of await faultsOf(base, ownCookie, ownPages)) fault(`another farm’s ${words}`);
+    for (const words of await faultsOf({ base, cookie: ownCookie, pages: ownPages })) fault(`another farm’s ${words}`);
     if (process.env.SHOW) process.stderr.write(`${n} opened ${what}\n`);
   }
   for (const words of told.faults) process.stderr.write(`· ${words}\n`);

@@ -12,7 +12,8 @@ const PEOPLE = 100;
 const EVERY_MS = 4000;
 const ROUNDS = 30;
 const BURSTS = 3;
-const SCREEN_ROUNDS = 5;
+const SCREEN_ROUNDS = 3;
+const SCREEN_EVERY_MS = 5000;
 const READERS = 20;
 const STATIONS = ['round', 'cohorts', 'beds', 'purge', 'market', 'season'];
 const NAMES = ['ines', 'bram', 'oluchi', 'tess', 'joram'];
@@ -195,7 +196,7 @@ async function benchPeople(wants) {
               const began = performance.now();
               await timed(cookie);
               await fetch(`${app.base}/round`, { headers: { cookie, rsc: '1' } }).then((r) => r.text());
-              await later(Math.max(0, EVERY_MS - (performance.now() - began)));
+              await later(Math.max(0, SCREEN_EVERY_MS - (performance.now() - began)));
             }
           }),
         );
