@@ -45,9 +45,19 @@ main(async () => {
     const { benchLoad } = await import('./lib/bench-load.mjs');
     Object.assign(figures, await benchLoad(wants));
   }
+  for (const [name, bench] of [
+    ['slowReaders', 'benchSlowReaders'],
+    ['worstBody', 'benchWorstBody'],
+    ['restore', 'benchRestore'],
+  ])
+    if (wants(name)) Object.assign(figures, await (await import('./lib/bench-edges.mjs'))[bench]());
   if (only && wants('mutations')) {
     const { benchMutations } = await import('./lib/bench-mutations.mjs');
     Object.assign(figures, await benchMutations());
+  }
+  if (only && wants('strange')) {
+    const { benchStrange } = await import('./lib/bench-mutations.mjs');
+    Object.assign(figures, await benchStrange());
   }
   // It takes half an hour: only when asked for.
   if (only && wants('anyDay')) {
@@ -79,6 +89,12 @@ main(async () => {
     memoryMb: 600,
     anyDayFailed: 0,
     mutationsFaults: 0,
+    strangeFaults: 0,
+    'slowReaders.held': 0,
+    'slowReaders.halfEndedS': 23,
+    'slowReaders.actP95Ms': 400,
+    worstBodyMs: 250,
+    'restore.pagesDiffer': 0,
     logLost: 0,
     crashLost: 0,
     crashDoubled: 0,

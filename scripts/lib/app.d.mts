@@ -5,7 +5,7 @@ interface Cluster {
 export function appOn(
   cluster: Cluster,
   template: string,
-  options: { now: string; wantedPort?: number; processes?: number },
+  options: { now: string; wantedPort?: number; processes?: number; more?: Record<string, string> },
 ): Promise<{
   base: string;
   env: { DATABASE_URL: string; CROP_CYCLE_CLOCK_FILE: string };

@@ -24,7 +24,7 @@ export function demoTemplate(cluster, { now, days, sowings, zone = 'UTC' } = {})
 }
 
 /** The built app on a copy of a demo database. Its clock stands still at what the clock file says. */
-export async function appOn(cluster, template, { now, wantedPort = 3200, processes = 1 }) {
+export async function appOn(cluster, template, { now, wantedPort = 3200, processes = 1, more = {} }) {
   const name = `app_${randomBytes(4).toString('hex')}`;
   database('create', name, cluster.url, template);
   const clockFile = join(ROOT, '.data', `${name}.clock`);
@@ -35,6 +35,7 @@ export async function appOn(cluster, template, { now, wantedPort = 3200, process
   const server = startServer(
     {
       ...env,
+      ...more,
       PORT: String(port),
       HOST: '127.0.0.1',
       WEB_PROCESSES: String(processes),

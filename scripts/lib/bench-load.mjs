@@ -25,7 +25,7 @@ export function quantile(values, q) {
 
 const later = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-async function signIn(base, name, password = 'heron-loop') {
+export async function signIn(base, name, password = 'heron-loop') {
   const response = await fetch(`${base}/api/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -38,7 +38,7 @@ async function signIn(base, name, password = 'heron-loop') {
     .join('; ');
 }
 
-async function post(base, cookie, sent) {
+export async function post(base, cookie, sent) {
   const response = await fetch(`${base}/api/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', cookie },
@@ -48,7 +48,7 @@ async function post(base, cookie, sent) {
 }
 
 /** What hands record in a round, in the proportions they do: readings, feed, deaths, weighings, words. */
-async function workOf(database) {
+export async function workOf(database) {
   const { rows: tanks } = await database.query(
     `select b.lot_id, b.place_id, l.code, p.code as place from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id where l.kind = 'cohort' and p.kind = 'tank' and b.count > 100 order by p.code`,
   );

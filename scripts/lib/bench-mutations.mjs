@@ -1,7 +1,8 @@
+import { spawn } from 'node:child_process';
 import { appOn, demoTemplate } from './app.mjs';
 import { build } from './build.mjs';
 import { startCluster } from './postgres.mjs';
-import { runPackage } from './run.mjs';
+import { ROOT, ended, packageBin } from './run.mjs';
 
 const NOW = '2026-11-25T06:30:00Z';
 
@@ -12,8 +13,14 @@ async function besideApp(script) {
   const template = demoTemplate(cluster, { now: NOW, days: 120 });
   const app = await appOn(cluster, template.name, { now: NOW });
   try {
-    const env = { DATABASE_URL: app.env.DATABASE_URL, APP_BASE: app.base, DEMO_NOW: NOW };
-    const out = runPackage('tsx', [`scripts/${script}.ts`], { env, quiet: !process.env.SHOW });
+    const env = { ...process.env, DATABASE_URL: app.env.DATABASE_URL, APP_BASE: app.base, DEMO_NOW: NOW };
+    // What it finds it says as it goes; the figures are its last line.
+    const args = [packageBin('tsx'), '--import', './scripts/lib/serverOnly.mjs', `scripts/${script}.ts`];
+    const child = spawn(process.execPath, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'inherit'] });
+    let out = '';
+    child.stdout.on('data', (data) => (out += data));
+    const { code } = await ended(child);
+    if (code !== 0) throw new Error(`${script} ended with ${code}.`);
     return JSON.parse(out.trim().split('\n').at(-1));
   } finally {
     await app.close();
@@ -23,3 +30,4 @@ async function besideApp(script) {
 }
 
 export const benchMutations = () => besideApp('bench-mutations');
+export const benchStrange = () => besideApp('bench-strange');

@@ -220,28 +220,17 @@ export async function latestPh(tx: Tx, day: Day) {
   })) as { loopId: string; pH: number; on: Day; weekAgo: number | null }[];
 }
 
-/** Species of which there are fish in a loop now. */
-export async function speciesInLoop(tx: Tx, loopId: string): Promise<string[]> {
-  const { rows } = await tx.raw<{ rows: { code: string }[] }>(
-    `select distinct l.species_code as code from place p join balance b on b.farm_id = p.farm_id and b.place_id = p.id and b.count > 0
-     join lot l on l.farm_id = b.farm_id and l.id = b.lot_id and l.kind = 'cohort' where p.loop_id = ?`,
-    [loopId],
-  );
-  return rows.map((r) => r.code);
-}
-
-/** The last reading of each loop and kind in the fortnight up to a day. @param loopId of one loop only */
+/** The last reading of each loop and kind in the fortnight up to a day. */
 export async function latestWater(
   tx: Tx,
   day: Day,
-  loopId?: string,
 ): Promise<{ loopId: string; kind: string; value: number; on: Day }[]> {
   const { rows } = await tx.raw(
     `select distinct on (loop_id, kind) loop_id, kind, value, farm_day
-     from reading r where farm_day between ?::date - 14 and ? and not withdrawn ${loopId ? 'and loop_id = ?' : ''}
+     from reading r where farm_day between ?::date - 14 and ? and not withdrawn
        and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
      order by loop_id, kind, taken_at desc, id desc`,
-    loopId ? [day, day, loopId] : [day, day],
+    [day, day],
   );
   return rows.map((r: { loop_id: string; kind: string; value: number; farm_day: Day }) => ({
     loopId: r.loop_id,
@@ -249,4 +238,22 @@ export async function latestWater(
     value: r.value,
     on: r.farm_day,
   }));
+}
+
+/** Of one loop, in one question: the last reading of each kind in the fortnight up to a day, and of which species there are fish in it now. */
+export async function loopNow(
+  tx: Tx,
+  loopId: string,
+  day: Day,
+): Promise<{ readings: { kind: string; value: number; on: Day }[]; species: string[] }> {
+  const { rows } = await tx.raw(
+    `select (select coalesce(json_agg(json_build_object('kind', w.kind, 'value', w.value, 'on', w.farm_day)), '[]') from (
+         select distinct on (kind) kind, value, farm_day from reading r where loop_id = :loopId and farm_day between :day::date - 14 and :day and not withdrawn
+           and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
+         order by kind, taken_at desc, id desc) w) as readings,
+       array(select distinct l.species_code from place p join balance b on b.farm_id = p.farm_id and b.place_id = p.id and b.count > 0
+         join lot l on l.farm_id = b.farm_id and l.id = b.lot_id and l.kind = 'cohort' where p.loop_id = :loopId) as species`,
+    { loopId, day },
+  );
+  return rows[0];
 }

@@ -1,6 +1,7 @@
 import 'server-only';
 import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
+import type { SignedIn } from '../db/people';
 import type { Outcome } from '../ui/outcome';
 import { BadBody, BODY_LIMITS, readJson } from './body';
 import { inRequest } from './log';
@@ -74,21 +75,22 @@ export const SMALL: Door = { members: false, bytes: 20_000 };
 /** A piece of a farm file: its code is inside. */
 export const FULL: Door = { members: false, bytes: BODY_LIMITS.bytes };
 
-/** Reads a bounded body from our own pages or from a program, and answers in words whatever comes. */
+/** Reads a bounded body from our own pages or from a program, and answers in words whatever comes. Who asks is looked up once, for members' doors. */
 export async function edge(
   request: Request,
   door: Door,
-  work: (body: Record<string, unknown>) => Promise<Response>,
+  work: (body: Record<string, unknown>, person: SignedIn | null) => Promise<Response>,
 ): Promise<Response> {
   return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
     const refusing = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
     if (isForeign(request.headers)) return refusing(say`That came from a page of another site.`, 403);
     try {
-      if (door.members && !(await currentPerson()))
+      const person = door.members ? await currentPerson() : null;
+      if (door.members && !person)
         return answerJson(refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut'));
       const body = await readJson(request, door.bytes);
       if (typeof body !== 'object' || body === null || Array.isArray(body)) return refusing(say`Send one object.`, 400);
-      return await work(body as Record<string, unknown>);
+      return await work(body as Record<string, unknown>, person);
     } catch (error) {
       if (error instanceof BadBody) return refusing(error.message, error.status);
       return answerJson(ourFault(error, say`unforeseen at the edge`));

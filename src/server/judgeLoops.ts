@@ -3,7 +3,7 @@ import type { FarmFacts } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import { judgeWater, type Judgement } from '../core/water/judge';
 import type { Tx } from '../db/connection';
-import { latestWater, speciesInLoop } from '../db/facts';
+import { latestWater, loopNow } from '../db/facts';
 
 /** The last readings of every loop held against the fish in it, by loop. */
 export async function judgeLoops(
@@ -16,7 +16,10 @@ export async function judgeLoops(
     facts.loops.map((loop) => {
       const places = new Set(facts.places.filter((p) => p.loopId === loop.id).map((p) => p.id));
       const codes = facts.fish.filter((f) => f.count > 0 && places.has(f.placeId)).map((f) => f.speciesCode);
-      return [loop.id, judged({ loop, codes, species: facts.species, readings })];
+      return [
+        loop.id,
+        judged({ loop, codes, species: facts.species, readings: readings.filter((r) => r.loopId === loop.id) }),
+      ];
     }),
   );
 }
@@ -28,15 +31,14 @@ interface OneLoop {
 
 /** The same of one loop, for who has just read it: what else lives on the farm is not asked. */
 export async function judgeLoop(tx: Tx, { loop, species }: OneLoop, day: Day): Promise<Judgement[]> {
-  const readings = await latestWater(tx, day, loop.id);
-  return judged({ loop, codes: await speciesInLoop(tx, loop.id), species, readings });
+  const { readings, species: codes } = await loopNow(tx, loop.id, day);
+  return judged({ loop, codes, species, readings });
 }
 
-type Judged = OneLoop & { codes: readonly string[]; readings: Awaited<ReturnType<typeof latestWater>> };
+type Judged = OneLoop & { codes: readonly string[]; readings: { kind: string; value: number; on: Day }[] };
 
 function judged({ loop, codes, species, readings }: Judged): Judgement[] {
-  const own = readings.filter((r) => r.loopId === loop.id);
-  const water = Object.fromEntries(own.map(({ kind, value, on }) => [kind, { value, on }]));
+  const water = Object.fromEntries(readings.map(({ kind, value, on }) => [kind, { value, on }]));
   return judgeWater(
     { ...water, loop: loop.name },
     species.filter((s) => codes.includes(s.code)),

@@ -31,12 +31,15 @@ export const test = base.extend<object, { port: number }>({
 export { expect };
 
 /** An app of this file's own: its database, server and clock. Files run beside each other and need no order. */
-export function useFarm({ processes = 1 } = {}): { db: () => Knex; base: () => string } {
+export function useFarm({ processes = 1, more = {} as Record<string, string> } = {}): {
+  db: () => Knex;
+  base: () => string;
+} {
   let db: Knex;
   test.beforeAll(async ({ port }) => {
     const url = new URL(process.env.E2E_CLUSTER_URL!);
     const urlFor = (name: string) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
-    const options = { now: process.env.E2E_NOW!, wantedPort: port, processes };
+    const options = { now: process.env.E2E_NOW!, wantedPort: port, processes, more };
     farm = await appOn({ url: url.toString(), urlFor }, process.env.E2E_TEMPLATE!, options);
     db = ownerConnection(farm.env.DATABASE_URL);
   });

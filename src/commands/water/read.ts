@@ -5,7 +5,7 @@ import { readingFault } from '../../core/water/readings/readings';
 import { judgeLoop } from '../../server/judgeLoops';
 import { finishTask } from '../../db/events';
 import { recordReadings } from '../../db/readings';
-import { library } from '../../db/slices';
+import { library, places } from '../../db/slices';
 import { command } from '../../server/command';
 import { CREW } from '../shared';
 import { ReadingInput } from './read.input';
@@ -26,7 +26,9 @@ export const module = command({
       const fault = typeof value === 'number' ? readingFault(kind, value) : say`Give a number.`;
       if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
     }
-    const loop = await tx('loop').where({ id: v.loopId }).first('id', 'name');
+    const known = (await doing.get(places)).loops.find((l) => l.id === v.loopId);
+    // One that was retired since is still this farm's.
+    const loop = known ?? (await tx('loop').where({ id: v.loopId }).first('id', 'name'));
     if (!loop) throw new RuleBroken('form', say`That loop is not on this farm.`);
     if (v.half)
       await finishTask(tx, entry, {

@@ -1,7 +1,6 @@
 import { plural } from '../../../core/words/words';
 import { runCommand, stays } from '../../../commands/registry';
 import { answerJson, edge, MEMBERS } from '../../../server/edge';
-import { currentPerson } from '../../../server/session';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,7 +9,7 @@ export const dynamic = 'force-dynamic';
  * what is wrong by field, in words. The same key with the same content gives the first answer again. `stays`: what is recorded by it is not taken back.
  */
 export async function POST(request: Request) {
-  return edge(request, MEMBERS, async ({ command, version, entryKey, doneAt, body, ...rest }) => {
+  return edge(request, MEMBERS, async ({ command, version, entryKey, doneAt, body, ...rest }, person) => {
     const unknown = Object.keys(rest).length;
     if (unknown > 0)
       return answerJson(
@@ -26,7 +25,7 @@ export async function POST(request: Request) {
       );
     const sent = { command: command as string, version: version as number, entryKey: entryKey as string, body };
     const all = doneAt === undefined ? sent : { ...sent, doneAt: doneAt as string };
-    const outcome = await runCommand(await currentPerson(), all);
+    const outcome = await runCommand(person, all);
     return answerJson(outcome.ok && stays(sent.command) ? { ...outcome, stays: true } : outcome);
   });
 }
