@@ -1,4 +1,5 @@
-import { word } from '../core/words/words';
+import { RuleBroken } from '../core/errors';
+import { say, word } from '../core/words/words';
 import { IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { DayField, IdField, ListField } from '../commands/inputs';
 import { EVERYONE } from '../commands/shared';
@@ -26,6 +27,9 @@ export const module = question({
   cost: 12,
   answer: async ({ farm, units }, v) => {
     const { facts, steps } = await farm();
+    if (!facts.loops.some((l) => l.id === v.loopId))
+      throw new RuleBroken('loopId', say`That loop is not on this farm.`);
+    if (v.until && v.until < v.from) throw new RuleBroken('until', say`It ends before it begins.`);
     return compareTemperatures({ facts, plan: steps, wish: { ...v, until: v.until ?? null }, units });
   },
 });

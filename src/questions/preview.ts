@@ -32,6 +32,11 @@ export const module = question({
     const { facts, steps } = await farm();
     const fish = facts.fish.find((f) => f.lotCode === v.lotCode && f.placeId === v.fromPlaceId);
     if (!fish) throw new RuleBroken('form', say`They are not in that tank any more. Reload.`);
+    const elsewhere = ['toPlaceId', 'smallPlaceId'].find((name) => {
+      const id = v[name as 'toPlaceId'];
+      return id !== undefined && !facts.places.some((p) => p.id === id);
+    });
+    if (elsewhere) throw new RuleBroken(elsewhere, say`That tank is not on this farm.`);
     const own = { lotCode: v.lotCode, fromPlaceId: v.fromPlaceId };
     if (v.thresholdG !== undefined) {
       const to = { large: v.toPlaceId ?? v.fromPlaceId, small: v.smallPlaceId ?? v.fromPlaceId };

@@ -1,7 +1,8 @@
 import 'server-only';
 import { PROMISE_WEEKS, promiseTable, type PromiseRow } from '../core/market/promiseTable';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
-import { addDays, dayAt, daysBetween, isDay, type Day } from '../core/quantity/days';
+import { dayToShow } from '../core/plan/reach';
+import type { FarmFacts, FarmForecast } from '../core/plan/types';
+import { dayAt, daysBetween, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { BrokenRecord } from '../core/plan/faults';
 import { readingFarm, type Tx } from '../db/connection';
@@ -43,9 +44,6 @@ export interface FarmView extends DayView {
   broken: BrokenRecord[];
 }
 
-const FURTHEST_AHEAD_DAYS = DEFAULT_SETTINGS.horizonDays - 1;
-const FURTHEST_BACK_DAYS = 3650;
-
 export type Search = Promise<Record<string, string | string[] | undefined>>;
 
 /** Whether a part of an address may name anything at all; what cannot be stored is not looked for. */
@@ -57,10 +55,7 @@ export function mayBeCode(text: string): boolean {
 export async function dayView(search: Search): Promise<DayView> {
   const person = await requirePerson();
   const today = dayAt(now(), person.timeZone);
-  const wanted = (await search).day;
-  let day = isDay(wanted) ? wanted : today;
-  if (daysBetween(today, day) > FURTHEST_AHEAD_DAYS) day = addDays(today, FURTHEST_AHEAD_DAYS);
-  if (daysBetween(day, today) > FURTHEST_BACK_DAYS) day = addDays(today, -FURTHEST_BACK_DAYS);
+  const day = dayToShow(today, (await search).day);
   const when = day < today ? 'past' : day > today ? 'future' : 'today';
   return { person, units: unitsOf(person), today, day, when, at: when === 'future' ? daysBetween(today, day) : 0 };
 }

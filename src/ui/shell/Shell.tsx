@@ -51,7 +51,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
   if (typeof window !== 'undefined') typedBy(personId);
   const path = usePathname();
   const router = useRouter();
-  const { day, setDay, withDay, pending } = useDay(today);
+  const { day, setDay, withDay, pending, another } = useDay(today);
   const [help, setHelp] = useState(false);
   const [picking, setPicking] = useState(false);
   const pick = useCallback(() => setPicking(true), []);
@@ -104,6 +104,11 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
       </div>
       <main className={css.main} id="main" tabIndex={-1} aria-busy={pending}>
         {isDemo && <FirstDay />}
+        {another && (
+          <p className={css.shownDay} role="status">
+            {another}
+          </p>
+        )}
         {notices}
         {children}
       </main>

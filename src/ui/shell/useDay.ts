@@ -2,7 +2,8 @@
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useOptimistic, useTransition } from 'react';
 import { addressWith } from './useAddress';
-import { isDay, type Day } from '../../core/quantity/days';
+import { dayToShow, whyAnotherDay } from '../../core/plan/reach';
+import type { Day } from '../../core/quantity/days';
 
 export interface DayInHand {
   /** The day asked for last, also while its screen is still on the way. */
@@ -11,6 +12,8 @@ export interface DayInHand {
   /** An address that keeps the day. */
   withDay(href: string): string;
   pending: boolean;
+  /** Why it is not the day of the address, in words, or null. */
+  another: string | null;
 }
 
 /** Once the screen was drawn anew; in a page that is not looked at, at once. */
@@ -27,10 +30,11 @@ export function useDay(today: Day): DayInHand {
   const search = useSearchParams();
   const [pending, start] = useTransition();
   const wanted = search.get('day');
-  const [day, ask] = useOptimistic(isDay(wanted) ? wanted : today);
+  const [day, ask] = useOptimistic(dayToShow(today, wanted));
   const setDay = useCallback(
-    (next: Day) =>
+    (asked: Day) =>
       start(async () => {
+        const next = dayToShow(today, asked);
         ask(next);
         await drawn();
         const address = addressWith(path, search, { day: next === today ? null : next });
@@ -39,5 +43,5 @@ export function useDay(today: Day): DayInHand {
     [ask, path, router, search, today],
   );
   const withDay = (href: string) => addressWith(href, '', { day: day === today ? null : day });
-  return { day, setDay, withDay, pending };
+  return { day, setDay, withDay, pending, another: whyAnotherDay(today, wanted) };
 }
