@@ -4,11 +4,13 @@ import { desk, on, TODAY, visit } from './visitor';
 
 /** Days that nothing can be shown of, and what is said then. */
 const ENDS: [day: string, words: RegExp][] = [
-  ['9999-12-31', /The forecast reaches to/],
+  ['2199-01-01', /The forecast reaches to/],
   ['2101-01-01', /The forecast reaches to/],
-  ['0001-01-01', /Records are shown back to/],
+  ['1975-01-01', /Records are shown back to/],
   ['1999-12-31', /Records are shown back to/],
   ['2026-02-30', /no day of the calendar/],
+  ['9999-12-31', /no day of the calendar/],
+  ['0001-01-01', /no day of the calendar/],
   ['20260-01-01', /no day of the calendar/],
   ['yesterday', /no day of the calendar/],
 ];

@@ -7,6 +7,6 @@ export class CopyCropInput {
   @TextField(60, word`Give it a name`) name!: string;
   /** Another way of growing the same: sown from the same seed, sold as the same product. */
   @IsOptional()
-  @IsBoolean()
+  @IsBoolean({ message: word`Say yes or no` })
   sameGoods?: boolean;
 }
