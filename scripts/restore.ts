@@ -4,7 +4,7 @@ import { giveGrants, keepGrants } from '../src/db/grants';
 import { migrate } from '../src/db/migrations';
 import { syncRegistries } from '../src/db/registries';
 import { prepareQueue } from '../src/jobs/queue';
-import { connected, layDown, sumsOf, withDatabase } from './lib/dump';
+import { connected, layDown, sumsOf, withDatabase, type Sums } from './lib/dump';
 
 /**
  * `FILE`: takes a backup back. It is laid down beside what is there and brought up to date; only then does it take its
@@ -30,7 +30,7 @@ async function upToDate(database: string): Promise<void> {
 /** A database cannot be renamed by who is in it. */
 const outside = (name: string) => withDatabase(url, name === 'template1' ? 'postgres' : 'template1');
 
-async function takeBack(): Promise<string> {
+async function takeBack(): Promise<{ before: string; rows: number; tables: number }> {
   const name = decodeURIComponent(new URL(url).pathname.slice(1));
   const mark = new Date().toISOString().replace(/\D/g, '').slice(0, 14);
   const [laid, before] = [`restored_${mark}`, `${name}_before_${mark}`];
@@ -39,9 +39,11 @@ async function takeBack(): Promise<string> {
     if (rows[0].n > 0) throw new Error('The app is running. Stop it first, then say this again.');
     await db.query(`create database ${laid} template template0`);
   });
+  let sums: Sums;
   try {
     await layDown(file, withDatabase(url, laid));
     await upToDate(withDatabase(url, laid));
+    sums = await connected(withDatabase(url, laid), sumsOf);
   } catch (error) {
     await connected(outside(name), (db) => db.query(`drop database if exists ${laid} with (force)`));
     throw error;
@@ -52,18 +54,15 @@ async function takeBack(): Promise<string> {
     await db.query(`alter database ${laid} rename to "${name}"`);
     await db.query('commit');
   });
-  return before;
+  const rows = Object.values(sums).reduce((n, s) => n + Number(s.split(' ')[0]), 0);
+  return { before, rows, tables: Object.keys(sums).length };
 }
 
 try {
   if (!file) throw new Error('Say which: npm run restore -- FILE.');
   if (!existsSync(file)) throw new Error(`There is no file ${file}.`);
-  const before = await takeBack();
-  const sums = await connected(url, sumsOf);
-  const rows = Object.values(sums).reduce((n, s) => n + Number(s.split(' ')[0]), 0);
-  console.log(
-    `· ${file} is in place: ${rows} rows of ${Object.keys(sums).length} tables. Start the app with npm start.`,
-  );
+  const { before, rows, tables } = await takeBack();
+  console.log(`· ${file} is in place: ${rows} rows of ${tables} tables. Start the app with npm start.`);
   console.log(`· What was there before stays in the database ${before}.`);
 } catch (error) {
   console.error(`${(error as Error).message}\nNothing was changed.`);
