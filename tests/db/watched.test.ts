@@ -27,7 +27,7 @@ test('killed, it is started again and that is said, and nothing that was acknowl
     for (let n = 0; n < 200; n++) await db.query('insert into kept values ($1)', [n]);
   });
   process.kill(Number(readFileSync(join(cluster.folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
-  await vi.waitFor(() => expect(said.join(' ')).toMatch(/died and is started again.*is back/), { timeout: 30_000 });
+  await vi.waitFor(() => expect(said.join(' ')).toMatch(/died and is started again.*is back/), { timeout: 90_000 });
   const n = await connected(
     cluster.url,
     async (db) => (await db.query('select count(*)::int as n from kept')).rows[0].n,
