@@ -52,9 +52,11 @@ test('other sign-ins are ended, one and all; farm work is changed; choices stay;
   await ready(page);
 
   dialog = await open();
+  const farmOf = async () => (await db()('session').orderBy('seen_at', 'desc').first('farm_id')).farm_id as string;
   await dialog.getByRole('button', { name: 'go there' }).click();
-  await page.waitForURL('**/round');
-  await expect(page.getByText('Tarn Farm').first()).toBeVisible();
+  await expect.poll(farmOf).toBe(second);
+  // Nothing is planned on a farm that was just made.
+  await expect(page.getByText('Nothing is due on this day.')).toBeVisible();
   await ready(page);
   dialog = await open();
   await dialog.getByRole('button', { name: 'go there' }).click();
