@@ -16,7 +16,7 @@ export const module = stepModule({
   round: (step) => ({
     title: say`Taste check`,
     detail: say`One fish of ${step.lotCode}, steamed without salt`,
-    amount: 'clean?',
+    amount: say`clean?`,
     expected: {},
     minutes: 20,
     caution: say`Cook it through. Anyone with a fish allergy sits this out.`,
@@ -30,7 +30,7 @@ export const module = stepModule({
           kind: 'choice',
           start: '',
           options: [
-            ['true', 'clean'],
+            ['true', say`clean`],
             ['false', say`muddy: not clean`],
           ],
         },

@@ -20,7 +20,7 @@ export const module: JobSource = {
             kind: 'observe',
             title: say`Observe the quarantine`,
             detail: say`${q.lotCode}, in quarantine until ${shortDay(q.until)} · skin, gills, swimming, appetite · own nets, hands washed after`,
-            amount: 'well?',
+            amount: say`well?`,
             lotCode: q.lotCode,
             minutes: 10,
           },
