@@ -34,9 +34,9 @@ export const module: JobSource = {
         kind: 'choice',
         start: 'well',
         options: [
-          ['well', 'well'],
+          ['well', say`well`],
           ['off', say`off their feed or odd`],
-          ['ill', 'ill'],
+          ['ill', say`ill`],
         ],
       },
       { name: 'words', label: say`What was seen`, kind: 'text', start: '' },
