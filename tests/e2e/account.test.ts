@@ -73,6 +73,6 @@ test('other sign-ins are ended, one and all; farm work is changed; choices stay;
   await dialog.getByRole('button', { name: 'Change it' }).click();
   await expect(dialog.getByText('Your password is changed; other devices are signed out.')).toBeVisible();
   await dialog.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await expect(page.getByLabel('Sign-in name')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sign in', exact: true })).toBeVisible();
   await signIn(page, 'ines', 'four quiet otters here');
 });
