@@ -117,8 +117,9 @@ export const benchWorstBody = () =>
     let out = '';
     child.stdout.on('data', (data) => (out += data));
     const { code } = await ended(child);
+    const healthz = await healthy();
     if (code !== 0) throw new Error(`The campaign ended with ${code}.`);
-    return { ...JSON.parse(out.trim().split('\n').at(-1)), 'healthzP99Ms.worstBody': await healthy() };
+    return { ...JSON.parse(out.trim().split('\n').at(-1)), 'healthzP99Ms.worstBody': healthz };
   });
 
 const PAGES = [
