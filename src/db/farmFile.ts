@@ -86,6 +86,8 @@ const NUMBERED: ReadonlySet<FileTable> = new Set([
   'upgrade_note',
 ]);
 const FETCH = 2000;
+/** Rows put into words at once: others on the same thread wait no longer than that takes. */
+const WRITTEN_AT_ONCE = 300;
 
 type Write = (text: string) => Promise<void>;
 
@@ -123,7 +125,7 @@ async function writeRows(tx: Tx, table: FileTable, write: Write): Promise<void> 
   );
   let first = true;
   for (;;) {
-    const { rows } = await tx.raw<{ rows: { row: string }[] }>(`fetch ${FETCH} from farm_rows`);
+    const { rows } = await tx.raw<{ rows: { row: string }[] }>(`fetch ${WRITTEN_AT_ONCE} from farm_rows`);
     if (rows.length === 0) break;
     await write(`${first ? '' : ','}\n${rows.map((r) => r.row).join(',\n')}`);
     first = false;
@@ -392,7 +394,7 @@ export async function writeTable(tx: Tx, table: FileTable, write: (rows: string[
     `declare table_rows no scroll cursor for select (to_jsonb(t) ${without}) as row from ${table} t where farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`,
   );
   for (;;) {
-    const { rows } = await tx.raw<{ rows: { row: Record<string, unknown> }[] }>(`fetch ${FETCH} from table_rows`);
+    const { rows } = await tx.raw<{ rows: { row: Record<string, unknown> }[] }>(`fetch ${WRITTEN_AT_ONCE} from table_rows`);
     if (rows.length === 0) break;
     await write(rows.map(({ row }) => names.map((n) => cellOf(row[n]))));
   }
