@@ -394,7 +394,9 @@ export async function writeTable(tx: Tx, table: FileTable, write: (rows: string[
     `declare table_rows no scroll cursor for select (to_jsonb(t) ${without}) as row from ${table} t where farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`,
   );
   for (;;) {
-    const { rows } = await tx.raw<{ rows: { row: Record<string, unknown> }[] }>(`fetch ${WRITTEN_AT_ONCE} from table_rows`);
+    const { rows } = await tx.raw<{ rows: { row: Record<string, unknown> }[] }>(
+      `fetch ${WRITTEN_AT_ONCE} from table_rows`,
+    );
     if (rows.length === 0) break;
     await write(rows.map(({ row }) => names.map((n) => cellOf(row[n]))));
   }
