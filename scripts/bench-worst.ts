@@ -69,13 +69,14 @@ async function run() {
   const { farm_id: farmId } = await owner('farm').first('farm_id');
   const { id: personId } = await owner('person').where({ farm_id: farmId, role: 'manager' }).first('id');
   const cookie = await sessionOf(owner, { farmId, personId }, new Date(process.env.DEMO_NOW!));
-  let worst = { ms: 0, what: '' };
+  const costs: { ms: number; what: string }[] = [];
   let sent = 0;
   const tried = async (what: string, path: string, body: string, as = cookie) => {
     const ms = await cost(path, body, as);
     sent += 1;
-    if (ms > worst.ms) worst = { ms, what };
+    costs.push({ ms, what });
   };
+  const DOORS = process.env.DOORS!.split(' ');
   for (const [name, input] of Object.entries(inputs)) {
     const act = COMMANDS.get(name)!;
     const envelope = (inside: string) =>
@@ -91,7 +92,7 @@ async function run() {
   }
   for (const [shape, value] of Object.entries(VALUES)) {
     const body = value.startsWith('{') ? value : `{"name":${value},"lines":${'[]'}}`;
-    for (const path of ['/api/commands', '/api/questions', '/api/session', '/api/join', '/api/farm', '/api/farm-file'])
+    for (const path of DOORS)
       for (const as of [cookie, '']) await tried(`${path} ${shape}${as ? '' : ' from a stranger'}`, path, body, as);
     await tried(
       `a part of a file with ${shape}`,
@@ -100,8 +101,9 @@ async function run() {
       '',
     );
   }
-  process.stderr.write(`· the worst of ${sent}: ${worst.what}\n`);
-  console.log(JSON.stringify({ worstBodyMs: Math.round(worst.ms), worstBodySent: sent }));
+  costs.sort((a, b) => b.ms - a.ms);
+  for (const { ms, what } of costs.slice(0, 12)) process.stderr.write(`· ${Math.round(ms)} ms: ${what}\n`);
+  console.log(JSON.stringify({ worstBodyMs: Math.round(costs[0]!.ms), worstBodySent: sent }));
 }
 
 await run().finally(() => owner.destroy());

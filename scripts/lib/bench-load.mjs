@@ -38,8 +38,8 @@ export async function signIn(base, name, password = 'heron-loop') {
     .join('; ');
 }
 
-export async function post(base, cookie, sent) {
-  const response = await fetch(`${base}/api/commands`, {
+export async function post(base, cookie, sent, path = '/api/commands') {
+  const response = await fetch(`${base}${path}`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', cookie },
     body: JSON.stringify(sent),

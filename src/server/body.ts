@@ -2,7 +2,7 @@ import 'server-only';
 import { say } from '../core/words/words';
 
 /** Bounds of what is read at all, before any of it is looked at. */
-export const BODY_LIMITS = { bytes: 1_000_000, depth: 12, parts: 60_000, textLength: 20_000 };
+export const BODY_LIMITS = { bytes: 1_000_000, depth: 12, parts: 60_000, names: 5_000, textLength: 20_000 };
 
 export class BadBody extends Error {
   constructor(
@@ -22,16 +22,24 @@ export async function readJson(request: Request, most = BODY_LIMITS.bytes): Prom
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     throw new BadBody(415, say`Send JSON, with the content type application/json.`);
   const text = await readText(request, most);
+  const large = text.length > LARGE;
   checkShape(text);
+  if (large) await othersTurn();
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
     throw new BadBody(400, say`That is no JSON.`);
   }
+  if (large) await othersTurn();
   checkContent(value);
+  if (large) await othersTurn();
   return value;
 }
+
+/** From so many characters on, others are let through between the steps of reading. */
+const LARGE = 100_000;
+const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve));
 
 async function readText(request: Request, most: number): Promise<string> {
   const told = Number(request.headers.get('content-length') ?? 0);
@@ -59,21 +67,34 @@ async function readText(request: Request, most: number): Promise<string> {
 
 const tooLarge = (most: number) => say`That is larger than ${most / 1000} kB.`;
 
-/** Counts brackets and commas outside of texts. */
+/** Counts brackets, commas and names outside of texts: what nothing else is made of is not even parsed. */
 function checkShape(text: string): void {
   let [depth, parts] = [0, 0];
+  const names: number[] = [];
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);
-    if (c === 34) {
-      for (i++; i < text.length && text.charCodeAt(i) !== 34; i++) if (text.charCodeAt(i) === 92) i++;
-      continue;
-    }
-    if (c === 123 || c === 91) depth += 1;
-    else if (c === 125 || c === 93) depth -= 1;
-    else if (c === 44) parts += 1;
+    if (c === QUOTE) i = endOfText(text, i);
+    else if (OPENS.has(c)) {
+      depth += 1;
+      parts += 1;
+      names[depth] = 0;
+    } else if (CLOSES.has(c)) depth -= 1;
+    else if (c === COMMA) parts += 1;
+    else if (c === COLON && ++names[depth]! > BODY_LIMITS.names)
+      throw new BadBody(400, say`One thing has more than ${BODY_LIMITS.names} names.`);
     if (depth > BODY_LIMITS.depth) throw new BadBody(400, say`That is nested deeper than ${BODY_LIMITS.depth} levels.`);
     if (parts > BODY_LIMITS.parts) throw new BadBody(400, say`That has more than ${BODY_LIMITS.parts} parts.`);
   }
+}
+
+const [QUOTE, BACKSLASH, COMMA, COLON] = [34, 92, 44, 58];
+const OPENS = new Set([123, 91]);
+const CLOSES = new Set([125, 93]);
+
+function endOfText(text: string, from: number): number {
+  let i = from + 1;
+  while (i < text.length && text.charCodeAt(i) !== QUOTE) i += text.charCodeAt(i) === BACKSLASH ? 2 : 1;
+  return i;
 }
 
 const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
