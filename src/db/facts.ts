@@ -1,3 +1,4 @@
+import { READING_KINDS } from '../core/water/readings/readings';
 import { freshSpread } from '../core/fish/sizeSpread';
 import type { Species } from '../core/library/types';
 import type { LotKind } from '../core/lots/lots';
@@ -240,20 +241,34 @@ export async function latestWater(
   }));
 }
 
+/** A reading as a loop is judged by: the last of its kind. */
+export interface LastReading {
+  kind: string;
+  value: number;
+  on: Day;
+  /** When it was taken. */
+  at: Date;
+}
+
 /** Of one loop, in one question: the last reading of each kind in the fortnight up to a day, and of which species there are fish in it now. */
 export async function loopNow(
   tx: Tx,
   loopId: string,
   day: Day,
-): Promise<{ readings: { kind: string; value: number; on: Day }[]; species: string[] }> {
-  const { rows } = await tx.raw(
-    `select (select coalesce(json_agg(json_build_object('kind', w.kind, 'value', w.value, 'on', w.farm_day)), '[]') from (
-         select distinct on (kind) kind, value, farm_day from reading r where loop_id = :loopId and farm_day between :day::date - 14 and :day and not withdrawn
-           and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-         order by kind, taken_at desc, id desc) w) as readings,
+): Promise<{ readings: LastReading[]; species: string[] }> {
+  const { rows } = await tx.raw<{
+    rows: { readings: (Omit<LastReading, 'at'> & { at: string })[]; species: string[] }[];
+  }>(
+    `select (select coalesce(json_agg(json_build_object('kind', w.kind, 'value', w.value, 'on', w.farm_day, 'at', w.taken_at)), '[]')
+         from unnest(:kinds::text[]) k cross join lateral (
+           select kind, value, farm_day, taken_at from reading r
+           where loop_id = :loopId and kind = k and farm_day between :day::date - 14 and :day and not withdrawn
+             and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
+           order by taken_at desc, id desc limit 1) w) as readings,
        array(select distinct l.species_code from place p join balance b on b.farm_id = p.farm_id and b.place_id = p.id and b.count > 0
          join lot l on l.farm_id = b.farm_id and l.id = b.lot_id and l.kind = 'cohort' where p.loop_id = :loopId) as species`,
-    { loopId, day },
+    { loopId, day, kinds: [...READING_KINDS.keys()] },
   );
-  return rows[0];
+  const { readings, species } = rows[0]!;
+  return { readings: readings.map((r) => ({ ...r, at: new Date(r.at) })), species };
 }

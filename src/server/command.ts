@@ -21,6 +21,8 @@ export interface Doing {
   entry: Entry;
   /** A part of what is known of the farm; ask for the whole only when the whole decides. */
   get: <T>(slice: Slice<T>) => Promise<T>;
+  /** The same for several parts as they stand at this moment: what is written afterwards is not in them. */
+  moment: () => Promise<<T>(slice: Slice<T>) => Promise<T>>;
   facts: () => Promise<FarmFacts>;
   steps: () => Promise<StoredStep[]>;
   /** Another act under the same key, checked as if it had been sent itself. */

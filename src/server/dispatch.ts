@@ -141,14 +141,15 @@ interface DoingOfArgs {
 }
 
 function doingOf({ registry, tx, person, entry, today }: DoingOfArgs): Doing {
-  const slices = () => slicesOf(tx, { farmId: person.farmId, day: today });
+  const moment = () => slicesOf(tx, { farmId: person.farmId, day: today });
   const doing: Doing = {
     tx,
     person,
     units: unitsOf(person),
     today,
     entry,
-    get: async (slice) => (await slices())(slice),
+    get: async (slice) => (await moment())(slice),
+    moment,
     facts: async () => (await doing.get(farmFacts)).facts,
     steps: async () => (await doing.get(plan)).steps,
     rulesOf: (name) => registry.get(name),

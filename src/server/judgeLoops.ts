@@ -29,10 +29,25 @@ interface OneLoop {
   species: FarmFacts['species'];
 }
 
-/** The same of one loop, for who has just read it: what else lives on the farm is not asked. */
-export async function judgeLoop(tx: Tx, { loop, species }: OneLoop, day: Day): Promise<Judgement[]> {
-  const { readings, species: codes } = await loopNow(tx, loop.id, day);
-  return judged({ loop, codes, species, readings });
+/** What has just been read, not yet recorded. */
+interface JustRead {
+  values: Record<string, number>;
+  on: Day;
+  at: Date;
+}
+
+/** The same of one loop with what has just been read of it: what else lives on the farm is not asked. */
+export async function judgeLoop(
+  tx: Tx,
+  { loop, species }: OneLoop,
+  { values, on, at }: JustRead,
+): Promise<Judgement[]> {
+  const { readings, species: codes } = await loopNow(tx, loop.id, on);
+  // What a phone sends late does not stand for the water of now.
+  const later = readings.filter((r) => !(r.kind in values) || r.at > at);
+  const known = new Set(later.map((r) => r.kind));
+  const read = Object.entries(values).flatMap(([kind, value]) => (known.has(kind) ? [] : [{ kind, value, on }]));
+  return judged({ loop, codes, species, readings: [...later, ...read] });
 }
 
 type Judged = OneLoop & { codes: readonly string[]; readings: { kind: string; value: number; on: Day }[] };

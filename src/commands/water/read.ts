@@ -26,18 +26,20 @@ export const module = command({
       const fault = typeof value === 'number' ? readingFault(kind, value) : say`Give a number.`;
       if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
     }
-    const known = (await doing.get(places)).loops.find((l) => l.id === v.loopId);
+    const get = await doing.moment();
+    const known = (await get(places)).loops.find((l) => l.id === v.loopId);
     // One that was retired since is still this farm's.
     const loop = known ?? (await tx('loop').where({ id: v.loopId }).first('id', 'name'));
     if (!loop) throw new RuleBroken('form', say`That loop is not on this farm.`);
+    // What it means for the fish is said where it was typed; what is written comes last, since others wait from then on.
+    const { farmDay: on, at } = entry;
+    const judged = await judgeLoop(tx, { loop, species: (await get(library)).species }, { values: v.values, on, at });
     if (v.half)
       await finishTask(tx, entry, {
         job: readingJob(v.loopId, entry.farmDay, v.half),
         title: say`Water reading, ${v.half}`,
       });
     await recordReadings({ tx, entry, loopId: v.loopId, values: v.values });
-    // What the reading means for the fish is said where it was typed.
-    const judged = await judgeLoop(tx, { loop, species: (await doing.get(library)).species }, entry.farmDay);
     return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
   },
   takeBack: { words: () => say`Taken back: those readings.` },

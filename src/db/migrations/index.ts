@@ -30,6 +30,7 @@ import * as m28 from './0028_looks_in_order';
 import * as m29 from './0029_restorable';
 import * as m30 from './0030_sign_ins';
 import * as m31 from './0031_one_farms_file';
+import * as m32 from './0032_last_readings';
 
 const MIGRATIONS = [
   m1,
@@ -63,6 +64,7 @@ const MIGRATIONS = [
   m29,
   m30,
   m31,
+  m32,
 ];
 type Step = (typeof MIGRATIONS)[number];
 
