@@ -152,6 +152,12 @@ const plain = (html) =>
     .replace(/<(script|style|link|meta)\b[^>]*>([\s\S]*?<\/\1>)?/g, '')
     .replace(/(id|for|aria-\w+)="[^"]*_[rR]_[^"]*"/g, '');
 
+function firstDifference(a, b) {
+  let i = 0;
+  while (a[i] === b[i]) i += 1;
+  return `“${a.slice(i - 60, i + 60)}” is “${b.slice(i - 60, i + 60)}”`;
+}
+
 async function pagesOf(app) {
   const cookie = await signIn(app.base, 'ines');
   const pages = {};
@@ -211,9 +217,11 @@ export const benchRestore = () =>
         const back = await appOn(elsewhere, name, { now: NOW });
         const after = await pagesOf(back);
         await back.close();
-        for (const page of PAGES) if (after[page] !== before[page]) differ.push(`${how} ${page}`);
+        for (const page of PAGES)
+          if (after[page] !== before[page])
+            differ.push(`${how} ${page}: ${firstDifference(before[page], after[page])}`);
       }
-      if (differ.length > 0) say(`Pages that differ: ${differ.join(', ')}`);
+      if (differ.length > 0) say(`Pages that differ:\n${differ.join('\n')}`);
       return { ...figures, 'restore.pages': PAGES.length * 2, 'restore.pagesDiffer': differ.length };
     } finally {
       elsewhere.stop();
