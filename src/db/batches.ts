@@ -28,7 +28,7 @@ export async function batchesOf(tx: Tx, day: Day, cropCode: string): Promise<Bat
      ), raised as (
        select lot_id, sum(count) filter (where reason = 'sow') as sown, sum(count) filter (where reason = 'transplant') as transplanted,
          min(farm_day) filter (where reason = 'transplant') as transplanted_on,
-         (array_agg(to_place_id order by farm_day) filter (where reason = 'transplant'))[1] as place_id from standing group by 1
+         (array_agg(to_place_id order by farm_day, to_place_id) filter (where reason = 'transplant'))[1] as place_id from standing group by 1
      ), counted as (
        select e.lot_id, max(e.count) as came_up from own o join husbandry_event e on e.farm_id = o.farm_id and e.lot_id = o.id
        where e.kind = 'came_up' and ${STANDING_EVENT} group by 1
@@ -43,7 +43,7 @@ export async function batchesOf(tx: Tx, day: Day, cropCode: string): Promise<Bat
      select o.crop_code, o.began_on as sown_on, r.transplanted_on, f.began_on as first_pick_on, r.sown::float8, r.transplanted::float8, f.quantity::float8 as picked,
        r.place_id, c.came_up::float8 as came_up
      from own o join raised r on r.lot_id = o.id join first f on f.from_lot_id = o.id left join counted c on c.lot_id = o.id
-     where r.sown > 0 and r.transplanted > 0 order by o.began_on`,
+     where r.sown > 0 and r.transplanted > 0 order by o.began_on, o.id`,
     { cropCode, day },
   );
   return (rows as Row[]).map((r) => ({

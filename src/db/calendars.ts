@@ -16,7 +16,7 @@ export interface CalendarLink {
 }
 
 export async function calendarLinks(tx: Tx, personId: string): Promise<CalendarLink[]> {
-  const rows = await tx('calendar_link').where({ person_id: personId, ended_at: null }).orderBy('made_at');
+  const rows = await tx('calendar_link').where({ person_id: personId, ended_at: null }).orderBy(['made_at', 'id']);
   return rows.map((r) => ({ id: r.id, what: r.what, madeAt: r.made_at }));
 }
 
@@ -88,7 +88,7 @@ export async function deliveriesFrom(
     .join('product as p', (on) => void on.on('p.farm_id', 'l.farm_id').on('p.code', 'l.product_code'))
     .where({ 'o.state': 'open' })
     .andWhere('o.due_day', '>=', from)
-    .orderBy(['o.due_day', 'c.name', 'p.name'])
+    .orderBy(['o.due_day', 'c.name', 'o.code', 'p.name', 'l.id'])
     .select('o.id', 'o.code', 'c.name as customer', 'o.due_day', 'p.name as product', 'p.unit', 'l.quantity');
   const orders = new Map<string, Delivery & { lines: string[] }>();
   for (const r of rows) {

@@ -76,7 +76,7 @@ export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
     .andWhere('s.farm_day', '<=', day)
     .andWhere('s.withdrawn', false)
     .whereNotExists(tx('sample as c').whereRaw('c.farm_id = s.farm_id and c.corrects_id = s.id'))
-    .orderBy(['s.farm_day', 's.taken_at'])
+    .orderBy(['s.farm_day', 's.taken_at', 's.id'])
     .select(
       's.lot_id',
       's.farm_day',
@@ -104,14 +104,14 @@ async function takings(tx: Tx, lotIds: string[], day: Day): Promise<(Taking & { 
          + case when q.kind in ('tank', 'quarantine', 'sump') then m.count else 0 end as change
        from movement m join place p on p.id = m.from_place_id join place q on q.id = m.to_place_id
        where m.lot_id = any(:lotIds) and m.farm_day <= :day),
-     run as (select *, sum(change) over (partition by lot_id order by occurred_at, change rows unbounded preceding) as after from flow)
+     run as (select *, sum(change) over (partition by lot_id order by occurred_at, change, id rows unbounded preceding) as after from flow)
      select r.lot_id, r.farm_day, r.occurred_at, (-change)::bigint as taken, (after - change)::bigint as before,
        case when r.reason = 'harvest' and exists (select from product p where p.farm_id = l.farm_id and p.species_code = l.species_code and p.live_from_cm is not null)
          then r.mass_g / nullif(r.count, 0) end as grade_g
      from run r join lot l on l.id = r.lot_id
      where r.reason in ('purge', 'harvest', 'grade') and change < 0
        and not exists (select from movement v where v.farm_id = r.farm_id and v.reverses_id = r.id)
-     order by r.occurred_at`,
+     order by r.occurred_at, r.change, r.id`,
     { lotIds, day },
   );
   return rows.map(

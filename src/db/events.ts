@@ -146,7 +146,7 @@ export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<D
      select 'act', e.entry_key::text, null, '', e.title, null, p.name, to_char(e.done_at at time zone :timeZone, 'HH24:MI'), e.done_at
      from entry e join person p on p.id = e.person_id where e.farm_day = :day and e.taken_back_by is null
        and not exists (select from task_done t where t.farm_id = e.farm_id and t.entry_key = e.entry_key::text)
-     order by done_at`,
+     order by done_at, subject`,
     { day, timeZone },
   );
   return rows.map(
@@ -167,7 +167,7 @@ export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<D
 }
 
 export async function loadChores(tx: Tx): Promise<Chore[]> {
-  const rows = await tx('chore').where({ retired_on: null }).orderBy('walk_order');
+  const rows = await tx('chore').where({ retired_on: null }).orderBy(['walk_order', 'title', 'id']);
   return rows.map((r) => ({
     id: r.id,
     placeId: r.place_id,
@@ -230,7 +230,7 @@ export async function purgeChecks(tx: Tx, groupIds: string[]): Promise<PurgeChec
     .join('plan_step as s', 's.id', 'c.step_id')
     .join('person as p', 'p.id', 'c.person_id')
     .whereIn('s.group_id', groupIds)
-    .orderBy('c.recorded_at')
+    .orderBy(['c.recorded_at', 'c.id'])
     .select('c.*', 's.group_id', 'p.name');
   return rows.map((r) => ({
     stepId: r.step_id,
@@ -259,7 +259,7 @@ export async function lastHandover(tx: Tx, day: Day, timeZone: string) {
   const r = await tx('handover as h')
     .join('person as p', 'p.id', 'h.person_id')
     .where('h.farm_day', '<=', day)
-    .orderBy('h.written_at', 'desc')
+    .orderByRaw('h.written_at desc, h.id desc')
     .first(
       'h.words',
       'p.name',

@@ -80,7 +80,7 @@ export interface EquipmentSetUp {
 export async function equipmentSetUp(tx: Tx): Promise<EquipmentSetUp[]> {
   const rows = await tx('equipment as e')
     .leftJoin('loop as l', 'l.id', 'e.loop_id')
-    .orderByRaw('e.retired_on is not null, l.code, e.run_order, e.name')
+    .orderByRaw('e.retired_on is not null, l.code, e.run_order, e.name, e.id')
     .select('e.*', 'l.code as loop_code');
   return rows.map((r) => ({
     id: r.id,
@@ -122,7 +122,7 @@ export async function productsSetUp(tx: Tx): Promise<ProductSetUp[]> {
     .leftJoin('species as s', 's.code', 'p.species_code')
     .leftJoin('crop as c', 'c.code', 'p.crop_code')
     .leftJoin('product as m', 'm.code', 'p.made_from')
-    .orderByRaw('p.species_code is null, coalesce(m.name, p.name), p.made_from is not null, p.name')
+    .orderByRaw('p.species_code is null, coalesce(m.name, p.name), p.made_from is not null, p.name, p.code')
     .select(
       'p.*',
       'm.name as main_name',
@@ -160,7 +160,7 @@ export async function customersSetUp(tx: Tx): Promise<CustomerSetUp[]> {
   const rows = await tx('customer as c')
     .leftJoin('sales_order as o', 'o.customer_id', 'c.id')
     .groupBy('c.id', 'c.name', 'c.channel', 'c.price_list')
-    .orderBy('c.name')
+    .orderBy(['c.name', 'c.id'])
     .select(
       'c.name',
       'c.channel',
@@ -180,7 +180,7 @@ export async function customersSetUp(tx: Tx): Promise<CustomerSetUp[]> {
 export type ChoreSetUp = Omit<Chore, 'walk' | 'walkOrder'> & { version: number };
 
 export async function choresSetUp(tx: Tx): Promise<ChoreSetUp[]> {
-  const rows = await tx('chore').where({ retired_on: null }).orderBy(['walk_order', 'title']);
+  const rows = await tx('chore').where({ retired_on: null }).orderBy(['walk_order', 'title', 'id']);
   return rows.map((r) => ({
     id: r.id,
     version: r.version,

@@ -34,7 +34,7 @@ export async function husbandryEvents({ tx, about, day, most = 60 }: HusbandryEv
     .leftJoin('husbandry_event as c', (on) => void on.on('c.farm_id', 'e.farm_id').andOn('c.corrects_id', 'e.id'))
     .whereNull('e.corrects_id')
     .andWhere('e.farm_day', '<=', day)
-    .orderBy('e.recorded_at', 'desc')
+    .orderByRaw('e.recorded_at desc, e.id desc')
     .limit(most)
     .select(
       'e.id',
@@ -107,7 +107,7 @@ export async function feedingsOf({ tx, lotId, day, most = 30 }: FeedingsOfArgs):
      from feeding f
      cross join lateral (select * from movement where farm_id = f.farm_id and id = f.movement_id offset 0) m
      join place p on p.farm_id = f.farm_id and p.id = f.place_id
-     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc, m.recorded_at desc`,
+     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc, m.recorded_at desc, m.id desc`,
     { lotId, day },
   );
   const all = rows as {
@@ -245,7 +245,7 @@ export async function feedStore(tx: Tx): Promise<FeedLot[]> {
     .join('place as p', 'p.id', 'b.place_id')
     .where({ 'l.kind': 'feed', 'p.code': 'FEED' })
     .andWhere('b.mass_g', '>', 0)
-    .orderBy('l.began_on')
+    .orderBy(['l.began_on', 'l.code'])
     .select('l.code', 'b.mass_g', 'l.began_on', 'l.supplier');
   return rows.map((r) => ({
     code: r.code,
@@ -263,7 +263,7 @@ export async function recentLosses(tx: Tx, since: Day, day: Day) {
      from movement m join lot l on l.id = m.lot_id join place p on p.id = m.from_place_id
      where m.reason = 'dead' and m.farm_day between :since and :day and l.kind = 'cohort' and p.kind in ('tank', 'quarantine')
        and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
-     group by 1, 2, 3, 4 having sum(m.count) >= 20 order by sum(m.count) desc limit 12`,
+     group by 1, 2, 3, 4 having sum(m.count) >= 20 order by sum(m.count) desc, l.code, p.code limit 12`,
     { since, day },
   );
   return rows as {

@@ -203,7 +203,7 @@ export async function storeHolding(tx: Tx, lotId: string, role: StoreRole): Prom
   const row = await tx('balance as b')
     .join('place as p', 'p.id', 'b.place_id')
     .where({ 'b.lot_id': lotId, 'p.role': role })
-    .orderByRaw('greatest(b.count, b.mass_g) desc')
+    .orderByRaw('greatest(b.count, b.mass_g) desc, p.walk_order, p.code')
     .first('p.id');
   return row?.id ?? placeOfRole(tx, role);
 }

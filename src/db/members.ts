@@ -27,7 +27,7 @@ export interface OpenInvite {
 
 export async function listMembers(tx: Tx): Promise<Member[]> {
   const rows = await tx('person as p')
-    .orderByRaw('p.ended_on is not null, p.name')
+    .orderByRaw('p.ended_on is not null, p.name, p.id')
     .select('p.*')
     .select(
       tx.raw('(select max(s.seen_at) from session s where s.farm_id = p.farm_id and s.person_id = p.id) as seen_at'),
@@ -50,7 +50,7 @@ export async function openInvites(tx: Tx, now: Date): Promise<OpenInvite[]> {
     .whereNull('used_at')
     .whereNull('withdrawn_at')
     .andWhere('ends_at', '>', now)
-    .orderBy('name')
+    .orderBy(['name', 'id'])
     .select('id', 'name', 'role', 'ends_at');
   return rows.map((r) => ({ id: r.id, name: r.name, role: r.role, endsAt: r.ends_at }));
 }
@@ -173,7 +173,7 @@ export function signInsOf(db: Knex, person: SignedIn): Promise<SignInRow[]> {
   return inFarm(db, person.farmId, async (tx) => {
     const rows = await tx('session')
       .where({ person_id: person.personId })
-      .orderBy('seen_at', 'desc')
+      .orderByRaw('seen_at desc, id')
       .select('id', 'device', 'made_at', 'seen_at', 'token_hash');
     return rows.map((r) => ({
       id: r.id,

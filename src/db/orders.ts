@@ -47,7 +47,7 @@ export async function listOrders({ tx, from, until, asOf }: ListOrdersArgs) {
       `not exists (select from order_event e where e.farm_id = o.farm_id and e.order_id = o.id and e.kind = 'placed' and e.farm_day > ?)`,
       [asOf],
     )
-    .orderBy(['o.due_day', 'c.name'])
+    .orderBy(['o.due_day', 'c.name', 'o.code'])
     .select('o.id', 'o.code', 'c.name', 'c.channel', 'o.due_day', 'o.version')
     .select(
       tx.raw(
@@ -76,7 +76,7 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
   const lines = await tx('order_line as l')
     .join('product as p', 'p.code', 'l.product_code')
     .where('l.order_id', orderId)
-    .orderBy('p.name')
+    .orderBy(['p.name', 'p.code', 'l.id'])
     .select('l.*', 'p.name', 'p.unit');
   const moves = await tx('movement as m')
     .join('lot as t', 't.id', 'm.lot_id')
@@ -86,7 +86,7 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
     )
     .whereIn('m.reason', ['allocate', 'deliver'])
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
-    .orderBy('m.occurred_at')
+    .orderBy(['m.occurred_at', 'm.id'])
     .select('m.id', 'm.order_line_id', 'm.reason', 'm.count', 'm.mass_g', 'm.lot_id', 't.code');
   return {
     id: o.id,
@@ -235,5 +235,5 @@ export async function packedLots(tx: Tx, productCodes: string[]) {
 }
 
 export async function listCustomers(tx: Tx): Promise<{ id: string; name: string; channel: string }[]> {
-  return tx('customer').orderBy('name').select('id', 'name', 'channel');
+  return tx('customer').orderBy(['name', 'id']).select('id', 'name', 'channel');
 }

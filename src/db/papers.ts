@@ -21,7 +21,7 @@ export interface Paper {
 }
 
 export async function papersOf(tx: Tx): Promise<Paper[]> {
-  const rows = await tx('paper').where({ retired_on: null }).orderByRaw('ends_on nulls last, title');
+  const rows = await tx('paper').where({ retired_on: null }).orderByRaw('ends_on nulls last, title, id');
   return rows.map((r) => ({
     id: r.id,
     version: r.version,

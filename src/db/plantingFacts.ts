@@ -117,7 +117,7 @@ async function transplantDays(tx: Tx, lotIds: string[], day: Day): Promise<Map<s
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = movement.farm_id and r.reverses_id = movement.id'))
     .andWhere('farm_day', '<=', day)
     .groupBy('lot_id', 'to_place_id')
-    .orderBy('day', 'desc')
+    .orderByRaw('day desc, to_place_id')
     .select('lot_id', 'to_place_id as place_id', tx.raw('min(farm_day) as day'));
   return new Map(
     rows.flatMap((r): [string, Day][] => [
@@ -150,7 +150,7 @@ async function plantEvents(tx: Tx, lotIds: string[], day: Day): Promise<Map<stri
     .whereIn('e.kind', ['spaced', 'cut'])
     .andWhere('e.farm_day', '<=', day)
     .whereRaw(STANDING_EVENT)
-    .orderBy(['e.farm_day', 'e.recorded_at'])
+    .orderBy(['e.farm_day', 'e.recorded_at', 'e.id'])
     .select('e.lot_id', 'e.place_id', 'e.kind', 'e.count', 'e.farm_day', 'e.detail');
   const byBed = new Map<string, EventRow[]>();
   for (const row of rows) byBed.set(keyOf(row), [...(byBed.get(keyOf(row)) ?? []), row]);

@@ -30,7 +30,7 @@ export async function loadLooks(tx: Tx, { since, until }: { since: Day; until: D
     .where({ 'f.withdrawn': false })
     .andWhere('f.farm_day', '<=', until)
     .andWhere((q) => void q.where('f.farm_day', '>=', since).orWhereNotNull('f.look_again_on'))
-    .orderByRaw('f.seen_at desc, f.recorded_at desc, f.follows_id is null')
+    .orderByRaw('f.seen_at desc, f.recorded_at desc, f.follows_id is null, f.id desc')
     .limit(400)
     .select('f.id', 'f.follows_id', 'f.farm_day', 'f.place_id', 'f.what', 'f.how_bad', 'f.words', 'f.look_again_on')
     .select('f.person_id', 'p.code as place', 'l.code as lot_code', 'w.name as by')
@@ -49,7 +49,7 @@ export async function openFindings(tx: Tx, day: Day): Promise<OpenFinding[]> {
        f.what, f.how_bad, f.words, f.farm_day, f.look_again_on
      from finding f join place p on p.farm_id = f.farm_id and p.id = f.place_id left join lot l on l.farm_id = f.farm_id and l.id = f.lot_id
      where not f.withdrawn and f.farm_day <= ?
-     order by coalesce(f.follows_id, f.id), f.seen_at desc, f.recorded_at desc, f.follows_id is null`,
+     order by coalesce(f.follows_id, f.id), f.seen_at desc, f.recorded_at desc, f.follows_id is null, f.id desc`,
     [day],
   );
   return rows
@@ -107,7 +107,7 @@ export async function helperStock(tx: Tx): Promise<HelperStock[]> {
     .join('place as p', 'p.id', 'b.place_id')
     .where({ 'l.kind': 'beneficial', 'p.kind': 'store' })
     .andWhere('b.count', '>', 0)
-    .orderBy('l.began_on')
+    .orderBy(['l.began_on', 'l.code'])
     .select('l.id', 'l.code', 'l.note', 'l.began_on', 'l.supplier', 'b.count');
   return rows.map((r) => ({
     ...{ lotId: r.id, code: r.code, what: r.note, count: r.count, cameOn: r.began_on, supplier: r.supplier },
@@ -132,7 +132,7 @@ export async function loadReleases(tx: Tx, day: Day): Promise<ReleaseRow[]> {
     .where({ 'e.kind': 'release' })
     .andWhere('e.farm_day', '<=', day)
     .whereRaw(STANDING_EVENT)
-    .orderBy('e.farm_day', 'desc')
+    .orderByRaw('e.farm_day desc, e.id desc')
     .limit(60)
     .select('e.id', 'e.farm_day', 'e.count', 'l.note', 'p.code as place', 'w.name as by');
   return rows.map((r) => ({

@@ -24,9 +24,9 @@ export async function tableChoices(
   };
   const products: { code: string; name: string; unit: string }[] = await tx('product')
     .where({ retired_on: null })
-    .orderBy('name')
+    .orderBy(['name', 'code'])
     .select('code', 'name', 'unit');
-  const customers: { name: string }[] = await tx('customer').orderBy('name').select('name');
+  const customers: { name: string }[] = await tx('customer').orderBy(['name', 'id']).select('name');
   const loops: { code: string; name: string }[] = await tx('loop')
     .where({ retired_on: null })
     .orderBy('code')

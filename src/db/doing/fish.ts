@@ -132,7 +132,7 @@ async function feedFor(tx: Tx, speciesCode: string): Promise<{ lot_id: string; p
      where p.role = 'feed' and l.kind = 'feed' and b.mass_g > 0
      order by exists (select from feeding f join movement m on m.id = f.movement_id join lot c on c.id = f.lot_id
        where m.lot_id = b.lot_id and c.species_code = :speciesCode) desc,
-       split_part(l.code, '-', 2) = (select split_part(code, '-', 1) from lot where species_code = :speciesCode limit 1) desc, l.began_on`,
+       split_part(l.code, '-', 2) = (select split_part(code, '-', 1) from lot where species_code = :speciesCode limit 1) desc, l.began_on, l.code`,
     { speciesCode },
   );
   return rows;

@@ -81,7 +81,7 @@ async function healthQuestions({ tx, facts, lotCode, lotId }: HealthQuestionsArg
   const treated = facts.treatments.find((t) => t.lotCode === lotCode);
   const seen = await standingHusbandry(tx)
     .where({ lot_id: lotId, kind: 'observe' })
-    .orderBy('recorded_at', 'desc')
+    .orderByRaw('recorded_at desc, id desc')
     .first('state', 'farm_day');
   return [
     ...(treated
