@@ -226,6 +226,9 @@ interface Sowing {
   newId: () => string;
 }
 
+/** No one sowing is for more; what an order lacks beyond is said. */
+const MOST_SOWN = 1_000_000;
+
 /** The sowing in the first bed with room for all of it; without one, as many as the roomiest holds. Null: no bed suits the crop. */
 function sowInto(beds: readonly PlaceFact[], s: Sowing) {
   const tries = beds.flatMap((bed) => {
@@ -239,7 +242,8 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
       bedId: bed.id,
       cellsPerTray: s.nursery.pieceSize ?? CELLS_PER_TRAY,
     };
-    const sown = sowingForDemand({ wish, wantedOn: s.wanted.firstPick, plants: s.wanted.plants, newId: s.newId });
+    const plants = Math.min(MOST_SOWN, Math.max(1, s.wanted.plants));
+    const sown = sowingForDemand({ wish, wantedOn: s.wanted.firstPick, plants, newId: s.newId });
     const lotCode = s.codeFor(s.crop.code, sown.sowDay);
     return [
       {
@@ -255,7 +259,8 @@ function sowInto(beds: readonly PlaceFact[], s: Sowing) {
   if (fits) return { ...fits, full: null };
   const roomiest = tries.sort((a, b) => b.room - a.room)[0];
   if (!roomiest) return null;
-  const units = Math.floor((s.wanted.plants * roomiest.room) / roomiest.quantities.positions);
+  const wanted = Math.min(MOST_SOWN, s.wanted.plants);
+  const units = Math.floor((wanted * roomiest.room) / roomiest.quantities.positions);
   if (units < 1)
     return {
       ...roomiest,

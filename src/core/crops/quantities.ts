@@ -1,6 +1,7 @@
 import { soldFromBench } from './recipe';
 import { requireWithin } from '../errors';
 import type { Crop } from '../library/types';
+import { RANGES } from '../quantity/ranges';
 
 type Chances = Pick<Crop, 'germination' | 'nurserySurvival' | 'finalSurvival' | 'packout'>;
 
@@ -24,10 +25,10 @@ function ceil(value: number): number {
  * Works back from units wanted to positions, seedlings, seeds and whole trays.
  * seeds = ⌈units / (germination · nursery survival · final survival · pack-out)⌉, rounded up at each stage that
  * is counted. Trays are rounded up; the spare is stated, not hidden.
- * @param units heads, bunches or positions wanted, 1 to 1 000 000 @param cellsPerTray 1 to 2000
+ * @param units heads, bunches or positions wanted, from 1 to what any count may be @param cellsPerTray 1 to 2000
  */
 export function sowingFor(units: number, crop: Chances, cellsPerTray: number): SowingQuantities {
-  requireWithin('units', units, [1, 1_000_000]);
+  requireWithin('units', units, [1, RANGES.count.high]);
   requireWithin('cellsPerTray', cellsPerTray, [1, 2000]);
   for (const key of ['germination', 'nurserySurvival', 'finalSurvival', 'packout'] as const) {
     requireWithin(key, crop[key], [0.01, 1]);

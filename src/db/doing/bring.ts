@@ -103,7 +103,11 @@ export async function bringSamples(tx: Tx, entry: Entry, rows: readonly SampleRo
 }
 
 async function placeOfLot(tx: Tx, lotId: string): Promise<string | undefined> {
-  const row = await tx('balance').where({ lot_id: lotId }).andWhere('count', '>', 0).orderByRaw('count desc, place_id').first();
+  const row = await tx('balance')
+    .where({ lot_id: lotId })
+    .andWhere('count', '>', 0)
+    .orderByRaw('count desc, place_id')
+    .first();
   return row?.place_id as string | undefined;
 }
 

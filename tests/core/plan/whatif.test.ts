@@ -286,10 +286,10 @@ describe('what needs a decision', () => {
 
 describe('sowings that a shortfall asks for', () => {
   const code = (crop: string, day: string) => `${crop}-${day}`;
-  const gaps = (day: string) => {
+  const gaps = (day: string, heads = 60) => {
     const facts = aFarm({
       plantings: planted(100),
-      promises: [owed(day, 60, { productCode: 'butterhead-lettuce', customer: 'Greenhollow' })],
+      promises: [owed(day, heads, { productCode: 'butterhead-lettuce', customer: 'Greenhollow' })],
     });
     const forecast = forecastFarm(facts, []);
     return sowingGaps({
@@ -311,6 +311,11 @@ describe('sowings that a shortfall asks for', () => {
     });
     expect(gap!.sowing).toMatchObject({ bedId: 'r1', quantities: { units: 60, seeds: 75 } });
     expect(gap!.sowing!.steps.every((s) => s.lotCode.startsWith('butterhead'))).toBe(true);
+  });
+
+  test('an order for more than any farm grows is answered with what the bed holds, not with a fault', () => {
+    const [gap] = gaps('2026-09-01', 600_000_000);
+    expect(gap!.full).toMatch(/R1 holds \d+ of the 600,?000,?000 wanted/);
   });
 
   test('never into a bed that it overfills: another bed, else as many as there is room for', () => {
