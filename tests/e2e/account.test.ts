@@ -57,6 +57,7 @@ test('other sign-ins are ended, one and all; farm work is changed; choices stay;
   await expect.poll(farmOf).toBe(second);
   // Nothing is planned on a farm that was just made.
   await expect(page.getByText('Nothing is due on this day.')).toBeVisible();
+  await expect(page.getByText('Tarn Farm').first()).toBeVisible();
   await ready(page);
   dialog = await open();
   await dialog.getByRole('button', { name: 'go there' }).click();

@@ -26,7 +26,14 @@ export default async function FarmLayout({ children }: { children: ReactNode }) 
       today={today}
       isDemo={person.isDemo}
       farmName={person.farmName}
-      who={<Who name={person.name} role={person.role} units={unitsOf(person)} />}
+      who={
+        <Who
+          name={person.name}
+          role={person.role}
+          farmName={person.isDemo ? null : person.farmName}
+          units={unitsOf(person)}
+        />
+      }
       logLine={visits ? null : <LogLine examples={await logExamples()} />}
       notices={
         <>

@@ -10,7 +10,15 @@ import { codeWords } from '../../core/words/codes';
 
 const Preferences = dynamic(() => import('./Preferences').then((m) => m.Preferences), { ssr: false });
 
-export function Who({ name, role, units }: { name: string; role: string; units: UnitChoice }) {
+interface WhoProps {
+  name: string;
+  role: string;
+  /** Which farm one is on, where it is not said beside. */
+  farmName: string | null;
+  units: UnitChoice;
+}
+
+export function Who({ name, role, farmName, units }: WhoProps) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -23,6 +31,12 @@ export function Who({ name, role, units }: { name: string; role: string; units: 
         <br />
         <Text small quiet>
           {codeWords(role)}
+          {farmName && (
+            <>
+              <br />
+              {farmName}
+            </>
+          )}
         </Text>
       </ButtonBase>
       {open && <Preferences name={name} units={units} onClose={() => setOpen(false)} />}
