@@ -59,9 +59,10 @@ export function MySignIns() {
         <Rows>
           {known.signIns.map((s) => (
             <Row key={s.id}>
-              {s.device || say`a device`} <Text quiet>{say`since ${ago(new Date(s.madeAt), new Date())}`}</Text>{' '}
+              {s.device || say`a device`} <Text quiet>{say`signed in ${ago(new Date(s.madeAt), new Date())}`}</Text>
+              {' · '}
               {s.isThis ? (
-                <Text quiet>{say`this one`}</Text>
+                <Text quiet>{say`this device`}</Text>
               ) : (
                 <WordButton type="button" onClick={() => end(s.id)}>
                   {say`sign out`}

@@ -172,9 +172,12 @@ function Beyond({ harvests, page }: { harvests: Answer['brings'][number]['harves
   const until = promisedUntil(page.today);
   const kg = harvests.reduce((sum, h) => sum + (h.day >= until ? h.kg : 0), 0);
   if (kg < 0.5) return null;
+  const isAll = harvests.every((h) => h.day >= until);
   return (
     <Text as="div" small quiet data-beyond={kg}>
-      {say`${formatNumber(toShown('mass', kg * 1000, page.units))} from ${shortDay(until)} on`}
+      {isAll
+        ? say`later than the weeks Market shows (to ${shortDay(until)})`
+        : say`${formatNumber(toShown('mass', kg * 1000, page.units))} of it later than the weeks Market shows (to ${shortDay(until)})`}
     </Text>
   );
 }
