@@ -230,9 +230,9 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   ).find((r) => !known.has(r.lot_code))!.lot_code;
 
   const phone = await (await browser.newContext({ viewport: PHONE, baseURL: base() })).newPage();
-  await signIn(phone, 'oluchi');
   const sow = await db()('plan_step').where({ lot_code: lotCode, kind: 'sow' }).first();
   setDay(sow.day);
+  await signIn(phone, 'oluchi');
   await doJob(phone, 'Sow Butterhead lettuce', lotCode, { 'Seeds sown': String(sow.count) }, 'Sown');
 
   const transplant = await db()('plan_step').where({ lot_code: lotCode, kind: 'transplant' }).first();

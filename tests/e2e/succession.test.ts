@@ -30,7 +30,7 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
   await expect(proposal).toContainText(/\d+ sowings? · €/);
   await expect(proposal.getByTestId('together')).toContainText(/Heron|Kingfisher/);
   await expect(proposal.getByTestId('limits')).toContainText(/limit/);
-  expect(await proposal.getByText(/^ROC-/).count()).toBeGreaterThan(1);
+  expect(await proposal.getByText(/^ROC-/).count()).toBeGreaterThan(0);
 
   // Nothing has changed yet.
   const planned = async () =>
