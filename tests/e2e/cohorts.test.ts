@@ -192,8 +192,13 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
 
 test('what the planner says a draft brings stands in Market once it is kept', async ({ page }) => {
   await signIn(page, 'ines');
-  // Fish of market size that nothing is planned for any more: the planner is to sell them.
-  await db()('plan_step').where({ state: 'planned' }).andWhereLike('lot_code', 'TRT-%').update({ state: 'dropped' });
+  // Fish of market size that nothing is planned for any more, and purge tanks that are free: the planner is to sell them.
+  const begun = db()('plan_step').where({ state: 'done' }).select('group_id');
+  await db()('plan_step')
+    .where({ state: 'planned', crop_code: null })
+    .whereNotIn('group_id', begun)
+    .whereNot({ kind: 'stock' })
+    .update({ state: 'dropped' });
   const expectedKg = async () => {
     await open(page, '/market');
     const cells = await page

@@ -28,11 +28,14 @@ export interface PromiseRow {
   weeks: PromiseWeek[];
 }
 
-/** Weeks that Market shows, this one first. */
+/** Weeks that supply is held against promises, this one first, where no other number is asked for. */
 export const PROMISE_WEEKS = 12;
 
-/** The first day after them. */
-export const promisedUntil = (today: Day): Day => addDays(weekStart(today), PROMISE_WEEKS * 7);
+/** Weeks that Market shows, that of the day first. */
+export const MARKET_WEEKS = 8;
+
+/** The first day after those that Market shows today. */
+export const marketUntil = (today: Day): Day => addDays(weekStart(today), MARKET_WEEKS * 7);
 
 interface PromiseTableArgs {
   forecast: FarmForecast;

@@ -6,7 +6,7 @@ import { formatQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
 import { mainCode } from '../../core/market/families';
-import { promiseTable } from '../../core/market/promiseTable';
+import { MARKET_WEEKS, promiseTable } from '../../core/market/promiseTable';
 import { sellDays, useByDay } from '../../core/market/useBy';
 import { formatNumber, manyOf, type ProductUnit, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
@@ -51,7 +51,6 @@ export interface MarketPage extends DayView {
   }[];
 }
 
-const SHOWN_WEEKS = 8;
 const ORDERS_BACK_DAYS = 3;
 const ORDERS_AHEAD_DAYS = 42;
 
@@ -73,7 +72,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
   }));
   const { facts, units, when, at } = view;
   const skip = Math.floor(at / 7);
-  const table = when === 'past' ? [] : promisesOf(view, skip + SHOWN_WEEKS);
+  const table = when === 'past' ? [] : promisesOf(view, skip + MARKET_WEEKS);
   const shortOrders = new Set(table.flatMap((r) => r.weeks.flatMap((w) => w.shortLines.map((l) => l.orderId))));
   const offered = table.filter((r) => !r.product.retiredOn || r.weeks.some((w) => w.promised + w.expected > 0));
   const rows = offered.map(({ product, weeks }) => ({

@@ -1,7 +1,7 @@
 'use client';
 import { plural, say } from '../../../core/words/words';
 import { sayOrdered } from '../../../core/stocking/limits';
-import { promisedUntil } from '../../../core/market/promiseTable';
+import { marketUntil } from '../../../core/market/promiseTable';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
@@ -169,7 +169,7 @@ function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): str
 
 /** What comes later than Market shows. */
 function Beyond({ harvests, page }: { harvests: Answer['brings'][number]['harvests']; page: PlannerPage }) {
-  const until = promisedUntil(page.today);
+  const until = marketUntil(page.today);
   const kg = harvests.reduce((sum, h) => sum + (h.day >= until ? h.kg : 0), 0);
   if (kg < 0.5) return null;
   const isAll = harvests.every((h) => h.day >= until);
