@@ -31,6 +31,7 @@ import * as m29 from './0029_restorable';
 import * as m30 from './0030_sign_ins';
 import * as m31 from './0031_one_farms_file';
 import * as m32 from './0032_last_readings';
+import * as m33 from './0033_days';
 
 const MIGRATIONS = [
   m1,
@@ -65,6 +66,7 @@ const MIGRATIONS = [
   m30,
   m31,
   m32,
+  m33,
 ];
 type Step = (typeof MIGRATIONS)[number];
 
