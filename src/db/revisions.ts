@@ -37,3 +37,8 @@ export async function readRevisions(tx: Tx): Promise<{ revisions: Revisions; min
 export function revisionMark(revisions: Revisions, topics: readonly Topic[]): string {
   return topics.map((t) => revisions[t] ?? 0).join('.');
 }
+
+/** How often some topics have been written to, all together: it only rises. */
+export function revisionAge(revisions: Revisions, topics: readonly Topic[]): number {
+  return topics.reduce((sum, t) => sum + (revisions[t] ?? 0), 0);
+}

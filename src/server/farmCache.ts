@@ -5,7 +5,7 @@ import type { BrokenRecord } from '../core/plan/faults';
 import type { FarmFacts, FarmForecast } from '../core/plan/types';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from '../db/connection';
-import { readRevisions, revisionMark, type Revisions, type Topic } from '../db/revisions';
+import { readRevisions, revisionAge, revisionMark, type Revisions, type Topic } from '../db/revisions';
 import { farmFacts, forecast, plan, topicsOf, type Slice } from '../db/slices';
 import type { StoredStep } from '../db/plan';
 
@@ -20,8 +20,16 @@ export interface KnownFarm {
 /** Room for all slices of a process, in the units of `Slice.size`: about a hundred megabytes. */
 const ROOM = 1200;
 
-const kept = globalThis as { cropCycleSlices?: LRUCache<string, Promise<unknown>> };
-const cache = () => (kept.cropCycleSlices ??= new LRUCache<string, Promise<unknown>>({ maxSize: ROOM }));
+/** The newest state of a slice that was read. */
+interface Kept {
+  mark: string;
+  /** How often its topics had been written to: of two states the higher is the newer. */
+  age: number;
+  reading: Promise<unknown>;
+}
+
+const kept = globalThis as { cropCycleSlices?: LRUCache<string, Kept> };
+const cache = () => (kept.cropCycleSlices ??= new LRUCache<string, Kept>({ maxSize: ROOM }));
 
 interface Where {
   farmId: string;
@@ -34,7 +42,8 @@ interface Where {
 
 /**
  * A slice, read once for each state of the topics it is made of and shared by every request, also while it is being
- * read. Nothing is ever invalidated: another state is another key. What comes back is shared and must not be changed.
+ * read. Only the newest state is kept: who still sees an older one reads for itself. What comes back is shared and must
+ * not be changed.
  */
 function reader(tx: Tx, where: Where) {
   const own = new Map<Slice<unknown>, Promise<unknown>>();
@@ -50,19 +59,23 @@ function reader(tx: Tx, where: Where) {
     const topics = topicsOf(slice as Slice<unknown>);
     if (topics.some((t) => where.mine.has(t))) return read(slice);
     // What is reckoned holds sentences: each language and locale has its own.
-    const key = `${speechMark()}|${slice.name}|${where.farmId}|${where.day}|${where.isToday}|${revisionMark(where.revisions, topics)}`;
-    const known = cache().get(key) as Promise<T> | undefined;
-    if (known) {
+    const key = `${speechMark()}|${slice.name}|${where.farmId}|${where.day}|${where.isToday}`;
+    const mark = revisionMark(where.revisions, topics);
+    const known = cache().get(key);
+    if (known?.mark === mark) {
       // Whoever was reading it may have lost the connection; then it is read here.
-      const got = await known.then(
+      const got = await (known.reading as Promise<T>).then(
         (value) => ({ value }),
         () => null,
       );
       if (got) return got.value;
     }
     const reading = read(slice);
-    cache().set(key, reading, { size: slice.size });
-    reading.catch(() => cache().peek(key) === reading && cache().delete(key));
+    const age = revisionAge(where.revisions, topics);
+    if (age < (cache().peek(key)?.age ?? 0)) return reading;
+    const own = { mark, age, reading };
+    cache().set(key, own, { size: slice.size });
+    reading.catch(() => cache().peek(key) === own && cache().delete(key));
     return reading;
   };
   return get;

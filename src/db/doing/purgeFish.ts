@@ -1,5 +1,8 @@
+import { settled } from '../../core/acts/decision';
 import { RuleBroken } from '../../core/errors';
+import { decideLiveSale } from '../../core/fish/decideLiveSale';
 import type { FarmFacts } from '../../core/plan/types';
+import { askDeaths } from '../../core/plausible';
 import { formatNumber } from '../../core/quantity/units';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
@@ -8,7 +11,7 @@ import { type Entry, placeOfRole, recordMovement, freeLotCode, createLot } from 
 import { lockStep, stepsOfGroups, finishStep, requireEarlierDone, type StoredStep } from '../plan';
 import { beginBatch, closeBatch, gatesOf } from '../purgeBatch';
 import { lotByCode, requirePresent, recordDeaths } from './fish';
-import { liveProduct, holdLive } from './live';
+import { holdLive, lastSeenOf, liveProduct } from './live';
 import { packedAs } from './packing';
 
 interface StopFeedArgs {
@@ -100,6 +103,7 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
   const meanG = done.massG / done.count;
   if (meanG < 5 || meanG > 20000)
     throw new RuleBroken('massG', say`That would be ${formatNumber(meanG, 1)} g a fish. Check the unit of the weight.`);
+  if (live) await passLiveGate({ tx, facts, step, done, product: live, there });
   if (done.dead > 0)
     await recordDeaths({
       tx,
@@ -108,15 +112,8 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
       field: 'dead',
     });
   if (live) {
-    const held = {
-      lotId: lot.id,
-      lotCode: step.lotCode,
-      placeId: step.fromPlaceId!,
-      product: live,
-      count: done.count,
-      massG: done.massG,
-    };
-    const code = await holdLive(tx, entry, { ...held, stepId: step.id });
+    const held = { lotId: lot.id, lotCode: step.lotCode, placeId: step.fromPlaceId!, product: live };
+    const code = await holdLive(tx, entry, { ...held, count: done.count, massG: done.massG, stepId: step.id });
     await finishStep(tx, step, entry.farmDay);
     return code;
   }
@@ -125,6 +122,28 @@ export async function harvestFish({ tx, entry, facts, done }: HarvestFishArgs): 
   await closeBatch(tx, step.groupId, entry.farmDay);
   // Fish left behind in a purge tank stay there, unfed, until they are moved or harvested; the count says so.
   return there > count ? say`${code} (${there - count} fish stay in the tank)` : code;
+}
+
+interface PassLiveGateArgs {
+  tx: Tx;
+  facts: FarmFacts;
+  step: StoredStep;
+  done: HarvestDone;
+  product: { code: string };
+  /** Fish in the tank. */
+  there: number;
+}
+
+/** A planned netting for live sale is judged as one on the spot; all that looks wrong is asked at once, deaths with it. */
+async function passLiveGate({ tx, facts, step, done, product, there }: PassLiveGateArgs): Promise<void> {
+  const sale = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId!, productCode: product.code };
+  const decision = decideLiveSale(
+    { facts, lastSeen: await lastSeenOf(tx, step.lotCode) },
+    { ...sale, count: done.count, massG: done.massG },
+  );
+  const deaths = done.dead > 0 ? askDeaths(done.dead, there) : null;
+  const whole = 'refused' in decision || !deaths ? decision : { ...decision, asks: [...decision.asks, deaths] };
+  settled(whole, done.confirmed ?? false);
 }
 
 interface PackHarvestArgs {
