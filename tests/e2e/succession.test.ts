@@ -22,7 +22,7 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
     .getByRole('textbox')
     .all())
     await field.fill('0');
-  await form.getByLabel('Rocket').fill('9');
+  await form.getByLabel('Rocket').fill('30');
   await form.getByRole('button', { name: 'Propose sowings' }).click();
 
   const proposal = page.getByTestId('succession');
@@ -48,7 +48,7 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
   await page.goBack();
   await page.getByRole('button', { name: 'So much a week' }).click();
   // What was typed is still there.
-  await expect(form.getByLabel('Rocket')).toHaveValue('9');
+  await expect(form.getByLabel('Rocket')).toHaveValue('30');
   await form.getByRole('button', { name: 'Propose sowings' }).click();
   await expect(lay).toBeVisible({ timeout: 180_000 });
   await lay.click();
