@@ -29,8 +29,14 @@ describe('fish for live sale, by whatever door', () => {
   test('what is not there, no grade, or more than there are is refused beside its field', () => {
     expect(refusal(farm(), { ...sale, fromPlaceId: 'k9' })).toMatchObject({ field: 'form' });
     expect(refusal(farm(), { ...sale, productCode: 'lettuce' })).toMatchObject({ field: 'productCode' });
-    expect(refusal(farm(), { ...sale, count: 201 })).toMatchObject({ field: 'count', words: expect.stringMatching(/more than that/) });
-    expect(refusal(farm(), { ...sale, massG: 1_000_000 })).toMatchObject({ field: 'massG', words: expect.stringMatching(/Check the unit/) });
+    expect(refusal(farm(), { ...sale, count: 201 })).toMatchObject({
+      field: 'count',
+      words: expect.stringMatching(/more than that/),
+    });
+    expect(refusal(farm(), { ...sale, massG: 1_000_000 })).toMatchObject({
+      field: 'massG',
+      words: expect.stringMatching(/Check the unit/),
+    });
   });
 
   test('nothing is sold out of quarantine; cleared, it may be', () => {
