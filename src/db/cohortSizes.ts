@@ -76,7 +76,7 @@ export async function samplesOf(tx: Tx, lotIds: string[], day: Day) {
     .andWhere('s.farm_day', '<=', day)
     .andWhere('s.withdrawn', false)
     .whereNotExists(tx('sample as c').whereRaw('c.farm_id = s.farm_id and c.corrects_id = s.id'))
-    .orderBy(['s.farm_day', 's.taken_at', 's.id'])
+    .orderBy(['s.farm_day', 's.taken_at', 's.ctid'])
     .select(
       's.lot_id',
       's.farm_day',

@@ -44,7 +44,7 @@ export async function lotRecord(tx: Tx, lotId: string, day: Day): Promise<LotRec
       .orderBy([
         { column: 'm.occurred_at', order: 'desc' },
         { column: 'm.recorded_at', order: 'desc' },
-        { column: 'm.id', order: 'desc' },
+        { column: 'm.ctid', order: 'desc' },
       ])
       .leftJoin('movement as r', (on) => void on.on('r.farm_id', 'm.farm_id').andOn('r.reverses_id', 'm.id'))
       .select(
@@ -104,7 +104,7 @@ export async function sampleRecords(tx: Tx, lotId: string, day: Day): Promise<Sa
     .leftJoin('sample as c', (on) => void on.on('c.farm_id', 's.farm_id').andOn('c.corrects_id', 's.id'))
     .where({ 's.lot_id': lotId, 's.withdrawn': false })
     .andWhere('s.farm_day', '<=', day)
-    .orderByRaw('s.taken_at desc, s.id desc')
+    .orderByRaw('s.taken_at desc, s.ctid desc')
     .select('s.id', 's.person_id', 's.farm_day', 's.mean_g', 'p.name', 'c.id as taken')
     .select(tx.raw('coalesce(s.fish_count, cardinality(s.weights_g)) as n'));
   return rows.map((r) => ({
@@ -127,7 +127,7 @@ export async function lastSampleG(tx: Tx, lotCode: string): Promise<number | nul
   const row = await tx('sample as s')
     .join('lot as l', 'l.id', 's.lot_id')
     .where('l.code', lotCode)
-    .orderByRaw('s.taken_at desc, s.id desc')
+    .orderByRaw('s.taken_at desc, s.ctid desc')
     .first('s.mean_g');
   return row?.mean_g ?? null;
 }

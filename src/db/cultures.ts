@@ -35,7 +35,7 @@ export async function loadCultures(tx: Tx, { since, until }: { since: Day; until
     .leftJoin('person as p', 'p.id', 'e.person_id')
     .where({ 'e.withdrawn': false })
     .whereBetween('e.farm_day', [since, until])
-    .orderByRaw('e.farm_day desc, e.id desc')
+    .orderByRaw('e.farm_day desc, e.ctid desc')
     .limit(1000)
     .select('e.id', 'e.culture_id', 'e.farm_day', 'e.what', 'e.mass_g', 'e.words', 'p.name as by');
   return {

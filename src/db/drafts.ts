@@ -111,7 +111,7 @@ export async function saveDraft(tx: Tx, frame: { farmId: string; personId: strin
 export async function openDrafts(tx: Tx): Promise<NamedDraft[]> {
   const rows = await tx('draft')
     .where({ state: 'open' })
-    .orderByRaw('created_at desc, id')
+    .orderBy('created_at', 'desc')
     .limit(MOST_DRAFTS)
     .select('id', 'name', 'changes');
   return rows.map((r) => ({ id: r.id, name: r.name, changes: r.changes }));

@@ -230,7 +230,7 @@ export async function purgeChecks(tx: Tx, groupIds: string[]): Promise<PurgeChec
     .join('plan_step as s', 's.id', 'c.step_id')
     .join('person as p', 'p.id', 'c.person_id')
     .whereIn('s.group_id', groupIds)
-    .orderBy(['c.recorded_at', 'c.id'])
+    .orderByRaw('c.recorded_at, c.ctid')
     .select('c.*', 's.group_id', 'p.name');
   return rows.map((r) => ({
     stepId: r.step_id,
@@ -259,7 +259,7 @@ export async function lastHandover(tx: Tx, day: Day, timeZone: string) {
   const r = await tx('handover as h')
     .join('person as p', 'p.id', 'h.person_id')
     .where('h.farm_day', '<=', day)
-    .orderByRaw('h.written_at desc, h.id desc')
+    .orderByRaw('h.written_at desc, h.ctid desc')
     .first(
       'h.words',
       'p.name',

@@ -34,7 +34,7 @@ export async function husbandryEvents({ tx, about, day, most = 60 }: HusbandryEv
     .leftJoin('husbandry_event as c', (on) => void on.on('c.farm_id', 'e.farm_id').andOn('c.corrects_id', 'e.id'))
     .whereNull('e.corrects_id')
     .andWhere('e.farm_day', '<=', day)
-    .orderByRaw('e.recorded_at desc, e.id desc')
+    .orderByRaw('e.recorded_at desc, e.ctid desc')
     .limit(most)
     .select(
       'e.id',
@@ -107,7 +107,7 @@ export async function feedingsOf({ tx, lotId, day, most = 30 }: FeedingsOfArgs):
      from feeding f
      cross join lateral (select * from movement where farm_id = f.farm_id and id = f.movement_id offset 0) m
      join place p on p.farm_id = f.farm_id and p.id = f.place_id
-     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc, m.recorded_at desc, m.id desc`,
+     where f.lot_id = :lotId and m.farm_day <= :day order by m.occurred_at desc, m.recorded_at desc, f.ctid desc`,
     { lotId, day },
   );
   const all = rows as {

@@ -99,7 +99,7 @@ async function sizesOf({ tx, lotIds, from, until }: SizesOfArgs): Promise<(lotId
     .whereIn('lot_id', lotIds)
     .whereBetween('farm_day', [from, until])
     .andWhere({ withdrawn: false })
-    .orderBy(['farm_day', 'taken_at', 'id'])
+    .orderBy(['farm_day', 'taken_at', 'ctid'])
     .select('lot_id', 'farm_day', 'mean_g');
   const starts: { id: string; start_mean_g: number | null }[] = await tx('lot')
     .whereIn('id', lotIds)

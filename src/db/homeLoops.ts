@@ -29,7 +29,7 @@ export async function homeLoops({ tx, lotIds, day, places, loops }: HomeLoopsArg
       keeping.map((p) => p.id),
     )
     .andWhere('farm_day', '<=', day)
-    .orderBy(['occurred_at', 'recorded_at', 'id'])
+    .orderBy(['occurred_at', 'recorded_at', 'ctid'])
     .select('lot_id', 'from_place_id', 'to_place_id', 'count', 'farm_day');
   const loopOf = new Map(keeping.map((p) => [p.id, loops.find((l) => l.id === p.loopId)]));
   const homes = new Map<string, HomeLoop[]>();

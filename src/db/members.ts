@@ -173,7 +173,7 @@ export function signInsOf(db: Knex, person: SignedIn): Promise<SignInRow[]> {
   return inFarm(db, person.farmId, async (tx) => {
     const rows = await tx('session')
       .where({ person_id: person.personId })
-      .orderByRaw('seen_at desc, id')
+      .orderBy('seen_at', 'desc')
       .select('id', 'device', 'made_at', 'seen_at', 'token_hash');
     return rows.map((r) => ({
       id: r.id,

@@ -86,7 +86,7 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
     )
     .whereIn('m.reason', ['allocate', 'deliver'])
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
-    .orderBy(['m.occurred_at', 'm.id'])
+    .orderBy(['m.occurred_at', 'm.recorded_at', 'm.ctid'])
     .select('m.id', 'm.order_line_id', 'm.reason', 'm.count', 'm.mass_g', 'm.lot_id', 't.code');
   return {
     id: o.id,

@@ -150,7 +150,7 @@ async function plantEvents(tx: Tx, lotIds: string[], day: Day): Promise<Map<stri
     .whereIn('e.kind', ['spaced', 'cut'])
     .andWhere('e.farm_day', '<=', day)
     .whereRaw(STANDING_EVENT)
-    .orderBy(['e.farm_day', 'e.recorded_at', 'e.id'])
+    .orderBy(['e.farm_day', 'e.recorded_at', 'e.ctid'])
     .select('e.lot_id', 'e.place_id', 'e.kind', 'e.count', 'e.farm_day', 'e.detail');
   const byBed = new Map<string, EventRow[]>();
   for (const row of rows) byBed.set(keyOf(row), [...(byBed.get(keyOf(row)) ?? []), row]);

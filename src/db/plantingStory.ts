@@ -103,7 +103,7 @@ async function movesOf(tx: Tx, lotId: string, day: Day): Promise<PlantMove[]> {
     .orderBy([
       { column: 'm.occurred_at', order: 'desc' },
       { column: 'm.recorded_at', order: 'desc' },
-      { column: 'm.id', order: 'desc' },
+      { column: 'm.ctid', order: 'desc' },
     ])
     .limit(200)
     .select(
@@ -140,7 +140,7 @@ async function packedOf(tx: Tx, lotId: string, day: Day): Promise<PackedOf[]> {
     .where({ 'o.from_lot_id': lotId, 'l.kind': 'packed_produce', 'm.reason': 'make' })
     .andWhere('l.began_on', '<=', day)
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
-    .orderBy(['l.began_on', 'l.code', 'm.id'])
+    .orderBy(['l.began_on', 'l.code', 'm.ctid'])
     .select('l.code', 'l.product_code', 'q.crop_code', 'l.began_on', 'l.keeps', 'm.count', 'm.mass_g');
   return rows.map((r) => ({
     lotCode: r.code,

@@ -43,7 +43,7 @@ export async function pricesOn(tx: Tx, customerId: string, day: Day): Promise<Ma
     `select p.code, coalesce(
         (select c.price_minor from price c where c.farm_id = p.farm_id and c.product_code = p.code and c.retired_on is null
             and c.from_day <= :day and lower(c.list) in (lower(coalesce(k.price_list, :usual)), :usual)
-          order by lower(c.list) = lower(coalesce(k.price_list, :usual)) desc, c.from_day desc, c.id desc limit 1), p.price_minor) as price
+          order by lower(c.list) = lower(coalesce(k.price_list, :usual)) desc, c.from_day desc, c.ctid desc limit 1), p.price_minor) as price
        from product p left join customer k on k.farm_id = p.farm_id and k.id = :customerId
       where p.farm_id = nullif(current_setting('app.farm_id', true), '')::uuid`,
     { day, usual: USUAL_LIST, customerId },

@@ -30,7 +30,7 @@ export async function loadLooks(tx: Tx, { since, until }: { since: Day; until: D
     .where({ 'f.withdrawn': false })
     .andWhere('f.farm_day', '<=', until)
     .andWhere((q) => void q.where('f.farm_day', '>=', since).orWhereNotNull('f.look_again_on'))
-    .orderByRaw('f.seen_at desc, f.recorded_at desc, f.follows_id is null, f.id desc')
+    .orderByRaw('f.seen_at desc, f.recorded_at desc, f.follows_id is null, f.ctid desc')
     .limit(400)
     .select('f.id', 'f.follows_id', 'f.farm_day', 'f.place_id', 'f.what', 'f.how_bad', 'f.words', 'f.look_again_on')
     .select('f.person_id', 'p.code as place', 'l.code as lot_code', 'w.name as by')
@@ -49,7 +49,7 @@ export async function openFindings(tx: Tx, day: Day): Promise<OpenFinding[]> {
        f.what, f.how_bad, f.words, f.farm_day, f.look_again_on
      from finding f join place p on p.farm_id = f.farm_id and p.id = f.place_id left join lot l on l.farm_id = f.farm_id and l.id = f.lot_id
      where not f.withdrawn and f.farm_day <= ?
-     order by coalesce(f.follows_id, f.id), f.seen_at desc, f.recorded_at desc, f.follows_id is null, f.id desc`,
+     order by coalesce(f.follows_id, f.id), f.seen_at desc, f.recorded_at desc, f.follows_id is null, f.ctid desc`,
     [day],
   );
   return rows
@@ -132,7 +132,7 @@ export async function loadReleases(tx: Tx, day: Day): Promise<ReleaseRow[]> {
     .where({ 'e.kind': 'release' })
     .andWhere('e.farm_day', '<=', day)
     .whereRaw(STANDING_EVENT)
-    .orderByRaw('e.farm_day desc, e.id desc')
+    .orderByRaw('e.farm_day desc, e.ctid desc')
     .limit(60)
     .select('e.id', 'e.farm_day', 'e.count', 'l.note', 'p.code as place', 'w.name as by');
   return rows.map((r) => ({

@@ -53,7 +53,7 @@ export async function traceOrder(tx: Tx, orderId: string): Promise<Trace> {
      from movement m join lot t on t.id = m.lot_id join place f on f.id = m.from_place_id join place g on g.id = m.to_place_id
      left join person p on p.id = m.person_id left join order_line l on l.id = m.order_line_id
      where m.lot_id = any(?) and (m.order_line_id is null or l.order_id = ?) and m.reason not in ('dead')
-     order by m.occurred_at, m.recorded_at, m.id limit 400`,
+     order by m.occurred_at, m.recorded_at, m.ctid limit 400`,
     [ids, orderId],
   );
   return {

@@ -224,7 +224,7 @@ async function nextCode(tx: Tx, prefix: string): Promise<string> {
 export async function requireObserved(tx: Tx, lotId: string, lotCode: string): Promise<void> {
   const last = await standingHusbandry(tx)
     .where({ lot_id: lotId, kind: 'observe' })
-    .orderByRaw('recorded_at desc, id desc')
+    .orderByRaw('recorded_at desc, ctid desc')
     .first('state');
   if (!last) throw new RuleBroken('form', say`Nobody has observed ${lotCode} yet. Record an observation first.`);
   if (last.state === 'ill')

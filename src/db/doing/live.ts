@@ -29,7 +29,7 @@ export async function lastSeenOf(tx: Tx, lotCode: string): Promise<{ state: stri
   const seen = await standingHusbandry(tx)
     .whereIn('lot_id', tx('lot').where({ code: lotCode }).select('id'))
     .where({ kind: 'observe' })
-    .orderByRaw('recorded_at desc, id desc')
+    .orderByRaw('recorded_at desc, ctid desc')
     .first('state', 'farm_day');
   return seen ? { state: seen.state, day: seen.farm_day } : null;
 }
