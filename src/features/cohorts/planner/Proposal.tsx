@@ -176,8 +176,8 @@ function Beyond({ harvests, page }: { harvests: Answer['brings'][number]['harves
   return (
     <Text as="div" small quiet data-beyond={kg}>
       {isAll
-        ? say`later than the weeks Market shows (to ${shortDay(until)})`
-        : say`${formatNumber(toShown('mass', kg * 1000, page.units))} of it later than the weeks Market shows (to ${shortDay(until)})`}
+        ? say`after Market’s weeks`
+        : say`${formatNumber(toShown('mass', kg * 1000, page.units))} after Market’s weeks`}
     </Text>
   );
 }
