@@ -37,7 +37,7 @@ const LONGEST_URL = 4000;
 /** As in src/server/body, which counts what really comes. */
 const LARGEST_BODY = 1_000_000;
 /** Pages worked out at the same time by a process: what is recorded must not wait behind all pages that are being read. */
-const PAGES_AT_ONCE = Number(process.env.PAO ?? 2);
+const PAGES_AT_ONCE = 2;
 const ASIDE = /^\/(api\/questions|_next|healthz|metrics|icon)\b/;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 /** A line on which nothing comes, of headers or of a body, is hung up on after this long. */
