@@ -95,7 +95,7 @@ module.exports = {
       name: 'no-circles',
       severity: 'error',
       from: { path: '^src/' },
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
   ],
   options: {

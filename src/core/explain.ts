@@ -5,7 +5,7 @@ import { feedConversion } from './fish/feed';
 import type { SowingQuantities } from './crops/quantities';
 import type { Crop } from './library/types';
 import type { TankFeed } from './plan/tankFeed';
-import type { LoopFact, PlaceFact } from './plan/types';
+import type { LoopFact, PlaceFact } from './facts/farm';
 import { bandOf, formatBalance } from './water/loopBalance';
 import { temperatureResponse } from './quantity/temperatureResponse';
 import {

@@ -3,7 +3,7 @@ import { inSentence } from './library/inSentence';
 import { by, type Explanation } from './explain';
 import type { CohortAccount } from './fish/cohortAccount';
 import type { LotCost } from './fish/lotCost';
-import type { SampleWeight } from './fish/presentSize';
+import type { SampleWeight } from './facts/farm';
 import type { Species } from './library/types';
 import { formatMoney } from './quantity/money';
 import { formatChange, formatMass, formatNumber, formatTemperature, type UnitChoice } from './quantity/units';

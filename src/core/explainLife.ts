@@ -1,8 +1,8 @@
 import { say, word } from './words/words';
 import { by, type Explanation } from './explain';
-import type { PlaceFact } from './plan/types';
+import { type LifeSupport, type PlaceFact } from './facts/farm';
 import { formatNumber } from './quantity/units';
-import { MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupport, type LifeSupportMargin } from './water/lifeSupport';
+import { MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupportMargin } from './water/lifeSupport';
 
 /** Why a tank has so few minutes when the air stops. */
 export function explainMinutes(tank: {

@@ -1,4 +1,4 @@
-import type { BedRest } from '../core/crops/bedRest';
+import type { BedRest } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 

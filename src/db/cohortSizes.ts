@@ -1,6 +1,6 @@
 import { presentSize, type CohortSize, type Taking } from '../core/fish/presentSize';
 import type { Species } from '../core/library/types';
-import type { LoopFact, PlaceFact } from '../core/plan/types';
+import type { LoopFact, PlaceFact } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import { plannedWaterC } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';

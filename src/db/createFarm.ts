@@ -1,6 +1,6 @@
 import type { Tx } from './connection';
 import type { NewEquipment, NewFarm, NewPlace, NewChore } from '../core/setup/newFarm';
-import type { LoopFact, ProductFact } from '../core/plan/types';
+import type { LoopFact, ProductFact } from '../core/facts/farm';
 
 /** Lays a whole farm into its tables. The one way a farm is made: demo, tests and set-up all come here. */
 export async function createFarm(tx: Tx, farmId: string, farm: NewFarm): Promise<void> {

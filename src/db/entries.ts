@@ -42,6 +42,9 @@ export interface StoredEntry {
   takenBackBy: string | null;
 }
 
+/** What is to be taken back: an entry, or one record that is older than entries. */
+export type Found = StoredEntry & { kind: 'entry' | 'movement' | 'sample' | 'event'; id: string };
+
 /**
  * Claims a key for an entry. A second one with the same key waits until the first is through.
  * @returns null when the key is this entry's now; the entry that has it already, when its content is the same

@@ -2,7 +2,7 @@ import { READING_KINDS } from '../core/water/readings/readings';
 import { freshSpread } from '../core/fish/sizeSpread';
 import type { Species } from '../core/library/types';
 import type { LotKind } from '../core/lots/lots';
-import type { FishFact, LoopFact, PackedFact, PlaceFact, PromiseFact } from '../core/plan/types';
+import type { FishFact, LoopFact, PackedFact, PlaceFact, PromiseFact } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import type { OutsideRole, StoreRole } from '../core/setup/roles';
 import type { Tx } from './connection';

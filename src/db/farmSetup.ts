@@ -3,7 +3,7 @@ import type { PlanThing } from '../core/setup/planLayout';
 import type { FarmDescription } from '../core/setup/description';
 import type { Chore } from '../core/tasks/source';
 import { CROP_DEFAULTS } from '../core/library/defaults';
-import type { School } from '../core/water/loopBalance';
+import type { School } from '../core/facts/farm';
 import { SCOUT_EVERY_DAYS } from '../core/crops/signs';
 import { USUAL_COSTS, type GrowingCosts } from '../core/crops/worth';
 import { DIVERSITY_PERCENT } from '../core/crops/diversity';

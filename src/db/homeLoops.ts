@@ -1,4 +1,4 @@
-import type { LoopFact, PlaceFact } from '../core/plan/types';
+import type { LoopFact, PlaceFact } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 

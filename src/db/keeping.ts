@@ -1,10 +1,7 @@
 import { SPECIES_DEFAULTS } from '../core/library/defaults';
-import type { FeedRule } from '../core/fish/feed';
-import type { Species } from '../core/library/types';
-import type { Crop } from '../core/library/types';
-import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../core/plan/types';
+import type { FarmFacts, FeedRule, LifeSupport, LoopFact, PlaceFact, ProductFact } from '../core/facts/farm';
+import type { Crop, Species } from '../core/library/types';
 import { addDays, type Day } from '../core/quantity/days';
-import type { LifeSupport } from '../core/water/lifeSupport';
 import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
 import { bedRests } from './bedRests';
 import type { Tx } from './connection';

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { applyChanges } from '../core/plan/changes';
 import { stepWords } from '../core/plan/steps/steps';
-import type { PlanStep, StepDetail } from '../core/plan/types';
+import type { PlanStep, StepDetail } from '../core/facts/step';
 import { daysBetween, type Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 
@@ -131,16 +131,22 @@ export async function requireEarlierDone(tx: Tx, step: StoredStep, kinds: PlanSt
   if (open) throw new RuleBroken('stepId', say`First: ${stepWords(open.kind).toLowerCase()}, planned for ${open.day}.`);
 }
 
-/** A step whose record was taken back is open again. @throws {RuleBroken} when a later step of its group is done */
-export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
-  const step = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
-  if (!step || step.state !== 'done') return;
+/** @throws {RuleBroken} when a later step of the group of a step is done */
+export async function requireNothingDoneAfter(tx: Tx, stepId: string): Promise<void> {
+  const step = (await tx<StepRow>('plan_step').where({ id: stepId }).first())!;
   const later = await tx<StepRow>('plan_step')
     .where({ group_id: step.group_id, state: 'done' })
     .andWhere('day', '>', step.day)
     .orderBy(['day', 'id'])
     .first();
   if (later) throw new RuleBroken('form', say`${stepWords(later.kind)} was done after it. Take that back first.`);
+}
+
+/** A step whose record was taken back is open again, if it was done before the plan kept who did it. */
+export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
+  const step = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
+  if (step?.state !== 'done') return;
+  await requireNothingDoneAfter(tx, stepId);
   await tx('plan_step')
     .where({ id: stepId })
     .update({ state: 'planned', done_on: null, version: step.version + 1 });

@@ -1,4 +1,4 @@
-import type { PlantingFact } from '../core/plan/types';
+import type { PlantingFact } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 import { goodsOf } from './goods';

@@ -1,7 +1,7 @@
 import { say } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { purgeGate, type GateCheck } from '../core/purge/gate';
-import type { TreatmentFact } from '../core/plan/types';
+import type { TreatmentFact } from '../core/facts/farm';
 import { daysBetween, type Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 import { purgeChecks } from './events';

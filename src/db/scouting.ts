@@ -1,6 +1,6 @@
 import { SCOUT_EVERY_DAYS, type HelperCode, type SignCode } from '../core/crops/signs';
 import type { Day } from '../core/quantity/days';
-import type { OpenFinding, ScoutingView } from '../core/tasks/sources/scout';
+import type { OpenFinding, ScoutingView } from '../core/tasks/source';
 import type { Tx } from './connection';
 import { STANDING_EVENT } from './keeping';
 

@@ -1,5 +1,7 @@
 import { say } from '../core/words/words';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast } from '../core/plan/types';
+import { DEFAULT_SETTINGS } from '../core/plan/settings';
+import { type FarmFacts } from '../core/facts/farm';
+import { type FarmForecast } from '../core/facts/forecast';
 import { forecastSound, withSupplyOnHand } from '../core/plan/forecast';
 import { cropFault, loopFault, soundFacts, speciesFault, stepFault, type BrokenRecord } from '../core/plan/faults';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../core/library/defaults';

@@ -1,10 +1,11 @@
 import 'server-only';
 import { oneOf, say, word } from '../core/words/words';
-import type { FarmFacts } from '../core/plan/types';
+import type { FarmFacts } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { Tx } from '../db/connection';
-import type { Found, Undone } from '../db/doing/takeBack';
+import type { Undone } from '../db/doing/takeBack';
+import type { Found } from '../db/entries';
 import type { Entry } from '../db/ledger';
 import type { StoredStep } from '../db/plan';
 import type { Slice } from '../db/slices';

@@ -1,7 +1,8 @@
 import 'server-only';
 import { PROMISE_WEEKS, promiseTable, type PromiseRow } from '../core/market/promiseTable';
 import { dayToShow } from '../core/plan/reach';
-import type { FarmFacts, FarmForecast } from '../core/plan/types';
+import type { FarmFacts } from '../core/facts/farm';
+import type { FarmForecast } from '../core/facts/forecast';
 import { dayAt, daysBetween, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { BrokenRecord } from '../core/plan/faults';

@@ -1,5 +1,5 @@
 import 'server-only';
-import type { FarmFacts } from '../core/plan/types';
+import type { FarmFacts } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import { judgeWater, type Judgement } from '../core/water/judge';
 import type { Tx } from '../db/connection';

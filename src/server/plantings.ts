@@ -8,26 +8,17 @@ import type { Crop } from '../core/library/types';
 import { inSentence } from '../core/library/inSentence';
 import { followRipeness } from '../core/plan/followRipeness';
 import { stepWords } from '../core/plan/steps/steps';
-import type { PlaceFact, PlantingFact } from '../core/plan/types';
+import type { PlaceFact, PlantingFact } from '../core/facts/farm';
 import { formatNumber } from '../core/quantity/units';
 import { shortDay } from '../core/quantity/sayDay';
 import { codeWords } from '../core/words/codes';
 import { say } from '../core/words/words';
-import { planFollowsPlants, requireSoMany, standElsewhere, unmakePlan, type PlanMade } from '../db/doing/plantings';
-import type { Found } from '../db/doing/takeBack';
-import type { Tx } from '../db/connection';
+import { planFollowsPlants, requireSoMany, standElsewhere } from '../db/doing/plantings';
 import { pickPlants } from '../db/doing/plants';
 import { finishTask } from '../db/events';
 import { finishStep, moveSteps } from '../db/plan';
 import { stepJob } from '../core/tasks/sources/step';
 import type { Doing } from './command';
-
-/** What an act on plants answers: in words, and what it did to the plan. */
-export interface SaidOfPlants {
-  words: string;
-  lines: string[];
-  plan: PlanMade;
-}
 
 export interface PlantsHere {
   plants: PlantingFact;
@@ -137,10 +128,6 @@ export async function pickAsPlanned(
   return { code, lotCode };
 }
 
-/** Before an act on plants is taken back: the plan as it was before it. */
-export const restorePlantPlan = (tx: Tx, was: Found): Promise<void> =>
-  unmakePlan(tx, (was.answer as Partial<SaidOfPlants> | null)?.plan);
-
 export const cropInWords = (crop: Crop) => inSentence(crop.name);
 
 interface Refill {
@@ -163,15 +150,8 @@ export async function refillBed(doing: Doing, v: Refill) {
   const to = await bedOf(doing, v.placeId);
   await askAboutBed(doing, { crop, to, stage: 0, count: v.refillCount, given: 0 }, v.confirmed);
   await standElsewhere({ tx, entry, plants, toPlaceId: to.id, count: v.refillCount, stage: 0 });
-  const plan = await planFollowsPlants({
-    tx,
-    entry,
-    plants,
-    toPlaceId: to.id,
-    count: v.refillCount,
-  });
+  await planFollowsPlants({ tx, entry, plants, toPlaceId: to.id, count: v.refillCount });
   return {
-    plan,
     lotCode: plants.lotCode,
     words: say`${formatNumber(v.refillCount)} ${cropInWords(crop)} stand at the beginning`,
   };

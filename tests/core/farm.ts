@@ -1,7 +1,7 @@
-import type { FeedRule } from '../../src/core/fish/feed';
+import type { FarmFacts, FeedRule, FishFact, LoopFact, PlaceFact, ProductFact } from '../../src/core/facts/farm';
 import { freshSpread } from '../../src/core/fish/sizeSpread';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../src/core/library/defaults';
-import type { FarmFacts, FishFact, LoopFact, PlaceFact, PlanStep, ProductFact } from '../../src/core/plan/types';
+import type { PlanStep } from '../../src/core/facts/step';
 
 /** A farm small enough to check by hand: one loop, two tanks, a purge tank, one raft bed and a bench. */
 

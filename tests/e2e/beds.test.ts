@@ -38,6 +38,7 @@ test('on a phone: pick at the end, push and refill from the bench, one entry and
   await page.setViewportSize(PHONE);
   await signIn(page, 'bram');
   await page.goto('/beds/bed/R5');
+  await ready(page);
   await expect(page.getByRole('heading', { name: 'Pick, push, refill' })).toBeInViewport();
   const { rows } = await db().raw(
     `select l.code, l.id, b.count from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id
@@ -49,9 +50,18 @@ test('on a phone: pick at the end, push and refill from the bench, one entry and
   await page.getByRole('option', { name: new RegExp(young.code) }).click();
   await page.getByLabel('How many come in (if any)').fill('20');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(page.getByText(/Packed as PP-.*; 20 tatsoi stand at the beginning in R5/)).toBeVisible();
+  // On some days the bed is planned a little over what it holds: that is asked about.
+  const full = page.getByRole('checkbox', { name: 'Yes, that is right' });
+  const done = page.getByText(/Packed as PP-.*; 20 tatsoi stand at the beginning in R5/);
+  await expect(full.or(done).first()).toBeVisible();
+  if (await full.isVisible()) {
+    await full.check();
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+  }
+  await expect(done).toBeVisible();
   expect(await standing(young.code)).toMatchObject({ R5: 20, NB: Number(young.count) - 20 });
   await page.goto(`/beds/${young.code}`);
+  await ready(page);
   await page.getByRole('button', { name: /^Take back: transplant 20/ }).click();
   await page.getByRole('button', { name: 'Yes, take back' }).click();
   await expect(async () => expect((await standing(young.code)).NB).toBe(Number(young.count))).toPass();
@@ -74,6 +84,7 @@ test('what is lost is one log line; what will be lost stands with its value', as
   // Batches ripen a week or so apart: in twelve days one has, whatever day it is today.
   setDay(addDays(today(), 12));
   await page.goto('/beds');
+  await ready(page);
   await expect(page.getByRole('heading', { name: 'Lost within the week' })).toBeVisible();
   await expect(page.getByText(/Butterhead lettuce in R1: \d+ heads, €/).first()).toBeVisible();
   await page.getByRole('link', { name: 'Space' }).click();
@@ -136,6 +147,7 @@ test('a planting from the seed store to its second cut: counted, moved with loss
   await db().raw(`update crop set params = params || ? where code = 'mizuna'`, [JSON.stringify({ stages })]);
   await signIn(page, 'ines');
   await page.goto('/beds');
+  await ready(page);
   await page.getByRole('button', { name: 'Sow…' }).click();
   await page.getByLabel('Crop', { exact: true }).first().click();
   await page.getByRole('option', { name: 'Mizuna' }).click();
@@ -145,6 +157,7 @@ test('a planting from the seed store to its second cut: counted, moved with loss
   const lot = /as ([A-Z0-9-]+)\./.exec((await page.getByText(/240 seeds of mizuna/).textContent())!)![1]!;
 
   await page.goto(`/beds/${lot}`);
+  await ready(page);
   await page.getByRole('button', { name: 'Count what came up' }).click();
   await page.getByLabel('Came up, of 240').fill('220');
   await page.getByRole('button', { name: 'Counted' }).click();
@@ -153,6 +166,7 @@ test('a planting from the seed store to its second cut: counted, moved with loss
   // Three weeks on they are big enough.
   setDay(addDays(today(), 14));
   await page.reload();
+  await ready(page);
   await page.getByRole('button', { name: 'Transplant', exact: true }).click();
   await page.getByLabel('To', { exact: true }).click();
   await page.getByRole('option', { name: /^R4/ }).click();
@@ -164,6 +178,7 @@ test('a planting from the seed store to its second cut: counted, moved with loss
 
   setDay(addDays(today(), 9));
   await page.goto(`/beds/bed/R4`);
+  await ready(page);
   await page.getByRole('button', { name: 'Re-space', exact: true }).click();
   await page.getByLabel('Plants that stand at the new spacing').fill('195');
   await page.getByLabel('Did not make it').fill('5');
@@ -179,6 +194,7 @@ test('a planting from the seed store to its second cut: counted, moved with loss
     // Weeks have gone by: a session ends after a month.
     await signIn(page, 'ines');
     await page.goto(`/beds/${lot}`);
+    await ready(page);
     await page.getByRole('button', { name: 'Pick', exact: true }).click();
     await page.getByLabel('Picked and packed').fill(kg);
     await page.getByRole('button', { name: 'Picked', exact: true }).click();

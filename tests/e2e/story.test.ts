@@ -13,6 +13,7 @@ import {
   test,
   today,
   useFarm,
+  ready,
 } from './help';
 
 const { db, base } = useFarm();
@@ -45,6 +46,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await expect(short).toBeVisible();
 
   await page.goto('/market');
+  await ready(page);
   const row = page.getByRole('row', { name: /will fall short/ });
   await expect(row).toHaveCount(1);
   const orderLink = (await row.getByRole('link').getAttribute('href'))!;
@@ -70,7 +72,8 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   // The week that was short is not any more; what another lacks by it is said among the consequences.
   await expect.poll(async () => (await shorts())[week]).toBe(0);
   // On some days fish taken sooner are a little lighter, and a later order lacks the difference.
-  const shortElsewhere = (await shorts()).filter((kg) => kg > 0).length;
+  const left = (await shorts()).filter((kg) => kg > 0);
+  const shortElsewhere = left.length;
   expect(await balance.getAttribute('d')).not.toBe(before);
   await expect(page.getByText('TRT-31 3 days earlier')).toBeVisible();
   // Laid aside, held against the plan, opened again and kept.
@@ -91,19 +94,25 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   const [feedStop] = await planDays('TRT-31', 'feed_stop');
   expect(feedStop).toBe(addDays(feedStopWas!, -3));
   await page.goto('/round');
-  await expect(page.getByRole('link', { name: /Rainbow trout .* short in week/ })).toHaveCount(shortElsewhere);
+  await ready(page);
+  await expect(page.getByRole('link', { name: /Rainbow trout .* short in week/ })).toHaveCount(
+    // A few hundred grams need no decision: the round keeps silent about them.
+    left.filter((kg) => kg > 0.5).length,
+  );
 
   // A hand carries the batch through the gate on a phone.
   const phone = await (await browser.newContext({ viewport: PHONE, baseURL: base() })).newPage();
   await signIn(phone, 'bram');
   setDay(feedStop!);
   await phone.goto('/round');
+  await ready(phone);
   await expect(job(phone, 'Move to purge tank P2', 'TRT-31')).toHaveCount(0);
   await doJob(phone, 'Stop feed', 'TRT-31', {}, 'Feed is stopped');
   await expect(phone.locator('[data-still="nofeed"]', { hasText: 'K5' })).toBeVisible();
 
   setDay((await planDays('TRT-31', 'purge'))[0]!);
   await phone.goto('/round');
+  await ready(phone);
   await job(phone, 'Move to purge tank P2', 'TRT-31').first().click();
   const dialog = phone.getByRole('dialog');
   await dialog.getByLabel('Fish moved').fill('9000');
@@ -124,6 +133,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
 
   setDay((await planDays('TRT-31', 'exchange'))[0]!);
   await phone.goto('/round');
+  await ready(phone);
   await expect(job(phone, 'Exchange purge water', 'TRT-31')).toContainText('salted water never goes to plants');
   await doJob(phone, 'Exchange purge water', 'TRT-31', {}, 'Exchanged');
 
@@ -132,12 +142,14 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   // Weeks have gone by: whoever was signed in then is not any more.
   await signIn(phone, 'bram');
   await phone.goto('/purge');
+  await ready(phone);
   await expect(phone.getByRole('listitem').filter({ hasText: 'TRT-31' }).first()).toContainText('Gate shut');
   await doJob(phone, 'Taste check', 'TRT-31', { 'How did it taste?': 'clean' }, 'Record the taste');
 
   setDay(harvestDay);
   await signIn(phone, 'bram');
   await phone.goto('/purge');
+  await ready(phone);
   await expect(phone.getByRole('listitem').filter({ hasText: 'TRT-31' }).first()).toContainText('Gate open');
   await doJob(
     phone,
@@ -153,6 +165,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   setDay(order.due_day);
   await signIn(page, 'mirel');
   await page.goto(orderLink);
+  await ready(page);
   await choose(page, /Lot of rainbow trout/, new RegExp(lot));
   await page.getByRole('button', { name: 'Set aside', exact: true }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Rainbow trout' })).toContainText(/set aside [1-9]/);
@@ -190,6 +203,7 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   setDay(addDays(today(), 1));
   await signIn(page, 'ines');
   await page.goto('/market/new');
+  await ready(page);
   await choose(page, 'Customer', /Greenhollow Boxes/);
   const due = addDays(today(), 84);
   await page.getByLabel('To be delivered on').fill(due);
@@ -208,6 +222,7 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   const orderUrl = page.url();
 
   await page.goto('/beds');
+  await ready(page);
   const gap = page
     .getByRole('listitem')
     .filter({ hasText: /Butterhead lettuce: .* short/ })
@@ -262,6 +277,7 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
 
   await signIn(page, 'ines');
   await page.goto(orderUrl);
+  await ready(page);
   await choose(page, /Lot of butterhead/, new RegExp(`PP-${lotCode}:`));
   await page.getByRole('button', { name: 'Set aside', exact: true }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Butterhead lettuce' }).first()).toContainText(

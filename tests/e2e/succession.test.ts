@@ -1,5 +1,5 @@
 import { addDays } from '../../src/core/quantity/days';
-import { DESK, expect, signIn, test, today, useFarm } from './help';
+import { DESK, expect, signIn, test, today, useFarm, ready } from './help';
 
 const { db } = useFarm();
 
@@ -7,9 +7,11 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
   await page.setViewportSize(DESK);
   await signIn(page, 'ines');
   await page.goto('/beds');
+  await ready(page);
   await page.getByRole('link', { name: 'Succession planner' }).click();
   // A search bounded by work finds the same on any machine.
   await page.goto('/beds/planner?nodes=20');
+  await ready(page);
   await page.getByRole('button', { name: 'So much a week' }).click();
   const form = page.locator('form');
   // What is typed wrong stands beside its field, and nothing else is lost.
@@ -42,10 +44,12 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
   // What is sown now is cut weeks later, in the dark months the most.
   const market = `/market?day=${addDays(today(), 42)}`;
   await page.goto(market);
+  await ready(page);
   const rocket = page.getByRole('row', { name: /^Rocket/ }).first();
   const free = await rocket.innerText();
 
   await page.goBack();
+  await ready(page);
   await page.getByRole('button', { name: 'So much a week' }).click();
   // What was typed is still there.
   await expect(form.getByLabel('Rocket')).toHaveValue('30');
@@ -58,6 +62,7 @@ test('a season of sowings: planned, laid on Season, kept, and its supply found i
   await expect(page.getByRole('region', { name: 'Draft' })).toBeHidden();
   expect(await planned()).toBeGreaterThan(before);
   await page.goto(market);
+  await ready(page);
   await expect(rocket).toBeVisible();
   expect(await rocket.innerText()).not.toBe(free);
 });

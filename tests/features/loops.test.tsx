@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { LoopFact } from '../../src/core/plan/types';
+import type { LoopFact } from '../../src/core/facts/farm';
 import { METRIC } from '../../src/core/quantity/units';
 import type { Outcome } from '../../src/ui/outcome';
 

@@ -2,7 +2,7 @@ import { cleanup, fireEvent, render, screen, within, waitFor } from '@testing-li
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { aLoop } from '../core/farm';
 import { METRIC } from '../../src/core/quantity/units';
-import type { PlaceFact } from '../../src/core/plan/types';
+import type { PlaceFact } from '../../src/core/facts/farm';
 
 const replace = vi.fn();
 const push = vi.fn();

@@ -2,7 +2,7 @@ import { word } from '../../core/words/words';
 import { Type } from '../../core/inputType';
 import { IsIn, IsObject, IsOptional, IsUUID, ValidateNested } from 'class-validator';
 import { STEP_KINDS } from '../../core/plan/steps/steps';
-import type { StepDetail, StepKind } from '../../core/plan/types';
+import type { StepDetail, StepKind } from '../../core/facts/step';
 import { CodeField, CountField, DayField, IdField, ListField, TextField } from '../inputs';
 
 export class DraftStepInput {

@@ -2,7 +2,7 @@ import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { PlanChange } from '../../core/plan/changes';
 import { detailFault } from '../../core/plan/steps/steps';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { saveDraft } from '../../db/drafts';
 import { command } from '../../server/command';
 import { BOSS } from '../shared';

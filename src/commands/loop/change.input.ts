@@ -1,5 +1,5 @@
 import { IsIn, IsOptional } from 'class-validator';
-import { SCHOOLS, type School } from '../../core/water/loopBalance';
+import { SCHOOLS, type School } from '../../core/facts/farm';
 import { word } from '../../core/words/words';
 import { NumberField, TextField, ThingInput } from '../inputs';
 

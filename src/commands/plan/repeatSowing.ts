@@ -1,7 +1,7 @@
 import { repeatSowings } from '../../core/crops/repeatSowings';
 import { sowingCode } from '../../core/crops/gaps';
 import { RuleBroken } from '../../core/errors';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { shortDay } from '../../core/quantity/sayDay';
 import { plural, say } from '../../core/words/words';
 import { addSteps, freePlanCode, newId } from '../../db/plan';

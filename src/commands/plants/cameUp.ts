@@ -2,14 +2,14 @@ import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import { recordHusbandry } from '../../db/doing/keeping';
-import { NOTHING_MADE, requireSoMany } from '../../db/doing/plantings';
+import { requireSoMany } from '../../db/doing/plantings';
 import { command } from '../../server/command';
-import { plantsAt, type SaidOfPlants } from '../../server/plantings';
-import { CREW } from '../shared';
+import { plantsAt } from '../../server/plantings';
+import { CREW, type Said } from '../shared';
 import { CameUpInput } from './cameUp.input';
 
 /** How many came up on the bench; where that is too few for what is planned of them, the plan asks for as many as there will be. */
-export const module = command<CameUpInput, SaidOfPlants>({
+export const module = command<CameUpInput, Said>({
   name: 'plants.cameUp',
   version: 1,
   title: word`Count what came up`,
@@ -31,7 +31,7 @@ export const module = command<CameUpInput, SaidOfPlants>({
     const willBe = Math.floor(v.count * crop.nurserySurvival);
     const short = (await doing.steps()).filter((s) => s.lotCode === plants.lotCode && s.count > willBe);
     const transplant = short.find((s) => s.kind === 'transplant');
-    if (!transplant) return { words, lines: [], plan: NOTHING_MADE };
+    if (!transplant) return { words, lines: [] };
     for (const step of short.filter((s) => s.kind !== 'sow'))
       await tx('plan_step')
         .where({ id: step.id })
@@ -39,7 +39,7 @@ export const module = command<CameUpInput, SaidOfPlants>({
     const lines = [
       say`The plan wanted ${formatNumber(transplant.count)} of them; it goes on with ${formatNumber(willBe)}. What is short shows on Market and under “Short of what is promised”.`,
     ];
-    return { words, lines, plan: NOTHING_MADE };
+    return { words, lines };
   },
   takeBack: { words: () => say`Taken back: that count, and the plan as it was before it.` },
 });

@@ -1,5 +1,5 @@
 import { IsIn, IsOptional } from 'class-validator';
-import { CARE_CODES, type CareCode } from '../../core/crops/care';
+import { CARE_CODES, type CareCode } from '../../core/library/types';
 import { word } from '../../core/words/words';
 import { CodeField, DayField, IdField, TextField } from '../inputs';
 

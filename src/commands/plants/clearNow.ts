@@ -3,12 +3,12 @@ import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import { dropPlanAt, toCompost } from '../../db/doing/plantings';
 import { command } from '../../server/command';
-import { plantsAt, restorePlantPlan, type SaidOfPlants } from '../../server/plantings';
-import { CREW } from '../shared';
+import { plantsAt } from '../../server/plantings';
+import { CREW, type Said } from '../shared';
 import { ClearNowInput } from './clearNow.input';
 
 /** A planting is cleared before, or without, its day in the plan. */
-export const module = command<ClearNowInput, SaidOfPlants>({
+export const module = command<ClearNowInput, Said>({
   name: 'plants.clearNow',
   version: 1,
   title: word`Clear a planting`,
@@ -26,8 +26,8 @@ export const module = command<ClearNowInput, SaidOfPlants>({
         say`${formatNumber(standing)} plants go to compost; ${plural(open.length, '# planned pick', '# planned picks')} taken out. Is that so?`,
       );
     await toCompost({ tx, entry, plants, count: standing, reason: 'clear', part: ':clear' });
-    const plan = await dropPlanAt(tx, plants.lotCode, place.id);
-    return { words: say`${plants.lotCode} is cleared from ${place.code}; its places are free.`, lines: [], plan };
+    await dropPlanAt(tx, plants.lotCode, place.id);
+    return { words: say`${plants.lotCode} is cleared from ${place.code}; its places are free.`, lines: [] };
   },
-  takeBack: { words: () => say`Taken back: the plants stand where they stood.`, free: restorePlantPlan },
+  takeBack: { words: () => say`Taken back: the plants stand where they stood.` },
 });

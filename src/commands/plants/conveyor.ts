@@ -1,20 +1,11 @@
 import { say, word } from '../../core/words/words';
-import { NOTHING_MADE } from '../../db/doing/plantings';
 import { command } from '../../server/command';
-import {
-  bedOf,
-  followPlants,
-  pickAsPlanned,
-  plantsAt,
-  refillBed,
-  restorePlantPlan,
-  type SaidOfPlants,
-} from '../../server/plantings';
-import { CREW } from '../shared';
+import { bedOf, followPlants, pickAsPlanned, plantsAt, refillBed } from '../../server/plantings';
+import { CREW, type Said } from '../shared';
 import { ConveyorInput } from './conveyor.input';
 
 /** Picked at the end, pushed on, refilled from the bench: one act and one undo. */
-export const module = command<ConveyorInput, SaidOfPlants>({
+export const module = command<ConveyorInput, Said>({
   name: 'plants.conveyor',
   version: 1,
   title: word`Pick, push and refill`,
@@ -29,10 +20,9 @@ export const module = command<ConveyorInput, SaidOfPlants>({
     const words = refill
       ? say`Packed as ${code}; ${refill.words} in ${bed.code}.`
       : say`Packed as ${code}; ${bed.code} is pushed on and has room at its beginning.`;
-    return { words, lines, plan: refill?.plan ?? NOTHING_MADE };
+    return { words, lines };
   },
   takeBack: {
     words: () => say`Taken back: what was picked stands again, what came in is on the bench.`,
-    free: restorePlantPlan,
   },
 });

@@ -5,19 +5,12 @@ import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import { planFollowsPlants, requireSoMany, standElsewhere, toCompost } from '../../db/doing/plantings';
 import { command } from '../../server/command';
-import {
-  askAboutBed,
-  bedOf,
-  followPlants,
-  plantsAt,
-  restorePlantPlan,
-  type SaidOfPlants,
-} from '../../server/plantings';
-import { CREW } from '../shared';
+import { askAboutBed, bedOf, followPlants, plantsAt } from '../../server/plantings';
+import { CREW, type Said } from '../shared';
 import { MoveOnInput } from './moveOn.input';
 
 /** Plants go to another bed, to their next spacing, or both; all of them or a part. */
-export const module = command<MoveOnInput, SaidOfPlants>({
+export const module = command<MoveOnInput, Said>({
   name: 'plants.moveOn',
   version: 1,
   title: word`Move or re-space plants`,
@@ -40,7 +33,7 @@ export const module = command<MoveOnInput, SaidOfPlants>({
     await askAboutBed(doing, { crop, to, stage, count: v.count, given }, v.confirmed);
     if (lost > 0) await toCompost({ tx, entry, plants, count: lost, reason: 'lost', note: 'damaged' });
     await standElsewhere({ tx, entry, plants, toPlaceId: to.id, count: v.count, stage });
-    const plan = await planFollowsPlants({
+    await planFollowsPlants({
       tx,
       entry,
       plants: { ...plants, count: plants.count - lost },
@@ -54,9 +47,9 @@ export const module = command<MoveOnInput, SaidOfPlants>({
       to.id === place.id
         ? say`${count} of ${plants.lotCode} stand at their next spacing.`
         : say`${count} of ${plants.lotCode} stand in ${to.code} now.`;
-    return { words, lines, plan };
+    return { words, lines };
   },
-  takeBack: { words: () => say`Taken back: the plants stand where they stood.`, free: restorePlantPlan },
+  takeBack: { words: () => say`Taken back: the plants stand where they stood.` },
 });
 
 /** What is not said stays where it is, so it is told. */

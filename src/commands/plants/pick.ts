@@ -1,13 +1,12 @@
 import { say, word } from '../../core/words/words';
-import { NOTHING_MADE } from '../../db/doing/plantings';
 import { pickStep } from '../../db/doing/plants';
 import { command } from '../../server/command';
-import { followPlants, refillBed, restorePlantPlan, type SaidOfPlants } from '../../server/plantings';
-import { CREW, tickStep } from '../shared';
+import { followPlants, refillBed } from '../../server/plantings';
+import { CREW, tickStep, type Said } from '../shared';
 import { PickInput } from './pick.input';
 
 /** The pick that the plan has; what comes in from the bench at the same time is one entry with it. */
-export const module = command<PickInput, SaidOfPlants>({
+export const module = command<PickInput, Said>({
   name: 'plants.pick',
   version: 1,
   title: word`Pick`,
@@ -19,7 +18,7 @@ export const module = command<PickInput, SaidOfPlants>({
     const refill = await refillBed(doing, { ...v, placeId });
     const lines = await followPlants(doing, [lotCode, ...(refill ? [refill.lotCode] : [])]);
     const words = refill ? say`Packed as ${code}; ${refill.words}.` : say`Packed as ${code}.`;
-    return { words, lines, plan: refill?.plan ?? NOTHING_MADE };
+    return { words, lines };
   },
-  takeBack: { words: () => say`Taken back: that picking, and the job is open again.`, free: restorePlantPlan },
+  takeBack: { words: () => say`Taken back: that picking, and the job is open again.` },
 });

@@ -4,19 +4,12 @@ import { formatNumber } from '../../core/quantity/units';
 import { planFollowsPlants, requireSoMany, standElsewhere, toCompost } from '../../db/doing/plantings';
 import { finishStep, lockStep } from '../../db/plan';
 import { command } from '../../server/command';
-import {
-  askAboutBed,
-  bedOf,
-  followPlants,
-  plantsAt,
-  restorePlantPlan,
-  type SaidOfPlants,
-} from '../../server/plantings';
-import { CREW, tickStep } from '../shared';
+import { askAboutBed, bedOf, followPlants, plantsAt } from '../../server/plantings';
+import { CREW, tickStep, type Said } from '../shared';
 import { RespaceInput } from './respace.input';
 
 /** The re-spacing that the plan asks for; what did not make it goes to compost. */
-export const module = command<RespaceInput, SaidOfPlants>({
+export const module = command<RespaceInput, Said>({
   name: 'plants.respace',
   version: 1,
   title: word`Re-space`,
@@ -41,12 +34,11 @@ export const module = command<RespaceInput, SaidOfPlants>({
     await standElsewhere({ tx, entry, plants, toPlaceId: to.id, count: v.count, stage, stepId: step.id });
     await finishStep(tx, step, entry.farmDay);
     const left = { ...plants, count: v.count };
-    const plan = await planFollowsPlants({ tx, entry, plants: left, toPlaceId: to.id, count: v.count });
+    await planFollowsPlants({ tx, entry, plants: left, toPlaceId: to.id, count: v.count });
     const lines = await followPlants(doing, [step.lotCode]);
-    return { words: say`${formatNumber(v.count)} of ${step.lotCode} stand at their next spacing.`, lines, plan };
+    return { words: say`${formatNumber(v.count)} of ${step.lotCode} stand at their next spacing.`, lines };
   },
   takeBack: {
     words: () => say`Taken back: the plants stand as they stood, and the job is open again.`,
-    free: restorePlantPlan,
   },
 });

@@ -6,15 +6,15 @@ import { forecastFarm } from '../../core/plan/forecast';
 import { planStanding } from '../../core/plan/planStanding';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
-import { freeSowing, NOTHING_MADE, sowSeedInto } from '../../db/doing/plantings';
+import { freeSowing, sowSeedInto } from '../../db/doing/plantings';
 import { addSteps, freePlanCode, newId } from '../../db/plan';
 import { command } from '../../server/command';
-import { cropInWords, restorePlantPlan, type SaidOfPlants } from '../../server/plantings';
-import { CREW } from '../shared';
+import { cropInWords } from '../../server/plantings';
+import { CREW, type Said } from '../shared';
 import { SowNowInput } from './sowNow.input';
 
 /** Sown without having been planned; where it goes and when it is picked is planned at once. */
-export const module = command<SowNowInput, SaidOfPlants>({
+export const module = command<SowNowInput, Said>({
   name: 'plants.sowNow',
   version: 1,
   title: word`Sow`,
@@ -48,13 +48,10 @@ export const module = command<SowNowInput, SaidOfPlants>({
       : into
         ? [say`About ${formatNumber(willBe)} go into ${bed?.code} on ${shortDay(into.day)}; the plan has it.`]
         : [say`No bed has room for them when they are ready: find one before then.`];
-    return { words, lines, plan: { ...NOTHING_MADE, added: steps.map((s) => s.id) } };
+    return { words, lines };
   },
   takeBack: {
     words: () => say`Taken back: the seed is in the store again, and the plan as it was.`,
-    free: async (tx, was) => {
-      await freeSowing(tx, was);
-      await restorePlantPlan(tx, was);
-    },
+    free: freeSowing,
   },
 });

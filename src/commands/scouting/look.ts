@@ -1,6 +1,6 @@
 import { HOW_BAD, NOTHING_SEEN, SIGNS, type SignCode } from '../../core/crops/signs';
 import { RuleBroken } from '../../core/errors';
-import type { FarmFacts } from '../../core/plan/types';
+import type { FarmFacts } from '../../core/facts/farm';
 import { scoutJob } from '../../core/tasks/sources/scout';
 import { say, told, word } from '../../core/words/words';
 import type { Tx } from '../../db/connection';

@@ -1,6 +1,7 @@
 import { Type } from '../../core/inputType';
 import { IsIn, IsOptional, ValidateNested } from 'class-validator';
-import { RECIPE_CARE, type CareCode } from '../../core/crops/care';
+import { RECIPE_CARE } from '../../core/crops/care';
+import { type CareCode } from '../../core/library/types';
 import { METHODS } from '../../core/setup/description';
 import { word } from '../../core/words/words';
 import { CodeField, EachThing, ListField, NumberField, WholeField } from '../inputs';

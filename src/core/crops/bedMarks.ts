@@ -1,6 +1,7 @@
 import type { Crop } from '../library/types';
 import { plantsIn } from '../plan/lookUp';
-import type { FarmForecast, PlaceFact, PlantStay } from '../plan/types';
+import type { FarmForecast, PlantStay } from '../facts/forecast';
+import type { PlaceFact } from '../facts/farm';
 
 /** Places that nothing stands in and nothing comes into soon. */
 export interface BedGap {

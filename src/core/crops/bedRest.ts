@@ -1,14 +1,7 @@
-import type { FarmFacts, FarmForecast, PlaceFact } from '../plan/types';
+import type { BedRest, FarmFacts, PlaceFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { balanceSeries, bandOf, isByNitrogen } from '../water/loopBalance';
-
-/** A time in which nothing is planted into a bed: winter shut-down, repair, liming. Both days belong to it. */
-export interface BedRest {
-  id: string;
-  from: Day;
-  until: Day;
-  words: string;
-}
 
 type Resting = Pick<PlaceFact, 'rests'>;
 

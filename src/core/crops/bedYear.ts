@@ -1,5 +1,5 @@
 import type { Crop } from '../library/types';
-import type { PlaceFact, ProductFact } from '../plan/types';
+import type { PlaceFact, ProductFact } from '../facts/farm';
 import { lastStage, placesHeld } from './recipe';
 
 export const YEAR_DAYS = 365;

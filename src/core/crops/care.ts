@@ -1,8 +1,8 @@
-import type { Crop } from '../library/types';
+import { CARE_CODES, type CareCode, type CareJob, type Crop } from '../library/types';
 import { word } from '../words/words';
 
-/** Work on plants that stand for months, between planting and picking. */
-export const CARE_NAMES = {
+/** How each is called. */
+export const CARE_NAMES: Readonly<Record<CareCode, string>> = {
   train: word`Train up the string`,
   side_shoots: word`Take out side shoots`,
   lower: word`Lower the vines`,
@@ -13,23 +13,10 @@ export const CARE_NAMES = {
   trim: word`Trim back`,
   corner: word`Cut back and move together to rest`,
   forward: word`Bring forward to their places`,
-} as const;
+};
 
-export type CareCode = keyof typeof CARE_NAMES;
-export const CARE_CODES = Object.keys(CARE_NAMES) as CareCode[];
 /** Those a recipe asks for by days; the others come with the rest of perennials. */
 export const RECIPE_CARE = CARE_CODES.filter((c) => c !== 'corner' && c !== 'forward');
-
-/** One such job in a recipe. */
-export interface CareJob {
-  what: CareCode;
-  /** Days after transplanting on which it is first due. */
-  fromDay: number;
-  /** Again every so many days; 0: once. */
-  everyDays: number;
-  /** Minutes of work for 100 plants. */
-  min100: number;
-}
 
 const job = (...[what, fromDay, everyDays, min100]: [CareCode, number, number, number]): CareJob => ({
   what,

@@ -1,5 +1,6 @@
 import type { Crop } from '../library/types';
-import type { FarmFacts, FarmForecast, PlantStay, ProductFact } from '../plan/types';
+import type { FarmFacts, ProductFact } from '../facts/farm';
+import type { FarmForecast, PlantStay } from '../facts/forecast';
 import { productByCrop } from './recipes';
 import { expectedYield } from './quantities';
 

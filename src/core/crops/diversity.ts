@@ -1,5 +1,6 @@
 import type { Crop } from '../library/types';
-import type { PlaceFact, PlanStep } from '../plan/types';
+import type { PlaceFact } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 import { goodsCode } from './recipes';
 import type { Day } from '../quantity/days';
 

@@ -7,7 +7,9 @@ import { shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { Crop } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { pickDays, sowDayFor, sowingForDemand } from '../plan/build';
-import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from '../plan/types';
+import type { FarmFacts, LoopFact, PlaceFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 import { cutFactor, type SowingQuantities } from './quantities';
 
 /** A shortfall of a crop, worked back to a sowing. */

@@ -1,4 +1,4 @@
-import type { LoopFact } from '../plan/types';
+import type { LoopFact } from '../facts/farm';
 import { addDays, daysBetween, fromMonths, type Day } from '../quantity/days';
 
 /** What plants had of air and light, on the mean of some days. */

@@ -1,5 +1,5 @@
 import { stageLengthDays } from '../plan/build';
-import type { LoopFact, PlaceFact } from '../plan/types';
+import type { LoopFact, PlaceFact } from '../facts/farm';
 import { dayNumber, type Day } from '../quantity/days';
 import type { Crop } from '../library/types';
 import { expectedYield } from './quantities';

@@ -1,10 +1,5 @@
+import type { MonthSpan } from '../library/types';
 import type { Day } from '../quantity/days';
-
-/** A part of the year, from the first day of a month up to the first of another, 1 to 12; it may run over the new year. */
-export interface MonthSpan {
-  fromMonth: number;
-  untilMonth: number;
-}
 
 const monthOf = (day: Day) => Number(day.slice(5, 7));
 

@@ -1,5 +1,6 @@
 import type { Crop } from '../library/types';
-import type { FarmFacts, FarmForecast } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 
 /** Crops that do not go together in one air, with the days on which they would stand there together. */
 export interface BadNeighbours {

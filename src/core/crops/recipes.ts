@@ -1,6 +1,6 @@
 import type { Crop } from '../library/types';
 import { isMain } from '../market/families';
-import type { ProductFact } from '../plan/types';
+import type { ProductFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { monthName } from '../quantity/sayDay';
 import { say } from '../words/words';

@@ -3,7 +3,8 @@ import { goodsCode, isSownOn, recipesOf } from './recipes';
 import { suits } from './suits';
 import { RuleBroken } from '../errors';
 import { sowingForDemand } from '../plan/build';
-import type { FarmFacts, PlanStep } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { say } from '../words/words';
 

@@ -1,5 +1,5 @@
 import type { Crop } from '../library/types';
-import type { PlaceFact, PlantingFact } from '../plan/types';
+import type { PlaceFact, PlantingFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { bedStages, placesHeld } from './recipe';
 import { cornerPlaces, isResting } from './winterRest';

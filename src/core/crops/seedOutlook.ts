@@ -1,5 +1,5 @@
 import type { Crop } from '../library/types';
-import type { PlanStep } from '../plan/types';
+import type { PlanStep } from '../facts/step';
 import { goodsCodes } from './recipes';
 import { addDays, type Day } from '../quantity/days';
 

@@ -1,7 +1,8 @@
 import { isMain } from '../market/families';
 import { serveDemands } from '../market/promise';
 import { serveFamilies } from '../market/serveFamilies';
-import type { FarmFacts, FarmForecast } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 
 /** For whom a sowing is, and what of it nobody has asked for. */
 export interface SowingDemand {

@@ -1,4 +1,6 @@
-import type { FarmFacts, FarmForecast, PlaceFact, PlanStep } from '../plan/types';
+import type { FarmFacts, PlaceFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 import { restShare } from './bedRest';
 import { lastStage } from './recipe';
 import { addDays, type Day } from '../quantity/days';

@@ -1,12 +1,6 @@
-import type { Crop } from '../library/types';
+import type { Crop, WinterRest } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
-import { isWithin, type MonthSpan } from './months';
-
-/** The months in which a perennial rests, from being cut back and moved together until it comes forward, and how close its plants stand then. */
-export interface WinterRest extends MonthSpan {
-  /** Plants a square metre while they rest in their corner. */
-  perM2: number;
-}
+import { isWithin } from './months';
 
 type Rested = Pick<Crop, 'rest'>;
 

@@ -1,6 +1,6 @@
 import { say } from '../words/words';
 import { isGrazed } from './feed';
-import type { FarmFacts, PlaceFact } from '../plan/types';
+import type { FarmFacts, PlaceFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { densityKgM3, waterL } from './stocking';

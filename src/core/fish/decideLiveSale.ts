@@ -1,5 +1,5 @@
 import { refused, type Decision } from '../acts/decision';
-import type { FarmFacts, FishFact, ProductFact } from '../plan/types';
+import type { FarmFacts, FishFact, ProductFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatNumber } from '../quantity/units';

@@ -1,4 +1,5 @@
 import { requireWithin } from '../errors';
+import type { FeedRule, RationRow } from '../facts/farm';
 import type { Species } from '../library/types';
 
 /**
@@ -38,27 +39,6 @@ export function feedByGrowthG(
   requireWithin('count', count, MOST_FISH);
   requireWithin('gainG', gainG, MOST_GAIN_G);
   return count * Math.max(gainG * feedConversion(weightG, species), weightG * MAINTENANCE_SHARE_PER_DAY);
-}
-
-export interface RationRow {
-  /** Fish up to this weight, g. */
-  uptoG: number;
-  percentPerDay: number;
-}
-
-/** How a farm feeds one species. */
-export interface FeedRule {
-  speciesCode: string;
-  ration: 'growth' | 'table';
-  table: RationRow[];
-  feederTimes: string[];
-  /** Part of the ration that is raised on the farm (insects, duckweed). */
-  farmGrownShare: number;
-  feedMinorPerKg: number;
-  fingerlingMinor: number;
-  leadDays: number;
-  quarantineDays: number;
-  version: number;
 }
 
 /**

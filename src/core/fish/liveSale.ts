@@ -1,6 +1,6 @@
 import { say } from '../words/words';
-import type { StepDetail } from '../plan/steps/stepKind';
-import type { ProductFact } from '../plan/types';
+import type { StepDetail } from '../facts/step';
+import type { ProductFact } from '../facts/farm';
 import { lengthFromWeightCm, weightFromLengthG, type LengthWeight } from './lengthWeight';
 import { shareAbove, type SizeBin } from './sizeSpread';
 import { formatNumber } from '../quantity/units';

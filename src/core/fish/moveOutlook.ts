@@ -1,6 +1,8 @@
 import { crowdedFrom } from '../plan/consequences';
 import { forecastFarm } from '../plan/forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type FishFact, type PlanStep } from '../plan/types';
+import { DEFAULT_SETTINGS } from '../plan/settings';
+import { type FarmFacts, type FishFact } from '../facts/farm';
+import { type PlanStep } from '../facts/step';
 import { gradeAt, spreadOf } from './grading';
 import { densityKgM3, waterL } from './stocking';
 

@@ -1,3 +1,4 @@
+import type { SampleWeight } from '../facts/farm';
 import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { calibrateGrowth, type Calibration } from './calibration';
@@ -47,12 +48,6 @@ export interface CohortSize {
   sampledOn: Day | null;
   /** How much the last sample counts in the size, and against how many weighed fish what was known before was worth. */
   lastSample: SampleWeight | null;
-}
-
-export interface SampleWeight {
-  count: number;
-  worthBefore: number;
-  share: number;
 }
 
 /** What was known of a cohort is worth half as many weighed fish after so many days. Planning default. */

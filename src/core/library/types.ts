@@ -1,6 +1,32 @@
-import type { CareJob } from '../crops/care';
-import type { MonthSpan } from '../crops/months';
-import type { WinterRest } from '../crops/winterRest';
+/** Work on plants that stand for months, between planting and picking. */
+export const CARE_CODES = [
+  ...(['train', 'side_shoots', 'lower', 'old_leaves', 'pollinate', 'runners', 'thin', 'trim'] as const),
+  ...(['corner', 'forward'] as const),
+];
+export type CareCode = (typeof CARE_CODES)[number];
+
+/** One such job in a recipe. */
+export interface CareJob {
+  what: CareCode;
+  /** Days after transplanting on which it is first due. */
+  fromDay: number;
+  /** Again every so many days; 0: once. */
+  everyDays: number;
+  /** Minutes of work for 100 plants. */
+  min100: number;
+}
+
+/** A part of the year, from the first day of a month up to the first of another, 1 to 12; it may run over the new year. */
+export interface MonthSpan {
+  fromMonth: number;
+  untilMonth: number;
+}
+
+/** The months in which a perennial rests, from being cut back and moved together until it comes forward, and how close its plants stand then. */
+export interface WinterRest extends MonthSpan {
+  /** Plants a square metre while they rest in their corner. */
+  perM2: number;
+}
 
 /** A fish or crustacean as the farm plans with it. Temperatures in °C, masses in g, fractions 0–1. */
 export interface Species {

@@ -1,4 +1,4 @@
-import type { ProductFact } from '../plan/types';
+import type { ProductFact } from '../facts/farm';
 import { sellDays } from './useBy';
 
 /**

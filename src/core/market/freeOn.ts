@@ -1,7 +1,8 @@
 import { say } from '../words/words';
 import { inSentence } from '../library/inSentence';
 import { formatQuantity } from '../plan/consequences';
-import type { FarmFacts, FarmForecast, ProductFact } from '../plan/types';
+import type { FarmFacts, ProductFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 import { dayNumber, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { countOf, formatNumber, toShown, unitName, type UnitChoice } from '../quantity/units';

@@ -1,5 +1,6 @@
 import { addDays, dayFromNumber, dayNumber, isoWeek, weekStart, type Day } from '../quantity/days';
-import type { FarmForecast, ProductFact, PromiseFact } from '../plan/types';
+import type { FarmForecast } from '../facts/forecast';
+import type { ProductFact, PromiseFact } from '../facts/farm';
 import { inMain, isMain } from './families';
 import { serveFamilies } from './serveFamilies';
 

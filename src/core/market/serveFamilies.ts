@@ -1,4 +1,5 @@
-import type { FarmForecast, ProductFact, PromiseFact, SupplyBatch } from '../plan/types';
+import type { FarmForecast, SupplyBatch } from '../facts/forecast';
+import type { ProductFact, PromiseFact } from '../facts/farm';
 import { groupBy } from '../groupBy';
 import { dayNumber } from '../quantity/days';
 import { inMain, isMain, keepsLonger } from './families';

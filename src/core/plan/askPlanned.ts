@@ -6,7 +6,10 @@ import type { UnitChoice } from '../quantity/units';
 import { consequences, worstFirst, type Consequence } from './consequences';
 import { forecastFarm } from './forecast';
 import { reforecast } from './reforecast';
-import { OUTLOOK_WEEKS, type FarmFacts, type FarmForecast, type PlanStep } from './types';
+import { OUTLOOK_WEEKS } from './settings';
+import { type FarmFacts } from '../facts/farm';
+import { type FarmForecast } from '../facts/forecast';
+import { type PlanStep } from '../facts/step';
 import { waterConsequences } from './waterConsequences';
 
 export interface PlannedAnswer {

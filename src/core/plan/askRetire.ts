@@ -2,7 +2,8 @@ import { say, plural } from '../words/words';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatNumber } from '../quantity/units';
-import type { FarmFacts, PlanStep } from './types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 
 interface AskRetireArgs {
   facts: FarmFacts;

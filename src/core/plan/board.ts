@@ -2,7 +2,9 @@ import type { PromiseRow } from '../market/promiseTable';
 import { daysBetween, type Day } from '../quantity/days';
 import { balanceSeries } from '../water/loopBalance';
 import { earliestShift, leadStep } from './changes';
-import type { FarmFacts, FarmForecast, FishStay, PlanStep, PlantStay } from './types';
+import type { FarmFacts } from '../facts/farm';
+import type { FarmForecast, FishStay, PlantStay } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 
 /** What the season board draws, as plain numbers. Day indexes count from today; negative ones are recorded. */
 export interface BoardSeries {

@@ -7,8 +7,8 @@ import { RuleBroken } from '../errors';
 import type { Crop } from '../library/types';
 import { purgeBackSchedule, type PurgeMethod } from '../purge/backSchedule';
 import { addDays, fromMonths, type Day } from '../quantity/days';
-import { NO_DETAIL } from './steps/stepKind';
-import type { LoopFact, PlanStep } from './types';
+import { NO_DETAIL, type PlanStep } from '../facts/step';
+import type { LoopFact } from '../facts/farm';
 
 type NewId = () => string;
 type Where = Partial<Pick<PlanStep, 'fromPlaceId' | 'toPlaceId' | 'detail'>>;

@@ -4,7 +4,8 @@ import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { stepOf, stepWords } from './steps/steps';
 import { withSetting } from '../water/plannedTemperature';
-import type { FarmFacts, PlanStep } from './types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 
 /** A loop's water held at a temperature from a day until another; null: until something else is planned. */
 export interface WaterChange {

@@ -4,7 +4,9 @@ import { temperatureCost } from '../water/energy';
 import type { UnitChoice } from '../quantity/units';
 import { withWater } from './changes';
 import { forecastFarm } from './forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from './types';
+import { DEFAULT_SETTINGS } from './settings';
+import { type FarmFacts } from '../facts/farm';
+import { type PlanStep } from '../facts/step';
 import { harvested, limitsPassed, marketDays, sayLimit } from './waterConsequences';
 
 export interface TemperatureResult {

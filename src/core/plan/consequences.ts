@@ -5,7 +5,9 @@ import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatDensity, formatMass, countOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
-import type { FarmFacts, FarmForecast, LoopFact, PlaceFact, PlanStep } from './types';
+import type { FarmFacts, LoopFact, PlaceFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 
 export interface Outlook {
   forecast: FarmForecast;

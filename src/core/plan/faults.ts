@@ -3,7 +3,8 @@ import { say } from '../words/words';
 import type { Crop, Species } from '../library/types';
 import { isFarmDay, isWithin, RANGES } from '../quantity/ranges';
 import { detailFault, stepWords } from './steps/steps';
-import type { FarmFacts, LoopFact, PlanStep } from './types';
+import type { FarmFacts, LoopFact } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 
 /** A stored record that no calculation can use, and how it is named when it is mended. */
 export interface BrokenRecord {

@@ -1,5 +1,6 @@
 import { forecastFarm } from './forecast';
-import { DEFAULT_SETTINGS, type FarmFacts } from './types';
+import { DEFAULT_SETTINGS } from './settings';
+import { type FarmFacts } from '../facts/farm';
 
 /** A tank's ration of today and the weight of its fish, g. */
 export function dayOfTank(facts: FarmFacts, placeId: string): { rationG: number; biomassG: number } {

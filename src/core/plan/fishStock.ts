@@ -1,9 +1,11 @@
-import { feedByGrowthG, feedByTableG, gainFromFeedG, type FeedRule } from '../fish/feed';
+import { feedByGrowthG, feedByTableG, gainFromFeedG } from '../fish/feed';
+import { type FeedRule } from '../facts/farm';
 import { weightFromLengthG } from '../fish/lengthWeight';
 import { gradeMiddleCm, type LiveGrade } from '../fish/liveSale';
 import { takeNearest, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
-import type { FishStay, PlanStep } from './types';
+import type { FishStay } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 
 /** Fish of one lot in one place while the forecast runs. Growth moves `rootG13` only; the bins stay relative. */
 export interface Stock {

@@ -2,7 +2,9 @@ import { bedStages, daysFromStage, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
 import { addDays, dayNumber, type Day } from '../quantity/days';
 import { PlantWeather } from './plantWeather';
-import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep, type PlantingFact } from './types';
+import { DEFAULT_SETTINGS } from './settings';
+import { type FarmFacts, type PlantingFact } from '../facts/farm';
+import { type PlanStep } from '../facts/step';
 
 /** A step that goes to another day, because the plants do. */
 export interface Followed<S extends PlanStep = PlanStep> {

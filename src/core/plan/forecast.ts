@@ -5,7 +5,10 @@ import { forecastFish, type DatedSteps, type FishLeft } from './forecastFish';
 import { forecastPlants } from './forecastPlants';
 import type { BrokenRecord } from './faults';
 import { modules } from './steps/list.generated';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type ForecastSettings, type PlanStep } from './types';
+import { DEFAULT_SETTINGS, type ForecastSettings } from './settings';
+import { type FarmFacts } from '../facts/farm';
+import { type FarmForecast } from '../facts/forecast';
+import { type PlanStep } from '../facts/step';
 import { sumTanks, sumBeds, sumLoops } from './tankAndLoopSeries';
 
 /**

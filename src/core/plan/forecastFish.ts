@@ -1,7 +1,8 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { dailyRootGainG13 } from '../fish/growth';
-import { isGrazed, type FeedRule } from '../fish/feed';
+import { isGrazed } from '../fish/feed';
+import { type FarmFacts, type FeedRule, type LoopFact } from '../facts/farm';
 import { countsByGrade, gradeOfWeight, gradePlanned, liveGrades, type LiveGrade } from '../fish/liveSale';
 import { freshSpread, meanRelative, takeLargest, totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
@@ -11,8 +12,11 @@ import { sellDays } from '../market/useBy';
 import { plannedWaterC } from '../water/plannedTemperature';
 import { cube, type Cut, cutGrade, fed, inBatches, NONE, placeKey, type Stock, tableOf, trim } from './fishStock';
 import { keptTable } from './keptTables';
+import type { FishActs } from './steps/stepKind';
 import { stepOf } from './steps/steps';
-import type { FarmFacts, FishStay, ForecastSettings, LoopFact, PlanStep, SupplyBatch, Warning } from './types';
+import type { FishStay, SupplyBatch, Warning } from '../facts/forecast';
+import type { ForecastSettings } from './settings';
+import type { PlanStep } from '../facts/step';
 
 /** Steps in the order they are done, each with its day index. */
 export interface DatedSteps {
@@ -89,7 +93,7 @@ interface WarnArgs {
 }
 
 /** One run of the forecast over all fish; kinds of steps do what they do through its methods. */
-export class FishRun {
+export class FishRun implements FishActs {
   private readonly stays: FishStay[] = [];
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];

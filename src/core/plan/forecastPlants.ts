@@ -13,8 +13,12 @@ import { sellDays } from '../market/useBy';
 import type { DatedSteps } from './forecastFish';
 import { PlantWeather } from './plantWeather';
 import { partedByRest } from './restingStays';
+import type { PlantActs, RespaceArgs, SowArgs, TransplantArgs } from './steps/stepKind';
 import { stepOf } from './steps/steps';
-import type { FarmFacts, ForecastSettings, PlaceFact, PlanStep, PlantStay, SupplyBatch, Warning } from './types';
+import type { FarmFacts, PlaceFact } from '../facts/farm';
+import type { ForecastSettings } from './settings';
+import type { PlanStep } from '../facts/step';
+import type { PlantStay, SupplyBatch, Warning } from '../facts/forecast';
 
 /** Usual spread of a crop's yield about its expectation. Planning default. */
 const YIELD_SPREAD = 0.1;
@@ -62,27 +66,6 @@ interface OpenStayArgs {
   stage: number | null;
 }
 
-interface SowArgs {
-  lotCode: string;
-  cropCode: string | null;
-  placeId: string | null;
-  seeds: number;
-  at: number;
-}
-
-interface TransplantArgs {
-  lotCode: string;
-  placeId: string | null;
-  count: number;
-  at: number;
-}
-
-interface RespaceArgs extends TransplantArgs {
-  fromPlaceId: string | null;
-  /** The stage they come to, from 0. */
-  stage: number;
-}
-
 interface WarnArgs {
   kind: Warning['kind'];
   lotCode: string;
@@ -92,7 +75,7 @@ interface WarnArgs {
 }
 
 /** One run of the forecast over all plants; kinds of steps do what they do through its methods. */
-export class PlantRun {
+export class PlantRun implements PlantActs {
   private readonly stays: PlantStay[] = [];
   private readonly supply: SupplyBatch[] = [];
   private readonly warnings: Warning[] = [];

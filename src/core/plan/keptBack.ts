@@ -5,7 +5,9 @@ import type { UnitChoice } from '../quantity/units';
 import { promiseTable } from '../market/promiseTable';
 import { consequences } from './consequences';
 import { forecastFarm } from './forecast';
-import { OUTLOOK_WEEKS, type FarmFacts, type PlanStep } from './types';
+import { OUTLOOK_WEEKS } from './settings';
+import { type FarmFacts } from '../facts/farm';
+import { type PlanStep } from '../facts/step';
 
 /** Days of clean water more before fish that did not taste clean are tasted again. Planning default. */
 export const TASTE_AGAIN_DAYS = 2;

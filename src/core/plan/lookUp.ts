@@ -1,5 +1,5 @@
 import { groupBy } from '../groupBy';
-import type { FarmForecast, PlantStay, SupplyBatch } from './types';
+import type { FarmForecast, PlantStay, SupplyBatch } from '../facts/forecast';
 
 /** What a list of a forecast holds under each key: sorted out once for as long as the list lives, because every bed and lot asks. */
 function keptBy<T extends object>(keyOf: (entry: T) => string) {

@@ -1,5 +1,5 @@
 import { addDays, type Day } from '../quantity/days';
-import type { FarmForecast } from './types';
+import type { FarmForecast } from '../facts/forecast';
 
 /** First day on which the mean of a cohort passes its smallest market size, wherever it is by then; null: not in sight. */
 export function marketDay({ fish, firstDay }: FarmForecast, lotCode: string, marketG: number): Day | null {

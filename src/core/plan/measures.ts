@@ -6,7 +6,8 @@ import { addDays, isoWeek } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { type UnitChoice } from '../quantity/units';
 import { bedOverfull, crowdedFrom, formatQuantity, purgeClashDays, type Outlook } from './consequences';
-import { LoopFact, OUTLOOK_WEEKS, type FarmFacts } from './types';
+import { LoopFact, type FarmFacts } from '../facts/farm';
+import { OUTLOOK_WEEKS } from './settings';
 
 /** One row of the comparison: what it counts, in words and as a number that is better the lower it is. */
 export interface Measure {

@@ -9,7 +9,10 @@ import { consequences, worstFirst, type Consequence, type Outlook } from './cons
 import { forecastFarm } from './forecast';
 import { measureOutlook, type Measure } from './measures';
 import { reforecast } from './reforecast';
-import { DEFAULT_SETTINGS, OUTLOOK_WEEKS, type FarmFacts, type FarmForecast, type PlanStep } from './types';
+import { DEFAULT_SETTINGS, OUTLOOK_WEEKS } from './settings';
+import { type FarmFacts } from '../facts/farm';
+import { type FarmForecast } from '../facts/forecast';
+import { type PlanStep } from '../facts/step';
 import { waterConsequences } from './waterConsequences';
 
 /** What drafts are forecast from. */

@@ -3,7 +3,9 @@ import { restWithin } from '../crops/bedRest';
 import { suits } from '../crops/suits';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { pickDays, planStep, stageLengthDays } from './build';
-import type { FarmFacts, FarmForecast, PlaceFact, PlanStep, PlantingFact } from './types';
+import type { FarmFacts, PlaceFact, PlantingFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 
 interface StandingArgs {
   facts: FarmFacts;

@@ -1,10 +1,10 @@
 import { boltFromC, heatOf, HEAT_COUNTS_DAYS } from '../crops/bolting';
 import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
-import { isResting, nextCorner, restsUntil, type WinterRest } from '../crops/winterRest';
-import type { Crop } from '../library/types';
+import { isResting, nextCorner, restsUntil } from '../crops/winterRest';
+import { type Crop, type WinterRest } from '../library/types';
 import { addDays, daysBetween, fromMonths, type Day } from '../quantity/days';
 import { keptTable } from './keptTables';
-import type { FarmFacts, LoopFact } from './types';
+import type { FarmFacts, LoopFact } from '../facts/farm';
 
 /** Days of weather kept before today, so that what is in the ground already has its sums. */
 const PAST_DAYS = 200;

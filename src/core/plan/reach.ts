@@ -1,7 +1,7 @@
 import { addDays, daysBetween, isDay, type Day } from '../quantity/days';
 import { fullDay } from '../quantity/sayDay';
 import { say } from '../words/words';
-import { DEFAULT_SETTINGS } from './types';
+import { DEFAULT_SETTINGS } from './settings';
 
 /** How far a screen looks: ahead as far as the forecast, back ten years. */
 const FURTHEST_AHEAD_DAYS = DEFAULT_SETTINGS.horizonDays - 1;

@@ -2,14 +2,10 @@ import { occupiedByDay } from '../crops/occupancy';
 import { plantsIn } from './lookUp';
 import { forecastFarm } from './forecast';
 import { addLoopFeed, addPlantedArea, tankSeriesOf } from './tankAndLoopSeries';
-import {
-  DEFAULT_SETTINGS,
-  type FarmFacts,
-  type FarmForecast,
-  type ForecastSettings,
-  type LoopSeries,
-  type PlanStep,
-} from './types';
+import { DEFAULT_SETTINGS, type ForecastSettings } from './settings';
+import { type FarmFacts } from '../facts/farm';
+import { type FarmForecast, type LoopSeries } from '../facts/forecast';
+import { type PlanStep } from '../facts/step';
 
 interface ReforecastArgs {
   before: FarmForecast;

@@ -1,5 +1,6 @@
 import { byRest, cornerPlaces } from '../crops/winterRest';
-import type { FarmFacts, PlantStay } from './types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlantStay } from '../facts/forecast';
 
 /** Stays parted where perennials go to rest and come forward: they hold fewer places meanwhile. Day index 0 is `today`. */
 export function partedByRest(stays: PlantStay[], { crops, today }: Pick<FarmFacts, 'crops' | 'today'>): PlantStay[] {

@@ -6,7 +6,8 @@ import type { UnitChoice } from '../quantity/units';
 import { consequences } from './consequences';
 import { forecastFarm } from './forecast';
 import { marketDay } from './marketDay';
-import type { FarmFacts, PlanStep } from './types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 
 /** Most consequences told after a weighing; the rest is on Season. */
 const MOST_TOLD = 6;

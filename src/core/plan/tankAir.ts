@@ -1,7 +1,8 @@
 import { addDays } from '../quantity/days';
 import { minutesToDanger, oxygenSaturationMgL, respirationMgKgH } from '../water/lifeSupport';
 import { plannedWaterC } from '../water/plannedTemperature';
-import type { FarmFacts, FarmForecast, FishStay, PlaceFact } from './types';
+import type { FarmFacts, PlaceFact } from '../facts/farm';
+import type { FarmForecast, FishStay } from '../facts/forecast';
 
 /** Lots in a place on a day of the forecast. */
 export function staysAt(forecast: FarmForecast, placeId: string, at: number): FishStay[] {

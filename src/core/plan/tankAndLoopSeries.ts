@@ -1,7 +1,8 @@
 import { occupiedByDay } from '../crops/occupancy';
 import { ammoniaFromFeedG } from '../water/ammonia';
 import { isByNitrogen } from '../water/loopBalance';
-import type { FarmForecast, FarmFacts, FishStay, LoopFact, LoopSeries, TankSeries } from './types';
+import type { FarmForecast, FishStay, LoopSeries, TankSeries } from '../facts/forecast';
+import type { FarmFacts, LoopFact } from '../facts/farm';
 
 export function sumTanks(result: FarmForecast, facts: FarmFacts) {
   const staysOf = new Map<string, FishStay[]>();

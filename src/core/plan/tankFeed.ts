@@ -1,10 +1,11 @@
-import { feedByGrowthG, feedByTableG, feedingDay, isGrazed, perFeedingG, type FeedRule } from '../fish/feed';
+import { feedByGrowthG, feedByTableG, feedingDay, isGrazed, perFeedingG } from '../fish/feed';
+import { type FarmFacts, type FeedRule, type PlaceFact } from '../facts/farm';
 import { dailyRootGainG13 } from '../fish/growth';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { temperatureResponse } from '../quantity/temperatureResponse';
 import { plannedWaterC } from '../water/plannedTemperature';
-import type { FarmFacts, FarmForecast, PlaceFact } from './types';
+import type { FarmForecast } from '../facts/forecast';
 
 /** What one tank is fed on one day, and what that rests on. Masses in g. */
 export interface TankFeed {

@@ -5,7 +5,8 @@ import { shortDay } from '../quantity/sayDay';
 import { formatDensity, formatNumber, type UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
 import type { Judgement } from '../water/judge';
-import type { FarmFacts, FarmForecast } from './types';
+import type { FarmFacts } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 
 export interface Trouble {
   kind: 'short' | 'crowding' | 'taste' | 'sample' | 'ph' | 'ammonia' | 'oxygen' | 'surplus' | 'unripe';

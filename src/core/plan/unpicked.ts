@@ -1,5 +1,5 @@
 import { supplyOf } from './lookUp';
-import type { SupplyBatch } from './types';
+import type { SupplyBatch } from '../facts/forecast';
 
 export interface NextPick {
   /** Day index of the pick as planned. */

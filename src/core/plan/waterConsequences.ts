@@ -5,7 +5,8 @@ import { shortDay } from '../quantity/sayDay';
 import { formatMass, formatTemperature, type UnitChoice } from '../quantity/units';
 import { plannedWaterC } from '../water/plannedTemperature';
 import type { Consequence } from './consequences';
-import type { FarmFacts, FarmForecast, LoopFact } from './types';
+import type { FarmFacts, LoopFact } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 
 /** A farm and its forecast. */
 export interface Ground {

@@ -1,5 +1,5 @@
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../library/defaults';
-import type { LoopFact, ProductFact } from '../plan/types';
+import type { LoopFact, ProductFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { FEED_BAND_G_M2 } from '../water/balance';
 import { say, told } from '../words/words';

@@ -1,6 +1,5 @@
-import type { FeedRule } from '../fish/feed';
+import type { FeedRule, LoopFact, PlaceFact, ProductFact } from '../facts/farm';
 import type { Crop, Species } from '../library/types';
-import type { LoopFact, PlaceFact, ProductFact } from '../plan/types';
 import type { Day } from '../quantity/days';
 import { told } from '../words/words';
 import type { EquipmentKind } from './description';

@@ -1,4 +1,4 @@
-import type { FarmFacts } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
 import { daysBetween } from '../quantity/days';
 import { isFree, UNEVEN } from './batches';
 import type { StockingProblem } from './problem';

@@ -1,6 +1,8 @@
 import { sellDays } from '../market/useBy';
 import { promiseTable, shortInMain, type PromiseRow } from '../market/promiseTable';
-import type { FarmFacts, PlanStep, FarmForecast } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
+import type { FarmForecast } from '../facts/forecast';
 import { addDays, daysBetween } from '../quantity/days';
 import { weekServedBy } from './harvestDay';
 import type { Demand, PlannerCosts } from './types';

@@ -1,6 +1,6 @@
 import { harvestGroup } from '../plan/build';
-import { NO_DETAIL } from '../plan/steps/stepKind';
-import type { FarmFacts, PlanStep } from '../plan/types';
+import { NO_DETAIL, type PlanStep } from '../facts/step';
+import type { FarmFacts } from '../facts/farm';
 import { addDays, type Day } from '../quantity/days';
 import { TankBook, PurgeBook, Stay, Slot } from './books';
 import type { StockingProblem } from './problem';

@@ -1,4 +1,5 @@
-import type { FarmFacts, PlanStep } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 import { weekday } from '../quantity/days';
 
 /** Where nothing is planned or promised yet. Planning default: Thursday, for sale at the weekend. */

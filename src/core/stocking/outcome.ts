@@ -1,7 +1,10 @@
 import { promiseTable, shortInMain, type PromiseRow } from '../market/promiseTable';
 import { applyChanges } from '../plan/changes';
 import { forecastFarm } from '../plan/forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type FarmForecast, type PlanStep } from '../plan/types';
+import { DEFAULT_SETTINGS } from '../plan/settings';
+import { type FarmFacts } from '../facts/farm';
+import { type FarmForecast } from '../facts/forecast';
+import { type PlanStep } from '../facts/step';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import type { StockingDraft } from './draft';
 import { weekServedBy } from './harvestDay';

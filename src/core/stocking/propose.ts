@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import { lotPrefixes } from '../library/lotPrefix';
-import type { FarmFacts, PlanStep } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
 import { candidateBatches } from './batches';

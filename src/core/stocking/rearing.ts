@@ -1,4 +1,5 @@
-import { feedByTableG, gainFromFeedG, type RationRow } from '../fish/feed';
+import { feedByTableG, gainFromFeedG } from '../fish/feed';
+import { type RationRow } from '../facts/farm';
 import { totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { FAST_BEFORE_MOVE_DAYS } from '../plan/build';

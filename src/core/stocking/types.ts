@@ -1,4 +1,4 @@
-import type { RationRow } from '../fish/feed';
+import type { RationRow } from '../facts/farm';
 import type { SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import type { Day } from '../quantity/days';

@@ -1,6 +1,7 @@
 import { recipesOf } from '../crops/recipes';
 import { shortInMain, type PromiseRow } from '../market/promiseTable';
-import type { FarmFacts, FarmForecast } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
 import { daysBetween, weekday } from '../quantity/days';
 import type { CropDemand, ProductTarget, SuccessionTarget, WantedPoint } from './types';
 

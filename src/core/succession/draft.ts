@@ -1,5 +1,6 @@
 import { sowingGroup } from '../plan/build';
-import type { FarmFacts, PlanStep } from '../plan/types';
+import type { FarmFacts } from '../facts/farm';
+import type { PlanStep } from '../facts/step';
 import { addDays, type Day } from '../quantity/days';
 import type { PlannedSowing, SowingWay, SuccessionInput } from './types';
 

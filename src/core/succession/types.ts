@@ -1,5 +1,5 @@
 import type { Crop } from '../library/types';
-import type { PlaceFact, ProductFact } from '../plan/types';
+import type { PlaceFact, ProductFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 
 /** What can stand in the way of a sowing. */

@@ -1,5 +1,5 @@
 import { say } from '../words/words';
-import type { PlaceFact } from '../plan/types';
+import type { PlaceFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 
 /** What a job is: its kind, of what, for which day, and which of several on that day. Doing it twice is refused by this. */

@@ -1,8 +1,10 @@
-import type { FarmFacts, FarmForecast, PlanStep } from '../plan/types';
+import type { SignCode } from '../crops/signs';
+import type { FarmFacts } from '../facts/farm';
+import type { FarmForecast } from '../facts/forecast';
+import type { PlanStep } from '../facts/step';
 import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
 import type { JobForm } from './form';
-import type { ScoutingView } from './sources/scout';
 import type { Done, Job } from './jobs';
 
 export interface Chore {
@@ -27,6 +29,28 @@ export interface TrialToMeasure {
   measureWords: string;
   /** In the order they are walked to. */
   plots: readonly { id: string; placeId: string; words: string }[];
+}
+
+/** A finding that is not gone, as it was seen last. */
+export interface OpenFinding {
+  /** The first look. */
+  id: string;
+  placeId: string;
+  place: string;
+  lotCode: string | null;
+  what: SignCode;
+  howBad: number;
+  words: string | null;
+  seenOn: Day;
+  lookAgainOn: Day | null;
+}
+
+export interface ScoutingView {
+  /** 0: no walks are asked for. */
+  everyDays: number;
+  open: readonly OpenFinding[];
+  /** When each walk was last walked. */
+  walked: ReadonlyMap<string, Day>;
 }
 
 export interface RoundView {

@@ -1,20 +1,7 @@
 import { requireWithin } from '../errors';
-import type { LoopFact } from '../plan/types';
+import type { LoopFact } from '../facts/farm';
 import { addDays, fromMonths, type Day } from '../quantity/days';
 import { plannedWaterC } from './plannedTemperature';
-
-/** What it takes to hold a loop away from the temperature it would have by itself. */
-export interface LoopEnergy {
-  /** Heat lost for each °C between the water and what it would be by itself, W/°C. */
-  lossWPerC: number;
-  /** What the water would be without heater or chiller, twelve mid-month values, °C. */
-  unheatedC: number[];
-  heatMinorPerKwh: number;
-  /** Electricity for the chiller, minor units per kWh of power. */
-  coolMinorPerKwh: number;
-  /** Heat moved per kWh of the chiller's power. */
-  chillerCop: number;
-}
 
 /** Heat to hold a difference for a day, kWh: U·A·ΔT·24 h. @param differenceC −30 to 30 */
 export function holdingKwhPerDay(lossWPerC: number, differenceC: number): number {

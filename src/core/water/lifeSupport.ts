@@ -1,27 +1,7 @@
 import { requireWithin } from '../errors';
 import type { Species } from '../library/types';
 import { temperatureResponse } from '../quantity/temperatureResponse';
-import type { LoopEnergy } from './energy';
-
-export interface Aerator {
-  name: string;
-  /** Oxygen it brings into the water in a day at the loop's usual temperature, kg. */
-  kgO2PerDay: number;
-}
-
-export interface FilterMedia {
-  name: string;
-  volumeM3: number;
-  surfaceM2PerM3: number;
-  /** Ammonia nitrogen taken up at 20 °C, g per m² and day. */
-  gTanPerM2Day: number;
-}
-
-export interface LifeSupport {
-  aerators: Aerator[];
-  media: FilterMedia[];
-  energy: LoopEnergy | null;
-}
+import type { FilterMedia, LifeSupport } from '../facts/farm';
 
 /** kg O₂ per kg feed: fish, nitrifying bacteria and other bacteria. Timmons & Ebeling, Recirculating Aquaculture. */
 export const OXYGEN_PER_FEED = { fish: 0.25, nitrifiers: 0.12, others: 0.13 } as const;

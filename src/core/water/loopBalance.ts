@@ -1,9 +1,6 @@
 import { formatLoad, formatNumber, type UnitChoice } from '../quantity/units';
-import type { FarmForecast, LoopFact } from '../plan/types';
-
-/** By what a loop says that its plants go hungry. */
-export const SCHOOLS = ['feed', 'nitrogen'] as const;
-export type School = (typeof SCHOOLS)[number];
+import type { FarmForecast } from '../facts/forecast';
+import type { LoopFact } from '../facts/farm';
 
 /** Nitrogen given, percent of what plants take up: under 100 they take more than the fish give. The upper end is a planning default. */
 export const N_BAND_PERCENT: readonly [low: number, high: number] = [100, 200];

@@ -1,5 +1,5 @@
 import { say } from '../words/words';
-import type { LoopFact } from '../plan/types';
+import type { LoopFact } from '../facts/farm';
 import { fromMonths, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatTemperature, type UnitChoice } from '../quantity/units';

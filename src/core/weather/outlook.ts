@@ -3,7 +3,8 @@ import { dailyDevelopment } from '../crops/development';
 import { expectedYield } from '../crops/quantities';
 import type { Crop } from '../library/types';
 import { productByCrop } from '../crops/recipes';
-import type { FarmFacts, FarmForecast, LoopFact, PlantStay } from '../plan/types';
+import type { FarmFacts, LoopFact } from '../facts/farm';
+import type { FarmForecast, PlantStay } from '../facts/forecast';
 import { addDays, fromMonths, type Day } from '../quantity/days';
 import { strayingYear, type Climate, type Straying } from './climate';
 

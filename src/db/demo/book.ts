@@ -1,5 +1,5 @@
 import { addDays, type Day } from '../../core/quantity/days';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { jobKey, type JobId } from '../../core/tasks/jobs';
 import type { Movement, NewLot } from '../ledger';
 import type { Random } from './random';

@@ -3,7 +3,7 @@ import { cutFactor, sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { sowingGroup, stageLengthDays } from '../../core/plan/build';
 import { stepWords } from '../../core/plan/steps/steps';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/days';
 import { stepJob } from '../../core/tasks/sources/step';
 import { CODE_OF_ROLE } from '../../core/setup/roles';

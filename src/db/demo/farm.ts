@@ -1,4 +1,4 @@
-import type { LoopFact, PlaceKind } from '../../core/plan/types';
+import type { LoopFact, PlaceKind } from '../../core/facts/farm';
 import type { OutsideRole, StoreRole } from '../../core/setup/roles';
 import { NO_SHAPE, standardPlace, type NewPlace } from '../../core/setup/newFarm';
 import { Random } from './random';

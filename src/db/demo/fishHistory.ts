@@ -4,7 +4,8 @@ import { freshSpread, meanRelative, takeLargest, type SizeBin } from '../../core
 import type { Species } from '../../core/library/types';
 import { harvestGroup } from '../../core/plan/build';
 import { stepWords } from '../../core/plan/steps/steps';
-import type { LoopFact, PlanStep } from '../../core/plan/types';
+import type { LoopFact } from '../../core/facts/farm';
+import type { PlanStep } from '../../core/facts/step';
 import { addDays, dayNumber, fromMonths, type Day } from '../../core/quantity/days';
 import { saltG } from '../../core/purge/backSchedule';
 import { feedJob } from '../../core/tasks/sources/feed';

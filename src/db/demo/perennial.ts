@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { cutFactor, sowingFor } from '../../core/crops/quantities';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import { sowingGroup } from '../../core/plan/build';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { addDays } from '../../core/quantity/days';
 import { CODE_OF_ROLE, type OutsideRole, type StoreRole } from '../../core/setup/roles';
 import { Book } from './book';

@@ -1,4 +1,4 @@
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
 import type { DemoWorld } from './world';
 

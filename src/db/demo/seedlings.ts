@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { sowingFor } from '../../core/crops/quantities';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import { sowingGroup } from '../../core/plan/build';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { addDays, type Day } from '../../core/quantity/days';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { Book } from './book';

@@ -1,6 +1,6 @@
 import { SPECIES_DEFAULTS, CROP_DEFAULTS } from '../../core/library/defaults';
 import type { Species, Crop } from '../../core/library/types';
-import type { ProductFact } from '../../core/plan/types';
+import type { ProductFact } from '../../core/facts/farm';
 import { BEDS } from './farm';
 import { Random } from './random';
 

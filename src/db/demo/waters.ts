@@ -1,6 +1,5 @@
-import type { LoopFact } from '../../core/plan/types';
+import type { LifeSupport, LoopFact } from '../../core/facts/farm';
 import { FEED_BAND_G_M2 } from '../../core/water/balance';
-import type { LifeSupport } from '../../core/water/lifeSupport';
 import type { EquipmentKind } from '../../core/setup/description';
 import type { NewEquipment } from '../../core/setup/newFarm';
 import { Random } from './random';

@@ -1,5 +1,5 @@
 import type { Crop, Species } from '../../core/library/types';
-import type { LoopFact, ProductFact } from '../../core/plan/types';
+import type { LoopFact, ProductFact } from '../../core/facts/farm';
 import type { Day } from '../../core/quantity/days';
 import type { Book } from './book';
 import type { DemoPlace } from './farm';

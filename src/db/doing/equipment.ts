@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
-import type { Aerator, FilterMedia, LifeSupport } from '../../core/water/lifeSupport';
+import type { Aerator, FilterMedia, LifeSupport } from '../../core/facts/farm';
 import type { Tx } from '../connection';
 import type { EquipmentPart } from '../../core/setup/description';
 import type { Day } from '../../core/quantity/days';

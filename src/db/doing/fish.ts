@@ -1,7 +1,7 @@
 import { say } from '../../core/words/words';
 import { askDeaths } from '../../core/plausible';
 import { RuleBroken } from '../../core/errors';
-import type { FarmFacts } from '../../core/plan/types';
+import type { FarmFacts } from '../../core/facts/farm';
 import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
 import { passMove } from './passMove';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { GrowingCosts } from '../../core/crops/worth';
-import type { School } from '../../core/water/loopBalance';
+import type { School } from '../../core/facts/farm';
 import { RuleBroken } from '../../core/errors';
 import type { LoopPart } from '../../core/setup/description';
 import { SOMEWHERE_TEMPERATE } from '../../core/setup/habits';

@@ -1,7 +1,7 @@
 import { settled } from '../../core/acts/decision';
 import { decideLiveSale, type LiveSale } from '../../core/fish/decideLiveSale';
 import { gradeOfWeight, liveGrades } from '../../core/fish/liveSale';
-import type { FarmFacts, ProductFact } from '../../core/plan/types';
+import type { FarmFacts, ProductFact } from '../../core/facts/farm';
 import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';

@@ -1,7 +1,7 @@
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { moveChecks } from '../../core/fish/biosecurity';
-import type { FarmFacts, FishFact, PlaceFact } from '../../core/plan/types';
+import type { FarmFacts, FishFact, PlaceFact } from '../../core/facts/farm';
 
 export interface Handling {
   lotCode: string;

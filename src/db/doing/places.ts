@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
-import type { FarmFacts } from '../../core/plan/types';
+import type { FarmFacts } from '../../core/facts/farm';
 import { stepWords } from '../../core/plan/steps/steps';
 import type { Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';

@@ -1,4 +1,4 @@
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import type { Tx } from '../connection';
 import { stepsOfLot, type StoredStep } from '../plan';
 

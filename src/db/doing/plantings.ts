@@ -1,5 +1,5 @@
 import { say } from '../../core/words/words';
-import type { PlantingFact } from '../../core/plan/types';
+import type { PlantingFact } from '../../core/facts/farm';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
 import type { Tx } from '../connection';
@@ -9,32 +9,7 @@ import { addSteps, newId, stepsOfLot, type StoredStep } from '../plan';
 import type { SpacedDetail } from '../plantingFacts';
 import { STANDING_EVENT } from '../keeping';
 import { recordHusbandry } from './keeping';
-import type { Found } from './takeBack';
-
-/** What an act added to the plan or took out of it, so that taking the act back can put it right. */
-export interface PlanMade {
-  added: string[];
-  dropped: string[];
-  /** Steps that the act did, besides what it was asked to do. */
-  finished: string[];
-}
-
-export const NOTHING_MADE: PlanMade = { added: [], dropped: [], finished: [] };
-
-/** Steps that an act added go again, and what it dropped is planned again. */
-export async function unmakePlan(tx: Tx, made: PlanMade | undefined): Promise<void> {
-  if (!made) return;
-  const turn = (ids: string[], from: string, to: string) =>
-    ids.length === 0
-      ? null
-      : tx('plan_step')
-          .whereIn('id', ids)
-          .andWhere({ state: from })
-          .update({ state: to, done_on: null, version: tx.raw('version + 1') });
-  await turn(made.added, 'planned', 'dropped');
-  await turn(made.dropped, 'dropped', 'planned');
-  await turn(made.finished ?? [], 'done', 'planned');
-}
+import type { Found } from '../entries';
 
 interface OfPlants {
   tx: Tx;
@@ -132,19 +107,19 @@ interface FollowPlantsArgs {
  * What is planned for plants in one bed is planned for them in the other; where a part stays, for each its part. From the bench, the
  * transplant that was planned is done.
  */
-export async function planFollowsPlants(args: FollowPlantsArgs): Promise<PlanMade> {
+export async function planFollowsPlants(args: FollowPlantsArgs): Promise<void> {
   const { tx, plants, toPlaceId, count } = args;
   const open = (await stepsOfLot(tx, plants.lotCode)).filter((s) => s.state === 'planned');
-  if (plants.transplantedOn !== null)
-    return plants.placeId === toPlaceId
-      ? NOTHING_MADE
-      : turnTo(args, { from: plants.placeId, steps: open, whole: count >= plants.count });
+  if (plants.transplantedOn !== null) {
+    if (plants.placeId !== toPlaceId)
+      await turnTo(args, { from: plants.placeId, steps: open, whole: count >= plants.count });
+    return;
+  }
   const due = open.filter((s) => s.kind === 'transplant');
   const step = due.find((s) => s.toPlaceId === toPlaceId) ?? due[0];
-  if (!step) return NOTHING_MADE;
+  if (!step) return;
   const whole = count >= Math.min(step.count, plants.count);
-  const made =
-    step.toPlaceId === toPlaceId ? NOTHING_MADE : await turnTo(args, { from: step.toPlaceId!, steps: open, whole });
+  if (step.toPlaceId !== toPlaceId) await turnTo(args, { from: step.toPlaceId!, steps: open, whole });
   await tx('plan_step')
     .where({ id: step.id })
     .update({
@@ -153,7 +128,6 @@ export async function planFollowsPlants(args: FollowPlantsArgs): Promise<PlanMad
         : { count: step.count - count }),
       version: tx.raw('version + 1'),
     });
-  return whole ? { ...made, finished: [step.id] } : made;
 }
 
 interface Turning {
@@ -164,7 +138,7 @@ interface Turning {
   whole: boolean;
 }
 
-async function turnTo({ tx, entry, toPlaceId, count }: FollowPlantsArgs, turning: Turning): Promise<PlanMade> {
+async function turnTo({ tx, entry, toPlaceId, count }: FollowPlantsArgs, turning: Turning): Promise<void> {
   const copies: StoredStep[] = [];
   for (const step of turning.steps.filter((s) => s.fromPlaceId === turning.from)) {
     const toPlace = step.toPlaceId === turning.from ? toPlaceId : step.toPlaceId;
@@ -182,19 +156,13 @@ async function turnTo({ tx, entry, toPlaceId, count }: FollowPlantsArgs, turning
         .update({ count: step.count - going, version: tx.raw('version + 1') });
   }
   await addSteps(tx, entry.farmId, copies);
-  return { ...NOTHING_MADE, added: copies.map((s) => s.id) };
 }
 
-/** Nothing of a lot stands in a place any more: what is planned for it there is taken out. */
-export async function dropPlanAt(tx: Tx, lotCode: string, placeId: string): Promise<PlanMade> {
-  const dropped: string[] = await tx('plan_step')
+/** Nothing of a lot stands in a place any more: what is planned for it there is taken out. @returns how many steps */
+export function dropPlanAt(tx: Tx, lotCode: string, placeId: string): Promise<number> {
+  return tx('plan_step')
     .where({ lot_code: lotCode, from_place_id: placeId, state: 'planned' })
-    .pluck('id');
-  if (dropped.length > 0)
-    await tx('plan_step')
-      .whereIn('id', dropped)
-      .update({ state: 'dropped', version: tx.raw('version + 1') });
-  return { ...NOTHING_MADE, dropped };
+    .update({ state: 'dropped', version: tx.raw('version + 1') });
 }
 
 export interface Sowing {

@@ -2,7 +2,7 @@ import { say } from '../../core/words/words';
 import { inSentence } from '../../core/library/inSentence';
 import { RuleBroken } from '../../core/errors';
 import type { Crop } from '../../core/library/types';
-import type { PlantingFact } from '../../core/plan/types';
+import type { PlantingFact } from '../../core/facts/farm';
 import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { finishStep, lockStep } from '../plan';

@@ -1,7 +1,7 @@
 import { settled } from '../../core/acts/decision';
 import { RuleBroken } from '../../core/errors';
 import { decideLiveSale } from '../../core/fish/decideLiveSale';
-import type { FarmFacts } from '../../core/plan/types';
+import type { FarmFacts } from '../../core/facts/farm';
 import { askDeaths } from '../../core/plausible';
 import { formatNumber } from '../../core/quantity/units';
 import { say } from '../../core/words/words';

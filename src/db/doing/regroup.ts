@@ -1,7 +1,7 @@
 import { RuleBroken } from '../../core/errors';
 import { gradeAt, merged, gradeOf, type Grade } from '../../core/fish/grading';
 import { shareOfCost } from '../../core/fish/lotCost';
-import type { FarmFacts, FishFact, PlaceFact } from '../../core/plan/types';
+import type { FarmFacts, FishFact, PlaceFact } from '../../core/facts/farm';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { standingHusbandry } from '../keeping';

@@ -4,8 +4,8 @@ import { stepWords } from '../../core/plan/steps/steps';
 import type { Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import type { Tx } from '../connection';
-import type { PlanStep } from '../../core/plan/types';
-import type { Found } from './takeBack';
+import type { PlanStep } from '../../core/facts/step';
+import type { Found } from '../entries';
 
 const REASON_WORDS: Record<string, string> = {
   move: word`were moved`,
@@ -94,24 +94,4 @@ async function plannedSince(tx: Tx, key: string, lotId: string) {
       tx('plan_event as e').whereRaw('e.farm_id = s.farm_id and e.step_id = s.id').where('e.entry_key', key),
     )
     .first<{ kind: PlanStep['kind']; lot_code: string; day: Day } | undefined>('s.kind', 's.lot_code', 's.day');
-}
-
-const RESTORED = ['lot_code', 'from_place_id', 'to_place_id', 'day', 'count'] as const;
-type Restored = Partial<Record<(typeof RESTORED)[number], unknown>>;
-
-/** Gives steps of the plan that an entry turned to other fish, tanks or days what they had before; what was changed since stays. */
-export async function restorePlan(tx: Tx, key: string): Promise<void> {
-  const events: { step_id: string; was: Restored; became: Restored }[] = await tx('plan_event')
-    .where({ entry_key: key })
-    .orderBy('id', 'desc')
-    .select('step_id', 'was', 'became');
-  for (const { step_id, was, became } of events) {
-    const step = await tx('plan_step').where({ id: step_id, state: 'planned' }).first();
-    if (!step) continue;
-    const same = RESTORED.filter((field) => field in was && String(step[field]) === String(became[field]));
-    if (same.length === 0) continue;
-    await tx('plan_step')
-      .where({ id: step_id })
-      .update({ ...Object.fromEntries(same.map((f) => [f, was[f]])), version: tx.raw('version + 1') });
-  }
 }

@@ -1,13 +1,10 @@
-import type { CareJob } from '../../core/crops/care';
-import type { MonthSpan } from '../../core/crops/months';
-import type { WinterRest } from '../../core/crops/winterRest';
+import type { BedStage, CareJob, Crop, MonthSpan, Species, WinterRest } from '../../core/library/types';
 import { say, word } from '../../core/words/words';
 import { LABOUR_NAMES } from '../../core/crops/labour';
 import { bedStages, stageFault } from '../../core/crops/recipe';
 import { RuleBroken } from '../../core/errors';
-import type { FeedRule } from '../../core/fish/feed';
+import type { FeedRule } from '../../core/facts/farm';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
-import type { BedStage, Crop, Species } from '../../core/library/types';
 import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';

@@ -7,7 +7,7 @@ import { say, told } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, storeHolding, type Entry } from '../ledger';
 import { recordHusbandry } from './keeping';
-import type { Found } from './takeBack';
+import type { Found } from '../entries';
 
 interface NewFinding {
   placeId: string;

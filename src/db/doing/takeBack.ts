@@ -3,13 +3,13 @@ import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
 import type { Tx } from '../connection';
-import { entryByKey, markTakenBack, type StoredEntry } from '../entries';
+import { entryByKey, markTakenBack, type Found } from '../entries';
 import { openJobAgain, withdrawSample } from '../events';
 import { withdrawReadings } from '../readings';
 import { reverseMovement, type Entry } from '../ledger';
 import type { Role } from '../people';
 import { openStepAgain } from '../plan';
-import { restorePlan } from './restsOn';
+import { undoPlan } from '../undoPlan';
 import { withdrawTemperatures } from './temperature';
 
 /** Movements of a cohort's story that can be taken back on their own. */
@@ -43,8 +43,6 @@ export interface TakeBackWish {
   kind?: 'movement' | 'sample' | 'event';
   id?: string;
 }
-
-export type Found = StoredEntry & { kind: 'entry' | 'movement' | 'sample' | 'event'; id: string };
 
 const TABLES = { movement: 'movement', sample: 'sample', event: 'husbandry_event' } as const;
 const UUID_PART = /^([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})/;
@@ -102,6 +100,7 @@ interface MovementRow {
   id: string;
   reason: string;
   count: number;
+  order_line_id?: string | null;
 }
 
 async function reverseAll(tx: Tx, entry: Entry, moves: MovementRow[]): Promise<Undone> {
@@ -110,7 +109,17 @@ async function reverseAll(tx: Tx, entry: Entry, moves: MovementRow[]): Promise<U
     await reverseMovement(tx, entry, move.id);
     counts[move.reason] = (counts[move.reason] ?? 0) + move.count;
   }
+  await ordersMoved(tx, moves);
   return { records: moves.length, counts };
+}
+
+/** Who has an order open whose goods moved sees it as it was: what he sends from there is refused. */
+async function ordersMoved(tx: Tx, moves: readonly MovementRow[]): Promise<void> {
+  const lines = moves.flatMap((m) => m.order_line_id ?? []);
+  if (lines.length > 0)
+    await tx('sales_order')
+      .whereIn('id', tx('order_line').whereIn('id', lines).select('order_id'))
+      .update({ version: tx.raw('version + 1') });
 }
 
 async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
@@ -119,14 +128,14 @@ async function undoEntry(tx: Tx, entry: Entry, key: string): Promise<Undone> {
     .whereNot({ reason: 'reverse' })
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = movement.farm_id and r.reverses_id = movement.id'))
     .orderBy('entry_key', 'desc')
-    .select('id', 'reason', 'count');
+    .select('id', 'reason', 'count', 'order_line_id');
   const { counts } = await reverseAll(tx, entry, moves);
   const readings = await withdrawReadings(tx, entry, key);
   const samples = await withdrawSample(tx, entry, key);
   const temperatures = await withdrawTemperatures(tx, entry, key);
   const events = await withdrawEvents(tx, entry, key);
   const withdrawn = await withdrawRows(tx, key);
-  await restorePlan(tx, key);
+  await undoPlan(tx, key);
   const steps: string[] = await tx('task_done').where({ entry_key: key, job_kind: 'step' }).pluck('subject');
   for (const step of steps) await openStepAgain(tx, step);
   const jobs = await openJobAgain(tx, key);
@@ -160,7 +169,7 @@ async function undoOne(tx: Tx, entry: Entry, was: Found): Promise<Undone> {
       records: (await withdrawEvents(tx, entry, was.entryKey)) + (await openJobAgain(tx, was.entryKey)),
     };
   const [key] = was.entryKey.split(':') as [string];
-  const columns = ['id', 'reason', 'count'];
+  const columns = ['id', 'reason', 'count', 'order_line_id'];
   const parts: MovementRow[] =
     was.command === 'fish.feed'
       ? await tx('movement').where({ reason: 'feed' }).andWhere('entry_key', 'like', `${key}:f%`).select(columns)

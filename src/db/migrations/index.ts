@@ -32,6 +32,7 @@ import * as m30 from './0030_sign_ins';
 import * as m31 from './0031_one_farms_file';
 import * as m32 from './0032_last_readings';
 import * as m33 from './0033_days';
+import * as m34 from './0034_undone_as_done';
 
 const MIGRATIONS = [
   m1,
@@ -67,6 +68,7 @@ const MIGRATIONS = [
   m31,
   m32,
   m33,
+  m34,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

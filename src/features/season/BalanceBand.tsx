@@ -1,6 +1,6 @@
 'use client';
 import { plural, say } from '../../core/words/words';
-import type { LoopFact } from '../../core/plan/types';
+import type { LoopFact } from '../../core/facts/farm';
 import { bandOf, isByNitrogen } from '../../core/water/loopBalance';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';

@@ -1,5 +1,5 @@
 import { say } from '../../core/words/words';
-import type { LoopFact, PlaceFact } from '../../core/plan/types';
+import type { LoopFact, PlaceFact } from '../../core/facts/farm';
 import { isByNitrogen } from '../../core/water/loopBalance';
 import type { BoardSeries } from '../../core/plan/board';
 import { formatTankSize, loadUnit, type UnitChoice } from '../../core/quantity/units';

@@ -3,7 +3,7 @@ import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import type { Compared } from '../../core/plan/outlook';
-import { OUTLOOK_WEEKS } from '../../core/plan/types';
+import { OUTLOOK_WEEKS } from '../../core/plan/settings';
 import { Why } from '../../ui/Why';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';

@@ -1,6 +1,6 @@
 import type { BoardHandle, BoardSeries } from '../../core/plan/board';
 import type { PlanChange } from '../../core/plan/changes';
-import type { LoopFact, PlaceFact } from '../../core/plan/types';
+import type { LoopFact, PlaceFact } from '../../core/facts/farm';
 import { addDays, weekday } from '../../core/quantity/days';
 import { inSentence } from '../../core/library/inSentence';
 import { isMain } from '../../core/market/families';

@@ -4,7 +4,7 @@ import { inSentence } from '../../core/library/inSentence';
 import { memo } from 'react';
 import type { BoardFish, BoardPlants } from '../../core/plan/board';
 import type { Crop } from '../../core/library/types';
-import type { PlaceFact } from '../../core/plan/types';
+import type { PlaceFact } from '../../core/facts/farm';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';

@@ -10,7 +10,7 @@ import { say, told } from '../../core/words/words';
 import { NumberBox } from '../../ui/form/NumberBox';
 import { Buttons, Empty, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
-import type { Change } from './SetUp';
+import type { Change } from './useDescription';
 import css from './setup.module.css';
 
 interface LoopsEditorProps {

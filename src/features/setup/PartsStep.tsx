@@ -17,7 +17,7 @@ import { codeWords } from '../../core/words/codes';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { PartsTable } from './PartsTable';
-import type { Change } from './SetUp';
+import type { Change } from './useDescription';
 import css from './setup.module.css';
 
 const PasteParts = dynamic(() => import('./PasteParts').then((m) => m.PasteParts), { ssr: false });

@@ -25,7 +25,7 @@ import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/
 import { Text, WordButton } from '../../ui/kit/kit';
 import { AsBuilt } from '../../ui/draw/AsBuilt';
 import { ScrollTable } from '../../ui/table/ScrollTable';
-import type { Change } from './SetUp';
+import type { Change } from './useDescription';
 import css from './setup.module.css';
 
 const PlaceDialog = dynamic(() => import('./PartDialogs').then((m) => m.PlaceDialog), { ssr: false });

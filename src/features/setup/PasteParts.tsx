@@ -12,7 +12,7 @@ import { readPartTable } from '../../core/setup/partTable';
 import { plural, say } from '../../core/words/words';
 import { Mark, Stack, Text } from '../../ui/kit/kit';
 import { readRows } from '../../ui/table/readRows';
-import type { Change } from './SetUp';
+import type { Change } from './useDescription';
 
 interface PastePartsProps {
   d: FarmDescription;

@@ -6,7 +6,7 @@ import type { FarmDescription, PersonPart } from '../../core/setup/description';
 import { adviceOn } from '../../core/setup/advice';
 import { say, word, told } from '../../core/words/words';
 import { Buttons, Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
-import type { Change } from './SetUp';
+import type { Change } from './useDescription';
 import css from './setup.module.css';
 
 const ROLES: [PersonPart['role'], string][] = [

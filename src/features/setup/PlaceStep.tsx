@@ -15,7 +15,7 @@ import { NumberBox } from '../../ui/form/NumberBox';
 import { Fields, HALF, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { tone } from '../../ui/theme/tones';
-import type { Change } from './SetUp';
+import type { Change } from './useDescription';
 import css from './setup.module.css';
 
 interface PlaceStepProps {

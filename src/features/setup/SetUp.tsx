@@ -28,8 +28,6 @@ const STEP_NAMES: Record<SetupStep, string> = {
   people: word`People`,
 };
 
-export type Change = (edit: (d: FarmDescription) => FarmDescription) => void;
-
 /** Whether anything of a step is described. */
 function isBegun(d: FarmDescription, step: SetupStep): boolean {
   if (step === 'place') return d.habits.name !== '';

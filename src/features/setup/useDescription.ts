@@ -8,6 +8,9 @@ const SAVE_AFTER_MS = 700;
 const TRY_AGAIN_MS = 5000;
 const MOST_UNDO = 50;
 
+/** Changes the description in hand. */
+export type Change = (edit: (d: FarmDescription) => FarmDescription) => void;
+
 export type Saved =
   | { state: 'saved'; at: Date | null }
   | { state: 'saving' }

@@ -1,6 +1,7 @@
 import { isGrazed } from '../../core/fish/feed';
 import { densityKgM3, waterL } from '../../core/fish/stocking';
-import type { FarmForecast, PlaceFact } from '../../core/plan/types';
+import type { FarmForecast } from '../../core/facts/forecast';
+import type { PlaceFact } from '../../core/facts/farm';
 import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
 import type { VesselView } from './Vessel';
 

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import type { PlanStep } from '../../core/plan/types';
+import type { PlanStep } from '../../core/facts/step';
 import { say } from '../../core/words/words';
 import { Buttons, Mark } from '../kit/kit';
 import { newEntryKey, type Outcome } from '../outcome';

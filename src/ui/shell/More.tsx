@@ -1,17 +1,11 @@
 'use client';
 import { say } from '../../core/words/words';
 import dynamic from 'next/dynamic';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
+import type { MoreProps } from './MoreDrawer';
 
 // A drawer is heavy, and most people stay at the five stations.
 const MoreDrawer = dynamic(() => import('./MoreDrawer').then((m) => m.MoreDrawer), { ssr: false });
-
-export interface MoreProps {
-  links: { path: string; name: string; says: string; current: 'page' | undefined }[];
-  withDay: (path: string) => string;
-  who: ReactNode;
-  onHelp: () => void;
-}
 
 /** What does not fit the bar of a phone: the other stations, Sums, and who is signed in. */
 export function More({ links, withDay, who, onHelp }: MoreProps) {

@@ -1,10 +1,17 @@
 'use client';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { say, told } from '../../core/words/words';
-import type { MoreProps } from './More';
 import { WordButton } from '../kit/kit';
 import css from './shell.module.css';
+
+export interface MoreProps {
+  links: { path: string; name: string; says: string; current: 'page' | undefined }[];
+  withDay: (path: string) => string;
+  who: ReactNode;
+  onHelp: () => void;
+}
 
 /** The other stations, Sums, and who is signed in. */
 export function MoreDrawer({

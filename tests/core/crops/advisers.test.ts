@@ -12,7 +12,7 @@ import { stageLengthDays } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { PlantWeather } from '../../../src/core/plan/plantWeather';
 import { addDays } from '../../../src/core/quantity/days';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { aFarm, aLoop, aPlace, aStep } from '../farm';
 
 const crop = (code: string) => CROP_DEFAULTS.find((c) => c.code === code)!;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { bedGap, handOver } from '../../../src/core/crops/bedMarks';
-import type { PlantStay } from '../../../src/core/plan/types';
+import type { PlantStay } from '../../../src/core/facts/forecast';
 
 const bed = { id: 'r1', positions: 100, pieceSize: 20 };
 const crops = [

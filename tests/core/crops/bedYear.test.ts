@@ -3,7 +3,7 @@ import { bedYears, type BedGave } from '../../../src/core/crops/bedYear';
 import { spaceByStage } from '../../../src/core/crops/space';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { aFarm, aLoop, aPlace } from '../farm';
 
 const butterhead = CROP_DEFAULTS.find((c) => c.code === 'butterhead-lettuce')!;

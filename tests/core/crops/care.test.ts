@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { careDays, careDue, careMinutes, careOf, type CareJob } from '../../../src/core/crops/care';
+import { careDays, careDue, careMinutes, careOf } from '../../../src/core/crops/care';
+import { type CareJob } from '../../../src/core/library/types';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { yieldCurve } from '../../../src/core/crops/plantingAccount';

@@ -7,7 +7,7 @@ import { sowingGroup } from '../../../src/core/plan/build';
 import { followRipeness } from '../../../src/core/plan/followRipeness';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { planStanding } from '../../../src/core/plan/planStanding';
-import type { FarmFacts, PlantingFact } from '../../../src/core/plan/types';
+import type { FarmFacts, PlantingFact } from '../../../src/core/facts/farm';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aLoop, aPlace, ids, LETTUCE_PRODUCT } from '../farm';
 

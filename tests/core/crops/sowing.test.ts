@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { mostOfOne } from '../../../src/core/crops/diversity';
 import { sowableNow } from '../../../src/core/crops/sowable';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
-import type { PlanStep } from '../../../src/core/plan/types';
+import type { PlanStep } from '../../../src/core/facts/step';
 
 const sow = (over: Partial<PlanStep>) =>
   ({

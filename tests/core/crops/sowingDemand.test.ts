@@ -4,7 +4,7 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { sowingGroup } from '../../../src/core/plan/build';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { addDays, type Day } from '../../../src/core/quantity/days';
-import type { PromiseFact } from '../../../src/core/plan/types';
+import type { PromiseFact } from '../../../src/core/facts/farm';
 import { farmOf, LOOP, place, TODAY } from '../succession/beds';
 
 const lettuce = CROP_DEFAULTS.find((c) => c.code === 'butterhead-lettuce')!;

@@ -5,7 +5,7 @@ import { placesFree } from '../../../src/core/crops/roomFor';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { followRipeness } from '../../../src/core/plan/followRipeness';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aLoop, aPlace, aStep } from '../farm';
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { settled } from '../../../src/core/acts/decision';
 import { decideLiveSale } from '../../../src/core/fish/decideLiveSale';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import type { FarmFacts, ProductFact } from '../../../src/core/plan/types';
+import type { FarmFacts, ProductFact } from '../../../src/core/facts/farm';
 import { aFarm, someTrout } from '../farm';
 
 const LIVE: ProductFact = {

@@ -9,7 +9,7 @@ import { readSample, sampleQuestions } from '../../../src/core/fish/sampleCheck'
 import { readFeedRows, readScaleRows } from '../../../src/core/fish/scaleFile';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import type { FarmFacts } from '../../../src/core/plan/types';
+import type { FarmFacts } from '../../../src/core/facts/farm';
 import { aFarm, aLoop, aPlace, someTrout } from '../farm';
 
 const trout = SPECIES_DEFAULTS.find((s) => s.code === 'rainbow-trout')!;

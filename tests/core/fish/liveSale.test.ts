@@ -15,7 +15,8 @@ import { weightFromLengthG } from '../../../src/core/fish/lengthWeight';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
 import { forecastFarm, ofGradeOn } from '../../../src/core/plan/forecast';
-import { DEFAULT_SETTINGS, type ProductFact } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
+import { type ProductFact } from '../../../src/core/facts/farm';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aStep } from '../farm';
 

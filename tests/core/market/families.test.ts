@@ -4,7 +4,8 @@ import { packChoices } from '../../../src/core/market/families';
 import { promiseTable, shortInMain } from '../../../src/core/market/promiseTable';
 import { sowingGaps } from '../../../src/core/crops/gaps';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import type { FarmForecast, ProductFact, PromiseFact, SupplyBatch } from '../../../src/core/plan/types';
+import type { FarmForecast, SupplyBatch } from '../../../src/core/facts/forecast';
+import type { ProductFact, PromiseFact } from '../../../src/core/facts/farm';
 import { METRIC } from '../../../src/core/quantity/units';
 import { aFarm, LETTUCE_PRODUCT, TROUT_PRODUCT } from '../farm';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { availableToPromise, serveDemands, type Batch, type Demand } from '../../../src/core/market/promise';
 import { promiseTable } from '../../../src/core/market/promiseTable';
-import type { FarmForecast, SupplyBatch } from '../../../src/core/plan/types';
+import type { FarmForecast, SupplyBatch } from '../../../src/core/facts/forecast';
 import { askOrder } from '../../../src/core/market/freeOn';
 import { METRIC } from '../../../src/core/quantity/units';
 import { aFarm, TROUT_PRODUCT } from '../farm';

@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { askRetire } from '../../../src/core/plan/askRetire';
-import { NO_DETAIL } from '../../../src/core/plan/steps/stepKind';
-import type { PlanStep } from '../../../src/core/plan/types';
+import { NO_DETAIL, type PlanStep } from '../../../src/core/facts/step';
 import { aFarm, someTrout } from '../farm';
 
 const step = (over: Partial<PlanStep>): PlanStep => ({

@@ -3,7 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { feedConversion } from '../../../src/core/fish/feed';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { fishOnDay, forecastFarm } from '../../../src/core/plan/forecast';
-import { DEFAULT_SETTINGS, type FarmFacts, type PlanStep } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
+import { type FarmFacts } from '../../../src/core/facts/farm';
+import { type PlanStep } from '../../../src/core/facts/step';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aFeedRule, aPlace, aStep, ids, someTrout } from '../farm';
 

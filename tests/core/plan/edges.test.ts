@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { aFarm, aStep, someTrout } from '../farm';
 
 const settings = { ...DEFAULT_SETTINGS, horizonDays: 30, dailyMortality: 0 };

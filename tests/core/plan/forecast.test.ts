@@ -4,7 +4,7 @@ import { grownWeightG } from '../../../src/core/fish/growth';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { nextPick } from '../../../src/core/plan/unpicked';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aStep, ids, someTrout } from '../farm';
 

@@ -7,8 +7,8 @@ import type { Crop } from '../../../src/core/library/types';
 import { applyChanges } from '../../../src/core/plan/changes';
 import { followRipeness } from '../../../src/core/plan/followRipeness';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import type { FarmFacts, PlantingFact } from '../../../src/core/plan/types';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import type { FarmFacts, PlantingFact } from '../../../src/core/facts/farm';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aLoop, aPlace, aStep } from '../farm';
 

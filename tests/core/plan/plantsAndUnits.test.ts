@@ -6,7 +6,8 @@ import { harvestGroup, sowingGroup } from '../../../src/core/plan/build';
 import { formatQuantity } from '../../../src/core/plan/consequences';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { OutlookDesk } from '../../../src/core/plan/outlook';
-import { DEFAULT_SETTINGS, type PlanStep } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
+import { type PlanStep } from '../../../src/core/facts/step';
 import { addDays, daysBetween } from '../../../src/core/quantity/days';
 import { formatAboutMoney, formatMoney, toMajor, toMinor } from '../../../src/core/quantity/money';
 import {

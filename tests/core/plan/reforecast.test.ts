@@ -6,7 +6,7 @@ import { applyChanges, earliestShift, type PlanChange } from '../../../src/core/
 import { consequences } from '../../../src/core/plan/consequences';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { OutlookDesk } from '../../../src/core/plan/outlook';
-import { DEFAULT_SETTINGS, OUTLOOK_WEEKS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS, OUTLOOK_WEEKS } from '../../../src/core/plan/settings';
 import { METRIC } from '../../../src/core/quantity/units';
 import { madeUpFarm } from '../stocking/madeUpFarm';
 

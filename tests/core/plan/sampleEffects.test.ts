@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { marketDay } from '../../../src/core/plan/marketDay';
 import { sampleEffects } from '../../../src/core/plan/sampleEffects';
-import type { PlanStep } from '../../../src/core/plan/types';
+import type { PlanStep } from '../../../src/core/facts/step';
 import { addDays, daysBetween } from '../../../src/core/quantity/days';
 import { METRIC } from '../../../src/core/quantity/units';
 import { aFarm, aPlace, someTrout } from '../farm';

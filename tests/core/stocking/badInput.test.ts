@@ -4,7 +4,7 @@ import { sowingGaps } from '../../../src/core/crops/gaps';
 import { RuleBroken } from '../../../src/core/errors';
 import { promiseTable } from '../../../src/core/market/promiseTable';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import type { FarmFacts } from '../../../src/core/plan/types';
+import type { FarmFacts } from '../../../src/core/facts/farm';
 import { addDays } from '../../../src/core/quantity/days';
 import { METRIC } from '../../../src/core/quantity/units';
 import { candidateBatches } from '../../../src/core/stocking/batches';

@@ -1,6 +1,7 @@
 import { freshSpread, takeLargest } from '../../../src/core/fish/sizeSpread';
 import { harvestGroup } from '../../../src/core/plan/build';
-import type { FarmFacts, FishFact, PlaceFact, PlanStep, ProductFact, PromiseFact } from '../../../src/core/plan/types';
+import type { FarmFacts, FishFact, PlaceFact, ProductFact, PromiseFact } from '../../../src/core/facts/farm';
+import type { PlanStep } from '../../../src/core/facts/step';
 import { addDays } from '../../../src/core/quantity/days';
 import type { StockingTarget } from '../../../src/core/stocking/demand';
 import { Random } from '../../../src/db/demo/random';

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { harvestGroup } from '../../../src/core/plan/build';
 import { applyChanges, type PlanChange } from '../../../src/core/plan/changes';
 import { forecastFarm } from '../../../src/core/plan/forecast';
-import type { PromiseFact } from '../../../src/core/plan/types';
+import type { PromiseFact } from '../../../src/core/facts/farm';
 import { METRIC } from '../../../src/core/quantity/units';
 import { movableHarvests } from '../../../src/core/stocking/problem';
 import { type StockingTarget } from '../../../src/core/stocking/demand';

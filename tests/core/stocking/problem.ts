@@ -1,6 +1,6 @@
 import { dailyRootGainG13 } from '../../../src/core/fish/growth';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import type { Demand, PlannerInput, StockChoice, TankGroup } from '../../../src/core/stocking/types';
 
 export const WEEKS = 52;

@@ -1,5 +1,5 @@
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
-import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../../../src/core/plan/types';
+import type { FarmFacts, LoopFact, PlaceFact, ProductFact } from '../../../src/core/facts/farm';
 import type { SuccessionTarget } from '../../../src/core/succession/types';
 
 export const TODAY = '2026-03-04';

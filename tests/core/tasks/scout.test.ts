@@ -3,7 +3,7 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { addDays } from '../../../src/core/quantity/days';
 import { METRIC } from '../../../src/core/quantity/units';
 import { buildRound, jobForm, type Job, type RoundView } from '../../../src/core/tasks/round';
-import type { OpenFinding, ScoutingView } from '../../../src/core/tasks/sources/scout';
+import type { OpenFinding, ScoutingView } from '../../../src/core/tasks/source';
 import { SIGN_CODES, SIGNS } from '../../../src/core/crops/signs';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { aFarm, aPlace } from '../farm';

@@ -11,12 +11,11 @@ import {
   explainWay,
 } from '../../../src/core/explainFish';
 import { explainMargin, explainMinutes } from '../../../src/core/explainLife';
-import type { FeedRule } from '../../../src/core/fish/feed';
+import type { FarmFacts, FeedRule } from '../../../src/core/facts/farm';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { bothRations, tankFeed } from '../../../src/core/plan/tankFeed';
 import { METRIC } from '../../../src/core/quantity/units';
 import { lifeSupportMargin } from '../../../src/core/water/lifeSupport';
-import type { FarmFacts } from '../../../src/core/plan/types';
 import { aFarm, aFeedRule, aLoop, aPlace, someTrout } from '../farm';
 
 const OWN_COST = { feedMinor: 12_000, cameMinor: 0, wentMinor: 0, currency: 'EUR', origins: [], offspring: [] };

@@ -5,7 +5,7 @@ import { reforecast } from '../../../src/core/plan/reforecast';
 import { METRIC } from '../../../src/core/quantity/units';
 import { ammoniaFromFeedG } from '../../../src/core/water/ammonia';
 import { balanceSeries, bandOf, formatBalance } from '../../../src/core/water/loopBalance';
-import type { FarmFacts, LoopFact } from '../../../src/core/plan/types';
+import type { FarmFacts, LoopFact } from '../../../src/core/facts/farm';
 import { aFarm } from '../farm';
 
 /** The farm with a bed half full of lettuce, its loop warning by nitrogen or by feed. */

@@ -2,7 +2,7 @@ import { say, word } from '../../words/words';
 import { minutesOf } from '../../crops/labour';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     clear: object;
   }

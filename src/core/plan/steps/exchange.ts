@@ -3,7 +3,7 @@ import { saltG } from '../../purge/backSchedule';
 import { formatMass, formatVolume } from '../../quantity/units';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     /** Water to exchange, L. */
     exchange: { litres: number };

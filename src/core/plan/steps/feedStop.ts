@@ -1,9 +1,9 @@
 import { all, say, word } from '../../words/words';
 import type { RoundView } from '../../tasks/source';
-import type { PlanStep } from '../types';
+import type { PlanStep } from '../../facts/step';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     feed_stop: object;
   }

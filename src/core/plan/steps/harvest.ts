@@ -3,10 +3,10 @@ import { weightFromLengthG } from '../../fish/lengthWeight';
 import { gradeMiddleCm, gradePlanned, liveGrades } from '../../fish/liveSale';
 import { packChoices } from '../../market/families';
 import { countField, DEAD_FIELD, packAsField, weightField } from '../../tasks/form';
-import type { PlanStep } from '../types';
+import type { PlanStep } from '../../facts/step';
 import { stepForm, stepModule, type StepContext, type StepWords } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     /** Fish sold alive: a length within the grade netted, cm; without it, the largest. */
     harvest: { gradeCm: number };

@@ -2,7 +2,7 @@ import { say, word } from '../../words/words';
 import { countField, DEAD_FIELD, weightField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     /** Grading size: only fish over it, g. */
     move: { overG: number };

@@ -9,7 +9,7 @@ import type { Job } from '../../tasks/jobs';
 import type { RoundView } from '../../tasks/source';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     /** The number of the cut. */
     pick: { cut: number; /** 1: it stays on its day, ripe or not. */ pinned?: number };

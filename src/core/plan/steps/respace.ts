@@ -4,7 +4,7 @@ import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     /** The stage in the bed that they come to, from 0. */
     respace: { stage: number };

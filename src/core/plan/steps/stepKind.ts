@@ -2,20 +2,8 @@ import type { Crop } from '../../library/types';
 import type { JobForm } from '../../tasks/form';
 import type { Job } from '../../tasks/jobs';
 import type { RoundView } from '../../tasks/source';
-import type { FishRun } from '../forecastFish';
-import type { PlantRun } from '../forecastPlants';
-import type { PlaceFact, PlanStep } from '../types';
-
-/** What each kind of step carries beyond its count. Every kind adds its own line to this from its own file. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the kinds
-export interface StepDetails {}
-
-export type StepKind = keyof StepDetails;
-
-type Both<U> = (U extends unknown ? (u: U) => void : never) extends (i: infer I) => void ? I : never;
-
-/** The details of a step whose kind is not looked at: those of all kinds, each of them perhaps. */
-export type StepDetail = Readonly<Partial<Both<StepDetails[StepKind]>>>;
+import type { PlaceFact } from '../../facts/farm';
+import type { PlanStep, StepDetails, StepKind } from '../../facts/step';
 
 /** One number of a detail: how it is called, its range, and its unit. */
 export interface DetailSpec {
@@ -27,6 +15,44 @@ export type StepWords = Pick<
   Job,
   'title' | 'detail' | 'amount' | 'expected' | 'minutes' | 'caution' | 'packAs' | 'refills'
 >;
+
+/** What a step can do to the fish of a forecast. Days are indexes. */
+export interface FishActs {
+  stock(step: PlanStep, day: number): void;
+  move(step: PlanStep, day: number): void;
+  stopFeed(step: PlanStep): void;
+  harvest(step: PlanStep, day: number): void;
+}
+
+export interface SowArgs {
+  lotCode: string;
+  cropCode: string | null;
+  placeId: string | null;
+  seeds: number;
+  at: number;
+}
+
+export interface TransplantArgs {
+  lotCode: string;
+  placeId: string | null;
+  count: number;
+  at: number;
+}
+
+export interface RespaceArgs extends TransplantArgs {
+  fromPlaceId: string | null;
+  /** The stage they come to, from 0. */
+  stage: number;
+}
+
+/** What a step can do to the plants of a forecast. Days are indexes. */
+export interface PlantActs {
+  sow(sowing: SowArgs): void;
+  transplant(moved: TransplantArgs): void;
+  respace(moved: RespaceArgs): void;
+  pick(step: PlanStep, at: number): void;
+  clear(lotCode: string, fromPlaceId: string | null, at: number): void;
+}
 
 /** What a step can say of itself on the round. */
 export interface StepContext {
@@ -54,8 +80,8 @@ export interface StepModule<K extends StepKind = StepKind> {
   lead: number;
   detail: { readonly [D in keyof StepDetails[K]]-?: DetailSpec };
   /** What it does to the forecast. Neither: nothing that a forecast counts. */
-  fish?: (run: FishRun, step: PlanStep, day: number) => void;
-  plants?: (run: PlantRun, step: PlanStep, day: number) => void;
+  fish?: (run: FishActs, step: PlanStep, day: number) => void;
+  plants?: (run: PlantActs, step: PlanStep, day: number) => void;
   round: (step: PlanStep, context: StepContext) => StepWords;
   /** What doing it asks for, and the command that does it. */
   form: (job: Job) => JobForm;
@@ -74,5 +100,3 @@ export function stepForm(
 ): JobForm {
   return { command, body: (values) => ({ ...values, stepId: job.stepId }), ...form };
 }
-
-export const NO_DETAIL: StepDetail = Object.freeze({});

@@ -1,7 +1,7 @@
 import { say, told } from '../../words/words';
-import type { PlanStep } from '../types';
+import type { PlanStep, StepDetail, StepKind } from '../../facts/step';
 import { modules } from './list.generated';
-import type { StepDetail, StepKind, StepModule } from './stepKind';
+import type { StepModule } from './stepKind';
 
 const byKind = new Map<string, StepModule>(modules.map((m) => [m.kind, m]));
 

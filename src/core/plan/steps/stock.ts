@@ -3,7 +3,7 @@ import { formatMass } from '../../quantity/units';
 import { countField, DEAD_FIELD } from '../../tasks/form';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     /** Mean weight on arrival, g. */
     stock: { meanG: number };

@@ -1,7 +1,7 @@
 import { say, word } from '../../words/words';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     taste: object;
   }

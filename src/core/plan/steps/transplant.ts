@@ -2,10 +2,10 @@ import { say, word } from '../../words/words';
 import { minutesOf } from '../../crops/labour';
 import { formatNumber } from '../../quantity/units';
 import { countField } from '../../tasks/form';
-import type { PlaceFact } from '../types';
+import type { PlaceFact } from '../../facts/farm';
 import { stepForm, stepModule } from './stepKind';
 
-declare module './stepKind' {
+declare module '../../facts/step' {
   interface StepDetails {
     transplant: object;
   }

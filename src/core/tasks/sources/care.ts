@@ -1,6 +1,7 @@
-import { careDue, careKinds, careMinutes, CARE_NAMES, careOf, type CareJob } from '../../crops/care';
-import type { Crop } from '../../library/types';
-import type { PlaceFact, PlantStay } from '../../plan/types';
+import { careDue, careKinds, careMinutes, CARE_NAMES, careOf } from '../../crops/care';
+import { type CareJob, type Crop } from '../../library/types';
+import type { PlaceFact } from '../../facts/farm';
+import type { PlantStay } from '../../facts/forecast';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
 import { formatNumber } from '../../quantity/units';
 import { isResting, lastTurn } from '../../crops/winterRest';

@@ -3,7 +3,7 @@ import { tankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
 import { formatMass, formatNumber, oneFeeding, type UnitChoice } from '../../quantity/units';
-import type { PlaceFact } from '../../plan/types';
+import type { PlaceFact } from '../../facts/farm';
 import { weightField } from '../form';
 import { aJob, jobId } from '../jobs';
 import type { JobSource, RoundView } from '../source';

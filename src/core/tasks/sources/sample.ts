@@ -1,6 +1,6 @@
 import { say } from '../../words/words';
 import { SAMPLE_EVERY_DAYS } from '../../plan/troubles';
-import type { FishFact } from '../../plan/types';
+import type { FishFact } from '../../facts/farm';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
 import { daysAgo } from '../../quantity/sayDay';
 import { formatMass } from '../../quantity/units';

@@ -1,4 +1,4 @@
-import { HOW_BAD, LOOK_AGAIN_DAYS, NOTHING_SEEN, SIGN_CODES, SIGNS, type SignCode } from '../../crops/signs';
+import { HOW_BAD, LOOK_AGAIN_DAYS, NOTHING_SEEN, SIGN_CODES, SIGNS } from '../../crops/signs';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
 import { all, plural, say, told, word } from '../../words/words';
@@ -10,28 +10,6 @@ import type { JobSource, RoundView } from '../source';
 export const scoutJob = (walk: string, day: Day) => jobId('scout', walk.slice(0, 80), day);
 /** A finding that is looked at again. */
 export const lookJob = (findingId: string, day: Day) => jobId('scout', findingId, day, 'again');
-
-/** A finding that is not gone, as it was seen last. */
-export interface OpenFinding {
-  /** The first look. */
-  id: string;
-  placeId: string;
-  place: string;
-  lotCode: string | null;
-  what: SignCode;
-  howBad: number;
-  words: string | null;
-  seenOn: Day;
-  lookAgainOn: Day | null;
-}
-
-export interface ScoutingView {
-  /** 0: no walks are asked for. */
-  everyDays: number;
-  open: readonly OpenFinding[];
-  /** When each walk was last walked. */
-  walked: ReadonlyMap<string, Day>;
-}
 
 function walkJobs({ facts, day, at, scouting }: RoundView): Job[] {
   const { everyDays = 0, walked } = scouting ?? {};

@@ -1,5 +1,6 @@
 import { stepOf } from '../../plan/steps/steps';
-import type { PlaceFact, PlanStep } from '../../plan/types';
+import type { PlaceFact } from '../../facts/farm';
+import type { PlanStep } from '../../facts/step';
 import { daysBetween } from '../../quantity/days';
 import { formatNumber } from '../../quantity/units';
 import { aJob, jobId } from '../jobs';

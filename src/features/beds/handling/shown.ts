@@ -5,7 +5,7 @@ import { suits } from '../../../core/crops/suits';
 import type { Crop } from '../../../core/library/types';
 import { goodsCode } from '../../../core/crops/recipes';
 import { packChoices } from '../../../core/market/families';
-import type { FarmFacts, PlantingFact } from '../../../core/plan/types';
+import type { FarmFacts, PlantingFact } from '../../../core/facts/farm';
 import { say, told } from '../../../core/words/words';
 
 /** Plants of one lot in one place at one stage, as they are worked on. */

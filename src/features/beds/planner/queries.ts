@@ -2,7 +2,7 @@ import 'server-only';
 import { bandOf } from '../../../core/water/loopBalance';
 import { usualAWeek } from '../../../core/succession/demand';
 import { plannedProducts } from '../../../core/succession/problem';
-import type { ProductFact } from '../../../core/plan/types';
+import type { ProductFact } from '../../../core/facts/farm';
 import { promiseTable, shortInMain } from '../../../core/market/promiseTable';
 import { dayOnly, farmView, type DayView, type Search } from '../../../server/farmView';
 

@@ -7,7 +7,7 @@ import { PLANT_LOSSES } from '../../../core/crops/losses';
 import { plantingAccount, yieldCurve, type PlantingAccount } from '../../../core/crops/plantingAccount';
 import { weatherHad } from '../../../core/crops/had';
 import type { Crop } from '../../../core/library/types';
-import type { LoopFact } from '../../../core/plan/types';
+import type { LoopFact } from '../../../core/facts/farm';
 import { feedEaten } from '../../../db/cultures';
 import { formatQuantity } from '../../../core/plan/consequences';
 import { sayStepChange } from '../../../core/plan/changes';

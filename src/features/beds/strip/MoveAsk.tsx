@@ -9,8 +9,7 @@ import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Stack, Text } from '../../../ui/kit/kit';
 import { transplantFields } from '../handling/transplantFields';
 import { plantActs, toldOf, type SaidOfPlants } from '../actions';
-import type { Carried } from './MovingStrips';
-import type { StripView } from './stripOf';
+import type { Carried, StripView } from './stripOf';
 
 export interface Moving extends Carried {
   to: StripView;

@@ -17,16 +17,10 @@ import { SaidLines } from '../../../ui/SaidLines';
 import { takeBack, type SaidOfPlants } from '../actions';
 import type { BedsPage } from '../queries';
 import type { Moving } from './MoveAsk';
-import type { StripSpan, StripView } from './stripOf';
+import type { Carried } from './stripOf';
 
 /** It comes with the first planting that is put down on another bed. */
 const MoveAsk = dynamic(() => import('./MoveAsk').then((m) => m.MoveAsk), { ssr: false });
-
-/** What is carried along while a planting is dragged. */
-export interface Carried {
-  span: StripSpan;
-  from: StripView;
-}
 
 const ANNOUNCE = {
   onDragStart: () => say`Taken up.`,

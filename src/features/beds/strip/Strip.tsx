@@ -7,7 +7,7 @@ import { formatNumber } from '../../../core/quantity/units';
 import { plural, say } from '../../../core/words/words';
 import { Text, classes } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
-import type { Carried } from './MovingStrips';
+import type { Carried } from './stripOf';
 import type { StripSpan, StripView } from './stripOf';
 import css from './strip.module.css';
 

@@ -3,7 +3,8 @@ import { bedStages, lastStage } from '../../../core/crops/recipe';
 import { restsUntil } from '../../../core/crops/winterRest';
 import { plantsIn } from '../../../core/plan/lookUp';
 import { nextPick } from '../../../core/plan/unpicked';
-import type { PlaceFact, PlantStay } from '../../../core/plan/types';
+import type { PlaceFact } from '../../../core/facts/farm';
+import type { PlantStay } from '../../../core/facts/forecast';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { formatArea } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
@@ -11,7 +12,7 @@ import { all, plural, say, told } from '../../../core/words/words';
 import { bedGap, handOver } from '../../../core/crops/bedMarks';
 import { HOW_BAD, SIGNS } from '../../../core/crops/signs';
 import { shortDay } from '../../../core/quantity/sayDay';
-import type { OpenFinding } from '../../../core/tasks/sources/scout';
+import type { OpenFinding } from '../../../core/tasks/source';
 import { balanceSeries, bandOf, formatBalance } from '../../../core/water/loopBalance';
 import type { TrialRow } from '../../../db/trials';
 import type { FarmView } from '../../../server/farmView';
@@ -50,6 +51,12 @@ export interface StripView {
 
 /** Weeks for which the fullest day is looked for. */
 const AHEAD_DAYS = 84;
+
+/** What is carried along while a planting is dragged. */
+export interface Carried {
+  span: StripSpan;
+  from: StripView;
+}
 
 /** What is marked on strips besides hungry water. */
 export interface Marked {

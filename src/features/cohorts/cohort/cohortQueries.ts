@@ -7,7 +7,7 @@ import { conditionFactor, lengthFromWeightCm } from '../../../core/fish/lengthWe
 import { liveGrades, nettingWords, type LiveGrade } from '../../../core/fish/liveSale';
 import { sayStepChange } from '../../../core/plan/changes';
 import { stepWords } from '../../../core/plan/steps/steps';
-import { type FishStay } from '../../../core/plan/types';
+import { type FishStay } from '../../../core/facts/forecast';
 import { dayAt, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { CAN_BE_TAKEN_BACK, mayTakeBack } from '../../../db/doing/takeBack';

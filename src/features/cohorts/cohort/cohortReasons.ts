@@ -5,7 +5,8 @@ import { type LiveGrade, wholeFish, countsByGrade } from '../../../core/fish/liv
 import type { LotCost } from '../../../core/fish/lotCost';
 import { freshSpread, meanRelative } from '../../../core/fish/sizeSpread';
 import type { Species } from '../../../core/library/types';
-import type { FishStay, FishFact } from '../../../core/plan/types';
+import type { FishStay } from '../../../core/facts/forecast';
+import type { FishFact } from '../../../core/facts/farm';
 import type { Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';

@@ -1,7 +1,8 @@
 import { meanRelative, shareAbove } from '../../../core/fish/sizeSpread';
 import type { Species } from '../../../core/library/types';
 import { forecastFarm } from '../../../core/plan/forecast';
-import { DEFAULT_SETTINGS, type FishFact } from '../../../core/plan/types';
+import { DEFAULT_SETTINGS } from '../../../core/plan/settings';
+import { type FishFact } from '../../../core/facts/farm';
 import { addDays, type Day } from '../../../core/quantity/days';
 import type { LotRecord } from '../../../db/cohorts';
 import type { FarmView } from '../../../server/farmView';

@@ -1,6 +1,6 @@
 import 'server-only';
 import { explainFeed, type Explanation } from '../../../core/explain';
-import type { FeedRule } from '../../../core/fish/feed';
+import type { FeedRule } from '../../../core/facts/farm';
 import { bothRations, tankFeed } from '../../../core/plan/tankFeed';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { feedStore, type FeedLot } from '../../../db/fishRecords';

@@ -2,7 +2,7 @@ import { say } from '../../../core/words/words';
 import { mayHoldFish } from '../../../core/fish/biosecurity';
 import { densityKgM3 } from '../../../core/fish/stocking';
 import { formatDensity, formatNumber, toShownDensity } from '../../../core/quantity/units';
-import type { PlaceFact } from '../../../core/plan/types';
+import type { PlaceFact } from '../../../core/facts/farm';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import type { FarmView } from '../../../server/farmView';
 import { codeWords } from '../../../core/words/codes';

@@ -2,7 +2,7 @@ import 'server-only';
 import { say } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import { explainWay } from '../../../core/explainFish';
-import type { FarmFacts } from '../../../core/plan/types';
+import type { FarmFacts } from '../../../core/facts/farm';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { formatNumber } from '../../../core/quantity/units';
 import { recoveryOutlook, recoveryWays, type RecoveryOutlook } from '../../../core/stocking/recovery';

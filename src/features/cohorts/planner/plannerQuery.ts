@@ -1,5 +1,6 @@
 import 'server-only';
-import type { FarmFacts, PlanStep } from '../../../core/plan/types';
+import type { FarmFacts } from '../../../core/facts/farm';
+import type { PlanStep } from '../../../core/facts/step';
 import { dayOnly, farmView, type DayView, type Search } from '../../../server/farmView';
 
 export interface PlannerPage extends DayView {

@@ -2,7 +2,7 @@ import { say } from '../../../core/words/words';
 import { toMinor } from '../../../core/quantity/money';
 import { COMPANIONS } from '../../../core/fish/biosecurity';
 import type { Species } from '../../../core/library/types';
-import type { FarmFacts } from '../../../core/plan/types';
+import type { FarmFacts } from '../../../core/facts/farm';
 import { daysBetween, type Day } from '../../../core/quantity/days';
 import { toStored, unitName, type UnitChoice } from '../../../core/quantity/units';
 import { planStart } from '../../../core/stocking/problem';

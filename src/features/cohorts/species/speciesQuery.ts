@@ -3,7 +3,7 @@ import { speciesVersions } from '../../../db/keeping';
 import { liveGrades, type WrittenGrade } from '../../../core/fish/liveSale';
 import { SPECIES_DEFAULTS } from '../../../core/library/defaults';
 import type { Species } from '../../../core/library/types';
-import type { ProductFact } from '../../../core/plan/types';
+import type { ProductFact } from '../../../core/facts/farm';
 import { isMain } from '../../../core/market/families';
 import { dayOnly, farmView, type DayView, type Search } from '../../../server/farmView';
 

@@ -34,7 +34,7 @@ import {
 } from '../../../ui/kit/kit';
 import css from '../cohorts.module.css';
 import { codeWords } from '../../../core/words/codes';
-import { PlaceFact } from '../../../core/plan/types';
+import { PlaceFact } from '../../../core/facts/farm';
 
 const CrowdingChart = lazyChart(
   () => import('./CrowdingChart').then((m) => m.CrowdingChart),

@@ -7,7 +7,8 @@ import { freshSpread, meanRelative, shareAbove } from '../../../core/fish/sizeSp
 import { densityKgM3, waterL } from '../../../core/fish/stocking';
 import { crowdedFrom } from '../../../core/plan/consequences';
 import { isSampleOverdue } from '../../../core/plan/troubles';
-import type { FishFact, FishStay, PlaceFact } from '../../../core/plan/types';
+import type { FishFact, PlaceFact } from '../../../core/facts/farm';
+import type { FishStay } from '../../../core/facts/forecast';
 import { addDays, daysBetween, type Day } from '../../../core/quantity/days';
 import { daysAgo, shortDay } from '../../../core/quantity/sayDay';
 import { formatMass } from '../../../core/quantity/units';

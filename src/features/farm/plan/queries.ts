@@ -3,7 +3,7 @@ import { layPlan, type FarmPlan } from '../../../core/setup/planLayout';
 import { densityKgM3, waterL } from '../../../core/fish/stocking';
 import { formatDensity, formatMass, formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { ROLE_NAMES, type StoreRole } from '../../../core/setup/roles';
-import type { PlaceFact } from '../../../core/plan/types';
+import type { PlaceFact } from '../../../core/facts/farm';
 import { plural, say, told } from '../../../core/words/words';
 import { equipmentSetUp, placeShapes } from '../../../db/farmSetup';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';

@@ -1,15 +1,81 @@
-import type { BedRest } from '../crops/bedRest';
-import type {} from './steps/list.generated';
-import type { StepDetail, StepKind } from './steps/stepKind';
-import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
-import type { FeedRule } from '../fish/feed';
-import type { SampleWeight } from '../fish/presentSize';
+/** What is known of a farm on a day, as plain data: everything else stands on it, and it stands on nothing but units and words. */
 import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
+import type { ProductUnit } from '../quantity/units';
 import type { OutsideRole, StoreRole } from '../setup/roles';
-import type { LifeSupport } from '../water/lifeSupport';
-import type { School } from '../water/loopBalance';
-import { type ProductUnit } from '../quantity/units';
+
+/** A time in which nothing is planted into a bed: winter shut-down, repair, liming. Both days belong to it. */
+export interface BedRest {
+  id: string;
+  from: Day;
+  until: Day;
+  words: string;
+}
+
+export interface Aerator {
+  name: string;
+  /** Oxygen it brings into the water in a day at the loop's usual temperature, kg. */
+  kgO2PerDay: number;
+}
+
+export interface FilterMedia {
+  name: string;
+  volumeM3: number;
+  surfaceM2PerM3: number;
+  /** Ammonia nitrogen taken up at 20 °C, g per m² and day. */
+  gTanPerM2Day: number;
+}
+
+/** What it takes to hold a loop away from the temperature it would have by itself. */
+export interface LoopEnergy {
+  /** Heat lost for each °C between the water and what it would be by itself, W/°C. */
+  lossWPerC: number;
+  /** What the water would be without heater or chiller, twelve mid-month values, °C. */
+  unheatedC: number[];
+  heatMinorPerKwh: number;
+  /** Electricity for the chiller, minor units per kWh of power. */
+  coolMinorPerKwh: number;
+  /** Heat moved per kWh of the chiller's power. */
+  chillerCop: number;
+}
+
+export interface LifeSupport {
+  aerators: Aerator[];
+  media: FilterMedia[];
+  energy: LoopEnergy | null;
+}
+
+/** By what a loop says that its plants go hungry. */
+export const SCHOOLS = ['feed', 'nitrogen'] as const;
+export type School = (typeof SCHOOLS)[number];
+
+/** How much a sample counts in a cohort's size, and against how many weighed fish what was known before was worth. */
+export interface SampleWeight {
+  count: number;
+  worthBefore: number;
+  share: number;
+}
+
+export interface RationRow {
+  /** Fish up to this weight, g. */
+  uptoG: number;
+  percentPerDay: number;
+}
+
+/** How a farm feeds one species. */
+export interface FeedRule {
+  speciesCode: string;
+  ration: 'growth' | 'table';
+  table: RationRow[];
+  feederTimes: string[];
+  /** Part of the ration that is raised on the farm (insects, duckweed). */
+  farmGrownShare: number;
+  feedMinorPerKg: number;
+  fingerlingMinor: number;
+  leadDays: number;
+  quarantineDays: number;
+  version: number;
+}
 
 export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'sump', 'bed', 'nursery', 'store', 'outside'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
@@ -146,25 +212,6 @@ export interface PromiseFact {
   quantity: number;
 }
 
-export type { StepDetail, StepKind } from './steps/stepKind';
-
-/** One intended act. Steps of one group belong together and slide together. */
-export interface PlanStep {
-  id: string;
-  groupId: string;
-  kind: StepKind;
-  day: Day;
-  lotCode: string;
-  speciesCode: string | null;
-  cropCode: string | null;
-  fromPlaceId: string | null;
-  toPlaceId: string | null;
-  count: number;
-  /** What this kind of step carries beyond its count, by name. */
-  detail: StepDetail;
-  version: number;
-}
-
 export interface FarmFacts {
   today: Day;
   loops: LoopFact[];
@@ -198,102 +245,3 @@ export interface QuarantineFact {
   until: Day;
   clearedOn: Day | null;
 }
-
-export interface ForecastSettings {
-  horizonDays: number;
-  dailyMortality: number;
-  fastingLossPerDay: number;
-}
-
-/** A lot's time in one place. Arrays have one entry a day, from `from` up to, not including, `until` (day indexes). */
-export interface FishStay {
-  lotCode: string;
-  speciesCode: string;
-  placeId: string;
-  from: number;
-  until: number;
-  count: Float64Array;
-  meanG: Float64Array;
-  biomassG: Float64Array;
-  feedG: Float64Array;
-  paceError: number;
-}
-
-export interface PlantStay {
-  lotCode: string;
-  cropCode: string;
-  placeId: string;
-  from: number;
-  until: number;
-  /** Places held: fewer than plants while they stand denser than at last. */
-  positions: number;
-  /** Seeds or seedlings on the bench, plants in a bed. */
-  plants: number;
-  /** Its stage in the bed, from 0; null on the bench. */
-  stage: number | null;
-  /** First day index at which it may be picked. */
-  readyFrom: number | null;
-}
-
-export interface SupplyBatch {
-  productCode: string;
-  /** First and last day index on which it can go to a customer. */
-  from: number;
-  until: number;
-  /** g for kg products, else pieces. */
-  quantity: number;
-  /** Fish of a harvest, and their weight, g. */
-  count?: number;
-  massG?: number;
-  /** Days of its span for which it may stand unpicked: until the next cut or the clearing, at most its harvest window. */
-  standsDays?: number;
-  /** One standard deviation as a share of the quantity. */
-  spread: number;
-  lotCode: string;
-  stepId: string | null;
-}
-
-export interface TankSeries {
-  count: Float64Array;
-  biomassG: Float64Array;
-  feedG: Float64Array;
-}
-
-export interface LoopSeries {
-  feedG: Float64Array;
-  plantedAreaM2: Float64Array;
-  ammoniaG: Float64Array;
-  /** Nitrogen that its plants take up; only of loops that warn by it. */
-  uptakeG?: Float64Array;
-}
-
-export interface Warning {
-  kind: 'unripe' | 'small' | 'missing' | 'overfull' | 'crowded' | 'bolting' | 'resting';
-  day: Day;
-  placeId: string | null;
-  lotCode: string;
-  words: string;
-}
-
-export interface FarmForecast {
-  firstDay: Day;
-  days: number;
-  fish: FishStay[];
-  plants: PlantStay[];
-  tanks: Map<string, TankSeries>;
-  loops: Map<string, LoopSeries>;
-  bedsOccupied: Map<string, Float64Array>;
-  supply: SupplyBatch[];
-  /** Fish sold alive that are of a grade and still in their tanks, by product code, a day each: no supply until netted. */
-  swimming: Map<string, Float64Array>;
-  warnings: Warning[];
-}
-
-export const DEFAULT_SETTINGS: ForecastSettings = {
-  horizonDays: 182,
-  dailyMortality: DEFAULT_DAILY_MORTALITY,
-  fastingLossPerDay: FASTING_LOSS_PER_DAY,
-};
-
-/** Weeks of supply that a draft is held against. */
-export const OUTLOOK_WEEKS = 14;

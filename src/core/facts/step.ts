@@ -1,0 +1,31 @@
+import type { Day } from '../quantity/days';
+
+/** What each kind of step carries beyond its count. Every kind adds its own line to this from its own file. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the kinds
+export interface StepDetails {}
+
+export type StepKind = keyof StepDetails;
+
+type Both<U> = (U extends unknown ? (u: U) => void : never) extends (i: infer I) => void ? I : never;
+
+/** The details of a step whose kind is not looked at: those of all kinds, each of them perhaps. */
+export type StepDetail = Readonly<Partial<Both<StepDetails[StepKind]>>>;
+
+export const NO_DETAIL: StepDetail = Object.freeze({});
+
+/** One intended act. Steps of one group belong together and slide together. */
+export interface PlanStep {
+  id: string;
+  groupId: string;
+  kind: StepKind;
+  day: Day;
+  lotCode: string;
+  speciesCode: string | null;
+  cropCode: string | null;
+  fromPlaceId: string | null;
+  toPlaceId: string | null;
+  count: number;
+  /** What this kind of step carries beyond its count, by name. */
+  detail: StepDetail;
+  version: number;
+}
