@@ -39,7 +39,7 @@ async function wholeState() {
 type State = Awaited<ReturnType<typeof wholeState>>;
 
 /** What stands in one state of a farm and not in the other. */
-function difference(a: State, b: State): Record<string, string[]> {
+function difference(a: State, b: State): Record<string, readonly string[]> {
   const lacks = (x: string[], y: string[]) => {
     const there = new Set(y);
     return x.filter((row) => !there.has(row));
