@@ -33,7 +33,7 @@ export default ts.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
     },
   },
-  { files: ['src/**'], rules: { 'max-params': ['error', 3] } },
+  { files: ['src/**'], rules: { 'max-params': ['error', 4] } },
   {
     files: ['src/{features,ui}/**'],
     rules: { 'max-lines-per-function': ['error', { max: 100, skipBlankLines: true, skipComments: true }] },

@@ -4,10 +4,13 @@ import { plural, say, word } from '../core/words/words';
 import { RuleBroken } from '../core/errors';
 import { askChanged, askPlanned } from '../core/plan/askPlanned';
 import type { FarmFacts } from '../core/facts/farm';
+import type { StepKind } from '../core/facts/step';
 import type { PlanStep } from '../core/facts/step';
 import { stepJob } from '../core/tasks/sources/step';
 import type { Brought } from '../db/doing/bring';
+import { lotByCode } from '../db/lots';
 import { finishTask } from '../db/events';
+import { lockStep, stepsOfGroups, type StoredStep } from '../db/plan';
 import type { Role } from '../db/people';
 import type { Doing } from '../server/command';
 
@@ -59,6 +62,22 @@ export const said = (words: string, lines: string[] = []): Said => ({ words, lin
 /** Ticks a step of the plan off the round, once. */
 export function tickStep({ tx, entry }: Doing, stepId: string, title: string): Promise<void> {
   return finishTask(tx, entry, { job: stepJob(stepId), title });
+}
+
+export interface Claimed {
+  step: StoredStep;
+  /** The steps of its group that were not dropped, by day. */
+  group: StoredStep[];
+  /** The lot it is about. */
+  lotId: string;
+}
+
+/** A step of the plan that is done now: ticked off the round, locked, with what belongs to it. @throws {RuleBroken} when it is not open */
+export async function claimStep(doing: Doing, stepId: string, kind: StepKind, title: string): Promise<Claimed> {
+  await tickStep(doing, stepId, title);
+  const step = await lockStep(doing.tx, stepId, kind);
+  const lot = kind === 'stock' ? { id: '' } : await lotByCode(doing.tx, step.lotCode);
+  return { step, group: await stepsOfGroups(doing.tx, [step.groupId]), lotId: lot.id };
 }
 
 export const SET_UP_STAYS = { stays: word`Set-up is not taken back: change it again.` };

@@ -1,6 +1,7 @@
 import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
+import type { HusbandryEvent } from '../core/acts/effects';
 import { jobKey, type Done, type JobId } from '../core/tasks/jobs';
 import type { Chore } from '../core/tasks/source';
 import type { Day } from '../core/quantity/days';
@@ -56,6 +57,36 @@ export async function withdrawSample(tx: Tx, entry: Entry, recordedKey: string):
     })),
   );
   return samples.length;
+}
+
+interface RecordHusbandryArgs {
+  tx: Tx;
+  entry: Entry;
+  event: HusbandryEvent;
+  part?: string;
+}
+
+/** Adds an event, once per entry key. */
+export async function recordHusbandry({ tx, entry, event, part = '' }: RecordHusbandryArgs): Promise<void> {
+  await tx('husbandry_event')
+    .insert({
+      farm_id: entry.farmId,
+      id: randomUUID(),
+      entry_key: entry.entryKey + part,
+      kind: event.kind,
+      lot_id: event.lotId ?? null,
+      place_id: event.placeId ?? null,
+      words: event.words,
+      state: event.state ?? null,
+      until_day: event.untilDay ?? null,
+      count: event.count ?? null,
+      detail: event.detail ? JSON.stringify(event.detail) : null,
+      farm_day: entry.farmDay,
+      recorded_at: entry.at,
+      person_id: entry.personId,
+    })
+    .onConflict(['farm_id', 'entry_key'])
+    .ignore();
 }
 
 export async function recordFeeding(
@@ -122,6 +153,12 @@ export async function finishTask(
     'job',
     say`${was.name} has already done this job (${was.farm_day}). Nothing was recorded twice.`,
   );
+}
+
+/** Whether a job is ticked off. */
+export async function isDone(tx: Tx, { kind, subject, day, slot }: JobId): Promise<boolean> {
+  const done = await tx('task_done').where({ job_kind: kind, subject, job_day: day, slot }).first('id');
+  return Boolean(done);
 }
 
 /** The job that an entry ticked off is to be done again. */

@@ -230,32 +230,6 @@ export async function conditionSeries(tx: Tx, lotId: string, day: Day): Promise<
   return rows.map((r: { farm_day: Day; k: number; n: number }) => ({ day: r.farm_day, k: Number(r.k), n: r.n }));
 }
 
-export interface FeedLot {
-  code: string;
-  leftG: number;
-  receivedOn: Day;
-  supplier: string | null;
-  prefix: string;
-}
-
-/** Feed in the store, the oldest first. The second part of a lot's code says which fish it is for. */
-export async function feedStore(tx: Tx): Promise<FeedLot[]> {
-  const rows = await tx('balance as b')
-    .join('lot as l', 'l.id', 'b.lot_id')
-    .join('place as p', 'p.id', 'b.place_id')
-    .where({ 'l.kind': 'feed', 'p.code': 'FEED' })
-    .andWhere('b.mass_g', '>', 0)
-    .orderBy(['l.began_on', 'l.code'])
-    .select('l.code', 'b.mass_g', 'l.began_on', 'l.supplier');
-  return rows.map((r) => ({
-    code: r.code,
-    leftG: r.mass_g,
-    receivedOn: r.began_on,
-    supplier: r.supplier,
-    prefix: String(r.code).split('-')[1] ?? '',
-  }));
-}
-
 /** Losses of some weight in the last weeks: fish that died out of a tank, by lot and tank. */
 export async function recentLosses(tx: Tx, since: Day, day: Day) {
   const { rows } = await tx.raw(

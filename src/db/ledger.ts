@@ -2,8 +2,12 @@ import { say, told } from '../core/words/words';
 import { ROLE_NAMES, type OutsideRole, type StoreRole } from '../core/setup/roles';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
+import type { NewLot, Reason } from '../core/acts/effects';
 import type { Day } from '../core/quantity/days';
+
 import type { Tx } from './connection';
+
+export type { NewLot, Reason } from '../core/acts/effects';
 
 /** Who does something, when, and under which key it is known. */
 export interface Entry {
@@ -14,30 +18,6 @@ export interface Entry {
   farmDay: Day;
   at: Date;
 }
-
-export type Reason =
-  | 'opening'
-  | 'receive'
-  | 'stock'
-  | 'move'
-  | 'grade'
-  | 'merge'
-  | 'purge'
-  | 'dead'
-  | 'harvest'
-  | 'make'
-  | 'trim'
-  | 'feed'
-  | 'sow'
-  | 'transplant'
-  | 'lost'
-  | 'pick'
-  | 'clear'
-  | 'release'
-  | 'allocate'
-  | 'deliver'
-  | 'waste'
-  | 'donate';
 
 export interface Movement {
   lotId: string;
@@ -123,28 +103,6 @@ export async function reverseMovement(tx: Tx, entry: Entry, movementId: string):
   });
 }
 
-export interface NewLot {
-  code: string;
-  kind: 'cohort' | 'planting' | 'packed_fish' | 'packed_produce' | 'live_fish' | 'feed' | 'seed' | 'beneficial';
-  keeps: 'count' | 'mass';
-  beganOn: Day;
-  speciesCode?: string | null;
-  cropCode?: string | null;
-  productCode?: string | null;
-  startMeanG?: number | null;
-  startCv?: number | null;
-  startPace?: number | null;
-  costMinor?: number | null;
-  permit?: string | null;
-  supplier?: string | null;
-  note?: string | null;
-  /** Plants that stood in their bed before the first record: since when. */
-  transplantedOn?: Day | null;
-  fromLotIds?: string[];
-  /** Cohorts: the share of each one's cost so far that goes with the fish, in the order of `fromLotIds`. */
-  fromShares?: number[];
-}
-
 /** Makes a lot and links it to the lots it came from. */
 export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<string> {
   const id = randomUUID();
@@ -158,6 +116,7 @@ export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<st
     species_code: lot.speciesCode ?? null,
     crop_code: lot.cropCode ?? null,
     product_code: lot.productCode ?? null,
+    pellet_mm: lot.pelletMm ?? null,
     start_mean_g: lot.startMeanG ?? null,
     start_cv: lot.startCv ?? null,
     start_pace: lot.startPace ?? null,

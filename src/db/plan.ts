@@ -3,9 +3,11 @@ import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import { applyChanges } from '../core/plan/changes';
 import { stepWords } from '../core/plan/steps/steps';
-import type { PlanStep, StepDetail } from '../core/facts/step';
+import type { PlanStep, StepDetail, StepState, StoredStep } from '../core/facts/step';
 import { daysBetween, type Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+
+export type { StoredStep } from '../core/facts/step';
 
 export interface StepRow {
   id: string;
@@ -20,12 +22,10 @@ export interface StepRow {
   count: number;
   detail: StepDetail;
   version: number;
-  state: 'planned' | 'done' | 'dropped';
+  state: StepState;
   done_on: Day | null;
   note: string | null;
 }
-
-export type StoredStep = PlanStep & { state: StepRow['state']; doneOn: Day | null; note: string | null };
 
 const STEP_COLUMNS: (keyof StepRow)[] = [
   'id',
@@ -89,10 +89,15 @@ export async function openSteps(tx: Tx): Promise<StoredStep[]> {
   );
 }
 
-export async function stepsOfLot(tx: Tx, lotCode: string): Promise<StoredStep[]> {
-  return (
-    await tx<StepRow>('plan_step').where({ lot_code: lotCode }).whereNot({ state: 'dropped' }).orderBy(['day', 'id'])
-  ).map(toStep);
+export const stepsOfLot = (tx: Tx, lotCode: string): Promise<StoredStep[]> => stepsOfLots(tx, [lotCode]);
+
+/** Steps of some lots that were not taken out, by day. */
+export async function stepsOfLots(tx: Tx, lotCodes: readonly string[]): Promise<StoredStep[]> {
+  const rows = await tx<StepRow>('plan_step')
+    .whereIn('lot_code', lotCodes)
+    .whereNot({ state: 'dropped' })
+    .orderBy(['day', 'id']);
+  return rows.map(toStep);
 }
 
 /** Steps of some groups that were not taken out, by day. */
@@ -120,15 +125,6 @@ export async function finishStep(tx: Tx, step: StoredStep, day: Day): Promise<vo
   await tx('plan_step')
     .where({ id: step.id })
     .update({ state: 'done', done_on: day, version: step.version + 1 });
-}
-
-export async function requireEarlierDone(tx: Tx, step: StoredStep, kinds: PlanStep['kind'][]): Promise<void> {
-  const open = await tx<StepRow>('plan_step')
-    .where({ group_id: step.groupId, state: 'planned' })
-    .whereIn('kind', kinds)
-    .orderBy(['day', 'id'])
-    .first();
-  if (open) throw new RuleBroken('stepId', say`First: ${stepWords(open.kind).toLowerCase()}, planned for ${open.day}.`);
 }
 
 /** @throws {RuleBroken} when a later step of the group of a step is done */

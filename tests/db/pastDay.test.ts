@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { SPECIES_DEFAULTS } from '../../src/core/library/defaults';
-import { recordHusbandry } from '../../src/db/doing/keeping';
+import { recordHusbandry } from '../../src/db/events';
 import { createLot, recordMovement } from '../../src/db/ledger';
 import { listOrders, placeOrder } from '../../src/db/orders';
 import { callOff } from '../../src/db/orderSteps';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { recordHusbandry } from '../../src/db/doing/keeping';
+import { recordHusbandry } from '../../src/db/events';
 import { keeping } from '../../src/db/slices';
 import { readRevisions } from '../../src/db/revisions';
 import { slicesOf } from '../../src/server/farmCache';

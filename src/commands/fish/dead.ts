@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
+import { decideDeaths } from '../../core/fish/decideDeaths';
 import { formatNumber } from '../../core/quantity/units';
-import { recordDeaths } from '../../db/doing/fish';
+import { say, word } from '../../core/words/words';
+import { balanceAt } from '../../db/ledger';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { CREW } from '../shared';
 import { DeadInput } from './dead.input';
 
@@ -12,9 +14,9 @@ export const module = command({
   who: CREW,
   input: DeadInput,
   places: (v) => [v.placeId],
-  run: async ({ tx, entry }, body) => {
-    await recordDeaths({ tx, entry, dead: body });
-    return say`Recorded: ${formatNumber(body.count)} dead.`;
+  run: async (doing, v) => {
+    const { count: there } = await balanceAt(doing.tx, v.lotId, v.placeId);
+    return settle(doing, decideDeaths({ there }, v), v.confirmed);
   },
   takeBack: { words: ({ counts }) => say`Taken back: ${formatNumber(counts.dead ?? 0)} deaths.` },
 });

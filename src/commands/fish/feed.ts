@@ -1,11 +1,11 @@
-import { say, word } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
+import { decideFeeding } from '../../core/fish/decideFeeding';
 import { dayOfTank, feedShares } from '../../core/plan/feedShares';
-import { askFeed } from '../../core/plausible';
 import { feedJob } from '../../core/tasks/sources/feed';
-import { feedTank } from '../../db/doing/fish';
+import { say, word } from '../../core/words/words';
 import { finishTask } from '../../db/events';
+import { eatersIn, feedStore } from '../../db/feedStore';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { CREW } from '../shared';
 import { FeedInput } from './feed.input';
 
@@ -15,14 +15,19 @@ export const module = command({
   title: word`Feed`,
   who: CREW,
   input: FeedInput,
-  run: async (doing, body) => {
+  run: async (doing, v) => {
     const { tx, entry } = doing;
-    const { rationG, biomassG } = dayOfTank(await doing.facts(), body.placeId);
-    const asked = body.confirmed ? null : askFeed(body.massG, rationG, biomassG);
-    if (asked) throw new RuleBroken('confirm', asked);
-    await finishTask(tx, entry, { job: feedJob(body.placeId, entry.farmDay), title: say`Feed` });
-    await feedTank(tx, entry, { ...body, shares: async () => feedShares(await doing.facts(), body.placeId) });
-    return say`Recorded.`;
+    await finishTask(tx, entry, { job: feedJob(v.placeId, entry.farmDay), title: say`Feed` });
+    const facts = await doing.facts();
+    const shares = feedShares(facts, v.placeId);
+    const eaters = await eatersIn(tx, v.placeId);
+    const known = {
+      ...dayOfTank(facts, v.placeId),
+      eaters: eaters.map((e) => ({ ...e, share: shares.get(e.lotId) ?? 1 / eaters.length })),
+      speciesNames: new Map(facts.species.map((s) => [s.code, s.name])),
+      store: await feedStore(tx),
+    };
+    return settle(doing, decideFeeding(known, v), v.confirmed);
   },
   takeBack: { words: () => say`Taken back: that feeding. Its job is open again.` },
 });

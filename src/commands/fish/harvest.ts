@@ -1,7 +1,11 @@
+import { decideHarvest } from '../../core/fish/decideHarvest';
 import { say, word } from '../../core/words/words';
-import { harvestFish } from '../../db/doing/purgeFish';
+import { balanceAt } from '../../db/ledger';
+import { lastSeenOf } from '../../db/lots';
+import { gatesOf } from '../../db/purgeBatch';
 import { command } from '../../server/command';
-import { CREW, tickStep } from '../shared';
+import { settle } from '../../server/settle';
+import { claimStep, CREW } from '../shared';
 import { HarvestInput } from './harvest.input';
 
 export const module = command({
@@ -11,9 +15,18 @@ export const module = command({
   who: CREW,
   input: HarvestInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Harvest and pack`);
-    const done = { ...v, overrideReason: v.overrideReason ?? null, mayOverride: doing.person.role === 'manager' };
-    return say`Packed as ${await harvestFish({ tx: doing.tx, entry: doing.entry, facts: await doing.facts(), done })}.`;
+    const { tx, entry, person } = doing;
+    const { step, lotId } = await claimStep(doing, v.stepId, 'harvest', say`Harvest and pack`);
+    const facts = await doing.facts();
+    const today = entry.farmDay;
+    const gates = await gatesOf({ tx, groupIds: [step.groupId], today, treatments: facts.treatments });
+    const known = {
+      ...{ facts, today, step, lotId, mayOverride: person.role === 'manager' },
+      there: (await balanceAt(tx, lotId, step.fromPlaceId!)).count,
+      gate: gates.get(step.groupId)!.checks,
+      lastSeen: await lastSeenOf(tx, step.lotCode),
+    };
+    return settle(doing, decideHarvest(known, v), v.confirmed);
   },
   takeBack: { stays: word`What was harvested is packed already, and may be promised or sold.` },
 });

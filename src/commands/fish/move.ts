@@ -1,7 +1,9 @@
-import { say } from '../../core/words/words';
+import { decideMove } from '../../core/fish/decideMove';
 import { formatNumber } from '../../core/quantity/units';
-import { moveNow } from '../../db/doing/keeping';
+import { say } from '../../core/words/words';
+import { stepsOfLot } from '../../db/plan';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { CREW, said } from '../shared';
 import { MoveInput } from './move.input';
 
@@ -11,14 +13,9 @@ export const module = command({
   title: (v) => say`Move ${formatNumber(v.count)} of ${v.lotCode}`,
   who: CREW,
   input: MoveInput,
-  run: async (doing, v) =>
-    said(
-      await moveNow({
-        tx: doing.tx,
-        entry: doing.entry,
-        facts: await doing.facts(),
-        move: { ...v, confirmed: v.confirmed ?? false },
-      }),
-    ),
+  run: async (doing, v) => {
+    const known = { facts: await doing.facts(), steps: await stepsOfLot(doing.tx, v.lotCode) };
+    return said(await settle(doing, decideMove(known, v), v.confirmed));
+  },
   takeBack: { words: ({ counts }) => say`Taken back: ${formatNumber(counts.move ?? 0)} fish are where they were.` },
 });

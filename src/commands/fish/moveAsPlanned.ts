@@ -1,8 +1,9 @@
+import { decideTransfer } from '../../core/fish/decideMove';
 import { say, word } from '../../core/words/words';
-import { transferFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { TransferInput } from '../inputs';
-import { CREW, tickStep } from '../shared';
+import { claimStep, CREW } from '../shared';
 
 export const module = command({
   name: 'fish.moveAsPlanned',
@@ -11,18 +12,8 @@ export const module = command({
   who: CREW,
   input: TransferInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Move fish`);
-    await transferFish({
-      tx: doing.tx,
-      entry: doing.entry,
-      facts: await doing.facts(),
-      done: {
-        ...v,
-        confirmed: v.confirmed ?? false,
-        kind: 'move',
-      },
-    });
-    return say`Recorded.`;
+    const { step, group } = await claimStep(doing, v.stepId, 'move', say`Move fish`);
+    return settle(doing, decideTransfer({ facts: await doing.facts(), step, group }, v), v.confirmed);
   },
   takeBack: { words: () => say`Taken back: the fish are where they were, and the job is open again.` },
 });

@@ -1,7 +1,8 @@
-import { say, word } from '../../core/words/words';
-import { formatNumber } from '../../core/quantity/units';
-import { netLive } from '../../db/doing/live';
+import { decideLiveSale } from '../../core/fish/decideLiveSale';
+import { word } from '../../core/words/words';
+import { lastSeenOf } from '../../db/lots';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { CREW, said } from '../shared';
 import { LiveSaleInput } from './netLive.input';
 
@@ -12,13 +13,9 @@ export const module = command({
   who: CREW,
   input: LiveSaleInput,
   run: async (doing, v) => {
-    const code = await netLive({
-      tx: doing.tx,
-      entry: doing.entry,
-      facts: await doing.facts(),
-      sale: { ...v, confirmed: v.confirmed ?? false },
-    });
-    return said(say`In holding: ${formatNumber(v.count)} as ${code}. Orders can be served from it; not for food.`);
+    const lastSeen = await lastSeenOf(doing.tx, v.lotCode);
+    const known = { facts: await doing.facts(), today: doing.entry.farmDay, lastSeen };
+    return said(await settle(doing, decideLiveSale(known, v), v.confirmed));
   },
   takeBack: { stays: word`What was netted is in holding already, and may be promised or sold.` },
 });

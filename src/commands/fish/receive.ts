@@ -1,8 +1,9 @@
-import { say, word } from '../../core/words/words';
+import { decideReceiving } from '../../core/fish/decideReceiving';
 import { toMinor } from '../../core/quantity/money';
-import { receiveFish } from '../../db/doing/fish';
+import { say, word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { CREW, tickStep } from '../shared';
+import { settle } from '../../server/settle';
+import { claimStep, CREW } from '../shared';
 import { ReceiveInput } from './receive.input';
 
 export const module = command({
@@ -12,10 +13,9 @@ export const module = command({
   who: CREW,
   input: ReceiveInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Receive fish`);
+    const { step } = await claimStep(doing, v.stepId, 'stock', say`Receive fish`);
     const costMinor = v.price === undefined ? null : toMinor(v.price, doing.person.currency);
-    await receiveFish(doing.tx, doing.entry, { ...v, supplier: v.supplier ?? null, costMinor });
-    return say`Recorded.`;
+    return settle(doing, decideReceiving({ step, today: doing.entry.farmDay }, { ...v, costMinor }), v.confirmed);
   },
   takeBack: { stays: word`Fish that were received stay counted; put a wrong count right as deaths, with a note.` },
 });

@@ -1,8 +1,9 @@
-import { say } from '../../core/words/words';
+import { decideFeedReceiving } from '../../core/fish/decideReceiving';
 import { toMinor } from '../../core/quantity/money';
-import { formatNumber } from '../../core/quantity/units';
-import { receiveFeed } from '../../db/doing/rules';
+import { say } from '../../core/words/words';
+import { prefixesInUse } from '../../db/lotPrefix';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { CREW, said } from '../shared';
 import { ReceiveFeedInput } from './receiveFeed.input';
 
@@ -12,10 +13,11 @@ export const module = command({
   title: (v) => say`Receive feed ${v.code}`,
   who: CREW,
   input: ReceiveFeedInput,
-  run: async ({ tx, entry, person }, v) => {
-    const costMinor = v.price === undefined ? null : toMinor(v.price, person.currency);
-    const code = await receiveFeed(tx, entry, { ...v, supplier: v.supplier ?? null, costMinor });
-    return said(say`In the store: ${formatNumber(v.massG / 1000, 1)} kg as ${code}.`);
+  run: async (doing, v) => {
+    const costMinor = v.price === undefined ? null : toMinor(v.price, doing.person.currency);
+    const prefix = (await prefixesInUse(doing.tx)).get(v.speciesCode);
+    const decision = decideFeedReceiving({ today: doing.entry.farmDay, prefix }, { ...v, costMinor });
+    return said(await settle(doing, decision, true));
   },
   takeBack: { words: () => say`Taken back: that feed was not received.` },
 });

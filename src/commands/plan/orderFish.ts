@@ -2,7 +2,7 @@ import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatNumber } from '../../core/quantity/units';
-import { orderFingerlings } from '../../db/doing/keeping';
+import { orderFingerlings } from '../../db/doing/orderFish';
 import { command } from '../../server/command';
 import { askAboutPlan, BOSS, PLAN_STAYS, said } from '../shared';
 import { OrderFishInput } from './orderFish.input';

@@ -1,7 +1,7 @@
 import { say, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { formatNumber } from '../../core/quantity/units';
-import { recordHusbandry } from '../../db/doing/keeping';
+import { recordHusbandry } from '../../db/events';
 import { requireSoMany } from '../../db/doing/plantings';
 import { command } from '../../server/command';
 import { plantsAt } from '../../server/plantings';

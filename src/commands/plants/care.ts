@@ -2,7 +2,7 @@ import { CARE_NAMES } from '../../core/crops/care';
 import { RuleBroken } from '../../core/errors';
 import { careJob } from '../../core/tasks/sources/care';
 import { say, told } from '../../core/words/words';
-import { recordHusbandry } from '../../db/doing/keeping';
+import { recordHusbandry } from '../../db/events';
 import { finishTask } from '../../db/events';
 import { command } from '../../server/command';
 import { CREW, said } from '../shared';

@@ -1,7 +1,8 @@
 import { say, word } from '../../core/words/words';
-import { exchangeWater } from '../../db/doing/purgeFish';
+import { decideExchange } from '../../core/purge/decidePurge';
 import { command } from '../../server/command';
-import { CREW, tickStep } from '../shared';
+import { settle } from '../../server/settle';
+import { claimStep, CREW } from '../shared';
 import { ExchangeInput } from './exchange.input';
 
 export const module = command({
@@ -11,9 +12,8 @@ export const module = command({
   who: CREW,
   input: ExchangeInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Exchange purge water`);
-    await exchangeWater(doing.tx, doing.entry, v);
-    return say`Recorded.`;
+    const claimed = await claimStep(doing, v.stepId, 'exchange', say`Exchange purge water`);
+    return settle(doing, decideExchange(claimed, v), true);
   },
   takeBack: { stays: word`Water that was exchanged stays exchanged: the gate counts it.` },
 });

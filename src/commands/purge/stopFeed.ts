@@ -1,8 +1,10 @@
 import { say, word } from '../../core/words/words';
-import { stopFeed } from '../../db/doing/purgeFish';
+import { decideStopFeed } from '../../core/purge/decidePurge';
+import { saltByPlace } from '../../db/events';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { StepInput } from '../inputs';
-import { CREW, tickStep } from '../shared';
+import { claimStep, CREW } from '../shared';
 
 export const module = command({
   name: 'purge.stopFeed',
@@ -11,9 +13,9 @@ export const module = command({
   who: CREW,
   input: StepInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Stop feed`);
-    await stopFeed({ tx: doing.tx, entry: doing.entry, facts: await doing.facts(), stepId: v.stepId });
-    return say`Recorded.`;
+    const claimed = await claimStep(doing, v.stepId, 'feed_stop', say`Stop feed`);
+    const known = { ...claimed, facts: await doing.facts(), salted: await saltByPlace(doing.tx) };
+    return settle(doing, decideStopFeed(known), true);
   },
   takeBack: {
     stays: word`Feed has stopped, and what the batch must meet is fixed. A manager changes it on Purge & pick, with a reason.`,

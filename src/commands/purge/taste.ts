@@ -1,9 +1,10 @@
-import { say, word } from '../../core/words/words';
 import { keepBack, sayKeptBack } from '../../core/plan/keptBack';
-import { tasteCheck } from '../../db/doing/purgeFish';
-import { moveSteps } from '../../db/plan';
+import { decideTaste } from '../../core/purge/decidePurge';
+import { say, word } from '../../core/words/words';
+import { lockStep, stepsOfGroups } from '../../db/plan';
 import { command } from '../../server/command';
-import { CREW, tickStep } from '../shared';
+import { settle } from '../../server/settle';
+import { claimStep, CREW } from '../shared';
 import { TasteInput } from './taste.input';
 
 /** A taste that is not clean keeps the fish back at once: their next taste and harvest move, and who is short is said. */
@@ -14,17 +15,16 @@ export const module = command({
   who: CREW,
   input: TasteInput,
   run: async (doing, v) => {
-    if (v.passed) await tickStep(doing, v.stepId, say`Taste check`);
-    const plan = v.passed ? [] : await doing.steps();
-    await tasteCheck(doing.tx, doing.entry, { ...v, note: v.note ?? null });
-    if (v.passed) return say`Recorded: taste clean.`;
-    const groupId = plan.find((s) => s.id === v.stepId)?.groupId ?? '';
-    const kept = keepBack(plan, groupId, doing.today);
-    await moveSteps(doing.tx, kept.steps);
-    return [
-      say`Recorded: not clean.`,
-      ...sayKeptBack({ facts: await doing.facts(), plan, kept, units: doing.units }),
-    ].join(' ');
+    if (v.passed) {
+      const claimed = await claimStep(doing, v.stepId, 'taste', say`Taste check`);
+      return settle(doing, decideTaste({ ...claimed, later: [], told: [] }, v), true);
+    }
+    const step = await lockStep(doing.tx, v.stepId, 'taste');
+    const plan = await doing.steps();
+    const kept = keepBack(plan, step.groupId, doing.today);
+    const told = sayKeptBack({ facts: await doing.facts(), plan, kept, units: doing.units });
+    const group = await stepsOfGroups(doing.tx, [step.groupId]);
+    return settle(doing, decideTaste({ step, group, later: kept.steps, told }, v), true);
   },
   takeBack: { stays: word`A taste stands in the record of its batch. Taste again; the last one counts.` },
 });

@@ -1,8 +1,9 @@
+import { decideTransfer } from '../../core/fish/decideMove';
 import { say, word } from '../../core/words/words';
-import { transferFish } from '../../db/doing/fish';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { TransferInput } from '../inputs';
-import { CREW, tickStep } from '../shared';
+import { claimStep, CREW } from '../shared';
 
 export const module = command({
   name: 'purge.transfer',
@@ -11,18 +12,8 @@ export const module = command({
   who: CREW,
   input: TransferInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Move to purge tank`);
-    await transferFish({
-      tx: doing.tx,
-      entry: doing.entry,
-      facts: await doing.facts(),
-      done: {
-        ...v,
-        confirmed: v.confirmed ?? false,
-        kind: 'purge',
-      },
-    });
-    return say`Recorded.`;
+    const { step, group } = await claimStep(doing, v.stepId, 'purge', say`Move to purge tank`);
+    return settle(doing, decideTransfer({ facts: await doing.facts(), step, group }, v), v.confirmed);
   },
   takeBack: { stays: word`Fish in a purge tank are moved back, not taken back: the gate counts from their transfer.` },
 });

@@ -6,9 +6,25 @@ import { RuleBroken } from '../errors';
  */
 export type Decision<T> = { refused: { field: string; words: string } } | { asks: string[]; take: T };
 
-export const refused = (field: string, words: string): { refused: { field: string; words: string } } => ({
-  refused: { field, words },
-});
+/** @throws {RuleBroken} always: what may not be, and beside which field that is said */
+export function refuse(field: string, words: string): never {
+  throw new RuleBroken(field, words);
+}
+
+/**
+ * Works out a decision. What refuses it is thrown from anywhere within; what looks wrong is added to `asks`, so that all of it is
+ * asked at once.
+ */
+export function decide<T>(work: (asks: string[]) => T): Decision<T> {
+  const asks: string[] = [];
+  try {
+    const take = work(asks);
+    return { asks, take };
+  } catch (error) {
+    if (error instanceof RuleBroken) return { refused: { field: error.field, words: error.message } };
+    throw error;
+  }
+}
 
 /**
  * What is taken once everything is answered.

@@ -29,3 +29,8 @@ export interface PlanStep {
   detail: StepDetail;
   version: number;
 }
+
+export type StepState = 'planned' | 'done' | 'dropped';
+
+/** A step as the plan keeps it. */
+export type StoredStep = PlanStep & { state: StepState; doneOn: Day | null; note: string | null };

@@ -18,6 +18,7 @@ export const RANGES = {
   fishG: { low: 0.01, high: 50_000, why: word`heavier than any fish kept in tanks: check the unit` },
   stockedG: { low: 0.01, high: 20_000, why: word`heavier than any fish to be stocked: check the unit` },
   lengthCm: { low: 0.5, high: 300, why: word`longer than any fish kept in tanks: check the unit` },
+  pelletMm: { low: 0, high: 50, why: word`larger than any pellet: check the unit` },
   litres: { low: 0, high: 1_000_000, why: word`more than a thousand cubic metres: check the unit` },
   saltG: { low: 0, high: 1_000_000, why: word`more than a tonne of salt: check the unit` },
   tempC: { low: 0, high: 40, why: word`outside of what fish live in` },

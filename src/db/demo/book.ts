@@ -66,6 +66,7 @@ export class Book {
       species_code: lot.speciesCode ?? null,
       crop_code: lot.cropCode ?? null,
       product_code: lot.productCode ?? null,
+      pellet_mm: lot.pelletMm ?? null,
       start_mean_g: lot.startMeanG ?? null,
       supplier: lot.supplier ?? null,
       note: lot.note ?? null,

@@ -49,6 +49,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
   const feed = book.lot({
     code: 'FD-KOI-1',
     kind: 'feed',
+    speciesCode: koi.code,
     keeps: 'mass',
     beganOn: arrived,
     supplier: 'Corrie Feed Mill',

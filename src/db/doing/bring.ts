@@ -236,7 +236,14 @@ async function feedFromBefore(tx: Tx, entry: Entry, fresh: readonly FreshFeeding
     const code = `FEED-${prefixes.get(species) ?? 'FIS'}-EARLIER`;
     const known = await tx('lot').where({ code }).first('id');
     const lotId: string =
-      known?.id ?? (await createLot(tx, entry.farmId, { code, kind: 'feed', keeps: 'mass', beganOn: firstDay }));
+      known?.id ??
+      (await createLot(tx, entry.farmId, {
+        code,
+        kind: 'feed',
+        keeps: 'mass',
+        beganOn: firstDay,
+        speciesCode: species,
+      }));
     const [at] = await instants(tx, [{ day: firstDay, time: '00:00' }]);
     await recordMovement({
       tx,

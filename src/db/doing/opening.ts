@@ -232,6 +232,7 @@ export async function openFeed(
       kind: 'feed',
       keeps: 'mass',
       beganOn: entry.farmDay,
+      speciesCode: row.species,
     };
     await open(tx, entry, { lot, placeId, massG: row.massG, row: i });
   }

@@ -8,7 +8,7 @@ import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry, type R
 import { addSteps, newId, stepsOfLot, type StoredStep } from '../plan';
 import type { SpacedDetail } from '../plantingFacts';
 import { STANDING_EVENT } from '../keeping';
-import { recordHusbandry } from './keeping';
+import { recordHusbandry } from '../events';
 import type { Found } from '../entries';
 
 interface OfPlants {

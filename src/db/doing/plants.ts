@@ -9,7 +9,7 @@ import { finishStep, lockStep } from '../plan';
 import { cutOnDay } from '../plantingFacts';
 import { soldFromBench } from '../../core/crops/recipe';
 import { goodsCode } from '../../core/crops/recipes';
-import { recordHusbandry } from './keeping';
+import { recordHusbandry } from '../events';
 import { sowSeedInto } from './plantings';
 import { packedAs } from './packing';
 

@@ -33,7 +33,7 @@ export async function requireNothingRests(tx: Tx, was: Found): Promise<void> {
   const key = was.entryKey;
   const moved: { lot_id: string; recorded_at: Date; from_role: string }[] = await tx('movement as m')
     .join('place as p', 'p.id', 'm.from_place_id')
-    .where('m.entry_key', 'like', `${key}:%`)
+    .where((q) => void q.where('m.entry_key', key).orWhere('m.entry_key', 'like', `${key}:%`))
     .whereIn('m.reason', ['grade', 'merge'])
     .select('m.lot_id', 'm.recorded_at', 'p.role as from_role');
   if (moved.length === 0) return;

@@ -6,8 +6,6 @@ import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/facts/farm';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Tx } from '../connection';
-import { prefixesInUse } from '../lotPrefix';
-import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../ledger';
 
 export const STALE = word`Someone else changed this meanwhile. Reload to see it; what you typed is still here.`;
 
@@ -30,39 +28,6 @@ export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
       version: rule.version + 1,
     });
   if (changed === 0) throw new RuleBroken('form', STALE);
-}
-
-/** Feed that came: a lot in the store. @returns its code */
-export async function receiveFeed(
-  tx: Tx,
-  entry: Entry,
-  got: { code: string; speciesCode: string; massG: number; supplier: string | null; costMinor: number | null },
-): Promise<string> {
-  const prefix = (await prefixesInUse(tx)).get(got.speciesCode);
-  if (!prefix) throw new RuleBroken('speciesCode', say`Choose a species of this farm.`);
-  const code = await freeLotCode(tx, `FEED-${prefix}-${got.code.trim().toUpperCase()}`);
-  const lotId = await createLot(tx, entry.farmId, {
-    code,
-    kind: 'feed',
-    keeps: 'mass',
-    beganOn: entry.farmDay,
-    supplier: got.supplier,
-    costMinor: got.costMinor,
-  });
-  const supplier = await placeOfRole(tx, 'supplier');
-  const store = await placeOfRole(tx, 'feed');
-  await recordMovement({
-    tx,
-    entry,
-    movement: {
-      lotId,
-      fromPlaceId: supplier,
-      toPlaceId: store,
-      massG: got.massG,
-      reason: 'receive',
-    },
-  });
-  return code;
 }
 
 /** Numbers of the library that a farm may set for itself; pairs and triples by their position. */

@@ -6,7 +6,7 @@ import { formatNumber } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { balanceAt, createLot, freeLotCode, placeOfRole, recordMovement, storeHolding, type Entry } from '../ledger';
-import { recordHusbandry } from './keeping';
+import { recordHusbandry } from '../events';
 import type { Found } from '../entries';
 
 interface NewFinding {

@@ -33,6 +33,7 @@ import * as m31 from './0031_one_farms_file';
 import * as m32 from './0032_last_readings';
 import * as m33 from './0033_days';
 import * as m34 from './0034_undone_as_done';
+import * as m35 from './0035_feed_is_for';
 
 const MIGRATIONS = [
   m1,
@@ -69,6 +70,7 @@ const MIGRATIONS = [
   m32,
   m33,
   m34,
+  m35,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

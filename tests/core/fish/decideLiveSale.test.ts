@@ -21,7 +21,7 @@ const farm = (over: Partial<FarmFacts> = {}) =>
 const sale = { lotCode: 'TRT-1', fromPlaceId: 'k1', productCode: 'trout-live', count: 5, massG: 5 * 330 };
 
 const refusal = (facts: FarmFacts, of = sale) => {
-  const decision = decideLiveSale({ facts, lastSeen: null }, of);
+  const decision = decideLiveSale({ facts, today: '2026-06-01', lastSeen: null }, of);
   return 'refused' in decision ? decision.refused : null;
 };
 
@@ -48,8 +48,10 @@ describe('fish for live sale, by whatever door', () => {
   test('treated and ill fish are asked about, all at once, and sold only after a yes', () => {
     const treatments = [{ lotCode: 'TRT-1', product: 'Salt bath', until: '2026-06-09' }];
     const lastSeen = { state: 'ill', day: '2026-05-30' };
-    const decision = decideLiveSale({ facts: farm({ treatments }), lastSeen }, sale);
+    const decision = decideLiveSale({ facts: farm({ treatments }), today: '2026-06-01', lastSeen }, sale);
     expect(() => settled(decision, false)).toThrow(/treated with Salt bath.*\n.*was ill when last observed/);
-    expect(settled(decision, true).product.code).toBe('trout-live');
+    const { effects } = settled(decision, true);
+    expect(effects[0]).toMatchObject({ does: 'movement', reason: 'harvest', count: 5 });
+    expect(effects[1]).toMatchObject({ does: 'lot', lot: { productCode: 'trout-live', code: 'LF-TRT-260601' } });
   });
 });

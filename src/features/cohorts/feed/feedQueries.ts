@@ -3,8 +3,7 @@ import { explainFeed, type Explanation } from '../../../core/explain';
 import type { FeedRule } from '../../../core/facts/farm';
 import { bothRations, tankFeed } from '../../../core/plan/tankFeed';
 import { addDays, type Day } from '../../../core/quantity/days';
-import { feedStore, type FeedLot } from '../../../db/fishRecords';
-import { prefixesInUse } from '../../../db/lotPrefix';
+import { feedStore } from '../../../db/feedStore';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
 
 export interface FeedRow {
@@ -21,6 +20,13 @@ export interface FeedRow {
   byGrowthG: number;
   byTableG: number | null;
   because: Explanation;
+}
+
+export interface FeedLot {
+  code: string;
+  leftG: number;
+  receivedOn: Day;
+  supplier: string | null;
 }
 
 export interface FeedPage extends DayView {
@@ -41,10 +47,7 @@ export interface FeedPage extends DayView {
 }
 
 export async function feedPage(search: Search): Promise<FeedPage> {
-  const view = await farmView(search, async (tx) => ({
-    lots: await feedStore(tx),
-    prefixes: await prefixesInUse(tx),
-  }));
+  const view = await farmView(search, async (tx) => ({ lots: await feedStore(tx) }));
   const { facts, forecast, at, more, today, units } = view;
   const tanks = facts.places.flatMap((p): FeedRow[] => {
     const fed = tankFeed({ facts, forecast, place: p, at });
@@ -67,7 +70,10 @@ export async function feedPage(search: Search): Promise<FeedPage> {
       },
     ];
   });
-  const lotsFor = (code: string) => more.lots.filter((l) => l.prefix === more.prefixes.get(code));
+  const lotsFor = (code: string | null) =>
+    more.lots
+      .filter((l) => l.speciesCode === code)
+      .map((l): FeedLot => ({ code: l.lotCode, leftG: l.massG, receivedOn: l.beganOn, supplier: l.supplier }));
   const codes = facts.species.map((s) => s.code).filter((code) => isFed(view, code) || lotsFor(code).length > 0);
   return {
     ...dayOnly(view),

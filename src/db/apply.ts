@@ -1,0 +1,112 @@
+import type { Effect, LotRef, Spot, StepChange } from '../core/acts/effects';
+import type { OutsideRole, StoreRole } from '../core/setup/roles';
+import type { Tx } from './connection';
+import { addPurgeCheck, finishTask, recordFeeding, recordHusbandry, recordSample } from './events';
+import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from './ledger';
+import { addSteps } from './plan';
+import { beginBatch, closeBatch } from './purgeBatch';
+
+/**
+ * Performs what an act comes to, in the transaction of its entry. Everything it writes bears the entry's key, or is kept under it
+ * by the database: that is the list by which it is taken back.
+ * @returns the codes of the lots it made, by their names in the list
+ */
+export async function apply(tx: Tx, entry: Entry, effects: readonly Effect[]): Promise<Record<string, string>> {
+  const doing = new Applying(tx, entry);
+  for (const effect of effects) await doing.one(effect);
+  return doing.codes;
+}
+
+class Applying {
+  readonly codes: Record<string, string> = {};
+  private readonly lots = new Map<string, string>();
+  private readonly places = new Map<string, string>();
+  private parts = 0;
+
+  constructor(
+    private readonly tx: Tx,
+    private readonly entry: Entry,
+  ) {}
+
+  async one(effect: Effect): Promise<void> {
+    const { tx, entry } = this;
+    switch (effect.does) {
+      case 'lot':
+        return this.makeLot(effect);
+      case 'movement':
+        return this.move(effect);
+      case 'sample':
+        return void (await recordSample(tx, entry, effect));
+      case 'event':
+        return this.note(effect);
+      case 'purgeCheck':
+        return addPurgeCheck(tx, entry, { ...effect, kind: effect.check });
+      case 'batchOpened':
+        return beginBatch(tx, entry, effect.batch);
+      case 'batchClosed':
+        return closeBatch(tx, effect.groupId, entry.farmDay);
+      case 'job':
+        return finishTask(tx, entry, effect);
+      case 'stepsAdded':
+        return addSteps(tx, entry.farmId, effect.steps);
+      case 'step':
+        return this.changeStep(effect.stepId, effect.became);
+    }
+  }
+
+  /** Tells apart the records of one entry: the first bears its key as it is. */
+  private part(): string {
+    this.parts += 1;
+    return this.parts === 1 ? '' : `:${this.parts}`;
+  }
+
+  private async makeLot({ as, lot, free }: Extract<Effect, { does: 'lot' }>): Promise<void> {
+    const code = free ? await freeLotCode(this.tx, lot.code) : lot.code;
+    this.lots.set(as, await createLot(this.tx, this.entry.farmId, { ...lot, code }));
+    this.codes[as] = code;
+  }
+
+  private async move({ lot, from, to, eaten, lineId, does: _, ...rest }: Extract<Effect, { does: 'movement' }>) {
+    const movement = {
+      ...{ ...rest, lotId: this.lotOf(lot), fromPlaceId: await this.placeOf(from), toPlaceId: await this.placeOf(to) },
+      ...(lineId ? { orderLineId: lineId } : {}),
+    };
+    const { id } = await recordMovement({ tx: this.tx, entry: this.entry, movement, part: this.part() });
+    if (eaten) await recordFeeding(this.tx, this.entry, { movementId: id, ...eaten });
+  }
+
+  private note({ event, lot }: Extract<Effect, { does: 'event' }>): Promise<void> {
+    const about = lot ? { ...event, lotId: this.lotOf(lot) } : event;
+    return recordHusbandry({ tx: this.tx, entry: this.entry, event: about, part: this.part() });
+  }
+
+  private lotOf(lot: LotRef): string {
+    return 'lotId' in lot ? lot.lotId : this.lots.get(lot.made)!;
+  }
+
+  private async placeOf(spot: Spot): Promise<string> {
+    return 'placeId' in spot ? spot.placeId : this.firstOf(spot.role);
+  }
+
+  private async firstOf(role: StoreRole | OutsideRole): Promise<string> {
+    const known = this.places.get(role) ?? (await placeOfRole(this.tx, role));
+    this.places.set(role, known);
+    return known;
+  }
+
+  private async changeStep(stepId: string, { state, ...rest }: StepChange): Promise<void> {
+    const columns = {
+      lot_code: rest.lotCode,
+      from_place_id: rest.fromPlaceId,
+      to_place_id: rest.toPlaceId,
+      day: rest.day,
+      count: rest.count,
+      state,
+      done_on: state === undefined ? undefined : state === 'done' ? this.entry.farmDay : null,
+    };
+    const changed = Object.fromEntries(Object.entries(columns).filter(([, v]) => v !== undefined));
+    await this.tx('plan_step')
+      .where({ id: stepId })
+      .update({ ...changed, version: this.tx.raw('version + 1') });
+  }
+}
