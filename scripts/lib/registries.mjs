@@ -11,7 +11,10 @@ const REGISTRIES = [
   { folder: 'src/core/log/verbs', own: ['verb', 'reading', 'words'] },
   { folder: 'src/core/tables/kinds', own: [] },
   { folder: 'src/core/lots', own: ['lotKind', 'lots'] },
-  { folder: 'src/commands', own: ['client', 'check', 'registry', 'command', 'inputs', 'tableRows', 'shared'] },
+  {
+    folder: 'src/commands',
+    own: ['client', 'check', 'registry', 'command', 'inputs', 'tableRows', 'shared', 'plantsKnown'],
+  },
   { folder: 'src/questions', own: ['registry', 'question'] },
   { folder: 'src/jobs/kinds', own: [] },
 ];

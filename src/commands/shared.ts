@@ -6,7 +6,7 @@ import { askChanged, askPlanned } from '../core/plan/askPlanned';
 import type { FarmFacts } from '../core/facts/farm';
 import type { StepKind } from '../core/facts/step';
 import type { PlanStep } from '../core/facts/step';
-import { stepJob } from '../core/tasks/sources/step';
+import { stepJob } from '../core/tasks/jobs';
 import type { Brought } from '../db/doing/bring';
 import { lotByCode } from '../db/lots';
 import { finishTask } from '../db/events';
@@ -72,11 +72,14 @@ export interface Claimed {
   lotId: string;
 }
 
+/** Steps that a lot begins with: there is none before. */
+const BEGINS: ReadonlySet<StepKind> = new Set(['stock', 'sow']);
+
 /** A step of the plan that is done now: ticked off the round, locked, with what belongs to it. @throws {RuleBroken} when it is not open */
 export async function claimStep(doing: Doing, stepId: string, kind: StepKind, title: string): Promise<Claimed> {
   await tickStep(doing, stepId, title);
   const step = await lockStep(doing.tx, stepId, kind);
-  const lot = kind === 'stock' ? { id: '' } : await lotByCode(doing.tx, step.lotCode);
+  const lot = BEGINS.has(kind) ? { id: '' } : await lotByCode(doing.tx, step.lotCode);
   return { step, group: await stepsOfGroups(doing.tx, [step.groupId]), lotId: lot.id };
 }
 

@@ -3,6 +3,3 @@ const GOODS = `select coalesce(c.params->>'recipeOf', c.code) from crop c`;
 /** SQL: the code that seed and products bear of what a lot grows by a recipe. @param lot alias of the lot's row */
 export const goodsOf = (lot: string): string =>
   `(${GOODS} where c.farm_id = ${lot}.farm_id and c.code = ${lot}.crop_code)`;
-
-/** SQL: the same of a recipe whose code is bound in the place of the question mark. */
-export const GOODS_OF_RECIPE = `(${GOODS} where c.code = ?)`;

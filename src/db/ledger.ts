@@ -1,5 +1,6 @@
 import { say, told } from '../core/words/words';
-import { ROLE_NAMES, type OutsideRole, type StoreRole } from '../core/setup/roles';
+import { standardPlace } from '../core/setup/newFarm';
+import { OUTSIDE_ROLES, ROLE_NAMES, type OutsideRole, type StoreRole } from '../core/setup/roles';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { NewLot, Reason } from '../core/acts/effects';
@@ -153,8 +154,20 @@ export async function balanceAt(tx: Tx, lotId: string, placeId: string): Promise
 /** The place outside, or the first store in walking order, that is for this. Every farm has the places outside. */
 export async function placeOfRole(tx: Tx, role: StoreRole | OutsideRole): Promise<string> {
   const row = await tx('place').where({ role, retired_on: null }).orderBy(['walk_order', 'code']).first('id');
-  if (!row) throw new RuleBroken('placeId', say`This farm has no ${told(ROLE_NAMES[role])} yet. Add one on Farm.`);
-  return row.id;
+  if (row) return row.id;
+  if (!isOutside(role))
+    throw new RuleBroken('placeId', say`This farm has no ${told(ROLE_NAMES[role])} yet. Add one on Farm.`);
+  return addOutside(tx, role);
+}
+
+const isOutside = (role: string): role is OutsideRole => (OUTSIDE_ROLES as readonly string[]).includes(role);
+
+/** A place outside that farms of an older file have not. */
+async function addOutside(tx: Tx, role: OutsideRole): Promise<string> {
+  const { id, code, name, kind, isSource, walk, walkOrder } = standardPlace(randomUUID(), role);
+  const farm_id = tx.raw(`nullif(current_setting('app.farm_id', true), '')::uuid`);
+  await tx('place').insert({ farm_id, id, code, name, kind, role, is_source: isSource, walk, walk_order: walkOrder });
+  return id;
 }
 
 /** The store of a role where a lot lies, the fullest first; where it lies in none, the one it would be put in. */

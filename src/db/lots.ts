@@ -30,3 +30,12 @@ export async function cohortIn(tx: Tx, placeId: string): Promise<string | null> 
     .first('l.code');
   return held?.code ?? null;
 }
+
+/** What was counted last of what came up of a sowing; null: nobody has counted. */
+export async function lastCameUp(tx: Tx, lotId: string): Promise<{ count: number; day: Day } | null> {
+  const seen = await standingHusbandry(tx)
+    .where({ lot_id: lotId, kind: 'came_up' })
+    .orderByRaw('recorded_at desc, ctid desc')
+    .first('count', 'farm_day');
+  return seen ? { count: seen.count, day: seen.farm_day } : null;
+}

@@ -120,13 +120,6 @@ export async function lockStep(tx: Tx, stepId: string, kind: PlanStep['kind']): 
   return toStep(row);
 }
 
-/** Marks a step done. What was done before it in its group must be done first. */
-export async function finishStep(tx: Tx, step: StoredStep, day: Day): Promise<void> {
-  await tx('plan_step')
-    .where({ id: step.id })
-    .update({ state: 'done', done_on: day, version: step.version + 1 });
-}
-
 /** @throws {RuleBroken} when a later step of the group of a step is done */
 export async function requireNothingDoneAfter(tx: Tx, stepId: string): Promise<void> {
   const step = (await tx<StepRow>('plan_step').where({ id: stepId }).first())!;

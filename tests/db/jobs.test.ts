@@ -12,7 +12,11 @@ import { METRIC } from '../../src/core/quantity/units';
 import { freshReader, loadFacts } from '../../src/db/slices';
 import { openSteps } from '../../src/db/plan';
 import type { Doing } from '../../src/server/command';
-import { clearBed, pickPlants, pickStep, sowSeed, transplant } from '../../src/db/doing/plants';
+import { module as clear } from '../../src/commands/plants/clear';
+import { module as pick } from '../../src/commands/plants/pick';
+import { module as pickNow } from '../../src/commands/plants/pickNow';
+import { module as sow } from '../../src/commands/plants/sow';
+import { module as transplanting } from '../../src/commands/plants/transplant';
 import { finishTask, recordSample, withdrawSample } from '../../src/db/events';
 import { recordReadings, withdrawReadings } from '../../src/db/readings';
 import { feedShares } from '../../src/core/plan/feedShares';
@@ -91,6 +95,12 @@ const feedTank = (tx: Tx, e: Entry, fed: Body) => act(tx, e, feed, { ...fed, con
 const tasteCheck = (tx: Tx, e: Entry, tasted: Body) => act(tx, e, taste, tasted);
 const exchangeWater = (tx: Tx, e: Entry, done: Body) => act(tx, e, exchange, done);
 const receiveFish = (tx: Tx, e: Entry, got: Body) => act(tx, e, receive, got);
+const sowSeed = (tx: Tx, e: Entry, sown: Body) => act(tx, e, sow, sown);
+const transplant = (tx: Tx, e: Entry, done: Body) => act(tx, e, transplanting, done);
+const pickStep = async (tx: Tx, e: Entry, done: Body) =>
+  (await (act(tx, e, pick, done) as unknown as Promise<{ words: string }>)).words;
+const pickPlants = (tx: Tx, e: Entry, done: Body) => act(tx, e, pickNow, done);
+const clearBed = (tx: Tx, e: Entry, done: Body) => act(tx, e, clear, done);
 const gateOf = async (tx: Tx, groupId: string, day: string) =>
   (await gatesOf({ tx, groupIds: [groupId], today: day, treatments: [] })).get(groupId)!;
 
@@ -465,27 +475,27 @@ describe('fish', () => {
 describe('crops', () => {
   test('from seed to box: seeds leave their lot, losses go to compost, heads are packed', async () => {
     await trying(async (tx) => {
-      const sow = await tx('plan_step')
+      const planned = await tx('plan_step')
         .where({ kind: 'sow', state: 'planned', crop_code: 'butterhead-lettuce' })
         .orderBy('day')
         .first();
-      const find = (kind: string) => tx('plan_step').where({ group_id: sow.group_id, kind }).first();
+      const find = (kind: string) => tx('plan_step').where({ group_id: planned.group_id, kind }).first();
       await expect(transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 50 })).rejects.toThrow(
-        /has not been sown yet/,
+        /it has to be stocked or sown first/,
       );
-      await sowSeed(tx, entry(), { stepId: sow.id, count: 120 });
+      await sowSeed(tx, entry(), { stepId: planned.id, count: 120 });
       await expect(transplant(tx, entry(), { stepId: (await find('transplant')).id, count: 121 })).rejects.toThrow(
-        /121 cannot have come up/,
+        /120 are on the bench; 121 went in. Were that many counted/,
       );
       const came = { stepId: (await find('transplant')).id, count: 104 };
       await expect(transplant(tx, entry(), came)).rejects.toThrow(/16 of 120 did not come up or are left over/);
       await transplant(tx, entry(), { ...came, confirmed: true });
-      const lot = await tx('lot').where({ code: sow.lot_code }).first();
-      const pick = await find('pick');
-      await expect(pickStep(tx, entry(), { stepId: pick.id, quantity: 105 })).rejects.toThrow(
-        /105 cannot have been picked/,
+      const lot = await tx('lot').where({ code: planned.lot_code }).first();
+      const due = await find('pick');
+      await expect(pickStep(tx, entry(), { stepId: due.id, quantity: 105 })).rejects.toThrow(
+        /104 plants stand here; 105 were picked. Were that many counted/,
       );
-      const { code } = await pickStep(tx, entry(), { stepId: pick.id, quantity: 98 });
+      const [, code] = /Packed as (\S+?)\.$/.exec(await pickStep(tx, entry(), { stepId: due.id, quantity: 98 }))!;
       await clearBed(tx, entry(), { stepId: (await find('clear')).id });
       const { rows } = await tx.raw(
         'select p.code, b.count from balance b join place p on p.id = b.place_id where b.lot_id = ? and b.count <> 0 order by p.code',
@@ -499,11 +509,11 @@ describe('crops', () => {
       const origin = await tx('lot_origin as o')
         .join('lot as f', 'f.id', 'o.from_lot_id')
         .join('lot as l', 'l.id', 'o.lot_id')
-        .where('l.code', 'in', [code, sow.lot_code])
+        .where('l.code', 'in', [code, planned.lot_code])
         .orderBy('l.code')
         .select('l.code', 'f.code as from');
       expect(origin.map((o) => o.from.slice(0, 7))).toEqual(
-        expect.arrayContaining(['SD-BULE', sow.lot_code.slice(0, 7)]),
+        expect.arrayContaining(['SD-BULE', planned.lot_code.slice(0, 7)]),
       );
     });
   });
@@ -513,28 +523,24 @@ describe('crops', () => {
       const before = (await loadFacts(tx, TODAY, true)).plantings.find(
         (p) => p.cropCode === 'mizuna' && p.transplantedOn,
       )!;
-      await pickPlants({
-        tx,
-        entry: entry(),
-        picked: { lotId: before.lotId, placeId: before.placeId, quantity: 3000 },
-      });
+      await pickPlants(tx, entry(), { lotId: before.lotId, placeId: before.placeId, quantity: 3000 });
       const after = (await loadFacts(tx, TODAY, true)).plantings.find((p) => p.lotId === before.lotId)!;
       expect(after.count).toBe(before.count);
       expect(after.cutsDone).toBe(before.cutsDone + 1);
       expect(after.lastCutOn).toBe(TODAY);
       await expect(
-        pickPlants({ tx, entry: entry(), picked: { lotId: before.lotId, placeId: before.placeId, quantity: 4000000 } }),
+        pickPlants(tx, entry(), { lotId: before.lotId, placeId: before.placeId, quantity: 4000000 }),
       ).rejects.toThrow(/three times a full crop. Check the unit/);
     });
   });
 
   test('more seed than there is in the store is refused', async () => {
     await trying(async (tx) => {
-      const sow = await tx('plan_step')
+      const planned = await tx('plan_step')
         .where({ kind: 'sow', state: 'planned', crop_code: 'rocket' })
         .orderBy('day')
         .first();
-      await expect(sowSeed(tx, entry(), { stepId: sow.id, count: 900_000 })).rejects.toThrow(
+      await expect(sowSeed(tx, entry(), { stepId: planned.id, count: 900_000 })).rejects.toThrow(
         /seed store holds [\d,]+ of these seeds/,
       );
     });

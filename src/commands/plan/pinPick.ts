@@ -1,7 +1,7 @@
 import { say } from '../../core/words/words';
 import { lockStep } from '../../db/plan';
 import { command } from '../../server/command';
-import { followPlants } from '../../server/plantings';
+import { followPlants } from '../plantsKnown';
 import { RuleBroken } from '../../core/errors';
 import { CREW, PLAN_STAYS, said } from '../shared';
 import { PinPickInput } from './pinPick.input';

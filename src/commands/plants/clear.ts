@@ -1,8 +1,10 @@
+import { decideClear } from '../../core/crops/acts/decideLoss';
 import { say, word } from '../../core/words/words';
-import { clearBed } from '../../db/doing/plants';
+import { balanceAt } from '../../db/ledger';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { StepInput } from '../inputs';
-import { CREW, tickStep } from '../shared';
+import { claimStep, CREW } from '../shared';
 
 export const module = command({
   name: 'plants.clear',
@@ -11,9 +13,9 @@ export const module = command({
   who: CREW,
   input: StepInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Clear and clean`);
-    await clearBed(doing.tx, doing.entry, v);
-    return say`Recorded.`;
+    const { step, lotId } = await claimStep(doing, v.stepId, 'clear', say`Clear and clean`);
+    const { count: there } = await balanceAt(doing.tx, lotId, step.fromPlaceId!);
+    return settle(doing, decideClear({ step, lotId, there }), true);
   },
   takeBack: { words: () => say`Taken back: the plants stand where they stood, and the job is open again.` },
 });

@@ -1,9 +1,9 @@
 import { IsOptional } from 'class-validator';
 import { word } from '../../core/words/words';
 import { RANGES } from '../../core/quantity/ranges';
-import { AmountField, CodeField, IdField } from '../inputs';
+import { AmountField, CodeField, Confirmable, IdField } from '../inputs';
 
-export class PickNowInput {
+export class PickNowInput extends Confirmable {
   @IdField(word`Choose a planting`) lotId!: string;
   @IdField(word`Choose a bed`) placeId!: string;
   @AmountField(RANGES.units, { words: word`Give what was picked as a number`, low: word`Give what was picked` })

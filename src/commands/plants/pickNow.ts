@@ -1,6 +1,8 @@
+import { decidePickNow } from '../../core/crops/acts/decidePick';
 import { say, word } from '../../core/words/words';
+import { cutOnDay } from '../../db/plantingFacts';
 import { command } from '../../server/command';
-import { followPlants, pickAsPlanned } from '../../server/plantings';
+import { inOneLine, plantKnown, settlePlants } from '../plantsKnown';
 import { CREW } from '../shared';
 import { PickNowInput } from './pickNow.input';
 
@@ -12,8 +14,8 @@ export const module = command({
   who: CREW,
   input: PickNowInput,
   run: async (doing, v) => {
-    const { code, lotCode } = await pickAsPlanned(doing, v);
-    return [say`Packed as ${code}.`, ...(await followPlants(doing, [lotCode]))].join(' ');
+    const known = { ...(await plantKnown(doing)), cut: await cutOnDay(doing.tx, v, doing.entry.farmDay) };
+    return inOneLine(await settlePlants(doing, decidePickNow(known, v), v.confirmed));
   },
   takeBack: { words: () => say`Taken back: that picking.` },
 });

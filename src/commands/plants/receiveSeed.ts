@@ -1,7 +1,8 @@
-import { formatNumber } from '../../core/quantity/units';
+import { decideSeedReceiving } from '../../core/crops/acts/decideSowing';
 import { say } from '../../core/words/words';
-import { receiveSeed } from '../../db/doing/plants';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
+import { plantKnown } from '../plantsKnown';
 import { CREW, said } from '../shared';
 import { ReceiveSeedInput } from './receiveSeed.input';
 
@@ -11,7 +12,6 @@ export const module = command({
   title: (v) => say`Receive seed ${v.code}`,
   who: CREW,
   input: ReceiveSeedInput,
-  run: async ({ tx, entry }, v) =>
-    said(say`In the store: ${formatNumber(v.count)} seeds as ${await receiveSeed(tx, entry, v)}.`),
+  run: async (doing, v) => said(await settle(doing, decideSeedReceiving(await plantKnown(doing), v), true)),
   takeBack: { words: () => say`Taken back: that seed was not received.` },
 });

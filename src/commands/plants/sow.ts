@@ -1,9 +1,10 @@
+import { decideSow } from '../../core/crops/acts/decideSowing';
 import { say, word } from '../../core/words/words';
-import { freeSowing } from '../../db/doing/plantings';
-import { sowSeed } from '../../db/doing/plants';
+import { freeSowing } from '../../db/doing/restsOn';
+import { seedLots } from '../../db/seedStore';
 import { command } from '../../server/command';
-import { followPlants } from '../../server/plantings';
-import { CREW, tickStep } from '../shared';
+import { inOneLine, plantKnown, settlePlants } from '../plantsKnown';
+import { claimStep, CREW } from '../shared';
 import { CountInput } from './sow.input';
 
 export const module = command({
@@ -13,9 +14,9 @@ export const module = command({
   who: CREW,
   input: CountInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Sow`);
-    const lotCode = await sowSeed(doing.tx, doing.entry, v);
-    return [say`Recorded.`, ...(await followPlants(doing, [lotCode]))].join(' ');
+    const { step } = await claimStep(doing, v.stepId, 'sow', say`Sow`);
+    const known = { ...(await plantKnown(doing)), step, seeds: await seedLots(doing.tx) };
+    return inOneLine(await settlePlants(doing, decideSow(known, v), true));
   },
   takeBack: {
     words: () => say`Taken back: the seed is in the store again, and the job is open.`,

@@ -1,11 +1,11 @@
-import { RuleBroken } from '../../core/errors';
-import { RANGES } from '../../core/quantity/ranges';
-import { all, plural, say, word } from '../../core/words/words';
-import { freeSowing } from '../../db/doing/plantings';
-import { sowSeed } from '../../db/doing/plants';
+import { decideSowMany, seedsWanted } from '../../core/crops/acts/decideSowing';
+import { say, word } from '../../core/words/words';
+import { freeSowing } from '../../db/doing/restsOn';
+import { lockStep } from '../../db/plan';
+import { seedLots } from '../../db/seedStore';
 import { command } from '../../server/command';
-import { followPlants } from '../../server/plantings';
-import { CREW, said, tickStep } from '../shared';
+import { plantKnown, settlePlants } from '../plantsKnown';
+import { CREW } from '../shared';
 import { SowManyInput } from './sowMany.input';
 
 /** Several planned sowings in one press: what the bench holds. One entry, taken back as one. */
@@ -15,20 +15,12 @@ export const module = command({
   title: word`Sow what the bench holds`,
   who: CREW,
   input: SowManyInput,
-  run: async (doing, { seeds }) => {
-    const wanted = Object.entries(seeds);
-    for (const [stepId, count] of wanted)
-      if (!Number.isInteger(count) || count < 0 || count > RANGES.count.high)
-        throw new RuleBroken(stepId, say`Give a whole number of 0 or more.`);
-    const sown = wanted.filter(([, count]) => count > 0);
-    if (sown.length === 0) throw new RuleBroken('form', say`Say how many seeds of at least one sowing.`);
-    const codes: string[] = [];
-    for (const [stepId, count] of sown) {
-      await tickStep(doing, stepId, say`Sow`);
-      codes.push(await sowSeed(doing.tx, doing.entry, { stepId, count, part: `:${codes.length}`, field: stepId }));
-    }
-    const lines = await followPlants(doing, codes);
-    return said(say`${plural(codes.length, '# sowing', '# sowings')} on the bench: ${all(codes)}.`, lines);
+  run: async (doing, v) => {
+    const sowings = [];
+    for (const [stepId, count] of seedsWanted(v.seeds))
+      sowings.push({ step: await lockStep(doing.tx, stepId, 'sow'), count });
+    const known = { ...(await plantKnown(doing)), sowings, seeds: await seedLots(doing.tx) };
+    return settlePlants(doing, decideSowMany(known), true);
   },
   takeBack: {
     words: () => say`Taken back: the seed is in the store again, and the jobs are open.`,

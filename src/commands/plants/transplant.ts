@@ -1,8 +1,10 @@
+import { decideTransplant } from '../../core/crops/acts/decideMoveOn';
 import { say, word } from '../../core/words/words';
-import { transplant } from '../../db/doing/plants';
+import { balanceAt } from '../../db/ledger';
+import { lastCameUp } from '../../db/lots';
 import { command } from '../../server/command';
-import { followPlants } from '../../server/plantings';
-import { CREW, tickStep } from '../shared';
+import { inOneLine, plantKnown, settlePlants } from '../plantsKnown';
+import { claimStep, CREW } from '../shared';
 import { TransplantInput } from './transplant.input';
 
 export const module = command({
@@ -12,9 +14,15 @@ export const module = command({
   who: CREW,
   input: TransplantInput,
   run: async (doing, v) => {
-    await tickStep(doing, v.stepId, say`Transplant`);
-    const lotCode = await transplant(doing.tx, doing.entry, v);
-    return [say`Recorded.`, ...(await followPlants(doing, [lotCode]))].join(' ');
+    const { tx } = doing;
+    const { step, lotId } = await claimStep(doing, v.stepId, 'transplant', say`Transplant`);
+    const known = {
+      ...(await plantKnown(doing)),
+      ...{ step, lotId },
+      there: (await balanceAt(tx, lotId, step.fromPlaceId!)).count,
+      cameUp: await lastCameUp(tx, lotId),
+    };
+    return inOneLine(await settlePlants(doing, decideTransplant(known, v), v.confirmed));
   },
   takeBack: { words: () => say`Taken back: the seedlings are on the bench again, and the job is open.` },
 });

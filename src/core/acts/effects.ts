@@ -22,6 +22,8 @@ export type Reason =
   | 'lost'
   | 'pick'
   | 'clear'
+  /** More were counted than the books had. */
+  | 'count'
   | 'release'
   | 'allocate'
   | 'deliver'

@@ -93,7 +93,7 @@ export function sowingGaps({ facts, forecast, promise, codeFor, newId }: SowingG
         },
       ];
     });
-    return [...sown, ...never].sort((a, b) => a.week - b.week);
+    return [...sown, ...never].sort((a, b) => (a.wantedOn < b.wantedOn ? -1 : Number(a.wantedOn > b.wantedOn)));
   });
 }
 

@@ -175,7 +175,6 @@ function usableFeedG(d: FarmDescription): [number, number] {
   return [of(0), of(1)];
 }
 
- 
 function schools(d: FarmDescription, kg: number, [low, high]: [number, number], units: UnitChoice): Follows[] {
   const feedG = kg * RATION * 1000;
   const times = (low + high) / 2 / feedG;

@@ -17,11 +17,12 @@ export const OUTSIDE_ROLES = [
   'donated',
   'regrouped',
   'released',
+  'counted',
 ] as const;
 export type OutsideRole = (typeof OUTSIDE_ROLES)[number];
 
 /** Lots come from these: the only places whose balance may go below nothing. */
-export const SOURCE_ROLES: readonly OutsideRole[] = ['supplier', 'made', 'before'];
+export const SOURCE_ROLES: readonly OutsideRole[] = ['supplier', 'made', 'before', 'counted'];
 
 /** What the places that every farm begins with are called on paper. */
 export const CODE_OF_ROLE: Record<StoreRole | OutsideRole, string> = {
@@ -43,6 +44,7 @@ export const CODE_OF_ROLE: Record<StoreRole | OutsideRole, string> = {
   donated: 'DONATED',
   regrouped: 'REGROUPED',
   released: 'RELEASED',
+  counted: 'COUNTED',
 };
 
 export const ROLE_NAMES: Record<StoreRole | OutsideRole, string> = {
@@ -64,4 +66,5 @@ export const ROLE_NAMES: Record<StoreRole | OutsideRole, string> = {
   donated: word`Donated`,
   regrouped: word`Regrouped into other lots`,
   released: word`Released`,
+  counted: word`Counted otherwise`,
 };

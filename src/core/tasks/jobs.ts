@@ -19,6 +19,9 @@ export const jobId = (kind: string, subject: string, day: Day | null = null, slo
   slot,
 });
 
+/** The job that a step of the plan is. */
+export const stepJob = (stepId: string): JobId => jobId('step', stepId);
+
 /** Tells jobs apart in lists and maps. Made here, compared, and never taken apart. */
 export function jobKey({ kind, subject, day, slot }: JobId): string {
   return `${kind}|${subject}|${day ?? ''}|${slot}`;

@@ -5,7 +5,7 @@ import { sowingGroup, stageLengthDays } from '../../core/plan/build';
 import { stepWords } from '../../core/plan/steps/steps';
 import type { PlanStep } from '../../core/facts/step';
 import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/days';
-import { stepJob } from '../../core/tasks/sources/step';
+import { stepJob } from '../../core/tasks/jobs';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
 import { BEDS } from './farm';
 import { Random } from './random';

@@ -229,6 +229,7 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
   const holding = standardPlace(new Random(90).uuid(), 'live');
   const before = standardPlace(new Random(92).uuid(), 'before');
   const released = standardPlace(new Random(93).uuid(), 'released');
+  const counted = standardPlace(new Random(94).uuid(), 'counted');
   const pond = {
     ...blankPlace({
       id: new Random(91).uuid(),
@@ -243,5 +244,5 @@ export function demoPlaces(random: Random, loops: LoopFact[]): DemoPlace[] {
     volumeL: 1100,
     densityLimitKgM3: 15,
   };
-  return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding, before, released];
+  return [...tanks, pond, sump, quarantine, ...purge, ...beds, nursery, ...stores, holding, before, released, counted];
 }

@@ -9,7 +9,7 @@ import type { PlanStep } from '../../core/facts/step';
 import { addDays, dayNumber, fromMonths, type Day } from '../../core/quantity/days';
 import { saltG } from '../../core/purge/backSchedule';
 import { feedJob } from '../../core/tasks/sources/feed';
-import { stepJob } from '../../core/tasks/sources/step';
+import { stepJob } from '../../core/tasks/jobs';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
 import type { DemoPlace } from './farm';
 import { arrivalOf, codeOf, EVERY, nextThursday, numberOf, ROTATIONS, stageTank, type Rotation } from './rotation';

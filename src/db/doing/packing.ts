@@ -4,37 +4,6 @@ import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { createLot, freeLotCode, balanceAt, placeOfRole, recordMovement, storeHolding, type Entry } from '../ledger';
 import { meantOf, requireWhole } from '../orders';
-import { type PlantUnit } from '../../core/quantity/units';
-
-/** What something is packed as. */
-export interface PackedAs {
-  code: string;
-  name: string;
-  unit: PlantUnit;
-  /** g or pieces of the main product for each g or piece of this one. */
-  takes: number;
-}
-
-interface PackedAsArgs {
-  of: { species_code: string } | { crop_code: string };
-  /** Null: its main product. */
-  wanted: string | null;
-  /** Said when the farm sells none. */
-  none: string;
-}
-
-/** The product that food fish or picked plants are packed as: the one named, or the one their supply is said in. */
-export async function packedAs(tx: Tx, { of, wanted, none }: PackedAsArgs): Promise<PackedAs> {
-  const sold = await tx('product')
-    .where(of)
-    .whereNull('live_from_cm')
-    .orderByRaw('made_from is not null, retired_on is not null, code')
-    .select('code', 'name', 'unit', 'takes');
-  if (sold.length === 0) throw new RuleBroken('stepId', none);
-  const product = wanted ? sold.find((p) => p.code === wanted) : sold[0];
-  if (!product) throw new RuleBroken('productCode', say`Choose what it is packed as.`);
-  return { ...product, takes: product.takes ?? 1 };
-}
 
 interface MakeWish {
   lotId: string;

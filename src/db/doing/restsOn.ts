@@ -4,6 +4,8 @@ import { stepWords } from '../../core/plan/steps/steps';
 import type { Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import type { Tx } from '../connection';
+import { STANDING_EVENT } from '../keeping';
+import { freeLotCode } from '../ledger';
 import type { PlanStep } from '../../core/facts/step';
 import type { Found } from '../entries';
 
@@ -94,4 +96,34 @@ async function plannedSince(tx: Tx, key: string, lotId: string) {
       tx('plan_event as e').whereRaw('e.farm_id = s.farm_id and e.step_id = s.id').where('e.entry_key', key),
     )
     .first<{ kind: PlanStep['kind']; lot_code: string; day: Day } | undefined>('s.kind', 's.lot_code', 's.day');
+}
+
+/**
+ * Before a sowing is taken back: nothing was done with its plants since, and the emptied lot gives its code up, so that the same
+ * sowing can be sown again. @throws {RuleBroken} naming the planting that something was done with
+ */
+export async function freeSowing(tx: Tx, was: Found): Promise<void> {
+  const lots: { id: string; code: string }[] = await tx('movement as m')
+    .join('lot as l', 'l.id', 'm.lot_id')
+    .where((q) => void q.where('m.entry_key', was.entryKey).orWhere('m.entry_key', 'like', `${was.entryKey}:%`))
+    .where({ 'm.reason': 'sow', 'l.kind': 'planting' })
+    .distinct('l.id', 'l.code');
+  for (const lot of lots) {
+    if (await touchedSince(tx, lot.id))
+      throw new RuleBroken('form', say`Something was done with ${lot.code} since. Take that back first.`);
+    await tx('lot')
+      .where({ id: lot.id })
+      .update({ code: await freeLotCode(tx, `${lot.code}-BACK`) });
+  }
+}
+
+/** Whether plants of a lot were moved, lost, counted or noted about after they were sown. */
+async function touchedSince(tx: Tx, lotId: string): Promise<boolean> {
+  const moved = await tx('movement as m')
+    .where({ 'm.lot_id': lotId })
+    .whereNotIn('m.reason', ['sow', 'reverse'])
+    .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
+    .first('m.id');
+  if (moved) return true;
+  return Boolean(await tx('husbandry_event as e').where({ 'e.lot_id': lotId }).whereRaw(STANDING_EVENT).first('e.id'));
 }

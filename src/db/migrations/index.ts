@@ -34,6 +34,7 @@ import * as m32 from './0032_last_readings';
 import * as m33 from './0033_days';
 import * as m34 from './0034_undone_as_done';
 import * as m35 from './0035_feed_is_for';
+import * as m36 from './0036_counted';
 
 const MIGRATIONS = [
   m1,
@@ -71,6 +72,7 @@ const MIGRATIONS = [
   m33,
   m34,
   m35,
+  m36,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

@@ -3,10 +3,8 @@ import type { PlaceFact } from '../../facts/farm';
 import type { PlanStep } from '../../facts/step';
 import { daysBetween } from '../../quantity/days';
 import { formatNumber } from '../../quantity/units';
-import { aJob, jobId } from '../jobs';
+import { aJob, stepJob } from '../jobs';
 import type { JobSource, RoundView } from '../source';
-
-export const stepJob = (stepId: string) => jobId('step', stepId);
 
 function jobsOf(view: RoundView) {
   const { steps, day, facts } = view;

@@ -1,0 +1,56 @@
+import 'server-only';
+import type { Decision } from '../core/acts/decision';
+import type { Taken } from '../core/acts/effects';
+import type { PlantKnown, SaidOfPlants } from '../core/crops/acts/standing';
+import { followRipeness } from '../core/plan/followRipeness';
+import { stepWords } from '../core/plan/steps/steps';
+import { shortDay } from '../core/quantity/sayDay';
+import { say } from '../core/words/words';
+import { moveSteps, newId } from '../db/plan';
+import type { Doing } from '../server/command';
+import { settle } from '../server/settle';
+
+/** What acts on plants are decided from. */
+export const plantKnown = async (doing: Doing): Promise<PlantKnown> => ({
+  facts: await doing.facts(),
+  plan: await doing.steps(),
+  on: doing.entry.farmDay,
+  newId,
+});
+
+const MOST_LINES = 4;
+
+/** Sets what is planned for some plantings to the days on which the plants will be there. @returns what went to another day, in lines */
+export async function followPlants(doing: Doing, lotCodes: readonly string[]): Promise<string[]> {
+  const followed = followRipeness({
+    facts: await doing.facts(),
+    plan: await doing.steps(),
+    lots: new Set(lotCodes),
+  });
+  await moveSteps(
+    doing.tx,
+    followed.map(({ step, day }) => ({ id: step.id, day })),
+  );
+  return followed
+    .filter(({ step }) => step.kind !== 'clear')
+    .slice(0, MOST_LINES)
+    .map(({ step, day }) => say`${stepWords(step.kind)} goes from ${shortDay(step.day)} to ${shortDay(day)}.`);
+}
+
+type OfPlants<S> = Taken<S> & { lots: string[] };
+
+/** Carries out what was decided of plants; what is planned for them follows them. */
+export async function settlePlants(
+  doing: Doing,
+  decision: Decision<OfPlants<string | SaidOfPlants>>,
+  confirmed: boolean | undefined,
+): Promise<SaidOfPlants> {
+  const said = await settle(doing, decision, confirmed);
+  const follows = await followPlants(doing, 'take' in decision ? decision.take.lots : []);
+  return typeof said === 'string'
+    ? { words: said, lines: follows }
+    : { words: said.words, lines: [...said.lines, ...follows] };
+}
+
+/** The same in one line, as jobs of the round are answered. */
+export const inOneLine = ({ words, lines }: SaidOfPlants): string => [words, ...lines].join(' ');
