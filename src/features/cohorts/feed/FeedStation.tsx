@@ -35,6 +35,10 @@ export function FeedStation({ page }: { page: FeedPage }) {
     },
     { name: 'code', label: say`Lot number on the bags`, kind: 'text', start: '' },
     { name: 'massG', label: say`Received`, kind: 'quantity', quantity: 'mass', start: '' },
+    {
+      ...{ name: 'pelletMm', label: say`Pellets, mm`, kind: 'number', start: '', optional: true },
+      help: say`A tank is fed the pellets it had last before others.`,
+    },
     { name: 'supplier', label: say`From`, kind: 'text', start: '', optional: true },
     { name: 'price', label: say`Paid, ${currency}`, kind: 'number', start: '', optional: true },
   ];
