@@ -89,14 +89,14 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: Brok
     const { loops, places: all } = await loadPlaces(tx, day);
     const broken: BrokenRecord[] = [];
     const sound = loops.map((l) => {
-      const words = loopFault(l);
-      if (!words) return l;
-      broken.push({ what: 'loop', id: l.id, words: say`${words} It is left out of the reckoning.` });
+      const fault = loopFault(l);
+      if (!fault) return l;
+      broken.push({ what: 'loop', id: l.id, words: say`${fault.words} It is left out of the reckoning.` });
       return {
         ...l,
         tempPlan: [],
         lifeSupport: { aerators: [], media: [], energy: null },
-        ...(words.includes('months') ? EVEN_MONTHS : {}),
+        ...(fault.months ? EVEN_MONTHS : {}),
       };
     });
     return { loops: sound, places: all, broken };

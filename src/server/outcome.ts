@@ -69,7 +69,15 @@ function constraintWords(constraint: string | undefined, code: string | undefine
 
 /** Two transactions in each other’s way: nothing was recorded, and trying again is right. */
 const TRY_AGAIN = new Set(['40001', '40P01', '55P03']);
+/** The same after all tries, or a query that took too long behind others. */
+const WAITED_TOO_LONG = new Set([...TRY_AGAIN, '57014']);
 const TRIES = 6;
+
+/** The transaction was given up, so nothing of it was recorded: that is known, and no fault of ours or of what was sent. */
+function busy(): Extract<Outcome<never>, { ok: false }> {
+  const words = say`Others are recording on this farm, and it took too long to get a turn. Nothing was recorded: press again in a moment.`;
+  return { ...refuse(words), again: true };
+}
 
 /** Runs a whole transaction, again when it met another one. */
 export async function withRetries<T>(work: () => Promise<T>): Promise<T> {
@@ -91,6 +99,7 @@ export async function asOutcome<R>(work: () => Promise<R>): Promise<Outcome<R>> 
   } catch (error) {
     if (error instanceof RuleBroken) return refuse(error.message, error.field);
     const { constraint, code } = error as { constraint?: string; code?: string };
+    if (WAITED_TOO_LONG.has(code ?? '')) return busy();
     const known = constraintWords(constraint, code);
     if (known) return refuse(known[1], known[0]);
     return ourFault(error, 'unforeseen');

@@ -94,22 +94,22 @@ export function cropFault(c: Crop): string | null {
   return null;
 }
 
-export function loopFault(l: LoopFact): string | null {
+export function loopFault(l: LoopFact): { words: string; months?: true } | null {
   const months = [l.plannedWaterTempC, l.plannedAirTempC, l.plannedLightMol];
   if (months.some((m) => !Array.isArray(m) || m.length !== 12 || !finite(m)))
-    return say`Loop ${l.name}: its planned months are not twelve numbers.`;
+    return { words: say`Loop ${l.name}: its planned months are not twelve numbers.`, months: true };
   const bad = l.tempPlan.find((p) => !isFarmDay(p.from) || (p.tempC !== null && !isWithin(p.tempC, RANGES.tempC)));
-  if (bad) return say`Loop ${l.name}: the temperature planned from ${bad.from} cannot be.`;
+  if (bad) return { words: say`Loop ${l.name}: the temperature planned from ${bad.from} cannot be.` };
   const { aerators, media } = l.lifeSupport ?? {};
   if (!Array.isArray(aerators) || !Array.isArray(media))
-    return say`Loop ${l.name}: its aerators and filters cannot be read.`;
+    return { words: say`Loop ${l.name}: its aerators and filters cannot be read.` };
   if (
     !finite([
       ...aerators.map((a) => a.kgO2PerDay),
       ...media.flatMap((m) => [m.volumeM3, m.surfaceM2PerM3, m.gTanPerM2Day]),
     ])
   )
-    return say`Loop ${l.name}: a number of its aerators or filters is none.`;
+    return { words: say`Loop ${l.name}: a number of its aerators or filters is none.` };
   return null;
 }
 

@@ -2,7 +2,7 @@
 import { say } from '../../core/words/words';
 import { use, useState, useTransition } from 'react';
 import { MayWrite } from '../shell/mayWrite';
-import { newEntryKey, type Outcome } from '../outcome';
+import { newEntryKey, noConnection, type Outcome } from '../outcome';
 import { Buttons, Text, WordButton } from '../kit/kit';
 import { ChipButton } from '../kit/Chip';
 
@@ -22,12 +22,10 @@ export function TakeBack({ kind, id, what, send: takeBack }: TakeBackProps) {
   const mayWrite = use(MayWrite);
   const send = () =>
     start(async () => {
-      try {
-        const outcome = await takeBack({ kind, id, entryKey });
-        setRefused(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not taken back.`));
-      } catch {
-        setRefused(say`No connection: nothing was taken back. Press again when it is back.`);
-      }
+      const outcome = await takeBack({ kind, id, entryKey }).catch(() => null);
+      // Without an answer nobody knows whether it was taken back: it is not said that it was not.
+      if (!outcome) return setRefused(noConnection());
+      setRefused(outcome.ok ? null : (Object.values(outcome.fields)[0]?.[0] ?? say`Not taken back.`));
     });
   if (!mayWrite) return null;
   if (!asking) {

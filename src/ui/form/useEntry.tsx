@@ -65,20 +65,19 @@ export function useEntry<R>({ fields, units, about = '', form, send, onDone, ask
     const read = storedValues(fields, values, units);
     if (!read.ok) return refuse(Object.fromEntries(Object.entries(read.fields).map(([k, v]) => [k, [v]])));
     start(async () => {
-      try {
-        const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
-        const outcome = await send({ ...read.values, ...yes, entryKey });
-        answered(outcome);
-        if (!outcome.ok) return refuse(outcome.fields, read.typedAt);
-        setAsked([]);
-        setConfirmed(false);
-        if (!asks) kept.done();
-        onDone(outcome.value, outcome.stays ? null : entryKey);
-      } catch {
-        setFormError(
+      const yes = asked.length > 0 && confirmed ? { confirmed: true } : {};
+      // Only a press without an answer is “no connection”: what goes wrong after it is ours, and the entry is recorded.
+      const outcome = await send({ ...read.values, ...yes, entryKey }).catch(() => null);
+      if (!outcome)
+        return setFormError(
           say`No connection: nothing you typed is lost. Press again when it is back; it will not be recorded twice.`,
         );
-      }
+      answered(outcome);
+      if (!outcome.ok) return refuse(outcome.fields, read.typedAt);
+      setAsked([]);
+      setConfirmed(false);
+      if (!asks) kept.done();
+      onDone(outcome.value, outcome.stays ? null : entryKey);
     });
   });
   // A dialog opened from a form is no part of it: what is asked there must not send what is typed here.

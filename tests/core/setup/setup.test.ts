@@ -152,7 +152,7 @@ describe('starting shapes', () => {
     expect(adviceOn(d)).toEqual([]);
     const farm = layOut({ description: d, newId: () => crypto.randomUUID(), today: '2026-05-14' });
     expect(new Set(farm.places.map((p) => p.code)).size).toBe(farm.places.length);
-    expect(farm.places.filter((p) => p.isSource).map((p) => p.role)).toEqual(['supplier', 'made', 'before']);
+    expect(farm.places.filter((p) => p.isSource).map((p) => p.role)).toEqual(['supplier', 'made', 'before', 'counted']);
     for (const crop of farm.crops) expect(farm.places.some((p) => crop.methods.includes(p.method ?? ''))).toBe(true);
     expect(farm.products.length).toBe(farm.species.length + farm.crops.length);
     expect(farm.chores.length).toBeGreaterThan(2);

@@ -149,7 +149,7 @@ export function GrowthChart({ points, share, marketG, units, today }: GrowthChar
             />
             <Tooltip
               labelFormatter={(n) => shortDay(dayFromNumber(Math.round(Number(n))))}
-              formatter={(value, name) => [`${asText(value)} ${name === say`over market size` ? '%' : unit}`, name]}
+              formatter={(value, name, { dataKey }) => [`${asText(value)} ${dataKey === 'above' ? '%' : unit}`, name]}
               contentStyle={{ background: tone.sheet, borderColor: tone.line, color: tone.ink }}
             />
           </ComposedChart>
