@@ -106,7 +106,7 @@ describe('the first farm', () => {
       `select (select count(*)::int from loop) as loops, (select count(*)::int from zone) as rooms, (select count(*)::int from equipment where kind = 'pump') as pumps,
          (select count(*)::int from chore) as chores, (select count(*)::int from invite) as invites, (select count(*)::int from place where is_source) as sources`,
     );
-    expect(counts).toEqual({ loops: 3, rooms: 5, pumps: 3, chores: 8, invites: 1, sources: 3 });
+    expect(counts).toEqual({ loops: 3, rooms: 5, pumps: 3, chores: 8, invites: 1, sources: 4 });
     expect((await run(person, 'setup.open@1', { version: 3 })).fields!.version![0]).toMatch(/open already/);
   });
 });
