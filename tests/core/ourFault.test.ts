@@ -31,3 +31,15 @@ test('a fault of ours is logged and is no fault of what was sent; a broken rule 
   expect(answerJson(theirs).status).toBe(422);
   expect(logged).toHaveBeenCalledOnce();
 });
+
+test('who waited too long for a turn on the farm is told that, and that nothing was recorded: it is no fault of ours', async () => {
+  const logged = vi.spyOn(log, 'error').mockReturnValue();
+  const before = logged.mock.calls.length;
+  for (const code of ['57014', '55P03']) {
+    const outcome = await failing(Object.assign(new Error('canceling statement'), { code }));
+    expect(outcome).toMatchObject({ ok: false, again: true });
+    expect(JSON.stringify(outcome)).toMatch(/too long to get a turn. Nothing was recorded/);
+    expect(JSON.stringify(outcome)).not.toMatch(/canceling/);
+  }
+  expect(logged.mock.calls.length).toBe(before);
+});

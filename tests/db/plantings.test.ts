@@ -93,6 +93,42 @@ describe('what a transplant leaves on the bench', () => {
   });
 });
 
+describe('more than the books have', () => {
+  const counted = async (code: string) =>
+    Number(
+      (
+        await desk
+          .owner('balance as b')
+          .join('lot as l', 'l.id', 'b.lot_id')
+          .join('place as p', 'p.id', 'b.place_id')
+          .where({ 'l.code': code, 'p.role': 'counted' })
+          .first('b.count')
+      )?.count ?? 0,
+    );
+
+  test('heads picked are asked about, come from “Counted otherwise”, and go back there; a farm without it gets it', async () => {
+    await as('bram');
+    const row = await desk
+      .owner('balance as b')
+      .join('lot as l', 'l.id', 'b.lot_id')
+      .join('place as p', 'p.id', 'b.place_id')
+      .where({ 'p.kind': 'bed', 'l.kind': 'planting', 'l.crop_code': 'butterhead-lettuce' })
+      .where('b.count', '>', 20)
+      .orderBy('l.code')
+      .first('l.id as lotId', 'l.code', 'p.id as placeId', 'b.count');
+    await desk.owner('place').where({ role: 'counted' }).del();
+    const wish = { lotId: row.lotId, placeId: row.placeId, quantity: Number(row.count) + 6 };
+    expect(said(await run('plants.pickNow', wish))).toMatch(/By the books .* stand here; .* Were that many counted/);
+    expect(await counted(row.code)).toBe(0);
+    const key = randomUUID();
+    expect(await run('plants.pickNow', { ...wish, confirmed: true }, key)).toMatchObject({ ok: true });
+    expect(await counted(row.code)).toBe(-6);
+    await as('ines');
+    expect(await run('entry.takeBack', { recordedKey: key })).toMatchObject({ ok: true });
+    expect(await counted(row.code)).toBe(0);
+  });
+});
+
 describe('an unplanned planting', () => {
   test('sown, counted, in two beds, lost, cut, cleared: every plant is accounted for and the plan goes along', async () => {
     await as('bram');

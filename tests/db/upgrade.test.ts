@@ -181,6 +181,17 @@ describe('a farm filled by the version before', () => {
     expect(after.steps).toEqual(before.steps);
   });
 
+  test('feed says which fish it is for, by who ate it; more can be counted than the books have', async () => {
+    const lots: { code: string; species_code: string | null }[] = await owner('lot').where({ kind: 'feed' });
+    expect(lots.length).toBeGreaterThan(0);
+    const wrong = lots.filter(({ code, species_code: species }) => {
+      const letters = { HSB: 'hybrid-striped-bass', TRT: 'rainbow-trout', KOI: 'koi' }[code.split('-')[1]!];
+      return letters !== undefined && species !== letters;
+    });
+    expect(wrong).toEqual([]);
+    expect(await owner('place').where({ role: 'counted' })).toMatchObject([{ code: 'COUNTED', is_source: true }]);
+  });
+
   test('what a step carries has a name now: stocking weight, cut, litres; a draft laid aside too', async () => {
     const { rows } = await owner.raw(
       `select kind, count(*) filter (where detail <> '{}') as n, min((select key from jsonb_each(detail) limit 1)) as name from plan_step group by 1`,
