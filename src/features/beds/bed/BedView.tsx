@@ -37,6 +37,7 @@ export function BedView({ page }: { page: BedPage }) {
       </Sheet>
       <SaidLines said={said} takeBack={takeBack} />
       <Columns>
+        <Stack className={css.first}>{ripest && <Conveyor page={page} ripest={ripest} onSaid={setSaid} />}</Stack>
         <Stack>
           {page.plantings.length === 0 && (
             <Sheet>
@@ -51,7 +52,6 @@ export function BedView({ page }: { page: BedPage }) {
             <Planting key={`${p.lotId}${p.stage}`} p={p} page={page} onSaid={setSaid} />
           ))}
         </Stack>
-        <Stack className={css.first}>{ripest && <Conveyor page={page} ripest={ripest} onSaid={setSaid} />}</Stack>
       </Columns>
     </Stack>
   );

@@ -33,6 +33,19 @@ export function PlantingView({ page }: { page: PlantingPage }) {
       <BedsNav here="/beds" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Columns>
+        <Stack className={css.first}>
+          <SaidLines said={said} takeBack={takeBack} />
+          {handles &&
+            page.plants.map((p) => (
+              <Sheet key={`${p.placeId}${p.stage}`}>
+                <SheetHead>
+                  <h2>{say`${formatNumber(p.count)} in ${p.place}`}</h2>
+                </SheetHead>
+                <PlantActs plants={p} beds={page.beds} units={page.units} onSaid={setSaid} />
+              </Sheet>
+            ))}
+          <Packed page={page} />
+        </Stack>
         <Stack>
           <Sheet>
             <Heading page={page} suffix={suffix} />
@@ -53,19 +66,6 @@ export function PlantingView({ page }: { page: PlantingPage }) {
           {page.curve && <Curve curve={page.curve} />}
           <Cuts page={page} />
           <Story page={page} />
-        </Stack>
-        <Stack className={css.first}>
-          <SaidLines said={said} takeBack={takeBack} />
-          {handles &&
-            page.plants.map((p) => (
-              <Sheet key={`${p.placeId}${p.stage}`}>
-                <SheetHead>
-                  <h2>{say`${formatNumber(p.count)} in ${p.place}`}</h2>
-                </SheetHead>
-                <PlantActs plants={p} beds={page.beds} units={page.units} onSaid={setSaid} />
-              </Sheet>
-            ))}
-          <Packed page={page} />
         </Stack>
       </Columns>
     </Stack>
