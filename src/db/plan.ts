@@ -178,16 +178,7 @@ export function newId(): string {
 
 /** A lot code that neither the ledger nor the plan uses: `BASE`, then `BASE-2`, `BASE-3` … */
 export async function freePlanCode(tx: Tx, base: string): Promise<string> {
-  const rows: { code: string }[] = await tx
-    .from(
-      tx('lot')
-        .select('code')
-        .union([tx('plan_step').select('lot_code as code')])
-        .as('c'),
-    )
-    .where('code', 'like', `${base}%`)
-    .select('code');
-  const taken = new Set(rows.map((r) => r.code));
+  const taken = new Set(await codesInUse(tx, base));
   if (!taken.has(base)) return base;
   for (let n = 2; ; n++) if (!taken.has(`${base}-${n}`)) return `${base}-${n}`;
 }
@@ -232,15 +223,15 @@ export async function changeStep(
   );
 }
 
-/** Codes of all lots there are or are planned. */
-export async function codesInUse(tx: Tx): Promise<string[]> {
-  const rows: { code: string }[] = await tx
+/** Codes of lots there are or are planned. @param base only those that begin so */
+export function codesInUse(tx: Tx, base = ''): Promise<string[]> {
+  return tx
     .from(
       tx('lot')
         .select('code')
         .union([tx('plan_step').select('lot_code as code')])
         .as('c'),
     )
-    .select('code');
-  return rows.map((r) => r.code);
+    .where('code', 'like', `${base}%`)
+    .pluck('code');
 }

@@ -60,8 +60,8 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   const trout = page.getByTestId('supply-rainbow-trout');
   const shorts = () =>
     trout.locator('g[data-short]').evaluateAll((all) => all.map((g) => Number(g.getAttribute('data-short'))));
-  const week = (await shorts()).findIndex((kg) => kg > 0);
-  expect((await shorts()).filter((kg) => kg > 0)).toHaveLength(1);
+  const week = (await shorts()).findIndex((g) => g > 0);
+  expect((await shorts()).filter((g) => g > 0)).toHaveLength(1);
   const harvest = page.locator('[data-handle="harvest:TRT-31"]').first();
   const balance = page.getByTestId('balance-kingfisher');
   const before = await balance.getAttribute('d');
@@ -72,7 +72,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   // The week that was short is not any more; what another lacks by it is said among the consequences.
   await expect.poll(async () => (await shorts())[week]).toBe(0);
   // On some days fish taken sooner are a little lighter, and a later order lacks the difference.
-  const left = (await shorts()).filter((kg) => kg > 0);
+  const left = (await shorts()).filter((g) => g > 0);
   const shortElsewhere = left.length;
   expect(await balance.getAttribute('d')).not.toBe(before);
   await expect(page.getByText('TRT-31 3 days earlier')).toBeVisible();
@@ -97,7 +97,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await ready(page);
   await expect(page.getByRole('link', { name: /Rainbow trout .* short in week/ })).toHaveCount(
     // A few hundred grams need no decision: the round keeps silent about them.
-    left.filter((kg) => kg > 0.5).length,
+    left.filter((g) => g > 500).length,
   );
 
   // A hand carries the batch through the gate on a phone.

@@ -6,7 +6,7 @@ import { addDays, type Day } from '../../core/quantity/days';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { prefixesInUse } from '../lotPrefix';
-import { addSteps, freePlanCode, newId } from '../plan';
+import { addSteps, codesInUse, freePlanCode, newId } from '../plan';
 
 export interface FingerlingOrder {
   speciesCode: string;
@@ -67,15 +67,6 @@ export async function orderFingerlings({ tx, farmId, facts, order, pass }: Order
 
 /** `HSB-34` after `HSB-33`, whether that is a lot or still a plan. */
 async function nextCode(tx: Tx, prefix: string): Promise<string> {
-  const rows: { code: string }[] = await tx
-    .from(
-      tx('lot')
-        .select('code')
-        .union([tx('plan_step').select('lot_code as code')])
-        .as('c'),
-    )
-    .where('code', 'like', `${prefix}-%`)
-    .select('code');
-  const numbers = rows.map((r) => Number(/-(\d+)/.exec(r.code)?.[1] ?? 0));
+  const numbers = (await codesInUse(tx, `${prefix}-`)).map((code) => Number(/-(\d+)/.exec(code)?.[1] ?? 0));
   return freePlanCode(tx, `${prefix}-${Math.max(0, ...numbers) + 1}`);
 }
