@@ -468,6 +468,33 @@ describe('rules of the farm', () => {
     expect((await actions.keepFeedRule({ ...key(), ...again })).ok).toBe(true);
   });
 
+  test('every gram in the feed stores stands on the feed page, for the fish it is for; what is for any fish stands by itself', async () => {
+    const inStore = async () =>
+      Number(
+        (await desk
+          .owner('balance as b')
+          .join('lot as l', 'l.id', 'b.lot_id')
+          .join('place as p', 'p.id', 'b.place_id')
+          .where({ 'l.kind': 'feed', 'p.role': 'feed' })
+          .sum('b.mass_g as g')
+          .first())!.g,
+      );
+    const rows = async () => (await pages.feedPage(on())).store;
+    const shown = (all: Awaited<ReturnType<typeof rows>>) => all.reduce((sum, r) => sum + r.leftG, 0);
+    const before = await rows();
+    expect(shown(before)).toBeCloseTo(await inStore(), 1);
+    for (const code of ['rainbow-trout', 'hybrid-striped-bass'])
+      expect(before.find((r) => r.speciesCode === code)!.leftG, code).toBeGreaterThan(1000);
+    expect(before.some((r) => r.species === 'Any fish')).toBe(false);
+    // A bag of an older farm file does not say which fish it is for.
+    const bag = await desk.owner('lot').where({ kind: 'feed', species_code: 'koi' }).first('id');
+    await desk.owner('lot').where({ id: bag.id }).update({ species_code: null });
+    const after = await rows();
+    expect(shown(after)).toBeCloseTo(await inStore(), 1);
+    expect(after.find((r) => r.species === 'Any fish')!.leftG).toBeGreaterThan(0);
+    await desk.owner('lot').where({ id: bag.id }).update({ species_code: 'koi' });
+  });
+
   test('feed received lasts longer, and the day to order it follows', async () => {
     const store = async () => (await pages.feedPage(on())).store.find((s) => s.speciesCode === 'rainbow-trout')!;
     const before = await store();

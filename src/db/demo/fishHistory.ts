@@ -420,6 +420,7 @@ class RotationHistory {
       const id = book.lot({
         code: `FD-${this.rotation.prefix}-${++this.feedNumber}`,
         kind: 'feed',
+        speciesCode: this.rotation.speciesCode,
         keeps: 'mass',
         beganOn: day,
         supplier: 'Corrie Feed Mill',

@@ -240,7 +240,9 @@ function StoreRow({ s, units, currency, page }: StoreRowProps) {
       <Cell nowrap sort={s.emptyOn ?? undefined} label={say`Lasts until`}>
         {s.emptyOn
           ? say`${shortDay(s.emptyOn)} (${plural(s.daysLeft ?? 0, '# day', '# days')})`
-          : say`over half a year`}
+          : s.perDayG > 0
+            ? say`over half a year`
+            : '–'}
       </Cell>
       <Cell
         nowrap

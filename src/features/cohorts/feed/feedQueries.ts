@@ -3,6 +3,7 @@ import { explainFeed, type Explanation } from '../../../core/explain';
 import type { FeedRule } from '../../../core/facts/farm';
 import { bothRations, tankFeed } from '../../../core/plan/tankFeed';
 import { addDays, type Day } from '../../../core/quantity/days';
+import { say } from '../../../core/words/words';
 import { feedStore } from '../../../db/feedStore';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
 
@@ -80,7 +81,7 @@ export async function feedPage(search: Search): Promise<FeedPage> {
     today,
     tanks,
     currency: view.person.currency,
-    store: codes.map((code) => storeOf(view, code, lotsFor(code))),
+    store: [...codes.map((code) => storeOf(view, code, lotsFor(code))), ...forAnyFish(lotsFor(null))],
     rules: facts.feedRules.map((r) => ({
       ...r,
       name: facts.species.find((s) => s.code === r.speciesCode)?.name ?? r.speciesCode,
@@ -91,6 +92,14 @@ export async function feedPage(search: Search): Promise<FeedPage> {
 /** Companion stock that grazes is in no need of a store. */
 function isFed({ forecast }: FarmView, speciesCode: string): boolean {
   return forecast.fish.some((s) => s.speciesCode === speciesCode && s.feedG.some((g) => g > 0));
+}
+
+/** Feed that is for no one species: it is taken where a species' own is used up. */
+function forAnyFish(lots: FeedLot[]): FeedPage['store'] {
+  const leftG = lots.reduce((sum, l) => sum + l.leftG, 0);
+  if (lots.length === 0) return [];
+  const lasting = { perDayG: 0, daysLeft: null, emptyOn: null, orderBy: null, costPerDayMinor: 0 };
+  return [{ species: say`Any fish`, speciesCode: '', lots, leftG, ...lasting }];
 }
 
 /** How long the feed of one species lasts as the forecast eats it, and when to order. */
