@@ -10,6 +10,8 @@ export default defineConfig({
     // A slow machine must not look like a wrong answer.
     testTimeout: 120_000,
     hookTimeout: 120_000,
+    // Left to itself it keeps one processor free, and half of two is much.
+    maxWorkers: '100%',
     projects: [
       {
         extends: true,

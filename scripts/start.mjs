@@ -3,11 +3,11 @@ import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { startCluster } from './lib/postgres.mjs';
-import { build } from './lib/build.mjs';
+import { buildAside } from './lib/build.mjs';
 import { answerWorker } from './lib/backups.mjs';
 import { keepDatabase, keepRunning, startServer, startWorker } from './lib/processes.mjs';
 import { writeRegistries } from './lib/registries.mjs';
-import { ROOT, freePort, main, runPackage, say } from './lib/run.mjs';
+import { ROOT, freePort, main, runPackageAside, say } from './lib/run.mjs';
 
 const DATA = join(ROOT, '.data');
 
@@ -42,11 +42,8 @@ main(async () => {
   if (process.argv.includes('--no-demo')) process.env.DEMO = 'no';
   const env = { DATABASE_URL: process.env.DATABASE_URL ?? cluster.url, NEXT_TELEMETRY_DISABLED: '1' };
   try {
-    runPackage('tsx', ['scripts/prepare.ts'], {
-      env,
-      hint: 'Bringing the database up to date failed; the reason is above.',
-    });
-    build(env);
+    const hint = 'Bringing the database up to date failed; the reason is above.';
+    await Promise.all([buildAside(), runPackageAside('tsx', ['scripts/prepare.ts'], { env, hint })]);
     const host = process.env.HOST ?? '127.0.0.1';
     const port = await freePort(Number(process.env.PORT ?? 3000), host);
     if (cluster) running.push(keepDatabase(cluster));

@@ -1,11 +1,11 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoTemplate } from './lib/app.mjs';
-import { build } from './lib/build.mjs';
+import { buildAside } from './lib/build.mjs';
 import { checkNode, ensureChromium, installPackages } from './lib/packages.mjs';
 import { startCluster } from './lib/postgres.mjs';
 import { writeRegistries } from './lib/registries.mjs';
-import { ROOT, main, runPackage, say } from './lib/run.mjs';
+import { ROOT, main, runPackageAside, say, sideBySide } from './lib/run.mjs';
 
 const SHOWN_LINES = 120;
 /** The moment the browser tests live in: the demo farm is made for it, on whatever day they run. */
@@ -37,7 +37,31 @@ async function part(name, work) {
   }
 }
 
-/** Everything, on a fresh machine: core, database, components, then the built app in a real browser. */
+/** What needs no browser, and what the browser tests need made: side by side. @returns the demo database to copy from */
+async function beforeTheBrowser(cluster, now, only) {
+  const unit = () =>
+    part('Core, database and component tests', () =>
+      runPackageAside('vitest', ['run'], {
+        env: { TEST_CLUSTER_URL: cluster.url },
+        hint: 'Tests failed; they are named above.',
+      }),
+    );
+  const types = () =>
+    part('Types', () =>
+      runPackageAside('tsc', ['--noEmit'], { quiet: true, hint: 'Types do not fit; they are named above.' }),
+    );
+  const [template] = await sideBySide(
+    [
+      () => part('A demo farm for the browser tests', () => demoTemplate(cluster, { now, days: 400 })),
+      () => part('Building the app', () => buildAside()),
+      ...(only ? [] : [unit, types]),
+    ],
+    only ? 2 : 3,
+  );
+  return template;
+}
+
+/** Everything, on a fresh machine: core, database, components, types, then the built app in a real browser. */
 main(async () => {
   checkNode();
   installPackages();
@@ -45,20 +69,12 @@ main(async () => {
   ensureChromium();
   const cluster = await startCluster('throwaway', { fast: true });
   const only = process.argv.slice(2);
+  const now = process.env.E2E_NOW ?? PINNED_NOW;
   try {
-    if (!only.includes('browser'))
-      await part('Core, database and component tests', () =>
-        runPackage('vitest', ['run'], {
-          env: { TEST_CLUSTER_URL: cluster.url },
-          hint: 'Tests failed; they are named above.',
-        }),
-      );
-    await part('Building the app', () => build());
-    const now = process.env.E2E_NOW ?? PINNED_NOW;
-    const template = await part('A demo farm for the browser tests', () => demoTemplate(cluster, { now, days: 400 }));
+    const template = await beforeTheBrowser(cluster, now, only.includes('browser'));
     try {
       await part('Browser tests', () =>
-        runPackage('playwright', ['test', ...only.filter((o) => o !== 'browser')], {
+        runPackageAside('playwright', ['test', ...only.filter((o) => o !== 'browser')], {
           env: { E2E_CLUSTER_URL: cluster.url, E2E_TEMPLATE: template.name, E2E_NOW: now },
           hint: 'Browser tests failed; they are named above.',
         }),
@@ -67,7 +83,7 @@ main(async () => {
       showFailedPages();
       throw error;
     } finally {
-      template.drop();
+      await template.drop();
     }
   } finally {
     cluster.stop();

@@ -1,17 +1,15 @@
 import { randomBytes } from 'node:crypto';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { dropDatabase, makeDatabase } from './databases.mjs';
 import { startServer } from './processes.mjs';
 import { startCluster } from './postgres.mjs';
-import { ROOT, ended, freePort, runPackage, stop } from './run.mjs';
-
-const database = (what, name, url, template = '') =>
-  runPackage('tsx', ['scripts/database.ts', what, name, template], { env: { DATABASE_URL: url }, quiet: true });
+import { ROOT, ended, freePort, runPackage, runPackageAside, stop } from './run.mjs';
 
 /** A database with the demo farm, to copy others from. @param cluster a running one */
-export function demoTemplate(cluster, { now, days, sowings, zone = 'UTC' } = {}) {
+export async function demoTemplate(cluster, { now, days, sowings, zone = 'UTC' } = {}) {
   const name = `demo_${randomBytes(4).toString('hex')}`;
-  database('create', name, cluster.url);
+  await makeDatabase(cluster.url, name);
   const env = {
     DATABASE_URL: cluster.urlFor(name),
     FARM_TIME_ZONE: zone,
@@ -19,14 +17,14 @@ export function demoTemplate(cluster, { now, days, sowings, zone = 'UTC' } = {})
     ...(days ? { DEMO_DAYS: String(days) } : {}),
     ...(sowings ? { DEMO_SOWINGS: String(sowings) } : {}),
   };
-  runPackage('tsx', ['scripts/prepare.ts'], { env });
-  return { name, drop: () => database('drop', name, cluster.url) };
+  await runPackageAside('tsx', ['scripts/prepare.ts'], { env });
+  return { name, drop: () => dropDatabase(cluster.url, name) };
 }
 
 /** The built app on a copy of a demo database. Its clock stands still at what the clock file says. */
 export async function appOn(cluster, template, { now, wantedPort = 3200, processes = 1, more = {} }) {
   const name = `app_${randomBytes(4).toString('hex')}`;
-  database('create', name, cluster.url, template);
+  await makeDatabase(cluster.url, name, template);
   const clockFile = join(ROOT, '.data', `${name}.clock`);
   mkdirSync(join(ROOT, '.data'), { recursive: true });
   writeFileSync(clockFile, now);
@@ -60,7 +58,7 @@ export async function appOn(cluster, template, { now, wantedPort = 3200, process
     async close() {
       await stop(server);
       rmSync(clockFile, { force: true });
-      database('drop', name, cluster.url);
+      await dropDatabase(cluster.url, name);
     },
   };
 }
@@ -68,14 +66,14 @@ export async function appOn(cluster, template, { now, wantedPort = 3200, process
 /** The built app with a demo farm of its own, for pictures and measurements. */
 export async function demoApp({ now, days, sowings } = {}) {
   const cluster = await startCluster('throwaway', { fast: true });
-  const template = demoTemplate(cluster, { now, days, sowings });
+  const template = await demoTemplate(cluster, { now, days, sowings });
   const app = await appOn(cluster, template.name, { now });
   return {
     ...app,
     cluster,
     async close() {
       await app.close();
-      template.drop();
+      await template.drop();
       cluster.stop();
     },
   };
@@ -84,14 +82,17 @@ export async function demoApp({ now, days, sowings } = {}) {
 /** How long a large farm takes from and to its file. */
 export async function benchFarmFile() {
   const cluster = await startCluster('throwaway', { fast: true });
-  const template = demoTemplate(cluster, { now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z`, days: 400 });
+  const template = await demoTemplate(cluster, {
+    now: `${new Date().toISOString().slice(0, 10)}T08:00:00Z`,
+    days: 400,
+  });
   try {
     const env = { DATABASE_URL: cluster.urlFor(template.name) };
     const out = runPackage('tsx', ['scripts/bench-farm-file.ts'], { env, quiet: true });
     const figures = JSON.parse(out.trim().split('\n').at(-1));
     return Object.fromEntries(Object.entries(figures).map(([name, value]) => [`farmFile.${name}`, value]));
   } finally {
-    template.drop();
+    await template.drop();
     cluster.stop();
   }
 }

@@ -26,7 +26,7 @@ export const DAYS = [
 /** @returns the names of the stories that failed on a day */
 async function storiesOn(cluster, { day, zone }) {
   const now = `${day}T06:30:00Z`;
-  const template = demoTemplate(cluster, { now, days: HISTORY_DAYS, zone });
+  const template = await demoTemplate(cluster, { now, days: HISTORY_DAYS, zone });
   try {
     const files = STORIES.map((s) => `tests/e2e/${s}.test.ts`);
     const env = { ...process.env, E2E_CLUSTER_URL: cluster.url, E2E_TEMPLATE: template.name, E2E_NOW: now };
@@ -39,7 +39,7 @@ async function storiesOn(cluster, { day, zone }) {
     if (failed.length > 0) process.stdout.write(`${out}\n`);
     return { day, failed, passed: Number(/(\d+) passed/.exec(out)?.[1] ?? 0) };
   } finally {
-    template.drop();
+    await template.drop();
   }
 }
 

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { appOn, demoTemplate } from './app.mjs';
+import { makeDatabase } from './databases.mjs';
 import { quantile, signIn, watchHealth, workOf, post } from './bench-load.mjs';
 import { build } from './build.mjs';
 import { newestBin, startCluster } from './postgres.mjs';
@@ -20,13 +21,13 @@ const later = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 async function withApp({ days = 400, processes = 1 }, work) {
   build();
   const cluster = await startCluster('throwaway', { fast: true });
-  const template = demoTemplate(cluster, { now: NOW, days });
+  const template = await demoTemplate(cluster, { now: NOW, days });
   const app = await appOn(cluster, template.name, { now: NOW, processes });
   try {
     return await work({ app, cluster });
   } finally {
     await app.close();
-    template.drop();
+    await template.drop();
     cluster.stop();
   }
 }
@@ -203,10 +204,7 @@ export const benchRestore = () =>
       const differ = [];
       for (const how of ['own', 'psql']) {
         const name = `back_${how}`;
-        runPackage('tsx', ['scripts/database.ts', 'create', name], {
-          env: { DATABASE_URL: elsewhere.url },
-          quiet: true,
-        });
+        await makeDatabase(elsewhere.url, name);
         const url = elsewhere.urlFor(name);
         await timed(how, async () => {
           if (how === 'own')

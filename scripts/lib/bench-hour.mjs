@@ -21,7 +21,7 @@ export async function benchHour() {
   build();
   const cluster = await startCluster('throwaway', { fast: true });
   const now = `${new Date().toISOString().slice(0, 10)}T08:00:00Z`;
-  const template = demoTemplate(cluster, { now, days: 400 });
+  const template = await demoTemplate(cluster, { now, days: 400 });
   const app = await appOn(cluster, template.name, { now, processes: webProcesses() });
   const database = new pg.Client(app.env.DATABASE_URL);
   try {
@@ -82,7 +82,7 @@ export async function benchHour() {
   } finally {
     await database.end();
     await app.close();
-    template.drop();
+    await template.drop();
     cluster.stop();
   }
 }

@@ -146,7 +146,7 @@ export async function benchLoad(wants) {
 async function benchPeople(wants) {
   const cluster = await startCluster('throwaway', { fast: true });
   const now = `${new Date().toISOString().slice(0, 10)}T08:00:00Z`;
-  const template = demoTemplate(cluster, { now });
+  const template = await demoTemplate(cluster, { now });
   const figures = {};
   try {
     const app = await appOn(cluster, template.name, { now, processes: webProcesses() });
@@ -239,7 +239,7 @@ async function benchPeople(wants) {
     }
     if (wants('twelveFarms')) Object.assign(figures, await twelveFarms(cluster, now));
   } finally {
-    template.drop();
+    await template.drop();
     cluster.stop();
   }
   return figures;
@@ -249,7 +249,7 @@ async function benchPeople(wants) {
 async function twelveFarms(cluster, now) {
   say('Twelve farms in turn');
   process.env.DEMO_FARMS = '12';
-  const template = demoTemplate(cluster, { now, days: 200 });
+  const template = await demoTemplate(cluster, { now, days: 200 });
   delete process.env.DEMO_FARMS;
   const app = await appOn(cluster, template.name, { now });
   try {
@@ -269,7 +269,7 @@ async function twelveFarms(cluster, now) {
     return { twelveFarmsRatio: Math.round((quantile(twelve, 0.5) / quantile(one, 0.5)) * 100) / 100 };
   } finally {
     await app.close();
-    template.drop();
+    await template.drop();
   }
 }
 
@@ -279,7 +279,7 @@ async function benchCrash(now) {
   const { keepRunning, startServer } = await import('./processes.mjs');
   // With its disk waited for, as it is in use: a yes that was given must outlive a crash.
   const cluster = await startCluster('crash');
-  const template = demoTemplate(cluster, { now, days: 200 });
+  const template = await demoTemplate(cluster, { now, days: 200 });
   const first = await appOn(cluster, template.name, { now });
   const { base, env } = first;
   const port = new URL(base).port;
@@ -347,7 +347,7 @@ async function benchCrash(now) {
     await database.end().catch(() => undefined);
     await kept.stop();
     await first.close();
-    template.drop();
+    await template.drop();
     cluster.stop();
   }
 }

@@ -10,7 +10,7 @@ const NOW = '2026-11-25T06:30:00Z';
 async function besideApp(script) {
   build();
   const cluster = await startCluster('throwaway', { fast: true });
-  const template = demoTemplate(cluster, { now: NOW, days: 120 });
+  const template = await demoTemplate(cluster, { now: NOW, days: 120 });
   const app = await appOn(cluster, template.name, { now: NOW });
   try {
     const env = { ...process.env, DATABASE_URL: app.env.DATABASE_URL, APP_BASE: app.base, DEMO_NOW: NOW };
@@ -24,7 +24,7 @@ async function besideApp(script) {
     return JSON.parse(out.trim().split('\n').at(-1));
   } finally {
     await app.close();
-    template.drop();
+    await template.drop();
     cluster.stop();
   }
 }

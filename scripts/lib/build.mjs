@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { ROOT, runPackage, say } from './run.mjs';
+import { ROOT, runPackage, runPackageAside, say } from './run.mjs';
 import { writeRegistries } from './registries.mjs';
 
 const BUILT = join(ROOT, '.next', 'BUILD_ID');
@@ -23,17 +23,35 @@ function sourceMark() {
   return hash.digest('hex');
 }
 
-/** Builds the app into `.next`, unless what is there was made of the same sources. */
-export function build(env = {}) {
+const WITH = {
+  env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  quiet: true,
+  hint: 'The build failed; its last words are above.',
+};
+
+/** @returns the mark of what is to be built, or null where what is there was made of the same sources */
+function wanted() {
   writeRegistries();
   const mark = sourceMark();
-  if (existsSync(BUILT) && existsSync(STAMP) && readFileSync(STAMP, 'utf8') === mark) return;
-  say('Building (about a minute)');
+  if (existsSync(BUILT) && existsSync(STAMP) && readFileSync(STAMP, 'utf8') === mark) return null;
   rmSync(STAMP, { force: true });
-  runPackage('next', ['build'], {
-    env: { ...env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-    quiet: true,
-    hint: 'The build failed; its last words are above.',
-  });
+  return mark;
+}
+
+/** Builds the app into `.next`, unless what is there was made of the same sources. */
+export function build() {
+  const mark = wanted();
+  if (!mark) return;
+  say('Building (about a minute)');
+  runPackage('next', ['build'], WITH);
+  writeFileSync(STAMP, mark);
+}
+
+/** The same, beside other work. */
+export async function buildAside() {
+  const mark = wanted();
+  if (!mark) return;
+  say('Building (about a minute)');
+  await runPackageAside('next', ['build'], WITH);
   writeFileSync(STAMP, mark);
 }

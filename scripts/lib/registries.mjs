@@ -13,7 +13,7 @@ const REGISTRIES = [
   { folder: 'src/core/lots', own: ['lotKind', 'lots'] },
   {
     folder: 'src/commands',
-    own: ['client', 'check', 'registry', 'command', 'inputs', 'tableRows', 'shared', 'plantsKnown'],
+    own: ['client', 'check', 'registry', 'command', 'inputs', 'tableRows', 'shared', 'plantsKnown', 'planKnown'],
   },
   { folder: 'src/questions', own: ['registry', 'question'] },
   { folder: 'src/jobs/kinds', own: [] },

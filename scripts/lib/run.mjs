@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 
@@ -31,6 +31,44 @@ export function run(command, args, { env = {}, hint, quiet = false } = {}) {
     throw new Stop(hint ?? `“${command} ${args.join(' ')}” failed${done.error ? `: ${done.error.message}` : '.'}`);
   }
   return done.stdout ?? '';
+}
+
+/** Runs a program of the project's own packages beside other work; `quiet`: what it says is shown only if it fails. */
+export async function runPackageAside(name, args, { env = {}, hint, quiet = false } = {}) {
+  const child = spawn(process.execPath, [packageBin(name), ...args], {
+    cwd: ROOT,
+    env: { ...process.env, ...env },
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+  });
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (words) => said.push(words));
+  const { code } = await ended(child);
+  if (code === 0) return;
+  process.stderr.write(Buffer.concat(said));
+  throw new Stop(hint ?? `“${name} ${args.join(' ')}” failed.`);
+}
+
+/**
+ * Does all of the work, two pieces at a time, and then says what failed of it.
+ * @param work begun in this order @returns what each came to
+ */
+export async function sideBySide(work, atOnce = 2) {
+  const came = [];
+  const waiting = [...work.entries()];
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [i, piece] = next;
+      came[i] = await piece().then(
+        (value) => ({ value }),
+        (error) => ({ error }),
+      );
+    }
+  };
+  await Promise.all(Array.from({ length: atOnce }, lane));
+  const failed = came.filter((c) => c.error);
+  if (failed.length === 0) return came.map((c) => c.value);
+  if (failed.length === 1 || failed.some((f) => !(f.error instanceof Stop))) throw failed[0].error;
+  throw new Stop(failed.map((f) => f.error.message).join('\n'));
 }
 
 /** Runs a program of the project's own packages. */

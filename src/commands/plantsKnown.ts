@@ -1,7 +1,7 @@
 import 'server-only';
 import type { Decision } from '../core/acts/decision';
-import type { Taken } from '../core/acts/effects';
-import type { PlantKnown, SaidOfPlants } from '../core/crops/acts/standing';
+import type { Said, Taken } from '../core/acts/effects';
+import type { PlantKnown } from '../core/crops/acts/standing';
 import { followRipeness } from '../core/plan/followRipeness';
 import { stepWords } from '../core/plan/steps/steps';
 import { shortDay } from '../core/quantity/sayDay';
@@ -42,9 +42,9 @@ type OfPlants<S> = Taken<S> & { lots: string[] };
 /** Carries out what was decided of plants; what is planned for them follows them. */
 export async function settlePlants(
   doing: Doing,
-  decision: Decision<OfPlants<string | SaidOfPlants>>,
+  decision: Decision<OfPlants<string | Said>>,
   confirmed: boolean | undefined,
-): Promise<SaidOfPlants> {
+): Promise<Said> {
   const said = await settle(doing, decision, confirmed);
   const follows = await followPlants(doing, 'take' in decision ? decision.take.lots : []);
   return typeof said === 'string'
@@ -53,4 +53,4 @@ export async function settlePlants(
 }
 
 /** The same in one line, as jobs of the round are answered. */
-export const inOneLine = ({ words, lines }: SaidOfPlants): string => [words, ...lines].join(' ');
+export const inOneLine = ({ words, lines }: Said): string => [words, ...lines].join(' ');

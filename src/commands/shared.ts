@@ -1,11 +1,11 @@
 import 'server-only';
 import { formatNumber } from '../core/quantity/units';
 import { plural, say, word } from '../core/words/words';
+import { said, type Said } from '../core/acts/effects';
 import { RuleBroken } from '../core/errors';
-import { askChanged, askPlanned } from '../core/plan/askPlanned';
+import { askChanged } from '../core/plan/askPlanned';
 import type { FarmFacts } from '../core/facts/farm';
 import type { StepKind } from '../core/facts/step';
-import type { PlanStep } from '../core/facts/step';
 import { stepJob } from '../core/tasks/jobs';
 import type { Brought } from '../db/doing/bring';
 import { lotByCode } from '../db/lots';
@@ -19,27 +19,7 @@ export const BOSS: Role[] = ['manager'];
 export const SALES: Role[] = ['manager', 'office'];
 export const EVERYONE: Role[] = ['manager', 'office', 'hand'];
 
-/** What a record led to, in lines. */
-export interface Said {
-  words: string;
-  lines: string[];
-}
-
-/** Refuses to plan in silence: what the steps would mean is asked about, and what they better is said. @returns what is said */
-export async function askAboutPlan(
-  doing: Doing,
-  steps: readonly PlanStep[],
-  confirmed: boolean | undefined,
-): Promise<string[]> {
-  const { asked, notes } = askPlanned({
-    facts: await doing.facts(),
-    plan: await doing.steps(),
-    added: steps,
-    units: doing.units,
-  });
-  if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
-  return notes;
-}
+export { said, type Said };
 
 /** Asks about what a farm set up as it is now does, against how it was. @returns what it betters */
 export async function askAboutChange(
@@ -56,8 +36,6 @@ export async function askAboutChange(
   if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));
   return notes;
 }
-
-export const said = (words: string, lines: string[] = []): Said => ({ words, lines });
 
 /** Ticks a step of the plan off the round, once. */
 export function tickStep({ tx, entry }: Doing, stepId: string, title: string): Promise<void> {

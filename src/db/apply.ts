@@ -1,15 +1,20 @@
-import type { Effect, LotRef, Spot, StepChange } from '../core/acts/effects';
+import type { Effect, LotRef, Spot } from '../core/acts/effects';
 import type { OutsideRole, StoreRole } from '../core/setup/roles';
+import { addRest } from './bedRests';
 import type { Tx } from './connection';
+import { addCulture, addCultureEntry } from './cultures';
 import { addPurgeCheck, finishTask, recordFeeding, recordHusbandry, recordSample } from './events';
-import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from './ledger';
-import { addSteps } from './plan';
-import { beginBatch, closeBatch } from './purgeBatch';
+import { createLot, freeLotCode, placeOfRole, recordMovement, reverseMovement, type Entry } from './ledger';
+import { addOrder, changeOrder } from './orders';
+import { addSteps, writeStep } from './plan';
+import { beginBatch, closeBatch, dropBatch } from './purgeBatch';
+import { addFinding } from './scouting';
+import { addTrialMeasures } from './trials';
 
 /**
  * Performs what an act comes to, in the transaction of its entry. Everything it writes bears the entry's key, or is kept under it
  * by the database: that is the list by which it is taken back.
- * @returns the codes of the lots it made, by their names in the list
+ * @returns the codes of the lots and ids of the orders it made, by their names in the list
  */
 export async function apply(tx: Tx, entry: Entry, effects: readonly Effect[]): Promise<Record<string, string>> {
   const doing = new Applying(tx, entry);
@@ -45,12 +50,36 @@ class Applying {
         return beginBatch(tx, entry, effect.batch);
       case 'batchClosed':
         return closeBatch(tx, effect.groupId, entry.farmDay);
+      case 'batchDropped':
+        return dropBatch(tx, effect.groupId);
       case 'job':
         return finishTask(tx, entry, effect);
       case 'stepsAdded':
-        return addSteps(tx, entry.farmId, effect.steps);
+        return addSteps(tx, entry.farmId, effect);
       case 'step':
-        return this.changeStep(effect.stepId, effect.became);
+        return writeStep(tx, effect.stepId, effect.became, entry.farmDay);
+      case 'orderTaken':
+        this.codes[effect.as] = await addOrder(tx, entry, effect.order);
+        return;
+      case 'order':
+        return changeOrder(tx, entry, effect);
+      case 'reversed':
+        return reverseMovement(tx, entry, effect.movementId);
+      case 'finding':
+        return addFinding(tx, { ...entry, entryKey: entry.entryKey + this.part() }, effect.finding);
+      case 'cultureBegun':
+        this.codes[effect.as] = await addCulture(tx, entry, effect.culture);
+        return;
+      case 'cultureWeighed':
+        return addCultureEntry(tx, entry, effect);
+      case 'cultureEnded':
+        return void (await tx('culture').where({ id: effect.cultureId }).update({ ended_on: entry.farmDay }));
+      case 'rest':
+        return addRest(tx, entry, effect.rest);
+      case 'trialMeasured':
+        return addTrialMeasures(tx, entry, effect.measured);
+      case 'restEnded':
+        return void (await tx('bed_rest').where({ id: effect.restId }).update({ withdrawn: true }));
     }
   }
 
@@ -92,21 +121,5 @@ class Applying {
     const known = this.places.get(role) ?? (await placeOfRole(this.tx, role));
     this.places.set(role, known);
     return known;
-  }
-
-  private async changeStep(stepId: string, { state, ...rest }: StepChange): Promise<void> {
-    const columns = {
-      lot_code: rest.lotCode,
-      from_place_id: rest.fromPlaceId,
-      to_place_id: rest.toPlaceId,
-      day: rest.day,
-      count: rest.count,
-      state,
-      done_on: state === undefined ? undefined : state === 'done' ? this.entry.farmDay : null,
-    };
-    const changed = Object.fromEntries(Object.entries(columns).filter(([, v]) => v !== undefined));
-    await this.tx('plan_step')
-      .where({ id: stepId })
-      .update({ ...changed, version: this.tx.raw('version + 1') });
   }
 }

@@ -1,6 +1,10 @@
+import { randomUUID } from 'node:crypto';
+import type { CultureBegun } from '../core/acts/effects';
+import type { CultureKnown } from '../core/cultures/decideCulture';
 import type { CultureCode } from '../core/cultures/kinds';
 import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
+import type { Entry } from './ledger';
 
 export interface CultureRow {
   id: string;
@@ -67,4 +71,36 @@ export async function feedEaten(tx: Tx, { since, until, loopId }: FeedEatenArgs)
     .whereNotExists(tx('movement as r').whereRaw('r.farm_id = m.farm_id and r.reverses_id = m.id'))
     .first(tx.raw('coalesce(sum(f.mass_g), 0)::float8 as eaten, coalesce(sum(f.farm_grown_g), 0)::float8 as grown'));
   return { eatenG: Number(row?.eaten ?? 0), farmGrownG: Number(row?.grown ?? 0) };
+}
+
+/** @returns its code */
+export async function addCulture(tx: Tx, entry: Entry, { what, name, areaM2 }: CultureBegun): Promise<string> {
+  const code = `C-${Number((await tx('culture').count('* as n').first())!.n) + 1}`;
+  await tx('culture').insert({
+    ...{ farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, code, kind: what, name },
+    ...{ area_m2: areaM2 ?? null, began_on: entry.farmDay, person_id: entry.personId },
+  });
+  return code;
+}
+
+interface Weighed {
+  cultureId: string;
+  way: 'given' | 'taken';
+  massG: number;
+  words: string | null;
+}
+
+export async function addCultureEntry(tx: Tx, entry: Entry, { cultureId, way, massG, words }: Weighed): Promise<void> {
+  await tx('culture_entry')
+    .insert({
+      ...{ farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, culture_id: cultureId },
+      ...{ farm_day: entry.farmDay, what: way, mass_g: massG, words, person_id: entry.personId },
+    })
+    .onConflict(['farm_id', 'entry_key'])
+    .ignore();
+}
+
+export async function cultureNamed(tx: Tx, id: string): Promise<CultureKnown | null> {
+  const row = await tx('culture').where({ id }).first('id', 'code', 'ended_on');
+  return row ? { id: row.id, code: row.code, ended: row.ended_on !== null } : null;
 }

@@ -5,7 +5,7 @@ import { stepWords } from '../core/plan/steps/steps';
 import type { Day } from '../core/quantity/days';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
-import { StepRow, toStep, addSteps, StoredStep } from './plan';
+import { StepRow, toStep, addSteps, writeStep, StoredStep } from './plan';
 
 export interface DraftFrame {
   farmId: string;
@@ -32,15 +32,12 @@ export async function keepDraft(
   for (const step of before) {
     const now = kept.get(step.id);
     if (now && now.day === step.day) continue;
-    const change = now ? { day: now.day, detail: JSON.stringify(now.detail) } : { state: 'dropped' };
-    await tx('plan_step')
-      .where({ id: step.id })
-      .update({ ...change, version: step.version + 1 });
+    await writeStep(tx, step.id, now ? { day: now.day, detail: now.detail } : { state: 'dropped' }, frame.today);
     changed += 1;
   }
   const known = new Set(before.map((s) => s.id));
   const added = after.filter((s) => !known.has(s.id));
-  await addSteps(tx, frame.farmId, added);
+  await addSteps(tx, frame.farmId, { steps: added });
   await tx('draft').insert({
     farm_id: frame.farmId,
     id: draft.id,

@@ -3,6 +3,7 @@ import { standardPlace } from '../core/setup/newFarm';
 import { OUTSIDE_ROLES, ROLE_NAMES, type OutsideRole, type StoreRole } from '../core/setup/roles';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
+import { freeCode } from '../core/plan/freeCode';
 import type { NewLot, Reason } from '../core/acts/effects';
 import type { Day } from '../core/quantity/days';
 
@@ -142,8 +143,7 @@ export async function freeLotCode(tx: Tx, base: string): Promise<string> {
   const taken = new Set(
     (await tx('lot').where('code', 'like', `${base}%`).select('code')).map((r: { code: string }) => r.code),
   );
-  if (!taken.has(base)) return base;
-  for (let n = 2; ; n++) if (!taken.has(`${base}-${n}`)) return `${base}-${n}`;
+  return freeCode(base, taken);
 }
 
 export async function balanceAt(tx: Tx, lotId: string, placeId: string): Promise<{ count: number; massG: number }> {

@@ -6,30 +6,8 @@ import type { Tx } from './connection';
 import { pricesOn } from './prices';
 import { takeNumber } from './entries';
 import { type Entry } from './ledger';
-import { type ProductUnit } from '../core/quantity/units';
-
-export interface OrderLine {
-  id: string;
-  productCode: string;
-  productName: string;
-  unit: ProductUnit;
-  quantity: number;
-  priceMinor: number;
-  /** Set aside and not yet delivered, by lot. */
-  setAside: { lotId: string; lotCode: string; quantity: number; movementId: string }[];
-  delivered: number;
-}
-
-export interface Order {
-  id: string;
-  code: string;
-  customer: string;
-  channel: string;
-  dueDay: Day;
-  state: 'open' | 'delivered' | 'paid' | 'cancelled';
-  version: number;
-  lines: OrderLine[];
-}
+import type { OrderTaken } from '../core/acts/effects';
+import type { Order, OrderState } from '../core/market/order';
 
 interface ListOrdersArgs {
   tx: Tx;
@@ -130,68 +108,54 @@ export async function lockOrder(tx: Tx, orderId: string, version: number): Promi
   return loadOrder(tx, orderId);
 }
 
-export async function placeOrder(
+/** What is known of who orders and what of, before an order is decided. */
+export async function orderFacts(
   tx: Tx,
-  entry: Entry,
-  order: { customerId: string; dueDay: Day; lines: { productCode: string; quantity: number }[] },
-): Promise<string> {
-  const customer = await tx('customer').where({ id: order.customerId }).first('id');
-  if (!customer) throw new RuleBroken('customerId', say`Choose a customer of this farm.`);
-  const products = await tx('product').whereIn(
-    'code',
-    order.lines.map((l) => l.productCode),
-  );
-  const prices = await pricesOn(tx, order.customerId, order.dueDay);
-  const number = await orderNumber(tx, entry.farmId);
+  wish: { customerId: string; dueDay: Day; lines: readonly { productCode: string }[] },
+) {
+  const codes = wish.lines.map((l) => l.productCode);
+  const products = await tx('product').whereIn('code', codes).select('code', 'name', 'unit', 'retired_on');
+  return {
+    customerKnown: Boolean(await tx('customer').where({ id: wish.customerId }).first('id')),
+    products: products.map((p) => ({ code: p.code, name: p.name, unit: p.unit, retiredOn: p.retired_on })),
+    prices: await pricesOn(tx, wish.customerId, wish.dueDay),
+  };
+}
+
+/** @returns its id */
+export async function addOrder(tx: Tx, entry: Entry, { customerId, dueDay, lines }: OrderTaken): Promise<string> {
   const id = randomUUID();
   await tx('sales_order').insert({
-    farm_id: entry.farmId,
-    id,
-    code: `O-${number}`,
-    entry_key: entry.entryKey,
-    customer_id: order.customerId,
-    due_day: order.dueDay,
+    ...{ farm_id: entry.farmId, id, code: `O-${await orderNumber(tx, entry.farmId)}`, entry_key: entry.entryKey },
+    ...{ customer_id: customerId, due_day: dueDay },
   });
   await tx('order_line').insert(
-    order.lines.map((line, i) => {
-      const product = products.find((p) => p.code === line.productCode);
-      if (!product) throw new RuleBroken(`lines.${i}.productCode`, say`Choose a product of this farm.`);
-      if (product.retired_on)
-        throw new RuleBroken(`lines.${i}.productCode`, say`${product.name} is put away and not offered any more.`);
-      requireWhole(product.unit, line.quantity, `lines.${i}.quantity`);
-      return {
-        farm_id: entry.farmId,
-        id: randomUUID(),
-        order_id: id,
-        product_code: line.productCode,
-        quantity: line.quantity,
-        price_minor: prices.get(line.productCode)!,
-      };
-    }),
+    lines.map((line) => ({
+      ...{ farm_id: entry.farmId, id: randomUUID(), order_id: id, product_code: line.productCode },
+      ...{ quantity: line.quantity, price_minor: line.priceMinor },
+    })),
   );
-  await tx('order_event').insert({
-    farm_id: entry.farmId,
-    order_id: id,
-    kind: 'placed',
-    farm_day: entry.farmDay,
-    at: entry.at,
-    person_id: entry.personId,
-  });
+  await addOrderEvent(tx, entry, id, 'placed');
   return id;
 }
 
-/** Heads, bunches and fish are counted: there is no half of one. */
-/** A weight is shown to ten grams: who takes what is shown takes all of it. */
-const SHOWN_TO_G = 10;
-
-/** What is meant by a quantity that is typed of what is there: all of it, where only rounding parts the two. */
-export function meantOf(unit: OrderLine['unit'], typed: number, there: number): number {
-  return unit === 'kg' && typed > there && typed - there <= SHOWN_TO_G ? there : typed;
+async function addOrderEvent(tx: Tx, entry: Entry, orderId: string, kind: string): Promise<void> {
+  await tx('order_event').insert({
+    ...{ farm_id: entry.farmId, order_id: orderId, kind, farm_day: entry.farmDay, at: entry.at },
+    person_id: entry.personId,
+  });
 }
 
-export function requireWhole(unit: OrderLine['unit'], quantity: number, field: string) {
-  if (unit !== 'kg' && !Number.isInteger(quantity))
-    throw new RuleBroken(field, say`These are sold whole; ${quantity} is no number of pieces.`);
+/** Its version moves on, and a new state stands in its history. */
+export async function changeOrder(
+  tx: Tx,
+  entry: Entry,
+  { orderId, state }: { orderId: string; state?: OrderState },
+): Promise<void> {
+  await tx('sales_order')
+    .where({ id: orderId })
+    .update({ version: tx.raw('version + 1'), ...(state ? { state } : {}) });
+  if (state) await addOrderEvent(tx, entry, orderId, state);
 }
 
 const FIRST_ORDER = 1001;

@@ -1,10 +1,11 @@
-import { plural, say } from '../core/words/words';
+import type { StepChange as Change } from '../core/acts/effects';
+import { freeCode } from '../core/plan/freeCode';
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
-import { applyChanges } from '../core/plan/changes';
 import { stepWords } from '../core/plan/steps/steps';
 import type { PlanStep, StepDetail, StepState, StoredStep } from '../core/facts/step';
-import { daysBetween, type Day } from '../core/quantity/days';
+import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 
 export type { StoredStep } from '../core/facts/step';
@@ -136,9 +137,7 @@ export async function openStepAgain(tx: Tx, stepId: string): Promise<void> {
   const step = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
   if (step?.state !== 'done') return;
   await requireNothingDoneAfter(tx, stepId);
-  await tx('plan_step')
-    .where({ id: stepId })
-    .update({ state: 'planned', done_on: null, version: step.version + 1 });
+  await writeRow(tx, stepId, { state: 'planned', done_on: null });
 }
 
 export interface StepChange {
@@ -159,8 +158,31 @@ export async function changesOfSteps(tx: Tx, stepIds: string[]): Promise<StepCha
   return rows.map((r) => ({ stepId: r.step_id, at: r.at, by: r.name, was: r.was, became: r.became }));
 }
 
-export async function addSteps(tx: Tx, farmId: string, steps: readonly PlanStep[]): Promise<void> {
-  if (steps.length > 0) await tx('plan_step').insert(steps.map((s) => stepRow(farmId, s)));
+/** Steps join the plan; `note` is kept with the first. */
+export async function addSteps(
+  tx: Tx,
+  farmId: string,
+  { steps, note }: { steps: readonly PlanStep[]; note?: string | undefined },
+): Promise<void> {
+  if (steps.length === 0) return;
+  await tx('plan_step').insert(steps.map((s, i) => ({ ...stepRow(farmId, s), note: i === 0 ? (note ?? null) : null })));
+}
+
+/** Changes a step: what is not named stays, and its version moves. @param on the day on which it is done, where it is */
+export async function writeStep(tx: Tx, id: string, { state, detail, ...rest }: Change, on: Day): Promise<void> {
+  const columns = {
+    ...{ lot_code: rest.lotCode, from_place_id: rest.fromPlaceId, to_place_id: rest.toPlaceId },
+    ...{ day: rest.day, count: rest.count, state, detail: detail && JSON.stringify(detail) },
+    done_on: state === undefined ? undefined : state === 'done' ? on : null,
+  };
+  await writeRow(tx, id, Object.fromEntries(Object.entries(columns).filter(([, v]) => v !== undefined)));
+}
+
+/** The same by columns, for what was kept of them. */
+export async function writeRow(tx: Tx, id: string, columns: Readonly<Record<string, unknown>>): Promise<void> {
+  await tx('plan_step')
+    .where({ id })
+    .update({ ...columns, version: tx.raw('version + 1') });
 }
 
 /** Gives open steps the days they carry. */
@@ -176,51 +198,17 @@ export function newId(): string {
   return randomUUID();
 }
 
-/** A lot code that neither the ledger nor the plan uses: `BASE`, then `BASE-2`, `BASE-3` … */
+/** A lot code that neither the ledger nor the plan uses. */
 export async function freePlanCode(tx: Tx, base: string): Promise<string> {
-  const taken = new Set(await codesInUse(tx, base));
-  if (!taken.has(base)) return base;
-  for (let n = 2; ; n++) if (!taken.has(`${base}-${n}`)) return `${base}-${n}`;
+  return freeCode(base, new Set(await codesInUse(tx, base)));
 }
 
-/**
- * Changes one step of the plan in place: its day (its whole group moves with it), its count, where to, or drops it with its group.
- * @throws {RuleBroken} when it was changed or done meanwhile, or a step of the group would fall before today
- */
-export async function changeStep(
-  tx: Tx,
-  today: Day,
-  change: { stepId: string; version: number; day?: Day; count?: number; toPlaceId?: string; drop?: boolean },
-): Promise<{ words: string; groupId: string }> {
-  const said = (words: string) => ({ words, groupId: row!.group_id });
-  const row = await tx<StepRow>('plan_step').where({ id: change.stepId }).forUpdate().first();
-  if (!row || row.state !== 'planned')
-    throw new RuleBroken('form', say`That step was done or taken out meanwhile. Reload.`);
-  if (row.version !== change.version)
-    throw new RuleBroken('form', say`Someone moved this step to ${row.day} meanwhile. Reload.`);
-  const group = (await tx<StepRow>('plan_step').where({ group_id: row.group_id, state: 'planned' }).forUpdate()).map(
-    toStep,
-  );
-  const bump = { version: tx.raw('version + 1') as unknown as number };
-  const ids = group.map((s) => s.id);
-  if (change.drop) {
-    await tx<StepRow>('plan_step')
-      .whereIn('id', ids)
-      .update({ state: 'dropped', ...bump });
-    return said(plural(ids.length, 'Taken out of the plan.', 'Taken out of the plan, with its # steps.'));
-  }
-  const days = change.day ? daysBetween(row.day, change.day) : 0;
-  const moved = applyChanges(group, days === 0 ? [] : [{ change: 'shift', groupId: row.group_id, days }], today);
-  for (const step of moved) {
-    const count = change.count ?? step.count;
-    const own = step.id === row.id && change.toPlaceId ? { to_place_id: change.toPlaceId } : {};
-    await tx<StepRow>('plan_step')
-      .where({ id: step.id })
-      .update({ day: step.day, count, detail: JSON.stringify(step.detail) as never, ...own, ...bump });
-  }
-  return said(
-    days === 0 ? 'Changed.' : say`Moved to ${change.day}${ids.length > 1 ? say`, with its ${ids.length} steps` : ''}.`,
-  );
+/** A step, locked, with the open steps of its group; none where it is not there. */
+export async function lockGroup(tx: Tx, stepId: string): Promise<{ step: StoredStep | null; group: StoredStep[] }> {
+  const row = await tx<StepRow>('plan_step').where({ id: stepId }).forUpdate().first();
+  if (!row) return { step: null, group: [] };
+  const own = await tx<StepRow>('plan_step').where({ group_id: row.group_id, state: 'planned' }).forUpdate();
+  return { step: toStep(row), group: own.map(toStep) };
 }
 
 /** Codes of lots there are or are planned. @param base only those that begin so */

@@ -1,7 +1,14 @@
+import { randomUUID } from 'node:crypto';
+import type { Finding } from '../core/acts/effects';
+import type { FirstLook, HelpersLot } from '../core/crops/acts/decideScouting';
 import { SCOUT_EVERY_DAYS, type HelperCode, type SignCode } from '../core/crops/signs';
 import type { Day } from '../core/quantity/days';
 import type { OpenFinding, ScoutingView } from '../core/tasks/source';
+import { RuleBroken } from '../core/errors';
+import { say } from '../core/words/words';
 import type { Tx } from './connection';
+import type { Found } from './entries';
+import { balanceAt, storeHolding, type Entry } from './ledger';
 import { STANDING_EVENT } from './keeping';
 
 export interface LookRow {
@@ -143,4 +150,44 @@ export async function loadReleases(tx: Tx, day: Day): Promise<ReleaseRow[]> {
 /** A photo as it was taken; null: there is none. */
 export async function findingPhoto(tx: Tx, id: string): Promise<Buffer | null> {
   return (await tx('finding').where({ id, withdrawn: false }).first('photo'))?.photo ?? null;
+}
+
+/** What was seen, once for an entry. */
+export async function addFinding(tx: Tx, entry: Entry, f: Finding): Promise<void> {
+  await tx('finding')
+    .insert({
+      ...{ farm_id: entry.farmId, id: randomUUID(), entry_key: entry.entryKey, farm_day: entry.farmDay },
+      ...{ place_id: f.placeId, lot_id: f.lotId, what: f.what, how_bad: f.howBad, follows_id: f.followsId },
+      ...{ words: f.words, photo: f.photo && Buffer.from(f.photo, 'base64'), look_again_on: f.lookAgainOn },
+      ...{ person_id: entry.personId, seen_at: entry.at },
+    })
+    .onConflict(['farm_id', 'entry_key'])
+    .ignore();
+}
+
+/** The first look at something; null: there is none. */
+export async function firstLook(tx: Tx, id: string): Promise<FirstLook | null> {
+  const row = await tx('finding')
+    .where({ id, withdrawn: false, follows_id: null })
+    .first('id', 'place_id', 'lot_id', 'what');
+  return row ? { id: row.id, placeId: row.place_id, lotId: row.lot_id, what: row.what } : null;
+}
+
+/** Before a first look is taken back: nobody has looked again since. @throws {RuleBroken} */
+export async function freeFinding(tx: Tx, was: Found): Promise<void> {
+  const looks = tx('finding')
+    .where({ entry_key: was.entryKey })
+    .orWhere('entry_key', 'like', `${was.entryKey}:%`)
+    .select('id');
+  if (await tx('finding').whereIn('follows_id', looks).andWhere({ withdrawn: false }).first('id'))
+    throw new RuleBroken('form', say`It was looked at again since. Take that back first.`);
+}
+
+/** Beneficials in their store; null: there is no such lot. */
+export async function helpersLot(tx: Tx, lotId: string): Promise<HelpersLot | null> {
+  const lot = await tx('lot').where({ id: lotId, kind: 'beneficial' }).first('id', 'code', 'note');
+  if (!lot) return null;
+  const storeId = await storeHolding(tx, lotId, 'seed');
+  const { count } = await balanceAt(tx, lotId, storeId);
+  return { id: lot.id, code: lot.code, what: lot.note, storeId, count };
 }

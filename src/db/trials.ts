@@ -2,10 +2,12 @@ import { createHash, randomUUID } from 'node:crypto';
 import { layOutTrial } from '../core/crops/trialLayout';
 import { TRIAL_MEASURES, trialVerdict, type ArmValues, type TrialMeasure } from '../core/crops/trialVerdict';
 import { RuleBroken } from '../core/errors';
-import { daysBetween, type Day } from '../core/quantity/days';
+import { isMeasuredOn } from '../core/crops/acts/decideTrialMeasure';
+import type { Day } from '../core/quantity/days';
 import type { TrialToMeasure } from '../core/tasks/source';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
+import type { Entry } from './ledger';
 
 export interface TrialPlotRow {
   id: string;
@@ -140,44 +142,22 @@ export async function beginTrial(tx: Tx, who: Who, wish: TrialWish): Promise<{ c
   return { code, plots: plots.length };
 }
 
-/** A running trial. @throws {RuleBroken} when it is decided or not there */
-export async function runningTrial(tx: Tx, id: string): Promise<TrialRow> {
-  const [trial] = await loadTrials(tx, { id });
-  if (!trial) throw new RuleBroken('form', say`That trial is not on this farm.`);
-  if (trial.decidedOn) throw new RuleBroken('form', say`${trial.code} is decided: nothing more is measured of it.`);
-  return trial;
-}
-
-interface MeasureArgs extends Who {
-  entryKey: string;
-  day: Day;
-  trial: TrialRow;
-  values: Readonly<Record<string, number>>;
-}
-
-/** What was measured of some plots on a day. */
-export async function measureTrial(
+/** What was measured of plots on the day of an entry. */
+export async function addTrialMeasures(
   tx: Tx,
-  { farmId, personId, entryKey, day, trial, values }: MeasureArgs,
-): Promise<number> {
-  const known = new Set(trial.plots.map((p) => p.id));
-  const rows = Object.entries(values);
-  if (rows.length === 0) throw new RuleBroken('form', say`Give at least one plot’s value.`);
-  for (const [plotId, value] of rows) {
-    if (!known.has(plotId)) throw new RuleBroken('form', say`That plot is not of this trial. Reload.`);
-    if (!(value >= 0 && value <= 1_000_000)) throw new RuleBroken(plotId, say`0 or more.`);
-    if (trial.measure === 'score' && (value < 1 || value > 9))
-      throw new RuleBroken(plotId, say`Points go from 1 to 9.`);
-  }
-  await tx('trial_measure')
-    .insert(
-      rows.map(([plot_id, value]) => ({
-        ...{ farm_id: farmId, entry_key: entryKey, plot_id, farm_day: day, value, person_id: personId },
-      })),
-    )
-    .onConflict()
-    .ignore();
-  return rows.length;
+  entry: Entry,
+  measured: readonly { plotId: string; value: number }[],
+): Promise<void> {
+  const { farmId: farm_id, entryKey: entry_key, farmDay: farm_day, personId: person_id } = entry;
+  const rows = measured.map(({ plotId, value }) => ({
+    farm_id,
+    entry_key,
+    plot_id: plotId,
+    farm_day,
+    value,
+    person_id,
+  }));
+  await tx('trial_measure').insert(rows).onConflict().ignore();
 }
 
 /** Ends a trial with its verdict. @returns the verdict, and the arm that is kept */
@@ -192,10 +172,6 @@ export async function decideTrial(tx: Tx, trial: TrialRow, decision: { day: Day;
   const mean = verdict.arms.find((a) => a.id === decision.armId)?.mean ?? null;
   return { words: verdict.words, kept, mean };
 }
-
-/** Whether a trial is to be measured on a day. */
-export const isMeasuredOn = (trial: Pick<TrialRow, 'measureFrom' | 'endsOn' | 'everyDays'>, day: Day): boolean =>
-  day >= trial.measureFrom && day <= trial.endsOn && daysBetween(trial.measureFrom, day) % trial.everyDays === 0;
 
 /** Running trials whose plots are to be measured on a day, as the round asks for them. */
 export async function trialsToMeasure(tx: Tx, day: Day): Promise<TrialToMeasure[]> {

@@ -3,7 +3,7 @@ import type { StepKind } from '../core/facts/step';
 import { stepWords } from '../core/plan/steps/steps';
 import { all, say } from '../core/words/words';
 import type { Tx } from './connection';
-import { requireNothingDoneAfter } from './plan';
+import { requireNothingDoneAfter, writeRow } from './plan';
 
 type Row = Record<string, unknown> & { id: string; state: string };
 
@@ -36,12 +36,7 @@ export async function undoPlan(tx: Tx, entryKey: string): Promise<void> {
       'form',
       say`${all(done.map((s) => `“${stepWords(s.kind)}”`))} of ${done[0]!.lot_code} was done since. Take that back first.`,
     );
-  await tx('plan_step')
-    .whereIn(
-      'id',
-      added.map((s) => s.id),
-    )
-    .update({ state: 'dropped', version: tx.raw('version + 1') });
+  for (const { id } of added) await writeRow(tx, id, { state: 'dropped' });
 }
 
 async function undoChange(tx: Tx, { step_id: id, was, became }: Change): Promise<void> {
@@ -54,7 +49,5 @@ async function undoChange(tx: Tx, { step_id: id, was, became }: Change): Promise
   if (fields.length === 0 || !isOpen) return;
   if (fields.includes('state') && now.state === 'done') await requireNothingDoneAfter(tx, id);
   const before = fields.map((f) => [f, f === 'detail' ? JSON.stringify(was[f]) : was[f]]);
-  await tx('plan_step')
-    .where({ id })
-    .update({ ...Object.fromEntries(before), version: tx.raw('version + 1') });
+  await writeRow(tx, id, Object.fromEntries(before));
 }

@@ -128,7 +128,7 @@ export function ids(): () => string {
   return () => `id-${++n}`;
 }
 
-export function aStep(over: Partial<PlanStep> & Pick<PlanStep, 'kind' | 'day'>): PlanStep {
+export function aStep(over: Partial<Omit<PlanStep, 'kind'>> & Pick<PlanStep, 'kind' | 'day'>): PlanStep {
   return {
     id: `${over.kind}-${over.day}`,
     groupId: 'g1',
@@ -141,5 +141,5 @@ export function aStep(over: Partial<PlanStep> & Pick<PlanStep, 'kind' | 'day'>):
     detail: {},
     version: 1,
     ...over,
-  };
+  } as PlanStep;
 }

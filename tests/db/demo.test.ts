@@ -15,14 +15,14 @@ import { loadFacts } from '../../src/db/slices';
 import { recordedStays } from '../../src/db/history';
 import { logContext } from '../../src/core/log/context';
 import { migrate } from '../../src/db/migrations';
-import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, placeOrder } from '../../src/db/orders';
-import { allocate, deliver, markPaid } from '../../src/db/orderSteps';
+import { listCustomers, listOrders, loadOrder, orderEvents, packedLots } from '../../src/db/orders';
 import { demoSignIns, personOfSession, signIn, signOut } from '../../src/db/people';
 import { addSteps, freePlanCode, newId, openSteps } from '../../src/db/plan';
 import { keepDraft } from '../../src/db/drafts';
 import { traceOrder } from '../../src/db/trace';
 import type { Entry } from '../../src/db/ledger';
 import { openDesk, randomUUID, type Desk } from './helpers';
+import { allocate, deliver, markPaid, placeOrder } from './orderActs';
 
 const TODAY = '2026-06-10';
 let desk: Desk;
@@ -277,7 +277,7 @@ describe('drafts', () => {
         },
         newId,
       );
-      await addSteps(tx, farmId, steps);
+      await addSteps(tx, farmId, { steps });
       expect((await openSteps(tx)).filter((s) => s.groupId === steps[0]!.groupId)).toHaveLength(steps.length);
     });
   });

@@ -2,10 +2,10 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { SPECIES_DEFAULTS } from '../../src/core/library/defaults';
 import { recordHusbandry } from '../../src/db/events';
 import { createLot, recordMovement } from '../../src/db/ledger';
-import { listOrders, placeOrder } from '../../src/db/orders';
-import { callOff } from '../../src/db/orderSteps';
+import { listOrders } from '../../src/db/orders';
 import { loadFacts } from '../../src/db/slices';
 import { entryFor, makeFarm, move, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';
+import { callOff, placeOrder } from './orderActs';
 
 /** A day that has passed is shown as it was at its end, whatever was recorded after it. */
 let desk: Desk;

@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
-import { expectReadable } from './everyStation';
 import { CODE, found, PASSWORD, printCode } from './founding';
 import { DESK, expect, job, PHONE, ready, signIn, test, today, useFarm } from './help';
+import { expectReadable } from './look';
 
 const { db } = useFarm();
 

@@ -1,8 +1,8 @@
-import { CULTURES } from '../../core/cultures/kinds';
-import { say, told, word } from '../../core/words/words';
-import { beginCulture } from '../../db/doing/cultures';
+import { decideBeginCulture } from '../../core/cultures/decideCulture';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { settle } from '../../server/settle';
+import { BOSS } from '../shared';
 import { BeginCultureInput } from './begin.input';
 
 export const module = command({
@@ -11,9 +11,6 @@ export const module = command({
   title: word`Begin a side culture`,
   who: BOSS,
   input: BeginCultureInput,
-  run: async ({ tx, entry }, v) => {
-    const code = await beginCulture(tx, entry, v);
-    return said(say`${code} (${told(CULTURES[v.what].words)}) is begun.`, [told(CULTURES[v.what].caution)]);
-  },
+  run: (doing, v) => settle(doing, decideBeginCulture(v), true),
   takeBack: { stays: word`End it; what was weighed of it stays in the books.` },
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { endCulture } from '../../db/doing/cultures';
+import { decideEndCulture } from '../../core/cultures/decideCulture';
+import { word } from '../../core/words/words';
+import { cultureNamed } from '../../db/cultures';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { settle } from '../../server/settle';
+import { BOSS } from '../shared';
 import { EndCultureInput } from './end.input';
 
 export const module = command({
@@ -10,6 +12,6 @@ export const module = command({
   title: word`End a side culture`,
   who: BOSS,
   input: EndCultureInput,
-  run: async ({ tx, entry }, { cultureId }) => said(say`${await endCulture(tx, entry, cultureId)} is ended.`),
+  run: async (doing, { cultureId }) => settle(doing, decideEndCulture(await cultureNamed(doing.tx, cultureId)), true),
   takeBack: { stays: word`Begin it anew under its name.` },
 });

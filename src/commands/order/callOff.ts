@@ -1,6 +1,8 @@
-import { say, word } from '../../core/words/words';
-import { callOff } from '../../db/orderSteps';
+import { decideCallingOff } from '../../core/market/decideOrder';
+import { word } from '../../core/words/words';
+import { lockOrder } from '../../db/orders';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { SALES } from '../shared';
 import { OrderStepInput } from './setAside.input';
 
@@ -10,9 +12,6 @@ export const module = command({
   title: word`Call an order off`,
   who: SALES,
   input: OrderStepInput,
-  run: async ({ tx, entry }, v) => {
-    await callOff({ tx, entry, orderId: v.orderId, version: v.version });
-    return say`Called off. What was set aside is free again.`;
-  },
+  run: async (doing, v) => settle(doing, decideCallingOff(await lockOrder(doing.tx, v.orderId, v.version)), true),
   takeBack: { stays: word`An order that was called off is taken anew.` },
 });

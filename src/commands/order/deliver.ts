@@ -1,6 +1,8 @@
-import { say, word } from '../../core/words/words';
-import { deliver } from '../../db/orderSteps';
+import { decideDelivery } from '../../core/market/decideOrder';
+import { word } from '../../core/words/words';
+import { lockOrder } from '../../db/orders';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { EVERYONE } from '../shared';
 import { OrderStepInput } from './setAside.input';
 
@@ -10,9 +12,6 @@ export const module = command({
   title: word`Deliver an order`,
   who: EVERYONE,
   input: OrderStepInput,
-  run: async ({ tx, entry }, v) => {
-    await deliver({ tx, entry, orderId: v.orderId, version: v.version });
-    return say`Delivered.`;
-  },
+  run: async (doing, v) => settle(doing, decideDelivery(await lockOrder(doing.tx, v.orderId, v.version)), true),
   takeBack: { stays: word`What was delivered is with the customer.` },
 });

@@ -1,6 +1,8 @@
-import { say, word } from '../../core/words/words';
-import { markPaid } from '../../db/orderSteps';
+import { decidePaid } from '../../core/market/decideOrder';
+import { word } from '../../core/words/words';
+import { lockOrder } from '../../db/orders';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { SALES } from '../shared';
 import { OrderStepInput } from './setAside.input';
 
@@ -10,9 +12,6 @@ export const module = command({
   title: word`An order is paid`,
   who: SALES,
   input: OrderStepInput,
-  run: async ({ tx, entry }, v) => {
-    await markPaid({ tx, entry, orderId: v.orderId, version: v.version });
-    return say`Paid.`;
-  },
+  run: async (doing, v) => settle(doing, decidePaid(await lockOrder(doing.tx, v.orderId, v.version)), true),
   takeBack: { stays: word`That an order was paid stays in its record.` },
 });

@@ -1,10 +1,10 @@
 import { say, word } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
+import { decideOrder } from '../../core/market/decideOrder';
 import { askOrder } from '../../core/market/freeOn';
 import { forecastFarm } from '../../core/plan/forecast';
-import { addDays } from '../../core/quantity/days';
-import { placeOrder } from '../../db/orders';
-import { command } from '../../server/command';
+import { orderFacts } from '../../db/orders';
+import { command, type Doing } from '../../server/command';
+import { settle } from '../../server/settle';
 import { SALES } from '../shared';
 import { OrderInput } from './place.input';
 
@@ -15,20 +15,14 @@ export const module = command({
   who: SALES,
   input: OrderInput,
   run: async (doing, v) => {
-    const { tx, entry, today } = doing;
-    if (v.dueDay < today) throw new RuleBroken('dueDay', say`That day has passed.`);
-    if (v.dueDay > addDays(today, 400)) throw new RuleBroken('dueDay', say`That is more than a year ahead.`);
-    if (!v.confirmed) {
-      const facts = await doing.facts();
-      const asked = askOrder({
-        facts,
-        forecast: forecastFarm(facts, await doing.steps()),
-        order: v,
-        units: doing.units,
-      });
-      if (asked.length > 0) throw new RuleBroken('confirm', asked.join('\n'));
-    }
-    return placeOrder(tx, entry, v);
+    const asked = v.confirmed ? [] : await askedAbout(doing, v);
+    const known = { ...(await orderFacts(doing.tx, v)), today: doing.today, asked };
+    return settle(doing, decideOrder(known, v), v.confirmed);
   },
   takeBack: { stays: word`An order that was taken is called off, not taken back: the customer knows of it.` },
 });
+
+async function askedAbout(doing: Doing, order: OrderInput): Promise<string[]> {
+  const facts = await doing.facts();
+  return askOrder({ facts, forecast: forecastFarm(facts, await doing.steps()), order, units: doing.units });
+}

@@ -1,6 +1,8 @@
-import { say, word } from '../../core/words/words';
-import { putBack } from '../../db/orderSteps';
+import { decidePuttingBack } from '../../core/market/decideOrder';
+import { word } from '../../core/words/words';
+import { lockOrder } from '../../db/orders';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { EVERYONE } from '../shared';
 import { PutBackInput } from './putBack.input';
 
@@ -10,9 +12,9 @@ export const module = command({
   title: word`Put back what was set aside`,
   who: EVERYONE,
   input: PutBackInput,
-  run: async ({ tx, entry }, v) => {
-    await putBack(tx, entry, v);
-    return say`Put back: it is free for other orders again.`;
+  run: async (doing, v) => {
+    const order = await lockOrder(doing.tx, v.orderId, v.version);
+    return settle(doing, decidePuttingBack(order, v.movementId), true);
   },
   takeBack: { stays: word`Set it aside again: nothing else has changed.` },
 });

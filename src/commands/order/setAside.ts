@@ -1,7 +1,9 @@
+import { decideSettingAside } from '../../core/market/decideOrder';
 import { say, word } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
-import { allocate } from '../../db/orderSteps';
+import { goodsLot } from '../../db/lots';
+import { lockOrder } from '../../db/orders';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { EVERYONE } from '../shared';
 import { SetAsideInput } from './setAside.input';
 
@@ -11,11 +13,10 @@ export const module = command({
   title: word`Set aside for an order`,
   who: EVERYONE,
   input: SetAsideInput,
-  run: async ({ tx, entry, person }, v) => {
-    if (v.reason && person.role !== 'manager')
-      throw new RuleBroken('reason', say`Only a manager may give goods past their use-by.`);
-    await allocate(tx, entry, v);
-    return say`Set aside.`;
+  run: async (doing, v) => {
+    const order = await lockOrder(doing.tx, v.orderId, v.version);
+    const lot = await goodsLot(doing.tx, v.lotId);
+    return settle(doing, decideSettingAside({ order, lot, isManager: doing.person.role === 'manager' }, v), true);
   },
   takeBack: { words: () => say`Taken back: it is free for other orders again.` },
 });

@@ -1,8 +1,9 @@
+import { decidePin } from '../../core/plan/acts/decideStepChange';
 import { say } from '../../core/words/words';
 import { lockStep } from '../../db/plan';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { followPlants } from '../plantsKnown';
-import { RuleBroken } from '../../core/errors';
 import { CREW, PLAN_STAYS, said } from '../shared';
 import { PinPickInput } from './pinPick.input';
 
@@ -15,14 +16,8 @@ export const module = command({
   input: PinPickInput,
   run: async (doing, v) => {
     const step = await lockStep(doing.tx, v.stepId, 'pick');
-    if (step.version !== v.version)
-      throw new RuleBroken('form', say`Someone moved this step to ${step.day} meanwhile. Reload.`);
-    await doing
-      .tx('plan_step')
-      .where({ id: step.id })
-      .update({ detail: JSON.stringify({ ...step.detail, pinned: v.pinned ? 1 : 0 }), version: step.version + 1 });
-    if (v.pinned) return said(say`It stays on that day.`);
-    return said(say`It follows its plants again.`, await followPlants(doing, [step.lotCode]));
+    const { words, lines } = await settle(doing, decidePin(step, v), true);
+    return said(words, v.pinned ? lines : await followPlants(doing, [step.lotCode]));
   },
   takeBack: PLAN_STAYS,
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { endRest } from '../../db/doing/bedRest';
+import { decideEndRest } from '../../core/crops/acts/decideRest';
+import { word } from '../../core/words/words';
+import { restNamed } from '../../db/bedRests';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { settle } from '../../server/settle';
+import { BOSS } from '../shared';
 import { EndRestInput } from './endRest.input';
 
 /** A bed is planted again before its rest was to be over. */
@@ -11,10 +13,6 @@ export const module = command({
   title: word`End the rest of a bed`,
   who: BOSS,
   input: EndRestInput,
-  run: async (doing, { restId }) => {
-    const placeId = await endRest(doing.tx, restId);
-    const place = (await doing.facts()).places.find((p) => p.id === placeId)?.code ?? '';
-    return said(say`${place} may be planted again.`);
-  },
+  run: async (doing, { restId }) => settle(doing, decideEndRest(await restNamed(doing.tx, restId)), true),
   takeBack: { stays: word`Rest the bed anew.` },
 });

@@ -1,9 +1,8 @@
-import { HELPERS } from '../../core/crops/signs';
-import { formatNumber } from '../../core/quantity/units';
-import { say, told, word } from '../../core/words/words';
-import { receiveHelpers } from '../../db/doing/scouting';
+import { decideReceivingHelpers } from '../../core/crops/acts/decideScouting';
+import { say, word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { CREW, said } from '../shared';
+import { settle } from '../../server/settle';
+import { CREW } from '../shared';
 import { ReceiveHelpersInput } from './receive.input';
 
 /** Beneficials that came: counted stock until they are released. */
@@ -13,11 +12,6 @@ export const module = command({
   title: word`Receive beneficials`,
   who: CREW,
   input: ReceiveHelpersInput,
-  run: async ({ tx, entry }, v) => {
-    const code = await receiveHelpers(tx, entry, v);
-    return said(say`${formatNumber(v.count)} ${told(HELPERS[v.what])} are here as ${code}.`, [
-      say`They live for days, not weeks: release them soon, in the evening, and check that local law allows them.`,
-    ]);
-  },
+  run: (doing, v) => settle(doing, decideReceivingHelpers(doing.entry.farmDay, v), true),
   takeBack: { words: () => say`Taken back: that delivery.` },
 });

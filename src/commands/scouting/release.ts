@@ -1,8 +1,10 @@
-import { RuleBroken } from '../../core/errors';
+import { decideRelease } from '../../core/crops/acts/decideScouting';
 import { say, word } from '../../core/words/words';
-import { releaseHelpers } from '../../db/doing/scouting';
+import { helpersLot } from '../../db/scouting';
+import { places } from '../../db/slices';
 import { command } from '../../server/command';
-import { CREW, said } from '../shared';
+import { settle } from '../../server/settle';
+import { CREW } from '../shared';
 import { ReleaseHelpersInput } from './release.input';
 
 /** Beneficials let go in a bed. */
@@ -13,10 +15,8 @@ export const module = command({
   who: CREW,
   input: ReleaseHelpersInput,
   run: async (doing, v) => {
-    const place = (await doing.facts()).places.find((p) => p.id === v.placeId);
-    if (place?.kind !== 'bed' && place?.kind !== 'nursery')
-      throw new RuleBroken('placeId', say`Choose a bed of this farm.`);
-    return said(await releaseHelpers(doing.tx, doing.entry, { ...v, place: place.code }));
+    const known = { lot: await helpersLot(doing.tx, v.lotId), places: (await doing.get(places)).places };
+    return settle(doing, decideRelease(known, v), true);
   },
   takeBack: { words: () => say`Taken back: that release.` },
 });

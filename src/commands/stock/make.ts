@@ -1,6 +1,8 @@
+import { decideMaking } from '../../core/market/decideGoods';
 import { say, word } from '../../core/words/words';
-import { makeFrom } from '../../db/doing/packing';
+import { goodsLot, goodsNamed } from '../../db/lots';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { EVERYONE } from '../shared';
 import { MakeInput } from './make.input';
 
@@ -11,6 +13,9 @@ export const module = command({
   title: word`Make another product of packed goods`,
   who: EVERYONE,
   input: MakeInput,
-  run: async ({ tx, entry }, v) => say`Packed as ${await makeFrom(tx, entry, v)}.`,
+  run: async (doing, v) => {
+    const known = { lot: await goodsLot(doing.tx, v.lotId), products: await goodsNamed(doing.tx, v.productCode) };
+    return settle(doing, decideMaking(known, v), true);
+  },
   takeBack: { words: () => say`Taken back: it lies in the cold room as it was.` },
 });

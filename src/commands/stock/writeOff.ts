@@ -1,6 +1,8 @@
+import { decideWriteOff } from '../../core/market/decideGoods';
 import { say, word } from '../../core/words/words';
-import { writeOff } from '../../db/orderSteps';
+import { goodsLot } from '../../db/lots';
 import { command } from '../../server/command';
+import { settle } from '../../server/settle';
 import { EVERYONE } from '../shared';
 import { WriteOffInput } from './writeOff.input';
 
@@ -11,6 +13,6 @@ export const module = command({
   title: word`Write off goods`,
   who: EVERYONE,
   input: WriteOffInput,
-  run: async ({ tx, entry }, v) => say`Written off: ${await writeOff(tx, entry, v)}.`,
+  run: async (doing, v) => settle(doing, decideWriteOff(await goodsLot(doing.tx, v.lotId), v), true),
   takeBack: { words: () => say`Taken back: it lies in the cold room again.` },
 });

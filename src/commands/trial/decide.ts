@@ -1,7 +1,8 @@
 import { say, word } from '../../core/words/words';
 import { saveCrop } from '../../db/doing/rules';
 import type { Tx } from '../../db/connection';
-import { decideTrial, runningTrial, type TrialRow } from '../../db/trials';
+import { runningTrial } from '../../core/crops/acts/decideTrialMeasure';
+import { decideTrial, loadTrials, type TrialRow } from '../../db/trials';
 import { command } from '../../server/command';
 import { BOSS, said } from '../shared';
 import { DecideTrialInput } from './decide.input';
@@ -13,7 +14,7 @@ export const module = command({
   who: BOSS,
   input: DecideTrialInput,
   run: async ({ tx, entry }, v) => {
-    const trial = await runningTrial(tx, v.trialId);
+    const trial = runningTrial((await loadTrials(tx, { id: v.trialId }))[0]);
     const { words, kept, mean } = await decideTrial(tx, trial, { day: entry.farmDay, armId: v.armId ?? null });
     const recipe = v.keep && kept ? await keepRecipe(tx, trial, { kept, mean }) : null;
     return said(say`${trial.code} is decided. ${words}`, recipe ? [recipe] : []);

@@ -1,9 +1,9 @@
-import { plural, say, word } from '../../core/words/words';
-import { trialJob } from '../../core/tasks/sources/trial';
-import { finishTask } from '../../db/events';
-import { isMeasuredOn, measureTrial, runningTrial } from '../../db/trials';
+import { decideTrialMeasure } from '../../core/crops/acts/decideTrialMeasure';
+import { say, word } from '../../core/words/words';
+import { loadTrials } from '../../db/trials';
 import { command } from '../../server/command';
-import { CREW, said } from '../shared';
+import { settle } from '../../server/settle';
+import { CREW } from '../shared';
 import { MeasureTrialInput } from './measure.input';
 
 export const module = command({
@@ -12,20 +12,9 @@ export const module = command({
   title: word`Measure a trial`,
   who: CREW,
   input: MeasureTrialInput,
-  run: async ({ tx, entry, person }, v) => {
-    const trial = await runningTrial(tx, v.trialId);
-    const { farmId, personId } = person;
-    const n = await measureTrial(tx, {
-      farmId,
-      personId,
-      entryKey: entry.entryKey,
-      day: entry.farmDay,
-      trial,
-      values: v.values,
-    });
-    if (isMeasuredOn(trial, entry.farmDay))
-      await finishTask(tx, entry, { job: trialJob(trial.id, entry.farmDay), title: say`Measure ${trial.code}` });
-    return said(say`${trial.code}: ${plural(n, '# plot', '# plots')} measured.`);
+  run: async (doing, { trialId, values }) => {
+    const [trial] = await loadTrials(doing.tx, { id: trialId });
+    return settle(doing, decideTrialMeasure({ trial, on: doing.entry.farmDay }, values), true);
   },
   takeBack: { words: () => say`Taken back: those measures.` },
 });

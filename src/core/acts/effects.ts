@@ -1,5 +1,8 @@
+import type { SignCode } from '../crops/signs';
+import type { CultureCode } from '../cultures/kinds';
 import type { PlanStep, StepState } from '../facts/step';
 import type { Day } from '../quantity/days';
+import type { OrderState } from '../market/order';
 import type { OutsideRole, StoreRole } from '../setup/roles';
 import type { JobId } from '../tasks/jobs';
 
@@ -70,6 +73,27 @@ export interface HusbandryEvent {
   detail?: Record<string, unknown> | null;
 }
 
+/** A look at something that may be wrong with plants. */
+export interface Finding {
+  placeId: string;
+  lotId: string | null;
+  what: SignCode;
+  /** 0: it is gone. */
+  howBad: number;
+  /** The first look at the same thing; null: this is it. */
+  followsId: string | null;
+  words: string | null;
+  lookAgainOn: Day | null;
+  /** A JPEG, base64. */
+  photo: string | null;
+}
+
+export interface CultureBegun {
+  what: CultureCode;
+  name: string;
+  areaM2?: number | undefined;
+}
+
 /** A place of the farm; or what a place is for: the first of them there is. */
 export type Spot = { placeId: string } | { role: StoreRole | OutsideRole };
 /** A lot that is there, or one that an earlier effect of the same list makes, by its name in the list. */
@@ -82,6 +106,12 @@ export interface Eaten {
   parts: { lotId: string; massG: number }[];
   withheldG?: number;
   farmGrownG?: number;
+}
+
+export interface OrderTaken {
+  customerId: string;
+  dueDay: Day;
+  lines: readonly { productCode: string; quantity: number; priceMinor: number }[];
 }
 
 export interface BatchOpened {
@@ -129,16 +159,35 @@ export type Effect =
     }
   | { does: 'batchOpened'; batch: BatchOpened }
   | { does: 'batchClosed'; groupId: string }
+  /** What was stopped for it is as if it had never been. */
+  | { does: 'batchDropped'; groupId: string }
   | { does: 'job'; job: JobId; title: string; note?: string }
-  | { does: 'stepsAdded'; steps: readonly PlanStep[] }
-  | { does: 'step'; stepId: string; became: StepChange };
+  /** Steps join the plan; `note` is kept with the first. */
+  | { does: 'stepsAdded'; steps: readonly PlanStep[]; note?: string | undefined }
+  | { does: 'step'; stepId: string; became: StepChange }
+  /** An order is taken; by its name in the list it is known by its id. */
+  | { does: 'orderTaken'; as: string; order: OrderTaken }
+  /** An order has changed: its version moves, and a new state stands in its history. */
+  | { does: 'order'; orderId: string; state?: OrderState }
+  /** A movement is undone by its opposite. */
+  | { does: 'reversed'; movementId: string }
+  | { does: 'finding'; finding: Finding }
+  /** A side culture begins; by its name in the list it is known by its code. */
+  | { does: 'cultureBegun'; as: string; culture: CultureBegun }
+  | { does: 'cultureWeighed'; cultureId: string; way: 'given' | 'taken'; massG: number; words: string | null }
+  | { does: 'cultureEnded'; cultureId: string }
+  | { does: 'rest'; rest: { placeIds: readonly string[]; from: Day; until: Day; words: string } }
+  | { does: 'restEnded'; restId: string }
+  | { does: 'trialMeasured'; measured: readonly { plotId: string; value: number }[] };
 
 /** What becomes of a step of the plan; what is not named stays. */
-export type StepChange = Partial<Pick<PlanStep, 'lotCode' | 'fromPlaceId' | 'toPlaceId' | 'day' | 'count'>> & {
+export type StepChange = Partial<
+  Pick<PlanStep, 'lotCode' | 'fromPlaceId' | 'toPlaceId' | 'day' | 'count' | 'detail'>
+> & {
   state?: StepState;
 };
 
-/** The codes that lots got which a list of effects made, by their name in the list. */
+/** The codes of the lots and cultures, and the ids of the orders, that a list of effects made, by their name in the list. */
 export type Made = Readonly<Record<string, string>>;
 
 /** What an act comes to: what it does, and what is said of it once it is done. */
@@ -146,6 +195,13 @@ export interface Taken<S = string> {
   effects: Effect[];
   said: (made: Made) => S;
 }
+
+/** What a record led to, in lines. */
+export interface Said {
+  words: string;
+  lines: string[];
+}
+export const said = (words: string, lines: string[] = []): Said => ({ words, lines });
 
 /** From a place to another, all by id. */
 export const at = (placeId: string): Spot => ({ placeId });

@@ -13,11 +13,11 @@ export type StepDetail = Readonly<Partial<Both<StepDetails[StepKind]>>>;
 
 export const NO_DETAIL: StepDetail = Object.freeze({});
 
-/** One intended act. Steps of one group belong together and slide together. */
-export interface PlanStep {
+/** What every step has. Steps of one group belong together and slide together. */
+export interface StepOf<K extends StepKind = StepKind> {
   id: string;
   groupId: string;
-  kind: StepKind;
+  kind: K;
   day: Day;
   lotCode: string;
   speciesCode: string | null;
@@ -26,9 +26,16 @@ export interface PlanStep {
   toPlaceId: string | null;
   count: number;
   /** What this kind of step carries beyond its count, by name. */
-  detail: StepDetail;
+  detail: Readonly<Partial<StepDetails[K]>>;
   version: number;
 }
+
+/** One intended act: who looks at its kind knows what it carries. */
+export type PlanStep = { [K in StepKind]: StepOf<K> }[StepKind];
+
+/** What a step carries, if it is of a kind; of another kind, nothing. */
+export const carriedBy = <K extends StepKind>(step: PlanStep, kind: K): Readonly<Partial<StepDetails[K]>> =>
+  (step.kind === kind ? step.detail : NO_DETAIL) as Readonly<Partial<StepDetails[K]>>;
 
 export type StepState = 'planned' | 'done' | 'dropped';
 

@@ -2,6 +2,7 @@ import type { PromiseRow } from '../market/promiseTable';
 import { daysBetween, type Day } from '../quantity/days';
 import { balanceSeries } from '../water/loopBalance';
 import { earliestShift, leadStep } from './changes';
+import { stepOf } from './steps/steps';
 import type { FarmFacts } from '../facts/farm';
 import type { FarmForecast, FishStay, PlantStay } from '../facts/forecast';
 import type { PlanStep } from '../facts/step';
@@ -138,12 +139,10 @@ function handlesOf(today: Day, plan: readonly PlanStep[], days: number): BoardHa
   const handles: BoardHandle[] = [];
   for (const [groupId, steps] of groups) {
     const lead = leadStep(steps);
-    if (!lead || lead.kind === 'pick' || lead.kind === 'clear') continue;
-    const shown = lead.kind === 'sow' ? (steps.find((s) => s.kind === 'transplant') ?? lead) : lead;
-    const tankStep = steps.find((s) => s.kind === 'feed_stop' || s.kind === 'purge');
-    const placeId =
-      lead.kind === 'harvest' ? (tankStep?.fromPlaceId ?? lead.fromPlaceId) : (shown.toPlaceId ?? shown.fromPlaceId);
-    const at = Math.max(0, daysBetween(today, shown.day));
+    if (!lead) continue;
+    const stands = stepOf(lead.kind)?.season?.standsAt?.(lead, steps) ?? lead;
+    const placeId = stands.toPlaceId ?? stands.fromPlaceId;
+    const at = Math.max(0, daysBetween(today, stands.day));
     if (!placeId || at >= days) continue;
     handles.push({
       groupId,

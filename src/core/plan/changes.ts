@@ -82,11 +82,11 @@ export function earliestShift(plan: readonly PlanStep[], groupId: string, today:
   return daysBetween(first, today);
 }
 
-const leadOf = (step: PlanStep) => stepOf(step.kind)?.lead ?? 9;
+const rankOf = (step: PlanStep) => stepOf(step.kind)?.season?.rank ?? Infinity;
 
-/** The step a group is named and dragged by. */
+/** The step a group is named and grabbed by on Season; none: it is not grabbed there. */
 export function leadStep(steps: readonly PlanStep[]): PlanStep | undefined {
-  return [...steps].sort((a, b) => leadOf(a) - leadOf(b) || (a.day < b.day ? -1 : 1))[0];
+  return steps.filter((s) => rankOf(s) < Infinity).sort((a, b) => rankOf(a) - rankOf(b) || (a.day < b.day ? -1 : 1))[0];
 }
 
 /** Two shifts of one group are one shift; a shift by nothing is none. Keeps a draft readable. */

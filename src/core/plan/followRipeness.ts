@@ -4,7 +4,7 @@ import { addDays, dayNumber, type Day } from '../quantity/days';
 import { PlantWeather } from './plantWeather';
 import { DEFAULT_SETTINGS } from './settings';
 import { type FarmFacts, type PlantingFact } from '../facts/farm';
-import { type PlanStep } from '../facts/step';
+import { carriedBy, type PlanStep } from '../facts/step';
 
 /** A step that goes to another day, because the plants do. */
 export interface Followed<S extends PlanStep = PlanStep> {
@@ -113,7 +113,7 @@ class Following<S extends PlanStep> {
   private inBed({ placeId, stage, stageFrom, lastCut }: Standing) {
     const { crop } = this.of;
     for (const step of this.stepsOf('respace', placeId)) {
-      const passed = bedStages(crop).slice(stage, step.detail.stage ?? 1);
+      const passed = bedStages(crop).slice(stage, carriedBy(step, 'respace').stage ?? 1);
       const at = this.by(
         placeId,
         stageFrom,
@@ -141,7 +141,7 @@ class Following<S extends PlanStep> {
   /** Puts a step on a day, unless it is to stay where it is. @returns the day it then has */
   private settle(step: S, at: number): number {
     const planned = this.index(step.day);
-    if (planned <= 0 || step.detail.pinned === 1 || Math.abs(at - planned) <= SLACK_DAYS) return planned;
+    if (planned <= 0 || carriedBy(step, 'pick').pinned === 1 || Math.abs(at - planned) <= SLACK_DAYS) return planned;
     const to = Math.max(0, at);
     if (to !== planned) this.followed.push({ step, day: addDays(this.today, to) });
     return to;

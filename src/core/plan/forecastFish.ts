@@ -16,7 +16,7 @@ import type { FishActs } from './steps/stepKind';
 import { stepOf } from './steps/steps';
 import type { FishStay, SupplyBatch, Warning } from '../facts/forecast';
 import type { ForecastSettings } from './settings';
-import type { PlanStep } from '../facts/step';
+import type { PlanStep, StepOf } from '../facts/step';
 
 /** Steps in the order they are done, each with its day index. */
 export interface DatedSteps {
@@ -210,7 +210,7 @@ export class FishRun implements FishActs {
     return own ? own.filter((s) => s.placeId === placeId) : [];
   }
 
-  stock(step: PlanStep, day: number) {
+  stock(step: StepOf<'stock'>, day: number) {
     const species = this.species.get(step.speciesCode ?? '');
     if (!species || !step.toPlaceId) return;
     const bins = freshSpread(species.sizeCv);

@@ -1,5 +1,5 @@
-import { harvestGroup } from '../plan/build';
-import { NO_DETAIL, type PlanStep } from '../facts/step';
+import { harvestGroup, planStep } from '../plan/build';
+import type { PlanStep } from '../facts/step';
 import type { FarmFacts } from '../facts/farm';
 import { addDays, type Day } from '../quantity/days';
 import { TankBook, PurgeBook, Stay, Slot } from './books';
@@ -98,6 +98,8 @@ function inOrder(planned: readonly PlannedBatch[]): Batch[] {
   return all.sort((a, b) => Number(!a.lotCode) - Number(!b.lotCode) || a.path[0]!.from - b.path[0]!.from);
 }
 
+type Where = Parameters<typeof planStep>[1] & { count?: number };
+
 interface ArrivalAndMovesArgs {
   input: PlannerInput;
   batch: Batch;
@@ -109,21 +111,14 @@ interface ArrivalAndMovesArgs {
 
 function arrivalAndMoves({ input, batch, lotCode, home, stays, newId }: ArrivalAndMovesArgs): PlanStep[] {
   const groupId = newId();
-  const step = (kind: PlanStep['kind'], week: number, rest: Partial<PlanStep>): PlanStep => ({
-    id: newId(),
-    groupId,
-    kind,
-    day: addDays(input.firstDay, week * 7),
-    lotCode,
-    speciesCode: batch.speciesCode,
-    cropCode: null,
-    fromPlaceId: null,
-    toPlaceId: null,
-    count: Math.round(batch.stocked),
-    detail: NO_DETAIL,
-    version: 1,
-    ...rest,
-  });
+  const step = (kind: 'stock' | 'move', week: number, { count = Math.round(batch.stocked), ...where }: Where) =>
+    planStep(
+      {
+        ...{ id: newId(), groupId, kind, day: addDays(input.firstDay, week * 7), lotCode, count },
+        ...{ speciesCode: batch.speciesCode, cropCode: null },
+      },
+      where,
+    );
   const steps: PlanStep[] = [];
   if (batch.stockWeek !== null)
     steps.push(step('stock', batch.stockWeek, { toPlaceId: stays[0]!.placeId, detail: { meanG: batch.startG } }));

@@ -3,7 +3,7 @@ import { cutFactor, sowingFor } from '../../core/crops/quantities';
 import type { Crop } from '../../core/library/types';
 import { sowingGroup, stageLengthDays } from '../../core/plan/build';
 import { stepWords } from '../../core/plan/steps/steps';
-import type { PlanStep } from '../../core/facts/step';
+import { carriedBy, type PlanStep } from '../../core/facts/step';
 import { addDays, dayNumber, weekStart, type Day } from '../../core/quantity/days';
 import { stepJob } from '../../core/tasks/jobs';
 import { CODE_OF_ROLE } from '../../core/setup/roles';
@@ -268,7 +268,7 @@ class Succession {
   }
 
   private respaced(lotId: string, step: PlanStep, standing: number) {
-    const detail = { stage: step.detail.stage ?? 1, since: step.day, cuts: 0, lastCutOn: null };
+    const detail = { stage: carriedBy(step, 'respace').stage ?? 1, since: step.day, cuts: 0, lastCutOn: null };
     const at = { lotId, placeId: step.toPlaceId!, day: step.day };
     this.note({ kind: 'spaced', ...at, count: standing, words: 'Re-spaced', detail });
   }
@@ -329,7 +329,7 @@ class Succession {
     const daysAgo = dayNumber(world.today) - dayNumber(step.day);
     const heatLoss = daysAgo >= 120 && daysAgo <= 128 && crop.tempMaxC <= 30 ? 0.7 : 1;
     const good = crop.finalSurvival * crop.packout * heatLoss * (1 + book.random.normal() * 0.03);
-    const cut = step.detail.cut ?? 1;
+    const cut = carriedBy(step, 'pick').cut ?? 1;
     const pieces = Math.min(standing, Math.floor(standing * good * (crop.unit === 'head' ? 1 : cutFactor(crop, cut))));
     const massG = Math.round(standing * good * crop.yieldG * cutFactor(crop, cut));
     const amount = crop.unit === 'kg' ? massG : pieces;

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { cutFactor, sowingFor } from '../../core/crops/quantities';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import { sowingGroup } from '../../core/plan/build';
-import type { PlanStep } from '../../core/facts/step';
+import { carriedBy, type PlanStep } from '../../core/facts/step';
 import { addDays } from '../../core/quantity/days';
 import { CODE_OF_ROLE, type OutsideRole, type StoreRole } from '../../core/setup/roles';
 import { Book } from './book';
@@ -94,7 +94,7 @@ function transplanted(raising: Raising, step: PlanStep, seeds: number) {
 function picked(raising: Raising, step: PlanStep) {
   const { world, book, lotId } = raising;
   const crop = CROP_DEFAULTS.find((c) => c.code === CODE)!;
-  const cut = step.detail.cut ?? 1;
+  const cut = carriedBy(step, 'pick').cut ?? 1;
   const count = Math.floor(PLANTS * crop.finalSurvival * crop.packout * cutFactor(crop, cut));
   const packed = book.lot({
     ...{ code: `PP-${step.lotCode}-${cut}`, kind: 'packed_produce', keeps: 'count', beganOn: step.day },

@@ -3,7 +3,12 @@ import { RuleBroken } from '../../core/errors';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { BrokenRecord } from '../../core/plan/faults';
 import type { Tx } from '../connection';
-import { callOff } from '../orderSteps';
+import { settled } from '../../core/acts/decision';
+import { decideCallingOff } from '../../core/market/decideOrder';
+import { apply } from '../apply';
+import { NO_DETAIL } from '../../core/facts/step';
+import { lockOrder } from '../orders';
+import { lockGroup, writeStep } from '../plan';
 import type { Entry } from '../ledger';
 
 const LIKE_ANY_OTHER = new Array<number>(12).fill(18);
@@ -16,9 +21,10 @@ export async function mendRecord(
 ): Promise<string> {
   if (what === 'step') {
     // What is out of range goes with it, or the row could not be written at all.
-    const whole = { state: 'dropped', day: entry.farmDay, count: 0, detail: '{}', version: tx.raw('version + 1') };
-    const gone = await tx('plan_step').where({ id, state: 'planned' }).update(whole);
-    return gone ? say`Taken out of the plan.` : say`It was done or taken out meanwhile.`;
+    const { step } = await lockGroup(tx, id);
+    if (step?.state !== 'planned') return say`It was done or taken out meanwhile.`;
+    await writeStep(tx, id, { state: 'dropped', day: entry.farmDay, count: 0, detail: NO_DETAIL }, entry.farmDay);
+    return say`Taken out of the plan.`;
   }
   if (what === 'species') return defaultsAgain({ tx, table: 'species', code: id, defaults: SPECIES_DEFAULTS });
   if (what === 'crop') return defaultsAgain({ tx, table: 'crop', code: id, defaults: CROP_DEFAULTS });
@@ -29,7 +35,8 @@ export async function mendRecord(
       .where({ id })
       .andWhereRaw(`due_day not between '2000-01-01' and '2100-12-31'`)
       .update({ due_day: entry.farmDay });
-    await callOff({ tx, entry, orderId: id, version: order.version });
+    const { effects } = settled(decideCallingOff(await lockOrder(tx, id, order.version)), true);
+    await apply(tx, entry, effects);
     return say`Called off.`;
   }
   if (what === 'loop') {

@@ -1,5 +1,8 @@
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
+import { settled } from '../../core/acts/decision';
+import { decideOrder } from '../../core/market/decideOrder';
+import { apply } from '../apply';
 import { goodsCodes } from '../../core/crops/recipes';
 import { sowingCode } from '../../core/crops/gaps';
 import { suits } from '../../core/crops/suits';
@@ -10,7 +13,7 @@ import { shortDay } from '../../core/quantity/sayDay';
 import type { Tx } from '../connection';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry, type NewLot } from '../ledger';
 import { prefixesInUse } from '../lotPrefix';
-import { placeOrder } from '../orders';
+import { orderFacts } from '../orders';
 
 /**
  * What was on the farm before its first record. It comes from the place “From before”, with a reason of its own, so that
@@ -294,12 +297,18 @@ export async function openOrders(tx: Tx, entry: Entry, rows: readonly OrderRow[]
   let n = 0;
   for (const { first, ...order } of orders.values()) {
     try {
-      await placeOrder(tx, { ...entry, entryKey: n === 0 ? entry.entryKey : `${entry.entryKey}:${n}` }, order);
+      const known = { ...(await orderFacts(tx, order)), today: entry.farmDay, asked: [] };
+      const { effects } = settled(decideOrder(known, order), true);
+      await apply(tx, { ...entry, entryKey: n === 0 ? entry.entryKey : `${entry.entryKey}:${n}` }, effects);
     } catch (error) {
       if (!(error instanceof RuleBroken)) throw error;
-      throw new RuleBroken(`rows.${first}.${error.field.endsWith('quantity') ? 'quantity' : 'product'}`, error.message);
+      throw new RuleBroken(`rows.${first}.${fieldOf(error.field)}`, error.message);
     }
     n += 1;
   }
   return orders.size;
 }
+
+/** Where in its row of the table a fault of an order is said. */
+const fieldOf = (field: string) =>
+  field === 'dueDay' ? 'dueDay' : field.endsWith('quantity') ? 'quantity' : 'product';

@@ -1,3 +1,4 @@
+import type { Order } from '../../core/market/order';
 import 'server-only';
 import { say } from '../../core/words/words';
 import type { explainPromise } from '../../core/explain';
@@ -10,7 +11,7 @@ import { MARKET_WEEKS, promiseTable } from '../../core/market/promiseTable';
 import { sellDays, useByDay } from '../../core/market/useBy';
 import { formatNumber, manyOf, type ProductUnit, toShown, unitName } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
-import { listCustomers, listOrders, loadOrder, orderEvents, packedLots, type Order } from '../../db/orders';
+import { listCustomers, listOrders, loadOrder, orderEvents, packedLots } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 

@@ -1,21 +1,14 @@
 'use client';
-import { say, word } from '../../core/words/words';
+import { say, told } from '../../core/words/words';
 import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { BoardHandle } from '../../core/plan/board';
+import { stepOf } from '../../core/plan/steps/steps';
+import type { OnSeason } from '../../core/plan/steps/stepKind';
 import { addDays, type Day } from '../../core/quantity/days';
 import { dayWords } from '../../core/quantity/sayDay';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
-
-const KIND_WORDS: Partial<Record<BoardHandle['kind'], string>> = {
-  harvest: word`Harvest`,
-  sow: word`Sowing`,
-  stock: word`Stocking`,
-  move: word`Move`,
-  transplant: word`Transplant`,
-  pick: word`Pick`,
-};
 
 interface HandleProps {
   handle: BoardHandle;
@@ -50,9 +43,10 @@ export const Handle = memo(function Handle({
   const [drag, setDrag] = useState<number | null>(null);
   const at = handle.at + shift + (drag ?? 0);
   const clamp = (days: number) => Math.max(handle.earliest - shift, days);
-  const sowing = isOfPlants(handle.kind);
+  const { words: name, shape } = stepOf(handle.kind)!.season!;
+  const sowing = shape === 'square';
   const y = top + (sowing ? 6 : 10);
-  const words = say`${KIND_WORDS[handle.kind] ?? say`Step`} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
+  const words = say`${told(name)} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
 
   const onPointerMove = (event: PointerEvent) => {
     if (drag === null) return;
@@ -103,7 +97,7 @@ export const Handle = memo(function Handle({
       onKeyDown={onKeyDown}
     >
       <title>{words}</title>
-      <Shape kind={handle.kind} slid={!!(shift || drag)} />
+      <Shape shape={shape} slid={!!(shift || drag)} />
       {drag !== null && (
         <text x="10" y="-8" fontWeight="650">
           {dayWords(addDays(today, at))}
@@ -113,11 +107,9 @@ export const Handle = memo(function Handle({
   );
 });
 
-const isOfPlants = (kind: BoardHandle['kind']) => kind === 'sow' || kind === 'transplant' || kind === 'pick';
-
 /** A ring for a harvest, a diamond for other steps of fish, a square for plants; in another colour once it is slid. */
-function Shape({ kind, slid }: { kind: BoardHandle['kind']; slid: boolean }) {
-  const sowing = isOfPlants(kind);
+function Shape({ shape, slid }: { shape: OnSeason['shape']; slid: boolean }) {
+  const sowing = shape === 'square';
   const size = sowing ? 3.5 : 5.5;
   return (
     <>
@@ -129,7 +121,7 @@ function Shape({ kind, slid }: { kind: BoardHandle['kind']; slid: boolean }) {
         height={sowing ? 12 : 18}
         fill="transparent"
       />
-      {kind === 'harvest' ? (
+      {shape === 'ring' ? (
         <circle r={size} fill={tone.sheet} stroke={slid ? tone.roe : tone.ink} strokeWidth="2" />
       ) : (
         <rect

@@ -15,11 +15,19 @@ const heads = (over: Partial<PlantingFact> = {}): PlantingFact => ({
   ...{ sownOn: '2026-04-01', transplantedOn: '2026-04-20', cutsDone: 0, lastCutOn: null, ...over },
 });
 let n = 0;
-const step = (kind: StepKind, over: Partial<StoredStep> = {}): StoredStep => ({
-  ...{ id: `${kind}-${n++}`, groupId: 'g', kind, day: '2026-06-10', lotCode: 'BULE-1', speciesCode: null },
-  ...{ cropCode: 'butterhead-lettuce', fromPlaceId: 'r1', toPlaceId: null, count: 100, detail: NO_DETAIL, version: 1 },
-  ...{ state: 'planned', doneOn: null, note: null, ...over },
-});
+const step = (kind: StepKind, over: Partial<Omit<StoredStep, 'kind'>> = {}) =>
+  ({
+    ...{ id: `${kind}-${n++}`, groupId: 'g', kind, day: '2026-06-10', lotCode: 'BULE-1', speciesCode: null },
+    ...{
+      cropCode: 'butterhead-lettuce',
+      fromPlaceId: 'r1',
+      toPlaceId: null,
+      count: 100,
+      detail: NO_DETAIL,
+      version: 1,
+    },
+    ...{ state: 'planned', doneOn: null, note: null, ...over },
+  }) as StoredStep;
 const farm = (plantings: PlantingFact[], plan: StoredStep[] = []): PlantKnown => ({
   facts: aFarm({
     plantings,

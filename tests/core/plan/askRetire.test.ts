@@ -3,21 +3,22 @@ import { askRetire } from '../../../src/core/plan/askRetire';
 import { NO_DETAIL, type PlanStep } from '../../../src/core/facts/step';
 import { aFarm, someTrout } from '../farm';
 
-const step = (over: Partial<PlanStep>): PlanStep => ({
-  id: 's',
-  groupId: 'g',
-  kind: 'stock',
-  day: '2026-07-01',
-  lotCode: 'TRT-9',
-  speciesCode: 'rainbow-trout',
-  cropCode: null,
-  fromPlaceId: null,
-  toPlaceId: 'k1',
-  count: 400,
-  detail: NO_DETAIL,
-  version: 1,
-  ...over,
-});
+const step = (over: Partial<PlanStep>) =>
+  ({
+    id: 's',
+    groupId: 'g',
+    kind: 'stock',
+    day: '2026-07-01',
+    lotCode: 'TRT-9',
+    speciesCode: 'rainbow-trout',
+    cropCode: null,
+    fromPlaceId: null,
+    toPlaceId: 'k1',
+    count: 400,
+    detail: NO_DETAIL,
+    version: 1,
+    ...over,
+  }) as PlanStep;
 const promise = (orderCode: string, productCode = 'rainbow-trout') => ({
   lineId: orderCode,
   orderId: orderCode,

@@ -1,5 +1,5 @@
 import { decide, refuse, type Decision } from '../../acts/decision';
-import { stepDone, type Effect, type Taken } from '../../acts/effects';
+import { stepDone, type Effect, type Taken, type Said } from '../../acts/effects';
 import type { StoredStep } from '../../facts/step';
 import type { Day } from '../../quantity/days';
 import { formatNumber } from '../../quantity/units';
@@ -8,7 +8,7 @@ import { plural, say, told } from '../../words/words';
 import { CARE_NAMES } from '../care';
 import type { CareCode } from '../../library/types';
 import { PLANT_LOSSES } from '../losses';
-import { composted, planDropped, plantsAt, requireSoMany, type PlantKnown, type SaidOfPlants } from './standing';
+import { composted, planDropped, plantsAt, requireSoMany, type PlantKnown } from './standing';
 
 interface Where {
   lotId: string;
@@ -16,10 +16,7 @@ interface Where {
 }
 
 /** Plants that are lost, with the cause; they go to compost. */
-export function decideLoss(
-  known: PlantKnown,
-  v: Where & { count: number; cause: string },
-): Decision<Taken<SaidOfPlants>> {
+export function decideLoss(known: PlantKnown, v: Where & { count: number; cause: string }): Decision<Taken<Said>> {
   return decide(() => {
     const { plants, place, standing } = plantsAt(known.facts, v);
     requireSoMany({ ...plants, count: standing }, v.count);
@@ -34,7 +31,7 @@ export function decideLoss(
 }
 
 /** A planting is cleared before, or without, its day in the plan. */
-export function decideClearNow(known: PlantKnown, v: Where): Decision<Taken<SaidOfPlants>> {
+export function decideClearNow(known: PlantKnown, v: Where): Decision<Taken<Said>> {
   return decide((asks) => {
     const { plants, place, standing } = plantsAt(known.facts, v);
     const dropped = planDropped(known.plan, plants.lotCode, place.id);
@@ -73,7 +70,7 @@ export function decideClear({
 }
 
 /** How many came up on the bench; where that is too few for what is planned of them, the plan asks for as many as there will be. */
-export function decideCameUp(known: PlantKnown, v: Where & { count: number }): Decision<Taken<SaidOfPlants>> {
+export function decideCameUp(known: PlantKnown, v: Where & { count: number }): Decision<Taken<Said>> {
   return decide(() => {
     const { plants, crop, place } = plantsAt(known.facts, v);
     if (plants.transplantedOn !== null)

@@ -1,6 +1,6 @@
 import { decide, refuse, type Decision } from '../../acts/decision';
-import { at, stepDone, type Effect, type Taken } from '../../acts/effects';
-import type { StoredStep } from '../../facts/step';
+import { at, stepDone, type Effect, type Taken, type Said } from '../../acts/effects';
+import { carriedBy, type StoredStep } from '../../facts/step';
 import { shortDay } from '../../quantity/sayDay';
 import type { Day } from '../../quantity/days';
 import { formatNumber } from '../../quantity/units';
@@ -8,16 +8,7 @@ import { say } from '../../words/words';
 import { lastStage } from '../recipe';
 import { placesNow } from '../roomFor';
 import { planFollowsPlants, standElsewhere } from './moving';
-import {
-  askedBed,
-  bedOf,
-  composted,
-  counted,
-  plantsAt,
-  requireSoMany,
-  type PlantKnown,
-  type SaidOfPlants,
-} from './standing';
+import { askedBed, bedOf, composted, counted, plantsAt, requireSoMany, type PlantKnown } from './standing';
 
 export interface MoveOn {
   lotId: string;
@@ -30,7 +21,7 @@ export interface MoveOn {
 }
 
 /** Plants go to another bed, to their next spacing, or both; all of them or a part. */
-export function decideMoveOn(known: PlantKnown, v: MoveOn): Decision<Taken<SaidOfPlants> & { lots: string[] }> {
+export function decideMoveOn(known: PlantKnown, v: MoveOn): Decision<Taken<Said> & { lots: string[] }> {
   return decide((asks) => {
     const { facts, on } = known;
     const { plants, crop, place } = plantsAt(facts, v);
@@ -85,16 +76,13 @@ interface StepKnown extends PlantKnown {
 }
 
 /** The re-spacing that the plan asks for; what did not make it goes to compost. */
-export function decideRespace(
-  known: StepKnown,
-  v: { count: number },
-): Decision<Taken<SaidOfPlants> & { lots: string[] }> {
+export function decideRespace(known: StepKnown, v: { count: number }): Decision<Taken<Said> & { lots: string[] }> {
   return decide((asks) => {
     const { facts, step, lotId, on } = known;
     const { plants, crop, place } = plantsAt(facts, { lotId, placeId: step.fromPlaceId! });
     requireSoMany(plants, v.count);
     const to = bedOf(facts, step.toPlaceId!);
-    const stage = step.detail.stage ?? (plants.stage ?? 0) + 1;
+    const stage = carriedBy(step, 'respace').stage ?? (plants.stage ?? 0) + 1;
     const given =
       to.id === place.id ? placesNow(crop, { stage: plants.stage ?? 0, plants: plants.count, today: on }) : 0;
     asks.push(...askedBed(facts, { crop, to, stage, count: v.count, given }));

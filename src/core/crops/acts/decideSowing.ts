@@ -1,5 +1,5 @@
 import { decide, refuse, type Decision } from '../../acts/decision';
-import { at, role, stepDone, type Effect, type Taken } from '../../acts/effects';
+import { at, role, stepDone, type Effect, type Taken, type Said } from '../../acts/effects';
 import type { StoredStep } from '../../facts/step';
 import { inSentence } from '../../library/inSentence';
 import { forecastFarm } from '../../plan/forecast';
@@ -12,7 +12,7 @@ import { all, plural, say } from '../../words/words';
 import { stepJob } from '../../tasks/jobs';
 import { soldFromBench } from '../recipe';
 import { goodsCode } from '../recipes';
-import { plantsAt, type PlantKnown, type SaidOfPlants } from './standing';
+import { plantsAt, type PlantKnown } from './standing';
 
 /** Seed of one lot in one store. */
 export interface SeedLotFact {
@@ -136,7 +136,7 @@ interface SowNow {
 }
 
 /** Sown without having been planned; where it goes and when it is picked is planned at once. @param lotCode a code that nothing has */
-export function decideSowNow(known: SowKnown & { lotCode: string }, v: SowNow): Decision<Taken<SaidOfPlants>> {
+export function decideSowNow(known: SowKnown & { lotCode: string }, v: SowNow): Decision<Taken<Said>> {
   return decide(() => {
     const { facts, plan, on, lotCode, newId } = known;
     const crop = facts.crops.find((c) => c.code === v.cropCode && !c.retiredOn);
@@ -199,7 +199,7 @@ export function decideSeedReceiving(
 export function decideSaveSeed(
   known: PlantKnown,
   v: { lotId: string; placeId: string; count: number },
-): Decision<Taken<SaidOfPlants>> {
+): Decision<Taken<Said>> {
   return decide(() => {
     const { plants, crop } = plantsAt(known.facts, v);
     const lot = { kind: 'seed', keeps: 'count', beganOn: known.on, cropCode: goodsCode(crop) } as const;

@@ -23,12 +23,6 @@ export interface PlantKnown {
   newId: () => string;
 }
 
-/** What an act on plants answers. */
-export interface SaidOfPlants {
-  words: string;
-  lines: string[];
-}
-
 export interface PlantsHere {
   plants: PlantingFact;
   crop: Crop;

@@ -12,7 +12,7 @@ export const module = stepModule({
   kind: 'clear',
   words: word`Clear and clean`,
   order: 0,
-  lead: 9,
+  season: null,
   detail: {},
   plants: (run, step, day) => run.clear(step.lotCode, step.fromPlaceId, day),
   round: (step, { name, crop }) => ({

@@ -14,7 +14,7 @@ export const module = stepModule({
   kind: 'exchange',
   words: word`Exchange purge water`,
   order: 6,
-  lead: 9,
+  season: null,
   detail: { litres: { words: word`Water to exchange, L`, range: [0, 1_000_000] } },
   round: (step, { view, from }) => {
     const litres = step.detail.litres ?? 0;

@@ -21,7 +21,7 @@ export const module = stepModule({
   kind: 'feed_stop',
   words: word`Stop feed`,
   order: 1,
-  lead: 9,
+  season: null,
   detail: {},
   fish: (run, step) => run.stopFeed(step),
   round: (step, { view }) => ({

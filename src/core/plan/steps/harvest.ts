@@ -33,7 +33,14 @@ export const module = stepModule({
   kind: 'harvest',
   words: word`Harvest`,
   order: 2,
-  lead: 1,
+  season: {
+    ...{ rank: 1, words: word`Harvest`, shape: 'ring' },
+    // The fish stand where they are until they are taken out to purge.
+    standsAt: (step, group) => {
+      const leaves = group.find((s) => s.kind === 'feed_stop' || s.kind === 'purge') ?? step;
+      return { day: step.day, fromPlaceId: leaves.fromPlaceId ?? step.fromPlaceId, toPlaceId: null };
+    },
+  },
   detail: { gradeCm: { words: word`A length within the grade, cm`, range: [0.5, 300] } },
   fish: (run, step, day) => run.harvest(step, day),
   round: (step, context) =>

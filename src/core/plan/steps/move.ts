@@ -13,7 +13,7 @@ export const module = stepModule({
   kind: 'move',
   words: word`Move fish`,
   order: 4,
-  lead: 5,
+  season: { rank: 5, words: word`Move`, shape: 'diamond' },
   detail: { overG: { words: word`Only fish over, g`, range: [0.01, 50_000] } },
   fish: (run, step, day) => run.move(step, day),
   round: (step, { to, count, expectedMass }) => ({

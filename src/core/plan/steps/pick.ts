@@ -54,7 +54,7 @@ export const module = stepModule({
   kind: 'pick',
   words: word`Pick`,
   order: 8,
-  lead: 6,
+  season: null,
   detail: {
     cut: { words: word`Number of the cut`, range: [1, 100] },
     pinned: { words: word`Stays on its day`, range: [0, 1] },

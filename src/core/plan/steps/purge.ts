@@ -12,7 +12,7 @@ export const module = stepModule({
   kind: 'purge',
   words: word`Move to purge tank`,
   order: 3,
-  lead: 9,
+  season: null,
   detail: {},
   fish: (run, step, day) => run.move(step, day),
   round: (step, { to, count, expectedMass }) => ({

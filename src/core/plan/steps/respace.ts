@@ -15,7 +15,7 @@ export const module = stepModule({
   kind: 'respace',
   words: word`Re-space`,
   order: 9,
-  lead: 9,
+  season: null,
   detail: { stage: { words: word`Stage in the bed`, range: [0, 9] } },
   plants: (run, step, day) =>
     run.respace({

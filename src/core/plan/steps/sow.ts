@@ -14,7 +14,12 @@ export const module = stepModule({
   kind: 'sow',
   words: word`Sow`,
   order: 11,
-  lead: 2,
+  season: {
+    rank: 2,
+    words: word`Sowing`,
+    shape: 'square',
+    standsAt: (step, group) => group.find((s) => s.kind === 'transplant') ?? step,
+  },
   detail: {},
   plants: (run, step, day) =>
     run.sow({ lotCode: step.lotCode, cropCode: step.cropCode, placeId: step.toPlaceId, seeds: step.count, at: day }),

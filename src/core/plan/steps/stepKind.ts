@@ -3,7 +3,7 @@ import type { JobForm } from '../../tasks/form';
 import type { Job } from '../../tasks/jobs';
 import type { RoundView } from '../../tasks/source';
 import type { PlaceFact } from '../../facts/farm';
-import type { PlanStep, StepDetails, StepKind } from '../../facts/step';
+import type { PlanStep, StepDetails, StepKind, StepOf } from '../../facts/step';
 
 /** One number of a detail: how it is called, its range, and its unit. */
 export interface DetailSpec {
@@ -18,10 +18,10 @@ export type StepWords = Pick<
 
 /** What a step can do to the fish of a forecast. Days are indexes. */
 export interface FishActs {
-  stock(step: PlanStep, day: number): void;
-  move(step: PlanStep, day: number): void;
-  stopFeed(step: PlanStep): void;
-  harvest(step: PlanStep, day: number): void;
+  stock(step: StepOf<'stock'>, day: number): void;
+  move(step: StepOf<'move' | 'purge'>, day: number): void;
+  stopFeed(step: StepOf<'feed_stop'>): void;
+  harvest(step: StepOf<'harvest'>, day: number): void;
 }
 
 export interface SowArgs {
@@ -50,7 +50,7 @@ export interface PlantActs {
   sow(sowing: SowArgs): void;
   transplant(moved: TransplantArgs): void;
   respace(moved: RespaceArgs): void;
-  pick(step: PlanStep, at: number): void;
+  pick(step: StepOf<'pick'>, at: number): void;
   clear(lotCode: string, fromPlaceId: string | null, at: number): void;
 }
 
@@ -70,19 +70,29 @@ export interface StepContext {
   expectedMass: { count: number; massG: number };
 }
 
+/** How a group of steps stands on Season. */
+export interface OnSeason {
+  /** Of the kinds in a group the lowest names it. */
+  rank: number;
+  words: string;
+  shape: 'ring' | 'diamond' | 'square';
+  /** The day and the place at which it is drawn; absent: the step's own. */
+  standsAt?: (step: PlanStep, group: readonly PlanStep[]) => Pick<PlanStep, 'day' | 'fromPlaceId' | 'toPlaceId'>;
+}
+
 /** Everything there is to know about one kind of plan step. */
 export interface StepModule<K extends StepKind = StepKind> {
   kind: K;
   words: string;
   /** On one day, lower comes first: a tank is emptied before it is filled, and fish arrive before they are judged. */
   order: number;
-  /** The lowest of a group names it and is grabbed on the board; 9: never. */
-  lead: number;
+  /** How its group is drawn and grabbed on Season, if this kind names it; null: another does, or none. */
+  season: OnSeason | null;
   detail: { readonly [D in keyof StepDetails[K]]-?: DetailSpec };
   /** What it does to the forecast. Neither: nothing that a forecast counts. */
-  fish?: (run: FishActs, step: PlanStep, day: number) => void;
-  plants?: (run: PlantActs, step: PlanStep, day: number) => void;
-  round: (step: PlanStep, context: StepContext) => StepWords;
+  fish?: (run: FishActs, step: StepOf<K>, day: number) => void;
+  plants?: (run: PlantActs, step: StepOf<K>, day: number) => void;
+  round: (step: StepOf<K>, context: StepContext) => StepWords;
   /** What doing it asks for, and the command that does it. */
   form: (job: Job) => JobForm;
 }

@@ -14,7 +14,7 @@ export const module = stepModule({
   kind: 'stock',
   words: word`Stock fish`,
   order: 5,
-  lead: 3,
+  season: { rank: 3, words: word`Stocking`, shape: 'diamond' },
   detail: { meanG: { words: word`Weight on arrival, g`, range: [0.01, 20_000] } },
   fish: (run, step, day) => run.stock(step, day),
   round: (step, { name, count, to, view }) => ({

@@ -11,7 +11,7 @@ export const module = stepModule({
   kind: 'taste',
   words: word`Taste check`,
   order: 7,
-  lead: 9,
+  season: null,
   detail: {},
   round: (step) => ({
     title: say`Taste check`,

@@ -20,7 +20,7 @@ export const module = stepModule({
   kind: 'transplant',
   words: word`Transplant`,
   order: 10,
-  lead: 4,
+  season: { rank: 4, words: word`Transplant`, shape: 'square' },
   detail: {},
   plants: (run, step, day) =>
     run.transplant({ lotCode: step.lotCode, placeId: step.toPlaceId, count: step.count, at: day }),

@@ -1,3 +1,4 @@
+import { carriedBy } from '../../../core/facts/step';
 import 'server-only';
 import { notFound } from 'next/navigation';
 import { bedStages } from '../../../core/crops/recipe';
@@ -274,7 +275,7 @@ function wayOf({ view, story, code }: Own): WayRow[] {
         done,
         count: s.count,
         ripeOn: ripeAt === null ? null : addDays(forecast.firstDay, ripeAt),
-        pinned: s.detail.pinned === 1,
+        pinned: carriedBy(s, 'pick').pinned === 1,
         changed: changes
           .filter((c) => c.became.state === undefined)
           .map(

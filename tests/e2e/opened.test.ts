@@ -1,51 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { DESK, expect, PHONE, ready, signIn, test, useFarm } from './help';
-import { WALKS } from './everyStation';
+import { expect, PHONE, ready, signIn, test, useFarm } from './help';
+import { unreadable } from './look';
 
 useFarm();
-
-/** The most that a page may jump while it comes, by the browser’s own count. */
-const MOST_SHIFT = 0.05;
-
-async function watchShifts(page: Page) {
-  await page.addInitScript(() => {
-    const seen = { total: 0, where: [] as string[] };
-    Object.assign(window, { shifts: seen });
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries() as (PerformanceEntry & {
-        value: number;
-        hadRecentInput: boolean;
-        sources: { node?: Node }[];
-      })[]) {
-        if (entry.hadRecentInput) continue;
-        seen.total += entry.value;
-        seen.where.push(
-          `${entry.value.toFixed(3)} ${entry.sources.map((s) => (s.node as Element)?.className ?? '').join(' ')}`,
-        );
-      }
-    }).observe({ type: 'layout-shift', buffered: true });
-  });
-}
-
-for (const size of [DESK, PHONE])
-  for (const walk of WALKS)
-    test(`nothing jumps while a page comes: ${walk[0]} and on at ${size.width} px`, async ({ page }) => {
-      await watchShifts(page);
-      await signIn(page, 'ines');
-      await page.setViewportSize(size);
-      const jumps: string[] = [];
-      for (const path of walk) {
-        await page.goto(path);
-        await ready(page);
-        await page.waitForLoadState('networkidle');
-        const { total, where } = await page.evaluate(
-          () => (window as unknown as { shifts: { total: number; where: string[] } }).shifts,
-        );
-        if (total > MOST_SHIFT) jumps.push(`${path} at ${size.width} px: ${total.toFixed(3)} (${where.join('; ')})`);
-      }
-      expect(jumps).toEqual([]);
-    });
 
 async function openGrid(page: Page) {
   await page
@@ -125,8 +82,7 @@ for (const scheme of ['light', 'dark'] as const)
             )
             .first(),
         ).toBeVisible();
-        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-        faults.push(...violations.map((v) => `${what}: ${v.id} ${v.nodes[0]?.target}`));
+        faults.push(...(await unreadable(page, { over: true })).map((fault) => `${what}: ${fault}`));
       }
       expect(faults).toEqual([]);
     });
@@ -140,6 +96,5 @@ for (const scheme of ['light', 'dark'] as const)
     await ready(page);
     await page.getByRole('button', { name: 'More', exact: true }).click();
     await expect(page.getByRole('navigation', { name: 'More stations' })).toBeVisible();
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-    expect(violations.map((v) => `more: ${v.id} ${v.nodes[0]?.target}`)).toEqual([]);
+    expect(await unreadable(page)).toEqual([]);
   });
