@@ -61,7 +61,7 @@ const CHROMIUM = LAUNCH.executablePath;
 export function ensureChromium() {
   if (existsSync(CHROMIUM)) return;
   aptInstall(
-    ['chromium', 'fonts-liberation'],
+    ['chromium-headless-shell', 'fonts-liberation'],
     'Chromium is not on this machine; the browser tests and pictures need it.',
   );
   if (!existsSync(CHROMIUM)) throw new Stop(`Chromium was installed but is not at ${CHROMIUM}. Set CHROMIUM_PATH.`);

@@ -2,6 +2,8 @@ import type { ChildProcess } from 'node:child_process';
 export function keepRunning(
   what: string,
   begin: () => ChildProcess,
+  tell?: (words: string) => void,
+  pauseMs?: number,
 ): { gaveUp: Promise<number>; pid: () => number | undefined; stop(): Promise<void> };
 export function keepDatabase(
   cluster: { runs(): boolean; startAgain(): Promise<string | null> },

@@ -37,9 +37,10 @@ export function startWorker(env, stdio = ['ignore', 'ignore', 'inherit']) {
 /**
  * Keeps a process running: one that dies is started again and that is said; one that dies again and again is left.
  * @param tell how that is said; on the terminal unless told otherwise
+ * @param pauseMs before it is started again; longer each time
  * @returns how to stop it for good, and a promise of its giving up
  */
-export function keepRunning(what, begin, tell = say) {
+export function keepRunning(what, begin, tell = say, pauseMs = 200) {
   let child = begin();
   let ending = false;
   const deaths = [];
@@ -60,7 +61,7 @@ export function keepRunning(what, begin, tell = say) {
         if (ending) return;
         child = begin();
         watch();
-      }, 200 * deaths.length);
+      }, pauseMs * deaths.length);
     });
   watch();
   return {

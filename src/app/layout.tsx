@@ -1,5 +1,3 @@
-import '@fontsource-variable/atkinson-hyperlegible-next';
-import '@fontsource-variable/atkinson-hyperlegible-mono';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata, Viewport } from 'next';
@@ -9,6 +7,7 @@ import { say, speech } from '../core/words/words';
 import { Language } from '../ui/words/Language';
 import { TEXT_COOKIE } from '../words/locales';
 import { languageOf } from '../words/languages';
+import { FONT_VARIABLES } from '../ui/theme/fonts';
 import { Theme } from '../ui/theme/Theme';
 import { LIGHT } from '../ui/theme/tones';
 
@@ -24,7 +23,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const { locale } = speech();
   const language = languageOf(locale);
   return (
-    <html lang={language ?? 'en'} data-text={text} suppressHydrationWarning>
+    <html lang={language ?? 'en'} data-text={text} className={FONT_VARIABLES} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} />
         <AppRouterCacheProvider options={{ enableCssLayer: true, nonce }}>

@@ -46,15 +46,24 @@ export async function expectRoom(page: Page, what: string, sizes = NARROWER) {
   await page.setViewportSize(before);
 }
 
+/** Without fading, so that no colour is caught half way. */
+async function inScheme(page: Page, colorScheme: 'light' | 'dark') {
+  await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+  await expect(page.locator('html')).toHaveAttribute('data-scheme', colorScheme);
+}
+
 /** Colours in the dark, then everything in the light. @returns the faults */
 export async function unreadableInBoth(page: Page): Promise<string[]> {
-  // Without fading, so that no colour is caught half way.
-  await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
-  await expect(page.locator('html')).toHaveAttribute('data-scheme', 'dark');
+  await inScheme(page, 'dark');
   const dark = await unreadable(page, { only: 'color-contrast' });
-  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
-  await expect(page.locator('html')).toHaveAttribute('data-scheme', 'light');
+  await inScheme(page, 'light');
   return [...dark.map((fault) => `in the dark: ${fault}`), ...(await unreadable(page))];
+}
+
+/** Everything in the dark. @returns the faults */
+export async function unreadableInTheDark(page: Page): Promise<string[]> {
+  await inScheme(page, 'dark');
+  return (await unreadable(page)).map((fault) => `in the dark: ${fault}`);
 }
 
 /** What everyone must be able to read, also before they are signed in: both schemes, and no width to scroll. */

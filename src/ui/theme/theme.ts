@@ -1,7 +1,7 @@
 'use client';
 import { word } from '../../core/words/words';
 import { createTheme } from '@mui/material/styles';
-import { DARK, LIGHT, MONO, type ToneName } from './tones';
+import { DARK, LIGHT, MONO, TEXT, type ToneName } from './tones';
 
 type Tones = Readonly<Record<ToneName, string>>;
 
@@ -44,7 +44,7 @@ export const theme = createTheme({
   colorSchemes: { light: { palette: palette(LIGHT, LIGHT.sheet) }, dark: { palette: palette(DARK, DARK.paper) } },
   shape: { borderRadius: 6 },
   typography: {
-    fontFamily: '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif',
+    fontFamily: TEXT,
     fontSize: 14,
     button: { textTransform: 'none', fontWeight: 650 },
   },

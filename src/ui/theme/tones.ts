@@ -61,4 +61,5 @@ export const tone = Object.fromEntries(
 ) as Readonly<Record<ToneName, string>>;
 
 /** Figures in columns. */
-export const MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace";
+export const MONO = "'Wider Figures', var(--font-figures), ui-monospace, monospace";
+export const TEXT = "'Wider Text', var(--font-text), system-ui, sans-serif";

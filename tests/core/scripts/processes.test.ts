@@ -37,9 +37,9 @@ test('a process that dies is started again, and that is said; stopped, it stays 
 });
 
 test('one that dies again and again is left, and its last code is told', async () => {
-  const { said, done } = listen();
-  const kept = keepRunning('The worker', () => spawn(process.execPath, ['-e', 'process.exit(3)']));
+  const said: string[] = [];
+  const begin = () => spawn(process.execPath, ['-e', 'process.exit(3)']);
+  const kept = keepRunning('The worker', begin, (words) => said.push(words), 20);
   expect(await kept.gaveUp).toBe(3);
-  done();
   expect(said.join('')).toMatch(/The worker died 9 times within a minute; it is not started again/);
 });

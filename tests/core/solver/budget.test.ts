@@ -32,7 +32,7 @@ describe('how long a search goes on', () => {
   test('bounded by work, a slow machine plans the very sowings that a quick one does', async () => {
     const highs = await loadHighs();
     const { facts, target } = largeBeds();
-    const { input } = successionProblem(facts, [], { ...target, weeks: 13 });
+    const { input } = successionProblem(facts, [], { ...target, weeks: 10 });
     const planned = (stepMs: number) => {
       const limits = { seconds: 3, gap: 0.001, nodes: 2 };
       const { plan, boundMinor } = solveSuccession({

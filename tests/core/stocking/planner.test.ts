@@ -36,7 +36,7 @@ const ticking = () => {
   return () => (ms += 1);
 };
 
-function solve(input: PlannerInput, nodes = 500): { best: PlanProgress; first: PlanProgress } {
+function solve(input: PlannerInput, nodes = 100): { best: PlanProgress; first: PlanProgress } {
   const reports: PlanProgress[] = [];
   const best = solveStocking({
     highs,
