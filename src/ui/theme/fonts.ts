@@ -3,7 +3,8 @@ import './fonts.css';
 
 /**
  * The app's letters, for the languages most farms write in: asked for with the page itself, and until they come others stand in their
- * place at the same width, so that nothing jumps when they do. Letters of other Latin scripts (fonts.css) come when one is on the page.
+ * place at the same width, so that nothing jumps when they do. Letters of other Latin scripts (fonts.css) come when one is
+ * on the page, and are shown from then on rather than exchanged under the eyes.
  */
 const text = localFont({
   src: '../../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
