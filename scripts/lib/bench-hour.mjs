@@ -27,7 +27,7 @@ export async function benchHour() {
   try {
     await database.connect();
     await database.query(`set app.upkeep = 'on'`);
-    const work = await workOf(database);
+    const work = await workOf(database, 400);
     const cookies = [];
     for (let i = 0; i < PEOPLE; i++) cookies.push(await signIn(app.base, NAMES[i % NAMES.length]));
     const healthy = watchHealth(app.base);

@@ -47,10 +47,14 @@ export async function post(base, cookie, sent, path = '/api/commands') {
   return { status: response.status, answer: await response.json() };
 }
 
-/** What hands record in a round, in the proportions they do: readings, feed, deaths, weighings, words. */
-export async function workOf(database) {
+/**
+ * What hands record in a round, in the proportions they do: readings, feed, deaths, weighings, words.
+ * @param leastFish only in tanks of more: who counts deaths for long must not empty one
+ */
+export async function workOf(database, leastFish = 100) {
   const { rows: tanks } = await database.query(
-    `select b.lot_id, b.place_id, l.code, p.code as place from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id where l.kind = 'cohort' and p.kind = 'tank' and b.count > 100 order by p.code`,
+    `select b.lot_id, b.place_id, l.code, p.code as place from balance b join lot l on l.id = b.lot_id join place p on p.id = b.place_id where l.kind = 'cohort' and p.kind = 'tank' and b.count > $1 order by p.code`,
+    [leastFish],
   );
   const { rows: loops } = await database.query('select id from loop order by code');
   const turn = (list, i) => list[i % list.length];

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
 import { inAccents, strays } from './accents';
-import { DESK, expect, ready, signIn, test, useFarm } from './help';
+import { DESK, expect, letIn, ready, test, useFarm } from './help';
 import { expectRoom, shifts, unreadableInBoth, unreadableInTheDark, watchShifts, widerThanScreen } from './look';
 
 /** The demo's perennial, sown 110 days ago: a planting that is there on every day. */
@@ -90,7 +90,7 @@ export function tryEveryStation(name: string, viewport: typeof DESK) {
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
       await watchShifts(page);
       await page.setViewportSize(viewport);
-      await signIn(page, 'ines');
+      await letIn(page.context(), 'ines');
       await inAccents(page, farm.base());
       const faults: string[] = [];
       const escaped = await strays(farm.db(), page, async (look) => {

@@ -63,8 +63,8 @@ export function setDay(day: string) {
   renameSync(`${farm!.clockFile}.new`, farm!.clockFile);
 }
 
-/** A session as the sign-in form opens it, without the form. */
-async function sessionFor(context: BrowserContext, name: string, password: string) {
+/** A session as the sign-in form opens it, without the form, for a test that opens a page of its own next. */
+export async function letIn(context: BrowserContext, name: string, password = PASSWORD) {
   await context.clearCookies();
   const headers = { 'content-type': 'application/json' };
   const response = await fetch(`${farm!.base}/api/session`, {
@@ -78,7 +78,7 @@ async function sessionFor(context: BrowserContext, name: string, password: strin
 }
 
 export async function signIn(page: Page, name: string, password = PASSWORD) {
-  await sessionFor(page.context(), name, password);
+  await letIn(page.context(), name, password);
   await page.goto('/round');
   await expect(page.locator('#main h1')).toBeAttached();
   await ready(page);

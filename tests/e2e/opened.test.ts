@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, PHONE, ready, signIn, test, useFarm } from './help';
+import { expect, PHONE, letIn, ready, test, useFarm } from './help';
 import { unreadable } from './look';
 
 useFarm();
@@ -69,7 +69,7 @@ for (const scheme of ['light', 'dark'] as const)
   for (const half of HALVES)
     test(`what opens over a page is readable by everyone too, ${scheme}: ${half[0]![0]} and on`, async ({ page }) => {
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-      await signIn(page, 'ines');
+      await letIn(page.context(), 'ines');
       const faults: string[] = [];
       for (const [what, path, open] of half) {
         await page.goto(path);
@@ -90,7 +90,7 @@ for (const scheme of ['light', 'dark'] as const)
 for (const scheme of ['light', 'dark'] as const)
   test(`more stations on a phone are readable, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-    await signIn(page, 'ines');
+    await letIn(page.context(), 'ines');
     await page.setViewportSize(PHONE);
     await page.goto('/round');
     await ready(page);

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { DESK, expect, PHONE, ready, signIn, test, useFarm } from './help';
+import { DESK, expect, letIn, PHONE, ready, signIn, test, useFarm } from './help';
 import { STATIONS } from './everyStation';
 import { widerThanScreen } from './look';
 
@@ -25,7 +25,7 @@ async function rename(db: Knex) {
 
 test('very long names, names from right to left and huge prices cut nothing off', async ({ page }) => {
   await rename(farm.db());
-  await signIn(page, 'ines');
+  await letIn(page.context(), 'ines');
   const wide: string[] = [];
   for (const path of STATIONS) {
     await page.goto(path);

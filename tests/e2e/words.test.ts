@@ -1,12 +1,12 @@
 import { inAccents, strays } from './accents';
-import { DESK, expect, ready, signIn, test, useFarm } from './help';
+import { DESK, expect, letIn, ready, test, useFarm } from './help';
 import type { Page } from '@playwright/test';
 
 const farm = useFarm();
 
 /** What escapes the catalogue where a manager looks. */
 async function escapes(page: Page, walk: Parameters<typeof strays>[2]) {
-  await signIn(page, 'ines');
+  await letIn(page.context(), 'ines');
   await inAccents(page, farm.base());
   await page.setViewportSize(DESK);
   return strays(farm.db(), page, walk);
