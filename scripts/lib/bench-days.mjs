@@ -24,12 +24,12 @@ export const DAYS = [
   );
 
 /** @returns the names of the stories that failed on a day */
-async function storiesOn(cluster, { day, zone }) {
+async function storiesOn(cluster, { day, zone, port }) {
   const now = `${day}T06:30:00Z`;
   const template = await demoTemplate(cluster, { now, days: HISTORY_DAYS, zone });
   try {
     const files = STORIES.map((s) => `tests/e2e/${s}.test.ts`);
-    const env = { ...process.env, E2E_CLUSTER_URL: cluster.url, E2E_TEMPLATE: template.name, E2E_NOW: now };
+    const env = { ...process.env, E2E_CLUSTER_URL: cluster.url, E2E_TEMPLATE: template.name, E2E_NOW: now, E2E_PORT: port };
     const args = [packageBin('playwright'), 'test', ...files, '--workers', '1', '--output', `test-results/${day}`];
     const child = spawn(process.execPath, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'inherit'] });
     let out = '';
@@ -53,9 +53,9 @@ export async function benchAnyDay() {
   const open = [...days];
   const told = [];
   try {
-    const take = async () => {
+    const take = async (_, lane) => {
       for (let on = open.shift(); on; on = open.shift()) {
-        const was = await storiesOn(cluster, on);
+        const was = await storiesOn(cluster, { ...on, port: String(3200 + lane * 100) });
         say(`${on.day} ${on.zone}: ${was.passed} passed, ${was.failed.length} failed`);
         told.push(was);
       }

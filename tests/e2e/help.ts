@@ -19,11 +19,14 @@ interface Farm {
 
 let farm: Farm | null = null;
 
+/** Runs beside each other (another day, another checkout) keep to ports of their own. */
+const FIRST_PORT = Number(process.env.E2E_PORT ?? 3200);
+
 /** Playwright's own, with addresses that are of this file's app: each worker keeps to a port, each file to a server. */
 export const test = base.extend<object, { port: number }>({
   port: [
     // eslint-disable-next-line no-empty-pattern
-    async ({}, use, worker) => use(await freePort(3200 + worker.parallelIndex * 50)),
+    async ({}, use, worker) => use(await freePort(FIRST_PORT + worker.parallelIndex * 50)),
     { scope: 'worker' },
   ],
   baseURL: async ({ port }, use) => use(`http://127.0.0.1:${port}`),
