@@ -29,7 +29,13 @@ async function storiesOn(cluster, { day, zone, port }) {
   const template = await demoTemplate(cluster, { now, days: HISTORY_DAYS, zone });
   try {
     const files = STORIES.map((s) => `tests/e2e/${s}.test.ts`);
-    const env = { ...process.env, E2E_CLUSTER_URL: cluster.url, E2E_TEMPLATE: template.name, E2E_NOW: now, E2E_PORT: port };
+    const env = {
+      ...process.env,
+      E2E_CLUSTER_URL: cluster.url,
+      E2E_TEMPLATE: template.name,
+      E2E_NOW: now,
+      E2E_PORT: port,
+    };
     const args = [packageBin('playwright'), 'test', ...files, '--workers', '1', '--output', `test-results/${day}`];
     const child = spawn(process.execPath, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'inherit'] });
     let out = '';

@@ -108,6 +108,13 @@ describe('the gate', () => {
     expect(open(over)).toBe(false);
   });
 
+  test('treated fish are not for sale on the last day of their withdrawal period, and may go the day after', () => {
+    const until = (today: string) =>
+      purgeGate({ ...facts, purged: false, withdrawalUntil: '2026-06-20', today }).map((c) => [c.check, c.met]);
+    expect(until('2026-06-20')).toEqual([['withdrawal', false]]);
+    expect(until('2026-06-21')).toEqual([['withdrawal', true]]);
+  });
+
   test('says in words what is missing', () => {
     const words = purgeGate({ ...facts, today: '2026-06-13', exchangesDone: 0, tastePassed: null }).map((c) => c.words);
     expect(words).toEqual(['Feed stopped 1 day ago, 5 days needed', '0 of 2 exchanges done', 'Not tasted yet']);
