@@ -1,6 +1,6 @@
-import pg from 'pg';
-
 async function ask(url, sql) {
+  // Only here: a command reads this file before it has installed the packages.
+  const { default: pg } = await import('pg');
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
