@@ -5,6 +5,7 @@ export const DOORS = {
   '/api/farm': ['POST'],
   '/api/farm-file': ['GET', 'POST'],
   '/api/join': ['POST'],
+  '/api/measurements': ['POST'],
   '/api/photo/[finding]': ['GET'],
   '/api/questions': ['POST'],
   '/api/session': ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'],

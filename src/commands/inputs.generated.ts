@@ -34,6 +34,7 @@ import { DropDraftInput } from './draft/discard.input';
 import { DropTemperatureInput } from './setup/dropTemperature.input';
 import { EndCalendarInput } from './calendar/end.input';
 import { EndCultureInput } from './culture/end.input';
+import { EndProbeInput } from './probe/end.input';
 import { EndRestInput } from './plants/endRest.input';
 import { EquipmentInput } from './equipment/change.input';
 import { ExchangeInput } from './purge/exchange.input';
@@ -81,6 +82,7 @@ import { PlanFishInput } from './plan/planFish.input';
 import { PlanTemperatureInput } from './setup/temperature.input';
 import { PriceInput } from './price/set.input';
 import { PricesInput } from './setup/prices.input';
+import { ProbeInput } from './probe/make.input';
 import { ProductInput } from './setup/product.input';
 import { ProductsInput } from './setup/products.input';
 import { PutBackInput } from './order/putBack.input';
@@ -202,6 +204,8 @@ export const inputs: Record<string, new () => object> = {
   'plants.transplant': TransplantInput,
   'price.end': ThingInput,
   'price.set': PriceInput,
+  'probe.end': EndProbeInput,
+  'probe.make': ProbeInput,
   'purge.changeRules': ChangeRulesInput,
   'purge.exchange': ExchangeInput,
   'purge.stopFeed': StepInput,

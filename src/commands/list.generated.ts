@@ -86,6 +86,8 @@ import { module as plantsSowNowModule } from './plants/sowNow';
 import { module as plantsTransplantModule } from './plants/transplant';
 import { module as priceEndModule } from './price/end';
 import { module as priceSetModule } from './price/set';
+import { module as probeEndModule } from './probe/end';
+import { module as probeMakeModule } from './probe/make';
 import { module as purgeChangeRulesModule } from './purge/changeRules';
 import { module as purgeExchangeModule } from './purge/exchange';
 import { module as purgeStopFeedModule } from './purge/stopFeed';
@@ -214,6 +216,8 @@ export const modules = [
   plantsTransplantModule,
   priceEndModule,
   priceSetModule,
+  probeEndModule,
+  probeMakeModule,
   purgeChangeRulesModule,
   purgeExchangeModule,
   purgeStopFeedModule,

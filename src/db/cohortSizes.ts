@@ -5,6 +5,7 @@ import type { Day } from '../core/quantity/days';
 import { plannedWaterC } from '../core/water/plannedTemperature';
 import type { Tx } from './connection';
 import { homeLoops, loopOn } from './homeLoops';
+import { dayMeans } from './readings';
 
 /** What a lot has to say of itself for its size to be worked out. */
 interface CohortIdentity {
@@ -135,16 +136,6 @@ async function takings(tx: Tx, lotIds: string[], day: Day): Promise<(Taking & { 
 
 /** Mean recorded temperature by loop and day, keyed `loop|day`. */
 async function recordedTemps(tx: Tx, since: Day, until: Day): Promise<Map<string, number>> {
-  const { rows } = await tx.raw(
-    // Days rolled up in the background, and the few that are not yet. The day itself is not over: its readings come and go.
-    `select loop_id, farm_day, mean as t from reading_day where kind = 't' and farm_day >= :since and farm_day < :until
-     union all
-     select r.loop_id, r.farm_day, avg(r.value) from reading r
-     where r.loop_id = any(array(select id from loop)) and r.kind = 't' and r.farm_day >= :since and r.farm_day < :until and not r.withdrawn
-       and not exists (select from reading_day d where d.farm_id = r.farm_id and d.loop_id = r.loop_id and d.kind = 't' and d.farm_day = r.farm_day)
-       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-     group by 1, 2`,
-    { since, until },
-  );
-  return new Map(rows.map((r: { loop_id: string; farm_day: Day; t: number }) => [`${r.loop_id}|${r.farm_day}`, r.t]));
+  const means = await dayMeans(tx, ['t'], { since, until });
+  return new Map(means.map(({ loopId, day, mean }) => [`${loopId}|${day}`, mean]));
 }

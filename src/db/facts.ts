@@ -1,4 +1,3 @@
-import { READING_KINDS } from '../core/water/readings/readings';
 import { freshSpread } from '../core/fish/sizeSpread';
 import type { Species } from '../core/library/types';
 import type { LotKind } from '../core/lots/lots';
@@ -200,75 +199,4 @@ export async function loadPromises(tx: Tx, day: Day): Promise<PromiseFact[]> {
       quantity: r.owed,
     }),
   );
-}
-
-/** Latest pH of each loop and the one about a week before, for drift. */
-export async function latestPh(tx: Tx, day: Day) {
-  const { rows } = await tx.raw(
-    `select distinct on (loop_id) loop_id, value, farm_day,
-       (select avg(w.value) from reading w where w.farm_id = r.farm_id and w.loop_id = r.loop_id and w.kind = 'ph'
-          and w.farm_day between r.farm_day - 8 and r.farm_day - 6) as week_ago
-     from reading r where kind = 'ph' and farm_day between ?::date - 14 and ? and not withdrawn
-       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-     order by loop_id, taken_at desc, id desc`,
-    [day, day],
-  );
-  return rows.map((r: { loop_id: string; value: number; farm_day: Day; week_ago: number | null }) => ({
-    loopId: r.loop_id,
-    pH: r.value,
-    on: r.farm_day,
-    weekAgo: r.week_ago,
-  })) as { loopId: string; pH: number; on: Day; weekAgo: number | null }[];
-}
-
-/** The last reading of each loop and kind in the fortnight up to a day. */
-export async function latestWater(
-  tx: Tx,
-  day: Day,
-): Promise<{ loopId: string; kind: string; value: number; on: Day }[]> {
-  const { rows } = await tx.raw(
-    `select distinct on (loop_id, kind) loop_id, kind, value, farm_day
-     from reading r where farm_day between ?::date - 14 and ? and not withdrawn
-       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-     order by loop_id, kind, taken_at desc, id desc`,
-    [day, day],
-  );
-  return rows.map((r: { loop_id: string; kind: string; value: number; farm_day: Day }) => ({
-    loopId: r.loop_id,
-    kind: r.kind,
-    value: r.value,
-    on: r.farm_day,
-  }));
-}
-
-/** A reading as a loop is judged by: the last of its kind. */
-export interface LastReading {
-  kind: string;
-  value: number;
-  on: Day;
-  /** When it was taken. */
-  at: Date;
-}
-
-/** Of one loop, in one question: the last reading of each kind in the fortnight up to a day, and of which species there are fish in it now. */
-export async function loopNow(
-  tx: Tx,
-  loopId: string,
-  day: Day,
-): Promise<{ readings: LastReading[]; species: string[] }> {
-  const { rows } = await tx.raw<{
-    rows: { readings: (Omit<LastReading, 'at'> & { at: string })[]; species: string[] }[];
-  }>(
-    `select (select coalesce(json_agg(json_build_object('kind', w.kind, 'value', w.value, 'on', w.farm_day, 'at', w.taken_at)), '[]')
-         from unnest(:kinds::text[]) k cross join lateral (
-           select kind, value, farm_day, taken_at from reading r
-           where loop_id = :loopId and kind = k and farm_day between :day::date - 14 and :day and not withdrawn
-             and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-           order by taken_at desc, id desc limit 1) w) as readings,
-       array(select distinct l.species_code from place p join balance b on b.farm_id = p.farm_id and b.place_id = p.id and b.count > 0
-         join lot l on l.farm_id = b.farm_id and l.id = b.lot_id and l.kind = 'cohort' where p.loop_id = :loopId) as species`,
-    { loopId, day, kinds: [...READING_KINDS.keys()] },
-  );
-  const { readings, species } = rows[0]!;
-  return { readings: readings.map((r) => ({ ...r, at: new Date(r.at) })), species };
 }

@@ -4,6 +4,7 @@ import type { Crop, Species } from '../core/library/types';
 import { addDays, type Day } from '../core/quantity/days';
 import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
 import { bedRests } from './bedRests';
+import { dayMeans } from './readings';
 import type { Tx } from './connection';
 import { plannedSettings } from './temperature';
 import type { HoldingRow } from './facts';
@@ -242,18 +243,12 @@ const AIR_DAYS = 200;
 
 /** What the air of each loop was like on the days that are over, where it was read. */
 export async function recordedAir(tx: Tx, day: Day): Promise<Map<string, NonNullable<LoopFact['recordedAir']>>> {
-  const { rows } = await tx.raw(
-    `select r.loop_id, r.kind, r.farm_day, avg(r.value)::float8 as mean from reading r
-     where r.kind in ('air', 'light') and r.farm_day < :day and r.farm_day >= :day::date - ${AIR_DAYS} and not r.withdrawn
-       and not exists (select from reading c where c.farm_id = r.farm_id and c.corrects_id = r.id)
-     group by 1, 2, 3`,
-    { day },
-  );
   const air = new Map<string, { tempC: Record<Day, number>; lightMol: Record<Day, number> }>();
-  for (const r of rows as { loop_id: string; kind: 'air' | 'light'; farm_day: Day; mean: number }[]) {
-    const of = air.get(r.loop_id) ?? { tempC: {}, lightMol: {} };
-    air.set(r.loop_id, of);
-    (r.kind === 'air' ? of.tempC : of.lightMol)[r.farm_day] = r.mean;
+  const days = { since: addDays(day, -AIR_DAYS), until: day };
+  for (const { loopId, kind, day: on, mean } of await dayMeans(tx, ['air', 'light'], days)) {
+    const of = air.get(loopId) ?? { tempC: {}, lightMol: {} };
+    air.set(loopId, of);
+    (kind === 'air' ? of.tempC : of.lightMol)[on] = mean;
   }
   return air;
 }

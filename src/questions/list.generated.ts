@@ -3,10 +3,12 @@ import { module as compareTemperaturesModule } from './compareTemperatures';
 import { module as freeToPromiseModule } from './freeToPromise';
 import { module as logContextModule } from './logContext';
 import { module as previewModule } from './preview';
+import { module as waterHoursModule } from './waterHours';
 
 export const modules = [
   compareTemperaturesModule,
   freeToPromiseModule,
   logContextModule,
   previewModule,
+  waterHoursModule,
 ] as const;

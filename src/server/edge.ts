@@ -62,35 +62,41 @@ export function answerJson(outcome: Outcome<unknown>, status = statusOf(outcome)
 }
 
 /** Who may send what: nothing of a stranger is read before it is known how much it is and whether they may. */
-export interface Door {
-  /** Only who is signed in; asked before the body is read. */
-  members: boolean;
+export interface Door<W> {
+  /** Who asks, looked up before the body is read; null: nobody who may. Absent: open to strangers. */
+  knows?: (headers: Headers) => Promise<W | null>;
+  /** What is said to who may not. */
+  turnedAway?: () => string;
   /** Most that is read. */
   bytes: number;
 }
 
-export const MEMBERS: Door = { members: true, bytes: BODY_LIMITS.bytes };
+/** Only who is signed in. */
+export const MEMBERS: Door<SignedIn> = {
+  knows: () => currentPerson(),
+  turnedAway: () => say`You are signed out. Sign in again; what you typed is still here.`,
+  bytes: BODY_LIMITS.bytes,
+};
 /** What a stranger fills in by hand. */
-export const SMALL: Door = { members: false, bytes: 20_000 };
+export const SMALL: Door<never> = { bytes: 20_000 };
 /** A piece of a farm file: its code is inside. */
-export const FULL: Door = { members: false, bytes: BODY_LIMITS.bytes };
+export const FULL: Door<never> = { bytes: BODY_LIMITS.bytes };
 
 /** Reads a bounded body from our own pages or from a program, and answers in words whatever comes. Who asks is looked up once, for members' doors. */
-export async function edge(
+export async function edge<W>(
   request: Request,
-  door: Door,
-  work: (body: Record<string, unknown>, person: SignedIn | null) => Promise<Response>,
+  door: Door<W>,
+  work: (body: Record<string, unknown>, who: W | null) => Promise<Response>,
 ): Promise<Response> {
   return inRequest(request.headers.get('x-request-id') ?? randomUUID(), async () => {
     const refusing = (words: string, status: number) => answerJson({ ok: false, fields: { form: [words] } }, status);
     if (isForeign(request.headers)) return refusing(say`That came from a page of another site.`, 403);
     try {
-      const person = door.members ? await currentPerson() : null;
-      if (door.members && !person)
-        return answerJson(refuse(say`You are signed out. Sign in again; what you typed is still here.`, 'signedOut'));
+      const who = door.knows ? await door.knows(request.headers) : null;
+      if (door.knows && !who) return answerJson(refuse(door.turnedAway?.() ?? say`This is not for you.`, 'signedOut'));
       const body = await readJson(request, door.bytes);
       if (typeof body !== 'object' || body === null || Array.isArray(body)) return refusing(say`Send one object.`, 400);
-      return await work(body as Record<string, unknown>, person);
+      return await work(body as Record<string, unknown>, who);
     } catch (error) {
       if (error instanceof BadBody) return refusing(error.message, error.status);
       return answerJson(ourFault(error, say`unforeseen at the edge`));

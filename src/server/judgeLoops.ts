@@ -1,28 +1,43 @@
 import 'server-only';
 import type { FarmFacts } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
-import { judgeWater, type Judgement } from '../core/water/judge';
+import type { Judgement } from '../core/water/judge';
+import { judgeLastWater, type LastValue } from '../core/water/lastWater';
 import type { Tx } from '../db/connection';
-import { latestWater, loopNow } from '../db/facts';
+import { latestWater, loopNow } from '../db/readings';
+import { now } from './clock';
 
-/** The last readings of every loop held against the fish in it, by loop. */
-export async function judgeLoops(
+export interface LoopsWater {
+  /** What they mean for the fish, by loop. */
+  judged: Map<string, Judgement[]>;
+  /** By loop. */
+  values: Map<string, LastValue[]>;
+  /** The moment that counts as now on the day shown. */
+  asOf: Date;
+}
+
+/** The last readings of every loop on a day, held against the fish in it. */
+export async function waterOfLoops(
   tx: Tx,
   facts: Pick<FarmFacts, 'loops' | 'places' | 'fish' | 'species'>,
   day: Day,
-): Promise<Map<string, Judgement[]>> {
-  const readings = await latestWater(tx, day);
-  return new Map(
-    facts.loops.map((loop) => {
-      const places = new Set(facts.places.filter((p) => p.loopId === loop.id).map((p) => p.id));
-      const codes = facts.fish.filter((f) => f.count > 0 && places.has(f.placeId)).map((f) => f.speciesCode);
-      return [
-        loop.id,
-        judged({ loop, codes, species: facts.species, readings: readings.filter((r) => r.loopId === loop.id) }),
-      ];
-    }),
-  );
+): Promise<LoopsWater> {
+  const { values, asOf } = await latestWater(tx, day, now());
+  const of = new Map(facts.loops.map((loop) => [loop.id, values.filter((v) => v.loopId === loop.id)]));
+  const judged = facts.loops.map((loop) => {
+    const places = facts.places
+      .filter((p) => p.loopId === loop.id)
+      .map(({ id, code }) => ({ id, code, species: speciesAt(facts.fish, id) }));
+    return [
+      loop.id,
+      judgeLastWater({ name: loop.name, places, values: of.get(loop.id)! }, facts.species, asOf),
+    ] as const;
+  });
+  return { judged: new Map(judged), values: of, asOf };
 }
+
+const speciesAt = (fish: FarmFacts['fish'], placeId: string) =>
+  fish.filter((f) => f.placeId === placeId && f.count > 0).map((f) => f.speciesCode);
 
 interface OneLoop {
   loop: Pick<FarmFacts['loops'][number], 'id' | 'name'>;
@@ -42,20 +57,12 @@ export async function judgeLoop(
   { loop, species }: OneLoop,
   { values, on, at }: JustRead,
 ): Promise<Judgement[]> {
-  const { readings, species: codes } = await loopNow(tx, loop.id, on);
+  const known = await loopNow(tx, loop.id, on);
   // What a phone sends late does not stand for the water of now.
-  const later = readings.filter((r) => !(r.kind in values) || r.at > at);
-  const known = new Set(later.map((r) => r.kind));
-  const read = Object.entries(values).flatMap(([kind, value]) => (known.has(kind) ? [] : [{ kind, value, on }]));
-  return judged({ loop, codes, species, readings: [...later, ...read] });
-}
-
-type Judged = OneLoop & { codes: readonly string[]; readings: { kind: string; value: number; on: Day }[] };
-
-function judged({ loop, codes, species, readings }: Judged): Judgement[] {
-  const water = Object.fromEntries(readings.map(({ kind, value, on }) => [kind, { value, on }]));
-  return judgeWater(
-    { ...water, loop: loop.name },
-    species.filter((s) => codes.includes(s.code)),
+  const later = known.values.filter((v) => v.placeId !== null || !(v.kind in values) || v.at > at);
+  const whole = new Set(later.filter((v) => v.placeId === null).map((v) => v.kind));
+  const read = Object.entries(values).flatMap(([kind, value]) =>
+    whole.has(kind) ? [] : [{ placeId: null, kind, value, on, at }],
   );
+  return judgeLastWater({ name: loop.name, places: known.places, values: [...later, ...read] }, species, at);
 }

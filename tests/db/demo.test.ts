@@ -10,7 +10,7 @@ import type { Tx } from '../../src/db/connection';
 import { loadDemo } from '../../src/db/demo/load';
 import { feedingsOf } from '../../src/db/fishRecords';
 import { cohortId, lotRecord } from '../../src/db/cohorts';
-import { latestPh } from '../../src/db/facts';
+import { latestPh } from '../../src/db/readings';
 import { loadFacts } from '../../src/db/slices';
 import { recordedStays } from '../../src/db/history';
 import { logContext } from '../../src/core/log/context';

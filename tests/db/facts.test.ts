@@ -1,11 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { SPECIES_DEFAULTS, CROP_DEFAULTS } from '../../src/core/library/defaults';
-import { latestPh } from '../../src/db/facts';
 import { loadFacts } from '../../src/db/slices';
 import { homeLoops, loopOn } from '../../src/db/homeLoops';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../../src/db/ledger';
 import { recordSample } from '../../src/db/events';
-import { recordReadings } from '../../src/db/readings';
+import { latestPh, recordReadings } from '../../src/db/readings';
 import type { Tx } from '../../src/db/connection';
 import { aLoop } from '../core/farm';
 import { entryFor, makeFarm, move, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';
@@ -84,8 +83,8 @@ beforeAll(async () => {
       ['2026-06-01', 6.9],
       ['2026-06-08', 6.3],
     ] as const)
-      await recordReadings({ tx, entry: at(day), loopId, values: { ph: pH } });
-    await recordReadings({ tx, entry: at('2026-05-01'), loopId, values: { t: 4 } });
+      await recordReadings(tx, at(day), { loopId, values: { ph: pH } });
+    await recordReadings(tx, at('2026-05-01'), { loopId, values: { t: 4 } });
   });
 });
 afterAll(() => desk.close());

@@ -3,6 +3,7 @@ import { judgeFarmHead } from '../../src/app/api/farm-file/judgeFarm';
 import { inFarm, readingFarm } from '../../src/db/connection';
 import { FILE_TABLES, keepPart, LEFT_OUT, linesOfParts, readFarmFile, writeFarmFile } from '../../src/db/farmFile';
 import { hashCode } from '../../src/db/founding';
+import { latestWater } from '../../src/db/readings';
 import { openDesk, randomUUID, type Desk } from './helpers';
 
 /** A farm goes out as one file and comes in again, into an installation that has nothing. */
@@ -50,7 +51,7 @@ describe('a farm file', () => {
   test('holds every table of a farm, or says why not', async () => {
     const { rows } = await from.owner.raw(
       `select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'farm_id' and not a.attisdropped
-       where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace order by 1`,
+       where c.relkind in ('r', 'p') and not c.relispartition and c.relnamespace = 'public'::regnamespace order by 1`,
     );
     expect(rows.map((r: { relname: string }) => r.relname)).toEqual([...FILE_TABLES, ...Object.keys(LEFT_OUT)].sort());
   });
@@ -87,13 +88,26 @@ describe('a farm file', () => {
 
   test('of the version before, without papers and price lists, is still read', async () => {
     const { tables, ...head } = JSON.parse(file) as { tables: Record<string, object[]> };
-    const { paper: _papers, price: _prices, ...older } = tables;
+    const { paper: _papers, price: _prices, probe: _probes, reading_batch: _batches, ...older } = tables;
+    // A reading knew no place then, and one that was taken back said so on the day of the taking back.
+    const readings = (older.reading as Record<string, unknown>[]).map(
+      ({ place_id: _place, probe_id: _probe, sequence: _sequence, ...rest }) => rest,
+    );
+    const wrong = readings.find((r) => r.farm_day === '2026-06-01' && r.kind === 'ph')!;
+    const takenBack = { ...wrong, id: Number(wrong.id) + 1_000_000, entry_key: 'back', corrects_id: wrong.id };
+    older.reading = [...readings, { ...takenBack, withdrawn: true, farm_day: '2026-06-09', taken_at: WRITTEN }];
     const rows = (own: object[]) => own.map((r) => JSON.stringify(r)).join(',\n');
     const body = Object.entries(older).map(([name, own]) => `"${name}":[\n${rows(own)}\n]`);
     const text = `${JSON.stringify({ ...head, version: 1 }).slice(0, -1)},"tables":{\n${body.join(',\n')}\n}}\n`;
     const { farmId } = await read(to, text);
     const lots = await to.in({ farmId }, (tx) => tx('lot').count({ n: '*' }).first());
     expect(Number(lots?.n)).toBe(older.lot!.length);
+    const stands = await to.in({ farmId }, (tx) =>
+      tx('standing_reading').where({ entry_key: wrong.entry_key }).orWhere({ entry_key: 'back' }),
+    );
+    expect(stands).toEqual([]);
+    const { values } = await to.in({ farmId }, (tx) => latestWater(tx, '2026-06-10', WRITTEN));
+    expect(values.length).toBeGreaterThan(10);
   });
 
   test.each([

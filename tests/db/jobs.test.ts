@@ -563,19 +563,15 @@ describe('jobs and readings', () => {
     await trying(async (tx) => {
       const loop = await tx('loop').where({ code: 'heron' }).first();
       const key = entry();
-      expect(await recordReadings({ tx, entry: key, loopId: loop.id, values: { ph: 6.9, t: 24 } })).toEqual({
-        repeated: false,
-      });
-      expect(await recordReadings({ tx, entry: key, loopId: loop.id, values: { ph: 6.9, t: 24 } })).toEqual({
-        repeated: true,
-      });
+      expect(await recordReadings(tx, key, { loopId: loop.id, values: { ph: 6.9, t: 24 } })).toBe(2);
+      expect(await recordReadings(tx, key, { loopId: loop.id, values: { ph: 6.9, t: 24 } })).toBe(0);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(2);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(0);
     });
     await expect(
       desk.in({ farmId }, async (tx) => {
         const loop = await tx('loop').where({ code: 'heron' }).first();
-        await recordReadings({ tx, entry: entry(), loopId: loop.id, values: { ph: 14 } });
+        await recordReadings(tx, entry(), { loopId: loop.id, values: { ph: 14 } });
       }),
     ).rejects.toMatchObject({ constraint: 'reading_value_possible' });
   });

@@ -17,7 +17,7 @@ test('every table has row-level security on and a policy; none was forgotten', a
   const { rows } = await desk.owner.raw(`
     select c.relname, c.relrowsecurity, count(p.polname) as policies
     from pg_class c left join pg_policy p on p.polrelid = c.oid
-    where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace and c.relname not like 'knex_%'
+    where c.relkind in ('r', 'p') and c.relnamespace = 'public'::regnamespace and c.relname not like 'knex_%'
     group by 1, 2`);
   expect(rows.length).toBeGreaterThan(20);
   expect(
@@ -28,7 +28,7 @@ test('every table has row-level security on and a policy; none was forgotten', a
 test('every table belongs to a farm, but for lists that are the same for all and what is known before a farm is', async () => {
   const { rows } = await desk.owner.raw(`
     select c.relname from pg_class c
-    where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace and c.relname not like 'knex_%'
+    where c.relkind in ('r', 'p') and c.relnamespace = 'public'::regnamespace and c.relname not like 'knex_%'
       and not exists (select from pg_attribute a where a.attrelid = c.oid and a.attname = 'farm_id') order by 1`);
   expect(rows.map((r: { relname: string }) => r.relname)).toEqual([
     'farm_part',

@@ -45,7 +45,7 @@ describe('the role of the server', () => {
 
   test('row security is forced on every table of a farm: an owner who does no upkeep sees nothing', async () => {
     const { rows } = await desk.owner.raw(
-      `select relname from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace and relrowsecurity and not relforcerowsecurity`,
+      `select relname from pg_class where relkind in ('r', 'p') and relnamespace = 'public'::regnamespace and relrowsecurity and not relforcerowsecurity`,
     );
     expect(rows.map((r: { relname: string }) => r.relname)).toEqual([]);
   });
@@ -214,7 +214,7 @@ test('revisions move in the transaction that writes, by topic, and a reading of 
   expect([today.water, today.climate, today.fish]).toEqual([(before.water ?? 0) + 1, before.climate, before.fish]);
   await write('2026-06-01');
   expect((await count()).climate).toBe((before.climate ?? 0) + 1);
-  await desk.app.raw('select roll_up_readings(?, 100)', ['2026-06-09']);
+  await desk.app.raw('select roll_up_readings(?, ?, 100)', [farm.farmId, '2026-06-09']);
   expect(await desk.owner('reading_day').where({ loop_id: loopId })).toMatchObject([{ mean: 20, n: 1 }]);
   // A late one lets its day go; the next roll-up makes it anew.
   await asOn.transaction(async (tx) => {
@@ -224,7 +224,7 @@ test('revisions move in the transaction that writes, by topic, and a reading of 
     await tx('reading').insert({ ...reading('2026-06-01'), value: 30 });
   });
   expect(await desk.owner('reading_day').where({ loop_id: loopId })).toEqual([]);
-  await desk.app.raw('select roll_up_readings(?, 100)', ['2026-06-09']);
+  await desk.app.raw('select roll_up_readings(?, ?, 100)', [farm.farmId, '2026-06-09']);
   expect(await desk.owner('reading_day').where({ loop_id: loopId })).toMatchObject([
     { mean: 25, low: 20, high: 30, n: 2 },
   ]);

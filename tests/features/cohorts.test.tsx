@@ -456,7 +456,7 @@ describe('rooms of Cohorts', () => {
       spare: { feedKgPerDay: -2, limitedBy: 'nitrification', bedM2: 0 },
       because: { oxygen: because, oxygenWithoutOne: because, ammonia: because, media: because },
       tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31', because }],
-      readings: [{ name: 'total ammonia', said: '1.2 mg/L', on: '2026-06-01' }],
+      readings: [{ name: 'total ammonia', place: null, said: '1.2 mg/L', age: '2 days ago', holds: true }],
       judged: [
         {
           kind: 'ammonia' as const,

@@ -39,7 +39,7 @@ export const module = command({
         job: readingJob(v.loopId, entry.farmDay, v.half),
         title: say`Water reading, ${v.half}`,
       });
-    await recordReadings({ tx, entry, loopId: v.loopId, values: v.values });
+    await recordReadings(tx, entry, { loopId: v.loopId, values: v.values });
     return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
   },
   takeBack: { words: () => say`Taken back: those readings.` },

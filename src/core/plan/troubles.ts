@@ -158,7 +158,7 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
 
 function badWater({ facts, judged }: TroubleView): Trouble[] {
   return facts.loops.flatMap((loop) =>
-    (judged?.get(loop.id) ?? []).flatMap(({ kind, tone, value, words, on }) =>
+    (judged?.get(loop.id) ?? []).flatMap(({ kind, tone, value, words, on, place }) =>
       tone === 'good'
         ? []
         : [
@@ -168,7 +168,7 @@ function badWater({ facts, judged }: TroubleView): Trouble[] {
               station: 'cohorts/margin',
               subject: loop.code,
               day: on,
-              title: `${loop.name}: ${kind === 'ammonia' ? say`free ammonia` : say`oxygen`} ${value}`,
+              title: `${place ?? loop.name}: ${kind === 'ammonia' ? say`free ammonia` : say`oxygen`} ${value}`,
               detail: words,
             } as const,
           ],

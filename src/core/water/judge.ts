@@ -29,6 +29,8 @@ export interface Judgement {
   words: string;
   because: Explanation;
   on: Day;
+  /** Where it was measured, if not for the loop as a whole. */
+  place?: string;
 }
 
 type Sensitive = Pick<Species, 'name' | 'ammoniaMaxMgL' | 'doMinMgL' | 'doCriticalMgL' | 'basis'>;

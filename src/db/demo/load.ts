@@ -22,6 +22,8 @@ import { addTrials } from './trials';
 import { DemoWorld } from './world';
 
 const HISTORY_DAYS = 730;
+/** Monthly parts of readings are made so far ahead, days. */
+const MONTHS_AHEAD = 70;
 const SEED = 20260412;
 
 export interface DemoOptions {
@@ -81,6 +83,7 @@ export async function loadDemo(owner: Knex, options: DemoOptions): Promise<boole
       channel: DEMO_POND_CUSTOMER[1],
     });
     writeKoi(world, pondShop, `O-${nextOrder + 1}`);
+    await tx.raw('select reading_months(?, ?)', [world.start, addDays(today, MONTHS_AHEAD)]);
     await insertAll(tx, world.book);
     const zone = zoneHours(options);
     await insertAll(tx, await addSeedlings(tx, world, { farmId, zoneHours: zone, order: nextOrder + SEEDLING_ORDERS }));

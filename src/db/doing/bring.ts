@@ -7,6 +7,7 @@ import type { Tx } from '../connection';
 import { recordFeeding, recordSample } from '../events';
 import { createLot, placeOfRole, recordMovement, type Entry } from '../ledger';
 import { prefixesInUse } from '../lotPrefix';
+import { addReadings, unknownReadings } from '../readings';
 
 /** Records of the time before the app, taken in from a file. What is there already is not added again. */
 
@@ -52,20 +53,20 @@ export async function bringReadings(tx: Tx, entry: Entry, rows: readonly Reading
     return Object.entries(row.values).map(([kind, value]) => {
       const fault = typeof value === 'number' ? readingFault(kind, value) : say`Give a number.`;
       if (fault) throw new RuleBroken(`rows.${i}.value`, fault);
-      return { key: `${entry.entryKey}:${i}.${kind}`, loopId, kind, value, day: row.day, at: at[i]!.toISOString() };
+      return {
+        entryKey: `${entry.entryKey}:${i}.${kind}`,
+        loopId,
+        kind,
+        value,
+        farmDay: row.day,
+        at: at[i]!,
+        personId: entry.personId,
+      };
     });
   });
-  const added = await tx.raw(
-    `insert into reading (farm_id, entry_key, loop_id, kind, value, farm_day, taken_at, person_id)
-     select ?, r.key, r."loopId", r.kind, r.value, r.day, r.at, ?
-       from jsonb_to_recordset(?) as r(key text, "loopId" uuid, kind text, value numeric, day date, at timestamptz)
-      where not exists (
-        select from reading o where o.loop_id = r."loopId" and o.kind = r.kind and o.taken_at = r.at and o.value = r.value
-           and not o.withdrawn and not exists (select from reading c where c.farm_id = o.farm_id and c.corrects_id = o.id))
-     on conflict (farm_id, entry_key) do nothing returning id`,
-    [entry.farmId, entry.personId, JSON.stringify(flat)],
-  );
-  return { added: added.rows.length, known: flat.length - added.rows.length };
+  const fresh = await unknownReadings(tx, flat);
+  const added = await addReadings(tx, entry.farmId, fresh);
+  return { added, known: flat.length - added };
 }
 
 export interface SampleRow {

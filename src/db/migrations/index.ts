@@ -35,6 +35,7 @@ import * as m33 from './0033_days';
 import * as m34 from './0034_undone_as_done';
 import * as m35 from './0035_feed_is_for';
 import * as m36 from './0036_counted';
+import * as m37 from './0037_measurements';
 
 const MIGRATIONS = [
   m1,
@@ -73,6 +74,7 @@ const MIGRATIONS = [
   m34,
   m35,
   m36,
+  m37,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

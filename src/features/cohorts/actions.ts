@@ -1,6 +1,7 @@
 import { ask, send } from '../../commands/client';
 import type { Said } from '../../commands/shared';
 import type { Preview } from '../../questions/preview';
+import type { HourOfWater } from '../../questions/waterHours';
 import type { Comparison } from '../../questions/compareTemperatures';
 
 export type { Said } from '../../commands/shared';
@@ -31,4 +32,5 @@ export const layDraft = (values: Record<string, unknown>) => send<string>('draft
 export const layWater = (values: Record<string, unknown>) => send<string>('draft.layWater@1', values);
 
 export const preview = (values: Record<string, unknown>) => ask<Preview>('fish.preview', values);
+export const waterHours = (values: Record<string, unknown>) => ask<HourOfWater[]>('water.hours', values);
 export const compare = (values: Record<string, unknown>) => ask<Comparison>('fish.compareTemperatures', values);

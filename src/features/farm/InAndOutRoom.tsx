@@ -9,6 +9,7 @@ import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/
 import { Buttons, Columns, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { CalendarSheet } from './CalendarSheet';
+import { InstrumentsSheet } from './InstrumentsSheet';
 import { FarmNav } from './FarmNav';
 import type { InAndOutPage } from './queries';
 import { BringFile } from './tables/BringFile';
@@ -81,6 +82,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               )}
             </SheetBody>
           </Sheet>
+          {page.role === 'manager' && <InstrumentsSheet instruments={page.instruments} example={page.example} />}
           {page.role !== 'visitor' && <CalendarSheet page={page} />}
         </Stack>
       </Columns>

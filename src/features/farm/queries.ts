@@ -27,6 +27,8 @@ import {
   type SetUpChange,
 } from '../../db/farmSetup';
 import { calendarLinks, type CalendarLink } from '../../db/calendars';
+import { measuredPlaces, probes, type Probe } from '../../db/probes';
+import type { Tx } from '../../db/connection';
 import { papersOf, type Paper } from '../../db/papers';
 import { listedPrices, type ListedPrice } from '../../db/prices';
 import type { Day } from '../../core/quantity/days';
@@ -217,6 +219,10 @@ export interface InAndOutPage {
   context: TableContext;
   /** One's own addresses of calendars. */
   calendars: CalendarLink[];
+  /** For a manager: what sends readings by itself. */
+  instruments: Probe[];
+  /** A batch as one of them sends it. */
+  example: string;
 }
 
 export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
@@ -225,7 +231,24 @@ export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
     tables: await tableSizes(tx),
     role: person.role,
     calendars: await calendarLinks(tx, person.personId),
+    ...(await instrumentsFor(tx, person.role)),
   }));
   const bring = typeof wanted === 'string' && tableKind(wanted) ? wanted : null;
   return { ...page, bring, context: await tableContext() };
+}
+
+/** What sends by itself, and how, with a loop and a tank of this very farm. */
+async function instrumentsFor(tx: Tx, role: Role): Promise<Pick<InAndOutPage, 'instruments' | 'example'>> {
+  if (role !== 'manager') return { instruments: [], example: '' };
+  const { loops, places } = await measuredPlaces(tx);
+  const at = now().toISOString().slice(0, 17).concat('00Z');
+  const values = [
+    ...loops.slice(0, 1).map((l) => ({ loop: l.code, kind: 'ph', value: 6.8, at })),
+    ...places.slice(0, 1).map((p) => ({ place: p.code, kind: 'do', value: 6.4, at })),
+  ];
+  const lines = values.map((v) => `    ${JSON.stringify(v)}`).join(',\n');
+  return {
+    instruments: await probes(tx),
+    example: `Authorization: Bearer KEY\nContent-Type: application/json\n\n{\n  "sequence": 0,\n  "values": [\n${lines}\n  ]\n}`,
+  };
 }

@@ -15,11 +15,11 @@ import {
   type DoneRow,
   type PurgeCheck,
 } from '../../db/events';
-import { latestPh } from '../../db/facts';
+import { latestPh } from '../../db/readings';
 import { lastCare } from '../../db/care';
 import { scoutingOn } from '../../db/scouting';
 import { trialsToMeasure } from '../../db/trials';
-import { judgeLoops } from '../../server/judgeLoops';
+import { waterOfLoops } from '../../server/judgeLoops';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
 import { vesselView } from '../../ui/draw/vesselView';
@@ -59,7 +59,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
-    judged: await judgeLoops(tx, facts, day),
+    judged: (await waterOfLoops(tx, facts, day)).judged,
     tastes: await purgeChecks(
       tx,
       steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, TASTED_AHEAD_DAYS)).map((s) => s.groupId),

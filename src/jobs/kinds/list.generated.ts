@@ -3,6 +3,7 @@ import { module as backupModule } from './backup';
 import { module as clearOldSignInsModule } from './clearOldSignIns';
 import { module as demoUpkeepModule } from './demoUpkeep';
 import { module as followPlantsModule } from './followPlants';
+import { module as keepPartsModule } from './keepParts';
 import { module as rollUpReadingsModule } from './rollUpReadings';
 
 export const modules = [
@@ -10,5 +11,6 @@ export const modules = [
   clearOldSignInsModule,
   demoUpkeepModule,
   followPlantsModule,
+  keepPartsModule,
   rollUpReadingsModule,
 ] as const;

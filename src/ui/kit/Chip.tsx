@@ -17,11 +17,24 @@ const LOOK = {
 
 const CHOSEN = { borderColor: 'farm.water', borderWidth: 2, fontWeight: 650 } as const;
 
-type ChipProps = Omit<ComponentProps<typeof Button>, 'variant' | 'sx'>;
+type ChipProps = Omit<ComponentProps<typeof Button>, 'variant' | 'sx'> & {
+  /** Whether it is the one of several that is shown. */
+  chosen?: boolean;
+};
 
 /** A small act beside others, as large as a wet thumb on a phone. */
-export function ChipButton({ type = 'button', ...rest }: ChipProps) {
-  return <Button type={type} variant="outlined" color="inherit" sx={LOOK} {...rest} />;
+export function ChipButton({ type = 'button', chosen, ...rest }: ChipProps) {
+  const pressed = chosen === undefined ? {} : { 'aria-pressed': chosen };
+  return (
+    <Button
+      type={type}
+      variant="outlined"
+      color="inherit"
+      sx={chosen ? { ...LOOK, ...CHOSEN } : LOOK}
+      {...pressed}
+      {...rest}
+    />
+  );
 }
 
 interface ChipLinkProps {

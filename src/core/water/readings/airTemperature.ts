@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: word`Air temperature`,
   quantity: 'temperature',
   daily: null,
+  holdsH: 48,
 };

@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: word`Dissolved oxygen, mg/L`,
   quantity: null,
   daily: 3,
+  holdsH: 36,
 };

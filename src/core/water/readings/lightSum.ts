@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: word`Light of the day, mol/m²`,
   quantity: null,
   daily: null,
+  holdsH: 48,
 };

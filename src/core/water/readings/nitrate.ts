@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: word`Nitrate, mg/L`,
   quantity: null,
   daily: null,
+  holdsH: 336,
 };

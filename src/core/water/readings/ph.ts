@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: 'pH',
   quantity: null,
   daily: 2,
+  holdsH: 48,
 };

@@ -17,4 +17,6 @@ export interface ReadingKindModule {
   quantity: Quantity | null;
   /** Its place in the reading of every morning and evening; null: taken when there is reason to. */
   daily: number | null;
+  /** So long one of them still says how the water is, h; an older one judges nothing. Ours: a little over the rhythm it is usually taken in. */
+  holdsH: number;
 }

@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: word`Temperature`,
   quantity: 'temperature',
   daily: 1,
+  holdsH: 48,
 };

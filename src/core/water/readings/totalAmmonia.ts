@@ -11,4 +11,5 @@ export const module: ReadingKindModule = {
   fieldLabel: word`Total ammonia, mg/L`,
   quantity: null,
   daily: null,
+  holdsH: 192,
 };

@@ -1,7 +1,7 @@
 import 'server-only';
 import { densityKgM3 } from '../../../core/fish/stocking';
 import { daysBetween, type Day } from '../../../core/quantity/days';
-import { latestPh } from '../../../db/facts';
+import { latestPh } from '../../../db/readings';
 import { husbandryEvents, type FishEvent } from '../../../db/fishRecords';
 import { tankChoices, type TankChoice } from '../handling/tankChoices';
 import { dayOnly, farmView, stillToCome, type DayView, type Search } from '../../../server/farmView';

@@ -12,7 +12,7 @@ import { shortDay } from '../../../core/quantity/sayDay';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import { type LotRecord, type SampleRecord, cohortId, lotRecord, sampleRecords, samplesOf } from '../../../db/cohorts';
 import type { Tx } from '../../../db/connection';
-import { latestPh } from '../../../db/facts';
+import { latestPh } from '../../../db/readings';
 import {
   type FeedingRow,
   type FishEvent,

@@ -13,6 +13,7 @@ import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { CohortsNav } from '../CohortsNav';
 import { Equipment } from './Equipment';
+import { WaterHours } from './WaterHours';
 import type { LifePage } from './lifeQueries';
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
@@ -47,7 +48,7 @@ export function LifeStation({ page }: { page: LifePage }) {
           </SheetHead>
           <SheetBody columns>
             <Stack>
-              <LastReadings loop={loop} />
+              <LastReadings loop={loop} page={page} />
               <Margins loop={loop} page={page} />
               {page.person.role === 'manager' && page.when === 'today' && <Equipment loop={loop} page={page} />}
             </Stack>
@@ -67,7 +68,7 @@ export function LifeStation({ page }: { page: LifePage }) {
 type Loop = LifePage['loops'][number];
 
 /** The last readings, and what they mean for the fish in the loop. */
-function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
+function LastReadings({ loop: { readings, judged, id }, page }: { loop: Loop; page: LifePage }) {
   if (readings.length === 0)
     return (
       <Text as="p" small quiet>
@@ -77,22 +78,26 @@ function LastReadings({ loop: { readings, judged } }: { loop: Loop }) {
   return (
     <div data-testid="readings">
       <Text as="p" small>
-        {readings.map(({ name, said, on }, i) => (
-          <span key={name}>
+        {readings.map(({ name, place, said, age, holds }, i) => (
+          <span key={`${name} ${place ?? ''}`}>
             {i > 0 && ' · '}
+            {place && `${place} `}
             {told(name)}{' '}
             <Text as="strong" mono>
               {said}
             </Text>{' '}
-            <Text quiet>{shortDay(on)}</Text>
+            <Text {...(holds ? { quiet: true } : { tone: 'attention' })}>
+              {holds ? age : say`${age}, too old to judge by`}
+            </Text>
           </span>
         ))}
       </Text>
       {judged.map((j) => (
-        <Mark key={j.kind} as="p" small tone={j.tone}>
+        <Mark key={`${j.kind} ${j.place ?? ''}`} as="p" small tone={j.tone}>
           <Why because={j.because}>{j.words}</Why>
         </Mark>
       ))}
+      <WaterHours loopId={id} day={page.day} units={page.units} />
     </div>
   );
 }

@@ -3,6 +3,7 @@ import { loopVersions } from '../../../db/keeping';
 import type { Explanation } from '../../../core/explain';
 import { explainMargin, explainMinutes } from '../../../core/explainLife';
 import { addDays, type Day } from '../../../core/quantity/days';
+import { ago } from '../../../core/quantity/sayDay';
 import { formatNumber, formatTemperature, type UnitChoice } from '../../../core/quantity/units';
 import { airFor, staysAt } from '../../../core/plan/tankAir';
 import { spareCapacity, type Spare } from '../../../core/stocking/rotation';
@@ -11,8 +12,9 @@ import { type LifeSupport } from '../../../core/facts/farm';
 import { plannedWaterC } from '../../../core/water/plannedTemperature';
 import { READING_KINDS } from '../../../core/water/readings/readings';
 import type { Judgement } from '../../../core/water/judge';
-import { latestPh, latestWater } from '../../../db/facts';
-import { judgeLoops } from '../../../server/judgeLoops';
+import { stillHolds, type LastValue } from '../../../core/water/lastWater';
+import { latestPh } from '../../../db/readings';
+import { waterOfLoops, type LoopsWater } from '../../../server/judgeLoops';
 import { dayOnly, farmView, type DayView, type FarmView, type Search } from '../../../server/farmView';
 import { told } from '../../../core/words/words';
 
@@ -29,7 +31,7 @@ export interface LifePage extends DayView {
     feedKg: number;
     firstShort: Day | null;
     /** The last reading of each kind, and what those of ammonia and oxygen mean for the fish. */
-    readings: { name: string; said: string; on: Day }[];
+    readings: { name: string; place: string | null; said: string; age: string; holds: boolean }[];
     judged: Judgement[];
     spare: Spare;
     because: ReturnType<typeof explainMargin>;
@@ -40,8 +42,7 @@ export interface LifePage extends DayView {
 export async function lifePage(search: Search): Promise<LifePage> {
   const view = await farmView(search, async (tx, { facts, day }) => ({
     pH: await latestPh(tx, day),
-    water: await latestWater(tx, day),
-    judged: await judgeLoops(tx, facts, day),
+    water: await waterOfLoops(tx, facts, day),
     versions: await loopVersions(tx),
   }));
   const { facts, at } = view;
@@ -69,8 +70,8 @@ export async function lifePage(search: Search): Promise<LifePage> {
         name: loop.name,
         support: loop.lifeSupport,
         pH,
-        readings: view.more.water.filter((r) => r.loopId === loop.id).flatMap((r) => sayReading(r, view.units)),
-        judged: view.more.judged.get(loop.id) ?? [],
+        readings: readingsOf(view, loop.id, view.more.water),
+        judged: view.more.water.judged.get(loop.id) ?? [],
         ...margin,
         firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
         because: explainMargin({ loop: loop.name, support: loop.lifeSupport, pH, ...margin }),
@@ -100,14 +101,27 @@ export async function lifePage(search: Search): Promise<LifePage> {
   };
 }
 
-function sayReading({ kind, value, on }: { kind: string; value: number; on: Day }, units: UnitChoice) {
+/** The loop's own first, then place by place. */
+function readingsOf({ facts, units }: Pick<FarmView, 'facts' | 'units'>, loopId: string, { values, asOf }: LoopsWater) {
+  const codeOf = new Map(facts.places.map((p) => [p.id, p.code]));
+  return values
+    .get(loopId)!
+    .flatMap((v) =>
+      sayReading(v, units).map((said) => ({ ...said, place: v.placeId && (codeOf.get(v.placeId) ?? null) })),
+    )
+    .sort((a, b) => (a.place ?? '').localeCompare(b.place ?? '', undefined, { numeric: true }))
+    .map(({ value, ...said }) => ({ ...said, age: ago(value.at, asOf), holds: stillHolds(value, asOf) }));
+}
+
+function sayReading(last: LastValue, units: UnitChoice) {
+  const { kind, value } = last;
   const known = READING_KINDS.get(kind);
   if (!known) return [];
   const said =
     known.quantity === 'temperature'
       ? formatTemperature(value, units)
       : `${formatNumber(value, value >= 10 ? 0 : value >= 1 ? 1 : 2)} ${told(known.unit)}`;
-  return [{ name: told(known.name), said: said.trim(), on }];
+  return [{ name: told(known.name), said: said.trim(), value: last }];
 }
 
 function marginOn({ facts, forecast }: FarmView, loopId: string, { at, pH }: { at: number; pH: number }) {

@@ -1,0 +1,115 @@
+import type { Explanation } from '../explain';
+import type { Species } from '../library/types';
+import type { Day } from '../quantity/days';
+import { ago } from '../quantity/sayDay';
+import { formatNumber } from '../quantity/units';
+import { plural, say, told } from '../words/words';
+import { judgeWater, type Judgement, type LoopWater } from './judge';
+import { READING_KINDS } from './readings/readings';
+
+/** The last value of a kind: of one place, or of the loop's water as a whole. */
+export interface LastValue {
+  /** Null: read for the loop. */
+  placeId: string | null;
+  kind: string;
+  value: number;
+  on: Day;
+  at: Date;
+}
+
+export interface LoopToJudge {
+  name: string;
+  /** Its places, with the species that swim there; what has no fish is asked for its code alone. */
+  places: readonly { id: string; code: string; species: readonly string[] }[];
+  values: readonly LastValue[];
+}
+
+const HOUR_MS = 3_600_000;
+/** Measured within the hour counts as now and needs no words. */
+const NOW_MS = HOUR_MS;
+
+const ageMs = (v: LastValue, asOf: Date) => asOf.getTime() - v.at.getTime();
+/** Whether a value still says how the water is. */
+export const stillHolds = (v: LastValue, asOf: Date): boolean =>
+  ageMs(v, asOf) <= (READING_KINDS.get(v.kind)?.holdsH ?? 0) * HOUR_MS;
+
+/** What a judgement rests on, to be named when it is too old. */
+const RESTS_ON = { oxygen: ['do'], ammonia: ['tan', 'ph', 't'] } as const;
+
+/**
+ * The last values of a loop held against its fish: for the loop as a whole, and for each place that is measured by itself, what
+ * it lacks taken from the loop. What is older than its kind stands for (`holdsH`) judges nothing, and that is said.
+ * @param asOf the moment that counts as now
+ */
+export function judgeLastWater(loop: LoopToJudge, library: readonly Species[], asOf: Date): Judgement[] {
+  const present = species(loop.places.flatMap((p) => p.species));
+  if (present.length === 0) return [];
+  const fresh = loop.values.filter((v) => stillHolds(v, asOf));
+  const whole = fresh.filter((v) => v.placeId === null);
+  const judged = withAge(judgeWater(water(loop.name, whole), present), whole, asOf);
+  for (const place of loop.places) {
+    const own = fresh.filter((v) => v.placeId === place.id);
+    if (own.length === 0) continue;
+    const values = [...whole.filter((v) => !own.some((o) => o.kind === v.kind)), ...own];
+    const at = place.species.length > 0 ? species(place.species) : present;
+    const of = judgeWater(water(place.code, values), at).filter((j) =>
+      RESTS_ON[j.kind].some((kind) => own.some((o) => o.kind === kind)),
+    );
+    judged.push(
+      ...withAge(of, values, asOf).map((j) => ({ ...j, place: place.code, words: `${place.code}: ${j.words}` })),
+    );
+  }
+  return [...judged, ...tooOld(loop, judged, asOf)];
+
+  function species(codes: readonly string[]): Species[] {
+    return library.filter((s) => codes.includes(s.code));
+  }
+}
+
+function water(name: string, values: readonly LastValue[]): LoopWater {
+  return { loop: name, ...Object.fromEntries(values.map((v) => [v.kind, { value: v.value, on: v.on }])) };
+}
+
+/** The oldest value that a judgement rests on says how old it is. */
+function withAge(judged: readonly Judgement[], values: readonly LastValue[], asOf: Date): Judgement[] {
+  return judged.map((j) => {
+    const oldest = values
+      .filter((v) => (RESTS_ON[j.kind] as readonly string[]).includes(v.kind))
+      .reduce((a, b) => (a.at < b.at ? a : b));
+    return ageMs(oldest, asOf) <= NOW_MS ? j : { ...j, words: say`${j.words} Measured ${ago(oldest.at, asOf)}.` };
+  });
+}
+
+/** What was measured once and is too old now, where nothing else speaks for it. */
+function tooOld({ name, values }: LoopToJudge, judged: readonly Judgement[], asOf: Date): Judgement[] {
+  return (['oxygen', 'ammonia'] as const).flatMap((kind) => {
+    if (judged.some((j) => j.kind === kind)) return [];
+    const needed = RESTS_ON[kind].map((k) =>
+      values.filter((v) => v.kind === k).reduce<LastValue | null>((a, b) => (a && a.at > b.at ? a : b), null),
+    );
+    const old = needed.find((v) => v && !stillHolds(v, asOf));
+    if (!old || needed.includes(null)) return [];
+    return [outOfDate(kind, { name, old, asOf })];
+  });
+}
+
+function outOfDate(
+  kind: 'oxygen' | 'ammonia',
+  { name, old, asOf }: { name: string; old: LastValue; asOf: Date },
+): Judgement {
+  const known = READING_KINDS.get(old.kind)!;
+  const of = told(known.name);
+  const value = `${formatNumber(old.value, old.value < 1 ? 2 : 1)} ${told(known.unit)}`.trim();
+  const stands = hours(known.holdsH);
+  const words = say`The last reading of ${of} in ${name}, ${value}, was taken ${ago(old.at, asOf)}; it stands for ${stands}. Measure again.`;
+  const because: Explanation = {
+    title: say`a reading that is too old`,
+    formula: words,
+    inputs: [{ label: of, value, from: ago(old.at, asOf) }],
+    source: say`Planning default of ours: a little over the rhythm in which it is usually measured.`,
+    change: say`a new reading.`,
+  };
+  return { kind, tone: 'attention', value: say`not known`, words, because, on: old.on };
+}
+
+const hours = (h: number) => (h > 72 ? plural(Math.round(h / 24), '# day', '# days') : plural(h, '# hour', '# hours'));
