@@ -196,3 +196,40 @@ test('a first day on the demo is followed step by step, stays where one was, and
   await expect(page.locator('main h1').first()).toBeVisible();
   expect((await size()) / usual).toBeCloseTo(1.3, 1);
 });
+
+test('a probe is let in, sends, and the tank it hangs in is judged by it; ended, it sends nothing any more', async ({
+  page,
+}) => {
+  await page.setViewportSize(DESK);
+  await signIn(page, 'ines');
+  await page.goto('/farm/in-and-out');
+  await ready(page);
+  await page.getByLabel('Name of the instrument').fill('Oxygen probe, H6');
+  await page.getByRole('button', { name: 'Let it send' }).click();
+  const key = await page.getByTestId('instrument-key').innerText();
+  const send = (sequence: number, value: number) =>
+    page.request.post('/api/measurements', {
+      headers: { authorization: `Bearer ${key}` },
+      data: { sequence, values: [{ place: 'H6', kind: 'do', value, at: `${today()}T06:20:00Z` }] },
+    });
+  expect((await page.request.post('/api/measurements', { data: { sequence: 0, values: [] } })).status()).toBe(401);
+  expect(await (await send(0, 2.2)).json()).toEqual({ ok: true, value: { taken: 1, refused: 0, faults: [] } });
+  expect((await send(0, 2.2)).status()).toBe(200);
+  expect(await (await send(1, 99)).json()).toMatchObject({ value: { taken: 0, refused: 1 } });
+  await page.reload();
+  await expect(page.getByText(/last heard (just now|\d+ minutes? ago)/)).toBeVisible();
+  await expect(page.getByText(/1 value of its last batch was not taken: .*water cannot hold more/)).toBeVisible();
+  await page.goto('/round');
+  await expect(page.getByText(/^H6: oxygen 2.2/).first()).toBeVisible();
+  await page.goto('/cohorts/margin');
+  await expect(page.getByTestId('readings').first()).toContainText('H6 dissolved oxygen 2.2 mg/L');
+  await page.getByText('The week, hour by hour').first().click();
+  await expect(page.getByRole('img', { name: /^temperature from [\d.]+ to [\d.]+/ })).toBeVisible();
+  await page.getByRole('button', { name: 'dissolved oxygen', exact: true }).first().click();
+  await expect(page.getByRole('img', { name: /^dissolved oxygen from 2.2 to/ })).toBeVisible();
+  await page.goto('/farm/in-and-out');
+  await ready(page);
+  await page.getByRole('button', { name: 'Oxygen probe, H6: end' }).click();
+  await expect(page.getByText(/sends nothing any more; what it measured stays/)).toBeVisible();
+  expect((await send(2, 6)).status()).toBe(401);
+});

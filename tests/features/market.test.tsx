@@ -147,6 +147,7 @@ describe('supply against promise', () => {
     swimming: null,
     onlySwims: false,
     none: false,
+    figures: { expected: 40, promised: 30, free: 10, short: 0 },
     why,
   };
   const row = (cells: Partial<typeof cell> | object) => ({

@@ -154,8 +154,8 @@ describe('its plan, changed where it stands', () => {
 describe('what it gave', () => {
   test('cut by cut against its recipe, and what it was packed as', () => {
     const cuts = [
-      { cut: 1, picked: '10.2 kg', expected: '12 kg', share: 0.85 },
-      { cut: 2, picked: '11 kg', expected: '9.6 kg', share: 1.146 },
+      { cut: 1, picked: '10.2 kg', expected: '12 kg', share: 0.85, plain: { picked: 10.2, expected: 12, unit: 'kg' } },
+      { cut: 2, picked: '11 kg', expected: '9.6 kg', share: 1.146, plain: { picked: 9, expected: 12, unit: 'kg' } },
     ];
     const packed = [{ lotCode: 'PP-MIZ-1', product: 'Mizuna', day: '2026-06-01', quantity: '10.2 kg' }];
     open(page({ cuts, packed }));

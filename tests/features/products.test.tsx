@@ -245,6 +245,7 @@ test('what is made only when it is wanted shows what is free of it, and what is 
     swimming: null,
     onlySwims: false,
     none: false,
+    figures: { expected: 0, promised: 0, free: 0, short: 0 },
     why: {
       week: 24,
       expected: '0 kg',

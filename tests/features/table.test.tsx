@@ -1,137 +1,103 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../src/ui/kit/Table';
+import { METRIC, type UnitChoice } from '../../src/core/quantity/units';
 import { DayStrip } from '../../src/ui/draw/DayStrip';
 import { Share } from '../../src/ui/draw/Share';
-import { figureIn, readTable } from '../../src/ui/table/readTable';
-import { ScrollTable, shownCells } from '../../src/ui/table/ScrollTable';
+import { fileRows, tableData, type Column } from '../../src/ui/table/columns';
+import { DataTable } from '../../src/ui/table/DataTable';
+import { ScrollTable } from '../../src/ui/table/ScrollTable';
 
 afterEach(cleanup);
 
-const show = (close = false) =>
-  render(
-    <ScrollTable label="Every tank" close={close}>
-      <Table>
-        <TableHead>
-          <TableRow>
-            <HeadCell>Tank</HeadCell>
-            <HeadCell right>Fish</HeadCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          <TableRow>
-            <Cell>K1, “small”</Cell>
-            <Cell num>516</Cell>
-          </TableRow>
-          <TableRow>
-            <Cell>=HYPERLINK(1)</Cell>
-            <Cell num>-3</Cell>
-          </TableRow>
-        </TableBody>
-      </Table>
-    </ScrollTable>,
-  );
+interface Line {
+  code: string;
+  massG: number | null;
+  ready: string | null;
+  paidMinor: number;
+}
 
-test('what is shown in a table is what its file holds; nothing in it is taken for a formula', async () => {
+const LINES: Line[] = [
+  { code: 'HSB-30', massG: 1204.5678, ready: '2026-12-03', paidMinor: 123456 },
+  { code: '=HYPERLINK(1)', massG: 900, ready: '2026-11-26', paidMinor: -50 },
+  { code: 'K1, “small”', massG: null, ready: null, paidMinor: 0 },
+];
+
+const COLUMNS: Column<Line>[] = [
+  { head: 'Cohort', value: (l) => l.code },
+  { head: 'A fish', value: (l) => l.massG, quantity: 'smallMass', look: { num: true } },
+  { head: 'Ready', value: (l) => l.ready, kind: 'day', cell: (l) => (l.ready ? `about ${l.ready}` : 'never') },
+  { head: 'Paid', value: (l) => l.paidMinor, money: 'EUR', only: 'file' },
+  { head: '', value: () => null, only: 'screen', cell: () => <button type="button">change</button> },
+];
+
+const TABLE = <DataTable label="Cohorts" rows={LINES} rowKey={(l) => l.code} columns={COLUMNS} units={METRIC} />;
+const US: UnitChoice = { ...METRIC, mass: 'us', temperature: 'F' };
+
+test('a file has its units in the head, plain numbers, days that any program reads; nothing in it is taken for a formula', async () => {
+  expect(fileRows(tableData(COLUMNS, LINES, METRIC))).toEqual([
+    ['Cohort', 'A fish, g', 'Ready', 'Paid, EUR'],
+    ['HSB-30', '1204.568', '2026-12-03', '1234.56'],
+    ["'=HYPERLINK(1)", '900', '2026-11-26', '-0.5'],
+    ['K1, “small”', '', '', '0'],
+  ]);
+  expect(fileRows(tableData(COLUMNS, LINES, US))[1]!.slice(1, 2)).toEqual(['42.49']);
+  expect(fileRows(tableData(COLUMNS, LINES, US))[0]![1]).toBe('A fish, oz');
   const saved: Blob[] = [];
   vi.stubGlobal(
     'URL',
     Object.assign(URL, { createObjectURL: (b: Blob) => (saved.push(b), 'blob:x'), revokeObjectURL: () => undefined }),
   );
   const click = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined);
-  show();
-  fireEvent.click(screen.getByRole('button', { name: 'Every tank as CSV' }));
+  render(TABLE);
+  fireEvent.click(screen.getByRole('button', { name: 'Cohorts as CSV' }));
   await waitFor(() => expect(click).toHaveBeenCalled());
-  expect((click.mock.contexts[0] as HTMLAnchorElement).download).toBe('Every tank.csv');
+  expect((click.mock.contexts[0] as HTMLAnchorElement).download).toBe('Cohorts.csv');
   expect(saved).toHaveLength(1);
-  expect(shownCells(screen.getByRole('table') as HTMLTableElement)).toEqual([
-    ['Tank', 'Fish'],
-    ['K1, “small”', '516'],
-    ["'=HYPERLINK(1)", '-3'],
-  ]);
 });
 
-test('a small table inside a form offers no file', () => {
-  show(true);
+test('the screen says it in words; what belongs to files or to hands alone stays there', () => {
+  render(TABLE);
+  const [head, first, , last] = screen.getAllByRole('row').map((r) => [...r.children].map((c) => c.textContent));
+  expect(head).toEqual(['Cohort', 'A fish', 'Ready', '']);
+  expect(first).toEqual(['HSB-30', '1.2 kg', 'about 2026-12-03', 'change']);
+  expect(last).toEqual(['K1, “small”', '–', 'never', 'change']);
+});
+
+test('what is not a list of data offers no file', () => {
+  render(
+    <ScrollTable label="Both" close>
+      <table />
+    </ScrollTable>,
+  );
   expect(screen.queryByRole('button')).toBeNull();
 });
 
-const TABLE = (
-  <ScrollTable label="Cohorts">
-    <Table>
-      <TableHead>
-        <TableRow>
-          <HeadCell>Cohort</HeadCell>
-          <HeadCell right>A fish</HeadCell>
-          <HeadCell>Ready</HeadCell>
-        </TableRow>
-      </TableHead>
-      <TableBody>
-        {(
-          [
-            ['HSB-30', '1.2 kg', '3 Dec', '2026-12-03'],
-            ['HSB-36', '900 g', '26 Nov', '2026-11-26'],
-            ['TRT-31', '–', '9 Jan', '2027-01-09'],
-          ] as const
-        ).map(([code, mass, says, day]) => (
-          <TableRow key={code}>
-            <Cell>{code}</Cell>
-            <Cell num>{mass}</Cell>
-            <Cell sort={day}>{says}</Cell>
-          </TableRow>
-        ))}
-      </TableBody>
-    </Table>
-  </ScrollTable>
-);
+const inGrid = async (column: number) => {
+  const rows = within(await screen.findByRole('grid')).queryAllByRole('row');
+  return rows.slice(1).map((r) => r.querySelectorAll('[role=gridcell]')[column]?.textContent);
+};
 
-test('figures are ordered by what they weigh, days by the calendar, and what has none is told apart', () => {
-  render(TABLE);
-  const { columns, rows } = readTable(screen.getByRole('table') as HTMLTableElement);
-  expect(columns).toEqual([
-    { name: 'Cohort', isFigures: false },
-    { name: 'A fish', isFigures: true },
-    { name: 'Ready', isFigures: false },
-  ]);
-  expect(rows.map((row) => row[1]!.by)).toEqual([1200, 900, null]);
-  expect(rows.map((row) => row[2]!.by)).toEqual(['2026-12-03', '2026-11-26', '2027-01-09']);
-  expect(['1,204 g', '−3', '+5 %', '12 kg of 40', 'HSB-30', 'R1'].map(figureIn)).toEqual([
-    1204,
-    -3,
-    5,
-    null,
-    null,
-    null,
-  ]);
-});
-
-test('a table is opened over the whole window and sorted by a press on a column', async () => {
+test('a table is opened over the whole window, ordered by what its figures are and searched by what is read', async () => {
   render(TABLE);
   fireEvent.click(screen.getByRole('button', { name: 'Sort or search Cohorts' }));
   const grid = await screen.findByRole('grid');
-  const masses = () =>
-    within(grid)
-      .queryAllByRole('gridcell')
-      .map((c) => c.textContent)
-      .filter((t) => /g$|–/.test(t ?? ''));
-  await waitFor(() => expect(masses()).toEqual(['1.2 kg', '900 g', '–']));
-  fireEvent.click(within(grid).getByRole('columnheader', { name: 'A fish' }));
-  await waitFor(() => expect(masses()).toEqual(['900 g', '1.2 kg', '–']));
-  fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'hsb-36' } });
-  await waitFor(() => expect(masses()).toEqual(['900 g']));
+  await waitFor(async () => expect(await inGrid(1)).toEqual(['1,204.6', '900', '–']));
+  expect(await inGrid(2)).toEqual(['3 Dec 2026', '26 Nov 2026', '–']);
+  fireEvent.click(within(grid).getByRole('columnheader', { name: 'A fish, g' }));
+  await waitFor(async () => expect(await inGrid(1)).toEqual(['900', '1,204.6', '–']));
+  fireEvent.click(within(grid).getByRole('columnheader', { name: 'Ready' }));
+  await waitFor(async () => expect(await inGrid(2)).toEqual(['26 Nov 2026', '3 Dec 2026', '–']));
+  fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'dec' } });
+  await waitFor(async () => expect(await inGrid(0)).toEqual(['HSB-30']));
   fireEvent.click(screen.getByRole('button', { name: 'Close' }));
   await waitFor(() => expect(screen.queryByRole('grid')).toBeNull());
 });
 
 test('how a table is looked at lives in the address: a link to it opens it so, nonsense in it does no harm', async () => {
   const at = (query: string) => window.history.replaceState(null, '', `/cohorts?day=2026-12-01&${query}`);
-  const masses = async () => {
-    const cells = within(await screen.findByRole('grid')).queryAllByRole('gridcell');
-    return cells.map((c) => c.textContent).filter((t) => /g$|–/.test(t ?? ''));
-  };
-  at('table=Cohorts&sort=1-asc&find=hsb');
+  at('table=Cohorts&sort=1-asc&find=1');
   render(TABLE);
-  await waitFor(async () => expect(await masses()).toEqual(['900 g', '1.2 kg']));
+  await waitFor(async () => expect(await inGrid(0)).toEqual(['=HYPERLINK(1)', 'HSB-30', 'K1, “small”']));
   fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'hsb-30' } });
   expect(new URLSearchParams(window.location.search).get('find')).toBe('hsb-30');
   fireEvent.click(screen.getByRole('button', { name: 'Close' }));
@@ -139,7 +105,11 @@ test('how a table is looked at lives in the address: a link to it opens it so, n
   cleanup();
   at('table=Cohorts&sort=99-up&filter=%7Bbroken');
   render(TABLE);
-  await waitFor(async () => expect(await masses()).toEqual(['1.2 kg', '900 g', '–']));
+  await waitFor(async () => expect(await inGrid(0)).toEqual(['HSB-30', '=HYPERLINK(1)', 'K1, “small”']));
+  cleanup();
+  at(`table=Cohorts&filter=${encodeURIComponent(JSON.stringify([{ field: '1', operator: '>', value: '1000' }]))}`);
+  render(TABLE);
+  await waitFor(async () => expect(await inGrid(0)).toEqual(['HSB-30']));
   at('');
 });
 

@@ -4,10 +4,11 @@ import { inSentence } from '../library/inSentence';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
-import { formatDensity, formatMass, countOf, METRIC, unitName, type UnitChoice } from '../quantity/units';
+import { formatDensity, formatMass, countOf, METRIC, unitName, type UnitChoice, toShown } from '../quantity/units';
 import type { FarmFacts, LoopFact, PlaceFact } from '../facts/farm';
 import type { FarmForecast } from '../facts/forecast';
 import type { PlanStep } from '../facts/step';
+import { codeWords } from '../words/codes';
 
 export interface Outlook {
   forecast: FarmForecast;
@@ -58,6 +59,12 @@ export function worstFirst(list: readonly Consequence[]): Consequence[] {
 export function formatQuantity(quantity: number, unit: string, units: UnitChoice): string {
   if (unit === 'kg') return quantity < 0.5 ? say`0 ${unitName('mass', units)}` : formatMass(quantity, units);
   return countOf(Math.round(quantity), unit);
+}
+
+/** The same as a plain number with its unit, for a file: what is kept by mass in the person's unit. */
+export function plainQuantity(quantity: number, unit: string, units: UnitChoice): { value: number; unit: string } {
+  if (unit === 'kg') return { value: toShown('mass', quantity, units), unit: unitName('mass', units) };
+  return { value: Math.round(quantity), unit: codeWords(unit) };
 }
 
 function supplyChanges(before: Outlook, after: Outlook, units: UnitChoice): Consequence[] {

@@ -4,6 +4,7 @@ import type { Day } from './days';
 const HOW = {
   long: { weekday: 'short', day: 'numeric', month: 'short' },
   short: { day: 'numeric', month: 'short' },
+  dated: { day: 'numeric', month: 'short', year: 'numeric' },
   full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
   weekday: { weekday: 'long' },
   weekdayShort: { weekday: 'short' },
@@ -25,6 +26,8 @@ function written(day: Day, how: keyof typeof HOW): string {
 export const dayWords = (day: Day) => written(day, 'long').replace(',', '');
 /** "26 Nov" */
 export const shortDay = (day: Day) => written(day, 'short');
+/** "26 Nov 2026" */
+export const datedDay = (day: Day) => written(day, 'dated');
 /** "Thursday 26 November 2026" */
 export const fullDay = (day: Day) => written(day, 'full');
 /** "Thu" */

@@ -123,6 +123,9 @@ export function formatArea(areaM2: number, units: UnitChoice, digits = 0): strin
     : say`${formatNumber(areaM2, digits)} m²`;
 }
 
+export const toShownArea = (areaM2: number, units: UnitChoice) => (inFeet(units) ? areaM2 / M2_PER_FT2 : areaM2);
+export const areaUnit = (units: UnitChoice) => (inFeet(units) ? say`ft²` : say`m²`);
+
 /** Feed on planted area: what is stored in g/m² in the person’s unit. */
 export const toShownLoad = (gM2: number, units: UnitChoice) => (inFeet(units) ? gM2 * M2_PER_FT2 : gM2);
 export const loadUnit = (units: UnitChoice) => (inFeet(units) ? say`g/ft²` : say`g/m²`);

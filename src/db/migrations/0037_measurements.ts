@@ -147,7 +147,11 @@ async function parts(db: Knex): Promise<void> {
     select reading_months(month, month) from (select distinct date_trunc('month', farm_day)::date as month from reading_before) m where month ${DAY};
     insert into reading (farm_id, id, entry_key, loop_id, kind, value, farm_day, taken_at, person_id, corrects_id, withdrawn)
       select r.farm_id, r.id, r.entry_key, r.loop_id, r.kind, r.value, coalesce(o.farm_day, r.farm_day), coalesce(o.taken_at, r.taken_at), r.person_id, r.corrects_id, r.withdrawn
-        from reading_before r left join reading_before o on o.farm_id = r.farm_id and o.id = r.corrects_id;
+        from reading_before r left join reading_before o on o.farm_id = r.farm_id and o.id = r.corrects_id
+        where r.farm_day ${DAY} and r.taken_at ${MOMENT} and coalesce(o.farm_day, r.farm_day) ${DAY} and coalesce(o.taken_at, r.taken_at) ${MOMENT};
+    insert into upgrade_note (farm_id, migration, words)
+      select farm_id, '${name}', count(*) || ' readings of days outside of the calendar (2000 to 2100) were left out: no screen could show them.'
+        from reading_before r where not (r.farm_day ${DAY} and r.taken_at ${MOMENT}) group by farm_id;
     select setval('reading_id_seq', greatest((select max(id) from reading), 1));
     drop table reading_before;
     -- What holds: neither withdrawn nor named by a correction.

@@ -1,12 +1,13 @@
+'use client';
 import { shortDay } from '../../core/quantity/sayDay';
 import { ago } from '../../core/quantity/sayDay';
 import { codeWords } from '../../core/words/codes';
 import { say, word, told } from '../../core/words/words';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Empty, PageHead, Sheet, Stack, Text } from '../../ui/kit/kit';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import type { ChangesPage } from './queries';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 const WHAT: Record<string, string> = {
   farm: word`farm`,
@@ -50,43 +51,45 @@ export function ChangesRoom({ page }: { page: ChangesPage }) {
         {page.changes.length === 0 ? (
           <Empty>{say`Nothing was changed yet.`}</Empty>
         ) : (
-          <ScrollTable label={say`Changes of the set-up`}>
-            <Table>
-              <TableHead>
-                <TableRow>
-                  <HeadCell>{say`When`}</HeadCell>
-                  <HeadCell>{say`Who`}</HeadCell>
-                  <HeadCell>{say`What`}</HeadCell>
-                  <HeadCell>{say`From what to what`}</HeadCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {page.changes.map((c) => (
-                  <TableRow key={c.id}>
-                    <Cell nowrap sort={c.at.toISOString()}>
-                      {ago(c.at, page.now)}
-                    </Cell>
-                    <Cell>{c.by}</Cell>
-                    <Cell>
-                      {told(WHAT[c.what] ?? c.what)} <Text strong>{c.subject}</Text>
-                    </Cell>
-                    <Cell>
-                      {c.was
-                        ? Object.keys(c.became)
-                            .map(
-                              (key) =>
-                                say`${fieldWords(key)}: ${valueWords(c.was![key])} → ${valueWords(c.became[key])}`,
-                            )
-                            .join(' · ')
-                        : say`new`}
-                    </Cell>
-                  </TableRow>
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
+          <DataTable
+            label={say`Changes of the set-up`}
+            rows={page.changes}
+            rowKey={(c) => String(c.id)}
+            columns={changeColumns(page.now)}
+          />
         )}
       </Sheet>
     </Stack>
   );
+}
+
+type SetUpChange = ChangesPage['changes'][number];
+
+function changeColumns(now: Date): Column<SetUpChange>[] {
+  return [
+    {
+      head: say`When`,
+      value: (c) => c.at.toISOString(),
+      look: { nowrap: true },
+      cell: (c) => ago(c.at, now),
+    },
+    { head: say`Who`, value: (c) => c.by },
+    {
+      head: say`What`,
+      value: (c) => `${told(WHAT[c.what] ?? c.what)} ${c.subject}`,
+      cell: (c) => (
+        <>
+          {told(WHAT[c.what] ?? c.what)} <Text strong>{c.subject}</Text>
+        </>
+      ),
+    },
+    { head: say`From what to what`, value: fromTo },
+  ];
+}
+
+function fromTo({ was, became }: SetUpChange): string {
+  if (!was) return say`new`;
+  return Object.keys(became)
+    .map((key) => say`${fieldWords(key)}: ${valueWords(was[key])} → ${valueWords(became[key])}`)
+    .join(' · ');
 }

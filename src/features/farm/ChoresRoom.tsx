@@ -6,6 +6,7 @@ import type { FormField } from '../../ui/form/ActionForm';
 import { Text } from '../../ui/kit/kit';
 import { ListRoom } from './ListRoom';
 import type { ChoresPage } from './queries';
+import type { Column } from '../../ui/table/columns';
 
 type Chore = ChoresPage['chores'][number];
 
@@ -37,6 +38,30 @@ function nextOf({ startsOn, everyDays }: Chore, today: Day): Day {
   return since <= 0 ? startsOn : addDays(today, (everyDays - (since % everyDays)) % everyDays);
 }
 
+const choreColumns = (today: Day): Column<Chore>[] => [
+  {
+    head: say`What`,
+    value: (c) => c.title,
+    look: { strong: true },
+    cell: (c) => (
+      <>
+        {c.title}
+        <Text as="div" small quiet>
+          {[c.detail, plural(c.minutes, '# minute', '# minutes')].filter(Boolean).join(' · ')}
+        </Text>
+      </>
+    ),
+  },
+  { head: say`How`, value: (c) => c.detail ?? null, only: 'file' },
+  { head: say`Takes`, value: (c) => c.minutes, unit: say`min`, only: 'file' },
+  { head: say`Where`, value: (c) => c.placeCode || say`the whole farm` },
+  {
+    head: say`How often`,
+    value: (c) => (c.everyDays === 1 ? say`every day` : plural(c.everyDays, 'every # day', 'every # days')),
+  },
+  { head: say`Next`, value: (c) => nextOf(c, today), kind: 'day', cell: (c) => dayWords(nextOf(c, today)) },
+];
+
 /** Routine that comes up on the round by itself. */
 export function ChoresRoom({ page }: { page: ChoresPage }) {
   return (
@@ -45,19 +70,8 @@ export function ChoresRoom({ page }: { page: ChoresPage }) {
       title={say`Chores`}
       says={say`they come up on the round by themselves, in walking order`}
       list={say`Routine of the farm`}
-      heads={[say`What`, say`Where`, say`How often`, say`Next`]}
       things={page.chores}
-      cells={(c) => [
-        <>
-          {c.title}
-          <Text as="div" small quiet>
-            {[c.detail, plural(c.minutes, '# minute', '# minutes')].filter(Boolean).join(' · ')}
-          </Text>
-        </>,
-        c.placeCode || say`the whole farm`,
-        c.everyDays === 1 ? say`every day` : plural(c.everyDays, 'every # day', 'every # days'),
-        dayWords(nextOf(c, page.today)),
-      ]}
+      columns={choreColumns(page.today)}
       nameOf={(c) => c.title}
       empty={say`None yet. Feeding, readings and what the plan asks for are on the round without being told.`}
       fields={fieldsOf(page)}

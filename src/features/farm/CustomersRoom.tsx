@@ -1,15 +1,14 @@
 'use client';
 import { tableKind } from '../../core/tables/tables';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatNumber } from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { plural, say } from '../../core/words/words';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Empty, PageHead, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import type { CustomersPage } from './queries';
 import { TableEntry } from './tables/TableEntry';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 /** Who buys here. */
 export function CustomersRoom({ page }: { page: CustomersPage }) {
@@ -27,37 +26,31 @@ export function CustomersRoom({ page }: { page: CustomersPage }) {
         {page.customers.length === 0 ? (
           <Empty>{say`Nobody yet. Type the first ones below, or paste your list.`}</Empty>
         ) : (
-          <ScrollTable label={say`Customers`} maxHeight={480}>
-            <Table stack>
-              <TableHead>
-                <TableRow>
-                  <HeadCell>{say`Customer`}</HeadCell>
-                  <HeadCell>{say`Way to market`}</HeadCell>
-                  <HeadCell>{say`Price list`}</HeadCell>
-                  <HeadCell right>{say`Open orders`}</HeadCell>
-                  <HeadCell>{say`Last due`}</HeadCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {page.customers.map((c) => (
-                  <TableRow key={c.name}>
-                    <Cell strong>{c.name}</Cell>
-                    <Cell>{codeWords(c.channel)}</Cell>
-                    <Cell label={say`Price list`}>{c.priceList ?? say`usual`}</Cell>
-                    <Cell num label={say`Open orders`}>
-                      {formatNumber(c.open)}
-                    </Cell>
-                    <Cell sort={c.last} label={say`Last due`}>
-                      {c.last ? shortDay(c.last) : '—'}
-                    </Cell>
-                  </TableRow>
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
+          <DataTable
+            label={say`Customers`}
+            maxHeight={480}
+            stack
+            rows={page.customers}
+            rowKey={(c) => c.name}
+            columns={customerColumns()}
+          />
         )}
       </Sheet>
       {page.mayChange && <TableEntry kind={tableKind('customers')!} context={page.context} />}
     </Stack>
   );
 }
+
+const customerColumns = (): Column<CustomersPage['customers'][number]>[] => [
+  { head: say`Customer`, value: (c) => c.name, look: { strong: true } },
+  { head: say`Way to market`, value: (c) => codeWords(c.channel) },
+  { head: say`Price list`, value: (c) => c.priceList ?? say`usual`, labelled: true },
+  { head: say`Open orders`, value: (c) => c.open, kind: 'number', look: { num: true }, labelled: true },
+  {
+    head: say`Last due`,
+    value: (c) => c.last,
+    kind: 'day',
+    labelled: true,
+    cell: (c) => (c.last ? shortDay(c.last) : '—'),
+  },
+];

@@ -7,12 +7,12 @@ import { formatNumber, formatVolume, METRIC } from '../../core/quantity/units';
 import { say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Sheet, SheetBody, SheetHead, WordButton } from '../../ui/kit/kit';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import type { PlacesPage } from './queries';
 import { RetireAsked } from './RetireAsked';
 import type { Act } from './useAct';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 interface EquipmentSheetProps {
   page: PlacesPage;
@@ -34,52 +34,51 @@ export function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
     ]
       .filter(Boolean)
       .join(' · ');
+  const buttons: Column<Equipment> = {
+    head: '',
+    value: () => null,
+    only: 'screen',
+    look: { nowrap: true },
+    cell: (e) =>
+      e.retiredOn ? (
+        say`retired ${shortDay(e.retiredOn)}`
+      ) : (
+        <>
+          <WordButton type="button" onClick={() => onChange(e)} aria-label={say`Change ${e.name}`}>
+            {say`change`}
+          </WordButton>
+          {' · '}
+          <RetireAsked name={e.name} retire={() => act('equipment.retire@1', { id: e.id, version: e.version })} />
+        </>
+      ),
+  };
+  const columns: Column<Equipment>[] = [
+    { head: say`Name`, value: (e) => e.name, look: { strong: true } },
+    { head: say`What`, value: (e) => told(EQUIPMENT_WORDS[e.kind as EquipmentKind]) },
+    { head: say`Loop`, value: (e) => e.loop, labelled: true, cell: (e) => e.loop ?? '—' },
+    { head: say`Rating plate`, value: facts },
+    { head: say`Flow an hour`, value: (e) => e.flowLH ?? null, quantity: 'volume', only: 'file' },
+    { head: say`Power`, value: (e) => e.watts ?? null, unit: 'W', only: 'file' },
+    { head: say`Runs`, value: (e) => (e.onMin ? duty(e) * 100 : null), unit: '%', only: 'file' },
+    { head: say`Oxygen a day`, value: (e) => e.kgO2PerDay ?? null, unit: say`kg`, only: 'file' },
+    { head: say`Media`, value: (e) => e.volumeM3 ?? null, unit: say`m³`, only: 'file' },
+    { head: say`Retired`, value: (e) => e.retiredOn, kind: 'day', only: 'file' },
+    ...(page.mayChange ? [buttons] : []),
+  ];
   return (
     <Sheet>
       <SheetHead>
         <h2>{say`Equipment`}</h2>
       </SheetHead>
-      <ScrollTable label={say`Equipment`}>
-        <Table stack>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Name`}</HeadCell>
-              <HeadCell>{say`What`}</HeadCell>
-              <HeadCell>{say`Loop`}</HeadCell>
-              <HeadCell>{say`Rating plate`}</HeadCell>
-              {page.mayChange && <HeadCell> </HeadCell>}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {page.equipment.map((e) => (
-              <TableRow key={e.id} gone={e.retiredOn !== null}>
-                <Cell strong>{e.name}</Cell>
-                <Cell>{told(EQUIPMENT_WORDS[e.kind as EquipmentKind])}</Cell>
-                <Cell label={say`Loop`}>{e.loop ?? '—'}</Cell>
-                <Cell>{facts(e)}</Cell>
-                {page.mayChange && (
-                  <Cell nowrap>
-                    {e.retiredOn ? (
-                      say`retired ${shortDay(e.retiredOn)}`
-                    ) : (
-                      <>
-                        <WordButton type="button" onClick={() => onChange(e)} aria-label={say`Change ${e.name}`}>
-                          {say`change`}
-                        </WordButton>
-                        {' · '}
-                        <RetireAsked
-                          name={e.name}
-                          retire={() => act('equipment.retire@1', { id: e.id, version: e.version })}
-                        />
-                      </>
-                    )}
-                  </Cell>
-                )}
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
+      <DataTable
+        label={say`Equipment`}
+        stack
+        rows={page.equipment}
+        rowKey={(e) => e.id}
+        gone={(e) => e.retiredOn !== null}
+        units={units}
+        columns={columns}
+      />
     </Sheet>
   );
 }

@@ -1,15 +1,15 @@
 'use client';
 import { asItWas, LEAST_BATCHES, withLearned, type Learned } from '../../core/crops/learned';
 import type { Crop } from '../../core/library/types';
-import { formatMass, formatNumber, type UnitChoice } from '../../core/quantity/units';
+import { formatNumber, type UnitChoice, unitName, toShown } from '../../core/quantity/units';
 import { monthName, shortDay } from '../../core/quantity/sayDay';
 import { plural, say } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm } from '../../ui/form/ActionForm';
 import { Empty, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import type { Said } from './useAct';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 interface LearnedSheetProps {
   crop: Crop;
@@ -20,8 +20,6 @@ interface LearnedSheetProps {
   mayChange: boolean;
   onSaid: (words: string) => void;
 }
-
-const share = (value: number) => `${formatNumber(value * 100)} %`;
 
 /** What the farm's own batches of a crop came to, beside its recipe; the farm reckons with it once someone says so. */
 export function LearnedSheet({ crop, version, learned, today, units, mayChange, onSaid }: LearnedSheetProps) {
@@ -72,50 +70,87 @@ type ValuesProps = Pick<LearnedSheetProps, 'crop' | 'today' | 'units'> & { learn
 function Values({ crop, learned, today, units }: ValuesProps) {
   const recipe = asItWas(crop);
   const own = withLearned(crop, learned, today);
-  const rows: [name: string, recipe: string, own: string, from: number][] = [
+  const days = say`days`;
+  const percent = (part: number) => part * 100;
+  const rows: LearnedRow[] = [
     ...(learned.cameUp
-      ? ([[say`comes up`, share(recipe.germination), share(learned.cameUp.share), learned.cameUp.batches]] as [
-          string,
-          string,
-          string,
-          number,
-        ][])
+      ? [
+          {
+            name: say`comes up`,
+            recipe: percent(recipe.germination),
+            own: percent(learned.cameUp.share),
+            unit: '%',
+            batches: learned.cameUp.batches,
+          },
+        ]
       : []),
-    [say`into beds, of the seeds`, share(learned.raisedExpected), share(learned.raised), learned.batches],
+    {
+      name: say`into beds, of the seeds`,
+      recipe: percent(learned.raisedExpected),
+      own: percent(learned.raised),
+      unit: '%',
+      batches: learned.batches,
+    },
     crop.unit === 'kg'
-      ? [say`yield of a plant`, formatMass(recipe.yieldG, units), formatMass(own.yieldG, units), learned.batches]
-      : [say`lives in the bed`, share(recipe.finalSurvival), share(own.finalSurvival), learned.batches],
-    ...learned.daysByMonth.map((m): [string, string, string, number] => [
-      say`days to the first pick, ${monthName(m.month + 1)}`,
-      formatNumber(m.expected),
-      formatNumber(m.days),
-      m.batches,
-    ]),
+      ? {
+          name: say`yield of a plant`,
+          recipe: toShown('smallMass', recipe.yieldG, units),
+          own: toShown('smallMass', own.yieldG, units),
+          unit: unitName('smallMass', units),
+          batches: learned.batches,
+        }
+      : {
+          name: say`lives in the bed`,
+          recipe: percent(recipe.finalSurvival),
+          own: percent(own.finalSurvival),
+          unit: '%',
+          batches: learned.batches,
+        },
+    ...learned.daysByMonth.map((m) => ({
+      name: say`days to the first pick, ${monthName(m.month + 1)}`,
+      recipe: m.expected,
+      own: m.days,
+      unit: days,
+      batches: m.batches,
+    })),
+  ];
+  const said = (value: number, { unit }: LearnedRow) => `${formatNumber(value)} ${unit === days ? '' : unit}`.trim();
+  const columns: Column<LearnedRow>[] = [
+    { head: say`Value`, value: (r) => r.name },
+    {
+      head: say`Recipe`,
+      value: (r) => r.recipe,
+      kind: 'number',
+      look: { num: true },
+      cell: (r) => said(r.recipe, r),
+    },
+    {
+      head: say`Yours`,
+      value: (r) => r.own,
+      kind: 'number',
+      look: (r) => ({ num: true, strong: r.batches >= LEAST_BATCHES }),
+      right: true,
+      cell: (r) => said(r.own, r),
+    },
+    { head: say`Unit`, value: (r) => r.unit, only: 'file' },
+    { head: say`Batches`, value: (r) => r.batches, kind: 'number', look: { num: true } },
   ];
   return (
-    <ScrollTable label={say`What your own batches say of ${crop.name}`} maxHeight={300}>
-      <LightTable>
-        <thead>
-          <LightRow>
-            <LightHeadCell>{say`Value`}</LightHeadCell>
-            <LightHeadCell right>{say`Recipe`}</LightHeadCell>
-            <LightHeadCell right>{say`Yours`}</LightHeadCell>
-            <LightHeadCell right>{say`Batches`}</LightHeadCell>
-          </LightRow>
-        </thead>
-        <tbody>
-          {rows.map(([name, before, now, from]) => (
-            <LightRow key={name}>
-              <LightCell>{name}</LightCell>
-              <LightCell num>{before}</LightCell>
-              <LightCell num strong={from >= LEAST_BATCHES}>
-                {now}
-              </LightCell>
-              <LightCell num>{formatNumber(from)}</LightCell>
-            </LightRow>
-          ))}
-        </tbody>
-      </LightTable>
-    </ScrollTable>
+    <DataTable
+      label={say`What your own batches say of ${crop.name}`}
+      maxHeight={300}
+      rows={rows}
+      rowKey={(r) => r.name}
+      columns={columns}
+    />
   );
+}
+
+/** A value of the recipe beside one's own, in its unit. */
+interface LearnedRow {
+  name: string;
+  recipe: number;
+  own: number;
+  unit: string;
+  batches: number;
 }

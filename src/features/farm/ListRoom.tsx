@@ -5,12 +5,12 @@ import { METRIC } from '../../core/quantity/units';
 import { say } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Columns, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
 import { Comes } from '../../ui/kit/Comes';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import { useAct, type Said } from './useAct';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 /** Something that is kept in versions. */
 export interface Thing {
@@ -26,9 +26,8 @@ export interface ListRoomProps<T extends Thing> {
   notice?: ReactNode;
   /** What the list is called. */
   list: string;
-  heads: readonly string[];
   things: readonly T[];
-  cells: (thing: T) => ReactNode[];
+  columns: readonly Column<T>[];
   nameOf: (thing: T) => string;
   /** Said where there are none. */
   empty: string;
@@ -115,7 +114,24 @@ interface ThingsSheetProps<T extends Thing> extends ListRoomProps<T> {
 }
 
 function ThingsSheet<T extends Thing>(props: ThingsSheetProps<T>) {
-  const { list, heads, things, cells, nameOf, empty, mayChange, words, onChange, onRetire } = props;
+  const { list, things, columns, nameOf, empty, mayChange, words, onChange, onRetire } = props;
+  const buttons: Column<T> = {
+    head: '',
+    value: () => null,
+    only: 'screen',
+    look: { nowrap: true },
+    cell: (thing) => (
+      <>
+        <WordButton type="button" onClick={() => onChange(thing)} aria-label={`${words.change}: ${nameOf(thing)}`}>
+          {say`change`}
+        </WordButton>
+        {' · '}
+        <WordButton type="button" onClick={() => onRetire(thing)} aria-label={`${words.retire}: ${nameOf(thing)}`}>
+          {words.retire}
+        </WordButton>
+      </>
+    ),
+  };
   return (
     <Sheet>
       <SheetHead>
@@ -124,48 +140,13 @@ function ThingsSheet<T extends Thing>(props: ThingsSheetProps<T>) {
       {things.length === 0 ? (
         <Empty>{empty}</Empty>
       ) : (
-        <ScrollTable label={list}>
-          <Table stack>
-            <TableHead>
-              <TableRow>
-                {heads.map((head) => (
-                  <HeadCell key={head}>{head}</HeadCell>
-                ))}
-                {mayChange && <HeadCell> </HeadCell>}
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {things.map((thing) => (
-                <TableRow key={thing.id}>
-                  {cells(thing).map((cell, i) => (
-                    <Cell key={heads[i]} strong={i === 0}>
-                      {cell}
-                    </Cell>
-                  ))}
-                  {mayChange && (
-                    <Cell nowrap>
-                      <WordButton
-                        type="button"
-                        onClick={() => onChange(thing)}
-                        aria-label={`${words.change}: ${nameOf(thing)}`}
-                      >
-                        {say`change`}
-                      </WordButton>
-                      {' · '}
-                      <WordButton
-                        type="button"
-                        onClick={() => onRetire(thing)}
-                        aria-label={`${words.retire}: ${nameOf(thing)}`}
-                      >
-                        {words.retire}
-                      </WordButton>
-                    </Cell>
-                  )}
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </ScrollTable>
+        <DataTable
+          label={list}
+          stack
+          rows={things}
+          rowKey={(thing) => thing.id}
+          columns={mayChange ? [...columns, buttons] : columns}
+        />
       )}
     </Sheet>
   );

@@ -6,6 +6,7 @@ import type { FormField } from '../../ui/form/ActionForm';
 import { Mark, Text } from '../../ui/kit/kit';
 import { ListRoom } from './ListRoom';
 import type { PapersPage } from './queries';
+import type { Column } from '../../ui/table/columns';
 
 type Paper = PapersPage['papers'][number];
 
@@ -46,21 +47,8 @@ export function PapersRoom({ page }: { page: PapersPage }) {
         </Mark>
       }
       list={say`What the farm goes by`}
-      heads={[say`Title`, say`What it is`, say`Ends`, say`In words`]}
       things={page.papers}
-      cells={(p) => [
-        <>
-          {p.title}
-          {p.phone && (
-            <Text as="div">
-              <a href={`tel:${p.phone.replace(/[^+\d]/g, '')}`}>{p.phone}</a>
-            </Text>
-          )}
-        </>,
-        told(KINDS.find(([kind]) => kind === p.kind)![1]),
-        <EndWords key="end" endsOn={p.endsOn} warnDays={p.warnDays} today={page.today} />,
-        p.words ?? '',
-      ]}
+      columns={paperColumns(page.today)}
       nameOf={(p) => p.title}
       empty={say`Nothing yet. Begin with whom to call at night: veterinarian, electrician, neighbour with a generator.`}
       fields={fieldsOf}
@@ -71,6 +59,33 @@ export function PapersRoom({ page }: { page: PapersPage }) {
     />
   );
 }
+
+const paperColumns = (today: Day): Column<PapersPage['papers'][number]>[] => [
+  {
+    head: say`Title`,
+    value: (p) => p.title,
+    look: { strong: true },
+    cell: (p) => (
+      <>
+        {p.title}
+        {p.phone && (
+          <Text as="div">
+            <a href={`tel:${p.phone.replace(/[^+\d]/g, '')}`}>{p.phone}</a>
+          </Text>
+        )}
+      </>
+    ),
+  },
+  { head: say`Telephone`, value: (p) => p.phone ?? null, only: 'file' },
+  { head: say`What it is`, value: (p) => told(KINDS.find(([kind]) => kind === p.kind)![1]) },
+  {
+    head: say`Ends`,
+    value: (p) => p.endsOn,
+    kind: 'day',
+    cell: (p) => <EndWords endsOn={p.endsOn} warnDays={p.warnDays} today={today} />,
+  },
+  { head: say`In words`, value: (p) => p.words ?? null, cell: (p) => p.words ?? '' },
+];
 
 interface EndProps {
   endsOn: Day | null;

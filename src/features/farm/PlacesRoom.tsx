@@ -4,12 +4,18 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { LOOP_WORDS, METHODS, PART_WORDS, STAGES, type LoopKind, type PartRole } from '../../core/setup/description';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
+import {
+  formatArea,
+  formatNumber,
+  formatVolume,
+  type UnitChoice,
+  areaUnit,
+  toShownArea,
+} from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import {
   Buttons,
   Columns,
@@ -25,12 +31,13 @@ import {
 } from '../../ui/kit/kit';
 import type { Outcome } from '../../ui/outcome';
 import { Comes } from '../../ui/kit/Comes';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { ChangeEquipment, EquipmentSheet, type Equipment } from './EquipmentSheet';
 import { FarmNav } from './FarmNav';
 import type { PlacesPage } from './queries';
 import { RetireAsked } from './RetireAsked';
 import { useAct, type Act } from './useAct';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 type Place = PlacesPage['places'][number];
 interface Said {
@@ -116,45 +123,55 @@ function PlaceSheet({ page, act, onChange }: PlaceSheetProps) {
       {page.places.length === 0 ? (
         <Empty>{say`Nothing stands here yet. Say what there is, beside this.`}</Empty>
       ) : (
-        <ScrollTable label={say`Places`}>
-          <Table stack>
-            <TableHead>
-              <TableRow>
-                <HeadCell>{say`Code`}</HeadCell>
-                <HeadCell>{say`What`}</HeadCell>
-                <HeadCell right>{say`Size`}</HeadCell>
-                <HeadCell>{say`Loop`}</HeadCell>
-                <HeadCell>{say`Room`}</HeadCell>
-                {page.mayChange && <HeadCell> </HeadCell>}
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {page.places.map((p) => (
-                <TableRow key={p.id} gone={p.retiredOn !== null}>
-                  <Cell strong>{p.code}</Cell>
-                  <Cell>
-                    {[p.kind === 'tank' && p.stage && codeWords(p.stage), whatWords(p)].filter(Boolean).join(' ')}
-                  </Cell>
-                  <Cell num>{sizeWords(p, page.units)}</Cell>
-                  <Cell label={say`Loop`}>{p.loop ?? '—'}</Cell>
-                  <Cell label={say`Room`}>{p.room ?? '—'}</Cell>
-                  {page.mayChange && (
-                    <Cell nowrap>
-                      {p.retiredOn ? (
-                        say`retired ${shortDay(p.retiredOn)}`
-                      ) : (
-                        <PlaceActs p={p} act={act} onChange={onChange} />
-                      )}
-                    </Cell>
-                  )}
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </ScrollTable>
+        <DataTable
+          label={say`Places`}
+          stack
+          rows={page.places}
+          rowKey={(p) => p.id}
+          gone={(p) => p.retiredOn !== null}
+          units={page.units}
+          columns={placeColumns(page, act, onChange)}
+        />
       )}
     </Sheet>
   );
+}
+
+function placeColumns(page: PlacesPage, act: Act, onChange: (p: Place) => void): Column<Place>[] {
+  const buttons: Column<Place> = {
+    head: '',
+    value: () => null,
+    only: 'screen',
+    look: { nowrap: true },
+    cell: (p) =>
+      p.retiredOn ? say`retired ${shortDay(p.retiredOn)}` : <PlaceActs p={p} act={act} onChange={onChange} />,
+  };
+  return [
+    { head: say`Code`, value: (p) => p.code, look: { strong: true } },
+    {
+      head: say`What`,
+      value: (p) => [p.kind === 'tank' && p.stage && codeWords(p.stage), whatWords(p)].filter(Boolean).join(' '),
+    },
+    {
+      head: say`Size`,
+      value: () => null,
+      only: 'screen',
+      look: { num: true },
+      cell: (p) => sizeWords(p, page.units),
+    },
+    { head: say`Water`, value: (p) => p.volumeL ?? null, quantity: 'volume', only: 'file' },
+    { head: say`Places for plants`, value: (p) => p.positions ?? null, kind: 'number', only: 'file' },
+    {
+      head: say`Area`,
+      value: (p) => (p.areaM2 ? toShownArea(p.areaM2, page.units) : null),
+      unit: areaUnit(page.units),
+      only: 'file',
+    },
+    { head: say`Loop`, value: (p) => p.loop, labelled: true, cell: (p) => p.loop ?? '—' },
+    { head: say`Room`, value: (p) => p.room, labelled: true, cell: (p) => p.room ?? '—' },
+    { head: say`Retired`, value: (p) => p.retiredOn, kind: 'day', only: 'file' },
+    ...(page.mayChange ? [buttons] : []),
+  ];
 }
 
 function PlaceActs({ p, act, onChange }: Pick<PlaceSheetProps, 'act' | 'onChange'> & { p: Place }) {

@@ -9,7 +9,6 @@ import { PRODUCT_FORMS } from '../../core/market/forms';
 import { codeWords } from '../../core/words/codes';
 import { plural, say, told } from '../../core/words/words';
 import { send } from '../../commands/client';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import {
   Buttons,
   Columns,
@@ -25,13 +24,14 @@ import {
 } from '../../ui/kit/kit';
 import { newEntryKey, noConnection } from '../../ui/outcome';
 import { Comes } from '../../ui/kit/Comes';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { FarmNav } from './FarmNav';
 import { PriceLists } from './PriceLists';
 import { AddProduct, ChangeProduct } from './ProductForms';
 import { takesWords } from './takes';
 import type { Said } from './useAct';
 import type { ProductsPage } from './queries';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 type Product = ProductsPage['products'][number];
 /** What is sold, at which price, and how long it keeps. */
@@ -110,53 +110,53 @@ interface SoldTableProps {
 }
 
 function SoldTable({ page, sold, onChange }: SoldTableProps) {
-  return (
-    <ScrollTable label={say`Products`}>
-      <Table stack>
-        <TableHead>
-          <TableRow>
-            <HeadCell>{say`Product`}</HeadCell>
-            <HeadCell>{say`Sold by`}</HeadCell>
-            <HeadCell right>{say`Keeps`}</HeadCell>
-            <HeadCell right>{say`Price`}</HeadCell>
-            {page.mayChange && <HeadCell> </HeadCell>}
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {sold.map((p) => (
-            <TableRow key={p.code}>
-              <Cell>
-                <Text strong>{p.name}</Text>
-                {p.madeFrom && (
-                  <Text as="div" small quiet>
-                    {takesWords(p, p.madeFrom)}
-                  </Text>
-                )}
-              </Cell>
-              <Cell>{soldBy(p)}</Cell>
-              <Cell right label={say`Keeps`}>
-                <KeepsDays p={p} />
-              </Cell>
-              <Cell num label={say`Price`}>
-                {p.priceMinor > 0 ? (
-                  formatMoney(p.priceMinor, page.currency)
-                ) : (
-                  <Text tone="attention">{say`none yet`}</Text>
-                )}
-              </Cell>
-              {page.mayChange && (
-                <Cell>
-                  <WordButton type="button" onClick={() => onChange(p)} aria-label={say`Change ${p.name}`}>
-                    {say`change`}
-                  </WordButton>
-                </Cell>
-              )}
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </ScrollTable>
-  );
+  const buttons: Column<Product> = {
+    head: '',
+    value: () => null,
+    only: 'screen',
+    cell: (p) => (
+      <WordButton type="button" onClick={() => onChange(p)} aria-label={say`Change ${p.name}`}>
+        {say`change`}
+      </WordButton>
+    ),
+  };
+  const columns: Column<Product>[] = [
+    {
+      head: say`Product`,
+      value: (p) => p.name,
+      cell: (p) => (
+        <>
+          <Text strong>{p.name}</Text>
+          {p.madeFrom && (
+            <Text as="div" small quiet>
+              {takesWords(p, p.madeFrom)}
+            </Text>
+          )}
+        </>
+      ),
+    },
+    { head: say`Sold by`, value: soldBy },
+    {
+      head: say`Keeps`,
+      value: (p) => p.shelfLifeDays,
+      unit: say`days`,
+      look: { right: true },
+      labelled: true,
+      cell: (p) => <KeepsDays p={p} />,
+    },
+    { head: say`Of them with the customer`, value: (p) => p.leastLeftDays, unit: say`days`, only: 'file' },
+    {
+      head: say`Price`,
+      value: (p) => (p.priceMinor > 0 ? p.priceMinor : null),
+      money: page.currency,
+      look: { num: true },
+      labelled: true,
+      cell: (p) =>
+        p.priceMinor > 0 ? formatMoney(p.priceMinor, page.currency) : <Text tone="attention">{say`none yet`}</Text>,
+    },
+    ...(page.mayChange ? [buttons] : []),
+  ];
+  return <DataTable label={say`Products`} stack rows={sold} rowKey={(p) => p.code} columns={columns} />;
 }
 
 /** Its unit, its form where it is said, and what a pack holds. */

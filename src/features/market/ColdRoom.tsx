@@ -9,18 +9,20 @@ import { shortDay } from '../../core/quantity/sayDay';
 import type { UnitChoice } from '../../core/quantity/units';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import { MayWrite } from '../../ui/shell/mayWrite';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { writeOffGoods } from './actions';
 import { MakeDialog } from './MakeDialog';
 import type { ColdLot } from './queries';
 import { Empty, Mark, Text } from '../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
+import type { Column } from '../../ui/table/columns';
+import { plainQuantity } from '../../core/plan/consequences';
+import { DataTable } from '../../ui/table/DataTable';
 
 /** What lies packed, the soonest to be used first; what is past its day is said and can be written off. */
 export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: UnitChoice }) {
   const [open, setOpen] = useState<ColdLot | null>(null);
   const [making, setMaking] = useState<ColdLot | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const mayWrite = use(MayWrite);
   if (lots.length === 0) return <Empty>{say`The cold room is empty.`}</Empty>;
   return (
     <>
@@ -29,23 +31,13 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
           {said}
         </Mark>
       )}
-      <ScrollTable label={say`Cold room`} maxHeight={320}>
-        <LightTable>
-          <thead>
-            <LightRow>
-              <LightHeadCell>{say`Lot`}</LightHeadCell>
-              <LightHeadCell right>{say`There`}</LightHeadCell>
-              <LightHeadCell>{say`Use by`}</LightHeadCell>
-              <LightHeadCell />
-            </LightRow>
-          </thead>
-          <tbody>
-            {lots.map((lot) => (
-              <ColdLine key={lot.lotId} lot={lot} setOpen={setOpen} setMaking={setMaking} />
-            ))}
-          </tbody>
-        </LightTable>
-      </ScrollTable>
+      <DataTable
+        label={say`Cold room`}
+        maxHeight={320}
+        rows={lots}
+        rowKey={(lot) => lot.lotId}
+        columns={coldColumns({ units, mayWrite, setOpen, setMaking })}
+      />
       {making && (
         <MakeDialog
           lot={making}
@@ -80,44 +72,74 @@ export function ColdRoom({ lots, units }: { lots: readonly ColdLot[]; units: Uni
   );
 }
 
-interface ColdLineProps {
-  lot: ColdLot;
+interface ColdActs {
+  units: UnitChoice;
+  mayWrite: boolean;
   setOpen: (lot: ColdLot | null) => void;
   setMaking: (lot: ColdLot | null) => void;
 }
 
-function ColdLine({ lot, setOpen, setMaking }: ColdLineProps) {
-  const mayWrite = use(MayWrite);
-  return (
-    <LightRow>
-      <LightCell>
-        {lot.product}
-        <Text as="div" mono small quiet>
-          {lot.lotCode}
-        </Text>
-      </LightCell>
-      <LightCell num>{lot.words}</LightCell>
-      <LightCell sort={lot.useBy} strong={lot.past} tone={lot.past ? 'danger' : null}>
-        {shortDay(lot.useBy)}
-        {lot.past && say`, past`}
-        <Text as="div" small quiet>
-          {say`packed ${shortDay(lot.packedOn)}`}
-        </Text>
-      </LightCell>
-      <LightCell right>
-        {mayWrite && lot.into.length > 0 && !lot.past && (
-          <Button size="small" onClick={() => setMaking(lot)} aria-label={say`Make something of ${lot.lotCode}`}>
-            {say`Make…`}
-          </Button>
-        )}
-        {mayWrite && (
-          <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
-            {say`Write off`}
-          </Button>
-        )}
-      </LightCell>
-    </LightRow>
-  );
+function coldColumns({ units, mayWrite, setOpen, setMaking }: ColdActs): Column<ColdLot>[] {
+  const there = (lot: ColdLot) => plainQuantity(lot.quantity, lot.unit, units);
+  return [
+    {
+      head: say`Lot`,
+      value: (lot) => lot.lotCode,
+      cell: (lot) => (
+        <>
+          {lot.product}
+          <Text as="div" mono small quiet>
+            {lot.lotCode}
+          </Text>
+        </>
+      ),
+    },
+    { head: say`Product`, value: (lot) => lot.product, only: 'file' },
+    {
+      head: say`There`,
+      value: (lot) => there(lot).value,
+      kind: 'number',
+      look: { num: true },
+      cell: (lot) => lot.words,
+    },
+    { head: say`Unit`, value: (lot) => there(lot).unit, only: 'file' },
+    {
+      head: say`Use by`,
+      value: (lot) => lot.useBy,
+      kind: 'day',
+      look: (lot) => ({ strong: lot.past, tone: lot.past ? 'danger' : null }),
+      cell: (lot) => (
+        <>
+          {shortDay(lot.useBy)}
+          {lot.past && say`, past`}
+          <Text as="div" small quiet>
+            {say`packed ${shortDay(lot.packedOn)}`}
+          </Text>
+        </>
+      ),
+    },
+    { head: say`Packed`, value: (lot) => lot.packedOn, kind: 'day', only: 'file' },
+    {
+      head: '',
+      value: () => null,
+      only: 'screen',
+      look: { right: true },
+      cell: (lot) => (
+        <>
+          {mayWrite && lot.into.length > 0 && !lot.past && (
+            <Button size="small" onClick={() => setMaking(lot)} aria-label={say`Make something of ${lot.lotCode}`}>
+              {say`Make…`}
+            </Button>
+          )}
+          {mayWrite && (
+            <Button size="small" onClick={() => setOpen(lot)} aria-label={say`Write off ${lot.lotCode}`}>
+              {say`Write off`}
+            </Button>
+          )}
+        </>
+      ),
+    },
+  ];
 }
 
 function fieldsOf(lot: ColdLot): FormField[] {

@@ -4,12 +4,12 @@ import Link from 'next/link';
 import { dayWords } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { ColdRoom } from './ColdRoom';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { PromiseTable } from './PromiseTable';
 import type { MarketPage } from './queries';
 import { Empty, Key, Sheet, SheetHead, Stack, Text } from '../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
 import { codeWords } from '../../core/words/codes';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 export function MarketStation({ page }: { page: MarketPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -59,60 +59,49 @@ function Orders({ page, suffix }: OrdersProps) {
       {page.orders.length === 0 ? (
         <Empty>{say`No orders in these weeks. Press N to write one.`}</Empty>
       ) : (
-        <ScrollTable label={say`Orders`}>
-          <LightTable>
-            <thead>
-              <LightRow>
-                <LightHeadCell>{say`Due`}</LightHeadCell>
-                <LightHeadCell>{say`Order`}</LightHeadCell>
-                <LightHeadCell>{say`Customer`}</LightHeadCell>
-                <LightHeadCell>{say`State`}</LightHeadCell>
-              </LightRow>
-            </thead>
-            <tbody>
-              {page.orders.map((o) => (
-                <OrderLine key={o.id} o={o} suffix={suffix} page={page} />
-              ))}
-            </tbody>
-          </LightTable>
-        </ScrollTable>
+        <DataTable label={say`Orders`} rows={page.orders} rowKey={(o) => o.id} columns={orderColumns(page, suffix)} />
       )}
     </Sheet>
   );
 }
 
-interface OrderLineProps {
-  o: MarketPage['orders'][number];
-  suffix: string;
-  page: MarketPage;
-}
+type OrderRow = MarketPage['orders'][number];
 
-function OrderLine({ o, suffix, page }: OrderLineProps) {
-  return (
-    <LightRow>
-      <LightCell sort={o.dueDay}>{dayWords(o.dueDay)}</LightCell>
-      <LightCell>
+function orderColumns(page: MarketPage, suffix: string): Column<OrderRow>[] {
+  const isOverdue = (o: OrderRow) => o.state === 'open' && o.dueDay < page.today;
+  const stateOf = (o: OrderRow) => (o.short ? say`will fall short` : isOverdue(o) ? say`overdue` : codeWords(o.state));
+  return [
+    { head: say`Due`, value: (o) => o.dueDay, kind: 'day', cell: (o) => dayWords(o.dueDay) },
+    {
+      head: say`Order`,
+      value: (o) => o.code,
+      cell: (o) => (
         <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
           {o.code}
         </Text>
-      </LightCell>
-      <LightCell>
-        {o.customer}{' '}
-        <Text small quiet>
-          {codeWords(o.channel)}
-        </Text>
-      </LightCell>
-      <LightCell>
-        {o.short ? (
-          <Text as="strong" tone="danger">
-            {say`will fall short`}
+      ),
+    },
+    {
+      head: say`Customer`,
+      value: (o) => o.customer,
+      cell: (o) => (
+        <>
+          {o.customer}{' '}
+          <Text small quiet>
+            {codeWords(o.channel)}
           </Text>
-        ) : o.state === 'open' && o.dueDay < page.today ? (
-          <Text tone="attention">{say`overdue`}</Text>
-        ) : (
-          codeWords(o.state)
-        )}
-      </LightCell>
-    </LightRow>
-  );
+        </>
+      ),
+    },
+    { head: say`Way to market`, value: (o) => codeWords(o.channel), only: 'file' },
+    {
+      head: say`State`,
+      value: stateOf,
+      cell: (o) => (
+        <Text strong={o.short} tone={o.short ? 'danger' : isOverdue(o) ? 'attention' : null}>
+          {stateOf(o)}
+        </Text>
+      ),
+    },
+  ];
 }

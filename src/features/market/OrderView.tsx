@@ -1,27 +1,15 @@
-import { say, told, word } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import Link from 'next/link';
 import { formatQuantity } from '../../core/plan/consequences';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
 import { formatMoney } from '../../core/quantity/money';
-import { formatMass, formatNumber, UnitChoice } from '../../core/quantity/units';
 import { OrderSteps } from './OrderSteps';
 import { SetAside } from './SetAside';
 import { SetAsideLots } from './SetAsideLots';
 import type { OrderPage } from './queries';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Empty, Facts, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { codeWords } from '../../core/words/codes';
-
-const KIND_WORDS = {
-  cohort: word`fish cohort`,
-  planting: 'planting',
-  packed_fish: word`packed fish`,
-  packed_produce: word`packed produce`,
-  live_fish: word`live fish, not for food`,
-  feed: 'feed',
-  seed: 'seed',
-};
+import { WhereFrom, WhoDid } from './Trace';
 
 export function OrderView({ page }: { page: OrderPage }) {
   const { order, units } = page;
@@ -64,8 +52,8 @@ export function OrderView({ page }: { page: OrderPage }) {
           <Empty>{say`Nothing is set aside yet, so there is nothing to trace.`}</Empty>
         ) : (
           <SheetBody stack>
-            <WhereFrom page={page} />
-            <WhoDid page={page} units={units} />
+            <WhereFrom trace={page.trace} />
+            <WhoDid trace={page.trace} units={units} />
             <Text as="p" small quiet>
               {page.events
                 .map((e) => `${codeWords(e.kind)} ${shortDay(e.day)}${e.by ? say` by ${e.by}` : ''}`)
@@ -75,79 +63,6 @@ export function OrderView({ page }: { page: OrderPage }) {
         )}
       </Sheet>
     </Stack>
-  );
-}
-
-interface WhereFromProps {
-  page: OrderPage;
-}
-
-function WhereFrom({ page }: WhereFromProps) {
-  return (
-    <ScrollTable label={say`Where it came from`}>
-      <Table>
-        <TableHead>
-          <TableRow>
-            <HeadCell>{say`Lot`}</HeadCell>
-            <HeadCell>{say`What`}</HeadCell>
-            <HeadCell>{say`Since`}</HeadCell>
-            <HeadCell>{say`From`}</HeadCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {page.trace.lots.map((l) => (
-            <TableRow key={l.lotId}>
-              <Cell mono style={{ paddingLeft: 8 + l.depth * 18 }}>
-                {l.depth > 0 ? '← ' : ''}
-                {l.code}
-              </Cell>
-              <Cell>
-                {told(KIND_WORDS[l.kind])}{' '}
-                <Text quiet small>
-                  {l.name}
-                </Text>
-              </Cell>
-              <Cell>{shortDay(l.beganOn)}</Cell>
-              <Cell>{l.supplier ?? say`own`}</Cell>
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </ScrollTable>
-  );
-}
-
-interface WhoDidProps {
-  page: OrderPage;
-  units: UnitChoice;
-}
-
-function WhoDid({ page, units }: WhoDidProps) {
-  return (
-    <details>
-      <summary>{say`Who did what, when (${page.trace.events.length})`}</summary>
-      <ScrollTable label={say`Who did what, when`}>
-        <Table>
-          <TableBody>
-            {page.trace.events.map((e, i) => (
-              <TableRow key={i}>
-                <Cell mono sort={e.day}>
-                  {shortDay(e.day)}
-                </Cell>
-                <Cell>{e.reason}</Cell>
-                <Cell mono>{e.lotCode}</Cell>
-                <Cell num>{e.count > 0 ? formatNumber(e.count) : ''}</Cell>
-                <Cell num>{e.massG > 0 ? formatMass(e.massG, units) : ''}</Cell>
-                <Cell mono small>
-                  {e.from} → {e.to}
-                </Cell>
-                <Cell>{e.by}</Cell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
-    </details>
   );
 }
 

@@ -4,6 +4,8 @@ import { explainPromise } from '../../core/explain';
 import { shortDay } from '../../core/quantity/sayDay';
 import { Why } from '../../ui/Why';
 import type { MarketPage, PromiseCell } from './queries';
+import { METRIC } from '../../core/quantity/units';
+import { tableData, type Column } from '../../ui/table/columns';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Share } from '../../ui/draw/Share';
 import { Text } from '../../ui/kit/kit';
@@ -14,7 +16,10 @@ import css from './market.module.css';
 export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
   const weeks = rows[0]?.cells ?? [];
   return (
-    <ScrollTable label={say`Supply against promise by week`}>
+    <ScrollTable
+      label={say`Supply against promise by week`}
+      data={() => tableData(weekColumns(), linesOf(rows), METRIC)}
+    >
       <LightTable sticky className={css.wide}>
         <thead>
           <tr>
@@ -55,6 +60,26 @@ export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
     </ScrollTable>
   );
 }
+
+/** For order, search and file: a line for each product and week. */
+interface WeekLine extends PromiseCell {
+  product: string;
+  unit: string;
+}
+
+const linesOf = (rows: MarketPage['rows']): WeekLine[] =>
+  rows.flatMap(({ product, unit, cells }) => cells.map((c) => ({ product, unit, ...c })));
+
+const weekColumns = (): Column<WeekLine>[] => [
+  { head: say`Product`, value: (l) => l.product },
+  { head: say`Unit`, value: (l) => l.unit },
+  { head: say`Week`, value: (l) => l.week, kind: 'number' },
+  { head: say`Week from`, value: (l) => l.weekStart, kind: 'day' },
+  { head: say`Expected`, value: (l) => l.figures.expected, kind: 'number' },
+  { head: say`Promised`, value: (l) => l.figures.promised, kind: 'number' },
+  { head: say`Free`, value: (l) => l.figures.free, kind: 'number' },
+  { head: say`Short`, value: (l) => l.figures.short, kind: 'number' },
+];
 
 /** Promised of expected, what is free or short, and of fish sold alive those that still swim; nothing that is all naughts. */
 function CellLines({ cell }: { cell: PromiseCell }) {

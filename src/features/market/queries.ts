@@ -3,7 +3,7 @@ import 'server-only';
 import { say } from '../../core/words/words';
 import type { explainPromise } from '../../core/explain';
 import { RuleBroken } from '../../core/errors';
-import { formatQuantity } from '../../core/plan/consequences';
+import { formatQuantity, plainQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
 import { mainCode } from '../../core/market/families';
@@ -33,6 +33,8 @@ export interface PromiseCell {
   onlySwims: boolean;
   /** Neither promised, nor expected, nor left from before. */
   none: boolean;
+  /** The same plain, in the row's unit. */
+  figures: { expected: number; promised: number; free: number; short: number };
   /** What Why is put together from. */
   why: Omit<Parameters<typeof explainPromise>[0], 'product' | 'shelfLifeDays'>;
 }
@@ -87,6 +89,7 @@ export async function marketPage(search: Search): Promise<MarketPage> {
           product.unit === 'kg' ? toShown('mass', quantity, units) : quantity,
           product.unit === 'kg' && quantity < 20_000 ? 1 : 0,
         );
+      const plain = (quantity: number) => plainQuantity(quantity, product.unit, units).value;
       const isShort = w.short > (product.unit === 'kg' ? 100 : 0.5);
       return {
         week: w.week,
@@ -100,6 +103,12 @@ export async function marketPage(search: Search): Promise<MarketPage> {
         swimming: w.swimming >= 0.5 ? formatNumber(w.swimming) : null,
         onlySwims: w.promised + w.expected + w.available + w.short < 0.5,
         none: w.promised + w.expected + w.available + w.short + w.swimming < 0.5,
+        figures: {
+          expected: plain(w.expected),
+          promised: plain(w.promised),
+          free: plain(w.available),
+          short: plain(w.short),
+        },
         why: {
           week: w.week,
           expected: amount(w.expected),

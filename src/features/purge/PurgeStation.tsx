@@ -6,10 +6,10 @@ import { shortDay } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { BatchRules } from './BatchRules';
 import type { Batch, PurgePage } from './queries';
-import { ScrollTable } from '../../ui/table/ScrollTable';
 import { Columns, Empty, Mark, Row, Rows, Sheet, SheetHead, Stack, Text, classes } from '../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../ui/kit/Table';
 import css from './purge.module.css';
+import type { Column } from '../../ui/table/columns';
+import { DataTable } from '../../ui/table/DataTable';
 
 export function PurgeStation({ page }: { page: PurgePage }) {
   return (
@@ -68,40 +68,47 @@ function PackedSheet({ page }: PackedSheetProps) {
       {page.packs.length === 0 ? (
         <Empty>{say`Both are empty. What is harvested, picked or netted on the round comes here.`}</Empty>
       ) : (
-        <ScrollTable label={say`Packed lots`} maxHeight={420}>
-          <LightTable>
-            <thead>
-              <LightRow>
-                <LightHeadCell>{say`Lot`}</LightHeadCell>
-                <LightHeadCell right>{say`Left`}</LightHeadCell>
-                <LightHeadCell>{say`Use by`}</LightHeadCell>
-              </LightRow>
-            </thead>
-            <tbody>
-              {page.packs.map((p) => (
-                <LightRow key={p.lotCode}>
-                  <LightCell>
-                    <Text mono small>
-                      {p.lotCode}
-                    </Text>
-                    <Text as="div" small quiet>
-                      {p.product}
-                    </Text>
-                  </LightCell>
-                  <LightCell num>{p.amount}</LightCell>
-                  <LightCell sort={p.useBy} tone={p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null}>
-                    {shortDay(p.useBy)}
-                    {p.daysLeft < 0 ? say`, past` : ''}
-                  </LightCell>
-                </LightRow>
-              ))}
-            </tbody>
-          </LightTable>
-        </ScrollTable>
+        <DataTable
+          label={say`Packed lots`}
+          maxHeight={420}
+          rows={page.packs}
+          rowKey={(p) => p.lotCode}
+          columns={packColumns()}
+          units={page.units}
+        />
       )}
     </Sheet>
   );
 }
+
+type Pack = PurgePage['packs'][number];
+
+const packColumns = (): Column<Pack>[] => [
+  {
+    head: say`Lot`,
+    value: (p) => p.lotCode,
+    cell: (p) => (
+      <>
+        <Text mono small>
+          {p.lotCode}
+        </Text>
+        <Text as="div" small quiet>
+          {p.product}
+        </Text>
+      </>
+    ),
+  },
+  { head: say`Product`, value: (p) => p.product, only: 'file' },
+  { head: say`Left`, value: (p) => p.left.value, kind: 'number', cell: (p) => p.amount, look: { num: true } },
+  { head: say`Unit`, value: (p) => p.left.unit, only: 'file' },
+  {
+    head: say`Use by`,
+    value: (p) => p.useBy,
+    kind: 'day',
+    cell: (p) => `${shortDay(p.useBy)}${p.daysLeft < 0 ? say`, past` : ''}`,
+    look: (p) => ({ tone: p.daysLeft < 0 ? 'danger' : p.daysLeft <= 1 ? 'attention' : null }),
+  },
+];
 
 interface RipeSheetProps {
   page: PurgePage;

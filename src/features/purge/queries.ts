@@ -5,7 +5,7 @@ import { stepWords } from '../../core/plan/steps/steps';
 import { nextPick } from '../../core/plan/unpicked';
 import type { GateCheck } from '../../core/purge/gate';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
-import { formatQuantity } from '../../core/plan/consequences';
+import { formatQuantity, plainQuantity } from '../../core/plan/consequences';
 import { gatesOf, type BatchChange, type PurgeBatch } from '../../db/purgeBatch';
 import type { StoredStep } from '../../db/plan';
 import { dayOnly, farmView, type DayView, type Search } from '../../server/farmView';
@@ -36,7 +36,15 @@ export interface PickView {
 
 export interface PurgePage extends DayView {
   batches: Batch[];
-  packs: { lotCode: string; product: string; amount: string; packedOn: Day; useBy: Day; daysLeft: number }[];
+  packs: {
+    lotCode: string;
+    product: string;
+    amount: string;
+    left: { value: number; unit: string };
+    packedOn: Day;
+    useBy: Day;
+    daysLeft: number;
+  }[];
   ripe: { lotCode: string; crop: string; bed: string; plants: number; since: number; pick: PickView | null }[];
 }
 
@@ -82,6 +90,7 @@ export async function purgePage(search: Search): Promise<PurgePage> {
       lotCode: p.lotCode,
       product: product.name,
       amount: formatQuantity(p.quantity, product.unit, units),
+      left: plainQuantity(p.quantity, product.unit, units),
       packedOn: p.packedOn,
       useBy,
       daysLeft: daysBetween(day, useBy),

@@ -10,6 +10,8 @@ import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { ChipButton } from '../../ui/kit/Chip';
 import css from './season.module.css';
+import { type Column, tableData, type TableData } from '../../ui/table/columns';
+import { METRIC } from '../../core/quantity/units';
 
 interface SideBySideProps {
   plans: Compared[];
@@ -34,7 +36,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
           {say`Close`}
         </Text>
       </SheetHead>
-      <ScrollTable label={say`Drafts by measure`}>
+      <ScrollTable label={say`Drafts by measure`} data={() => measureData(plans)}>
         <Table sticky style={{ minWidth: 100 + 130 * plans.length }}>
           <TableHead>
             <TableRow>
@@ -72,6 +74,19 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
       </SheetBody>
     </Sheet>
   );
+}
+
+/** For a file: a line for each measure, a column for each draft. */
+function measureData(plans: readonly Compared[]): TableData {
+  const [plan] = plans;
+  const columns: Column<Compared['measures'][number]>[] = [
+    { head: say`In the forecast`, value: (row) => row.label },
+    ...plans.map((p) => ({
+      head: p.name,
+      value: (row: { key: string }) => p.measures.find((m) => m.key === row.key)?.words ?? null,
+    })),
+  ];
+  return tableData(columns, plan?.measures ?? [], METRIC);
 }
 
 interface MeasuresProps {

@@ -18,7 +18,15 @@ import {
   ROLES_OF_STEP,
   type PlaceGroup,
 } from '../../core/setup/groups';
-import { formatArea, formatMass, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
+import {
+  formatArea,
+  formatMass,
+  formatNumber,
+  formatVolume,
+  type UnitChoice,
+  areaUnit,
+  toShownArea,
+} from '../../core/quantity/units';
 import { codeWords } from '../../core/words/codes';
 import { say, told } from '../../core/words/words';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
@@ -27,6 +35,7 @@ import { AsBuilt } from '../../ui/draw/AsBuilt';
 import { ScrollTable } from '../../ui/table/ScrollTable';
 import type { Change } from './useDescription';
 import css from './setup.module.css';
+import { type TableData, tableData, type Column } from '../../ui/table/columns';
 
 const PlaceDialog = dynamic(() => import('./PartDialogs').then((m) => m.PlaceDialog), { ssr: false });
 const EquipmentDialog = dynamic(() => import('./PartDialogs').then((m) => m.EquipmentDialog), { ssr: false });
@@ -48,7 +57,7 @@ export function PartsTable({ step, d, change, faults }: PartsTableProps) {
   const close = () => setEditing(null);
   return (
     <>
-      <ScrollTable label={say`What is described`}>
+      <ScrollTable label={say`What is described`} data={() => partData(d, step)}>
         <Table>
           <TableHead>
             <TableRow>
@@ -115,6 +124,41 @@ export function PartsTable({ step, d, change, faults }: PartsTableProps) {
   );
 }
 
+/** For a file: a line for each part by itself. */
+function partData(d: FarmDescription, step: PartsTableProps['step']): TableData {
+  const { units } = d.habits;
+  type Part = Partial<PlacePart> & Partial<EquipmentPart> & { code: string; what: string };
+  const places = placeGroups(d, step).flatMap((g) =>
+    g.codes.map((code): Part => ({ ...g.part, code, what: placeWhat(g.part) })),
+  );
+  const machines = (step === 'water' ? d.equipment : []).map((e): Part => ({
+    ...e,
+    code: e.name,
+    what: told(EQUIPMENT_WORDS[e.kind]),
+  }));
+  const columns: Column<Part>[] = [
+    { head: say`Code`, value: (p) => p.code },
+    { head: say`What`, value: (p) => p.what },
+    { head: say`Water`, value: (p) => (p.volumeL ? p.volumeL : null), quantity: 'volume' },
+    { head: say`Places for plants`, value: (p) => p.positions ?? null, kind: 'number' },
+    {
+      head: say`Area`,
+      value: (p) => (p.areaM2 ? toShownArea(p.areaM2, units) : null),
+      unit: areaUnit(units),
+    },
+    { head: say`Flow an hour`, value: (p) => p.flowLH ?? null, quantity: 'volume' },
+    { head: say`Power`, value: (p) => p.watts ?? null, unit: 'W' },
+    { head: say`Loop`, value: (p) => p.loop ?? null },
+    { head: say`Room`, value: (p) => p.room || null },
+  ];
+  return tableData(columns, [...places, ...machines], units);
+}
+
+function placeWhat(p: PlacePart): string {
+  if ((p.role === 'bed' || p.role === 'nursery') && p.method) return codeWords(p.method);
+  return [p.stage && codeWords(p.stage), told(PART_WORDS[p.role])].filter(Boolean).join(' ');
+}
+
 const faultsOf = (faults: Record<string, string>, at: string) =>
   Object.entries(faults)
     .filter(([key]) => key.startsWith(at))
@@ -143,10 +187,7 @@ function Acts({ about, onChange, onLeaveOut }: Pick<LineProps, 'onChange' | 'onL
 function PlaceLine({ group, most, units, wrong, ...acts }: LineProps & { group: PlaceGroup; most: number }) {
   const { part: p, codes } = group;
   const isBed = p.role === 'bed' || p.role === 'nursery';
-  const what =
-    isBed && p.method
-      ? codeWords(p.method)
-      : [p.stage && codeWords(p.stage), told(PART_WORDS[p.role])].filter(Boolean).join(' ');
+  const what = placeWhat(p);
   const each = codes.length > 1 ? say`each ` : '';
   const size = isBed
     ? say`${each}${formatNumber(p.positions ?? 0)} · ${formatArea(p.areaM2 ?? 0, units)}`

@@ -31,8 +31,6 @@ type CellProps = Omit<ComponentProps<'td'>, 'align'> &
   TextLook & {
     num?: boolean;
     scope?: string;
-    /** What it is ordered by where that is not what it says: a day. */
-    sort?: string | null | undefined;
     /** Said before it where a row is a block of lines and its column has no head above it. */
     label?: string | undefined;
   };
@@ -41,11 +39,10 @@ type CellProps = Omit<ComponentProps<'td'>, 'align'> &
 const saysNothing = (children: unknown) => children === '—';
 
 /** A cell; `num` for figures in a column. */
-export function Cell({ num, sort, label, ...props }: CellProps) {
+export function Cell({ num, label, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
   return (
     <MuiTableCell
-      data-sort={sort ?? undefined}
       data-label={label}
       className={classes(css.cell, num && css.num, saysNothing(rest.children) && css.none, className)}
       {...rest}
@@ -72,10 +69,10 @@ export function LightRow({ gone, ...rest }: ComponentProps<'tr'> & { gone?: bool
   return <tr className={classes(gone && css.gone)} {...rest} />;
 }
 
-export function LightCell({ num, sort, label, ...props }: CellProps) {
+export function LightCell({ num, label, ...props }: CellProps) {
   const { className, rest } = lookOf(props);
   const look = classes(css.cell, num && css.num, saysNothing(rest.children) && css.none, className);
-  return <td data-sort={sort ?? undefined} data-label={label} className={look} {...rest} />;
+  return <td data-label={label} className={look} {...rest} />;
 }
 
 export function LightHeadCell(props: CellProps) {

@@ -4,21 +4,29 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { DataGrid, type GridColDef, type GridFilterItem, type GridSortModel } from '@mui/x-data-grid';
+import {
+  DataGrid,
+  type GridColDef,
+  type GridFilterItem,
+  type GridSortCellParams,
+  type GridSortModel,
+} from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
 import { say, speech } from '../../core/words/words';
 import { saidInAddress, sayInAddress } from '../shell/useAddress';
 import { gridWords } from './gridWords';
-import type { ShownCell, ShownTable } from './readTable';
+import { formatNumber } from '../../core/quantity/units';
+import { datedDay } from '../../core/quantity/sayDay';
+import type { Kind, TableData, Value } from './columns';
 import css from './table.module.css';
 
 interface GridViewProps {
   label: string;
-  table: ShownTable;
+  table: TableData;
   onClose: () => void;
 }
 
-type GridRow = { id: number; cells: ShownCell[] };
+type GridRow = { id: number; cells: Value[] };
 
 /** A table of the page over the whole window: sorted, searched, filtered, its columns chosen and drawn wider. */
 export function GridView({ label, table, onClose }: GridViewProps) {
@@ -114,24 +122,51 @@ function readFilters(): GridFilterItem[] {
 }
 
 /** What has nothing in it comes last, whichever way it is sorted up. */
-function compare(a: ShownCell['by'], b: ShownCell['by']): number {
+function compare(a: Value, b: Value): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
   if (typeof a === 'number' && typeof b === 'number') return a - b;
   return String(a).localeCompare(String(b), speech().locale, { numeric: true });
 }
 
-function columnsOf({ columns, rows }: ShownTable): GridColDef<GridRow>[] {
-  return columns.map(({ name, isFigures }, i) => {
-    const longest = Math.max(name.length, ...rows.map((row) => row[i]!.words.length));
+/** Digits after the point as far as there are any. */
+const figure = (value: number) => formatNumber(value, Number.isInteger(value) ? 0 : Math.abs(value) < 10 ? 2 : 1);
+
+const NOTHING = '–';
+
+function words(value: Value, kind: Kind): string {
+  if (value === null) return NOTHING;
+  if (typeof value === 'number') return figure(value);
+  return kind === 'day' ? datedDay(value) : value;
+}
+
+const noon = (day: string) => new Date(`${day}T12:00:00`);
+
+function columnsOf({ heads, rows }: TableData): GridColDef<GridRow>[] {
+  return heads.map(({ name, kind }, i) => {
+    const longest = Math.max(name.length, ...rows.map((row) => words(row[i]!, kind).length));
+    const end = kind === 'number' ? ('right' as const) : ('left' as const);
+    const says = (row: GridRow) => words(row.cells[i]!, kind);
     return {
       field: String(i),
       headerName: name || say`Column ${i + 1}`,
-      align: isFigures ? 'right' : 'left',
-      headerAlign: isFigures ? 'right' : 'left',
+      type: TYPES[kind],
+      align: end,
+      headerAlign: end,
       width: Math.max(90, Math.min(360, 30 + longest * 9)),
-      valueGetter: (_, row) => row.cells[i]!.words,
-      sortComparator: (_a, _b, a, b) =>
-        compare((a.api.getRow(a.id) as GridRow).cells[i]!.by, (b.api.getRow(b.id) as GridRow).cells[i]!.by),
+      valueGetter: (_: unknown, row: GridRow) => {
+        const value = row.cells[i]!;
+        return kind === 'day' && typeof value === 'string' ? noon(value) : value;
+      },
+      renderCell: ({ row }: { row: GridRow }) => says(row),
+      // A search looks at what is read, whatever kind it is.
+      getApplyQuickFilterFn: (wanted: unknown) => {
+        const part = String(wanted).toLowerCase();
+        return (_value: unknown, row: GridRow) => says(row).toLowerCase().includes(part);
+      },
+      sortComparator: (_a: unknown, _b: unknown, a: GridSortCellParams, b: GridSortCellParams) =>
+        compare((a.api.getRow(a.id) as GridRow).cells[i]!, (b.api.getRow(b.id) as GridRow).cells[i]!),
     };
   });
 }
+
+const TYPES: Record<Kind, 'number' | 'date' | 'string'> = { number: 'number', day: 'date', words: 'string' };

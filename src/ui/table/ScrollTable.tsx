@@ -1,12 +1,12 @@
 'use client';
 import { say } from '../../core/words/words';
 import dynamic from 'next/dynamic';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useState, type ReactNode } from 'react';
 import { Text, WordButton } from '../kit/kit';
 import css from '../kit/kit.module.css';
 import { classes } from '../kit/part';
 import { saidInAddress } from '../shell/useAddress';
-import { readTable, type ShownTable } from './readTable';
+import { fileRows, type TableData } from './columns';
 
 /** The grid is heavy: it comes when someone wants to sort or search. */
 const GridView = dynamic(() => import('./GridView').then((m) => m.GridView), { ssr: false });
@@ -16,42 +16,34 @@ interface ScrollTableProps {
   label: string;
   /** Longer ones scroll, px. */
   maxHeight?: number;
-  /** Rows close together, for a table inside a form; nobody takes it away as a file. */
+  /** Rows close together, for a table inside a form. */
   close?: boolean;
   testId?: string;
+  /** What it holds, made when someone orders, searches or takes it along; absent: nobody does. */
+  data?: () => TableData;
   children: ReactNode;
 }
 
 /**
- * Room for a wide or long table: it scrolls by itself, by keyboard too, and never the page sideways. What is
- * shown can be sorted and searched over the whole window, and had as CSV.
+ * Room for a wide or long table: it scrolls by itself, by keyboard too, and never the page sideways. What it
+ * holds can be sorted and searched over the whole window, and had as CSV.
  */
-export function ScrollTable({ label, maxHeight, close, testId, children }: ScrollTableProps) {
-  const region = useRef<HTMLDivElement>(null);
+export function ScrollTable({ label, maxHeight, close, testId, data, children }: ScrollTableProps) {
   const style = maxHeight === undefined ? undefined : { maxHeight, overflowY: 'auto' as const };
-  const [grid, setGrid] = useState<ShownTable | null>(null);
-  const tableHere = () => region.current?.querySelector('table') ?? null;
-  const open = () => {
-    const table = tableHere();
-    if (table) setGrid(readTable(table));
-  };
-  // A link to a table that was sorted and searched opens it so.
-  useEffect(() => {
-    const table = saidInAddress('table') === label && !close ? tableHere() : null;
-    // What the table shows is only known once it stands in the page.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (table) setGrid(readTable(table));
-  }, [label, close]);
+  const [grid, setGrid] = useState<TableData | null>(null);
+  const hasData = data !== undefined;
+  // A link to a table that was sorted and searched opens it so; the address is only known in the browser.
+  const opened = useEffectEvent(() => data && saidInAddress('table') === label && setGrid(data()));
+  // eslint-disable-next-line react-hooks/set-state-in-effect
+  useEffect(() => void opened(), [label, hasData]);
   const save = async () => {
-    const table = tableHere();
-    if (!table) return;
+    if (!data) return;
     const { stringify } = await import('csv-stringify/browser/esm/sync');
-    download(`${label}.csv`, stringify(shownCells(table)));
+    download(`${label}.csv`, stringify(fileRows(data())));
   };
   return (
     <>
       <div
-        ref={region}
         className={classes(css.scroll, close && css.close)}
         style={style}
         tabIndex={0}
@@ -61,9 +53,9 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
       >
         {children}
       </div>
-      {!close && (
+      {data && (
         <Text as="p" small quiet right className={css.foot}>
-          <WordButton small type="button" onClick={open} aria-label={say`Sort or search ${label}`}>
+          <WordButton small type="button" onClick={() => setGrid(data())} aria-label={say`Sort or search ${label}`}>
             {say`sort, search`}
           </WordButton>
           {' · '}
@@ -75,18 +67,6 @@ export function ScrollTable({ label, maxHeight, close, testId, children }: Scrol
       {grid && <GridView label={label} table={grid} onClose={() => setGrid(null)} />}
     </>
   );
-}
-
-/** Rows of a table as they are read on the screen. */
-export function shownCells(table: HTMLTableElement): string[][] {
-  return [...table.rows].map((row) => [...row.cells].map(wordsOf));
-}
-
-function wordsOf(cell: HTMLElement): string {
-  // What is on lines of its own stays apart; a screen-less DOM has no lines.
-  const words = (cell.innerText ?? cell.textContent ?? '').replace(/\s+/g, ' ').trim();
-  // A spreadsheet would take it for a formula.
-  return /^[=+@]/.test(words) ? `'${words}` : words;
 }
 
 /** Hands a text over as a file. */

@@ -62,5 +62,11 @@ function filterWords(): DataGridProps['localeText'] {
     filterOperatorIsEmpty: say`is empty`,
     filterOperatorIsNotEmpty: say`is not empty`,
     filterOperatorIsAnyOf: say`is one of`,
+    filterOperatorIs: say`is on`,
+    filterOperatorNot: say`is not on`,
+    filterOperatorAfter: say`is after`,
+    filterOperatorOnOrAfter: say`is on or after`,
+    filterOperatorBefore: say`is before`,
+    filterOperatorOnOrBefore: say`is on or before`,
   };
 }

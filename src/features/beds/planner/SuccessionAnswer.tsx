@@ -1,5 +1,5 @@
 'use client';
-import { formatQuantity } from '../../../core/plan/consequences';
+import { formatQuantity, plainQuantity } from '../../../core/plan/consequences';
 import { isoWeek, addDays } from '../../../core/quantity/days';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -11,11 +11,11 @@ import { formatBalance } from '../../../core/water/loopBalance';
 import { plural, say, told } from '../../../core/words/words';
 import { LayDraft } from '../../../ui/form/LayDraft';
 import { Mark, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { layDraft } from '../actions';
 import type { SuccessionPage } from './queries';
 import { sayGap } from './sayGap';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 interface AnswerProps {
   answer: SuccessionProposal;
@@ -55,41 +55,44 @@ export function SuccessionAnswer({ answer, page, ready }: AnswerProps) {
 type PartProps = Omit<AnswerProps, 'ready'>;
 
 function Met({ answer, page }: PartProps) {
+  type Row = SuccessionProposal['met'][number];
   const products = new Map(page.products.map((p) => [p.code, p]));
+  const of = (m: Row) => products.get(m.productCode)!;
+  const figure = (q: number, m: Row) => formatQuantity(q, of(m).unit, page.units);
+  const plain = (q: number, m: Row) => plainQuantity(q, of(m).unit, page.units).value;
+  const short = (m: Row) => m.short.reduce((a, b) => a + b, 0);
+  const share = (m: Row) => ((m.wanted - short(m)) / m.wanted) * 100;
+  const columns: Column<Row>[] = [
+    { head: say`Product`, value: (m) => of(m).name, look: { strong: true } },
+    { head: say`Unit`, value: (m) => plainQuantity(0, of(m).unit, page.units).unit, only: 'file' },
+    {
+      head: say`Wanted beyond the plan`,
+      value: (m) => plain(m.wanted, m),
+      kind: 'number',
+      look: { num: true },
+      labelled: true,
+      cell: (m) => figure(m.wanted, m),
+    },
+    {
+      head: say`Of it met`,
+      value: share,
+      unit: '%',
+      look: (m) => ({ num: true, tone: short(m) > 0 ? 'attention' : null }),
+      right: true,
+      labelled: true,
+      cell: (m) => say`${formatNumber(share(m))} %`,
+    },
+    {
+      head: say`Not asked for`,
+      value: (m) => plain(m.spare, m),
+      kind: 'number',
+      look: { num: true },
+      labelled: true,
+      cell: (m) => (m.spare >= 1 ? figure(m.spare, m) : '—'),
+    },
+  ];
   return (
-    <ScrollTable label={say`What it meets`}>
-      <LightTable stack>
-        <thead>
-          <LightRow>
-            <LightHeadCell>{say`Product`}</LightHeadCell>
-            <LightHeadCell right>{say`Wanted beyond the plan`}</LightHeadCell>
-            <LightHeadCell right>{say`Of it met`}</LightHeadCell>
-            <LightHeadCell right>{say`Not asked for`}</LightHeadCell>
-          </LightRow>
-        </thead>
-        <tbody>
-          {answer.met.map((m) => {
-            const product = products.get(m.productCode)!;
-            const figure = (q: number) => formatQuantity(q, product.unit, page.units);
-            const short = m.short.reduce((a, b) => a + b, 0);
-            return (
-              <LightRow key={m.productCode}>
-                <LightCell strong>{product.name}</LightCell>
-                <LightCell num label={say`Wanted beyond the plan`}>
-                  {figure(m.wanted)}
-                </LightCell>
-                <LightCell num label={say`Of it met`} tone={short > 0 ? 'attention' : null}>
-                  {say`${formatNumber(((m.wanted - short) / m.wanted) * 100)} %`}
-                </LightCell>
-                <LightCell num label={say`Not asked for`}>
-                  {m.spare >= 1 ? figure(m.spare) : '—'}
-                </LightCell>
-              </LightRow>
-            );
-          })}
-        </tbody>
-      </LightTable>
-    </ScrollTable>
+    <DataTable label={say`What it meets`} stack rows={answer.met} rowKey={(m) => m.productCode} columns={columns} />
   );
 }
 
@@ -183,45 +186,40 @@ function Short({ answer }: { answer: SuccessionProposal }) {
 }
 
 function Sowings({ answer }: Pick<PartProps, 'answer'>) {
+  type Line = SuccessionProposal['draft']['lines'][number];
+  const columns: Column<Line>[] = [
+    { head: say`Sow`, value: (l) => l.sowDay, kind: 'day', look: { strong: true } },
+    {
+      head: say`Crop`,
+      value: (l) => l.recipe,
+      cell: (l) => (
+        <>
+          {l.recipe}{' '}
+          <Text mono small quiet>
+            {l.lotCode}
+          </Text>
+        </>
+      ),
+    },
+    { head: say`Lot`, value: (l) => l.lotCode, only: 'file' },
+    { head: say`Seeds`, value: (l) => l.seeds, kind: 'number', look: { num: true }, labelled: true },
+    { head: say`Trays`, value: (l) => l.trays, kind: 'number', look: { num: true }, labelled: true },
+    {
+      head: say`Into`,
+      value: (l) => l.beds.map((b) => `${b.code} ${formatNumber(b.plants)}`).join(' · '),
+      labelled: true,
+    },
+    { head: say`Transplant`, value: (l) => l.transplantDay, kind: 'day', labelled: true },
+    { head: say`First pick`, value: (l) => l.firstPick, kind: 'day', labelled: true },
+  ];
   return (
-    <ScrollTable label={say`Sowings of the proposal`} maxHeight={420}>
-      <LightTable stack>
-        <thead>
-          <LightRow>
-            <LightHeadCell>{say`Sow`}</LightHeadCell>
-            <LightHeadCell>{say`Crop`}</LightHeadCell>
-            <LightHeadCell right>{say`Seeds`}</LightHeadCell>
-            <LightHeadCell right>{say`Trays`}</LightHeadCell>
-            <LightHeadCell>{say`Into`}</LightHeadCell>
-            <LightHeadCell>{say`Transplant`}</LightHeadCell>
-            <LightHeadCell>{say`First pick`}</LightHeadCell>
-          </LightRow>
-        </thead>
-        <tbody>
-          {answer.draft.lines.map((line) => (
-            <LightRow key={line.lotCode}>
-              <LightCell strong>{shortDay(line.sowDay)}</LightCell>
-              <LightCell>
-                {line.recipe}{' '}
-                <Text mono small quiet>
-                  {line.lotCode}
-                </Text>
-              </LightCell>
-              <LightCell num label={say`Seeds`}>
-                {formatNumber(line.seeds)}
-              </LightCell>
-              <LightCell num label={say`Trays`}>
-                {formatNumber(line.trays)}
-              </LightCell>
-              <LightCell label={say`Into`}>
-                {line.beds.map((b) => `${b.code} ${formatNumber(b.plants)}`).join(' · ')}
-              </LightCell>
-              <LightCell label={say`Transplant`}>{shortDay(line.transplantDay)}</LightCell>
-              <LightCell label={say`First pick`}>{shortDay(line.firstPick)}</LightCell>
-            </LightRow>
-          ))}
-        </tbody>
-      </LightTable>
-    </ScrollTable>
+    <DataTable
+      label={say`Sowings of the proposal`}
+      maxHeight={420}
+      stack
+      rows={answer.draft.lines}
+      rowKey={(l) => l.lotCode}
+      columns={columns}
+    />
   );
 }

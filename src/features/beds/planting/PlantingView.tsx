@@ -9,10 +9,8 @@ import { Share } from '../../../ui/draw/Share';
 import { TakeBack } from '../../../ui/form/TakeBack';
 import { Columns, Empty, Facts, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
 import { lazyChart } from '../../../ui/kit/lazyChart';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { SaidLines } from '../../../ui/SaidLines';
 import { ShownDay } from '../../../ui/shell/ShownDay';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { takeBack, type SaidOfPlants } from '../actions';
 import { PlantActs } from '../handling/PlantActs';
 import type { PlantingPage } from './queries';
@@ -20,6 +18,8 @@ import { PlantingWay } from './PlantingWay';
 import { BedsNav } from '../BedsNav';
 import css from '../beds.module.css';
 import chart from './planting.module.css';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 const CurveChart = lazyChart(() => import('./CurveChart').then((m) => m.CurveChart), chart.chart);
 
@@ -128,33 +128,12 @@ function Cuts({ page }: { page: PlantingPage }) {
         <h2>{say`What it gave`}</h2>
         <Text quiet>{say`against what its recipe expects of the plants in beds`}</Text>
       </SheetHead>
-      <ScrollTable label={say`What ${page.lotCode} gave`}>
-        <LightTable>
-          <thead>
-            <LightRow>
-              <LightHeadCell>{say`Picked`}</LightHeadCell>
-              <LightHeadCell right>{say`Got`}</LightHeadCell>
-              <LightHeadCell right>{say`Expected`}</LightHeadCell>
-              <LightHeadCell right>{say`Share`}</LightHeadCell>
-            </LightRow>
-          </thead>
-          <tbody>
-            {page.cuts.map((c) => (
-              <LightRow key={c.cut}>
-                <LightCell>{say`pick ${c.cut}`}</LightCell>
-                <LightCell num strong>
-                  {c.picked}
-                </LightCell>
-                <LightCell num>{c.expected}</LightCell>
-                <LightCell num>
-                  {`${formatNumber(c.share * 100)} %`}
-                  <Share of={Math.min(1, c.share)} />
-                </LightCell>
-              </LightRow>
-            ))}
-          </tbody>
-        </LightTable>
-      </ScrollTable>
+      <DataTable
+        label={say`What ${page.lotCode} gave`}
+        rows={page.cuts}
+        rowKey={(c) => String(c.cut)}
+        columns={cutColumns()}
+      />
     </Sheet>
   );
 }
@@ -190,32 +169,68 @@ function Story({ page }: { page: PlantingPage }) {
       {page.story.length === 0 ? (
         <Empty>{say`Nothing yet: it is still to be sown.`}</Empty>
       ) : (
-        <ScrollTable label={say`What happened to ${page.lotCode}`} maxHeight={420}>
-          <LightTable stack>
-            <tbody>
-              {page.story.map((r) => (
-                <LightRow key={r.id} gone={r.takenBack}>
-                  <LightCell mono sort={r.day}>
-                    {shortDay(r.day)}
-                  </LightCell>
-                  <LightCell strong>{r.what}</LightCell>
-                  <LightCell>
-                    {r.says}
-                    {r.by && (
-                      <Text as="div" small quiet>
-                        {r.by}
-                      </Text>
-                    )}
-                  </LightCell>
-                  <LightCell right>
-                    {r.mayTakeBack && <TakeBack kind={r.kind} id={r.id} what={`${r.what} ${r.says}`} send={takeBack} />}
-                  </LightCell>
-                </LightRow>
-              ))}
-            </tbody>
-          </LightTable>
-        </ScrollTable>
+        <DataTable
+          label={say`What happened to ${page.lotCode}`}
+          maxHeight={420}
+          stack
+          headless
+          rows={page.story}
+          rowKey={(r) => r.id}
+          gone={(r) => r.takenBack}
+          columns={storyColumns()}
+        />
       )}
     </Sheet>
   );
 }
+
+const cutColumns = (): Column<PlantingPage['cuts'][number]>[] => [
+  { head: say`Picked`, value: (c) => c.cut, kind: 'number', cell: (c) => say`pick ${c.cut}` },
+  {
+    head: say`Got`,
+    value: (c) => c.plain.picked,
+    kind: 'number',
+    look: { num: true, strong: true },
+    cell: (c) => c.picked,
+  },
+  { head: say`Expected`, value: (c) => c.plain.expected, kind: 'number', look: { num: true }, cell: (c) => c.expected },
+  { head: say`Unit`, value: (c) => c.plain.unit, only: 'file' },
+  {
+    head: say`Share`,
+    value: (c) => c.share * 100,
+    unit: '%',
+    look: { num: true },
+    cell: (c) => (
+      <>
+        {`${formatNumber(c.share * 100)} %`}
+        <Share of={Math.min(1, c.share)} />
+      </>
+    ),
+  },
+];
+
+const storyColumns = (): Column<PlantingPage['story'][number]>[] => [
+  { head: say`Day`, value: (r) => r.day, kind: 'day', look: { mono: true }, cell: (r) => shortDay(r.day) },
+  { head: say`What`, value: (r) => r.what, look: { strong: true } },
+  {
+    head: say`In words`,
+    value: (r) => r.says,
+    cell: (r) => (
+      <>
+        {r.says}
+        {r.by && (
+          <Text as="div" small quiet>
+            {r.by}
+          </Text>
+        )}
+      </>
+    ),
+  },
+  { head: say`Who`, value: (r) => r.by ?? null, only: 'file' },
+  {
+    head: say`Taken back`,
+    value: (r) => (r.takenBack ? say`yes` : null),
+    look: { right: true },
+    cell: (r) => r.mayTakeBack && <TakeBack kind={r.kind} id={r.id} what={`${r.what} ${r.says}`} send={takeBack} />,
+  },
+];

@@ -1,16 +1,15 @@
 'use client';
 import { use, useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { ActionForm } from '../../../ui/form/ActionForm';
 import { Text, WordButton } from '../../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { newEntryKey } from '../../../ui/outcome';
 import { MayWrite } from '../../../ui/shell/mayWrite';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { editStep, pinPick, type SaidOfPlants } from '../actions';
 import type { PlantingPage, WayRow } from './queries';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 interface PlantingWayProps {
   page: PlantingPage;
@@ -24,25 +23,14 @@ export function PlantingWay({ page, onSaid }: PlantingWayProps) {
   const step = page.way.find((w) => w.id === open);
   return (
     <>
-      <ScrollTable label={say`The way of ${page.lotCode}`} {...(page.way.length > MOST_ROWS ? { maxHeight: 460 } : {})}>
-        <LightTable stack>
-          <thead>
-            <LightRow>
-              <LightHeadCell>{say`Step`}</LightHeadCell>
-              <LightHeadCell>{say`Where`}</LightHeadCell>
-              <LightHeadCell right>{say`Plants`}</LightHeadCell>
-              <LightHeadCell>{say`Planned`}</LightHeadCell>
-              <LightHeadCell>{say`Now`}</LightHeadCell>
-              {mayPlan && <LightHeadCell> </LightHeadCell>}
-            </LightRow>
-          </thead>
-          <tbody>
-            {page.way.map((w) => (
-              <WayLine key={w.id} w={w} page={page} mayPlan={mayPlan} onSaid={onSaid} setOpen={setOpen} open={open} />
-            ))}
-          </tbody>
-        </LightTable>
-      </ScrollTable>
+      <DataTable
+        label={say`The way of ${page.lotCode}`}
+        maxHeight={page.way.length > MOST_ROWS ? 460 : undefined}
+        stack
+        rows={page.way}
+        rowKey={(w) => w.id}
+        columns={wayColumns({ page, mayPlan, onSaid, setOpen, open })}
+      />
       {step && (
         <ChangeStep
           key={step.id}
@@ -61,8 +49,7 @@ export function PlantingWay({ page, onSaid }: PlantingWayProps) {
 /** A way of more steps scrolls by itself, so that what it gave stays in sight. */
 const MOST_ROWS = 14;
 
-interface WayLineProps {
-  w: WayRow;
+interface WayActs {
   page: PlantingPage;
   mayPlan: boolean;
   open: string | null;
@@ -70,46 +57,65 @@ interface WayLineProps {
   onSaid: (said: SaidOfPlants) => void;
 }
 
-function WayLine({ w, page, mayPlan, open, setOpen, onSaid }: WayLineProps) {
-  const late = !w.done && w.day < page.today;
-  return (
-    <LightRow>
-      <LightCell strong>
-        {w.words}
-        {w.changed.length > 0 && (
-          <Text as="div" small quiet title={w.changed.join('\n')}>
-            {w.changed.at(-1)}
-          </Text>
-        )}
-      </LightCell>
-      <LightCell mono>{w.where}</LightCell>
-      <LightCell num label={say`Plants`}>
-        {formatNumber(w.count)}
-      </LightCell>
-      <LightCell sort={w.first ?? w.day} label={say`Planned`}>
-        {w.first ? shortDay(w.first) : w.done ? shortDay(w.day) : '—'}
-      </LightCell>
-      <LightCell sort={w.day} tone={late ? 'danger' : null} nowrap>
-        {w.done ? say`done ${shortDay(w.day)}` : late ? say`late, was ${shortDay(w.day)}` : shortDay(w.day)}
-        {w.pinned && <Text small quiet>{say` · kept on its day`}</Text>}
-        {w.ripeOn && (
-          <Text as="div" small quiet>
-            {w.ripeOn <= page.today ? say`ripe now` : say`ripe on ${shortDay(w.ripeOn)}`}
-          </Text>
-        )}
-      </LightCell>
-      {mayPlan && (
-        <LightCell right nowrap>
-          {!w.done && (
-            <StepActs w={w} open={open} setOpen={setOpen} onSaid={onSaid} manages={page.person.role === 'manager'} />
+function wayColumns({ page, mayPlan, ...acts }: WayActs): Column<WayRow>[] {
+  const isLate = (w: WayRow) => !w.done && w.day < page.today;
+  const dayWords = (w: WayRow) =>
+    w.done ? say`done ${shortDay(w.day)}` : isLate(w) ? say`late, was ${shortDay(w.day)}` : shortDay(w.day);
+  const buttons: Column<WayRow> = {
+    head: '',
+    value: () => null,
+    only: 'screen',
+    look: { right: true, nowrap: true },
+    cell: (w) => !w.done && <StepActs w={w} manages={page.person.role === 'manager'} {...acts} />,
+  };
+  return [
+    {
+      head: say`Step`,
+      value: (w) => w.words,
+      look: { strong: true },
+      cell: (w) => (
+        <>
+          {w.words}
+          {w.changed.length > 0 && (
+            <Text as="div" small quiet title={w.changed.join('\n')}>
+              {w.changed.at(-1)}
+            </Text>
           )}
-        </LightCell>
-      )}
-    </LightRow>
-  );
+        </>
+      ),
+    },
+    { head: say`Where`, value: (w) => w.where, look: { mono: true } },
+    { head: say`Plants`, value: (w) => w.count, kind: 'number', look: { num: true }, labelled: true },
+    {
+      head: say`Planned`,
+      value: (w) => w.first ?? (w.done ? w.day : null),
+      kind: 'day',
+      labelled: true,
+      cell: (w) => (w.first ? shortDay(w.first) : w.done ? shortDay(w.day) : '—'),
+    },
+    {
+      head: say`Now`,
+      value: (w) => w.day,
+      kind: 'day',
+      look: (w) => ({ tone: isLate(w) ? 'danger' : null, nowrap: true }),
+      cell: (w) => (
+        <>
+          {dayWords(w)}
+          {w.pinned && <Text small quiet>{say` · kept on its day`}</Text>}
+          {w.ripeOn && (
+            <Text as="div" small quiet>
+              {w.ripeOn <= page.today ? say`ripe now` : say`ripe on ${shortDay(w.ripeOn)}`}
+            </Text>
+          )}
+        </>
+      ),
+    },
+    { head: say`Done`, value: (w) => (w.done ? say`yes` : null), only: 'file' },
+    ...(mayPlan ? [buttons] : []),
+  ];
 }
 
-type StepActsProps = Pick<WayLineProps, 'w' | 'open' | 'setOpen' | 'onSaid'> & { manages: boolean };
+type StepActsProps = Pick<WayActs, 'open' | 'setOpen' | 'onSaid'> & { w: WayRow; manages: boolean };
 
 function StepActs({ w, open, setOpen, onSaid, manages }: StepActsProps) {
   const pin = async () => {

@@ -10,7 +10,7 @@ import { weatherHad } from '../../../core/crops/had';
 import type { Crop } from '../../../core/library/types';
 import type { LoopFact } from '../../../core/facts/farm';
 import { feedEaten } from '../../../db/cultures';
-import { formatQuantity } from '../../../core/plan/consequences';
+import { formatQuantity, plainQuantity } from '../../../core/plan/consequences';
 import { sayStepChange } from '../../../core/plan/changes';
 import { stepWords } from '../../../core/plan/steps/steps';
 import { addDays, dayAt, type Day } from '../../../core/quantity/days';
@@ -62,7 +62,13 @@ export interface PlantingPage extends DayView {
   stands: { place: string; isBed: boolean; words: string; ripe: string }[];
   figures: { name: string; value: string; says: string }[];
   way: WayRow[];
-  cuts: { cut: number; picked: string; expected: string; share: number }[];
+  cuts: {
+    cut: number;
+    picked: string;
+    expected: string;
+    share: number;
+    plain: { picked: number; expected: number; unit: string };
+  }[];
   packed: { lotCode: string; product: string; day: Day; quantity: string }[];
   /** Of a crop picked over a season; null: there is none yet. Quantities as they are sold. */
   curve: { points: CurvePoint[]; unit: string; words: string } | null;
@@ -171,10 +177,13 @@ interface Own {
 
 const placeCode = ({ facts }: FarmView, id: string | null) => facts.places.find((p) => p.id === id)?.code ?? '';
 
-function quantityOf({ view, crop }: Own, quantity: number, productCode?: string): string {
+const quantityOf = (own: Own, quantity: number, productCode?: string): string =>
+  formatQuantity(quantity, unitOf(own, productCode), own.view.units);
+
+function unitOf({ view, crop }: Own, productCode?: string): string {
   const products = view.facts.products;
   const product = products.find((p) => p.code === productCode) ?? products.find((p) => p.cropCode === goodsCode(crop));
-  return formatQuantity(quantity, product?.unit ?? 'head', view.units);
+  return product?.unit ?? 'head';
 }
 
 const counted = (story: PlantingStory, reason: string) =>
@@ -286,12 +295,18 @@ function wayOf({ view, story, code }: Own): WayRow[] {
     });
 }
 
+function plainCut(own: Own, { picked, expected }: PlantingAccount['cuts'][number]) {
+  const { value, unit } = plainQuantity(picked, unitOf(own), own.view.units);
+  return { picked: value, expected: plainQuantity(expected, unitOf(own), own.view.units).value, unit };
+}
+
 function cutsOf(own: Own, account: PlantingAccount): PlantingPage['cuts'] {
   return account.cuts.map((c) => ({
     cut: c.cut,
     picked: quantityOf(own, c.picked),
     expected: quantityOf(own, c.expected),
     share: c.expected > 0 ? c.picked / c.expected : 0,
+    plain: plainCut(own, c),
   }));
 }
 

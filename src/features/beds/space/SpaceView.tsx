@@ -5,15 +5,16 @@ import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
 import { say, told, word } from '../../../core/words/words';
 import { Empty, Mark, Sheet, SheetHead, Stack, Text, classes } from '../../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { ShownDay } from '../../../ui/shell/ShownDay';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { BedsNav } from '../BedsNav';
-import type { SpacePage, SpaceRow } from './queries';
+import type { SpacePage } from './queries';
 import { RestSheet } from './RestSheet';
 import { WorthSheet } from './WorthSheet';
 import { YearSheet } from './YearSheet';
 import css from './space.module.css';
+import type { Column } from '../../../ui/table/columns';
+import type { Day } from '../../../core/quantity/days';
+import { DataTable } from '../../../ui/table/DataTable';
 
 /** How full beds and benches are, week by week; what they earn, and what their empty places cost. */
 export function SpaceView({ page }: { page: SpacePage }) {
@@ -38,30 +39,13 @@ export function SpaceView({ page }: { page: SpacePage }) {
         {page.rows.length === 0 ? (
           <Empty>{say`This farm has no beds yet. Add them on Farm.`}</Empty>
         ) : (
-          <ScrollTable label={say`Space by week`}>
-            <LightTable sticky>
-              <thead>
-                <LightRow>
-                  <LightHeadCell>{say`Bed`}</LightHeadCell>
-                  <LightHeadCell right>{say`Earned a m² and week`}</LightHeadCell>
-                  <LightHeadCell right>{say`Empty places cost in ${page.weeks.length} weeks`}</LightHeadCell>
-                  {page.weeks.map((day) => (
-                    <LightHeadCell key={day} right>
-                      {shortDay(day)}
-                    </LightHeadCell>
-                  ))}
-                </LightRow>
-              </thead>
-              <tbody>
-                {page.rows.map((r) => (
-                  <SpaceLine key={r.code} r={r} page={page} suffix={suffix} />
-                ))}
-                {page.stages.map((s) => (
-                  <StageLine key={s.stage} s={s} page={page} />
-                ))}
-              </tbody>
-            </LightTable>
-          </ScrollTable>
+          <DataTable
+            label={say`Space by week`}
+            sticky
+            rows={spaceLines(page)}
+            rowKey={(l) => l.code}
+            columns={spaceColumns(page, suffix)}
+          />
         )}
       </Sheet>
       <YearSheet page={page} />
@@ -72,60 +56,87 @@ export function SpaceView({ page }: { page: SpacePage }) {
   );
 }
 
-interface SpaceLineProps {
-  r: SpaceRow;
-  page: SpacePage;
-  suffix: string;
-}
-
-function SpaceLine({ r, page, suffix }: SpaceLineProps) {
-  return (
-    <LightRow>
-      <LightCell strong>
-        <Link href={`/beds/bed/${r.code}${suffix}`} prefetch={false}>
-          {r.code}
-        </Link>
-      </LightCell>
-      <LightCell num>{r.perM2WeekMinor === null ? '–' : formatAboutMoney(r.perM2WeekMinor, page.currency)}</LightCell>
-      <LightCell num>{r.idleMinor === null ? '–' : formatAboutMoney(r.idleMinor, page.currency)}</LightCell>
-      {r.weeks.map((w, i) => (
-        <LightCell
-          key={page.weeks[i]}
-          num
-          tone={w.fullest > 1 ? 'danger' : null}
-          strong={w.fullest > 1}
-          className={classes(css.week, w.fullest > 1 ? css.over : css[`held${Math.min(4, Math.floor(w.mean * 5))}`])}
-        >
-          {w.rests >= 0.5 && w.mean < 0.05 ? say`rest` : formatNumber(w.mean * 100)}
-        </LightCell>
-      ))}
-    </LightRow>
-  );
+/** A bed, or all places of a stage. */
+interface SpaceLine {
+  code: string;
+  isBed: boolean;
+  perM2WeekMinor: number | null;
+  idleMinor: number | null;
+  /** Share of its places that is held, mean of the week; the fullest day; and the share of days it rests. */
+  weeks: readonly { mean: number; fullest: number; rests: number }[];
 }
 
 const STAGES = { bench: word`benches`, dense: word`beds, dense`, last: word`beds, final` };
 
-/** Of all benches or all beds, what plants of one stage hold: where the room goes, and whether the nursery is the neck. */
-function StageLine({ s, page }: { s: SpacePage['stages'][number]; page: SpacePage }) {
-  if (s.places === 0 || (s.stage === 'dense' && s.weeks.every((w) => w === 0))) return null;
-  return (
-    <LightRow>
-      <LightCell strong>{told(STAGES[s.stage])}</LightCell>
-      <LightCell num>–</LightCell>
-      <LightCell num>–</LightCell>
-      {s.weeks.map((share, i) => (
-        <LightCell
-          key={page.weeks[i]}
-          num
-          strong
-          tone={share > 1 ? 'danger' : null}
-          className={classes(css.week, share > 1 && css.over)}
-        >
-          {formatNumber(share * 100)}
-        </LightCell>
-      ))}
-    </LightRow>
-  );
+/** Beds, and below them what plants of one stage hold of all benches or beds: where the room goes, and whether the nursery is the neck. */
+function spaceLines({ rows, stages }: SpacePage): SpaceLine[] {
+  const held = stages.filter((s) => s.places > 0 && !(s.stage === 'dense' && s.weeks.every((w) => w === 0)));
+  return [
+    ...rows.map((r) => ({ ...r, isBed: true })),
+    ...held.map((s) => ({
+      code: told(STAGES[s.stage]),
+      isBed: false,
+      perM2WeekMinor: null,
+      idleMinor: null,
+      weeks: s.weeks.map((share) => ({ mean: share, fullest: share, rests: 0 })),
+    })),
+  ];
+}
+
+function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
+  const money = (minor: number | null) => (minor === null ? '–' : formatAboutMoney(minor, page.currency));
+  const weekOf = (l: SpaceLine, i: number) => l.weeks[i]!;
+  const shade = (l: SpaceLine, i: number) => {
+    const { fullest, mean } = weekOf(l, i);
+    if (fullest > 1) return css.over;
+    return l.isBed ? css[`held${Math.min(4, Math.floor(mean * 5))}`] : undefined;
+  };
+  const week = (day: Day, i: number): Column<SpaceLine> => ({
+    head: shortDay(day),
+    value: (l) => weekOf(l, i).mean * 100,
+    unit: '%',
+    right: true,
+    look: (l) => ({
+      num: true,
+      tone: weekOf(l, i).fullest > 1 ? 'danger' : null,
+      strong: !l.isBed || weekOf(l, i).fullest > 1,
+      className: classes(css.week, shade(l, i)),
+    }),
+    cell: (l) => {
+      const { rests, mean } = weekOf(l, i);
+      return rests >= 0.5 && mean < 0.05 ? say`rest` : formatNumber(mean * 100);
+    },
+  });
+  return [
+    {
+      head: say`Bed`,
+      value: (l) => l.code,
+      look: { strong: true },
+      cell: (l) =>
+        l.isBed ? (
+          <Link href={`/beds/bed/${l.code}${suffix}`} prefetch={false}>
+            {l.code}
+          </Link>
+        ) : (
+          l.code
+        ),
+    },
+    {
+      head: say`Earned a m² and week`,
+      value: (l) => l.perM2WeekMinor,
+      money: page.currency,
+      look: { num: true },
+      cell: (l) => money(l.perM2WeekMinor),
+    },
+    {
+      head: say`Empty places cost in ${page.weeks.length} weeks`,
+      value: (l) => l.idleMinor,
+      money: page.currency,
+      look: { num: true },
+      cell: (l) => money(l.idleMinor),
+    },
+    ...page.weeks.map(week),
+  ];
 }
 
 function Cuts({ page }: { page: SpacePage }) {
@@ -138,42 +149,54 @@ function Cuts({ page }: { page: SpacePage }) {
           {say`by the recipes; with your own numbers on`} <Link href="/sums?sum=cut-or-replant">{say`Sums`}</Link>
         </Text>
       </SheetHead>
-      <ScrollTable label={say`Cut again or replant`}>
-        <LightTable stack>
-          <thead>
-            <LightRow>
-              <LightHeadCell>{say`Crop`}</LightHeadCell>
-              <LightHeadCell right>{say`Cuts planned`}</LightHeadCell>
-              <LightHeadCell right>{say`Most with`}</LightHeadCell>
-              <LightHeadCell right>{say`A place and day then`}</LightHeadCell>
-              <LightHeadCell right>{say`As planned`}</LightHeadCell>
-            </LightRow>
-          </thead>
-          <tbody>
-            {page.cuts.map((c) => (
-              <LightRow key={c.code}>
-                <LightCell strong>
-                  <Link href={`/farm/crops?crop=${c.code}`} prefetch={false}>
-                    {c.crop}
-                  </Link>
-                </LightCell>
-                <LightCell num label={say`Cuts planned`}>
-                  {c.cutsMax}
-                </LightCell>
-                <LightCell num strong={c.best !== c.cutsMax} label={say`Most with`}>
-                  {c.best}
-                </LightCell>
-                <LightCell num label={say`A place and day then`}>
-                  {say`${formatNumber(c.bestG, 2)} g`}
-                </LightCell>
-                <LightCell num label={say`As planned`}>
-                  {say`${formatNumber(c.plannedG, 2)} g`}
-                </LightCell>
-              </LightRow>
-            ))}
-          </tbody>
-        </LightTable>
-      </ScrollTable>
+      <DataTable
+        label={say`Cut again or replant`}
+        stack
+        rows={page.cuts}
+        rowKey={(c) => c.code}
+        columns={cutsColumns()}
+      />
     </Sheet>
   );
+}
+
+function cutsColumns(): Column<SpacePage['cuts'][number]>[] {
+  const num = { num: true };
+  return [
+    {
+      head: say`Crop`,
+      value: (c) => c.crop,
+      look: { strong: true },
+      cell: (c) => (
+        <Link href={`/farm/crops?crop=${c.code}`} prefetch={false}>
+          {c.crop}
+        </Link>
+      ),
+    },
+    { head: say`Cuts planned`, value: (c) => c.cutsMax, kind: 'number', look: num, labelled: true },
+    {
+      head: say`Most with`,
+      value: (c) => c.best,
+      kind: 'number',
+      look: (c) => ({ num: true, strong: c.best !== c.cutsMax }),
+      right: true,
+      labelled: true,
+    },
+    {
+      head: say`A place and day then`,
+      value: (c) => c.bestG,
+      unit: 'g',
+      look: num,
+      labelled: true,
+      cell: (c) => say`${formatNumber(c.bestG, 2)} g`,
+    },
+    {
+      head: say`As planned`,
+      value: (c) => c.plannedG,
+      unit: 'g',
+      look: num,
+      labelled: true,
+      cell: (c) => say`${formatNumber(c.plannedG, 2)} g`,
+    },
+  ];
 }

@@ -6,10 +6,10 @@ import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { CostsForm } from './CostsForm';
 import type { SpacePage, WorthRow } from './queries';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 /** What earns most stands first; the others come when they are asked for. */
 const FIRST_SHOWN = 8;
@@ -35,60 +35,14 @@ export function WorthSheet({ page }: { page: SpacePage }) {
         {verdict && <Mark tone="soon">{verdict}</Mark>}
         <CostsForm page={page} />
       </SheetBody>
-      <ScrollTable label={say`What a square metre of floor earns in a week`} maxHeight={460}>
-        <LightTable stack>
-          <thead>
-            <LightRow>
-              <LightHeadCell>{say`Crop`}</LightHeadCell>
-              <LightHeadCell>{say`Grown in`}</LightHeadCell>
-              <LightHeadCell>{say`As`}</LightHeadCell>
-              <LightHeadCell right>{say`Gives`}</LightHeadCell>
-              <LightHeadCell right>{say`Income`}</LightHeadCell>
-              <LightHeadCell right>{say`Work, min`}</LightHeadCell>
-              <LightHeadCell right>{say`kWh`}</LightHeadCell>
-              <LightHeadCell right>{say`Left`}</LightHeadCell>
-              <LightHeadCell right>{say`An hour brings`}</LightHeadCell>
-            </LightRow>
-          </thead>
-          <tbody>
-            {shown.map((w) => (
-              <LightRow key={w.key}>
-                <LightCell strong>
-                  <Link href={`/farm/crops?crop=${w.code}`} prefetch={false}>
-                    {w.crop}
-                  </Link>
-                </LightCell>
-                <LightCell>{w.method}</LightCell>
-                <LightCell quiet>{w.soldAs}</LightCell>
-                <LightCell num label={say`Gives`}>
-                  {w.quantity}
-                </LightCell>
-                <LightCell num label={say`Income`} sort={String(w.grossMinor)}>
-                  {money(w.grossMinor)}
-                </LightCell>
-                <LightCell num label={say`Work, min`}>
-                  {formatNumber(w.minutes, 1)}
-                </LightCell>
-                <LightCell num label={say`kWh`}>
-                  {formatNumber(w.kwh, 2)}
-                </LightCell>
-                <LightCell
-                  num
-                  strong
-                  label={say`Left`}
-                  sort={String(w.netMinor)}
-                  tone={w.netMinor < 0 ? 'danger' : null}
-                >
-                  {money(w.netMinor)}
-                </LightCell>
-                <LightCell num label={say`An hour brings`} sort={String(w.perHourMinor)}>
-                  {money(w.perHourMinor)}
-                </LightCell>
-              </LightRow>
-            ))}
-          </tbody>
-        </LightTable>
-      </ScrollTable>
+      <DataTable
+        label={say`What a square metre of floor earns in a week`}
+        maxHeight={460}
+        stack
+        rows={shown}
+        rowKey={(w) => w.key}
+        columns={worthColumns(page.currency, money)}
+      />
       {shown.length < page.worth.length && (
         <SheetBody>
           <Button onClick={() => setAll(true)}>{say`Show all ${page.worth.length}`}</Button>
@@ -96,6 +50,58 @@ export function WorthSheet({ page }: { page: SpacePage }) {
       )}
     </Sheet>
   );
+}
+
+function worthColumns(currency: string, money: (minor: number) => string): Column<WorthRow>[] {
+  const num = { num: true };
+  const figure = (head: string, value: (w: WorthRow) => number): Column<WorthRow> => ({
+    head,
+    value,
+    money: currency,
+    look: num,
+    labelled: true,
+    cell: (w) => money(value(w)),
+  });
+  return [
+    {
+      head: say`Crop`,
+      value: (w) => w.crop,
+      look: { strong: true },
+      cell: (w) => (
+        <Link href={`/farm/crops?crop=${w.code}`} prefetch={false}>
+          {w.crop}
+        </Link>
+      ),
+    },
+    { head: say`Grown in`, value: (w) => w.method },
+    { head: say`As`, value: (w) => w.soldAs, look: { quiet: true } },
+    { head: say`Gives`, value: (w) => w.quantity, look: num, labelled: true },
+    figure(say`Income`, (w) => w.grossMinor),
+    {
+      head: say`Work`,
+      above: say`Work, min`,
+      value: (w) => w.minutes,
+      unit: say`min`,
+      look: num,
+      labelled: true,
+      cell: (w) => formatNumber(w.minutes, 1),
+    },
+    {
+      head: say`Current`,
+      above: say`kWh`,
+      value: (w) => w.kwh,
+      unit: say`kWh`,
+      look: num,
+      labelled: true,
+      cell: (w) => formatNumber(w.kwh, 2),
+    },
+    {
+      ...figure(say`Left`, (w) => w.netMinor),
+      look: (w) => ({ num: true, strong: true, tone: w.netMinor < 0 ? 'danger' : null }),
+      right: true,
+    },
+    figure(say`An hour brings`, (w) => w.perHourMinor),
+  ];
 }
 
 /** The best of each against the other, by floor and by hour: they need not agree. */

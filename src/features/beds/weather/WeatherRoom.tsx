@@ -8,12 +8,12 @@ import { plural, say } from '../../../core/words/words';
 import { Chips } from '../../../ui/form/Chips';
 import { Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
 import { lazyChart } from '../../../ui/kit/lazyChart';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import { ShownDay } from '../../../ui/shell/ShownDay';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { BedsNav } from '../BedsNav';
 import type { RiskView, WeatherPage } from './queries';
 import css from './weather.module.css';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 const HouseChart = lazyChart(() => import('./HouseChart').then((m) => m.HouseChart), css.chart);
 
@@ -87,44 +87,102 @@ function Risks({ page, suffix }: PartProps) {
       {page.risks.length === 0 ? (
         <Empty>{say`In nine years of ten the weather does no harm to what is planned for the next twelve weeks.`}</Empty>
       ) : (
-        <ScrollTable label={say`Weather ahead`}>
-          <LightTable stack>
-            <thead>
-              <LightRow>
-                <LightHeadCell>{say`Planting`}</LightHeadCell>
-                <LightHeadCell>{say`What may come`}</LightHeadCell>
-                <LightHeadCell right>{say`Worth`}</LightHeadCell>
-                <LightHeadCell right>{say`Lost on average`}</LightHeadCell>
-                <LightHeadCell>{say`What helps`}</LightHeadCell>
-              </LightRow>
-            </thead>
-            <tbody>
-              {page.risks.map((r) => (
-                <LightRow key={r.kind + r.lotCode + r.bed}>
-                  <LightCell>
-                    <Link href={`/beds/${r.lotCode}${suffix}`} prefetch={false}>
-                      {r.lotCode}
-                    </Link>{' '}
-                    {say`${r.crop} in ${r.bed}, picked ${shortDay(r.pickOn)}`}
-                  </LightCell>
-                  <LightCell label={say`What may come`} tone={r.kind === 'heat' ? 'danger' : null}>
-                    {sayRisk(r)}
-                  </LightCell>
-                  <LightCell num label={say`Worth`}>
-                    {formatAboutMoney(r.valueMinor, page.currency)}
-                  </LightCell>
-                  <LightCell num label={say`Lost on average`}>
-                    {r.expectedLossMinor >= 50 ? formatAboutMoney(r.expectedLossMinor, page.currency) : '—'}
-                  </LightCell>
-                  <LightCell label={say`What helps`}>{sayWay(r)}</LightCell>
-                </LightRow>
-              ))}
-            </tbody>
-          </LightTable>
-        </ScrollTable>
+        <DataTable
+          label={say`Weather ahead`}
+          stack
+          rows={page.risks}
+          rowKey={(r) => r.kind + r.lotCode + r.bed}
+          columns={riskColumns(page, suffix)}
+        />
       )}
     </Sheet>
   );
+}
+
+type Risk = WeatherPage['risks'][number];
+
+function riskColumns(page: WeatherPage, suffix: string): Column<Risk>[] {
+  return [
+    {
+      head: say`Planting`,
+      value: (r) => r.lotCode,
+      cell: (r) => (
+        <>
+          <Link href={`/beds/${r.lotCode}${suffix}`} prefetch={false}>
+            {r.lotCode}
+          </Link>{' '}
+          {say`${r.crop} in ${r.bed}, picked ${shortDay(r.pickOn)}`}
+        </>
+      ),
+    },
+    { head: say`Crop`, value: (r) => r.crop, only: 'file' },
+    { head: say`Bed`, value: (r) => r.bed, only: 'file' },
+    { head: say`Picked`, value: (r) => r.pickOn, kind: 'day', only: 'file' },
+    {
+      head: say`What may come`,
+      value: sayRisk,
+      look: (r) => ({ tone: r.kind === 'heat' ? 'danger' : null }),
+      labelled: true,
+    },
+    {
+      head: say`Worth`,
+      value: (r) => r.valueMinor,
+      money: page.currency,
+      look: { num: true },
+      labelled: true,
+      cell: (r) => formatAboutMoney(r.valueMinor, page.currency),
+    },
+    {
+      head: say`Lost on average`,
+      value: (r) => r.expectedLossMinor,
+      money: page.currency,
+      look: { num: true },
+      labelled: true,
+      cell: (r) => (r.expectedLossMinor >= 50 ? formatAboutMoney(r.expectedLossMinor, page.currency) : '—'),
+    },
+    { head: say`What helps`, value: sayWay, labelled: true },
+  ];
+}
+
+type HouseWeek = WeatherPage['houses'][number]['weeks'][number];
+
+function weekColumns(air: (c: number) => string): Column<HouseWeek>[] {
+  const num = { num: true };
+  const light = (mol: number) => formatNumber(mol, 1);
+  const mol = say`mol/m²`;
+  return [
+    { head: say`Week from`, value: (w) => w.from, kind: 'day', look: { strong: true } },
+    { head: say`Air as planned`, value: (w) => w.airC.planned, quantity: 'temperature', look: num, labelled: true },
+    {
+      head: say`Between`,
+      value: () => null,
+      only: 'screen',
+      look: num,
+      labelled: true,
+      cell: (w) => `${air(w.airC.low)} – ${air(w.airC.high)}`,
+    },
+    { head: say`Air, lowest`, value: (w) => w.airC.low, quantity: 'temperature', only: 'file' },
+    { head: say`Air, highest`, value: (w) => w.airC.high, quantity: 'temperature', only: 'file' },
+    {
+      head: say`Light as planned`,
+      above: say`Light as planned, mol/m²`,
+      value: (w) => w.lightMol.planned,
+      unit: mol,
+      look: num,
+      labelled: true,
+      cell: (w) => light(w.lightMol.planned),
+    },
+    {
+      head: say`Light between`,
+      value: () => null,
+      only: 'screen',
+      look: num,
+      labelled: true,
+      cell: (w) => `${light(w.lightMol.low)} – ${light(w.lightMol.high)}`,
+    },
+    { head: say`Light, least`, value: (w) => w.lightMol.low, unit: mol, only: 'file' },
+    { head: say`Light, most`, value: (w) => w.lightMol.high, unit: mol, only: 'file' },
+  ];
 }
 
 function Houses({ page }: { page: WeatherPage }) {
@@ -147,36 +205,14 @@ function Houses({ page }: { page: WeatherPage }) {
         <HouseChart house={house} units={page.units} />
         <details>
           <summary>{say`The figures`}</summary>
-          <ScrollTable label={say`Air and light, week by week`}>
-            <LightTable stack>
-              <thead>
-                <LightRow>
-                  <LightHeadCell>{say`Week from`}</LightHeadCell>
-                  <LightHeadCell right>{say`Air as planned`}</LightHeadCell>
-                  <LightHeadCell right>{say`Between`}</LightHeadCell>
-                  <LightHeadCell right>{say`Light as planned, mol/m²`}</LightHeadCell>
-                  <LightHeadCell right>{say`Light between`}</LightHeadCell>
-                </LightRow>
-              </thead>
-              <tbody>
-                {house.weeks.map((w) => (
-                  <LightRow key={w.from}>
-                    <LightCell strong>{shortDay(w.from)}</LightCell>
-                    <LightCell num label={say`Air as planned`}>
-                      {air(w.airC.planned)}
-                    </LightCell>
-                    <LightCell num label={say`Between`}>{`${air(w.airC.low)} – ${air(w.airC.high)}`}</LightCell>
-                    <LightCell num label={say`Light as planned, mol/m²`}>
-                      {formatNumber(w.lightMol.planned, 1)}
-                    </LightCell>
-                    <LightCell num label={say`Light between`}>
-                      {`${formatNumber(w.lightMol.low, 1)} – ${formatNumber(w.lightMol.high, 1)}`}
-                    </LightCell>
-                  </LightRow>
-                ))}
-              </tbody>
-            </LightTable>
-          </ScrollTable>
+          <DataTable
+            label={say`Air and light, week by week`}
+            stack
+            rows={house.weeks}
+            rowKey={(w) => w.from}
+            units={page.units}
+            columns={weekColumns(air)}
+          />
         </details>
       </SheetBody>
     </Sheet>

@@ -14,10 +14,10 @@ import { GrowthChartLazy } from './GrowthChartLazy';
 import { HandleAll } from '../handling/HandleFish';
 import { PlanSteps } from '../handling/PlanSteps';
 import type { CohortPage } from './cohortReasons';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Facts, Sheet, SheetBody, SheetHead, Stack, Text } from '../../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 export function CohortView({ page }: { page: CohortPage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
@@ -194,61 +194,94 @@ function Figures({ page }: { page: CohortPage }) {
   );
 }
 
+/** A grade, or what stands below them: what is outside of all, and the sum. */
+interface GradeLine {
+  name: string;
+  size: string | null;
+  count: number;
+  because: Explanation | null;
+  priceMinor: number | null;
+  worthMinor: number | null;
+  kind: 'grade' | 'outside' | 'all';
+}
+
+function gradeLines({ rows, outside, count }: NonNullable<CohortPage['grades']>): GradeLine[] {
+  const grades = rows.map((g): GradeLine => ({
+    name: g.name,
+    size: g.name.includes(`${g.fromCm}–${g.toCm}`) ? null : say`${g.fromCm} to ${g.toCm} cm`,
+    count: g.count,
+    because: g.because,
+    priceMinor: g.priceMinor,
+    worthMinor: g.count * g.priceMinor,
+    kind: 'grade',
+  }));
+  const bare = { size: null, because: null, priceMinor: null };
+  const worthMinor = grades.reduce((sum, g) => sum + g.worthMinor!, 0);
+  return [
+    ...grades,
+    ...(outside > 0
+      ? [{ ...bare, name: say`outside every grade`, count: outside, worthMinor: null, kind: 'outside' as const }]
+      : []),
+    { ...bare, name: say`All`, count, worthMinor, kind: 'all' },
+  ];
+}
+
 /** What an ornamental cohort would sell as, on the day shown. */
 function LiveGrades({ grades, currency }: { grades: NonNullable<CohortPage['grades']>; currency: string }) {
-  const worthMinor = grades.rows.reduce((sum, g) => sum + g.count * g.priceMinor, 0);
+  const isAll = (g: GradeLine) => g.kind === 'all';
+  const columns: Column<GradeLine>[] = [
+    {
+      head: say`Grade`,
+      value: (g) => g.name,
+      look: (g) => ({ nowrap: true, strong: isAll(g), quiet: g.kind === 'outside' }),
+      cell: (g) => (
+        <>
+          {g.name}
+          {g.size && (
+            <Text as="div" small quiet>
+              {g.size}
+            </Text>
+          )}
+        </>
+      ),
+    },
+    { head: say`Size`, value: (g) => g.size, only: 'file' },
+    {
+      head: say`Fish`,
+      value: (g) => g.count,
+      kind: 'number',
+      look: (g) => ({ num: true, strong: g.kind !== 'outside' }),
+      right: true,
+      cell: (g) => (g.because ? <Why because={g.because}>{formatNumber(g.count)}</Why> : formatNumber(g.count)),
+    },
+    {
+      head: say`A fish`,
+      value: (g) => g.priceMinor,
+      money: currency,
+      look: { num: true },
+      cell: (g) => g.priceMinor !== null && formatMoney(g.priceMinor, currency),
+    },
+    {
+      head: say`Together`,
+      value: (g) => g.worthMinor,
+      money: currency,
+      look: (g) => ({ num: true, strong: isAll(g) }),
+      right: true,
+      cell: (g) => g.worthMinor !== null && formatMoney(g.worthMinor, currency),
+    },
+  ];
   return (
-    <ScrollTable label={say`Size grades`} testId="grades">
+    <>
       <Text as="p" small quiet>
         {say`Sold alive by length, not for food. How many are of each grade by the forecast:`}
       </Text>
-      <Table>
-        <TableHead>
-          <TableRow>
-            <HeadCell>{say`Grade`}</HeadCell>
-            <HeadCell right>{say`Fish`}</HeadCell>
-            <HeadCell right>{say`A fish`}</HeadCell>
-            <HeadCell right>{say`Together`}</HeadCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {grades.rows.map((g) => (
-            <TableRow key={g.name}>
-              <Cell nowrap>
-                {g.name}
-                {!g.name.includes(`${g.fromCm}–${g.toCm}`) && (
-                  <Text as="div" small quiet>
-                    {say`${g.fromCm} to ${g.toCm} cm`}
-                  </Text>
-                )}
-              </Cell>
-              <Cell num strong>
-                <Why because={g.because}>{formatNumber(g.count)}</Why>
-              </Cell>
-              <Cell num>{formatMoney(g.priceMinor, currency)}</Cell>
-              <Cell num>{formatMoney(g.count * g.priceMinor, currency)}</Cell>
-            </TableRow>
-          ))}
-          {grades.outside > 0 && (
-            <TableRow>
-              <Cell quiet>{say`outside every grade`}</Cell>
-              <Cell num>{formatNumber(grades.outside)}</Cell>
-              <Cell />
-              <Cell />
-            </TableRow>
-          )}
-          <TableRow>
-            <Cell strong>{say`All`}</Cell>
-            <Cell num strong>
-              {formatNumber(grades.count)}
-            </Cell>
-            <Cell />
-            <Cell num strong>
-              {formatMoney(worthMinor, currency)}
-            </Cell>
-          </TableRow>
-        </TableBody>
-      </Table>
-    </ScrollTable>
+      <DataTable
+        label={say`Size grades`}
+        testId="grades"
+        rows={gradeLines(grades)}
+        rowKey={(g) => `${g.kind} ${g.name}`}
+        columns={columns}
+      />
+    </>
   );
 }

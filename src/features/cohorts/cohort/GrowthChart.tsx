@@ -16,11 +16,11 @@ import { dayFromNumber, dayNumber, type Day } from '../../../core/quantity/days'
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatMass, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
 import type { GrowthPoint } from './growthPoints';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { tone } from '../../../ui/theme/tones';
 import { Text } from '../../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 interface GrowthChartProps {
   points: GrowthPoint[];
@@ -170,34 +170,61 @@ function NumbersBehind({ points, units, aboveOn }: NumbersBehindProps) {
   return (
     <Text as="details" small>
       <summary>{say`The numbers behind it`}</summary>
-      <ScrollTable label={say`The numbers behind the chart`} maxHeight={260}>
-        <Table>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Day`}</HeadCell>
-              <HeadCell right>{say`Weighed`}</HeadCell>
-              <HeadCell right>{say`Fish weighed`}</HeadCell>
-              <HeadCell right>{say`Forecast`}</HeadCell>
-              <HeadCell right>{say`Band`}</HeadCell>
-              <HeadCell right>{say`Over market size`}</HeadCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {points.map((p) => (
-              <TableRow key={`${p.day}${p.forecastG === undefined ? 's' : 'f'}`}>
-                <Cell>{p.day}</Cell>
-                <Cell num>{p.sampleG === undefined ? '' : formatMass(p.sampleG, units)}</Cell>
-                <Cell num>{p.sampleCount || ''}</Cell>
-                <Cell num>{p.forecastG === undefined ? '' : formatMass(p.forecastG, units)}</Cell>
-                <Cell num>{p.band ? say`${formatMass(p.band[0], units)} to ${formatMass(p.band[1], units)}` : ''}</Cell>
-                <Cell num>
-                  {p.forecastG === undefined || !aboveOn.has(p.day) ? '' : `${Math.round(aboveOn.get(p.day)! * 100)} %`}
-                </Cell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
+      <DataTable
+        label={say`The numbers behind the chart`}
+        maxHeight={260}
+        rows={points}
+        rowKey={(p) => `${p.day}${p.forecastG === undefined ? 's' : 'f'}`}
+        units={units}
+        columns={growthColumns(units, aboveOn)}
+      />
     </Text>
   );
+}
+
+const figures = { num: true };
+
+function growthColumns(units: UnitChoice, aboveOn: Map<string, number>): Column<GrowthPoint>[] {
+  const mass = (g: number | undefined) => (g === undefined ? '' : formatMass(g, units));
+  const above = (p: GrowthPoint) => (p.forecastG === undefined ? undefined : aboveOn.get(p.day));
+  return [
+    { head: say`Day`, value: (p) => p.day, kind: 'day', cell: (p) => p.day },
+    {
+      head: say`Weighed`,
+      value: (p) => p.sampleG ?? null,
+      quantity: 'smallMass',
+      look: figures,
+      cell: (p) => mass(p.sampleG),
+    },
+    {
+      head: say`Fish weighed`,
+      value: (p) => p.sampleCount ?? null,
+      kind: 'number',
+      look: figures,
+      cell: (p) => p.sampleCount || '',
+    },
+    {
+      head: say`Forecast`,
+      value: (p) => p.forecastG ?? null,
+      quantity: 'smallMass',
+      look: figures,
+      cell: (p) => mass(p.forecastG),
+    },
+    {
+      head: say`Band`,
+      value: () => null,
+      look: figures,
+      only: 'screen',
+      cell: (p) => (p.band ? say`${mass(p.band[0])} to ${mass(p.band[1])}` : ''),
+    },
+    { head: say`Band from`, value: (p) => p.band?.[0] ?? null, quantity: 'smallMass', only: 'file' },
+    { head: say`Band to`, value: (p) => p.band?.[1] ?? null, quantity: 'smallMass', only: 'file' },
+    {
+      head: say`Over market size`,
+      value: (p) => (above(p) ?? NaN) * 100,
+      unit: '%',
+      look: figures,
+      cell: (p) => (above(p) === undefined ? '' : `${Math.round(above(p)! * 100)} %`),
+    },
+  ];
 }

@@ -3,7 +3,6 @@ import { plural, say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMoney } from '../../../core/quantity/money';
 import { formatMass, oneFeeding, formatNumber, UnitChoice } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -13,11 +12,12 @@ import { CohortsNav } from '../CohortsNav';
 import type { FeedPage, FeedRow } from './feedQueries';
 import { FeedRuleSheet } from './FeedRuleSheet';
 import { SaidLines } from '../../../ui/SaidLines';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Choices, Columns, Sheet, SheetBody, SheetHead, Stack, Tag, Text, Unseen } from '../../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
 import { DayStrip } from '../../../ui/draw/DayStrip';
+import type { Column } from '../../../ui/table/columns';
+import type { Day } from '../../../core/quantity/days';
+import { DataTable } from '../../../ui/table/DataTable';
 
 export function FeedStation({ page }: { page: FeedPage }) {
   const { units, currency } = page;
@@ -93,80 +93,93 @@ function Rations({ page, compared, units }: RationsProps) {
           {say`recorded as given on the Round`}
         </Text>
       </SheetHead>
-      <ScrollTable label={say`Rations by tank`}>
-        <Table stack>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Tank`}</HeadCell>
-              <HeadCell>{say`Fish`}</HeadCell>
-              <HeadCell right>{say`Mean`}</HeadCell>
-              <HeadCell right>{say`Ration`}</HeadCell>
-              <HeadCell right>{say`Each feeding`}</HeadCell>
-              <HeadCell>{say`Pellet`}</HeadCell>
-              <HeadCell>{say`At`}</HeadCell>
-              {compared && (
-                <>
-                  <HeadCell right>{say`By growth`}</HeadCell>
-                  <HeadCell right>{say`By table`}</HeadCell>
-                </>
-              )}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {page.tanks.map((t) => (
-              <RationRow key={t.place} t={t} units={units} compared={compared} />
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
+      <DataTable
+        label={say`Rations by tank`}
+        stack
+        rows={page.tanks}
+        rowKey={(t) => t.place}
+        units={units}
+        columns={rationColumns(units, compared)}
+      />
     </Sheet>
   );
 }
 
-interface RationRowProps {
-  t: FeedRow;
-  units: UnitChoice;
-  compared: boolean;
-}
+const fed = (t: FeedRow) => t.givenG > 0;
 
-function RationRow({ t, units, compared }: RationRowProps) {
-  return (
-    <TableRow>
-      <Cell mono strong>
-        {t.place}
-      </Cell>
-      <Cell className={css.wideCell}>
-        {t.lots}
-        <Text as="div" small quiet>
-          {formatNumber(t.count)} {inSentence(t.species)}
-        </Text>
-      </Cell>
-      <Cell num label={say`Mean`}>
-        {formatMass(t.meanG, units)}
-      </Cell>
-      <Cell num strong label={say`Ration`}>
-        {t.givenG > 0 ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>{say`NO FEED`}</Tag>}
-      </Cell>
-      <Cell num label={t.givenG > 0 ? say`Each feeding` : undefined}>
-        {t.givenG > 0 ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''}
-      </Cell>
-      <Cell label={t.givenG > 0 ? say`Pellet` : undefined}>{t.givenG > 0 && say`${t.pelletMm} mm`}</Cell>
-      <Cell mono small>
-        {t.givenG > 0 && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
-        {t.givenG > 0 && t.times.length > 0 && <DayStrip times={t.times} />}
-      </Cell>
-      {compared && (
+function rationColumns(units: UnitChoice, compared: boolean): Column<FeedRow>[] {
+  const asked: Column<FeedRow>[] = [
+    {
+      head: say`By growth`,
+      value: (t) => t.byGrowthG,
+      quantity: 'mass',
+      look: { num: true, quiet: true },
+      labelled: true,
+    },
+    {
+      head: say`By table`,
+      value: (t) => t.byTableG,
+      quantity: 'mass',
+      look: { num: true, quiet: true },
+      labelled: true,
+    },
+  ];
+  return [
+    { head: say`Tank`, value: (t) => t.place, look: { mono: true, strong: true } },
+    {
+      head: say`Fish`,
+      value: (t) => t.count,
+      kind: 'number',
+      look: { className: css.wideCell },
+      cell: (t) => (
         <>
-          <Cell num quiet label={say`By growth`}>
-            {formatMass(t.byGrowthG, units)}
-          </Cell>
-          <Cell num quiet label={say`By table`}>
-            {t.byTableG === null ? '–' : formatMass(t.byTableG, units)}
-          </Cell>
+          {t.lots}
+          <Text as="div" small quiet>
+            {formatNumber(t.count)} {inSentence(t.species)}
+          </Text>
         </>
-      )}
-    </TableRow>
-  );
+      ),
+    },
+    { head: say`Lots`, value: (t) => t.lots, only: 'file' },
+    { head: say`Species`, value: (t) => t.species, only: 'file' },
+    { head: say`Mean`, value: (t) => t.meanG, quantity: 'smallMass', look: { num: true }, labelled: true },
+    {
+      head: say`Ration`,
+      value: (t) => t.givenG,
+      quantity: 'mass',
+      look: { num: true, strong: true },
+      labelled: true,
+      cell: (t) => (fed(t) ? <Why because={t.because}>{formatMass(t.givenG, units)}</Why> : <Tag>{say`NO FEED`}</Tag>),
+    },
+    {
+      head: say`Each feeding`,
+      value: (t) => (fed(t) ? t.givenG / t.feedings : null),
+      quantity: 'smallMass',
+      look: { num: true },
+      labelled: fed,
+      cell: (t) => (fed(t) ? `${t.feedings} × ${oneFeeding(t.givenG, t.feedings, units).words}` : ''),
+    },
+    { head: say`Feedings a day`, value: (t) => (fed(t) ? t.feedings : null), kind: 'number', only: 'file' },
+    {
+      head: say`Pellet`,
+      value: (t) => (fed(t) ? t.pelletMm : null),
+      unit: say`mm`,
+      labelled: fed,
+      cell: (t) => fed(t) && say`${t.pelletMm} mm`,
+    },
+    {
+      head: say`At`,
+      value: (t) => t.times.join(' '),
+      look: { mono: true, small: true },
+      cell: (t) => (
+        <>
+          {fed(t) && (t.times.length > 0 ? t.times.join(' ') : say`by hand`)}
+          {fed(t) && t.times.length > 0 && <DayStrip times={t.times} />}
+        </>
+      ),
+    },
+    ...(compared ? asked : []),
+  ];
 }
 
 interface StoreProps {
@@ -181,26 +194,14 @@ function Store({ page, units, currency }: StoreProps) {
       <SheetHead>
         <h2>{say`In the store`}</h2>
       </SheetHead>
-      <ScrollTable label={say`Feed in the store`}>
-        <Table stack>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`For`}</HeadCell>
-              <HeadCell right>{say`Left`}</HeadCell>
-              <HeadCell right>{say`A day`}</HeadCell>
-              <HeadCell right>{say`Cost a day`}</HeadCell>
-              <HeadCell>{say`Lasts until`}</HeadCell>
-              <HeadCell>{say`Order by`}</HeadCell>
-              <HeadCell>{say`Lots, oldest first`}</HeadCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {page.store.map((s) => (
-              <StoreRow key={s.speciesCode} s={s} units={units} currency={currency} page={page} />
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
+      <DataTable
+        label={say`Feed in the store`}
+        stack
+        rows={page.store}
+        rowKey={(s) => s.speciesCode}
+        units={units}
+        columns={storeColumns(page, units, currency)}
+      />
     </Sheet>
   );
 }
@@ -217,45 +218,38 @@ function lotsWords(lots: FeedPage['store'][number]['lots'], units: UnitChoice): 
   return [...first, ...(rest.length > 0 ? [more] : [])].join(', ');
 }
 
-interface StoreRowProps {
-  s: FeedPage['store'][number];
-  units: UnitChoice;
-  currency: string;
-  page: FeedPage;
-}
-
-function StoreRow({ s, units, currency, page }: StoreRowProps) {
-  return (
-    <TableRow>
-      <Cell strong>{s.species}</Cell>
-      <Cell num strong label={say`Left`}>
-        {formatMass(s.leftG, units)}
-      </Cell>
-      <Cell num label={say`A day`}>
-        {formatMass(s.perDayG, units)}
-      </Cell>
-      <Cell num label={say`Cost a day`}>
-        {formatMoney(s.costPerDayMinor, currency)}
-      </Cell>
-      <Cell nowrap sort={s.emptyOn ?? undefined} label={say`Lasts until`}>
-        {s.emptyOn
-          ? say`${shortDay(s.emptyOn)} (${plural(s.daysLeft ?? 0, '# day', '# days')})`
-          : s.perDayG > 0
-            ? say`over half a year`
-            : '–'}
-      </Cell>
-      <Cell
-        nowrap
-        label={say`Order by`}
-        sort={s.orderBy ?? undefined}
-        strong={!!s.orderBy && s.orderBy <= page.today}
-        tone={s.orderBy && s.orderBy <= page.today ? 'danger' : null}
-      >
-        {s.orderBy ? (s.orderBy <= page.today ? say`now (${shortDay(s.orderBy)})` : shortDay(s.orderBy)) : '–'}
-      </Cell>
-      <Cell small mono label={say`Lots, oldest first`}>
-        {lotsWords(s.lots, units)}
-      </Cell>
-    </TableRow>
-  );
+function storeColumns(page: FeedPage, units: UnitChoice, currency: string): Column<FeedPage['store'][number]>[] {
+  const isDue = (day: Day | null) => day !== null && day <= page.today;
+  return [
+    { head: say`For`, value: (s) => s.species, look: { strong: true } },
+    { head: say`Left`, value: (s) => s.leftG, quantity: 'mass', look: { num: true, strong: true }, labelled: true },
+    { head: say`A day`, value: (s) => s.perDayG, quantity: 'mass', look: { num: true }, labelled: true },
+    { head: say`Cost a day`, value: (s) => s.costPerDayMinor, money: currency, look: { num: true }, labelled: true },
+    {
+      head: say`Lasts until`,
+      value: (s) => s.emptyOn,
+      kind: 'day',
+      look: { nowrap: true },
+      labelled: true,
+      cell: (s) => {
+        if (s.emptyOn) return say`${shortDay(s.emptyOn)} (${plural(s.daysLeft ?? 0, '# day', '# days')})`;
+        return s.perDayG > 0 ? say`over half a year` : '–';
+      },
+    },
+    {
+      head: say`Order by`,
+      value: (s) => s.orderBy,
+      kind: 'day',
+      look: (s) => ({ nowrap: true, strong: isDue(s.orderBy), tone: isDue(s.orderBy) ? 'danger' : null }),
+      labelled: true,
+      cell: (s) => (s.orderBy ? (isDue(s.orderBy) ? say`now (${shortDay(s.orderBy)})` : shortDay(s.orderBy)) : '–'),
+    },
+    {
+      head: say`Lots, oldest first`,
+      value: (s) => s.lots.map((l) => l.code).join(', '),
+      look: { small: true, mono: true },
+      labelled: true,
+      cell: (s) => lotsWords(s.lots, units),
+    },
+  ];
 }

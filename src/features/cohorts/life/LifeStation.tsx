@@ -13,9 +13,9 @@ import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { CohortsNav } from '../CohortsNav';
 import { Equipment } from './Equipment';
+import { Needs, type Need } from './Needs';
 import { WaterHours } from './WaterHours';
 import type { LifePage } from './lifeQueries';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Mark, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 
@@ -104,37 +104,32 @@ function LastReadings({ loop: { readings, judged, id }, page }: { loop: Loop; pa
 
 function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
   const m = loop.margin;
-  const without = m.oxygenWithoutOneKg >= m.oxygenNeedKg;
   const { because } = loop;
   const { units } = page;
   const mass = (kg: number) => formatMass(kg * 1000, units);
-  const rows: [string, string, string, boolean, Explanation][] = [
-    [say`Oxygen a day`, mass(m.oxygenNeedKg), mass(m.oxygenGivenKg), m.oxygenGivenKg >= m.oxygenNeedKg, because.oxygen],
-    [
-      say`… with the strongest aerator standing`,
-      mass(m.oxygenNeedKg),
-      mass(m.oxygenWithoutOneKg),
-      without,
-      because.oxygenWithoutOne,
-    ],
-    [
-      say`Ammonia nitrogen a day`,
-      formatMass(m.ammoniaG, units),
-      formatMass(m.nitrifiedG, units),
-      m.nitrifiedG >= m.ammoniaG,
-      because.ammonia,
-    ],
-    [
-      say`Media (2 L for each kg of fish)`,
-      formatVolume(m.mediaRuleL, units),
-      formatVolume(m.mediaL, units),
-      m.mediaL >= m.mediaRuleL,
-      because.media,
-    ],
+  const need = (
+    what: string,
+    [needed, have]: [number, number],
+    why: Explanation,
+    kind: Need['kind'] = 'mass',
+  ): Need => ({
+    what,
+    need: needed,
+    have,
+    kind,
+    holds: have >= needed,
+    because: why,
+  });
+  const oxygenG = m.oxygenNeedKg * 1000;
+  const rows = [
+    need(say`Oxygen a day`, [oxygenG, m.oxygenGivenKg * 1000], because.oxygen),
+    need(say`… with the strongest aerator standing`, [oxygenG, m.oxygenWithoutOneKg * 1000], because.oxygenWithoutOne),
+    need(say`Ammonia nitrogen a day`, [m.ammoniaG, m.nitrifiedG], because.ammonia),
+    need(say`Media (2 L for each kg of fish)`, [m.mediaRuleL, m.mediaL], because.media, 'volume'),
   ];
   return (
     <>
-      <Needs rows={rows} />
+      <Needs rows={rows} units={units} loop={loop.name} />
       <Text as="p" small>
         {loop.firstShort ? (
           loop.firstShort <= page.day ? (
@@ -172,41 +167,6 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
         ].join(' · ')}
       </Text>
     </>
-  );
-}
-
-interface NeedsProps {
-  rows: [string, string, string, boolean, Explanation][];
-}
-
-function Needs({ rows }: NeedsProps) {
-  return (
-    <ScrollTable label={say`Life support`}>
-      <Table>
-        <TableHead>
-          <TableRow>
-            <HeadCell />
-            <HeadCell right>{say`Needed`}</HeadCell>
-            <HeadCell right>{say`There is`}</HeadCell>
-            <HeadCell />
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {rows.map(([what, need, have, ok, why]) => (
-            <TableRow key={what}>
-              <Cell>{what}</Cell>
-              <Cell num>{need}</Cell>
-              <Cell num>
-                <Why because={why}>{have}</Why>
-              </Cell>
-              <Cell strong={!ok} tone={ok ? 'good' : 'danger'}>
-                {ok ? say`holds` : say`too little`}
-              </Cell>
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </ScrollTable>
   );
 }
 

@@ -7,14 +7,14 @@ import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
 
 import { LayDraft } from '../../../ui/form/LayDraft';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import type { Proposal as Answer } from '../../../core/stocking/propose';
 import { layDraft } from '../actions';
 import type { PlannerPage } from './plannerQuery';
 import { sayGap } from './sayGap';
 import { Facts, Mark, Rows, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import css from '../cohorts.module.css';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 const SHOWN_LIMITS = 8;
 
@@ -121,45 +121,61 @@ function Moved({ answer, page }: { answer: Answer; page: PlannerPage }) {
 type Line = Answer['draft']['lines'][number];
 
 function Batches({ answer, page }: { answer: Answer; page: PlannerPage }) {
-  const name = nameIn(page);
   return (
-    <ScrollTable label={say`Batches of the proposal`} maxHeight={420}>
-      <Table>
-        <TableHead>
-          <TableRow>
-            <HeadCell>{say`Lot`}</HeadCell>
-            <HeadCell>{say`Stock`}</HeadCell>
-            <HeadCell right>{say`Fish`}</HeadCell>
-            <HeadCell>{say`Tanks`}</HeadCell>
-            <HeadCell>{say`Harvest`}</HeadCell>
-            <HeadCell right>{unitName('mass', page.units)}</HeadCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {answer.draft.lines.map((line, i) => (
-            <TableRow key={line.lotCode + line.batch.id}>
-              <Cell>
-                <Text mono strong>
-                  {line.lotCode}
-                </Text>
-                <Text as="div" small quiet>
-                  {name(line.batch.speciesCode)}
-                </Text>
-              </Cell>
-              <Cell>{sayStocking(line, page)}</Cell>
-              <Cell num>{formatNumber(line.batch.stocked)}</Cell>
-              <Cell mono>{line.tanks.join(' → ')}</Cell>
-              <Cell>{sayHarvest(answer.brings[i]!, page)}</Cell>
-              <Cell num>
-                {formatNumber(toShown('mass', answer.brings[i]!.kg * 1000, page.units))}
-                <Beyond harvests={answer.brings[i]!.harvests} page={page} />
-              </Cell>
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </ScrollTable>
+    <DataTable
+      label={say`Batches of the proposal`}
+      maxHeight={420}
+      rows={answer.draft.lines}
+      rowKey={(line) => line.lotCode + line.batch.id}
+      columns={batchColumns(answer, page)}
+      units={page.units}
+    />
   );
+}
+
+function batchColumns({ draft, brings }: Answer, page: PlannerPage): Column<Line>[] {
+  const name = nameIn(page);
+  const broughtBy = new Map(draft.lines.map((line, i) => [line, brings[i]!]));
+  const bringsOf = (line: Line) => broughtBy.get(line)!;
+  return [
+    {
+      head: say`Lot`,
+      value: (l) => l.lotCode,
+      cell: (l) => (
+        <>
+          <Text mono strong>
+            {l.lotCode}
+          </Text>
+          <Text as="div" small quiet>
+            {name(l.batch.speciesCode)}
+          </Text>
+        </>
+      ),
+    },
+    { head: say`Species`, value: (l) => name(l.batch.speciesCode), only: 'file' },
+    { head: say`Stock`, value: (l) => l.stockDay ?? page.today, kind: 'day', cell: (l) => sayStocking(l, page) },
+    { head: say`Fish`, value: (l) => l.batch.stocked, kind: 'number', look: { num: true } },
+    { head: say`Tanks`, value: (l) => l.tanks.join(' → '), look: { mono: true } },
+    {
+      head: say`Harvest`,
+      value: (l) => bringsOf(l).harvests[0]?.day ?? null,
+      kind: 'day',
+      cell: (l) => sayHarvest(bringsOf(l), page),
+    },
+    {
+      head: say`Brings`,
+      above: unitName('mass', page.units),
+      value: (l) => bringsOf(l).kg * 1000,
+      quantity: 'mass',
+      look: { num: true },
+      cell: (l) => (
+        <>
+          {formatNumber(toShown('mass', bringsOf(l).kg * 1000, page.units))}
+          <Beyond harvests={bringsOf(l).harvests} page={page} />
+        </>
+      ),
+    },
+  ];
 }
 
 function sayStocking({ stockDay, lotCode, batch }: Line, page: PlannerPage): string {

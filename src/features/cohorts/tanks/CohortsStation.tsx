@@ -1,20 +1,21 @@
 'use client';
 import { say } from '../../../core/words/words';
 import Link from 'next/link';
-import { formatMass, formatNumber, densityUnit, toShownDensity } from '../../../core/quantity/units';
+import { formatMass, formatNumber, densityUnit, toShownDensity, type UnitChoice } from '../../../core/quantity/units';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { Vessel } from '../../../ui/draw/Vessel';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { CohortsNav } from '../CohortsNav';
 import type { CohortRow, CohortsPage } from './tankQueries';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { Empty, Sheet, SheetBody, SheetHead, Stack, Text, Unseen } from '../../../ui/kit/kit';
-import { LightCell, LightHeadCell, LightRow, LightTable } from '../../../ui/kit/Table';
 import vessels from '../../../ui/draw/vessel.module.css';
 import css from '../cohorts.module.css';
 import { codeWords } from '../../../core/words/codes';
 import { Share } from '../../../ui/draw/Share';
+import type { Column } from '../../../ui/table/columns';
+import type { Day } from '../../../core/quantity/days';
+import { DataTable } from '../../../ui/table/DataTable';
 
 const tallestOf = (loop: CohortsPage['loops'][number]) =>
   Math.max(...loop.stages.flatMap((s) => s.tanks.map((t) => t.volumeL)));
@@ -39,29 +40,14 @@ export function CohortsStation({ page }: { page: CohortsPage }) {
         {page.rows.length === 0 ? (
           <Empty>{say`No fish are in any tank on this day. Plan a stocking on Season.`}</Empty>
         ) : (
-          <ScrollTable label={say`Every group of fish`}>
-            <LightTable stack>
-              <thead>
-                <LightRow>
-                  <LightHeadCell>{say`Cohort`}</LightHeadCell>
-                  <LightHeadCell>{say`Tank`}</LightHeadCell>
-                  <LightHeadCell right>{say`Fish`}</LightHeadCell>
-                  <LightHeadCell right>{say`Mean size`}</LightHeadCell>
-                  <LightHeadCell right>{say`Together`}</LightHeadCell>
-                  <LightHeadCell right>{densityUnit(page.units)}</LightHeadCell>
-                  <LightHeadCell right>{say`Market size`}</LightHeadCell>
-                  <LightHeadCell>{say`Mean at market size`}</LightHeadCell>
-                  <LightHeadCell>{say`Too full`}</LightHeadCell>
-                  <LightHeadCell>{say`Weighed`}</LightHeadCell>
-                </LightRow>
-              </thead>
-              <tbody>
-                {page.rows.map((r) => (
-                  <CohortLine key={`${r.lotCode}${r.place}`} r={r} suffix={suffix} page={page} />
-                ))}
-              </tbody>
-            </LightTable>
-          </ScrollTable>
+          <DataTable
+            label={say`Every group of fish`}
+            stack
+            rows={page.rows}
+            rowKey={(r) => `${r.lotCode}${r.place}`}
+            columns={cohortColumns(page, suffix)}
+            units={page.units}
+          />
         )}
       </Sheet>
     </Stack>
@@ -102,65 +88,127 @@ function LoopOfTanks({ loop, page }: LoopOfTanksProps) {
   );
 }
 
-interface CohortLineProps {
-  r: CohortRow;
-  suffix: string;
-  page: CohortsPage;
-}
-
-function CohortLine({ r, suffix, page }: CohortLineProps) {
-  return (
-    <LightRow>
-      <LightCell>
-        <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
-          {r.lotCode}
-        </Link>
-        <Text as="div" small quiet>
-          {r.species}
-        </Text>
-      </LightCell>
-      <LightCell mono label={say`Tank`}>
+function cohortColumns(page: CohortsPage, suffix: string): Column<CohortRow>[] {
+  const { units } = page;
+  const density = densityUnit(units);
+  return [
+    {
+      head: say`Cohort`,
+      value: (r) => r.lotCode,
+      cell: (r) => (
+        <>
+          <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
+            {r.lotCode}
+          </Link>
+          <Text as="div" small quiet>
+            {r.species}
+          </Text>
+        </>
+      ),
+    },
+    { head: say`Species`, value: (r) => r.species, only: 'file' },
+    {
+      head: say`Tank`,
+      value: (r) => r.place,
+      look: { mono: true },
+      labelled: true,
+      cell: (r) => (
         <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
           {r.place}
         </Link>
-      </LightCell>
-      <LightCell num label={say`Fish`}>
-        {formatNumber(r.count)}
-      </LightCell>
-      <LightCell num label={say`Mean size`}>
-        {formatMass(r.meanG, page.units)}
-        <Text as="div" small quiet>
-          ± {formatMass(r.spreadG, page.units)}
-        </Text>
-      </LightCell>
-      <LightCell num label={say`Together`}>
-        {formatMass(r.massG, page.units)}
-      </LightCell>
-      <LightCell num label={densityUnit(page.units)}>
-        <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, page.units), 1)}</Why>
-        <Text as="div" small quiet>
-          {say`of ${
-            r.limitKgM3 === null
-              ? '–'
-              : formatNumber(toShownDensity(r.limitKgM3, page.units), page.units.mass === 'us' ? 1 : 0)
-          }`}
-        </Text>
-        {r.limitKgM3 !== null && <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />}
-      </LightCell>
-      <LightCell num label={say`Market size`}>
-        {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
-        {r.marketShare !== null && <Share of={r.marketShare} />}
-      </LightCell>
-      <LightCell sort={r.readyOn} label={say`Mean at market size`}>
-        {r.readyOn ? (r.readyOn <= page.day ? say`now` : shortDay(r.readyOn)) : '–'}
-        {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
-      </LightCell>
-      <LightCell sort={r.fullOn} label={say`Too full`}>
-        {r.fullOn ? <Text tone="attention">{r.fullOn <= page.day ? say`now` : shortDay(r.fullOn)}</Text> : '–'}
-      </LightCell>
-      <LightCell label={say`Weighed`}>
-        {r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'}
-      </LightCell>
-    </LightRow>
+      ),
+    },
+    { head: say`Fish`, value: (r) => r.count, kind: 'number', look: { num: true }, labelled: true },
+    {
+      head: say`Mean size`,
+      value: (r) => r.meanG,
+      quantity: 'smallMass',
+      look: { num: true },
+      labelled: true,
+      cell: (r) => (
+        <>
+          {formatMass(r.meanG, units)}
+          <Text as="div" small quiet>
+            ± {formatMass(r.spreadG, units)}
+          </Text>
+        </>
+      ),
+    },
+    { head: say`Spread of sizes`, value: (r) => r.spreadG, quantity: 'smallMass', only: 'file' },
+    { head: say`Together`, value: (r) => r.massG, quantity: 'mass', look: { num: true }, labelled: true },
+    {
+      head: say`Density`,
+      above: density,
+      value: (r) => toShownDensity(r.densityKgM3, units),
+      unit: density,
+      look: { num: true },
+      labelled: true,
+      cell: (r) => <Crowding r={r} units={units} />,
+    },
+    {
+      head: say`Limit of density`,
+      value: (r) => r.limitKgM3 && toShownDensity(r.limitKgM3, units),
+      unit: density,
+      only: 'file',
+    },
+    {
+      head: say`Market size`,
+      value: (r) => (r.marketShare === null ? null : r.marketShare * 100),
+      unit: '%',
+      look: { num: true },
+      labelled: true,
+      cell: (r) => (
+        <>
+          {r.marketShare === null ? '–' : `${formatNumber(r.marketShare * 100)} %`}
+          {r.marketShare !== null && <Share of={r.marketShare} />}
+        </>
+      ),
+    },
+    ...aheadColumns(page),
+  ];
+}
+
+/** What the forecast says of them. */
+function aheadColumns(page: CohortsPage): Column<CohortRow>[] {
+  const dayOrNow = (day: Day) => (day <= page.day ? say`now` : shortDay(day));
+  return [
+    {
+      head: say`Mean at market size`,
+      value: (r) => r.readyOn,
+      kind: 'day',
+      labelled: true,
+      cell: (r) => (
+        <>
+          {r.readyOn ? dayOrNow(r.readyOn) : '–'}
+          {r.wayToMarket !== null && <Share of={r.wayToMarket} start />}
+        </>
+      ),
+    },
+    {
+      head: say`Too full`,
+      value: (r) => r.fullOn,
+      kind: 'day',
+      labelled: true,
+      cell: (r) => (r.fullOn ? <Text tone="attention">{dayOrNow(r.fullOn)}</Text> : '–'),
+    },
+    {
+      head: say`Weighed`,
+      value: (r) => r.weighed?.ago ?? null,
+      labelled: true,
+      cell: (r) => (r.weighed ? <Text tone={r.weighed.overdue ? 'attention' : null}>{r.weighed.ago}</Text> : '–'),
+    },
+  ];
+}
+
+function Crowding({ r, units }: { r: CohortRow; units: UnitChoice }) {
+  const digits = units.mass === 'us' ? 1 : 0;
+  return (
+    <>
+      <Why because={r.because}>{formatNumber(toShownDensity(r.densityKgM3, units), 1)}</Why>
+      <Text as="div" small quiet>
+        {say`of ${r.limitKgM3 === null ? '–' : formatNumber(toShownDensity(r.limitKgM3, units), digits)}`}
+      </Text>
+      {r.limitKgM3 !== null && <Share of={r.densityKgM3 / r.limitKgM3} over={r.densityKgM3 > r.limitKgM3} />}
+    </>
   );
 }

@@ -1,3 +1,4 @@
+'use client';
 import { useRouter } from 'next/navigation';
 import { type TemperatureResult, leftMinor } from '../../../core/plan/compareTemperatures';
 import { formatAboutMoney } from '../../../core/quantity/money';
@@ -10,6 +11,7 @@ import { Table, TableHead, TableRow, HeadCell, TableBody, Cell } from '../../../
 import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { layWater } from '../actions';
 import type { TemperaturePage } from './temperatureQuery';
+import { type Column, tableData, type TableData } from '../../../ui/table/columns';
 
 interface ResultsProps {
   results: TemperatureResult[];
@@ -44,7 +46,7 @@ export function Results({ results, page, loopId, onKeep }: ResultsProps) {
           {loop?.name} {say`loop, next half year`}
         </h2>
       </SheetHead>
-      <ScrollTable label={say`Temperatures compared`}>
+      <ScrollTable label={say`Temperatures compared`} data={() => resultData(results, { name, currency, units })}>
         <Table>
           <TableHead>
             <TableRow>
@@ -112,6 +114,34 @@ export function Results({ results, page, loopId, onKeep }: ResultsProps) {
       </SheetBody>
     </Sheet>
   );
+}
+
+interface Comparing {
+  name: (r: TemperatureResult) => string;
+  currency: string;
+  units: UnitChoice;
+}
+
+/** For a file: a line for each temperature. */
+function resultData(results: readonly TemperatureResult[], { name, currency, units }: Comparing): TableData {
+  const money = (head: string, value: (r: TemperatureResult) => number) => ({ head, value, money: currency });
+  const kg = (head: string, value: (r: TemperatureResult) => number) => ({
+    head,
+    value: (r: TemperatureResult) => value(r) * 1000,
+    quantity: 'mass' as const,
+  });
+  const columns: Column<TemperatureResult>[] = [
+    { head: say`Water`, value: name },
+    kg(say`Feed`, (r) => r.feedKg),
+    money(say`Cost of feed`, (r) => r.feedMinor),
+    money(say`Heating`, (r) => r.heatMinor),
+    money(say`Cooling`, (r) => r.coolMinor),
+    kg(say`Its harvests`, (r) => r.supplyKg),
+    money(say`Its harvests, sold`, (r) => r.salesMinor),
+    money(say`Left`, leftMinor),
+    kg(say`Short for orders`, (r) => r.shortKg),
+  ];
+  return tableData(columns, results, units);
 }
 
 interface HeadLineProps {

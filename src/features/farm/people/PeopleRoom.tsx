@@ -9,7 +9,6 @@ import { say, word } from '../../../core/words/words';
 import { send } from '../../../commands/client';
 import { RowMenu } from '../../../ui/kit/RowMenu';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
-import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../../ui/kit/Table';
 import {
   Buttons,
   Columns,
@@ -27,11 +26,12 @@ import {
 } from '../../../ui/kit/kit';
 import { newEntryKey, type Outcome } from '../../../ui/outcome';
 import { Comes } from '../../../ui/kit/Comes';
-import { ScrollTable } from '../../../ui/table/ScrollTable';
 import { FarmNav } from '../FarmNav';
 import { useAct } from '../useAct';
 import type { PeoplePage } from './queries';
 import css from '../farm.module.css';
+import type { Column } from '../../../ui/table/columns';
+import { DataTable } from '../../../ui/table/DataTable';
 
 interface Said {
   words: string;
@@ -158,83 +158,101 @@ function LinkSheet({ name, url }: { name: string; url: string }) {
   );
 }
 
-interface MemberRowProps {
+type ActOn = (name: string, body: Record<string, unknown>) => Promise<boolean>;
+
+function memberColumns(page: PeoplePage, act: ActOn, onChange: (m: Member) => void): Column<Member>[] {
+  const buttons: Column<Member> = {
+    head: '',
+    value: () => null,
+    only: 'screen',
+    look: { nowrap: true },
+    cell: (m) => <MemberActs m={m} isMe={m.id === page.me} act={act} onChange={() => onChange(m)} />,
+  };
+  return [
+    { head: say`Name`, value: (m) => m.name, look: { strong: true } },
+    {
+      head: say`Works as`,
+      value: (m) => codeWords(m.role),
+      cell: (m) => (
+        <>
+          {codeWords(m.role)}
+          {m.visitsUntil && (
+            <Text small quiet>
+              {' '}
+              {say`until ${shortDay(m.visitsUntil)}`}
+            </Text>
+          )}
+          {m.skills && (
+            <Text as="div" small quiet>
+              {m.skills}
+            </Text>
+          )}
+        </>
+      ),
+    },
+    { head: say`Skills`, value: (m) => m.skills ?? null, only: 'file' },
+    { head: say`Sign-in name`, value: (m) => m.signInName, look: { mono: true } },
+    { head: say`Contact`, value: (m) => m.contact ?? null, cell: (m) => m.contact ?? '' },
+    {
+      head: say`Last here`,
+      value: (m) => m.seenAt?.toISOString() ?? null,
+      cell: (m) => {
+        if (m.endedOn) return say`left ${shortDay(m.endedOn)}`;
+        return m.seenAt ? say`signed in ${ago(m.seenAt, page.now)}` : say`never signed in`;
+      },
+    },
+    { head: say`Left`, value: (m) => m.endedOn, kind: 'day', only: 'file' },
+    ...(page.mayChange ? [buttons] : []),
+  ];
+}
+
+interface MemberActsProps {
   m: Member;
-  page: PeoplePage;
-  act: (name: string, body: Record<string, unknown>) => Promise<boolean>;
+  isMe: boolean;
+  act: ActOn;
   onChange: () => void;
 }
 
-function MemberRow({ m, page, act, onChange }: MemberRowProps) {
+function MemberActs({ m, isMe, act, onChange }: MemberActsProps) {
   const [asked, setAsked] = useState(false);
   const membership = (what: string) => act('person.membership@1', { personId: m.id, what });
+  if (m.endedOn)
+    return (
+      <WordButton type="button" onClick={() => void membership('again')}>
+        {say`comes back`}
+      </WordButton>
+    );
   return (
-    <TableRow gone={m.endedOn !== null}>
-      <Cell strong>{m.name}</Cell>
-      <Cell>
-        {codeWords(m.role)}
-        {m.visitsUntil && (
-          <Text small quiet>
-            {' '}
-            {say`until ${shortDay(m.visitsUntil)}`}
-          </Text>
-        )}
-        {m.skills && (
-          <Text as="div" small quiet>
-            {m.skills}
-          </Text>
-        )}
-      </Cell>
-      <Cell mono>{m.signInName}</Cell>
-      <Cell>{m.contact ?? ''}</Cell>
-      <Cell sort={m.seenAt?.toISOString()}>
-        {m.endedOn
-          ? say`left ${shortDay(m.endedOn)}`
-          : m.seenAt
-            ? say`signed in ${ago(m.seenAt, page.now)}`
-            : say`never signed in`}
-      </Cell>
-      {page.mayChange && (
-        <Cell nowrap>
-          {m.endedOn ? (
-            <WordButton type="button" onClick={() => void membership('again')}>
-              {say`comes back`}
+    <>
+      <WordButton type="button" onClick={onChange} aria-label={say`Change ${m.name}`}>
+        {say`change`}
+      </WordButton>
+      {!isMe &&
+        (asked ? (
+          <>
+            {' · '}
+            <WordButton
+              type="button"
+              aria-label={say`${m.name} leaves`}
+              onClick={() => void membership('end').then(() => setAsked(false))}
+            >
+              {say`yes, leaves today`}
             </WordButton>
-          ) : (
-            <>
-              <WordButton type="button" onClick={onChange} aria-label={say`Change ${m.name}`}>
-                {say`change`}
-              </WordButton>
-              {m.id !== page.me &&
-                (asked ? (
-                  <>
-                    {' · '}
-                    <WordButton
-                      type="button"
-                      aria-label={say`${m.name} leaves`}
-                      onClick={() => void membership('end').then(() => setAsked(false))}
-                    >
-                      {say`yes, leaves today`}
-                    </WordButton>
-                    {' · '}
-                    <WordButton type="button" onClick={() => setAsked(false)}>
-                      {say`stays`}
-                    </WordButton>
-                  </>
-                ) : (
-                  <RowMenu
-                    label={say`More for ${m.name}`}
-                    acts={[
-                      { words: say`Sign out everywhere`, onChoose: () => void membership('signOut') },
-                      { words: say`Leaves the farm…`, onChoose: () => setAsked(true) },
-                    ]}
-                  />
-                ))}
-            </>
-          )}
-        </Cell>
-      )}
-    </TableRow>
+            {' · '}
+            <WordButton type="button" onClick={() => setAsked(false)}>
+              {say`stays`}
+            </WordButton>
+          </>
+        ) : (
+          <RowMenu
+            label={say`More for ${m.name}`}
+            acts={[
+              { words: say`Sign out everywhere`, onChoose: () => void membership('signOut') },
+              { words: say`Leaves the farm…`, onChoose: () => setAsked(true) },
+            ]}
+          />
+        ))}
+    </>
   );
 }
 
@@ -273,7 +291,7 @@ function ChangeSheet({ m, onDone, onLeave }: ChangeSheetProps) {
 
 interface MembersSheetProps {
   page: PeoplePage;
-  act: MemberRowProps['act'];
+  act: ActOn;
   onChange: (m: Member) => void;
 }
 
@@ -283,25 +301,14 @@ function MembersSheet({ page, act, onChange }: MembersSheetProps) {
       <SheetHead>
         <h2>{say`Who works here`}</h2>
       </SheetHead>
-      <ScrollTable label={say`People`}>
-        <Table stack>
-          <TableHead>
-            <TableRow>
-              <HeadCell>{say`Name`}</HeadCell>
-              <HeadCell>{say`Works as`}</HeadCell>
-              <HeadCell>{say`Sign-in name`}</HeadCell>
-              <HeadCell>{say`Contact`}</HeadCell>
-              <HeadCell>{say`Last here`}</HeadCell>
-              {page.mayChange && <HeadCell> </HeadCell>}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {page.members.map((m) => (
-              <MemberRow key={m.id} m={m} page={page} act={act} onChange={() => onChange(m)} />
-            ))}
-          </TableBody>
-        </Table>
-      </ScrollTable>
+      <DataTable
+        label={say`People`}
+        stack
+        rows={page.members}
+        rowKey={(m) => m.id}
+        gone={(m) => m.endedOn !== null}
+        columns={memberColumns(page, act, onChange)}
+      />
     </Sheet>
   );
 }
