@@ -204,37 +204,34 @@ export async function dayMeans(
   }));
 }
 
-/** One hour, or a day, of one kind in one loop. */
-export interface Spell {
+/** One hour of one kind in one place. */
+export interface Hour {
   at: Date;
+  /** Null: read for the loop. */
+  place: string | null;
   mean: number;
   low: number;
   high: number;
 }
 
-/** The hours of a loop's kind since a day, of all its places together; hours of days not rolled up yet are made here. */
+/** The hours of a loop's kind from one day to another, place by place; hours of days not rolled up yet are made here. */
 export async function hoursOf(
   tx: Tx,
   { loopId, kind }: { loopId: string; kind: string },
   { since, until }: { since: Day; until: Day },
-): Promise<Spell[]> {
-  const { rows } = await tx.raw(
-    `select hour as at, sum(mean * n) / sum(n) as mean, min(low) as low, max(high) as high from (
-       select h.hour, h.mean, h.low, h.high, h.n from reading_hour h where h.loop_id = :loopId and h.kind = :kind
-         and h.farm_day >= :since and h.farm_day <= :until
+): Promise<Hour[]> {
+  const { rows } = await tx.raw<{ rows: Hour[] }>(
+    `select x.hour as at, p.code as place, x.mean::float8, x.low::float8, x.high::float8 from (
+       select h.hour, h.place_id, h.mean, h.low, h.high from reading_hour h
+       where h.loop_id = :loopId and h.kind = :kind and h.farm_day >= :since and h.farm_day <= :until
        union all
-       select date_trunc('hour', r.taken_at, 'UTC'), avg(r.value), min(r.value), max(r.value), count(*)
+       select date_trunc('hour', r.taken_at, 'UTC'), r.place_id, avg(r.value), min(r.value), max(r.value)
        from reading_due d join standing_reading r on r.loop_id = d.loop_id and r.kind = d.kind and r.farm_day = d.farm_day
-       where d.loop_id = :loopId and d.kind = :kind and d.farm_day >= :since and d.farm_day <= :until group by 1) x
-     group by 1 order by 1`,
+       where d.loop_id = :loopId and d.kind = :kind and d.farm_day >= :since and d.farm_day <= :until group by 1, 2) x
+     left join place p on p.id = x.place_id order by p.code nulls first, x.hour`,
     { loopId, kind, since, until },
   );
-  return rows.map((r: { at: Date; mean: number; low: number; high: number }) => ({
-    at: r.at,
-    mean: Number(r.mean),
-    low: r.low,
-    high: r.high,
-  }));
+  return rows;
 }
 
 /** Rolls up, farm by farm, the days before `until` that something came for. One farm's trouble leaves the others their days. */

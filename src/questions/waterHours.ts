@@ -1,7 +1,7 @@
 import { IsIn } from 'class-validator';
 import { addDays } from '../core/quantity/days';
 import { word } from '../core/words/words';
-import { DRAWN_KINDS, hoursOf, type Spell } from '../db/readings';
+import { DRAWN_KINDS, hoursOf, type Hour } from '../db/readings';
 import { EVERYONE } from '../commands/shared';
 import { DayField, IdField } from '../commands/inputs';
 import { question } from '../server/ask';
@@ -15,8 +15,8 @@ class WaterHours {
   @DayField() day!: string;
 }
 
-/** An hour of a loop's water: its mean, and how low and high it went. */
-export interface HourOfWater extends Omit<Spell, 'at'> {
+/** An hour of a loop's water, or of a tank that is measured by itself: its mean, and how low and high it went. */
+export interface HourOfWater extends Omit<Hour, 'at'> {
   /** ISO moment its hour began. */
   at: string;
 }

@@ -2,6 +2,7 @@ import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { readingJob } from '../../core/tasks/sources/reading';
 import { readingFault } from '../../core/water/readings/readings';
+import { placeWords } from '../../core/water/lastWater';
 import { judgeLoop } from '../../server/judgeLoops';
 import { finishTask } from '../../db/events';
 import { recordReadings } from '../../db/readings';
@@ -40,7 +41,7 @@ export const module = command({
         title: say`Water reading, ${v.half}`,
       });
     await recordReadings(tx, entry, { loopId: v.loopId, values: v.values });
-    return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map((j) => j.words)].join(' ');
+    return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map(placeWords)].join(' ');
   },
   takeBack: { words: () => say`Taken back: those readings.` },
 });

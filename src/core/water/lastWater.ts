@@ -7,6 +7,9 @@ import { plural, say, told } from '../words/words';
 import { judgeWater, type Judgement, type LoopWater } from './judge';
 import { READING_KINDS } from './readings/readings';
 
+/** What is judged, with the place it holds for. */
+export const placeWords = ({ place, words }: Judgement): string => (place ? `${place}: ${words}` : words);
+
 /** The last value of a kind: of one place, or of the loop's water as a whole. */
 export interface LastValue {
   /** Null: read for the loop. */
@@ -55,9 +58,7 @@ export function judgeLastWater(loop: LoopToJudge, library: readonly Species[], a
     const of = judgeWater(water(place.code, values), at).filter((j) =>
       RESTS_ON[j.kind].some((kind) => own.some((o) => o.kind === kind)),
     );
-    judged.push(
-      ...withAge(of, values, asOf).map((j) => ({ ...j, place: place.code, words: `${place.code}: ${j.words}` })),
-    );
+    judged.push(...withAge(of, values, asOf).map((j) => ({ ...j, place: place.code })));
   }
   return [...judged, ...tooOld(loop, judged, asOf)];
 

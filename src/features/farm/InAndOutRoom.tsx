@@ -82,7 +82,9 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               )}
             </SheetBody>
           </Sheet>
-          {page.role === 'manager' && <InstrumentsSheet instruments={page.instruments} example={page.example} />}
+          {page.role === 'manager' && (
+            <InstrumentsSheet instruments={page.instruments} example={page.example} now={page.now} />
+          )}
           {page.role !== 'visitor' && <CalendarSheet page={page} />}
         </Stack>
       </Columns>

@@ -8,13 +8,14 @@ import type { Probe } from '../../db/probes';
 import { newEntryKey } from '../../ui/outcome';
 import { Buttons, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './farm.module.css';
+import type { InAndOutPage } from './queries';
 import { useAct } from './useAct';
 
 /** Made here, so that nobody but who sees it has it. */
 const newKey = () => `${newEntryKey()}${newEntryKey()}`.replaceAll('-', '');
 
 /** Probes and what gathers for them: who may send, when they were last heard, and how they send. */
-export function InstrumentsSheet({ instruments, example }: { instruments: readonly Probe[]; example: string }) {
+export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPage, 'instruments' | 'example' | 'now'>) {
   const [name, setName] = useState('');
   const [key, setKey] = useState<{ name: string; token: string } | null>(null);
   const { said, act } = useAct();
@@ -40,7 +41,7 @@ export function InstrumentsSheet({ instruments, example }: { instruments: readon
           {instruments.map((i) => (
             <Row key={i.id}>
               <div>
-                <Text strong>{i.name}</Text> <Text quiet>{heard(i)}</Text>
+                <Text strong>{i.name}</Text> <Text quiet>{heard(i, now)}</Text>
                 {i.last && i.last.refused > 0 && (
                   <Mark tone="attention" small as="p">
                     {say`${plural(i.last.refused, '# value of its last batch was not taken', '# values of its last batch were not taken')}: ${i.last.why ?? ''}`}
@@ -114,6 +115,6 @@ export function InstrumentsSheet({ instruments, example }: { instruments: readon
   );
 }
 
-function heard({ heardAt }: Probe): string {
-  return heardAt ? say`last heard ${ago(heardAt, new Date())}` : say`never heard yet`;
+function heard({ heardAt }: Probe, now: Date): string {
+  return heardAt ? say`last heard ${ago(heardAt, now)}` : say`never heard yet`;
 }

@@ -223,6 +223,7 @@ export interface InAndOutPage {
   instruments: Probe[];
   /** A batch as one of them sends it. */
   example: string;
+  now: Date;
 }
 
 export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
@@ -234,7 +235,7 @@ export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
     ...(await instrumentsFor(tx, person.role)),
   }));
   const bring = typeof wanted === 'string' && tableKind(wanted) ? wanted : null;
-  return { ...page, bring, context: await tableContext() };
+  return { ...page, bring, context: await tableContext(), now: now() };
 }
 
 /** What sends by itself, and how, with a loop and a tank of this very farm. */
@@ -246,9 +247,8 @@ async function instrumentsFor(tx: Tx, role: Role): Promise<Pick<InAndOutPage, 'i
     ...loops.slice(0, 1).map((l) => ({ loop: l.code, kind: 'ph', value: 6.8, at })),
     ...places.slice(0, 1).map((p) => ({ place: p.code, kind: 'do', value: 6.4, at })),
   ];
-  const lines = values.map((v) => `    ${JSON.stringify(v)}`).join(',\n');
   return {
     instruments: await probes(tx),
-    example: `Authorization: Bearer KEY\nContent-Type: application/json\n\n{\n  "sequence": 0,\n  "values": [\n${lines}\n  ]\n}`,
+    example: `Authorization: Bearer KEY\nContent-Type: application/json\n\n${JSON.stringify({ sequence: 0, values }, null, 2)}`,
   };
 }

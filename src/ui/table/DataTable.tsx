@@ -71,6 +71,7 @@ const lookOf = <R,>({ look }: Column<R>, row: R) => (typeof look === 'function' 
 const isFigures = <R,>({ look, right }: Column<R>) =>
   right ?? (typeof look === 'object' && (look.num === true || look.right === true));
 
-function labelOf<R>({ head, labelled }: Column<R>, row: R): string | undefined {
-  return (typeof labelled === 'function' ? labelled(row) : labelled) ? head : undefined;
+function labelOf<R>({ head, above, labelled }: Column<R>, row: R): string | undefined {
+  const says = typeof labelled === 'function' ? labelled(row) : labelled;
+  return says ? (typeof above === 'string' ? above : head) : undefined;
 }

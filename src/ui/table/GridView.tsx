@@ -152,7 +152,7 @@ function columnsOf({ heads, rows }: TableData): GridColDef<GridRow>[] {
       type: TYPES[kind],
       align: end,
       headerAlign: end,
-      width: Math.max(90, Math.min(360, 30 + longest * 9)),
+      width: Math.max(100, Math.min(380, 56 + longest * 9)),
       valueGetter: (_: unknown, row: GridRow) => {
         const value = row.cells[i]!;
         return kind === 'day' && typeof value === 'string' ? noon(value) : value;

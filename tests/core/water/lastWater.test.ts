@@ -56,7 +56,7 @@ describe('the last water of a loop', () => {
       [undefined, 'oxygen', 'good'],
       ['H2', 'oxygen', 'danger'],
     ]);
-    expect(judged[1]!.words).toMatch(/^H2: Oxygen/);
+    expect(judged[1]!.words).toMatch(/^Oxygen/);
     const ammonia = judge([read('t', 15), read('tan', 2), read('ph', 7), read('ph', 9, 0.1, 'h1')]);
     expect(ammonia.map((j) => [j.place, j.kind, j.tone])).toEqual([
       [undefined, 'ammonia', 'good'],

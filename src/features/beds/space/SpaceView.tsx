@@ -93,6 +93,7 @@ function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
   };
   const week = (day: Day, i: number): Column<SpaceLine> => ({
     head: shortDay(day),
+    above: shortDay(day).replace(' ', '\u00a0'),
     value: (l) => weekOf(l, i).mean * 100,
     unit: '%',
     right: true,

@@ -13,6 +13,7 @@ import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
 import { CohortsNav } from '../CohortsNav';
 import { Equipment } from './Equipment';
+import { placeWords } from '../../../core/water/lastWater';
 import { Needs, type Need } from './Needs';
 import { WaterHours } from './WaterHours';
 import type { LifePage } from './lifeQueries';
@@ -94,7 +95,7 @@ function LastReadings({ loop: { readings, judged, id }, page }: { loop: Loop; pa
       </Text>
       {judged.map((j) => (
         <Mark key={`${j.kind} ${j.place ?? ''}`} as="p" small tone={j.tone}>
-          <Why because={j.because}>{j.words}</Why>
+          <Why because={j.because}>{placeWords(j)}</Why>
         </Mark>
       ))}
       <WaterHours loopId={id} day={page.day} units={page.units} />

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { Area, CartesianGrid, ComposedChart, Legend, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Day } from '../../../core/quantity/days';
 import { clockTime, shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
@@ -46,6 +46,10 @@ export function WaterHours({ loopId, day, units }: { loopId: string; day: Day; u
   );
 }
 
+const LINES = [tone.deep, tone.water, tone.moss, tone.roe, tone.clay] as const;
+const lineOf = (place: string | null) => `mean ${place ?? ''}`;
+const rangeOf = (place: string | null) => `range ${place ?? ''}`;
+
 function Hours({ drawn: { kind, hours }, units }: { drawn: Drawn; units: UnitChoice }) {
   const { name, quantity, unit } = READING_KINDS.get(kind)!;
   if (hours.length === 0)
@@ -56,14 +60,18 @@ function Hours({ drawn: { kind, hours }, units }: { drawn: Drawn; units: UnitCho
     );
   const shown = (v: number) => Math.round((quantity ? toShown(quantity, v, units) : v) * 100) / 100;
   const unitWords = quantity ? unitName(quantity, units) : told(unit);
-  const data = hours.map((h) => ({
-    at: new Date(h.at).getTime(),
-    mean: shown(h.mean),
-    range: [shown(h.low), shown(h.high)],
-  }));
-  const lows = data.map((d) => d.range[0]!);
-  const highs = data.map((d) => d.range[1]!);
-  const said = say`${told(name)} from ${formatNumber(Math.min(...lows), 1)} to ${formatNumber(Math.max(...highs), 1)} ${unitWords}`;
+  const places = [...new Set(hours.map((h) => h.place))];
+  const spells = new Map<string, Record<string, unknown>>();
+  for (const h of hours) {
+    const spell = spells.get(h.at) ?? { at: new Date(h.at).getTime() };
+    spells.set(h.at, spell);
+    spell[lineOf(h.place)] = shown(h.mean);
+    spell[rangeOf(h.place)] = [shown(h.low), shown(h.high)];
+  }
+  const data = [...spells.entries()].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, spell]) => spell);
+  const low = shown(Math.min(...hours.map((h) => h.low)));
+  const high = shown(Math.max(...hours.map((h) => h.high)));
+  const said = say`${told(name)} from ${formatNumber(low, 1)} to ${formatNumber(high, 1)} ${unitWords}`;
   return (
     <>
       <Text as="p" small>
@@ -83,22 +91,33 @@ function Hours({ drawn: { kind, hours }, units }: { drawn: Drawn; units: UnitCho
               tickCount={7}
             />
             <YAxis stroke={tone.quiet} fontSize={12} width={46} domain={['auto', 'auto']} />
-            <Area
-              dataKey="range"
-              stroke="none"
-              fill={tone.water}
-              fillOpacity={0.2}
-              isAnimationActive={false}
-              name={say`lowest to highest`}
-            />
-            <Line
-              dataKey="mean"
-              stroke={tone.deep}
-              strokeWidth={2}
-              dot={data.length < 60}
-              isAnimationActive={false}
-              name={say`mean of the hour`}
-            />
+            {places.map((place, i) => (
+              <Area
+                key={rangeOf(place)}
+                dataKey={rangeOf(place)}
+                stroke="none"
+                fill={LINES[i % LINES.length]!}
+                fillOpacity={0.15}
+                isAnimationActive={false}
+                legendType="none"
+                tooltipType="none"
+                connectNulls
+              />
+            ))}
+            {places.map((place, i) => (
+              <Line
+                key={lineOf(place)}
+                dataKey={lineOf(place)}
+                stroke={LINES[i % LINES.length]!}
+                strokeWidth={2}
+                strokeDasharray={place === null ? '6 3' : '0'}
+                dot={hours.filter((h) => h.place === place).length < 60 && { strokeDasharray: '0' }}
+                isAnimationActive={false}
+                name={place ?? say`read for the loop`}
+                connectNulls
+              />
+            ))}
+            {places.length > 1 && <Legend />}
             <Tooltip
               labelFormatter={(at) =>
                 `${shortDay(new Date(Number(at)).toISOString().slice(0, 10))} ${clockTime(new Date(Number(at)))}`
