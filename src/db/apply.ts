@@ -2,11 +2,15 @@ import type { Effect, LotRef, Spot } from '../core/acts/effects';
 import type { OutsideRole, StoreRole } from '../core/setup/roles';
 import { addRest } from './bedRests';
 import type { Tx } from './connection';
+import { addCustomer, changeCustomer } from './customers';
 import { addCulture, addCultureEntry } from './cultures';
 import { addPurgeCheck, finishTask, recordFeeding, recordHusbandry, recordSample } from './events';
 import { createLot, freeLotCode, placeOfRole, recordMovement, reverseMovement, type Entry } from './ledger';
 import { addOrder, changeOrder } from './orders';
 import { addSteps, writeStep } from './plan';
+import { addEquipment, changeEquipment, retireEquipment } from './equipment';
+import { addPlace, changePlace, retirePlace } from './places';
+import { addProduct, changeProduct } from './products';
 import { beginBatch, closeBatch, dropBatch } from './purgeBatch';
 import { addFinding } from './scouting';
 import { addTrialMeasures } from './trials';
@@ -78,6 +82,30 @@ class Applying {
         return addRest(tx, entry, effect.rest);
       case 'trialMeasured':
         return addTrialMeasures(tx, entry, effect.measured);
+      case 'productAdded':
+        return addProduct(tx, entry, effect.product);
+      case 'productChanged':
+        return changeProduct(tx, entry, effect);
+      case 'customerAdded':
+        return addCustomer(tx, entry, effect.customer);
+      case 'customerChanged':
+        return changeCustomer(tx, effect);
+      case 'placeAdded':
+        return addPlace(tx, entry, effect.place);
+      case 'placeChanged':
+        return changePlace(tx, entry, effect);
+      case 'placeRetired':
+        return retirePlace(tx, entry, effect);
+      case 'equipmentAdded':
+        return addEquipment(tx, entry, effect.equipment);
+      case 'equipmentChanged':
+        return changeEquipment(tx, effect);
+      case 'equipmentRetired':
+        return retireEquipment(tx, entry, effect);
+      case 'loopTouched':
+        return void (await tx('loop')
+          .where({ id: effect.loopId })
+          .update({ version: effect.version + 1 }));
       case 'restEnded':
         return void (await tx('bed_rest').where({ id: effect.restId }).update({ withdrawn: true }));
     }

@@ -1,9 +1,9 @@
+import { STALE } from '../core/setup/kept';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
-import { STALE } from './doing/rules';
 
 /** What the farm goes by: permits with their ends, its own written rules, and whom to call. */
 export const PAPER_KINDS = ['permit', 'rule', 'contact'] as const;
@@ -69,7 +69,7 @@ export async function savePaper(tx: Tx, farmId: string, wish: PaperWish): Promis
   const changed = await tx('paper')
     .where({ id: wish.id, version: wish.version ?? 0, retired_on: null })
     .update({ ...values, version: (wish.version ?? 0) + 1 });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 /** @returns its title */

@@ -1,10 +1,10 @@
+import { STALE } from '../core/setup/kept';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../core/errors';
 import type { Day } from '../core/quantity/days';
 import { shortDay } from '../core/quantity/sayDay';
 import { say } from '../core/words/words';
 import type { Tx } from './connection';
-import { STALE } from './doing/rules';
 
 /** Everyone’s list, where a customer has none of their own. */
 export const USUAL_LIST = 'usual';
@@ -78,6 +78,6 @@ export async function endPrice(tx: Tx, wish: { id: string; version: number }, to
     .where({ id: wish.id, version: wish.version, retired_on: null })
     .update({ retired_on: today, version: wish.version + 1 })
     .returning(['list', 'from_day']);
-  if (!row) throw new RuleBroken('form', STALE);
+  if (!row) throw new RuleBroken('form', STALE());
   return say`${row.list} from ${shortDay(row.from_day)}`;
 }

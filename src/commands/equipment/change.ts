@@ -1,5 +1,7 @@
+import { decideChangeEquipment } from '../../core/setup/decideEquipment';
+import { equipmentKnown } from '../../db/equipment';
+import { settle } from '../../server/settle';
 import { say } from '../../core/words/words';
-import { changeEquipment } from '../../db/doing/equipment';
 import { command } from '../../server/command';
 import { askAboutChange, BOSS, said, SET_UP_STAYS } from '../shared';
 import { EquipmentInput } from './change.input';
@@ -10,10 +12,10 @@ export const module = command({
   title: (v) => say`Change the equipment ${v.name}`,
   who: BOSS,
   input: EquipmentInput,
-  run: async (doing, v) => {
+  run: async (doing, { confirmed, ...wish }) => {
     const before = await doing.facts();
-    await changeEquipment(doing.tx, v);
-    return said(say`${v.name} is kept.`, await askAboutChange(doing, before, v.confirmed));
+    await settle(doing, decideChangeEquipment(await equipmentKnown(doing.tx, wish.id), wish), true);
+    return said(say`${wish.name} is kept.`, await askAboutChange(doing, before, confirmed));
   },
   takeBack: SET_UP_STAYS,
 });

@@ -1,5 +1,7 @@
+import { decideRetireEquipment } from '../../core/setup/decideEquipment';
+import { equipmentKnown } from '../../db/equipment';
+import { settle } from '../../server/settle';
 import { say, word } from '../../core/words/words';
-import { retireEquipment } from '../../db/doing/equipment';
 import { command } from '../../server/command';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 import { ThingInput } from '../inputs';
@@ -10,6 +12,9 @@ export const module = command({
   title: word`Retire equipment`,
   who: BOSS,
   input: ThingInput,
-  run: async ({ tx, today }, v) => said(say`${await retireEquipment(tx, v, today)} is retired from today on.`),
+  run: async (doing, wish) => {
+    const name = await settle(doing, decideRetireEquipment(await equipmentKnown(doing.tx, wish.id), wish), true);
+    return said(say`${name} is retired from today on.`);
+  },
   takeBack: SET_UP_STAYS,
 });

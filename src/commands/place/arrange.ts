@@ -1,5 +1,5 @@
 import { say, word } from '../../core/words/words';
-import { arrangePlaces } from '../../db/doing/places';
+import { arrangePlaces } from '../../db/places';
 import { command } from '../../server/command';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 import { ArrangeInput } from './arrange.input';

@@ -1,5 +1,7 @@
 import { word } from '../../core/words/words';
-import { bringPlaces } from '../../db/doing/bringPlaces';
+import { decideBringPlaces } from '../../core/setup/decidePlaces';
+import { openLoops, placesKnown } from '../../db/places';
+import { settle } from '../../server/settle';
 import { command } from '../../server/command';
 import { BOSS, saidBrought, SET_UP_STAYS } from '../shared';
 import { BringPlacesInput } from './bring.input';
@@ -10,6 +12,9 @@ export const module = command({
   title: word`Bring in places`,
   who: BOSS,
   input: BringPlacesInput,
-  run: async ({ tx, entry }, v) => saidBrought(await bringPlaces(tx, entry.farmId, v.rows)),
+  run: async (doing, v) => {
+    const ground = { places: await placesKnown(doing.tx), loops: await openLoops(doing.tx) };
+    return saidBrought(await settle(doing, decideBringPlaces(ground, v.rows), true));
+  },
   takeBack: SET_UP_STAYS,
 });

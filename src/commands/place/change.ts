@@ -1,5 +1,7 @@
+import { decideChangePlace } from '../../core/setup/decidePlaces';
+import { placesKnown } from '../../db/places';
+import { settle } from '../../server/settle';
 import { say } from '../../core/words/words';
-import { changePlace } from '../../db/doing/places';
 import { command } from '../../server/command';
 import { askAboutChange, BOSS, said, SET_UP_STAYS } from '../shared';
 import { ChangePlaceInput } from './change.input';
@@ -12,9 +14,8 @@ export const module = command({
   input: ChangePlaceInput,
   run: async (doing, { confirmed, ...wish }) => {
     const before = await doing.facts();
-    await changePlace(doing.tx, doing.entry.farmId, wish);
-    const notes = await askAboutChange(doing, before, confirmed);
-    return said(say`Kept.`, notes);
+    await settle(doing, decideChangePlace(await placesKnown(doing.tx), wish), true);
+    return said(say`Kept.`, await askAboutChange(doing, before, confirmed));
   },
   takeBack: SET_UP_STAYS,
 });

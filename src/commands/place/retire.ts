@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { retirePlace } from '../../db/doing/places';
+import { decideRetirePlace } from '../../core/setup/decidePlaces';
+import { placesKnown, stepsAt } from '../../db/places';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { RetirePlaceInput } from './retire.input';
 
 export const module = command({
@@ -10,10 +12,10 @@ export const module = command({
   title: word`Retire a place`,
   who: BOSS,
   input: RetirePlaceInput,
-  run: async (doing, { id, version }) => {
-    const { tx, today, units } = doing;
-    const code = await retirePlace(tx, { id, version, day: today, facts: await doing.facts(), units });
-    return said(say`${code} is retired from today on; its records stay.`);
+  run: async (doing, wish) => {
+    const { tx, units } = doing;
+    const there = { places: await placesKnown(tx), steps: await stepsAt(tx, wish.id) };
+    return settle(doing, decideRetirePlace({ ...there, facts: await doing.facts(), units }, wish), true);
   },
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
 import { say } from '../../core/words/words';
-import { addProduct } from '../../db/doing/products';
+import { decideAddProduct } from '../../core/market/decideProducts';
+import { productsKnown } from '../../db/products';
 import { command } from '../../server/command';
-import { SALES, said, SET_UP_STAYS } from '../shared';
+import { settle } from '../../server/settle';
+import { SALES, SET_UP_STAYS } from '../shared';
 import { AddProductInput } from './addProduct.input';
 
 export const module = command({
@@ -10,7 +12,6 @@ export const module = command({
   title: (v) => say`A product more: ${v.name}`,
   who: SALES,
   input: AddProductInput,
-  run: async ({ tx, entry }, v) =>
-    said(say`${await addProduct(tx, entry.farmId, v)} can be promised from now on, out of the same supply.`),
+  run: async (doing, v) => settle(doing, decideAddProduct(await productsKnown(doing.tx), v), true),
   takeBack: SET_UP_STAYS,
 });

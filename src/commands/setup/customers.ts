@@ -1,7 +1,9 @@
-import { saveCustomers } from '../../db/doing/trade';
-import { plural, word } from '../../core/words/words';
+import { decideCustomers } from '../../core/market/decideCustomers';
+import { customersKnown } from '../../db/customers';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { SALES, said, SET_UP_STAYS } from '../shared';
+import { settle } from '../../server/settle';
+import { SALES, SET_UP_STAYS } from '../shared';
 import { CustomersInput } from './customers.input';
 
 export const module = command({
@@ -10,7 +12,6 @@ export const module = command({
   title: word`Add customers`,
   who: SALES,
   input: CustomersInput,
-  run: async ({ tx, entry }, v) =>
-    said(plural(await saveCustomers(tx, entry, v.rows), '# customer is known.', '# customers are known.')),
+  run: async (doing, v) => settle(doing, decideCustomers(await customersKnown(doing.tx), v.rows), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { saveLifeSupport } from '../../db/doing/equipment';
+import { decideLifeSupport } from '../../core/setup/decideEquipment';
+import { loopMachines } from '../../db/equipment';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { LifeSupportInput } from './lifeSupport.input';
 
 export const module = command({
@@ -10,9 +12,6 @@ export const module = command({
   title: word`Change life support`,
   who: BOSS,
   input: LifeSupportInput,
-  run: async ({ tx, entry }, v) => {
-    await saveLifeSupport(tx, entry, v);
-    return said(say`Kept. Margins and minutes follow at once.`);
-  },
+  run: async (doing, v) => settle(doing, decideLifeSupport(await loopMachines(doing.tx, v.loopId), v), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
-import { savePrices } from '../../db/doing/trade';
-import { plural, word } from '../../core/words/words';
+import { decidePrices } from '../../core/market/decideProducts';
+import { productsKnown } from '../../db/products';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { SALES, said, SET_UP_STAYS } from '../shared';
+import { settle } from '../../server/settle';
+import { SALES, SET_UP_STAYS } from '../shared';
 import { PricesInput } from './prices.input';
 
 export const module = command({
@@ -10,13 +12,6 @@ export const module = command({
   title: word`Set prices`,
   who: SALES,
   input: PricesInput,
-  run: async ({ tx, entry }, v) =>
-    said(
-      plural(
-        await savePrices(tx, entry, v.rows),
-        '# price holds for orders taken from now on.',
-        '# prices hold for orders taken from now on.',
-      ),
-    ),
+  run: async (doing, v) => settle(doing, decidePrices(await productsKnown(doing.tx), v.rows), true),
   takeBack: SET_UP_STAYS,
 });

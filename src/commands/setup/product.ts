@@ -1,7 +1,9 @@
 import { say } from '../../core/words/words';
-import { saveProduct } from '../../db/doing/products';
+import { decideProduct } from '../../core/market/decideProducts';
+import { productsKnown } from '../../db/products';
 import { command } from '../../server/command';
-import { SALES, said, SET_UP_STAYS } from '../shared';
+import { settle } from '../../server/settle';
+import { SALES, SET_UP_STAYS } from '../shared';
 import { ProductInput } from './product.input';
 
 export const module = command({
@@ -10,9 +12,6 @@ export const module = command({
   title: (v) => say`Change the product ${v.name}`,
   who: SALES,
   input: ProductInput,
-  run: async ({ tx }, v) => {
-    await saveProduct(tx, v);
-    return said(say`Kept. Prices hold for orders taken from now on.`);
-  },
+  run: async (doing, v) => settle(doing, decideProduct(await productsKnown(doing.tx), v), true),
   takeBack: SET_UP_STAYS,
 });

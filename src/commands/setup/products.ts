@@ -1,7 +1,9 @@
-import { plural, word } from '../../core/words/words';
-import { saveProducts } from '../../db/doing/products';
+import { word } from '../../core/words/words';
+import { decideProducts } from '../../core/market/decideProducts';
+import { productsKnown } from '../../db/products';
 import { command } from '../../server/command';
-import { SALES, said, SET_UP_STAYS } from '../shared';
+import { settle } from '../../server/settle';
+import { SALES, SET_UP_STAYS } from '../shared';
 import { ProductsInput } from './products.input';
 
 export const module = command({
@@ -10,7 +12,6 @@ export const module = command({
   title: word`Bring in products`,
   who: SALES,
   input: ProductsInput,
-  run: async ({ tx, entry }, v) =>
-    said(plural(await saveProducts(tx, entry.farmId, v.rows), '# product is kept.', '# products are kept.')),
+  run: async (doing, v) => settle(doing, decideProducts(await productsKnown(doing.tx), v.rows), true),
   takeBack: SET_UP_STAYS,
 });

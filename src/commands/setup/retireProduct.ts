@@ -1,7 +1,9 @@
 import { say } from '../../core/words/words';
-import { retireProduct } from '../../db/doing/products';
+import { decideRetireProduct } from '../../core/market/decideProducts';
+import { productsKnown } from '../../db/products';
 import { command } from '../../server/command';
-import { SALES, said, SET_UP_STAYS } from '../shared';
+import { settle } from '../../server/settle';
+import { SALES, SET_UP_STAYS } from '../shared';
 import { RetireProductInput } from './retireProduct.input';
 
 export const module = command({
@@ -10,6 +12,6 @@ export const module = command({
   title: (v) => say`Put the product ${v.code} away`,
   who: SALES,
   input: RetireProductInput,
-  run: async ({ tx, today }, v) => said(say`${await retireProduct(tx, v, today)} is not offered any more.`),
+  run: async (doing, v) => settle(doing, decideRetireProduct(await productsKnown(doing.tx), v), v.confirmed),
   takeBack: SET_UP_STAYS,
 });

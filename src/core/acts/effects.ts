@@ -178,7 +178,84 @@ export type Effect =
   | { does: 'cultureEnded'; cultureId: string }
   | { does: 'rest'; rest: { placeIds: readonly string[]; from: Day; until: Day; words: string } }
   | { does: 'restEnded'; restId: string }
-  | { does: 'trialMeasured'; measured: readonly { plotId: string; value: number }[] };
+  | { does: 'trialMeasured'; measured: readonly { plotId: string; value: number }[] }
+  | { does: 'productAdded'; product: ProductWritten }
+  | { does: 'productChanged'; code: string; version: number; became: ProductBecomes }
+  | { does: 'customerAdded'; customer: { name: string } & CustomerBecomes }
+  | { does: 'customerChanged'; customerId: string; became: Partial<CustomerBecomes> }
+  | { does: 'placeAdded'; place: PlaceWritten }
+  | { does: 'placeChanged'; placeId: string; version: number; became: PlaceBecomes }
+  /** What stands at it is retired with it. */
+  | { does: 'placeRetired'; placeId: string; version: number }
+  | { does: 'equipmentAdded'; equipment: { name: string; kind: string; loopId: string | null } & EquipmentPlate }
+  | { does: 'equipmentChanged'; equipmentId: string; version: number; became: { name: string } & EquipmentPlate }
+  | { does: 'equipmentRetired'; equipmentId: string; version: number }
+  /** What belongs to it was changed: a screen that shows it as it was is out of date. */
+  | { does: 'loopTouched'; loopId: string; version: number };
+
+/** What is said of a place, new or changed; the room of that name is made when it is new. */
+export interface PlaceBecomes {
+  code: string;
+  name: string;
+  room: string;
+  /** Not named: it stays where it is. */
+  loopId?: string | null | undefined;
+  stage?: string | null | undefined;
+  volumeL?: number | null | undefined;
+  limitKgM3?: number | null | undefined;
+  saltGL?: number | null | undefined;
+  method?: string | null | undefined;
+  positions?: number | null | undefined;
+  pieceSize?: number | null | undefined;
+  areaM2?: number | null | undefined;
+}
+
+export interface PlaceWritten extends Omit<PlaceBecomes, 'name'> {
+  kind: string;
+  role: string | null;
+  standsOn: string;
+  lengthM: number | null;
+  widthM: number | null;
+}
+
+/** What a rating plate says; what is not named is not said there. */
+export interface EquipmentPlate {
+  flowLH?: number | null | undefined;
+  headM?: number | null | undefined;
+  watts?: number | null | undefined;
+  onMin?: number | null | undefined;
+  offMin?: number | null | undefined;
+  kgO2PerDay?: number | null | undefined;
+  volumeM3?: number | null | undefined;
+  surfaceM2PerM3?: number | null | undefined;
+  gTanPerM2Day?: number | null | undefined;
+  /** Its place in the order they run in. */
+  runOrder?: number;
+}
+
+/** A product as it is written. */
+export interface ProductWritten {
+  code: string;
+  name: string;
+  unit: string;
+  speciesCode: string | null;
+  cropCode: string | null;
+  madeFrom: string | null;
+  takes: number | null;
+  priceMinor: number;
+  shelfLifeDays: number;
+  leastLeftDays: number;
+  form: string | null;
+  packSize: number | null;
+}
+
+/** What becomes of it; what is not named stays. */
+export type ProductBecomes = Partial<Omit<ProductWritten, 'code'>> & { retired?: true };
+
+interface CustomerBecomes {
+  channel: string;
+  priceList: string | null;
+}
 
 /** What becomes of a step of the plan; what is not named stays. */
 export type StepChange = Partial<

@@ -1,9 +1,9 @@
+import { STALE } from '../../core/setup/kept';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
-import { STALE } from './rules';
 
 /** Routine of every so many days, as the farm wants it. */
 export interface ChoreWish {
@@ -42,7 +42,7 @@ export async function saveChore(tx: Tx, farmId: string, wish: ChoreWish): Promis
   const changed = await tx('chore')
     .where({ id: wish.id, version: wish.version ?? 0, retired_on: null })
     .update({ ...values, version: (wish.version ?? 0) + 1 });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 /** A chore comes up no more from a day on; what was done stays. @returns its title */
@@ -51,6 +51,6 @@ export async function retireChore(tx: Tx, wish: { id: string; version: number },
     .where({ id: wish.id, version: wish.version, retired_on: null })
     .update({ retired_on: today, version: wish.version + 1 })
     .returning('title');
-  if (!row) throw new RuleBroken('form', STALE);
+  if (!row) throw new RuleBroken('form', STALE());
   return row.title;
 }

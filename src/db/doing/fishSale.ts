@@ -1,8 +1,8 @@
+import { STALE } from '../../core/setup/kept';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { gradesFault, type WrittenGrade } from '../../core/fish/liveSale';
 import type { Tx } from '../connection';
-import { STALE } from './rules';
 
 export interface FishSale {
   code: string;
@@ -23,7 +23,7 @@ const HOLDING_DAYS = 7;
 export async function saveFishSale(tx: Tx, farmId: string, sale: FishSale): Promise<void> {
   const species = await tx('species').where({ code: sale.code }).forUpdate().first('version');
   if (!species) throw new RuleBroken('form', say`Take the species onto this farm first.`);
-  if (species.version !== sale.version) throw new RuleBroken('form', STALE);
+  if (species.version !== sale.version) throw new RuleBroken('form', STALE());
   const fault = gradesFault(sale.grades);
   if (fault) throw new RuleBroken('grades', fault);
   const there: Row[] = await tx('product')

@@ -1,3 +1,4 @@
+import { STALE } from '../../core/setup/kept';
 import { randomUUID } from 'node:crypto';
 import type { GrowingCosts } from '../../core/crops/worth';
 import type { School } from '../../core/facts/farm';
@@ -8,7 +9,6 @@ import { loopOf } from '../../core/setup/layOut';
 import { say } from '../../core/words/words';
 import type { Tx } from '../connection';
 import { loopRow } from '../createFarm';
-import { STALE } from './rules';
 
 /** Habits of the farm that is open, and the limits its loops warn by. */
 export interface HabitsWish {
@@ -38,7 +38,7 @@ export async function saveHabits(tx: Tx, v: HabitsWish): Promise<void> {
       entry_back_days: v.entryBackDays,
       version: v.version + 1,
     });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 /** What growing costs here; a way of growing once. */
@@ -53,7 +53,7 @@ export async function saveGrowingCosts(
   const changed = await tx('farm')
     .where({ version })
     .update({ habits: tx.raw('habits || ?::jsonb', [JSON.stringify({ growing })]), version: version + 1 });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 export interface LoopWish {
@@ -81,7 +81,7 @@ export async function saveLoop(tx: Tx, v: LoopWish): Promise<void> {
       ...(v.lowNPercent && v.highNPercent ? { n_low_percent: v.lowNPercent, n_high_percent: v.highNPercent } : {}),
       version: v.version + 1,
     });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 /** A loop that came to the farm; what swims and grows in it is added as places. */

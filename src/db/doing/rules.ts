@@ -1,13 +1,12 @@
+import { STALE } from '../../core/setup/kept';
 import type { BedStage, CareJob, Crop, MonthSpan, Species, WinterRest } from '../../core/library/types';
-import { say, word } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import { LABOUR_NAMES } from '../../core/crops/labour';
 import { bedStages, stageFault } from '../../core/crops/recipe';
 import { RuleBroken } from '../../core/errors';
 import type { FeedRule } from '../../core/facts/farm';
 import { SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Tx } from '../connection';
-
-export const STALE = word`Someone else changed this meanwhile. Reload to see it; what you typed is still here.`;
 
 export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
   const sizes = rule.table.map((r) => r.uptoG);
@@ -27,7 +26,7 @@ export async function saveFeedRule(tx: Tx, rule: FeedRule): Promise<void> {
       quarantine_days: rule.quarantineDays,
       version: rule.version + 1,
     });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 /** Numbers of the library that a farm may set for itself; pairs and triples by their position. */
@@ -64,7 +63,7 @@ export async function saveSpecies(
   const row = await tx('species').where({ code: change.code }).forUpdate().first();
   const standard = SPECIES_DEFAULTS.find((s) => s.code === change.code);
   if (!row && !standard) throw new RuleBroken('form', say`That species is not in the library.`);
-  if (row && !row.retired_on && row.version !== change.version) throw new RuleBroken('form', STALE);
+  if (row && !row.retired_on && row.version !== change.version) throw new RuleBroken('form', STALE());
   const species = structuredClone({ ...standard, ...row?.params }) as unknown as Record<string, unknown>;
   putValues(species, change.values, EDITABLE);
   checkSpecies(species as unknown as Species);
@@ -136,7 +135,7 @@ export async function saveCrop(
 ): Promise<string> {
   const row = await tx('crop').where({ code: change.code }).forUpdate().first('params', 'version');
   if (!row) throw new RuleBroken('form', say`That crop is not on this farm.`);
-  if (row.version !== change.version) throw new RuleBroken('form', STALE);
+  if (row.version !== change.version) throw new RuleBroken('form', STALE());
   const crop = structuredClone(row.params) as Record<string, unknown>;
   putValues(crop, change.values, EDITABLE_CROP);
   putStages(crop as unknown as Crop, change.dense);
@@ -157,7 +156,7 @@ export async function putCrop(tx: Tx, { crop, version }: { crop: Crop; version: 
   const changed = await tx('crop')
     .where({ code: crop.code, version })
     .update({ params: JSON.stringify(crop), version: version + 1 });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
 
 function putRest(crop: Crop, rest: WinterRest | undefined) {

@@ -1,3 +1,4 @@
+import { STALE } from '../../core/setup/kept';
 import { randomUUID } from 'node:crypto';
 import { RuleBroken } from '../../core/errors';
 import type { FarmDescription, Habits } from '../../core/setup/description';
@@ -10,7 +11,6 @@ import type { Tx } from '../connection';
 import { invite } from '../members';
 import { loadDescription } from '../farmSetup';
 import { createFarm } from '../createFarm';
-import { STALE } from './rules';
 
 /** What a farm is described by before anything of it is: nothing but its habits. */
 export const blankDescription = (habits: Habits, people: FarmDescription['people'] = []): FarmDescription => ({
@@ -52,7 +52,7 @@ export async function saveDescription(tx: Tx, version: number, description: Farm
       .first('version');
     if (same) return same.version;
     const open = (await tx('farm').whereNull('described').first('farm_id')) !== undefined;
-    throw new RuleBroken('version', open ? say`This farm is open already. Change it on Farm.` : STALE);
+    throw new RuleBroken('version', open ? say`This farm is open already. Change it on Farm.` : STALE());
   }
   return version + 1;
 }
@@ -70,7 +70,7 @@ interface OpenFarmArgs {
 export async function openFarm(tx: Tx, { farmId, version, today, by, at }: OpenFarmArgs): Promise<number> {
   const found = await loadDescription(tx);
   if (!found) throw new RuleBroken('version', say`This farm is open already. Change it on Farm.`);
-  if (found.version !== version) throw new RuleBroken('version', STALE);
+  if (found.version !== version) throw new RuleBroken('version', STALE());
   const [fault] = Object.entries(descriptionFaults(found.description));
   if (fault) throw new RuleBroken(...fault);
   const farm = layOut({ description: found.description, newId: randomUUID, today });

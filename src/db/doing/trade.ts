@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { STALE } from '../../core/setup/kept';
 import { careOf } from '../../core/crops/care';
 import { asItWas } from '../../core/crops/learned';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
@@ -8,53 +8,8 @@ import { productsOf } from '../../core/setup/layOut';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import type { Day } from '../../core/quantity/days';
-import { firstFree } from './products';
-import { STALE } from './rules';
+import { firstFree } from '../../core/setup/kept';
 import type { Tx } from '../connection';
-import type { Entry } from '../ledger';
-
-const listOf = ({ priceList }: { priceList?: string }) => priceList?.trim().toLowerCase() || null;
-
-/** Customers by name: who is known already gets the way to market that is given. @returns how many */
-export async function saveCustomers(
-  tx: Tx,
-  { farmId }: Entry,
-  rows: readonly { name: string; channel: string; priceList?: string }[],
-): Promise<number> {
-  const known: { id: string; name: string; channel: string }[] = await tx('customer').select('id', 'name', 'channel');
-  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
-  for (const [i, row] of rows.entries()) {
-    if (rows.slice(0, i).some((r) => same(r.name, row.name)))
-      throw new RuleBroken(`rows.${i}.name`, say`${row.name} stands in the table twice.`);
-    const own = known.find((c) => same(c.name, row.name));
-    if (!own)
-      await tx('customer').insert({
-        farm_id: farmId,
-        id: randomUUID(),
-        name: row.name.trim(),
-        channel: row.channel,
-        price_list: listOf(row),
-      });
-    else
-      await tx('customer')
-        .where({ id: own.id })
-        .update({ channel: row.channel, ...(row.priceList ? { price_list: listOf(row) } : {}) });
-  }
-  return rows.length;
-}
-
-/** What products cost from now on. @returns how many */
-export async function savePrices(
-  tx: Tx,
-  _entry: Entry,
-  rows: readonly { product: string; priceMinor: number }[],
-): Promise<number> {
-  for (const [i, row] of rows.entries()) {
-    const changed = await tx('product').where({ code: row.product }).update({ price_minor: row.priceMinor });
-    if (changed === 0) throw new RuleBroken(`rows.${i}.product`, say`Choose a product of this farm.`);
-  }
-  return rows.length;
-}
 
 /** Takes a species or crop of the library over, with a product, or takes back one that was put away. @returns its name */
 export async function addKind(
@@ -153,5 +108,5 @@ export async function retireKind(tx: Tx, { what, code, version }: Putting, today
   const changed = await tx(what)
     .where({ code, version, retired_on: null })
     .update({ retired_on: today, version: version + 1 });
-  if (changed === 0) throw new RuleBroken('form', STALE);
+  if (changed === 0) throw new RuleBroken('form', STALE());
 }
