@@ -9,6 +9,8 @@ import { createLot, freeLotCode, placeOfRole, recordMovement, reverseMovement, t
 import { addOrder, changeOrder } from './orders';
 import { addSteps, writeStep } from './plan';
 import { addEquipment, changeEquipment, retireEquipment } from './equipment';
+import { addChore, addLoop, changeChore, changeFarm, changeLoop, retireChore } from './farmChanges';
+import { addKind, bringKindBack, retireKind } from './kinds';
 import { addPlace, changePlace, retirePlace } from './places';
 import { addProduct, changeProduct } from './products';
 import { beginBatch, closeBatch, dropBatch } from './purgeBatch';
@@ -106,6 +108,24 @@ class Applying {
         return void (await tx('loop')
           .where({ id: effect.loopId })
           .update({ version: effect.version + 1 }));
+      case 'loopAdded':
+        return addLoop(tx, entry, effect.loop);
+      case 'loopChanged':
+        return changeLoop(tx, effect);
+      case 'farmChanged':
+        return changeFarm(tx, entry, effect);
+      case 'choreAdded':
+        return addChore(tx, entry, effect.chore);
+      case 'choreChanged':
+        return changeChore(tx, effect);
+      case 'choreRetired':
+        return retireChore(tx, entry, effect);
+      case 'kindAdded':
+        return addKind(tx, entry, effect);
+      case 'kindBack':
+        return bringKindBack(tx, effect);
+      case 'kindRetired':
+        return retireKind(tx, entry, effect);
       case 'restEnded':
         return void (await tx('bed_rest').where({ id: effect.restId }).update({ withdrawn: true }));
     }

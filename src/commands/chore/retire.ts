@@ -1,8 +1,10 @@
-import { say, word } from '../../core/words/words';
-import { retireChore } from '../../db/doing/chores';
+import { decideRetireChore } from '../../core/setup/decideFarm';
+import { choreKnown } from '../../db/farmChanges';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
 import { ThingInput } from '../inputs';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 
 export const module = command({
   name: 'chore.retire',
@@ -10,6 +12,6 @@ export const module = command({
   title: word`Take a chore off the round`,
   who: BOSS,
   input: ThingInput,
-  run: async ({ tx, today }, v) => said(say`${await retireChore(tx, v, today)} comes up no more.`),
+  run: async (doing, v) => settle(doing, decideRetireChore(await choreKnown(doing.tx, v.id), v), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { saveChore } from '../../db/doing/chores';
+import { decideChore } from '../../core/setup/decideFarm';
+import { choreKnown, chorePlace } from '../../db/farmChanges';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { RoutineInput } from './save.input';
 
 export const module = command({
@@ -10,9 +12,9 @@ export const module = command({
   title: word`Change the chores`,
   who: BOSS,
   input: RoutineInput,
-  run: async ({ tx, entry }, v) => {
-    await saveChore(tx, entry.farmId, v);
-    return said(say`${v.title} is on the round, every ${v.everyDays} days.`);
+  run: async (doing, v) => {
+    const known = { chore: await choreKnown(doing.tx, v.id), place: await chorePlace(doing.tx, v.placeId) };
+    return settle(doing, decideChore(known, v), true);
   },
   takeBack: SET_UP_STAYS,
 });

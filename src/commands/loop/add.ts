@@ -1,7 +1,9 @@
+import { decideAddLoop } from '../../core/setup/decideFarm';
+import { farmKnown, loopCodes } from '../../db/farmChanges';
+import { settle } from '../../server/settle';
 import { say } from '../../core/words/words';
-import { addLoop } from '../../db/doing/limits';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { AddLoopInput } from './add.input';
 
 export const module = command({
@@ -10,9 +12,9 @@ export const module = command({
   title: (v) => say`A loop more: ${v.name}`,
   who: BOSS,
   input: AddLoopInput,
-  run: async ({ tx, entry }, v) => {
-    await addLoop(tx, entry.farmId, v);
-    return said(say`${v.name} is on the farm. Its tanks, beds and pumps are added on Loops and places.`);
+  run: async (doing, v) => {
+    const known = { codes: await loopCodes(doing.tx), farm: await farmKnown(doing.tx) };
+    return settle(doing, decideAddLoop(known, v), true);
   },
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { addKind } from '../../db/doing/trade';
+import { decideAddKind } from '../../core/setup/decideKinds';
+import { kindKnown } from '../../db/kinds';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { AddKindInput } from './addKind.input';
 
 /** A species or crop of the library comes to the farm, with a product of its own. */
@@ -11,6 +13,6 @@ export const module = command({
   title: word`Take a species or crop onto the farm`,
   who: BOSS,
   input: AddKindInput,
-  run: async ({ tx, entry }, v) => said(say`${await addKind(tx, entry.farmId, v)} is on the farm now.`),
+  run: async (doing, v) => settle(doing, decideAddKind(await kindKnown(doing.tx, v.what, v.code), v), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { saveGrowingCosts } from '../../db/doing/limits';
+import { decideGrowingCosts } from '../../core/setup/decideFarm';
+import { farmKnown } from '../../db/farmChanges';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { GrowingCostsInput } from './growingCosts.input';
 
 /** What floor, work and current cost this farm in each way of growing; the comparison by floor reckons with it. */
@@ -11,9 +13,6 @@ export const module = command({
   title: word`Set what growing costs here`,
   who: BOSS,
   input: GrowingCostsInput,
-  run: async ({ tx }, v) => {
-    await saveGrowingCosts(tx, v);
-    return said(say`Kept. The comparison by floor reckons with your own numbers now.`);
-  },
+  run: async (doing, v) => settle(doing, decideGrowingCosts(await farmKnown(doing.tx), v), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,9 @@
-import { say, word } from '../../core/words/words';
-import { saveHabits } from '../../db/doing/limits';
+import { decideHabits } from '../../core/setup/decideFarm';
+import { farmKnown } from '../../db/farmChanges';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { HabitsInput } from './habits.input';
 
 export const module = command({
@@ -10,9 +12,6 @@ export const module = command({
   title: word`Change the habits of the farm`,
   who: BOSS,
   input: HabitsInput,
-  run: async ({ tx }, v) => {
-    await saveHabits(tx, v);
-    return said(say`Kept. Who chose other units for themselves keeps them.`);
-  },
+  run: async (doing, v) => settle(doing, decideHabits(await farmKnown(doing.tx), v), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,6 +1,8 @@
 import type { SignCode } from '../crops/signs';
 import type { CultureCode } from '../cultures/kinds';
+import type { LoopFact, School } from '../facts/farm';
 import type { PlanStep, StepState } from '../facts/step';
+import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import type { OrderState } from '../market/order';
 import type { OutsideRole, StoreRole } from '../setup/roles';
@@ -191,7 +193,43 @@ export type Effect =
   | { does: 'equipmentChanged'; equipmentId: string; version: number; became: { name: string } & EquipmentPlate }
   | { does: 'equipmentRetired'; equipmentId: string; version: number }
   /** What belongs to it was changed: a screen that shows it as it was is out of date. */
-  | { does: 'loopTouched'; loopId: string; version: number };
+  | { does: 'loopTouched'; loopId: string; version: number }
+  | { does: 'loopAdded'; loop: Omit<LoopFact, 'id'> }
+  | { does: 'loopChanged'; loopId: string; version: number; became: LoopBecomes }
+  | { does: 'farmChanged'; version: number; became: FarmBecomes; habits: Record<string, unknown> }
+  | { does: 'choreAdded'; chore: ChoreBecomes }
+  | { does: 'choreChanged'; choreId: string; version: number; became: ChoreBecomes }
+  | { does: 'choreRetired'; choreId: string; version: number }
+  /** A species or crop; of a species a rule of feeding comes with it. */
+  | { does: 'kindAdded'; what: 'species' | 'crop'; code: string; params: Species | Crop }
+  | { does: 'kindBack'; what: 'species' | 'crop'; code: string }
+  | { does: 'kindRetired'; what: 'species' | 'crop'; code: string; version: number };
+
+export interface LoopBecomes {
+  name: string;
+  bandGM2: readonly [number, number];
+  school?: School;
+  bandNPercent?: readonly [number, number];
+}
+
+/** What becomes of the farm itself; without a name all of it stays. */
+export interface FarmBecomes {
+  name?: string;
+  latitude?: number | null;
+  altitudeM?: number | null;
+  entryBackDays?: number;
+}
+
+export interface ChoreBecomes {
+  placeId: string | null;
+  at: { code: string; walk: string; walkOrder: number };
+  title: string;
+  detail: string;
+  everyDays: number;
+  startsOn: Day;
+  minutes: number;
+  caution: string | null;
+}
 
 /** What is said of a place, new or changed; the room of that name is made when it is new. */
 export interface PlaceBecomes {
