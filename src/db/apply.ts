@@ -1,4 +1,4 @@
-import type { Effect, LotRef, Spot } from '../core/acts/effects';
+import type { Effect, LotRef, SetUpEffect, Spot } from '../core/acts/effects';
 import type { OutsideRole, StoreRole } from '../core/setup/roles';
 import { addRest } from './bedRests';
 import type { Tx } from './connection';
@@ -26,6 +26,54 @@ export async function apply(tx: Tx, entry: Entry, effects: readonly Effect[]): P
   const doing = new Applying(tx, entry);
   for (const effect of effects) await doing.one(effect);
   return doing.codes;
+}
+
+/** What an act on the set-up of the farm comes to. */
+async function setUp(tx: Tx, entry: Entry, effect: SetUpEffect): Promise<void> {
+  switch (effect.does) {
+    case 'productAdded':
+      return addProduct(tx, entry, effect.product);
+    case 'productChanged':
+      return changeProduct(tx, entry, effect);
+    case 'customerAdded':
+      return addCustomer(tx, entry, effect.customer);
+    case 'customerChanged':
+      return changeCustomer(tx, effect);
+    case 'placeAdded':
+      return addPlace(tx, entry, effect.place);
+    case 'placeChanged':
+      return changePlace(tx, entry, effect);
+    case 'placeRetired':
+      return retirePlace(tx, entry, effect);
+    case 'equipmentAdded':
+      return addEquipment(tx, entry, effect.equipment);
+    case 'equipmentChanged':
+      return changeEquipment(tx, effect);
+    case 'equipmentRetired':
+      return retireEquipment(tx, entry, effect);
+    case 'loopTouched':
+      return void (await tx('loop')
+        .where({ id: effect.loopId })
+        .update({ version: effect.version + 1 }));
+    case 'loopAdded':
+      return addLoop(tx, entry, effect.loop);
+    case 'loopChanged':
+      return changeLoop(tx, effect);
+    case 'farmChanged':
+      return changeFarm(tx, entry, effect);
+    case 'choreAdded':
+      return addChore(tx, entry, effect.chore);
+    case 'choreChanged':
+      return changeChore(tx, effect);
+    case 'choreRetired':
+      return retireChore(tx, entry, effect);
+    case 'kindAdded':
+      return addKind(tx, entry, effect);
+    case 'kindBack':
+      return bringKindBack(tx, effect);
+    case 'kindRetired':
+      return retireKind(tx, entry, effect);
+  }
 }
 
 class Applying {
@@ -84,50 +132,10 @@ class Applying {
         return addRest(tx, entry, effect.rest);
       case 'trialMeasured':
         return addTrialMeasures(tx, entry, effect.measured);
-      case 'productAdded':
-        return addProduct(tx, entry, effect.product);
-      case 'productChanged':
-        return changeProduct(tx, entry, effect);
-      case 'customerAdded':
-        return addCustomer(tx, entry, effect.customer);
-      case 'customerChanged':
-        return changeCustomer(tx, effect);
-      case 'placeAdded':
-        return addPlace(tx, entry, effect.place);
-      case 'placeChanged':
-        return changePlace(tx, entry, effect);
-      case 'placeRetired':
-        return retirePlace(tx, entry, effect);
-      case 'equipmentAdded':
-        return addEquipment(tx, entry, effect.equipment);
-      case 'equipmentChanged':
-        return changeEquipment(tx, effect);
-      case 'equipmentRetired':
-        return retireEquipment(tx, entry, effect);
-      case 'loopTouched':
-        return void (await tx('loop')
-          .where({ id: effect.loopId })
-          .update({ version: effect.version + 1 }));
-      case 'loopAdded':
-        return addLoop(tx, entry, effect.loop);
-      case 'loopChanged':
-        return changeLoop(tx, effect);
-      case 'farmChanged':
-        return changeFarm(tx, entry, effect);
-      case 'choreAdded':
-        return addChore(tx, entry, effect.chore);
-      case 'choreChanged':
-        return changeChore(tx, effect);
-      case 'choreRetired':
-        return retireChore(tx, entry, effect);
-      case 'kindAdded':
-        return addKind(tx, entry, effect);
-      case 'kindBack':
-        return bringKindBack(tx, effect);
-      case 'kindRetired':
-        return retireKind(tx, entry, effect);
       case 'restEnded':
         return void (await tx('bed_rest').where({ id: effect.restId }).update({ withdrawn: true }));
+      default:
+        return setUp(tx, entry, effect);
     }
   }
 

@@ -181,6 +181,10 @@ export type Effect =
   | { does: 'rest'; rest: { placeIds: readonly string[]; from: Day; until: Day; words: string } }
   | { does: 'restEnded'; restId: string }
   | { does: 'trialMeasured'; measured: readonly { plotId: string; value: number }[] }
+  | SetUpEffect;
+
+/** What an act on the set-up of the farm does. */
+export type SetUpEffect =
   | { does: 'productAdded'; product: ProductWritten }
   | { does: 'productChanged'; code: string; version: number; became: ProductBecomes }
   | { does: 'customerAdded'; customer: { name: string } & CustomerBecomes }
