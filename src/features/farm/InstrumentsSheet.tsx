@@ -108,7 +108,7 @@ export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPag
           <Text as="p" small>
             {say`By POST to /api/measurements of this address, as JSON: batches numbered from 0 on, each with up to 2,000 values. A batch that comes again under its number is not counted again. Temperatures in °C, everything else in mg/L, pH in its own.`}
           </Text>
-          <pre className={css.address}>{example}</pre>
+          <code className={css.block}>{example}</code>
         </details>
       </SheetBody>
     </Sheet>
