@@ -17,6 +17,7 @@ const newKey = () => `${newEntryKey()}${newEntryKey()}`.replaceAll('-', '');
 /** Probes and what gathers for them: who may send, when they were last heard, and how they send. */
 export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPage, 'instruments' | 'example' | 'now'>) {
   const [name, setName] = useState('');
+  const [adding, setAdding] = useState(false);
   const [key, setKey] = useState<{ name: string; token: string } | null>(null);
   const { said, act } = useAct();
   const make = async (body: { id?: string; name: string }) => {
@@ -24,6 +25,7 @@ export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPag
     if (!(await act('probe.make@1', { ...body, token }))) return;
     setKey({ name: body.name, token });
     setName('');
+    setAdding(false);
   };
   return (
     <Sheet>
@@ -69,25 +71,34 @@ export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPag
         </Rows>
       )}
       <SheetBody stack>
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            void make({ name: name.trim() });
-          }}
-        >
+        {adding ? (
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              void make({ name: name.trim() });
+            }}
+          >
+            <Buttons>
+              <TextField
+                size="small"
+                autoFocus
+                label={say`Name of the instrument`}
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+                slotProps={{ htmlInput: { maxLength: 80 } }}
+              />
+              <Button type="submit" variant="outlined">
+                {say`Let it send`}
+              </Button>
+            </Buttons>
+          </form>
+        ) : (
           <Buttons>
-            <TextField
-              size="small"
-              label={say`Name of the instrument`}
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-              slotProps={{ htmlInput: { maxLength: 80 } }}
-            />
-            <Button type="submit" variant="outlined">
-              {say`Let it send`}
+            <Button variant="outlined" onClick={() => setAdding(true)}>
+              {say`Let an instrument send…`}
             </Button>
           </Buttons>
-        </form>
+        )}
         {key && (
           <>
             <Text as="p" strong>
