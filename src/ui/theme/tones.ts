@@ -61,5 +61,5 @@ export const tone = Object.fromEntries(
 ) as Readonly<Record<ToneName, string>>;
 
 /** Figures in columns. */
-export const MONO = "'Wider Figures', var(--font-figures), ui-monospace, monospace";
-export const TEXT = "'Wider Text', var(--font-text), system-ui, sans-serif";
+export const MONO = 'var(--font-wider-figures), var(--font-figures), ui-monospace, monospace';
+export const TEXT = 'var(--font-wider-text), var(--font-text), system-ui, sans-serif';
