@@ -111,8 +111,8 @@ export function decideRetireKind(
   { what, code, version }: { what: KindOf; code: string; version: number },
 ): Decision<Taken<Said>> {
   return decide((asks) => {
-    if (!own || own.retired) return refuse('code', say`Choose one of this farm.`);
-    if (own.version !== version) refuse('form', STALE());
+    if (!own) return refuse('code', say`Choose one of this farm.`);
+    if (own.retired || own.version !== version) refuse('form', STALE());
     if (asked.length > 0) asks.push(...asked, say`Put ${own.name} away all the same?`);
     return {
       effects: [{ does: 'kindRetired', what, code, version }],
