@@ -9,7 +9,7 @@ import { newEntryKey } from '../../ui/outcome';
 import { Buttons, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import css from './farm.module.css';
 import type { InAndOutPage } from './queries';
-import { useAct } from './useAct';
+import { useAct, type Act } from './useAct';
 
 /** Made here, so that nobody but who sees it has it. */
 const newKey = () => `${newEntryKey()}${newEntryKey()}`.replaceAll('-', '');
@@ -41,32 +41,7 @@ export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPag
       {instruments.length > 0 && (
         <Rows>
           {instruments.map((i) => (
-            <Row key={i.id}>
-              <div>
-                <Text strong>{i.name}</Text> <Text quiet>{heard(i, now)}</Text>
-                {i.last && i.last.refused > 0 && (
-                  <Mark tone="attention" small as="p">
-                    {say`${plural(i.last.refused, '# value of its last batch was not taken', '# values of its last batch were not taken')}: ${i.last.why ?? ''}`}
-                  </Mark>
-                )}
-              </div>
-              <Buttons>
-                <Button
-                  variant="outlined"
-                  onClick={() => void make({ id: i.id, name: i.name })}
-                  aria-label={say`${i.name}: new key`}
-                >
-                  {say`new key`}
-                </Button>
-                <Button
-                  color="inherit"
-                  onClick={() => void act('probe.end@1', { id: i.id })}
-                  aria-label={say`${i.name}: end`}
-                >
-                  {say`end`}
-                </Button>
-              </Buttons>
-            </Row>
+            <InstrumentRow key={i.id} i={i} now={now} onRekey={make} act={act} />
           ))}
         </Rows>
       )}
@@ -123,6 +98,40 @@ export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPag
         </details>
       </SheetBody>
     </Sheet>
+  );
+}
+
+interface InstrumentRowProps {
+  i: Probe;
+  now: Date;
+  onRekey: (body: { id: string; name: string }) => Promise<void>;
+  act: Act;
+}
+
+function InstrumentRow({ i, now, onRekey, act }: InstrumentRowProps) {
+  return (
+    <Row>
+      <div>
+        <Text strong>{i.name}</Text> <Text quiet>{heard(i, now)}</Text>
+        {i.last && i.last.refused > 0 && (
+          <Mark tone="attention" small as="p">
+            {say`${plural(i.last.refused, '# value of its last batch was not taken', '# values of its last batch were not taken')}: ${i.last.why ?? ''}`}
+          </Mark>
+        )}
+      </div>
+      <Buttons>
+        <Button
+          variant="outlined"
+          onClick={() => void onRekey({ id: i.id, name: i.name })}
+          aria-label={say`${i.name}: new key`}
+        >
+          {say`new key`}
+        </Button>
+        <Button color="inherit" onClick={() => void act('probe.end@1', { id: i.id })} aria-label={say`${i.name}: end`}>
+          {say`end`}
+        </Button>
+      </Buttons>
+    </Row>
   );
 }
 
