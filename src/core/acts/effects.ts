@@ -282,10 +282,12 @@ export interface ProductWritten {
   unit: string;
   speciesCode: string | null;
   cropCode: string | null;
+  /** The product whose supply it is made of, and g or pieces of that for each g or piece of this. */
   madeFrom: string | null;
   takes: number | null;
   priceMinor: number;
   shelfLifeDays: number;
+  /** Days of those that are left for the customer. */
   leastLeftDays: number;
   form: string | null;
   packSize: number | null;

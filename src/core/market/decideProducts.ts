@@ -1,28 +1,14 @@
 import { decide, refuse, type Decision } from '../acts/decision';
-import { said, type Effect, type Said, type Taken } from '../acts/effects';
+import { said, type Effect, type ProductWritten, type Said, type Taken } from '../acts/effects';
 import type { PlantUnit } from '../quantity/units';
 import { plural, say } from '../words/words';
 import { takesStored } from './families';
 import { firstFree, STALE } from '../setup/kept';
 
 /** A product as it stands in the books. */
-export interface ProductKnown {
-  code: string;
-  name: string;
-  unit: string;
-  speciesCode: string | null;
-  cropCode: string | null;
-  /** The product whose supply it is made of, and g or pieces of that for each g or piece of this. */
-  madeFrom: string | null;
-  takes: number | null;
+export interface ProductKnown extends ProductWritten {
   /** Fish sold alive, by length. */
   isLive: boolean;
-  priceMinor: number;
-  shelfLifeDays: number;
-  /** Days of those that are left for the customer. */
-  leastLeftDays: number;
-  form: string | null;
-  packSize: number | null;
   version: number;
   retired: boolean;
   /** Orders that are open with it. */

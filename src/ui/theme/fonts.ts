@@ -3,7 +3,8 @@ import localFont from 'next/font/local';
 /**
  * The app's letters, those of other Latin scripts with them (30 kB): all are asked for with the page itself, so that they are there
  * when it is first drawn. Where they come too late, others of about their width stand in: a hundredth of a width is enough to
- * break a row elsewhere, so they are not exchanged under the eyes.
+ * break a row elsewhere, so they are not exchanged under the eyes. The build reads these calls as they stand: each says all of its
+ * own, in plain words.
  */
 const text = localFont({
   src: '../../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
