@@ -1,4 +1,5 @@
-import { allowAppRole, ownerConnection } from '../src/db/connection';
+import { allowAppRole } from '../src/db/appRole';
+import { ownerConnection } from '../src/db/connection';
 import { loadDemo } from '../src/db/demo/load';
 import { giveGrants, keepGrants } from '../src/db/grants';
 import { newFoundingCode } from '../src/db/founding';

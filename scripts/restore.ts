@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
-import { allowAppRole, ownerConnection } from '../src/db/connection';
+import { allowAppRole } from '../src/db/appRole';
+import { ownerConnection } from '../src/db/connection';
 import { giveGrants, keepGrants } from '../src/db/grants';
 import { migrate } from '../src/db/migrations';
 import { syncRegistries } from '../src/db/registries';

@@ -1,7 +1,5 @@
-import { createHmac } from 'node:crypto';
 import knex, { type Knex } from 'knex';
 import pg from 'pg';
-import { APP_ROLE } from './migrations/0006_row_security';
 
 // A plan day has no zone: keep it text. Counts and masses fit a double.
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
@@ -19,48 +17,6 @@ export function ownerConnection(url: string): Knex {
   const afterCreate = (connection: pg.Client, done: Ready) =>
     connection.query(`set app.upkeep = 'on'`, (error) => done(error, connection));
   return knex({ client: 'pg', connection: url, pool: { min: 0, max: 2, afterCreate } });
-}
-
-/**
- * The same database for the role that owns nothing. Its password is made from the owner's, so that every machine that
- * knows the one knows the other; who has only this one cannot become the owner.
- */
-export function appUrl(ownerUrl: string): string {
-  const url = new URL(ownerUrl);
-  url.password = appPassword(ownerUrl);
-  url.username = APP_ROLE;
-  return url.toString();
-}
-
-function appPassword(ownerUrl: string): string {
-  const { password, username } = new URL(ownerUrl);
-  return createHmac('sha256', decodeURIComponent(password) || username)
-    .update(APP_ROLE)
-    .digest('base64url');
-}
-
-/** Lets the role that owns nothing sign in by itself. Roles belong to the whole server, so it changes them only when it must. */
-export async function allowAppRole(owner: Knex, ownerUrl: string): Promise<void> {
-  if (await letsIn(appUrl(ownerUrl))) return;
-  await owner.raw(`
-    alter role ${APP_ROLE} login nosuperuser nocreatedb nocreaterole nobypassrls noinherit password '${appPassword(ownerUrl)}';
-    alter role ${APP_ROLE} set jit = off;
-    alter role ${APP_ROLE} set statement_timeout = '30s';
-    alter role ${APP_ROLE} set idle_in_transaction_session_timeout = '60s';
-    alter role ${APP_ROLE} set search_path = public, pg_temp;
-  `);
-}
-
-async function letsIn(url: string): Promise<boolean> {
-  const probe = new pg.Client(url);
-  try {
-    await probe.connect();
-    return true;
-  } catch {
-    return false;
-  } finally {
-    await probe.end();
-  }
 }
 
 /** For everything else: signs in as the role that owns nothing and cannot become the owner. */

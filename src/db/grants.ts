@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { makeRole } from './appRole';
 import { APP_ROLE } from './migrations/0006_row_security';
 
 /** Schemas in which the role that owns nothing may do something. */
@@ -42,13 +43,9 @@ ${statements}
 
 /** Where a dump was laid down without its grants, or where the role is missing, both are made. @returns whether anything was */
 export async function giveGrants(owner: Knex): Promise<boolean> {
-  const { rows } = await owner.raw(
-    `select to_regprocedure('give_app_grants()') is not null as kept, exists (select from pg_roles where rolname = ?) as there`,
-    [APP_ROLE],
-  );
-  const [{ kept, there }] = rows as [{ kept: boolean; there: boolean }];
-  if (!kept) return false;
-  if (!there) await owner.raw(`create role ${APP_ROLE} nologin; grant ${APP_ROLE} to current_user;`);
+  const { rows } = await owner.raw(`select to_regprocedure('give_app_grants()') is not null as kept`);
+  if (!rows[0].kept) return false;
+  await makeRole(owner);
   const { rows: may } = await owner.raw(`select has_table_privilege(?, 'farm', 'select') as may`, [APP_ROLE]);
   if (may[0].may) return false;
   await owner.raw('select give_app_grants()');

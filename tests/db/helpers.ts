@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { inject } from 'vitest';
-import { appConnection, appUrl, inFarm, ownerConnection, type Tx } from '../../src/db/connection';
+import { appUrl } from '../../src/db/appRole';
+import { appConnection, inFarm, ownerConnection, type Tx } from '../../src/db/connection';
 import { neededPlaces, standardPlace, type NewFarm } from '../../src/core/setup/newFarm';
 import { createFarm } from '../../src/db/createFarm';
 import { createLot, recordMovement, type Entry, type Movement } from '../../src/db/ledger';

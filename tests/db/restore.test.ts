@@ -15,7 +15,8 @@ import {
   type Sums,
 } from '../../scripts/lib/dump';
 import { startCluster } from '../../scripts/lib/postgres.mjs';
-import { allowAppRole, appConnection, appUrl, ownerConnection, readingFarm } from '../../src/db/connection';
+import { allowAppRole, appUrl } from '../../src/db/appRole';
+import { appConnection, ownerConnection, readingFarm } from '../../src/db/connection';
 import { giveGrants, keepGrants } from '../../src/db/grants';
 import { migrate } from '../../src/db/migrations';
 import { loadFacts } from '../../src/db/slices';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, expect, vi } from 'vitest';
-import { appUrl } from '../../src/db/connection';
+import { appUrl } from '../../src/db/appRole';
 import { signIn } from '../../src/db/people';
 import { openDesk, randomUUID, type Desk } from './helpers';
 

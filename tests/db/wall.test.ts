@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import knex from 'knex';
-import { appUrl } from '../../src/db/connection';
+import { appUrl } from '../../src/db/appRole';
 import { hashPassword, signIn } from '../../src/db/people';
 import { createHash } from 'node:crypto';
 import { makeFarm, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';

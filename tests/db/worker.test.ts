@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
-import { appUrl } from '../../src/db/connection';
+import { appUrl } from '../../src/db/appRole';
 import { prepareQueue } from '../../src/jobs/queue';
 import { appUrl as appUrlOfScripts } from '../../scripts/lib/processes.mjs';
 import { openDesk, type Desk } from './helpers';

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { makeRole } from '../appRole';
 import * as m1 from './0001_farms_and_people';
 import * as m2 from './0002_places_and_library';
 import * as m3 from './0003_ledger';
@@ -92,6 +93,7 @@ const source: Knex.MigrationSource<Step> = {
 
 /** Brings the tables up to date, or up to a named migration. @returns the names of what was done */
 export async function migrate(owner: Knex, upTo?: string): Promise<string[]> {
+  await makeRole(owner);
   const wanted = upTo ? MIGRATIONS.slice(0, MIGRATIONS.findIndex((m) => m.name === upTo) + 1) : MIGRATIONS;
   const migrationSource = { ...source, getMigrations: async () => wanted };
   const [, done] = (await owner.migrate.latest({ migrationSource })) as [number, string[]];
