@@ -57,7 +57,7 @@ function Dial() {
 
 beforeEach(() => {
   search = new URLSearchParams();
-  replace.mockClear();
+  replace.mockReset();
   push.mockClear();
   sent.length = 0;
   vi.stubGlobal(
@@ -75,15 +75,22 @@ const replacedBy = (...said: unknown[]) => waitFor(() => expect(replace).toHaveB
 
 describe('the day dial', () => {
   test('arrow keys go a day, page keys a week, home to today', async () => {
-    render(<Dial />);
+    // As in a browser: what is asked for is the address from then on, whether its screen is drawn yet or not.
+    replace.mockImplementation((address: string) => {
+      search = new URLSearchParams(address.split('?')[1] ?? '');
+    });
+    const { rerender } = render(<Dial />);
     const dial = screen.getByRole('slider', { name: 'Day dial' });
     expect(dial.getAttribute('aria-valuetext')).toMatch(/^Wednesday,? 10 June 2026, today$/);
-    fireEvent.keyDown(dial, { key: 'ArrowRight' });
-    await replacedBy('/round?day=2026-06-11', { scroll: false });
-    fireEvent.keyDown(dial, { key: 'PageDown' });
-    await replacedBy('/round?day=2026-06-03', { scroll: false });
-    fireEvent.keyDown(dial, { key: 'Home' });
-    await replacedBy('/round', { scroll: false });
+    const press = async (key: string, address: string) => {
+      fireEvent.keyDown(dial, { key });
+      await replacedBy(address, { scroll: false });
+      rerender(<Dial />);
+    };
+    await press('ArrowRight', '/round?day=2026-06-11');
+    await press('PageDown', '/round?day=2026-06-04');
+    await press('PageUp', '/round?day=2026-06-11');
+    await press('Home', '/round');
   });
 
   test('on a phone there are two big buttons and the way back', async () => {
