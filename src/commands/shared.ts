@@ -1,13 +1,11 @@
 import 'server-only';
-import { formatNumber } from '../core/quantity/units';
-import { plural, say, word } from '../core/words/words';
+import { word } from '../core/words/words';
 import { said, type Said } from '../core/acts/effects';
 import { RuleBroken } from '../core/errors';
 import { askChanged } from '../core/plan/askPlanned';
 import type { FarmFacts } from '../core/facts/farm';
 import type { StepKind } from '../core/facts/step';
 import { stepJob } from '../core/tasks/jobs';
-import type { Brought } from '../db/doing/bring';
 import { lotByCode } from '../db/lots';
 import { finishTask } from '../db/events';
 import { lockStep, stepsOfGroups, type StoredStep } from '../db/plan';
@@ -63,10 +61,3 @@ export async function claimStep(doing: Doing, stepId: string, kind: StepKind, ti
 
 export const SET_UP_STAYS = { stays: word`Set-up is not taken back: change it again.` };
 export const PLAN_STAYS = { stays: word`A plan is not taken back: change it again.` };
-
-/** What came in from a file, and what was there already. */
-export function saidBrought({ added, known }: Brought): Said & Brought {
-  const words = plural(added, '# record came in.', '# records came in.');
-  const lines = known > 0 ? [say`${formatNumber(known)} were in the books already.`] : [];
-  return { words, lines, added, known };
-}

@@ -1,21 +1,35 @@
-import type { Effect, LotRef, SetUpEffect, Spot } from '../core/acts/effects';
+import type { Effect, LotRef, SetUpEffect, Spot, Then } from '../core/acts/effects';
 import type { OutsideRole, StoreRole } from '../core/setup/roles';
 import { addRest } from './bedRests';
 import type { Tx } from './connection';
 import { addCustomer, changeCustomer } from './customers';
 import { addCulture, addCultureEntry } from './cultures';
-import { addPurgeCheck, finishTask, recordFeeding, recordHusbandry, recordSample } from './events';
+import { addPurgeCheck, finishTask, recordFeeding, recordHusbandry, recordSample, writeHandover } from './events';
 import { createLot, freeLotCode, placeOfRole, recordMovement, reverseMovement, type Entry } from './ledger';
 import { addOrder, changeOrder } from './orders';
 import { addSteps, writeStep } from './plan';
 import { addEquipment, changeEquipment, retireEquipment } from './equipment';
-import { addChore, addLoop, changeChore, changeFarm, changeLoop, retireChore } from './farmChanges';
-import { addKind, bringKindBack, retireKind } from './kinds';
+import { invite } from './members';
+import {
+  addChore,
+  addLoop,
+  changeChore,
+  changeFarm,
+  changeLoop,
+  keepDescription,
+  layFarm,
+  mendLoop,
+  retireChore,
+} from './farmChanges';
+import { addKind, bringKindBack, changeFeedRule, changeKind, retireKind, touchKind } from './kinds';
 import { addPlace, changePlace, retirePlace } from './places';
-import { addProduct, changeProduct } from './products';
+import { addProduct, changeProduct, removeProduct } from './products';
 import { beginBatch, closeBatch, dropBatch } from './purgeBatch';
 import { addFinding } from './scouting';
-import { addTrialMeasures } from './trials';
+import { putWeather } from './weather';
+import { takeReadings } from './readings';
+import { dropTemperature, planTemperature } from './temperature';
+import { addTrial, addTrialMeasures, endTrial } from './trials';
 
 /**
  * Performs what an act comes to, in the transaction of its entry. Everything it writes bears the entry's key, or is kept under it
@@ -28,6 +42,10 @@ export async function apply(tx: Tx, entry: Entry, effects: readonly Effect[]): P
   return doing.codes;
 }
 
+/** An entry at another moment of the past. */
+const at = (entry: Entry, then: Then | undefined): Entry =>
+  then ? { ...entry, farmDay: then.day, at: new Date(then.at) } : entry;
+
 /** What an act on the set-up of the farm comes to. */
 async function setUp(tx: Tx, entry: Entry, effect: SetUpEffect): Promise<void> {
   switch (effect.does) {
@@ -35,6 +53,8 @@ async function setUp(tx: Tx, entry: Entry, effect: SetUpEffect): Promise<void> {
       return addProduct(tx, entry, effect.product);
     case 'productChanged':
       return changeProduct(tx, entry, effect);
+    case 'productRemoved':
+      return removeProduct(tx, effect.code);
     case 'customerAdded':
       return addCustomer(tx, entry, effect.customer);
     case 'customerChanged':
@@ -59,8 +79,16 @@ async function setUp(tx: Tx, entry: Entry, effect: SetUpEffect): Promise<void> {
       return addLoop(tx, entry, effect.loop);
     case 'loopChanged':
       return changeLoop(tx, effect);
+    case 'loopMended':
+      return mendLoop(tx, effect);
     case 'farmChanged':
       return changeFarm(tx, entry, effect);
+    case 'farmDescribed':
+      return keepDescription(tx, effect);
+    case 'farmOpened':
+      return layFarm(tx, entry, effect);
+    case 'invited':
+      return invite(tx, effect.invitation, { farmId: entry.farmId, by: entry.personId!, at: entry.at });
     case 'choreAdded':
       return addChore(tx, entry, effect.chore);
     case 'choreChanged':
@@ -69,6 +97,12 @@ async function setUp(tx: Tx, entry: Entry, effect: SetUpEffect): Promise<void> {
       return retireChore(tx, entry, effect);
     case 'kindAdded':
       return addKind(tx, entry, effect);
+    case 'kindChanged':
+      return changeKind(tx, effect);
+    case 'kindTouched':
+      return touchKind(tx, effect);
+    case 'feedRuleChanged':
+      return changeFeedRule(tx, effect.rule);
     case 'kindBack':
       return bringKindBack(tx, effect);
     case 'kindRetired':
@@ -81,6 +115,8 @@ class Applying {
   private readonly lots = new Map<string, string>();
   private readonly places = new Map<string, string>();
   private parts = 0;
+  private orders = 0;
+  private settings = 0;
 
   constructor(
     private readonly tx: Tx,
@@ -95,7 +131,17 @@ class Applying {
       case 'movement':
         return this.move(effect);
       case 'sample':
-        return void (await recordSample(tx, entry, effect));
+        return void (await recordSample(
+          tx,
+          { ...at(entry, effect.then), entryKey: entry.entryKey + this.part() },
+          effect,
+        ));
+      case 'readings':
+        return takeReadings(tx, entry, effect.readings);
+      case 'weather':
+        return putWeather(tx, entry, effect.days);
+      case 'handover':
+        return writeHandover(tx, entry, effect.words);
       case 'event':
         return this.note(effect);
       case 'purgeCheck':
@@ -113,8 +159,7 @@ class Applying {
       case 'step':
         return writeStep(tx, effect.stepId, effect.became, entry.farmDay);
       case 'orderTaken':
-        this.codes[effect.as] = await addOrder(tx, entry, effect.order);
-        return;
+        return this.takeOrder(effect);
       case 'order':
         return changeOrder(tx, entry, effect);
       case 'reversed':
@@ -130,6 +175,14 @@ class Applying {
         return void (await tx('culture').where({ id: effect.cultureId }).update({ ended_on: entry.farmDay }));
       case 'rest':
         return addRest(tx, entry, effect.rest);
+      case 'temperaturePlanned':
+        return planTemperature(tx, { ...entry, entryKey: `${entry.entryKey}:${this.settings++}` }, effect.setting);
+      case 'temperatureDropped':
+        return dropTemperature(tx, entry, effect.settingId);
+      case 'trialBegun':
+        return addTrial(tx, entry, effect.trial);
+      case 'trialDecided':
+        return endTrial(tx, entry, effect);
       case 'trialMeasured':
         return addTrialMeasures(tx, entry, effect.measured);
       case 'restEnded':
@@ -151,13 +204,21 @@ class Applying {
     this.codes[as] = code;
   }
 
-  private async move({ lot, from, to, eaten, lineId, does: _, ...rest }: Extract<Effect, { does: 'movement' }>) {
+  /** Several orders of one entry: the first bears its key as it is. */
+  private async takeOrder({ as, order }: Extract<Effect, { does: 'orderTaken' }>): Promise<void> {
+    const { tx, entry } = this;
+    const n = this.orders++;
+    this.codes[as] = await addOrder(tx, n === 0 ? entry : { ...entry, entryKey: `${entry.entryKey}:${n}` }, order);
+  }
+
+  private async move({ lot, from, to, eaten, lineId, then, does: _, ...rest }: Extract<Effect, { does: 'movement' }>) {
     const movement = {
       ...{ ...rest, lotId: this.lotOf(lot), fromPlaceId: await this.placeOf(from), toPlaceId: await this.placeOf(to) },
       ...(lineId ? { orderLineId: lineId } : {}),
     };
-    const { id } = await recordMovement({ tx: this.tx, entry: this.entry, movement, part: this.part() });
-    if (eaten) await recordFeeding(this.tx, this.entry, { movementId: id, ...eaten });
+    const entry = at(this.entry, then);
+    const { id } = await recordMovement({ tx: this.tx, entry, movement, part: this.part() });
+    if (eaten) await recordFeeding(this.tx, entry, { movementId: id, ...eaten });
   }
 
   private note({ event, lot }: Extract<Effect, { does: 'event' }>): Promise<void> {

@@ -1,9 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { ChoreBecomes, FarmBecomes, LoopBecomes } from '../core/acts/effects';
+import { RuleBroken } from '../core/errors';
 import type { LoopFact } from '../core/facts/farm';
+import type { FarmDescription } from '../core/setup/description';
+import type { NewFarm } from '../core/setup/newFarm';
 import type { ChoreKnown, ChorePlace, FarmKnown, LoopKnown } from '../core/setup/decideFarm';
+import { say } from '../core/words/words';
 import type { Tx } from './connection';
-import { loopRow } from './createFarm';
+import { createFarm, loopRow } from './createFarm';
 import type { Entry } from './ledger';
 
 /** The farm itself, its loops and its chores in the books: read as they are, written as was decided. */
@@ -28,6 +32,32 @@ export async function changeFarm(
     });
 }
 
+/** What is described so far of a farm that is not open. */
+export async function keepDescription(
+  tx: Tx,
+  { version, description }: { version: number; description: FarmDescription },
+): Promise<void> {
+  const { habits } = description;
+  await tx('farm').update({
+    ...{ name: habits.name, time_zone: habits.timeZone, currency: habits.currency },
+    ...{ latitude: habits.latitude, altitude_m: habits.altitudeM, version: version + 1 },
+    habits: JSON.stringify({ ...habits.units, locale: habits.locale, firstWeekday: habits.firstWeekday }),
+    described: JSON.stringify(description),
+  });
+}
+
+/** What was described becomes the farm. */
+export async function layFarm(
+  tx: Tx,
+  { farmId }: Entry,
+  { version, farm }: { version: number; farm: NewFarm },
+): Promise<void> {
+  await createFarm(tx, farmId, farm);
+  await tx('farm').update({ described: null, version: version + 1 });
+}
+
+export const loopsNamed = (tx: Tx): Promise<{ id: string; code: string }[]> => tx('loop').select('id', 'code');
+
 export async function loopKnown(tx: Tx, id: string): Promise<LoopKnown | null> {
   const row = await tx('loop').where({ id, retired_on: null }).forUpdate().first('id', 'code', 'version');
   return row ?? null;
@@ -51,6 +81,15 @@ export async function changeLoop(
       ...(school ? { warns_by: school } : {}),
       ...(bandNPercent ? { n_low_percent: bandNPercent[0], n_high_percent: bandNPercent[1] } : {}),
     });
+}
+
+/** Its aerators and filters are emptied, its months are as given: what stood there could not be reckoned with. @throws {RuleBroken} */
+export async function mendLoop(
+  tx: Tx,
+  { loopId, waterC }: { loopId: string; waterC: readonly number[] },
+): Promise<void> {
+  const { rows } = await tx.raw('select mend_loop(?, ?) as mended', [loopId, [...waterC]]);
+  if (rows[0].mended === 0) throw new RuleBroken('form', say`Choose a loop of this farm.`);
 }
 
 export async function choreKnown(tx: Tx, id: string | undefined): Promise<ChoreKnown | null> {

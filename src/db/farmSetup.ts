@@ -300,6 +300,14 @@ export async function loadDescription(tx: Tx): Promise<{ description: FarmDescri
   return row?.described ? { description: row.described, version: row.version } : null;
 }
 
+/** Whether what comes is described so already, whatever order its parts are written in. */
+export async function isDescribedSo(tx: Tx, description: FarmDescription): Promise<boolean> {
+  const same = await tx('farm')
+    .whereRaw('described = ?::jsonb', [JSON.stringify(description)])
+    .first('version');
+  return same !== undefined;
+}
+
 export async function cropVersions(tx: Tx): Promise<Map<string, number>> {
   const rows: { code: string; version: number }[] = await tx('crop').select('code', 'version');
   return new Map(rows.map((r) => [r.code, r.version]));

@@ -4,7 +4,7 @@ import { RuleBroken } from '../core/errors';
 import type { Habits } from '../core/setup/description';
 import { checkZoneAndCurrency } from '../core/setup/habits';
 import { inFarm } from './connection';
-import { blankDescription } from './doing/setUp';
+import { blankDescription } from '../core/setup/decideDescribed';
 import { hashPassword } from './people';
 
 /** The first farm of one's own: who started the app has read its code; nobody else on the network has. */

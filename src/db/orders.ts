@@ -96,6 +96,13 @@ export async function loadOrder(tx: Tx, orderId: string): Promise<Order> {
 }
 
 /** Takes the order for changing it. @throws {RuleBroken} when someone changed it since `version` was read */
+/** @throws {RuleBroken} when there is no such order */
+export async function orderVersion(tx: Tx, orderId: string): Promise<number> {
+  const row = await tx('sales_order').where({ id: orderId }).first('version');
+  if (!row) throw new RuleBroken('form', say`There is no such order on this farm.`);
+  return row.version;
+}
+
 export async function lockOrder(tx: Tx, orderId: string, version: number): Promise<Order> {
   const row = await tx('sales_order').where({ id: orderId }).forUpdate().first('version');
   if (!row) throw new RuleBroken('orderId', say`There is no such order on this farm.`);
@@ -150,11 +157,11 @@ async function addOrderEvent(tx: Tx, entry: Entry, orderId: string, kind: string
 export async function changeOrder(
   tx: Tx,
   entry: Entry,
-  { orderId, state }: { orderId: string; state?: OrderState },
+  { orderId, state, dueDay }: { orderId: string; state?: OrderState; dueDay?: Day },
 ): Promise<void> {
   await tx('sales_order')
     .where({ id: orderId })
-    .update({ version: tx.raw('version + 1'), ...(state ? { state } : {}) });
+    .update({ version: tx.raw('version + 1'), ...(state ? { state } : {}), ...(dueDay ? { due_day: dueDay } : {}) });
   if (state) await addOrderEvent(tx, entry, orderId, state);
 }
 

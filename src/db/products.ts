@@ -1,4 +1,5 @@
 import type { ProductBecomes, ProductWritten } from '../core/acts/effects';
+import type { FishProduct, FishSaleKnown } from '../core/fish/decideFishSale';
 import type { ProductKnown } from '../core/market/decideProducts';
 import type { Tx } from './connection';
 import type { Entry } from './ledger';
@@ -29,7 +30,9 @@ export async function productsKnown(tx: Tx): Promise<ProductKnown[]> {
   }));
 }
 
-const COLUMNS: Record<keyof ProductWritten, string> = {
+type Written = Exclude<keyof ProductWritten, 'liveCm'>;
+
+const COLUMNS: Record<Written, string> = {
   code: 'code',
   name: 'name',
   unit: 'unit',
@@ -44,10 +47,29 @@ const COLUMNS: Record<keyof ProductWritten, string> = {
   packSize: 'pack_size',
 };
 
-const rowOf = (product: Partial<ProductWritten>) =>
-  Object.fromEntries(
-    Object.entries(product).map(([key, value]) => [COLUMNS[key as keyof ProductWritten], value] as const),
+const rowOf = ({ liveCm, ...product }: Partial<ProductWritten>) => ({
+  ...Object.fromEntries(Object.entries(product).map(([key, value]) => [COLUMNS[key as Written], value] as const)),
+  ...(liveCm ? { live_from_cm: liveCm[0], live_to_cm: liveCm[1] } : {}),
+});
+
+/** What a species is sold as, and how it is sold so far; null: it is not on the farm. */
+export async function fishSaleKnown(tx: Tx, code: string): Promise<FishSaleKnown | null> {
+  const species = await tx('species').where({ code }).forUpdate().first('version');
+  if (!species) return null;
+  const { rows } = await tx.raw<{ rows: FishProduct[] }>(
+    `select p.code, p.name, p.unit, p.version,
+       exists (select from order_line l where l.farm_id = p.farm_id and l.product_code = p.code)
+         or exists (select from lot l where l.farm_id = p.farm_id and l.product_code = p.code) as "isUsed",
+       (select min(b.name) from product b where b.farm_id = p.farm_id and b.made_from = p.code) as base
+     from product p where p.species_code = ? and p.made_from is null`,
+    [code],
   );
+  return { version: species.version, products: rows };
+}
+
+export async function removeProduct(tx: Tx, code: string): Promise<void> {
+  await tx('product').where({ code }).del();
+}
 
 export async function addProduct(tx: Tx, { farmId }: Entry, product: ProductWritten): Promise<void> {
   await tx('product').insert({ farm_id: farmId, ...rowOf(product) });

@@ -1,3 +1,4 @@
+import type { ReadingTaken } from '../core/acts/effects';
 import type { Day } from '../core/quantity/days';
 import type { LastValue } from '../core/water/lastWater';
 import { READING_KINDS } from '../core/water/readings/readings';
@@ -41,38 +42,32 @@ export async function addReadings(tx: Tx, farmId: string, rows: readonly NewRead
   return rowCount;
 }
 
-/** Readings of one moment by a person, once per entry key. @returns how many were added */
-export async function recordReadings(
-  tx: Tx,
-  entry: Entry,
-  { loopId, values }: { loopId: string; values: Readonly<Record<string, number>> },
-): Promise<number> {
-  const { farmDay, at, personId } = entry;
-  return addReadings(
-    tx,
-    entry.farmId,
-    Object.entries(values).map(([kind, value]) => ({
-      entryKey: `${entry.entryKey}:${kind}`,
-      loopId,
-      kind,
-      value,
-      farmDay,
-      at,
-      personId,
-    })),
-  );
+/** Readings as rows of the store: of the entry's moment, or of another. */
+const rowsOf = ({ entryKey, farmDay, at, personId }: Entry, readings: readonly ReadingTaken[]) =>
+  readings.map(({ part, loopId, kind, value, then }) => ({
+    ...{ entryKey: `${entryKey}:${part}`, loopId, kind, value, personId },
+    ...(then ? { farmDay: then.day, at: new Date(then.at) } : { farmDay, at }),
+  }));
+
+/** Readings by a person, each once. */
+export async function takeReadings(tx: Tx, entry: Entry, readings: readonly ReadingTaken[]): Promise<void> {
+  await addReadings(tx, entry.farmId, rowsOf(entry, readings));
 }
 
 /** Of readings of the past, those that do not stand in the store yet: a reading is known by its loop, kind, moment and value. */
-export async function unknownReadings<R extends NewReading>(tx: Tx, rows: readonly R[]): Promise<R[]> {
+export async function unknownReadings(
+  tx: Tx,
+  entry: Entry,
+  readings: readonly ReadingTaken[],
+): Promise<ReadingTaken[]> {
   const { rows: fresh } = await tx.raw<{ rows: { i: number }[] }>(
     `select r.i from jsonb_to_recordset(?) as r(i integer, "loopId" uuid, kind text, value numeric, "farmDay" date, at timestamptz)
       where not exists (select from standing_reading o where o.loop_id = r."loopId" and o.kind = r.kind and o.farm_day = r."farmDay"
         and o.taken_at = r.at and o.value = r.value)`,
-    [JSON.stringify(rows.map((r, i) => ({ ...r, i })))],
+    [JSON.stringify(rowsOf(entry, readings).map((r, i) => ({ ...r, i })))],
   );
   const wanted = new Set(fresh.map((f) => f.i));
-  return rows.filter((_, i) => wanted.has(i));
+  return readings.filter((_, i) => wanted.has(i));
 }
 
 /** Takes back the readings recorded under an entry key by rows that name them, of the same day so that they stand in the same part. */

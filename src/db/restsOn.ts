@@ -1,13 +1,13 @@
-import { say, word } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
-import { stepWords } from '../../core/plan/steps/steps';
-import type { Day } from '../../core/quantity/days';
-import { shortDay } from '../../core/quantity/sayDay';
-import type { Tx } from '../connection';
-import { STANDING_EVENT } from '../keeping';
-import { freeLotCode } from '../ledger';
-import type { PlanStep } from '../../core/facts/step';
-import type { Found } from '../entries';
+import { say, word } from '../core/words/words';
+import { RuleBroken } from '../core/errors';
+import { stepWords } from '../core/plan/steps/steps';
+import type { Day } from '../core/quantity/days';
+import { shortDay } from '../core/quantity/sayDay';
+import type { Tx } from './connection';
+import { STANDING_EVENT } from './keeping';
+import { freeLotCode } from './ledger';
+import type { PlanStep } from '../core/facts/step';
+import type { Found } from './entries';
 
 const REASON_WORDS: Record<string, string> = {
   move: word`were moved`,

@@ -1,15 +1,15 @@
-import { say } from '../../core/words/words';
+import { say } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
-import { RuleBroken } from '../../core/errors';
-import type { Day } from '../../core/quantity/days';
-import type { Tx } from '../connection';
-import { entryByKey, markTakenBack, type Found } from '../entries';
-import { openJobAgain, withdrawSample } from '../events';
-import { withdrawReadings } from '../readings';
-import { reverseMovement, type Entry } from '../ledger';
-import type { Role } from '../people';
-import { openStepAgain } from '../plan';
-import { undoPlan } from '../undoPlan';
+import { RuleBroken } from '../core/errors';
+import type { Day } from '../core/quantity/days';
+import type { Tx } from './connection';
+import { entryByKey, markTakenBack, type Found } from './entries';
+import { openJobAgain, withdrawSample } from './events';
+import { withdrawReadings } from './readings';
+import { reverseMovement, type Entry } from './ledger';
+import type { Role } from './people';
+import { openStepAgain } from './plan';
+import { undoPlan } from './undoPlan';
 import { withdrawTemperatures } from './temperature';
 
 /** Movements of a cohort's story that can be taken back on their own. */

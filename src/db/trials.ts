@@ -1,7 +1,6 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { layOutTrial } from '../core/crops/trialLayout';
-import { TRIAL_MEASURES, trialVerdict, type ArmValues, type TrialMeasure } from '../core/crops/trialVerdict';
-import { RuleBroken } from '../core/errors';
+import { randomUUID } from 'node:crypto';
+import type { TrialBegun } from '../core/acts/effects';
+import { TRIAL_MEASURES, type TrialMeasure } from '../core/crops/trialVerdict';
 import { isMeasuredOn } from '../core/crops/acts/decideTrialMeasure';
 import type { Day } from '../core/quantity/days';
 import type { TrialToMeasure } from '../core/tasks/source';
@@ -83,63 +82,54 @@ export async function loadTrials(tx: Tx, only?: { runningOn: Day } | { id: strin
   });
 }
 
-/** What each arm came to, a value a plot. */
-export const armValues = (trial: TrialRow): ArmValues[] =>
-  trial.arms.map(({ id, letter, name }) => ({
-    ...{ id, letter, name },
-    values: trial.plots.flatMap((p) => (p.letter === letter && p.value !== null ? [p.value] : [])),
-  }));
-
-export interface TrialWish {
-  question: string;
-  measure: TrialMeasure;
-  arms: { name: string; cropCode: string; perM2?: number }[];
-  bedIds: string[];
-  blocksPerBed: number;
-  startsOn: Day;
-  measureFrom: Day;
-  everyDays: number;
-  endsOn: Day;
+/** What is known before a trial begins. */
+export async function trialGround(tx: Tx) {
+  return {
+    bedIds: new Set<string>(await tx('place').where({ kind: 'bed', retired_on: null }).pluck('id')),
+    cropCodes: new Set<string>(await tx('crop').pluck('code')),
+    trials: Number((await tx('trial').count('* as n').first())!.n),
+  };
 }
 
-interface Who {
-  farmId: string;
-  personId: string;
-}
-
-/** Begins a trial and draws its plots. @returns its code and how many plots */
-export async function beginTrial(tx: Tx, who: Who, wish: TrialWish): Promise<{ code: string; plots: number }> {
-  if (wish.measureFrom < wish.startsOn) throw new RuleBroken('measureFrom', say`It is measured after it has begun.`);
-  if (wish.endsOn < wish.measureFrom) throw new RuleBroken('endsOn', say`It ends after it was first measured.`);
-  const known: { id: string }[] = await tx('place').whereIn('id', wish.bedIds).where({ kind: 'bed', retired_on: null });
-  if (known.length < wish.bedIds.length) throw new RuleBroken('bedIds', say`Choose beds of this farm.`);
-  const crops: string[] = await tx('crop').pluck('code');
-  const strange = wish.arms.findIndex((a) => !crops.includes(a.cropCode));
-  if (strange >= 0) throw new RuleBroken(`arms.${strange}.cropCode`, say`Choose a crop of this farm.`);
+/** Writes a trial that begins, with its arms and plots. */
+export async function addTrial(
+  tx: Tx,
+  { farmId: farm_id, personId: person_id }: Entry,
+  trial: TrialBegun,
+): Promise<void> {
   const id = randomUUID();
-  const seed = createHash('sha256').update(id).digest().readUInt32BE(0);
-  const { arms, bedIds, blocksPerBed } = wish;
-  const plots = layOutTrial({ arms: arms.length, beds: bedIds.length, blocksPerBed, seed });
-  const code = `T-${Number((await tx('trial').count('* as n').first())!.n) + 1}`;
+  const { arms, plots } = trial;
   await tx('trial').insert({
-    ...{ farm_id: who.farmId, id, code, question: wish.question.trim(), measure: wish.measure },
-    ...{ starts_on: wish.startsOn, measure_from: wish.measureFrom, every_days: wish.everyDays, ends_on: wish.endsOn },
-    person_id: who.personId,
+    ...{ farm_id, id, code: trial.code, question: trial.question, measure: trial.measure, person_id },
+    ...{
+      starts_on: trial.startsOn,
+      measure_from: trial.measureFrom,
+      every_days: trial.everyDays,
+      ends_on: trial.endsOn,
+    },
   });
   const armIds = arms.map(() => randomUUID());
   await tx('trial_arm').insert(
     arms.map((a, i) => ({
-      ...{ farm_id: who.farmId, id: armIds[i], trial_id: id, letter: String.fromCharCode(65 + i) },
-      ...{ name: a.name.trim(), crop_code: a.cropCode, per_m2: a.perM2 ?? null },
+      ...{ farm_id, id: armIds[i], trial_id: id, letter: String.fromCharCode(65 + i) },
+      ...{ name: a.name, crop_code: a.cropCode, per_m2: a.perM2 },
     })),
   );
   await tx('trial_plot').insert(
     plots.map((p) => ({
-      ...{ farm_id: who.farmId, id: randomUUID(), trial_id: id, arm_id: armIds[p.arm] },
-      ...{ place_id: bedIds[p.bed], block: p.block, position: p.position },
+      ...{ farm_id, id: randomUUID(), trial_id: id, arm_id: armIds[p.arm] },
+      ...{ place_id: p.placeId, block: p.block, position: p.position },
     })),
   );
-  return { code, plots: plots.length };
+}
+
+/** Writes how a trial ended. */
+export async function endTrial(
+  tx: Tx,
+  { farmDay }: Entry,
+  { trialId, verdict, keptArmId }: { trialId: string; verdict: string; keptArmId: string | null },
+): Promise<void> {
+  await tx('trial').where({ id: trialId }).update({ decided_on: farmDay, verdict, kept_arm_id: keptArmId });
 }
 
 /** What was measured of plots on the day of an entry. */
@@ -158,19 +148,6 @@ export async function addTrialMeasures(
     person_id,
   }));
   await tx('trial_measure').insert(rows).onConflict().ignore();
-}
-
-/** Ends a trial with its verdict. @returns the verdict, and the arm that is kept */
-export async function decideTrial(tx: Tx, trial: TrialRow, decision: { day: Day; armId: string | null }) {
-  const kept = trial.arms.find((a) => a.id === decision.armId) ?? null;
-  if (decision.armId && !kept) throw new RuleBroken('armId', say`Choose an arm of this trial.`);
-  const values = armValues(trial);
-  const verdict = trialVerdict(trial.measure, values);
-  await tx('trial')
-    .where({ id: trial.id })
-    .update({ decided_on: decision.day, verdict: verdict.words, kept_arm_id: decision.armId });
-  const mean = verdict.arms.find((a) => a.id === decision.armId)?.mean ?? null;
-  return { words: verdict.words, kept, mean };
 }
 
 /** Running trials whose plots are to be measured on a day, as the round asks for them. */

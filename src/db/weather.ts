@@ -1,16 +1,8 @@
-import { RuleBroken } from '../core/errors';
+import type { WeatherTaken } from '../core/acts/effects';
 import type { Day } from '../core/quantity/days';
-import { fullDay } from '../core/quantity/sayDay';
-import {
-  gapsOf,
-  learnedClimate,
-  longestRun,
-  standInClimate,
-  type Climate,
-  type WeatherDay,
-} from '../core/weather/climate';
-import { plural, say } from '../core/words/words';
+import { learnedClimate, standInClimate, type Climate, type WeatherDay } from '../core/weather/climate';
 import type { Tx } from './connection';
+import type { Entry } from './ledger';
 
 /** Where nobody has said where the farm is. */
 const SOMEWHERE = { latitude: 47, altitudeM: 0 };
@@ -39,42 +31,19 @@ export async function farmClimate(tx: Tx): Promise<PlaceClimate> {
   };
 }
 
-export interface WeatherRow {
-  day: Day;
-  airC: number;
-  lightMol?: number;
-}
+/** Days of which the farm's own weather is in the books, among some. */
+export const weatherDays = (tx: Tx, days: readonly Day[]): Promise<Day[]> =>
+  tx('weather_day')
+    .whereIn('day', [...days])
+    .pluck('day');
 
-/** Takes the farm's own weather in; a table with gaps says which days are missing and what of it can be taken. */
-export async function bringWeather(
-  tx: Tx,
-  farmId: string,
-  rows: readonly WeatherRow[],
-): Promise<{ added: number; known: number }> {
+/** Writes the farm's own weather; a day that was there already is as it is now. */
+export async function putWeather(tx: Tx, { farmId }: Entry, rows: readonly WeatherTaken[]): Promise<void> {
   const days = rows.map((r) => r.day);
-  const twice = days.find((day, i) => days.indexOf(day) !== i);
-  if (twice)
-    throw new RuleBroken(
-      `rows.${days.lastIndexOf(twice)}.day`,
-      say`${fullDay(twice)} stands in it twice. Keep one of them.`,
-    );
-  const stored: Day[] = await tx('weather_day').whereIn('day', days).pluck('day');
-  const gaps = gapsOf(days);
-  if (gaps.length > 0) {
-    const missing = gaps.reduce((sum, g) => sum + g.days, 0);
-    const run = longestRun(days);
-    const first = gaps[0]!;
-    const which = first.days === 1 ? fullDay(first.from) : say`${fullDay(first.from)} to ${fullDay(first.until)}`;
-    throw new RuleBroken(
-      `rows.${days.findIndex((d) => d > first.until)}.day`,
-      say`${plural(missing, '# day is missing', '# days are missing')}, first ${which}. Fill them in, or bring the longest run without a gap by itself: ${fullDay(run.from)} to ${fullDay(run.until)}.`,
-    );
-  }
   await tx('weather_day').whereIn('day', days).delete();
   await tx.batchInsert(
     'weather_day',
     rows.map((r) => ({ farm_id: farmId, day: r.day, air_c: r.airC, light_mol: r.lightMol ?? null })),
     500,
   );
-  return { added: rows.length - stored.length, known: stored.length };
 }

@@ -4,7 +4,7 @@ import type { FarmFacts } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { Tx } from '../db/connection';
-import type { Undone } from '../db/doing/takeBack';
+import type { Undone } from '../db/takeBack';
 import type { Found } from '../db/entries';
 import type { Entry } from '../db/ledger';
 import type { StoredStep } from '../db/plan';

@@ -4,7 +4,7 @@ import { loadFacts } from '../../src/db/slices';
 import { homeLoops, loopOn } from '../../src/db/homeLoops';
 import { createLot, freeLotCode, placeOfRole, recordMovement, type Entry } from '../../src/db/ledger';
 import { recordSample } from '../../src/db/events';
-import { latestPh, recordReadings } from '../../src/db/readings';
+import { latestPh, takeReadings } from '../../src/db/readings';
 import type { Tx } from '../../src/db/connection';
 import { aLoop } from '../core/farm';
 import { entryFor, makeFarm, move, openDesk, randomUUID, type Desk, type TestFarm } from './helpers';
@@ -83,8 +83,8 @@ beforeAll(async () => {
       ['2026-06-01', 6.9],
       ['2026-06-08', 6.3],
     ] as const)
-      await recordReadings(tx, at(day), { loopId, values: { ph: pH } });
-    await recordReadings(tx, at('2026-05-01'), { loopId, values: { t: 4 } });
+      await takeReadings(tx, at(day), [{ part: 'ph', loopId, kind: 'ph', value: pH }]);
+    await takeReadings(tx, at('2026-05-01'), [{ part: 't', loopId, kind: 't', value: 4 }]);
   });
 });
 afterAll(() => desk.close());

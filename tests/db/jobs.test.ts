@@ -18,7 +18,7 @@ import { module as pickNow } from '../../src/commands/plants/pickNow';
 import { module as sow } from '../../src/commands/plants/sow';
 import { module as transplanting } from '../../src/commands/plants/transplant';
 import { finishTask, recordSample, withdrawSample } from '../../src/db/events';
-import { recordReadings, withdrawReadings } from '../../src/db/readings';
+import { takeReadings, withdrawReadings } from '../../src/db/readings';
 import { feedShares } from '../../src/core/plan/feedShares';
 import { samplesOf } from '../../src/db/cohortSizes';
 import { changeBatch, gatesOf } from '../../src/db/purgeBatch';
@@ -563,15 +563,21 @@ describe('jobs and readings', () => {
     await trying(async (tx) => {
       const loop = await tx('loop').where({ code: 'heron' }).first();
       const key = entry();
-      expect(await recordReadings(tx, key, { loopId: loop.id, values: { ph: 6.9, t: 24 } })).toBe(2);
-      expect(await recordReadings(tx, key, { loopId: loop.id, values: { ph: 6.9, t: 24 } })).toBe(0);
+      const both = Object.entries({ ph: 6.9, t: 24 }).map(([kind, value]) => ({
+        part: kind,
+        loopId: loop.id,
+        kind,
+        value,
+      }));
+      await takeReadings(tx, key, both);
+      await takeReadings(tx, key, both);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(2);
       expect(await withdrawReadings(tx, entry(), key.entryKey)).toBe(0);
     });
     await expect(
       desk.in({ farmId }, async (tx) => {
         const loop = await tx('loop').where({ code: 'heron' }).first();
-        await recordReadings(tx, entry(), { loopId: loop.id, values: { ph: 14 } });
+        await takeReadings(tx, entry(), [{ part: 'ph', loopId: loop.id, kind: 'ph', value: 14 }]);
       }),
     ).rejects.toMatchObject({ constraint: 'reading_value_possible' });
   });

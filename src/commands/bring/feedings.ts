@@ -1,7 +1,9 @@
+import { decideBringFeedings } from '../../core/setup/decideBringing';
+import { feedingsKnown } from '../../db/opening';
+import { settle } from '../../server/settle';
 import { word } from '../../core/words/words';
-import { bringFeedings } from '../../db/doing/bring';
 import { command } from '../../server/command';
-import { BOSS, saidBrought } from '../shared';
+import { BOSS } from '../shared';
 import { BringFeedingsInput } from './feedings.input';
 
 export const module = command({
@@ -10,6 +12,9 @@ export const module = command({
   title: word`Bring in feedings`,
   who: BOSS,
   input: BringFeedingsInput,
-  run: async ({ tx, entry }, v) => saidBrought(await bringFeedings(tx, entry, v.rows)),
+  run: async (doing, v) => {
+    const known = { ...(await feedingsKnown(doing.tx, v.rows)), today: doing.entry.farmDay };
+    return settle(doing, decideBringFeedings(known, v.rows), true);
+  },
   takeBack: { words: () => word`Taken back: those feedings.` },
 });

@@ -1,7 +1,9 @@
 import { word } from '../../core/words/words';
-import { bringWeather } from '../../db/weather';
+import { decideWeather } from '../../core/weather/decideWeather';
+import { weatherDays } from '../../db/weather';
+import { settle } from '../../server/settle';
 import { command } from '../../server/command';
-import { BOSS, saidBrought } from '../shared';
+import { BOSS } from '../shared';
 import { BringWeatherInput } from './weather.input';
 
 export const module = command({
@@ -10,6 +12,12 @@ export const module = command({
   title: word`Bring in weather`,
   who: BOSS,
   input: BringWeatherInput,
-  run: async ({ tx, entry }, v) => saidBrought(await bringWeather(tx, entry.farmId, v.rows)),
+  run: async (doing, { rows }) => {
+    const stored = await weatherDays(
+      doing.tx,
+      rows.map((r) => r.day),
+    );
+    return settle(doing, decideWeather(stored, rows), true);
+  },
   takeBack: { stays: word`Weather is brought in again to put it right: each day has one row.` },
 });

@@ -1,7 +1,9 @@
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
 import { withWater, type PlanChange } from '../../core/plan/changes';
-import { setTemperature } from '../../db/doing/temperature';
+import { settled } from '../../core/acts/decision';
+import { decideTemperatures } from '../../core/water/decideTemperature';
+import { apply } from '../../db/apply';
 import { closeDraft, keepDraft, openDrafts } from '../../db/drafts';
 import { command } from '../../server/command';
 import { BOSS, PLAN_STAYS } from '../shared';
@@ -28,9 +30,9 @@ export const module = command({
     const draft = { id: entry.entryKey, name, changes: withSlides(laid?.changes ?? [], changes), base };
     const water = draft.changes.filter((c) => c.change === 'water');
     // The days of its temperatures are those of today's farm, not of the day it was laid aside.
-    if (water.length > 0) withWater(await facts(), water);
+    const { loops } = water.length > 0 ? withWater(await facts(), water) : { loops: [] };
     const { changed } = await keepDraft(tx, frame, draft);
-    for (const [part, change] of water.entries()) await setTemperature({ tx, entry, wish: change, part });
+    await apply(tx, entry, settled(decideTemperatures(new Set(loops.map((l) => l.id)), water), true));
     if (draftId) await closeDraft(tx, draftId, 'kept');
     const held = water.length > 0 ? say` Its temperature is planned; Cohorts, Temperature takes it back.` : '';
     return changed > 0 || !held ? say`Kept: ${changed} steps of the plan changed.${held}` : say`Kept.${held}`;

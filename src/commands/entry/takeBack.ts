@@ -1,6 +1,6 @@
 import { say, told, word } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
-import { findRecorded, mayTakeBack, undoRecorded } from '../../db/doing/takeBack';
+import { findRecorded, mayTakeBack, undoRecorded } from '../../db/takeBack';
 import { command, roleRefusal } from '../../server/command';
 import { EVERYONE, said } from '../shared';
 import { TakeBackInput } from './takeBack.input';

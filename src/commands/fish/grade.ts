@@ -1,7 +1,7 @@
 import { decideGrading } from '../../core/fish/decideRegrouping';
 import { fishAt } from '../../core/fish/handling';
 import { say } from '../../core/words/words';
-import { requireNothingRests } from '../../db/doing/restsOn';
+import { requireNothingRests } from '../../db/restsOn';
 import { freeLotCode } from '../../db/ledger';
 import { regroupFacts } from '../../db/regroupFacts';
 import { command } from '../../server/command';

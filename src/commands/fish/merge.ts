@@ -1,6 +1,6 @@
 import { decideMerging, fishToMerge } from '../../core/fish/decideRegrouping';
 import { say, word } from '../../core/words/words';
-import { requireNothingRests } from '../../db/doing/restsOn';
+import { requireNothingRests } from '../../db/restsOn';
 import { freeLotCode } from '../../db/ledger';
 import { regroupFacts } from '../../db/regroupFacts';
 import { command } from '../../server/command';

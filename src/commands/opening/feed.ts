@@ -1,7 +1,9 @@
-import { openFeed } from '../../db/doing/opening';
-import { plural, word } from '../../core/words/words';
+import { decideOpeningFeed } from '../../core/setup/decideOpening';
+import { prefixesInUse } from '../../db/lotPrefix';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { BOSS } from '../shared';
 import { OpeningFeedInput } from './feed.input';
 
 export const module = command({
@@ -10,9 +12,9 @@ export const module = command({
   title: word`Record the feed that was here before`,
   who: BOSS,
   input: OpeningFeedInput,
-  run: async ({ tx, entry }, v) =>
-    said(
-      plural(await openFeed(tx, entry, v.rows), '# lot of feed is in the books.', '# lots of feed are in the books.'),
-    ),
+  run: async (doing, v) => {
+    const known = { prefixes: await prefixesInUse(doing.tx), today: doing.entry.farmDay };
+    return settle(doing, decideOpeningFeed(known, v.rows), true);
+  },
   takeBack: { words: () => word`Taken back: it is as if it had not been there.` },
 });

@@ -1,7 +1,11 @@
-import { openFish } from '../../db/doing/opening';
-import { plural, word } from '../../core/words/words';
+import { decideOpeningFish } from '../../core/setup/decideOpening';
+import { speciesOfFarm } from '../../db/kinds';
+import { prefixesInUse } from '../../db/lotPrefix';
+import { placesToFill } from '../../db/opening';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { BOSS } from '../shared';
 import { OpeningFishInput } from './fish.input';
 
 export const module = command({
@@ -10,7 +14,13 @@ export const module = command({
   title: word`Record the fish that were here before`,
   who: BOSS,
   input: OpeningFishInput,
-  run: async ({ tx, entry }, v) =>
-    said(plural(await openFish(tx, entry, v), '# lot of fish is in the books.', '# lots of fish are in the books.')),
+  run: async (doing, v) => {
+    const { tx, entry } = doing;
+    const known = {
+      ...{ places: await placesToFill(tx), species: await speciesOfFarm(tx) },
+      ...{ prefixes: await prefixesInUse(tx), today: entry.farmDay },
+    };
+    return settle(doing, decideOpeningFish(known, v.rows), v.confirmed);
+  },
   takeBack: { words: () => word`Taken back: it is as if it had not been there.` },
 });

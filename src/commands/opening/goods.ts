@@ -1,7 +1,9 @@
-import { openGoods } from '../../db/doing/opening';
-import { plural, word } from '../../core/words/words';
+import { decideOpeningGoods } from '../../core/setup/decideOpening';
+import { goodsSold } from '../../db/opening';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { BOSS } from '../shared';
 import { OpeningGoodsInput } from './goods.input';
 
 export const module = command({
@@ -10,9 +12,9 @@ export const module = command({
   title: word`Record the goods that were packed before`,
   who: BOSS,
   input: OpeningGoodsInput,
-  run: async ({ tx, entry }, v) =>
-    said(
-      plural(await openGoods(tx, entry, v.rows), '# packed lot is in the books.', '# packed lots are in the books.'),
-    ),
+  run: async (doing, v) => {
+    const known = { products: await goodsSold(doing.tx), today: doing.entry.farmDay };
+    return settle(doing, decideOpeningGoods(known, v.rows), true);
+  },
   takeBack: { words: () => word`Taken back: it is as if it had not been there.` },
 });

@@ -1,7 +1,10 @@
-import { openOrders } from '../../db/doing/opening';
-import { plural, word } from '../../core/words/words';
+import { decideOpeningOrders, openingOrders } from '../../core/setup/decideOpening';
+import { customersKnown } from '../../db/customers';
+import { orderFacts } from '../../db/orders';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { SALES, said } from '../shared';
+import { SALES } from '../shared';
 import { OpeningOrdersInput } from './orders.input';
 
 export const module = command({
@@ -10,7 +13,13 @@ export const module = command({
   title: word`Record orders that were taken before`,
   who: SALES,
   input: OpeningOrdersInput,
-  run: async ({ tx, entry }, v) =>
-    said(plural(await openOrders(tx, entry, v.rows), '# order is in the books.', '# orders are in the books.')),
+  run: async (doing, v) => {
+    const { tx, entry } = doing;
+    const customers = await customersKnown(tx);
+    const orders = [];
+    for (const order of openingOrders({ customers, today: entry.farmDay }, v.rows))
+      orders.push({ order, known: await orderFacts(tx, order) });
+    return settle(doing, decideOpeningOrders(orders, entry.farmDay), true);
+  },
   takeBack: { stays: word`An order that was taken is called off, not taken back: the customer knows of it.` },
 });

@@ -1,7 +1,10 @@
-import { openPlants } from '../../db/doing/opening';
-import { plural, word } from '../../core/words/words';
+import { decideOpeningPlants } from '../../core/setup/decideOpening';
+import { cropsKnown } from '../../db/kinds';
+import { placesToFill, plantsStanding } from '../../db/opening';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { BOSS } from '../shared';
 import { OpeningPlantsInput } from './plants.input';
 
 export const module = command({
@@ -10,7 +13,13 @@ export const module = command({
   title: word`Record the plants that were here before`,
   who: BOSS,
   input: OpeningPlantsInput,
-  run: async ({ tx, entry }, v) =>
-    said(plural(await openPlants(tx, entry, v.rows), '# planting is in the books.', '# plantings are in the books.')),
+  run: async (doing, v) => {
+    const { tx, entry } = doing;
+    const known = {
+      ...{ places: await placesToFill(tx), crops: await cropsKnown(tx) },
+      ...{ standing: await plantsStanding(tx), today: entry.farmDay },
+    };
+    return settle(doing, decideOpeningPlants(known, v.rows), true);
+  },
   takeBack: { words: () => word`Taken back: it is as if it had not been there.` },
 });

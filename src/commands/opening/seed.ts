@@ -1,7 +1,9 @@
-import { openSeed } from '../../db/doing/opening';
-import { plural, word } from '../../core/words/words';
+import { decideOpeningSeed } from '../../core/setup/decideOpening';
+import { cropsKnown } from '../../db/kinds';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { BOSS } from '../shared';
 import { OpeningSeedInput } from './seed.input';
 
 export const module = command({
@@ -10,9 +12,9 @@ export const module = command({
   title: word`Record the seed that was here before`,
   who: BOSS,
   input: OpeningSeedInput,
-  run: async ({ tx, entry }, v) =>
-    said(
-      plural(await openSeed(tx, entry, v.rows), '# lot of seed is in the books.', '# lots of seed are in the books.'),
-    ),
+  run: async (doing, v) => {
+    const known = { crops: await cropsKnown(doing.tx), today: doing.entry.farmDay };
+    return settle(doing, decideOpeningSeed(known, v.rows), true);
+  },
   takeBack: { words: () => word`Taken back: it is as if it had not been there.` },
 });

@@ -3,7 +3,7 @@ import { decideBringPlaces } from '../../core/setup/decidePlaces';
 import { openLoops, placesKnown } from '../../db/places';
 import { settle } from '../../server/settle';
 import { command } from '../../server/command';
-import { BOSS, saidBrought, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { BringPlacesInput } from './bring.input';
 
 export const module = command({
@@ -14,7 +14,7 @@ export const module = command({
   input: BringPlacesInput,
   run: async (doing, v) => {
     const ground = { places: await placesKnown(doing.tx), loops: await openLoops(doing.tx) };
-    return saidBrought(await settle(doing, decideBringPlaces(ground, v.rows), true));
+    return settle(doing, decideBringPlaces(ground, v.rows), true);
   },
   takeBack: SET_UP_STAYS,
 });

@@ -1,6 +1,6 @@
 import { decideSow } from '../../core/crops/acts/decideSowing';
 import { say, word } from '../../core/words/words';
-import { freeSowing } from '../../db/doing/restsOn';
+import { freeSowing } from '../../db/restsOn';
 import { seedLots } from '../../db/seedStore';
 import { command } from '../../server/command';
 import { inOneLine, plantKnown, settlePlants } from '../plantsKnown';

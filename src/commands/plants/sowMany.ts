@@ -1,6 +1,6 @@
 import { decideSowMany, seedsWanted } from '../../core/crops/acts/decideSowing';
 import { say, word } from '../../core/words/words';
-import { freeSowing } from '../../db/doing/restsOn';
+import { freeSowing } from '../../db/restsOn';
 import { lockStep } from '../../db/plan';
 import { seedLots } from '../../db/seedStore';
 import { command } from '../../server/command';

@@ -1,7 +1,7 @@
 import { decideSowNow } from '../../core/crops/acts/decideSowing';
 import { sowingCode } from '../../core/crops/gaps';
 import { say, word } from '../../core/words/words';
-import { freeSowing } from '../../db/doing/restsOn';
+import { freeSowing } from '../../db/restsOn';
 import { freePlanCode } from '../../db/plan';
 import { seedLots } from '../../db/seedStore';
 import { command } from '../../server/command';

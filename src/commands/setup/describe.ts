@@ -1,4 +1,6 @@
-import { saveDescription } from '../../db/doing/setUp';
+import { decideDescribe } from '../../core/setup/decideDescribed';
+import { isDescribedSo, loadDescription } from '../../db/farmSetup';
+import { settle } from '../../server/settle';
 import { word } from '../../core/words/words';
 import { command } from '../../server/command';
 import { BOSS, SET_UP_STAYS } from '../shared';
@@ -10,6 +12,10 @@ export const module = command({
   title: word`Describe the farm`,
   who: BOSS,
   input: DescribeInput,
-  run: async ({ tx }, { version, ...description }) => ({ version: await saveDescription(tx, version, description) }),
+  run: async (doing, { version, ...description }) => {
+    const known = await loadDescription(doing.tx);
+    const isSame = await isDescribedSo(doing.tx, description);
+    return settle(doing, decideDescribe({ known, isSame }, version, description), true);
+  },
   takeBack: SET_UP_STAYS,
 });

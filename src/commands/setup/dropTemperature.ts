@@ -1,7 +1,10 @@
+import { settled } from '../../core/acts/decision';
+import { decideDropTemperature } from '../../core/water/decideTemperature';
+import { apply } from '../../db/apply';
+import { plannedSettings } from '../../db/temperature';
 import { say, word } from '../../core/words/words';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatTemperature } from '../../core/quantity/units';
-import { dropTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
 import { askAboutChange, BOSS, said } from '../shared';
 import { DropTemperatureInput } from './dropTemperature.input';
@@ -15,8 +18,10 @@ export const module = command({
   input: DropTemperatureInput,
   run: async (doing, v) => {
     const before = await doing.facts();
-    const { from, tempC } = await dropTemperature(doing.tx, doing.entry, v.settingId);
+    const dropped = settled(decideDropTemperature(await plannedSettings(doing.tx), v.settingId), true);
+    await apply(doing.tx, doing.entry, dropped.effects);
     const notes = await askAboutChange(doing, before, v.confirmed);
+    const { from, tempC } = dropped.setting;
     const what = tempC === null ? say`by the months` : formatTemperature(tempC, doing.units);
     return said(say`Taken back: ${what} from ${shortDay(from)}.`, notes);
   },

@@ -1,6 +1,8 @@
 import { say } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
-import { saveFeedRule } from '../../db/doing/rules';
+import { settled } from '../../core/acts/decision';
+import { decideFeedRule } from '../../core/fish/decideSpecies';
+import { apply } from '../../db/apply';
+import { feedRuleKnown } from '../../db/kinds';
 import { command } from '../../server/command';
 import { BOSS, said, SET_UP_STAYS } from '../shared';
 import { FeedRuleInput } from './feedRule.input';
@@ -11,10 +13,8 @@ export const module = command({
   title: (v) => say`Change feeding of ${v.speciesCode}`,
   who: BOSS,
   input: FeedRuleInput,
-  run: async ({ tx }, v) => {
-    if (v.ration === 'table' && v.table.length === 0)
-      throw new RuleBroken('table', say`A table needs at least one row.`);
-    await saveFeedRule(tx, v);
+  run: async ({ tx, entry }, v) => {
+    await apply(tx, entry, settled(decideFeedRule(await feedRuleKnown(tx, v.speciesCode), v), true));
     return said(say`Feeding is kept. Rations follow from today.`);
   },
   takeBack: SET_UP_STAYS,

@@ -1,7 +1,9 @@
+import { decideFishSale } from '../../core/fish/decideFishSale';
+import { fishSaleKnown } from '../../db/products';
+import { settle } from '../../server/settle';
 import { say } from '../../core/words/words';
-import { saveFishSale } from '../../db/doing/fishSale';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { FishSaleInput } from './fishSale.input';
 
 export const module = command({
@@ -10,9 +12,6 @@ export const module = command({
   title: (v) => say`Change how ${v.code} is sold`,
   who: BOSS,
   input: FishSaleInput,
-  run: async ({ tx, person }, v) => {
-    await saveFishSale(tx, person.farmId, v);
-    return said(say`Kept. Prices hold for orders taken from now on.`);
-  },
+  run: async (doing, v) => settle(doing, decideFishSale(await fishSaleKnown(doing.tx, v.code), v), true),
   takeBack: SET_UP_STAYS,
 });

@@ -1,7 +1,10 @@
-import { openFarm } from '../../db/doing/setUp';
-import { plural, say, word } from '../../core/words/words';
+import { randomUUID } from 'node:crypto';
+import { decideOpen } from '../../core/setup/decideDescribed';
+import { loadDescription } from '../../db/farmSetup';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
-import { BOSS, said, SET_UP_STAYS } from '../shared';
+import { BOSS, SET_UP_STAYS } from '../shared';
 import { OpenInput } from './open.input';
 
 export const module = command({
@@ -10,9 +13,9 @@ export const module = command({
   title: word`Open the farm`,
   who: BOSS,
   input: OpenInput,
-  run: async ({ tx, today, entry, person }, { version }) => {
-    const laid = await openFarm(tx, { farmId: entry.farmId, version, today, by: person.personId, at: entry.at });
-    return said(say`The farm is open: ${plural(laid, '# place', '# places')}.`);
+  run: async (doing, { version }) => {
+    const known = await loadDescription(doing.tx);
+    return settle(doing, decideOpen({ known, newId: randomUUID, today: doing.today }, version), true);
   },
   takeBack: SET_UP_STAYS,
 });

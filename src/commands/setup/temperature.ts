@@ -1,7 +1,8 @@
+import { settled } from '../../core/acts/decision';
+import { decideTemperature } from '../../core/water/decideTemperature';
+import { apply } from '../../db/apply';
 import { say, word } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
 import { sayTemperature } from '../../core/water/plannedTemperature';
-import { setTemperature } from '../../db/doing/temperature';
 import { command } from '../../server/command';
 import { askAboutChange, BOSS, said } from '../shared';
 import { PlanTemperatureInput } from './temperature.input';
@@ -13,10 +14,10 @@ export const module = command({
   who: BOSS,
   input: PlanTemperatureInput,
   run: async (doing, v) => {
-    if (v.from < doing.today) throw new RuleBroken('from', say`That day has passed.`);
-    if (v.until && v.until <= v.from) throw new RuleBroken('until', say`The end comes after the beginning.`);
     const before = await doing.facts();
-    await setTemperature({ tx: doing.tx, entry: doing.entry, wish: { ...v, until: v.until ?? null } });
+    const loopIds = new Set(before.loops.map((l) => l.id));
+    const wish = { ...v, until: v.until ?? null };
+    await apply(doing.tx, doing.entry, settled(decideTemperature(loopIds, wish, doing.today), true));
     const notes = await askAboutChange(doing, before, v.confirmed);
     return said(say`Planned: ${sayTemperature(v, doing.units)}.`, notes);
   },

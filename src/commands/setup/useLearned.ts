@@ -1,8 +1,10 @@
-import { asItWas, LEAST_BATCHES, learnedFrom, withLearned } from '../../core/crops/learned';
-import { RuleBroken } from '../../core/errors';
+import { settled } from '../../core/acts/decision';
+import { decideLearned } from '../../core/crops/acts/decideRecipe';
+import { learnedFrom } from '../../core/crops/learned';
+import { apply } from '../../db/apply';
+import { recipeKnown } from '../../db/kinds';
 import { say } from '../../core/words/words';
 import { batchesOf } from '../../db/batches';
-import { putCrop } from '../../db/doing/rules';
 import { command } from '../../server/command';
 import { askAboutChange, BOSS, said, SET_UP_STAYS } from '../shared';
 import { UseLearnedInput } from './useLearned.input';
@@ -17,12 +19,10 @@ export const module = command({
   run: async (doing, { code, version, use, confirmed }) => {
     const { tx, entry } = doing;
     const before = await doing.facts();
-    const crop = before.crops.find((c) => c.code === code);
-    if (!crop) throw new RuleBroken('form', say`That crop is not on this farm.`);
-    const learned = learnedFrom(crop, await batchesOf(tx, entry.farmDay, code), before);
-    if (use && !learned)
-      throw new RuleBroken('form', say`Fewer than ${LEAST_BATCHES} batches were picked: too few to reckon with.`);
-    await putCrop(tx, { version, crop: use ? withLearned(crop, learned!, entry.farmDay) : asItWas(crop) });
+    const own = await recipeKnown(tx, code);
+    const learned = own && learnedFrom(own.crop, await batchesOf(tx, entry.farmDay, code), before);
+    const { crop, effects } = settled(decideLearned(own, learned, { use, version, on: entry.farmDay }), true);
+    await apply(tx, entry, effects);
     const notes = await askAboutChange(doing, before, confirmed);
     const words = use
       ? say`${crop.name} is reckoned with as its last ${learned!.batches} batches were.`

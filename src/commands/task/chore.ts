@@ -1,7 +1,6 @@
+import { decideChoreDone } from '../../core/tasks/decideTask';
+import { settle } from '../../server/settle';
 import { say, word } from '../../core/words/words';
-import { RuleBroken } from '../../core/errors';
-import { choreJob } from '../../core/tasks/sources/chore';
-import { finishTask } from '../../db/events';
 import { command } from '../../server/command';
 import { CREW } from '../shared';
 import { ChoreInput } from './chore.input';
@@ -12,11 +11,9 @@ export const module = command({
   title: word`Chore`,
   who: CREW,
   input: ChoreInput,
-  run: async ({ tx, entry }, v) => {
-    const chore = await tx('chore').where({ id: v.choreId }).first('title');
-    if (!chore) throw new RuleBroken('form', say`That chore is not on this farm.`);
-    await finishTask(tx, entry, { job: choreJob(v.choreId, entry.farmDay), title: chore.title, note: v.note ?? null });
-    return say`Recorded.`;
+  run: async (doing, v) => {
+    const chore = await doing.tx('chore').where({ id: v.choreId }).first('title');
+    return settle(doing, decideChoreDone({ chore: chore ?? null, on: doing.entry.farmDay }, v), true);
   },
   takeBack: { words: () => say`Taken back: that chore is open again.` },
 });

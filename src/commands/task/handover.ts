@@ -1,5 +1,6 @@
-import { say, word } from '../../core/words/words';
-import { writeHandover } from '../../db/events';
+import { decideHandover } from '../../core/tasks/decideTask';
+import { settle } from '../../server/settle';
+import { word } from '../../core/words/words';
 import { command } from '../../server/command';
 import { EVERYONE } from '../shared';
 import { HandoverInput } from './handover.input';
@@ -11,9 +12,6 @@ export const module = command({
   who: EVERYONE,
   input: HandoverInput,
   places: () => [],
-  run: async ({ tx, entry }, v) => {
-    await writeHandover(tx, entry, v.words);
-    return say`Left for the next shift.`;
-  },
+  run: async (doing, v) => settle(doing, decideHandover(v.words), true),
   takeBack: { stays: word`What was left for the next shift may be read already. Leave another word.` },
 });

@@ -1,8 +1,14 @@
-import { plural, say, word } from '../../core/words/words';
-import { beginTrial } from '../../db/trials';
+import { createHash } from 'node:crypto';
+import { decideTrialBegin } from '../../core/crops/acts/decideTrial';
+import { say, word } from '../../core/words/words';
+import { trialGround } from '../../db/trials';
+import { settle } from '../../server/settle';
 import { command } from '../../server/command';
-import { BOSS, said } from '../shared';
+import { BOSS } from '../shared';
 import { BeginTrialInput } from './begin.input';
+
+/** Drawn anew for each trial, and the same again for the same entry. */
+const seedFrom = (key: string) => createHash('sha256').update(key).digest().readUInt32BE(0);
 
 export const module = command({
   name: 'trial.begin',
@@ -10,14 +16,9 @@ export const module = command({
   title: (v) => say`Begin a trial: ${v.question}`,
   who: BOSS,
   input: BeginTrialInput,
-  run: async ({ tx, person }, { arms, ...v }) => {
-    const wish = arms.map(({ name, cropCode, perM2 }) => ({
-      name,
-      cropCode,
-      ...(perM2 === undefined ? {} : { perM2 }),
-    }));
-    const { code, plots } = await beginTrial(tx, person, { ...v, arms: wish });
-    return said(say`${code} is begun with ${plural(plots, '# plot', '# plots')}; its measuring comes up on the round.`);
+  run: async (doing, v) => {
+    const known = { ...(await trialGround(doing.tx)), seed: seedFrom(doing.entry.entryKey) };
+    return settle(doing, decideTrialBegin(known, v), true);
   },
   takeBack: { stays: word`A trial is ended by deciding it.` },
 });

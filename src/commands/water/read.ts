@@ -1,11 +1,8 @@
+import { decideReading, requireReadings } from '../../core/water/decideReading';
+import { settle } from '../../server/settle';
 import { say } from '../../core/words/words';
 import { RuleBroken } from '../../core/errors';
-import { readingJob } from '../../core/tasks/sources/reading';
-import { readingFault } from '../../core/water/readings/readings';
-import { placeWords } from '../../core/water/lastWater';
 import { judgeLoop } from '../../server/judgeLoops';
-import { finishTask } from '../../db/events';
-import { recordReadings } from '../../db/readings';
 import { library, places } from '../../db/slices';
 import { command } from '../../server/command';
 import { CREW } from '../shared';
@@ -21,27 +18,16 @@ export const module = command({
   places: () => [],
   run: async (doing, v) => {
     const { tx, entry } = doing;
-    const values = Object.entries(v.values);
-    if (values.length === 0) throw new RuleBroken('t', say`Give at least one reading.`);
-    for (const [kind, value] of values) {
-      const fault = typeof value === 'number' ? readingFault(kind, value) : say`Give a number.`;
-      if (fault) throw new RuleBroken(kind.slice(0, 40), fault);
-    }
+    requireReadings(v.values);
     const get = await doing.moment();
     const known = (await get(places)).loops.find((l) => l.id === v.loopId);
     // One that was retired since is still this farm's.
     const loop = known ?? (await tx('loop').where({ id: v.loopId }).first('id', 'name'));
     if (!loop) throw new RuleBroken('form', say`That loop is not on this farm.`);
-    // What it means for the fish is said where it was typed; what is written comes last, since others wait from then on.
+    // What it means for the fish is worked out first; what is written comes last, since others wait from then on.
     const { farmDay: on, at } = entry;
     const judged = await judgeLoop(tx, { loop, species: (await get(library)).species }, { values: v.values, on, at });
-    if (v.half)
-      await finishTask(tx, entry, {
-        job: readingJob(v.loopId, entry.farmDay, v.half),
-        title: say`Water reading, ${v.half}`,
-      });
-    await recordReadings(tx, entry, { loopId: v.loopId, values: v.values });
-    return [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map(placeWords)].join(' ');
+    return settle(doing, decideReading({ judged, on }, v), true);
   },
   takeBack: { words: () => say`Taken back: those readings.` },
 });

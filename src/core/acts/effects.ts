@@ -1,12 +1,16 @@
 import type { SignCode } from '../crops/signs';
 import type { CultureCode } from '../cultures/kinds';
-import type { LoopFact, School } from '../facts/farm';
+import type { TrialMeasure } from '../crops/trialVerdict';
+import type { FeedRule, LoopFact, School } from '../facts/farm';
 import type { PlanStep, StepState } from '../facts/step';
 import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import type { OrderState } from '../market/order';
+import type { FarmDescription, PersonPart } from '../setup/description';
+import type { NewFarm } from '../setup/newFarm';
 import type { OutsideRole, StoreRole } from '../setup/roles';
 import type { JobId } from '../tasks/jobs';
+import type { TempSetting } from '../water/plannedTemperature';
 
 /** Why something went from one place to another. */
 export type Reason =
@@ -110,6 +114,42 @@ export interface Eaten {
   farmGrownG?: number;
 }
 
+/** Another moment than the entry's: what a file says of the past. */
+export interface Then {
+  day: Day;
+  /** ISO, with its zone. */
+  at: string;
+}
+
+export interface ReadingTaken {
+  /** Tells the readings of one entry apart. */
+  part: string;
+  loopId: string;
+  kind: string;
+  value: number;
+  then?: Then;
+}
+
+/** The farm's own weather of a day: mean air, °C, and light, mol/m². */
+export interface WeatherTaken {
+  day: Day;
+  airC: number;
+  lightMol?: number;
+}
+
+export interface TrialBegun {
+  code: string;
+  question: string;
+  measure: TrialMeasure;
+  startsOn: Day;
+  measureFrom: Day;
+  everyDays: number;
+  endsOn: Day;
+  arms: readonly { name: string; cropCode: string; perM2: number | null }[];
+  /** Where each arm stands, by its place in the list. */
+  plots: readonly { arm: number; placeId: string; block: number; position: number }[];
+}
+
 export interface OrderTaken {
   customerId: string;
   dueDay: Day;
@@ -146,8 +186,20 @@ export type Effect =
       lineId?: string;
       note?: string | null | undefined;
       eaten?: Eaten;
+      then?: Then;
     }
-  | { does: 'sample'; lotId: string; placeId: string; weightsG: number[]; lengthsCm?: number[]; fishCount?: number }
+  | {
+      does: 'sample';
+      lotId: string;
+      placeId: string;
+      weightsG: number[];
+      lengthsCm?: number[];
+      fishCount?: number;
+      then?: Then;
+    }
+  | { does: 'readings'; readings: readonly ReadingTaken[] }
+  | { does: 'weather'; days: readonly WeatherTaken[] }
+  | { does: 'handover'; words: string }
   /** Something noted of a lot or place; `lot` where the same list makes it. */
   | { does: 'event'; event: HusbandryEvent; lot?: LotRef }
   | {
@@ -170,7 +222,7 @@ export type Effect =
   /** An order is taken; by its name in the list it is known by its id. */
   | { does: 'orderTaken'; as: string; order: OrderTaken }
   /** An order has changed: its version moves, and a new state stands in its history. */
-  | { does: 'order'; orderId: string; state?: OrderState }
+  | { does: 'order'; orderId: string; state?: OrderState; dueDay?: Day }
   /** A movement is undone by its opposite. */
   | { does: 'reversed'; movementId: string }
   | { does: 'finding'; finding: Finding }
@@ -180,6 +232,10 @@ export type Effect =
   | { does: 'cultureEnded'; cultureId: string }
   | { does: 'rest'; rest: { placeIds: readonly string[]; from: Day; until: Day; words: string } }
   | { does: 'restEnded'; restId: string }
+  | { does: 'temperaturePlanned'; setting: { loopId: string } & TempSetting }
+  | { does: 'temperatureDropped'; settingId: string }
+  | { does: 'trialBegun'; trial: TrialBegun }
+  | { does: 'trialDecided'; trialId: string; verdict: string; keptArmId: string | null }
   | { does: 'trialMeasured'; measured: readonly { plotId: string; value: number }[] }
   | SetUpEffect;
 
@@ -187,6 +243,7 @@ export type Effect =
 export type SetUpEffect =
   | { does: 'productAdded'; product: ProductWritten }
   | { does: 'productChanged'; code: string; version: number; became: ProductBecomes }
+  | { does: 'productRemoved'; code: string }
   | { does: 'customerAdded'; customer: { name: string } & CustomerBecomes }
   | { does: 'customerChanged'; customerId: string; became: Partial<CustomerBecomes> }
   | { does: 'placeAdded'; place: PlaceWritten }
@@ -200,12 +257,22 @@ export type SetUpEffect =
   | { does: 'loopTouched'; loopId: string; version: number }
   | { does: 'loopAdded'; loop: Omit<LoopFact, 'id'> }
   | { does: 'loopChanged'; loopId: string; version: number; became: LoopBecomes }
+  /** Its aerators and filters are emptied, its water is as given. */
+  | { does: 'loopMended'; loopId: string; waterC: readonly number[] }
   | { does: 'farmChanged'; version: number; became: FarmBecomes; habits: Record<string, unknown> }
+  | { does: 'farmDescribed'; version: number; description: FarmDescription }
+  | { does: 'farmOpened'; version: number; farm: NewFarm }
+  /** Somebody is asked in by a link; of its token only the hash is kept. */
+  | { does: 'invited'; invitation: PersonPart & { token: string } }
   | { does: 'choreAdded'; chore: ChoreBecomes }
   | { does: 'choreChanged'; choreId: string; version: number; became: ChoreBecomes }
   | { does: 'choreRetired'; choreId: string; version: number }
   /** A species or crop; of a species a rule of feeding comes with it. */
   | { does: 'kindAdded'; what: 'species' | 'crop'; code: string; params: Species | Crop }
+  | { does: 'kindChanged'; what: 'species' | 'crop'; code: string; version: number; params: Species | Crop }
+  /** What belongs to it was changed: a screen that shows it as it was is out of date. */
+  | { does: 'kindTouched'; what: 'species' | 'crop'; code: string; version: number }
+  | { does: 'feedRuleChanged'; rule: FeedRule }
   | { does: 'kindBack'; what: 'species' | 'crop'; code: string }
   | { does: 'kindRetired'; what: 'species' | 'crop'; code: string; version: number };
 
@@ -291,6 +358,8 @@ export interface ProductWritten {
   leastLeftDays: number;
   form: string | null;
   packSize: number | null;
+  /** Sold alive by total length, cm, from and to. */
+  liveCm?: readonly [number, number];
 }
 
 /** What becomes of it; what is not named stays. */

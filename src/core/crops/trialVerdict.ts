@@ -21,6 +21,20 @@ export interface ArmValues {
   values: readonly number[];
 }
 
+/** A trial as its verdict needs it. */
+export interface TrialValues {
+  measure: TrialMeasure;
+  arms: readonly { id: string; letter: string; name: string }[];
+  plots: readonly { letter: string; value: number | null }[];
+}
+
+/** What each arm came to, a value a plot. */
+export const armValues = ({ arms, plots }: TrialValues): ArmValues[] =>
+  arms.map(({ id, letter, name }) => ({
+    ...{ id, letter, name },
+    values: plots.flatMap((p) => (p.letter === letter && p.value !== null ? [p.value] : [])),
+  }));
+
 export interface ArmSummary extends ArmValues {
   mean: number | null;
   /** 95 % interval of its mean; null with fewer than two plots. */

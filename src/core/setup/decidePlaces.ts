@@ -7,6 +7,7 @@ import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatMass, formatNumber, type UnitChoice } from '../quantity/units';
 import { all, plural, say } from '../words/words';
+import { brought, type Brought } from './brought';
 import type { EquipmentPart, Method, PartRole, PlacePart } from './description';
 import { placeFault } from './faults';
 import { STALE } from './kept';
@@ -224,10 +225,7 @@ const partOf = (row: BroughtPlace, onlyLoop: string | null): PlacePart => ({
 });
 
 /** Places from a table. What is there already under the same code and as the same thing is left as it is. */
-export function decideBringPlaces(
-  ground: Ground,
-  rows: readonly BroughtPlace[],
-): Decision<Taken<{ added: number; known: number }>> {
+export function decideBringPlaces(ground: Ground, rows: readonly BroughtPlace[]): Decision<Taken<Said & Brought>> {
   return decide(() => {
     const loops = ground.loops.map((l) => l.code);
     const roles = new Map(
@@ -245,7 +243,6 @@ export function decideBringPlaces(
       roles.set(part.code.toLowerCase(), part.role);
       return [placeAdded(ground, part)];
     });
-    const counts = { added: effects.length, known: rows.length - effects.length };
-    return { effects, said: () => counts };
+    return brought(effects, { added: effects.length, known: rows.length - effects.length });
   });
 }

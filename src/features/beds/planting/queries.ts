@@ -18,7 +18,7 @@ import { shortDay } from '../../../core/quantity/sayDay';
 import { formatLoad, formatNumber, formatTemperature, manyOf, toShown, unitName } from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
 import { plural, say, told, word } from '../../../core/words/words';
-import { mayTakeBack } from '../../../db/doing/takeBack';
+import { mayTakeBack } from '../../../db/takeBack';
 import { plantingStory, type PlantingStory, type PlantMove } from '../../../db/plantingStory';
 import { dayOnly, farmView, mayBeCode, type DayView, type FarmView, type Search } from '../../../server/farmView';
 import { bedChoices, plantsShown, type BedChoice, type PlantsShown } from '../handling/shown';

@@ -3,7 +3,7 @@ import { HELPERS, HOW_BAD, SIGNS, type HelperCode } from '../../../core/crops/si
 import { addDays, daysBetween, type Day } from '../../../core/quantity/days';
 import { formatNumber } from '../../../core/quantity/units';
 import { say, told } from '../../../core/words/words';
-import { mayTakeBack } from '../../../db/doing/takeBack';
+import { mayTakeBack } from '../../../db/takeBack';
 import {
   helperStock,
   loadLooks,

@@ -1,8 +1,8 @@
 import 'server-only';
-import { TRIAL_MEASURES, trialVerdict, type TrialVerdict } from '../../../core/crops/trialVerdict';
+import { armValues, TRIAL_MEASURES, trialVerdict, type TrialVerdict } from '../../../core/crops/trialVerdict';
 import { told } from '../../../core/words/words';
 import { isMeasuredOn } from '../../../core/crops/acts/decideTrialMeasure';
-import { armValues, loadTrials, type TrialRow } from '../../../db/trials';
+import { loadTrials, type TrialRow } from '../../../db/trials';
 import { dayOnly, farmView, type DayView, type Search } from '../../../server/farmView';
 
 export interface TrialView extends TrialRow {

@@ -10,7 +10,7 @@ import { stepWords } from '../../../core/plan/steps/steps';
 import { type FishStay } from '../../../core/facts/forecast';
 import { dayAt, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { CAN_BE_TAKEN_BACK, mayTakeBack } from '../../../db/doing/takeBack';
+import { CAN_BE_TAKEN_BACK, mayTakeBack } from '../../../db/takeBack';
 import { dayOnly, farmView, mayBeCode, stillToCome, type FarmView, type Search } from '../../../server/farmView';
 import type { Handled } from '../handling/shared';
 import { tankChoices } from '../handling/tankChoices';
