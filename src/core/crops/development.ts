@@ -1,5 +1,5 @@
 import { requireWithin } from '../errors';
-import type { Crop } from '../library/types';
+import type { CropBed, CropClimate, CropLearned } from '../library/types';
 import type { Day } from '../quantity/days';
 import { isResting } from './winterRest';
 import { temperatureResponse } from '../quantity/temperatureResponse';
@@ -13,11 +13,7 @@ const LIGHT_RANGE = [0, 80] as const;
  * f is the beta curve (see temperatureResponse); g saturates: (1−e^(−c·x))/(1−e^(−c)), x = light over target, at most 1.1.
  * @param airTempC °C @param lightMolM2 daily light sum, mol/m², 0 to 80
  */
-export function dailyDevelopment(
-  crop: Pick<Crop, 'tempMinC' | 'tempOptC' | 'tempMaxC' | 'lightTargetMol'>,
-  airTempC: number,
-  lightMolM2: number,
-): number {
+export function dailyDevelopment(crop: CropClimate, airTempC: number, lightMolM2: number): number {
   requireWithin('lightMolM2', lightMolM2, LIGHT_RANGE);
   const light = (1 - Math.exp((-LIGHT_CURVE * lightMolM2) / crop.lightTargetMol)) / (1 - Math.exp(-LIGHT_CURVE));
   return temperatureResponse(airTempC, crop) * Math.min(1.1, light);
@@ -25,7 +21,7 @@ export function dailyDevelopment(
 
 /** Share of reference development on a day of this farm: as `dailyDevelopment`, at the pace its own batches had in that month; nothing while it rests. */
 export function developmentOn(
-  crop: Pick<Crop, 'tempMinC' | 'tempOptC' | 'tempMaxC' | 'lightTargetMol' | 'paceByMonth' | 'rest'>,
+  crop: CropClimate & CropLearned & Pick<CropBed, 'rest'>,
   day: Day,
   { airC, lightMol }: { airC: number; lightMol: number },
 ): number {

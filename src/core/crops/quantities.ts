@@ -1,6 +1,6 @@
 import { soldFromBench } from './recipe';
 import { requireWithin } from '../errors';
-import type { Crop } from '../library/types';
+import type { Crop, CropPick } from '../library/types';
 import { RANGES } from '../quantity/ranges';
 
 type Chances = Pick<Crop, 'germination' | 'nurserySurvival' | 'finalSurvival' | 'packout'>;
@@ -53,7 +53,7 @@ export function expectedYield(crop: Crop, positions: number, cut: number): { uni
 }
 
 /** Share of the first cut (cut leaves) or of the whole season (fruiting) that this cut gives. */
-export function cutFactor(crop: Pick<Crop, 'pickingCurve' | 'cutsMax' | 'cutFactors'>, cut: number): number {
+export function cutFactor(crop: Pick<CropPick, 'pickingCurve' | 'cutsMax' | 'cutFactors'>, cut: number): number {
   if (!crop.pickingCurve) return crop.cutFactors[Math.min(cut, crop.cutFactors.length) - 1] ?? 0;
   // A season's picks rise to a peak at two fifths and tail off: x·(1−x)^1.5, scaled so that all picks add up to 1.
   const shape = (i: number) => ((i - 0.5) / crop.cutsMax) * (1 - (i - 0.5) / crop.cutsMax) ** 1.5;

@@ -1,8 +1,8 @@
-import type { Crop, WinterRest } from '../library/types';
+import type { CropBed, WinterRest } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { isWithin } from './months';
 
-type Rested = Pick<Crop, 'rest'>;
+type Rested = Pick<CropBed, 'rest'>;
 
 /** Whether a crop rests on a day: it does not grow, nothing is picked of it, and its plants stand close. */
 export function isResting({ rest }: Rested, day: Day): boolean {
@@ -32,7 +32,7 @@ export function lastTurn(rest: WinterRest, day: Day): { what: 'corner' | 'forwar
 }
 
 /** Places that plants hold while they rest: as many as their corner takes at their final spacing. */
-export function cornerPlaces({ rest, finalPerM2 }: Pick<Crop, 'rest' | 'finalPerM2'>, plants: number): number {
+export function cornerPlaces({ rest, finalPerM2 }: Pick<CropBed, 'rest' | 'finalPerM2'>, plants: number): number {
   if (!rest) return plants;
   return Math.ceil((plants * finalPerM2) / Math.max(rest.perM2, finalPerM2) - 1e-9);
 }

@@ -73,64 +73,95 @@ export interface BedStage {
   perM2: number;
 }
 
-/** A crop as the farm plans with it. Days hold at `tempOptC` and `lightTargetMol`. */
-export interface Crop {
+/** What a crop is, and which recipe of it this is. */
+interface CropKind {
   code: string;
   name: string;
   /** Code of the crop whose seed it is sown from and as whose product it is sold: another way of growing the same. Absent: its own. */
   recipeOf?: string;
-  /** The part of the year in which it is sown; absent: all of it. */
-  sownIn?: MonthSpan;
   kind: string;
+  /** Ways of growing that suit it. */
   methods: string[];
-  nurseryDays: number;
-  /** Transplant to first harvest: the sum of its stages. */
-  finalDays: number;
-  /** Stages in the bed from dense to final, where it is re-spaced on its way; absent: planted once at its final spacing. */
-  stages?: readonly BedStage[];
-  nurseryPerM2: number | null;
-  finalPerM2: number;
+  airGroup: string;
+  basis: string;
+  /** Put away: not sown any more. */
+  retiredOn?: string | null;
+}
+
+/** The weather it grows by: its days hold at `tempOptC` and `lightTargetMol`. */
+export interface CropClimate {
   tempMinC: number;
   tempOptC: number;
   tempMaxC: number;
   lightTargetMol: number;
   /** Mean air of a day above which it bolts, where the farm has set its own, 0: it does not; see crops/bolting. */
   boltFromC?: number;
+}
+
+/** Seed, and from seed to plants that are set out. */
+interface CropNursery {
+  nurseryDays: number;
+  nurseryPerM2: number | null;
   germination: number;
   nurserySurvival: number;
+  /** The part of the year in which it is sown; absent: all of it. */
+  sownIn?: MonthSpan;
+  /** What 1,000 seeds cost, minor units, and days from ordering them until they are here, where the farm has said so. */
+  seedMinor1000?: number;
+  seedLeadDays?: number;
+}
+
+/** Its time in the bed. */
+export interface CropBed {
+  /** Transplant to first harvest: the sum of its stages. */
+  finalDays: number;
+  finalPerM2: number;
   finalSurvival: number;
-  packout: number;
+  /** Stages in the bed from dense to final, where it is re-spaced on its way; absent: planted once at its final spacing. */
+  stages?: readonly BedStage[];
+  nitrogenUptakeGM2Day: number;
+  /** A perennial that rests for a part of the year; see crops/winterRest. */
+  rest?: WinterRest;
+}
+
+/** How it is picked and sold. */
+export interface CropPick {
   unit: string;
+  packout: number;
   /** g per plant (cut leaves: per position and first cut; fruiting: per plant and whole season). */
   yieldG: number;
   cutsMax: number;
-  /** Plants that make one unit where it is not one: a bunch of radishes. */
-  plantsPerUnit?: number;
   regrowDays: number;
   cutFactors: number[];
+  /** Picked for weeks, more and then less. */
   pickingCurve: boolean;
   windowDays: number;
   shelfLifeDays: number;
-  nitrogenUptakeGM2Day: number;
-  /** Minutes of work for 100 plants, where the farm has set its own; see crops/labour. */
+  /** Plants that make one unit where it is not one: a bunch of radishes. */
+  plantsPerUnit?: number;
+}
+
+/** Minutes of work for 100 plants, where the farm has set its own; see crops/labour and crops/care. */
+interface CropLabour {
   sowMin100?: number;
   transplantMin100?: number;
   respaceMin100?: number;
   pickMin100?: number;
   clearMin100?: number;
-  /** What 1,000 seeds cost, minor units, and days from ordering them until they are here, where the farm has said so. */
-  seedMinor1000?: number;
-  seedLeadDays?: number;
-  /** Work between planting and picking, where the farm has set its own; see crops/care. */
   care?: readonly CareJob[];
-  /** A perennial that rests for a part of the year; see crops/winterRest. */
-  rest?: WinterRest;
-  airGroup: string;
+}
+
+/** What the farm's own batches taught. */
+export interface CropLearned {
   /** How fast it comes on in the months of this farm against its recipe, from January; 1: as the recipe says. Learned, and used by choice. */
   paceByMonth?: readonly number[];
-  /** That the farm reckons with what its own batches taught, since when, and what stood here before. */
-  learned?: { on: string; batches: number; was: Pick<Crop, 'germination' | 'yieldG' | 'finalSurvival'> };
-  basis: string;
-  /** Put away: not sown any more. */
-  retiredOn?: string | null;
+  /** That the farm reckons with it, since when, and what stood here before. */
+  learned?: {
+    on: string;
+    batches: number;
+    was: { germination: number; yieldG: number; finalSurvival: number };
+  };
 }
+
+/** A crop as the farm plans with it. One flat record, since farms set its numbers by name; what reckons asks for the parts it needs. */
+export interface Crop extends CropKind, CropClimate, CropNursery, CropBed, CropPick, CropLabour, CropLearned {}
