@@ -53,11 +53,18 @@ export function availableByDay(
 ): (at: number, longer?: number) => number {
   const [first, last] = [byExpiry(batches), byComing(batches)];
   const ordered = inOrder(demands);
-  return (at, longer = 0) => {
+  // What is left of each batch rests on how many demands are due by then: on the days between two it is the same.
+  const known = new Map<number, number[]>();
+  const leftAfter = (due: number) => {
     const left = batches.map((b) => b.quantity);
-    const before = ordered.filter((d) => d.at <= at);
-    serve({ batches, ...first, demands: before, left });
-    serve({ batches, ...last, demands: ordered.slice(before.length).reverse(), left });
+    serve({ batches, ...first, demands: ordered.slice(0, due), left });
+    serve({ batches, ...last, demands: ordered.slice(due).reverse(), left });
+    known.set(due, left);
+    return left;
+  };
+  return (at, longer = 0) => {
+    const due = dueBy(ordered, at);
+    const left = known.get(due) ?? leftAfter(due);
     let free = 0;
     for (let i = 0; i < batches.length; i++) if (isFit(batches[i]!, at, longer)) free += left[i]!;
     return Math.floor(free / step + 0.01) * step;
@@ -66,6 +73,12 @@ export function availableByDay(
 
 function isFit(batch: Batch, at: number, longer = 0) {
   return batch.from <= at && batch.until + longer >= at;
+}
+
+/** How many of the demands, in order of their days, are due up to a day. */
+function dueBy(ordered: readonly Demand[], at: number): number {
+  const after = ordered.findIndex((d) => d.at > at);
+  return after === -1 ? ordered.length : after;
 }
 
 function inOrder(demands: readonly Demand[]): Demand[] {

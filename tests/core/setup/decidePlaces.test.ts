@@ -111,7 +111,10 @@ describe('what is added', () => {
     ];
     const brought = settled(decideBringPlaces({ places, loops }, rows), true);
     expect(brought.effects).toMatchObject([{ place: { code: 'H9', limitKgM3: 40, loopId: 'heron' } }]);
-    expect(brought.said({})).toEqual({ added: 1, known: 2 });
+    expect(brought.said({})).toMatchObject({
+      ...{ added: 1, known: 2 },
+      ...{ words: '1 record came in.', lines: ['2 were in the books already.'] },
+    });
     const other = [{ code: 'R1', role: 'tank' as const, volumeL: 5 }];
     expect(refused(decideBringPlaces({ places, loops }, other))!.field).toBe('rows.0.code');
   });
