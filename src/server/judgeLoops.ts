@@ -1,11 +1,14 @@
 import 'server-only';
 import type { FarmFacts } from '../core/facts/farm';
+import type { StoredStep } from '../core/facts/step';
 import type { Day } from '../core/quantity/days';
+import type { UnitChoice } from '../core/quantity/units';
 import type { Judgement } from '../core/water/judge';
-import { judgeLastWater, type LastValue } from '../core/water/lastWater';
+import { judgeLastWater, stillHolds, type LastValue } from '../core/water/lastWater';
 import type { Tx } from '../db/connection';
 import { latestWater, loopNow } from '../db/readings';
 import { now } from './clock';
+import type { Doing } from './command';
 
 export interface LoopsWater {
   /** What they mean for the fish, by loop. */
@@ -20,7 +23,7 @@ export interface LoopsWater {
 export async function waterOfLoops(
   tx: Tx,
   facts: Pick<FarmFacts, 'loops' | 'places' | 'fish' | 'species'>,
-  day: Day,
+  { day, units }: { day: Day; units: UnitChoice },
 ): Promise<LoopsWater> {
   const { values, asOf } = await latestWater(tx, day, now());
   const of = new Map(facts.loops.map((loop) => [loop.id, values.filter((v) => v.loopId === loop.id)]));
@@ -30,7 +33,7 @@ export async function waterOfLoops(
       .map(({ id, code }) => ({ id, code, species: speciesAt(facts.fish, id) }));
     return [
       loop.id,
-      judgeLastWater({ name: loop.name, places, values: of.get(loop.id)! }, facts.species, asOf),
+      judgeLastWater({ name: loop.name, places, values: of.get(loop.id)!, units }, facts.species, asOf),
     ] as const;
   });
   return { judged: new Map(judged), values: of, asOf };
@@ -42,6 +45,7 @@ const speciesAt = (fish: FarmFacts['fish'], placeId: string) =>
 interface OneLoop {
   loop: Pick<FarmFacts['loops'][number], 'id' | 'name'>;
   species: FarmFacts['species'];
+  units: UnitChoice;
 }
 
 /** What has just been read, not yet recorded. */
@@ -54,9 +58,9 @@ interface JustRead {
 /** The same of one loop with what has just been read of it: what else lives on the farm is not asked. */
 export async function judgeLoop(
   tx: Tx,
-  { loop, species }: OneLoop,
+  { loop, species, units }: OneLoop,
   { values, on, at }: JustRead,
-): Promise<Judgement[]> {
+): Promise<{ judged: Judgement[]; last: LastValue[] }> {
   const known = await loopNow(tx, loop.id, on);
   // What a phone sends late does not stand for the water of now.
   const later = known.values.filter((v) => v.placeId !== null || !(v.kind in values) || v.at > at);
@@ -64,5 +68,38 @@ export async function judgeLoop(
   const read = Object.entries(values).flatMap(([kind, value]) =>
     whole.has(kind) ? [] : [{ placeId: null, kind, value, on, at }],
   );
-  return judgeLastWater({ name: loop.name, places: known.places, values: [...later, ...read] }, species, at);
+  const now = { name: loop.name, places: known.places, values: [...later, ...read], units };
+  return { judged: judgeLastWater(now, species, at), last: known.values };
+}
+
+interface Stay {
+  placeId: string;
+  /** Fish that are there, or are to come. */
+  speciesCodes: readonly string[];
+}
+
+/** The fish of a planned step where they are to come. */
+export const comingTo = ({ toPlaceId, speciesCode }: Pick<StoredStep, 'toPlaceId' | 'speciesCode'>): Stay => ({
+  placeId: toPlaceId ?? '',
+  speciesCodes: speciesCode ? [speciesCode] : [],
+});
+
+/** What in the water of a place is dangerous for some fish by its last readings, in words; nothing: it is not, or nobody knows. */
+export async function dangersAt(
+  { tx, entry, units }: Doing,
+  { loops, places, species }: Pick<FarmFacts, 'loops' | 'places' | 'species'>,
+  { placeId, speciesCodes }: Stay,
+): Promise<string[]> {
+  const place = places.find((p) => p.id === placeId);
+  const loop = loops.find((l) => l.id === place?.loopId);
+  if (!place || !loop) return [];
+  const { values } = await loopNow(tx, loop.id, entry.farmDay);
+  const known = values.filter((v) => v.at <= entry.at && stillHolds(v, entry.at));
+  const own = known.filter((v) => v.placeId === placeId);
+  const whole = known.filter((v) => v.placeId === null && !own.some((o) => o.kind === v.kind));
+  const here = [{ id: place.id, code: place.code, species: speciesCodes }];
+  const water = [...whole, ...own.map((v) => ({ ...v, placeId: null }))];
+  return judgeLastWater({ name: loop.name, places: here, values: water, units }, species, entry.at)
+    .filter((j) => j.tone === 'danger')
+    .map((j) => `${place.code}: ${j.words}`);
 }

@@ -130,7 +130,7 @@ describe('the log line', () => {
     await waitFor(() => expect(meaning()).toMatch(/^for example/));
     return close;
   };
-  const recorded = { meaning: '2 dead from TRT-1 in K1', recordedKey: 'k-1' };
+  const recorded = { meaning: '2 dead from TRT-1 in K1', recordedKey: 'k-1', lines: [] };
 
   test('says what it understood while it is typed, records at Enter, and is empty for the next one', async () => {
     answer = () => done(recorded);

@@ -5,6 +5,7 @@ import { say, word } from '../../core/words/words';
 import { finishTask } from '../../db/events';
 import { eatersIn, feedStore } from '../../db/feedStore';
 import { command } from '../../server/command';
+import { dangersAt } from '../../server/judgeLoops';
 import { settle } from '../../server/settle';
 import { CREW } from '../shared';
 import { FeedInput } from './feed.input';
@@ -26,6 +27,7 @@ export const module = command({
       eaters: eaters.map((e) => ({ ...e, share: shares.get(e.lotId) ?? 1 / eaters.length })),
       speciesNames: new Map(facts.species.map((s) => [s.code, s.name])),
       store: await feedStore(tx),
+      dangers: await dangersAt(doing, facts, { placeId: v.placeId, speciesCodes: eaters.map((e) => e.speciesCode) }),
     };
     return settle(doing, decideFeeding(known, v), v.confirmed);
   },

@@ -3,6 +3,7 @@ import { formatNumber } from '../../core/quantity/units';
 import { say } from '../../core/words/words';
 import { stepsOfLot } from '../../db/plan';
 import { command } from '../../server/command';
+import { dangersAt } from '../../server/judgeLoops';
 import { settle } from '../../server/settle';
 import { CREW, said } from '../shared';
 import { MoveInput } from './move.input';
@@ -14,8 +15,11 @@ export const module = command({
   who: CREW,
   input: MoveInput,
   run: async (doing, v) => {
-    const known = { facts: await doing.facts(), steps: await stepsOfLot(doing.tx, v.lotCode) };
-    return said(await settle(doing, decideMove(known, v), v.confirmed));
+    const facts = await doing.facts();
+    const speciesCodes = facts.fish.filter((f) => f.lotCode === v.lotCode).map((f) => f.speciesCode);
+    const dangers = await dangersAt(doing, facts, { placeId: v.toPlaceId, speciesCodes });
+    const steps = await stepsOfLot(doing.tx, v.lotCode);
+    return said(await settle(doing, decideMove({ facts, steps, dangers }, v), v.confirmed));
   },
   takeBack: { words: ({ counts }) => say`Taken back: ${formatNumber(counts.move ?? 0)} fish are where they were.` },
 });

@@ -4,12 +4,14 @@ import { RuleBroken } from '../../core/errors';
 import { parseLogLine } from '../../core/log/parse';
 import { nameEntry } from '../../db/entries';
 import { command } from '../../server/command';
-import { CREW } from '../shared';
+import { CREW, type Said } from '../shared';
 import { LogLineInput } from './line.input';
 
 export interface Logged {
   meaning: string;
   recordedKey: string;
+  /** What the act says of it besides: what it harms, what follows. */
+  lines: string[];
 }
 
 /** One line of the farm's shorthand: it becomes the act that it means, and is recorded and taken back as that act. */
@@ -23,8 +25,9 @@ export const module = command({
     const parsed = parseLogLine(text, logContext(await doing.facts(), doing.units));
     if (!parsed.ok) throw new RuleBroken('text', parsed.message);
     const [name, version] = parsed.command.split('@') as [string, string];
+    let answer: unknown;
     try {
-      await doing.run(name, confirmed ? { ...parsed.body, confirmed } : parsed.body);
+      answer = await doing.run(name, confirmed ? { ...parsed.body, confirmed } : parsed.body);
     } catch (error) {
       if (!(error instanceof RuleBroken) || error.field === 'job') throw error;
       throw new RuleBroken(error.field === 'confirm' ? 'confirm' : 'text', error.message);
@@ -36,7 +39,12 @@ export const module = command({
       version: Number(version),
       title: parsed.meaning.slice(0, 200),
     });
-    return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey };
+    return { meaning: parsed.meaning, recordedKey: doing.entry.entryKey, lines: linesOf(answer) };
   },
   takeBack: { words: () => say`Undone.` },
 });
+
+function linesOf(answer: unknown): string[] {
+  const { lines } = (typeof answer === 'object' && answer !== null ? answer : {}) as Partial<Said>;
+  return lines ?? [];
+}

@@ -1,8 +1,8 @@
 import { word } from '../../core/words/words';
 import { IsIn, IsObject, IsOptional } from 'class-validator';
-import { IdField } from '../inputs';
+import { Confirmable, IdField } from '../inputs';
 
-export class ReadingInput {
+export class ReadingInput extends Confirmable {
   @IdField(word`Choose a loop`) loopId!: string;
   /** Kinds of readings, each with its number. */
   @IsObject({ message: word`Give at least one reading.` }) values!: Record<string, number>;

@@ -26,8 +26,9 @@ export const module = command({
     if (!loop) throw new RuleBroken('form', say`That loop is not on this farm.`);
     // What it means for the fish is worked out first; what is written comes last, since others wait from then on.
     const { farmDay: on, at } = entry;
-    const judged = await judgeLoop(tx, { loop, species: (await get(library)).species }, { values: v.values, on, at });
-    return settle(doing, decideReading({ judged, on }, v), true);
+    const { species } = await get(library);
+    const seen = await judgeLoop(tx, { loop, species, units: doing.units }, { values: v.values, on, at });
+    return settle(doing, decideReading({ ...seen, on, at, units: doing.units }, v), v.confirmed);
   },
   takeBack: { words: () => say`Taken back: those readings.` },
 });

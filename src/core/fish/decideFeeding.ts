@@ -26,6 +26,8 @@ export interface FeedingFacts {
   /** The tank's ration of the day and the weight of its fish, g. */
   rationG: number;
   biomassG: number;
+  /** What in its water is dangerous now, in words. */
+  dangers: readonly string[];
 }
 
 export interface Feeding {
@@ -54,6 +56,7 @@ export function decideFeeding(facts: FeedingFacts, fed: Feeding): Decision<Taken
       );
     const amount = askFeed(fed.massG, facts.rationG, facts.biomassG);
     if (amount) asks.push(amount);
+    if (facts.dangers.length > 0) asks.push(...facts.dangers, say`Feed all the same?`);
     const left = new Map(facts.store.map((l) => [keyOf(l), tenths(l.massG)]));
     const meals = bySpecies(facts, tenths(fed.massG)).flatMap((eaters) => {
       const { taken, strange } = takeFeed(facts, { ...eaters, left });

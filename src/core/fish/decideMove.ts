@@ -19,10 +19,12 @@ interface MoveFacts {
   facts: FarmFacts;
   /** Steps of the lot that were not dropped. */
   steps: readonly StoredStep[];
+  /** What is dangerous for them in the water they come into, in words. */
+  dangers?: readonly string[];
 }
 
 /** Fish go to another place on the spot: all of the tank, or a part; then the lot is in both. */
-export function decideMove({ facts, steps }: MoveFacts, move: MoveNow): Decision<Taken> {
+export function decideMove({ facts, steps, dangers = [] }: MoveFacts, move: MoveNow): Decision<Taken> {
   return decide((asks) => {
     const fish = fishAt(facts, move);
     const to = tankOf(facts, move.toPlaceId, 'toPlaceId');
@@ -35,6 +37,7 @@ export function decideMove({ facts, steps }: MoveFacts, move: MoveNow): Decision
       ...askedWeight({ field: 'massG', massG: move.massG, count: move.count, fish }),
       ...askedMove(facts, move, { toPlaceId: to.id, count: move.count, meanG, field: 'toPlaceId' }),
       ...askedDeaths(move.dead, fish.count),
+      ...dangers,
     );
     const follows =
       gone < fish.count || to.kind === 'purge'
@@ -87,10 +90,12 @@ interface TransferFacts {
   step: StoredStep;
   /** The steps of its group that were not dropped. */
   group: readonly StoredStep[];
+  /** What is dangerous for them in the water they come into, in words. */
+  dangers?: readonly string[];
 }
 
 /** Counted, weighed fish go where the plan has them. What stands against a move by hand stands against this one too. */
-export function decideTransfer({ facts, step, group }: TransferFacts, done: Transfer): Decision<Taken> {
+export function decideTransfer({ facts, step, group, dangers = [] }: TransferFacts, done: Transfer): Decision<Taken> {
   return decide((asks) => {
     if (step.kind === 'purge') requireDoneBefore({ step, group }, ['feed_stop']);
     const handling = { lotCode: step.lotCode, fromPlaceId: step.fromPlaceId! };
@@ -102,6 +107,7 @@ export function decideTransfer({ facts, step, group }: TransferFacts, done: Tran
       ...askedWeight({ field: 'massG', massG: done.massG, count: done.count, fish }),
       ...askedMove(facts, handling, { toPlaceId: step.toPlaceId!, count: done.count, meanG, field: 'stepId' }),
       ...askedDeaths(done.dead, fish.count),
+      ...dangers,
     );
     const went = { ...handling, ...done, lotId: fish.lotId, toPlaceId: step.toPlaceId!, stepId: step.id };
     const effects = [...moved(went, step.kind === 'purge' ? 'purge' : 'move'), stepDone(step.id)];

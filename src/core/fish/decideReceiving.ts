@@ -15,12 +15,19 @@ export interface Delivered {
   costMinor: number | null;
 }
 
+interface Coming {
+  step: StoredStep;
+  today: Day;
+  /** What is dangerous for them in the water they come into, in words. */
+  dangers?: readonly string[];
+}
+
 /** New fish: the lot is made, transit deaths are counted, the living go into their tank. */
-export function decideReceiving({ step, today }: { step: StoredStep; today: Day }, got: Delivered): Decision<Taken> {
+export function decideReceiving({ step, today, dangers = [] }: Coming, got: Delivered): Decision<Taken> {
   return decide((asks) => {
     if (got.dead > got.count)
       refuse('dead', say`${got.count} were delivered; ${got.dead} cannot have died on the way.`);
-    asks.push(...askedDeaths(got.dead, got.count));
+    asks.push(...askedDeaths(got.dead, got.count), ...dangers);
     const { supplier = null, permit = null, costMinor, count, meanG } = got;
     const [tank, lot] = [at(step.toPlaceId!), { made: 'lot' }];
     return {

@@ -1,15 +1,15 @@
-import { say } from '../words/words';
+import { say, told, word } from '../words/words';
 import type { PromiseRow } from '../market/promiseTable';
 import { addDays, daysBetween, inDays, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatDensity, formatNumber, type UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
-import type { Judgement } from '../water/judge';
+import type { JudgedKind, Judgement } from '../water/judge';
 import type { FarmFacts } from '../facts/farm';
 import type { FarmForecast } from '../facts/forecast';
 
 export interface Trouble {
-  kind: 'short' | 'crowding' | 'taste' | 'sample' | 'ph' | 'ammonia' | 'oxygen' | 'surplus' | 'unripe';
+  kind: 'short' | 'crowding' | 'taste' | 'sample' | 'surplus' | 'unripe' | JudgedKind;
   tone: 'danger' | 'attention' | 'soon';
   title: string;
   detail: string;
@@ -156,10 +156,19 @@ function pHDrift({ facts, pH }: TroubleView): Trouble[] {
   });
 }
 
-function badWater({ facts, judged }: TroubleView): Trouble[] {
+const WATER_WORDS: Record<JudgedKind, string> = {
+  ammonia: word`free ammonia`,
+  oxygen: word`oxygen`,
+  temperature: word`water`,
+  ph: 'pH',
+};
+
+function badWater(view: TroubleView): Trouble[] {
+  const { facts, judged } = view;
+  const drifted = new Set(pHDrift(view).map((t) => t.subject));
   return facts.loops.flatMap((loop) =>
     (judged?.get(loop.id) ?? []).flatMap(({ kind, tone, value, words, on, place }) =>
-      tone === 'good'
+      tone === 'good' || (kind === 'ph' && drifted.has(loop.code))
         ? []
         : [
             {
@@ -168,7 +177,7 @@ function badWater({ facts, judged }: TroubleView): Trouble[] {
               station: 'cohorts/margin',
               subject: loop.code,
               day: on,
-              title: `${place ?? loop.name}: ${kind === 'ammonia' ? say`free ammonia` : say`oxygen`} ${value}`,
+              title: `${place ?? loop.name}: ${told(WATER_WORDS[kind])} ${value}`,
               detail: words,
             } as const,
           ],

@@ -1,16 +1,28 @@
 import { decide, refuse, type Decision } from '../acts/decision';
-import type { Effect, ReadingTaken, Taken } from '../acts/effects';
+import { said, type Effect, type ReadingTaken, type Said, type Taken } from '../acts/effects';
 import type { Day } from '../quantity/days';
+import { ago } from '../quantity/sayDay';
+import { formatNumber, formatTemperature, type UnitChoice } from '../quantity/units';
 import { readingJob } from '../tasks/sources/reading';
-import { say } from '../words/words';
+import { say, told } from '../words/words';
 import type { Judgement } from './judge';
-import { placeWords } from './lastWater';
-import { readingFault } from './readings/readings';
+import { placeWords, stillHolds, type LastValue } from './lastWater';
+import { READING_KINDS, readingFault } from './readings/readings';
 
 export interface ReadingSaid {
   loopId: string;
   half?: 'morning' | 'evening' | undefined;
   values: Readonly<Record<string, number>>;
+}
+
+interface ReadingKnown {
+  /** What the loop's places are like with it. */
+  judged: readonly Judgement[];
+  /** The last values before it. */
+  last: readonly LastValue[];
+  on: Day;
+  at: Date;
+  units: UnitChoice;
 }
 
 /** @throws {RuleBroken} beside the value that no instrument shows */
@@ -23,13 +35,11 @@ export function requireReadings(values: Readonly<Record<string, number>>): void 
   }
 }
 
-/** What somebody read of a loop; what it means for the fish is said where it was typed. @param judged the loop's places with it */
-export const decideReading = (
-  { judged, on }: { judged: readonly Judgement[]; on: Day },
-  { loopId, half, values }: ReadingSaid,
-): Decision<Taken> =>
-  decide(() => {
+/** What somebody read of a loop; what it means for the fish is said where it was typed. A jump that water does not make is asked about. */
+export const decideReading = (known: ReadingKnown, { loopId, half, values }: ReadingSaid): Decision<Taken<Said>> =>
+  decide((asks) => {
     requireReadings(values);
+    asks.push(...jumps(known, values));
     const readings: ReadingTaken[] = Object.entries(values).map(([kind, value]) => ({
       part: kind,
       loopId,
@@ -37,8 +47,23 @@ export const decideReading = (
       value,
     }));
     const job: Effect[] = half
-      ? [{ does: 'job', job: readingJob(loopId, on, half), title: say`Water reading, ${half}` }]
+      ? [{ does: 'job', job: readingJob(loopId, known.on, half), title: say`Water reading, ${half}` }]
       : [];
-    const words = [say`Recorded.`, ...judged.filter((j) => j.tone !== 'good').map(placeWords)].join(' ');
-    return { effects: [...job, { does: 'readings', readings }], said: () => words };
+    const lines = known.judged.filter((j) => j.tone !== 'good').map(placeWords);
+    return { effects: [...job, { does: 'readings', readings }], said: () => said(say`Recorded.`, lines) };
   });
+
+function jumps({ last, at, units }: ReadingKnown, values: Readonly<Record<string, number>>): string[] {
+  return Object.entries(values).flatMap(([kind, value]) => {
+    const known = READING_KINDS.get(kind)!;
+    const before = last.find((v) => v.kind === kind && v.placeId === null && v.at < at && stillHolds(v, at));
+    if (!before || Math.abs(before.value - value) <= known.jump) return [];
+    const shown = (n: number) =>
+      known.quantity === 'temperature'
+        ? formatTemperature(n, units)
+        : `${formatNumber(n, n < 1 ? 2 : 1)} ${told(known.unit)}`.trim();
+    return [
+      say`${told(known.name)} was ${shown(before.value)} ${ago(before.at, at)} and is ${shown(value)} now. Is that right?`,
+    ];
+  });
+}

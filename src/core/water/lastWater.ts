@@ -2,7 +2,7 @@ import type { Explanation } from '../explain';
 import type { Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import { ago } from '../quantity/sayDay';
-import { formatNumber } from '../quantity/units';
+import { formatNumber, type UnitChoice } from '../quantity/units';
 import { plural, say, told } from '../words/words';
 import { judgeWater, type Judgement, type LoopWater } from './judge';
 import { READING_KINDS } from './readings/readings';
@@ -25,6 +25,8 @@ export interface LoopToJudge {
   /** Its places, with the species that swim there; what has no fish is asked for its code alone. */
   places: readonly { id: string; code: string; species: readonly string[] }[];
   values: readonly LastValue[];
+  /** In which it is said. */
+  units: UnitChoice;
 }
 
 const HOUR_MS = 3_600_000;
@@ -37,7 +39,7 @@ export const stillHolds = (v: LastValue, asOf: Date): boolean =>
   ageMs(v, asOf) <= (READING_KINDS.get(v.kind)?.holdsH ?? 0) * HOUR_MS;
 
 /** What a judgement rests on, to be named when it is too old. */
-const RESTS_ON = { oxygen: ['do'], ammonia: ['tan', 'ph', 't'] } as const;
+const RESTS_ON = { oxygen: ['do'], ammonia: ['tan', 'ph', 't'], temperature: ['t'], ph: ['ph'] } as const;
 
 /**
  * The last values of a loop held against its fish: for the loop as a whole, and for each place that is measured by itself, what
@@ -49,13 +51,13 @@ export function judgeLastWater(loop: LoopToJudge, library: readonly Species[], a
   if (present.length === 0) return [];
   const fresh = loop.values.filter((v) => stillHolds(v, asOf));
   const whole = fresh.filter((v) => v.placeId === null);
-  const judged = withAge(judgeWater(water(loop.name, whole), present), whole, asOf);
+  const judged = withAge(judgeWater(water(loop.name, whole), present, loop.units), whole, asOf);
   for (const place of loop.places) {
     const own = fresh.filter((v) => v.placeId === place.id);
     if (own.length === 0) continue;
     const values = [...whole.filter((v) => !own.some((o) => o.kind === v.kind)), ...own];
     const at = place.species.length > 0 ? species(place.species) : present;
-    const of = judgeWater(water(place.code, values), at).filter((j) =>
+    const of = judgeWater(water(place.code, values), at, loop.units).filter((j) =>
       RESTS_ON[j.kind].some((kind) => own.some((o) => o.kind === kind)),
     );
     judged.push(...withAge(of, values, asOf).map((j) => ({ ...j, place: place.code })));

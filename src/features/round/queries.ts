@@ -51,7 +51,7 @@ function notCleanOf({ steps, facts }: FarmView, checks: readonly PurgeCheck[]) {
 
 /** One transaction, one forecast: everything the round of a day shows. */
 export async function roundPage(search: Search): Promise<RoundPage> {
-  const view = await farmView(search, async (tx, { facts, steps, day, person }) => ({
+  const view = await farmView(search, async (tx, { facts, steps, day, person, units }) => ({
     chores: await loadChores(tx),
     trials: await trialsToMeasure(tx, day),
     cared: await lastCare(tx, day),
@@ -59,7 +59,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     done: await tasksDoneOn(tx, day, person.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
-    judged: (await waterOfLoops(tx, facts, day)).judged,
+    judged: (await waterOfLoops(tx, facts, { day, units })).judged,
     tastes: await purgeChecks(
       tx,
       steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, TASTED_AHEAD_DAYS)).map((s) => s.groupId),

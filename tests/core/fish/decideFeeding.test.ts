@@ -18,6 +18,7 @@ const farm = (over: Partial<FeedingFacts> = {}): FeedingFacts => ({
   store: [bag('A'), bag('B', { beganOn: '2026-05-09' })],
   rationG: 5000,
   biomassG: 500_000,
+  dangers: [],
   ...over,
 });
 const feeding = (massG: number) => ({ placeId: 'k1', massG, response: 'eager', withheldG: 200 });
@@ -128,4 +129,9 @@ describe('out of which bag fish are fed', () => {
         expect(out.filter((f) => f.bag === b.lotId).reduce((sum, f) => sum + f.massG!, 0)).toBeLessThan(b.massG + 0.05);
     }
   });
+});
+
+test('where the water is dangerous, feeding is asked about, with why', () => {
+  const asked = decideFeeding(farm({ dangers: ['H1: Oxygen 2.0 mg/L'] }), feeding(1000));
+  expect(asked).toMatchObject({ asks: ['H1: Oxygen 2.0 mg/L', 'Feed all the same?'] });
 });

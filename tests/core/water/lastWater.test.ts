@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
 import { judgeLastWater, type LastValue } from '../../../src/core/water/lastWater';
+import { METRIC } from '../../../src/core/quantity/units';
 import { READING_KINDS } from '../../../src/core/water/readings/readings';
 
 const NOW = new Date('2026-06-10T09:00:00Z');
@@ -15,7 +16,7 @@ const places = [
   { id: 'h2', code: 'H2', species: ['rainbow-trout'] },
 ];
 const judge = (values: LastValue[], where = places) =>
-  judgeLastWater({ name: 'Heron', places: where, values }, SPECIES_DEFAULTS, NOW);
+  judgeLastWater({ name: 'Heron', places: where, values, units: METRIC }, SPECIES_DEFAULTS, NOW);
 
 describe('the last water of a loop', () => {
   test('of this hour it is said as it is; an older one says how old', () => {
@@ -61,6 +62,7 @@ describe('the last water of a loop', () => {
     expect(ammonia.map((j) => [j.place, j.kind, j.tone])).toEqual([
       [undefined, 'ammonia', 'good'],
       ['H1', 'ammonia', 'danger'],
+      ['H1', 'ph', 'attention'],
     ]);
   });
 

@@ -67,8 +67,8 @@ describe('the last readings are held against the fish that live in the water', (
   });
 
   test('2 mg/L of ammonia at pH 7.0 is little, at pH 8.5 it is more than trout bear; the Why says how', () => {
-    expect(judgeWater(water(7, 2), [trout])[0]).toMatchObject({ kind: 'ammonia', tone: 'good' });
-    const [bad] = judgeWater(water(8.5, 2), [trout]);
+    expect(judgeWater(water(7, 2), [trout], METRIC)[0]).toMatchObject({ kind: 'ammonia', tone: 'good' });
+    const [bad] = judgeWater(water(8.5, 2), [trout], METRIC);
     expect(bad).toMatchObject({ tone: 'danger' });
     expect(bad!.words).toMatch(/over what rainbow trout bears.*Stop feeding/);
     expect(bad!.because.formula).toMatch(
@@ -79,23 +79,55 @@ describe('the last readings are held against the fish that live in the water', (
   test('the most sensitive species of the loop decides', () => {
     const freeMgL = (trout.ammoniaMaxMgL + tilapia.ammoniaMaxMgL) / 2;
     const tan = freeMgL / unionisedShare(8, 20);
-    expect(judgeWater(water(8, tan), [tilapia])[0]!.tone).not.toBe('danger');
-    expect(judgeWater(water(8, tan), [tilapia, trout])[0]!.tone).toBe('danger');
+    expect(judgeWater(water(8, tan), [tilapia], METRIC)[0]!.tone).not.toBe('danger');
+    expect(judgeWater(water(8, tan), [tilapia, trout], METRIC)[0]!.tone).toBe('danger');
     const oxygen = (trout.doMinMgL + tilapia.doMinMgL) / 2;
-    expect(judgeWater(water(7, 0.1, oxygen), [tilapia])[1]!.tone).toBe('good');
-    expect(judgeWater(water(7, 0.1, oxygen), [tilapia, trout])[1]!.tone).toBe('attention');
+    expect(judgeWater(water(7, 0.1, oxygen), [tilapia], METRIC)[1]!.tone).toBe('good');
+    expect(judgeWater(water(7, 0.1, oxygen), [tilapia, trout], METRIC)[1]!.tone).toBe('attention');
   });
 
   test('under the critical oxygen it is danger; without a reading, or without fish, nothing is claimed', () => {
-    expect(judgeWater(water(7, 0.1, trout.doCriticalMgL - 0.1), [trout])[1]).toMatchObject({ tone: 'danger' });
-    expect(judgeWater({ loop: 'Heron', ph: { value: 7, on } }, [trout])).toEqual([]);
-    expect(judgeWater(water(8.5, 5, 1), [])).toEqual([]);
+    expect(judgeWater(water(7, 0.1, trout.doCriticalMgL - 0.1), [trout], METRIC)[1]).toMatchObject({ tone: 'danger' });
+    expect(judgeWater({ loop: 'Heron', ph: { value: 7, on } }, [trout], METRIC)).toEqual([]);
+    expect(judgeWater(water(8.5, 5, 1), [], METRIC)).toEqual([]);
+  });
+
+  test.each(SPECIES_DEFAULTS.map((s) => [s.code, s] as const))(
+    '%s: every limit of it, crossed by one reading alone, is said; what it likes is not',
+    (_, fish) => {
+      const of = (kind: 't' | 'ph', value: number) =>
+        judgeWater({ loop: 'Heron', [kind]: { value, on } }, [fish], METRIC).map((j) => [j.kind, j.tone]);
+      const [likesLow, likesHigh] = fish.comfortC;
+      expect(of('t', fish.tempMaxC + 0.5)).toEqual([['temperature', 'danger']]);
+      expect(of('t', fish.tempMinC - 0.5)).toEqual([['temperature', 'danger']]);
+      expect(of('t', (likesHigh + fish.tempMaxC) / 2)).toEqual([['temperature', 'attention']]);
+      expect(of('t', (likesLow + likesHigh) / 2)).toEqual([]);
+      const [low, high] = fish.pHRange;
+      expect(of('ph', high + 1.2)).toEqual([['ph', 'danger']]);
+      expect(of('ph', low - 0.8)).toEqual([['ph', 'attention']]);
+      expect(of('ph', (low + high) / 2)).toEqual([]);
+    },
+  );
+
+  test('in water that is hotter or more alkaline than any table, ammonia is at its worst, not unknown', () => {
+    const tanMgL = 0.5;
+    const at = (pH: number, tempC: number) =>
+      judgeWater({ ...water(pH, tanMgL), t: { value: tempC, on } }, [tilapia], METRIC).find(
+        (j) => j.kind === 'ammonia',
+      )!;
+    expect(at(10.6, 25).tone).toBe('danger');
+    expect(at(8.4, 38).tone).toBe('danger');
+  });
+
+  test('temperatures are said in the unit of who reads', () => {
+    const [hot] = judgeWater({ loop: 'Heron', t: { value: 34, on } }, [trout], { mass: 'us', temperature: 'F' });
+    expect(hot!.words).toMatch(/^Water 93.2 °F: over what rainbow trout bears \(33.8 °F to 77.0 °F\)\. Stop feeding/);
   });
 
   test('what needs a decision says so', () => {
     const facts = aFarm();
     const forecast = forecastFarm(facts, []);
-    const judged = new Map([['heron', judgeWater(water(8.5, 2), [trout])]]);
+    const judged = new Map([['heron', judgeWater(water(8.5, 2), [trout], METRIC)]]);
     const troubles = findTroubles({ facts, forecast, promise: [], pH: [], judged, units: METRIC });
     expect(troubles.find((t) => t.kind === 'ammonia')).toMatchObject({ tone: 'danger', station: 'cohorts/margin' });
   });

@@ -12,4 +12,5 @@ export const module: ReadingKindModule = {
   quantity: null,
   daily: 3,
   holdsH: 36,
+  jump: 4,
 };

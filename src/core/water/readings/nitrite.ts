@@ -12,4 +12,5 @@ export const module: ReadingKindModule = {
   quantity: null,
   daily: null,
   holdsH: 192,
+  jump: 2,
 };

@@ -12,4 +12,5 @@ export const module: ReadingKindModule = {
   quantity: null,
   daily: 2,
   holdsH: 48,
+  jump: 0.8,
 };

@@ -19,4 +19,6 @@ export interface ReadingKindModule {
   daily: number | null;
   /** So long one of them still says how the water is, h; an older one judges nothing. Ours: a little over the rhythm it is usually taken in. */
   holdsH: number;
+  /** Water does not change by more than this from one reading to the next; what does is asked about. Planning default. */
+  jump: number;
 }

@@ -12,4 +12,5 @@ export const module: ReadingKindModule = {
   quantity: 'temperature',
   daily: 1,
   holdsH: 48,
+  jump: 4,
 };

@@ -40,9 +40,9 @@ export interface LifePage extends DayView {
 }
 
 export async function lifePage(search: Search): Promise<LifePage> {
-  const view = await farmView(search, async (tx, { facts, day }) => ({
+  const view = await farmView(search, async (tx, { facts, day, units }) => ({
     pH: await latestPh(tx, day),
-    water: await waterOfLoops(tx, facts, day),
+    water: await waterOfLoops(tx, facts, { day, units }),
     versions: await loopVersions(tx),
   }));
   const { facts, at } = view;
