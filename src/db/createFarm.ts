@@ -74,6 +74,7 @@ const placeRow = (p: NewPlace) => ({
   walk_order: p.walkOrder,
   length_m: p.lengthM,
   width_m: p.widthM,
+  depth_m: p.depthM,
   stands_on: p.standsOn,
 });
 
@@ -93,6 +94,9 @@ const equipmentRow = (e: NewEquipment) => ({
   volume_m3: e.volumeM3 ?? null,
   surface_m2_m3: e.surfaceM2PerM3 ?? null,
   g_tan_m2_day: e.gTanPerM2Day ?? null,
+  is_spare: e.isSpare ?? false,
+  umol_s: e.umolS ?? null,
+  shines_on: e.over || null,
 });
 
 const ruleRow = (r: NewFarm['feedRules'][number]) => ({

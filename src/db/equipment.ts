@@ -36,6 +36,9 @@ const COLUMNS: Record<keyof EquipmentPlate, string> = {
   volumeM3: 'volume_m3',
   surfaceM2PerM3: 'surface_m2_m3',
   gTanPerM2Day: 'g_tan_m2_day',
+  isSpare: 'is_spare',
+  umolS: 'umol_s',
+  over: 'shines_on',
   runOrder: 'run_order',
 };
 

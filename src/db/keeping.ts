@@ -39,7 +39,7 @@ export async function loadLibrary(tx: Tx): Promise<Pick<FarmFacts, 'species' | '
 async function equipmentByLoop(tx: Tx): Promise<Map<string, Pick<LifeSupport, 'aerators' | 'media'>>> {
   const rows = await tx('equipment')
     .whereIn('kind', ['aerator', 'filter'])
-    .where({ retired_on: null })
+    .where({ retired_on: null, is_spare: false })
     .whereNotNull('loop_id')
     .orderBy(['run_order', 'name', 'id']);
   const byLoop = new Map<string, Pick<LifeSupport, 'aerators' | 'media'>>();

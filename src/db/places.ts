@@ -76,6 +76,7 @@ export async function addPlace(tx: Tx, { farmId }: Entry, place: PlaceWritten): 
     walk_order: Number(last?.n ?? 0) + 1,
     length_m: place.lengthM,
     width_m: place.widthM,
+    depth_m: place.depthM,
     stands_on: place.standsOn,
   });
 }

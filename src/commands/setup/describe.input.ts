@@ -1,5 +1,5 @@
 import { Type } from '../../core/inputType';
-import { IsIn, IsOptional, IsString, ValidateNested } from 'class-validator';
+import { IsBoolean, IsIn, IsOptional, IsString, ValidateNested } from 'class-validator';
 import { EQUIPMENT_KINDS, LOOP_KINDS, METHODS, PART_ROLES, STAGES, STANDS } from '../../core/setup/description';
 import { word } from '../../core/words/words';
 import { LANGUAGES } from '../../words/languages';
@@ -58,6 +58,7 @@ class PlaceDescribed {
   @IsOptional() @WholeField({ low: 1, high: 100_000 }) pieceSize!: number | null;
   @IsOptional() @NumberField({ low: 0, high: 1000, words: A_NUMBER }) lengthM!: number | null;
   @IsOptional() @NumberField({ low: 0, high: 1000, words: A_NUMBER }) widthM!: number | null;
+  @IsOptional() @NumberField({ low: 0, high: 20, words: A_NUMBER }) depthM: number | null = null;
   @IsOptional() @NumberField({ low: 0, high: 1_000_000, words: A_NUMBER }) areaM2!: number | null;
 }
 
@@ -74,6 +75,9 @@ class EquipmentDescribed {
   @IsOptional() @NumberField({ low: 0, high: 1000, words: A_NUMBER }) volumeM3!: number | null;
   @IsOptional() @NumberField({ low: 0, high: 10_000, words: A_NUMBER }) surfaceM2PerM3!: number | null;
   @IsOptional() @NumberField({ low: 0, high: 10, words: A_NUMBER }) gTanPerM2Day!: number | null;
+  @IsOptional() @IsBoolean({ message: word`Say yes or no` }) isSpare = false;
+  @IsOptional() @NumberField({ low: 0, high: 1_000_000, words: A_NUMBER }) umolS: number | null = null;
+  @IsOptional() @TextField(60, word`Say it in words`, 0) over: string | null = null;
 }
 
 class PersonDescribed {
@@ -87,8 +91,8 @@ export class DescribeInput {
   @VersionField() version!: number;
   @ValidateNested() @Type(() => HabitsPart) habits!: HabitsPart;
   @list(60) @EachThing() @ValidateNested({ each: true }) @Type(() => LoopDescribed) loops!: LoopDescribed[];
-  @list(1000) @EachThing() @ValidateNested({ each: true }) @Type(() => PlaceDescribed) places!: PlaceDescribed[];
-  @list(500)
+  @list(2000) @EachThing() @ValidateNested({ each: true }) @Type(() => PlaceDescribed) places!: PlaceDescribed[];
+  @list(2000)
   @EachThing()
   @ValidateNested({ each: true })
   @Type(() => EquipmentDescribed)

@@ -325,6 +325,7 @@ export interface PlaceWritten extends Omit<PlaceBecomes, 'name'> {
   standsOn: string;
   lengthM: number | null;
   widthM: number | null;
+  depthM: number | null;
 }
 
 /** What a rating plate says; what is not named is not said there. */
@@ -338,6 +339,10 @@ export interface EquipmentPlate {
   volumeM3?: number | null | undefined;
   surfaceM2PerM3?: number | null | undefined;
   gTanPerM2Day?: number | null | undefined;
+  isSpare?: boolean | undefined;
+  /** Lamps: photons in a second, µmol, and over what. */
+  umolS?: number | null | undefined;
+  over?: string | null | undefined;
   /** Its place in the order they run in. */
   runOrder?: number;
 }

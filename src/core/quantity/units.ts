@@ -116,6 +116,15 @@ const KG_M3_PER_LB_FT3 = 16.018463;
 const M2_PER_FT2 = 0.09290304;
 const inFeet = (units: UnitChoice) => units.mass === 'us';
 
+/** International foot, exact by definition. */
+const M_PER_FT = 0.3048;
+
+/** Metres as the person would say them: "1.2 m", "30 cm", "4 ft". */
+export function formatLength(lengthM: number, units: UnitChoice): string {
+  if (units.mass === 'us') return say`${formatNumber(lengthM / M_PER_FT, 1)} ft`;
+  return lengthM < 1 ? say`${formatNumber(lengthM * 100)} cm` : say`${formatNumber(lengthM, 1)} m`;
+}
+
 /** An area as the person would say it: m², or square feet. */
 export function formatArea(areaM2: number, units: UnitChoice, digits = 0): string {
   return inFeet(units)

@@ -17,7 +17,7 @@ export function adviceOn(d: FarmDescription): Advice[] {
 }
 
 const has = (d: FarmDescription, loop: LoopPart, kinds: string[]) =>
-  d.equipment.some((e) => e.loop === loop.code && kinds.includes(e.kind));
+  d.equipment.some((e) => e.loop === loop.code && kinds.includes(e.kind) && !e.isSpare);
 
 function onLoop(d: FarmDescription, loop: LoopPart): Advice[] {
   const own = placesOfLoop(d, loop);

@@ -211,6 +211,7 @@ export interface BroughtPlace {
 const USUAL_LIMIT_KG_M3 = 40;
 
 const partOf = (row: BroughtPlace, onlyLoop: string | null): PlacePart => ({
+  depthM: null,
   code: row.code.trim(),
   role: row.role,
   loop: row.loop ?? (['tank', 'bed', 'sump', 'nursery'].includes(row.role) ? onlyLoop : null),

@@ -93,6 +93,8 @@ export interface PlacePart {
   pieceSize: number | null;
   lengthM: number | null;
   widthM: number | null;
+  /** Of media, sand or water in it. */
+  depthM: number | null;
   areaM2: number | null;
 }
 
@@ -110,6 +112,11 @@ export interface EquipmentPart {
   volumeM3: number | null;
   surfaceM2PerM3: number | null;
   gTanPerM2Day: number | null;
+  /** In stock for when another fails: it never runs. */
+  isSpare: boolean;
+  /** Lamps: photons in a second, µmol, and what they shine on, as it was said. */
+  umolS: number | null;
+  over: string | null;
 }
 
 export interface PersonPart {
@@ -157,6 +164,7 @@ export const NO_PLACE: Omit<PlacePart, 'code' | 'role'> = {
   pieceSize: null,
   lengthM: null,
   widthM: null,
+  depthM: null,
   areaM2: null,
 };
 
@@ -171,4 +179,7 @@ export const NO_EQUIPMENT: Omit<EquipmentPart, 'name' | 'kind'> = {
   volumeM3: null,
   surfaceM2PerM3: null,
   gTanPerM2Day: null,
+  isSpare: false,
+  umolS: null,
+  over: null,
 };

@@ -58,8 +58,8 @@ const carriedKg = (places: readonly PlacePart[]) =>
 const areaM2 = (places: readonly PlacePart[]) => sumOf(places, (p) => p.areaM2 ?? 0);
 
 /** Share of the time that something runs. */
-export const duty = (e: Pick<EquipmentPart, 'onMin' | 'offMin'>) =>
-  e.onMin ? e.onMin / (e.onMin + (e.offMin ?? 0)) : 1;
+export const duty = (e: Pick<EquipmentPart, 'onMin' | 'offMin'> & { isSpare?: boolean }) =>
+  e.isSpare ? 0 : e.onMin ? e.onMin / (e.onMin + (e.offMin ?? 0)) : 1;
 
 /** Everything that can be said of what is described so far. */
 export function whatFollows(d: FarmDescription, units: UnitChoice): Follows[] {
@@ -237,8 +237,9 @@ function ofLoop(d: FarmDescription, loop: LoopPart, units: UnitChoice): Follows[
   return [turnover(d, loop, units), drainDown(d, loop, units), ...life(d, loop, units)].filter((f) => f !== null);
 }
 
+/** Spares are in stock: they neither pump nor blow. */
 const equipmentIn = (d: FarmDescription, loop: LoopPart, kind: EquipmentPart['kind']) =>
-  d.equipment.filter((e) => e.loop === loop.code && e.kind === kind);
+  d.equipment.filter((e) => e.loop === loop.code && e.kind === kind && !e.isSpare);
 
 function turnover(d: FarmDescription, loop: LoopPart, units: UnitChoice): Follows | null {
   const litres = sumOf(tanks(placesOfLoop(d, loop)), (t) => t.volumeL ?? 0);
@@ -393,7 +394,7 @@ function raised(d: FarmDescription, units: UnitChoice): Follows[] {
 }
 
 function power(d: FarmDescription): Follows | null {
-  const running = d.equipment.filter((e) => e.watts);
+  const running = d.equipment.filter((e) => e.watts && !e.isSpare);
   if (running.length === 0) return null;
   const kwh = sumOf(running, (e) => (e.watts! * duty(e) * 24) / 1000);
   return {

@@ -56,6 +56,29 @@ export function leaveOutPlaces(d: FarmDescription, at: readonly number[]): FarmD
   return { ...d, places: d.places.filter((_, i) => !at.includes(i)) };
 }
 
-export function changeEquipment(d: FarmDescription, i: number, part: EquipmentPart | null): FarmDescription {
-  return { ...d, equipment: d.equipment.flatMap((e, k) => (k !== i ? [e] : part ? [part] : [])) };
+export interface MachineGroup {
+  /** Their places in the description. */
+  at: number[];
+  names: string[];
+  part: EquipmentPart;
+}
+
+/** Machines that differ in nothing but their name stand in one row, in the order of the first. */
+export function machineGroups(d: FarmDescription): MachineGroup[] {
+  const groups = new Map<string, MachineGroup>();
+  d.equipment.forEach((part, i) => {
+    const key = JSON.stringify({ ...part, name: '' });
+    const group = groups.get(key) ?? { at: [], names: [], part };
+    group.at.push(i);
+    group.names.push(part.name);
+    groups.set(key, group);
+  });
+  return [...groups.values()];
+}
+
+/** Puts other values in place of those of a group, or takes it out. Several keep their names. */
+export function changeMachines(d: FarmDescription, { at }: MachineGroup, part: EquipmentPart | null): FarmDescription {
+  const own = new Set(at);
+  const became = (was: EquipmentPart) => (part ? [{ ...part, name: at.length > 1 ? was.name : part.name }] : []);
+  return { ...d, equipment: d.equipment.flatMap((e, i) => (own.has(i) ? became(e) : [e])) };
 }

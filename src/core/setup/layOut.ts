@@ -114,6 +114,7 @@ function placeOf(p: PlacePart, { id, i, loops, zones }: Around): NewPlace {
     isSource: false,
     lengthM: p.lengthM,
     widthM: p.widthM,
+    depthM: p.depthM,
     standsOn: p.standsOn,
   };
 }

@@ -20,10 +20,11 @@ export interface NewPlace extends PlaceFact {
   zoneId: string | null;
   lengthM: number | null;
   widthM: number | null;
+  depthM: number | null;
   standsOn: 'floor' | 'stand' | 'roof';
 }
 
-export const NO_SHAPE = { zoneId: null, lengthM: null, widthM: null, standsOn: 'floor' as const };
+export const NO_SHAPE = { zoneId: null, lengthM: null, widthM: null, depthM: null, standsOn: 'floor' as const };
 
 export interface NewEquipment {
   id: string;
@@ -41,6 +42,9 @@ export interface NewEquipment {
   volumeM3?: number | null;
   surfaceM2PerM3?: number | null;
   gTanPerM2Day?: number | null;
+  isSpare?: boolean;
+  umolS?: number | null;
+  over?: string | null;
 }
 
 export interface NewZone {

@@ -37,6 +37,7 @@ import * as m34 from './0034_undone_as_done';
 import * as m35 from './0035_feed_is_for';
 import * as m36 from './0036_counted';
 import * as m37 from './0037_measurements';
+import * as m38 from './0038_as_said';
 
 const MIGRATIONS = [
   m1,
@@ -76,6 +77,7 @@ const MIGRATIONS = [
   m35,
   m36,
   m37,
+  m38,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

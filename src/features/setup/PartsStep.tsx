@@ -5,18 +5,16 @@ import TextField from '@mui/material/TextField';
 import dynamic from 'next/dynamic';
 import { useState, type KeyboardEvent } from 'react';
 import { adviceOn } from '../../core/setup/advice';
-import { PART_WORDS, type FarmDescription } from '../../core/setup/description';
-import { codesWords } from '../../core/setup/groups';
-import { readParts, type PartsRead } from '../../core/setup/readParts';
+import type { FarmDescription } from '../../core/setup/description';
+import { hearParts, type PartsHeard, type PartsRead } from '../../core/setup/readParts';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import { soldFromBench } from '../../core/crops/recipe';
 import { suits } from '../../core/crops/suits';
-import { formatArea, formatNumber, formatVolume, type UnitChoice } from '../../core/quantity/units';
-import { say, told } from '../../core/words/words';
-import { codeWords } from '../../core/words/codes';
+import { say } from '../../core/words/words';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { PartsTable } from './PartsTable';
+import { SaidBack } from './SaidBack';
 import type { Change } from './useDescription';
 import css from './setup.module.css';
 
@@ -69,11 +67,12 @@ export const withParts = (d: FarmDescription, parts: PartsRead): FarmDescription
   equipment: [...d.equipment, ...parts.equipment],
 });
 
-export const readFor = (d: FarmDescription, line: string): PartsRead | string =>
-  readParts(line, {
+export const hearFor = (d: FarmDescription, line: string): PartsHeard | string =>
+  hearParts(line, {
     loop: d.loops.length === 1 ? d.loops[0]!.code : (d.places.at(-1)?.loop ?? d.loops[0]?.code ?? null),
-    loops: d.loops.map((l) => l.code),
+    loops: d.loops,
     taken: d.places.map((p) => p.code),
+    places: d.places,
   });
 
 /** One line that takes parts as one would say them, what is there so far, and what is missing or unwise. */
@@ -81,10 +80,10 @@ export function PartsStep({ step, d, change, faults }: PartsStepProps) {
   const [pasting, setPasting] = useState(false);
   const advice = adviceOn(d).filter((a) => a.step === step);
   const add = (line: string) => {
-    const read = readFor(d, line);
-    if (typeof read === 'string') return read;
+    const heard = hearFor(d, line);
+    if (typeof heard === 'string') return heard;
     change((was) => {
-      const again = readFor(was, line);
+      const again = hearFor(was, line);
       return typeof again === 'string' ? was : withParts(was, again);
     });
     return null;
@@ -120,12 +119,25 @@ export function PartsStep({ step, d, change, faults }: PartsStepProps) {
   );
 }
 
-function AddLine({ step, d, add }: { step: PartsStepName; d: FarmDescription; add: (line: string) => string | null }) {
+interface AddLineProps {
+  step: PartsStepName;
+  d: FarmDescription;
+  add: (line: string) => string | null;
+}
+
+/** What is not understood is marked under the field; Enter takes the rest only once those words are left out by choice. */
+function AddLine({ step, d, add }: AddLineProps) {
   const [line, setLine] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
   const { units } = d.habits;
-  const read = line.trim() ? readFor(d, line) : null;
+  const heard = line.trim() ? hearFor(d, line) : null;
+  const strange = heard && typeof heard !== 'string' ? heard.notUnderstood : [];
+  const write = (next: string) => {
+    setLine(next);
+    setRefused(null);
+  };
   const enter = () => {
+    if (strange.length > 0) return setRefused(say`Say what is marked otherwise, or leave it out.`);
     const words = add(line);
     setRefused(words);
     if (words === null) setLine('');
@@ -143,20 +155,18 @@ function AddLine({ step, d, add }: { step: PartsStepName; d: FarmDescription; ad
           className={css.line ?? ''}
           label={say`Add`}
           value={line}
-          onChange={(e) => {
-            setLine(e.target.value);
-            setRefused(null);
-          }}
+          onChange={(e) => write(e.target.value)}
           onKeyDown={onKeyDown}
           error={refused !== null}
-          helperText={refused ?? (read === null ? undefined : typeof read === 'string' ? read : madeWords(read, units))}
+          helperText={refused ?? (typeof heard === 'string' ? heard : undefined)}
           placeholder={examples[0]}
-          slotProps={{ htmlInput: { 'data-new-here': true, autoComplete: 'off' } }}
+          slotProps={{ htmlInput: { 'data-new-here': true, autoComplete: 'off', maxLength: 2000 } }}
         />
         <Button variant="outlined" onClick={enter} disabled={!line.trim()}>
           {say`Add`}
         </Button>
       </div>
+      {heard && typeof heard !== 'string' && <SaidBack line={line} heard={heard} units={units} write={write} />}
       <Text small quiet as="p">
         {say`For example:`}{' '}
         {examples.map((example, i) => (
@@ -172,21 +182,6 @@ function AddLine({ step, d, add }: { step: PartsStepName; d: FarmDescription; ad
       </Text>
     </Stack>
   );
-}
-
-/** What a line would make, said before it is added. */
-function madeWords({ places, equipment }: PartsRead, units: UnitChoice): string {
-  const first = places[0];
-  if (!first) return say`${equipment.map((e) => e.name).join(', ')} · Enter adds it`;
-  const codes = codesWords(places.map((p) => p.code));
-  const size = first.positions
-    ? say`${formatNumber(first.positions)} places · ${formatArea(first.areaM2 ?? 0, units, 1)} · ${formatNumber((first.positions ?? 0) / (first.areaM2 ?? 1))} on each m²`
-    : first.volumeL
-      ? formatVolume(first.volumeL, units)
-      : '';
-  const each = places.length > 1 && size ? say`each ${size}` : size;
-  const what = first.method ? codeWords(first.method) : told(PART_WORDS[first.role]);
-  return [say`${what} ${codes}`, each, say`Enter adds it`].filter(Boolean).join(' · ');
 }
 
 /** Crops of the library that the beds described can carry. */

@@ -3,31 +3,31 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import {
   EQUIPMENT_WORDS,
-  PART_WORDS,
   type EquipmentPart,
   type FarmDescription,
   type PlacePart,
 } from '../../core/setup/description';
-import { duty } from '../../core/setup/follows';
+import { placeWhat, plateWords } from '../../core/setup/sentence/sayBack';
 import {
-  changeEquipment,
+  changeMachines,
   changeGroup,
   codesWords,
   leaveOutPlaces,
+  machineGroups,
   placeGroups,
   ROLES_OF_STEP,
+  type MachineGroup,
   type PlaceGroup,
 } from '../../core/setup/groups';
 import {
   formatArea,
-  formatMass,
+  formatLength,
   formatNumber,
   formatVolume,
   type UnitChoice,
   areaUnit,
   toShownArea,
 } from '../../core/quantity/units';
-import { codeWords } from '../../core/words/codes';
 import { say, told } from '../../core/words/words';
 import { Cell, HeadCell, Table, TableBody, TableHead, TableRow } from '../../ui/kit/Table';
 import { Text, WordButton } from '../../ui/kit/kit';
@@ -49,12 +49,16 @@ interface PartsTableProps {
 
 /** What is described so far, one row for places that are alike. */
 export function PartsTable({ step, d, change, faults }: PartsTableProps) {
-  const [editing, setEditing] = useState<PlaceGroup | number | null>(null);
+  const [editing, setEditing] = useState<PlaceGroup | null>(null);
   const groups = placeGroups(d, step);
-  const equipment = step === 'water' ? d.equipment.map((part, i) => ({ part, i })) : [];
+  const [machine, setMachine] = useState<MachineGroup | null>(null);
+  const equipment = step === 'water' ? machineGroups(d) : [];
   if (groups.length + equipment.length === 0) return null;
   const most = Math.max(1, ...d.places.map((p) => p.volumeL ?? 0));
-  const close = () => setEditing(null);
+  const close = () => {
+    setEditing(null);
+    setMachine(null);
+  };
   return (
     <>
       <ScrollTable label={say`What is described`} data={() => partData(d, step)}>
@@ -84,20 +88,20 @@ export function PartsTable({ step, d, change, faults }: PartsTableProps) {
                 onLeaveOut={() => change((was) => leaveOutPlaces(was, g.at))}
               />
             ))}
-            {equipment.map(({ part, i }) => (
+            {equipment.map((group) => (
               <EquipmentLine
-                key={i}
-                part={part}
+                key={group.at.join()}
+                group={group}
                 units={d.habits.units}
-                wrong={faultsOf(faults, `equipment.${i}.`)[0]}
-                onChange={() => setEditing(i)}
-                onLeaveOut={() => change((was) => changeEquipment(was, i, null))}
+                wrong={group.at.flatMap((i) => faultsOf(faults, `equipment.${i}.`))[0]}
+                onChange={() => setMachine(group)}
+                onLeaveOut={() => change((was) => changeMachines(was, group, null))}
               />
             ))}
           </TableBody>
         </Table>
       </ScrollTable>
-      {editing !== null && typeof editing === 'object' && (
+      {editing && (
         <PlaceDialog
           group={editing}
           d={d}
@@ -109,13 +113,13 @@ export function PartsTable({ step, d, change, faults }: PartsTableProps) {
           }}
         />
       )}
-      {typeof editing === 'number' && (
+      {machine && (
         <EquipmentDialog
-          part={d.equipment[editing]!}
+          part={machine.part}
           d={d}
           onClose={close}
           onDone={(part: EquipmentPart) => {
-            change((was) => changeEquipment(was, editing, part));
+            change((was) => changeMachines(was, machine, part));
             close();
           }}
         />
@@ -152,11 +156,6 @@ function partData(d: FarmDescription, step: PartsTableProps['step']): TableData 
     { head: say`Room`, value: (p) => p.room || null },
   ];
   return tableData(columns, [...places, ...machines], units);
-}
-
-function placeWhat(p: PlacePart): string {
-  if ((p.role === 'bed' || p.role === 'nursery') && p.method) return codeWords(p.method);
-  return [p.stage && codeWords(p.stage), told(PART_WORDS[p.role])].filter(Boolean).join(' ');
 }
 
 const faultsOf = (faults: Record<string, string>, at: string) =>
@@ -197,6 +196,7 @@ function PlaceLine({ group, most, units, wrong, ...acts }: LineProps & { group: 
   const rest = [
     p.limitKgM3 && p.role === 'tank' ? say`to ${formatNumber(p.limitKgM3)} kg/m³` : '',
     p.saltGL ? say`salted ${formatNumber(p.saltGL, 1)} g/L` : '',
+    p.depthM ? say`${formatLength(p.depthM, units)} deep` : '',
     p.standsOn !== 'floor' ? (p.standsOn === 'roof' ? say`on the roof` : say`on a stand`) : '',
   ].filter(Boolean);
   return (
@@ -231,19 +231,14 @@ function PlaceLine({ group, most, units, wrong, ...acts }: LineProps & { group: 
   );
 }
 
-function EquipmentLine({ part: e, units, wrong, ...acts }: LineProps & { part: EquipmentPart }) {
-  const facts = [
-    e.flowLH ? say`${formatVolume(e.flowLH, units)}/h` : '',
-    e.headM ? say`${formatNumber(e.headM, 1)} m head` : '',
-    e.watts ? say`${formatNumber(e.watts)} W` : '',
-    e.onMin ? say`on ${formatNumber(duty(e) * 100)} % of the time` : '',
-    e.kgO2PerDay ? say`${formatMass(e.kgO2PerDay * 1000, units)} O₂ a day` : '',
-    e.volumeM3 ? say`${formatVolume(e.volumeM3 * 1000, units)} of media` : '',
-  ].filter(Boolean);
+function EquipmentLine({ group: { part: e, names }, units, wrong, ...acts }: LineProps & { group: MachineGroup }) {
+  const name = names.length > 1 ? say`${names[0]!} – ${names.at(-1)!}` : e.name;
+  const plate = plateWords(e, units);
   return (
     <TableRow>
-      <Cell strong>{e.name}</Cell>
+      <Cell strong>{name}</Cell>
       <Cell>
+        {names.length > 1 && say`${formatNumber(names.length)} × `}
         {told(EQUIPMENT_WORDS[e.kind])}
         {wrong && (
           <Text as="div" small tone="danger" role="alert">
@@ -252,10 +247,10 @@ function EquipmentLine({ part: e, units, wrong, ...acts }: LineProps & { part: E
         )}
       </Cell>
       <Cell className={css.built}> </Cell>
-      <Cell num>{facts.join(' · ')}</Cell>
+      <Cell num>{names.length > 1 && plate ? say`each ${plate}` : plate}</Cell>
       <Cell>{e.loop ?? '—'}</Cell>
       <Cell>—</Cell>
-      <Acts about={e.name} {...acts} />
+      <Acts about={name} {...acts} />
     </TableRow>
   );
 }

@@ -30,7 +30,16 @@ const refused = (d: object) => ('refused' in d ? (d.refused as { field: string; 
 
 const tank = (code: string, over: Partial<PlacePart> = {}): PlacePart => ({
   ...{ code, role: 'tank', loop: 'Heron', room: '', standsOn: 'floor', stage: null, volumeL: 1000, limitKgM3: 40 },
-  ...{ saltGL: 0, method: null, positions: null, pieceSize: null, lengthM: null, widthM: null, areaM2: null },
+  ...{
+    saltGL: 0,
+    method: null,
+    positions: null,
+    pieceSize: null,
+    lengthM: null,
+    widthM: null,
+    depthM: null,
+    areaM2: null,
+  },
   ...over,
 });
 

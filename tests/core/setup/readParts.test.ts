@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { readParts } from '../../../src/core/setup/readParts';
+import { hearParts, readParts } from '../../../src/core/setup/readParts';
 import { HOME, speakFrom } from '../../../src/core/words/words';
 
 const context = { loop: 'heron', loops: ['heron', 'brook'], taken: ['R1'] };
@@ -58,7 +58,9 @@ describe('parts said as to a builder', () => {
   });
 
   test('a measure that is not known is said, and nothing is made of half a line', () => {
-    expect(readParts('pump 30 bar/week', context)).toMatch(/“30 bar\/week” is no measure/);
+    expect(readParts('pump 30 bar/week', context)).toMatch(
+      /“30 bar\/week” is not understood: no measure that is known/,
+    );
   });
 
   test('rafts and their holes', () => {
@@ -114,10 +116,69 @@ describe('parts said as to a builder', () => {
     ['3 tanks of 2 m³ named H1–H2', 'do not go together'],
     ['bed of 600 holes named R1', 'There is a R1 already'],
     ['tank of 2 m³ for nowhere', 'no loop called nowhere'],
-    ['900 tanks of 2 m³', 'From 1 to 200'],
+    ['2900 tanks of 2 m³', 'From 1 to 2,000'],
     ['raft bed', 'how large it is'],
     ['2 tanks of 2 m³ named H8–H1', 'counts no run'],
   ])('“%s” is answered in words', (line, words) => {
     expect(readParts(line, context)).toContain(words);
+  });
+});
+
+describe('what owners said that was dropped before', () => {
+  const several = { ...context, loops: ['one', 'two', 'three', 'four', 'five'], loop: 'one', taken: [] };
+  const hear = (line: string) => {
+    const heard = hearParts(line, several);
+    if (typeof heard === 'string') throw new Error(heard);
+    return heard;
+  };
+  const strange = (line: string) => hear(line).notUnderstood.map((n) => n.text);
+
+  test('things in the water’s way are parts in that order, each with its own measures', () => {
+    const { equipment, places } = hear('drum filter 180 W, then a biofilter of 2 m³ feeding a sump of 4 m³ for three');
+    expect(equipment.map((e) => [e.kind, e.watts, e.volumeM3, e.loop])).toEqual([
+      ['solids', 180, null, 'three'],
+      ['filter', null, 2, 'three'],
+    ]);
+    expect(places).toMatchObject([{ role: 'sump', volumeL: 4000, loop: 'three' }]);
+  });
+
+  test('one for each: of towers, of tanks in the same breath, of loops', () => {
+    expect(hear('a 40 W pump at each of 90 towers').equipment).toHaveLength(90);
+    const both = hear('8 tanks of 1 m³, each with a 40 W pump');
+    expect([both.places.length, both.equipment.length]).toEqual([8, 8]);
+    expect(hear('one blower 60 W for each loop').equipment.map((e) => e.loop)).toEqual(several.loops);
+    expect(hear('a sump of 2 m³ for loops 2 to 4').places.map((p) => p.loop)).toEqual(['two', 'three', 'four']);
+  });
+
+  test('rooms and loops are the same whatever their capitals; what is no room is none', () => {
+    const known = {
+      ...several,
+      places: [{ role: 'tank', method: null, room: 'Hall', positions: null, pieceSize: null }],
+    };
+    const heard = hearParts('tank of 2 m³ in the hall for TWO', known as never);
+    expect(heard).toMatchObject({ places: [{ room: 'Hall', loop: 'two' }], notUnderstood: [] });
+    expect(strange('four tanks of 2 m³ in the fermentation cave')).toEqual(['fermentation cave']);
+    expect(hear('tank of 2 m³ in “Fermentation cave”').places[0]!.room).toBe('Fermentation cave');
+  });
+
+  test('what has no use for a thing is said, and a second size too', () => {
+    expect(strange('tank of 2 m³ 90 W')).toEqual(['90 W']);
+    expect(strange('tank of 2 m³ of 3 m³')).toEqual(['3 m³']);
+    expect(strange('3 big blue tanks of 2 m³')).toEqual(['big blue']);
+    expect(strange('a dozen tanks of 2 m³ on the roof')).toEqual([]);
+    expect(hear('fish sump of 800 L and a plant sump of 2 m³').places.map((p) => p.volumeL)).toEqual([800, 2000]);
+  });
+
+  test.each([
+    ['tank 2 × 2 × 1 m of 9 m³', 'Say one of them'],
+    ['pump 30 hours on a day', '24 hours'],
+    ['raft bed of 0 holes', 'From 1 to'],
+    ['tank of 2 m³ 140 % full', 'between nothing and full'],
+    ['8 Becken mit 11 m³', 'no part of a farm'],
+    ['tank of 2 m³ called “Big Bertha”', 'is no code'],
+    [`tank of 2 m³ ${'x'.repeat(500)}`, 'one part at a time'],
+    ['7 rafts of 36 holes in 2 beds', 'do not come out even'],
+  ])('“%s” adds nothing, and says why', (line, words) => {
+    expect(hearParts(line, several)).toContain(words);
   });
 });

@@ -1,0 +1,45 @@
+'use client';
+import type { UnitChoice } from '../../core/quantity/units';
+import type { NotUnderstood, PartsHeard } from '../../core/setup/readParts';
+import { sayBack } from '../../core/setup/sentence/sayBack';
+import { say } from '../../core/words/words';
+import { Mark, Stack, Text, WordButton } from '../../ui/kit/kit';
+
+interface SaidBackProps {
+  line: string;
+  heard: PartsHeard;
+  units: UnitChoice;
+  write: (line: string) => void;
+}
+
+/** A line without some of its words. */
+export const without = (line: string, spans: readonly Pick<NotUnderstood, 'from' | 'until'>[]): string =>
+  [...spans]
+    .sort((a, b) => b.from - a.from)
+    .reduce((text, { from, until }) => text.slice(0, from) + text.slice(until), line)
+    .replace(/\s+/g, ' ')
+    .replace(/ ,/g, ',')
+    .trim();
+
+/** All that was heard, before it is added; and what was not, with a way to go on. */
+export function SaidBack({ line, heard, units, write }: SaidBackProps) {
+  const { notUnderstood } = heard;
+  return (
+    <Stack as="div" role="status">
+      {sayBack(heard, units).map((words, i) => (
+        <Text key={i} as="p" small>
+          {words}
+        </Text>
+      ))}
+      {notUnderstood.map((n) => (
+        <Mark key={n.from} as="p" small tone="attention">
+          {say`“${n.text}” is not understood: ${n.hint}`}{' '}
+          <WordButton type="button" onClick={() => write(without(line, [n]))}>
+            {say`leave it out`}
+          </WordButton>
+        </Mark>
+      ))}
+      {notUnderstood.length === 0 && <Text as="p" small quiet>{say`Enter adds it`}</Text>}
+    </Stack>
+  );
+}
