@@ -74,6 +74,9 @@ export interface EquipmentSetUp {
   offMin: number | null;
   kgO2PerDay: number | null;
   volumeM3: number | null;
+  isSpare: boolean;
+  umolS: number | null;
+  over: string | null;
   retiredOn: Day | null;
 }
 
@@ -95,6 +98,9 @@ export async function equipmentSetUp(tx: Tx): Promise<EquipmentSetUp[]> {
     offMin: r.off_min,
     kgO2PerDay: r.kg_o2_per_day,
     volumeM3: r.volume_m3,
+    isSpare: r.is_spare,
+    umolS: r.umol_s,
+    over: r.shines_on,
     retiredOn: r.retired_on,
   }));
 }

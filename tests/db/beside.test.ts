@@ -81,7 +81,7 @@ describe('acts of one farm', () => {
       Array.from({ length: 60 }, (_, i) => {
         const tank = tanks[i % tanks.length]!;
         return i % 2
-          ? run('water.read', { loopId: loop, values: { t: 15 + i / 100 } })
+          ? run('water.read', { loopId: loop, values: { t: 15 + i / 100 }, confirmed: true })
           : run('fish.dead', { lotId: tank.lot_id, placeId: tank.place_id, count: 1 });
       }),
     );

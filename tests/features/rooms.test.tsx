@@ -42,7 +42,16 @@ describe('what stands on the farm', () => {
   });
   const pump = {
     ...{ id: 'e1', version: 2, name: 'Pump 1', kind: 'pump', loop: 'heron', flowLH: 6000, headM: 2, watts: 180 },
-    ...{ onMin: 15, offMin: 45, kgO2PerDay: null, volumeM3: null, retiredOn: null },
+    ...{
+      onMin: 15,
+      offMin: 45,
+      kgO2PerDay: null,
+      volumeM3: null,
+      isSpare: false,
+      umolS: null,
+      over: null,
+      retiredOn: null,
+    },
   };
   const page = (over: Partial<Page> = {}): Page => ({
     ...{ units: METRIC, currency: 'EUR', mayChange: true },
@@ -74,7 +83,7 @@ describe('what stands on the farm', () => {
     expect(row(/^H0/).getByText(/retired 2 May/)).toBeTruthy();
     expect(row(/^H0/).queryByRole('button')).toBeNull();
     // 15 minutes of every hour.
-    expect(row(/^Pump 1/).getByText(/6,000 L\/h · 180 W · on 25 % of the time/)).toBeTruthy();
+    expect(row(/^Pump 1/).getByText(/6,000 L\/h · .*180 W · 15 min on, 45 min off/)).toBeTruthy();
   });
 
   test('in pounds and gallons for those who think so', () => {

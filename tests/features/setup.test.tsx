@@ -149,6 +149,38 @@ describe('what the farm begins with', () => {
   });
 });
 
+describe('a part said in a sentence', () => {
+  const say = (line: string) => {
+    fireEvent.change(screen.getByRole('textbox', { name: 'Add' }), { target: { value: line } });
+    return screen.getByRole('textbox', { name: 'Add' });
+  };
+  beforeEach(() => {
+    open(SHAPED);
+    press(/^On to Water/);
+  });
+
+  test('is said back whole; what is not understood is marked, and nothing is added until it is left out by choice', async () => {
+    const field = say('2 spare wobbly pumps 12 m³/h 90 W');
+    expect(screen.getByText(/2 × pump: Pump 1, Pump 2 · each 12,000 L\/h · 90 W · spare: does not run/)).toBeTruthy();
+    expect(screen.getByText(/“wobbly” is not understood/)).toBeTruthy();
+    fireEvent.keyDown(field, { key: 'Enter' });
+    await later(SAVE_MS);
+    expect(sent).toEqual([]);
+    press('leave it out');
+    expect(screen.queryByText(/is not understood/)).toBeNull();
+    fireEvent.keyDown(screen.getByRole('textbox', { name: 'Add' }), { key: 'Enter' });
+    await later(SAVE_MS);
+    const { equipment } = sent.at(-1)!.body as unknown as FarmDescription;
+    expect(equipment.slice(-2)).toMatchObject([{ isSpare: true, flowLH: 12_000, watts: 90 }, { isSpare: true }]);
+  });
+
+  test('ninety alike stand in one line', async () => {
+    fireEvent.keyDown(say('a 40 W pump at each of 90 towers'), { key: 'Enter' });
+    await later(SAVE_MS);
+    expect(screen.getByRole('row', { name: /Pump 1 – Pump 90 90 × pump/ })).toBeTruthy();
+  });
+});
+
 describe('loops', () => {
   const water = () => {
     open(SHAPED);

@@ -2,8 +2,9 @@
 import Button from '@mui/material/Button';
 import { EQUIPMENT_WORDS, type EquipmentKind } from '../../core/setup/description';
 import { duty } from '../../core/setup/follows';
+import { plateWords } from '../../core/setup/sentence/sayBack';
 import { shortDay } from '../../core/quantity/sayDay';
-import { formatNumber, formatVolume, METRIC } from '../../core/quantity/units';
+import { METRIC } from '../../core/quantity/units';
 import { say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
@@ -24,16 +25,6 @@ interface EquipmentSheetProps {
 export function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
   const { units } = page;
   if (page.equipment.length === 0) return null;
-  const facts = (e: PlacesPage['equipment'][number]) =>
-    [
-      e.flowLH ? say`${formatVolume(e.flowLH, units)}/h` : '',
-      e.watts ? say`${formatNumber(e.watts)} W` : '',
-      e.onMin ? say`on ${formatNumber(duty(e) * 100)} % of the time` : '',
-      e.kgO2PerDay ? say`${formatNumber(e.kgO2PerDay, 1)} kg O₂ a day` : '',
-      e.volumeM3 ? say`${formatNumber(e.volumeM3, 1)} m³ of media` : '',
-    ]
-      .filter(Boolean)
-      .join(' · ');
   const buttons: Column<Equipment> = {
     head: '',
     value: () => null,
@@ -56,10 +47,10 @@ export function EquipmentSheet({ page, act, onChange }: EquipmentSheetProps) {
     { head: say`Name`, value: (e) => e.name, look: { strong: true } },
     { head: say`What`, value: (e) => told(EQUIPMENT_WORDS[e.kind as EquipmentKind]) },
     { head: say`Loop`, value: (e) => e.loop, labelled: true, cell: (e) => e.loop ?? '—' },
-    { head: say`Rating plate`, value: facts },
+    { head: say`Rating plate`, value: (e) => plateWords(e, units) },
     { head: say`Flow an hour`, value: (e) => e.flowLH ?? null, quantity: 'volume', only: 'file' },
     { head: say`Power`, value: (e) => e.watts ?? null, unit: 'W', only: 'file' },
-    { head: say`Runs`, value: (e) => (e.onMin ? duty(e) * 100 : null), unit: '%', only: 'file' },
+    { head: say`Runs`, value: (e) => (e.onMin || e.isSpare ? duty(e) * 100 : null), unit: '%', only: 'file' },
     { head: say`Oxygen a day`, value: (e) => e.kgO2PerDay ?? null, unit: say`kg`, only: 'file' },
     { head: say`Media`, value: (e) => e.volumeM3 ?? null, unit: say`m³`, only: 'file' },
     { head: say`Retired`, value: (e) => e.retiredOn, kind: 'day', only: 'file' },

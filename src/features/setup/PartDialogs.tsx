@@ -245,6 +245,15 @@ export function EquipmentDialog({ part: start, d, onClose, onDone }: EquipmentDi
         options={loopOptions(d)}
         onChoose={(v) => set({ loop: v || null })}
       />
+      <Choose
+        label={say`Use`}
+        value={part.isSpare ? 'spare' : 'runs'}
+        options={[
+          ['runs', say`runs`],
+          ['spare', say`spare: does not run`],
+        ]}
+        onChoose={(v) => set({ isSpare: v === 'spare' })}
+      />
       <NumberBox
         className={HALF}
         label={say`Power`}

@@ -73,8 +73,13 @@ function minutes(min: number): string {
   return min >= 120 ? say`${formatNumber(min / 60, 1)} h` : say`${formatNumber(min, min % 1 ? 1 : 0)} min`;
 }
 
+type Plate = Pick<
+  EquipmentPart,
+  'flowLH' | 'headM' | 'watts' | 'umolS' | 'onMin' | 'offMin' | 'isSpare' | 'kgO2PerDay' | 'volumeM3' | 'over'
+> & { kind: string };
+
 /** What a rating plate says, in words. */
-export function plateWords(e: EquipmentPart, units: UnitChoice): string {
+export function plateWords(e: Plate, units: UnitChoice): string {
   return joined([
     e.flowLH !== null && say`${formatVolume(e.flowLH, units)}/h`,
     e.headM !== null && say`${formatLength(e.headM, units)} head`,
