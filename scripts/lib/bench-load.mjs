@@ -61,9 +61,9 @@ export async function workOf(database, leastFish = 100) {
   return (i) => {
     const tank = turn(tanks, i);
     const kinds = [
-      ['water.read', { loopId: turn(loops, i).id, values: { do: 6 + (i % 30) / 10, ph: 6.8 } }],
+      ['water.read', { loopId: turn(loops, i).id, values: { do: 6 + (i % 30) / 10, ph: 6.8 }, confirmed: true }],
       ['task.handover', { words: `Nothing to report from round ${i}.` }],
-      ['water.read', { loopId: turn(loops, i + 1).id, values: { t: 15 } }],
+      ['water.read', { loopId: turn(loops, i + 1).id, values: { t: 15 }, confirmed: true }],
       ['fish.dead', { lotId: tank.lot_id, placeId: tank.place_id, count: 1 }],
       [
         'fish.note',

@@ -41,6 +41,7 @@ export function readPartTable(d: FarmDescription, rows: string[][]): PartTableRe
       loop: now.places.at(-1)?.loop ?? now.loops[0]?.code ?? null,
       loops: now.loops.map((l) => l.code),
       taken: now.places.map((p) => p.code),
+      machines: now.equipment.map((e) => e.name),
     });
     if (typeof read === 'string') return result.faults.push({ row: i + (isTable ? 2 : 1), words: read, cells });
     result.taken += read.places.length + read.equipment.length;

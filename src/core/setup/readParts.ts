@@ -18,6 +18,8 @@ export interface PartsContext {
   loops: readonly (string | { code: string; name?: string })[];
   /** Codes that are in use. */
   taken: readonly string[];
+  /** Names of machines that are in use. */
+  machines?: readonly string[];
   /** What there is already: rooms that are known, tanks that each may have something. */
   places?: readonly Pick<PlacePart, 'role' | 'method' | 'room' | 'positions' | 'pieceSize'>[];
 }
@@ -61,7 +63,11 @@ export function hearParts(line: string, context: PartsContext): PartsHeard | str
     const times = one.isEach && i > 0 ? one.times * (before!.count ?? 1) : one.times;
     const made = make(
       { ...one, times, loops: one.loops ?? loops, room: one.room ?? room },
-      { loop: ownLoop(context), taken: [...context.taken, ...all.places.map((p) => p.code)] },
+      {
+        loop: ownLoop(context),
+        taken: [...context.taken, ...all.places.map((p) => p.code)],
+        machines: [...(context.machines ?? []), ...all.equipment.map((e) => e.name)],
+      },
     );
     if (typeof made === 'string') return made;
     all.places.push(...made.places);
@@ -110,6 +116,6 @@ function told(one: { line: string; from: number; noun: string }, span: Span, why
       ? say`A ${one.noun.replace(/s$/, '')} is not described by that. Leave it out, or say it of another part.`
       : /\d/.test(text)
         ? say`no measure that is known here, or one that was said already. Flows are written in m³/h, L/min or gal/h.`
-        : say`leave it out, or say it otherwise: names come after “named”, rooms after “in”, like “in room two”.`;
+        : say`names come after “named”, rooms after “in”, like “in room two”, or in quotes.`;
   return { from: one.from + span.from, until: one.from + span.until, text, hint };
 }

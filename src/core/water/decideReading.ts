@@ -63,7 +63,7 @@ function jumps({ last, at, units }: ReadingKnown, values: Readonly<Record<string
         ? formatTemperature(n, units)
         : `${formatNumber(n, n < 1 ? 2 : 1)} ${told(known.unit)}`.trim();
     return [
-      say`${told(known.name)} was ${shown(before.value)} ${ago(before.at, at)} and is ${shown(value)} now. Is that right?`,
+      say`Last time, ${ago(before.at, at)}, ${told(known.name)} was ${shown(before.value)}; now it is ${shown(value)}. Is that right?`,
     ];
   });
 }

@@ -73,6 +73,7 @@ export const hearFor = (d: FarmDescription, line: string): PartsHeard | string =
     loops: d.loops,
     taken: d.places.map((p) => p.code),
     places: d.places,
+    machines: d.equipment.map((e) => e.name),
   });
 
 /** One line that takes parts as one would say them, what is there so far, and what is missing or unwise. */

@@ -247,7 +247,9 @@ function EquipmentLine({ group: { part: e, names }, units, wrong, ...acts }: Lin
         )}
       </Cell>
       <Cell className={css.built}> </Cell>
-      <Cell num>{names.length > 1 && plate ? say`each ${plate}` : plate}</Cell>
+      <Cell num className={css.plate}>
+        {names.length > 1 && plate ? say`each ${plate}` : plate}
+      </Cell>
       <Cell>{e.loop ?? '—'}</Cell>
       <Cell>—</Cell>
       <Acts about={name} {...acts} />

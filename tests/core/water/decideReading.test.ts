@@ -18,10 +18,10 @@ const asks = (d: object) => ('asks' in d ? (d.asks as string[]) : null);
 
 test('a change that water makes is taken; a jump is asked about, with what it was and when', () => {
   expect(asks(read('ph', 6.8, 7.2))).toEqual([]);
-  expect(asks(read('ph', 6.8, 8.6))).toEqual(['pH was 6.8 4 hours ago and is 8.6 now. Is that right?']);
-  expect(asks(read('t', 16, 34))![0]).toMatch(/was 16.0 °C 4 hours ago and is 34.0 °C now/);
+  expect(asks(read('ph', 6.8, 8.6))).toEqual(['Last time, 4 hours ago, pH was 6.8; now it is 8.6. Is that right?']);
+  expect(asks(read('t', 16, 34))![0]).toMatch(/4 hours ago, temperature was 16.0 °C; now it is 34.0 °C/);
   const us = { units: { mass: 'us', temperature: 'F' } as const };
-  expect(asks(read('t', 16, 34, us as never))![0]).toMatch(/60.8 °F .* 93.2 °F/);
+  expect(asks(read('t', 16, 34, us as never))![0]).toMatch(/60.8 °F; now it is 93.2 °F/);
 });
 
 test.each([...READING_KINDS.values()])(

@@ -19,6 +19,8 @@ export interface Ground {
   loop: string | null;
   /** Codes that are in use. */
   taken: readonly string[];
+  /** Names of machines that are in use. */
+  machines: readonly string[];
 }
 
 export interface Made {
@@ -36,7 +38,9 @@ export function make(heard: Heard, ground: Ground): Made | string {
   const loops = heard.loops ?? [ground.loop];
   const wrong = impossible(measures);
   if (wrong) return wrong;
-  return 'equipment' in thing ? machines(heard, thing, loops) : places(heard, thing, { ...ground, loops });
+  return 'equipment' in thing
+    ? machines(heard, thing, { loops, machines: ground.machines })
+    : places(heard, thing, { ...ground, loops });
 }
 
 function impossible({ duty, share, volume }: Measures): string | null {
@@ -81,7 +85,11 @@ const countFault = (count: number) =>
 const KG_O2_PER_KWH = 1;
 const oxygenOfWatts = (watts: number | undefined) => (watts ? (watts * 24 * KG_O2_PER_KWH) / 1000 : null);
 
-function machines(heard: Heard, { equipment: kind }: EquipmentThing, loops: (string | null)[]): Made | string {
+function machines(
+  heard: Heard,
+  { equipment: kind }: EquipmentThing,
+  { loops, machines: taken }: { loops: (string | null)[]; machines: readonly string[] },
+): Made | string {
   const { measures: m, names } = heard;
   const each = (heard.count ?? (heard.times > 1 ? 1 : (names?.length ?? 1))) * heard.times;
   const fault = countFault(each) ?? countFault(each * loops.length);
@@ -103,15 +111,24 @@ function machines(heard: Heard, { equipment: kind }: EquipmentThing, loops: (str
     umolS: m.photons?.value ?? null,
     over: kind === 'light' ? heard.over : null,
   };
-  const numbered = each * loops.length > 1;
+  const called = namesFor(title, each * loops.length, taken);
   const made = loops.flatMap((loop, k) =>
     Array.from({ length: each }, (_, i) => ({
       ...{ ...part, loop },
-      name: names && loops.length === 1 ? names[i]! : numbered ? `${title} ${k * each + i + 1}` : title,
+      name: names && loops.length === 1 ? names[i]! : called[k * each + i]!,
     })),
   );
   const unused = [...unusedOf(m, USED[kind]), ...heard.bed.spans];
   return { places: [], equipment: made, unused };
+}
+
+/** One of a kind goes by it; others are numbered on from those there are. */
+function namesFor(title: string, count: number, taken: readonly string[]): string[] {
+  const used = new Set(taken.map((t) => t.toLowerCase()));
+  if (count === 1 && !used.has(title.toLowerCase())) return [title];
+  const names: string[] = [];
+  for (let n = 1; names.length < count; n++) if (!used.has(`${title} ${n}`.toLowerCase())) names.push(`${title} ${n}`);
+  return names;
 }
 
 /** Minutes to the second. */

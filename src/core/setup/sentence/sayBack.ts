@@ -27,6 +27,8 @@ export function sayBack({ places, equipment }: Parts, units: UnitChoice): string
 
 const joined = (parts: (string | false | null | undefined | 0)[]) => parts.filter(Boolean).join(' · ');
 
+const loopWords = (loop: string | null) => loop && (/^loop/iu.test(loop) ? loop : say`loop ${loop}`);
+
 /** What a place is called by its kind. */
 export function placeWhat(p: PlacePart): string {
   if ((p.role === 'bed' || p.role === 'nursery') && p.method) return codeWords(p.method);
@@ -52,7 +54,7 @@ function placesWords(group: readonly PlacePart[], units: UnitChoice): string {
   return joined([
     `${group.length > 1 ? `${formatNumber(group.length)} × ` : ''}${placeWhat(p)} ${codesWords(group.map((g) => g.code))}`,
     size && group.length > 1 ? say`each ${size}` : size,
-    p.loop && say`loop ${p.loop}`,
+    loopWords(p.loop),
     p.room && say`room ${p.room}`,
     p.standsOn === 'roof' && say`on the roof`,
     p.standsOn === 'stand' && say`on a stand`,
@@ -102,6 +104,6 @@ function machinesWords(group: readonly EquipmentPart[], units: UnitChoice): stri
   return joined([
     `${group.length > 1 ? `${formatNumber(group.length)} × ` : ''}${told(EQUIPMENT_WORDS[e.kind])}: ${names}`,
     plate && group.length > 1 ? say`each ${plate}` : plate,
-    e.loop && say`loop ${e.loop}`,
+    loopWords(e.loop),
   ]);
 }
