@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { availableToPromise, serveDemands, type Batch, type Demand } from '../../../src/core/market/promise';
+import {
+  availableByDay,
+  availableToPromise,
+  serveDemands,
+  type Batch,
+  type Demand,
+} from '../../../src/core/market/promise';
 import { promiseTable } from '../../../src/core/market/promiseTable';
 import type { FarmForecast, SupplyBatch } from '../../../src/core/facts/forecast';
 import { askOrder } from '../../../src/core/market/freeOn';
@@ -215,4 +221,28 @@ describe('what is free, as it is said', () => {
     expect(ask({ dueDay: '2026-06-12', lines: [...order(15_000).lines, ...order(15_000).lines] })).toHaveLength(1);
     expect(ask(order(1e6, '2027-06-12'))).toEqual([]);
   });
+});
+
+test('asked for day after day of one supply, in whatever order, what is free is what it is asked for by itself', () => {
+  const day = fc.integer({ min: 0, max: 20 });
+  const batch = fc.record({
+    from: day,
+    keeps: fc.integer({ min: 0, max: 9 }),
+    quantity: fc.integer({ min: 1, max: 40 }),
+  });
+  const demand = fc.record({ at: day, quantity: fc.integer({ min: 1, max: 30 }) });
+  fc.assert(
+    fc.property(
+      fc.array(batch, { maxLength: 8 }),
+      fc.array(demand, { maxLength: 8 }),
+      fc.array(day, { minLength: 3, maxLength: 12 }),
+      (some, owed, days) => {
+        const batches = some.map((b) => ({ from: b.from, until: b.from + b.keeps, quantity: b.quantity }));
+        const demands = owed.map((d, i) => ({ ...d, id: `d${i}` }));
+        const free = availableByDay(batches, demands, 1);
+        for (const at of days) expect(free(at)).toBe(availableToPromise({ batches, demands, at, step: 1 }));
+      },
+    ),
+    { seed: 20261201, numRuns: 300 },
+  );
 });
