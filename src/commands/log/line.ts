@@ -10,8 +10,8 @@ import { LogLineInput } from './line.input';
 export interface Logged {
   meaning: string;
   recordedKey: string;
-  /** What the act says of it besides: what it harms, what follows. */
-  lines: string[];
+  /** What the act says of it besides: what it harms, what follows. Answers kept from before 0038 have none. */
+  lines?: string[];
 }
 
 /** One line of the farm's shorthand: it becomes the act that it means, and is recorded and taken back as that act. */

@@ -47,7 +47,7 @@ export function useLogLine(onClose: () => void) {
         if (outcome.ok) {
           setAsked(false);
           setLast(outcome.value);
-          setSaid([say`Recorded: ${outcome.value.meaning}`, ...outcome.value.lines].join('. '));
+          setSaid([say`Recorded: ${outcome.value.meaning}`, ...(outcome.value.lines ?? [])].join('. '));
           return type('');
         }
         const question = outcome.fields.confirm?.[0];
