@@ -153,12 +153,15 @@ function worst(present: readonly Sensitive[], toneFor: (s: Sensitive) => Tone): 
     .reduce((a, b) => (WORST.indexOf(b.tone) < WORST.indexOf(a.tone) ? b : a));
 }
 
+/** So far outside what it does well at it is said, °C: a thermometer and a morning make less. Ours. */
+const UNEASY_C = 1;
+
 function judgeTemperature({ loop, t }: LoopWater, present: readonly Sensitive[], units: UnitChoice): Judgement | null {
   if (!t) return null;
   const { tone, fish } = worst(present, (s) =>
     t.value > s.tempMaxC || t.value < s.tempMinC
       ? 'danger'
-      : t.value > s.comfortC[1] || t.value < s.comfortC[0]
+      : t.value > s.comfortC[1] + UNEASY_C || t.value < s.comfortC[0] - UNEASY_C
         ? 'attention'
         : 'good',
   );

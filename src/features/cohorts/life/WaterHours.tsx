@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Area, CartesianGrid, ComposedChart, Legend, Line, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Day } from '../../../core/quantity/days';
 import { clockTime, shortDay } from '../../../core/quantity/sayDay';
@@ -28,8 +28,14 @@ export function WaterHours({ loopId, day, units }: { loopId: string; day: Day; u
     if (outcome?.ok) setDrawn({ kind, hours: outcome.value });
     setWrong(outcome?.ok ? null : outcome ? (Object.values(outcome.fields)[0]?.[0] ?? null) : noConnection());
   };
+  const first = useRef(() => draw(BY_HAND_TWICE_DAILY[0]!.kind));
+  const box = useRef<HTMLDetailsElement>(null);
+  // Opened before the page listened: nobody tells it so.
+  useEffect(() => {
+    if (box.current?.open) void first.current();
+  }, []);
   return (
-    <details onToggle={(e) => e.currentTarget.open && !drawn && void draw(BY_HAND_TWICE_DAILY[0]!.kind)}>
+    <details ref={box} onToggle={(e) => e.currentTarget.open && !drawn && void draw(BY_HAND_TWICE_DAILY[0]!.kind)}>
       <summary>{say`The week, hour by hour`}</summary>
       <Stack className={css.spaced}>
         <Buttons>
