@@ -100,8 +100,13 @@ async function proposeSowings(page) {
 }
 
 async function typeLogLine(page) {
-  await page.keyboard.press('l');
-  await page.getByLabel('Log line', { exact: true }).fill('H3 weigh 128 141 122 137');
+  const line = page.getByLabel('Log line', { exact: true });
+  // A key pressed before the page listens is lost.
+  for (let tries = 0; tries < 20 && !(await line.isVisible()); tries++) {
+    await page.keyboard.press('l');
+    await page.waitForTimeout(250);
+  }
+  await line.fill('H3 weigh 128 141 122 137');
   await page.getByText(/Sample of 4/).waitFor();
 }
 
