@@ -19,6 +19,11 @@ export interface Trouble {
   day: Day;
 }
 
+const OF_WATER: readonly Trouble['kind'][] = ['ammonia', 'oxygen', 'temperature', 'ph'];
+
+/** Fish are in danger of their lives now: it stands before everything else. */
+export const isDanger = (t: Trouble): boolean => t.tone === 'danger' && OF_WATER.includes(t.kind);
+
 /** Days after which a cohort's size is a guess. Planning default; the farm's rule may be set. */
 export const SAMPLE_EVERY_DAYS = 7;
 

@@ -59,6 +59,8 @@ export interface Job {
   /** Figures it asks for one by one: the name of each and how it is called. */
   asks?: readonly (readonly [name: string, label: string])[];
   caution: string | null;
+  /** Why it is better not done now: the water it would be done in. */
+  held?: string;
   /** Said, but nothing to be done. */
   notice?: boolean;
   done: Done | null;

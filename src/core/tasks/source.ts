@@ -4,6 +4,7 @@ import type { FarmForecast } from '../facts/forecast';
 import type { PlanStep } from '../facts/step';
 import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
+import type { Judgement } from '../water/judge';
 import type { JobForm } from './form';
 import type { Done, Job } from './jobs';
 
@@ -69,6 +70,8 @@ export interface RoundView {
   /** What is done, by job key. */
   done: ReadonlyMap<string, Done>;
   saltGL: ReadonlyMap<string, number>;
+  /** What the last readings mean for the fish, by loop. */
+  judged?: ReadonlyMap<string, readonly Judgement[]>;
   units: UnitChoice;
 }
 

@@ -10,6 +10,10 @@ import { READING_KINDS } from './readings/readings';
 /** What is judged, with the place it holds for. */
 export const placeWords = ({ place, words }: Judgement): string => (place ? `${place}: ${words}` : words);
 
+/** What of a loop's judgements is dangerous where a place stands: of the water as a whole, or of the place itself. */
+export const dangersIn = (judged: readonly Judgement[], placeCode: string): Judgement[] =>
+  judged.filter((j) => j.tone === 'danger' && (j.place === undefined || j.place === placeCode));
+
 /** The last value of a kind: of one place, or of the loop's water as a whole. */
 export interface LastValue {
   /** Null: read for the loop. */

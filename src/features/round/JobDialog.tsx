@@ -67,6 +67,11 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
                 </Text>
               )
             )}
+            {job.held && (
+              <Mark as="p" tone="danger">
+                {say`Hold it: ${job.held}`}
+              </Mark>
+            )}
             {job.caution && <Caution words={job.caution} />}
             {mayDo ? (
               spec.fields.map((field) => <FieldOf key={field.name} field={field} form={form} units={units} />)

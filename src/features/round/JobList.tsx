@@ -102,6 +102,12 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
         <Text small quiet>
           {job.detail}
         </Text>
+        {job.held && !job.done && (
+          <>
+            <br />
+            <Text small tone="danger">{say`Hold it: ${job.held}`}</Text>
+          </>
+        )}
       </span>
       <span className={css.amount}>{job.amount}</span>
       <span className={css.state}>

@@ -10,11 +10,13 @@ import { Columns, Empty, Mark, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Te
 import css from './round.module.css';
 import vessels from '../../ui/draw/vessel.module.css';
 import { Share } from '../../ui/draw/Share';
+import { isDanger, type Trouble } from '../../core/plan/troubles';
 import { When } from '../../server/farmView';
 
 export function RoundStation({ page }: { page: RoundPage }) {
   const { jobs, day, when, today } = page;
   const open = jobs.filter((j) => !j.done && !j.notice);
+  const decisions = page.troubles.filter((t) => !isDanger(t));
   const minutes = open.reduce((sum, j) => sum + j.minutes, 0);
   const time =
     minutes >= 60
@@ -23,6 +25,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
   return (
     <>
       <ShownDay day={day} today={today} />
+      <Dangers troubles={page.troubles.filter(isDanger)} mayRead={when === 'today' && page.person.role !== 'office'} />
       <Columns>
         <Sheet>
           <SheetHead>
@@ -52,7 +55,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
           )}
         </Sheet>
         <Stack>
-          {page.troubles.length > 0 && <Decisions page={page} />}
+          {decisions.length > 0 && <Decisions troubles={decisions} />}
           {page.vessels
             .filter((v) => v.tanks.some((t) => !t.empty))
             .map((v) => (
@@ -81,19 +84,47 @@ export function RoundStation({ page }: { page: RoundPage }) {
   );
 }
 
-interface DecisionsProps {
-  page: RoundPage;
+interface DangersProps {
+  troubles: Trouble[];
+  mayRead: boolean;
 }
 
-function Decisions({ page }: DecisionsProps) {
+/** Water that kills stands above the jobs, on every screen, until a new reading says otherwise. */
+function Dangers({ troubles, mayRead }: DangersProps) {
+  if (troubles.length === 0) return null;
+  return (
+    <Sheet aria-label={say`Fish in danger`} role="alert" className={css.dangers}>
+      <SheetHead>
+        <h2>{plural(troubles.length, 'Fish in danger', 'Fish in danger: # readings')}</h2>
+      </SheetHead>
+      <Rows>
+        {troubles.map((t) => (
+          <Row key={t.title}>
+              <Mark tone="danger">
+                <Text as="p" strong>
+                  {t.title}
+                </Text>
+                <Text as="p">{t.detail}</Text>
+                <Text as="p" small>
+                  <Link href={`/${t.station}`} prefetch={false}>{say`The water of this loop`}</Link>
+                  {mayRead && <> · {say`it stands here until it is read again, and feeding is held`}</>}
+                </Text>
+              </Mark>
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
+  );
+}
+
+function Decisions({ troubles }: { troubles: Trouble[] }) {
   return (
     <Sheet>
       <SheetHead>
         <h2>{say`Needs a decision`}</h2>
       </SheetHead>
       <Rows>
-        {page.troubles.slice(0, 7).map((t) => (
-          <li key={t.title}>
+        {troubles.slice(0, 7).map((t) => (          <li key={t.title}>
             <Row as={Link} href={`/${t.station}`} prefetch={false}>
               <Mark tone={t.tone}>
                 <Text as="p" strong>

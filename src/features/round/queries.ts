@@ -83,6 +83,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
           scouting: more.scouting,
           done,
           saltGL: more.salt,
+          judged: more.judged,
           units,
         });
   const finished = when === 'today' ? finishedJobs(more.done, jobs) : [];

@@ -5,6 +5,7 @@ import { METRIC } from '../../../src/core/quantity/units';
 import { jobKey } from '../../../src/core/tasks/jobs';
 import { choreJob } from '../../../src/core/tasks/sources/chore';
 import { buildRound, type Chore, type Done, type RoundView } from '../../../src/core/tasks/round';
+import type { Judgement } from '../../../src/core/water/judge';
 import { aFarm, aFeedRule, aStep, ids, someTrout } from '../farm';
 
 const chore: Chore = {
@@ -180,5 +181,27 @@ describe('the day’s round', () => {
     const jobs = round({ chores: [chore] });
     expect(jobs.map((j) => j.walkOrder)).toEqual([...jobs.map((j) => j.walkOrder)].sort((a, b) => a - b));
     expect(new Set(jobs.map((j) => j.key)).size).toBe(jobs.length);
+  });
+});
+
+describe('water that kills', () => {
+  const oxygen: Judgement = {
+    kind: 'oxygen',
+    tone: 'danger',
+    value: '2.0 mg/L',
+    words: 'Oxygen 2.0 mg/L: air at once.',
+    because: { title: '', formula: '', inputs: [], source: '', change: '' },
+    on: '2026-06-01',
+  };
+  const judged = (of: Judgement) => new Map([[aFarm().loops[0]!.id, [of]]]);
+
+  test('holds back the feeding of the tanks that stand in it, and says why', () => {
+    const feed = round({ judged: judged(oxygen) }).find((j) => j.kind === 'feed')!;
+    expect(feed.held).toBe('Oxygen 2.0 mg/L: air at once.');
+  });
+
+  test('holds back nothing where another tank was read', () => {
+    const feed = round({ judged: judged({ ...oxygen, place: 'K9' }) }).find((j) => j.kind === 'feed')!;
+    expect(feed.held).toBeUndefined();
   });
 });

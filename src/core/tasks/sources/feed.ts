@@ -4,6 +4,7 @@ import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
 import { formatMass, formatNumber, oneFeeding, type UnitChoice } from '../../quantity/units';
 import type { PlaceFact } from '../../facts/farm';
+import { dangersIn, placeWords } from '../../water/lastWater';
 import { weightField } from '../form';
 import { aJob, jobId } from '../jobs';
 import type { JobSource, RoundView } from '../source';
@@ -11,7 +12,7 @@ import type { JobSource, RoundView } from '../source';
 /** The feed job of a tank on a day, by whatever way it is ticked off. */
 export const feedJob = (placeId: string, day: Day) => jobId('feed', placeId, day);
 
-function jobsOf({ facts, forecast, at, day, units }: RoundView) {
+function jobsOf({ facts, forecast, at, day, units, judged }: RoundView) {
   return facts.places.flatMap((place) => {
     const fed = tankFeed({ facts, forecast, place, at });
     if (!fed) return [];
@@ -44,11 +45,18 @@ function jobsOf({ facts, forecast, at, day, units }: RoundView) {
         detail: `${fish} · ${parts.length > 1 ? parts.map((p) => `${p.lotCode} ${formatMass(p.feedG, units)}`).join(' + ') : lotCode}${feeder}`,
         amount: `${fed.feedings} × ${words}`,
         lotCode,
+        ...heldBy(judged, place),
         // What is booked is what the feedings add up to.
         expected: { massG: eachG * fed.feedings },
       }),
     ];
   });
+}
+
+/** Water that is dangerous forbids the feeding until it was read again. */
+function heldBy(judged: RoundView['judged'], place: PlaceFact): { held?: string } {
+  const words = dangersIn(judged?.get(place.loopId ?? '') ?? [], place.code).map(placeWords);
+  return words.length > 0 ? { held: words.join(' ') } : {};
 }
 
 interface Part {

@@ -23,6 +23,7 @@ import {
   Columns,
   Empty,
   Facts,
+  Mark,
   Row,
   Rows,
   Sheet,
@@ -71,6 +72,13 @@ export function TankView({ page }: { page: TankPage }) {
               )}
             </SheetHead>
             <SheetBody stack>
+              {page.here.length > 0 &&
+                page.dangers.map((words) => (
+                  <Mark key={words} tone="danger" role="alert">
+                    <Text as="p" strong>{say`Fish in danger`}</Text>
+                    <Text as="p">{words}</Text>
+                  </Mark>
+                ))}
               <TankFacts kg={kg} units={units} page={page} density={density} place={place} />
               <CrowdingChart page={page} />
             </SheetBody>

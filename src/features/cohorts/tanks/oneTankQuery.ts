@@ -12,6 +12,8 @@ import { addDays, type Day } from '../../../core/quantity/days';
 import { formatNumber } from '../../../core/quantity/units';
 import { husbandryEvents, type FishEvent } from '../../../db/fishRecords';
 import { dayOnly, farmView, stillToCome, type DayView, type Search } from '../../../server/farmView';
+import { waterOfLoops } from '../../../server/judgeLoops';
+import { dangersIn } from '../../../core/water/lastWater';
 import { airFor, staysAt } from '../../../core/plan/tankAir';
 
 export interface TankPage extends DayView {
@@ -25,6 +27,8 @@ export interface TankPage extends DayView {
   because: { density: Explanation; minutes: Explanation | null };
   resting: Day | null;
   events: FishEvent[];
+  /** What its water is dangerous by, by the last readings. */
+  dangers: string[];
   next: { day: Day; words: string }[];
 }
 
@@ -45,15 +49,17 @@ function sayStep(step: PlanStep, placeId: string, facts: FarmFacts): string | nu
 
 /** One tank: who is in it, how full it will be, what comes next. */
 export async function tankPage(code: string, search: Search): Promise<TankPage> {
-  const view = await farmView(search, async (tx, { facts, day }) => {
+  const view = await farmView(search, async (tx, { facts, day, units, when }) => {
     const place = facts.places.find((p) => p.code === code && mayHoldFish(p));
     if (!place) return null;
     const events = await husbandryEvents({ tx, about: { placeId: place.id }, day });
-    return { place, events: events.filter((e) => !e.takenBack) };
+    const { judged } = await waterOfLoops(tx, facts, { day, units });
+    const dangers = when === 'today' ? dangersIn(judged.get(place.loopId ?? '') ?? [], place.code) : [];
+    return { place, dangers: dangers.map((j) => j.words), events: events.filter((e) => !e.takenBack) };
   });
   if (!view.more) notFound();
   const { facts, forecast, at, steps } = view;
-  const { place, events } = view.more;
+  const { place, events, dangers } = view.more;
   const tank = forecast.tanks.get(place.id);
   const litres = waterL(place);
   const air = airFor(view, place, at);
@@ -90,6 +96,7 @@ export async function tankPage(code: string, search: Search): Promise<TankPage> 
     },
     resting: facts.resting.find((r) => r.placeId === place.id)?.until ?? null,
     events,
+    dangers,
     next: stillToCome(view, steps)
       .filter((s) => s.fromPlaceId === place.id || s.toPlaceId === place.id)
       .map((s) => ({ day: s.day, words: sayStep(s, place.id, facts) ?? '' }))
