@@ -46,6 +46,7 @@ import { GrowingCostsInput } from './setup/growingCosts.input';
 import { HabitsInput } from './setup/habits.input';
 import { HandoverInput } from './task/handover.input';
 import { HarvestInput } from './fish/harvest.input';
+import { HouseInput } from './setup/house.input';
 import { InviteInput } from './person/invite.input';
 import { LayPlanInput } from './draft/layPlan.input';
 import { LifeSupportInput } from './setup/lifeSupport.input';
@@ -80,6 +81,7 @@ import { PickNowInput } from './plants/pickNow.input';
 import { PinPickInput } from './plan/pinPick.input';
 import { PlanFishInput } from './plan/planFish.input';
 import { PlanTemperatureInput } from './setup/temperature.input';
+import { PlanningInput } from './setup/planning.input';
 import { PriceInput } from './price/set.input';
 import { PricesInput } from './setup/prices.input';
 import { ProbeInput } from './probe/make.input';
@@ -102,6 +104,7 @@ import { RetirePlaceInput } from './place/retire.input';
 import { RetireProductInput } from './setup/retireProduct.input';
 import { RoutineInput } from './chore/save.input';
 import { SaveSeedInput } from './plants/saveSeed.input';
+import { SiteInput } from './setup/site.input';
 import { SowManyInput } from './plants/sowMany.input';
 import { SowNowInput } from './plants/sowNow.input';
 import { SpeciesInput } from './setup/species.input';
@@ -227,13 +230,16 @@ export const inputs: Record<string, new () => object> = {
   'setup.fishSale': FishSaleInput,
   'setup.growingCosts': GrowingCostsInput,
   'setup.habits': HabitsInput,
+  'setup.house': HouseInput,
   'setup.lifeSupport': LifeSupportInput,
   'setup.open': OpenInput,
+  'setup.planning': PlanningInput,
   'setup.prices': PricesInput,
   'setup.product': ProductInput,
   'setup.products': ProductsInput,
   'setup.retireKind': RetireKindInput,
   'setup.retireProduct': RetireProductInput,
+  'setup.site': SiteInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
   'setup.useLearned': UseLearnedInput,

@@ -109,13 +109,16 @@ import { module as setupFeedRuleModule } from './setup/feedRule';
 import { module as setupFishSaleModule } from './setup/fishSale';
 import { module as setupGrowingCostsModule } from './setup/growingCosts';
 import { module as setupHabitsModule } from './setup/habits';
+import { module as setupHouseModule } from './setup/house';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
+import { module as setupPlanningModule } from './setup/planning';
 import { module as setupPricesModule } from './setup/prices';
 import { module as setupProductModule } from './setup/product';
 import { module as setupProductsModule } from './setup/products';
 import { module as setupRetireKindModule } from './setup/retireKind';
 import { module as setupRetireProductModule } from './setup/retireProduct';
+import { module as setupSiteModule } from './setup/site';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
 import { module as setupUseLearnedModule } from './setup/useLearned';
@@ -239,13 +242,16 @@ export const modules = [
   setupFishSaleModule,
   setupGrowingCostsModule,
   setupHabitsModule,
+  setupHouseModule,
   setupLifeSupportModule,
   setupOpenModule,
+  setupPlanningModule,
   setupPricesModule,
   setupProductModule,
   setupProductsModule,
   setupRetireKindModule,
   setupRetireProductModule,
+  setupSiteModule,
   setupSpeciesModule,
   setupTemperatureModule,
   setupUseLearnedModule,

@@ -20,12 +20,12 @@ export const plantKnown = async (doing: Doing): Promise<PlantKnown> => ({
 
 const MOST_LINES = 4;
 
-/** Sets what is planned for some plantings to the days on which the plants will be there. @returns what went to another day, in lines */
-export async function followPlants(doing: Doing, lotCodes: readonly string[]): Promise<string[]> {
+/** Sets what is planned for some plantings, or for all, to the days on which the plants will be there. @returns what went to another day, in lines */
+export async function followPlants(doing: Doing, lotCodes: readonly string[] | 'all'): Promise<string[]> {
   const followed = followRipeness({
     facts: await doing.facts(),
     plan: await doing.steps(),
-    lots: new Set(lotCodes),
+    ...(lotCodes === 'all' ? {} : { lots: new Set(lotCodes) }),
   });
   await moveSteps(
     doing.tx,

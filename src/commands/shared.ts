@@ -4,7 +4,7 @@ import { said, type Said } from '../core/acts/effects';
 import { RuleBroken } from '../core/errors';
 import { askChanged } from '../core/plan/askPlanned';
 import type { FarmFacts } from '../core/facts/farm';
-import type { StepKind } from '../core/facts/step';
+import type { PlanStep, StepKind } from '../core/facts/step';
 import { stepJob } from '../core/tasks/jobs';
 import { lotByCode } from '../db/lots';
 import { finishTask } from '../db/events';
@@ -24,11 +24,14 @@ export async function askAboutChange(
   doing: Doing,
   before: FarmFacts,
   confirmed: boolean | undefined,
+  planBefore?: readonly PlanStep[],
 ): Promise<string[]> {
+  const steps = await doing.steps();
   const { asked, notes } = askChanged({
     before,
     after: await doing.facts(),
-    plan: await doing.steps(),
+    plan: planBefore ?? steps,
+    planAfter: steps,
     units: doing.units,
   });
   if (asked.length > 0 && !confirmed) throw new RuleBroken('confirm', asked.join('\n'));

@@ -2,7 +2,7 @@ import { say, word } from './words/words';
 import { by, type Explanation } from './explain';
 import { type LifeSupport, type PlaceFact } from './facts/farm';
 import { formatNumber } from './quantity/units';
-import { MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupportMargin } from './water/lifeSupport';
+import { filtersOf, MEDIA_L_PER_KG, OXYGEN_PER_FEED, type LifeSupportMargin } from './water/lifeSupport';
 
 /** Why a tank has so few minutes when the air stops. */
 export function explainMinutes(tank: {
@@ -96,7 +96,7 @@ function oxygenWithoutOne(r: MarginReasons): Explanation {
 }
 
 function ammonia(r: MarginReasons): Explanation {
-  const lines = r.support.media.map(
+  const lines = filtersOf(r.support).map(
     (m) =>
       `${formatNumber(m.volumeM3, 1)} m³ × ${formatNumber(m.surfaceM2PerM3)} m²/m³ × ${formatNumber(m.gTanPerM2Day, 2)} g`,
   );
@@ -106,7 +106,7 @@ function ammonia(r: MarginReasons): Explanation {
     inputs: [
       FEED(r),
       { label: 'pH', value: formatNumber(r.pH, 1), from: say`last reading; below 6.5 nitrification slows` },
-      ...r.support.media.map((m) => ({
+      ...filtersOf(r.support).map((m) => ({
         label: m.name,
         value: `${formatNumber(m.volumeM3 * 1000)} L`,
         from: FROM_PLATES,
@@ -120,14 +120,14 @@ function ammonia(r: MarginReasons): Explanation {
 function media(r: MarginReasons): Explanation {
   return {
     title: say`filter media in ${r.loop}`,
-    formula: say`${formatNumber(r.biomassKg)} kg fish × ${MEDIA_L_PER_KG} L = ${formatNumber(r.margin.mediaRuleL)} L wanted; ${formatNumber(r.margin.mediaL)} L are there.`,
+    formula: say`${formatNumber(r.biomassKg)} kg fish × ${r.support.mediaLPerKg ?? MEDIA_L_PER_KG} L = ${formatNumber(r.margin.mediaRuleL)} L wanted; ${formatNumber(r.margin.mediaL)} L are there.`,
     inputs: [
       {
         label: say`Fish`,
         value: say`${formatNumber(r.biomassKg)} kg`,
         from: say`ledger and last samples, by forecast`,
       },
-      ...r.support.media.map((m) => ({
+      ...filtersOf(r.support).map((m) => ({
         label: m.name,
         value: `${formatNumber(m.volumeM3 * 1000)} L`,
         from: FROM_PLATES,

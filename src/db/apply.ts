@@ -21,6 +21,7 @@ import {
   mendLoop,
   retireChore,
 } from './farmChanges';
+import { changeHouse, changeSite } from './houses';
 import { addKind, bringKindBack, changeFeedRule, changeKind, retireKind, touchKind } from './kinds';
 import { addPlace, changePlace, retirePlace } from './places';
 import { addProduct, changeProduct, removeProduct } from './products';
@@ -83,6 +84,10 @@ async function setUp(tx: Tx, entry: Entry, effect: SetUpEffect): Promise<void> {
       return mendLoop(tx, effect);
     case 'farmChanged':
       return changeFarm(tx, entry, effect);
+    case 'siteChanged':
+      return changeSite(tx, effect);
+    case 'houseChanged':
+      return changeHouse(tx, effect);
     case 'farmDescribed':
       return keepDescription(tx, effect);
     case 'farmOpened':

@@ -1,5 +1,5 @@
 import type { Tx } from './connection';
-import type { NewEquipment, NewFarm, NewPlace, NewChore } from '../core/setup/newFarm';
+import type { NewEquipment, NewFarm, NewPlace, NewChore, NewZone } from '../core/setup/newFarm';
 import type { LoopFact, ProductFact } from '../core/facts/farm';
 
 /** Lays a whole farm into its tables. The one way a farm is made: demo, tests and set-up all come here. */
@@ -9,7 +9,7 @@ export async function createFarm(tx: Tx, farmId: string, farm: NewFarm): Promise
       await tx(table).insert(rows.slice(i, i + 500).map((r) => ({ farm_id: farmId, ...r })));
   };
   await insert('loop', farm.loops.map(loopRow));
-  await insert('zone', farm.zones);
+  await insert('zone', farm.zones.map(zoneRow));
   await insert('place', farm.places.map(placeRow));
   await insert('equipment', [...equipmentOfLoops(farm.loops), ...farm.equipment].map(equipmentRow));
   await insert(
@@ -50,7 +50,16 @@ export const loopRow = (l: LoopFact) => ({
   planned_water_temp_c: l.plannedWaterTempC,
   planned_air_temp_c: l.plannedAirTempC,
   planned_light_mol: l.plannedLightMol,
+  held_low_c: l.heldC?.[0] ?? null,
+  held_high_c: l.heldC?.[1] ?? null,
   energy: l.lifeSupport.energy ? JSON.stringify(l.lifeSupport.energy) : null,
+});
+
+const zoneRow = ({ house, climate, ...zone }: NewZone) => ({
+  ...zone,
+  house: house ? JSON.stringify({ ...house, name: undefined }) : null,
+  planned_air_temp_c: climate?.airC ?? null,
+  planned_light_mol: climate?.lightMol ?? null,
 });
 
 const placeRow = (p: NewPlace) => ({

@@ -21,11 +21,11 @@ export async function changeFarm(
   { farmId }: Entry,
   { version, became, habits }: { version: number; became: FarmBecomes; habits: Record<string, unknown> },
 ): Promise<void> {
-  const { name, latitude, altitudeM, entryBackDays } = became;
+  const { name, entryBackDays } = became;
   await tx('farm')
     .where({ farm_id: farmId })
     .update({
-      ...(name === undefined ? {} : { name, latitude, altitude_m: altitudeM, entry_back_days: entryBackDays }),
+      ...(name === undefined ? {} : { name, entry_back_days: entryBackDays }),
       // What is not said is left out of the JSON, and stays as it is.
       habits: tx.raw('habits || ?::jsonb', [JSON.stringify(habits)]),
       version: version + 1,

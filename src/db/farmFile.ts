@@ -71,6 +71,7 @@ export const LEFT_OUT: Record<string, string> = {
   reading_hour: 'follows from the readings',
   reading_due: 'follows from the readings',
   reading_latest: 'follows from the readings',
+  reading_today: 'follows from the readings of the day',
   probe_key: 'keys are not handed on; an instrument gets a new one',
   revision: 'counts anew',
   calendar_link: 'private links are not handed on',

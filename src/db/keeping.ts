@@ -1,9 +1,21 @@
 import { SPECIES_DEFAULTS } from '../core/library/defaults';
-import type { FarmFacts, FeedRule, LifeSupport, LoopFact, PlaceFact, ProductFact } from '../core/facts/farm';
+import type {
+  FarmFacts,
+  FeedRule,
+  HouseFact,
+  LifeSupport,
+  LoopFact,
+  PlaceFact,
+  ProductFact,
+  ReadWater,
+} from '../core/facts/farm';
 import type { Crop, Species } from '../core/library/types';
 import { addDays, type Day } from '../core/quantity/days';
-import { tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
+import { rulesOf, type PlanningRules } from '../core/setup/carries/rules';
+import { filterOfBed, isFilterBed } from '../core/water/filterBeds';
+import { plannedWaterC, tempPlanOf, type TempSetting } from '../core/water/plannedTemperature';
 import { bedRests } from './bedRests';
+import { loadHouses, recordedInHouses } from './houses';
 import { dayMeans } from './readings';
 import type { Tx } from './connection';
 import { plannedSettings } from './temperature';
@@ -71,25 +83,43 @@ async function formerCodes(tx: Tx, day: Day): Promise<Map<string, string[]>> {
 }
 
 /** Where things are: loops and the places in them. */
-export async function loadPlaces(tx: Tx, day: Day): Promise<Pick<FarmFacts, 'loops' | 'places'>> {
+export async function loadPlaces(
+  tx: Tx,
+  day: Day,
+): Promise<Pick<FarmFacts, 'loops' | 'places'> & { houses: HouseFact[] }> {
   const plans = await tempPlans(tx);
   const loops = await tx('loop').where({ retired_on: null }).orderBy('code');
   const equipment = await equipmentByLoop(tx);
+  const rules = await planningRules(tx);
   const former = await formerCodes(tx, day);
   const rests = await bedRests(tx, day);
   const places = await tx('place').where({ retired_on: null }).orderBy(['walk_order', 'code']);
+  const houses = await loadHouses(tx);
+  const isHouse = new Set(houses.map((h) => h.id));
   return {
+    houses,
     loops: loops.map((r) => ({
       ...toLoop(r),
       tempPlan: plans.get(r.id) ?? [],
-      lifeSupport: { ...(equipment.get(r.id) ?? { aerators: [], media: [] }), energy: r.energy },
+      lifeSupport: {
+        ...(equipment.get(r.id) ?? { aerators: [], media: [] }),
+        beds: places.filter((p) => p.loop_id === r.id && isFilterBed(p)).map((p) => bedAsFilter(p, rules.mediaDepthCm)),
+        mediaLPerKg: rules.mediaLPerKg,
+        energy: r.energy,
+      },
     })),
     places: places.map((r) => ({
       ...toPlace(r),
+      ...(isHouse.has(r.zone_id) ? { houseId: r.zone_id } : {}),
       ...(former.has(r.id) ? { formerCodes: former.get(r.id)! } : {}),
       ...(rests.has(r.id) ? { rests: rests.get(r.id)! } : {}),
     })),
   };
+}
+
+/** Rules of thumb that the farm is planned by. */
+export async function planningRules(tx: Tx): Promise<PlanningRules> {
+  return rulesOf((await tx('farm').first('habits')).habits.planning);
 }
 
 /* eslint-disable @typescript-eslint/no-explicit-any -- rows of a query come untyped; these mappers are where they get a type */
@@ -105,8 +135,12 @@ function toLoop(r: any): Omit<LoopFact, 'tempPlan' | 'lifeSupport'> {
     plannedWaterTempC: r.planned_water_temp_c,
     plannedAirTempC: r.planned_air_temp_c,
     plannedLightMol: r.planned_light_mol,
+    heldC: r.held_low_c === null || r.held_high_c === null ? null : [r.held_low_c, r.held_high_c],
   };
 }
+
+const bedAsFilter = (p: any, depthCm: number) =>
+  filterOfBed({ code: p.code, areaM2: p.area_m2, depthM: p.depth_m }, depthCm / 100);
 
 function toPlace(r: any): PlaceFact {
   return {
@@ -240,15 +274,68 @@ export async function speciesVersions(tx: Tx): Promise<{ code: string; version: 
 
 /** Days of recorded air and light that crops are reckoned with. */
 const AIR_DAYS = 200;
+/** Water that was read so many days ago still says how it is. */
+const READ_HOLDS_DAYS = 1;
+/** Water nearer to its plan is as planned: a thermometer and a morning make as much, °C. */
+const AS_PLANNED_C = 1;
 
-/** What the air of each loop was like on the days that are over, where it was read. */
-export async function recordedAir(tx: Tx, day: Day): Promise<Map<string, NonNullable<LoopFact['recordedAir']>>> {
+/** What the air of each loop was like on the days that are over, where it was read, and what hands read of it today. */
+async function recordedAir(tx: Tx, days: { since: Day; until: Day }) {
   const air = new Map<string, { tempC: Record<Day, number>; lightMol: Record<Day, number> }>();
-  const days = { since: addDays(day, -AIR_DAYS), until: day };
-  for (const { loopId, kind, day: on, mean } of await dayMeans(tx, ['air', 'light'], days)) {
+  const today = await readToday(tx, ['air', 'light'], days.until);
+  for (const { loopId, kind, day: on, mean } of [...(await dayMeans(tx, ['air', 'light'], days)), ...today]) {
     const of = air.get(loopId) ?? { tempC: {}, lightMol: {} };
     air.set(loopId, of);
     (kind === 'air' ? of.tempC : of.lightMol)[on] = mean;
   }
   return air;
+}
+
+async function readToday(tx: Tx, kinds: readonly string[], day: Day) {
+  const rows = await tx('reading_today').whereIn('kind', kinds).where({ place_id: null, farm_day: day });
+  return rows.map((r) => ({ loopId: r.loop_id as string, kind: r.kind as string, day, mean: r.value as number }));
+}
+
+/** How far the water of each loop was from its plan when it was read last, today or yesterday. */
+async function readWater(tx: Tx, loops: readonly LoopFact[], day: Day): Promise<Map<string, ReadWater>> {
+  const read = [
+    ...(await dayMeans(tx, ['t'], { since: addDays(day, -READ_HOLDS_DAYS), until: day })),
+    ...(await readToday(tx, ['t'], day)),
+  ].sort((a, b) => (a.day < b.day ? -1 : 1));
+  const of = new Map<string, ReadWater>();
+  for (const { loopId, day: on, mean } of read) {
+    const loop = loops.find((l) => l.id === loopId);
+    const aboveC = loop ? mean - plannedWaterC(loop, on) : 0;
+    if (Math.abs(aboveC) >= AS_PLANNED_C) of.set(loopId, { on, aboveC });
+    else of.delete(loopId);
+  }
+  return of;
+}
+
+/** Loops and houses with what was read of them: air and light on the days that are over, and water that is not as planned. */
+export async function asRead(
+  tx: Tx,
+  { loops, houses, places }: { loops: readonly LoopFact[]; houses: readonly HouseFact[]; places: readonly PlaceFact[] },
+  day: Day,
+): Promise<{ loops: LoopFact[]; houses: HouseFact[] }> {
+  const days = { since: addDays(day, -AIR_DAYS), until: day };
+  const air = await recordedAir(tx, days);
+  const water = await readWater(tx, loops, day);
+  const inside = houses.length > 0 ? await recordedInHouses(tx, days) : new Map();
+  const ownAir = (house: HouseFact) => inside.get(house.id) ?? air.get(loopWithin(house.id, places) ?? '');
+  return {
+    loops: loops.map((l) => ({
+      ...l,
+      ...(air.has(l.id) ? { recordedAir: air.get(l.id)! } : {}),
+      ...(water.has(l.id) ? { readWater: water.get(l.id)! } : {}),
+    })),
+    houses: houses.map((h) => (ownAir(h) ? { ...h, recordedAir: ownAir(h)! } : h)),
+  };
+}
+
+/** The loop whose beds all stand in a house: what is read for it is read there. */
+function loopWithin(houseId: string, places: readonly PlaceFact[]): string | null {
+  const beds = places.filter((p) => p.kind === 'bed' || p.kind === 'nursery');
+  const loop = beds.find((p) => p.houseId === houseId && p.loopId)?.loopId;
+  return loop && beds.every((p) => p.loopId !== loop || p.houseId === houseId) ? loop : null;
 }

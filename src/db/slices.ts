@@ -1,6 +1,6 @@
 import { say } from '../core/words/words';
 import { DEFAULT_SETTINGS } from '../core/plan/settings';
-import { type FarmFacts } from '../core/facts/farm';
+import type { FarmFacts, HouseFact } from '../core/facts/farm';
 import { type FarmForecast } from '../core/facts/forecast';
 import { forecastSound, withSupplyOnHand } from '../core/plan/forecast';
 import { cropFault, loopFault, soundFacts, speciesFault, stepFault, type BrokenRecord } from '../core/plan/faults';
@@ -11,7 +11,7 @@ import { bedYear } from './bedYear';
 import type { Tx } from './connection';
 import { fishFacts, holdingsOf, loadPromises, packedFacts, type HoldingRow } from './facts';
 import { plantingFacts } from './plantingFacts';
-import { loadKeeping, loadLibrary, loadPlaces, recordedAir } from './keeping';
+import { asRead, loadKeeping, loadLibrary, loadPlaces } from './keeping';
 import { openSteps, type StoredStep } from './plan';
 import type { Topic } from './revisions';
 
@@ -80,13 +80,13 @@ export const library = slice<Library>({
   },
 });
 
-export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: BrokenRecord[] }>({
+export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { houses: HouseFact[]; broken: BrokenRecord[] }>({
   name: 'places',
   topics: ['places'],
   from: [],
   size: 1,
   load: async ({ tx, day }) => {
-    const { loops, places: all } = await loadPlaces(tx, day);
+    const { loops, places: all, houses } = await loadPlaces(tx, day);
     const broken: BrokenRecord[] = [];
     const sound = loops.map((l) => {
       const fault = loopFault(l);
@@ -99,7 +99,7 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { broken: Brok
         ...(fault.months ? EVEN_MONTHS : {}),
       };
     });
-    return { loops: sound, places: all, broken };
+    return { loops: sound, places: all, houses, broken };
   },
 });
 
@@ -183,30 +183,26 @@ export const plan = slice<{ steps: StoredStep[]; broken: BrokenRecord[] }>({
   },
 });
 
-/** Loops with what their air was like: the same objects until a reading of it comes, because tables rest on them. */
-const loopsWithAir = slice<FarmFacts['loops']>({
-  name: 'loopsWithAir',
+/** Loops and houses as they were read: the same objects until a reading of them comes, because tables rest on them. */
+const loopsAsRead = slice<{ loops: FarmFacts['loops']; houses: HouseFact[] }>({
+  name: 'loopsAsRead',
   topics: ['climate'],
   from: [places],
   size: 1,
-  load: async ({ tx, day, get }) => {
-    const { loops } = await get(places);
-    const air = await recordedAir(tx, day);
-    return loops.map((l) => (air.has(l.id) ? { ...l, recordedAir: air.get(l.id)! } : l));
-  },
+  load: async ({ tx, day, get }) => asRead(tx, await get(places), day),
 });
 
 /** All that lives on the farm and what restrains it: what fish and plants are forecast from. */
 const living = slice<{ facts: FarmFacts; broken: BrokenRecord[] }>({
   name: 'living',
   topics: [],
-  from: [library, places, loopsWithAir, fish, plants, keeping],
+  from: [library, places, loopsAsRead, fish, plants, keeping],
   size: 1,
   load: async ({ day, get }) => {
     const [lib, where] = [await get(library), await get(places)];
     const { facts, broken } = soundFacts({
       today: day,
-      loops: await get(loopsWithAir),
+      ...(await get(loopsAsRead)),
       places: where.places,
       species: lib.species,
       crops: lib.crops,

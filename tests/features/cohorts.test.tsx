@@ -843,6 +843,7 @@ describe('rooms of Cohorts', () => {
       place,
       loop: 'Kingfisher',
       here: [{ lotCode: 'TRT-1', species: 'Rainbow trout', count: 500, meanG: 300, kg: 150 }],
+      dangers: [],
       series: [{ day: '2026-06-10', kgM3: 16.7 }],
       because: { density: because, minutes: because },
       fullOn: '2026-09-01',

@@ -38,8 +38,6 @@ const PAGE: Page = {
   farm: {
     version: 1,
     name: 'Quillwater Farm',
-    latitude: 47,
-    altitudeM: 300,
     locale: 'en-GB',
     mass: 'metric',
     temperature: 'C',

@@ -1,5 +1,6 @@
 import { Type } from '../../core/inputType';
-import { IsBoolean, IsIn, IsOptional, IsString, ValidateNested } from 'class-validator';
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
+import { COVERS, type Cover } from '../../core/facts/farm';
 import { EQUIPMENT_KINDS, LOOP_KINDS, METHODS, PART_ROLES, STAGES, STANDS } from '../../core/setup/description';
 import { word } from '../../core/words/words';
 import { LANGUAGES } from '../../words/languages';
@@ -9,6 +10,10 @@ import { CodeField, EachThing, ListField, NumberField, TextField, VersionField, 
 const CHOOSE = { message: word`Choose one of the list` };
 const A_CODE = word`Up to 20 letters and digits`;
 const A_NUMBER = word`Give a number`;
+const AIR = word`From −20 to 45 °C`;
+const TWELVE = word`Give a temperature for each of the twelve months`;
+const HOURS = word`A day has 24 hours`;
+const LIGHT = word`From 0 to 2,500 µmol/m² in a second; full sun is 2,000`;
 
 class UnitsPart {
   @IsIn(['metric', 'us'], CHOOSE) mass!: 'metric' | 'us';
@@ -80,6 +85,24 @@ class EquipmentDescribed {
   @IsOptional() @TextField(60, word`Say it in words`, 0) over: string | null = null;
 }
 
+export class HouseFields {
+  @IsIn([...COVERS], CHOOSE) cover!: Cover;
+  @IsOptional() @NumberField({ low: -20, high: 45, words: A_NUMBER, outside: AIR }) dayC: number | null = null;
+  @IsOptional() @NumberField({ low: -20, high: 45, words: A_NUMBER, outside: AIR }) nightC: number | null = null;
+  @IsOptional()
+  @ListField({ least: 12, most: 12, few: TWELVE, many: TWELVE })
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, message: TWELVE })
+  @Min(-20, { each: true, message: AIR })
+  @Max(45, { each: true, message: AIR })
+  monthsC: number[] | null = null;
+  @IsOptional() @NumberField({ low: 0, high: 24, words: A_NUMBER, outside: HOURS }) lampHours: number | null = null;
+  @IsOptional() @NumberField({ low: 0, high: 2500, words: A_NUMBER, outside: LIGHT }) umolM2S: number | null = null;
+}
+
+class HouseDescribed extends HouseFields {
+  @TextField(60) name!: string;
+}
+
 class PersonDescribed {
   @TextField(120, word`Give the name`) name!: string;
   @IsIn(['manager', 'office', 'hand'], CHOOSE) role!: 'manager' | 'office' | 'hand';
@@ -97,6 +120,13 @@ export class DescribeInput {
   @ValidateNested({ each: true })
   @Type(() => EquipmentDescribed)
   equipment!: EquipmentDescribed[];
+  @IsOptional()
+  @list(200)
+  @EachThing()
+  @ValidateNested({ each: true })
+  @Type(() => HouseDescribed)
+  houses?: HouseDescribed[];
+  @IsOptional() @IsIn(['none', 'some'], CHOOSE) raised?: 'none' | 'some' | null;
   @list(60) @IsString({ each: true, message: word`That is not in the library` }) species!: string[];
   @list(200) @IsString({ each: true, message: word`That is not in the library` }) crops!: string[];
   @list(100) @EachThing() @ValidateNested({ each: true }) @Type(() => PersonDescribed) people!: PersonDescribed[];

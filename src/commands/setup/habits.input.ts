@@ -2,24 +2,13 @@ import { IsIn, IsOptional } from 'class-validator';
 import { word } from '../../core/words/words';
 import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
-import { NumberField, TextField, VersionField, WholeField } from '../inputs';
+import { TextField, VersionField, WholeField } from '../inputs';
 
 const CHOOSE = { message: word`Choose one of the list` };
 
 export class HabitsInput {
   @VersionField() version!: number;
   @TextField(80, word`Give the farm a name`) name!: string;
-  @IsOptional()
-  @NumberField({
-    low: -90,
-    high: 90,
-    words: word`Give the latitude in degrees`,
-    outside: word`From −90 (south) to 90 (north)`,
-  })
-  latitude?: number;
-  @IsOptional()
-  @NumberField({ low: -450, high: 6000, words: word`Give the height in metres`, outside: word`From −450 to 6,000 m` })
-  altitudeM?: number;
   @IsIn([...LOCALES, ...LANGUAGES], CHOOSE) locale!: string;
   @IsIn(['metric', 'us'], CHOOSE) mass!: 'metric' | 'us';
   @IsIn(['C', 'F'], CHOOSE) temperature!: 'C' | 'F';

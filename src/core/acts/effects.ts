@@ -7,6 +7,8 @@ import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import type { OrderState } from '../market/order';
 import type { FarmDescription, PersonPart } from '../setup/description';
+import type { SiteBecomes } from '../setup/decideSite';
+import type { HousePart } from '../setup/houses';
 import type { NewFarm } from '../setup/newFarm';
 import type { OutsideRole, StoreRole } from '../setup/roles';
 import type { JobId } from '../tasks/jobs';
@@ -260,6 +262,9 @@ export type SetUpEffect =
   /** Its aerators and filters are emptied, its water is as given. */
   | { does: 'loopMended'; loopId: string; waterC: readonly number[] }
   | { does: 'farmChanged'; version: number; became: FarmBecomes; habits: Record<string, unknown> }
+  /** The farm stands elsewhere than was said: the months of its loops and houses follow. */
+  | { does: 'siteChanged'; version: number; became: SiteBecomes }
+  | { does: 'houseChanged'; houseId: string; version: number; became: HouseBecomes }
   | { does: 'farmDescribed'; version: number; description: FarmDescription }
   | { does: 'farmOpened'; version: number; farm: NewFarm }
   /** Somebody is asked in by a link; of its token only the hash is kept. */
@@ -286,9 +291,12 @@ export interface LoopBecomes {
 /** What becomes of the farm itself; without a name all of it stays. */
 export interface FarmBecomes {
   name?: string;
-  latitude?: number | null;
-  altitudeM?: number | null;
   entryBackDays?: number;
+}
+
+export interface HouseBecomes {
+  house: HousePart;
+  climate: { airC: number[]; lightMol: number[] };
 }
 
 export interface ChoreBecomes {

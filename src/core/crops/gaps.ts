@@ -6,7 +6,8 @@ import { isSownOn, recipesOf, seasonWords } from './recipes';
 import { shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { Crop } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
-import { pickDays, sowDayFor, sowingForDemand } from '../plan/build';
+import { airAt } from '../facts/airAt';
+import { pickDays, sowDayFor, sowingForDemand, type Stands } from '../plan/build';
 import type { FarmFacts, LoopFact, PlaceFact } from '../facts/farm';
 import type { FarmForecast } from '../facts/forecast';
 import type { PlanStep } from '../facts/step';
@@ -111,14 +112,25 @@ function whyNowhere(grown: readonly Grown[], nursery: PlaceFact | undefined): st
 }
 
 /** Whether what a week lacks would be sown at a time of the year for which the recipe is. */
-function isInSeason({ crop, beds }: Grown, week: ShortWeek, { loops }: FarmFacts): boolean {
-  const loop = loopOf(crop, beds[0], loops);
-  return loop !== undefined && isSownOn(crop, sowDayFor(crop, loop, addDays(dueOf(week), -PICK_AHEAD_DAYS)));
+function isInSeason({ crop, beds }: Grown, week: ShortWeek, facts: FarmFacts): boolean {
+  const stands = standsOf(crop, beds[0], facts);
+  return stands !== undefined && isSownOn(crop, sowDayFor(stands, addDays(dueOf(week), -PICK_AHEAD_DAYS)));
 }
 
 /** A bench that stands in no loop has the air of the first. */
-const loopOf = (crop: Crop, bed: PlaceFact | undefined, loops: readonly LoopFact[]): LoopFact | undefined =>
-  loops.find((l) => l.id === bed?.loopId) ?? (soldFromBench(crop) ? loops[0] : undefined);
+function standsOf(crop: Crop, bed: PlaceFact | undefined, facts: FarmFacts): Stands | undefined {
+  const loop = bed?.loopId || soldFromBench(crop) ? airAt(facts, bed) : undefined;
+  return (
+    loop && {
+      crop,
+      loop,
+      nurseryAir: airAt(
+        facts,
+        facts.places.find((p) => p.kind === 'nursery'),
+      ),
+    }
+  );
+}
 
 const offSeason = (recipes: readonly Crop[]) =>
   say`That is not a time of the year at which this farm sows it: ${all(recipes.map((r) => say`${r.name} is ${seasonWords(r)}`))}.`;
@@ -167,8 +179,9 @@ interface BySeasonArgs {
 
 /** Weeks that lack a crop picked over a season, as few sowings: each begins to bear so long before that it takes the fewest plants. */
 function bySeason({ crop, facts, bed, short }: BySeasonArgs): { weeks: ShortWeek[]; wanted: Wanted }[] {
-  const loop = facts.loops.find((l) => l.id === bed?.loopId);
-  if (!loop) return [];
+  const stands = bed?.loopId ? standsOf(crop, bed, facts) : undefined;
+  if (!stands) return [];
+  const { loop } = stands;
   const open = [...short];
   const groups: { weeks: ShortWeek[]; wanted: Wanted }[] = [];
   while (open.length > 0) {
@@ -177,7 +190,7 @@ function bySeason({ crop, facts, bed, short }: BySeasonArgs): { weeks: ShortWeek
       addDays(due, -earlier * Math.max(1, crop.regrowDays)),
     );
     const inTime = starts.filter((first) => {
-      const sowDay = sowDayFor(crop, loop, first);
+      const sowDay = sowDayFor(stands, first);
       return sowDay >= facts.today && isSownOn(crop, sowDay);
     });
     const ways = (inTime.length > 0 ? inTime : starts.slice(0, 1)).map((first) =>
@@ -234,11 +247,10 @@ const MOST_SOWN = 1_000_000;
 /** The sowing in the first bed with room for all of it; without one, as many as the roomiest holds. Null: no bed suits the crop. */
 function sowInto(beds: readonly PlaceFact[], s: Sowing) {
   const tries = beds.flatMap((bed) => {
-    const loop = loopOf(s.crop, bed, s.facts.loops);
-    if (!loop) return [];
+    const stands = standsOf(s.crop, bed, s.facts);
+    if (!stands) return [];
     const wish = {
-      crop: s.crop,
-      loop,
+      ...stands,
       lotCode: '',
       nurseryId: soldFromBench(s.crop) ? bed.id : s.nursery.id,
       bedId: bed.id,

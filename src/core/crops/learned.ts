@@ -1,5 +1,6 @@
+import { airAt } from '../facts/airAt';
 import { stageLengthDays } from '../plan/build';
-import type { LoopFact, PlaceFact } from '../facts/farm';
+import type { HouseFact, LoopFact, PlaceFact } from '../facts/farm';
 import { dayNumber, type Day } from '../quantity/days';
 import type { Crop } from '../library/types';
 import { expectedYield } from './quantities';
@@ -46,8 +47,9 @@ export interface Learned {
 export const LEAST_BATCHES = 5;
 
 interface Ground {
-  places: readonly Pick<PlaceFact, 'id' | 'loopId'>[];
+  places: readonly Pick<PlaceFact, 'id' | 'loopId' | 'houseId'>[];
   loops: readonly LoopFact[];
+  houses?: readonly HouseFact[] | undefined;
 }
 
 /**
@@ -89,8 +91,8 @@ export function learnedFrom(own: Crop, batches: readonly Batch[], ground: Ground
   };
 }
 
-function byMonth(crop: Crop, batches: readonly Batch[], { places, loops }: Ground): LearnedMonth[] {
-  const loopOf = new Map(places.map((p) => [p.id, loops.find((l) => l.id === p.loopId)]));
+function byMonth(crop: Crop, batches: readonly Batch[], { places, loops, houses }: Ground): LearnedMonth[] {
+  const loopOf = new Map(places.map((p) => [p.id, airAt({ loops, houses }, p)]));
   const months = new Map<number, { days: number; expected: number }[]>();
   for (const b of batches) {
     const loop = loopOf.get(b.placeId) ?? loops[0];

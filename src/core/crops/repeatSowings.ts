@@ -1,3 +1,4 @@
+import { airAt } from '../facts/airAt';
 import { soldFromBench } from './recipe';
 import { goodsCode, isSownOn, recipesOf } from './recipes';
 import { suits } from './suits';
@@ -48,7 +49,7 @@ export function repeatSowings({ facts, wish, codeFor, newId }: RepeatArgs): {
   const nursery = facts.places.find((p) => p.kind === 'nursery');
   const sold = crop !== undefined && soldFromBench(crop);
   const bed = sold ? nursery : facts.places.find((p) => p.id === wish.bedId && p.kind === 'bed');
-  const loop = facts.loops.find((l) => l.id === bed?.loopId) ?? (sold ? facts.loops[0] : undefined);
+  const loop = bed && (bed.loopId || sold) ? airAt(facts, bed) : undefined;
   if (!crop) throw new RuleBroken('cropCode', say`Choose a crop of this farm.`);
   if (!bed || !loop) throw new RuleBroken('bedId', say`Choose a bed of this farm.`);
   if (!nursery) throw new RuleBroken('form', say`This farm has no nursery to sow it in.`);
@@ -61,7 +62,7 @@ export function repeatSowings({ facts, wish, codeFor, newId }: RepeatArgs): {
       const ways = recipes.map((recipe) => ({
         recipe,
         made: sowingForDemand({
-          wish: { crop: recipe, loop, lotCode: '', ...place },
+          wish: { crop: recipe, loop, nurseryAir: airAt(facts, nursery), lotCode: '', ...place },
           wantedOn: pickDay,
           plants: wish.plants,
           newId,

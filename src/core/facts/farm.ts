@@ -42,6 +42,10 @@ export interface LoopEnergy {
 export interface LifeSupport {
   aerators: Aerator[];
   media: FilterMedia[];
+  /** Its beds of media and sand, as the filters that they are. */
+  beds?: FilterMedia[];
+  /** The farm's own rule, where it has one: litres of media for a kilogram of fish. */
+  mediaLPerKg?: number;
   energy: LoopEnergy | null;
 }
 
@@ -80,7 +84,35 @@ export interface FeedRule {
 export const PLACE_KINDS = ['tank', 'purge', 'quarantine', 'sump', 'bed', 'nursery', 'store', 'outside'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
-export interface LoopFact {
+/** Air and light in which plants stand. */
+export interface Climate {
+  /** Twelve mid-month values of the mean of day and night, °C. */
+  plannedAirTempC: number[];
+  /** Daily light sum at the leaves, mol/m². */
+  plannedLightMol: number[];
+  /** What days that are over were like, where it was read: mean air temperature, °C, and light sum, mol/m², by day. */
+  recordedAir?: { tempC: Readonly<Record<Day, number>>; lightMol: Readonly<Record<Day, number>> };
+}
+
+/** Of what a house or room is built; closed ones have no weather. */
+export const COVERS = ['glass', 'film', 'shade', 'open', 'closed'] as const;
+export type Cover = (typeof COVERS)[number];
+
+/** A house or room with air and light of its own. */
+export interface HouseFact extends Climate {
+  id: string;
+  name: string;
+  cover: Cover;
+}
+
+/** What was read of a loop's water, where it is not as planned. */
+export interface ReadWater {
+  on: Day;
+  /** How much warmer than planned it was, °C. */
+  aboveC: number;
+}
+
+export interface LoopFact extends Climate {
   id: string;
   code: string;
   name: string;
@@ -95,14 +127,13 @@ export interface LoopFact {
   plannedWaterTempC: number[];
   /** Its record is broken: fish are reckoned at their best temperature, so that they are still fed. */
   waterUnknown?: boolean;
+  /** It is warmed to one and cooled to the other, °C, where somebody said. */
+  heldC?: [number, number] | null;
   /** Settings that depart from the months, oldest first; null goes back to the months. */
   tempPlan: { from: Day; tempC: number | null }[];
   lifeSupport: LifeSupport;
-  plannedAirTempC: number[];
-  /** Daily light sum at the leaves, mol/m². */
-  plannedLightMol: number[];
-  /** What days that are over were like, where it was read: mean air temperature, °C, and light sum, mol/m², by day. */
-  recordedAir?: { tempC: Readonly<Record<Day, number>>; lightMol: Readonly<Record<Day, number>> };
+  /** The last reading of its water, while it is not as planned. */
+  readWater?: ReadWater;
 }
 
 export interface PlaceFact {
@@ -127,6 +158,8 @@ export interface PlaceFact {
   formerCodes?: readonly string[];
   /** Beds: when nothing is planted into it. */
   rests?: readonly BedRest[];
+  /** The house it stands in, where that has air and light of its own. */
+  houseId?: string | null;
 }
 
 /** Fish of one lot in one place, as known on the day of the facts. */
@@ -215,6 +248,8 @@ export interface PromiseFact {
 export interface FarmFacts {
   today: Day;
   loops: LoopFact[];
+  /** Houses with air and light of their own; beds elsewhere have those of their loop. */
+  houses?: readonly HouseFact[];
   places: PlaceFact[];
   fish: FishFact[];
   plantings: PlantingFact[];

@@ -49,12 +49,14 @@ interface AskChangedArgs {
   before: FarmFacts;
   after: FarmFacts;
   plan: readonly PlanStep[];
+  /** The plan as it follows from the change, where that moves it. */
+  planAfter?: readonly PlanStep[];
   units: UnitChoice;
 }
 
-/** What water held at other temperatures would mean, with the plan as it is. */
-export function askChanged({ before, after, plan, units }: AskChangedArgs): PlannedAnswer {
-  const look = (facts: FarmFacts) => {
+/** What another set-up would mean for what lives and is planned: water at other temperatures, other recipes, another place. */
+export function askChanged({ before, after, plan: was, planAfter = was, units }: AskChangedArgs): PlannedAnswer {
+  const look = (facts: FarmFacts, plan: readonly PlanStep[]) => {
     const forecast = forecastFarm(facts, plan);
     return {
       facts,
@@ -63,8 +65,11 @@ export function askChanged({ before, after, plan, units }: AskChangedArgs): Plan
       promise: promiseTable({ forecast, products: facts.products, promises: facts.promises, weeks: OUTLOOK_WEEKS }),
     };
   };
-  const [was, is] = [look(before), look(after)];
-  const told = [...waterConsequences(was, is, units), ...consequences({ before: was, after: is, facts: after, units })];
+  const [then, now] = [look(before, was), look(after, planAfter)];
+  const told = [
+    ...waterConsequences(then, now, units),
+    ...consequences({ before: then, after: now, facts: after, units }),
+  ];
   return toldAsAnswer([], worstFirst(told));
 }
 

@@ -128,6 +128,8 @@ export function stageLengthEndingDays({ crop, loop, until, referenceDays }: Stag
 export interface SowingWish {
   crop: Crop;
   loop: LoopFact;
+  /** Air and light of the nursery, where they are not those of the bed. */
+  nurseryAir?: LoopFact | undefined;
   lotCode: string;
   nurseryId: string;
   bedId: string;
@@ -154,7 +156,8 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
   const groupId = newId();
   const step = ({ kind, day, count, place }: StepArgs) =>
     planStep({ id: newId(), groupId, kind, day, lotCode, speciesCode: null, cropCode: crop.code, count }, place);
-  const transplantDay = addDays(sowDay, stageLengthDays({ crop, loop, from: sowDay, referenceDays: crop.nurseryDays }));
+  const nursery = { crop, loop: wish.nurseryAir ?? loop, from: sowDay, referenceDays: crop.nurseryDays };
+  const transplantDay = addDays(sowDay, stageLengthDays(nursery));
   if (soldFromBench(crop))
     return soldGroup({
       sowDay,
@@ -250,15 +253,18 @@ export function pickDays(crop: Crop, loop: LoopFact, first: Day): Day[] {
   return days;
 }
 
+/** Air and light in which a crop is grown and raised; the same where nothing else is said. */
+export type Stands = Pick<SowingWish, 'crop' | 'loop' | 'nurseryAir'>;
+
 /** The day to sow for a first pick on a day. */
-export function sowDayFor(crop: Crop, loop: LoopFact, firstPick: Day): Day {
+export function sowDayFor({ crop, loop, nurseryAir = loop }: Stands, firstPick: Day): Day {
   const transplantDay = addDays(
     firstPick,
     -stageLengthEndingDays({ crop, loop, until: firstPick, referenceDays: crop.finalDays }),
   );
   return addDays(
     transplantDay,
-    -stageLengthEndingDays({ crop, loop, until: transplantDay, referenceDays: crop.nurseryDays }),
+    -stageLengthEndingDays({ crop, loop: nurseryAir, until: transplantDay, referenceDays: crop.nurseryDays }),
   );
 }
 
@@ -275,8 +281,8 @@ interface SowingForDemandArgs {
  * @returns the sowing day, its quantities and the whole group of steps
  */
 export function sowingForDemand({ wish, wantedOn, plants, newId }: SowingForDemandArgs) {
-  const { crop, loop } = wish;
-  const sowDay = sowDayFor(crop, loop, wantedOn);
+  const { crop } = wish;
+  const sowDay = sowDayFor(wish, wantedOn);
   const quantities = sowingFor(plants, crop, wish.cellsPerTray);
   return { sowDay, quantities, steps: sowingGroup({ wish, sowDay, quantities, newId }) };
 }

@@ -13,7 +13,7 @@ export interface Followed<S extends PlanStep = PlanStep> {
 }
 
 interface FollowArgs<S extends PlanStep> {
-  facts: Pick<FarmFacts, 'today' | 'loops' | 'places' | 'plantings' | 'crops'>;
+  facts: Pick<FarmFacts, 'today' | 'loops' | 'houses' | 'places' | 'plantings' | 'crops'>;
   plan: readonly S[];
   /** Only plantings of these codes; all unless said. */
   lots?: ReadonlySet<string>;

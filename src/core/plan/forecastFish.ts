@@ -9,7 +9,7 @@ import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { isMain } from '../market/families';
 import { sellDays } from '../market/useBy';
-import { plannedWaterC } from '../water/plannedTemperature';
+import { expectedWaterC } from '../water/plannedTemperature';
 import { cube, type Cut, cutGrade, fed, inBatches, NONE, placeKey, type Stock, tableOf, trim } from './fishStock';
 import { keptTable } from './keptTables';
 import type { FishActs } from './steps/stepKind';
@@ -501,7 +501,7 @@ export class FishRun implements FishActs {
     const known = this.waters.get(loop.id);
     if (known) return known;
     const waterC = Float64Array.from({ length: this.settings.horizonDays }, (_, day) =>
-      plannedWaterC(loop, addDays(this.facts.today, day)),
+      expectedWaterC(loop, addDays(this.facts.today, day)),
     );
     this.waters.set(loop.id, waterC);
     return waterC;

@@ -1,3 +1,4 @@
+import { airAt } from '../facts/airAt';
 import { bedStages, daysFromStage, soldFromBench } from '../crops/recipe';
 import { restWithin } from '../crops/bedRest';
 import { suits } from '../crops/suits';
@@ -42,7 +43,7 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
   const stands = facts.places.find((place) => place.id === p.placeId);
   const onBench = crop !== undefined && soldFromBench(crop);
   const bed = stands?.kind === 'bed' || onBench ? stands : crop && bedFor(p, about, taken);
-  const loop = facts.loops.find((l) => l.id === bed?.loopId) ?? (onBench ? facts.loops[0] : undefined);
+  const loop = bed && (bed.loopId || onBench) ? airAt(facts, bed) : undefined;
   if (!crop || !bed || !loop) return null;
   const groupId = newId();
   const step = (kind: PlanStep['kind'], day: Day, where: Parameters<typeof planStep>[1]) =>
@@ -50,8 +51,9 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
       { id: newId(), groupId, kind, day, lotCode: p.lotCode, speciesCode: null, cropCode: p.cropCode, count: p.count },
       where,
     );
-  const ripe = (from: Day, referenceDays: number) =>
-    later(addDays(from, stageLengthDays({ crop, loop, from, referenceDays })), facts.today);
+  const raisedIn = airAt(facts, stands) ?? loop;
+  const ripe = (from: Day, referenceDays: number, air = loop) =>
+    later(addDays(from, stageLengthDays({ crop, loop: air, from, referenceDays })), facts.today);
   const steps: PlanStep[] = [];
   if (onBench) {
     const ready = ripe(p.sownOn, crop.nurseryDays);
@@ -62,7 +64,7 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
   }
   let inBedFrom = p.transplantedOn;
   if (!inBedFrom) {
-    inBedFrom = ripe(p.sownOn, crop.nurseryDays);
+    inBedFrom = ripe(p.sownOn, crop.nurseryDays, raisedIn);
     steps.push(step('transplant', inBedFrom, { fromPlaceId: p.placeId, toPlaceId: bed.id }));
     taken.set(bed.id, (taken.get(bed.id) ?? 0) + p.count);
   }

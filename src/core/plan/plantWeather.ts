@@ -4,6 +4,7 @@ import { isResting, nextCorner, restsUntil } from '../crops/winterRest';
 import { type Crop, type WinterRest } from '../library/types';
 import { addDays, daysBetween, fromMonths, type Day } from '../quantity/days';
 import { keptTable } from './keptTables';
+import { airAt } from '../facts/airAt';
 import type { FarmFacts, LoopFact } from '../facts/farm';
 
 /** Days of weather kept before today, so that what is in the ground already has its sums. */
@@ -31,12 +32,11 @@ export class PlantWeather {
   private readonly span;
 
   constructor(
-    private readonly facts: Pick<FarmFacts, 'today' | 'loops' | 'places'>,
+    private readonly facts: Pick<FarmFacts, 'today' | 'loops' | 'places' | 'houses'>,
     private readonly horizonDays: number,
   ) {
     this.span = `${facts.today}+${horizonDays}`;
-    const loops = new Map(facts.loops.map((l) => [l.id, l]));
-    this.loopOfPlace = new Map(facts.places.map((p) => [p.id, loops.get(p.loopId ?? '') ?? facts.loops[0]]));
+    this.loopOfPlace = new Map(facts.places.map((p) => [p.id, airAt(facts, p)]));
   }
 
   /**

@@ -1,6 +1,6 @@
 import { addDays } from '../quantity/days';
 import { minutesToDanger, oxygenSaturationMgL, respirationMgKgH } from '../water/lifeSupport';
-import { plannedWaterC } from '../water/plannedTemperature';
+import { expectedWaterC } from '../water/plannedTemperature';
 import type { FarmFacts, PlaceFact } from '../facts/farm';
 import type { FarmForecast, FishStay } from '../facts/forecast';
 
@@ -26,7 +26,7 @@ export function airFor(
   let tempC = 15;
   for (const stay of stays) {
     const species = facts.species.find((s) => s.code === stay.speciesCode)!;
-    tempC = loop ? plannedWaterC(loop, addDays(forecast.firstDay, at)) : Math.min(species.tempOptC, 18);
+    tempC = loop ? expectedWaterC(loop, addDays(forecast.firstDay, at)) : Math.min(species.tempOptC, 18);
     const i = at - stay.from;
     const kg = stay.biomassG[i]! / 1000;
     breathedMgH +=

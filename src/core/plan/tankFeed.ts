@@ -4,7 +4,7 @@ import { dailyRootGainG13 } from '../fish/growth';
 import type { Species } from '../library/types';
 import { addDays } from '../quantity/days';
 import { temperatureResponse } from '../quantity/temperatureResponse';
-import { plannedWaterC } from '../water/plannedTemperature';
+import { expectedWaterC } from '../water/plannedTemperature';
 import type { FarmForecast } from '../facts/forecast';
 
 /** What one tank is fed on one day, and what that rests on. Masses in g. */
@@ -54,7 +54,7 @@ export function tankFeed({ facts, forecast, place, at }: TankFeedArgs): TankFeed
     species,
     count,
     meanG,
-    waterTempC: loop ? plannedWaterC(loop, addDays(forecast.firstDay, at)) : species.tempOptC,
+    waterTempC: loop ? expectedWaterC(loop, addDays(forecast.firstDay, at)) : species.tempOptC,
     pace: facts.fish.find((f) => f.lotCode === here[0]!.lotCode)?.pace ?? 1,
     rule,
     feedG,

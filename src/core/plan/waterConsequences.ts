@@ -3,7 +3,7 @@ import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatMass, formatTemperature, type UnitChoice } from '../quantity/units';
-import { plannedWaterC } from '../water/plannedTemperature';
+import { expectedWaterC } from '../water/plannedTemperature';
 import type { Consequence } from './consequences';
 import type { FarmFacts, LoopFact } from '../facts/farm';
 import type { FarmForecast } from '../facts/forecast';
@@ -26,7 +26,7 @@ export interface LimitPassed {
 /** Days on which fish would live in a loop's water that is too cold or too warm for them to feed: by species. */
 export function limitsPassed({ facts, forecast }: Ground, loop: LoopFact): LimitPassed[] {
   const places = new Set(facts.places.filter((p) => p.loopId === loop.id).map((p) => p.id));
-  const byDay = Array.from({ length: forecast.days }, (_, i) => plannedWaterC(loop, addDays(forecast.firstDay, i)));
+  const byDay = Array.from({ length: forecast.days }, (_, i) => expectedWaterC(loop, addDays(forecast.firstDay, i)));
   return facts.species.flatMap((species) => {
     const stays = forecast.fish.filter((s) => s.speciesCode === species.code && places.has(s.placeId));
     const here = (day: number) => stays.some((s) => s.from <= day && day < s.until);

@@ -1,6 +1,8 @@
 import { say } from '../words/words';
 import type { FarmDescription, LoopPart } from './description';
-import { drains, placesOfLoop, sumOf } from './follows';
+import { drains } from './carries/life';
+import { placesOfLoop, sumOf } from './carries/parts';
+import { USUAL_RULES } from './carries/rules';
 
 /** What is missing or unwise, with a reason and the line that would mend it. Nothing of it is forbidden. */
 export interface Advice {
@@ -25,7 +27,7 @@ function onLoop(d: FarmDescription, loop: LoopPart): Advice[] {
   const fish = own.some((p) => p.role === 'tank');
   const solids = has(d, loop, ['solids']);
   const media = own.some((p) => p.role === 'bed' && ['media', 'sand'].includes(p.method ?? ''));
-  const { litres, roomL } = drains(d, loop);
+  const { litres, roomL } = drains(d, loop, USUAL_RULES);
   const found: (Advice | false)[] = [
     fish &&
       roots.length > 0 &&

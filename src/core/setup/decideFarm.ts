@@ -4,6 +4,7 @@ import type { GrowingCosts } from '../crops/worth';
 import type { School } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { say } from '../words/words';
+import type { PlanningRules } from './carries/rules';
 import type { LoopPart } from './description';
 import { SOMEWHERE_TEMPERATE } from './habits';
 import { STALE } from './kept';
@@ -13,8 +14,6 @@ import { loopOf } from './layOut';
 export interface HabitsWish {
   version: number;
   name: string;
-  latitude?: number | undefined;
-  altitudeM?: number | undefined;
   locale: string;
   mass: 'metric' | 'us';
   temperature: 'C' | 'F';
@@ -33,17 +32,31 @@ export interface FarmKnown {
 export function decideHabits(farm: FarmKnown, wish: HabitsWish): Decision<Taken<Said>> {
   return decide(() => {
     if (farm.version !== wish.version) refuse('form', STALE());
-    const { version, name, latitude, altitudeM, entryBackDays, ...habits } = wish;
+    const { version, name, entryBackDays, ...habits } = wish;
     return {
       effects: [
         {
           does: 'farmChanged',
           version,
-          became: { name: name.trim(), latitude: latitude ?? null, altitudeM: altitudeM ?? null, entryBackDays },
+          became: { name: name.trim(), entryBackDays },
           habits,
         },
       ],
       said: () => said(say`Kept. Who chose other units for themselves keeps them.`),
+    };
+  });
+}
+
+/** The farm's own rules of thumb, in place of the planning defaults. */
+export function decidePlanningRules(
+  farm: FarmKnown,
+  { version, ...planning }: PlanningRules & { version: number },
+): Decision<Taken<Said>> {
+  return decide(() => {
+    if (farm.version !== version) refuse('form', STALE());
+    return {
+      effects: [{ does: 'farmChanged', version, became: {}, habits: { planning } }],
+      said: () => said(say`Kept. What follows is worked out by your own rules now.`),
     };
   });
 }

@@ -1,4 +1,5 @@
 import type { UnitChoice } from '../quantity/units';
+import type { HousePart } from './houses';
 import { word } from '../words/words';
 
 /** A farm as it is described before it is laid: plain data in stored units, every part with the code it goes by. */
@@ -142,6 +143,10 @@ export interface FarmDescription {
   loops: LoopPart[];
   places: PlacePart[];
   equipment: EquipmentPart[];
+  /** What rooms with plants are, where somebody said; the others are guessed from their names. */
+  houses?: HousePart[];
+  /** Whether anything stands on a stand, a floor above or a roof; null or absent: not asked yet. */
+  raised?: 'none' | 'some' | null;
   /** Codes of the library. */
   species: string[];
   crops: string[];

@@ -1,6 +1,7 @@
 import { formatNumber } from '../quantity/units';
 import { say } from '../words/words';
 import type { FarmDescription, PlacePart } from './description';
+import { houseFaults } from './decideSite';
 
 /** Places on a square metre that no way of growing reaches. Planning limits: far above what is built. */
 const MOST_PER_M2: Record<string, number> = { tower: 900, tray: 4000, nursery: 4000 };
@@ -29,6 +30,9 @@ export function descriptionFaults(d: FarmDescription): Record<string, string> {
   });
   d.equipment.forEach((e, i) => {
     if (e.loop && !codes.has(e.loop)) faults[`equipment.${i}.loop`] = say`There is no loop ${e.loop}.`;
+  });
+  d.houses?.forEach((house, i) => {
+    for (const [field, words] of Object.entries(houseFaults(house))) faults[`houses.${i}.${field}`] = words;
   });
   if (!d.places.some((p) => p.role === 'tank' || p.role === 'bed'))
     faults.places = say`Describe a tank or a bed: there is nothing to look after yet.`;

@@ -4,6 +4,8 @@ import type { Day } from '../quantity/days';
 import { FEED_BAND_G_M2 } from '../water/balance';
 import { say, told } from '../words/words';
 import { coveredAirC, heldWaterC, lightMol } from './climate';
+import { climateOfHouse } from './houses';
+import { housesOf } from './rooms';
 import { PART_WORDS, type FarmDescription, type LoopPart, type PlacePart } from './description';
 import {
   neededPlaces,
@@ -66,6 +68,7 @@ export function loopOf(
     plannedAirTempC: round(coveredAirC(latitude, altitudeM)),
     plannedLightMol: round(lightMol(latitude)),
     tempPlan: [],
+    heldC: [l.lowC, l.highC],
     lifeSupport: { aerators: [], media: [], energy: null },
   };
 }
@@ -74,7 +77,14 @@ const roomOf = (p: PlacePart) => p.room.trim();
 
 function zonesOf(d: FarmDescription, newId: () => string): NewZone[] {
   const rooms = [...new Map(d.places.map((p) => [roomOf(p).toLowerCase(), roomOf(p)])).values()].filter(Boolean);
-  return rooms.map((name, i) => ({ id: newId(), code: `Z${i + 1}`, name: capitalised(name), kind: 'room' }));
+  const houses = housesOf(d);
+  return rooms.map((name, i) => {
+    const house = houses.find((h) => h.name.toLowerCase() === name.toLowerCase());
+    return {
+      ...{ id: newId(), code: `Z${i + 1}`, name: capitalised(name), kind: 'room' },
+      ...(house ? { house, climate: climateOfHouse(house, d.habits) } : {}),
+    };
+  });
 }
 
 const capitalised = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -3,6 +3,7 @@ import type { Crop, Species } from '../library/types';
 import type { Day } from '../quantity/days';
 import { told } from '../words/words';
 import type { EquipmentKind } from './description';
+import type { HousePart } from './houses';
 import {
   CODE_OF_ROLE,
   OUTSIDE_ROLES,
@@ -52,6 +53,9 @@ export interface NewZone {
   code: string;
   name: string;
   kind: 'room' | 'air' | 'beds';
+  /** What it is built of and held at, with the air and light that follow; absent: those of its beds' loops. */
+  house?: HousePart;
+  climate?: { airC: number[]; lightMol: number[] };
 }
 
 export interface NewChore {

@@ -8,7 +8,7 @@ import { type FarmForecast, type FishStay } from '../facts/forecast';
 import { type PlanStep } from '../facts/step';
 import { addDays, daysBetween, weekday, type Day } from '../quantity/days';
 import { temperatureResponse } from '../quantity/temperatureResponse';
-import { plannedWaterC } from '../water/plannedTemperature';
+import { expectedWaterC } from '../water/plannedTemperature';
 import type { SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
 import { fingerlingPrice } from './fingerlingPrice';
@@ -215,7 +215,7 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
     if (!species) return [];
     const waterIn = (loop: FarmFacts['loops'][number] | undefined) =>
       Array.from({ length: days }, (_, d) =>
-        loop ? plannedWaterC(loop, addDays(facts.today, offset + d)) : species.tempOptC,
+        loop ? expectedWaterC(loop, addDays(facts.today, offset + d)) : species.tempOptC,
       );
     const quarantineGainG13 = gainsAlong(species, waterIn(quarantineLoop));
     return facts.loops

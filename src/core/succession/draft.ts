@@ -1,3 +1,4 @@
+import { airAt } from '../facts/airAt';
 import { sowingGroup } from '../plan/build';
 import type { FarmFacts } from '../facts/farm';
 import type { PlanStep } from '../facts/step';
@@ -134,10 +135,14 @@ interface StepsArgs {
 
 /** One sowing for all its beds; what follows, in each of them. */
 function stepsOf({ facts, input, way, parts, seeds, lotCode, nurseryId, cellsPerTray, newId }: StepsArgs): PlanStep[] {
-  const loop = facts.loops[input.groups[way.group]!.loop]!;
+  const loop = airAt(facts, input.groups[way.group]!.beds[0]?.bed)!;
+  const nurseryAir = airAt(
+    facts,
+    facts.places.find((p) => p.id === nurseryId),
+  );
   const groupId = newId();
   return parts.flatMap(({ placeId, plants }, i) => {
-    const wish = { crop: way.crop, loop, lotCode, nurseryId, bedId: placeId, cellsPerTray };
+    const wish = { crop: way.crop, loop, nurseryAir, lotCode, nurseryId, bedId: placeId, cellsPerTray };
     const quantities = { units: 0, positions: plants, seedlings: 0, seeds, trays: 0, spareSeeds: 0 };
     return sowingGroup({ wish, sowDay: addDays(facts.today, way.sowAt), quantities, newId })
       .filter((s) => i === 0 || s.kind !== 'sow')

@@ -97,7 +97,7 @@ function groupsOf(facts: FarmFacts, forecast: FarmForecast, target: SuccessionTa
     if (bed.kind !== 'bed' || !bed.positions || loop < 0 || !target.bedIds.includes(bed.id)) continue;
     const areaPerPlaceM2 = (bed.areaM2 ?? 0) / bed.positions;
     const { method, walk } = bed;
-    const key = [loop, method, walk, areaPerPlaceM2.toFixed(4)].join('|');
+    const key = [loop, method, walk, bed.houseId ?? '', areaPerPlaceM2.toFixed(4)].join('|');
     const free = freeByDay(bed.id, bed.positions, { facts, forecast });
     const known = groups.get(key);
     if (!known)

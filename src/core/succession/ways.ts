@@ -1,3 +1,4 @@
+import { airAt } from '../facts/airAt';
 import { boltShare } from '../crops/bolting';
 import { careDays, careOf, careParts } from '../crops/care';
 import { jobMinutes, type PlantJob } from '../crops/labour';
@@ -38,10 +39,10 @@ export function waysOf({ facts, input, target, nurseryId, cellsPerTray }: WaysAr
       const kind = input.rooms.get(room.walk);
       const air = airOf(crop);
       if (crop.retiredOn || !suits(crop, room.method) || (air && kind !== 'open' && kind !== air)) return [];
-      const loop = facts.loops[room.loop]!;
+      const loop = airAt(facts, room.beds[0]?.bed)!;
       return Array.from({ length: input.weeks }, (_, week) => week).flatMap((week) => {
         const sowAt = input.offset + week * 7 + (target.sowOn - 1);
-        const key = `${crop.code}|${loop.id}|${week}`;
+        const key = `${crop.code}|${loop.id}|${room.beds[0]?.bed.houseId ?? ''}|${week}`;
         if (!courses.has(key)) courses.set(key, courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }));
         const course = courses.get(key);
         if (course) input.firstPick[d] = Math.min(input.firstPick[d]!, course.pickAt[0]!);
@@ -73,7 +74,11 @@ const NO_QUANTITIES = { units: 0, positions: 0, seedlings: 0, seeds: 0, trays: 0
 
 /** The days of a sowing, from the very steps it will be planned with. Null: not its season, or too cold or too dark for it then. */
 function courseOf({ facts, crop, loop, sowAt, nurseryId, cellsPerTray }: CourseArgs): Course | null {
-  const wish = { crop, loop, lotCode: '', nurseryId, bedId: '', cellsPerTray };
+  const nurseryAir = airAt(
+    facts,
+    facts.places.find((p) => p.id === nurseryId),
+  );
+  const wish = { crop, loop, nurseryAir, lotCode: '', nurseryId, bedId: '', cellsPerTray };
   const sowDay = addDays(facts.today, sowAt);
   if (!isSownOn(crop, sowDay)) return null;
   try {

@@ -76,6 +76,12 @@ export function nitrificationG(media: readonly FilterMedia[], waterTempC: number
 /** The quick school: litres of media for each kg of fish. Planning default. */
 export const MEDIA_L_PER_KG = 2;
 
+/** Filters, and the beds that filter too. */
+export const filtersOf = ({ media, beds = [] }: Pick<LifeSupport, 'media' | 'beds'>): FilterMedia[] => [
+  ...media,
+  ...beds,
+];
+
 export interface LoopLoad {
   feedKgPerDay: number;
   biomassKg: number;
@@ -101,9 +107,10 @@ export function lifeSupportMargin(support: LifeSupport, load: LoopLoad, pH = 7):
   const needKg = oxygenNeedKg(load.feedKgPerDay);
   const given = support.aerators.map((a) => a.kgO2PerDay);
   const givenKg = given.reduce((sum, kg) => sum + kg, 0);
-  const nitrifiedG = nitrificationG(support.media, load.waterTempC, pH);
-  const mediaL = support.media.reduce((sum, m) => sum + m.volumeM3 * 1000, 0);
-  const mediaRuleL = load.biomassKg * MEDIA_L_PER_KG;
+  const filters = filtersOf(support);
+  const nitrifiedG = nitrificationG(filters, load.waterTempC, pH);
+  const mediaL = filters.reduce((sum, m) => sum + m.volumeM3 * 1000, 0);
+  const mediaRuleL = load.biomassKg * (support.mediaLPerKg ?? MEDIA_L_PER_KG);
   const over = (capacity: number, need: number) => (need > 0 ? capacity / need : Infinity);
   const ratios = [
     { what: 'oxygen' as const, ratio: over(givenKg, needKg) },

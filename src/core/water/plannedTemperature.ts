@@ -1,13 +1,28 @@
 import { say } from '../words/words';
 import type { LoopFact } from '../facts/farm';
-import { fromMonths, type Day } from '../quantity/days';
+import { daysBetween, fromMonths, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatTemperature, type UnitChoice } from '../quantity/units';
 
+type Months = Pick<LoopFact, 'plannedWaterTempC' | 'tempPlan'>;
+
 /** Planned temperature of a loop's water on a day, °C: the newest setting that has begun, else the loop's months. */
-export function plannedWaterC(loop: Pick<LoopFact, 'plannedWaterTempC' | 'tempPlan'>, day: Day): number {
+export function plannedWaterC(loop: Months, day: Day): number {
   const setting = loop.tempPlan.filter((s) => s.from <= day).at(-1);
   return setting?.tempC ?? fromMonths(loop.plannedWaterTempC, day);
+}
+
+/** Water that was read otherwise than planned comes back to its plan within so many days, unless it is read again. Planning default. */
+const BACK_DAYS = 7;
+const WARMEST_C = 40;
+
+/** Temperature to be reckoned with on a day, °C: as planned, and near the last reading as far from the plan as that was. */
+export function expectedWaterC(loop: Months & Pick<LoopFact, 'readWater'>, day: Day): number {
+  const planned = plannedWaterC(loop, day);
+  if (!loop.readWater) return planned;
+  const since = daysBetween(loop.readWater.on, day);
+  if (since < 0 || since >= BACK_DAYS) return planned;
+  return Math.min(WARMEST_C, Math.max(0, planned + loop.readWater.aboveC * (1 - since / BACK_DAYS)));
 }
 
 /** A temperature that a loop is held at from a day until another. Null: by its months. */

@@ -38,6 +38,7 @@ import * as m35 from './0035_feed_is_for';
 import * as m36 from './0036_counted';
 import * as m37 from './0037_measurements';
 import * as m38 from './0038_as_said';
+import * as m39 from './0039_houses';
 
 const MIGRATIONS = [
   m1,
@@ -78,6 +79,7 @@ const MIGRATIONS = [
   m36,
   m37,
   m38,
+  m39,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

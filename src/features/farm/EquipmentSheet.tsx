@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { EQUIPMENT_WORDS, type EquipmentKind } from '../../core/setup/description';
-import { duty } from '../../core/setup/follows';
+import { duty } from '../../core/setup/carries/parts';
 import { plateWords } from '../../core/setup/sentence/sayBack';
 import { shortDay } from '../../core/quantity/sayDay';
 import { METRIC } from '../../core/quantity/units';

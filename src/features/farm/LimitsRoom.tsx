@@ -22,6 +22,8 @@ const ELSEWHERE: readonly (readonly [path: string, words: string])[] = [
   ['/cohorts/temperature', word`Temperatures of the water through the year`],
   ['/cohorts/margin', word`Aerators and filters, and what is kept in reserve`],
   ['/farm/chores', word`Routine of every so many days`],
+  ['/farm/houses', word`Where the farm stands, its houses, their air and light`],
+  ['/farm/carries', word`Planning rules: litres of media for a kilogram of fish and the others`],
 ];
 
 /** What the farm is used to, and by what its loops warn. */
@@ -167,14 +169,6 @@ function HabitsSheet({ page, onDone }: SheetProps) {
   if (!page.mayChange) return null;
   const fields: FormField[] = [
     { name: 'name', label: word`Name of the farm`, kind: 'text', start: farm.name },
-    {
-      ...{ name: 'latitude', label: word`Latitude, °`, kind: 'number', optional: true, half: true },
-      start: farm.latitude ?? '',
-    },
-    {
-      ...{ name: 'altitudeM', label: word`Height, m`, kind: 'number', optional: true, half: true },
-      start: farm.altitudeM ?? '',
-    },
     {
       name: 'locale',
       label: word`Numbers, days and money`,

@@ -11,6 +11,7 @@ import {
   cropVersions,
   customersSetUp,
   equipmentSetUp,
+  farmAsDescribed,
   kindsOnFarm,
   limitsSetUp,
   loopsSetUp,
@@ -26,6 +27,11 @@ import {
   type ProductSetUp,
   type SetUpChange,
 } from '../../db/farmSetup';
+import { housesSetUp, siteShown } from '../../db/houses';
+import { loadPlaces, planningRules } from '../../db/keeping';
+import type { Follows } from '../../core/setup/carries/parts';
+import type { PlanningRules } from '../../core/setup/carries/rules';
+import { whatFollows } from '../../core/setup/follows';
 import { calendarLinks, type CalendarLink } from '../../db/calendars';
 import { measuredPlaces, probes, type Probe } from '../../db/probes';
 import type { Tx } from '../../db/connection';
@@ -187,6 +193,44 @@ export interface LimitsPage extends Viewed, LimitsSetUp {}
 
 export const limitsPage = (): Promise<LimitsPage> =>
   readFarm(async (tx, person) => ({ ...viewed(person), ...(await limitsSetUp(tx)) }));
+
+export interface CarriesPage extends Viewed {
+  rows: Follows[];
+  rules: PlanningRules;
+  version: number;
+}
+
+/** What follows from the farm as it stands, by its own planning rules. */
+export const carriesPage = (): Promise<CarriesPage> =>
+  readFarm(async (tx, person) => {
+    const shown = viewed(person);
+    const rules = await planningRules(tx);
+    return {
+      ...shown,
+      rows: whatFollows(await farmAsDescribed(tx), shown.units, rules),
+      rules,
+      version: (await limitsSetUp(tx)).farm.version,
+    };
+  });
+
+export interface HousesPage extends Viewed {
+  site: { version: number; latitude: number | null; altitudeM: number | null };
+  houses: Awaited<ReturnType<typeof housesSetUp>>;
+  /** Air and light of the loops: those of beds in houses of which nobody said what they are. */
+  usual: { airC: number[]; lightMol: number[] } | null;
+}
+
+export const housesPage = (): Promise<HousesPage> =>
+  readFarm(async (tx, person, today) => {
+    const { version, latitude, altitudeM } = await siteShown(tx);
+    const [loop] = (await loadPlaces(tx, today)).loops;
+    return {
+      ...viewed(person),
+      site: { version, latitude, altitudeM },
+      houses: await housesSetUp(tx),
+      usual: loop ? { airC: loop.plannedAirTempC, lightMol: loop.plannedLightMol } : null,
+    };
+  });
 
 export interface ChoresPage extends Viewed {
   chores: ChoreSetUp[];

@@ -100,16 +100,16 @@ function Dangers({ troubles, mayRead }: DangersProps) {
       <Rows>
         {troubles.map((t) => (
           <Row key={t.title}>
-              <Mark tone="danger">
-                <Text as="p" strong>
-                  {t.title}
-                </Text>
-                <Text as="p">{t.detail}</Text>
-                <Text as="p" small>
-                  <Link href={`/${t.station}`} prefetch={false}>{say`The water of this loop`}</Link>
-                  {mayRead && <> · {say`it stands here until it is read again, and feeding is held`}</>}
-                </Text>
-              </Mark>
+            <Mark tone="danger">
+              <Text as="p" strong>
+                {t.title}
+              </Text>
+              <Text as="p">{t.detail}</Text>
+              <Text as="p" small>
+                <Link href={`/${t.station}`} prefetch={false}>{say`The water of this loop`}</Link>
+                {mayRead && <> · {say`it stands here until it is read again, and feeding is held`}</>}
+              </Text>
+            </Mark>
           </Row>
         ))}
       </Rows>
@@ -124,7 +124,8 @@ function Decisions({ troubles }: { troubles: Trouble[] }) {
         <h2>{say`Needs a decision`}</h2>
       </SheetHead>
       <Rows>
-        {troubles.slice(0, 7).map((t) => (          <li key={t.title}>
+        {troubles.slice(0, 7).map((t) => (
+          <li key={t.title}>
             <Row as={Link} href={`/${t.station}`} prefetch={false}>
               <Mark tone={t.tone}>
                 <Text as="p" strong>

@@ -7,14 +7,13 @@ import type { ReactNode } from 'react';
 import { coveredAirC, lightMol } from '../../core/setup/climate';
 import type { FarmDescription, Habits } from '../../core/setup/description';
 import { fromShape, SHAPES, type Shape } from '../../core/setup/shapes';
-import { formatNumber, toShown, unitName } from '../../core/quantity/units';
 import { say, speech, told, word } from '../../core/words/words';
 import { LOCALES } from '../../words/locales';
 import { Chips } from '../../ui/form/Chips';
 import { NumberBox } from '../../ui/form/NumberBox';
 import { Fields, HALF, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
-import { tone } from '../../ui/theme/tones';
+import { MonthsOfHouse } from '../../ui/draw/MonthsOfHouse';
 import type { Change } from './useDescription';
 import css from './setup.module.css';
 
@@ -191,34 +190,12 @@ function Year({ habits }: { habits: Habits }) {
   const { latitude, altitudeM, units } = habits;
   const air = coveredAirC(latitude, Math.max(-450, Math.min(6000, altitudeM)));
   const light = lightMol(latitude);
-  const most = Math.max(1, ...light);
-  const [low, high] = [Math.min(...air), Math.max(...air)];
-  const c = (v: number) => `${formatNumber(toShown('temperature', v, units))} ${unitName('temperature', units)}`;
   return (
     <div>
-      <svg viewBox="0 0 240 60" preserveAspectRatio="none" className={css.months} aria-hidden="true">
-        {light.map((v, i) => (
-          <rect
-            key={i}
-            x={i * 20 + 2}
-            y={58 - (v / most) * 50}
-            width="16"
-            height={(v / most) * 50}
-            fill={tone.straw}
-            opacity="0.6"
-          />
-        ))}
-        <polyline
-          points={air.map((v, i) => `${i * 20 + 10},${56 - ((v - low) / Math.max(1, high - low)) * 44}`).join(' ')}
-          fill="none"
-          stroke={tone.clay}
-          strokeWidth="2"
-          vectorEffect="non-scaling-stroke"
-        />
-      </svg>
       <Text as="p" small quiet>
-        {say`January to December as a start, until your own records say more: under cover ${c(low)} to ${c(high)} (line), light ${formatNumber(Math.min(...light))} to ${formatNumber(most)} mol/m² a day (bars).`}
+        {say`Under cover, as a start until your own records say more:`}
       </Text>
+      <MonthsOfHouse airC={air} lightMol={light} units={units} />
     </div>
   );
 }

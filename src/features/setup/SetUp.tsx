@@ -11,6 +11,7 @@ import { clockTime } from '../../core/quantity/sayDay';
 import { say, told, word } from '../../core/words/words';
 import { Mark, Stack, Text } from '../../ui/kit/kit';
 import { FollowsSheet } from './FollowsSheet';
+import { HousesStep, RaisedAsked } from './HousesStep';
 import { LoopsEditor } from './LoopsEditor';
 import { openFarm } from './actions';
 import { PartsStep } from './PartsStep';
@@ -92,6 +93,8 @@ export function SetUp({ page }: { page: SetUpPage }) {
           {(step === 'water' || step === 'beds' || step === 'purge') && (
             <PartsStep key={step} step={step} d={d} change={change} faults={faults} />
           )}
+          {step === 'beds' && <HousesStep d={d} change={change} />}
+          {step === 'beds' && <RaisedAsked d={d} change={change} />}
           {step === 'people' && <PeopleStep d={d} change={change} faults={faults} />}
         </Stack>
         <FollowsSheet d={d} units={units} />

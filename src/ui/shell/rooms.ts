@@ -43,6 +43,12 @@ export const FARM_ROOMS: readonly Room[] = [
     word`rooms, tanks and beds as they stand, tinted by what they hold; drag them into place`,
   ],
   ['/farm/places', word`Loops and places`, word`tanks, beds and stores: add, change, retire, with what that touches`],
+  ['/farm/houses', word`Houses`, word`where the farm stands, what its houses are built of, their set points and lamps`],
+  [
+    '/farm/carries',
+    word`What it carries`,
+    word`turnover, air, filters, current, heads a year: what follows from what is there, and the planning rules behind it`,
+  ],
   [
     '/farm/products',
     word`Products and prices`,

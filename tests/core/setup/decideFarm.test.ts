@@ -19,11 +19,11 @@ const farm = { version: 3, latitude: null, altitudeM: null };
 describe('habits and limits', () => {
   const wish = { version: 3, name: ' Sedge ', locale: 'en', mass: 'us', temperature: 'F', entryBackDays: 9 } as const;
 
-  test('are kept as said; where the farm lies is only known once it is said', () => {
+  test('are kept as said', () => {
     expect(effects(decideHabits(farm, wish))).toEqual([
       {
         ...{ does: 'farmChanged', version: 3 },
-        became: { name: 'Sedge', latitude: null, altitudeM: null, entryBackDays: 9 },
+        became: { name: 'Sedge', entryBackDays: 9 },
         habits: { locale: 'en', mass: 'us', temperature: 'F' },
       },
     ]);

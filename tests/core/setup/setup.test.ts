@@ -78,7 +78,10 @@ describe('what follows from a description', () => {
   test('places, heads and drain-down are counted by hand', () => {
     const d = described(['2 beds of 28 rafts of 36 holes, 17 × 1.2 m', 'tank of 10 m³', 'sump of 1 m³']);
     expect(value(d, 'positions')!.value).toBe('2,016');
-    expect(value(d, 'heads')!.value).toBe('17,500');
+    // Butterhead: 30 days in the bed and 2 until it is planted again: 2,016 × 365 ÷ 32.
+    expect(value(d, 'heads')!.value).toBe('23,000');
+    // 63 a day, 18 days in the nursery, of 92 % × 96 % of the seeds.
+    expect(value(d, 'nursery')!.value).toBe('1,280');
     // 40.8 m² × 15 L run back; two fifths of a cubic metre are free.
     expect(value(d, 'drain-heron')!.value).toBe('612 L');
     expect(value(d, 'drain-heron')!.wrong).toContain('212 L would be on the floor');

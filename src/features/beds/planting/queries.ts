@@ -1,5 +1,6 @@
 import { carriedBy } from '../../../core/facts/step';
 import 'server-only';
+import { airAt } from '../../../core/facts/airAt';
 import { notFound } from 'next/navigation';
 import { bedStages } from '../../../core/crops/recipe';
 import { goodsCode } from '../../../core/crops/recipes';
@@ -128,7 +129,7 @@ function stayOf({ facts, day, today }: FarmView, story: PlantingStory, code: str
     .filter((m) => m.toKind === 'bed' && !m.takenBack)
     .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
   const bed = facts.places.find((p) => p.code === cameIn?.to);
-  const loop = facts.loops.find((l) => l.id === bed?.loopId);
+  const loop = bed?.loopId ? airAt(facts, bed) : undefined;
   if (!cameIn || !loop) return null;
   const stands = facts.plantings.some((p) => p.lotCode === code && p.transplantedOn !== null);
   const last = story.moves

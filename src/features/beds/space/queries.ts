@@ -7,6 +7,9 @@ import { bedYears, type BedGave, type BedYear } from '../../../core/crops/bedYea
 import { yearOfBeds } from '../../../db/slices';
 import { slicesOf } from '../../../server/farmCache';
 import { growingCosts } from '../../../db/farmSetup';
+import { housesSetUp, siteShown } from '../../../db/houses';
+import { SOMEWHERE_TEMPERATE } from '../../../core/setup/habits';
+import { costsWithHouses } from '../../../core/setup/houseCosts';
 import { productByCrop } from '../../../core/crops/recipes';
 import { formatQuantity } from '../../../core/plan/consequences';
 import type { Day } from '../../../core/quantity/days';
@@ -85,9 +88,15 @@ export async function spacePage(search: Search): Promise<SpacePage> {
   const view = await farmView(search, async (tx, { person: { farmId }, day, today, when }) => {
     const isPast = when === 'past';
     const get = await slicesOf(tx, { farmId, day: isPast ? day : today, isPast });
-    return { costs: await growingCosts(tx), gave: await get(yearOfBeds) };
+    return {
+      costs: await growingCosts(tx),
+      gave: await get(yearOfBeds),
+      houses: await housesSetUp(tx),
+      site: await siteShown(tx),
+    };
   });
   const { facts, forecast, steps } = view;
+  const costs = reckonedCosts(view, view.more);
   return {
     ...dayOnly(view),
     currency: view.person.currency,
@@ -103,16 +112,30 @@ export async function spacePage(search: Search): Promise<SpacePage> {
     beds: facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
     stages: spaceByStage({ facts, forecast, weeks: WEEKS }),
     year: yearRows(view, view.more.gave),
-    worth: worthRows(view, view.more.costs),
-    costs: costsShown(view, view.more.costs),
+    worth: worthRows(view, costs),
+    costs: costsShown(view, costs),
   };
+}
+
+type OwnCosts = Awaited<ReturnType<typeof growingCosts>>;
+
+interface AroundCosts {
+  costs: OwnCosts;
+  houses: Awaited<ReturnType<typeof housesSetUp>>;
+  site: Awaited<ReturnType<typeof siteShown>>;
+}
+
+/** The farm's costs with what its lamps and closed rooms draw. */
+function reckonedCosts({ facts }: FarmView, { costs, houses, site }: AroundCosts): OwnCosts {
+  const where = { latitude: site.latitude ?? SOMEWHERE_TEMPERATE, altitudeM: site.altitudeM ?? 0 };
+  return { ...costs, ...costsWithHouses(costs, { places: facts.places, houses, site: where }) };
 }
 
 const methodsOf = ({ places }: FarmView['facts']) => [
   ...new Set(places.filter((p) => p.kind === 'bed').flatMap((p) => p.method ?? [])),
 ];
 
-function costsShown({ facts }: FarmView, costs: Awaited<ReturnType<typeof growingCosts>>): CostsShown {
+function costsShown({ facts }: FarmView, costs: OwnCosts): CostsShown {
   const methods = methodsOf(facts).flatMap((method) => {
     const numbers = methodNumbers(method, costs);
     return numbers ? [{ lampWattsPerM2: 0, ...numbers, method, words: codeWords(method) }] : [];

@@ -9,7 +9,7 @@ import type { FishStay } from '../../../core/facts/forecast';
 import type { FishFact } from '../../../core/facts/farm';
 import type { Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { plannedWaterC } from '../../../core/water/plannedTemperature';
+import { expectedWaterC } from '../../../core/water/plannedTemperature';
 import { type LotRecord, type SampleRecord, cohortId, lotRecord, sampleRecords, samplesOf } from '../../../db/cohorts';
 import type { Tx } from '../../../db/connection';
 import { latestPh } from '../../../db/readings';
@@ -162,7 +162,7 @@ function growthReasons(view: FarmView, { code, species, fish, samples, meanG }: 
   const place = view.facts.places.find((p) => p.id === fish.placeId);
   const loop = view.facts.loops.find((l) => l.id === place?.loopId);
   const weighed = samples.reduce((sum, s) => sum + s.count, 0);
-  const waterTempC = loop ? plannedWaterC(loop, view.day) : species.tempOptC;
+  const waterTempC = loop ? expectedWaterC(loop, view.day) : species.tempOptC;
   const day = shortDay(view.day);
   return {
     pace: explainPace({ lotCode: code, species, pace, paceError, samples: samples.length, weighed }),

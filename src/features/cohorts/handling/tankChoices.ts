@@ -3,7 +3,7 @@ import { mayHoldFish } from '../../../core/fish/biosecurity';
 import { densityKgM3 } from '../../../core/fish/stocking';
 import { formatDensity, formatNumber, toShownDensity } from '../../../core/quantity/units';
 import type { PlaceFact } from '../../../core/facts/farm';
-import { plannedWaterC } from '../../../core/water/plannedTemperature';
+import { expectedWaterC } from '../../../core/water/plannedTemperature';
 import type { FarmView } from '../../../server/farmView';
 import { codeWords } from '../../../core/words/codes';
 
@@ -38,7 +38,7 @@ export function tankChoices(view: FarmView, pH: { loopId: string; pH: number }[]
         kind: p.kind,
         loopId: p.loopId,
         says: `${p.code} · ${loop?.name ?? codeWords(p.kind)}${p.kind === 'bed' ? say` · channel under rafts` : ''}${rest ? say` · resting` : held.length > 0 ? ` · ${held.join(' + ')}${full}` : say` · empty`}`,
-        tempC: loop ? Math.round(plannedWaterC(loop, day) * 10) / 10 : null,
+        tempC: loop ? Math.round(expectedWaterC(loop, day) * 10) / 10 : null,
         pH: pH.find((x) => x.loopId === p.loopId)?.pH ?? null,
       };
     });

@@ -9,7 +9,7 @@ import { airFor, staysAt } from '../../../core/plan/tankAir';
 import { spareCapacity, type Spare } from '../../../core/stocking/rotation';
 import { lifeSupportMargin, type LifeSupportMargin } from '../../../core/water/lifeSupport';
 import { type LifeSupport } from '../../../core/facts/farm';
-import { plannedWaterC } from '../../../core/water/plannedTemperature';
+import { expectedWaterC } from '../../../core/water/plannedTemperature';
 import { READING_KINDS } from '../../../core/water/readings/readings';
 import type { Judgement } from '../../../core/water/judge';
 import { stillHolds, type LastValue } from '../../../core/water/lastWater';
@@ -127,7 +127,7 @@ function sayReading(last: LastValue, units: UnitChoice) {
 function marginOn({ facts, forecast }: FarmView, loopId: string, { at, pH }: { at: number; pH: number }) {
   const loop = facts.loops.find((l) => l.id === loopId)!;
   const series = forecast.loops.get(loopId);
-  const tempC = plannedWaterC(loop, addDays(forecast.firstDay, at));
+  const tempC = expectedWaterC(loop, addDays(forecast.firstDay, at));
   const tanks = facts.places.filter((p) => p.loopId === loopId);
   const biomassKg = tanks.reduce((sum, p) => sum + (forecast.tanks.get(p.id)?.biomassG[at] ?? 0), 0) / 1000;
   const feedKg = (series?.feedG[at] ?? 0) / 1000;

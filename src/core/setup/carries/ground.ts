@@ -1,0 +1,87 @@
+import { formatMass, formatNumber } from '../../quantity/units';
+import { plural, say, told } from '../../words/words';
+import { EQUIPMENT_WORDS, type EquipmentPart } from '../description';
+import { duty, roundTo3, sumOf, why, type Carries, type Follows } from './parts';
+
+/** Weight of a full bed, kg on a square metre: water, and stone or sand where there is some. Planning defaults. */
+const WEIGHT_KG_M2: Record<string, number> = {
+  raft: 300,
+  film: 30,
+  tower: 80,
+  bucket: 60,
+  media: 480,
+  sand: 600,
+  tray: 20,
+  soil: 450,
+};
+
+/** What stands on stands and roofs weighs. */
+export function raised({ d, units }: Carries): Follows[] {
+  return (['stand', 'roof'] as const).flatMap((on) => {
+    const up = d.places.filter((p) => p.standsOn === on);
+    if (up.length === 0) return [];
+    const kgOf = (p: (typeof up)[number]) => (p.volumeL ?? 0) + (p.areaM2 ?? 0) * (WEIGHT_KG_M2[p.method ?? ''] ?? 0);
+    const kg = sumOf(up, kgOf);
+    const codes = up.length > 6 ? [...up.slice(0, 6).map((p) => p.code), '…'] : up.map((p) => p.code);
+    return [
+      {
+        key: `raised-${on}`,
+        label: on === 'stand' ? say`Weight on stands` : say`Weight on the roof`,
+        value: formatMass(roundTo3(kg * 1000), units),
+        note: codes.join(', '),
+        wrong: say`An engineer signs raised weight.`,
+        because: why({
+          title: say`weight that is raised`,
+          formula: say`A litre of water weighs a kilogram; a full bed ${formatNumber(WEIGHT_KG_M2.tray!)} to ${formatNumber(WEIGHT_KG_M2.sand!)} kg/m² by its way of growing. Stands, people and snow come on top.`,
+          inputs: up.slice(0, 12).map((p) => [p.code, formatMass(kgOf(p) * 1000, units)]),
+          change: say`what is said to stand on a stand or roof: open a part and change where it stands.`,
+        }),
+      },
+    ];
+  });
+}
+
+const kwhOf = (e: EquipmentPart) => (e.watts! * duty(e) * 24) / 1000;
+
+/** Electricity of a day: in all, and of each loop where there are several. */
+export function power({ d }: Carries): Follows[] {
+  const running = d.equipment.filter((e) => e.watts && !e.isSpare);
+  if (running.length === 0) return [];
+  const of = d.loops.map((loop) => ({ loop, own: running.filter((e) => e.loop === loop.code) }));
+  const rows = of
+    .filter(({ own }) => d.loops.length > 1 && own.length > 0)
+    .map(({ loop, own }) => powerRow(`power-${loop.code}`, say`${loop.name}: current`, own));
+  return [powerRow('power', say`Current in all`, running), ...rows];
+}
+
+/** Machines alike as one. */
+function powerRow(key: string, label: string, machines: readonly EquipmentPart[]): Follows {
+  const kwh = sumOf(machines, kwhOf);
+  const alike = new Map<string, EquipmentPart[]>();
+  for (const e of machines) {
+    const as = [e.kind, e.watts, e.onMin, e.offMin].join('|');
+    alike.set(as, [...(alike.get(as) ?? []), e]);
+  }
+  const groups = [...alike.values()].sort((a, b) => sumOf(b, kwhOf) - sumOf(a, kwhOf));
+  const byKind = new Map<string, number>();
+  for (const e of machines) byKind.set(e.kind, (byKind.get(e.kind) ?? 0) + kwhOf(e));
+  const kinds = [...byKind].sort((a, b) => b[1] - a[1]).slice(0, 3);
+  return {
+    key,
+    label,
+    value: say`${formatNumber(kwh, 1)} kWh`,
+    note: say`a day; ${kinds.map(([kind, own]) => `${told(EQUIPMENT_WORDS[kind as EquipmentPart['kind']])} ${formatNumber(own, 1)}`).join(', ')}`,
+    wrong: null,
+    because: why({
+      title: say`electricity of a day`,
+      formula: say`Watts × 24 h × share of the time it runs, added up = ${formatNumber(kwh, 1)} kWh.`,
+      inputs: groups
+        .slice(0, 20)
+        .map((g) => [
+          g.length > 1 ? plural(g.length, '# × ', '# × ') + g[0]!.name : g[0]!.name,
+          say`${formatNumber(g[0]!.watts!)} W, on ${formatNumber(duty(g[0]!) * 100)} % of the time = ${formatNumber(sumOf(g, kwhOf), 1)} kWh`,
+        ]),
+      change: say`machines of fewer watts, or that stand more of the time.`,
+    }),
+  };
+}

@@ -1,0 +1,77 @@
+'use client';
+import { useState } from 'react';
+import { RULES, USUAL_RULES, type PlanningRules } from '../../core/setup/carries/rules';
+import { METRIC } from '../../core/quantity/units';
+import { say, told } from '../../core/words/words';
+import { send } from '../../commands/client';
+import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { FollowsRows } from '../../ui/FollowsRows';
+import { Columns, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { FarmNav } from './FarmNav';
+import type { CarriesPage } from './queries';
+import type { Said } from './useAct';
+
+const NAMES = Object.keys(RULES) as (keyof PlanningRules)[];
+
+const fieldsOf = (rules: PlanningRules): FormField[] =>
+  NAMES.map((name) => ({
+    ...{ name, label: RULES[name].label, kind: 'number', half: true, start: rules[name] },
+    help:
+      rules[name] === USUAL_RULES[name]
+        ? told(RULES[name].source)
+        : say`Your own; the default is ${USUAL_RULES[name]}. ${told(RULES[name].source)}`,
+  }));
+
+/** What the farm as it stands carries: the figures of the set-up, kept up with every change, and the rules behind them. */
+export function CarriesRoom({ page }: { page: CarriesPage }) {
+  const [said, setSaid] = useState<string | null>(null);
+  return (
+    <Stack>
+      <FarmNav here="/farm/carries" suffix="" />
+      <PageHead>
+        <h1>{say`What it carries`}</h1>
+        <Text
+          quiet
+        >{say`full tanks, full beds: what follows from what is there now; press a figure for its reason`}</Text>
+      </PageHead>
+      {said && (
+        <Mark tone="good" role="status">
+          {said}
+        </Mark>
+      )}
+      <Columns>
+        <Sheet aria-label={say`What follows from it`}>
+          {page.rows.length === 0 && (
+            <Empty>{say`Add tanks and beds on Loops and places: what they carry is worked out here.`}</Empty>
+          )}
+          <FollowsRows rows={page.rows} />
+        </Sheet>
+        <Sheet aria-label={say`Planning rules`}>
+          <SheetHead>
+            <h2>{say`Planning rules`}</h2>
+            <Text quiet>{say`rules of thumb; set your own where you know better`}</Text>
+          </SheetHead>
+          <SheetBody>
+            {page.mayChange ? (
+              <ActionForm
+                key={page.version}
+                about="planning rules"
+                fields={fieldsOf(page.rules)}
+                units={METRIC}
+                submit={say`Keep`}
+                send={(values) => send<Said>('setup.planning@1', { ...values, version: page.version })}
+                onDone={(v) => setSaid(v.words)}
+              />
+            ) : (
+              NAMES.map((name) => (
+                <Text as="p" key={name}>
+                  {`${told(RULES[name].label)}: ${page.rules[name]}`}
+                </Text>
+              ))
+            )}
+          </SheetBody>
+        </Sheet>
+      </Columns>
+    </Stack>
+  );
+}
