@@ -44,8 +44,9 @@ export async function addReadings(tx: Tx, farmId: string, rows: readonly NewRead
 
 /** Readings as rows of the store: of the entry's moment, or of another. */
 const rowsOf = ({ entryKey, farmDay, at, personId }: Entry, readings: readonly ReadingTaken[]) =>
-  readings.map(({ part, loopId, kind, value, then }) => ({
+  readings.map(({ part, loopId, placeId, kind, value, then }) => ({
     ...{ entryKey: `${entryKey}:${part}`, loopId, kind, value, personId },
+    ...(placeId ? { placeId } : {}),
     ...(then ? { farmDay: then.day, at: new Date(then.at) } : { farmDay, at }),
   }));
 

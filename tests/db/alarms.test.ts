@@ -71,3 +71,27 @@ describe.each(SPECIES_DEFAULTS.map((s) => [s.code, s] as const))('%s', (code, fi
     expect(faults(fed).confirm![0]).toMatch(/over what .* bears[^]*Feed all the same\?/);
   });
 });
+
+describe('air that kills', () => {
+  test('is told with the plantings it kills by form and by log line, and stands on top of the round', async () => {
+    const line = await run('log.line', { text: 'heron air 48', confirmed: true });
+    expect(JSON.stringify(line)).toMatch(/Air 48.* kills .* plants?\)/);
+    const { roundPage } = await import('../../src/features/round/queries');
+    const { isDanger } = await import('../../src/core/plan/troubles');
+    const told = async () => (await roundPage(on())).troubles.filter(isDanger).filter((t) => t.kind === 'air');
+    expect(await told()).toHaveLength(1);
+    await run('water.read', { loopId: loop.id, values: { air: 19 }, confirmed: true });
+    expect(await told()).toEqual([]);
+  });
+
+  test('a reading of one tank is kept for it, and a tank of another loop is refused', async () => {
+    const line = await run('log.line', { text: `${tank.code} do 1.1`, confirmed: true });
+    expect(JSON.stringify(line)).toMatch(/in danger of its life/);
+    const { tankPage } = await import('../../src/features/cohorts/tanks/oneTankQuery');
+    expect((await tankPage(tank.code, on())).dangers.join()).toMatch(/Oxygen 1\.1/);
+    const other = await desk.owner('place').whereNot({ loop_id: loop.id }).whereNotNull('loop_id').first();
+    expect(
+      faults((await run('water.read', { loopId: loop.id, placeId: other.id, values: { t: 20 } })) as never),
+    ).toHaveProperty('placeId');
+  });
+});

@@ -140,9 +140,8 @@ describe('habits and limits', () => {
     expect(view.facts.loops.find((l) => l.id === loop!.id)!.bandGM2).toEqual([40, 70]);
     const habits = { locale: 'en-DE', mass: 'metric', temperature: 'C', name: 'Quillwater Farm' };
     const wish = { ...habits, version: farm.version, entryBackDays: 3 };
-    expect(faults(await run('setup.habits@1', { ...wish, latitude: 200 }))).toHaveProperty('latitude');
-    expect(faults(await run('setup.habits@1', { ...wish, latitude: 52 }))).toEqual({});
-    expect((await limitsPage()).farm).toMatchObject({ latitude: 52, locale: 'en-DE', entryBackDays: 3 });
+    expect(faults(await run('setup.habits@1', wish))).toEqual({});
+    expect((await limitsPage()).farm).toMatchObject({ locale: 'en-DE', entryBackDays: 3 });
     expect(faults(await run('setup.habits@1', wish))).toHaveProperty('form');
   });
 });
@@ -259,4 +258,81 @@ describe('calendars', () => {
     expect(await run('calendar.end@1', { id: own.id })).toMatchObject({ ok: true });
     expect((await read('d'.repeat(64))).status).toBe(404);
   });
+});
+
+describe('where the farm stands, and its houses', () => {
+  const site = async () => (await (await pages()).housesPage()).site;
+  const view = async () => (await import('../../src/server/farmView')).farmView(on(), async () => null);
+
+  test('another latitude is asked about first, then air, light and all dates follow; the office cannot', async () => {
+    await as('ines');
+    const before = await view();
+    const { version } = await site();
+    expect(faults(await run('setup.site@1', { version, latitude: 200, altitudeM: 0 }))).toHaveProperty('latitude');
+    const asked = await run('setup.site@1', { version, latitude: -34, altitudeM: 40 });
+    expect(faults(asked).confirm!.join()).toMatch(/Keep it all the same\?$/);
+    expect((await view()).facts.loops).toEqual(before.facts.loops);
+    const kept = await run('setup.site@1', { version, latitude: -34, altitudeM: 40, confirmed: true });
+    expect(kept).toMatchObject({ ok: true });
+    const [was, is] = [before.facts.loops[0]!, (await view()).facts.loops[0]!];
+    expect(is.plannedAirTempC[0]).toBeGreaterThan(was.plannedAirTempC[0]!);
+    expect(is.plannedAirTempC[6]).toBeLessThan(was.plannedAirTempC[6]!);
+    expect(await site()).toMatchObject({ latitude: -34, altitudeM: 40 });
+    await as('bram');
+    expect(await run('setup.site@1', { version: version + 1, latitude: 1, altitudeM: 0 })).toMatchObject({ ok: false });
+    await as('ines');
+  });
+
+  test('a closed room has its own air and light; what is read there counts there', async () => {
+    const { housesPage } = await pages();
+    const house = (await housesPage()).houses.find((h) => h.name === 'Glasshouse one')!;
+    expect(house.house).toBeNull();
+    const wish = { id: house.id, version: house.version, cover: 'closed', dayC: 24, nightC: 18, confirmed: true };
+    expect(faults(await run('setup.house@1', wish))).toHaveProperty('umolM2S');
+    expect(faults(await run('setup.house@1', { ...wish, umolM2S: 220, lampHours: 25 }))).toHaveProperty('lampHours');
+    expect(await run('setup.house@1', { ...wish, umolM2S: 220, lampHours: 16 })).toMatchObject({ ok: true });
+    const { facts } = await view();
+    const bed = facts.places.find((p) => p.houseId === house.id && p.kind === 'bed')!;
+    const { airAt } = await import('../../src/core/facts/airAt');
+    expect(airAt(facts, bed)!.plannedAirTempC).toEqual(new Array(12).fill(22));
+    const elsewhere = facts.places.find((p) => p.kind === 'bed' && p.houseId !== house.id && p.loopId)!;
+    expect(airAt(facts, elsewhere)).toBe(facts.loops.find((l) => l.id === elsewhere.loopId));
+    const read = { loopId: bed.loopId, placeId: bed.id, values: { air: 29 }, confirmed: true };
+    expect(await run('water.read@1', read)).toMatchObject({ ok: true });
+    const warm = airAt((await view()).facts, bed)!;
+    expect(warm.recordedAir!.tempC[TODAY]).toBe(29);
+  });
+
+  test('what it carries is worked out from what is there, by the farm’s own rules', async () => {
+    const { carriesPage } = await pages();
+    const before = await carriesPage();
+    const filter = (p: typeof before) => p.rows.find((r) => r.key === 'media-heron')!;
+    expect(filter(before).because.formula).toContain('2.0 L of media');
+    const rules = { ...before.rules, mediaLPerKg: 8 };
+    expect(
+      faults(await run('setup.planning@1', { ...rules, version: before.version, rationPercent: 99 })),
+    ).toHaveProperty('rationPercent');
+    expect(await run('setup.planning@1', { ...rules, version: before.version })).toMatchObject({ ok: true });
+    expect(filter(await carriesPage()).because.formula).toContain('8.0 L of media');
+    const { lifePage } = await import('../../src/features/cohorts/life/lifeQueries');
+    expect((await lifePage(on())).loops[0]!.because.media.formula).toContain('× 8 L');
+  });
+});
+
+test('water read today that is not as planned moves what is reckoned, until it comes back', async () => {
+  const view = async () => (await import('../../src/server/farmView')).farmView(on(), async () => null);
+  const before = await view();
+  const loop = before.facts.loops.find((l) =>
+    before.facts.fish.some((f) => before.facts.places.find((p) => p.id === f.placeId)?.loopId === l.id),
+  )!;
+  const { plannedWaterC } = await import('../../src/core/water/plannedTemperature');
+  const planned = plannedWaterC(loop, TODAY);
+  const read = (t: number) => run('water.read@1', { loopId: loop.id, values: { t }, confirmed: true });
+  expect(await read(planned - 5)).toMatchObject({ ok: true });
+  const cold = await view();
+  expect(cold.facts.loops.find((l) => l.id === loop.id)!.readWater).toMatchObject({ on: TODAY });
+  const feed = (v: typeof cold) => v.forecast.loops.get(loop.id)!.feedG[1]!;
+  expect(feed(cold)).not.toBe(feed(before));
+  expect(await read(planned)).toMatchObject({ ok: true });
+  expect((await view()).facts.loops.find((l) => l.id === loop.id)!.readWater).toBeUndefined();
 });

@@ -174,7 +174,7 @@ describe('role, password and membership', () => {
   });
 });
 
-test('revisions move in the transaction that writes, by topic, and a reading of today moves no forecast', async () => {
+test('revisions move in the transaction that writes, by topic; of today’s readings only warmth and light move the forecast, and only where they are new', async () => {
   const count = async () =>
     Object.fromEntries((await desk.in(farm, (tx) => tx('revision').select('topic', 'n'))).map((r) => [r.topic, r.n]));
   const loopId = randomUUID();
@@ -192,28 +192,35 @@ test('revisions move in the transaction that writes, by topic, and a reading of 
     planned_light_mol: months,
   });
   const before = await count();
-  const reading = (day: string) => ({
+  const reading = (day: string, kind = 't', value = 20) => ({
     farm_id: farm.farmId,
     entry_key: randomUUID(),
     loop_id: loopId,
-    kind: 't',
-    value: 20,
+    kind,
+    value,
     farm_day: day,
     taken_at: NOW,
   });
   const asOn = knex({ client: 'pg', connection: appUrl(desk.url), pool: { min: 0, max: 1 } });
-  const write = (day: string) =>
+  const write = (day: string, kind?: string, value?: number) =>
     asOn.transaction(async (tx) => {
       await tx.raw(`select set_config('app.farm_id', ?, true), set_config('app.farm_day', '2026-06-10', true)`, [
         farm.farmId,
       ]);
-      await tx('reading').insert(reading(day));
+      await tx('reading').insert(reading(day, kind, value));
     });
-  await write('2026-06-10');
+  await write('2026-06-10', 'ph', 7);
   const today = await count();
   expect([today.water, today.climate, today.fish]).toEqual([(before.water ?? 0) + 1, before.climate, before.fish]);
+  const climate = async () => (await count()).climate - (before.climate ?? 0);
+  await write('2026-06-10');
+  expect(await climate()).toBe(1);
+  await write('2026-06-10', 't', 20.2);
+  expect(await climate()).toBe(1);
+  await write('2026-06-10', 't', 24);
+  expect(await climate()).toBe(2);
   await write('2026-06-01');
-  expect((await count()).climate).toBe((before.climate ?? 0) + 1);
+  expect(await climate()).toBe(3);
   await desk.app.raw('select roll_up_readings(?, ?, 100)', [farm.farmId, '2026-06-09']);
   expect(await desk.owner('reading_day').where({ loop_id: loopId })).toMatchObject([{ mean: 20, n: 1 }]);
   // A late one lets its day go; the next roll-up makes it anew.

@@ -457,6 +457,7 @@ describe('rooms of Cohorts', () => {
       because: { oxygen: because, oxygenWithoutOne: because, ammonia: because, media: because },
       tanks: [{ code: 'H6', kg: 461, minutes: 18, lots: 'HSB-31', because }],
       readings: [{ name: 'total ammonia', place: null, said: '1.2 mg/L', age: '2 days ago', holds: true }],
+      maturity: null,
       judged: [
         {
           kind: 'ammonia' as const,

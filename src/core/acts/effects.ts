@@ -127,6 +127,8 @@ export interface ReadingTaken {
   /** Tells the readings of one entry apart. */
   part: string;
   loopId: string;
+  /** Where in the loop it was read; absent: of the loop as a whole. */
+  placeId?: string;
   kind: string;
   value: number;
   then?: Then;

@@ -45,12 +45,13 @@ export function logContext(facts: FarmFacts, units: UnitChoice): LogContext {
     loops: facts.loops.map(({ id, code, name }) => ({ id, code, name })),
     places: facts.places
       .filter((p) => p.kind !== 'outside' && p.kind !== 'store')
-      .map(({ id, code, kind, formerCodes = [], volumeL, densityLimitKgM3 }) => ({
+      .map(({ id, code, kind, loopId, formerCodes = [], volumeL, densityLimitKgM3 }) => ({
         id,
         code,
         formerCodes,
         volumeL,
         densityLimitKgM3,
+        loopId,
         isBench: kind === 'nursery',
       })),
     holdings: [...fish, ...plants],

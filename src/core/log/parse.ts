@@ -1,6 +1,7 @@
 import { oneOf, say } from '../words/words';
 import { modules } from './verbs/list.generated';
-import { reading, READING_EXAMPLE } from './verbs/reading';
+import { READING_KINDS } from '../water/readings/readings';
+import { reading, readingAt, READING_EXAMPLE } from './verbs/reading';
 import { LONGEST_LINE } from './longestLine';
 import { nearest, NotUnderstood, same, type LogContext, type Parsed } from './verbs/words';
 
@@ -23,6 +24,7 @@ export function parseLogLine(text: string, context: LogContext): Parsed {
       context.places.find((p) => same(p.code, first)) ??
       context.places.find((p) => p.formerCodes?.some((code) => same(code, first)));
     if (!place) throw new NotUnderstood(say`There is no place or loop “${first}”.${nearest(first, context)}`);
+    if (READING_KINDS.has(words[1]?.toLowerCase() ?? '')) return readingAt(place, words.slice(1), context);
     const verb = VERBS.find((v) => v.verb === words[1]?.toLowerCase());
     if (!verb) throw new NotUnderstood(say`After ${place.code} say ${saidVerbs()}.`);
     return verb.read(place, words.slice(2), context);

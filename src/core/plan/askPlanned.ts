@@ -42,6 +42,7 @@ export function askPlanned({ facts, plan, added, units }: AskPlannedArgs): Plann
   return toldAsAnswer(
     added.flatMap((step) => metBy(facts, before, step)),
     told,
+    say`Plan it all the same?`,
   );
 }
 
@@ -70,14 +71,14 @@ export function askChanged({ before, after, plan: was, planAfter = was, units }:
     ...waterConsequences(then, now, units),
     ...consequences({ before: then, after: now, facts: after, units }),
   ];
-  return toldAsAnswer([], worstFirst(told));
+  return toldAsAnswer([], worstFirst(told), say`Keep it all the same?`);
 }
 
-function toldAsAnswer(meets: string[], told: readonly Consequence[]): PlannedAnswer {
+function toldAsAnswer(meets: string[], told: readonly Consequence[], question: string): PlannedAnswer {
   const asSentences = (list: Consequence[]) => list.slice(0, MOST_TOLD).map((c) => `${c.words}.`);
   const worse = [...meets, ...asSentences(told.filter((c) => c.tone === 'worse'))];
   return {
-    asked: worse.length > 0 ? [...worse, say`Plan it all the same?`] : [],
+    asked: worse.length > 0 ? [...worse, question] : [],
     notes: asSentences(told.filter((c) => c.tone !== 'worse')),
   };
 }

@@ -19,9 +19,9 @@ export interface Trouble {
   day: Day;
 }
 
-const OF_WATER: readonly Trouble['kind'][] = ['ammonia', 'oxygen', 'temperature', 'ph'];
+const OF_WATER: readonly Trouble['kind'][] = ['ammonia', 'oxygen', 'temperature', 'ph', 'air'];
 
-/** Fish are in danger of their lives now: it stands before everything else. */
+/** Fish or plants are in danger of their lives now: it stands before everything else. */
 export const isDanger = (t: Trouble): boolean => t.tone === 'danger' && OF_WATER.includes(t.kind);
 
 /** Days after which a cohort's size is a guess. Planning default; the farm's rule may be set. */
@@ -166,6 +166,7 @@ const WATER_WORDS: Record<JudgedKind, string> = {
   oxygen: word`oxygen`,
   temperature: word`water`,
   ph: 'pH',
+  air: word`air`,
 };
 
 function badWater(view: TroubleView): Trouble[] {

@@ -11,6 +11,8 @@ import { READING_KINDS, readingFault } from './readings/readings';
 
 export interface ReadingSaid {
   loopId: string;
+  /** Where in the loop it was read; absent: of the loop as a whole. */
+  placeId?: string | undefined;
   half?: 'morning' | 'evening' | undefined;
   values: Readonly<Record<string, number>>;
 }
@@ -23,6 +25,8 @@ interface ReadingKnown {
   on: Day;
   at: Date;
   units: UnitChoice;
+  /** What the plan reckons with on the day, by kind: water and air, °C. */
+  reckoned?: Readonly<Partial<Record<string, number>>>;
 }
 
 /** @throws {RuleBroken} beside the value that no instrument shows */
@@ -36,27 +40,50 @@ export function requireReadings(values: Readonly<Record<string, number>>): void 
 }
 
 /** What somebody read of a loop; what it means for the fish is said where it was typed. A jump that water does not make is asked about. */
-export const decideReading = (known: ReadingKnown, { loopId, half, values }: ReadingSaid): Decision<Taken<Said>> =>
+export const decideReading = (
+  known: ReadingKnown,
+  { loopId, placeId, half, values }: ReadingSaid,
+): Decision<Taken<Said>> =>
   decide((asks) => {
     requireReadings(values);
-    asks.push(...jumps(known, values));
+    asks.push(...jumps(known, values, placeId ?? null));
     const readings: ReadingTaken[] = Object.entries(values).map(([kind, value]) => ({
       part: kind,
       loopId,
+      ...(placeId ? { placeId } : {}),
       kind,
       value,
     }));
     const job: Effect[] = half
       ? [{ does: 'job', job: readingJob(loopId, known.on, half), title: say`Water reading, ${half}` }]
       : [];
-    const lines = known.judged.filter((j) => j.tone !== 'good').map(placeWords);
+    const lines = [...known.judged.filter((j) => j.tone !== 'good').map(placeWords), ...offPlan(known, values)];
     return { effects: [...job, { does: 'readings', readings }], said: () => said(say`Recorded.`, lines) };
   });
 
-function jumps({ last, at, units }: ReadingKnown, values: Readonly<Record<string, number>>): string[] {
+/** So far from the plan it is told, °C; nearer, a thermometer and a morning make as much. Ours. */
+const OFF_PLAN_C = 2;
+
+/** What was read otherwise than the plan reckons with: dates follow it. */
+function offPlan({ reckoned = {}, units }: ReadingKnown, values: Readonly<Record<string, number>>): string[] {
+  return (['t', 'air'] as const).flatMap((kind) => {
+    const [value, planned] = [values[kind], reckoned[kind]];
+    if (value === undefined || planned === undefined || Math.abs(value - planned) < OFF_PLAN_C) return [];
+    const is = formatTemperature(planned, units);
+    return kind === 't'
+      ? [say`The plan reckons with water of ${is}: growth and dates follow what is read, for as long as it is read.`]
+      : [say`The plan reckons with air of ${is} on the mean of day and night: dates follow what is read, day by day.`];
+  });
+}
+
+function jumps(
+  { last, at, units }: ReadingKnown,
+  values: Readonly<Record<string, number>>,
+  placeId: string | null,
+): string[] {
   return Object.entries(values).flatMap(([kind, value]) => {
     const known = READING_KINDS.get(kind)!;
-    const before = last.find((v) => v.kind === kind && v.placeId === null && v.at < at && stillHolds(v, at));
+    const before = last.find((v) => v.kind === kind && v.placeId === placeId && v.at < at && stillHolds(v, at));
     if (!before || Math.abs(before.value - value) <= known.jump) return [];
     const shown = (n: number) =>
       known.quantity === 'temperature'

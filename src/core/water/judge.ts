@@ -19,10 +19,12 @@ export interface LoopWater {
   t?: LatestReading;
   tan?: LatestReading;
   do?: LatestReading;
+  /** Its bacteria are still coming: a high pH is usual then. */
+  isYoung?: boolean;
 }
 
-/** What of the water is held against its fish. */
-export type JudgedKind = 'ammonia' | 'oxygen' | 'temperature' | 'ph';
+/** What is held against the fish of a water, and the air against the plants in it. */
+export type JudgedKind = 'ammonia' | 'oxygen' | 'temperature' | 'ph' | 'air';
 
 export interface Judgement {
   kind: JudgedKind;
@@ -198,7 +200,7 @@ function judgeTemperature({ loop, t }: LoopWater, present: readonly Sensitive[],
 const PH_UNEASY = 0.5;
 const PH_DANGER = 1;
 
-function judgePh({ loop, ph }: LoopWater, present: readonly Sensitive[]): Judgement | null {
+function judgePh({ loop, ph, isYoung }: LoopWater, present: readonly Sensitive[]): Judgement | null {
   if (!ph) return null;
   const outside = ({ pHRange: [low, high] }: Sensitive) => Math.max(low - ph.value, ph.value - high);
   const { tone, fish } = worst(present, (s) =>
@@ -209,9 +211,11 @@ function judgePh({ loop, ph }: LoopWater, present: readonly Sensitive[]): Judgem
   const value = formatNumber(ph.value, 1);
   const bears = say`${formatNumber(fish.pHRange[0], 1)} to ${formatNumber(fish.pHRange[1], 1)}`;
   const first =
-    ph.value > fish.pHRange[1]
-      ? say`Measure again with a clean probe; stop feeding, since much of the ammonia harms at this pH. Let it come down over days, never at once`
-      : say`Measure again with a clean probe; add base in small steps, with gloves and goggles`;
+    ph.value > fish.pHRange[1] && isYoung && tone === 'attention'
+      ? say`In a young water that is usual: it comes down by itself as the bacteria come. Do not force it down; feed little`
+      : ph.value > fish.pHRange[1]
+        ? say`Measure again with a clean probe; stop feeding, since much of the ammonia harms at this pH. Let it come down over days, never at once`
+        : say`Measure again with a clean probe; add base in small steps, with gloves and goggles`;
   return {
     ...{ kind: 'ph', tone, value, on: ph.on },
     words: say`pH ${value}: ${name} lives at ${bears}. ${first}.`,

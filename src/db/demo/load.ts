@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { addDays, dayAt, dayNumber, type Day } from '../../core/quantity/days';
 import { readingJob } from '../../core/tasks/sources/reading';
 import { createFarm } from '../createFarm';
+import type { NewPlace, NewZone } from '../../core/setup/newFarm';
 import { hashPassword } from '../people';
 import { BATCHES_FROM_STEPS } from '../migrations/0012_typed_plan';
 import { Book, eachDay } from './book';
@@ -132,16 +134,24 @@ interface AddPlacesArgs {
   people: Map<string, string>;
 }
 
+/** Each walk is a room; what its houses are nobody has said, so that they have the air of their loops. */
+function inRooms(all: NewPlace[]): { places: NewPlace[]; zones: NewZone[] } {
+  const walks = [...new Set(all.filter((p) => p.kind !== 'outside').map((p) => p.walk))];
+  const zones = walks.map((name, i): NewZone => ({ id: randomUUID(), code: `Z${i + 1}`, name, kind: 'room' }));
+  const zoneOf = new Map(zones.map((z) => [z.name, z.id]));
+  return { zones, places: all.map((p) => (p.kind === 'outside' ? p : { ...p, zoneId: zoneOf.get(p.walk) ?? null })) };
+}
+
 async function addPlaces({ tx, farmId, random, today, options, people }: AddPlacesArgs) {
   const loops = demoLoops(random);
-  const places = demoPlaces(random, loops);
+  const { places, zones } = inRooms(demoPlaces(random, loops));
   const species = demoSpecies();
   const crops = demoCrops();
   const products = demoProducts(species, crops);
   const start = addDays(today, -(options.historyDays ?? HISTORY_DAYS));
   await createFarm(tx, farmId, {
     loops,
-    zones: [],
+    zones,
     places,
     equipment: demoEquipment(loops),
     species,

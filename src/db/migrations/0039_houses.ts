@@ -17,7 +17,7 @@ export async function up(db: Knex): Promise<void> {
 async function houses(db: Knex): Promise<void> {
   await db.raw(`
     alter table zone
-      add column house jsonb constraint zone_house check (jsonb_typeof(house) = 'object' and coalesce(house ->> 'cover', '') in ('glass', 'film', 'shade', 'open', 'closed')),
+      add column house jsonb constraint zone_house check (house is null or jsonb_typeof(house) = 'object' and coalesce(house ->> 'cover', '') in ('glass', 'film', 'shade', 'open', 'closed')),
       add column planned_air_temp_c numeric[] constraint zone_air check (array_length(planned_air_temp_c, 1) = 12 and -60 <= all (planned_air_temp_c) and 60 >= all (planned_air_temp_c)),
       add column planned_light_mol numeric[] constraint zone_light check (array_length(planned_light_mol, 1) = 12 and 0 <= all (planned_light_mol) and 120 >= all (planned_light_mol)),
       add constraint zone_climate check ((house is null) = (planned_air_temp_c is null) and (house is null) = (planned_light_mol is null));
@@ -28,6 +28,14 @@ async function houses(db: Knex): Promise<void> {
       add column held_low_c numeric constraint loop_held_low check (held_low_c between 0 and 40),
       add column held_high_c numeric constraint loop_held_high check (held_high_c between 0 and 40);
     comment on column loop.held_low_c is 'The water is warmed to it, °C; null: nobody said';
+    create function planning_counts() returns trigger language plpgsql security definer set search_path = public, pg_temp as $$
+      begin
+        insert into revision as r (farm_id, topic) values (new.farm_id, 'places') on conflict (farm_id, topic) do update set n = r.n + 1;
+        return null;
+      end $$;
+    revoke execute on function planning_counts from public;
+    create trigger farm_planning_counts after update on farm for each row
+      when ((old.habits -> 'planning') is distinct from (new.habits -> 'planning')) execute function planning_counts();
     comment on column loop.held_high_c is 'The water is cooled to it, °C; null: nobody said';
   `);
 }

@@ -15,7 +15,7 @@ const NAMES = Object.keys(RULES) as (keyof PlanningRules)[];
 
 const fieldsOf = (rules: PlanningRules): FormField[] =>
   NAMES.map((name) => ({
-    ...{ name, label: RULES[name].label, kind: 'number', half: true, start: rules[name] },
+    ...{ name, label: RULES[name].label, kind: 'number', start: rules[name] },
     help:
       rules[name] === USUAL_RULES[name]
         ? told(RULES[name].source)

@@ -93,9 +93,10 @@ interface DangersProps {
 function Dangers({ troubles, mayRead }: DangersProps) {
   if (troubles.length === 0) return null;
   return (
-    <Sheet aria-label={say`Fish in danger`} role="alert" className={css.dangers}>
+    <Sheet aria-label={say`In danger`} role="alert" className={css.dangers}>
       <SheetHead>
-        <h2>{plural(troubles.length, 'Fish in danger', 'Fish in danger: # readings')}</h2>
+        <h2>{plural(troubles.length, 'In danger', 'In danger: # readings')}</h2>
+        {mayRead && <Text quiet small>{say`stands here until it is read again; feeding in it is held`}</Text>}
       </SheetHead>
       <Rows>
         {troubles.map((t) => (
@@ -107,7 +108,6 @@ function Dangers({ troubles, mayRead }: DangersProps) {
               <Text as="p">{t.detail}</Text>
               <Text as="p" small>
                 <Link href={`/${t.station}`} prefetch={false}>{say`The water of this loop`}</Link>
-                {mayRead && <> · {say`it stands here until it is read again, and feeding is held`}</>}
               </Text>
             </Mark>
           </Row>

@@ -2,7 +2,8 @@ import { IsOptional, ValidateNested } from 'class-validator';
 import { Type } from '../../../core/inputType';
 import { readInput } from '../../../core/readInput';
 import { checkZoneAndCurrency } from '../../../core/setup/habits';
-import { CodeField, WholeField } from '../../../commands/inputs';
+import { PlanningInput } from '../../../commands/setup/planning.input';
+import { CodeField, NumberField, WholeField } from '../../../commands/inputs';
 import { DescribeInput } from '../../../commands/setup/describe.input';
 import { GrowingCostsInput } from '../../../commands/setup/growingCosts.input';
 import { HabitsInput } from '../../../commands/setup/habits.input';
@@ -14,6 +15,9 @@ class HeadInput extends HabitsInput {
   @CodeField(word`Choose a currency`, 3) currency!: string;
   @IsOptional() @WholeField({ low: 1, high: 7 }) firstWeekday?: number;
   @IsOptional() @ValidateNested() @Type(() => GrowingCostsInput) growing?: GrowingCostsInput;
+  @IsOptional() @ValidateNested() @Type(() => PlanningInput) planning?: PlanningInput;
+  @IsOptional() @NumberField({ low: -90, high: 90, words: word`Give the latitude in degrees` }) latitude?: number;
+  @IsOptional() @NumberField({ low: -450, high: 6000, words: word`Give the height in metres` }) altitudeM?: number;
 }
 
 type Row = Record<string, unknown>;
@@ -36,6 +40,7 @@ export async function judgeFarmHead(farm: Row): Promise<string | null> {
     ...{ version: 1, name, timeZone, currency, latitude, altitudeM, entryBackDays: entryBackDays ?? 14 },
   });
   if (isThing(head.growing)) head.growing = { ...head.growing, version: 1 };
+  if (isThing(head.planning)) head.planning = { ...head.planning, version: 1 };
   const read = await readInput(HeadInput, head);
   if (!read.ok) return first(read.fields);
   const wrong = checkZoneAndCurrency({ timeZone: timeZone as string, currency: currency as string });

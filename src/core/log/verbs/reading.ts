@@ -34,3 +34,13 @@ export function reading(loop: LogContext['loops'][number], words: string[], cont
     meaning: say`${loop.name} loop: ${said.join(', ')}`,
   };
 }
+
+/** The same of one place of a loop: `H3 do 5.2`, `R1 air 31`. */
+export function readingAt(place: LogContext['places'][number], words: string[], context: LogContext): Parsed {
+  const loop = context.loops.find((l) => l.id === place.loopId);
+  if (!loop) throw new NotUnderstood(say`${place.code} stands in no loop: give the reading for a loop.`);
+  const read = reading(loop, words, context);
+  if (!read.ok) return read;
+  const meaning = read.meaning.replace(say`${loop.name} loop`, place.code);
+  return { ...read, body: { ...read.body, placeId: place.id }, meaning };
+}

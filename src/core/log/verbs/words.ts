@@ -8,6 +8,7 @@ export interface LogContext {
   places: {
     id: string;
     code: string;
+    loopId?: string | null;
     formerCodes?: readonly string[];
     volumeL?: number | null;
     densityLimitKgM3?: number | null;

@@ -149,8 +149,8 @@ function reconciled({ units }: Carries, { kg, times, taken }: { kg: number; time
   const byNitrogen = formatMass(roundTo3(kg * taken * 1000), units);
   const words =
     taken < times
-      ? say`Nitrogen alone would be used up by ${byNitrogen} of fish; grown leaves want the other minerals of more feed too, up to ${byFeed}. Start near the first, let nitrate and the leaves say how far to go.`
-      : say`By feed ${byFeed} of fish are enough for good leaves; by nitrogen the plants would take up what ${byNitrogen} give. Start near the first; while nitrate stays low there is room for more.`;
+      ? say`Nitrogen alone would be used up by ${byNitrogen} of fish; grown leaves want the other minerals of more feed too, up to ${byFeed}. Begin with the smaller; nitrate and the leaves say how far to go.`
+      : say`By feed ${byFeed} of fish are enough for good leaves; by nitrogen the plants would take up what ${byNitrogen} give. Begin with the smaller; while nitrate stays low there is room for more.`;
   return {
     key: 'schools',
     label: say`Fish the beds could use`,

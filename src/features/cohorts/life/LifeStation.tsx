@@ -1,4 +1,4 @@
-import { say, told } from '../../../core/words/words';
+import { say, told, word } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import {
   formatArea,
@@ -68,8 +68,14 @@ export function LifeStation({ page }: { page: LifePage }) {
 
 type Loop = LifePage['loops'][number];
 
+const MATURITY_WORDS = {
+  young: word`A young water`,
+  settling: word`A water that settles`,
+  settled: word`A settled water`,
+};
+
 /** The last readings, and what they mean for the fish in the loop. */
-function LastReadings({ loop: { readings, judged, id }, page }: { loop: Loop; page: LifePage }) {
+function LastReadings({ loop: { readings, judged, maturity, id }, page }: { loop: Loop; page: LifePage }) {
   if (readings.length === 0)
     return (
       <Text as="p" small quiet>
@@ -98,6 +104,11 @@ function LastReadings({ loop: { readings, judged, id }, page }: { loop: Loop; pa
           <Why because={j.because}>{placeWords(j)}</Why>
         </Mark>
       ))}
+      {maturity && (
+        <Text as="p" small>
+          <Text strong>{told(MATURITY_WORDS[maturity.maturity])}.</Text> {maturity.words}
+        </Text>
+      )}
       <WaterHours loopId={id} day={page.day} units={page.units} />
     </div>
   );

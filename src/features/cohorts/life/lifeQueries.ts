@@ -12,6 +12,7 @@ import { type LifeSupport } from '../../../core/facts/farm';
 import { expectedWaterC } from '../../../core/water/plannedTemperature';
 import { READING_KINDS } from '../../../core/water/readings/readings';
 import type { Judgement } from '../../../core/water/judge';
+import type { MaturitySaid } from '../../../core/water/maturity';
 import { stillHolds, type LastValue } from '../../../core/water/lastWater';
 import { latestPh } from '../../../db/readings';
 import { waterOfLoops, type LoopsWater } from '../../../server/judgeLoops';
@@ -33,6 +34,8 @@ export interface LifePage extends DayView {
     /** The last reading of each kind, and what those of ammonia and oxygen mean for the fish. */
     readings: { name: string; place: string | null; said: string; age: string; holds: boolean }[];
     judged: Judgement[];
+    /** How far its bacteria have come; null: too little was read to say. */
+    maturity: MaturitySaid | null;
     spare: Spare;
     because: ReturnType<typeof explainMargin>;
     tanks: { code: string; kg: number; minutes: number; lots: string; because: Explanation }[];
@@ -72,6 +75,7 @@ export async function lifePage(search: Search): Promise<LifePage> {
         pH,
         readings: readingsOf(view, loop.id, view.more.water),
         judged: view.more.water.judged.get(loop.id) ?? [],
+        maturity: view.more.water.maturity.get(loop.id) ?? null,
         ...margin,
         firstShort: short < 0 ? null : addDays(view.forecast.firstDay, short),
         because: explainMargin({ loop: loop.name, support: loop.lifeSupport, pH, ...margin }),
