@@ -108,6 +108,7 @@ import { SiteInput } from './setup/site.input';
 import { SowManyInput } from './plants/sowMany.input';
 import { SowNowInput } from './plants/sowNow.input';
 import { SpeciesInput } from './setup/species.input';
+import { StandingFishInput } from './plan/standingFish.input';
 import { StandingInput } from './plan/standing.input';
 import { StepInput, TemperatureInput, ThingInput, TransferInput } from './inputs';
 import { TakeBackInput } from './entry/takeBack.input';
@@ -186,6 +187,7 @@ export const inputs: Record<string, new () => object> = {
   'plan.planFish': PlanFishInput,
   'plan.repeatSowing': RepeatSowingInput,
   'plan.standing': StandingInput,
+  'plan.standingFish': StandingFishInput,
   'plants.cameUp': CameUpInput,
   'plants.care': CareInput,
   'plants.clear': StepInput,

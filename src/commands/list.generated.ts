@@ -65,6 +65,7 @@ import { module as planPinPickModule } from './plan/pinPick';
 import { module as planPlanFishModule } from './plan/planFish';
 import { module as planRepeatSowingModule } from './plan/repeatSowing';
 import { module as planStandingModule } from './plan/standing';
+import { module as planStandingFishModule } from './plan/standingFish';
 import { module as plantsCameUpModule } from './plants/cameUp';
 import { module as plantsCareModule } from './plants/care';
 import { module as plantsClearModule } from './plants/clear';
@@ -198,6 +199,7 @@ export const modules = [
   planPlanFishModule,
   planRepeatSowingModule,
   planStandingModule,
+  planStandingFishModule,
   plantsCameUpModule,
   plantsCareModule,
   plantsClearModule,

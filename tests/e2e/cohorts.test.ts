@@ -209,9 +209,9 @@ test('what the planner says a draft brings stands in Market once it is kept', as
   };
   const before = await expectedKg();
   await open(page, '/cohorts/planner?nodes=20');
-  await page.getByRole('button', { name: 'So much a week' }).click();
+  await page.getByRole('button', { name: 'So much every so often' }).click();
   const trout = page.getByRole('group', { name: 'Rainbow trout' });
-  await trout.getByLabel(/^A week/).fill('25');
+  await trout.getByLabel(/^Each time/).fill('25');
   await page.getByLabel(/^Wanted from/).fill(addDays(today(), 21));
   await page.getByLabel(/^Wanted until/).fill(addDays(today(), 63));
   await page.getByRole('button', { name: 'Propose a plan' }).click();
@@ -242,19 +242,19 @@ test('so many fish a week of a size over a season: the planner answers in fish, 
 }) => {
   await signIn(page, 'ines');
   await open(page, '/cohorts/planner?nodes=20');
-  await page.getByRole('button', { name: 'So much a week' }).click();
+  await page.getByRole('button', { name: 'So much every so often' }).click();
   const trout = page.getByRole('group', { name: 'Rainbow trout' });
   const propose = page.getByRole('button', { name: 'Propose a plan' });
   await propose.click();
-  await expect(page.getByText('Nothing is wanted: give an amount a week for at least one species.')).toBeVisible();
-  await trout.getByLabel(/^A week/).fill('150');
+  await expect(page.getByText('Nothing is wanted: give an amount for at least one species.')).toBeVisible();
+  await trout.getByLabel(/^Each time/).fill('150');
   await choose(page, 'Counted in', 'fish', trout);
   await trout.getByLabel('Each of at least').fill('300');
   await page.getByLabel(/^Wanted from/).fill(addDays(today(), 240));
   await page.getByLabel(/^Wanted until/).fill(addDays(today(), 200));
   await propose.click();
   await expect(page.getByText(/The season ends before it begins/)).toBeVisible();
-  await expect(trout.getByLabel(/^A week/)).toHaveValue('150');
+  await expect(trout.getByLabel(/^Each time/)).toHaveValue('150');
   await page.getByLabel(/^Wanted until/).fill(addDays(today(), 300));
   await propose.click();
   await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 180_000 });

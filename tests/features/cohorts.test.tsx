@@ -593,6 +593,8 @@ describe('rooms of Cohorts', () => {
           chosen: 'TRT-1|K1',
           rehearsals,
           supposed: null,
+          rotations: [],
+          gap: null,
           ways: [way('wait', 0, 80), way('bigger', 1, 12)],
           currency: 'EUR',
         }}
@@ -616,6 +618,8 @@ describe('rooms of Cohorts', () => {
           chosen: null,
           rehearsals,
           supposed: 'K4',
+          rotations: [],
+          gap: null,
           ways: [way('bigger', 1, 12)],
           currency: 'EUR',
         }}

@@ -155,26 +155,36 @@ describe('the stocking planner', () => {
 
   test('so many fish a week of a size: counted in fish, from the size that is wanted, in whole weeks of a season', async () => {
     show(<PlannerStation page={page()} />);
-    press('So much a week');
+    press('So much every so often');
     press('Propose a plan');
-    expect(await screen.findByText(/Nothing is wanted: give an amount a week for at least one species/)).toBeTruthy();
-    fireEvent.change(trout().getByLabelText(/^A week/), { target: { value: '150' } });
+    expect(await screen.findByText(/Nothing is wanted: give an amount for at least one species/)).toBeTruthy();
+    fireEvent.change(trout().getByLabelText(/^Each time/), { target: { value: '150' } });
     fireEvent.mouseDown(trout().getByRole('combobox', { name: 'Counted in' }));
     fireEvent.click(within(await screen.findByRole('listbox')).getByRole('option', { name: 'fish' }));
     fireEvent.change(trout().getByLabelText('Each of at least'), { target: { value: '300' } });
+    fireEvent.change(trout().getByLabelText('Every'), { target: { value: '2' } });
     press('Propose a plan');
     await waitFor(() => expect(asked).toHaveLength(1));
     expect(asked[0]!.target).toMatchObject({
       ...{ weeks: 52, by: 'steady', moveHarvests: false },
-      species: [{ code: 'rainbow-trout', amount: 150, counted: true, fromG: 300, fingerlingSizesG: [10, 40] }],
+      species: [
+        {
+          code: 'rainbow-trout',
+          amount: 150,
+          every: { n: 2, unit: 'week' },
+          counted: true,
+          fromG: 300,
+          fingerlingSizesG: [10, 40],
+        },
+      ],
       costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
     });
   });
 
   test('fingerlings are smaller than what is wanted, and there is at least one size', async () => {
     show(<PlannerStation page={page()} />);
-    press('So much a week');
-    fireEvent.change(trout().getByLabelText(/^A week/), { target: { value: '20' } });
+    press('So much every so often');
+    fireEvent.change(trout().getByLabelText(/^Each time/), { target: { value: '20' } });
     fireEvent.change(trout().getByLabelText('Each of at least'), { target: { value: '30' } });
     fireEvent.change(trout().getByLabelText('Fingerlings'), { target: { value: '40 60' } });
     press('Propose a plan');

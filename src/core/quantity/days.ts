@@ -58,6 +58,14 @@ export function addDays(day: Day, days: number): Day {
   return dayFromNumber(dayNumber(day) + days);
 }
 
+/** The same date so many months on; the last of a shorter month. */
+export function addMonths(day: Day, months: number): Day {
+  const month = digits(day, 0, 4) * 12 + digits(day, 5, 7) - 1 + months;
+  const first = `${Math.floor(month / 12)}-${String((month % 12) + 1).padStart(2, '0')}-01`;
+  const next = `${Math.floor((month + 1) / 12)}-${String(((month + 1) % 12) + 1).padStart(2, '0')}-01`;
+  return addDays(first, Math.min(digits(day, 8, 10), daysBetween(first, next)) - 1);
+}
+
 /** Whole days from one calendar day to another; negative when `to` comes first. */
 export function daysBetween(from: Day, to: Day): number {
   return dayNumber(to) - dayNumber(from);

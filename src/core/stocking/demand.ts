@@ -3,7 +3,7 @@ import { promiseTable, shortInMain, type PromiseRow } from '../market/promiseTab
 import type { FarmFacts } from '../facts/farm';
 import type { PlanStep } from '../facts/step';
 import type { FarmForecast } from '../facts/forecast';
-import { addDays, daysBetween } from '../quantity/days';
+import { addDays, addMonths, daysBetween, type Day } from '../quantity/days';
 import { weekServedBy } from './harvestDay';
 import type { Demand, PlannerCosts } from './types';
 
@@ -25,7 +25,8 @@ export function demandOf({ facts, plan, forecast, target, offset, harvestOn }: D
     const weeks = row?.weeks.slice(1) ?? [];
     const keepsDays = row ? sellDays(row.product) : 0;
     const byWeek = (kgOf: (week: number) => number) => Array.from({ length: target.weeks }, (_, w) => kgOf(w));
-    const inSeason = (week: number) => week >= fromWeek && week < untilWeek;
+    const monday = addDays(facts.today, offset);
+    const inSeason = (week: number) => week >= fromWeek && week < untilWeek && isDueIn(wish, week, monday);
     const expectedKg = (week: number) => (weeks[week]?.expected ?? 0) / 1000;
     const fromWeekBefore = byWeek(() => 0).map(() => keepsDays >= 7);
     if (target.by === 'steady') {
@@ -51,6 +52,19 @@ export function demandOf({ facts, plan, forecast, target, offset, harvestOn }: D
     }
     return { speciesCode: code, fromG, counted: false, kgByWeek, fromWeekBefore, lines };
   });
+}
+
+/** Whether a wish of every so many weeks or months falls into a week. */
+function isDueIn({ every, fromWeek }: SpeciesTarget, week: number, monday: Day): boolean {
+  if (!every) return true;
+  if (every.unit === 'week') return (week - fromWeek) % every.n === 0;
+  const first = addDays(monday, fromWeek * 7);
+  const [from, until] = [week * 7, week * 7 + 7];
+  for (let k = 0; ; k += every.n) {
+    const at = daysBetween(monday, addMonths(first, k));
+    if (at >= until) return false;
+    if (at >= from) return true;
+  }
 }
 
 /** Deliveries that the kept plan leaves short, from the plan's first day on, kg. */
@@ -91,8 +105,10 @@ export interface StockingTarget {
 
 export interface SpeciesTarget {
   code: string;
-  /** A week, kg or fish. */
+  /** Each time, kg or fish: every week unless said. */
   amount: number;
+  /** `steady`: so much every so many weeks or months from the first week it is wanted in. */
+  every?: { n: number; unit: 'week' | 'month' };
   counted: boolean;
   /** Smallest fish wanted, g; null: from the species' market size on. */
   fromG: number | null;

@@ -10,7 +10,17 @@ import { type FarmForecast } from '../facts/forecast';
 import { type PlanStep } from '../facts/step';
 import { addDays, daysBetween, isoWeek, weekStart, type Day } from '../quantity/days';
 import { plannedWaterC } from '../water/plannedTemperature';
-import { RecoveryWay, Loss, Shop, biggerFingerlings, fasterSpecies, splitCohort } from './recoveryWays';
+import {
+  RecoveryWay,
+  Loss,
+  Shop,
+  biggerFingerlings,
+  fasterSpecies,
+  harvests,
+  partHarvests,
+  skipStage,
+  splitCohort,
+} from './recoveryWays';
 
 export interface RecoveryOutlook {
   way: RecoveryWay;
@@ -53,6 +63,8 @@ export function recoveryWays({ facts, plan, loss, newId, newCode }: RecoveryWays
     biggerFingerlings(shop, species, readyIn),
     fasterSpecies(shop, species),
     splitCohort({ shop, plan, species, readyIn }),
+    partHarvests({ shop, plan, species }),
+    skipStage({ shop, plan, species }),
   ].filter((w) => w !== null);
 }
 
@@ -61,12 +73,14 @@ interface RecoveryOutlookArgs {
   plan: readonly PlanStep[];
   loss: Loss;
   ways: readonly RecoveryWay[];
+  /** Steps that the lost fish would have had; absent: those the plan still has of them. */
+  wouldHave?: readonly PlanStep[];
 }
 
 /** What each way would bring, week by week, held against the farm as it was before the loss. */
-export function recoveryOutlook({ facts, plan, loss, ways }: RecoveryOutlookArgs): RecoveryOutlook[] {
+export function recoveryOutlook({ facts, plan, loss, ways, wouldHave = [] }: RecoveryOutlookArgs): RecoveryOutlook[] {
   const settings = { ...DEFAULT_SETTINGS, horizonDays: HORIZON_DAYS };
-  const before = forecastFarm(withoutLoss(facts, loss), plan, settings);
+  const before = forecastFarm(withoutLoss(facts, loss), [...plan, ...wouldHave], settings);
   const monday = weekStart(facts.today);
   const isLost = (code: string) => facts.products.find((p) => p.code === code)?.speciesCode === loss.speciesCode;
   const isFish = (code: string) => facts.products.find((p) => p.code === code)?.speciesCode !== null;
@@ -103,6 +117,21 @@ export function recoveryOutlook({ facts, plan, loss, ways }: RecoveryOutlookArgs
 }
 
 const sum = (series: Float64Array, until: number) => series.slice(0, until + 1).reduce((total, v) => total + v, 0);
+
+/** The harvest that a cohort which is missing in its turn would have had. */
+export function wouldHaveHad(facts: FarmFacts, loss: Loss, newId: () => string): PlanStep[] {
+  const species = facts.species.find((s) => s.code === loss.speciesCode);
+  const loop = facts.loops.find((l) => l.id === facts.places.find((p) => p.id === loss.placeId)?.loopId);
+  if (!species?.marketG || !loop) return [];
+  const waterC = plannedWaterC(loop, addDays(facts.today, 60));
+  const days = daysToWeight(loss.meanG, Math.max(loss.meanG, species.marketG[0]), waterC, species);
+  if (days === null) return [];
+  const day = addDays(facts.today, Math.ceil(days) + species.purgeDays + 2);
+  return harvests({
+    ...{ shop: { facts, newId }, species, lotCode: loss.lotCode, tankId: loss.placeId },
+    ...{ count: Math.floor(loss.count * 0.95), day },
+  });
+}
 
 /** The facts as they would be had nothing been lost. */
 function withoutLoss(facts: FarmFacts, loss: Loss): FarmFacts {

@@ -23,7 +23,7 @@ export interface Loss {
 }
 
 export interface RecoveryWay {
-  id: 'wait' | 'bigger' | 'faster' | 'split';
+  id: 'wait' | 'bigger' | 'faster' | 'split' | 'skip' | 'parts';
   title: string;
   words: string;
   changes: PlanChange[];
@@ -213,14 +213,15 @@ export function splitCohort({ shop, plan, species, readyIn }: SplitCohortArgs): 
   };
 }
 interface HarvestsArgs {
-  shop: Shop;
+  shop: Pick<Shop, 'facts' | 'newId'>;
   species: Species;
   lotCode: string;
   tankId: string;
   count: number;
   day: Day;
 }
-function harvests({ shop, species, lotCode, tankId, count, day }: HarvestsArgs): PlanStep[] {
+/** A harvest through the largest purge tank; without one, in place. */
+export function harvests({ shop, species, lotCode, tankId, count, day }: HarvestsArgs): PlanStep[] {
   const purge = shop.facts.places
     .filter((p) => p.kind === 'purge')
     .sort((a, b) => (b.volumeL ?? 0) - (a.volumeL ?? 0))[0];
@@ -238,4 +239,72 @@ function harvests({ shop, species, lotCode, tankId, count, day }: HarvestsArgs):
     },
     shop.newId,
   );
+}
+
+/** The next cohort skips what is left of its stages: half of it gets the room now, and is sold as soon as the smallest size is reached. */
+export function skipStage({ shop, plan, species }: Omit<SplitCohortArgs, 'readyIn'>): RecoveryWay | null {
+  const { facts, loss, place, newId } = shop;
+  const loopOf = (id: string) => facts.places.find((p) => p.id === id);
+  const smallest = species.marketG![0];
+  const next = facts.fish
+    .filter(
+      (f) => f.lotCode !== loss.lotCode && f.speciesCode === species.code && f.referenceG < smallest && f.count > 1,
+    )
+    .filter((f) => loopOf(f.placeId)?.kind === 'tank' && loopOf(f.placeId)?.loopId === place.loopId)
+    .sort((a, b) => b.referenceG - a.referenceG)[0];
+  const emptied = !facts.fish.some((f) => f.placeId === place.id && f.count > 0);
+  if (!next || !emptied || plan.some((s) => s.toPlaceId === place.id && s.day < addDays(facts.today, 60))) return null;
+  // The largest half is ahead of the mean.
+  const days = daysToWeight(Math.min(next.referenceG * 1.15, smallest), smallest, shop.waterC, species);
+  if (days === null) return null;
+  const half = Math.floor(Math.min(next.count / 2, loss.count));
+  const harvestDay = addDays(facts.today, Math.ceil(days) + species.purgeDays + 4);
+  const move: PlanStep = {
+    ...{ id: newId(), groupId: newId(), kind: 'move', day: addDays(facts.today, 2), lotCode: next.lotCode },
+    ...{ speciesCode: species.code, cropCode: null, fromPlaceId: next.placeId, toPlaceId: place.id, count: half },
+    ...{ detail: { overG: Math.round(next.referenceG) }, version: 1 },
+  };
+  const steps = [
+    move,
+    ...harvests({ shop, species, lotCode: next.lotCode, tankId: place.id, count: half, day: harvestDay }),
+  ];
+  const stages = [loopOf(next.placeId)?.stage, place.stage].filter(Boolean).join(' → ');
+  return {
+    id: 'skip',
+    title: say`Skip a stage with ${next.lotCode}`,
+    costMinor: 0,
+    changes: [{ change: 'add', steps }],
+    words: say`The largest ${formatNumber(half)} of ${next.lotCode} go straight to ${place.code}${stages ? ` (${stages})` : ''} and are sold at the smallest size, ${formatNumber(smallest)} g, about ${shortDay(harvestDay)}; the others keep their turn.`,
+  };
+}
+
+/** The cohort before it is sold in two parts: what was for one day lasts until the next is there. */
+export function partHarvests({ shop, plan, species }: Omit<SplitCohortArgs, 'readyIn'>): RecoveryWay | null {
+  const { facts, loss } = shop;
+  const ready = facts.fish
+    .filter(
+      (f) => f.lotCode !== loss.lotCode && f.speciesCode === species.code && f.referenceG >= loss.meanG && f.count > 20,
+    )
+    .sort((a, b) => a.referenceG - b.referenceG)[0];
+  const own = ready ? plan.filter((s) => s.kind === 'harvest' && s.lotCode === ready.lotCode) : [];
+  const [first] = [...own].sort((a, b) => (a.day < b.day ? -1 : 1));
+  const stop = first && plan.find((s) => s.groupId === first.groupId && s.kind === 'feed_stop');
+  if (!ready || !first || !stop || stop.day <= facts.today || (first.count ?? 0) < 20) return null;
+  const part = Math.floor(first.count! / 2);
+  const later = addDays(first.day, Math.max(14, species.purgeDays + 7));
+  const tankId = stop.fromPlaceId ?? ready.placeId;
+  const halves = [
+    ...harvests({ shop, species, lotCode: ready.lotCode, tankId, count: part, day: first.day }),
+    ...harvests({ shop, species, lotCode: ready.lotCode, tankId, count: first.count! - part, day: later }),
+  ];
+  return {
+    id: 'parts',
+    title: say`Sell ${ready.lotCode} in parts`,
+    costMinor: 0,
+    changes: [
+      { change: 'drop', groupId: first.groupId },
+      { change: 'add', steps: halves },
+    ],
+    words: say`${formatNumber(part)} of ${ready.lotCode} on ${shortDay(first.day)} as planned, the others on ${shortDay(later)}: less each time, and something in between.`,
+  };
 }

@@ -12,6 +12,7 @@ import { Chips } from '../../ui/form/Chips';
 import { Buttons, Mark, PageHead, Sheet, SheetBody, Stack, Text } from '../../ui/kit/kit';
 import { FarmNav } from './FarmNav';
 import type { TodayPage } from './queries';
+import { StandingFish } from './StandingFish';
 import { TableEntry } from './tables/TableEntry';
 
 /** In the order in which a farm is taken over: what lives, what it lives on, what is sold, to whom. */
@@ -62,6 +63,7 @@ export function TodayRoom({ page }: { page: TodayPage }) {
           there={count > 0 ? THERE[page.chosen]?.(count) : undefined}
         />
       )}
+      {page.mayChange && page.chosen === 'fish' && <StandingFish page={page} />}
       <Sheet>
         <SheetBody>
           <Buttons>

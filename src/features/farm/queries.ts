@@ -5,6 +5,7 @@ import { goodsCode } from '../../core/crops/recipes';
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../core/library/defaults';
 import type { Crop } from '../../core/library/types';
 import { unplanned } from '../../core/plan/planStanding';
+import { unplannedFish } from '../../core/plan/planStandingFish';
 import type { UnitChoice } from '../../core/quantity/units';
 import {
   choresSetUp,
@@ -44,7 +45,7 @@ import { now } from '../../server/clock';
 import { unitsOf } from '../../server/session';
 import { tableKind } from '../../core/tables/tables';
 import { openedSoFar } from '../../db/tables';
-import { farmView, readFarm, type Search } from '../../server/farmView';
+import { farmView, readFarm, type FarmView, type Search } from '../../server/farmView';
 import { tableContext, type TableContext } from './tables/queries';
 
 export interface TodayPage {
@@ -54,6 +55,9 @@ export interface TodayPage {
   mayChange: boolean;
   /** Plantings that nothing is planned for. */
   unplanned: number;
+  /** Species of food fish of which some stand without a harvest planned: code, name, cohorts. */
+  openFish: { code: string; name: string; cohorts: number }[];
+  units: UnitChoice;
   /** Products without a price. */
   unpriced: string[];
 }
@@ -68,8 +72,18 @@ export async function todayPage(search: Search): Promise<TodayPage> {
     chosen: known ? wanted : 'fish',
     mayChange: view.person.role === 'manager',
     unplanned: unplanned(view.facts, view.steps).length,
+    openFish: openFishOf(view),
+    units: view.units,
     unpriced: view.facts.products.filter((p) => p.priceMinor === 0).map((p) => p.name),
   };
+}
+
+function openFishOf({ facts, steps }: FarmView): TodayPage['openFish'] {
+  const open = unplannedFish(facts, steps);
+  return facts.species.flatMap(({ code, name }) => {
+    const cohorts = new Set(open.filter((f) => f.speciesCode === code).map((f) => f.lotCode)).size;
+    return cohorts > 0 ? [{ code, name, cohorts }] : [];
+  });
 }
 
 export interface PlacesPage extends Viewed {

@@ -32,7 +32,11 @@ export const COHORT_ROOMS: readonly Room[] = [
   ],
   ['/cohorts/margin', word`Life support`, word`whether air and filters carry the fish, and until when`],
   ['/cohorts/planner', word`Stocking planner`, word`say what is wanted; it proposes when to stock how many`],
-  ['/cohorts/loss', word`After a loss`, word`what a loss means for what was promised, and the ways out`],
+  [
+    '/cohorts/loss',
+    word`In step`,
+    word`gaps and doubles of the rotations, what a loss means for the market, and the ways back`,
+  ],
   ['/cohorts/species', word`Species`, word`growth, limits and sale of each species, to be changed`],
 ];
 

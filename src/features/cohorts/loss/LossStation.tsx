@@ -40,7 +40,7 @@ export function LossStation({ page }: { page: LossPage }) {
     <Stack>
       <CohortsNav here="/cohorts/loss" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
-      <Unseen as="h1">{say`After a loss`}</Unseen>
+      <Unseen as="h1">{say`In step`}</Unseen>
       <Sheet>
         <SheetHead>
           <h2>{say`Losses of the last six weeks`}</h2>
@@ -64,6 +64,7 @@ export function LossStation({ page }: { page: LossPage }) {
           </SheetBody>
         )}
       </Sheet>
+      <OutOfStepSheet page={page} />
       <Sheet>
         <SheetHead>
           <h2>{say`Rehearse a loss`}</h2>
@@ -102,6 +103,49 @@ export function LossStation({ page }: { page: LossPage }) {
   );
 }
 
+/** Gaps, doubles and empty stages of each rotation, before the market finds them. */
+function OutOfStepSheet({ page }: { page: LossPage }) {
+  if (page.rotations.length === 0) return null;
+  return (
+    <Sheet aria-label={say`In step`}>
+      <SheetHead>
+        <h2>{say`Rotations in step`}</h2>
+        <Text quiet small>
+          {say`cohorts by the day on which they are of market size`}
+        </Text>
+      </SheetHead>
+      <SheetBody stack>
+        {page.rotations.map((r) => (
+          <Stack key={r.speciesCode} as="div">
+            <p>
+              <strong>{r.species}</strong>{' '}
+              <Text quiet small>
+                {say`${r.inTurn.length} cohorts, one every ${r.everyDays} days:`}{' '}
+                {r.inTurn.map((c) => `${c.lotCode} ${shortDay(c.readyOn)}`).join(' · ')}
+              </Text>
+            </p>
+            {r.faults.length === 0 && (
+              <Text as="p" small>
+                {say`In step: no gap, no double.`}
+              </Text>
+            )}
+            {r.faults.map((f) => (
+              <Mark key={f.id} as="p" small tone="attention">
+                {f.words}{' '}
+                {f.missing && (
+                  <ChipLink href={`/cohorts/loss?gap=${encodeURIComponent(f.id)}`} chosen={f.id === page.gap}>
+                    {say`ways back into step`}
+                  </ChipLink>
+                )}
+              </Mark>
+            ))}
+          </Stack>
+        ))}
+      </SheetBody>
+    </Sheet>
+  );
+}
+
 function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossPage }) {
   const router = useRouter();
   const [pending, start] = useTransition();
@@ -115,7 +159,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
         entryKey,
         name: way.title,
         steps: steps.map(({ cropCode: _c, version: _v, ...s }) => s),
-        drops: [],
+        drops: way.changes.flatMap((c) => (c.change === 'drop' ? [c.groupId] : [])),
       }).catch(() => null);
       if (!outcome) return setRefused(noConnection());
       answered(outcome);

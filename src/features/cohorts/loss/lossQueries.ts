@@ -5,7 +5,10 @@ import { explainWay } from '../../../core/explainFish';
 import type { FarmFacts } from '../../../core/facts/farm';
 import { addDays, type Day } from '../../../core/quantity/days';
 import { formatNumber } from '../../../core/quantity/units';
-import { recoveryOutlook, recoveryWays, type RecoveryOutlook } from '../../../core/stocking/recovery';
+import { rotationsSeen, type RotationSeen } from '../../../core/stocking/outOfStep';
+import { forecastFarm } from '../../../core/plan/forecast';
+import { DEFAULT_SETTINGS } from '../../../core/plan/settings';
+import { recoveryOutlook, recoveryWays, wouldHaveHad, type RecoveryOutlook } from '../../../core/stocking/recovery';
 import { type Loss } from '../../../core/stocking/recoveryWays';
 import { prefixesInUse } from '../../../db/lotPrefix';
 import { lastSampleG } from '../../../db/cohorts';
@@ -28,14 +31,20 @@ export interface LossPage extends DayView {
   /** Tanks whose loss can be rehearsed, and the one that is. */
   rehearsals: { code: string; says: string }[];
   supposed: string | null;
+  /** Each rotation of the farm, and where it is out of step. */
+  rotations: RotationSeen[];
+  /** The gap whose ways are shown. */
+  gap: string | null;
   ways: (RecoveryOutlook & { because: Explanation })[];
   currency: string;
 }
 
 const LOSS_DAYS = 42;
+/** Fry may take so long to market. */
+const LONG = { ...DEFAULT_SETTINGS, horizonDays: 700 };
 
 export async function lossPage(search: Search): Promise<LossPage> {
-  const { loss: wanted, suppose } = await search;
+  const { loss: wanted, suppose, gap } = await search;
   const view = await farmView(search, async (tx, { day }) => ({
     prefixes: await prefixesInUse(tx),
     losses: await recentLosses(tx, addDays(day, -LOSS_DAYS), day),
@@ -72,13 +81,16 @@ export async function lossPage(search: Search): Promise<LossPage> {
         },
       }
     : null;
-  const found = rehearsed ?? happened;
+  const seen = rotationsSeen(facts, view.steps, forecastFarm(facts, view.steps, LONG));
+  const missing = typeof gap === 'string' ? seen.flatMap((r) => r.faults).find((f) => f.id === gap)?.missing : null;
+  const found = missing ? { facts, loss: missing } : (rehearsed ?? happened);
   const taken = new Set(more.codes);
   const outlooks = found
     ? recoveryOutlook({
         facts: found.facts,
         plan: view.steps,
         loss: found.loss,
+        wouldHave: missing ? wouldHaveHad(facts, missing, newId) : [],
         ways: recoveryWays({
           facts: found.facts,
           plan: view.steps,
@@ -96,9 +108,11 @@ export async function lossPage(search: Search): Promise<LossPage> {
   return {
     ...dayOnly(view),
     losses,
-    chosen: losses[at]?.id ?? null,
+    chosen: missing ? null : (losses[at]?.id ?? null),
+    rotations: seen,
+    gap: missing ? String(gap) : null,
     rehearsals,
-    supposed: rehearsed ? String(suppose) : null,
+    supposed: rehearsed && !missing ? String(suppose) : null,
     ways,
     currency: view.person.currency,
   };

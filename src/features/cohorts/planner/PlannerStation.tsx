@@ -30,7 +30,7 @@ const RotationSheet = dynamic(() => import('./RotationSheet').then((m) => m.Rota
 
 const BY: [PlanBy, string][] = [
   ['orders', word`Promised orders`],
-  ['steady', word`So much a week`],
+  ['steady', word`So much every so often`],
 ];
 
 /** The search ends when the plan is proven to be this close to the best, as a share. */

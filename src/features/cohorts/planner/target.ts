@@ -91,8 +91,17 @@ function steadyFields(s: Species, units: UnitChoice): FormField[] {
     ['fish', 'fish'],
   ];
   return [
-    { ...inGroup, name: `amount_${s.code}`, label: say`A week`, kind: 'number', start: '', optional: true },
+    { ...inGroup, name: `amount_${s.code}`, label: say`Each time`, kind: 'number', start: '', optional: true },
     { ...inGroup, name: `unit_${s.code}`, label: say`Counted in`, kind: 'select', options: counted, start: 'mass' },
+    { ...inGroup, name: `every_${s.code}`, label: say`Every`, kind: 'count', start: 1 },
+    {
+      ...inGroup,
+      ...{ name: `period_${s.code}`, label: say`Weeks or months`, kind: 'select', start: 'week' },
+      options: [
+        ['week', say`weeks`],
+        ['month', say`months`],
+      ],
+    },
     {
       name: `from_${s.code}`,
       group: s.name,
@@ -147,6 +156,9 @@ export function readTarget(
   for (const s of species) {
     const sizes = sizesOf(v, s);
     if (sizes.length === 0) wrong[`sizes_${s.code}`] = [say`Give at least one size over 0.`];
+    const every = v[`every_${s.code}`];
+    if (every !== undefined && !(Number.isInteger(every) && Number(every) >= 1 && Number(every) <= 52))
+      wrong[`every_${s.code}`] = [say`A whole number from 1 to 52.`];
     const fromG = v[`from_${s.code}`];
     if (fromG !== undefined && !(Number(fromG) > 0)) wrong[`from_${s.code}`] = [say`A size is over 0.`];
     if (fromG !== undefined && sizes.length > 0 && Math.min(...sizes) >= Number(fromG))
@@ -155,7 +167,7 @@ export function readTarget(
   const wanted = species.filter((s) =>
     by === 'orders' ? v[`amount_${s.code}`] !== 0 : Number(v[`amount_${s.code}`] ?? 0) > 0,
   );
-  if (wanted.length === 0) wrong.form = [say`Nothing is wanted: give an amount a week for at least one species.`];
+  if (wanted.length === 0) wrong.form = [say`Nothing is wanted: give an amount for at least one species.`];
   if (!season || Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
   const perKg = toStored('mass', 1, units) / 1000;
   const target: StockingTarget = {
@@ -187,11 +199,14 @@ function speciesTarget({ v, s, by, perKg, season }: SpeciesTargetArgs): SpeciesT
     code: s.code,
     amount: counted ? amount : amount * perKg,
     counted,
+    ...(by === 'steady' ? { every: { n: Number(v[`every_${s.code}`] ?? 1), unit: periodOf(v, s) } } : {}),
     fromG: by === 'steady' ? Number(v[`from_${s.code}`]) : null,
     ...season,
     fingerlingSizesG: sizesOf(v, s),
   };
 }
+
+const periodOf = (v: Record<string, unknown>, s: Species) => (v[`period_${s.code}`] === 'month' ? 'month' : 'week');
 
 function sizesOf(v: Record<string, unknown>, s: Species): number[] {
   const sizes = (v[`sizes_${s.code}`] as number[] | undefined) ?? [];
