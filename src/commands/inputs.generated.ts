@@ -74,6 +74,7 @@ import { OpeningSeedInput } from './opening/seed.input';
 import { OrderFishInput } from './plan/orderFish.input';
 import { OrderInput } from './order/place.input';
 import { OrderStepInput, SetAsideInput } from './order/setAside.input';
+import { OwnSpeciesInput } from './setup/ownSpecies.input';
 import { PackSeedlingsInput } from './plants/packSeedlings.input';
 import { PaperInput } from './paper/save.input';
 import { PickInput } from './plants/pick.input';
@@ -235,6 +236,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.house': HouseInput,
   'setup.lifeSupport': LifeSupportInput,
   'setup.open': OpenInput,
+  'setup.ownSpecies': OwnSpeciesInput,
   'setup.planning': PlanningInput,
   'setup.prices': PricesInput,
   'setup.product': ProductInput,

@@ -113,6 +113,7 @@ import { module as setupHabitsModule } from './setup/habits';
 import { module as setupHouseModule } from './setup/house';
 import { module as setupLifeSupportModule } from './setup/lifeSupport';
 import { module as setupOpenModule } from './setup/open';
+import { module as setupOwnSpeciesModule } from './setup/ownSpecies';
 import { module as setupPlanningModule } from './setup/planning';
 import { module as setupPricesModule } from './setup/prices';
 import { module as setupProductModule } from './setup/product';
@@ -247,6 +248,7 @@ export const modules = [
   setupHouseModule,
   setupLifeSupportModule,
   setupOpenModule,
+  setupOwnSpeciesModule,
   setupPlanningModule,
   setupPricesModule,
   setupProductModule,

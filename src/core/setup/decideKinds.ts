@@ -37,7 +37,7 @@ export function decideAddKind(
   });
 }
 
-const BARE = { madeFrom: null, takes: null, priceMinor: 0, leastLeftDays: 0, form: null, packSize: null };
+export const BARE = { madeFrom: null, takes: null, priceMinor: 0, leastLeftDays: 0, form: null, packSize: null };
 
 type Bare = Pick<ProductWritten, 'code' | 'name' | 'unit' | 'speciesCode' | 'cropCode' | 'shelfLifeDays'>;
 const bare = ({ code, name, unit, speciesCode, cropCode, shelfLifeDays }: Bare): Bare => ({
@@ -45,7 +45,7 @@ const bare = ({ code, name, unit, speciesCode, cropCode, shelfLifeDays }: Bare):
 });
 
 /** Letters and digits of a name, joined by hyphens, as the codes of the library are. */
-const codeOf = (name: string) =>
+export const codeOf = (name: string) =>
   name
     .normalize('NFKD')
     .toLowerCase()

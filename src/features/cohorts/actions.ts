@@ -25,6 +25,7 @@ export const keepFeedRule = act('setup.feedRule@1');
 export const dropTemperature = act('setup.dropTemperature@1');
 export const keepLifeSupport = act('setup.lifeSupport@1');
 export const keepSpecies = act('setup.species@1');
+export const ownSpecies = act('setup.ownSpecies@1');
 export const keepSale = act('setup.fishSale@1');
 export const retireKind = act('setup.retireKind@1');
 /** Answers with the draft's id. */

@@ -11,6 +11,7 @@ import { keepSpecies, retireKind, type Said } from '../actions';
 import { CohortsNav } from '../CohortsNav';
 import type { SpeciesPage } from './speciesQuery';
 import { SaidLines } from '../../../ui/SaidLines';
+import { OwnSpecies } from './OwnSpecies';
 import { SpeciesSale } from './SpeciesSale';
 import { tone } from '../../../ui/theme/tones';
 import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen, classes } from '../../../ui/kit/kit';
@@ -109,26 +110,29 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
             {own && page.person.role === 'manager' && <SpeciesSale key={code} own={own} page={page} />}
           </Stack>
         )}
-        <Sheet>
-          <SheetHead>
-            <h2>{say`Library`}</h2>
-            <Text quiet small>
-              {say`${all.length} species`}
-            </Text>
-          </SheetHead>
-          <Rows>
-            {all.map(({ species, mine }) => (
-              <LibraryRow
-                key={species.code}
-                species={species}
-                code={code}
-                setCode={setCode}
-                setSaid={setSaid}
-                mine={mine}
-              />
-            ))}
-          </Rows>
-        </Sheet>
+        <Stack>
+          {page.person.role === 'manager' && <OwnSpecies page={page} />}
+          <Sheet>
+            <SheetHead>
+              <h2>{say`Library`}</h2>
+              <Text quiet small>
+                {say`${all.length} species`}
+              </Text>
+            </SheetHead>
+            <Rows>
+              {all.map(({ species, mine }) => (
+                <LibraryRow
+                  key={species.code}
+                  species={species}
+                  code={code}
+                  setCode={setCode}
+                  setSaid={setSaid}
+                  mine={mine}
+                />
+              ))}
+            </Rows>
+          </Sheet>
+        </Stack>
       </Columns>
     </Stack>
   );
