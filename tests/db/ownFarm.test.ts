@@ -80,6 +80,35 @@ describe('the first farm', () => {
     expect((await enter('first')).inSetUp).toBe(true);
   });
 
+  test('another is begun by a code that whoever runs it makes; codes are listed, and made void', async () => {
+    const { anotherCode, openCodes, voidCodes } = await import('../../src/db/founding');
+    const [one, two] = [await anotherCode(desk.owner, NOW), await anotherCode(desk.owner, NOW)];
+    const listed = await openCodes(desk.owner, NOW);
+    expect(listed.map((c) => c.begins).sort()).toEqual([one.slice(0, 2), two.slice(0, 2)].sort());
+    expect(JSON.stringify(listed)).not.toContain(one.slice(2));
+    await voidCodes(desk.owner, one.slice(0, 2));
+    const wish = { habits: HABITS, name: 'B', signInName: 'second', password: PASSWORD };
+    await expect(foundFarm(desk.app, { ...wish, code: one }, NOW)).rejects.toThrow(/opens no farm/);
+    if (one.slice(0, 2) !== two.slice(0, 2)) await foundFarm(desk.app, { ...wish, code: two }, NOW);
+    await voidCodes(desk.owner, 'all');
+    expect(await openCodes(desk.owner, NOW)).toEqual([]);
+    expect(await mayFound(desk.app, NOW)).toBe(false);
+  });
+
+  test('once a real farm is there no demo password is shown', async () => {
+    const { demoSignIns } = await import('../../src/db/people');
+    expect(await demoSignIns(desk.app)).toEqual([]);
+  });
+
+  test('what the founder chose for the farm they chose for themselves', async () => {
+    const person = await opened();
+    const [own] = await rows(person, `select settings from person`);
+    expect((own as unknown as { settings: object }).settings).toMatchObject({
+      mass: HABITS.units.mass,
+      locale: HABITS.locale,
+    });
+  });
+
   test('two people describing it at once are told; what cannot be is told when it is to be opened', async () => {
     const person = await founder();
     const description = { ...fromShape(SHAPES[0]!, HABITS, []), places: [] };

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { decideOpen } from '../../core/setup/decideDescribed';
 import { loadDescription } from '../../db/farmSetup';
+import { keepSettings } from '../../db/people';
 import { settle } from '../../server/settle';
 import { word } from '../../core/words/words';
 import { command } from '../../server/command';
@@ -15,7 +16,11 @@ export const module = command({
   input: OpenInput,
   run: async (doing, { version }) => {
     const known = await loadDescription(doing.tx);
-    return settle(doing, decideOpen({ known, newId: randomUUID, today: doing.today }, version), true);
+    const said = await settle(doing, decideOpen({ known, newId: randomUUID, today: doing.today }, version), true);
+    // What the founder chose for the farm they chose for themselves too.
+    const { units, locale, firstWeekday } = known!.description.habits;
+    await keepSettings(doing.tx, doing.person, { ...units, locale, firstWeekday });
+    return said;
   },
   takeBack: SET_UP_STAYS,
 });

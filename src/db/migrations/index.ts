@@ -39,6 +39,7 @@ import * as m36 from './0036_counted';
 import * as m37 from './0037_measurements';
 import * as m38 from './0038_as_said';
 import * as m39 from './0039_houses';
+import * as m40 from './0040_codes';
 
 const MIGRATIONS = [
   m1,
@@ -80,6 +81,7 @@ const MIGRATIONS = [
   m37,
   m38,
   m39,
+  m40,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

@@ -83,6 +83,11 @@ export function SignInForm({ demo, mayFound }: { demo: DemoPerson[]; mayFound: b
           </SheetBody>
         </Sheet>
       )}
+      {!mayFound && demo.length === 0 && (
+        <Text as="p" small quiet>
+          {say`Another farm on this installation begins with a code: whoever runs it makes one with “npm run farm -- code”.`}
+        </Text>
+      )}
       {demo.length > 0 && <DemoSignIns demo={demo} setName={setName} setPassword={setPassword} />}
     </Stack>
   );

@@ -1,18 +1,10 @@
 import { LOCALE_COOKIE, TEXT_COOKIE } from '../../words/locales';
 import { forgetAll } from '../../ui/form/keptTyping';
 import { send } from '../../commands/client';
+import { enter, session } from '../../ui/enter';
 import type { Outcome } from '../../ui/outcome';
 
-async function session(method: 'POST' | 'DELETE', body: unknown): Promise<Outcome<null>> {
-  const response = await fetch('/api/session', {
-    method,
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  return (await response.json()) as Outcome<null>;
-}
-
-export const enter = (values: { name: string; password: string }) => session('POST', values);
+export { enter };
 
 export async function leave(): Promise<void> {
   await session('DELETE', {});

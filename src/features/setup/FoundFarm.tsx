@@ -53,7 +53,7 @@ export function FoundFarm({ locale }: { locale: string }) {
         </SheetHead>
         <SheetBody stack>
           {field('code', say`Code`, {
-            help: say`Printed in the window where the app was started: nobody else can take your farm.`,
+            help: say`Printed where the app was started, or made with “npm run farm -- code” by whoever runs it.`,
           })}
           {field('farm', say`Name of the farm`)}
           {field('name', say`Your name`, { complete: 'name' })}

@@ -4,9 +4,11 @@ import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useState, type FormEvent } from 'react';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
+import { noConnection } from '../../ui/outcome';
 import { FileChip } from '../../ui/kit/SmallInput';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
+import { enter } from '../../ui/enter';
 import { takeFarmIn } from './actions';
 import css from './setup.module.css';
 
@@ -19,6 +21,7 @@ export function TakeFarmIn() {
   const [file, setFile] = useState<File | null>(null);
   const [wrong, setWrong] = useState<Record<string, string[]>>({});
   const [going, setGoing] = useState<{ words: string; share: number | null } | null>(null);
+  const [came, setCame] = useState<{ name: string; rows: number } | null>(null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!file) return setWrong({ file: [say`Choose the file first.`] });
@@ -27,7 +30,7 @@ export function TakeFarmIn() {
     const seen = (words: string, share: number | null) => setGoing({ words, share });
     const outcome = await takeFarmIn(file, typed, seen).catch(() => null);
     setGoing(null);
-    if (outcome?.ok) return window.location.assign('/sign-in');
+    if (outcome?.ok) return setCame(outcome.value);
     setWrong(
       outcome?.fields ?? { form: [say`The connection broke off. Nothing was taken; press again when it is back.`] },
     );
@@ -43,6 +46,7 @@ export function TakeFarmIn() {
       helperText={wrong[key]?.[0] ?? help}
     />
   );
+  if (came) return <FarmCame came={came} who={typed} />;
   const rest = Object.entries(wrong).find(([key]) => !(key in NOTHING))?.[1][0];
   return (
     <Stack as="main" className={css.narrow}>
@@ -57,7 +61,9 @@ export function TakeFarmIn() {
               {file ? file.name : say`Choose the farm file, or drop it here…`}
             </FileChip>
           </Buttons>
-          {field('code', say`Code`, { help: say`Printed in the window where the app was started.` })}
+          {field('code', say`Code`, {
+            help: say`Printed where the app was started, or made with “npm run farm -- code”.`,
+          })}
           {field('signInName', say`Your sign-in name on that farm`, { help: say`You are one of its managers.` })}
           {field('password', say`A new password`, {
             type: 'password',
@@ -82,6 +88,38 @@ export function TakeFarmIn() {
               {say`Take the farm in`}
             </Button>
             <Button component={Link} href="/own-farm">{say`Describe a farm instead`}</Button>
+          </Buttons>
+        </SheetBody>
+      </Sheet>
+    </Stack>
+  );
+}
+
+/** The farm is here: its manager is signed in and led to it. */
+function FarmCame({ came, who }: { came: { name: string; rows: number }; who: Typed }) {
+  const [refused, setRefused] = useState<string | null>(null);
+  const goIn = async () => {
+    const outcome = await enter({ name: who.signInName, password: who.password }).catch(() => null);
+    if (outcome?.ok) return window.location.assign('/round');
+    setRefused(outcome ? (Object.values(outcome.fields)[0]?.[0] ?? say`Sign in on the sign-in page.`) : noConnection());
+  };
+  return (
+    <Stack as="main" className={css.narrow}>
+      <Sheet aria-label={say`The farm is here`}>
+        <SheetHead>
+          <h1>{say`${came.name} is here`}</h1>
+          <Text quiet>{plural(came.rows, '# row, as it was written out', '# rows, as they were written out')}</Text>
+        </SheetHead>
+        <SheetBody stack>
+          <p>{say`You are ${who.signInName}, with the password you have just given. The others have none yet: give them theirs under Farm, People. Instruments and calendars get new keys under Farm, In and out.`}</p>
+          {refused && (
+            <Mark as="p" tone="danger" role="alert">
+              {refused}
+            </Mark>
+          )}
+          <Buttons>
+            <Button variant="contained" onClick={() => void goIn()}>{say`To today’s round`}</Button>
+            <Button component={Link} href="/sign-in">{say`To the sign-in page`}</Button>
           </Buttons>
         </SheetBody>
       </Sheet>
