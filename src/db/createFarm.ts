@@ -85,6 +85,7 @@ const placeRow = (p: NewPlace) => ({
   width_m: p.widthM,
   depth_m: p.depthM,
   stands_on: p.standsOn,
+  behind: p.behind || null,
 });
 
 const equipmentRow = (e: NewEquipment) => ({
@@ -106,6 +107,7 @@ const equipmentRow = (e: NewEquipment) => ({
   is_spare: e.isSpare ?? false,
   umol_s: e.umolS ?? null,
   shines_on: e.over || null,
+  behind: e.behind || null,
 });
 
 const ruleRow = (r: NewFarm['feedRules'][number]) => ({

@@ -39,6 +39,7 @@ const COLUMNS: Record<keyof EquipmentPlate, string> = {
   isSpare: 'is_spare',
   umolS: 'umol_s',
   over: 'shines_on',
+  behind: 'behind',
   runOrder: 'run_order',
 };
 

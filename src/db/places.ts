@@ -78,6 +78,7 @@ export async function addPlace(tx: Tx, { farmId }: Entry, place: PlaceWritten): 
     width_m: place.widthM,
     depth_m: place.depthM,
     stands_on: place.standsOn,
+    behind: place.behind || null,
   });
 }
 

@@ -16,6 +16,7 @@ vi.mock('next/navigation', () => ({
   useSearchParams: () => new URLSearchParams(),
 }));
 
+import { beds, loops, machines, Speaker, tanks } from '../core/setup/speaker';
 const { SetUp } = await import('../../src/features/setup/SetUp');
 const { FoundFarm } = await import('../../src/features/setup/FoundFarm');
 
@@ -318,4 +319,45 @@ describe('the first of a farm of one’s own', () => {
     await later(0);
     expect(screen.getByText(/No connection/)).toBeTruthy();
   });
+});
+
+describe('200 sentences through the screen', () => {
+  const spoken = [tanks, machines, beds].flatMap((sentence) =>
+    [false, true].flatMap((isUs) =>
+      Array.from({ length: 60 }, (_, i) => sentence(new Speaker(9000 + i * 11, isUs)))
+        .filter((said) => said.count <= 12)
+        .slice(0, 34)
+        .map((said) => ({ isUs, said })),
+    ),
+  );
+
+  // A fresh page for each dozen: the table below grows with what is added.
+  const dozens = Array.from({ length: 17 }, (_, i) => spoken.slice(i * 12, i * 12 + 12));
+
+  test.each(dozens.map((dozen, i) => [i + 1, dozen] as const))(
+    'dozen %i: each is said back before it is added, and what is kept is what was said',
+    async (_, dozen) => {
+      const ground = loops.map((l) => ({ ...l, kind: 'coupled' as const, lowC: 18, highC: 26, into: null }));
+      open({ ...NOTHING, habits: HABITS, loops: ground });
+      press(/^On to Water/);
+      let [places, machines] = [0, 0];
+      const line = screen.getByLabelText<HTMLInputElement>('Add');
+      const said = () => line.closest('section')!.textContent;
+      for (const { said: sentence } of dozen) {
+        // Names of its own are said once on a farm.
+        const text = sentence.line.replace(/,? (?:named|called) T\d+(?:–T\d+)?/, '');
+        fireEvent.change(line, { target: { value: text } });
+        expect(said(), text).not.toMatch(/is not understood/);
+        expect(said(), text).toMatch(/Enter adds it/);
+        fireEvent.keyDown(line, { key: 'Enter' });
+        expect(line.value, text).toBe('');
+        if (sentence.place) places += sentence.count;
+        else machines += sentence.count;
+      }
+      await later(SAVE_MS);
+      expect([last().places.length, last().equipment.length]).toEqual([places, machines]);
+    },
+  );
+
+  test('they are two hundred', () => expect(dozens.flat().length).toBeGreaterThanOrEqual(200));
 });

@@ -65,6 +65,7 @@ class PlaceDescribed {
   @IsOptional() @NumberField({ low: 0, high: 1000, words: A_NUMBER }) widthM!: number | null;
   @IsOptional() @NumberField({ low: 0, high: 20, words: A_NUMBER }) depthM: number | null = null;
   @IsOptional() @NumberField({ low: 0, high: 1_000_000, words: A_NUMBER }) areaM2!: number | null;
+  @IsOptional() @TextField(80, word`Say behind what`, 0) behind?: string | null;
 }
 
 class EquipmentDescribed {
@@ -83,6 +84,7 @@ class EquipmentDescribed {
   @IsOptional() @IsBoolean({ message: word`Say yes or no` }) isSpare = false;
   @IsOptional() @NumberField({ low: 0, high: 1_000_000, words: A_NUMBER }) umolS: number | null = null;
   @IsOptional() @TextField(60, word`Say it in words`, 0) over: string | null = null;
+  @IsOptional() @TextField(80, word`Say behind what`, 0) behind?: string | null;
 }
 
 export class HouseFields {

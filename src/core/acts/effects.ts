@@ -336,6 +336,7 @@ export interface PlaceWritten extends Omit<PlaceBecomes, 'name'> {
   lengthM: number | null;
   widthM: number | null;
   depthM: number | null;
+  behind?: string | null;
 }
 
 /** What a rating plate says; what is not named is not said there. */
@@ -353,6 +354,7 @@ export interface EquipmentPlate {
   /** Lamps: photons in a second, µmol, and over what. */
   umolS?: number | null | undefined;
   over?: string | null | undefined;
+  behind?: string | null | undefined;
   /** Its place in the order they run in. */
   runOrder?: number;
 }

@@ -97,6 +97,8 @@ export interface PlacePart {
   /** Of media, sand or water in it. */
   depthM: number | null;
   areaM2: number | null;
+  /** The part that the water comes from before it, where that was said: a place’s code or a machine’s name. */
+  behind?: string | null;
 }
 
 export interface EquipmentPart {
@@ -118,6 +120,8 @@ export interface EquipmentPart {
   /** Lamps: photons in a second, µmol, and what they shine on, as it was said. */
   umolS: number | null;
   over: string | null;
+  /** The part that the water comes from before it, where that was said. */
+  behind?: string | null;
 }
 
 export interface PersonPart {

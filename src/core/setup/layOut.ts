@@ -126,6 +126,7 @@ function placeOf(p: PlacePart, { id, i, loops, zones }: Around): NewPlace {
     widthM: p.widthM,
     depthM: p.depthM,
     standsOn: p.standsOn,
+    behind: p.behind ?? null,
   };
 }
 

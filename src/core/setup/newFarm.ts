@@ -23,6 +23,7 @@ export interface NewPlace extends PlaceFact {
   widthM: number | null;
   depthM: number | null;
   standsOn: 'floor' | 'stand' | 'roof';
+  behind?: string | null;
 }
 
 export const NO_SHAPE = { zoneId: null, lengthM: null, widthM: null, depthM: null, standsOn: 'floor' as const };
@@ -46,6 +47,7 @@ export interface NewEquipment {
   isSpare?: boolean;
   umolS?: number | null;
   over?: string | null;
+  behind?: string | null;
 }
 
 export interface NewZone {

@@ -53,12 +53,13 @@ export function hearParts(line: string, context: PartsContext): PartsHeard | str
   for (const part of splitSentence(line)) {
     const one = hear(part.text, ground);
     if (typeof one === 'string') return one;
-    heard.push({ ...one, from: part.from, isEach: part.isEach });
+    heard.push({ ...one, from: part.from, isEach: part.isEach, isBehind: part.isBehind });
   }
   // A loop or room that is said once is meant for all of the sentence.
   const loops = heard.find((h) => h.loops)?.loops ?? null;
   const room = heard.find((h) => h.room)?.room ?? null;
   const before = heard[0];
+  let last: string | null = null;
   for (const [i, one] of heard.entries()) {
     const times = one.isEach && i > 0 ? one.times * (before!.count ?? 1) : one.times;
     const made = make(
@@ -70,8 +71,10 @@ export function hearParts(line: string, context: PartsContext): PartsHeard | str
       },
     );
     if (typeof made === 'string') return made;
-    all.places.push(...made.places);
-    all.equipment.push(...made.equipment);
+    const behind: { behind?: string } = one.isBehind && last ? { behind: last } : {};
+    all.places.push(...made.places.map((p) => ({ ...p, ...behind })));
+    all.equipment.push(...made.equipment.map((e) => ({ ...e, ...behind })));
+    last = made.places[0]?.code ?? made.equipment[0]?.name ?? last;
     all.notUnderstood.push(
       ...one.left.map((span) => told(one, span, 'left')),
       ...made.unused.map((span) => told(one, span, 'unused')),

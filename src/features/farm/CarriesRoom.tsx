@@ -5,6 +5,7 @@ import { METRIC } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
+import { WaterWay } from '../../ui/draw/WaterWay';
 import { FollowsRows } from '../../ui/FollowsRows';
 import { Columns, Empty, Mark, PageHead, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { FarmNav } from './FarmNav';
@@ -46,31 +47,52 @@ export function CarriesRoom({ page }: { page: CarriesPage }) {
           )}
           <FollowsRows rows={page.rows} />
         </Sheet>
-        <Sheet aria-label={say`Planning rules`}>
-          <SheetHead>
-            <h2>{say`Planning rules`}</h2>
-            <Text quiet>{say`rules of thumb; set your own where you know better`}</Text>
-          </SheetHead>
-          <SheetBody>
-            {page.mayChange ? (
-              <ActionForm
-                key={page.version}
-                about="planning rules"
-                fields={fieldsOf(page.rules)}
-                units={METRIC}
-                submit={say`Keep`}
-                send={(values) => send<Said>('setup.planning@1', { ...values, version: page.version })}
-                onDone={(v) => setSaid(v.words)}
-              />
-            ) : (
-              NAMES.map((name) => (
-                <Text as="p" key={name}>
-                  {`${told(RULES[name].label)}: ${page.rules[name]}`}
-                </Text>
-              ))
-            )}
-          </SheetBody>
-        </Sheet>
+        <Stack>
+          {page.ways.some((w) => w.nodes.length > 1) && (
+            <Sheet aria-label={say`The water’s way`}>
+              <SheetHead>
+                <h2>{say`The water’s way`}</h2>
+              </SheetHead>
+              <SheetBody stack>
+                {page.ways
+                  .filter((w) => w.nodes.length > 1)
+                  .map((w) => (
+                    <div key={w.loop}>
+                      <Text as="p" strong small>
+                        {w.loop}
+                      </Text>
+                      <WaterWay nodes={w.nodes} />
+                    </div>
+                  ))}
+              </SheetBody>
+            </Sheet>
+          )}
+          <Sheet aria-label={say`Planning rules`}>
+            <SheetHead>
+              <h2>{say`Planning rules`}</h2>
+              <Text quiet>{say`rules of thumb; set your own where you know better`}</Text>
+            </SheetHead>
+            <SheetBody>
+              {page.mayChange ? (
+                <ActionForm
+                  key={page.version}
+                  about="planning rules"
+                  fields={fieldsOf(page.rules)}
+                  units={METRIC}
+                  submit={say`Keep`}
+                  send={(values) => send<Said>('setup.planning@1', { ...values, version: page.version })}
+                  onDone={(v) => setSaid(v.words)}
+                />
+              ) : (
+                NAMES.map((name) => (
+                  <Text as="p" key={name}>
+                    {`${told(RULES[name].label)}: ${page.rules[name]}`}
+                  </Text>
+                ))
+              )}
+            </SheetBody>
+          </Sheet>
+        </Stack>
       </Columns>
     </Stack>
   );

@@ -32,6 +32,7 @@ import { housesSetUp, siteShown } from '../../db/houses';
 import { loadPlaces, planningRules } from '../../db/keeping';
 import type { Follows } from '../../core/setup/carries/parts';
 import type { PlanningRules } from '../../core/setup/carries/rules';
+import { flowOf, type FlowNode } from '../../core/setup/flow';
 import { whatFollows } from '../../core/setup/follows';
 import { calendarLinks, type CalendarLink } from '../../db/calendars';
 import { measuredPlaces, probes, type Probe } from '../../db/probes';
@@ -210,6 +211,8 @@ export const limitsPage = (): Promise<LimitsPage> =>
 
 export interface CarriesPage extends Viewed {
   rows: Follows[];
+  /** The water's way round each loop. */
+  ways: { loop: string; nodes: FlowNode[] }[];
   rules: PlanningRules;
   version: number;
 }
@@ -219,9 +222,11 @@ export const carriesPage = (): Promise<CarriesPage> =>
   readFarm(async (tx, person) => {
     const shown = viewed(person);
     const rules = await planningRules(tx);
+    const d = await farmAsDescribed(tx);
     return {
       ...shown,
-      rows: whatFollows(await farmAsDescribed(tx), shown.units, rules),
+      rows: whatFollows(d, shown.units, rules),
+      ways: d.loops.map((l) => ({ loop: l.name, nodes: flowOf(d, l.code) })),
       rules,
       version: (await limitsSetUp(tx)).farm.version,
     };

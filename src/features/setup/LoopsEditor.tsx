@@ -11,6 +11,9 @@ import { NumberBox } from '../../ui/form/NumberBox';
 import { Buttons, Empty, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import type { Change } from './useDescription';
+import { copyLoop } from '../../core/setup/copyLoop';
+import { flowOf } from '../../core/setup/flow';
+import { WaterWay } from '../../ui/draw/WaterWay';
 import css from './setup.module.css';
 
 interface LoopsEditorProps {
@@ -139,9 +142,16 @@ function LoopRow({ i, loop, d, change, faults }: LoopRowProps) {
       </TextField>
       {degrees('lowC', say`Warmed to`)}
       {degrees('highC', say`Cooled to`)}
+      <Button
+        onClick={() => change((was) => copyLoop(was, { code: loop.code, times: 1 }))}
+        aria-label={say`Copy ${loop.name} with all in it`}
+      >
+        {say`Copy`}
+      </Button>
       <Button color="error" onClick={leaveOut} aria-label={say`Take out ${loop.name}`}>
         {say`Take out`}
       </Button>
+      <WaterWay nodes={flowOf(d, loop.code)} />
     </div>
   );
 }

@@ -10,11 +10,12 @@ import { hearParts, type PartsHeard, type PartsRead } from '../../core/setup/rea
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import { soldFromBench } from '../../core/crops/recipe';
 import { suits } from '../../core/crops/suits';
-import { say } from '../../core/words/words';
+import { plural, say } from '../../core/words/words';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { PartsTable } from './PartsTable';
 import { SaidBack } from './SaidBack';
+import { copyLoop, hearCopy, type CopyWish } from '../../core/setup/copyLoop';
 import type { Change } from './useDescription';
 import css from './setup.module.css';
 
@@ -81,6 +82,12 @@ export function PartsStep({ step, d, change, faults }: PartsStepProps) {
   const [pasting, setPasting] = useState(false);
   const advice = adviceOn(d).filter((a) => a.step === step);
   const add = (line: string) => {
+    const copy = hearCopy(line, d.loops);
+    if (typeof copy === 'string') return copy;
+    if (copy) {
+      change((was) => copyLoop(was, copy));
+      return null;
+    }
     const heard = hearFor(d, line);
     if (typeof heard === 'string') return heard;
     change((was) => {
@@ -131,7 +138,8 @@ function AddLine({ step, d, add }: AddLineProps) {
   const [line, setLine] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
   const { units } = d.habits;
-  const heard = line.trim() ? hearFor(d, line) : null;
+  const copy = hearCopy(line, d.loops);
+  const heard = line.trim() && !copy ? hearFor(d, line) : null;
   const strange = heard && typeof heard !== 'string' ? heard.notUnderstood : [];
   const write = (next: string) => {
     setLine(next);
@@ -167,6 +175,11 @@ function AddLine({ step, d, add }: AddLineProps) {
           {say`Add`}
         </Button>
       </div>
+      {copy && (
+        <Text as="p" small role="status">
+          {typeof copy === 'string' ? copy : copyWords(d, copy)}
+        </Text>
+      )}
       {heard && typeof heard !== 'string' && <SaidBack line={line} heard={heard} units={units} write={write} />}
       <Text small quiet as="p">
         {say`For example:`}{' '}
@@ -183,6 +196,14 @@ function AddLine({ step, d, add }: AddLineProps) {
       </Text>
     </Stack>
   );
+}
+
+/** What a copy of a loop brings, said back before it is added. */
+function copyWords(d: FarmDescription, { code, times }: CopyWish): string {
+  const own = { places: d.places.filter((p) => p.loop === code), machines: d.equipment.filter((e) => e.loop === code) };
+  const loops = plural(times, '# loop more', '# loops more');
+  const parts = plural(own.places.length + own.machines.length, '# part', '# parts');
+  return say`${loops} like ${d.loops.find((l) => l.code === code)!.name}, each with all that is in it: ${parts}. Enter adds them.`;
 }
 
 /** Crops of the library that the beds described can carry. */

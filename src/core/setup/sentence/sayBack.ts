@@ -58,6 +58,7 @@ function placesWords(group: readonly PlacePart[], units: UnitChoice): string {
     p.room && say`room ${p.room}`,
     p.standsOn === 'roof' && say`on the roof`,
     p.standsOn === 'stand' && say`on a stand`,
+    p.behind && say`behind ${p.behind}`,
   ]);
 }
 
@@ -105,5 +106,6 @@ function machinesWords(group: readonly EquipmentPart[], units: UnitChoice): stri
     `${group.length > 1 ? `${formatNumber(group.length)} × ` : ''}${told(EQUIPMENT_WORDS[e.kind])}: ${names}`,
     plate && group.length > 1 ? say`each ${plate}` : plate,
     loopWords(e.loop),
+    e.behind && say`behind ${e.behind}`,
   ]);
 }

@@ -6,6 +6,8 @@ export interface SentencePart {
   from: number;
   /** “8 tanks, each with a pump”: one for each of the first. */
   isEach: boolean;
+  /** The water comes to it from the part before. */
+  isBehind: boolean;
 }
 
 const SERIES =
@@ -41,10 +43,10 @@ const INNER =
 export function splitSentence(line: string): SentencePart[] {
   const quotes = [...line.matchAll(/[“"„][^”"“]*[”"“]/gu)].map((m) => [m.index, m.index + m[0].length] as const);
   const isQuoted = (at: number) => quotes.some(([from, until]) => at > from && at < until);
-  const cuts: { at: number; until: number; isEach: boolean }[] = [];
+  const cuts: { at: number; until: number; isEach: boolean; isBehind: boolean }[] = [];
   for (const m of line.matchAll(SERIES))
     if (!isQuoted(m.index) && m.index > 0 && beginsWith(line.slice(m.index + m[0].length)))
-      cuts.push({ at: m.index, until: m.index + m[0].length, isEach: false });
+      cuts.push({ at: m.index, until: m.index + m[0].length, isEach: false, isBehind: !m[0].includes(';') });
   for (const m of line.matchAll(SOFT)) {
     const after = line.slice(m.index + m[0].length);
     const before = line.slice(0, m.index);
@@ -60,16 +62,17 @@ export function splitSentence(line: string): SentencePart[] {
       at: m.index,
       until: m.index + m[0].length,
       isEach: isWith && (/each/iu.test(m[0]) || /\beach\b\s*$/iu.test(after)),
+      isBehind: false,
     });
   }
   cuts.sort((a, b) => a.at - b.at);
   const parts: SentencePart[] = [];
-  let [from, isEach] = [0, false];
-  for (const cut of [...cuts, { at: line.length, until: line.length, isEach: false }]) {
+  let [from, isEach, isBehind] = [0, false, false];
+  for (const cut of [...cuts, { at: line.length, until: line.length, isEach: false, isBehind: false }]) {
     if (cut.at < from) continue;
     const text = line.slice(from, cut.at);
-    if (text.trim()) parts.push({ text, from, isEach });
-    [from, isEach] = [cut.until, cut.isEach];
+    if (text.trim()) parts.push({ text, from, isEach, isBehind });
+    [from, isEach, isBehind] = [cut.until, cut.isEach, cut.isBehind];
   }
   return parts;
 }
