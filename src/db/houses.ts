@@ -1,7 +1,8 @@
 import type { HouseBecomes } from '../core/acts/effects';
 import type { HouseFact } from '../core/facts/farm';
 import type { Day } from '../core/quantity/days';
-import type { SiteBecomes, SiteKnown } from '../core/setup/decideSite';
+import type { SiteKnown } from '../core/setup/decideSite';
+import type { SiteBecomes } from '../core/setup/houses';
 import type { Tx } from './connection';
 
 /** Where the farm stands, and the houses on it: read as they are, written as was decided. */

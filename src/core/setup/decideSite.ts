@@ -3,17 +3,8 @@ import { said, type Said, type Taken } from '../acts/effects';
 import type { Cover } from '../facts/farm';
 import { say } from '../words/words';
 import { coveredAirC, heldWaterC, lightMol } from './climate';
-import { climateOfHouse, type HousePart, type Site } from './houses';
+import { climateOfHouse, type HousePart, type LoopMonths, type Site, type SiteBecomes } from './houses';
 import { STALE } from './kept';
-
-/** Months of a loop as they stand, and between what its water is held, where somebody said. */
-export interface LoopMonths {
-  id: string;
-  airC: number[];
-  lightMol: number[];
-  waterC: number[];
-  held: [lowC: number, highC: number] | null;
-}
 
 /** A house as it stands in the books; `house` is null where nobody said what it is. */
 export interface HouseKnown {
@@ -29,11 +20,6 @@ export interface SiteKnown {
   altitudeM: number | null;
   loops: readonly LoopMonths[];
   houses: readonly HouseKnown[];
-}
-
-export interface SiteBecomes extends Site {
-  loops: Omit<LoopMonths, 'held'>[];
-  houses: { id: string; airC: number[]; lightMol: number[] }[];
 }
 
 const MONTHS = Array.from({ length: 12 }, (_, i) => i);

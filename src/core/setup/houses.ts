@@ -58,6 +58,21 @@ export interface Site {
   altitudeM: number;
 }
 
+/** Months of a loop as they stand, and between what its water is held, where somebody said. */
+export interface LoopMonths {
+  id: string;
+  airC: number[];
+  lightMol: number[];
+  waterC: number[];
+  held: [lowC: number, highC: number] | null;
+}
+
+/** Where the farm stands from now on, with the months of its loops and houses. */
+export interface SiteBecomes extends Site {
+  loops: Omit<LoopMonths, 'held'>[];
+  houses: { id: string; airC: number[]; lightMol: number[] }[];
+}
+
 /** Its lamps' daily light sum at the leaves, mol/m². */
 export const lampMol = ({ lampHours, umolM2S }: Pick<HousePart, 'lampHours' | 'umolM2S'>): number =>
   ((umolM2S ?? 0) * (lampHours ?? USUAL_LIT_H) * 3600) / 1e6;
