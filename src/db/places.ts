@@ -22,8 +22,8 @@ export async function placesKnown(tx: Tx): Promise<PlaceKnown[]> {
   return rows;
 }
 
-export const openLoops = (tx: Tx): Promise<{ id: string; code: string }[]> =>
-  tx('loop').where({ retired_on: null }).orderBy('code').select('id', 'code');
+export const openLoops = (tx: Tx): Promise<{ id: string; code: string; name: string }[]> =>
+  tx('loop').where({ retired_on: null }).orderBy('code').select('id', 'code', 'name');
 
 /** Steps of the plan from a place or to it. */
 export async function stepsAt(tx: Tx, placeId: string): Promise<{ kind: StepKind; lotCode: string; day: Day }[]> {

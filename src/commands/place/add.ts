@@ -17,9 +17,9 @@ export const module = command({
   input: AddPlacesInput,
   run: async (doing, { line }) => {
     const ground = { places: await placesKnown(doing.tx), loops: await openLoops(doing.tx) };
-    const loops = ground.loops.map((l) => l.code);
+    const { loops } = ground;
     const taken = ground.places.map((p) => p.code);
-    const read = readParts(line, { loop: loops.length === 1 ? loops[0]! : null, loops, taken });
+    const read = readParts(line, { loop: loops.length === 1 ? loops[0]!.code : null, loops, taken });
     if (typeof read === 'string') throw new RuleBroken('line', read);
     return settle(doing, decideAddParts(ground, read), true);
   },

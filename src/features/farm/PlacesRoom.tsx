@@ -32,6 +32,8 @@ import {
 import type { Outcome } from '../../ui/outcome';
 import { Comes } from '../../ui/kit/Comes';
 import { ChangeEquipment, EquipmentSheet, type Equipment } from './EquipmentSheet';
+import { hearParts, type PartsHeard } from '../../core/setup/readParts';
+import { SaidBack } from '../../ui/SaidBack';
 import { FarmNav } from './FarmNav';
 import type { PlacesPage } from './queries';
 import { RetireAsked } from './RetireAsked';
@@ -93,7 +95,7 @@ export function PlacesRoom({ page }: { page: PlacesPage }) {
               />
             </Comes>
           )}
-          {page.mayChange && <AddSheet act={act} units={page.units} />}
+          {page.mayChange && <AddSheet act={act} page={page} />}
         </Stack>
       </Columns>
     </Stack>
@@ -186,8 +188,20 @@ function PlaceActs({ p, act, onChange }: Pick<PlaceSheetProps, 'act' | 'onChange
   );
 }
 
-function AddSheet({ act, units }: { act: Act; units: UnitChoice }) {
+/** A line heard as the act will hear it, to be said back before anything is added. */
+function heardOn({ loops, places, equipment }: PlacesPage, line: string): PartsHeard | string | null {
+  if (!line.trim()) return null;
+  return hearParts(line, {
+    ...{ loop: loops.length === 1 ? loops[0]!.code : null, loops },
+    ...{ taken: places.map((p) => p.code), machines: equipment.map((e) => e.name) },
+  });
+}
+
+function AddSheet({ act, page }: { act: Act; page: PlacesPage }) {
+  const { units } = page;
   const [line, setLine] = useState('');
+  const heard = heardOn(page, line);
+  const isClear = heard !== null && typeof heard !== 'string' && heard.notUnderstood.length === 0;
   const example =
     units.mass === 'us' ? '2 tanks of 500 gal named H9–H10 for heron' : '2 tanks of 2 m³ named H9–H10 for heron';
   const add = () => void act('place.add@1', { line }).then((ok) => ok && setLine(''));
@@ -201,13 +215,22 @@ function AddSheet({ act, units }: { act: Act; units: UnitChoice }) {
           label={say`What there is`}
           value={line}
           onChange={(e) => setLine(e.target.value)}
-          onKeyDown={(e) => e.key === 'Enter' && add()}
-          helperText={say`As one would say it to a builder: tanks, beds, stores, pumps, filters.`}
+          onKeyDown={(e) => e.key === 'Enter' && isClear && add()}
+          helperText={
+            typeof heard === 'string'
+              ? heard
+              : say`As one would say it to a builder: tanks, beds, stores, pumps, filters.`
+          }
           slotProps={{ htmlInput: { 'data-new-here': true, autoComplete: 'off' } }}
         />
+        {heard && typeof heard !== 'string' && <SaidBack line={line} heard={heard} units={units} write={setLine} />}
         <code>{example}</code>
         <Buttons>
-          <Button variant="outlined" disabled={!line.trim()} onClick={add}>
+          <Button
+            variant="outlined"
+            disabled={!line.trim() || (heard !== null && typeof heard !== 'string' && !isClear)}
+            onClick={add}
+          >
             {say`Add`}
           </Button>
         </Buttons>

@@ -14,7 +14,7 @@ import { plural, say } from '../../core/words/words';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { PartsTable } from './PartsTable';
-import { SaidBack } from './SaidBack';
+import { SaidBack } from '../../ui/SaidBack';
 import { copyLoop, hearCopy, type CopyWish } from '../../core/setup/copyLoop';
 import type { Change } from './useDescription';
 import css from './setup.module.css';

@@ -1,9 +1,9 @@
 'use client';
-import type { UnitChoice } from '../../core/quantity/units';
-import type { NotUnderstood, PartsHeard } from '../../core/setup/readParts';
-import { sayBack } from '../../core/setup/sentence/sayBack';
-import { say } from '../../core/words/words';
-import { Mark, Stack, Text, WordButton } from '../../ui/kit/kit';
+import type { UnitChoice } from '../core/quantity/units';
+import type { NotUnderstood, PartsHeard } from '../core/setup/readParts';
+import { sayBack } from '../core/setup/sentence/sayBack';
+import { say } from '../core/words/words';
+import { Mark, Stack, Text, WordButton } from './kit/kit';
 
 interface SaidBackProps {
   line: string;
