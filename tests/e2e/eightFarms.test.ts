@@ -145,7 +145,7 @@ async function describeFarm(page: Page, farm: Told, signInName: string) {
   await found(page, farm.name, signInName);
   await page.waitForURL('**/set-up');
   await page.getByRole('button', { name: /^Nothing/ }).click();
-  await page.locator('header').getByText('Place', { exact: true }).click();
+  await page.locator('header').getByText('Place and habits', { exact: true }).click();
   await farm.place?.(page);
   await page.locator('header').getByText('Water', { exact: true }).click();
   await page.getByRole('button', { name: 'Add a loop' }).click();

@@ -233,6 +233,7 @@ describe('the first day', () => {
   const page = (over: Partial<Page> = {}) =>
     ({
       ...{ context, opened: { fish: 3, feed: 1 }, chosen: 'fish', mayChange: true, unplanned: 0, unpriced: [] },
+      ...{ openFish: [], units: METRIC },
       ...over,
     }) as unknown as Page;
 
@@ -251,6 +252,26 @@ describe('the first day', () => {
     press('Yes, plan it all the same');
     expect(await screen.findByText(/^Done./)).toBeTruthy();
     expect(sent.map((s) => s.body.confirmed)).toEqual([undefined, true]);
+  });
+
+  test('fish that moved in are planned by so much every so often; what it would worsen is asked about', async () => {
+    post.answer = (_, body) => (body.confirmed ? done : { ok: false, fields: { confirm: ['P1 would be over-full.'] } });
+    show(<TodayRoom page={page({ openFish: [{ code: 'rainbow-trout', name: 'Rainbow trout', cohorts: 4 }] })} />);
+    const sheet = within(screen.getByRole('region', { name: 'Fish without a harvest' }));
+    fireEvent.change(sheet.getByLabelText(/^At each harvest/), { target: { value: '25' } });
+    fireEvent.change(sheet.getByLabelText(/^A harvest every/), { target: { value: '3' } });
+    fireEvent.click(sheet.getByRole('button', { name: 'Plan them' }));
+    expect(await sheet.findByText('P1 would be over-full.')).toBeTruthy();
+    fireEvent.click(sheet.getByLabelText('Yes, that is right'));
+    fireEvent.click(sheet.getByRole('button', { name: 'Plan them' }));
+    expect(await screen.findByText('Done.')).toBeTruthy();
+    expect(sent.at(-1)!.body).toMatchObject({
+      amount: 25_000,
+      counted: false,
+      every: 3,
+      unit: 'week',
+      confirmed: true,
+    });
   });
 
   test('a hand reads that a manager records it', () => {
