@@ -66,6 +66,8 @@ function roomClause(s: Speaker): [string, Partial<PlacePart>] {
     ['in the north tunnel', { room: 'north tunnel' }],
     ['in glasshouse two', { room: 'glasshouse two' }],
     ['in the pack room', { room: 'pack room' }],
+    ['outside', { room: 'outside' }],
+    ['outdoors', { room: 'outside' }],
     ['in room “Old Mill”', { room: 'Old Mill' }],
   ]);
 }

@@ -184,12 +184,18 @@ function roomIn(ear: Ear, rooms: readonly string[]): string | null {
   const which = String.raw`(?:\s+(?:\d{1,3}|[b-z]|one|two|three|four|five|six|north|south|east|west)(?![\p{L}\d]))?`;
   const found = ear.take(
     new RegExp(
-      String.raw`\b(?:in|at)\s+(?:the\s+|our\s+)?((?:[\p{L}’'-]+\s+){0,3}?(?:${ROOM_WORD})${which})(?![\p{L}\d])`,
+      String.raw`\b(?:in|at)\s+(?:the\s+|our\s+)?((?:(?!(?:in|on|at|for|of|with|and|loops?)\b)[\p{L}’'-]+\s+){0,3}?(?:${ROOM_WORD})${which})(?![\p{L}\d])`,
       'iu',
     ),
   );
-  return found ? found.match[1]!.trim().replace(/\s+/g, ' ') : null;
+  if (found) return found.match[1]!.trim().replace(/\s+/g, ' ');
+  // One says where without a word before it.
+  const bare = ear.take(/\b(outside|outdoors?|in the open|under the (?:open )?sky)(?![\p{L}\d])/iu);
+  return bare ? OUTSIDE : null;
 }
+
+/** What stands under the sky stands in one room. */
+const OUTSIDE = 'outside';
 
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
