@@ -184,6 +184,13 @@ describe('the day’s round', () => {
   });
 });
 
+test('fish whose water was read too warm to eat in go unfed for that, and not because somebody stopped their feed', () => {
+  const hot = aFarm({ loops: aFarm().loops.map((l) => ({ ...l, readWater: { on: '2026-06-01', aboveC: 14 } })) });
+  const job = round({ facts: hot }).find((j) => j.kind === 'no_feed')!;
+  expect(job.title).toBe('No feed: the water is too warm');
+  expect(job.detail).toContain('they do not eat in such water');
+});
+
 describe('water that kills', () => {
   const oxygen: Judgement = {
     kind: 'oxygen',

@@ -1,5 +1,5 @@
 import { all, say } from '../../words/words';
-import { tankFeed } from '../../plan/tankFeed';
+import { tankFeed, type TankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
 import { formatMass, formatNumber, oneFeeding, type UnitChoice } from '../../quantity/units';
@@ -24,8 +24,8 @@ function jobsOf({ facts, forecast, at, day, units, judged }: RoundView) {
       return [
         aJob(jobId('feed', place.id, day, 'none'), place, {
           kind: 'no_feed',
-          title: say`No feed: ${place.kind === 'purge' ? say`purging` : say`feed stopped`}`,
-          detail: say`${fish} · feed stopped${since} · keep the feeder shut`,
+          title: say`No feed: ${noFeedWords(place, facts, fed)}`,
+          detail: say`${fish} · ${!stopped && uneatenIn(fed) ? say`they do not eat in such water` : say`feed stopped${since}`} · keep the feeder shut`,
           amount: '0 g',
           lotCode,
           minutes: 0,
@@ -51,6 +51,19 @@ function jobsOf({ facts, forecast, at, day, units, judged }: RoundView) {
       }),
     ];
   });
+}
+
+/** Water in which a fish does not eat; null: it would. */
+function uneatenIn({ waterTempC, species }: TankFeed): string | null {
+  if (waterTempC >= species.tempMaxC) return say`the water is too warm`;
+  return waterTempC <= species.tempMinC ? say`the water is too cold` : null;
+}
+
+/** Why a tank goes unfed: it is purged, its feed was or is to be stopped, or its water is none to eat in. */
+function noFeedWords(place: PlaceFact, { fish }: RoundView['facts'], fed: TankFeed): string {
+  if (place.kind === 'purge') return say`purging`;
+  const stopped = fish.some((f) => f.placeId === place.id && f.feedStoppedOn);
+  return (stopped ? null : uneatenIn(fed)) ?? say`feed stopped`;
 }
 
 /** Water that is dangerous forbids the feeding until it was read again. */
