@@ -114,6 +114,20 @@ describe('what follows from a description', () => {
     expect(row.wrong).toContain('engineer');
   });
 
+  test('of hundreds of parts the reason names every one, those alike as one', () => {
+    const d = described([
+      '300 tanks of 2 m³ named T1–T300',
+      '150 towers of 40',
+      'a 20 W pump 2 m³/h at each of 150 towers',
+    ]);
+    const inputs = (key: string) => value(d, key)!.because.inputs;
+    expect(inputs('carried')).toMatchObject([
+      { label: 'T1–T300 (300)', value: expect.stringMatching(/^each 2,000 L/) },
+    ]);
+    expect(inputs('turnover-heron')).toHaveLength(1);
+    expect(inputs('power')).toHaveLength(1);
+  });
+
   test('every number can be opened', () => {
     for (const f of whatFollows(shape('media-rafts'), METRIC)) {
       expect(f.because.formula.length).toBeGreaterThan(20);

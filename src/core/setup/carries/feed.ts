@@ -62,9 +62,11 @@ function carried({ d, units }: Carries): Follows[] {
       because: why({
         title: say`fish that the tanks carry`,
         formula: say`Water of each tank × its limit, added up = ${mass}.`,
-        inputs: tanks(d.places)
-          .slice(0, 12)
-          .map((t) => [t.code, say`${formatVolume(t.volumeL ?? 0, units)} at ${t.limitKgM3 ?? 0} kg/m³`]),
+        fold: true,
+        inputs: tanks(d.places).map((t) => [
+          t.code,
+          say`${formatVolume(t.volumeL ?? 0, units)} at ${t.limitKgM3 ?? 0} kg/m³`,
+        ]),
         change: say`larger tanks, or another limit of the tanks: open one and change its kg/m³.`,
       }),
     },

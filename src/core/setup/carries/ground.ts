@@ -33,7 +33,8 @@ export function raised({ d, units }: Carries): Follows[] {
         because: why({
           title: say`weight that is raised`,
           formula: say`A litre of water weighs a kilogram; a full bed ${formatNumber(WEIGHT_KG_M2.tray!)} to ${formatNumber(WEIGHT_KG_M2.sand!)} kg/m² by its way of growing. Stands, people and snow come on top.`,
-          inputs: up.slice(0, 12).map((p) => [p.code, formatMass(kgOf(p) * 1000, units)]),
+          fold: true,
+          inputs: up.map((p) => [p.code, formatMass(kgOf(p) * 1000, units)]),
           change: say`what is said to stand on a stand or roof: open a part and change where it stands.`,
         }),
       },
@@ -75,12 +76,10 @@ function powerRow(key: string, label: string, machines: readonly EquipmentPart[]
     because: why({
       title: say`electricity of a day`,
       formula: say`Watts × 24 h × share of the time it runs, added up = ${formatNumber(kwh, 1)} kWh.`,
-      inputs: groups
-        .slice(0, 20)
-        .map((g) => [
-          g.length > 1 ? plural(g.length, '# × ', '# × ') + g[0]!.name : g[0]!.name,
-          say`${formatNumber(g[0]!.watts!)} W, on ${formatNumber(duty(g[0]!) * 100)} % of the time = ${formatNumber(sumOf(g, kwhOf), 1)} kWh`,
-        ]),
+      inputs: groups.map((g) => [
+        g.length > 1 ? plural(g.length, '# × ', '# × ') + g[0]!.name : g[0]!.name,
+        say`${formatNumber(g[0]!.watts!)} W, on ${formatNumber(duty(g[0]!) * 100)} % of the time = ${formatNumber(sumOf(g, kwhOf), 1)} kWh`,
+      ]),
       change: say`machines of fewer watts, or that stand more of the time.`,
     }),
   };

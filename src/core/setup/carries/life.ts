@@ -56,12 +56,11 @@ function turnover({ d, units, rules }: Carries, loop: LoopPart): Follows | null 
     because: why({
       title: say`turnover of ${loop.name}`,
       formula: say`${formatVolume(flow, units)} an hour ÷ ${formatVolume(litres, units)} in the tanks = ${formatNumber(times, 1)} times.`,
-      inputs: pumps
-        .slice(0, 12)
-        .map((p) => [
-          p.name,
-          say`${formatVolume(p.flowLH!, units)} an hour, on ${formatNumber(duty(p) * 100)} % of the time`,
-        ]),
+      fold: true,
+      inputs: pumps.map((p) => [
+        p.name,
+        say`${formatVolume(p.flowLH!, units)} an hour, on ${formatNumber(duty(p) * 100)} % of the time`,
+      ]),
       change: say`a larger pump, or one that stands less of the time.`,
     }),
   };
@@ -99,9 +98,11 @@ function drainDown({ d, units, rules }: Carries, loop: LoopPart): Follows | null
     because: why({
       title: say`what runs back when the pump of ${loop.name} stops`,
       formula: say`Area of each bed × litres that its way of growing holds above the outlet = ${formatVolume(roundTo3(litres), units)}; a sump is ${formatNumber(rules.sumpFullPercent)} % full while the pump runs.`,
-      inputs: beds(placesOfLoop(d, loop))
-        .slice(0, 12)
-        .map((b) => [b.code, say`${formatArea(b.areaM2 ?? 0, units)} × ${DRAINS_L_M2[b.method ?? 'raft'] ?? 15} L`]),
+      fold: true,
+      inputs: beds(placesOfLoop(d, loop)).map((b) => [
+        b.code,
+        say`${formatArea(b.areaM2 ?? 0, units)} × ${DRAINS_L_M2[b.method ?? 'raft'] ?? 15} L`,
+      ]),
       change: say`a larger sump, or one that is kept less full.`,
     }),
   };
@@ -128,9 +129,8 @@ function life({ d, units, rules }: Carries, loop: LoopPart): Follows[] {
     because: why({
       title: say`oxygen of ${loop.name}`,
       formula: say`Fish and bacteria use half a kilogram of oxygen for each kilogram of feed: ${formatMass(feedKg * 1000, units)} a day × 0.5 = ${formatNumber(need, 1)} kg.`,
-      inputs: equipmentIn(d, loop, 'aerator')
-        .slice(0, 12)
-        .map((a) => [a.name, say`${formatNumber(a.kgO2PerDay ?? 0, 1)} kg a day`]),
+      fold: true,
+      inputs: equipmentIn(d, loop, 'aerator').map((a) => [a.name, say`${formatNumber(a.kgO2PerDay ?? 0, 1)} kg a day`]),
       change: say`more air, fewer fish, or the ration among the planning rules.`,
     }),
   };
@@ -149,12 +149,11 @@ function life({ d, units, rules }: Carries, loop: LoopPart): Follows[] {
     because: why({
       title: say`filter of ${loop.name}`,
       formula: say`${formatNumber(rules.mediaLPerKg, 1)} L of media for each kilogram of fish: ${formatMass(kg * 1000, units)} want ${formatVolume(wantedL, units)}. Media and sand beds count, ${formatNumber(rules.mediaDepthCm)} cm deep where no depth was said.`,
-      inputs: filters
-        .slice(0, 12)
-        .map((f) => [
-          f.name,
-          say`${formatVolume(f.volumeM3 * 1000, units)}, ${formatNumber(nitrificationG([f], 20))} g a day at 20 °C`,
-        ]),
+      fold: true,
+      inputs: filters.map((f) => [
+        f.name,
+        say`${formatVolume(f.volumeM3 * 1000, units)}, ${formatNumber(nitrificationG([f], 20))} g a day at 20 °C`,
+      ]),
       change: say`more media, fewer fish, or the litres of media for a kilogram of fish among the planning rules.`,
     }),
   };

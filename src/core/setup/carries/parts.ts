@@ -3,6 +3,7 @@ import { filterOfBed, isFilterBed } from '../../water/filterBeds';
 import { say, word } from '../../words/words';
 import type { UnitChoice } from '../../quantity/units';
 import type { EquipmentPart, FarmDescription, LoopPart, PlacePart } from '../description';
+import { codesWords } from '../groups';
 import type { PlanningRules } from './rules';
 
 /** What follows from a description, worked out while it is typed. Planning figures: they say whether parts go together. */
@@ -56,18 +57,35 @@ export const filtersIn = (d: FarmDescription, loop: LoopPart, rules: PlanningRul
 
 const SOURCE = word`Planning defaults of this app, within the ranges of FAO Fisheries and Aquaculture Technical Paper 589.`;
 
+/** What is said of each part, those of which the same is said as one: every part is in it, however many there are. */
+function folded(rows: readonly (readonly [name: string, value: string])[]): [label: string, value: string][] {
+  const groups = new Map<string, string[]>();
+  for (const [name, value] of rows) groups.set(value, [...(groups.get(value) ?? []), name]);
+  return [...groups].map(([value, names]) => {
+    if (names.length === 1) return [names[0]!, value];
+    const words = codesWords(names);
+    const short = names.length > MOST_NAMED && words.includes(', ') ? `${names[0]!} – ${names.at(-1)!}` : words;
+    return [`${short} (${names.length})`, say`each ${value}`];
+  });
+}
+
+/** More names than these are said by the first and the last. */
+const MOST_NAMED = 6;
+
 interface WhyArgs {
   title: string;
   formula: string;
   inputs: [label: string, value: string][];
+  /** The inputs are parts: those alike stand as one. */
+  fold?: boolean;
   /** What would change it. */
   change: string;
 }
 
-export const why = ({ title, formula, inputs, change }: WhyArgs): Explanation => ({
+export const why = ({ title, formula, inputs, fold, change }: WhyArgs): Explanation => ({
   title,
   formula,
-  inputs: inputs.map(([label, value]) => ({ label, value, from: say`as described` })),
+  inputs: (fold ? folded(inputs) : inputs).map(([label, value]) => ({ label, value, from: say`as described` })),
   source: SOURCE,
   change,
 });

@@ -27,9 +27,8 @@ export function positions({ d, units }: Carries): Follows | null {
         byArea.length > 0
           ? say`The holes, sites and buckets of ${plural(counted.length, '# bed', '# beds')} = ${formatNumber(places)}; beds that are planted by area have ${area}.`
           : say`The holes, sites and buckets of ${plural(counted.length, '# bed', '# beds')} = ${formatNumber(places)}.`,
-      inputs: own
-        .slice(0, 12)
-        .map((b) => [b.code, b.positions ? formatNumber(b.positions) : formatArea(b.areaM2 ?? 0, units)]),
+      fold: true,
+      inputs: own.map((b) => [b.code, b.positions ? formatNumber(b.positions) : formatArea(b.areaM2 ?? 0, units)]),
       change: say`more beds, or more places in each.`,
     }),
   };
