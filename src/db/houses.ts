@@ -30,15 +30,22 @@ export async function siteShown(tx: Tx): Promise<Pick<SiteKnown, 'version' | 'la
   return { version: farm.version, latitude: farm.latitude, altitudeM: farm.altitude_m };
 }
 
-/** Rooms of the farm with what somebody said of them, and what stands in them. */
-export async function housesSetUp(
-  tx: Tx,
-): Promise<
-  (SiteKnown['houses'][number] & { beds: number; tanks: number; airC: number[] | null; lightMol: number[] | null })[]
-> {
+/** A room of the farm with what somebody said of it, and what stands in it. */
+export type HouseSetUp = SiteKnown['houses'][number] & {
+  beds: number;
+  tanks: number;
+  airC: number[] | null;
+  lightMol: number[] | null;
+  /** A bed of it, under which what is read there is kept; null: none is in a loop. */
+  readAt: { loopId: string; placeId: string } | null;
+};
+
+export async function housesSetUp(tx: Tx): Promise<HouseSetUp[]> {
   const { rows } = await tx.raw(
     `select z.id, z.version, z.name, z.house, z.planned_air_temp_c, z.planned_light_mol,
-       count(p.id) filter (where p.kind in ('bed', 'nursery'))::int as beds, count(p.id) filter (where p.kind = 'tank')::int as tanks
+       count(p.id) filter (where p.kind in ('bed', 'nursery'))::int as beds, count(p.id) filter (where p.kind = 'tank')::int as tanks,
+       (array_agg(p.id order by p.walk_order, p.id) filter (where p.kind in ('bed', 'nursery') and p.loop_id is not null))[1] as bed_id,
+       (array_agg(p.loop_id order by p.walk_order, p.id) filter (where p.kind in ('bed', 'nursery') and p.loop_id is not null))[1] as loop_id
      from zone z left join place p on p.zone_id = z.id and p.retired_on is null
      where z.retired_on is null group by z.farm_id, z.id order by min(p.walk_order), z.name`,
   );
@@ -47,6 +54,7 @@ export async function housesSetUp(
     house: r.house ? { ...r.house, name: r.name } : null,
     airC: r.planned_air_temp_c,
     lightMol: r.planned_light_mol,
+    readAt: r.bed_id && r.loop_id ? { loopId: r.loop_id, placeId: r.bed_id } : null,
   }));
 }
 
@@ -59,6 +67,8 @@ interface ZoneRow {
   tanks: number;
   planned_air_temp_c: number[] | null;
   planned_light_mol: number[] | null;
+  bed_id: string | null;
+  loop_id: string | null;
 }
 
 export async function changeSite(tx: Tx, { version, became }: { version: number; became: SiteBecomes }): Promise<void> {

@@ -108,8 +108,37 @@ function HouseSheet({ house, page, onDone }: SheetProps & { house: House }) {
             onDone={onDone}
           />
         )}
+        <ReadHere house={house} page={page} onDone={onDone} />
       </SheetBody>
     </Sheet>
+  );
+}
+
+const READ_HERE: FormField[] = [
+  {
+    ...{ name: 'air', label: word`Air read here now`, kind: 'quantity', quantity: 'temperature', half: true },
+    ...{ optional: true, start: '' },
+  },
+  { name: 'light', label: word`Light of today, mol/m²`, kind: 'number', half: true, optional: true, start: '' },
+];
+
+/** What was read in a house counts for what grows there, at once. */
+function ReadHere({ house, page, onDone }: SheetProps & { house: House }) {
+  if (!house.readAt || !page.mayRead) return null;
+  return (
+    <ActionForm
+      about={`read ${house.name}`}
+      fields={READ_HERE}
+      units={page.units}
+      submit={say`Write it down`}
+      send={({ air, light, ...rest }) =>
+        send<Said>('water.read@1', {
+          ...{ ...rest, ...house.readAt },
+          values: { ...(air === undefined ? {} : { air }), ...(light === undefined ? {} : { light }) },
+        })
+      }
+      onDone={onDone}
+    />
   );
 }
 

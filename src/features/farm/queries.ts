@@ -28,7 +28,7 @@ import {
   type ProductSetUp,
   type SetUpChange,
 } from '../../db/farmSetup';
-import { housesSetUp, siteShown } from '../../db/houses';
+import { housesSetUp, siteShown, type HouseSetUp } from '../../db/houses';
 import { loadPlaces, planningRules } from '../../db/keeping';
 import type { Follows } from '../../core/setup/carries/parts';
 import type { PlanningRules } from '../../core/setup/carries/rules';
@@ -234,7 +234,8 @@ export const carriesPage = (): Promise<CarriesPage> =>
 
 export interface HousesPage extends Viewed {
   site: { version: number; latitude: number | null; altitudeM: number | null };
-  houses: Awaited<ReturnType<typeof housesSetUp>>;
+  houses: HouseSetUp[];
+  mayRead: boolean;
   /** Air and light of the loops: those of beds in houses of which nobody said what they are. */
   usual: { airC: number[]; lightMol: number[] } | null;
 }
@@ -247,6 +248,7 @@ export const housesPage = (): Promise<HousesPage> =>
       ...viewed(person),
       site: { version, latitude, altitudeM },
       houses: await housesSetUp(tx),
+      mayRead: person.role === 'manager' || person.role === 'hand',
       usual: loop ? { airC: loop.plannedAirTempC, lightMol: loop.plannedLightMol } : null,
     };
   });
