@@ -254,7 +254,7 @@ for (const [i, farm] of FARMS.entries())
     if (stock) await live(page, farm, stock);
     if (farm.name === 'Odd Turn') {
       await page.goto('/cohorts/loss');
-      await expect(page.getByRole('region', { name: 'In step' })).toContainText(/missing between/);
+      await expect(page.getByRole('region', { name: 'In step' })).toContainText(/nothing comes to market for/);
     }
     await page.goto('/farm/carries');
     for (const [label, value] of farm.figures)

@@ -113,7 +113,8 @@ function gapsIn(facts: FarmFacts, plan: readonly PlanStep[], { code, inTurn, eve
     const days = daysBetween(before.readyOn, after.readyOn);
     if (days <= everyDays * GAP) return [];
     const missing = Math.max(1, Math.round(days / everyDays) - 1);
-    const words = say`${plural(missing, 'A cohort is missing', '# cohorts are missing')} between ${before.lotCode} (${shortDay(before.readyOn)}) and ${after.lotCode} (${shortDay(after.readyOn)}): ${days} days, where ${everyDays} are usual.`;
+    const lacks = plural(missing, 'a cohort is missing', '# cohorts are missing');
+    const words = say`Between ${before.lotCode} (${shortDay(before.readyOn)}) and ${after.lotCode} (${shortDay(after.readyOn)}) nothing comes to market for ${days} days, where ${everyDays} are usual: ${lacks}, or the cold holds the next one back.`;
     const placeId = emptyTank(facts, plan, inTurn)?.id ?? after.placeId;
     return [
       {
