@@ -146,6 +146,18 @@ export const VersionField = (): Field =>
     outside: word`Reload and try again`,
   });
 
+/** Degrees north; south is below nothing. */
+export const LatitudeField = (): Field =>
+  NumberField({
+    low: -90,
+    high: 90,
+    words: word`Give the latitude in degrees`,
+    outside: word`From −90 (south) to 90 (north)`,
+  });
+
+export const HeightField = (): Field =>
+  NumberField({ low: -450, high: 6000, words: word`Give the height in metres`, outside: word`From −450 to 6,000 m` });
+
 interface ListFieldArgs {
   least: number;
   most: number;

@@ -43,7 +43,7 @@ const FARMS: Told[] = [
       // 24 × 1,500 × 85 % ÷ 60 m² = 510 µmol; × 16 h = 29.4 mol.
       const cellar = page.getByRole('region', { name: 'Houses' });
       await expect(cellar).toContainText('29.4');
-      await expect(cellar.getByLabel(/Light of the lamps/)).toHaveValue('510');
+      await expect(cellar.getByLabel(/Lamp light/)).toHaveValue('510');
     },
   },
   {

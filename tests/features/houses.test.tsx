@@ -53,7 +53,7 @@ describe('houses', () => {
     show(<HousesRoom page={page()} />);
     fireEvent.change(house().getByLabelText(/^Held at by day/), { target: { value: '22' } });
     fireEvent.change(house().getByLabelText(/^Lamps on/), { target: { value: '16' } });
-    fireEvent.change(house().getByLabelText(/^Light of the lamps/), { target: { value: '200' } });
+    fireEvent.change(house().getByLabelText(/^Lamp light/), { target: { value: '200' } });
     fireEvent.click(house().getByRole('button', { name: 'Keep' }));
     expect(await screen.findByText(/Pick goes from 3 Jun/)).toBeTruthy();
     expect(sent.at(-1)!.body).toMatchObject({

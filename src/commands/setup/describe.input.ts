@@ -5,7 +5,17 @@ import { EQUIPMENT_KINDS, LOOP_KINDS, METHODS, PART_ROLES, STAGES, STANDS } from
 import { word } from '../../core/words/words';
 import { LANGUAGES } from '../../words/languages';
 import { LOCALES } from '../../words/locales';
-import { CodeField, EachThing, ListField, NumberField, TextField, VersionField, WholeField } from '../inputs';
+import {
+  CodeField,
+  EachThing,
+  HeightField,
+  LatitudeField,
+  ListField,
+  NumberField,
+  TextField,
+  VersionField,
+  WholeField,
+} from '../inputs';
 
 const CHOOSE = { message: word`Choose one of the list` };
 const A_CODE = word`Up to 20 letters and digits`;
@@ -23,15 +33,8 @@ class UnitsPart {
 /** Where the farm is and what it is used to. */
 export class HabitsPart {
   @TextField(80, word`Give the farm a name`) name!: string;
-  @NumberField({
-    low: -90,
-    high: 90,
-    words: word`Give the latitude in degrees`,
-    outside: word`From −90 (south) to 90 (north)`,
-  })
-  latitude!: number;
-  @NumberField({ low: -450, high: 6000, words: word`Give the height in metres`, outside: word`From −450 to 6,000 m` })
-  altitudeM!: number;
+  @LatitudeField() latitude!: number;
+  @HeightField() altitudeM!: number;
   @CodeField(word`Choose a time zone`, 60) timeZone!: string;
   @CodeField(word`Choose a currency`, 3) currency!: string;
   @IsIn([...LOCALES, ...LANGUAGES], CHOOSE) locale!: string;

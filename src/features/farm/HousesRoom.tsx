@@ -77,7 +77,7 @@ function houseFields({ house }: House): FormField[] {
       start: house?.lampHours ?? '',
     },
     {
-      ...{ name: 'umolM2S', label: word`Light of the lamps at the leaves, µmol/m² s`, kind: 'number', half: true },
+      ...{ name: 'umolM2S', label: word`Lamp light, µmol/m² s`, kind: 'number', half: true },
       ...{ optional: true, start: house?.umolM2S ?? '' },
     },
   ];

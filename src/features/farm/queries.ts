@@ -12,7 +12,6 @@ import {
   cropVersions,
   customersSetUp,
   equipmentSetUp,
-  farmAsDescribed,
   kindsOnFarm,
   limitsSetUp,
   loopsSetUp,
@@ -28,6 +27,7 @@ import {
   type ProductSetUp,
   type SetUpChange,
 } from '../../db/farmSetup';
+import { farmAsDescribed } from '../../db/farmAsDescribed';
 import { housesSetUp, siteShown, type HouseSetUp } from '../../db/houses';
 import { loadPlaces, planningRules } from '../../db/keeping';
 import type { Follows } from '../../core/setup/carries/parts';

@@ -108,7 +108,7 @@ function House({ house, d, onChange }: HouseProps) {
         />
         <NumberBox
           className={HALF ?? ''}
-          label={say`Light of the lamps at the leaves, µmol/m² s`}
+          label={say`Lamp light, µmol/m² s`}
           value={house.umolM2S}
           onChange={(umolM2S) => set({ umolM2S })}
           optional

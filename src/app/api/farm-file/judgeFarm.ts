@@ -3,7 +3,7 @@ import { Type } from '../../../core/inputType';
 import { readInput } from '../../../core/readInput';
 import { checkZoneAndCurrency } from '../../../core/setup/habits';
 import { PlanningInput } from '../../../commands/setup/planning.input';
-import { CodeField, NumberField, WholeField } from '../../../commands/inputs';
+import { CodeField, HeightField, LatitudeField, WholeField } from '../../../commands/inputs';
 import { DescribeInput } from '../../../commands/setup/describe.input';
 import { GrowingCostsInput } from '../../../commands/setup/growingCosts.input';
 import { HabitsInput } from '../../../commands/setup/habits.input';
@@ -16,8 +16,8 @@ class HeadInput extends HabitsInput {
   @IsOptional() @WholeField({ low: 1, high: 7 }) firstWeekday?: number;
   @IsOptional() @ValidateNested() @Type(() => GrowingCostsInput) growing?: GrowingCostsInput;
   @IsOptional() @ValidateNested() @Type(() => PlanningInput) planning?: PlanningInput;
-  @IsOptional() @NumberField({ low: -90, high: 90, words: word`Give the latitude in degrees` }) latitude?: number;
-  @IsOptional() @NumberField({ low: -450, high: 6000, words: word`Give the height in metres` }) altitudeM?: number;
+  @IsOptional() @LatitudeField() latitude?: number;
+  @IsOptional() @HeightField() altitudeM?: number;
 }
 
 type Row = Record<string, unknown>;
