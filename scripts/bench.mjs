@@ -49,6 +49,7 @@ main(async () => {
     ['slowReaders', 'benchSlowReaders'],
     ['worstBody', 'benchWorstBody'],
     ['restore', 'benchRestore'],
+    ['setUp', 'benchSetUp'],
   ])
     if (wants(name)) Object.assign(figures, await (await import('./lib/bench-edges.mjs'))[bench]());
   if (only && wants('mutations')) {
@@ -101,6 +102,10 @@ main(async () => {
     'slowReaders.actP95Ms': 400,
     worstBodyMs: 250,
     'restore.pagesDiffer': 0,
+    'setUp.previewP95Ms': 30,
+    'setUp.pageMs': 200,
+    'setUp.pageKb': 400,
+    'setUp.latitudeMs': 1000,
     logLost: 0,
     crashLost: 0,
     crashDoubled: 0,

@@ -105,6 +105,31 @@ export const benchSlowReaders = () =>
     return figures;
   });
 
+/** A campaign against the app in a process of its own, beside this one that watches. @returns its line of figures */
+async function beside(script, app, more = {}) {
+  const env = {
+    ...process.env,
+    DATABASE_URL: app.env.DATABASE_URL,
+    APP_BASE: app.base,
+    APP_PID: String(app.server.pid),
+    DEMO_NOW: NOW,
+    ...more,
+  };
+  const child = spawn(process.execPath, [packageBin('tsx'), '--import', './scripts/lib/serverOnly.mjs', script], {
+    cwd: ROOT,
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let out = '';
+  child.stdout.on('data', (data) => (out += data));
+  const { code } = await ended(child);
+  if (code !== 0) throw new Error(`${script} ended with ${code}.`);
+  return JSON.parse(out.trim().split('\n').at(-1));
+}
+
+/** The set-up of a large farm, and what another latitude does to a running one. */
+export const benchSetUp = () => withApp({ days: 400 }, ({ app }) => beside('scripts/bench-set-up.ts', app));
+
 export const benchWorstBody = () =>
   withApp({ days: 120 }, async ({ app }) => {
     // What is loaded when a process answers first is not what a body costs.
@@ -112,26 +137,8 @@ export const benchWorstBody = () =>
     for (const path of DOORS)
       for (const as of ['', known]) await post(app.base, as, { name: 'purgeTanks' }, path).catch(() => undefined);
     const healthy = watchHealth(app.base);
-    // In a process of its own, beside this one that watches.
-    const env = {
-      ...process.env,
-      DATABASE_URL: app.env.DATABASE_URL,
-      APP_BASE: app.base,
-      APP_PID: String(app.server.pid),
-      DEMO_NOW: NOW,
-      DOORS: DOORS.join(' '),
-    };
-    const child = spawn(
-      process.execPath,
-      [packageBin('tsx'), '--import', './scripts/lib/serverOnly.mjs', 'scripts/bench-worst.ts'],
-      { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'inherit'] },
-    );
-    let out = '';
-    child.stdout.on('data', (data) => (out += data));
-    const { code } = await ended(child);
-    const healthz = await healthy();
-    if (code !== 0) throw new Error(`The campaign ended with ${code}.`);
-    return { ...JSON.parse(out.trim().split('\n').at(-1)), 'healthzP99Ms.worstBody': healthz };
+    const figures = await beside('scripts/bench-worst.ts', app, { DOORS: DOORS.join(' ') });
+    return { ...figures, 'healthzP99Ms.worstBody': await healthy() };
   });
 
 const PAGES = [

@@ -105,6 +105,7 @@ const equipmentRow = (e: NewEquipment) => ({
   surface_m2_m3: e.surfaceM2PerM3 ?? null,
   g_tan_m2_day: e.gTanPerM2Day ?? null,
   is_spare: e.isSpare ?? false,
+  least_spare: e.leastSpare ?? null,
   umol_s: e.umolS ?? null,
   shines_on: e.over || null,
   behind: e.behind || null,

@@ -37,6 +37,7 @@ const COLUMNS: Record<keyof EquipmentPlate, string> = {
   surfaceM2PerM3: 'surface_m2_m3',
   gTanPerM2Day: 'g_tan_m2_day',
   isSpare: 'is_spare',
+  leastSpare: 'least_spare',
   umolS: 'umol_s',
   over: 'shines_on',
   behind: 'behind',

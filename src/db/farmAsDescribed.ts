@@ -60,5 +60,5 @@ const describedMachine = (e: any): FarmDescription['equipment'][number] => ({
   ...{ name: e.name, kind: e.kind, loop: e.loop_code, flowLH: e.flow_l_h, headM: e.head_m, watts: e.watts },
   ...{ onMin: e.on_min, offMin: e.off_min, kgO2PerDay: e.kg_o2_per_day, volumeM3: e.volume_m3 },
   ...{ surfaceM2PerM3: e.surface_m2_m3, gTanPerM2Day: e.g_tan_m2_day, isSpare: e.is_spare, umolS: e.umol_s },
-  ...{ over: e.shines_on, behind: e.behind },
+  ...{ over: e.shines_on, behind: e.behind, leastSpare: e.least_spare },
 });

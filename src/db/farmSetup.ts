@@ -75,6 +75,7 @@ export interface EquipmentSetUp {
   kgO2PerDay: number | null;
   volumeM3: number | null;
   isSpare: boolean;
+  leastSpare: number | null;
   umolS: number | null;
   over: string | null;
   retiredOn: Day | null;
@@ -99,6 +100,7 @@ export async function equipmentSetUp(tx: Tx): Promise<EquipmentSetUp[]> {
     kgO2PerDay: r.kg_o2_per_day,
     volumeM3: r.volume_m3,
     isSpare: r.is_spare,
+    leastSpare: r.least_spare,
     umolS: r.umol_s,
     over: r.shines_on,
     retiredOn: r.retired_on,

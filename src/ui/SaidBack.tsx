@@ -1,14 +1,13 @@
 'use client';
-import type { UnitChoice } from '../core/quantity/units';
-import type { NotUnderstood, PartsHeard } from '../core/setup/readParts';
-import { sayBack } from '../core/setup/sentence/sayBack';
+import type { NotUnderstood } from '../core/setup/readParts';
 import { say } from '../core/words/words';
 import { Mark, Stack, Text, WordButton } from './kit/kit';
 
 interface SaidBackProps {
   line: string;
-  heard: PartsHeard;
-  units: UnitChoice;
+  /** What was heard, in words. */
+  said: readonly string[];
+  notUnderstood: readonly NotUnderstood[];
   write: (line: string) => void;
 }
 
@@ -22,11 +21,10 @@ export const without = (line: string, spans: readonly Pick<NotUnderstood, 'from'
     .trim();
 
 /** All that was heard, before it is added; and what was not, with a way to go on. */
-export function SaidBack({ line, heard, units, write }: SaidBackProps) {
-  const { notUnderstood } = heard;
+export function SaidBack({ line, said, notUnderstood, write }: SaidBackProps) {
   return (
     <Stack as="div" role="status">
-      {sayBack(heard, units).map((words, i) => (
+      {said.map((words, i) => (
         <Text key={i} as="p" small>
           {words}
         </Text>

@@ -48,6 +48,7 @@ describe('what stands on the farm', () => {
       kgO2PerDay: null,
       volumeM3: null,
       isSpare: false,
+      leastSpare: null,
       umolS: null,
       over: null,
       retiredOn: null,

@@ -1,4 +1,4 @@
-import { IsOptional } from 'class-validator';
+import { IsIn, IsOptional } from 'class-validator';
 import { word } from '../../core/words/words';
 import { NumberField, TextField, ThingInput } from '../inputs';
 
@@ -19,4 +19,6 @@ export class EquipmentInput extends ThingInput {
   @IsOptional() @NumberField(plate(1440)) offMin?: number;
   @IsOptional() @NumberField(plate(10_000)) kgO2PerDay?: number;
   @IsOptional() @NumberField(plate(10_000)) volumeM3?: number;
+  @IsOptional() @IsIn(['runs', 'spare'], { message: word`Say whether it runs` }) use?: 'runs' | 'spare';
+  @IsOptional() @NumberField(plate(2000)) leastSpare?: number;
 }

@@ -85,6 +85,7 @@ class EquipmentDescribed {
   @IsOptional() @NumberField({ low: 0, high: 10_000, words: A_NUMBER }) surfaceM2PerM3!: number | null;
   @IsOptional() @NumberField({ low: 0, high: 10, words: A_NUMBER }) gTanPerM2Day!: number | null;
   @IsOptional() @IsBoolean({ message: word`Say yes or no` }) isSpare = false;
+  @IsOptional() @NumberField({ low: 1, high: 2000, words: A_NUMBER }) leastSpare?: number | null;
   @IsOptional() @NumberField({ low: 0, high: 1_000_000, words: A_NUMBER }) umolS: number | null = null;
   @IsOptional() @TextField(60, word`Say it in words`, 0) over: string | null = null;
   @IsOptional() @TextField(80, word`Say behind what`, 0) behind?: string | null;

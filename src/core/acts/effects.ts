@@ -350,6 +350,8 @@ export interface EquipmentPlate {
   surfaceM2PerM3?: number | null | undefined;
   gTanPerM2Day?: number | null | undefined;
   isSpare?: boolean | undefined;
+  /** How many of its kind are never to be fewer in reserve. */
+  leastSpare?: number | null | undefined;
   /** Lamps: photons in a second, µmol, and over what. */
   umolS?: number | null | undefined;
   over?: string | null | undefined;

@@ -5,16 +5,17 @@ import { shortDay } from '../quantity/sayDay';
 import { formatDensity, formatNumber, type UnitChoice } from '../quantity/units';
 import { crowdedFrom, formatQuantity } from './consequences';
 import type { JudgedKind, Judgement } from '../water/judge';
+import type { ShortReserve } from '../setup/spares';
 import type { FarmFacts } from '../facts/farm';
 import type { FarmForecast } from '../facts/forecast';
 
 export interface Trouble {
-  kind: 'short' | 'crowding' | 'taste' | 'sample' | 'surplus' | 'unripe' | JudgedKind;
+  kind: 'short' | 'crowding' | 'taste' | 'sample' | 'surplus' | 'unripe' | 'spares' | JudgedKind;
   tone: 'danger' | 'attention' | 'soon';
   title: string;
   detail: string;
   /** Where to decide it: a station and what to show there. */
-  station: 'season' | 'cohorts' | 'cohorts/margin' | 'round' | 'beds' | 'market' | 'purge';
+  station: 'season' | 'cohorts' | 'cohorts/margin' | 'round' | 'beds' | 'market' | 'purge' | 'farm/places';
   subject: string;
   day: Day;
 }
@@ -43,6 +44,8 @@ export interface TroubleView {
   notClean?: readonly { lotCode: string; place: string; on: Day; harvestOn: Day }[];
   /** What the last readings mean for the fish, by loop. */
   judged?: ReadonlyMap<string, readonly Judgement[]>;
+  /** Of which machines there are fewer in reserve than there are to be. */
+  reserves?: readonly ShortReserve[];
   units: UnitChoice;
 }
 
@@ -56,9 +59,22 @@ export function findTroubles(view: TroubleView): Trouble[] {
     ...pHDrift(view),
     ...badWater(view),
     ...surplus(view),
+    ...reserves(view),
   ];
   const rank = { danger: 0, attention: 1, soon: 2 };
   return list.sort((a, b) => rank[a.tone] - rank[b.tone] || (a.day < b.day ? -1 : 1));
+}
+
+function reserves({ reserves: short, facts }: TroubleView): Trouble[] {
+  return (short ?? []).map(({ name, has, least }) => ({
+    kind: 'spares',
+    tone: has === 0 ? 'attention' : 'soon',
+    station: 'farm/places',
+    subject: name,
+    day: facts.today,
+    title: say`${name}: ${has} of ${least} in reserve`,
+    detail: say`The next that fails may have nothing to stand in for it. Buy one, or say under Farm, Loops and places, that fewer will do.`,
+  }));
 }
 
 function shortOrders({ promise, units, facts }: TroubleView): Trouble[] {

@@ -24,6 +24,8 @@ export interface EquipmentWish {
   offMin?: number | undefined;
   kgO2PerDay?: number | undefined;
   volumeM3?: number | undefined;
+  use?: 'runs' | 'spare' | undefined;
+  leastSpare?: number | undefined;
 }
 
 function machine(known: EquipmentKnown | null, version: number): EquipmentKnown {
@@ -39,9 +41,12 @@ export function decideChangeEquipment(known: EquipmentKnown | null, wish: Equipm
     if (kind === 'filter' && !wish.volumeM3) refuse('volumeM3', say`A filter without media turns nothing over.`);
     if (kind === 'aerator' && !wish.kgO2PerDay) refuse('kgO2PerDay', say`Say how much oxygen it brings.`);
     if ((wish.offMin ?? 0) > 0 && !wish.onMin) refuse('onMin', say`Say for how long it runs between its rests.`);
-    const { id: _id, version: _version, name, ...plate } = wish;
+    const { id: _id, version: _version, name, use, leastSpare, ...plate } = wish;
+    const reserve = { ...(use && { isSpare: use === 'spare' }), leastSpare: leastSpare || null };
     return {
-      effects: [{ does: 'equipmentChanged', equipmentId: id, version, became: { ...plate, name: name.trim() } }],
+      effects: [
+        { does: 'equipmentChanged', equipmentId: id, version, became: { ...plate, ...reserve, name: name.trim() } },
+      ],
       said: () => null,
     };
   });

@@ -117,6 +117,8 @@ export interface EquipmentPart {
   gTanPerM2Day: number | null;
   /** In stock for when another fails: it never runs. */
   isSpare: boolean;
+  /** How many of its kind are never to be fewer in reserve. */
+  leastSpare?: number | null;
   /** Lamps: photons in a second, µmol, and what they shine on, as it was said. */
   umolS: number | null;
   over: string | null;

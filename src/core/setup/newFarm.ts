@@ -45,6 +45,7 @@ export interface NewEquipment {
   surfaceM2PerM3?: number | null;
   gTanPerM2Day?: number | null;
   isSpare?: boolean;
+  leastSpare?: number | null;
   umolS?: number | null;
   over?: string | null;
   behind?: string | null;

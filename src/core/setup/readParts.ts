@@ -22,6 +22,8 @@ export interface PartsContext {
   machines?: readonly string[];
   /** What there is already: rooms that are known, tanks that each may have something. */
   places?: readonly Pick<PlacePart, 'role' | 'method' | 'room' | 'positions' | 'pieceSize'>[];
+  /** Rooms that are known besides those in which something stands. */
+  rooms?: readonly string[];
 }
 
 export interface PartsRead {
@@ -99,10 +101,10 @@ const coded = (loop: string | { code: string; name?: string }) => (typeof loop =
 const ownLoop = ({ loop, loops }: PartsContext) =>
   loops.map(coded).find((l) => l.code.toLowerCase() === loop?.toLowerCase())?.code ?? null;
 
-function hearing({ loops, places = [] }: PartsContext): HearContext {
+function hearing({ loops, places = [], rooms = [] }: PartsContext): HearContext {
   return {
     loops: loops.map(coded),
-    rooms: [...new Set(places.map((p) => p.room).filter(Boolean))],
+    rooms: [...new Set([...places.map((p) => p.room), ...rooms].filter(Boolean))],
     countOf: (thing: Thing) => {
       if (!('place' in thing)) return 0;
       const own = places.filter((p) => p.role === thing.place && (!thing.method || p.method === thing.method));

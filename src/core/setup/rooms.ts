@@ -17,6 +17,16 @@ export function housesOf(d: FarmDescription): HousePart[] {
   });
 }
 
+/** Rooms of which somebody said what they are, though no plants stand there yet. */
+export const emptyHouses = (d: FarmDescription): HousePart[] =>
+  (d.houses ?? []).filter((h) => !d.places.some((p) => holdsPlants(p) && sameRoom(p.room, h.name)));
+
+/** A description with a house as it was said last. */
+export const withHouse = (d: FarmDescription, house: HousePart): FarmDescription => ({
+  ...d,
+  houses: [...(d.houses ?? []).filter((h) => !sameRoom(h.name, house.name)), house],
+});
+
 /** What the lamps over a room's beds give at the leaves; nothing where none was described. */
 function lampsIn(d: FarmDescription, room: string): Pick<HousePart, 'lampHours' | 'umolM2S'> {
   const beds = d.places.filter((p) => holdsPlants(p) && sameRoom(p.room, room));

@@ -40,6 +40,7 @@ import * as m37 from './0037_measurements';
 import * as m38 from './0038_as_said';
 import * as m39 from './0039_houses';
 import * as m40 from './0040_codes';
+import * as m41 from './0041_spares';
 
 const MIGRATIONS = [
   m1,
@@ -82,6 +83,7 @@ const MIGRATIONS = [
   m38,
   m39,
   m40,
+  m41,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

@@ -101,6 +101,25 @@ export function ChangeEquipment({ e, onDone, onLeave }: ChangeEquipmentProps) {
     ...own.map(([name, label]): FormField => {
       return { name, label, kind: 'number', optional: true, half: true, start: e[name] ?? '' };
     }),
+    {
+      name: 'use',
+      label: word`Use`,
+      kind: 'choice',
+      half: true,
+      start: e.isSpare ? 'spare' : 'runs',
+      options: [
+        ['runs', say`runs`],
+        ['spare', say`spare: does not run`],
+      ],
+    },
+    {
+      name: 'leastSpare',
+      label: word`Never fewer in reserve than`,
+      kind: 'number',
+      optional: true,
+      half: true,
+      start: e.leastSpare ?? '',
+    },
   ];
   return (
     <Sheet>

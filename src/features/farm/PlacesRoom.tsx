@@ -33,6 +33,7 @@ import type { Outcome } from '../../ui/outcome';
 import { Comes } from '../../ui/kit/Comes';
 import { ChangeEquipment, EquipmentSheet, type Equipment } from './EquipmentSheet';
 import { hearParts, type PartsHeard } from '../../core/setup/readParts';
+import { sayBack } from '../../core/setup/sentence/sayBack';
 import { SaidBack } from '../../ui/SaidBack';
 import { FarmNav } from './FarmNav';
 import type { PlacesPage } from './queries';
@@ -223,7 +224,9 @@ function AddSheet({ act, page }: { act: Act; page: PlacesPage }) {
           }
           slotProps={{ htmlInput: { 'data-new-here': true, autoComplete: 'off' } }}
         />
-        {heard && typeof heard !== 'string' && <SaidBack line={line} heard={heard} units={units} write={setLine} />}
+        {heard && typeof heard !== 'string' && (
+          <SaidBack line={line} said={sayBack(heard, units)} notUnderstood={heard.notUnderstood} write={setLine} />
+        )}
         <code>{example}</code>
         <Buttons>
           <Button

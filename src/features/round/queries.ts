@@ -2,6 +2,8 @@ import 'server-only';
 import { say } from '../../core/words/words';
 import { explainFeed, type Explanation } from '../../core/explain';
 import { tankFeed } from '../../core/plan/tankFeed';
+import { shortReserves } from '../../core/setup/spares';
+import { equipmentSetUp } from '../../db/farmSetup';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
 import { aJob, type Job } from '../../core/tasks/jobs';
 import { buildRound } from '../../core/tasks/round';
@@ -64,6 +66,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
       tx,
       steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, TASTED_AHEAD_DAYS)).map((s) => s.groupId),
     ),
+    machines: (await equipmentSetUp(tx)).filter((e) => e.retiredOn === null),
     handover: await lastHandover(tx, day, person.timeZone),
   }));
   const { facts, forecast, steps, units, day, at, when, more } = view;
@@ -106,6 +109,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
             pH: more.pH,
             judged: more.judged,
             notClean: notCleanOf(view, more.tastes),
+            reserves: shortReserves(more.machines),
             units,
           }),
     handover: more.handover,

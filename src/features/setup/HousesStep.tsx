@@ -6,7 +6,7 @@ import { COVERS, type Cover } from '../../core/facts/farm';
 import { houseFaults } from '../../core/setup/decideSite';
 import type { FarmDescription } from '../../core/setup/description';
 import { climateOfHouse, COVER_SAYS, COVER_WORDS, type HousePart } from '../../core/setup/houses';
-import { housesOf } from '../../core/setup/rooms';
+import { emptyHouses, housesOf, withHouse } from '../../core/setup/rooms';
 import { toShown, toStored, unitName } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
 import { MonthsOfHouse } from '../../ui/draw/MonthsOfHouse';
@@ -25,11 +25,11 @@ const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
 
 /** What each room with plants is: its weather, or what is held in it. */
 export function HousesStep({ d, change }: HousesStepProps) {
-  const houses = housesOf(d);
+  const empty = emptyHouses(d);
+  const houses = [...housesOf(d), ...empty];
   const unnamed = d.places.some((p) => p.role === 'bed' && !p.room.trim());
   if (houses.length === 0 && !unnamed) return null;
-  const keep = (house: HousePart) =>
-    change((was) => ({ ...was, houses: [...(was.houses ?? []).filter((h) => !same(h.name, house.name)), house] }));
+  const keep = (house: HousePart) => change((was) => withHouse(was, house));
   return (
     <Sheet aria-label={say`Houses`}>
       <SheetHead>
@@ -40,6 +40,11 @@ export function HousesStep({ d, change }: HousesStepProps) {
         {houses.map((house) => (
           <House key={house.name.toLowerCase()} house={house} d={d} onChange={keep} />
         ))}
+        {empty.length > 0 && (
+          <Text as="p" small quiet>
+            {say`No beds stand in ${empty.map((h) => h.name).join(', ')} yet: say them with the room, like “12 rafts of 36 holes in ${empty[0]!.name}”.`}
+          </Text>
+        )}
         {unnamed && (
           <Text as="p" small quiet>
             {say`Beds without a room are reckoned as under glass. Say their room, like “12 beds in the cellar”, and it can be said here what it is.`}

@@ -254,6 +254,15 @@ export function EquipmentDialog({ part: start, d, onClose, onDone }: EquipmentDi
         ]}
         onChoose={(v) => set({ isSpare: v === 'spare' })}
       />
+      {part.isSpare && (
+        <NumberBox
+          className={HALF}
+          label={say`Never fewer in reserve than`}
+          optional
+          value={part.leastSpare ?? null}
+          onChange={(leastSpare) => set({ leastSpare })}
+        />
+      )}
       <NumberBox
         className={HALF}
         label={say`Power`}

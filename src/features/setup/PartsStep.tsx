@@ -6,16 +6,15 @@ import dynamic from 'next/dynamic';
 import { useState, type KeyboardEvent } from 'react';
 import { adviceOn } from '../../core/setup/advice';
 import type { FarmDescription } from '../../core/setup/description';
-import { hearParts, type PartsHeard, type PartsRead } from '../../core/setup/readParts';
+import { understand } from '../../core/setup/understand';
 import { CROP_DEFAULTS } from '../../core/library/defaults';
 import { soldFromBench } from '../../core/crops/recipe';
 import { suits } from '../../core/crops/suits';
-import { plural, say } from '../../core/words/words';
+import { say } from '../../core/words/words';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Stack, Text, WordButton } from '../../ui/kit/kit';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import { PartsTable } from './PartsTable';
 import { SaidBack } from '../../ui/SaidBack';
-import { copyLoop, hearCopy, type CopyWish } from '../../core/setup/copyLoop';
 import type { Change } from './useDescription';
 import css from './setup.module.css';
 
@@ -45,6 +44,10 @@ const EXAMPLES: Record<PartsStepName, [metric: string, us: string][]> = {
     ['40 buckets', '40 buckets'],
     ['media bed 3 × 6 m', 'media bed 10 × 20 ft'],
     ['60 trays of 104 in seed room', '60 trays of 104 in seed room'],
+    [
+      'closed room Vault, 22 by day, 18 by night, 16 h of 250 µmol',
+      'closed room Vault, 72 by day, 64 by night, 16 h of 250 µmol',
+    ],
   ],
   purge: [
     ['purge tank of 2 m³', 'purge tank of 500 gal'],
@@ -61,39 +64,14 @@ const TITLES: Record<PartsStepName, () => string> = {
   purge: () => say`Purge, stores, quarantine`,
 };
 
-/** Adds what was read to a description. */
-export const withParts = (d: FarmDescription, parts: PartsRead): FarmDescription => ({
-  ...d,
-  places: [...d.places, ...parts.places],
-  equipment: [...d.equipment, ...parts.equipment],
-});
-
-export const hearFor = (d: FarmDescription, line: string): PartsHeard | string =>
-  hearParts(line, {
-    loop: d.loops.length === 1 ? d.loops[0]!.code : (d.places.at(-1)?.loop ?? d.loops[0]?.code ?? null),
-    loops: d.loops,
-    taken: d.places.map((p) => p.code),
-    places: d.places,
-    machines: d.equipment.map((e) => e.name),
-  });
-
 /** One line that takes parts as one would say them, what is there so far, and what is missing or unwise. */
 export function PartsStep({ step, d, change, faults }: PartsStepProps) {
   const [pasting, setPasting] = useState(false);
   const advice = adviceOn(d).filter((a) => a.step === step);
   const add = (line: string) => {
-    const copy = hearCopy(line, d.loops);
-    if (typeof copy === 'string') return copy;
-    if (copy) {
-      change((was) => copyLoop(was, copy));
-      return null;
-    }
-    const heard = hearFor(d, line);
+    const heard = understand(d, line);
     if (typeof heard === 'string') return heard;
-    change((was) => {
-      const again = hearFor(was, line);
-      return typeof again === 'string' ? was : withParts(was, again);
-    });
+    change(heard.keep);
     return null;
   };
   return (
@@ -138,8 +116,7 @@ function AddLine({ step, d, add }: AddLineProps) {
   const [line, setLine] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
   const { units } = d.habits;
-  const copy = hearCopy(line, d.loops);
-  const heard = line.trim() && !copy ? hearFor(d, line) : null;
+  const heard = line.trim() ? understand(d, line) : null;
   const strange = heard && typeof heard !== 'string' ? heard.notUnderstood : [];
   const write = (next: string) => {
     setLine(next);
@@ -175,12 +152,7 @@ function AddLine({ step, d, add }: AddLineProps) {
           {say`Add`}
         </Button>
       </div>
-      {copy && (
-        <Text as="p" small role="status">
-          {typeof copy === 'string' ? copy : copyWords(d, copy)}
-        </Text>
-      )}
-      {heard && typeof heard !== 'string' && <SaidBack line={line} heard={heard} units={units} write={write} />}
+      {heard && typeof heard !== 'string' && <SaidBack line={line} {...heard} write={write} />}
       <Text small quiet as="p">
         {say`For example:`}{' '}
         {examples.map((example, i) => (
@@ -196,14 +168,6 @@ function AddLine({ step, d, add }: AddLineProps) {
       </Text>
     </Stack>
   );
-}
-
-/** What a copy of a loop brings, said back before it is added. */
-function copyWords(d: FarmDescription, { code, times }: CopyWish): string {
-  const own = { places: d.places.filter((p) => p.loop === code), machines: d.equipment.filter((e) => e.loop === code) };
-  const loops = plural(times, '# loop more', '# loops more');
-  const parts = plural(own.places.length + own.machines.length, '# part', '# parts');
-  return say`${loops} like ${d.loops.find((l) => l.code === code)!.name}, each with all that is in it: ${parts}. Enter adds them.`;
 }
 
 /** Crops of the library that the beds described can carry. */

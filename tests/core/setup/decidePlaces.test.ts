@@ -135,7 +135,12 @@ describe('equipment', () => {
   test('says what its plate says; what makes no sense is refused beside its field', () => {
     const plate = { id: 'e1', version: 4, name: ' Blower 2 ', kgO2PerDay: 6 };
     expect(effects(decideChangeEquipment(known, plate))).toEqual([
-      { does: 'equipmentChanged', equipmentId: 'e1', version: 4, became: { name: 'Blower 2', kgO2PerDay: 6 } },
+      {
+        does: 'equipmentChanged',
+        equipmentId: 'e1',
+        version: 4,
+        became: { leastSpare: null, name: 'Blower 2', kgO2PerDay: 6 },
+      },
     ]);
     const at = (over: object, of: Partial<typeof known> | null = {}) =>
       refused(decideChangeEquipment(of && { ...known, ...of }, { ...plate, ...over }))?.field;

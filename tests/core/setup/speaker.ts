@@ -199,6 +199,16 @@ export function machines(s: Speaker): Said {
     machine.loop = loop[1];
   }
   machine.isSpare = s.whole(0, 4) === 0;
+  if (machine.isSpare && s.whole(0, 1) === 0) {
+    machine.leastSpare = s.whole(1, 4);
+    clauses.push(
+      s.of([
+        `at least ${machine.leastSpare}`,
+        `never fewer than ${machine.leastSpare}`,
+        `keep at least ${machine.leastSpare} in stock`,
+      ]),
+    );
+  }
   const spare = machine.isSpare ? 'spare ' : '';
   const times = s.whole(0, 5) === 0 ? s.whole(2, 90) : 1;
   const head =

@@ -37,6 +37,8 @@ export interface Heard {
   standsOn: PlacePart['standsOn'] | null;
   stage: string | null;
   isSpare: boolean;
+  /** Never fewer than so many in reserve. */
+  least: Measure | null;
   /** One at each of so many other things. */
   times: number;
   atEach: string | null;
@@ -104,6 +106,7 @@ const QUOTED = String.raw`[“"„]([^”"“]{1,60})[”"“]`;
 /** @throws {RuleBroken} never; @returns what was heard of one part, or words that say why nothing can be made of it */
 export function hear(line: string, context: HearContext): Heard | string {
   const ear = new Ear(line);
+  const least = leastIn(ear);
   const measures = measuresIn(ear);
   const names = namesIn(ear);
   if (typeof names === 'string') return names;
@@ -130,9 +133,21 @@ export function hear(line: string, context: HearContext): Heard | string {
     standsOn: where ? (where.match[1]!.toLowerCase().replace(/s$/, '') as PlacePart['standsOn']) : null,
     stage: stage ? stageOf(stage.match[1]!.toLowerCase()) : null,
     isSpare: spare !== null,
+    least,
     over: over ? over.match[1]!.trim() : null,
     left: ear.left(),
   };
+}
+
+/** “2 spare pumps, never fewer than 1”. */
+function leastIn(ear: Ear): Measure | null {
+  const found = ear.take(
+    new RegExp(
+      String.raw`\b(?:(?:always|keep|to)\s+)*(?:at least|never (?:fewer|less) than|no fewer than|not under|a minimum of|minimum)\s+${COUNT}(?:\s+(?:of them|in stock|in reserve|on the shelf))?(?![\p{L}\d])`,
+      'iu',
+    ),
+  );
+  return found && { from: found.from, until: found.until, value: countOf(found.match[1]!) };
 }
 
 function noThing(ear: Ear): string {

@@ -109,6 +109,7 @@ function machines(
     surfaceM2PerM3: isFilter ? 500 : null,
     gTanPerM2Day: isFilter ? 0.45 : null,
     umolS: m.photons?.value ?? null,
+    ...(heard.isSpare && heard.least ? { leastSpare: heard.least.value } : {}),
     over: kind === 'light' ? heard.over : null,
   };
   const called = namesFor(title, each * loops.length, taken);
@@ -118,9 +119,12 @@ function machines(
       name: names && loops.length === 1 ? names[i]! : called[k * each + i]!,
     })),
   );
-  const unused = [...unusedOf(m, USED[kind]), ...heard.bed.spans];
+  const unused = [...unusedOf(m, USED[kind]), ...heard.bed.spans, ...(heard.isSpare ? [] : leastOf(heard))];
   return { places: [], equipment: made, unused };
 }
+
+/** Only what is in reserve can have a least number. */
+const leastOf = ({ least }: Heard): Span[] => (least ? [{ from: least.from, until: least.until }] : []);
 
 /** One of a kind goes by it; others are numbered on from those there are. */
 function namesFor(title: string, count: number, taken: readonly string[]): string[] {
@@ -188,7 +192,11 @@ function places(heard: Heard, thing: PlaceThing, ground: Ground & { loops: (stri
     loop: loops[Math.floor(i / each)] ?? null,
   }));
   const kind = bed ? 'bed' : TANK_ROLES.includes(thing.place) ? 'tank' : 'store';
-  return { places: made, equipment: [], unused: [...unusedOf(m, USED[kind]), ...(bed ? [] : heard.bed.spans)] };
+  return {
+    places: made,
+    equipment: [],
+    unused: [...unusedOf(m, USED[kind]), ...(bed ? [] : heard.bed.spans), ...leastOf(heard)],
+  };
 }
 
 const shapeOf = ({ sides, length, width, depth, area }: Measures) => ({

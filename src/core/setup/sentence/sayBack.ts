@@ -62,9 +62,11 @@ function placesWords(group: readonly PlacePart[], units: UnitChoice): string {
   ]);
 }
 
+type Duty = Pick<EquipmentPart, 'onMin' | 'offMin' | 'isSpare' | 'leastSpare'>;
+
 /** How long it runs, in words; nothing: always. */
-export function dutyWords({ onMin, offMin, isSpare }: Pick<EquipmentPart, 'onMin' | 'offMin' | 'isSpare'>): string {
-  if (isSpare) return say`spare: does not run`;
+export function dutyWords({ onMin, offMin, isSpare, leastSpare }: Duty): string {
+  if (isSpare) return leastSpare ? say`spare: does not run, never fewer than ${leastSpare}` : say`spare: does not run`;
   if (onMin === null) return '';
   const off = offMin ?? 0;
   if (Math.abs(onMin + off - 1440) < 0.01) return say`on ${formatNumber(onMin / 60, 1)} h a day`;
@@ -78,7 +80,17 @@ function minutes(min: number): string {
 
 type Plate = Pick<
   EquipmentPart,
-  'flowLH' | 'headM' | 'watts' | 'umolS' | 'onMin' | 'offMin' | 'isSpare' | 'kgO2PerDay' | 'volumeM3' | 'over'
+  | 'flowLH'
+  | 'headM'
+  | 'watts'
+  | 'umolS'
+  | 'onMin'
+  | 'offMin'
+  | 'isSpare'
+  | 'leastSpare'
+  | 'kgO2PerDay'
+  | 'volumeM3'
+  | 'over'
 > & { kind: string };
 
 /** What a rating plate says, in words. */
