@@ -102,7 +102,7 @@ main(async () => {
     'slowReaders.actP95Ms': 400,
     worstBodyMs: 250,
     'restore.pagesDiffer': 0,
-    'setUp.previewP95Ms': 30,
+    'setUp.previewP95Ms': 7,
     'setUp.pageMs': 200,
     'setUp.pageKb': 400,
     'setUp.latitudeMs': 1000,

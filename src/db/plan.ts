@@ -187,11 +187,12 @@ export async function writeRow(tx: Tx, id: string, columns: Readonly<Record<stri
 
 /** Gives open steps the days they carry. */
 export async function moveSteps(tx: Tx, steps: readonly Pick<PlanStep, 'id' | 'day'>[]): Promise<void> {
-  for (const { id, day } of steps) {
-    await tx('plan_step')
-      .where({ id, state: 'planned' })
-      .update({ day, version: tx.raw('version + 1') });
-  }
+  if (steps.length === 0) return;
+  await tx.raw(
+    `update plan_step s set day = m.day, version = s.version + 1
+     from unnest(?::uuid[], ?::date[]) as m (id, day) where s.id = m.id and s.state = 'planned'`,
+    [steps.map((s) => s.id), steps.map((s) => s.day)],
+  );
 }
 
 export function newId(): string {

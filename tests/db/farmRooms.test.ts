@@ -193,6 +193,24 @@ describe('loops and equipment', () => {
     expect(facts.loops.flatMap((l) => l.lifeSupport.media).some((m) => m.volumeM3 === 4.5)).toBe(true);
     expect(faults(await run('equipment.change@1', { ...change, volumeM3: 5 }))).toHaveProperty('form');
   });
+
+  test('a spare that is put to use is missed on the round until there is another', async () => {
+    const { placesPage } = await pages();
+    const { roundPage } = await import('../../src/features/round/queries');
+    const missed = async () => (await roundPage(on())).troubles.filter((t) => t.kind === 'spares').map((t) => t.title);
+    const pump = async () => (await placesPage()).equipment.find((e) => e.kind === 'pump' && !e.retiredOn)!;
+    const change = async (over: object) => {
+      const { id, version, name, flowLH, headM, watts } = await pump();
+      const body = { id, version, name, flowLH, headM, watts, confirmed: true, ...over };
+      expect(faults(await run('equipment.change@1', body))).toEqual({});
+    };
+    await change({ use: 'spare', leastSpare: 1 });
+    expect(await missed()).toEqual([]);
+    await change({ use: 'runs', leastSpare: 1 });
+    expect(await missed()).toEqual([expect.stringMatching(/0 of 1 in reserve/)]);
+    await change({ use: 'runs' });
+    expect(await missed()).toEqual([]);
+  });
 });
 
 describe('crops', () => {

@@ -170,7 +170,20 @@ describe('what stands on the farm', () => {
     type(/^Oxygen, kg a day/, '5.5');
     expect(screen.getByText(/residual-current device/)).toBeTruthy();
     press('Keep');
-    await waitFor(() => expect(sent[0]).toMatchObject({ act: 'equipment.change@1', body: { kgO2PerDay: 5.5 } }));
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ act: 'equipment.change@1', body: { kgO2PerDay: 5.5, use: 'runs' } }),
+    );
+  });
+
+  test('a spare says how many are never to be fewer', async () => {
+    show(<PlacesRoom page={page({ equipment: [{ ...pump, isSpare: true, leastSpare: 2 }] })} />);
+    expect(screen.getByText(/does not run, never fewer than 2/)).toBeTruthy();
+    press('Change Pump 1');
+    type(/^Never fewer in reserve than/, '3');
+    press('Keep');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ act: 'equipment.change@1', body: { leastSpare: 3, use: 'spare' } }),
+    );
   });
 
   test('who may not change it reads it', () => {

@@ -3,8 +3,8 @@ import { word } from '../../core/words/words';
 import { siteKnown } from '../../db/houses';
 import { command } from '../../server/command';
 import { settle } from '../../server/settle';
-import { followPlants } from '../plantsKnown';
-import { askAboutChange, BOSS, said, SET_UP_STAYS } from '../shared';
+import { askAndFollow } from '../plantsKnown';
+import { BOSS, said, SET_UP_STAYS } from '../shared';
 import { SiteInput } from './site.input';
 
 /** The farm stands elsewhere than was said: what that does to what is planned is asked first. */
@@ -18,9 +18,8 @@ export const module = command({
     const before = await doing.facts();
     const plan = await doing.steps();
     const done = await settle(doing, decideSite(await siteKnown(doing.tx), wish), true);
-    const follows = await followPlants(doing, 'all');
-    const notes = await askAboutChange(doing, before, confirmed, plan);
-    return said(done.words, [...done.lines, ...notes, ...follows]);
+    const follows = await askAndFollow(doing, { before, plan, confirmed });
+    return said(done.words, [...done.lines, ...follows]);
   },
   takeBack: SET_UP_STAYS,
 });

@@ -7,19 +7,26 @@ const sameRoom = (a: string, b: string) => a.trim().toLowerCase() === b.trim().t
 const holdsPlants = (p: PlacePart) => p.role === 'bed' || p.role === 'nursery';
 
 /** Every room in which plants stand: as it was said, else guessed from its name, with what its lamps come to. */
-export function housesOf(d: FarmDescription): HousePart[] {
+export const housesOf = (d: FarmDescription): HousePart[] =>
+  roomsOf(d).map((house) => (house.umolM2S === null ? { ...house, ...lampsIn(d, house.name) } : house));
+
+/** The same without what their lamps come to. */
+function roomsOf(d: FarmDescription): HousePart[] {
   const names = d.places.filter(holdsPlants).map((p) => p.room.trim());
   const rooms = [...new Map(names.filter(Boolean).map((name) => [name.toLowerCase(), name])).values()];
-  return rooms.map((name) => {
-    const said = d.houses?.find((h) => sameRoom(h.name, name));
-    const house = said ?? { name, cover: coverOf(name), ...NO_HOUSE };
-    return house.umolM2S === null ? { ...house, ...lampsIn(d, name) } : house;
-  });
+  return rooms.map(
+    (name) => d.houses?.find((h) => sameRoom(h.name, name)) ?? { name, cover: coverOf(name), ...NO_HOUSE },
+  );
 }
 
+/** Every room that is known by name, with plants or not, as it was said or is guessed. */
+export const knownHouses = (d: FarmDescription): HousePart[] => [...roomsOf(d), ...emptyHouses(d)];
+
 /** Rooms of which somebody said what they are, though no plants stand there yet. */
-export const emptyHouses = (d: FarmDescription): HousePart[] =>
-  (d.houses ?? []).filter((h) => !d.places.some((p) => holdsPlants(p) && sameRoom(p.room, h.name)));
+export function emptyHouses(d: FarmDescription): HousePart[] {
+  const filled = new Set(d.places.filter(holdsPlants).map((p) => p.room.trim().toLowerCase()));
+  return (d.houses ?? []).filter((h) => !filled.has(h.name.trim().toLowerCase()));
+}
 
 /** A description with a house as it was said last. */
 export const withHouse = (d: FarmDescription, house: HousePart): FarmDescription => ({

@@ -2,7 +2,7 @@ import { plural, say } from '../words/words';
 import { copyLoop, hearCopy, type CopyWish } from './copyLoop';
 import type { FarmDescription } from './description';
 import { hearParts, type NotUnderstood, type PartsHeard, type PartsRead } from './readParts';
-import { housesOf, withHouse } from './rooms';
+import { knownHouses, withHouse } from './rooms';
 import { hearHouse, houseWords } from './sentence/house';
 import { sayBack } from './sentence/sayBack';
 
@@ -34,8 +34,7 @@ const MOST_LETTERS = 400;
 
 function house(d: FarmDescription, line: string): Understood | string | null {
   if (line.length > MOST_LETTERS) return null;
-  const houses = [...housesOf(d), ...(d.houses ?? [])];
-  const heard = hearHouse(line, { houses, isFahrenheit: d.habits.units.temperature === 'F' });
+  const heard = hearHouse(line, { houses: knownHouses(d), isFahrenheit: d.habits.units.temperature === 'F' });
   if (heard === null || typeof heard === 'string') return heard;
   const notUnderstood = heard.left.map((span) => ({
     ...span,

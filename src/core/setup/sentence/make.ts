@@ -170,9 +170,8 @@ function places(heard: Heard, thing: PlaceThing, ground: Ground & { loops: (stri
   if (codes.length !== count) return namesWords(count, codes.length);
   const odd = codes.find((code) => !/^[\p{L}\d_.-]{1,20}$/u.test(code));
   if (odd) return say`“${odd}” is no code: up to 20 letters and digits, without spaces.`;
-  const twice = codes.find((n, i) =>
-    [...ground.taken, ...codes.slice(0, i)].some((t) => t.toUpperCase() === n.toUpperCase()),
-  );
+  const used = new Set(ground.taken.map((t) => t.toUpperCase()));
+  const twice = codes.find((n) => used.has(n.toUpperCase()) || !used.add(n.toUpperCase()));
   if (twice) return say`There is a ${twice} already. Each place has a code of its own.`;
   const water = bed ? null : waterOf(heard);
   if (typeof water === 'string') return water;
