@@ -30,11 +30,18 @@ export function placeGroups(d: FarmDescription, step: 'water' | 'beds' | 'purge'
 
 /** `H1–H8` where codes run on, else each of them. */
 export function codesWords(codes: readonly string[]): string {
-  const numbered = codes.map((c) => /^(.*?)(\d+)$/.exec(c));
-  const runs =
-    codes.length > 2 &&
-    numbered.every((n, i) => n && n[1] === numbered[0]![1] && Number(n[2]) === Number(numbered[0]![2]) + i);
-  return runs ? `${codes[0]}–${codes.at(-1)}` : codes.join(', ');
+  const runs: string[][] = [];
+  for (const code of codes) {
+    const run = runs.at(-1);
+    if (run && follows(run.at(-1)!, code)) run.push(code);
+    else runs.push([code]);
+  }
+  return runs.map((run) => (run.length > 2 ? `${run[0]}–${run.at(-1)}` : run.join(', '))).join(', ');
+}
+
+function follows(before: string, code: string): boolean {
+  const [a, b] = [before, code].map((c) => /^(.*?)(\d+)$/.exec(c));
+  return !!a && !!b && a[1] === b[1] && Number(b[2]) === Number(a[2]) + 1;
 }
 
 interface GroupChange {

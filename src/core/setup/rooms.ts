@@ -1,5 +1,5 @@
 import type { EquipmentPart, FarmDescription, PlacePart } from './description';
-import { coverOf, NO_HOUSE, ON_LEAVES, UMOL_PER_J, type HousePart } from './houses';
+import { coverOf, NO_HOUSE, ON_LEAVES, UMOL_PER_J, wattsOfHouse, type HousePart } from './houses';
 
 /** Rooms of a description: one for each name, whatever its capitals. */
 
@@ -33,6 +33,17 @@ export const withHouse = (d: FarmDescription, house: HousePart): FarmDescription
   ...d,
   houses: [...(d.houses ?? []).filter((h) => !sameRoom(h.name, house.name)), house],
 });
+
+/** What a room with plants draws on the mean of a day, W: lamps that were said of it and are no machines of their own, and holding its air. */
+export function roomWatts(d: FarmDescription): { name: string; lampsW: number; airW: number }[] {
+  return housesOf(d).map((house) => {
+    const beds = d.places.filter((p) => holdsPlants(p) && sameRoom(p.room, house.name));
+    const areaM2 = beds.reduce((sum, b) => sum + (b.areaM2 ?? 0), 0);
+    const { lampsW, airW } = wattsOfHouse(house, d.habits);
+    const areMachines = lampsIn(d, house.name).umolM2S !== null;
+    return { name: house.name, lampsW: areMachines ? 0 : lampsW * areaM2, airW: airW * areaM2 };
+  });
+}
 
 /** What the lamps over a room's beds give at the leaves; nothing where none was described. */
 function lampsIn(d: FarmDescription, room: string): Pick<HousePart, 'lampHours' | 'umolM2S'> {

@@ -13,6 +13,9 @@ interface MonthsProps {
 export function MonthsOfHouse({ airC, lightMol, units }: MonthsProps) {
   const most = Math.max(1, ...lightMol);
   const [low, high] = [Math.min(...airC), Math.max(...airC)];
+  const [dim, bright] = [formatNumber(Math.min(...lightMol), 1), formatNumber(Math.max(0, ...lightMol), 1)];
+  const light =
+    dim === bright ? say`light ${dim} mol/m² a day (bars)` : say`light ${dim} to ${bright} mol/m² a day (bars)`;
   const c = (v: number) => `${formatNumber(toShown('temperature', v, units))} ${unitName('temperature', units)}`;
   const y = (v: number) => 54 - ((v - low) / Math.max(1, high - low)) * 42;
   return (
@@ -39,8 +42,8 @@ export function MonthsOfHouse({ airC, lightMol, units }: MonthsProps) {
       </svg>
       <Text as="p" small quiet>
         {low === high
-          ? say`January to December: air ${c(low)} (line), light ${formatNumber(Math.min(...lightMol), 1)} to ${formatNumber(most, 1)} mol/m² a day (bars).`
-          : say`January to December: air ${c(low)} to ${c(high)} (line), light ${formatNumber(Math.min(...lightMol), 1)} to ${formatNumber(most, 1)} mol/m² a day (bars).`}
+          ? say`January to December: air ${c(low)} (line), ${light}.`
+          : say`January to December: air ${c(low)} to ${c(high)} (line), ${light}.`}
       </Text>
     </div>
   );

@@ -4,6 +4,8 @@ import { NO_HOUSE, type HousePart } from '../../../src/core/setup/houses';
 import { shortReserves } from '../../../src/core/setup/spares';
 import { hearHouse, houseWords } from '../../../src/core/setup/sentence/house';
 import { understand } from '../../../src/core/setup/understand';
+import type { FarmDescription } from '../../../src/core/setup/description';
+import { whatFollows } from '../../../src/core/setup/follows';
 import { fromShape, SHAPES } from '../../../src/core/setup/shapes';
 import { Speaker } from './speaker';
 
@@ -124,6 +126,26 @@ describe('a room in the set-up', () => {
   test('said again, it is the same room', () => {
     const twice = keep('vault is film, held at 20 °C', keep('closed room Vault, 22 by day, 18 by night'));
     expect(twice.houses).toEqual([{ name: 'Vault', ...NO_HOUSE, cover: 'film', dayC: 20, nightC: 20 }]);
+  });
+
+  const current = (was: FarmDescription) => whatFollows(was, METRIC).find((f) => f.key === 'power')!;
+  const drawn = (was: FarmDescription, row: RegExp) =>
+    current(was).because!.inputs.find(({ label }) => row.test(label))?.value;
+
+  test('its lamps and its air are part of the current of a day', () => {
+    const dark = keep('8 beds of 10 rafts of 36 holes in vault', keep('closed room Vault, held at 21 °C'));
+    const lit = keep('vault at 21 °C, 16 h of 250 µmol', dark);
+    // 250 µmol ÷ 2.5 µmol/J ÷ 85 % × 16 of 24 h × 80 m² × 24 h
+    expect(drawn(lit, /Lamps of Vault/)).toBe('150.6 kWh');
+    expect(drawn(dark, /Lamps/)).toBeUndefined();
+    expect(drawn(dark, /Holding the air of Vault/)).toBeDefined();
+  });
+
+  test('lamps that were said as machines are not counted a second time', () => {
+    const beds = keep('8 beds of 10 rafts of 36 holes in vault', keep('closed room Vault, 16 h of 250 µmol'));
+    const lamps = keep('40 lamps 200 W 500 µmol/s 16 h a day over vault', beds);
+    expect(drawn(lamps, /^40 × Lamp/)).toContain('128.0 kWh');
+    expect(drawn(lamps, /Lamps of Vault/)).toBeUndefined();
   });
 
   test('beds in the sentence of a room are marked, not swallowed', () => {

@@ -1,6 +1,7 @@
 import { formatMass, formatNumber } from '../../quantity/units';
 import { plural, say, told } from '../../words/words';
 import { EQUIPMENT_WORDS, type EquipmentPart } from '../description';
+import { roomWatts } from '../rooms';
 import { duty, roundTo3, sumOf, why, type Carries, type Follows } from './parts';
 
 /** Weight of a full bed, kg on a square metre: water, and stone or sand where there is some. Planning defaults. */
@@ -47,17 +48,41 @@ const kwhOf = (e: EquipmentPart) => (e.watts! * duty(e) * 24) / 1000;
 /** Electricity of a day: in all, and of each loop where there are several. */
 export function power({ d }: Carries): Follows[] {
   const running = d.equipment.filter((e) => e.watts && !e.isSpare);
-  if (running.length === 0) return [];
+  const rooms = roomDraws(d);
+  if (running.length + rooms.length === 0) return [];
   const of = d.loops.map((loop) => ({ loop, own: running.filter((e) => e.loop === loop.code) }));
   const rows = of
     .filter(({ own }) => d.loops.length > 1 && own.length > 0)
-    .map(({ loop, own }) => powerRow(`power-${loop.code}`, say`${loop.name}: current`, own));
-  return [powerRow('power', say`Current in all`, running), ...rows];
+    .map(({ loop, own }) => powerRow(`power-${loop.code}`, say`${loop.name}: current`, { machines: own, rooms: [] }));
+  return [powerRow('power', say`Current in all`, { machines: running, rooms }), ...rows];
+}
+
+/** What is drawn in a day for a room itself, kWh. */
+interface RoomDraw {
+  kind: string;
+  name: string;
+  kwh: number;
+}
+
+const dayKwh = (watts: number) => (watts * 24) / 1000;
+
+/** Lamps that were said of a room, and what holding the air of a closed one takes. */
+const roomDraws = (d: Carries['d']): RoomDraw[] =>
+  roomWatts(d)
+    .flatMap(({ name, lampsW, airW }) => [
+      { kind: say`lamps`, name: say`Lamps of ${name}`, kwh: dayKwh(lampsW) },
+      { kind: say`air of rooms`, name: say`Holding the air of ${name}`, kwh: dayKwh(airW) },
+    ])
+    .filter((r) => r.kwh > 0);
+
+interface Drawing {
+  machines: readonly EquipmentPart[];
+  rooms: readonly RoomDraw[];
 }
 
 /** Machines alike as one. */
-function powerRow(key: string, label: string, machines: readonly EquipmentPart[]): Follows {
-  const kwh = sumOf(machines, kwhOf);
+function powerRow(key: string, label: string, { machines, rooms }: Drawing): Follows {
+  const kwh = sumOf(machines, kwhOf) + sumOf(rooms, (r) => r.kwh);
   const alike = new Map<string, EquipmentPart[]>();
   for (const e of machines) {
     const as = [e.kind, e.watts, e.onMin, e.offMin].join('|');
@@ -65,22 +90,27 @@ function powerRow(key: string, label: string, machines: readonly EquipmentPart[]
   }
   const groups = [...alike.values()].sort((a, b) => sumOf(b, kwhOf) - sumOf(a, kwhOf));
   const byKind = new Map<string, number>();
-  for (const e of machines) byKind.set(e.kind, (byKind.get(e.kind) ?? 0) + kwhOf(e));
+  const count = (kind: string, own: number) => byKind.set(kind, (byKind.get(kind) ?? 0) + own);
+  for (const e of machines) count(told(EQUIPMENT_WORDS[e.kind]), kwhOf(e));
+  for (const r of rooms) count(r.kind, r.kwh);
   const kinds = [...byKind].sort((a, b) => b[1] - a[1]).slice(0, 3);
   return {
     key,
     label,
     value: say`${formatNumber(kwh, 1)} kWh`,
-    note: say`a day; ${kinds.map(([kind, own]) => `${told(EQUIPMENT_WORDS[kind as EquipmentPart['kind']])} ${formatNumber(own, 1)}`).join(', ')}`,
+    note: say`a day; ${kinds.map(([kind, own]) => `${kind} ${formatNumber(own, 1)}`).join(', ')}`,
     wrong: null,
     because: why({
       title: say`electricity of a day`,
       formula: say`Watts × 24 h × share of the time it runs, added up = ${formatNumber(kwh, 1)} kWh.`,
-      inputs: groups.map((g) => [
-        g.length > 1 ? plural(g.length, '# × ', '# × ') + g[0]!.name : g[0]!.name,
-        say`${formatNumber(g[0]!.watts!)} W, on ${formatNumber(duty(g[0]!) * 100)} % of the time = ${formatNumber(sumOf(g, kwhOf), 1)} kWh`,
-      ]),
-      change: say`machines of fewer watts, or that stand more of the time.`,
+      inputs: [
+        ...groups.map((g): [string, string] => [
+          g.length > 1 ? plural(g.length, '# × ', '# × ') + g[0]!.name : g[0]!.name,
+          say`${formatNumber(g[0]!.watts!)} W, on ${formatNumber(duty(g[0]!) * 100)} % of the time = ${formatNumber(sumOf(g, kwhOf), 1)} kWh`,
+        ]),
+        ...rooms.map((r): [string, string] => [r.name, say`${formatNumber(r.kwh, 1)} kWh`]),
+      ],
+      change: say`machines of fewer watts, or that stand more of the time; less light, or air nearer to that outside.`,
     }),
   };
 }
