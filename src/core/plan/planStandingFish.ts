@@ -188,6 +188,18 @@ class Planner {
     return stand.referenceG * meanRelative(taken) * lost;
   }
 
+  /** How many of the largest are wanted: as many as were said, or as weigh so much together. */
+  private countFor(stand: FishLeft, wanted: number, purgeDays: number): number {
+    if (this.args.wish.counted) return Math.ceil(wanted);
+    let [low, high] = [1, Math.max(1, Math.ceil(stand.count))];
+    while (low < high) {
+      const middle = Math.floor((low + high) / 2);
+      if (middle * this.meanOf(stand, middle, purgeDays) >= wanted) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  }
+
   /** So many of the largest as are of market size on the mean, at most those that are wanted. */
   private ofSize(
     stand: FishLeft,
@@ -229,6 +241,7 @@ class Planner {
     const { wish } = this.args;
     const marketG = species.marketG![0];
     let wanted = wish.amount;
+    let isAny = false;
     const bySize = this.standsOn(species.code, due - purgeDays).sort(
       (a, b) => b.referenceG * meanRelative(b.bins) - a.referenceG * meanRelative(a.bins),
     );
@@ -238,14 +251,18 @@ class Planner {
         const stand = this.standsOn(species.code, due - purgeDays + (nets > 0 ? 1 : 0)).find(
           (s) => s.lotCode === lotCode && s.placeId === placeId,
         );
-        const asked = stand ? Math.ceil(wish.counted ? wanted : wanted / this.meanOf(stand, 1, purgeDays)) : 0;
+        const asked = stand ? this.countFor(stand, wanted, purgeDays) : 0;
         const there = stand ? Math.floor(stand.count) : 0;
         const most = there - asked < asked * REST_GOES ? there : asked;
         const count = stand ? this.ofSize(stand, most, { marketG, purgeDays }) : 0;
         if (!stand || count < 1) break;
         const took = this.net(stand, { count, due, purgeDays });
         if (took === null) return;
+        if (!isAny) this.made.harvests += 1;
+        isAny = true;
         wanted -= wish.counted ? took.count : took.count * took.meanG;
+        // Netted again only for what one purge tank could not hold.
+        if (took.count >= count) break;
       }
       if (wanted < (wish.counted ? 1 : marketG)) return;
     }
@@ -272,7 +289,6 @@ class Planner {
     const meanG = this.meanOf(stand, count, b.purgeDays);
     const { lotCode, placeId, speciesCode } = stand;
     const { place, at } = slot;
-    this.made.harvests += 1;
     this.add(
       ...harvestGroup(
         {

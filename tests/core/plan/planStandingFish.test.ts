@@ -71,6 +71,19 @@ describe('fish that moved in', () => {
     expect(addMonths('2027-12-31', 2)).toBe('2028-02-29');
   });
 
+  test('by weight from one tank: one net a day, of what was asked, and each day counts once', () => {
+    const none = aFarm({
+      places: aFarm().places.filter((p) => p.kind !== 'purge'),
+      fish: [someTrout({ count: 400, referenceG: 320 })],
+    });
+    const { steps, harvests: told } = planned(none, { amount: 20_000, counted: false });
+    const { harvests, forecast } = heldTo(none, steps);
+    expect(new Set(harvests.map((h) => h.day)).size).toBe(harvests.length);
+    expect(told).toBe(harvests.length);
+    const kilos = harvests.map((h) => forecast.supply.find((s) => s.stepId === h.id)!.massG! / 1000);
+    for (const kg of kilos.slice(0, -2)) expect(Math.abs(kg - 20)).toBeLessThan(1);
+  });
+
   test('that have a harvest already are left alone, and so are brood and pets', () => {
     const { steps } = planned(facts);
     expect(unplannedFish(facts, steps)).toEqual([]);
