@@ -43,14 +43,27 @@ export function sowingFor(units: number, crop: Chances, cellsPerTray: number): S
 /** Of those sown on a bench and sold from it, what comes up and lives; plants in a bed have been counted already. */
 const raisedOf = (crop: Crop) => (soldFromBench(crop) ? crop.germination * crop.nurserySurvival : 1);
 
-/** What a planting gives at a cut (1 = first), in the crop's unit: whole heads or bunches, or grams. */
-export function expectedYield(crop: Crop, positions: number, cut: number): { units: number; massG: number } {
+interface Yield {
+  /** In the crop's unit: whole heads or bunches, or g. */
+  units: number;
+  /** The same before it is counted in whole ones. */
+  exactUnits: number;
+  massG: number;
+}
+
+/** What a planting gives at a cut (1 = first). */
+export function expectedYield(crop: Crop, positions: number, cut: number): Yield {
   const factor = cutFactor(crop, cut);
   const standing = positions * raisedOf(crop) * crop.finalSurvival * crop.packout;
   const massG = standing * crop.yieldG * factor;
   const pieces = (standing / (crop.plantsPerUnit ?? 1)) * (crop.unit === 'head' ? 1 : factor);
-  return { units: crop.unit === 'kg' ? massG : Math.floor(pieces), massG };
+  return crop.unit === 'kg'
+    ? { units: massG, exactUnits: massG, massG }
+    : { units: wholeUnits(pieces), exactUnits: pieces, massG };
 }
+
+/** Pieces that can be counted, of a sum that may be a hair less than it is. */
+export const wholeUnits = (pieces: number): number => Math.floor(pieces + 1e-6);
 
 /** Share of the first cut (cut leaves) or of the whole season (fruiting) that this cut gives. */
 export function cutFactor(crop: Pick<CropPick, 'pickingCurve' | 'cutsMax' | 'cutFactors'>, cut: number): number {

@@ -98,10 +98,12 @@ interface StageLengthDaysArgs {
 export function stageLengthDays({ crop, loop, from, referenceDays }: StageLengthDaysArgs): number {
   let made = 0;
   for (let day = 0; day < 400; day++) {
-    if (made >= referenceDays - 1e-9) return day;
     const date = addDays(from, day);
+    const rests = isResting(crop, date);
+    // What rests is not picked, on its first day neither.
+    if (made >= referenceDays - 1e-9 && !(rests && day > 0)) return day;
     // Cut back for its rest, it begins anew.
-    made = isResting(crop, date) ? 0 : made + developmentOn(crop, date, plannedAir(loop, date));
+    made = rests ? 0 : made + developmentOn(crop, date, plannedAir(loop, date));
   }
   throw new RuleBroken('day', say`${crop.name} would hardly grow from ${from}: too cold or too dark.`);
 }
@@ -176,8 +178,8 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
       place: { fromPlaceId: wish.nurseryId, toPlaceId: wish.bedId },
     }),
   ];
-  const spacings = respaceDays(crop, loop, transplantDay);
-  spacings.forEach((day, i) =>
+  const inBed = stageEnds(crop, loop, transplantDay);
+  inBed.slice(0, -1).forEach((day, i) =>
     steps.push(
       step({
         kind: 'respace',
@@ -187,11 +189,7 @@ export function sowingGroup({ wish, sowDay, quantities, newId }: SowingGroupArgs
       }),
     ),
   );
-  const picks = pickDays(
-    crop,
-    loop,
-    addDays(transplantDay, stageLengthDays({ crop, loop, from: transplantDay, referenceDays: crop.finalDays })),
-  );
+  const picks = pickDays(crop, loop, inBed.at(-1)!);
   picks.forEach((day, i) => {
     steps.push(
       step({
@@ -232,15 +230,12 @@ function soldGroup({ sowDay, readyDay, seeds, nurseryId, crop, step }: SoldGroup
   ];
 }
 
-/** The days on which a planting goes from one spacing to the next; none where it is planted once. */
-export function respaceDays(crop: Crop, loop: LoopFact, from: Day): Day[] {
-  let referenceDays = 0;
-  return bedStages(crop)
-    .slice(0, -1)
-    .map((stage) => {
-      referenceDays += stage.days;
-      return addDays(from, stageLengthDays({ crop, loop, from, referenceDays }));
-    });
+/** The days on which its stages in the bed end, each begun on the day the one before ended, as hands do it: at the last it is ripe. */
+function stageEnds(crop: Crop, loop: LoopFact, transplantDay: Day): Day[] {
+  let from = transplantDay;
+  return bedStages(crop).map(
+    (stage) => (from = addDays(from, stageLengthDays({ crop, loop, from, referenceDays: stage.days }))),
+  );
 }
 
 /** The days a planting is picked on, from its first: as it grows again. */
@@ -258,9 +253,9 @@ export type Stands = Pick<SowingWish, 'crop' | 'loop' | 'nurseryAir'>;
 
 /** The day to sow for a first pick on a day. */
 export function sowDayFor({ crop, loop, nurseryAir = loop }: Stands, firstPick: Day): Day {
-  const transplantDay = addDays(
+  const transplantDay = bedStages(crop).reduceRight(
+    (until, { days }) => addDays(until, -stageLengthEndingDays({ crop, loop, until, referenceDays: days })),
     firstPick,
-    -stageLengthEndingDays({ crop, loop, until: firstPick, referenceDays: crop.finalDays }),
   );
   return addDays(
     transplantDay,

@@ -119,7 +119,10 @@ class Following<S extends PlanStep> {
         stageFrom,
         passed.reduce((sum, s) => sum + s.days, 0),
       );
-      if (at !== null) this.settle(step, Math.max(at, this.index(step.day)));
+      if (at === null) continue;
+      // What leads to the pick begins on the day they are given their room.
+      stageFrom = this.settle(step, Math.max(at, this.index(step.day)));
+      stage = Math.max(stage, carriedBy(step, 'respace').stage ?? 1);
     }
     let last = lastCut;
     let planned: number | null = null;

@@ -2,7 +2,7 @@ import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import { restOn } from '../crops/bedRest';
 import { boltShare } from '../crops/bolting';
-import { expectedYield } from '../crops/quantities';
+import { expectedYield, wholeUnits } from '../crops/quantities';
 import { restsUntil } from '../crops/winterRest';
 import { bedStages, daysFromStage, lastStage, placesHeld, soldFromBench } from '../crops/recipe';
 import type { Crop } from '../library/types';
@@ -327,14 +327,14 @@ export class PlantRun implements PlantActs {
     const plants = once ? Math.min(step.count, part.left) : Math.min(step.count, part.plants);
     part.left -= plants;
     const bolted = this.boltedShare(growing, part, at);
-    const units = expectedYield(crop, plants, part.cutsDone + 1).units * (1 - bolted);
+    const units = expectedYield(crop, plants, part.cutsDone + 1).exactUnits * (1 - bolted);
     // A bed picked once may be picked in parts; what grows again is cut whole.
     if (!once || part.left < 0.5) part.cutsDone += 1;
     part.waiting = {
       productCode: product.code,
       from: at,
       until: at + (crop.pickingCurve ? 0 : crop.windowDays) + sellDays(product),
-      quantity: product.unit === 'kg' ? units * ripeness : Math.floor(units * (ripeness < 0.75 ? 0 : 1)),
+      quantity: product.unit === 'kg' ? units * ripeness : wholeUnits(units * (ripeness < 0.75 ? 0 : 1)),
       spread: YIELD_SPREAD,
       lotCode: step.lotCode,
       stepId: step.id,

@@ -78,7 +78,7 @@ function stepsOf(p: PlantingFact, about: StandingArgs, taken: Map<string, number
   }
   const first = p.lastCutOn
     ? ripe(p.lastCutOn, crop.regrowDays)
-    : ripe(p.stageFrom ?? inBedFrom, daysFromStage(crop, p.stage ?? 0));
+    : ripe(dense, daysFromStage(crop, (p.stage ?? 0) + rests.length));
   const picks = pickDays(crop, loop, first).slice(0, Math.max(1, crop.cutsMax - p.cutsDone));
   picks.forEach((day, i) =>
     steps.push(step('pick', day, { fromPlaceId: bed.id, detail: { cut: p.cutsDone + i + 1 } })),

@@ -45,6 +45,8 @@ export class PlantWeather {
    * @returns a day index, or null when it stands still
    */
   dayBy(crop: Crop, placeId: string, { from, referenceDays }: { from: number; referenceDays: number }): number | null {
+    // What needs no days is there at once, resting or not.
+    if (referenceDays <= 0) return from;
     const end = stageEnd(this.developmentFor(crop, placeId), from + PAST_DAYS, referenceDays);
     if (end === null) return null;
     const forward = crop.rest ? this.forwardBefore(crop.rest, { from, end: end - PAST_DAYS }) : null;

@@ -2,6 +2,7 @@ import type { Highs } from 'highs';
 import { candidateBatches } from './batches';
 import { greedyPlan } from './greedy';
 import { searchBudget, type SearchLimits } from '../solver/budget';
+import { provenGap } from '../solver/provenGap';
 import { MIP_IMPROVING, MIP_LOGGING, modelData, type Column } from '../solver/mip';
 import { planOf, stockingModel, type StockingModel } from './model';
 import type { Batch, PlannedBatch, PlannerInput, StockingPlan } from './types';
@@ -61,7 +62,12 @@ export function solveStocking({ highs, input, limits, report, clock }: SolveStoc
   };
   const tell = () => {
     const cost = best.plan.costMinor;
-    best = { ...best, boundMinor: bound, gap: cost > 0 ? Math.max(0, (cost - bound) / cost) : 0, seconds: seconds() };
+    best = {
+      ...best,
+      boundMinor: bound,
+      gap: provenGap({ costMinor: cost, boundMinor: bound, ofMinor: cost }),
+      seconds: seconds(),
+    };
     report(best);
   };
   tell();

@@ -103,16 +103,39 @@ export function mostWanted(input: SuccessionInput, way: SowingWay): number {
 /** Whole plants: a little more than asked where it fits, so that the last head of a delivery is not rounded away. */
 export function wholePlants(input: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
   const book = new Book(input);
-  const whole = planned
-    .map(({ way, plants }) => ({ way, plants: Math.floor(plants + 1e-6) }))
-    .filter((p) => p.plants > 0);
-  for (const { way, plants } of whole) book.take(way, plants);
-  return whole.map(({ way, plants }) => {
+  // A relaxed plan begins jobs in parts: sown whole they may be more than the hours, so what fits is asked for, the largest first.
+  const whole = [...planned]
+    .sort((a, b) => b.plants - a.plants)
+    .flatMap(({ way, plants }) => {
+      const fits = Math.floor(Math.min(plants, book.most(way).plants) + 1e-6);
+      if (fits < 1) return [];
+      book.take(way, fits);
+      return [{ way, plants: fits }];
+    });
+  const rounded = whole.map(({ way, plants }) => {
     const more = Math.min(ROUNDED_UP, Math.floor(book.most(way, true).plants + 1e-9));
     if (more > 0) book.take(way, more, false);
     return { way, plants: plants + Math.max(0, more) };
   });
+  return inWholeSeeds(input, rounded);
 }
+
+/** Seeds are whole ones too: no bench holds one more than it has cells. */
+function inWholeSeeds({ benchFree }: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
+  const bench = Float64Array.from(benchFree);
+  return planned.flatMap(({ way, plants }) => {
+    const most = Math.floor(Math.min(...bench.subarray(way.sowAt, way.transplantAt)) + 1e-9);
+    const fits = Math.min(plants, Math.floor(most / way.seedsPerPlant + 1e-9));
+    if (fits < 1) return [];
+    const seeds = wholeSeeds(way, fits);
+    for (let day = way.sowAt; day < Math.min(way.transplantAt, bench.length); day++) bench[day]! -= seeds;
+    return [{ way, plants: fits }];
+  });
+}
+
+/** Seeds that are sown for so many plants. */
+export const wholeSeeds = ({ seedsPerPlant }: Pick<SowingWay, 'seedsPerPlant'>, plants: number): number =>
+  Math.ceil(plants * seedsPerPlant - 1e-9);
 
 /** For the part of a plant that was cut off, and for the parts of heads or bunches that two picks round down. */
 const ROUNDED_UP = 3;

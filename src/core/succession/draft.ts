@@ -3,6 +3,7 @@ import { sowingGroup } from '../plan/build';
 import type { FarmFacts } from '../facts/farm';
 import type { PlanStep } from '../facts/step';
 import { addDays, type Day } from '../quantity/days';
+import { wholeSeeds } from './book';
 import type { PlannedSowing, SowingWay, SuccessionInput } from './types';
 
 export interface SowingLine {
@@ -44,14 +45,15 @@ export function draftOf({ facts, input, sowings, newId, codeFor }: DraftArgs): S
   const cellsPerTray = nursery.pieceSize ?? 104;
   const free = new Map(input.groups.flatMap((g) => g.beds.map(({ bed, free }) => [bed.id, Float64Array.from(free)])));
   const draft: SuccessionDraft = { steps: [], lines: [], unplaced: 0 };
+  const minutes = minutesLeft(input, sowings);
   for (const { way, plants } of [...sowings].sort((a, b) => a.way.transplantAt - b.way.transplantAt)) {
-    const parts = partsOf({ input, way, plants, free });
+    const parts = partsOf({ input, way, plants, free, minutes });
     const placed = parts.reduce((sum, p) => sum + p.plants, 0);
     draft.unplaced += plants - placed;
     if (placed < 1) continue;
     const sowDay = addDays(facts.today, way.sowAt);
     const lotCode = codeFor(way.crop.code, sowDay);
-    const seeds = Math.ceil(placed * way.seedsPerPlant - 1e-9);
+    const seeds = wholeSeeds(way, placed);
     const steps = stepsOf({ facts, input, way, parts, seeds, lotCode, nurseryId: nursery.id, cellsPerTray, newId });
     const dayOf = (kind: PlanStep['kind']) => steps.find((s) => s.kind === kind)!.day;
     draft.steps.push(...steps);
@@ -86,9 +88,26 @@ interface PartsArgs {
   way: SowingWay;
   plants: number;
   free: Map<string, Float64Array>;
+  /** What no sowing takes of the hours of each week: another bed is another time of fetching and writing down. */
+  minutes: number[];
 }
 
-function partsOf({ input, way, plants, free }: PartsArgs): Part[] {
+function minutesLeft({ minutesFree }: SuccessionInput, sowings: readonly PlannedSowing[]): number[] {
+  const left = [...minutesFree];
+  for (const { way, plants } of sowings) for (const m of way.minutes) left[m.week]! -= m.eachTime + m.perPlant * plants;
+  return left;
+}
+
+/** Whether what each bed more takes of the hours fits; if so it is taken. */
+function takeAnotherBed(way: SowingWay, minutes: number[]): boolean {
+  const again = new Map<number, number>();
+  for (const m of way.minutes) again.set(m.week, (again.get(m.week) ?? 0) + m.eachTime);
+  if ([...again].some(([week, more]) => minutes[week]! < more)) return false;
+  for (const [week, more] of again) minutes[week]! -= more;
+  return true;
+}
+
+function partsOf({ input, way, plants, free, minutes }: PartsArgs): Part[] {
   const fits = input.groups[way.group]!.beds.map(({ bed }) => ({
     placeId: bed.id,
     plants: fitIn(way, free.get(bed.id)!),
@@ -100,7 +119,7 @@ function partsOf({ input, way, plants, free }: PartsArgs): Part[] {
     let left = plants;
     for (const f of fits.sort((a, b) => b.plants - a.plants)) {
       const here = Math.min(left, f.plants);
-      if (here < 1) break;
+      if (here < 1 || (parts.length > 0 && !takeAnotherBed(way, minutes))) break;
       parts.push({ placeId: f.placeId, plants: here });
       left -= here;
     }
@@ -108,7 +127,7 @@ function partsOf({ input, way, plants, free }: PartsArgs): Part[] {
   for (const { placeId, plants: n } of parts) {
     const days = free.get(placeId)!;
     for (const { from, until, places } of way.holds)
-      for (let day = from; day < Math.min(until, days.length); day++) days[day]! -= n * places;
+      for (let day = from; day < Math.min(until, days.length); day++) days[day]! -= Math.ceil(n * places - 1e-9);
   }
   return parts;
 }

@@ -17,7 +17,7 @@ export interface SuccessionModel extends Rows {
 }
 
 /** A night in the cold store: of two equal plans the fresher is taken. */
-const CARRY_SHARE = 0.001;
+const CARRY_SHARE = 1e-6;
 
 /** @param lifted limits that are left out, to see what they cost; null: the plan itself */
 export function successionModel(input: SuccessionInput, lifted: ReadonlySet<LimitKind> | null = null): SuccessionModel {

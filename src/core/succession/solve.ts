@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import { searchBudget, type SearchLimits } from '../solver/budget';
 import { MIP_IMPROVING, MIP_LOGGING, modelData } from '../solver/mip';
+import { provenGap } from '../solver/provenGap';
 import { wholePlants } from './book';
 import { nothingMetMinor, planOf } from './evaluate';
 import { greedyPlan } from './greedy';
@@ -42,8 +43,8 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
   };
   const tell = () => {
     const { boundMinor, plan } = best;
-    const mostWorth = worst - (boundMinor ?? 0);
-    const gap = boundMinor === null ? 1 : mostWorth > 0 ? Math.max(0, (plan.costMinor - boundMinor) / mostWorth) : 0;
+    const gap =
+      boundMinor === null ? 1 : provenGap({ costMinor: plan.costMinor, boundMinor, ofMinor: worst - boundMinor });
     best = { ...best, gap, seconds: seconds() };
     report(best);
   };

@@ -7,6 +7,7 @@ import { bedStages } from '../crops/recipe';
 import { isSownOn } from '../crops/recipes';
 import { byRest } from '../crops/winterRest';
 import { suits } from '../crops/suits';
+import { groupBy } from '../groupBy';
 import { RuleBroken } from '../errors';
 import type { Crop } from '../library/types';
 import { sellDays } from '../market/useBy';
@@ -208,11 +209,14 @@ function workOf({ crop, course, seedsPerPlant, offset, weeks }: WorkArgs): Sowin
   const care = careOf(crop).flatMap((c) =>
     careDays(c, course.transplantAt, course.clearAt).map((at) => ({ week: weekOf(at), ...careParts(c) })),
   );
-  return [
-    ...care,
-    ...jobs.map(([job, at]) => {
-      const { eachTime, perPlant } = jobMinutes(job, crop);
-      return { week: weekOf(at), eachTime, perPlant: perPlant * (job === 'sow' ? seedsPerPlant : 1) };
-    }),
-  ];
+  const own = jobs.map(([job, at]) => {
+    const { eachTime, perPlant } = jobMinutes(job, crop);
+    return { week: weekOf(at), eachTime, perPlant: perPlant * (job === 'sow' ? seedsPerPlant : 1) };
+  });
+  // Jobs of one week share its hours.
+  return [...groupBy([...care, ...own], (m) => String(m.week)).values()].map((all) => ({
+    week: all[0]!.week,
+    eachTime: all.reduce((sum, m) => sum + m.eachTime, 0),
+    perPlant: all.reduce((sum, m) => sum + m.perPlant, 0),
+  }));
 }

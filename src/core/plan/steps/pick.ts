@@ -2,10 +2,12 @@ import { say, word } from '../../words/words';
 import { goodsCode, goodsCodes } from '../../crops/recipes';
 import { expectedYield } from '../../crops/quantities';
 import { minutesOf } from '../../crops/labour';
-import { formatNumber } from '../../quantity/units';
+import type { Crop } from '../../library/types';
+import { formatMass, formatNumber } from '../../quantity/units';
 import { packChoices } from '../../market/families';
 import { packAsField, type JobField } from '../../tasks/form';
 import type { Job } from '../../tasks/jobs';
+import type { StepOf } from '../../facts/step';
 import type { RoundView } from '../../tasks/source';
 import { stepForm, stepModule } from './stepKind';
 
@@ -50,10 +52,24 @@ const refillFields = ({ refills = [] }: Pick<Job, 'refills'>): JobField[] =>
         { name: 'refillCount', label: word`How many come in`, kind: 'count', optional: true, start: '' },
       ];
 
+interface Picked {
+  view: RoundView;
+  crop: Crop | undefined;
+  count: string;
+}
+
+/** What the forecast expects of it: Market counts on as much. Of what it does not reckon any more, by the recipe. */
+function amountOf(step: StepOf<'pick'>, { view, crop, count }: Picked): string {
+  const comes = view.forecast.supply.find((s) => s.stepId === step.id)?.quantity;
+  if (crop?.unit === 'kg') return comes ? say`about ${formatMass(comes, view.units)}` : say`${count} places`;
+  const pieces = comes ?? (crop ? expectedYield(crop, step.count, step.detail.cut ?? 1).units : step.count);
+  return say`about ${formatNumber(pieces)}`;
+}
+
 export const module = stepModule({
   kind: 'pick',
   words: word`Pick`,
-  order: 8,
+  order: 11,
   season: null,
   detail: {
     cut: { words: word`Number of the cut`, range: [1, 100] },
@@ -64,10 +80,7 @@ export const module = stepModule({
     return {
       title: say`Pick ${name}`,
       detail: say`${step.lotCode}${(crop?.cutsMax ?? 1) > 1 ? say` · cut ${step.detail.cut ?? 1}` : ''} · trim, chill, weigh`,
-      amount:
-        crop?.unit === 'kg'
-          ? say`${count} places`
-          : say`about ${formatNumber(crop ? expectedYield(crop, step.count, step.detail.cut ?? 1).units : step.count)}`,
+      amount: amountOf(step, { view, crop, count }),
       expected: crop?.unit === 'kg' ? { massG: 0 } : { count: step.count },
       packAs: packChoices(view.facts.products, { cropCode: crop ? goodsCode(crop) : null }),
       refills: refillsOf(view, step.cropCode),

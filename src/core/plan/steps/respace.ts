@@ -14,7 +14,7 @@ declare module '../../facts/step' {
 export const module = stepModule({
   kind: 'respace',
   words: word`Re-space`,
-  order: 9,
+  order: 10,
   season: null,
   detail: { stage: { words: word`Stage in the bed`, range: [0, 9] } },
   plants: (run, step, day) =>

@@ -13,7 +13,7 @@ declare module '../../facts/step' {
 export const module = stepModule({
   kind: 'sow',
   words: word`Sow`,
-  order: 11,
+  order: 8,
   season: {
     rank: 2,
     words: word`Sowing`,

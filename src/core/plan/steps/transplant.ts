@@ -19,7 +19,7 @@ function pieces(count: number, bed: PlaceFact | undefined) {
 export const module = stepModule({
   kind: 'transplant',
   words: word`Transplant`,
-  order: 10,
+  order: 9,
   season: { rank: 4, words: word`Transplant`, shape: 'square' },
   detail: {},
   plants: (run, step, day) =>
