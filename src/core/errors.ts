@@ -57,7 +57,7 @@ const FIELD_WORDS: Record<string, string> = {
   kgPerHarvest: word`Kilograms a harvest`,
   everyWeeks: word`Weeks between harvests`,
   lossWPerC: word`Heat loss`,
-  exchangeEveryDays: word`Days between exchanges`,
+  exchangeEveryDays: word`Days between water changes`,
   purgeDays: word`Days of purging`,
   fastBeforeMoveDays: word`Days without feed before the move`,
   litresPutIn: word`Water put in`,

@@ -187,7 +187,7 @@ export function explainPromise(row: {
         value: row.expected,
         from: say`planned harvests and picks at forecast size; the first week counts the cold room too`,
       },
-      { label: say`Promised`, value: row.promised, from: say`open order lines, less what is set aside` },
+      { label: say`Promised`, value: row.promised, from: say`open order lines, less what is reserved` },
       ...(row.promisedMade
         ? [{ label: say`Of it as what is made of it`, value: row.promisedMade, from: say`said in ${row.product}` }]
         : []),

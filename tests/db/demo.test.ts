@@ -305,7 +305,7 @@ describe('orders', () => {
         /paid after it is delivered/,
       );
       await expect(deliver({ tx, entry: entry(), orderId: id, version: order.version })).rejects.toThrow(
-        /Nothing is set aside/,
+        /Nothing is reserved/,
       );
       const give = entry();
       const wish = {

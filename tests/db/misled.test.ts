@@ -176,7 +176,7 @@ describe('goods', () => {
       .first('b.mass_g');
     expect(inCold.mass_g).toBe(lot.mass_g);
     const again = await run('order.putBack', { orderId: placed.value, version: page.order.version + 1, movementId });
-    expect(faults(again).movementId![0]).toMatch(/not set aside for this order any more/);
+    expect(faults(again).movementId![0]).toMatch(/not reserved for this order any more/);
   });
 
   test('what is past its day is said in the cold room and can be written off, with a reason that is kept', async () => {

@@ -114,7 +114,7 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
 
   await open(page, `/cohorts/${lot}`);
   await page.getByRole('button', { name: 'Grade', exact: true }).click();
-  await page.getByLabel('Parted at, one fish').fill('305');
+  await page.getByLabel('Split at (g per fish)').fill('305');
   await choose(page, 'Large ones go to', /^K6/);
   await expect(page.getByText('By the forecast')).toBeVisible();
   await expect(page.getByTestId('both-tanks')).toHaveAttribute('aria-busy', 'false');
@@ -137,7 +137,7 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
   await page.getByRole('button', { name: 'Harvest, all or part' }).click();
   await page.getByLabel('Harvest on').fill(addDays(begin, 4));
   await choose(page, 'Purged where', 'in its own tank, without feed');
-  await page.getByLabel('Fish, the largest first').fill('10');
+  await page.getByLabel('Number of fish (largest first)').fill('10');
   const plannedWords = page.getByText(/Planned: feed stops/);
   await pressAndConfirm(page, page.getByRole('button', { name: 'Put into the plan' }), plannedWords);
   await page.setViewportSize(PHONE);

@@ -16,7 +16,7 @@ async function writtenOut(page: Page) {
   await page.goto('/farm/in-and-out');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Write the farm out' }).click(),
+    page.getByRole('link', { name: 'Export farm' }).click(),
   ]);
   const path = await download.path();
   const { tables } = JSON.parse(await readFile(path, 'utf8')) as { tables: Record<string, object[]> };

@@ -134,8 +134,8 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   setDay((await planDays('TRT-31', 'exchange'))[0]!);
   await phone.goto('/round');
   await ready(phone);
-  await expect(job(phone, 'Exchange purge water', 'TRT-31')).toContainText('salted water never goes to plants');
-  await doJob(phone, 'Exchange purge water', 'TRT-31', {}, 'Exchanged');
+  await expect(job(phone, 'Water change', 'TRT-31')).toContainText('salted water never goes to plants');
+  await doJob(phone, 'Water change', 'TRT-31', {}, 'Exchanged');
 
   const harvestDay = (await planDays('TRT-31', 'harvest'))[0]!;
   setDay((await planDays('TRT-31', 'taste'))[0]!);
@@ -167,9 +167,9 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await page.goto(orderLink);
   await ready(page);
   await choose(page, /Lot of rainbow trout/, new RegExp(lot));
-  await page.getByRole('button', { name: 'Set aside', exact: true }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Rainbow trout' })).toContainText(/set aside [1-9]/);
-  await page.getByRole('button', { name: 'Deliver what is set aside' }).click();
+  await page.getByRole('button', { name: 'Reserve', exact: true }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Rainbow trout' })).toContainText(/reserved [1-9]/);
+  await page.getByRole('button', { name: 'Mark as delivered' }).click();
   await expect(page.getByRole('button', { name: 'Mark as paid' })).toBeVisible();
   await page.getByRole('button', { name: 'Mark as paid' }).click();
   await expect(page.locator('header', { hasText: order.code })).toContainText('paid');
@@ -279,9 +279,9 @@ test('a sowing worked back from an order goes from seed to box', async ({ page, 
   await page.goto(orderUrl);
   await ready(page);
   await choose(page, /Lot of butterhead/, new RegExp(`PP-${lotCode}:`));
-  await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+  await page.getByRole('button', { name: 'Reserve', exact: true }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Butterhead lettuce' }).first()).toContainText(
-    /set aside [1-9]/,
+    /reserved [1-9]/,
   );
   const trace = page.getByRole('region', { name: 'Trace' });
   await expect(trace).toContainText(lotCode);

@@ -89,7 +89,7 @@ describe('what a batch must meet before it is harvested', () => {
 
   test('is fixed when feed stops, and said in days and words', () => {
     show(<BatchRules batch={batch()} mayChange={false} />);
-    expect(screen.getByText(/4 days without feed in salted water, 3 exchanges, taste test/)).toBeTruthy();
+    expect(screen.getByText(/4 days off feed in salted water, 3 water changes, 1 taste test/)).toBeTruthy();
     expect(screen.queryByRole('button')).toBeNull();
     cleanup();
     show(<BatchRules batch={batch({ rules: null })} mayChange />);
@@ -98,7 +98,7 @@ describe('what a batch must meet before it is harvested', () => {
 
   test('a manager changes it with a reason, in the version that was seen; a refusal stays beside the field', async () => {
     show(<BatchRules batch={batch()} mayChange />);
-    press(/^Change what it must meet/);
+    press(/^Change purge requirements/);
     expect(await screen.findByText(/withdrawal period of a treatment is never shortened here/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText('Days without feed'), { target: { value: '2' } });
     fireEvent.click(await screen.findByRole('radio', { name: 'no' }));
@@ -123,7 +123,9 @@ describe('what a batch must meet before it is harvested', () => {
       },
     ];
     show(<BatchRules batch={batch({ changes })} mayChange={false} />);
-    expect(screen.getByText(/7 Jun, Ines: 3 days became 4 days, 2 exchanges became 3. “muddy last time”/)).toBeTruthy();
+    expect(
+      screen.getByText(/7 Jun, Ines: 3 days became 4 days, 2 water changes became 3. “muddy last time”/),
+    ).toBeTruthy();
   });
 });
 

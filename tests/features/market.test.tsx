@@ -86,14 +86,14 @@ describe('an order', () => {
 
   test('with nothing set aside there is nothing to deliver, and it says what comes first', async () => {
     render(<OrderView page={page()} />);
-    const deliver = screen.getByRole<HTMLButtonElement>('button', { name: 'Deliver what is set aside' });
+    const deliver = screen.getByRole<HTMLButtonElement>('button', { name: 'Mark as delivered' });
     expect(deliver.disabled).toBe(true);
-    expect(screen.getByText('Set a lot aside first.')).toBeTruthy();
+    expect(screen.getByText('Reserve a lot first.')).toBeTruthy();
     cleanup();
     const held = { ...koi, setAside: [{ lotId: 'a', lotCode: 'LF-KOI-1', quantity: 12, movementId: 'm' }] };
     render(<OrderView page={page({ lines: [held] })} />);
     expect(within(lineOf(/Koi/)).getByText('complete', { exact: false })).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Deliver what is set aside' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Mark as delivered' }));
     await waitFor(() => expect(sent[0]).toMatchObject({ action: 'deliverOrder', orderId: 'o1', version: 3 }));
     expect(await screen.findByText('Recorded.')).toBeTruthy();
   });
@@ -103,13 +103,13 @@ describe('an order', () => {
     const line = lineOf(/Koi/);
     const field = within(line).getByLabelText<HTMLInputElement>('fish');
     fireEvent.change(field, { target: { value: 'a few' } });
-    fireEvent.click(within(line).getByRole('button', { name: 'Set aside' }));
+    fireEvent.click(within(line).getByRole('button', { name: 'Reserve' }));
     await waitFor(() => expect(field.getAttribute('aria-invalid')).toBe('true'));
     expect(field.value).toBe('a few');
     expect(sent).toEqual([]);
     answer = { ok: false, fields: { quantity: ['LF-KOI-1 holds less than that.'] } };
     fireEvent.change(field, { target: { value: '20' } });
-    fireEvent.click(within(line).getByRole('button', { name: 'Set aside' }));
+    fireEvent.click(within(line).getByRole('button', { name: 'Reserve' }));
     expect(await within(line).findByText('LF-KOI-1 holds less than that.')).toBeTruthy();
     expect(sent[0]).toMatchObject({ action: 'setAside', lineId: 'line-1', lotId: 'a', quantity: 20 });
     expect(field.value).toBe('20');
@@ -121,7 +121,7 @@ describe('an order', () => {
     cleanup();
     render(<OrderView page={page({ state: 'delivered' })} />);
     expect(screen.getByRole('button', { name: 'Mark as paid' })).toBeTruthy();
-    expect(screen.queryByRole('button', { name: 'Set aside' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Reserve' })).toBeNull();
   });
 });
 

@@ -86,8 +86,8 @@ describe('a press that gets no answer', () => {
       /^Add this sowing/,
       true,
     ],
-    ['an order delivered', <OrderSteps {...order} />, /^Deliver/, true],
-    ['goods set aside', <SetAside orderId="o" version={1} line={line} lots={lots} units={METRIC} />, 'Set aside', true],
+    ['an order delivered', <OrderSteps {...order} />, /^Mark as delivered/, true],
+    ['goods set aside', <SetAside orderId="o" version={1} line={line} lots={lots} units={METRIC} />, 'Reserve', true],
     ['a broken record mended', <BrokenRecords records={[broken]} mayMend />, 'Take it out of the plan', false],
   ];
 
@@ -110,10 +110,10 @@ describe('a press that gets no answer', () => {
   test('another act on the same order is not taken for the one that was lost', async () => {
     answer = () => OFFLINE;
     show(<OrderSteps {...order} />);
-    await press(/^Deliver/);
+    await press(/^Mark as delivered/);
     await screen.findByText(/No connection/);
-    await press('Call it off…');
-    await press(/^Yes|^Call it off$/);
+    await press('Cancel order…');
+    await press(/^Yes|^Cancel order$/);
     await waitFor(() => expect(sent).toHaveLength(2));
     expect(sent.map((s) => s.act)).toEqual(['order.deliver@1', 'order.callOff@1']);
     expect(keys()[1]).not.toBe(keys()[0]);

@@ -30,7 +30,7 @@ const plans: Compared[] = [
     id: 'd2',
     name: 'Old idea',
     measures: [],
-    refused: 'Harvest would have been due on 3 Nov, and that day has passed.',
+    refused: 'Can’t move that far: Harvest would fall on 3 Nov, which has passed.',
   },
 ];
 
@@ -52,7 +52,7 @@ describe('drafts side by side', () => {
       '18.8 kg rainbow trout, first in week 52',
       'none 1 fewer',
       '3 2 more8.8 kg rainbow trout, first in week 52',
-      'Harvest would have been due on 3 Nov, and that day has passed.',
+      'Can’t move that far: Harvest would fall on 3 Nov, which has passed.',
     ]);
     expect(cells('Fish')).toEqual(['900 kg', '890 kg', '950 kg', '']);
   });

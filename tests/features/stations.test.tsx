@@ -420,7 +420,7 @@ describe('the round', () => {
     render(<JobList jobs={jobs} units={METRIC} mayDo refusal="" />);
     expect(screen.getAllByRole('button')).toHaveLength(1);
     expect(screen.getByText('07:12 Bram')).toBeTruthy();
-    expect(screen.getByText('late 2 days')).toBeTruthy();
+    expect(screen.getByText('2 days late')).toBeTruthy();
     expect(screen.getByText('NO FEED: PURGING')).toBeTruthy();
   });
 
@@ -490,8 +490,8 @@ describe('the round', () => {
         onDone={onDone}
       />,
     );
-    expect((screen.getByLabelText('Feed given today, all feedings') as HTMLInputElement).value).toBe('2.5');
-    fireEvent.change(screen.getByLabelText('Feed given today, all feedings'), { target: { value: '2,4' } });
+    expect((screen.getByLabelText('Total for the day') as HTMLInputElement).value).toBe('2.5');
+    fireEvent.change(screen.getByLabelText('Total for the day'), { target: { value: '2,4' } });
     fireEvent.click(screen.getByRole('button', { name: 'Fed' }));
     await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith('Recorded.', sent[0]!.entryKey));
     expect(sent[0]).toMatchObject({ command: 'fish.feed@1', massG: 2400, response: 'eager', placeId: 'k1' });

@@ -87,7 +87,7 @@ test('a table is opened over the whole window, ordered by what its figures are a
   await waitFor(async () => expect(await inGrid(1)).toEqual(['900', '1,204.6', '–']));
   fireEvent.click(within(grid).getByRole('columnheader', { name: 'Ready' }));
   await waitFor(async () => expect(await inGrid(2)).toEqual(['26 Nov 2026', '3 Dec 2026', '–']));
-  fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'dec' } });
+  fireEvent.change(screen.getByLabelText('Search'), { target: { value: 'dec' } });
   await waitFor(async () => expect(await inGrid(0)).toEqual(['HSB-30']));
   fireEvent.click(screen.getByRole('button', { name: 'Close' }));
   await waitFor(() => expect(screen.queryByRole('grid')).toBeNull());
@@ -98,7 +98,7 @@ test('how a table is looked at lives in the address: a link to it opens it so, n
   at('table=Cohorts&sort=1-asc&find=1');
   render(TABLE);
   await waitFor(async () => expect(await inGrid(0)).toEqual(['=HYPERLINK(1)', 'HSB-30', 'K1, “small”']));
-  fireEvent.change(screen.getByLabelText('Search in it'), { target: { value: 'hsb-30' } });
+  fireEvent.change(screen.getByLabelText('Search'), { target: { value: 'hsb-30' } });
   expect(new URLSearchParams(window.location.search).get('find')).toBe('hsb-30');
   fireEvent.click(screen.getByRole('button', { name: 'Close' }));
   await waitFor(() => expect(window.location.search).toBe('?day=2026-12-01'));

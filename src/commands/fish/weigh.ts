@@ -8,6 +8,9 @@ import { command } from '../../server/command';
 import { CREW, said } from '../shared';
 import { WeighInput } from './weigh.input';
 
+/** A share that nobody would call wrong. */
+const SPOT_ON = 0.005;
+
 export const module = command({
   name: 'fish.weigh',
   version: 1,
@@ -22,7 +25,9 @@ export const module = command({
     const off = read.meanG / expectedG - 1;
     return said(say`Weighed: mean ${formatMass(read.meanG, units)}.`, [
       say`${formatNumber(read.count)} fish${read.byLength ? say`, weights worked out from lengths` : ''}; mean ${formatMass(read.meanG, units)}`,
-      say`The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? say`high` : say`low`}`,
+      Math.abs(off) < SPOT_ON
+        ? say`The forecast said ${formatMass(expectedG, units)}: spot on.`
+        : say`The forecast said ${formatMass(expectedG, units)}: it was ${formatNumber(Math.abs(off) * 100)} % too ${off < 0 ? say`high` : say`low`}`,
       ...sampleEffects({ before, after: await doing.facts(), plan: await doing.steps(), lotCode: fish.lotCode, units }),
     ]);
   },

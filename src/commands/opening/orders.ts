@@ -21,5 +21,5 @@ export const module = command({
       orders.push({ order, known: await orderFacts(tx, order) });
     return settle(doing, decideOpeningOrders(orders, entry.farmDay), true);
   },
-  takeBack: { stays: word`An order that was taken is called off, not taken back: the customer knows of it.` },
+  takeBack: { stays: word`An order that was taken is cancelled, not taken back: the customer knows of it.` },
 });

@@ -9,9 +9,9 @@ import { OrderStepInput } from './setAside.input';
 export const module = command({
   name: 'order.callOff',
   version: 1,
-  title: word`Call an order off`,
+  title: word`Cancel an order`,
   who: SALES,
   input: OrderStepInput,
   run: async (doing, v) => settle(doing, decideCallingOff(await lockOrder(doing.tx, v.orderId, v.version)), true),
-  takeBack: { stays: word`An order that was called off is taken anew.` },
+  takeBack: { stays: word`A cancelled order is taken anew.` },
 });

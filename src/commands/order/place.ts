@@ -19,7 +19,7 @@ export const module = command({
     const known = { ...(await orderFacts(doing.tx, v)), today: doing.today, asked };
     return settle(doing, decideOrder(known, v), v.confirmed);
   },
-  takeBack: { stays: word`An order that was taken is called off, not taken back: the customer knows of it.` },
+  takeBack: { stays: word`An order that was taken is cancelled, not taken back: the customer knows of it.` },
 });
 
 async function askedAbout(doing: Doing, order: OrderInput): Promise<string[]> {

@@ -3,5 +3,5 @@ import { IdField } from '../inputs';
 import { OrderStepInput } from './setAside.input';
 
 export class PutBackInput extends OrderStepInput {
-  @IdField(word`That was not set aside for this order`) movementId!: string;
+  @IdField(word`That was not reserved for this order`) movementId!: string;
 }

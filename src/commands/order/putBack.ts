@@ -9,12 +9,12 @@ import { PutBackInput } from './putBack.input';
 export const module = command({
   name: 'order.putBack',
   version: 1,
-  title: word`Put back what was set aside`,
+  title: word`Put back what was reserved`,
   who: EVERYONE,
   input: PutBackInput,
   run: async (doing, v) => {
     const order = await lockOrder(doing.tx, v.orderId, v.version);
     return settle(doing, decidePuttingBack(order, v.movementId), true);
   },
-  takeBack: { stays: word`Set it aside again: nothing else has changed.` },
+  takeBack: { stays: word`Reserve it again: nothing else has changed.` },
 });

@@ -11,7 +11,7 @@ export class OrderStepInput {
 export class SetAsideInput extends OrderStepInput {
   @IdField(word`There is no such line`) lineId!: string;
   @IdField(word`Choose a lot`) lotId!: string;
-  @AmountField(RANGES.units, { words: word`Give the quantity as a number`, low: word`Set aside more than 0` })
+  @AmountField(RANGES.units, { words: word`Give the quantity as a number`, low: word`Reserve more than 0` })
   quantity!: number;
   @IsOptional() @TextField(300, word`Give a reason of at least 5 characters`, 5) reason?: string;
 }

@@ -10,7 +10,7 @@ import { SetAsideInput } from './setAside.input';
 export const module = command({
   name: 'order.setAside',
   version: 1,
-  title: word`Set aside for an order`,
+  title: word`Reserve for an order`,
   who: EVERYONE,
   input: SetAsideInput,
   run: async (doing, v) => {

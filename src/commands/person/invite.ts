@@ -12,7 +12,7 @@ export const module = command({
   input: InviteInput,
   run: async ({ tx, entry, person }, v) => {
     await invite(tx, v, { farmId: entry.farmId, by: person.personId, at: entry.at });
-    return said(say`${v.name} is asked in. The link is open for 14 days.`);
+    return said(say`${v.name} is invited. The link is open for 14 days.`);
   },
   takeBack: SET_UP_STAYS,
 });

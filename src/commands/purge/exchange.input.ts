@@ -3,7 +3,7 @@ import { RANGES } from '../../core/quantity/ranges';
 import { AmountField, StepInput } from '../inputs';
 
 export class ExchangeInput extends StepInput {
-  @AmountField(RANGES.litres, { words: word`Give the litres as a number`, low: word`Give the litres exchanged` })
+  @AmountField(RANGES.litres, { words: word`Give the litres as a number`, low: word`Give the litres changed` })
   litres!: number;
   @AmountField(RANGES.saltG, {
     words: word`Give the salt as a number, 0 for none`,

@@ -8,12 +8,12 @@ import { ExchangeInput } from './exchange.input';
 export const module = command({
   name: 'purge.exchange',
   version: 1,
-  title: word`Exchange purge water`,
+  title: word`Water change`,
   who: CREW,
   input: ExchangeInput,
   run: async (doing, v) => {
-    const claimed = await claimStep(doing, v.stepId, 'exchange', say`Exchange purge water`);
+    const claimed = await claimStep(doing, v.stepId, 'exchange', say`Water change`);
     return settle(doing, decideExchange(claimed, v), true);
   },
-  takeBack: { stays: word`Water that was exchanged stays exchanged: the gate counts it.` },
+  takeBack: { stays: word`Water that was changed stays changed: the gate counts it.` },
 });

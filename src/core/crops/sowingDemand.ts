@@ -21,7 +21,7 @@ interface SowingDemandArgs {
 }
 
 /**
- * Sowings that are planned, by lot: deliveries in order of day, each from what expires first, as Market serves them. A lot without a
+ * Sowings that are planned, by lot: deliveries served by date, oldest stock first, as Market serves them. A lot without a
  * pick in the forecast is not in it.
  */
 export function sowingDemand({ facts, forecast }: SowingDemandArgs): Map<string, SowingDemand> {

@@ -129,7 +129,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
       return [
         {
           answer: 'ask',
-          words: say`${f.lotCode} is in ${to.code}: both stay countable only while they can be told apart. Keep them together?`,
+          words: say`${f.lotCode} is in ${to.code}: mixed fish can only be counted separately if you can tell them apart. Mix anyway?`,
         },
       ];
     });

@@ -70,7 +70,7 @@ export function decideSettingAside(
   return decide(() => {
     if (reason && !isManager) refuse('reason', say`Only a manager may give goods past their use-by.`);
     if (order.state !== 'open')
-      refuse('orderId', say`This order is ${order.state}; nothing more can be set aside for it.`);
+      refuse('orderId', say`This order is ${order.state}; nothing more can be reserved for it.`);
     const line = order.lines.find((l) => l.id === lineId) ?? refuse('lineId', say`That line is not on this order.`);
     if (lot?.product.code !== line.productCode) return refuse('lotId', say`Choose a lot of ${line.productName}.`);
     requireWhole(line.unit, quantity, 'quantity');
@@ -89,7 +89,7 @@ export function decideSettingAside(
       ...{ does: 'movement', lot: { lotId: lot.id }, from: at(lot.storeId), to: role('aside') },
       ...{ ...moved(line.unit, quantity), reason: 'allocate', lineId: line.id, note: reason },
     };
-    return { effects: [movement, became(order)], said: () => say`Set aside.` };
+    return { effects: [movement, became(order)], said: () => say`Reserved.` };
   });
 }
 
@@ -98,7 +98,7 @@ export function decidePuttingBack(order: Order, movementId: string): Decision<Ta
   return decide(() => {
     if (order.state !== 'open') refuse('orderId', say`This order is ${order.state}; nothing of it is put back.`);
     if (!order.lines.some((l) => l.setAside.some((a) => a.movementId === movementId)))
-      refuse('movementId', say`That is not set aside for this order any more.`);
+      refuse('movementId', say`That is not reserved for this order any more.`);
     const effects: Effect[] = [{ does: 'reversed', movementId }, became(order)];
     return { effects, said: () => say`Put back: it is free for other orders again.` };
   });
@@ -113,7 +113,7 @@ export function decideDelivery(order: Order): Decision<Taken> {
   return decide(() => {
     requireOpen(order);
     const goods = order.lines.flatMap((line) => line.setAside.map((a) => ({ line, ...a })));
-    if (goods.length === 0) refuse('orderId', say`Nothing is set aside for this order yet.`);
+    if (goods.length === 0) refuse('orderId', say`Nothing is reserved for this order yet.`);
     const movements = goods.map(({ line, lotId, quantity }): Effect => ({
       ...{ does: 'movement', lot: { lotId }, from: role('aside'), to: role('sold') },
       ...{ ...moved(line.unit, quantity), reason: 'deliver', lineId: line.id },
@@ -130,7 +130,7 @@ export function decideCallingOff(order: Order): Decision<Taken> {
     const back = aside.map(({ movementId }): Effect => ({ does: 'reversed', movementId }));
     return {
       effects: [...back, became(order, 'cancelled')],
-      said: () => say`Called off. What was set aside is free again.`,
+      said: () => say`Cancelled. What was reserved is free again.`,
     };
   });
 }

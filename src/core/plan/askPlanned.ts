@@ -98,6 +98,6 @@ function metBy(facts: FarmFacts, before: FarmForecast, step: PlanStep): string[]
       return say`${who}: another species${to.kind === 'quarantine' ? say`, and fish in quarantine share what they carry` : ''}.`;
     return to.kind === 'quarantine'
       ? say`${who}: fish in quarantine share what they carry.`
-      : say`${who}: both stay countable only while they can be told apart.`;
+      : say`${who}: mixed fish can only be counted separately if you can tell them apart.`;
   });
 }

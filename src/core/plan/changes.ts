@@ -67,7 +67,7 @@ function shifted(step: PlanStep, days: number, today: Day): PlanStep {
   if (days < 0 && day < today) {
     throw new RuleBroken(
       'days',
-      say`${stepWords(step.kind)} would have been due on ${shortDay(day)}, and that day has passed.`,
+      say`Can’t move that far: ${stepWords(step.kind)} would fall on ${shortDay(day)}, which has passed.`,
     );
   }
   return { ...step, day };

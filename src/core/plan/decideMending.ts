@@ -36,7 +36,7 @@ export const decideMending = (known: MendKnown, today: Day): Decision<Taken<Said
           params: defaultsOf(known),
         });
       case 'order':
-        return done(say`Called off.`, ...calledOff(known.order, today));
+        return done(say`Cancelled.`, ...calledOff(known.order, today));
       case 'loop':
         return done(say`Its aerators and filters are empty now: enter them anew under life support.`, {
           ...{ does: 'loopMended', loopId: known.id, waterC: LIKE_ANY_OTHER },

@@ -57,7 +57,7 @@ function shortDeliveries({ promise }: Outlook, units: UnitChoice): Measure {
     because: {
       title: say`deliveries that fall short`,
       formula: say`${n} order lines of the next ${OUTLOOK_WEEKS} weeks ask for more than what is fit to sell on their day can give${n > 0 ? `: ${said.join('; ')}` : ''}.`,
-      inputs: [{ label: say`Open order lines`, value: say`less what is set aside`, from: say`Market` }],
+      inputs: [{ label: say`Open order lines`, value: say`less what is reserved`, from: say`Market` }],
       source: say`Deliveries in order of day, each from the batch that expires first.`,
       change: say`slide a harvest or sowing, or change the order.`,
     },

@@ -53,7 +53,7 @@ export function purgeGate(facts: GateFacts): GateCheck[] {
     {
       check: 'exchanges',
       met: exchanges,
-      words: say`${facts.exchangesDone} of ${plural(facts.exchangesPlanned, '# exchange', '# exchanges')} done`,
+      words: say`${facts.exchangesDone} of ${plural(facts.exchangesPlanned, '# water change', '# water changes')} done`,
     },
     ...(facts.tasteNeeded === false ? [] : [tasteCheck(facts.tastePassed)]),
   ];

@@ -90,7 +90,7 @@ export function decideRetirePlace(
 ): Decision<Taken<Said>> {
   return decide(() => {
     const place = here(places, wish);
-    if (place.role === 'aside') refuse('form', say`What is set aside for orders needs its place.`);
+    if (place.role === 'aside') refuse('form', say`What is reserved for orders needs its place.`);
     if (place.holds.length > 0) refuse('form', occupiedWords(place, facts, units));
     if (steps.length > 0) {
       const some = steps.slice(0, 4).map((s) => say`${stepWords(s.kind)} of ${s.lotCode} on ${shortDay(s.day)}`);
@@ -118,7 +118,7 @@ function occupiedWords(
     return say`${code} holds ${formatNumber(holds.reduce((n, t) => n + t.count, 0))} plants of ${all(holds.map((t) => t.code))}. Pick them or clear the bed first; ${plural(free, '# other bed stays', '# other beds stay')}.`;
   }
   if (first.kind !== 'cohort')
-    return say`${code} still holds ${all(holds.slice(0, 4).map((t) => t.code))}. Use it up, set it aside or write it off first.`;
+    return say`${code} still holds ${all(holds.slice(0, 4).map((t) => t.code))}. Use it up, reserve it or write it off first.`;
   const own = facts.fish.filter((f) => f.placeId === id);
   const needG = massOf(own);
   const ways = roomElsewhere(id, facts);

@@ -49,7 +49,7 @@ export const CODE_OF_ROLE: Record<StoreRole | OutsideRole, string> = {
 
 export const ROLE_NAMES: Record<StoreRole | OutsideRole, string> = {
   cold: word`Cold room`,
-  aside: word`Set aside for orders`,
+  aside: word`Reserved for orders`,
   feed: word`Feed store`,
   seed: word`Seed store`,
   live: word`Live holding`,

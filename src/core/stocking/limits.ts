@@ -1,4 +1,4 @@
-import { say } from '../words/words';
+import { all, say } from '../words/words';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { formatMass, formatNumber, type UnitChoice } from '../quantity/units';
 import { shortDay } from '../quantity/sayDay';
@@ -29,7 +29,7 @@ export function crowdedWeeks(input: PlannerInput, plan: StockingPlan): string[] 
       const who =
         codes.slice(0, MOST_NAMED).join(', ') +
         (codes.length > MOST_NAMED ? say` and ${codes.length - MOST_NAMED} more` : '');
-      return say`The ${group.name} do not hold what the kept plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
+      return say`The ${group.name} do not hold what the current plan puts there and ${who} in ${sayWeeks(input, first, last)}: move or sell one of them.`;
     });
   });
 }
@@ -137,19 +137,29 @@ function reasonFor({ input, own, use, weeks, name }: ReasonForArgs): string {
     const bought = firstOf(own.filter((b) => b.lotCode === null));
     if (earliest < bought)
       return say`Too soon: the first that can be had are of ${own.find((b) => b.takings[0]!.week === earliest)!.lotCode}, from ${shortDay(addDays(input.firstDay, earliest * 7))}.`;
-    return say`Too soon: fish bought now are of the size wanted from ${shortDay(addDays(input.firstDay, bought * 7))}. Larger fingerlings or warmer water would help.`;
+    return say`Too soon: fish bought now reach sale size on ${shortDay(addDays(input.firstDay, bought * 7))} at the earliest. Larger fingerlings or warmer water would help.`;
   }
   const blocked = ways.map((batch) => blockersOf(input, batch, use));
-  if (blocked.some((found) => found.size === 0))
-    return say`It could be raised, but costs more than a missing kg is set to cost.`;
-  const counts = new Map<string, number>();
-  for (const found of blocked) for (const what of found) counts.set(what, (counts.get(what) ?? 0) + 1);
-  const needed = [...counts].filter(([, n]) => n === ways.length).map(([what]) => what);
-  if (needed.length > 0)
-    return say`Every way to have fish then is blocked: the ${needed.join(say`, and the `)} are full.`;
-  const worst = [...counts].sort((a, b) => b[1] - a[1]).slice(0, 2);
-  const says = worst.map(([what, n]) => say`${formatNumber(n)} find the ${what} full`);
-  return say`Each of the ${formatNumber(ways.length)} ways weighed is blocked somewhere: ${says.join(', ')}. A batch of another size or run, planned by hand, might still fit.`;
+  const open = ways.filter((_, i) => blocked[i]!.size === 0);
+  if (open.length > 0) {
+    const { shortMinorPerKg } = input.costs;
+    const pays = open.some((b) => b.costMinor < shortMinorPerKg * b.takings.reduce((sum, t) => sum + t.kg, 0));
+    return pays
+      ? say`There is room and it would pay: let it search longer.`
+      : say`It could be raised, but costs more than a missing kg is set to cost.`;
+  }
+  // The fewest that, with room in them, would let some of it be had.
+  const fewest = Math.min(...blocked.map((found) => found.size));
+  const sets = new Map(blocked.filter((f) => f.size === fewest).map((f) => [[...f].sort().join('|'), f]));
+  const helpedBy = (room: ReadonlySet<string>) =>
+    blocked.filter((found) => [...found].every((what) => room.has(what))).length;
+  const [{ least, helped }] = [...sets.values()]
+    .map((set) => ({ least: set, helped: helpedBy(set) }))
+    .sort((a, b) => b.helped - a.helped) as [{ least: Set<string>; helped: number }];
+  const names = all([...least]);
+  return helped === ways.length
+    ? say`No plan fits: the ${names} are full in every try.`
+    : say`No plan fits: with room in the ${names}, ${formatNumber(helped)} of ${formatNumber(ways.length)} tries would. Another size or date, planned by hand, might still fit.`;
 }
 
 /** Why there is no way at all to raise a species for its orders. */

@@ -20,11 +20,14 @@ export class Book {
     this.rooms = new Map(input.rooms);
   }
 
-  /** The most plants of a way that still fit, and the limit that decides. @param already sown in that very way: its jobs are begun */
-  most(way: SowingWay, already = false): { plants: number; by: LimitKind } {
+  /**
+   * The most plants of a way that still fit, and the limit that decides.
+   * @param already sown in that very way: its jobs are begun @param lifted limits that are left out
+   */
+  most(way: SowingWay, already = false, lifted?: ReadonlySet<LimitKind>): { plants: number; by: LimitKind } {
     let [plants, by]: [number, LimitKind] = [Infinity, 'beds'];
     const limit = (most: number, kind: LimitKind) => {
-      if (most < plants) [plants, by] = [Math.max(0, most), kind];
+      if (most < plants && !lifted?.has(kind)) [plants, by] = [Math.max(0, most), kind];
     };
     const { groups, offset } = this.input;
     const group = groups[way.group]!;

@@ -1,3 +1,4 @@
+import { soldFromBench } from '../crops/recipe';
 import { addDays, isoWeek } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatNumber } from '../quantity/units';
@@ -68,6 +69,8 @@ interface ReasonArgs {
 }
 
 function reason({ input, demand, own, book, sown, run }: ReasonArgs): string {
+  if (demand.recipes.every(soldFromBench))
+    return say`Seedlings are sold from the bench and need no bed: sow them with Sow…`;
   const first = input.firstPick[input.demand.indexOf(demand)]!;
   if (first === Infinity)
     return say`No bed of those chosen suits it, or it is too cold or too dark for it, or its room ripens fruit beside it.`;
@@ -76,12 +79,49 @@ function reason({ input, demand, own, book, sown, run }: ReasonArgs): string {
   const serves = (way: SowingWay) => way.picks.some((p) => run.some((t) => p.serves[0] <= t && t < p.serves[1]));
   const ways = own.filter(serves);
   if (ways.length === 0) return say`Nothing sown in these weeks would be ripe on those days.`;
-  const blocked = ways.map((way) => book.most(way, sown.has(way))).filter((m) => m.plants < 1);
-  if (blocked.length < ways.length) return say`It could be grown, but brings less than its work and seed cost.`;
-  const counts = new Map<LimitKind, number>();
-  for (const { by } of blocked) counts.set(by, (counts.get(by) ?? 0) + 1);
-  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
-  return counts.size === 1
-    ? say`Every way to have it then is stopped by ${LIMIT_WORDS[most![0]]}.`
-    : say`${formatNumber(most![1])} of ${formatNumber(ways.length)} ways to have it then are stopped by ${LIMIT_WORDS[most![0]]}, the others by other limits.`;
+  const open = ways.filter((way) => book.most(way, sown.has(way)).plants >= 1);
+  if (open.length > 0) return whyNotSown({ demand, open, book, sown, run });
+  return whatWouldHelp(ways, { book, sown });
+}
+
+interface NotSown {
+  demand: CropDemand;
+  open: readonly SowingWay[];
+  book: Book;
+  sown: ReadonlySet<SowingWay>;
+  run: readonly number[];
+}
+
+/** It would fit, and is not sown: it is worth less than it costs, by what was tried here; or the search ended before. */
+function whyNotSown({ demand, open, book, sown, run }: NotSown): string {
+  const gains = (way: SowingWay) => {
+    const perPlant = way.picks.reduce((sum, p) => {
+      const serves = run.some((t) => p.serves[0] <= t && t < p.serves[1]);
+      return sum + (serves ? p.perPlace : 0);
+    }, 0);
+    const missing = run.reduce((sum, t) => sum + demand.points[t]!.quantity, 0);
+    const plants = Math.min(book.most(way, sown.has(way)).plants, perPlant > 0 ? missing / perPlant : 0);
+    return plants * perPlant * demand.shortMinor - plants * way.plantMinor - (sown.has(way) ? 0 : way.eachTimeMinor);
+  };
+  if (open.some((way) => gains(way) > 1)) return say`There is room and it would pay: let it search longer.`;
+  return demand.product.priceMinor > 0
+    ? say`It could be grown, but brings less than its work and seed cost.`
+    : say`It has no price yet, so nothing is worth sowing for it: set one under Farm, Products and prices.`;
+}
+
+/** The fewest limits that, lifted, let some of it be had: each is tried. */
+function whatWouldHelp(ways: readonly SowingWay[], { book, sown }: Pick<NotSown, 'book' | 'sown'>): string {
+  const fits = (way: SowingWay, lifted: readonly LimitKind[]) =>
+    book.most(way, sown.has(way), new Set(lifted)).plants >= 1;
+  const kinds = Object.keys(LIMIT_WORDS) as LimitKind[];
+  const helps = (lifted: readonly LimitKind[]) => ways.filter((way) => fits(way, lifted)).length;
+  const [best] = kinds.map((kind) => ({ kind, n: helps([kind]) })).sort((a, b) => b.n - a.n);
+  if (best!.n === ways.length) return say`No plan fits: ${LIMIT_WORDS[best!.kind]} stops every one.`;
+  if (best!.n > 0)
+    return say`No plan fits: ${LIMIT_WORDS[best!.kind]} alone stops ${formatNumber(best!.n)} of ${formatNumber(ways.length)} tries, the others are stopped by more than that.`;
+  const pairs = kinds.flatMap((a, i) => kinds.slice(i + 1).map((b) => [a, b] as const));
+  const pair = pairs.find((both) => helps(both) > 0);
+  return pair
+    ? say`No plan fits: ${LIMIT_WORDS[pair[0]]} and ${LIMIT_WORDS[pair[1]]} stand in the way together.`
+    : say`No plan fits: several limits at once stand in the way of every try.`;
 }

@@ -33,7 +33,7 @@ export const PURGE_SUMS: readonly Sum[] = [
           s.transfer
             ? say`into the purge tank ${daysBetween(s.transfer, s.harvest)} days before`
             : say`they stay where they are`,
-          say`${s.exchanges.length} water exchanges between, taste test the day before`,
+          say`${s.exchanges.length} water changes between, taste test the day before`,
         ],
       };
     },
@@ -44,11 +44,11 @@ export const PURGE_SUMS: readonly Sum[] = [
     group: 'Purge and harvest',
     basis: 'derived',
     inputs: [
-      input('litresPutIn', word`Water put in, exchanges too`, 'L', [0, 1_000_000], 4500, 'volume'),
+      input('litresPutIn', word`Water put in, water changes too`, 'L', [0, 1_000_000], 4500, 'volume'),
       input('saltGL', word`Salt`, 'g/L', [0, 35], 3),
     ],
     result: { words: word`salt`, unit: 'g', digits: 0, quantity: 'mass' },
-    formula: word`litres put in × grams a litre: an exchange takes its share away`,
+    formula: word`litres put in × grams a litre: a water change takes its share away`,
     source: word`Mass balance`,
     work: ({ n }) => ({
       value: saltG(n('litresPutIn'), n('saltGL')),

@@ -19,13 +19,13 @@ function market({ many, n }: Given) {
 export const SUPPLY_SUMS: readonly Sum[] = [
   {
     name: 'short',
-    title: word`What stays short`,
+    title: word`Short`,
     group: 'Supply',
     basis: 'derived',
     inputs: [SUPPLY, OWED, KEEPS],
     result: { words: word`short in all`, unit: '', digits: 1 },
-    formula: word`deliveries in order of day, each from what expires first`,
-    source: word`Exchange argument: no other order leaves less unserved`,
+    formula: word`deliveries served by date, oldest stock first`,
+    source: word`No other order leaves less unserved; the proof is in docs/science.md`,
     work: (g) => {
       const { batches, demands } = market(g);
       const short = [...serveDemands(batches, demands).short];
@@ -46,7 +46,7 @@ export const SUPPLY_SUMS: readonly Sum[] = [
     inputs: [SUPPLY, OWED, KEEPS, input('day', word`Day, 1 for the first`, '', [1, 1000], 3)],
     result: { words: word`free on that day`, unit: '', digits: 1 },
     formula: word`what is left and fit when deliveries up to the day take what expires first, and later ones, from the last backwards, what comes latest`,
-    source: word`Exchange argument, both ways in time`,
+    source: word`Served by date, oldest stock first, and later deliveries from the last backwards; the proof is in docs/science.md`,
     work: (g) => {
       const { batches, demands } = market(g);
       const value = availableToPromise({ batches, demands, at: Math.round(g.n('day')) - 1, step: 0.1 });

@@ -58,7 +58,7 @@ export function JoinForm({ token, asked, me }: JoinFormProps) {
       <Sheet as="form" onSubmit={submit}>
         <SheetHead>
           <h1>{asked.farmName}</h1>
-          <Text quiet>{say`asks you in as ${codeWords(asked.role)}`}</Text>
+          <Text quiet>{say`invites you as ${codeWords(asked.role)}`}</Text>
         </SheetHead>
         <SheetBody stack>
           {field('name', say`Your name`)}

@@ -232,14 +232,14 @@ function sayDemand({ facts, units }: FarmView, crop: Crop, demand: SowingDemand 
   const { customers, quantity, over, isUnsold } = demand;
   if (isUnsold)
     return {
-      words: say`nobody has ordered it: all ${figure(quantity)} would be over; leave it, or sell it first`,
+      words: say`nobody has ordered it: none of ${figure(quantity)} is sold yet; sell it first, or skip it`,
       isUnsold,
     };
   if (customers.length === 0) return { words: say`${figure(quantity)}, not ordered yet`, isUnsold };
   const whom =
     customers.length > MOST_CUSTOMERS ? plural(customers.length, '# customer', '# customers') : all(customers);
   return {
-    words: over >= 1 ? say`for ${whom}; ${figure(over)} of ${figure(quantity)} are over` : say`for ${whom}`,
+    words: over >= 1 ? say`for ${whom}; ${figure(over)} of ${figure(quantity)} not sold yet` : say`for ${whom}`,
     isUnsold,
   };
 }

@@ -23,7 +23,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
       <FarmNav here="/farm/in-and-out" suffix="" />
       <PageHead>
         <h1>{say`In and out`}</h1>
-        <Text quiet>{say`the farm is yours: take all of it along at any time`}</Text>
+        <Text quiet>{say`your data: export it any time`}</Text>
       </PageHead>
       {page.role === 'manager' && <BringIn page={page} />}
       <Columns>
@@ -72,12 +72,12 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               {page.role === 'manager' ? (
                 <Buttons>
                   <Button component="a" href="/api/farm-file" download variant="contained">
-                    {say`Write the farm out`}
+                    {say`Export farm`}
                   </Button>
                 </Buttons>
               ) : (
                 <Text quiet as="p">
-                  {say`A manager writes it out.`}
+                  {say`A manager can export it.`}
                 </Text>
               )}
             </SheetBody>

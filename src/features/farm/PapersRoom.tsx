@@ -26,7 +26,7 @@ const fieldsOf = (paper: Paper | null): FormField[] => [
   { name: 'endsOn', label: word`Ends on`, kind: 'day', optional: true, half: true, start: paper?.endsOn ?? '' },
   {
     name: 'warnDays',
-    label: word`Tell so many days before`,
+    label: word`Remind … days before`,
     kind: 'count',
     optional: true,
     half: true,

@@ -20,7 +20,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
         <Sheet>
           <SheetHead>
             <h1>{say`Market`}</h1>
-            <Text quiet>{say`promised of expected by week; below it what is free to promise`}</Text>
+            <Text quiet>{say`by week: carried over + ripening − promised = free`}</Text>
             {page.person.role !== 'visitor' && (
               <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
                 {say`New order`} <Key>N</Key>
@@ -34,7 +34,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
         <Sheet>
           <SheetHead>
             <h2>{say`Cold room`}</h2>
-            <Text quiet>{say`packed and not set aside, the soonest to be used first`}</Text>
+            <Text quiet>{say`packed and not reserved, the soonest use-by first`}</Text>
           </SheetHead>
           <ColdRoom lots={page.cold} units={page.units} />
         </Sheet>

@@ -49,24 +49,24 @@ export function OrderSteps({
     <SheetBody buttons>
       {state === 'open' && (
         <Button variant="contained" onClick={() => run(deliverOrder)} disabled={pending || !ready}>
-          {say`Deliver what is set aside`}
+          {say`Mark as delivered`}
         </Button>
       )}
       {state === 'open' && !ready && (
         <Text small quiet>
-          {say`Set a lot aside first.`}
+          {say`Reserve a lot first.`}
         </Text>
       )}
       {state === 'open' && canCallOff && !asking && (
         <Button onClick={() => setAsking(true)} disabled={pending}>
-          {say`Call it off…`}
+          {say`Cancel order…`}
         </Button>
       )}
       {state === 'open' && asking && (
         <Mark as="span" tone="attention" role="alert">
-          {say`The customer no longer wants it? What is set aside becomes free.`}{' '}
+          {say`The customer no longer wants it? What is reserved becomes free again.`}{' '}
           <Button size="small" color="error" onClick={() => run(callOrderOff)} disabled={pending}>
-            {say`Call it off`}
+            {say`Cancel order`}
           </Button>
           <Button size="small" onClick={() => setAsking(false)}>
             {say`Keep it`}

@@ -49,7 +49,7 @@ export function OrderView({ page }: { page: OrderPage }) {
           <Text quiet>{say`from this order back to cohort, feed and seed`}</Text>
         </SheetHead>
         {page.trace.lots.length === 0 ? (
-          <Empty>{say`Nothing is set aside yet, so there is nothing to trace.`}</Empty>
+          <Empty>{say`Nothing is reserved yet, so there is nothing to trace.`}</Empty>
         ) : (
           <SheetBody stack>
             <WhereFrom trace={page.trace} />
@@ -84,7 +84,7 @@ function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; 
           {line.productName}, {amount(line.quantity)}
         </strong>
         <span>
-          {say`set aside`}{' '}
+          {say`reserved`}{' '}
           <Text as="strong" mono>
             {amount(aside)}
           </Text>

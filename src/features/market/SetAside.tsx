@@ -85,7 +85,7 @@ function GiveLot(props: SetAsideProps) {
         />
       )}
       <Button variant="outlined" onClick={send} disabled={pending}>
-        {say`Set aside`}
+        {say`Reserve`}
       </Button>
     </Buttons>
   );

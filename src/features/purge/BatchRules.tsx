@@ -25,7 +25,7 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   if (!rules) return null;
   const fields: FormField[] = [
     { name: 'fastingDays', label: say`Days without feed`, kind: 'count', start: rules.fastingDays, half: true },
-    { name: 'exchanges', label: say`Exchanges of water`, kind: 'count', start: rules.exchanges, half: true },
+    { name: 'exchanges', label: say`Water changes`, kind: 'count', start: rules.exchanges, half: true },
     {
       name: 'taste',
       label: say`Must it be tasted?`,
@@ -48,16 +48,16 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
   return (
     <Text as="div" small className={css.rules}>
       <Text as="p" quiet>
-        {say`Fixed when feed stopped on ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} without feed ${told(METHODS[rules.method])}, ${plural(rules.exchanges, '# exchange', '# exchanges')}${rules.taste ? say`, taste test` : say`, no taste test`}.`}{' '}
+        {say`Purge plan since ${shortDay(rules.feedStoppedOn)}: ${days(rules.fastingDays)} off feed ${told(METHODS[rules.method])}, ${plural(rules.exchanges, '# water change', '# water changes')}${rules.taste ? say`, 1 taste test` : say`, no taste test`}.`}{' '}
         {mayChange && !open && (
           <Button size="small" onClick={() => setOpen(true)}>
-            {say`Change what it must meet…`}
+            {say`Change purge requirements…`}
           </Button>
         )}
       </Text>
       {changes.map((c) => (
         <Text as="p" quiet key={`${c.day}${c.reason}`}>
-          {say`${shortDay(c.day)}, ${c.by}: ${days(c.was.fastingDays)} became ${days(c.fastingDays)}, ${c.was.exchanges} exchanges became ${c.exchanges}. “${c.reason}”`}
+          {say`${shortDay(c.day)}, ${c.by}: ${days(c.was.fastingDays)} became ${days(c.fastingDays)}, ${c.was.exchanges} water changes became ${c.exchanges}. “${c.reason}”`}
         </Text>
       ))}
       {open && (
@@ -68,7 +68,7 @@ export function BatchRules({ batch, mayChange }: { batch: Batch; mayChange: bool
           send={send}
           onDone={() => setOpen(false)}
           beside={<Button onClick={() => setOpen(false)}>{say`Leave it`}</Button>}
-          caution={say`Less purging can mean muddy fish at the customer. The withdrawal period of a treatment is never shortened here.`}
+          caution={say`Shorter purging risks muddy-tasting fish. The withdrawal period of a treatment is never shortened here.`}
         />
       )}
     </Text>

@@ -62,7 +62,7 @@ function PackedSheet({ page }: PackedSheetProps) {
       <SheetHead>
         <h2>{say`Cold room and live holding`}</h2>
         <Text quiet small end>
-          {say`not set aside yet`}
+          {say`not reserved yet`}
         </Text>
       </SheetHead>
       {page.packs.length === 0 ? (
@@ -150,8 +150,8 @@ function RipeSheet({ page }: RipeSheetProps) {
 function pickWords(pick: PurgePage['ripe'][number]['pick']) {
   if (!pick) return say`no pick is planned: pick it, plan one on Season, or it is lost`;
   return pick.until > pick.on
-    ? say`pick on ${shortDay(pick.on)}; it can stand until ${shortDay(pick.until)}`
-    : say`pick on ${shortDay(pick.on)}; it cannot wait longer`;
+    ? say`pick from ${shortDay(pick.on)}, by ${shortDay(pick.until)} at the latest`
+    : say`pick on ${shortDay(pick.on)}, no later`;
 }
 
 function BatchRow({ batch, today, mayChange }: { batch: Batch; today: string; mayChange: boolean }) {

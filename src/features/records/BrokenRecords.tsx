@@ -14,7 +14,7 @@ const MEND_WORDS: Partial<Record<BrokenRow['what'], string>> = {
   species: word`Back to the planning defaults`,
   crop: word`Back to the planning defaults`,
   loop: word`Empty its aerators and filters`,
-  order: word`Call the order off`,
+  order: word`Cancel the order`,
 };
 
 /** Records that nothing can be reckoned with, above every station, each with a way to mend it. */

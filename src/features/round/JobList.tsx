@@ -48,7 +48,7 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
           <div className={css.walk}>
             <h2>{walk}</h2>
             <Text small quiet>
-              {say`walk ${i + 1} of ${walks.length}`}
+              {say`stop ${i + 1} of ${walks.length}`}
             </Text>
           </div>
           <Rows>
@@ -114,7 +114,7 @@ function JobRow({ job, onOpen }: { job: RoundJob; onOpen: () => void }) {
         {job.done ? (
           `${job.done.at} ${job.done.by}`
         ) : job.lateDays > 0 ? (
-          <Text tone="danger">{say`late ${plural(job.lateDays, '# day', '# days')}`}</Text>
+          <Text tone="danger">{plural(job.lateDays, '# day late', '# days late')}</Text>
         ) : (
           ''
         )}

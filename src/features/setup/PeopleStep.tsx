@@ -34,7 +34,7 @@ export function PeopleStep({ d, change, faults }: PeopleStepProps) {
           <h2>{say`People`}</h2>
           <Text quiet>{say`each gets a link to choose a sign-in name and a password`}</Text>
         </SheetHead>
-        {d.people.length === 0 && <Empty>{say`Nobody but you yet. People can be asked in any time on Farm.`}</Empty>}
+        {d.people.length === 0 && <Empty>{say`Nobody but you yet. People can be invited any time on Farm.`}</Empty>}
         {d.people.map((p, i) => (
           <SheetBody key={i} className={css.person}>
             <TextField label={say`Name`} value={p.name} onChange={(e) => set(i, { name: e.target.value })} />

@@ -64,7 +64,7 @@ export const FARM_ROOMS: readonly Room[] = [
     word`how this farm grows each crop: days, room, yield; own numbers beside the library’s`,
   ],
   ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
-  ['/farm/people', word`People`, word`who works here and may do what; ask someone in`],
+  ['/farm/people', word`People`, word`who works here and may do what; invite someone`],
   ['/farm/chores', word`Chores`, word`routine that comes up on the round by itself`],
   ['/farm/limits', word`Habits and limits`, word`units and names the farm is used to, and by what its loops warn`],
   ['/farm/papers', word`Rules, permits, contacts`, word`permits with their ends, own rules, whom to call`],

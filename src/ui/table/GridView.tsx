@@ -45,7 +45,7 @@ export function GridView({ label, table, onClose }: GridViewProps) {
           size="small"
           autoFocus
           className={css.search}
-          label={say`Search in it`}
+          label={say`Search`}
           value={search}
           onChange={(e) => change({ search: e.target.value })}
         />

@@ -7,7 +7,7 @@ export function gridWords(): DataGridProps['localeText'] {
     ...columnWords(),
     ...filterWords(),
     noRowsLabel: say`No rows`,
-    noResultsOverlayLabel: say`No row is like that.`,
+    noResultsOverlayLabel: say`No matches.`,
     noColumnsOverlayLabel: say`Every column is hidden.`,
     noColumnsOverlayManageColumns: say`Choose columns`,
     footerTotalRows: say`Rows:`,

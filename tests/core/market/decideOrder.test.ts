@@ -80,7 +80,7 @@ describe('an order goes its way', () => {
       [0, 2400, 'l2'],
     ]);
     expect(effects.at(-1)).toEqual({ does: 'order', orderId: 'o1', state: 'delivered' });
-    expect(refusedOf(decideDelivery(order()))?.[1]).toMatch(/Nothing is set aside/);
+    expect(refusedOf(decideDelivery(order()))?.[1]).toMatch(/Nothing is reserved/);
   });
 
   test('called off, what was set aside is free again; put back, only what is named', () => {

@@ -73,7 +73,7 @@ describe('changes to the plan', () => {
 
   test('feed cannot be stopped last week: the slide is refused in words', () => {
     expect(() => applyChanges(plan, [{ change: 'shift', groupId, days: -20 }], TODAY)).toThrow(
-      /Stop feed would have been due on .* that day has passed/,
+      /Can’t move that far: Stop feed would fall on .*, which has passed/,
     );
     expect(earliestShift(plan, groupId, TODAY)).toBe(-12);
     expect(() => applyChanges(plan, [{ change: 'shift', groupId, days: -12 }], TODAY)).not.toThrow();

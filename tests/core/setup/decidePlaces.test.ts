@@ -76,7 +76,7 @@ describe('a place', () => {
       /1 step is planned for H1: .*TRT-1 on 1 Jul/,
     );
     const aside = [place({ role: 'aside', kind: 'store' })];
-    expect(refused(leave('h1', [], aside))!.words).toMatch(/set aside for orders needs its place/);
+    expect(refused(leave('h1', [], aside))!.words).toMatch(/reserved for orders needs its place/);
   });
 
   test('fish in it are shown where they could go', () => {

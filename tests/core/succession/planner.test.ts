@@ -1,6 +1,7 @@
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { Highs } from 'highs';
+import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { RuleBroken } from '../../../src/core/errors';
 import { applyChanges } from '../../../src/core/plan/changes';
 import { forecastFarm } from '../../../src/core/plan/forecast';
@@ -171,7 +172,7 @@ describe('what it proposes', () => {
     // It stands there to the end of the plan: nobody has planned to clear it.
     const p = propose(facts, targetOf(facts));
     expect(p.draft.lines).toEqual([]);
-    expect(p.short.at(-1)).toMatch(/stopped by room in the beds/);
+    expect(p.short.at(-1)).toMatch(/room in the beds/);
     expect(p.limits![0]!.kind).toBe('beds');
   });
 
@@ -303,6 +304,27 @@ describe('hand-worked', () => {
     const p = propose(facts, { ...target, costs: { ...target.costs, hourMinor: 100_000 } });
     expect(p.draft.lines).toEqual([]);
     expect(p.short.some((w) => /brings less than its work and seed cost/.test(w))).toBe(true);
+  });
+
+  test('without a price it says that a price is missing, not that it brings too little', () => {
+    const facts = lettuce({ products: [productOf('butterhead-lettuce', { priceMinor: 0 })] });
+    const p = propose(facts, targetOf(facts, { by: 'earn' }));
+    expect(p.short.some((w) => /has no price yet/.test(w))).toBe(true);
+    expect(p.short.some((w) => /brings less/.test(w))).toBe(false);
+  });
+
+  test('seedlings for sale need no bed, and it says so', () => {
+    const tray = CROP_DEFAULTS.find((c) => c.finalDays === 0)!;
+    const facts = farmOf([tray.code], [raft(), bench()]);
+    expect(propose(facts, targetOf(facts)).short[0]).toMatch(/sold from the bench and need no bed/);
+  });
+
+  test('a limit is named only where lifting it would help: work and bench together, not one of them', () => {
+    const facts = lettuce({}, [raft(), bench({ positions: 0 })]);
+    const one = propose(facts, targetOf(facts));
+    expect(one.short.at(-1)).toMatch(/room on the bench stops every one/);
+    const both = propose(facts, targetOf(facts, { labourHoursWeek: 0.01 }));
+    expect(both.short.at(-1)).toMatch(/room on the bench and hours of work stand in the way together/);
   });
 
   test('a cost by hand: one sowing of 100 places, its minutes and its seed', () => {

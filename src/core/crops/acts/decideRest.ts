@@ -70,7 +70,7 @@ function meaningOf({ facts, plan, units }: RestFacts, { placeIds, from, until }:
 
 function balanceWords(b: ReturnType<typeof restBalances>[number], units: UnitChoice): string {
   if (b.after === null)
-    return say`${b.name}: its fish eat ${formatMass(b.feedGDay, units)} a day and nothing grows there: hold feed, exchange water, or keep a bed planted.`;
+    return say`${b.name}: its fish eat ${formatMass(b.feedGDay, units)} a day and nothing grows there: hold feed, change water, or keep a bed planted.`;
   const shown = (value: number) =>
     b.byNitrogen ? say`${formatNumber(value)} % of the nitrogen` : formatLoad(value, units);
   return b.after > b.high

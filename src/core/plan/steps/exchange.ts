@@ -12,15 +12,15 @@ declare module '../../facts/step' {
 
 export const module = stepModule({
   kind: 'exchange',
-  words: word`Exchange purge water`,
+  words: word`Water change`,
   order: 6,
   season: null,
-  detail: { litres: { words: word`Water to exchange, L`, range: [0, 1_000_000] } },
+  detail: { litres: { words: word`Water to change, L`, range: [0, 1_000_000] } },
   round: (step, { view, from }) => {
     const litres = step.detail.litres ?? 0;
     const salt = saltG(litres, view.saltGL.get(step.fromPlaceId ?? '') ?? 0);
     return {
-      title: say`Exchange purge water`,
+      title: say`Water change`,
       detail:
         salt > 0
           ? say`${step.lotCode} · weigh out ${formatMass(salt, view.units)} salt again · salted water never goes to plants`
@@ -36,13 +36,13 @@ export const module = stepModule({
       fields: [
         {
           name: 'litres',
-          label: say`Water exchanged`,
+          label: say`Water changed`,
           kind: 'quantity',
           quantity: 'volume',
           start: job.expected.litres ?? '',
         },
         { name: 'saltG', label: say`Salt put in`, kind: 'quantity', quantity: 'mass', start: job.expected.saltG ?? 0 },
       ],
-      submit: say`Exchanged`,
+      submit: say`Changed`,
     }),
 });

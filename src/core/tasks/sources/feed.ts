@@ -114,7 +114,7 @@ export const module: JobSource = {
   form: (job) => ({
     fields: [
       {
-        ...weightField(say`Feed given today, all feedings`, job.expected.massG),
+        ...weightField(say`Total for the day`, job.expected.massG),
         help: say`As computed; change it if you gave less.`,
       },
       { ...weightField(say`Held back`), name: 'withheldG', optional: true },

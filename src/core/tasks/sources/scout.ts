@@ -62,7 +62,7 @@ export const findingFields = (): JobField[] => [
   { name: 'howBad', label: word`How bad`, kind: 'choice', start: '1', options: howBadOptions(1) },
   { name: 'words', label: word`What you saw`, kind: 'text', optional: true },
   {
-    ...{ name: 'lookAgainDays', label: word`Look again in so many days`, kind: 'count', start: LOOK_AGAIN_DAYS },
+    ...{ name: 'lookAgainDays', label: word`Check again in … days`, kind: 'count', start: LOOK_AGAIN_DAYS },
     help: word`0: no more is asked for`,
   },
   { name: 'photo', label: word`Photo`, kind: 'photo', optional: true },

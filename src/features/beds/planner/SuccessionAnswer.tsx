@@ -138,13 +138,15 @@ function Limits({ answer, page }: PartProps) {
       <h3>{say`What holds it back`}</h3>
       {answer.limits.length === 0 ? (
         <Text as="p" small>
-          {say`No limit does: everything that can still be ready in time is met.`}
+          {answer.short.length === 0
+            ? say`No limit does: everything that can still be ready in time is met.`
+            : say`No single limit does: lifting one of them alone would bring no more.`}
         </Text>
       ) : (
         <Rows>
           {answer.limits.map(({ kind, savedMinor }) => (
             <Text as="li" small key={kind}>
-              {say`Without the limit of ${told(LIMIT_WORDS[kind])} up to ${formatAboutMoney(savedMinor, page.currency)} more would be had over these weeks, orders that fall short counted in.`}
+              {say`Without the limit of ${told(LIMIT_WORDS[kind])}, at most ${formatAboutMoney(savedMinor, page.currency)} more would come in over these weeks, orders that fall short counted in.`}
             </Text>
           ))}
         </Rows>

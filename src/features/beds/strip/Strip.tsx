@@ -60,14 +60,16 @@ export function Strip({ strip, suffix, alone = false, movable = false }: StripPr
           {strip.fullest && strip.fullest.positions > 0 && (
             <Text tone={strip.fullest.positions > strip.positions ? 'attention' : null}>
               {' '}
-              {say`· fullest ${formatNumber(strip.fullest.positions)} on ${shortDay(strip.fullest.day)}${strip.fullest.positions > strip.positions ? say`, more than it has` : ''}`}
+              {strip.fullest.positions > strip.positions
+                ? say`· peaks at ${formatNumber(strip.fullest.positions)} of ${formatNumber(strip.positions)} places on ${shortDay(strip.fullest.day)}`
+                : say`· peaks at ${formatNumber(strip.fullest.positions)} on ${shortDay(strip.fullest.day)}`}
             </Text>
           )}
         </Text>
         {strip.pick && (
           <Text as="p" small quiet>
             {say`next pick`} <Text mono>{strip.pick.lotCode}</Text>{' '}
-            {say`on ${shortDay(strip.pick.on)}${strip.pick.until > strip.pick.on ? say`, can stand until ${shortDay(strip.pick.until)}` : say`, cannot wait longer`}`}
+            {say`on ${shortDay(strip.pick.on)}${strip.pick.until > strip.pick.on ? say`, pick by ${shortDay(strip.pick.until)}` : say`, on that day only`}`}
           </Text>
         )}
         {strip.marks.map((m) => (

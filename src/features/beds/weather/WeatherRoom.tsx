@@ -80,9 +80,7 @@ function Risks({ page, suffix }: PartProps) {
     <Sheet>
       <SheetHead>
         <h1>{say`Weather ahead`}</h1>
-        <Text
-          quiet
-        >{say`what ${page.years} years, made up from what your place is like, would do to what is planned`}</Text>
+        <Text quiet>{say`what ${page.years} years simulated for your place would do to your plan`}</Text>
       </SheetHead>
       {page.risks.length === 0 ? (
         <Empty>{say`In nine years of ten the weather does no harm to what is planned for the next twelve weeks.`}</Empty>

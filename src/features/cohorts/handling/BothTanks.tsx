@@ -48,7 +48,7 @@ export function BothTanks({ fish, units, ask, touched, parted }: BothTanksProps)
               <HeadCell right>{say`Fish`}</HeadCell>
               <HeadCell right>{densityUnit(units)}</HeadCell>
               <HeadCell right>{say`Feed`}</HeadCell>
-              <HeadCell>{say`Too small`}</HeadCell>
+              <HeadCell>{say`Too full`}</HeadCell>
             </TableRow>
           </TableHead>
           <TableBody>

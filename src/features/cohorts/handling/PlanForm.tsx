@@ -76,6 +76,6 @@ function howMany(kind: Planned, fish: Handled): FormField {
     const help = say`They grow on until then. If fewer are of the grade by that day, you are asked.`;
     return { ...field, label: say`Fish to net`, start: '', help };
   }
-  const label = kind === 'harvest' ? say`Fish, the largest first` : say`Fish`;
+  const label = kind === 'harvest' ? say`Number of fish (largest first)` : say`Fish`;
   return { ...field, label, start: Math.round(fish.count) };
 }

@@ -103,6 +103,6 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
 }
 
 function wordsOf(answer: Answer | null): string {
-  if (!answer) return say`Weighing the ways to stock…`;
+  if (!answer) return say`Trying stocking plans…`;
   return `${formatNumber(answer.progress.seconds, 0)} s · ${sayGap(answer)}`;
 }

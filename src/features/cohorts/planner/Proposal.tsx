@@ -27,7 +27,7 @@ export function Proposal({ answer, page, ready }: { answer: Answer; page: Planne
       <SheetHead>
         <h2>{ready ? say`Proposal` : say`Best so far`}</h2>
         <Text quiet small>
-          {say`${plural(draft.lines.length, '# batch', '# batches')} · ${plural(draft.steps.length, '# step', '# steps')} · ${formatAboutMoney(answer.costMinor, page.currency)}, what is missing counted in · ${formatNumber(answer.candidates)} ways weighed`}
+          {say`${plural(draft.lines.length, '# batch', '# batches')} · ${plural(draft.steps.length, '# step', '# steps')} · ${formatAboutMoney(answer.costMinor, page.currency)}, including what stays missing · ${formatNumber(answer.candidates)} plans tried`}
         </Text>
       </SheetHead>
       <SheetBody stack>
@@ -76,7 +76,7 @@ function Met({ answer, page }: { answer: Answer; page: PlannerPage }) {
   const name = nameIn(page);
   return (
     <div>
-      <p>{say`Of what is wanted beyond the kept plan it brings`}</p>
+      <p>{say`Covers, of what the current plan does not:`}</p>
       <Facts as="ul" className={css.metFacts}>
         {answer.wanted.map((w) => (
           <li key={w.speciesCode}>

@@ -36,7 +36,7 @@ export function Results({ results, page, loopId, onKeep }: ResultsProps) {
       say`Its harvests, sold`,
       (r) => `${formatMass(r.supplyKg * 1000, units)} · ${formatAboutMoney(r.salesMinor, currency)}`,
     ],
-    [say`Left, against as planned`, (r) => (r === base ? '–' : signed(leftMinor(r) - leftMinor(base), currency))],
+    [say`Margin compared with plan`, (r) => (r === base ? '–' : signed(leftMinor(r) - leftMinor(base), currency))],
     [say`Short for orders`, (r) => (r.shortKg < 0.05 ? 'nothing' : formatMass(r.shortKg * 1000, units))],
   ];
   return (
@@ -72,7 +72,7 @@ export function Results({ results, page, loopId, onKeep }: ResultsProps) {
             ))}
             {results.some((r) => r.limits.length > 0) && (
               <TableRow>
-                <Cell>{say`What its fish do not bear`}</Cell>
+                <Cell>{say`Too warm or cold for`}</Cell>
                 {results.map((r) => (
                   <Cell key={name(r)}>
                     {r.limits.length === 0

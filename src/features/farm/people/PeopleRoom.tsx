@@ -105,7 +105,7 @@ export function PeopleRoom({ page }: { page: PeoplePage }) {
           {page.mayChange && (
             <Sheet>
               <SheetHead>
-                <h2>{say`Ask someone in`}</h2>
+                <h2>{say`Invite someone`}</h2>
               </SheetHead>
               <SheetBody>
                 <ActionForm
@@ -323,9 +323,9 @@ function InvitesSheet({ page, onRenew, onWithdraw }: InvitesSheetProps) {
   return (
     <Sheet>
       <SheetHead>
-        <h2>{say`Asked in`}</h2>
+        <h2>{say`Invited`}</h2>
       </SheetHead>
-      {page.invites.length === 0 && <Empty>{say`Nobody waits for a link.`}</Empty>}
+      {page.invites.length === 0 && <Empty>{say`No open invitations.`}</Empty>}
       <Rows>
         {page.invites.map((i) => (
           <Row key={i.id}>
