@@ -153,7 +153,7 @@ async function run() {
   const { farmId, file } = await original();
   const own = await owner('person').where({ farm_id: farmId, role: 'manager' }).first('id');
   const ownCookie = await sessionOf(owner, { farmId, personId: own.id }, now);
-  const ownPages = ['round', 'farm/changes', 'cohorts/margin'];
+  const ownPages = ['round', 'farm/changes', 'cohorts/life'];
   const sequences = async () =>
     (await owner.raw(`select sequencename, last_value from pg_sequences where schemaname = 'public' order by 1`))
       .rows as { sequencename: string; last_value: number }[];

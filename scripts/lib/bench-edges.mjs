@@ -151,7 +151,7 @@ const PAGES = [
   'farm/places',
   'farm/changes',
   'beds/space',
-  'cohorts/margin',
+  'cohorts/life',
 ];
 
 /** Everything that does not follow from the books: marks of a build and of a request. */

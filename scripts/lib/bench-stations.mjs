@@ -32,7 +32,7 @@ const PAGES = [
     'beds/cultures',
     'beds/trials',
   ],
-  ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species'].map((room) => `cohorts/${room}`),
+  ...['arrivals', 'feed', 'temperature', 'life', 'planner', 'loss', 'species'].map((room) => `cohorts/${room}`),
 ];
 
 /** Scripts a page asks for before anything on it is opened, gzip. Round with the fallback that only old browsers fetch, too. */

@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 /** Every room, without what stands in it. */
 const ROOMS = [
   ...['round', 'cohorts', 'beds', 'purge', 'market', 'season', 'sums', 'market/new', 'farm', 'season/ground'],
-  ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species'].map((r) => `cohorts/${r}`),
+  ...['arrivals', 'feed', 'temperature', 'life', 'planner', 'loss', 'species'].map((r) => `cohorts/${r}`),
   ...['space', 'planner', 'weather', 'scouting', 'cultures', 'trials'].map((r) => `beds/${r}`),
   ...['places', 'crops', 'products', 'customers', 'people', 'chores', 'limits', 'papers', 'today', 'changes'].map(
     (r) => `farm/${r}`,

@@ -18,6 +18,7 @@ export const plantKnown = async (doing: Doing): Promise<PlantKnown> => ({
   facts: await doing.facts(),
   plan: await doing.steps(),
   on: doing.entry.farmDay,
+  units: doing.units,
   newId,
 });
 

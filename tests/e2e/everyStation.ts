@@ -26,7 +26,7 @@ export const STATIONS = [
     '/sums',
     '/market/new',
   ],
-  ...['arrivals', 'feed', 'temperature', 'margin', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
+  ...['arrivals', 'feed', 'temperature', 'life', 'planner', 'loss', 'species', 'tank/H6', 'HSB-31'].map(
     (room) => `/cohorts/${room}`,
   ),
   '/farm',

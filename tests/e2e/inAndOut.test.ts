@@ -223,7 +223,7 @@ test('a probe is let in, sends, and the tank it hangs in is judged by it; ended,
   await expect(page.getByText(/1 value of its last batch was not taken: .*water cannot hold more/)).toBeVisible();
   await page.goto('/round');
   await expect(page.getByText(/^H6: oxygen 2.2/).first()).toBeVisible();
-  await page.goto('/cohorts/margin');
+  await page.goto('/cohorts/life');
   await expect(page.getByTestId('readings').first()).toContainText('H6 dissolved oxygen 2.2 mg/L');
   await page.getByText('The week, hour by hour').first().click();
   await expect(page.getByRole('img', { name: /^temperature from [\d.]+ to [\d.]+/ })).toBeVisible();

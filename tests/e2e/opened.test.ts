@@ -18,7 +18,7 @@ const OPENED: [what: string, path: string, open: (page: Page) => Promise<void>][
   ['the list of keys', '/round', (p) => p.keyboard.press('?')],
   ['the day picker', '/round', (p) => p.keyboard.press('d')],
   ['the log line', '/round', (p) => p.keyboard.press('l')],
-  ['a why', '/cohorts/margin', (p) => p.locator('#main button[title^="Why"]').first().click()],
+  ['a why', '/cohorts/life', (p) => p.locator('#main button[title^="Why"]').first().click()],
   [
     'preferences',
     '/round',

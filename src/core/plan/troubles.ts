@@ -15,7 +15,7 @@ export interface Trouble {
   title: string;
   detail: string;
   /** Where to decide it: a station and what to show there. */
-  station: 'season' | 'cohorts' | 'cohorts/margin' | 'round' | 'beds' | 'market' | 'purge' | 'farm/places';
+  station: 'season' | 'cohorts' | 'cohorts/life' | 'round' | 'beds' | 'market' | 'purge' | 'farm/places';
   subject: string;
   day: Day;
 }
@@ -196,7 +196,7 @@ function badWater(view: TroubleView): Trouble[] {
             {
               kind,
               tone,
-              station: 'cohorts/margin',
+              station: 'cohorts/life',
               subject: loop.code,
               day: on,
               title: `${place ?? loop.name}: ${told(WATER_WORDS[kind])} ${value}`,

@@ -1,7 +1,7 @@
 import { feedConversion } from '../fish/feed';
 import { freshSpread } from '../fish/sizeSpread';
 import { profileOf, rear, scaled, topWeightG, type Growing, type Outing, type Reared } from './rearing';
-import { windows, outingsOf, sizesSell } from './sales';
+import { windows, outingsOf, sizesSell, sizesWanted } from './sales';
 import type { Batch, PlannerInput, PresentFish, StockChoice, Taking, TankGroup } from './types';
 import { waysIn, wayUp, mostByWeek, Stage, sayPath, endOf, Apart } from './ways';
 /** Shares of a week's order that one batch may be raised for; two halves may overlap. */
@@ -59,7 +59,7 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
     for (const share of sharesFor({ input, whole, outings, stages })) {
       const reared = share === 1 ? whole : scaled(whole, share);
 
-      if (reared.stocked < LEAST_FISH || !purgeHolds(input, reared.takings)) continue;
+      if (reared.stocked < LEAST_FISH || !purgeHolds(input, fish, reared.takings)) continue;
       const costMinor =
         reared.stocked * choice.fingerlingMinor + feedMinor(fish, reared.takings, startG) + input.costs.batchMinor;
       for (const path of waysIn({ input, apart, stages, fish, reared })) {
@@ -120,7 +120,7 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
   const sold = windows(input, own, fish.fromWeek).flatMap((weeks) =>
     presentProfiles(demand?.kgByWeek ?? [], weeks).flatMap((kgs, how) => {
       const reared = rear(input, own, outingsOf(input, own, weeks), kgs, fish.count);
-      if (!sizesSell(own, reared.takings) || !purgeHolds(input, reared.takings)) return [];
+      if (!sizesSell(own, reared.takings) || !purgeHolds(input, own, reared.takings)) return [];
       const path = wayUp({
         input,
         stages,
@@ -203,8 +203,9 @@ function sharesFor({ input, whole, outings, stages }: SharesForArgs): number[] {
   return [...new Set([...SHARES, ...fills.filter((share) => share > 0.02 && share < 1)])];
 }
 
-/** Each part fits the purge tanks that the kept plan leaves free for all its days. */
-function purgeHolds(input: PlannerInput, takings: readonly Taking[]): boolean {
+/** Each part fits the purge tanks that the kept plan leaves free for all its days; in several, the fish of the last are of size too. */
+function purgeHolds(input: PlannerInput, fish: Growing, takings: readonly Taking[]): boolean {
+  const [smallest] = sizesWanted(fish);
   if (input.purgeTanks.length === 0) return true;
   return takings.every((t) => {
     const freeKg = input.purgeTanks.reduce((sum, tank) => (isFree(tank.heldOn, t) ? sum + tank.capacityKg : sum), 0);
@@ -212,7 +213,7 @@ function purgeHolds(input: PlannerInput, takings: readonly Taking[]): boolean {
       0,
       ...input.purgeTanks.filter((tank) => isFree(tank.heldOn, t)).map((tank) => tank.capacityKg),
     );
-    return t.outKg <= onesKg || t.outKg * UNEVEN <= freeKg;
+    return t.outKg <= onesKg || (t.tailG >= smallest && t.outKg * UNEVEN <= freeKg);
   });
 }
 

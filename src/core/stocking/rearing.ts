@@ -87,6 +87,7 @@ export function scaled({ stocked, takings, kgOn }: Reared, share: number): Reare
       outDay: t.outDay,
       harvestDay: t.harvestDay,
       weightG: t.weightG,
+      tailG: t.tailG,
       count: t.count * share,
       outKg: t.outKg * share,
       kg: t.kg * share,
@@ -126,6 +127,9 @@ export function rear(
     for (let turn = 0; turn < 2; turn++) way = reared({ life, fish, outings, wanted, count, before: way.marks });
   return way;
 }
+
+/** The smallest of what is taken, which go into the last purge tank: so large a part of it. */
+const TAIL = 0.2;
 
 interface RearedArgs {
   life: Life;
@@ -173,6 +177,8 @@ function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
     const part = toShare - takenShare;
     const kg = (stocked * alive(outing.harvestDay) * (toRelative - takenRelative) * weights[i]!.harvestG) / 1000;
     const fishOut = stocked * alive(outing.harvestDay) * part;
+    const tail = part * TAIL;
+    const tailRelative = tail > 0 ? (toRelative - along(share, relative, toShare - tail)) / tail : 0;
     [takenShare, takenRelative] = [toShare, toRelative];
     marks[i + 1]!.gone = toShare;
     const { week, stopDay, outDay, harvestDay } = outing;
@@ -184,6 +190,7 @@ function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
       count: stocked * alive(outDay) * part,
       kg,
       weightG: fishOut > 0 ? (kg * 1000) / fishOut : 0,
+      tailG: tailRelative * weights[i]!.harvestG,
       outKg: kg / (life.dailySurvival * kept) ** (harvestDay - outDay),
       ordersKg: counted ? (fishOut * orderedG) / 1000 : kg,
     };

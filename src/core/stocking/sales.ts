@@ -3,8 +3,9 @@ import type { PlannerInput, Taking } from './types';
 
 export const outingsOf = (input: PlannerInput, fish: Growing, weeks: readonly number[]): Outing[] =>
   weeks.map((week) => outingOf(input, fish.species.purgeDays, week));
+
 /** Smallest and largest fish that are wanted, g. */
-function sizesWanted({ species, demand }: Growing): [smallestG: number, largestG: number] {
+export function sizesWanted({ species, demand }: Growing): [smallestG: number, largestG: number] {
   const [smallest, largest] = species.marketG ?? [Infinity, 0];
   const fromG = demand?.fromG ?? smallest;
   return [fromG, Math.max(largest, fromG * LEAST_RANGE)];

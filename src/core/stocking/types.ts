@@ -121,6 +121,8 @@ export interface Taking {
   outKg: number;
   /** Mean weight at harvest, g. */
   weightG: number;
+  /** Mean weight at harvest of the smallest fifth of them, g: the last of several purge tanks gets these. */
+  tailG: number;
   /** What is harvested of them. */
   kg: number;
   /** What they are against the order: their kg, or, of an order by number, fish · ordered size. */

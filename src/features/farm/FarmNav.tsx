@@ -1,8 +1,8 @@
 import { say } from '../../core/words/words';
-import { RoomTabs } from '../../ui/kit/RoomTabs';
-import { FARM_ROOMS } from '../../ui/shell/rooms';
+import { RoomGroups } from '../../ui/kit/RoomGroups';
+import { FARM_GROUPS } from '../../ui/shell/rooms';
 
 /** The rooms of the Farm station. */
 export function FarmNav({ here, suffix }: { here: string; suffix: string }) {
-  return <RoomTabs label={say`Farm`} rooms={FARM_ROOMS} here={here} suffix={suffix} />;
+  return <RoomGroups label={say`Farm`} groups={FARM_GROUPS} here={here} suffix={suffix} />;
 }

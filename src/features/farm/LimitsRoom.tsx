@@ -20,7 +20,7 @@ const ELSEWHERE: readonly (readonly [path: string, words: string])[] = [
   ['/cohorts/feed', word`Rations, feeding times and feed orders`],
   ['/cohorts/species', word`Limits of each species: crowding, oxygen, ammonia, purging`],
   ['/cohorts/temperature', word`Temperatures of the water through the year`],
-  ['/cohorts/margin', word`Aerators and filters, and what is kept in reserve`],
+  ['/cohorts/life', word`Aerators and filters, and what is kept in reserve`],
   ['/farm/chores', word`Routine of every so many days`],
   ['/farm/houses', word`Where the farm stands, its houses, their air and light`],
   ['/farm/carries', word`Planning rules: litres of media for a kilogram of fish and the others`],

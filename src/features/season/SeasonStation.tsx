@@ -1,7 +1,7 @@
 'use client';
 import { say } from '../../core/words/words';
 import { addDays } from '../../core/quantity/days';
-import { shortDay } from '../../core/quantity/sayDay';
+import { datedDay } from '../../core/quantity/sayDay';
 import { SaidBar } from '../../ui/SaidBar';
 import { Board } from './Board';
 import type { SeasonPage } from './queries';
@@ -29,7 +29,7 @@ export function SeasonStation({ page }: { page: SeasonPage }) {
       <PageHead>
         <h1>{say`Season`}</h1>
         <Text quiet small>
-          {say`${shortDay(addDays(page.today, page.from))} to ${shortDay(addDays(page.today, page.from + page.days))} · grab a ring, a diamond or a square and slide it`}
+          {say`${datedDay(addDays(page.today, page.from))} to ${datedDay(addDays(page.today, page.from + page.days))}, where the picture ends · slide a ring, a diamond or a square`}
         </Text>
       </PageHead>
       {plans && (

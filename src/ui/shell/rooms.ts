@@ -30,7 +30,7 @@ export const COHORT_ROOMS: readonly Room[] = [
     word`Temperature`,
     word`what the water is kept at, month by month, and what that does to growth`,
   ],
-  ['/cohorts/margin', word`Life support`, word`whether air and filters carry the fish, and until when`],
+  ['/cohorts/life', word`Life support`, word`whether air and filters carry the fish, and until when`],
   ['/cohorts/planner', word`Stocking planner`, word`say what is wanted; it proposes when to stock how many`],
   [
     '/cohorts/loss',
@@ -40,38 +40,69 @@ export const COHORT_ROOMS: readonly Room[] = [
   ['/cohorts/species', word`Species`, word`growth, limits and sale of each species, to be changed`],
 ];
 
-export const FARM_ROOMS: readonly Room[] = [
+/** The rooms of the Farm, by what they are about. */
+export const FARM_GROUPS: readonly (readonly [name: string, rooms: readonly Room[]])[] = [
   [
-    '/farm',
-    word`Plan of the farm`,
-    word`rooms, tanks and beds as they stand, tinted by what they hold; drag them into place`,
+    word`Places`,
+    [
+      [
+        '/farm',
+        word`Plan of the farm`,
+        word`rooms, tanks and beds as they stand, tinted by what they hold; drag them into place`,
+      ],
+      [
+        '/farm/places',
+        word`Loops and places`,
+        word`tanks, beds and stores: add, change, retire, with what that touches`,
+      ],
+      [
+        '/farm/houses',
+        word`Houses`,
+        word`where the farm stands, what its houses are built of, their set points and lamps`,
+      ],
+      [
+        '/farm/carries',
+        word`What it carries`,
+        word`turnover, air, filters, current, heads a year: what follows from what is there, and the planning rules behind it`,
+      ],
+    ],
   ],
-  ['/farm/places', word`Loops and places`, word`tanks, beds and stores: add, change, retire, with what that touches`],
-  ['/farm/houses', word`Houses`, word`where the farm stands, what its houses are built of, their set points and lamps`],
   [
-    '/farm/carries',
-    word`What it carries`,
-    word`turnover, air, filters, current, heads a year: what follows from what is there, and the planning rules behind it`,
+    word`Trade`,
+    [
+      [
+        '/farm/products',
+        word`Products and prices`,
+        word`what is sold, how long it keeps, what it costs on which list from when`,
+      ],
+      [
+        '/farm/crops',
+        word`Crops and recipes`,
+        word`how this farm grows each crop: days, room, yield; own numbers beside the library’s`,
+      ],
+      ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
+    ],
   ],
   [
-    '/farm/products',
-    word`Products and prices`,
-    word`what is sold, how long it keeps, what it costs on which list from when`,
+    word`People`,
+    [
+      ['/farm/people', word`People`, word`who works here and may do what; invite someone`],
+      ['/farm/chores', word`Chores`, word`routine that comes up on the round by itself`],
+      ['/farm/papers', word`Rules, permits, contacts`, word`permits with their ends, own rules, whom to call`],
+    ],
   ],
   [
-    '/farm/crops',
-    word`Crops and recipes`,
-    word`how this farm grows each crop: days, room, yield; own numbers beside the library’s`,
+    word`Books`,
+    [
+      ['/farm/today', word`What is there`, word`fish, plants and goods that were here before the app`],
+      ['/farm/in-and-out', word`In and out`, word`files in, everything out, calendars`],
+      ['/farm/limits', word`Habits and limits`, word`units and names the farm is used to, and by what its loops warn`],
+      ['/farm/changes', word`Changes`, word`who changed the set-up, when, from what to what`],
+    ],
   ],
-  ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
-  ['/farm/people', word`People`, word`who works here and may do what; invite someone`],
-  ['/farm/chores', word`Chores`, word`routine that comes up on the round by itself`],
-  ['/farm/limits', word`Habits and limits`, word`units and names the farm is used to, and by what its loops warn`],
-  ['/farm/papers', word`Rules, permits, contacts`, word`permits with their ends, own rules, whom to call`],
-  ['/farm/today', word`What is there`, word`fish, plants and goods that were here before the app`],
-  ['/farm/in-and-out', word`In and out`, word`files in, everything out, calendars`],
-  ['/farm/changes', word`Changes`, word`who changed the set-up, when, from what to what`],
 ];
+
+export const FARM_ROOMS: readonly Room[] = FARM_GROUPS.flatMap(([, rooms]) => rooms);
 
 /** The room an address is in; null: none of a station with rooms. */
 export function roomAt(path: string): Room | null {

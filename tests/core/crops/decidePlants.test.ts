@@ -7,6 +7,7 @@ import { decideConveyor, decidePickNow } from '../../../src/core/crops/acts/deci
 import { decideSowMany, SeedStore } from '../../../src/core/crops/acts/decideSowing';
 import type { PlantKnown } from '../../../src/core/crops/acts/standing';
 import type { PlantingFact } from '../../../src/core/facts/farm';
+import { METRIC } from '../../../src/core/quantity/units';
 import { NO_DETAIL, type StepKind, type StoredStep } from '../../../src/core/facts/step';
 import { aFarm, aPlace } from '../farm';
 
@@ -38,6 +39,7 @@ const farm = (plantings: PlantingFact[], plan: StoredStep[] = []): PlantKnown =>
   }),
   plan,
   on: '2026-06-01',
+  units: METRIC,
   newId: () => `new-${n++}`,
 });
 const asks = <T>(decision: Decision<T>) => ('asks' in decision ? decision.asks : []);
@@ -119,6 +121,16 @@ describe('the plan goes with the plants', () => {
     const cleared = decideClearNow(farm([heads()], plan), { lotId: 'lot', placeId: 'r1' });
     expect(asks(cleared)).toEqual(['100 plants go to compost; 1 planned pick taken out. Is that so?']);
     expect(dropped(effects(cleared))).toBe(2);
+  });
+
+  test('clearing what is promised names the customer who would go short', () => {
+    const picks = [step('pick', { detail: { cut: 1 } }), step('clear', { day: '2026-06-11' })];
+    const known = farm([heads({ sownOn: '2026-04-01' })], picks);
+    const lettuce = known.facts.products.find((p) => p.cropCode === 'butterhead-lettuce')!;
+    const order = { lineId: 'l', orderId: 'o', orderCode: 'O-1', customer: 'Harbour kitchen' };
+    const promises = [{ ...order, productCode: lettuce.code, day: '2026-06-11', quantity: 60 }];
+    const cleared = decideClearNow({ ...known, facts: { ...known.facts, promises } }, { lotId: 'lot', placeId: 'r1' });
+    expect(asks(cleared).join(' ')).toMatch(/60 heads .* short for Harbour kitchen.*go to compost/);
   });
 });
 

@@ -1,3 +1,4 @@
+import loadHighs from 'highs';
 import { describe, expect, test } from 'vitest';
 import { promiseTable } from '../../../src/core/market/promiseTable';
 import { applyChanges } from '../../../src/core/plan/changes';
@@ -13,9 +14,13 @@ import { greedyPlan } from '../../../src/core/stocking/greedy';
 import { planOf } from '../../../src/core/stocking/model';
 import { draftOutcome } from '../../../src/core/stocking/outcome';
 import { movableHarvests, stockingProblem } from '../../../src/core/stocking/problem';
+import { solveStocking } from '../../../src/core/stocking/solve';
 import { madeUpFarm } from './madeUpFarm';
 
 const FARMS = 200;
+/** Every so many farms one is planned by the real solver, the others by hand rules. */
+const SOLVED_EVERY = 20;
+const highs = await loadHighs();
 
 function planned(seed: number) {
   const { facts, plan: all, target } = madeUpFarm(seed);
@@ -24,7 +29,12 @@ function planned(seed: number) {
   const plan = all.filter((s) => !moved.has(s.groupId));
   const problem = stockingProblem(facts, plan, target);
   const batches = candidateBatches(problem.input);
-  const solved = planOf(problem.input, batches, greedyPlan(problem.input, batches));
+  const { input } = problem;
+  const limits = { seconds: 3, gap: 0.02, nodes: 10 };
+  const solved =
+    seed % SOLVED_EVERY === 0
+      ? solveStocking({ highs, input, limits, report: () => undefined, clock: () => performance.now() }).plan
+      : planOf(input, batches, greedyPlan(input, batches));
   let [ids, codes] = [0, 0];
   const draft = draftOf({ facts, problem, solved, newId: () => `new-${++ids}`, newCode: () => `N-${++codes}` });
   return { facts, plan, moved, target, problem, solved, draft, outcome: draftOutcome({ facts, plan, problem, draft }) };

@@ -129,6 +129,6 @@ describe('the last readings are held against the fish that live in the water', (
     const forecast = forecastFarm(facts, []);
     const judged = new Map([['heron', judgeWater(water(8.5, 2), [trout], METRIC)]]);
     const troubles = findTroubles({ facts, forecast, promise: [], pH: [], judged, units: METRIC });
-    expect(troubles.find((t) => t.kind === 'ammonia')).toMatchObject({ tone: 'danger', station: 'cohorts/margin' });
+    expect(troubles.find((t) => t.kind === 'ammonia')).toMatchObject({ tone: 'danger', station: 'cohorts/life' });
   });
 });

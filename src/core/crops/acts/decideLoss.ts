@@ -2,6 +2,7 @@ import { decide, refuse, type Decision } from '../../acts/decision';
 import { stepDone, type Effect, type Taken, type Said } from '../../acts/effects';
 import type { StoredStep } from '../../facts/step';
 import type { Day } from '../../quantity/days';
+import { askChanged } from '../../plan/askPlanned';
 import { formatNumber } from '../../quantity/units';
 import { careJob } from '../../tasks/sources/care';
 import { plural, say, told } from '../../words/words';
@@ -30,16 +31,24 @@ export function decideLoss(known: PlantKnown, v: Where & { count: number; cause:
   });
 }
 
+/** Whose orders fall short without these plants, in sentences. */
+function whoSuffers({ facts, plan, units }: PlantKnown, { lotId, placeId }: Where, mine: (s: StoredStep) => boolean) {
+  const after = { ...facts, plantings: facts.plantings.filter((p) => p.lotId !== lotId || p.placeId !== placeId) };
+  const { asked } = askChanged({ before: facts, after, plan, planAfter: plan.filter((s) => !mine(s)), units });
+  // The question that closes them is asked here in its own words.
+  return asked.slice(0, -1);
+}
+
 /** A planting is cleared before, or without, its day in the plan. */
 export function decideClearNow(known: PlantKnown, v: Where): Decision<Taken<Said>> {
   return decide((asks) => {
     const { plants, place, standing } = plantsAt(known.facts, v);
     const dropped = planDropped(known.plan, plants.lotCode, place.id);
-    const picks = known.plan.filter(
-      (s) => s.lotCode === plants.lotCode && s.fromPlaceId === place.id && s.kind === 'pick',
-    ).length;
+    const mine = (s: StoredStep) => s.lotCode === plants.lotCode && s.fromPlaceId === place.id;
+    const picks = known.plan.filter((s) => mine(s) && s.kind === 'pick').length;
     if (picks > 0)
       asks.push(
+        ...whoSuffers(known, v, mine),
         say`${formatNumber(standing)} plants go to compost; ${plural(picks, '# planned pick', '# planned picks')} taken out. Is that so?`,
       );
     return {

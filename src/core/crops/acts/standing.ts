@@ -5,7 +5,7 @@ import type { StoredStep } from '../../facts/step';
 import type { Crop } from '../../library/types';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
-import { formatNumber } from '../../quantity/units';
+import { formatNumber, type UnitChoice } from '../../quantity/units';
 import { codeWords } from '../../words/codes';
 import { say } from '../../words/words';
 import { restOn } from '../bedRest';
@@ -20,6 +20,7 @@ export interface PlantKnown {
   plan: readonly StoredStep[];
   /** The day it is recorded on. */
   on: Day;
+  units: UnitChoice;
   newId: () => string;
 }
 

@@ -25,7 +25,7 @@ export function LifeStation({ page }: { page: LifePage }) {
   const suffix = page.day === page.today ? '' : `?day=${page.day}`;
   return (
     <Stack>
-      <CohortsNav here="/cohorts/margin" suffix={suffix} />
+      <CohortsNav here="/cohorts/life" suffix={suffix} />
       <ShownDay day={page.day} today={page.today} />
       <Unseen as="h1">{say`Life support`}</Unseen>
       {page.loops.map((loop) => (
