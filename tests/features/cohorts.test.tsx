@@ -895,3 +895,19 @@ describe('rooms of Cohorts', () => {
     expect(sent[0]).not.toHaveProperty('thenPlaceId');
   });
 });
+
+describe('two waters', () => {
+  const tank = (code: string, tempC: number | null) => ({
+    ...{ id: code, code, kind: 'tank' as const, says: '', tempC, pH: 7, loopId: null },
+  });
+
+  test('are measured in the person’s own degrees: 9 °F apart is no 9 °C', async () => {
+    const { Waters } = await import('../../src/features/cohorts/handling/Waters');
+    render(<Waters from={tank('A', 20)} to={tank('B', null)} units={{ mass: 'us', temperature: 'F' }} />);
+    expect(screen.getByLabelText<HTMLInputElement>('A °F').value).toBe('68');
+    fireEvent.change(screen.getByLabelText('B °F'), { target: { value: '77' } });
+    expect(screen.getByText(/9.0 °F and 0.00 pH apart/)).toBeTruthy();
+    // 5 °C at 4 °C an hour; 9 °C would be 135 minutes.
+    expect(screen.getByText('take 75 minutes')).toBeTruthy();
+  });
+});

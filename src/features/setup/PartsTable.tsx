@@ -21,6 +21,7 @@ import {
 } from '../../core/setup/groups';
 import {
   formatArea,
+  formatDensity,
   formatLength,
   formatNumber,
   formatVolume,
@@ -194,7 +195,7 @@ function PlaceLine({ group, most, units, wrong, ...acts }: LineProps & { group: 
       ? `${each}${formatVolume(p.volumeL, units)}`
       : '';
   const rest = [
-    p.limitKgM3 && p.role === 'tank' ? say`to ${formatNumber(p.limitKgM3)} kg/m³` : '',
+    p.limitKgM3 && p.role === 'tank' ? say`to ${formatDensity(p.limitKgM3, units, 0)}` : '',
     p.saltGL ? say`salted ${formatNumber(p.saltGL, 1)} g/L` : '',
     p.depthM ? say`${formatLength(p.depthM, units)} deep` : '',
     p.standsOn !== 'floor' ? (p.standsOn === 'roof' ? say`on the roof` : say`on a stand`) : '',

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { addDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMass, formatNumber } from '../../../core/quantity/units';
+import { formatDensity, formatMass } from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { orderFish, type Said } from '../actions';
@@ -112,7 +112,7 @@ function OnTheWay({ page }: OnTheWayProps) {
               count: c.count,
               from: '',
               to: say`to ${c.place}`,
-              words: say`${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? say`: ${formatNumber(c.kgM3, 1)} of ${c.limit} kg/m³, too many` : ''}`,
+              words: say`${c.lotCode}, ${inSentence(c.species)} of ${formatMass(c.meanG, page.units)}${c.kgM3 !== null && c.limit !== null && c.kgM3 > c.limit ? say`: ${formatDensity(c.kgM3, page.units)} of ${formatDensity(c.limit, page.units, 0)}, too many` : ''}`,
             }))}
             today={page.today}
             units={page.units}

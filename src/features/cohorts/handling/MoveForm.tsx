@@ -49,7 +49,7 @@ export function MoveForm({ fish, tanks, units, onDone }: FormProps & { tanks: Ta
               units={units}
               onCount={(count) => type('count', String(count))}
             />
-            <Waters from={tanks.find((t) => t.id === fish.placeId)} to={to} />
+            <Waters from={tanks.find((t) => t.id === fish.placeId)} to={to} units={units} />
             <Text as="p" small quiet>
               {say`Without weighing, on the log line:`}{' '}
               <Text mono>{say`${fish.place} move ${typed.count || say`all`} ${to?.code ?? '…'}`}</Text>

@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
-import { formatChange, formatNumber } from '../../../core/quantity/units';
+import { formatMass, formatNumber } from '../../../core/quantity/units';
 import { useEntryKey } from '../../../ui/form/useEntryKey';
 import { noConnection } from '../../../ui/outcome';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -184,7 +184,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
                 <Text as="li" small key={w.from}>
                   <Text mono>{say`week ${w.week}`}</Text>{' '}
                   <span className={css.bar} style={{ width: `${Math.round((w.missingKg / most) * 55)}%` }} />{' '}
-                  {say`${formatNumber(w.missingKg)} kg`}
+                  {formatMass(w.missingKg * 1000, page.units)}
                 </Text>
               ))}
           </ul>
@@ -222,13 +222,13 @@ function WayFigures({ outlook, way, page }: WayFiguresProps) {
       <span>
         {say`never made good`}{' '}
         <Text as="strong" mono>
-          <Why because={outlook.because}>{say`${formatNumber(outlook.missingKg)} kg`}</Why>
+          <Why because={outlook.because}>{formatMass(outlook.missingKg * 1000, page.units)}</Why>
         </Text>
       </span>
       <span>
         {say`other fish`}{' '}
         <Text as="strong" mono>
-          {say`${formatChange(outlook.otherKg)} kg`}
+          {`${outlook.otherKg > 0 ? '+' : ''}${formatMass(outlook.otherKg * 1000, page.units)}`}
         </Text>
       </span>
       <span>
