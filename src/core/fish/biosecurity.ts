@@ -1,5 +1,6 @@
 import { say } from '../words/words';
 import { isGrazed } from './feed';
+import { meanWeightG } from './grading';
 import type { FarmFacts, PlaceFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
@@ -109,7 +110,7 @@ function neighbourChecks(facts: FarmFacts, wish: MoveWish): MoveCheck[] {
             words: say`${f.lotCode} is being purged in ${to.code}: its days would begin again. Join them?`,
           },
         ];
-      const ratio = Math.max(f.referenceG / meanG, meanG / f.referenceG);
+      const ratio = Math.max(meanWeightG(f) / meanG, meanG / meanWeightG(f));
       if (ratio > CANNIBAL_RATIO) {
         return [
           {
@@ -146,7 +147,7 @@ export function mayHoldFish(place: Pick<PlaceFact, 'kind' | 'method'>): boolean 
 function roomChecks(facts: FarmFacts, { to, count, meanG, lotCode }: MoveWish): MoveCheck[] {
   if (!to.densityLimitKgM3) return [];
   const there = facts.fish.filter((f) => f.placeId === to.id && f.lotCode !== lotCode);
-  const kg = there.reduce((sum, f) => sum + f.count * f.referenceG, 0) + count * meanG;
+  const kg = there.reduce((sum, f) => sum + f.count * meanWeightG(f), 0) + count * meanG;
   const density = densityKgM3(kg, waterL(to));
   if (density <= to.densityLimitKgM3) return [];
   const words = say`${to.code} would hold ${formatNumber(density, 1)} kg/m³, its limit is ${to.densityLimitKgM3}.`;

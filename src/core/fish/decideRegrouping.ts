@@ -7,7 +7,7 @@ import type { Day } from '../quantity/days';
 import { formatNumber } from '../quantity/units';
 import { plural, say } from '../words/words';
 import { deathsOf } from './decideDeaths';
-import { gradeAt, gradeOf, merged, type Grade } from './grading';
+import { gradeAt, gradeOf, meanWeightG, merged, type Grade } from './grading';
 import { askedMove, askedWeight, fishAt, tankOf, type Handling } from './handling';
 import { shareOfCost } from './lotCost';
 
@@ -159,7 +159,7 @@ export function decideMerging(known: RegroupFacts, wish: Merging): Decision<Take
     const fish = fishToMerge(known.facts, wish);
     const one = merged(fish.map((f) => gradeOf(f.bins, f.referenceG, f.count)));
     const from = fish.map((f) => ({
-      ...{ fish: f, count: f.count, leftG: massElsewhere(known.facts, f), goingG: f.count * f.referenceG },
+      ...{ fish: f, count: f.count, leftG: massElsewhere(known.facts, f), goingG: f.count * meanWeightG(f) },
     }));
     const wanted = { reason: 'merge', toPlaceId: wish.placeId, massG: one.count * one.meanG, cv: one.cv } as const;
     const turns = known.steps
@@ -192,7 +192,7 @@ interface Regrouping {
 const massElsewhere = (facts: FarmFacts, { lotCode, placeId }: FishFact) =>
   facts.fish
     .filter((f) => f.lotCode === lotCode && f.placeId !== placeId)
-    .reduce((sum, f) => sum + f.count * f.referenceG, 0);
+    .reduce((sum, f) => sum + f.count * meanWeightG(f), 0);
 
 const NEW = { made: 'regrouped' };
 

@@ -1,5 +1,6 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
+import type { FishFact } from '../facts/farm';
 import { freshSpread, meanRelative, shareAbove, takeLargest, totalShare, type SizeBin } from './sizeSpread';
 
 export interface Grade {
@@ -16,6 +17,10 @@ export function gradeOf(bins: readonly SizeBin[], referenceG: number, count: num
   const variance = total > 0 ? bins.reduce((sum, b) => sum + b.share * (b.relative - mean) ** 2, 0) / total : 0;
   return { count, meanG: referenceG * mean, cv: Math.sqrt(variance) / mean };
 }
+
+/** Mean weight of the fish that are in a tank, g: of a cohort whose largest have gone it is less than that of the undivided one. */
+export const meanWeightG = ({ bins, referenceG }: Pick<FishFact, 'bins' | 'referenceG'>): number =>
+  referenceG * meanRelative(bins);
 
 /**
  * Parts a cohort at a size: what the forecast expects in each box before anyone has graded.

@@ -3,7 +3,7 @@ import type { FarmFacts, FishFact, PlaceFact } from '../facts/farm';
 import { formatNumber } from '../quantity/units';
 import { say } from '../words/words';
 import { moveChecks } from './biosecurity';
-import { gradeOf } from './grading';
+import { meanWeightG } from './grading';
 
 /** Which fish are handled: a lot, in one of its tanks. */
 export interface Handling {
@@ -36,16 +36,15 @@ interface Weighed {
 /** What a weight is asked about that is far from the forecast's. @throws {RuleBroken} when its unit must be wrong */
 export function askedWeight({ field, massG, count, fish }: Weighed): string[] {
   const meanG = massG / count;
-  const ratio = meanG / gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
+  const usualG = meanWeightG(fish);
+  const ratio = meanG / usualG;
   if (ratio < 0.02 || ratio > 50)
     refuse(
       field,
-      say`That would be ${formatNumber(meanG, meanG < 10 ? 2 : 0)} g a fish; they weigh about ${Math.round(fish.referenceG)} g. Check the unit.`,
+      say`That would be ${formatNumber(meanG, meanG < 10 ? 2 : 0)} g a fish; they weigh about ${Math.round(usualG)} g. Check the unit.`,
     );
   return ratio < 0.5 || ratio > 2
-    ? [
-        say`That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(fish.referenceG)} g. As weighed?`,
-      ]
+    ? [say`That is ${Math.round(meanG)} g a fish; the forecast says about ${Math.round(usualG)} g. As weighed?`]
     : [];
 }
 

@@ -1,3 +1,4 @@
+import { meanWeightG } from '../fish/grading';
 import { decide, refuse, type Decision } from '../acts/decision';
 import { said, type Effect, type PlaceBecomes, type Said, type Taken } from '../acts/effects';
 import type { FarmFacts } from '../facts/farm';
@@ -133,7 +134,7 @@ function occupiedWords(
     : say`${fish} No tank takes them all; part them: ${all(named)}. Or harvest them.`;
 }
 
-const massOf = (fish: FarmFacts['fish']) => fish.reduce((sum, f) => sum + f.count * f.referenceG, 0);
+const massOf = (fish: FarmFacts['fish']) => fish.reduce((sum, f) => sum + f.count * meanWeightG(f), 0);
 
 /** Tanks with room under their limits, the roomiest first. */
 function roomElsewhere(id: string, { fish, places }: Pick<FarmFacts, 'fish' | 'places'>) {

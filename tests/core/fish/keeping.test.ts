@@ -167,6 +167,20 @@ describe('what stands against a move', () => {
     ],
     ['over the limit', {}, ['k1', 'w1'], /ask: W1 would hold 30.0 kg\/m³, its limit is 20/, { count: 300 }],
     ['twice over the limit', {}, ['k1', 'w1'], /refuse: W1 would hold 90.0/, { count: 900 }],
+    [
+      'to fish whose largest have gone: they are judged by what they weigh, not by what all of them would',
+      {
+        fish: [
+          someTrout({
+            ...{ lotCode: 'TRT-0', placeId: 'k2', referenceG: 300, count: 10 },
+            bins: [{ relative: 0.4, share: 1 }],
+          }),
+        ],
+      },
+      ['k1', 'k2'],
+      /^ask: [^;]*mixed fish can only be counted separately/,
+      { meanG: 120 },
+    ],
     ['prawns into the sump', {}, ['q1', 's1'], /^$/, { speciesCode: 'giant-freshwater-prawn', meanG: 1 }],
   ])('%s', (_, over, [from, to], says, more) => {
     expect(answers(farm(over), wish(from, to, more))).toMatch(says);

@@ -1,4 +1,5 @@
 import 'server-only';
+import { meanWeightG } from '../../../core/fish/grading';
 import { cultureAccount, type CultureAccount } from '../../../core/cultures/account';
 import { CULTURES } from '../../../core/cultures/kinds';
 import { addDays, daysBetween, type Day } from '../../../core/quantity/days';
@@ -70,7 +71,7 @@ const isRunning = ({ endedOn }: CultureRow, day: Day) => endedOn === null || end
 /** Protein and price of the feed of the species there are most kilograms of. */
 function usualFeed({ facts }: FarmView): { protein: number; minorPerKg: number | null } {
   const kg = new Map<string, number>();
-  for (const f of facts.fish) kg.set(f.speciesCode, (kg.get(f.speciesCode) ?? 0) + f.count * f.referenceG);
+  for (const f of facts.fish) kg.set(f.speciesCode, (kg.get(f.speciesCode) ?? 0) + f.count * meanWeightG(f));
   const [most] = [...kg].sort(([, a], [, b]) => b - a)[0] ?? [];
   const species = facts.species.find((s) => s.code === most) ?? facts.species[0];
   const rule = facts.feedRules.find((r) => r.speciesCode === species?.code);

@@ -1,4 +1,5 @@
 import 'server-only';
+import { meanWeightG } from '../../../core/fish/grading';
 import { say } from '../../../core/words/words';
 import type { Explanation } from '../../../core/explain';
 import { explainWay } from '../../../core/explainFish';
@@ -143,7 +144,7 @@ function stockedTanks(facts: FarmFacts) {
     .filter((p) => p.kind === 'tank')
     .flatMap((place) => {
       const here = facts.fish.filter((f) => f.placeId === place.id && f.count > 0 && sold(f.speciesCode));
-      const fish = here.sort((a, b) => b.count * b.referenceG - a.count * a.referenceG)[0];
+      const fish = here.sort((a, b) => b.count * meanWeightG(b) - a.count * meanWeightG(a))[0];
       return fish ? [{ place, fish }] : [];
     });
 }
@@ -158,13 +159,14 @@ function rehearse(facts: FarmFacts, code: string): { facts: FarmFacts; loss: Los
     speciesCode: fish.speciesCode,
     placeId: place.id,
     count: fish.count,
-    meanG: fish.referenceG,
+    meanG: meanWeightG(fish),
   };
   return { facts: { ...facts, fish: facts.fish.filter((f) => f !== fish) }, loss };
 }
 
 async function weightOf(facts: FarmFacts, lotCode: string): Promise<number> {
-  return facts.fish.find((f) => f.lotCode === lotCode)?.referenceG ?? (await lastWeight(lotCode)) ?? 50;
+  const fish = facts.fish.find((f) => f.lotCode === lotCode);
+  return fish ? meanWeightG(fish) : ((await lastWeight(lotCode)) ?? 50);
 }
 
 async function lastWeight(lotCode: string): Promise<number | null> {
