@@ -3,10 +3,13 @@ import type { Effect } from '../acts/effects';
 import type { FarmFacts, FishFact } from '../facts/farm';
 import type { Day } from '../quantity/days';
 import { sampleDue, sampleJob } from '../tasks/sources/sample';
-import { say } from '../words/words';
+import { plural, say } from '../words/words';
 import { gradeOf } from './grading';
 import { fishAt, type Handling } from './handling';
 import { readSample, sampleQuestions, type SampleRead } from './sampleCheck';
+
+/** Fewer fish than this say little where nothing was weighed before. */
+const FEW = 3;
 
 export interface Weighing extends Handling {
   weightsG?: number[] | undefined;
@@ -38,6 +41,10 @@ export function decideWeighing(
       refuse(bulk ? 'bulkCount' : 'weightsG', say`There are only ${fish.count} fish in the tank.`);
     const expectedG = gradeOf(fish.bins, fish.referenceG, fish.count).meanG;
     asks.push(...sampleQuestions({ sample: read, expectedG, cv: species.sizeCv, relation: species }));
+    if (fish.sampledOn === null && read.count < FEW)
+      asks.push(
+        say`Only ${plural(read.count, '# fish was weighed', '# fish were weighed')}, and none of this cohort before: one may be far from the mean. Keep it all the same?`,
+      );
     const due: Effect[] =
       sampleDue(fish) <= facts.today ? [{ does: 'job', job: sampleJob(fish), title: say`Weigh fish` }] : [];
     const sample: Effect = {

@@ -50,20 +50,32 @@ export interface CohortSize {
   lastSample: SampleWeight | null;
 }
 
-/** What was known of a cohort is worth half as many weighed fish after so many days. Planning default. */
-const HALF_LIFE_DAYS = 7;
+/** A forecast of so many days alone, with its pace known, is worth this many weighed fish divided by the days. Planning default. */
+const FORECAST_WORTH = 1250;
 /** A stocking weight is worth so many weighed fish. Planning default. */
 const START_WORTH_FISH = 15;
 
-/** How much a sample counts against what was known before it. @param days since then */
-export function sampleShare(count: number, worth: number, days: number): SampleWeight {
-  const worthBefore = worth * 0.5 ** (Math.max(0, days) / HALF_LIFE_DAYS);
+/** What was known of a cohort, and what has happened since. */
+export interface KnownBefore {
+  /** So many weighed fish it was worth. */
+  worth: number;
+  days: number;
+  /** What the pace of its growth since may be wrong by, in spreads of single fish. */
+  paceSpreads: number;
+}
+
+/**
+ * How much a sample counts against what was known before it. Errors that have nothing to do with each other add up in their squares:
+ * that of the fish weighed before, what days bring that nobody reckons, and the pace of growth since.
+ */
+export function sampleShare(count: number, { worth, days, paceSpreads }: KnownBefore): SampleWeight {
+  const worthBefore = worth > 0 ? 1 / (1 / worth + Math.max(0, days) / FORECAST_WORTH + paceSpreads ** 2) : 0;
   return { count, worthBefore, share: count / (count + worthBefore) };
 }
 
 /**
  * How big a cohort is on a day: what was known before each sample, grown on at the cohort's own pace, and the sample itself, each
- * by how many weighed fish it is worth. What was known is worth less with every day. A sample taken after the largest had gone is set
+ * by how many weighed fish it is worth. What was known is worth less with every day and with all it grew since. A sample taken after the largest had gone is set
  * back to the undivided cohort first.
  */
 export function presentSize(record: CohortRecord): CohortSize {
@@ -84,8 +96,15 @@ export function presentSize(record: CohortRecord): CohortSize {
   let known = { day: record.stockedOn, rootG13: Math.cbrt(record.startMeanG), worth: START_WORTH_FISH };
   let lastSample: SampleWeight | null = null;
   samples.forEach((sample, i) => {
-    const grown = known.rootG13 + (gainUntil(sample.day) - gainUntil(known.day)) * paceAfter(i).multiplier;
-    lastSample = sampleShare(sample.count, known.worth, daysBetween(known.day, sample.day));
+    const { multiplier, standardError } = paceAfter(i);
+    const gain = gainUntil(sample.day) - gainUntil(known.day);
+    const grown = known.rootG13 + gain * multiplier;
+    lastSample = sampleShare(sample.count, {
+      worth: known.worth,
+      days: daysBetween(known.day, sample.day),
+      // A root weight's relative error is a third of the weight's.
+      paceSpreads: (standardError * gain) / grown / (species.sizeCv / 3),
+    });
     const { share, worthBefore } = lastSample;
     const rootG13 = share * Math.cbrt(points[i]!.meanWeightG) + (1 - share) * grown;
     known = { day: sample.day, rootG13, worth: sample.count + worthBefore };

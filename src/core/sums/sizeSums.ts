@@ -100,16 +100,19 @@ export const SIZE_SUMS: readonly Sum[] = [
       input('count', word`Fish weighed now`, 'fish', [1, 100_000], 30),
       input('worth', word`Fish weighed before, or what was known before is worth`, 'fish', [0, 100_000], 30),
       input('days', word`Days between`, 'days', [0, 3650], 7),
+      input('paceSpreads', word`Error of its growth since, in spreads of single fish`, '', [0, 10], 0.1),
     ],
     result: { words: word`part the new sample has in the size`, unit: '%', digits: 0 },
-    formula: word`fish weighed now ÷ (fish weighed now + what was known before, halved every 7 days)`,
-    source: word`Weights by number weighed; the half-life is a planning default`,
+    formula: word`fish weighed now ÷ (fish weighed now + what was known before), where 1 ÷ known = 1 ÷ fish weighed then + days ÷ 1250 + error of growth²`,
+    source: word`Means weighted by the inverse of their variance (standard statistics); what days bring is a planning default`,
     work: ({ n }) => {
-      const { worthBefore, share } = sampleShare(n('count'), n('worth'), n('days'));
+      const { worthBefore, share } = sampleShare(n('count'), {
+        ...{ worth: n('worth'), days: n('days'), paceSpreads: n('paceSpreads') },
+      });
       return {
         value: share * 100,
         working: [
-          say`${figure(n('worth'))} × ½ ^ (${figure(n('days'))} ÷ 7) = ${figure(worthBefore, 1)} fish`,
+          say`1 ÷ (1 ÷ ${figure(n('worth'))} + ${figure(n('days'))} ÷ 1250 + ${figure(n('paceSpreads'), 2)}²) = ${figure(worthBefore, 1)} fish`,
           `${figure(n('count'))} ÷ (${figure(n('count'))} + ${figure(worthBefore, 1)}) = ${figure(share * 100)} %`,
         ],
       };

@@ -5,6 +5,7 @@ import { moveChecks, type MoveWish } from '../../../src/core/fish/biosecurity';
 import { cohortAccount } from '../../../src/core/fish/cohortAccount';
 import { countByWeight, gradeAt, gradeOf, merged, spreadOf } from '../../../src/core/fish/grading';
 import { gradingParts, moveOutlook } from '../../../src/core/fish/moveOutlook';
+import { decideWeighing } from '../../../src/core/fish/decideWeighing';
 import { readSample, sampleQuestions } from '../../../src/core/fish/sampleCheck';
 import { readFeedRows, readScaleRows } from '../../../src/core/fish/scaleFile';
 import { freshSpread } from '../../../src/core/fish/sizeSpread';
@@ -313,4 +314,18 @@ test('feed conversion: the dead count for how fish turn feed into flesh, not for
       deadG: 0,
     }),
   ).toMatchObject({ survival: null, fcrBiological: null, fcrEconomic: null });
+});
+
+describe('few fish weighed', () => {
+  const asked = (sampledOn: string | null, weightsG: number[]) => {
+    const fish = someTrout({ placeId: 'k1', referenceG: 120, count: 400, sampledOn });
+    const decided = decideWeighing(aFarm({ fish: [fish] }), { lotCode: 'TRT-1', fromPlaceId: 'k1', weightsG });
+    return 'asks' in decided ? decided.asks.join(' ') : '';
+  };
+
+  test('one of a cohort that was never weighed is asked about; of one that was, or three, is not', () => {
+    expect(asked(null, [118])).toMatch(/Only 1 fish was weighed, and none of this cohort before/);
+    expect(asked(null, [118, 121, 119])).toBe('');
+    expect(asked('2026-05-20', [118])).toBe('');
+  });
 });

@@ -110,8 +110,20 @@ describe('a cohort’s size on a day', () => {
 
   test('a first sample long after stocking is believed', () => {
     const size = presentSize(record({ samples: [{ day: '2026-05-01', meanG: 210, count: 20 }] }));
-    expect(size.referenceG).toBeCloseTo(210, 0);
-    expect(size.lastSample!.share).toBeGreaterThan(0.99);
+    expect(Math.abs(size.referenceG / 210 - 1)).toBeLessThan(0.01);
+    expect(size.lastSample!.share).toBeGreaterThan(0.9);
+  });
+
+  test('three fish hardly move a long history, though the last weighing is four weeks old', () => {
+    const history = ['2026-02-01', '2026-03-01', '2026-04-01'].map((day) => {
+      const meanG = presentSize(record({ day })).referenceG;
+      return { day, meanG, count: 60 };
+    });
+    const before = presentSize(record({ samples: history }));
+    const off = { day: '2026-04-30', meanG: before.referenceG * 0.7, count: 3 };
+    const after = presentSize(record({ samples: [...history, off] }));
+    expect(after.lastSample!.share).toBeLessThan(0.15);
+    expect(after.referenceG / before.referenceG).toBeGreaterThan(0.95);
   });
 
   test('three fish weighed hardly move what sixty weighed a few days before said, and it says how much', () => {
