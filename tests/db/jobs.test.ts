@@ -188,7 +188,7 @@ describe('a purge batch, step by step', () => {
       };
       const day = entry({ farmDay: group.harvest.day });
       await expect(harvestFish(tx, day, harvest)).rejects.toThrow(
-        /Not fit to sell yet: 0 of 2 exchanges done; not tasted yet/,
+        /Not fit to sell yet: 0 of 2 water changes done; not tasted yet/,
       );
       await expect(harvestFish(tx, day, { ...harvest, overrideReason: 'customer waits' })).rejects.toThrow(
         /Only a manager may override/,

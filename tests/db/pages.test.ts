@@ -341,7 +341,7 @@ describe('writes through the edge', () => {
       return holdings.find((h) => h.placeId === places.find((p) => p.code === code)!.id)!.meanG!;
     };
     const [before, meanG] = [await at('K6'), await meanOf('K6')];
-    expect(words(await recordLogLine({ text: 'K6 move 3 K5', entryKey: key() }))).toMatch(/Keep them together\?/);
+    expect(words(await recordLogLine({ text: 'K6 move 3 K5', entryKey: key() }))).toMatch(/Mix anyway\?/);
     expect(words(await recordLogLine({ text: 'K6 move 3 R1', entryKey: key() }))).toMatch(/companion stock only/);
     const line = { text: 'K6 move 3 Q1', entryKey: key() };
     expect(await recordLogLine(line)).toMatchObject({ ok: true });

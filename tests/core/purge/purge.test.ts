@@ -117,6 +117,6 @@ describe('the gate', () => {
 
   test('says in words what is missing', () => {
     const words = purgeGate({ ...facts, today: '2026-06-13', exchangesDone: 0, tastePassed: null }).map((c) => c.words);
-    expect(words).toEqual(['Feed stopped 1 day ago, 5 days needed', '0 of 2 exchanges done', 'Not tasted yet']);
+    expect(words).toEqual(['Feed stopped 1 day ago, 5 days needed', '0 of 2 water changes done', 'Not tasted yet']);
   });
 });
