@@ -177,7 +177,7 @@ test('the planner proposes a rotation from the orders, and the manager keeps it'
   await page.getByRole('button', { name: 'Work it out' }).click();
   await expect(page.getByTestId('rotation')).toContainText('cohorts alive at once');
   await expect(page.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 180_000 });
-  await expect(page.getByTestId('proposal')).toContainText(/[\d,.]+ kg of [1-9][\d,.]* kg.*(Proven|At most)/);
+  await expect(page.getByTestId('proposal')).toContainText(/[\d,.]+ kg of [1-9][\d,.]* kg.*(Proven|Within)/);
   await page.getByRole('button', { name: 'See it on Season as a draft' }).click();
   await page.waitForURL('**/season?draft=*');
   await ready(page);

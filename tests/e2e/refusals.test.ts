@@ -68,7 +68,7 @@ test('bad input is answered beside the field and nothing typed is lost', async (
   await signIn(page, 'tess');
   await job(page, 'Feed', 'HSB').first().click();
   const dialog = page.getByRole('dialog');
-  const feed = dialog.getByLabel('Feed given today');
+  const feed = dialog.getByLabel('Total for the day');
   for (const [typed, answer] of [
     ['-2', /must be more than 0/],
     ['abc', /“abc” is not a number/],

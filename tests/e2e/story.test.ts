@@ -135,7 +135,7 @@ test('a short order: seen on Season, planned around, raised, purged, harvested, 
   await phone.goto('/round');
   await ready(phone);
   await expect(job(phone, 'Water change', 'TRT-31')).toContainText('salted water never goes to plants');
-  await doJob(phone, 'Water change', 'TRT-31', {}, 'Exchanged');
+  await doJob(phone, 'Water change', 'TRT-31', {}, 'Changed');
 
   const harvestDay = (await planDays('TRT-31', 'harvest'))[0]!;
   setDay((await planDays('TRT-31', 'taste'))[0]!);
