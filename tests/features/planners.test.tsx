@@ -199,11 +199,12 @@ describe('the stocking planner', () => {
     show(<PlannerStation page={page()} />);
     press('Propose a plan');
     await waitFor(() => expect(asked).toHaveLength(1));
-    expect(asked[0]!.target).toMatchObject({ by: 'orders', species: [{ code: 'rainbow-trout', fromG: null }] });
-    fireEvent.change(trout().getByLabelText(/a week after the last order/), { target: { value: '0' } });
+    expect(asked[0]!.target).toMatchObject({ by: 'orders', species: [{ amount: null, fromG: null }] });
+    fireEvent.change(trout().getByLabelText(/a week once regular orders end/), { target: { value: '0' } });
     press('Propose a plan');
-    expect(await screen.findByText(/Nothing is wanted/)).toBeTruthy();
-    expect(asked).toHaveLength(1);
+    await waitFor(() => expect(asked).toHaveLength(2));
+    // What is promised is planned for all the same.
+    expect(asked[1]!.target).toMatchObject({ species: [{ code: 'rainbow-trout', amount: 0 }] });
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Crop } from '../library/types';
 import type { FarmFacts, ProductFact } from '../facts/farm';
-import type { FarmForecast, PlantStay } from '../facts/forecast';
+import type { CropOff, FarmForecast, PlantStay } from '../facts/forecast';
 import { productByCrop } from './recipes';
 import { expectedYield } from './quantities';
 
@@ -20,36 +20,46 @@ export interface Closing {
 
 interface ClosingArgs {
   facts: Pick<FarmFacts, 'crops' | 'products'>;
-  forecast: Pick<FarmForecast, 'plants' | 'supply'>;
+  forecast: Pick<FarmForecast, 'plants'>;
   /** Day index from which, and how many days ahead. */
   at: number;
   days: number;
 }
 
 /**
- * What is about to be lost: plantings whose window closes within some days and whose next pick is planned after that, or not at
- * all; the dearest first. Crops picked over a season do not wait in a window and are left out.
+ * What is about to be lost: what of a harvest is still unpicked when its window closes, within some days, by the picks planned in its
+ * own bed; the dearest first. Crops picked over a season do not wait in a window and are left out.
  * @returns values in minor units at the list price
  */
 export function closingWindows({ facts, forecast, at, days }: ClosingArgs): Closing[] {
   const crops = new Map(facts.crops.map((c) => [c.code, c]));
   const products = productByCrop(facts.products, facts.crops);
-  const nextPick = new Map<string, number>();
-  for (const s of forecast.supply)
-    if (s.standsDays !== undefined && s.from >= at)
-      nextPick.set(s.lotCode, Math.min(s.from, nextPick.get(s.lotCode) ?? Infinity));
   return forecast.plants
     .flatMap((stay) => {
       const crop = crops.get(stay.cropCode);
       const product = products.get(stay.cropCode);
-      if (!crop || !product || crop.pickingCurve || stay.readyFrom === null) return [];
-      if (stay.from > at || stay.until <= at) return [];
-      const lastDay = stay.readyFrom + crop.windowDays;
-      const pickAt = nextPick.get(stay.lotCode) ?? null;
-      if (lastDay > at + days || lastDay < at - days || (pickAt !== null && pickAt <= lastDay)) return [];
-      const { units } = expectedYield(crop, stay.plants, 1);
-      const valueMinor = Math.round((crop.unit === 'kg' ? units / 1000 : units) * product.priceMinor);
-      return [{ stay, crop, lastDay, quantity: units, unit: product.unit, valueMinor, pickAt }];
+      if (!crop || !product || crop.pickingCurve) return [];
+      return stay.crops.flatMap((harvest): Closing[] => {
+        if (harvest.readyFrom === null) return [];
+        const lastDay = harvest.readyFrom + crop.windowDays;
+        // What stands no longer on its last day was taken away in good time.
+        if (lastDay > at + days || lastDay < at - days || stay.from > lastDay || stay.until <= Math.max(at, lastDay))
+          return [];
+        const plants = unpicked(stay, harvest, { crop, lastDay });
+        if (plants < 0.5) return [];
+        const { units } = expectedYield(crop, plants, harvest.cut);
+        if (units <= 0) return [];
+        const valueMinor = Math.round((crop.unit === 'kg' ? units / 1000 : units) * product.priceMinor);
+        const pickAt = harvest.picks.find((p) => p.at > lastDay)?.at ?? null;
+        return [{ stay, crop, lastDay, quantity: units, unit: product.unit, valueMinor, pickAt }];
+      });
     })
     .sort((a, b) => b.valueMinor - a.valueMinor);
+}
+
+/** Plants of a harvest that no pick takes by its last day. What grows again is cut whole. */
+function unpicked(stay: PlantStay, { picks }: CropOff, { crop, lastDay }: { crop: Crop; lastDay: number }): number {
+  const inTime = picks.filter((p) => p.at <= lastDay);
+  if (crop.cutsMax > 1) return inTime.length > 0 ? 0 : stay.plants;
+  return stay.plants - inTime.reduce((sum, p) => sum + p.plants, 0);
 }

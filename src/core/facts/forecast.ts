@@ -28,6 +28,17 @@ export interface PlantStay {
   stage: number | null;
   /** First day index at which it may be picked. */
   readyFrom: number | null;
+  /** In a bed: its harvests, one after another. */
+  crops: CropOff[];
+}
+
+/** One harvest of what stands in a bed: ripe from a day, taken in one pick or several. */
+export interface CropOff {
+  /** Day index; null: not in sight. */
+  readyFrom: number | null;
+  /** The first cut of these plants is 1. */
+  cut: number;
+  picks: { at: number; plants: number }[];
 }
 
 export interface SupplyBatch {

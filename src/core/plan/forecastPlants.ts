@@ -123,6 +123,7 @@ export class PlantRun implements PlantActs {
       plants,
       stage,
       readyFrom: null,
+      crops: [],
     };
     this.stays.push(stay);
     return stay;
@@ -185,6 +186,7 @@ export class PlantRun implements PlantActs {
     const part: Part = { stay, plants, stage, stageFrom, ready: null, cutsDone, left: plants, waiting: null };
     growing.parts.push(part);
     stay.readyFrom = part.ready = this.readyDay(growing, part);
+    stay.crops.push({ readyFrom: part.ready, cut: cutsDone + 1, picks: [] });
     return part;
   }
 
@@ -326,6 +328,7 @@ export class PlantRun implements PlantActs {
     const once = crop.cutsMax === 1;
     const plants = once ? Math.min(step.count, part.left) : Math.min(step.count, part.plants);
     part.left -= plants;
+    part.stay.crops.at(-1)!.picks.push({ at, plants });
     const bolted = this.boltedShare(growing, part, at);
     const units = expectedYield(crop, plants, part.cutsDone + 1).exactUnits * (1 - bolted);
     // A bed picked once may be picked in parts; what grows again is cut whole.
@@ -344,6 +347,8 @@ export class PlantRun implements PlantActs {
     if (once) return;
     part.stageFrom = at;
     part.ready = this.readyDay(growing, part);
+    if (part.cutsDone < crop.cutsMax)
+      part.stay.crops.push({ readyFrom: part.ready, cut: part.cutsDone + 1, picks: [] });
   }
 
   private unripeWords({ crop, lotCode }: Growing, at: number): string {

@@ -1,6 +1,7 @@
+import { beyondPromised, lastOrderedWeek } from '../market/beyondPromised';
 import { sellDays } from '../market/useBy';
 import { promiseTable, shortInMain, type PromiseRow } from '../market/promiseTable';
-import type { FarmFacts } from '../facts/farm';
+import type { FarmFacts, ProductFact, PromiseFact } from '../facts/farm';
 import type { PlanStep } from '../facts/step';
 import type { FarmForecast } from '../facts/forecast';
 import { addDays, addMonths, daysBetween, type Day } from '../quantity/days';
@@ -22,36 +23,92 @@ export function demandOf({ facts, plan, forecast, target, offset, harvestOn }: D
   return target.species.map((wish) => {
     const { code, amount, counted, fromG, fromWeek, untilWeek } = wish;
     const row = table.find((r) => r.product.speciesCode === code && !r.product.liveCm);
-    const weeks = row?.weeks.slice(1) ?? [];
-    const keepsDays = row ? sellDays(row.product) : 0;
-    const byWeek = (kgOf: (week: number) => number) => Array.from({ length: target.weeks }, (_, w) => kgOf(w));
     const monday = addDays(facts.today, offset);
-    const inSeason = (week: number) => week >= fromWeek && week < untilWeek && isDueIn(wish, week, monday);
-    const expectedKg = (week: number) => (weeks[week]?.expected ?? 0) / 1000;
-    const fromWeekBefore = byWeek(() => 0).map(() => keepsDays >= 7);
-    if (target.by === 'steady') {
+    const isWanted = (week: number) => week >= fromWeek && week < untilWeek && isDueIn(wish, week, monday);
+    const keepsDays = row ? sellDays(row.product) : 0;
+    const own = {
+      speciesCode: code,
+      fromG,
+      counted,
+      fromWeekBefore: Array<boolean>(target.weeks).fill(keepsDays >= 7),
+    };
+    const each = (kgOf: (week: number) => number) => Array.from({ length: target.weeks }, (_, w) => kgOf(w));
+    if (target.by === 'steady' && counted) {
       const sizeG = fromG ?? facts.species.find((s) => s.code === code)?.marketG?.[0] ?? 0;
-      const wantedKg = counted ? (amount * sizeG) / 1000 : amount;
-      const comesKg = counted
-        ? (w: number) => (harvestedOf({ facts, plan, speciesCode: code, dayIndex: offset + w * 7 }) * sizeG) / 1000
-        : expectedKg;
-      const kgByWeek = byWeek((w) => (inSeason(w) ? Math.max(0, wantedKg - comesKg(w)) : 0));
-      return { speciesCode: code, fromG, counted, kgByWeek, fromWeekBefore, lines: [] };
+      const missing = (w: number) =>
+        (amount ?? 0) - harvestedOf({ facts, plan, speciesCode: code, dayIndex: offset + w * 7 });
+      const kgByWeek = each((w) => (isWanted(w) ? (Math.max(0, missing(w)) * sizeG) / 1000 : 0));
+      return { ...own, kgByWeek, wishKg: kgByWeek, lines: [] };
     }
-    const promised = weeks.map((w) => w.promised / 1000);
-    const last = promised.findLastIndex((kg) => kg > 0);
-    const usual = last < 0 ? amount : promised.slice(0, last + 1).reduce((sum, kg) => sum + kg, 0) / (last + 1);
-    const kgByWeek = byWeek((w) => (w > last && inSeason(w) ? Math.max(0, (amount || usual) - expectedKg(w)) : 0));
-    const lines = row ? shortLines(row, offset) : [];
-    for (const { at, kg } of lines) {
-      const week = weekServedBy(at, harvestOn);
-      if (week < 0 || week >= target.weeks) continue;
-      kgByWeek[week]! += kg;
-      // What was packed a week earlier must still be good on the day of delivery.
-      if (keepsDays < at - (week - 1) * 7 - harvestOn) fromWeekBefore[week] = false;
-    }
-    return { speciesCode: code, fromG, counted: false, kgByWeek, fromWeekBefore, lines };
+    const promised = each((w) => (row?.weeks[w + 1]?.promised ?? 0) / 1000);
+    const weekly =
+      target.by === 'steady'
+        ? steadyWish({ facts, offset, amount: amount ?? 0, promised, isWanted })
+        : afterOrders({ facts, amount, promised, isWanted });
+    const wishKg = missingKg({ facts, forecast, product: row?.product, offset, wish: weekly });
+    const lines = row && target.by === 'orders' ? shortLines(row, offset) : [];
+    return withLines({ ...own, kgByWeek: [...wishKg], wishKg, lines }, { harvestOn, keepsDays });
   });
+}
+
+interface WishArgs {
+  facts: FarmFacts;
+  promised: readonly number[];
+  isWanted: (week: number) => boolean;
+}
+
+/** As much every week: what is promised in those weeks is part of it. */
+function steadyWish({ facts, offset, amount, promised, isWanted }: WishArgs & { offset: number; amount: number }) {
+  const isPart = ({ day }: PromiseFact) => {
+    const week = Math.floor((daysBetween(facts.today, day) - offset) / 7);
+    return week >= 0 && week < promised.length && isWanted(week);
+  };
+  return {
+    kgByWeek: promised.map((kg, w) => (isWanted(w) ? Math.max(amount, kg) : 0)),
+    promises: facts.promises.filter((p) => !isPart(p)),
+  };
+}
+
+/** Every order, and so much a week once they have ended. */
+function afterOrders({ facts, amount, promised, isWanted }: WishArgs & { amount: number | null }) {
+  const last = lastOrderedWeek(promised);
+  const usual = last < 0 ? 0 : promised.slice(0, last + 1).reduce((sum, kg) => sum + kg, 0) / (last + 1);
+  const kgByWeek = promised.map((kg, w) => (w > last && isWanted(w) ? Math.max(0, (amount ?? usual) - kg) : 0));
+  return { kgByWeek, promises: facts.promises };
+}
+
+/** Deliveries that are short join the week whose harvest is the last before them. */
+function withLines(demand: Demand, { harvestOn, keepsDays }: { harvestOn: number; keepsDays: number }): Demand {
+  const { kgByWeek, fromWeekBefore, lines } = demand;
+  for (const { at, kg } of lines) {
+    const week = weekServedBy(at, harvestOn);
+    if (week < 0 || week >= kgByWeek.length) continue;
+    kgByWeek[week]! += kg;
+    // What was packed a week earlier must still be good on the day of delivery.
+    if (keepsDays < at - (week - 1) * 7 - harvestOn) fromWeekBefore[week] = false;
+  }
+  return demand;
+}
+
+interface MissingArgs {
+  facts: FarmFacts;
+  forecast: FarmForecast;
+  product: ProductFact | undefined;
+  offset: number;
+  wish: { kgByWeek: number[]; promises: readonly PromiseFact[] };
+}
+
+/** What of each week's wish a plan does not give, kg: out of what is carried over and ripens, beyond what is promised. */
+function missingKg({ facts, forecast, product, offset, wish }: MissingArgs): number[] {
+  if (!product) return [...wish.kgByWeek];
+  const wishes = wish.kgByWeek.map((kg, w) => ({
+    from: offset + w * 7,
+    until: offset + w * 7 + 6,
+    quantity: kg * 1000,
+  }));
+  const { products } = facts;
+  const missing = beyondPromised({ forecast, products, promises: wish.promises, productCode: product.code, wishes });
+  return missing.map((g) => g / 1000);
 }
 
 /** Whether a wish of every so many weeks or months falls into a week. */
@@ -105,8 +162,8 @@ export interface StockingTarget {
 
 export interface SpeciesTarget {
   code: string;
-  /** Each time, kg or fish: every week unless said. */
-  amount: number;
+  /** Each time, kg or fish: every week unless said. `orders`: once they end; null: as the orders were. */
+  amount: number | null;
   /** `steady`: so much every so many weeks or months from the first week it is wanted in. */
   every?: { n: number; unit: 'week' | 'month' };
   counted: boolean;

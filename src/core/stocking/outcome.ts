@@ -77,18 +77,7 @@ interface ShortOfArgs {
 
 function shortOf({ problem, demand, facts, promise, draft, batches }: ShortOfArgs): Shortage[] {
   const { input } = problem;
-  const { speciesCode, fromG, counted } = demand;
-  const missing = Array<number>(input.weeks).fill(0);
-  let beforeKg = 0;
-  // Promised deliveries are short by what Market will say.
-  const row = shortInMain(promise).find((r) => r.product.speciesCode === speciesCode && !r.product.liveCm);
-  if (demand.lines.length > 0) {
-    for (const line of row?.weeks.slice(1).flatMap((w) => w.shortLines) ?? []) {
-      const week = weekServedBy(daysBetween(input.firstDay, line.day), input.harvestOn);
-      if (week < 0) beforeKg += line.quantity / 1000;
-      else if (week < input.weeks) missing[week]! += line.quantity / 1000;
-    }
-  }
+  const { speciesCode, fromG, counted, wishKg } = demand;
   const sizeG = fromG ?? facts.species.find((s) => s.code === speciesCode)?.marketG?.[0] ?? 0;
   const brought = Array<number>(input.weeks).fill(0);
   draft.lines.forEach(({ batch }, i) => {
@@ -99,9 +88,17 @@ function shortOf({ problem, demand, facts, promise, draft, batches }: ShortOfArg
     }
   });
   const served = serveWeeks(demand.kgByWeek, brought, demand.fromWeekBefore);
-  // What is brought in the weeks of promised deliveries is theirs; Market has counted it.
-  const lastPromised = Math.max(-1, ...demand.lines.map((line) => weekServedBy(line.at, input.harvestOn)));
-  served.forEach(({ shortKg }, week) => week > lastPromised && (missing[week]! += shortKg));
+  // What is brought goes to promised deliveries first, and those are short by what Market will say.
+  const missing = served.map(({ shortKg }, week) => Math.min(shortKg, wishKg[week]!));
+  let beforeKg = 0;
+  if (demand.lines.length > 0) {
+    const row = shortInMain(promise).find((r) => r.product.speciesCode === speciesCode && !r.product.liveCm);
+    for (const line of row?.weeks.slice(1).flatMap((w) => w.shortLines) ?? []) {
+      const week = weekServedBy(daysBetween(input.firstDay, line.day), input.harvestOn);
+      if (week < 0) beforeKg += line.quantity / 1000;
+      else if (week < input.weeks) missing[week]! += line.quantity / 1000;
+    }
+  }
   const before = beforeKg > LEAST_KG ? [{ speciesCode, week: -1, kg: beforeKg }] : [];
   return [...before, ...missing.flatMap((kg, week) => (kg > LEAST_KG ? [{ speciesCode, week, kg }] : []))];
 }

@@ -60,6 +60,8 @@ export interface Demand {
   fromWeekBefore: boolean[];
   /** Deliveries promised and short by the kept plan, by day from `firstDay`; they are in `kgByWeek` where a harvest can serve them. */
   lines: readonly { at: number; kg: number }[];
+  /** What `kgByWeek` is beyond those deliveries. */
+  wishKg: number[];
   /** Smaller fish are not what is wanted, g; null: from the species' market size on. */
   fromG: number | null;
   /** Ordered by number: each fish counts as one of `fromG`, whatever more it weighs. */

@@ -1,4 +1,5 @@
 import { recipesOf } from '../crops/recipes';
+import { beyondPromised, lastOrderedWeek } from '../market/beyondPromised';
 import { shortInMain, type PromiseRow } from '../market/promiseTable';
 import type { FarmFacts } from '../facts/farm';
 import type { FarmForecast } from '../facts/forecast';
@@ -18,7 +19,7 @@ interface DemandArgs {
 const USUAL_DELIVERY = 3;
 
 /** What is wanted of each product beyond what the kept plan brings, by day. */
-export function demandOf({ facts, target, promise, offset, weeks }: DemandArgs): CropDemand[] {
+export function demandOf({ facts, forecast, target, promise, offset, weeks }: DemandArgs): CropDemand[] {
   const rows = shortInMain(promise);
   return target.products.flatMap((wish) => {
     const row = rows.find((r) => r.product.code === wish.code);
@@ -26,7 +27,7 @@ export function demandOf({ facts, target, promise, offset, weeks }: DemandArgs):
     if (!row || recipes.length === 0) return [];
     const { product } = row;
     const priceMinor = product.unit === 'kg' ? product.priceMinor / 1000 : product.priceMinor;
-    const points = pointsOf({ facts, row, wish, by: target.by, offset, weeks }).filter((p) => p.quantity > 0);
+    const points = pointsOf({ facts, forecast, row, wish, by: target.by, offset, weeks }).filter((p) => p.quantity > 0);
     if (points.length === 0) return [];
     const times = target.by === 'earn' ? 1 : target.costs.missingTimesPrice;
     // Goods without a price are still wanted.
@@ -37,6 +38,7 @@ export function demandOf({ facts, target, promise, offset, weeks }: DemandArgs):
 
 interface PointsArgs {
   facts: FarmFacts;
+  forecast: FarmForecast;
   row: PromiseRow;
   wish: ProductTarget;
   by: SuccessionTarget['by'];
@@ -44,24 +46,27 @@ interface PointsArgs {
   weeks: number;
 }
 
-function pointsOf({ facts, row, wish, by, offset, weeks }: PointsArgs): WantedPoint[] {
+/** Order lines that the kept plan leaves short, and what of each week's wish it does not give beyond all that is promised. */
+function pointsOf({ facts, forecast, row, wish, by, offset, weeks }: PointsArgs): WantedPoint[] {
+  const { products, promises } = facts;
   const own = row.weeks.slice(1, weeks + 1);
   const delivery = usualDelivery(facts, row.product.code);
-  const weekly = (of: (week: number) => number): WantedPoint[] =>
-    own.map((_, w) => ({ at: offset + w * 7 + delivery, quantity: Math.max(0, of(w)), lineId: null }));
-  const promised = own.map((w) => w.promised);
-  const last = promised.findLastIndex((q) => q > 0);
-  if (by !== 'orders') return weekly((w) => Math.max(wish.amount, promised[w]!) - own[w]!.expected);
+  const last = by === 'orders' ? lastOrderedWeek(own.map((w) => w.promised)) : -1;
+  const wishes = own.map(({ promised }, w) => {
+    const at = offset + w * 7 + delivery;
+    return { from: at, until: at, quantity: w > last ? Math.max(0, wish.amount - promised) : 0 };
+  });
+  const missing = beyondPromised({ forecast, products, promises, productCode: row.product.code, wishes });
   const lines = row.weeks
     .flatMap((week) => week.shortLines)
     .map((line) => ({ at: daysBetween(facts.today, line.day), quantity: line.quantity, lineId: line.lineId }))
     .filter((line) => line.at < offset + weeks * 7);
-  return [...lines, ...weekly((w) => (w > last ? wish.amount - own[w]!.expected : 0))];
+  return [...lines, ...wishes.map(({ from }, w): WantedPoint => ({ at: from, quantity: missing[w]!, lineId: null }))];
 }
 
-/** What is promised a week on average, up to the last week with an order; 0 where none is. */
+/** What is promised a week on average, while orders follow on one another; 0 where none does. */
 export function usualAWeek(promised: readonly number[]): number {
-  const last = promised.findLastIndex((q) => q > 0);
+  const last = lastOrderedWeek(promised);
   return last < 0 ? 0 : promised.slice(0, last + 1).reduce((sum, q) => sum + q, 0) / (last + 1);
 }
 

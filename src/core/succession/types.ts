@@ -9,7 +9,7 @@ export type LimitKind = 'beds' | 'bench' | 'labour' | 'nutrients' | 'share' | 'n
 export interface SuccessionTarget {
   weeks: number;
   /**
-   * `orders`: what is promised, going on as now when the orders end. `steady`: so much of each product every week.
+   * `orders`: all that is promised, going on as now once regular orders end. `steady`: so much of each product every week.
    * `earn`: whatever earns most, up to what the market takes a week.
    */
   by: 'orders' | 'steady' | 'earn';

@@ -8,6 +8,8 @@ import { plantingAccount } from '../../../src/core/crops/plantingAccount';
 import { spaceByWeek } from '../../../src/core/crops/space';
 import { compareArms, studentQuantile } from '../../../src/core/crops/trial';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
+import { expectedYield } from '../../../src/core/crops/quantities';
+import type { PlanStep } from '../../../src/core/facts/step';
 import { stageLengthDays } from '../../../src/core/plan/build';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { PlantWeather } from '../../../src/core/plan/plantWeather';
@@ -187,6 +189,39 @@ describe('windows and space', () => {
     expect(closingWindows({ facts, forecast: inTime, at: 0, days: 7 })).toEqual([]);
   });
 
+  test('what is lost is what no pick of its own bed takes by its last day, on whatever day one looks', () => {
+    const lostOn = (at: number, steps: PlanStep[]) =>
+      closingWindows({ facts, forecast: forecastFarm(facts, steps, settings), at, days: 7 });
+    const all = lostOn(0, [])[0]!.quantity;
+    const [rest] = lostOn(0, [{ ...pick('2026-06-03'), count: 100 }]);
+    expect(rest!.quantity).toBe(
+      expectedYield(
+        facts.crops.find((c) => c.code === 'butterhead-lettuce')!,
+        200,
+        1,
+      ).units,
+    );
+    expect(rest!.quantity).toBeLessThan(all);
+    // Picked on 3 June; its bed is cleared on the 8th: on the 4th nothing of it can be lost any more.
+    const clear = aStep({
+      kind: 'clear',
+      day: '2026-06-08',
+      lotCode: 'B-0',
+      cropCode: ripe.cropCode,
+      fromPlaceId: 'r1',
+    });
+    expect(lostOn(3, [pick('2026-06-03'), clear])).toEqual([]);
+    // The pick of the same batch in another bed saves nothing here.
+    const two = { ...facts, plantings: [ripe, { ...ripe, lotId: 'l2', placeId: 'r2' }] };
+    const here = closingWindows({
+      facts: two,
+      forecast: forecastFarm(two, [pick('2026-06-03')], settings),
+      at: 0,
+      days: 7,
+    });
+    expect(here.map((c) => c.stay.placeId)).toEqual(['r2']);
+  });
+
   test('half a bed empty for eight weeks: what it costs is what the other half earns', () => {
     const plan = [
       pick('2026-06-03'),
@@ -212,6 +247,7 @@ describe('neighbours', () => {
     plants: 10,
     stage: 0,
     readyFrom,
+    crops: [],
   });
   const facts = aFarm({
     places: [

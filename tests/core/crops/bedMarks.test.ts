@@ -9,7 +9,7 @@ const crops = [
 ];
 const stay = (over: Partial<PlantStay>): PlantStay => ({
   ...{ lotCode: 'L', cropCode: 'basil', placeId: 'r1', from: -5, until: 20, positions: 60, plants: 60, stage: 0 },
-  ...{ readyFrom: null, ...over },
+  ...{ readyFrom: null, crops: [], ...over },
 });
 const at = 0;
 

@@ -12,7 +12,8 @@ import { aFarm, aPlace, aStep } from '../farm';
 import { nextPick } from '../../../src/core/plan/unpicked';
 
 const stay = (placeId: string, lotCode: string): PlantStay => ({
-  ...{ lotCode, cropCode: 'rocket', placeId, from: 0, until: 9, positions: 10, plants: 10, stage: 0, readyFrom: null },
+  ...{ lotCode, cropCode: 'rocket', placeId, from: 0, until: 9, positions: 10, plants: 10, stage: 0 },
+  ...{ readyFrom: null, crops: [] },
 });
 const batch = (lotCode: string, from: number, standsDays?: number): SupplyBatch => ({
   ...{ productCode: 'rocket', lotCode, from, until: from + 12, quantity: 100, spread: 0.1, stepId: `s${from}` },

@@ -92,10 +92,45 @@ describe('a farm as a planning problem', () => {
     const { input } = stockingProblem(troutFarm({ promises }), [], {
       ...target,
       by: 'orders',
-      species: [{ ...target.species[0]!, amount: 0, fromWeek: 0 }],
+      species: [{ ...target.species[0]!, amount: null, fromWeek: 0 }],
     });
     expect(input.demand[0]!.kgByWeek.slice(0, 3)).toEqual([9, 9, 9]);
     expect(input.demand[0]!.kgByWeek[20]).toBeCloseTo(9, 5);
+  });
+
+  test('an order far ahead is planned for, with nothing wanted after the orders too, and ends no weekly sales', () => {
+    const line = (day: string) => ({
+      ...{
+        lineId: day,
+        orderId: 'o',
+        orderCode: 'O-1',
+        customer: 'Inn',
+        productCode: 'rainbow-trout',
+        day,
+        quantity: 9000,
+      },
+    });
+    const promises = [line('2026-06-09'), line('2026-12-16')];
+    const wanted = (amount: number | null) =>
+      stockingProblem(troutFarm({ promises }), [], {
+        ...target,
+        by: 'orders',
+        species: [{ ...target.species[0]!, amount, fromWeek: 0 }],
+      }).input.demand[0]!.kgByWeek;
+    expect(wanted(0).reduce((a, b) => a + b, 0)).toBeCloseTo(18, 6);
+    expect(wanted(4).slice(1, 3)).toEqual([4, 4]);
+  });
+
+  test('what lies packed serves the first weeks, as Market says: only the rest is wanted', () => {
+    const packed = [
+      { lotId: 'p', lotCode: 'P-1', productCode: 'rainbow-trout', quantity: 20_000, packedOn: '2026-06-06' },
+    ];
+    const wanted = (over: Partial<FarmFacts>) =>
+      stockingProblem(troutFarm(over), [], { ...target, species: [{ ...target.species[0]!, fromWeek: 0 }] }).input
+        .demand[0]!.kgByWeek;
+    expect(wanted({}).slice(0, 2)).toEqual([12, 12]);
+    // Good until the 13th: 12 of the 20 kg go in the first week, and nothing is left of them in the second.
+    expect(wanted({ packed }).slice(0, 2)).toEqual([0, 12]);
   });
 
   test('so many fish a week over a season: nothing before or after it, less what the kept plan harvests', () => {

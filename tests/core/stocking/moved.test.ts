@@ -48,7 +48,7 @@ const target: StockingTarget = {
   species: [
     {
       code: 'rainbow-trout',
-      amount: 0,
+      amount: null,
       counted: false,
       fromG: null,
       fromWeek: 0,

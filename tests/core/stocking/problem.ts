@@ -52,7 +52,15 @@ function choice(
 
 /** Kilograms a week of fish of market size. */
 export function demandFor(speciesCode: string, kgByWeek: number[]): Demand {
-  return { speciesCode, kgByWeek, fromWeekBefore: kgByWeek.map(() => false), lines: [], fromG: null, counted: false };
+  return {
+    speciesCode,
+    kgByWeek,
+    fromWeekBefore: kgByWeek.map(() => false),
+    lines: [],
+    wishKg: kgByWeek,
+    fromG: null,
+    counted: false,
+  };
 }
 
 /** Fourteen tanks in two loops, three species, a year: the size the planner has to answer at. */

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import type { Highs } from 'highs';
 import { CROP_DEFAULTS } from '../../../src/core/library/defaults';
 import { RuleBroken } from '../../../src/core/errors';
+import { groupBy } from '../../../src/core/groupBy';
 import { applyChanges } from '../../../src/core/plan/changes';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
@@ -50,27 +51,46 @@ describe('what the planner is asked', () => {
       })),
     });
     const { input } = successionProblem(facts, [], targetOf(facts));
-    const days = input.demand[0]!.points.map((p) => addDays(TODAY, p.at));
-    expect(days).toHaveLength(13);
-    expect(days.every((d) => weekday(d) === 2)).toBe(true);
-    expect(input.demand[0]!.points.every((p) => p.quantity === 100)).toBe(true);
+    const byDay = groupBy(input.demand[0]!.points, (p) => addDays(TODAY, p.at));
+    expect(byDay.size).toBe(13);
+    expect([...byDay.keys()].every((d) => weekday(d) === 2)).toBe(true);
+    const wanted = [...byDay.values()].map((points) => points.reduce((sum, p) => sum + p.quantity, 0));
+    expect(wanted.every((quantity) => quantity === 100)).toBe(true);
   });
 
-  test('short orders count by their own day, and weeks after the last order as asked', () => {
-    const facts = lettuce({
-      promises: [
-        {
-          ...{ lineId: 'l', orderId: 'o', orderCode: 'O', customer: 'C', productCode: 'butterhead-lettuce' },
-          ...{ day: '2026-05-08', quantity: 120 },
-        },
-      ],
-    });
-    const { input } = successionProblem(facts, [], targetOf(facts, { by: 'orders' }));
-    const [first, ...rest] = input.demand[0]!.points;
-    expect([addDays(TODAY, first!.at), first!.quantity, first!.lineId]).toEqual(['2026-05-08', 120, 'l']);
-    expect(rest.every((p) => p.lineId === null && p.quantity === 100 && addDays(TODAY, p.at) > '2026-05-10')).toBe(
-      true,
-    );
+  test('short orders count by their own day, and weeks after regular orders end as asked', () => {
+    const promises = ['2026-03-27', '2026-04-17', '2026-05-08'].map((day, i) => ({
+      ...{ lineId: `l${i}`, orderId: 'o', orderCode: 'O', customer: 'C', productCode: 'butterhead-lettuce' },
+      ...{ day, quantity: 120 },
+    }));
+    const { input } = successionProblem(lettuce({ promises }), [], targetOf(lettuce(), { by: 'orders' }));
+    const said = input.demand[0]!.points.map((p) => [addDays(TODAY, p.at), p.quantity, p.lineId]);
+    expect(said.slice(0, 3)).toEqual(promises.map((p) => [p.day, 120, p.lineId]));
+    expect(said[3]).toEqual(['2026-05-15', 100, null]);
+    expect(said.slice(3).every(([, quantity, line]) => line === null && quantity === 100)).toBe(true);
+  });
+
+  test('every order of the horizon is planned for, also of what nothing is wanted of besides and far ahead', () => {
+    const promises = [
+      {
+        ...{ lineId: 'l', orderId: 'o', orderCode: 'O', customer: 'C', productCode: 'butterhead-lettuce' },
+        ...{ day: '2026-05-29', quantity: 60 },
+      },
+    ];
+    const facts = lettuce({ promises });
+    const only = targetOf(facts, { by: 'orders', products: [{ code: 'butterhead-lettuce', amount: 0 }] });
+    const { input } = successionProblem(facts, [], only);
+    expect(input.demand[0]!.points).toEqual([{ at: 86, quantity: 60, lineId: 'l' }]);
+  });
+
+  test('what lies packed is carried over as in Market: only what it does not serve is wanted', () => {
+    const packed = [
+      { lotId: 'p', lotCode: 'P', productCode: 'butterhead-lettuce', quantity: 130, packedOn: '2026-03-04' },
+    ];
+    const { input } = successionProblem(lettuce({ packed }), [], targetOf(lettuce()));
+    // Packed on Wednesday the 4th and good for ten days: the Thursday of the first planned week, the 12th, has it.
+    expect(input.demand[0]!.points[0]).toMatchObject({ at: 15, quantity: 100 });
+    expect(input.demand[0]!.points).toHaveLength(12);
   });
 
   test('every way has the days of the steps it would be planned with', () => {

@@ -54,7 +54,7 @@ function whenFields(): FormField[] {
 
 function amountField({ code, name, unit, usual }: SuccessionPage['products'][number], by: PlanBy): FormField {
   const group = {
-    orders: say`A week after the last order (0: none)`,
+    orders: say`A week once regular orders end (0: none)`,
     steady: say`Wanted a week (0: none)`,
     earn: say`The market takes a week, at list price (0: none)`,
   }[by];
@@ -132,8 +132,8 @@ export function readSuccession(
     wrong.share = [say`Over 0 and at most 100 %, or empty for no limit.`];
   if (bedIds.length === 0) wrong.form = [say`Choose at least one bed.`];
   const amountOf = (code: string) => Number(v[`amount_${code}`] ?? 0);
-  // What is promised is wanted, whatever comes after it.
-  const wanted = page.products.filter(({ code, usual }) => amountOf(code) > 0 || (by === 'orders' && usual > 0));
+  // What is promised is planned for, whatever comes after it, and however far ahead.
+  const wanted = page.products.filter(({ code }) => by === 'orders' || amountOf(code) > 0);
   if (wanted.length === 0) wrong.form ??= [say`Nothing is wanted: give an amount a week for at least one product.`];
   if (Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
   const target: SuccessionTarget = {

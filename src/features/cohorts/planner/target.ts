@@ -74,11 +74,11 @@ function orderFields(s: Species, units: UnitChoice): FormField[] {
     {
       name: `amount_${s.code}`,
       group: s.name,
-      label: say`${unitName('mass', units)} a week after the last order`,
+      label: say`${unitName('mass', units)} a week once regular orders end`,
       kind: 'number',
       start: '',
       optional: true,
-      help: say`Empty: as the orders were, on average. 0: none.`,
+      help: say`Empty: as the orders were, on average. 0: none; what is promised is planned for all the same.`,
     },
     fingerlings(s),
   ];
@@ -164,9 +164,8 @@ export function readTarget(
     if (fromG !== undefined && sizes.length > 0 && Math.min(...sizes) >= Number(fromG))
       wrong[`sizes_${s.code}`] = [say`Fingerlings are smaller than what is wanted.`];
   }
-  const wanted = species.filter((s) =>
-    by === 'orders' ? v[`amount_${s.code}`] !== 0 : Number(v[`amount_${s.code}`] ?? 0) > 0,
-  );
+  // What is promised is planned for, whatever comes after it.
+  const wanted = species.filter((s) => by === 'orders' || Number(v[`amount_${s.code}`] ?? 0) > 0);
   if (wanted.length === 0) wrong.form = [say`Nothing is wanted: give an amount for at least one species.`];
   if (!season || Object.keys(wrong).length > 0) return { ok: false, fields: wrong };
   const perKg = toStored('mass', 1, units) / 1000;
@@ -194,10 +193,11 @@ interface SpeciesTargetArgs {
 
 function speciesTarget({ v, s, by, perKg, season }: SpeciesTargetArgs): SpeciesTarget {
   const counted = by === 'steady' && v[`unit_${s.code}`] === 'fish';
-  const amount = Number(v[`amount_${s.code}`] ?? 0);
+  const typed = v[`amount_${s.code}`];
+  const amount = Number(typed ?? 0);
   return {
     code: s.code,
-    amount: counted ? amount : amount * perKg,
+    amount: by === 'orders' && typed === undefined ? null : counted ? amount : amount * perKg,
     counted,
     ...(by === 'steady' ? { every: { n: Number(v[`every_${s.code}`] ?? 1), unit: periodOf(v, s) } } : {}),
     fromG: by === 'steady' ? Number(v[`from_${s.code}`]) : null,
