@@ -155,6 +155,31 @@ export function explainDensity({ place, biomassG, count, units }: ExplainDensity
   };
 }
 
+/** "Carried over 15 kg + ripening 40 kg − promised 40 kg = 15 kg free." */
+function accountFormula({
+  account,
+  expected,
+  promised,
+}: {
+  account?: PromiseAccount;
+  expected: string;
+  promised: string;
+}) {
+  if (!account) return say`${expected} comes in this week, ${promised} is promised.`;
+  const { carried, ripening, given, later, free } = account;
+  return later
+    ? say`${carried} carried over + ${ripening} ripening − ${given} for this week’s orders − ${later} kept for later orders = ${free} free.`
+    : say`${carried} carried over + ${ripening} ripening − ${given} for this week’s orders = ${free} free.`;
+}
+
+interface PromiseAccount {
+  carried: string;
+  ripening: string;
+  given: string;
+  later: string | null;
+  free: string;
+}
+
 export function explainPromise(row: {
   product: string;
   week: number;
@@ -164,6 +189,8 @@ export function explainPromise(row: {
   short: string;
   available: string;
   availableOn: string;
+  /** Where the supply of the week goes; absent: it is made of another product's. */
+  account?: PromiseAccount;
   /** Sold alive: fish of the grade still in their tanks. */
   swimming?: string;
   /** Nothing comes in the week and nothing fit to sell is left from before. */
@@ -180,13 +207,22 @@ export function explainPromise(row: {
       ? say`Nothing to sell in this week: no harvest or pick is planned for it, and nothing from before is still fit to sell. ${row.promised} is promised.`
       : row.madeOf
         ? say`${row.promised} is promised. It is made of ${row.madeOf}: what lies packed goes first, the rest is taken from that supply, which is counted once. ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`
-        : say`${row.expected} comes in this week (± ${row.spread}), ${row.promised} is promised. Each delivery is served from what is fit to sell on its day, what expires first goes first; ${row.available} can still be promised for one delivery in this week, on ${row.availableOn}, without shorting anyone promised already.`,
+        : say`${accountFormula(row)} Each delivery is served from what is fit to sell on its day, oldest first; for one delivery at most ${row.available}, on ${row.availableOn}, is free without shorting anyone promised already.`,
     inputs: [
       {
-        label: say`Expected`,
-        value: row.expected,
-        from: say`planned harvests and picks at forecast size; the first week counts the cold room too`,
+        label: say`Ripening`,
+        value: say`${row.account?.ripening ?? row.expected} (± ${row.spread})`,
+        from: say`planned harvests and picks at forecast size`,
       },
+      ...(row.account
+        ? [
+            {
+              label: say`Carried over`,
+              value: row.account.carried,
+              from: say`the cold room, and what ripened earlier and is still good`,
+            },
+          ]
+        : []),
       { label: say`Promised`, value: row.promised, from: say`open order lines, less what is reserved` },
       ...(row.promisedMade
         ? [{ label: say`Of it as what is made of it`, value: row.promisedMade, from: say`said in ${row.product}` }]

@@ -31,7 +31,7 @@ describe('a product more', () => {
     expect(await run('setup.addProduct@1', GUTTED)).toMatchObject({ ok: true });
     const { rows } = await market();
     const free = (name: string) =>
-      rows.find((r) => r.product === name)!.cells.map((c) => Number(c.available.replaceAll(',', '')));
+      rows.find((r) => r.product === name)!.cells.map((c) => Number(c.free.replaceAll(',', '')));
     const [whole, gutted] = [free('Rainbow trout'), free('Trout, gutted')];
     expect(Math.max(...whole)).toBeGreaterThan(20);
     whole.forEach((kg, week) => expect(Math.abs(gutted[week]! - kg / 1.2)).toBeLessThan(1.2));

@@ -138,16 +138,16 @@ describe('supply against promise', () => {
   const cell = {
     week: 24,
     weekStart: '2026-06-08',
-    share: '12 of 14',
-    part: 12 / 14,
-    available: '2',
-    availableOn: 'Thu',
+    sum: '4 + 10 − 12',
+    later: null as string | null,
+    free: '2',
+    oneDay: null as string | null,
     short: null,
     tight: false,
     swimming: null,
     onlySwims: false,
     none: false,
-    figures: { expected: 40, promised: 30, free: 10, short: 0 },
+    figures: { carried: 4, ripening: 10, promised: 12, later: 0, free: 2, short: 0 },
     why,
   };
   const row = (cells: Partial<typeof cell> | object) => ({
@@ -160,8 +160,8 @@ describe('supply against promise', () => {
 
   test('fish sold alive that still swim are said beside what is free, and Why says how to have them', async () => {
     render(<PromiseTable rows={[row({ swimming: '79', why: { ...why, swimming: '79 fish' } })]} />);
-    expect(cellText()).toBe('12 of 142 free Thu79 in tanks');
-    fireEvent.click(screen.getByRole('button', { name: /12 of 14/ }));
+    expect(cellText()).toBe('4 + 10 − 122 free79 in tanks');
+    fireEvent.click(screen.getByRole('button', { name: /4 \+ 10/ }));
     expect(await screen.findByText(/of this size by the forecast; netting is not planned/)).toBeTruthy();
     expect(screen.getByText(/plan a netting on the cohort’s page/)).toBeTruthy();
   });
@@ -173,8 +173,12 @@ describe('supply against promise', () => {
     render(<PromiseTable rows={[row({ onlySwims: true, swimming: '8' })]} />);
     expect(cellText()).toBe('8 in tanks');
     cleanup();
-    render(<PromiseTable rows={[row({ short: '3' })]} />);
+    render(<PromiseTable rows={[row({ short: '3', free: '0' })]} />);
     expect(screen.getByText('3 short').className).toMatch(/danger/);
     expect(screen.queryByText(/free/)).toBeNull();
+    cleanup();
+    // Short on its day, though something ripens later in the week; what later orders need is said.
+    render(<PromiseTable rows={[row({ short: '3', later: '5', oneDay: '1 at most on Thu' })]} />);
+    expect(cellText()).toBe('4 + 10 − 12− 5 for later3 short2 free1 at most on Thu');
   });
 });

@@ -138,7 +138,7 @@ describe('the log line', () => {
     type('K1 dead 2');
     await waitFor(() => expect(meaning()).toMatch(/^→ 2 dead from/));
     enter();
-    await waitFor(() => expect(meaning()).toBe('Recorded: 2 dead from TRT-1 in K1'));
+    await waitFor(() => expect(meaning()).toBe('Recorded: 2 dead from TRT-1 in K1.'));
     expect(field().value).toBe('');
     expect(sent).toMatchObject([{ act: 'log.line@1', body: { text: 'K1 dead 2' } }]);
     await press('Undo');

@@ -237,15 +237,15 @@ test('what is made only when it is wanted shows what is free of it, and what is 
   const cell = {
     week: 24,
     weekStart: '2026-06-08',
-    part: null,
-    available: '8.1',
-    availableOn: 'Thu',
+    later: null,
+    free: '8.1',
+    oneDay: null,
     short: null,
     tight: false,
     swimming: null,
     onlySwims: false,
     none: false,
-    figures: { expected: 0, promised: 0, free: 0, short: 0 },
+    figures: { carried: 0, ripening: 0, promised: 0, later: 0, free: 8.1, short: 0 },
     why: {
       week: 24,
       expected: '0 kg',
@@ -258,12 +258,12 @@ test('what is made only when it is wanted shows what is free of it, and what is 
     },
   };
   const cells = [
-    { ...cell, share: null },
-    { ...cell, weekStart: '2026-06-15', week: 25, share: '3.0 promised' },
+    { ...cell, sum: null },
+    { ...cell, weekStart: '2026-06-15', week: 25, sum: '3.0 promised' },
   ];
   render(<PromiseTable rows={[{ product: 'Trout fillet', unit: 'kg', shelfLifeDays: 4, cells }]} />);
   const [, row] = screen.getAllByRole('row');
-  expect(row!.textContent).toBe('Trout fillet kg8.1 free Thu3.0 promised8.1 free Thu');
+  expect(row!.textContent).toBe('Trout fillet kg8.1 free3.0 promised8.1 free');
 });
 
 test('what else can be done with a person stands behind one button; leaving asks once more', async () => {

@@ -359,6 +359,8 @@ describe('the season board', () => {
       short: 0,
       available: 0,
       availableOn: '2026-06-04',
+      account: { carried: 10_000, ripening: 30_000, given: 24_000, later: 0, free: 16_000 },
+      free: 16_000,
       swimming: 0,
       shortLines: [],
     };
@@ -379,7 +381,7 @@ describe('the season board', () => {
         <SupplyRows rows={rows} top={0} scale={scale} today={TODAY} units={METRIC} />
       </svg>,
     );
-    expect(screen.getByText('24/30')).toBeTruthy();
+    expect(screen.getByText('24/40')).toBeTruthy();
     expect(screen.getByText('short 11')).toBeTruthy();
     expect(screen.getByTestId('supply-rainbow-trout').querySelectorAll('[data-short="11000"]')).toHaveLength(1);
   });

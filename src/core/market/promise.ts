@@ -71,6 +71,51 @@ export function availableByDay(
   };
 }
 
+/** What there is of a supply over some days and where it goes: `carried + ripening − given − later = free`, to the gram. */
+export interface SupplyAccount {
+  /** There when the first day begins, less what went before. */
+  carried: number;
+  /** Comes on one of the days. */
+  ripening: number;
+  /** Goes to what is due on these days. */
+  given: number;
+  /** Kept for what is due after them. */
+  later: number;
+  free: number;
+}
+
+/**
+ * The account of any days of one supply, by the order in which `availableByDay` serves it. What goes off unsold in the days is free in
+ * them and not carried over.
+ * @param wasThere what lies packed already is carried over, also on its first day
+ * @returns for the days from `from` up to, not including, `until`
+ */
+export function accountByDays<B extends Batch>(
+  batches: readonly B[],
+  demands: readonly Demand[],
+  wasThere: (batch: B) => boolean = () => false,
+) {
+  const [first, last] = [byExpiry(batches), byComing(batches)];
+  const ordered = inOrder(demands);
+  return (from: number, until: number): SupplyAccount => {
+    const [before, due] = [dueBy(ordered, from - 1), dueBy(ordered, until - 1)];
+    const left = batches.map((b) => b.quantity);
+    const usable = [...batches.keys()].filter((i) => batches[i]!.from < until && batches[i]!.until >= from);
+    const there = () => usable.reduce((sum, i) => sum + left[i]!, 0);
+    serve({ batches, ...first, demands: ordered.slice(0, before), left });
+    const atFirst = there();
+    const ripening = usable.reduce(
+      (sum, i) => sum + (batches[i]!.from >= from && !wasThere(batches[i]!) ? left[i]! : 0),
+      0,
+    );
+    serve({ batches, ...first, demands: ordered.slice(before, due), left });
+    const afterGiven = there();
+    serve({ batches, ...last, demands: ordered.slice(due).reverse(), left });
+    const free = there();
+    return { carried: atFirst - ripening, ripening, given: atFirst - afterGiven, later: afterGiven - free, free };
+  };
+}
+
 function isFit(batch: Batch, at: number, longer = 0) {
   return batch.from <= at && batch.until + longer >= at;
 }

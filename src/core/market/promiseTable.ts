@@ -2,6 +2,7 @@ import { addDays, dayFromNumber, dayNumber, isoWeek, weekStart, type Day } from 
 import type { FarmForecast } from '../facts/forecast';
 import type { ProductFact, PromiseFact } from '../facts/farm';
 import { inMain, isMain } from './families';
+import type { SupplyAccount } from './promise';
 import { serveFamilies } from './serveFamilies';
 
 export interface PromiseWeek {
@@ -16,6 +17,10 @@ export interface PromiseWeek {
   /** Of it, as what is made of this product. */
   promisedMade: number;
   short: number;
+  /** `carried + ripening − given − later = free`, what is given being all promised but what is short. Null: made of another product's supply. */
+  account: SupplyAccount | null;
+  /** Spoken for by nobody, on whichever day of the week. */
+  free: number;
   /** The most that one delivery on a day of this week could have, and the first such day. */
   available: number;
   availableOn: Day;
@@ -55,7 +60,7 @@ export function promiseTable({ forecast, products, promises, weeks }: PromiseTab
   const monday = dayNumber(weekStart(forecast.firstDay)) - today;
   const served = serveFamilies({ forecast, products, promises });
   return products.map((product) => {
-    const { batches, comes, lines, short, available } = served.get(product.code)!;
+    const { batches, comes, lines, short, available, account, free } = served.get(product.code)!;
     return {
       product,
       weeks: Array.from({ length: weeks }, (_, w) => {
@@ -78,6 +83,8 @@ export function promiseTable({ forecast, products, promises, weeks }: PromiseTab
           promised: sum(due.map((l) => l.quantity)),
           promisedMade: sum(due.filter((l) => l.made).map((l) => l.quantity)),
           short: sum(shortLines.map((l) => l.quantity)),
+          account: account && account(Math.max(0, from), from + 7),
+          free: free(Math.max(0, from), from + 7),
           ...mostFree({ available, batches: comes, from: Math.max(0, from), until: from + 7, today }),
           swimming: forecast.swimming.get(product.code)?.[Math.max(0, from + 4)] ?? 0,
           shortLines,

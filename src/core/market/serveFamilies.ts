@@ -3,7 +3,7 @@ import type { ProductFact, PromiseFact } from '../facts/farm';
 import { groupBy } from '../groupBy';
 import { dayNumber } from '../quantity/days';
 import { inMain, isMain, keepsLonger } from './families';
-import { availableByDay, serveDemands, type Demand } from './promise';
+import { accountByDays, availableByDay, serveDemands, type Demand, type SupplyAccount } from './promise';
 
 /** An order line on its day (index), in the units of the product whose supply it draws on. */
 interface ServedLine {
@@ -24,6 +24,10 @@ export interface Served {
   /** By order line of this product. */
   short: ReadonlyMap<string, number>;
   available: (at: number) => number;
+  /** Where the supply of some days goes. Null: it is made of another product's, and counted there. */
+  account: ((from: number, until: number) => SupplyAccount) | null;
+  /** What of some days' supply is spoken for by nobody, on whichever of them. */
+  free: (from: number, until: number) => number;
 }
 
 interface ServeFamiliesArgs {
@@ -69,16 +73,20 @@ function serveFamily(main: Own, made: readonly Own[]): [string, Served][] {
   const { short } = serveDemands(main.batches, demands);
   const free = availableByDay(main.batches, demands, stepOf(main.product));
   const freeFine = made.length > 0 ? availableByDay(main.batches, demands, 1e-3) : free;
+  const account = accountByDays(main.batches, demands, (b) => b.stepId === null);
   const ofMain: Served = {
     batches: main.batches,
     comes: main.batches,
     lines: [...main.lines, ...drawn.flatMap((d) => d.lines)],
     short,
     available: (at) => free(at),
+    account,
+    free: (from, until) => account(from, until).free,
   };
   const ofMade = drawn.map(({ own, longer }): [string, Served] => {
     const takes = own.product.madeFrom!.takes;
     const packed = availableByDay(own.batches, own.lines.map(demandOf), 1e-3);
+    const packedAccount = accountByDays(own.batches, own.lines.map(demandOf));
     const step = stepOf(own.product);
     return [
       own.product.code,
@@ -92,6 +100,8 @@ function serveFamily(main: Own, made: readonly Own[]): [string, Served][] {
           ),
         ),
         available: (at) => Math.floor((packed(at) + freeFine(at, longer) / takes) / step + 0.01) * step,
+        account: null,
+        free: (from, until) => packedAccount(from, until).free + account(from, until).free / takes,
       },
     ];
   });

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { LOG_EXAMPLES, parseLogLine, type LogContext } from '../../core/log/parse';
+import { sentences } from '../../core/words/sentences';
 import { say } from '../../core/words/words';
 import { useKeptText } from '../../ui/form/useKeptText';
 import { newEntryKey, noConnection } from '../../ui/outcome';
@@ -47,7 +48,7 @@ export function useLogLine(onClose: () => void) {
         if (outcome.ok) {
           setAsked(false);
           setLast(outcome.value);
-          setSaid([say`Recorded: ${outcome.value.meaning}`, ...(outcome.value.lines ?? [])].join('. '));
+          setSaid(sentences([say`Recorded: ${outcome.value.meaning}`, ...(outcome.value.lines ?? [])]));
           return type('');
         }
         const question = outcome.fields.confirm?.[0];

@@ -7,7 +7,6 @@ import type { MarketPage, PromiseCell } from './queries';
 import { METRIC } from '../../core/quantity/units';
 import { tableData, type Column } from '../../ui/table/columns';
 import { ScrollTable } from '../../ui/table/ScrollTable';
-import { Share } from '../../ui/draw/Share';
 import { Text } from '../../ui/kit/kit';
 import { LightCell, LightHeadCell, LightTable } from '../../ui/kit/Table';
 import css from './market.module.css';
@@ -75,30 +74,37 @@ const weekColumns = (): Column<WeekLine>[] => [
   { head: say`Unit`, value: (l) => l.unit },
   { head: say`Week`, value: (l) => l.week, kind: 'number' },
   { head: say`Week from`, value: (l) => l.weekStart, kind: 'day' },
-  { head: say`Expected`, value: (l) => l.figures.expected, kind: 'number' },
+  { head: say`Carried over`, value: (l) => l.figures.carried, kind: 'number' },
+  { head: say`Ripening`, value: (l) => l.figures.ripening, kind: 'number' },
   { head: say`Promised`, value: (l) => l.figures.promised, kind: 'number' },
+  { head: say`Kept for later`, value: (l) => l.figures.later, kind: 'number' },
   { head: say`Free`, value: (l) => l.figures.free, kind: 'number' },
   { head: say`Short`, value: (l) => l.figures.short, kind: 'number' },
 ];
 
-/** Promised of expected, what is free or short, and of fish sold alive those that still swim; nothing that is all naughts. */
+/** The week's sum, what is free or short of it, and of fish sold alive those that still swim; nothing that is all naughts. */
 function CellLines({ cell }: { cell: PromiseCell }) {
   const swims = cell.swimming && <Text quiet>{say`${cell.swimming} in tanks`}</Text>;
   if (cell.onlySwims) return swims;
   return (
     <>
-      {cell.share}
-      {cell.part === null ? cell.share && <br /> : <Share of={cell.part} over={cell.short !== null} />}
-      {cell.short ? (
-        <Text as="strong" tone="danger">
+      <Text quiet>{cell.sum}</Text>
+      {cell.later && <Text as="p" quiet>{say`− ${cell.later} for later`}</Text>}
+      {cell.short && (
+        <Text as="p" strong tone="danger">
           {say`${cell.short} short`}
         </Text>
-      ) : (
-        <Text quiet={!cell.tight} tone={cell.tight ? 'attention' : null}>
-          {say`${cell.available} free ${cell.availableOn}`}
+      )}
+      {(!cell.short || cell.free !== '0') && (
+        <Text as="p" strong={!cell.tight} tone={cell.tight ? 'attention' : null}>
+          {say`${cell.free} free`}
         </Text>
       )}
-      {swims && <br />}
+      {cell.oneDay && (
+        <Text as="p" quiet>
+          {cell.oneDay}
+        </Text>
+      )}
       {swims}
     </>
   );

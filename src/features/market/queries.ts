@@ -7,9 +7,20 @@ import { formatQuantity, plainQuantity } from '../../core/plan/consequences';
 import { addDays, type Day } from '../../core/quantity/days';
 import { shortDay, weekdayShort } from '../../core/quantity/sayDay';
 import { mainCode } from '../../core/market/families';
-import { MARKET_WEEKS, promiseTable } from '../../core/market/promiseTable';
+import { MARKET_WEEKS, promiseTable, type PromiseWeek } from '../../core/market/promiseTable';
+import type { SupplyAccount } from '../../core/market/promise';
+import { shownAccount } from '../../core/market/shownAccount';
+import type { ProductFact } from '../../core/facts/farm';
 import { sellDays, useByDay } from '../../core/market/useBy';
-import { formatNumber, manyOf, type ProductUnit, toShown, unitName } from '../../core/quantity/units';
+import {
+  formatNumber,
+  manyOf,
+  type ProductUnit,
+  toShown,
+  toStored,
+  unitName,
+  type UnitChoice,
+} from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
 import { listCustomers, listOrders, loadOrder, orderEvents, packedLots } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
@@ -18,13 +29,12 @@ import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search
 export interface PromiseCell {
   week: number;
   weekStart: Day;
-  /** Promised of expected, in the row's unit; null: nothing is promised of what is made only when it is wanted. */
-  share: string | null;
-  /** The same as a part of the whole; null where nothing is expected or promised. */
-  part: number | null;
-  available: string;
-  /** The day of the week on which so much is free. */
-  availableOn: string;
+  /** Carried over + ripening − promised (− kept for later orders), in the row's unit; what is made of another product: what is promised. */
+  sum: string | null;
+  later: string | null;
+  free: string;
+  /** The most that one delivery could have, and its day; null: all that is free, on any day. */
+  oneDay: string | null;
   short: string | null;
   tight: boolean;
   /** Sold alive: of this size and still in their tanks, with no netting planned. */
@@ -34,7 +44,7 @@ export interface PromiseCell {
   /** Neither promised, nor expected, nor left from before. */
   none: boolean;
   /** The same plain, in the row's unit. */
-  figures: { expected: number; promised: number; free: number; short: number };
+  figures: { carried: number; ripening: number; promised: number; later: number; free: number; short: number };
   /** What Why is put together from. */
   why: Omit<Parameters<typeof explainPromise>[0], 'product' | 'shelfLifeDays'>;
 }
@@ -84,29 +94,28 @@ export async function marketPage(search: Search): Promise<MarketPage> {
     unit: product.unit === 'kg' ? unitName('mass', units) : manyOf(product.unit),
     cells: weeks.slice(skip).map((w) => {
       const amount = (quantity: number) => formatQuantity(quantity, product.unit, units);
-      const bare = (quantity: number) =>
-        formatNumber(
-          product.unit === 'kg' ? toShown('mass', quantity, units) : quantity,
-          product.unit === 'kg' && quantity < 20_000 ? 1 : 0,
-        );
+      const bare = (quantity: number) => bareOf(quantity, { product, units, fine: quantity < FINE_G });
       const plain = (quantity: number) => plainQuantity(quantity, product.unit, units).value;
+      const sum = w.account && sumOf(w.account, { product, units });
       const isShort = w.short > (product.unit === 'kg' ? 100 : 0.5);
       return {
         week: w.week,
         weekStart: w.weekStart,
-        share: product.madeFrom ? promisedOnly(w.promised, bare) : say`${bare(w.promised)} of ${bare(w.expected)}`,
-        part: !product.madeFrom && w.promised > 0 && w.expected > 0 ? w.promised / w.expected : null,
-        available: bare(w.available),
-        availableOn: weekdayShort(w.availableOn),
+        sum: sum ? sum.words : promisedOnly(w.promised, bare),
+        later: sum?.later ?? null,
+        free: sum ? sum.free : bare(w.free),
+        oneDay: oneDayOf(w, bare),
         short: isShort ? bare(w.short) : null,
         tight: !isShort && w.available < w.promised * 0.1,
         swimming: w.swimming >= 0.5 ? formatNumber(w.swimming) : null,
-        onlySwims: w.promised + w.expected + w.available + w.short < 0.5,
-        none: w.promised + w.expected + w.available + w.short + w.swimming < 0.5,
+        onlySwims: thereIn(w) + w.promised < 0.5,
+        none: thereIn(w) + w.promised + w.swimming < 0.5,
         figures: {
-          expected: plain(w.expected),
+          carried: plain(w.account?.carried ?? 0),
+          ripening: plain(w.account?.ripening ?? w.expected),
           promised: plain(w.promised),
-          free: plain(w.available),
+          later: plain(w.account?.later ?? 0),
+          free: plain(w.free),
           short: plain(w.short),
         },
         why: {
@@ -117,7 +126,8 @@ export async function marketPage(search: Search): Promise<MarketPage> {
           short: amount(w.short),
           available: amount(w.available),
           availableOn: shortDay(w.availableOn),
-          nothing: w.expected + w.available < 0.5,
+          ...(w.account ? { account: accountWords(w.account, amount) } : {}),
+          nothing: thereIn(w) - w.short < 0.5,
           ...(product.liveCm ? { swimming: amount(w.swimming) } : {}),
           ...(w.promisedMade > 0 ? { promisedMade: amount(w.promisedMade) } : {}),
           ...(product.madeFrom ? { madeOf: madeOf(facts, product.madeFrom) } : {}),
@@ -137,6 +147,50 @@ export async function marketPage(search: Search): Promise<MarketPage> {
     orders: view.more.orders.map((o) => ({ ...o, short: shortOrders.has(o.id) })),
   };
 }
+
+interface InUnits {
+  product: ProductFact;
+  units: UnitChoice;
+}
+
+/** Below this, kilograms are said with a decimal. */
+const FINE_G = 20_000;
+
+/** A quantity in the row's unit, without it. */
+const bareOf = (quantity: number, { product, units, fine }: InUnits & { fine: boolean }) =>
+  product.unit === 'kg' ? formatNumber(toShown('mass', quantity, units), fine ? 1 : 0) : formatNumber(quantity);
+
+/** The week's account as it is read: what is shown adds up. */
+function sumOf(account: SupplyAccount, of: InUnits) {
+  const fine = account.carried + account.ripening < FINE_G;
+  const step = of.product.unit === 'kg' ? toStored('mass', fine ? 0.1 : 1, of.units) : 1;
+  const { carried, ripening, given, later, free } = shownAccount(account, step);
+  const bare = (quantity: number) => bareOf(quantity, { ...of, fine });
+  const terms = [...(carried > 0 ? [bare(carried)] : []), ...(ripening > 0 || carried === 0 ? [bare(ripening)] : [])];
+  return {
+    words: terms.join(' + ') + (given > 0 ? ` − ${bare(given)}` : ''),
+    later: later > 0 ? bare(later) : null,
+    free: bare(free),
+  };
+}
+
+const accountWords = (account: SupplyAccount, amount: (quantity: number) => string) => ({
+  carried: amount(account.carried),
+  ripening: amount(account.ripening),
+  given: amount(account.given),
+  later: account.later >= 0.5 ? amount(account.later) : null,
+  free: amount(account.free),
+});
+
+/** The most that one delivery could have, where that is a good deal less than all that is free. */
+function oneDayOf({ free, available, availableOn }: PromiseWeek, bare: (quantity: number) => string) {
+  if (available >= free * 0.95 || bare(available) === bare(free)) return null;
+  return say`${bare(available)} at most on ${weekdayShort(availableOn)}`;
+}
+
+/** Whatever there is of it in the week. */
+const thereIn = ({ account, expected, available, short }: PromiseWeek) =>
+  expected + available + short + (account ? account.carried : 0);
 
 /** What is made only when it is wanted has nothing to hold its promises against. */
 const promisedOnly = (promised: number, bare: (quantity: number) => string) =>

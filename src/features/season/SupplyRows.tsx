@@ -31,16 +31,18 @@ export function SupplyRows({
             const width = scale.x(Math.min(scale.until, at + 7)) - x - 2;
             if (width < 12 || at >= scale.until) return null;
             const short = week.short > (row.product.unit === 'kg' ? 100 : 0.5);
-            const share = week.expected > 0 ? Math.min(1, week.promised / week.expected) : 0;
+            const there = (week.account?.carried ?? 0) + (week.account?.ripening ?? week.expected);
+            const share = there > 0 ? Math.min(1, week.promised / there) : 0;
             const label = short
               ? say`short ${bare(week.short, row.product.unit)}`
               : row.product.madeFrom
                 ? bare(week.promised, row.product.unit)
-                : `${bare(week.promised, row.product.unit)}/${bare(week.expected, row.product.unit)}`;
+                : `${bare(week.promised, row.product.unit)}/${bare(there, row.product.unit)}`;
             return (
               <SupplyWeek
                 key={week.weekStart}
                 week={week}
+                there={there}
                 short={short}
                 row={row}
                 units={units}
@@ -61,6 +63,8 @@ export function SupplyRows({
 
 interface SupplyWeekProps {
   week: PromiseWeek;
+  /** Carried over and ripening. */
+  there: number;
   short: boolean;
   row: PromiseRow;
   units: UnitChoice;
@@ -72,10 +76,10 @@ interface SupplyWeekProps {
   label: string;
 }
 
-function SupplyWeek({ week, short, row, units, x, top, r, width, share, label }: SupplyWeekProps) {
+function SupplyWeek({ week, there, short, row, units, x, top, r, width, share, label }: SupplyWeekProps) {
   return (
     <g data-short={short ? Math.round(week.short) : 0}>
-      <title>{say`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(week.expected, row.product.unit, units)} expected${short ? say`, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
+      <title>{say`${row.product.name}, week ${week.week}: ${formatQuantity(week.promised, row.product.unit, units)} promised of ${formatQuantity(there, row.product.unit, units)} there${short ? say`, ${formatQuantity(week.short, row.product.unit, units)} short` : ''}`}</title>
       <rect
         x={x}
         y={top + 20 + r * 20}

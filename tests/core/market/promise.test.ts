@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  accountByDays,
   availableByDay,
   availableToPromise,
   serveDemands,
@@ -53,6 +54,38 @@ describe('serving what was promised', () => {
         for (const rest of left) expect(rest).toBeGreaterThanOrEqual(0);
       }),
     );
+  });
+
+  test('every week adds up: carried over + ripening − given − kept for later = free, and none of it twice', () => {
+    fc.assert(
+      fc.property(batches, demands, (supply, asked) => {
+        const account = accountByDays(supply, asked);
+        for (const from of [0, 7, 14, 21]) {
+          const { carried, ripening, given, later, free } = account(from, from + 7);
+          expect(carried + ripening - given - later).toBe(free);
+          for (const figure of [carried, ripening, given, later, free]) expect(figure).toBeGreaterThanOrEqual(0);
+          expect(ripening).toBe(
+            total(supply.filter((b) => b.from >= from && b.from < from + 7).map((b) => b.quantity)),
+          );
+          // No single day of the week has more than the week.
+          for (let day = from; day < from + 7; day++)
+            expect(availableByDay(supply, asked, 1)(day)).toBeLessThanOrEqual(free + later + given);
+          const { short } = serveDemands(supply, asked);
+          const due = asked.filter((d) => d.at >= from && d.at < from + 7);
+          expect(given).toBe(total(due.map((d) => d.quantity - (short.get(d.id) ?? 0))));
+        }
+      }),
+    );
+  });
+
+  test('15 kg packed, 40 ripening, 45 promised of which 5 come too late for their day', () => {
+    const supply = [
+      { ...batch(0, 6, 15), packed: true },
+      { ...batch(3, 12, 40), packed: false },
+    ];
+    const account = accountByDays(supply, [due(1, 20), due(4, 25), due(9, 10)], (b) => b.packed);
+    expect(account(0, 7)).toEqual({ carried: 15, ripening: 40, given: 40, later: 10, free: 5 });
+    expect(account(7, 14)).toEqual({ carried: 15, ripening: 0, given: 10, later: 0, free: 5 });
   });
 
   test('no other way of giving would leave less short (checked against maximum flow)', () => {
