@@ -107,7 +107,7 @@ function Plane({ page, board, layout, ...acts }: PlaneProps) {
       {mondays.map((d, i) => (
         <g key={d}>
           <line x1={scale.x(d)} x2={scale.x(d)} y1={16} y2={height} stroke={tone.line} strokeWidth="1" />
-          {(i % 2 === 0 || scale.dayPx * 7 > 60) && (
+          {(i % 2 === 0 || scale.dayPx * 7 > 60) && scale.x(d) + AXIS_WORD_PX < scale.width && (
             <text className={css.axis} x={scale.x(d) + 2} y={13}>
               {shortDay(addDays(page.today, d))}
             </text>
@@ -164,6 +164,9 @@ function Plane({ page, board, layout, ...acts }: PlaneProps) {
     </svg>
   );
 }
+
+/** Room that a day's name needs: none is cut at the edge. */
+const AXIS_WORD_PX = 46;
 
 /** The board is as wide as its frame, or so many times wider; nearer, it begins shortly before today. */
 function useFrame({ from, days }: SeasonPage, zoom: number) {

@@ -45,7 +45,7 @@ export const Handle = memo(function Handle({
   const clamp = (days: number) => Math.max(handle.earliest - shift, days);
   const { words: name, shape } = stepOf(handle.kind)!.season!;
   const sowing = shape === 'square';
-  const y = top + (sowing ? 6 : 10);
+  const y = top + (sowing ? 9 : 18);
   const words = say`${told(name)} of ${handle.count} from ${handle.lotCode}, ${dayWords(addDays(today, handle.at + shift))}`;
 
   const onPointerMove = (event: PointerEvent) => {

@@ -20,11 +20,11 @@ const short = (words: string, most: number) => (words.length > most ? `${words.s
 
 export function laneOfTank(place: PlaceFact, top: number, units: UnitChoice): Lane {
   const says = place.kind === 'purge' ? say`purge` : formatTankSize(place.volumeL ?? 0, units);
-  return { key: place.id, top: top + 13, name: place.code, says };
+  return { key: place.id, top: top + 18, name: place.code, says };
 }
 
 export function laneOfBed(place: PlaceFact, crops: string, top: number): Lane {
-  return { key: place.id, top: top + 10, name: place.code, says: short(crops, 11) };
+  return { key: place.id, top: top + 13, name: place.code, says: short(crops, 11) };
 }
 
 export function laneOfLoop(loop: LoopFact, top: number, units: UnitChoice): Lane {

@@ -4,7 +4,10 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { Chips } from '../../ui/form/Chips';
 import { ChipButton } from '../../ui/kit/Chip';
-import { Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { Mark, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { LightCell, LightHeadCell, LightTable } from '../../ui/kit/Table';
+import { shortDay } from '../../core/quantity/sayDay';
+import { formatMass, formatNumber } from '../../core/quantity/units';
 import { Why } from '../../ui/Why';
 import type { SeasonPage } from './queries';
 import css from './season.module.css';
@@ -60,6 +63,8 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
           </details>
         </SheetBody>
       </Sheet>
+      {page.troubles.length > 0 && <Deciding troubles={page.troubles} />}
+      {page.weights.length > 0 && <Weights page={page} />}
       {page.drafts.length > 0 && onSideBySide && (
         <Sheet>
           <SheetHead>
@@ -82,6 +87,75 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
         </Sheet>
       )}
     </div>
+  );
+}
+
+const MOST_TROUBLES = 5;
+
+/** What the plan must answer: the same as on the round. */
+function Deciding({ troubles }: { troubles: SeasonPage['troubles'] }) {
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Needs a decision`}</h2>
+      </SheetHead>
+      <Rows>
+        {troubles.slice(0, MOST_TROUBLES).map((t) => (
+          <Row key={t.title}>
+            <Mark tone={t.tone}>
+              <Text as="p" small strong>
+                {t.title}
+              </Text>
+              <Text as="p" quiet small>
+                {t.detail}
+              </Text>
+            </Mark>
+          </Row>
+        ))}
+      </Rows>
+    </Sheet>
+  );
+}
+
+function Weights({ page }: { page: SeasonPage }) {
+  const day = page.day > page.today ? page.day : page.today;
+  return (
+    <Sheet>
+      <SheetHead>
+        <h2>{say`Weights`}</h2>
+        <Text quiet small>{say`on ${shortDay(day)}, by the forecast`}</Text>
+      </SheetHead>
+      <LightTable>
+        <thead>
+          <tr>
+            <LightHeadCell>{say`Tank`}</LightHeadCell>
+            <LightHeadCell right>{say`Fish`}</LightHeadCell>
+            <LightHeadCell right>{say`Each`}</LightHeadCell>
+            <LightHeadCell right>{say`All`}</LightHeadCell>
+          </tr>
+        </thead>
+        <tbody>
+          {page.weights.map((w) => (
+            <tr key={w.code}>
+              <LightCell>
+                <Link href={`/cohorts/tank/${w.code}`} prefetch={false}>
+                  {w.code}
+                </Link>
+              </LightCell>
+              <LightCell num small>
+                {formatNumber(w.count)}
+              </LightCell>
+              <LightCell num small>
+                {formatMass(w.meanG, page.units)}
+              </LightCell>
+              <LightCell num small>
+                {formatMass(w.biomassG, page.units)}
+              </LightCell>
+            </tr>
+          ))}
+        </tbody>
+      </LightTable>
+    </Sheet>
   );
 }
 

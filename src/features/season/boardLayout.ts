@@ -8,8 +8,8 @@ import { laneOfBed, laneOfLoop, laneOfProduct, laneOfTank, type Lane } from './L
 import type { SeasonPage } from './queries';
 
 export const LABEL_PX = 96;
-export const TANK_PX = 18;
-export const BED_PX = 12;
+export const TANK_PX = 27;
+export const BED_PX = 19;
 export const BAND_PX = 46;
 
 export interface BoardScale {

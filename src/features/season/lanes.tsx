@@ -8,7 +8,6 @@ import type { PlaceFact } from '../../core/facts/farm';
 import type { BoardScale } from './boardLayout';
 import { tone } from '../../ui/theme/tones';
 import css from './season.module.css';
-import {} from './BalanceBand';
 
 const ROW_TONES = [tone.leaf3, tone.leaf4, tone.leaf5];
 
@@ -42,7 +41,7 @@ export const TankLane = memo(function TankLane({
             key={`${s.lotCode}${s.from}`}
             stay={s}
             bottom={bottom}
-            most={height - 3}
+            most={height - LABEL_STRIP_PX}
             limitKg={limitKg}
             purge={purge}
             marks={marks}
@@ -52,6 +51,9 @@ export const TankLane = memo(function TankLane({
     </g>
   );
 });
+
+/** The upper part of a lane is its lots' names': they stand over bodies, never on them. */
+const LABEL_STRIP_PX = 14;
 
 /** Width of a letter of a lot's label, and of a ring with some air, px. */
 const LETTER_PX = 6.3;
@@ -145,14 +147,7 @@ interface LotLabelProps {
 function LotLabel({ label, bottom, most }: LotLabelProps) {
   return (
     <g className={css.lot}>
-      <rect
-        x={label.x - (label.before ? label.words.length * LETTER_PX : 0) - 1}
-        y={bottom - most - 1}
-        width={label.words.length * LETTER_PX + 2}
-        height="12"
-        rx="2"
-      />
-      <text x={label.x} y={bottom - most + 9} textAnchor={label.before ? 'end' : 'start'}>
+      <text x={label.x} y={bottom - most - 3} textAnchor={label.before ? 'end' : 'start'}>
         {label.words}
       </text>
     </g>

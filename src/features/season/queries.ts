@@ -1,11 +1,12 @@
 import 'server-only';
-import { promiseTable } from '../../core/market/promiseTable';
+import { PROMISE_WEEKS, promiseTable, type PromiseRow } from '../../core/market/promiseTable';
+import { findTroubles, type Trouble } from '../../core/plan/troubles';
 import { boardSeries, type BoardSeries } from '../../core/plan/board';
 import type { NamedDraft, OutlookGround } from '../../core/plan/outlook';
 import { explainBalance, explainNitrogen, type Explanation } from '../../core/explain';
 import { OUTLOOK_WEEKS } from '../../core/plan/settings';
 import { type FarmFacts } from '../../core/facts/farm';
-import { type FarmForecast } from '../../core/facts/forecast';
+import { type FarmForecast, type FishStay } from '../../core/facts/forecast';
 import type { UnitChoice } from '../../core/quantity/units';
 import { addDays, daysBetween, type Day } from '../../core/quantity/days';
 import { balanceSeries, bandOf, formatBalance, isByNitrogen } from '../../core/water/loopBalance';
@@ -22,12 +23,27 @@ export interface SeasonPage extends DayView {
   board: BoardSeries;
   /** Fish against plants today, by loop with plants. */
   balance: { loop: string; says: string; low: boolean; high: boolean; because: Explanation }[];
+  /** What the plan must answer, the most pressing first. */
+  troubles: Trouble[];
+  /** Fish by tank on the day of the dial. */
+  weights: TankWeight[];
   /** Changes with the plan: a board that was drafted on begins anew. */
   stamp: string;
   /** First day drawn, as a day index from today, and how many days are drawn. */
   from: number;
   days: number;
 }
+
+/** What stands in a tank on a day. */
+export interface TankWeight {
+  code: string;
+  count: number;
+  meanG: number;
+  biomassG: number;
+}
+
+/** What is decided on the board. */
+const OF_THE_PLAN: ReadonlySet<Trouble['kind']> = new Set(['short', 'crowding', 'surplus', 'unripe']);
 
 const SHOWN_DAYS = 105;
 const BACK_DAYS = 14;
@@ -60,10 +76,26 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
       opened: drafts.find((d) => d.id === wanted) ?? null,
       board: { ...board, fish: [...past.fish, ...board.fish], plants: [...gone, ...board.plants] },
       balance: balanceToday(facts, forecast, view.units),
+      troubles: findTroubles({ facts, forecast, promise: firstWeeks(promise), pH: [], units: view.units }).filter((t) =>
+        OF_THE_PLAN.has(t.kind),
+      ),
+      weights: weightsOn(facts, forecast, Math.max(0, daysBetween(view.today, view.day))),
       stamp: `${steps.length}.${steps.reduce((sum, s) => sum + s.version, 0)}`,
       from,
       days: SHOWN_DAYS,
     };
+  });
+}
+
+/** As many weeks as the round looks ahead. */
+const firstWeeks = (promise: PromiseRow[]) => promise.map((r) => ({ ...r, weeks: r.weeks.slice(0, PROMISE_WEEKS) }));
+
+function weightsOn({ places }: FarmFacts, forecast: FarmForecast, at: number): TankWeight[] {
+  return places.flatMap(({ id, code }) => {
+    const stays = forecast.fish.filter((s) => s.placeId === id && s.from <= at && s.until > at);
+    const total = (of: (s: FishStay) => Float64Array) => stays.reduce((sum, s) => sum + of(s)[at - s.from]!, 0);
+    const [count, biomassG] = [total((s) => s.count), total((s) => s.biomassG)];
+    return count < 0.5 ? [] : [{ code, count: Math.round(count), biomassG, meanG: biomassG / count }];
   });
 }
 

@@ -34,7 +34,7 @@ export function SpaceView({ page }: { page: SpacePage }) {
           <h1>{say`Space`}</h1>
           <Text
             quiet
-          >{say`percent of its places held in each week, red where a day has more than there are; money as planned, at list prices`}</Text>
+          >{say`percent of its places held, mean of the week; red: its fullest day, where more is planned than there is room for; money as planned, at list prices`}</Text>
         </SheetHead>
         {page.rows.length === 0 ? (
           <Empty>{say`This farm has no beds yet. Add them on Farm.`}</Empty>
@@ -66,6 +66,10 @@ interface SpaceLine {
   weeks: readonly { mean: number; fullest: number; rests: number }[];
 }
 
+/** Held on the mean of the week; where a day has more than there is room for, that day's. */
+const saidPercent = ({ mean, fullest }: { mean: number; fullest: number }) =>
+  fullest > 1 ? Math.ceil(fullest * 100 - 1e-6) : Math.round(mean * 100);
+
 const STAGES = { bench: word`benches`, dense: word`beds, dense`, last: word`beds, final` };
 
 /** Beds, and below them what plants of one stage hold of all benches or beds: where the room goes, and whether the nursery is the neck. */
@@ -94,7 +98,7 @@ function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
   const week = (day: Day, i: number): Column<SpaceLine> => ({
     head: shortDay(day),
     above: shortDay(day).replace(' ', '\u00a0'),
-    value: (l) => weekOf(l, i).mean * 100,
+    value: (l) => saidPercent(weekOf(l, i)),
     unit: '%',
     right: true,
     look: (l) => ({
@@ -105,7 +109,7 @@ function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
     }),
     cell: (l) => {
       const { rests, mean } = weekOf(l, i);
-      return rests >= 0.5 && mean < 0.05 ? say`rest` : formatNumber(mean * 100);
+      return rests >= 0.5 && mean < 0.05 ? say`rest` : formatNumber(saidPercent(weekOf(l, i)));
     },
   });
   return [
