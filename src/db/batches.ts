@@ -14,6 +14,8 @@ interface Row {
   picked: number;
   place_id: string;
   came_up: number | null;
+  weighed_g: number | null;
+  weighed: number | null;
 }
 
 /** Plantings sown in the two years before a day that were picked at least once, by crop. */
@@ -32,6 +34,10 @@ export async function batchesOf(tx: Tx, day: Day, cropCode: string): Promise<Bat
      ), counted as (
        select e.lot_id, max(e.count) as came_up from own o join husbandry_event e on e.farm_id = o.farm_id and e.lot_id = o.id
        where e.kind = 'came_up' and ${STANDING_EVENT} group by 1
+     ), weighed as (
+       select e.lot_id, sum((e.detail->>'massG')::float8) as weighed_g, sum(e.count) as weighed from own o
+       join husbandry_event e on e.farm_id = o.farm_id and e.lot_id = o.id
+       where e.kind = 'weighed' and ${STANDING_EVENT} group by 1
      ), packed as (
        select g.from_lot_id, p.began_on, sum(m.count + m.mass_g) as quantity from own o
        join lot_origin g on g.farm_id = o.farm_id and g.from_lot_id = o.id
@@ -41,8 +47,8 @@ export async function batchesOf(tx: Tx, day: Day, cropCode: string): Promise<Bat
        where not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id) group by 1, 2
      ), first as (select distinct on (from_lot_id) from_lot_id, began_on, quantity from packed order by from_lot_id, began_on)
      select o.crop_code, o.began_on as sown_on, r.transplanted_on, f.began_on as first_pick_on, r.sown::float8, r.transplanted::float8, f.quantity::float8 as picked,
-       r.place_id, c.came_up::float8 as came_up
-     from own o join raised r on r.lot_id = o.id join first f on f.from_lot_id = o.id left join counted c on c.lot_id = o.id
+       r.place_id, c.came_up::float8 as came_up, w.weighed_g, w.weighed::float8 as weighed
+     from own o join raised r on r.lot_id = o.id join first f on f.from_lot_id = o.id left join counted c on c.lot_id = o.id left join weighed w on w.lot_id = o.id
      where r.sown > 0 and r.transplanted > 0 order by o.began_on, o.id`,
     { cropCode, day },
   );
@@ -55,5 +61,6 @@ export async function batchesOf(tx: Tx, day: Day, cropCode: string): Promise<Bat
     picked: r.picked,
     placeId: r.place_id,
     cameUp: r.came_up,
+    eachG: r.weighed ? r.weighed_g! / r.weighed : null,
   }));
 }

@@ -14,6 +14,7 @@ interface CohortIdentity {
   began_on: Day;
   start_mean_g: number | null;
   start_cv: number | null;
+  start_sizes: number[] | null;
   start_pace: number | null;
 }
 
@@ -60,6 +61,7 @@ export async function cohortSizes({
         stockedOn: h.began_on,
         startMeanG: h.start_mean_g ?? 1,
         startCv: h.start_cv,
+        startSizes: h.start_sizes,
         startPace: h.start_pace,
         samples: samples.filter((s) => s.lotId === h.lot_id),
         taken: taken.filter((t) => t.lotId === h.lot_id),

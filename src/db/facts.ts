@@ -20,6 +20,7 @@ export interface HoldingRow {
   began_on: Day;
   start_mean_g: number | null;
   start_cv: number | null;
+  start_sizes: number[] | null;
   start_pace: number | null;
   transplanted_on: Day | null;
   place_kind: string;
@@ -51,7 +52,7 @@ interface HoldingsOfArgs {
 /** Lots of some kinds and where they stood at the end of a day (today: where they stand now), outside places left out. */
 export async function holdingsOf({ tx, day, isToday, kinds }: HoldingsOfArgs): Promise<HoldingRow[]> {
   const { rows } = await tx.raw(
-    `select b.lot_id, b.place_id, b.count, b.mass_g, l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv,
+    `select b.lot_id, b.place_id, b.count, b.mass_g, l.code, l.kind, l.species_code, l.crop_code, l.product_code, l.began_on, l.start_mean_g, l.start_cv, l.start_sizes,
        l.start_pace, l.transplanted_on, p.kind as place_kind, p.role as place_role
      from (select * from (${heldThen(isToday)}) h where place_id = any(array(select id from place where kind <> 'outside')) offset 0) b
      join lateral (select * from lot where farm_id = b.farm_id and id = b.lot_id and kind = any(:kinds) offset 0) l on true

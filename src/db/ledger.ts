@@ -121,6 +121,7 @@ export async function createLot(tx: Tx, farmId: string, lot: NewLot): Promise<st
     pellet_mm: lot.pelletMm ?? null,
     start_mean_g: lot.startMeanG ?? null,
     start_cv: lot.startCv ?? null,
+    start_sizes: lot.startSizes ?? null,
     start_pace: lot.startPace ?? null,
     cost_minor: lot.costMinor ?? null,
     permit: lot.permit ?? null,

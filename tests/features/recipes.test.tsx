@@ -156,6 +156,7 @@ test('a denser spacing before the last is a row of its own; what the own batches
     raisedExpected: 0.88,
     pickedShare: 0.93,
     cameUp: { share: 0.91, batches: 12 },
+    weighed: null,
     daysByMonth: [{ month: 0, days: 41.2, expected: 38, batches: 3 }],
   };
   const crops = [{ crop: standard!, version: 5 }];
@@ -174,7 +175,7 @@ test('a denser spacing before the last is a row of its own; what the own batches
 test('a farm reckons with its own batches once a manager says so, and goes back as easily', async () => {
   const [standard] = CROP_DEFAULTS;
   const learned = {
-    ...{ batches: 31, cameUp: null, raised: 0.86, raisedExpected: 0.88, pickedShare: 0.93 },
+    ...{ batches: 31, cameUp: null, weighed: null, raised: 0.86, raisedExpected: 0.88, pickedShare: 0.93 },
     daysByMonth: [{ month: 0, days: 44, expected: 40, batches: 6 }],
   };
   const base = { ...VIEWED, chosen: standard!.code, products: [], learned, today: '2026-06-10' };

@@ -6,6 +6,10 @@ import { AmountField, CodeField, CountField, IdField, StepInput } from '../input
 export class PickInput extends StepInput {
   @AmountField(RANGES.units, { words: word`Give what was picked as a number`, low: word`Give what was picked` })
   quantity!: number;
+  /** Of what is counted: what it weighed together, g. */
+  @IsOptional()
+  @AmountField(RANGES.massG, { words: word`Give what it weighed as a number`, low: word`Give what it weighed` })
+  massG?: number;
   @IsOptional() @CodeField(word`Choose what it is packed as`) productCode?: string;
   /** What comes in at the beginning of the bed, from the bench. */
   @IsOptional() @IdField(word`Choose what comes in`) refillLotId?: string;

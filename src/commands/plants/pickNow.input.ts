@@ -8,5 +8,9 @@ export class PickNowInput extends Confirmable {
   @IdField(word`Choose a bed`) placeId!: string;
   @AmountField(RANGES.units, { words: word`Give what was picked as a number`, low: word`Give what was picked` })
   quantity!: number;
+  /** Of what is counted: what it weighed together, g. */
+  @IsOptional()
+  @AmountField(RANGES.massG, { words: word`Give what it weighed as a number`, low: word`Give what it weighed` })
+  massG?: number;
   @IsOptional() @CodeField(word`Choose what it is packed as`) productCode?: string;
 }

@@ -53,6 +53,8 @@ export interface NewLot {
   pelletMm?: number | null;
   startMeanG?: number | null;
   startCv?: number | null;
+  /** Sizes of groups of equally many fish over their mean. */
+  startSizes?: readonly number[] | null;
   startPace?: number | null;
   costMinor?: number | null;
   permit?: string | null;
@@ -65,8 +67,8 @@ export interface NewLot {
   fromShares?: readonly number[];
 }
 
-/** Of plantings: what came up, a spacing, a cut, a sign of want or pest, care given, beneficials released. */
-export type PlantEventKind = 'came_up' | 'spaced' | 'cut' | 'sign' | 'care' | 'release';
+/** Of plantings: what came up, a spacing, a cut, a sign of want or pest, care given, beneficials released, what was picked weighed. */
+export type PlantEventKind = 'came_up' | 'spaced' | 'cut' | 'sign' | 'care' | 'release' | 'weighed';
 
 export interface HusbandryEvent {
   kind:

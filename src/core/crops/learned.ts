@@ -16,6 +16,8 @@ export interface Batch {
   /** Counted on the bench; null: nobody did. */
   cameUp: number | null;
   transplanted: number;
+  /** Of crops picked by the piece: what a plant weighed, where picks were weighed, g; null: none was. */
+  eachG?: number | null;
   /** Of the first pick: pieces, or g for crops sold by weight. */
   picked: number;
 }
@@ -34,6 +36,8 @@ export interface Learned {
   batches: number;
   /** Share of the seeds that came up, where it was counted, and in how many batches; null: in too few. */
   cameUp: { share: number; batches: number } | null;
+  /** What a plant weighed when picked, g, where it was weighed, and in how many batches; null: in too few, or sold by weight. */
+  weighed: { eachG: number; batches: number } | null;
   /** Plants that went into beds for each seed; the recipe expects `raisedExpected`. */
   raised: number;
   raisedExpected: number;
@@ -79,6 +83,7 @@ export function learnedFrom(own: Crop, batches: readonly Batch[], ground: Ground
               ),
             batches: counted.length,
           },
+    weighed: weighedOf(crop, batches),
     raised:
       sum((b) => b.transplanted) /
       Math.max(
@@ -89,6 +94,13 @@ export function learnedFrom(own: Crop, batches: readonly Batch[], ground: Ground
     pickedShare: sum((b) => b.picked) / Math.max(1, sum(expected)),
     daysByMonth: byMonth(crop, batches, ground),
   };
+}
+
+/** Batches count alike: one weighed by the crate is no more typical than one of which ten heads were weighed. */
+function weighedOf({ unit }: Crop, batches: readonly Batch[]): Learned['weighed'] {
+  const each = batches.flatMap((b) => (b.eachG ? [b.eachG] : []));
+  if (unit === 'kg' || each.length < LEAST_BATCHES) return null;
+  return { eachG: each.reduce((sum, g) => sum + g, 0) / each.length, batches: each.length };
 }
 
 function byMonth(crop: Crop, batches: readonly Batch[], { places, loops, houses }: Ground): LearnedMonth[] {
@@ -124,7 +136,7 @@ const within = (value: number, [low, high]: readonly [number, number]) => Math.m
 const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
 
 /**
- * The crop as the farm's own batches have it: germination where it was counted, yield (of heads and bunches their survival), and the
+ * The crop as the farm's own batches have it: germination where it was counted, yield (of heads and bunches their survival, and their weight where it was weighed), and the
  * pace of every month that has enough batches; everything else stays as in the recipe.
  */
 export function withLearned(own: Crop, learned: Learned, on: Day): Crop {
@@ -140,6 +152,7 @@ export function withLearned(own: Crop, learned: Learned, on: Day): Crop {
     ...crop,
     ...(learned.cameUp ? { germination: rounded(within(learned.cameUp.share, [0.01, 1]), 3) } : {}),
     ...(bySize ? { yieldG: rounded(yieldG * learned.pickedShare, 1) } : {}),
+    ...(learned.weighed ? { yieldG: rounded(learned.weighed.eachG, 1) } : {}),
     ...(bySize ? {} : { finalSurvival: rounded(within(finalSurvival * learned.pickedShare, [0.01, 1]), 3) }),
     ...(enough.length > 0 ? { paceByMonth: Array.from({ length: 12 }, (_, month) => paceOf(month)) } : {}),
     learned: { on, batches: learned.batches, was: { germination, yieldG, finalSurvival } },

@@ -47,7 +47,7 @@ export interface Words {
  */
 export function decideGrading(known: RegroupFacts, done: Grading): Decision<Taken<Words>> {
   return decide((asks) => {
-    const { fish, largeTo, smallTo, missing, largeCv } = checkGrading(known.facts, done, asks);
+    const { fish, largeTo, smallTo, missing, expected } = checkGrading(known.facts, done, asks);
     const { lotId, lotCode } = fish;
     const plan = planFollowsGrading(known.steps, {
       fromPlaceId: done.fromPlaceId,
@@ -56,7 +56,7 @@ export function decideGrading(known: RegroupFacts, done: Grading): Decision<Take
       follow: done.harvests ?? 'large',
     });
     const gone = { lotId, placeId: done.fromPlaceId, count: missing, note: say`Missing when graded` };
-    const large = { reason: 'grade', toPlaceId: largeTo.id, massG: done.largeG, cv: largeCv } as const;
+    const large = { reason: 'grade', toPlaceId: largeTo.id, massG: done.largeG, sizes: expected } as const;
     const leftG = done.smallG + massElsewhere(known.facts, fish);
     const small: Effect[] =
       smallTo.id === done.fromPlaceId
@@ -98,7 +98,8 @@ interface Graded {
   smallTo: PlaceFact;
   /** In neither box. */
   missing: number;
-  largeCv: number;
+  /** The large ones as they were expected. */
+  expected: Grade;
 }
 
 function checkGrading(facts: FarmFacts, done: Grading, asks: string[]): Graded {
@@ -121,7 +122,7 @@ function checkGrading(facts: FarmFacts, done: Grading, asks: string[]): Graded {
   for (const { box, to, massG, count } of boxes)
     if (to.id !== done.fromPlaceId)
       asks.push(...askedMove(facts, done, { toPlaceId: to.id, count, meanG: massG / count, field: `${box}PlaceId` }));
-  return { fish, largeTo, smallTo, missing, largeCv: expected.large.cv };
+  return { fish, largeTo, smallTo, missing, expected: expected.large };
 }
 
 function missingOf(fish: FishFact, done: Grading, asks: string[]): number {
@@ -161,7 +162,7 @@ export function decideMerging(known: RegroupFacts, wish: Merging): Decision<Take
     const from = fish.map((f) => ({
       ...{ fish: f, count: f.count, leftG: massElsewhere(known.facts, f), goingG: f.count * meanWeightG(f) },
     }));
-    const wanted = { reason: 'merge', toPlaceId: wish.placeId, massG: one.count * one.meanG, cv: one.cv } as const;
+    const wanted = { reason: 'merge', toPlaceId: wish.placeId, massG: one.count * one.meanG, sizes: one } as const;
     const turns = known.steps
       .filter((s) => s.state === 'planned' && s.fromPlaceId === wish.placeId)
       .map((s): Effect => ({ does: 'step', stepId: s.id, became: { lotCode: known.code } }));
@@ -185,7 +186,7 @@ interface Regrouping {
   reason: 'grade' | 'merge';
   toPlaceId: string;
   massG: number;
-  cv: Grade['cv'];
+  sizes: Pick<Grade, 'cv' | 'sizes'>;
 }
 
 /** Fish of the same lot in other places, g. */
@@ -207,7 +208,8 @@ function regrouped(known: RegroupFacts, from: readonly Going[], wish: Regrouping
       ...{ does: 'lot', as: NEW.made },
       lot: {
         ...{ code: known.code, kind: 'cohort', keeps: 'count', beganOn: known.today },
-        ...{ speciesCode: from[0]!.fish.speciesCode, startMeanG: massG / count, startCv: wish.cv },
+        ...{ speciesCode: from[0]!.fish.speciesCode, startMeanG: massG / count },
+        ...{ startCv: wish.sizes.cv, startSizes: wish.sizes.sizes ?? null },
         ...{ startPace: Math.max(0.2, Math.min(2.5, pace)), fromLotIds: from.map((g) => g.fish.lotId) },
         fromShares: from.map(share),
       },

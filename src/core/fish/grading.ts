@@ -1,13 +1,23 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
 import type { FishFact } from '../facts/farm';
-import { freshSpread, meanRelative, shareAbove, takeLargest, totalShare, type SizeBin } from './sizeSpread';
+import {
+  equalGroups,
+  freshSpread,
+  meanRelative,
+  shareAbove,
+  takeLargest,
+  totalShare,
+  type SizeBin,
+} from './sizeSpread';
 
 export interface Grade {
   count: number;
   meanG: number;
   /** Coefficient of variation of weight. */
   cv: number;
+  /** Sizes over the mean, groups of equally many fish, the smallest first; absent: spread as `cv` says. */
+  sizes?: readonly number[];
 }
 
 /** Mean and spread of bins around a reference weight. */
@@ -15,7 +25,7 @@ export function gradeOf(bins: readonly SizeBin[], referenceG: number, count: num
   const total = totalShare(bins);
   const mean = meanRelative(bins);
   const variance = total > 0 ? bins.reduce((sum, b) => sum + b.share * (b.relative - mean) ** 2, 0) / total : 0;
-  return { count, meanG: referenceG * mean, cv: Math.sqrt(variance) / mean };
+  return { count, meanG: referenceG * mean, cv: Math.sqrt(variance) / mean, sizes: equalGroups(bins) };
 }
 
 /** Mean weight of the fish that are in a tank, g: of a cohort whose largest have gone it is less than that of the undivided one. */
@@ -49,7 +59,10 @@ export function merged(grades: readonly Grade[]): Grade {
   const meanG = grades.reduce((sum, g) => sum + g.count * g.meanG, 0) / count;
   const variance =
     grades.reduce((sum, g) => sum + g.count * ((g.cv * g.meanG) ** 2 + (g.meanG - meanG) ** 2), 0) / count;
-  return { count, meanG, cv: Math.min(1, Math.sqrt(variance) / meanG) };
+  const bins = grades.flatMap((g) =>
+    spreadOf(g).map((bin) => ({ relative: (bin.relative * g.meanG) / meanG, share: (bin.share * g.count) / count })),
+  );
+  return { count, meanG, cv: Math.min(1, Math.sqrt(variance) / meanG), sizes: equalGroups(bins) };
 }
 
 /** How many fish a weighed box holds, from the mean of a few weighed singly. */
@@ -59,5 +72,6 @@ export function countByWeight(massG: number, meanG: number): number {
   return Math.round(massG / meanG);
 }
 
-/** Size bins of a graded lot: as spread as it was found to be. */
-export const spreadOf = (grade: Pick<Grade, 'cv'>) => freshSpread(Math.max(0.01, grade.cv));
+/** Size bins of a graded lot: the sizes it was parted with, or as spread as it was found to be. */
+export const spreadOf = ({ cv, sizes }: Pick<Grade, 'cv' | 'sizes'>): SizeBin[] =>
+  sizes ? sizes.map((relative) => ({ relative, share: 1 / sizes.length })) : freshSpread(Math.max(0.01, cv));

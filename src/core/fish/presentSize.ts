@@ -2,6 +2,7 @@ import type { SampleWeight } from '../facts/farm';
 import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { calibrateGrowth, type Calibration } from './calibration';
+import { spreadOf } from './grading';
 import { dailyRootGainG13 } from './growth';
 import { freshSpread, meanRelative, takeLargest, takeNearest, totalShare, type SizeBin } from './sizeSpread';
 
@@ -11,6 +12,8 @@ export interface CohortRecord {
   startMeanG: number;
   /** Spread of sizes at the start; null: as the species. */
   startCv: number | null;
+  /** Sizes at the start of a graded or merged lot, groups of equally many fish over their mean; null: spread as `startCv` says. */
+  startSizes?: readonly number[] | null;
   /** Growth multiplier of the lots it was made from; null: as the library. */
   startPace: number | null;
   /** Samples up to `day`, oldest first. */
@@ -120,7 +123,7 @@ const isBefore = (a: { day: Day; at?: number }, b: { day: Day; at?: number }) =>
   a.day === b.day && a.at !== undefined && b.at !== undefined ? a.at < b.at : a.day <= b.day;
 
 function binsOn(record: CohortRecord, when: { day: Day; at?: number }): SizeBin[] {
-  const { species, taken, startCv } = record;
+  const { species, taken, startCv, startSizes } = record;
   const until = taken.filter((t) => isBefore(t, when) && t.before > 0);
   return until.reduce<SizeBin[]>(
     (bins, t, i) => {
@@ -130,7 +133,9 @@ function binsOn(record: CohortRecord, when: { day: Day; at?: number }): SizeBin[
         : takeLargest(bins, part);
       return totalShare(left) > 0 ? left : bins;
     },
-    freshSpread(startCv ?? species.sizeCv),
+    startSizes
+      ? spreadOf({ cv: startCv ?? species.sizeCv, sizes: startSizes })
+      : freshSpread(startCv ?? species.sizeCv),
   );
 }
 

@@ -38,6 +38,18 @@ export function meanRelative(bins: readonly SizeBin[]): number {
   return total > 0 ? bins.reduce((sum, bin) => sum + bin.share * bin.relative, 0) / total : 1;
 }
 
+/** The same fish in groups of equally many, the smallest first: each group's mean weight over the mean of all. */
+export function equalGroups(bins: readonly SizeBin[], groups = BIN_COUNT): number[] {
+  const [total, mean] = [totalShare(bins), meanRelative(bins)];
+  if (total <= 0) return [1];
+  let left = [...bins].sort((a, b) => a.relative - b.relative);
+  return Array.from({ length: groups }, (_, i) => {
+    const { taken, left: smaller } = takeLargest(left, i === groups - 1 ? 1 : 1 / (groups - i));
+    left = smaller;
+    return meanRelative(taken) / mean;
+  }).reverse();
+}
+
 /** Share of the fish now present that weigh at least `targetG`. Bins are cut smoothly at the threshold. */
 export function shareAbove(bins: readonly SizeBin[], referenceG: number, targetG: number): number {
   const total = totalShare(bins);

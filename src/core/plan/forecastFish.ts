@@ -319,8 +319,11 @@ export class FishRun implements FishActs {
     stock.count -= count;
     stock.bins = left;
     stock.relative = meanRelative(left);
-    if (stock.count < 0.5 || totalShare(left) <= 0) this.end(stock, day);
-    else if (step.kind !== 'move') stock.fasting = this.isPurge(stock.placeId);
+    if (stock.count < 0.5 || totalShare(left) <= 0) {
+      // Less than half a fish is none that stays: it goes with the others.
+      out.count += Math.max(0, stock.count);
+      this.end(stock, day);
+    } else if (step.kind !== 'move') stock.fasting = this.isPurge(stock.placeId);
     return out;
   }
 

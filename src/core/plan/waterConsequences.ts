@@ -3,6 +3,7 @@ import type { Species } from '../library/types';
 import { addDays, daysBetween, type Day } from '../quantity/days';
 import { shortDay } from '../quantity/sayDay';
 import { formatMass, formatTemperature, type UnitChoice } from '../quantity/units';
+import { marketDay } from './marketDay';
 import { expectedWaterC } from '../water/plannedTemperature';
 import type { Consequence } from './consequences';
 import type { FarmFacts, LoopFact } from '../facts/farm';
@@ -55,11 +56,7 @@ export function marketDays({ facts, forecast }: Ground): Map<string, Day | null>
     const own = forecast.fish.filter((s) => s.lotCode === lotCode);
     const market = facts.species.find((s) => s.code === own[0]!.speciesCode)?.marketG?.[0];
     if (!market || own[0]!.meanG[0]! >= market) continue;
-    const reached = own.flatMap((s) => {
-      const i = s.meanG.findIndex((g) => g >= market);
-      return i < 0 ? [] : [s.from + i];
-    });
-    days.set(lotCode, reached.length > 0 ? addDays(forecast.firstDay, Math.min(...reached)) : null);
+    days.set(lotCode, marketDay(forecast, lotCode, market));
   }
   return days;
 }

@@ -41,6 +41,7 @@ import * as m38 from './0038_as_said';
 import * as m39 from './0039_houses';
 import * as m40 from './0040_codes';
 import * as m41 from './0041_spares';
+import * as m42 from './0042_sizes_and_weights';
 
 const MIGRATIONS = [
   m1,
@@ -84,6 +85,7 @@ const MIGRATIONS = [
   m39,
   m40,
   m41,
+  m42,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

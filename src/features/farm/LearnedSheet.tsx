@@ -106,6 +106,17 @@ function Values({ crop, learned, today, units }: ValuesProps) {
           unit: '%',
           batches: learned.batches,
         },
+    ...(learned.weighed
+      ? [
+          {
+            name: say`a plant weighs`,
+            recipe: toShown('smallMass', recipe.yieldG, units),
+            own: toShown('smallMass', learned.weighed.eachG, units),
+            unit: unitName('smallMass', units),
+            batches: learned.weighed.batches,
+          },
+        ]
+      : []),
     ...learned.daysByMonth.map((m) => ({
       name: say`days to the first pick, ${monthName(m.month + 1)}`,
       recipe: m.expected,

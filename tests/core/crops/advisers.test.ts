@@ -330,6 +330,20 @@ describe('what the farm’s own batches say', () => {
     expect(learnedFrom(own, [...january, ...june], ground)).toEqual(learned);
   });
 
+  test('heads weighed at picking teach what a head weighs; too few weighings teach nothing', () => {
+    const lettuce = crop('butterhead-lettuce');
+    const heads = Array.from({ length: 6 }, (_, i) =>
+      batch(addDays('2026-02-01', i), 30, { picked: 70, eachG: i < 5 ? lettuce.yieldG * (1.1 + i / 50) : null }),
+    );
+    const learned = learnedFrom(lettuce, heads, ground)!;
+    expect(learned.weighed).toEqual({ eachG: expect.closeTo(lettuce.yieldG * 1.14, 6), batches: 5 });
+    const own = withLearned(lettuce, learned, '2026-07-01');
+    expect(own.yieldG).toBeCloseTo(lettuce.yieldG * 1.14, 0);
+    expect(expectedYield(own, 100, 1).massG).toBeGreaterThan(expectedYield(lettuce, 100, 1).massG * 0.9);
+    expect(learnedFrom(lettuce, heads.slice(1), ground)!.weighed).toBeNull();
+    expect(asItWas(own)).toEqual(lettuce);
+  });
+
   test('plan and forecast then have the pick on the day the farm’s Januaries have it', () => {
     const own = withLearned(rocket, learnedFrom(rocket, [...january, ...june], ground)!, '2026-07-01');
     const days = (of: typeof rocket, from: string) =>
@@ -345,7 +359,7 @@ describe('what the farm’s own batches say', () => {
   test('heads and bunches that survive worse are raised in greater number; a slip of a month is held within reason', () => {
     const lettuce = crop('butterhead-lettuce');
     const learned = {
-      ...{ batches: 9, cameUp: null, raised: 0.8, raisedExpected: 0.9, pickedShare: 0.8 },
+      ...{ batches: 9, cameUp: null, weighed: null, raised: 0.8, raisedExpected: 0.9, pickedShare: 0.8 },
       daysByMonth: [{ month: 2, days: 300, expected: 30, batches: 9 }],
     };
     const own = withLearned(lettuce, learned, '2026-07-01');

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { saySampleWeight } from '../../../src/core/explainFish';
 import { calibrateGrowth } from '../../../src/core/fish/calibration';
+import { gradeAt, gradeOf, merged, spreadOf } from '../../../src/core/fish/grading';
 import { presentSize, type CohortRecord } from '../../../src/core/fish/presentSize';
 import {
   freshSpread,
@@ -52,6 +53,37 @@ describe('size spread', () => {
         },
       ),
     );
+  });
+
+  test('graded at a size, no fish of the large lot is smaller and none of the small one larger; weighing keeps its shape', () => {
+    const bins = freshSpread(0.3);
+    const { large, small } = gradeAt(bins, 400, 1000, 400);
+    // A spread of the same width alone would put a twelfth of the large ones well under the size they were parted at.
+    expect(shareAbove(freshSpread(large.cv), large.meanG, 390)).toBeLessThan(0.93);
+    expect(shareAbove(spreadOf(large), large.meanG, 390)).toBeGreaterThan(0.98);
+    expect(shareAbove(spreadOf(small), small.meanG, 410)).toBeLessThan(0.02);
+    for (const part of [large, small]) {
+      expect(meanRelative(spreadOf(part))).toBeCloseTo(1, 9);
+      expect(gradeOf(spreadOf(part), part.meanG, part.count).cv).toBeCloseTo(part.cv, 2);
+    }
+    // Put together again they are the cohort they were.
+    const one = merged([large, small]);
+    expect([one.count, one.meanG, one.cv]).toEqual([
+      1000,
+      expect.closeTo(400, 0),
+      expect.closeTo(gradeOf(bins, 400, 1000).cv, 2),
+    ]);
+    expect(shareAbove(spreadOf(one), one.meanG, 500)).toBeCloseTo(shareAbove(bins, 400, 500), 1);
+  });
+
+  test('a graded lot that is weighed later keeps the sizes it was parted with', () => {
+    const { large } = gradeAt(freshSpread(0.3), 400, 1000, 400);
+    const lot = {
+      ...{ species: trout, stockedOn: '2026-05-01', startMeanG: large.meanG, startCv: large.cv, startPace: null },
+      ...{ samples: [], taken: [], waterTempC: () => 15, day: '2026-05-01' },
+    };
+    const size = presentSize({ ...lot, startSizes: large.sizes ?? null });
+    expect(shareAbove(size.bins, size.referenceG, 390)).toBeGreaterThan(0.98);
   });
 
   test('more can not be taken than everything', () => {

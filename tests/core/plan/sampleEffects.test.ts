@@ -44,3 +44,18 @@ test('market size is found in the next tank when the fish move on the way', () =
   expect(marketDay(forecastFarm(facts, [move]), 'TRT-1', 280)).toBe(alone);
   expect(says(200, 180, [move])).toMatch(/days later than thought$/);
 });
+
+test('a mean that rises because the large ones were taken to a tank of their own is no growth: the day stays that of the grown', () => {
+  const facts = farm(200);
+  const grade = (day: number): PlanStep => ({
+    ...{ id: 's', groupId: 'g', kind: 'move', day: addDays(facts.today, day), lotCode: 'TRT-1', version: 1 },
+    ...{ speciesCode: 'rainbow-trout', cropCode: null, fromPlaceId: 'k1', toPlaceId: 'k2' },
+    ...{ count: Math.round(facts.fish[0]!.count * 0.1), detail: { overG: 250 } },
+  });
+  const forecast = forecastFarm(facts, [grade(20)]);
+  const large = forecast.fish.find((s) => s.placeId === 'k2')!;
+  expect(large.meanG[0]).toBeGreaterThan(280);
+  const alone = marketDay(forecastFarm(facts, []), 'TRT-1', 280)!;
+  // Those that stay are the smaller: they take a little longer, and nobody is ready on the day of the grading.
+  expect(marketDay(forecast, 'TRT-1', 280)! >= alone).toBe(true);
+});

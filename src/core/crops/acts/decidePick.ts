@@ -28,6 +28,8 @@ export interface Picked {
   placeId: string;
   /** Pieces, or g for crops sold by weight. */
   quantity: number;
+  /** Of pieces: what they weighed together, where they were weighed, g. */
+  massG?: number | undefined;
   productCode?: string | undefined;
 }
 
@@ -127,6 +129,7 @@ function takePick(
   return {
     effects: [
       ...(more > 0 ? [counted(plants, more)] : []),
+      ...weighed(here, { heads, placeId: v.placeId, massG: v.massG }, asks),
       out,
       ...(empty > 0
         ? [composted(plants, { count: empty, reason: 'lost', ...(v.stepId ? { stepId: v.stepId } : {}) })]
@@ -135,6 +138,30 @@ function takePick(
     ],
     gone: Math.min(standing, heads + empty),
   };
+}
+
+/** A head of a third or three times its usual weight is asked about. */
+const ODD_WEIGHT = 3;
+
+/** What heads weighed when they were picked: it teaches what a head weighs. */
+function weighed(
+  { crop, plants }: PlantsHere,
+  { heads, placeId, massG }: { heads: number; placeId: string; massG: number | undefined },
+  asks: string[],
+): Effect[] {
+  if (!massG || heads <= 0) return [];
+  const eachG = massG / heads;
+  const words = say`${formatNumber(heads)} weighed ${formatNumber(massG)} g`;
+  if (eachG > crop.yieldG * ODD_WEIGHT || eachG < crop.yieldG / ODD_WEIGHT)
+    asks.push(
+      say`${formatNumber(massG)} g for ${formatNumber(heads)} is ${formatNumber(eachG)} g each; ${inSentence(crop.name)} usually weighs ${formatNumber(crop.yieldG)} g. Is that so?`,
+    );
+  return [
+    {
+      does: 'event',
+      event: { kind: 'weighed', lotId: plants.lotId, placeId, words, count: heads, detail: { massG } },
+    },
+  ];
 }
 
 /** @throws {RuleBroken} at three times a full crop: the unit was mistaken */

@@ -25,6 +25,15 @@ const BY_WEIGHT: JobField = {
   quantity: 'mass',
   start: '',
 };
+/** Weighing teaches what a head weighs here. */
+const WEIGHED: JobField = {
+  name: 'massG',
+  label: word`Weighed together, if weighed`,
+  kind: 'quantity',
+  quantity: 'mass',
+  optional: true,
+  start: '',
+};
 const BY_PIECE: JobField = { name: 'quantity', label: word`Pieces picked and packed`, kind: 'count', start: '' };
 
 /** Plants of the same crop, by whichever recipe, on the bench, the oldest first. */
@@ -90,7 +99,11 @@ export const module = stepModule({
   },
   form: (job) =>
     stepForm(job, 'plants.pick@1', {
-      fields: [job.expected.massG !== undefined ? BY_WEIGHT : BY_PIECE, ...packAsField(job), ...refillFields(job)],
+      fields: [
+        ...(job.expected.massG !== undefined ? [BY_WEIGHT] : [BY_PIECE, WEIGHED]),
+        ...packAsField(job),
+        ...refillFields(job),
+      ],
       submit: say`Picked`,
       logLine: (v) => say`${job.place} picked ${v.quantity ?? '…'}`,
     }),

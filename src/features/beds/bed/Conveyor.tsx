@@ -1,6 +1,7 @@
 'use client';
 import { formatNumber } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
+import { weighedField } from '../handling/PlantActs';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { plantActs, toldOf, type SaidOfPlants } from '../actions';
@@ -50,6 +51,7 @@ function fieldsOf({ plantings, bench }: BedPage, ripest: BedPlanting): FormField
       options: plantings.map((p): [string, string] => [p.lotId, nameOf(p)]),
     },
     quantity,
+    ...(ripest.byWeight ? [] : [weighedField()]),
     {
       name: 'refillLotId',
       label: say`Comes in from the bench`,

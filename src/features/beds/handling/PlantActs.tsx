@@ -167,6 +167,12 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
   return forms[act]();
 }
 
+/** Weighing teaches what a head weighs here. */
+export const weighedField = (): FormField => ({
+  ...{ name: 'massG', label: say`Weighed together, if weighed`, kind: 'quantity', quantity: 'mass' },
+  ...{ optional: true, start: '' },
+});
+
 function pickForm(plants: PlantsShown): ActForm {
   const packAs: FormField[] =
     plants.packAs.length > 0
@@ -189,7 +195,7 @@ function pickForm(plants: PlantsShown): ActForm {
         start: '',
       };
   return {
-    fields: [quantity, ...packAs],
+    fields: [quantity, ...(plants.byWeight || plants.soldHere ? [] : [weighedField()]), ...packAs],
     submit: say`Picked`,
     caution: say`Clean hands and knives; fish and salad kept apart; chill within the hour.`,
     send: plantActs.pick,

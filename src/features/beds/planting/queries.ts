@@ -370,6 +370,7 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   came_up: word`counted`,
   sign: word`seen`,
   care: word`cared for`,
+  weighed: word`weighed`,
 };
 
 /** Where plants went; what lies outside the farm’s places is said by the act itself. */
