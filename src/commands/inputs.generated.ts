@@ -116,6 +116,7 @@ import { TakeBackInput } from './entry/takeBack.input';
 import { TasteInput } from './purge/taste.input';
 import { TransplantInput } from './plants/transplant.input';
 import { UnitsInput } from './person/chooseUnits.input';
+import { UseDeathsInput } from './setup/useDeaths.input';
 import { UseLearnedInput } from './setup/useLearned.input';
 import { WeighInput } from './fish/weigh.input';
 import { WithdrawInviteInput } from './person/withdrawInvite.input';
@@ -246,6 +247,7 @@ export const inputs: Record<string, new () => object> = {
   'setup.site': SiteInput,
   'setup.species': SpeciesInput,
   'setup.temperature': PlanTemperatureInput,
+  'setup.useDeaths': UseDeathsInput,
   'setup.useLearned': UseLearnedInput,
   'stock.make': MakeInput,
   'stock.writeOff': WriteOffInput,

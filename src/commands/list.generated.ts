@@ -123,6 +123,7 @@ import { module as setupRetireProductModule } from './setup/retireProduct';
 import { module as setupSiteModule } from './setup/site';
 import { module as setupSpeciesModule } from './setup/species';
 import { module as setupTemperatureModule } from './setup/temperature';
+import { module as setupUseDeathsModule } from './setup/useDeaths';
 import { module as setupUseLearnedModule } from './setup/useLearned';
 import { module as stockMakeModule } from './stock/make';
 import { module as stockWriteOffModule } from './stock/writeOff';
@@ -258,6 +259,7 @@ export const modules = [
   setupSiteModule,
   setupSpeciesModule,
   setupTemperatureModule,
+  setupUseDeathsModule,
   setupUseLearnedModule,
   stockMakeModule,
   stockWriteOffModule,

@@ -76,6 +76,8 @@ export function explainReady(
     waterTempC: number;
     day: string;
     lastSample?: SampleWeight | null;
+    /** Share of those here now that live to that day, and what dies a day as they are; null: it is not in sight. */
+    lives?: { share: number; perDay: number } | null;
   },
   units: UnitChoice,
 ): Explanation {
@@ -99,8 +101,19 @@ export function explainReady(
         value: say`${formatNumber(cohort.waterTempC, 1)} °C on the day`,
         from: say`planned temperatures of its loop`,
       },
+      ...(cohort.lives
+        ? [
+            {
+              label: say`Live to be sold`,
+              value: `${formatNumber(cohort.lives.share * 100, 1)} %`,
+              from: cohort.species.deathsTimes
+                ? say`${formatNumber(cohort.lives.perDay * 100, 3)} % die a day at their size, by this farm’s own deaths`
+                : say`${formatNumber(cohort.lives.perDay * 100, 3)} % die a day at their size, as published for the species`,
+            },
+          ]
+        : []),
     ],
-    ...by('days-to-weight', 'daily-growth', 'temperature-response', 'sample-share'),
+    ...by('days-to-weight', 'daily-deaths', 'daily-growth', 'temperature-response', 'sample-share'),
     change: say`weigh a sample, plan another temperature, or change the market size in Species.`,
   };
 }

@@ -757,7 +757,12 @@ describe('rooms of Cohorts', () => {
     const sale = { food: { ...TROUT_PRODUCT, name: 'Tilapia', priceMinor: 850, shelfLifeDays: 6 }, grades: [] };
     render(
       <SpeciesStation
-        page={{ ...day, currency: 'EUR', own: [{ species: nile!, version: 2, sale }], others: others.slice(0, 2) }}
+        page={{
+          ...day,
+          currency: 'EUR',
+          own: [{ species: nile!, version: 2, deaths: { died: 3, expected: 9, times: null }, sale }],
+          others: others.slice(0, 2),
+        }}
       />,
     );
     type('Most crowding, kg/m³', '55');
@@ -785,6 +790,7 @@ describe('rooms of Cohorts', () => {
         own={{
           species: koi,
           version: 3,
+          deaths: { died: 0, expected: 0, times: null },
           sale: { food: null, grades: [{ name: 'Small', fromCm: 10, toCm: 14, priceMinor: 750 }] },
         }}
         page={page}

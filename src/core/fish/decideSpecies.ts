@@ -1,5 +1,6 @@
 import { decide, refuse, type Decision } from '../acts/decision';
 import type { Effect } from '../acts/effects';
+import { expectedDeaths, ownDeathsTimes, type FishDays } from './deaths';
 import type { FeedRule } from '../facts/farm';
 import { SPECIES_DEFAULTS } from '../library/defaults';
 import type { Species } from '../library/types';
@@ -55,6 +56,31 @@ export const decideSpecies = (
     if (!own) return [{ does: 'kindAdded', what: 'species', code, params }];
     const back: Effect[] = own.retired ? [{ does: 'kindBack', what: 'species', code }] : [];
     return [{ does: 'kindChanged', what: 'species', code, version: own.version, params }, ...back];
+  });
+
+interface LivedHere {
+  lived: readonly FishDays[];
+  died: number;
+}
+
+/** Deaths of a species as its fish died on this farm, or as published again. @throws {RuleBroken} when too few lived to say */
+export const decideDeathRate = (
+  own: SpeciesKnown | null,
+  { lived, died }: LivedHere,
+  { use, version }: { use: boolean; version: number },
+): Decision<{ name: string; effects: Effect[] }> =>
+  decide(() => {
+    if (!own || own.retired) refuse('form', say`That species is not on this farm.`);
+    if (own.version !== version) refuse('form', STALE());
+    const { deathsTimes: _published, ...species } = own.species;
+    const times = use ? ownDeathsTimes(died, expectedDeaths(species, lived)) : null;
+    if (use && times === null)
+      refuse('form', say`Too few of them have lived here for long enough: the published rate stays.`);
+    const params = times === null ? species : { ...species, deathsTimes: times };
+    return {
+      name: species.name,
+      effects: [{ does: 'kindChanged', what: 'species', code: species.code, version, params }],
+    };
   });
 
 /** How a farm feeds a species from today. */

@@ -20,9 +20,3 @@ export function dailyMortality(survival: number, days: number): number {
   requireWithin('days', days, [1, 2000]);
   return -Math.log(survival) / days;
 }
-
-/** What fish lose while fasting, share of body weight a day. Planning default. */
-export const FASTING_LOSS_PER_DAY = 0.005;
-
-/** Usual survival from fingerling to harvest over 300 days. Planning default, replaced by recorded deaths. */
-export const DEFAULT_DAILY_MORTALITY = dailyMortality(0.95, 300);

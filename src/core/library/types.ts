@@ -57,6 +57,8 @@ export interface Species {
   ammoniaMaxMgL: number;
   pHRange: [number, number];
   purgeDays: number;
+  /** The farm's own deaths against the published rate, where it reckons with them; absent: 1. */
+  deathsTimes?: number;
   marketG: [number, number] | null;
   guttedFraction: number | null;
   filletFraction: number | null;

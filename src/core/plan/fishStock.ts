@@ -28,6 +28,8 @@ export interface Stock {
   /** The group whose transfer brought it here: each purge batch is its own. */
   batch: string | null;
   gains: Float64Array;
+  /** Share of its weight that it loses on each day it is unfed. */
+  losses: Float64Array;
   /** Grades it could be netted as where it is; none for food fish. */
   grades: readonly LiveGrade[];
   stay: FishStay;

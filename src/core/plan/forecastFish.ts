@@ -1,5 +1,7 @@
 import { say } from '../words/words';
 import { RuleBroken } from '../errors';
+import { dailyDeaths } from '../fish/deaths';
+import { fastingLoss } from '../fish/fasting';
 import { dailyRootGainG13 } from '../fish/growth';
 import { isGrazed } from '../fish/feed';
 import { type FarmFacts, type FeedRule, type LoopFact } from '../facts/farm';
@@ -82,7 +84,7 @@ interface AddArgs {
   count: number;
   rootG13: number;
   bins: SizeBin[];
-  life: Pick<Stock, 'pace' | 'paceError' | 'fasting' | 'batch'>;
+  life: Pick<Stock, 'pace' | 'paceError' | 'fasting' | 'batch'> & Partial<Pick<Stock, 'losses'>>;
 }
 
 interface WarnArgs {
@@ -99,6 +101,7 @@ export class FishRun implements FishActs {
   private readonly warnings: Warning[] = [];
   private readonly species: Map<string, Species>;
   private readonly waters = new Map<string, Float64Array>();
+  private readonly lossesOf = new Map<string, Float64Array>();
   private readonly placeById;
   private readonly loopById;
   private readonly productOfSpecies;
@@ -179,8 +182,8 @@ export class FishRun implements FishActs {
 
   /** Day by day up to, not including, another: written down, then grown, wasted or died into the next. */
   private liveUntil(stock: Stock, until: number) {
-    const { stay, relative, fasting, grazing, gains, pace } = stock;
-    const { dailyMortality, fastingLossPerDay } = this.settings;
+    const { stay, relative, fasting, grazing, gains, losses, pace, species } = stock;
+    const { deathsTimes } = this.settings;
     const graded = stock.grades.length > 0;
     let { rootG13, count } = stock;
     for (let { day } = stock; day < until; day++) {
@@ -191,10 +194,10 @@ export class FishRun implements FishActs {
       stay.meanG[i] = meanG;
       stay.biomassG[i] = count * meanG;
       if (graded) this.countSwimming(stock, { count, referenceG, day });
-      if (fasting) rootG13 = Math.cbrt(referenceG * (1 - fastingLossPerDay));
+      if (fasting) rootG13 = Math.cbrt(referenceG * (1 - losses[day]!));
       else if (grazing) rootG13 += gains[day]! * pace;
       else rootG13 = fed(stock, { count, rootG13, referenceG, meanG }, day);
-      count *= 1 - dailyMortality;
+      if (deathsTimes > 0) count *= 1 - deathsTimes * dailyDeaths(species, meanG);
     }
     stock.rootG13 = rootG13;
     stock.count = count;
@@ -384,6 +387,7 @@ export class FishRun implements FishActs {
           // Moving fish whose feed is stopped does not start it again.
           fasting: intoPurge || (step.kind === 'move' && out.fasting),
           batch: intoPurge ? step.groupId : null,
+          losses: out.losses,
         },
       });
     }
@@ -432,6 +436,21 @@ export class FishRun implements FishActs {
     return grades;
   }
 
+  /** What unfed fish of a species lose in a place's water, a day each; in a tank without a loop as in the water they came from. */
+  private losses(species: Species, placeId: string, before?: Float64Array): Float64Array {
+    const loop = this.loopById.get(this.placeById.get(placeId)?.loopId ?? '');
+    if ((!loop || loop.waterUnknown) && before) return before;
+    const waterC = loop && !loop.waterUnknown ? this.waterOf(loop) : null;
+    const key = `${species.code}|${waterC ? loop!.id : ''}`;
+    const known = this.lossesOf.get(key);
+    if (known) return known;
+    const made = Float64Array.from({ length: this.settings.horizonDays }, (_, day) =>
+      fastingLoss(species, waterC?.[day] ?? species.tempOptC),
+    );
+    this.lossesOf.set(key, made);
+    return made;
+  }
+
   private add({ day, lotCode, speciesCode, placeId, count, rootG13, bins, life }: AddArgs) {
     const species = this.species.get(speciesCode);
     if (!species) throw new RuleBroken('speciesCode', say`The species "${speciesCode}" is not in this farm's library.`);
@@ -466,6 +485,7 @@ export class FishRun implements FishActs {
       day,
       grazing: isGrazed(this.placeById.get(placeId)),
       gains: this.gains(species, placeId),
+      losses: this.losses(species, placeId, life.losses),
       grades: this.placeById.get(placeId)?.kind === 'tank' ? this.gradesOf(species) : [],
       stay,
     };

@@ -330,7 +330,10 @@ export class PlantRun implements PlantActs {
     part.left -= plants;
     part.stay.crops.at(-1)!.picks.push({ at, plants });
     const bolted = this.boltedShare(growing, part, at);
-    const units = expectedYield(crop, plants, part.cutsDone + 1).exactUnits * (1 - bolted);
+    const units =
+      expectedYield(crop, plants, part.cutsDone + 1).exactUnits *
+      (1 - bolted) *
+      this.weather.fruitShare(crop, part.stay.placeId, at);
     // A bed picked once may be picked in parts; what grows again is cut whole.
     if (!once || part.left < 0.5) part.cutsDone += 1;
     part.waiting = {

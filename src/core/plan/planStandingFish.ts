@@ -1,3 +1,5 @@
+import { fastingLoss, purgeDaysAt } from '../fish/fasting';
+import { expectedWaterC } from '../water/plannedTemperature';
 import { liveGrades } from '../fish/liveSale';
 import { meanRelative, takeLargest } from '../fish/sizeSpread';
 import { waterL } from '../fish/stocking';
@@ -99,6 +101,7 @@ interface PurgeSlot {
 
 class Planner {
   readonly made: PlannedFish = { steps: [], harvests: 0, moves: 0, left: [] };
+  private readonly waters = new Map<string, number[]>();
   private forecast: FarmForecast;
   /** What lives in water only: plants change nothing here, and cost time. */
   private readonly facts: FarmFacts;
@@ -135,7 +138,7 @@ class Planner {
   species(code: string): void {
     const { wish } = this.args;
     const species = this.facts.species.find((s) => s.code === code)!;
-    const purgeDays = Math.max(1, species.purgeDays);
+    const purgeDays = this.longestPurge(species);
     const soonest = purgeDays + FAST_BEFORE_MOVE_DAYS;
     const first = wish.firstOn ? daysBetween(this.facts.today, wish.firstOn) : this.firstReady(species, soonest);
     if (first === null) {
@@ -181,11 +184,37 @@ class Planner {
     ).filter((f) => f.count >= 1 && this.isTank(f.placeId));
   }
 
+  /** What unfed days leave of the weight of fish in a place, in its water as it is at its warmest. */
+  private keptOf({ placeId, speciesCode }: { placeId: string; speciesCode: string }, purgeDays: number): number {
+    const species = this.facts.species.find((s) => s.code === speciesCode)!;
+    const waters = this.watersOf(placeId);
+    const warmest = waters.length > 0 ? Math.max(...waters) : species.tempOptC;
+    return (1 - fastingLoss(species, warmest)) ** (purgeDays + FAST_BEFORE_MOVE_DAYS);
+  }
+
+  /** Days of purging where the water of any of its tanks is coldest in these weeks. */
+  private longestPurge(species: Species): number {
+    const tanks = this.facts.fish.filter((f) => f.speciesCode === species.code).map((f) => f.placeId);
+    const waters = tanks.flatMap((id) => this.watersOf(id));
+    return Math.max(1, purgeDaysAt(species, waters.length > 0 ? Math.min(...waters) : species.tempOptC));
+  }
+
+  /** Water of a place week by week; none where it is not known. */
+  private watersOf(placeId: string): number[] {
+    const known = this.waters.get(placeId);
+    if (known) return known;
+    const { places, loops } = this.facts;
+    const loop = loops.find((l) => l.id === places.find((p) => p.id === placeId)?.loopId);
+    const weeks = !loop || loop.waterUnknown ? 0 : Math.ceil(this.days / 7);
+    const waters = Array.from({ length: weeks }, (_, week) => expectedWaterC(loop!, this.dayOf(week * 7)));
+    this.waters.set(placeId, waters);
+    return waters;
+  }
+
   /** Mean weight at the harvest of the largest of a stand, g: from the feed stop on they lose. */
   private meanOf(stand: FishLeft, count: number, purgeDays: number): number {
     const { taken } = takeLargest(stand.bins, Math.min(1, count / stand.count));
-    const lost = (1 - DEFAULT_SETTINGS.fastingLossPerDay) ** (purgeDays + FAST_BEFORE_MOVE_DAYS);
-    return stand.referenceG * meanRelative(taken) * lost;
+    return stand.referenceG * meanRelative(taken) * this.keptOf(stand, purgeDays);
   }
 
   /** How many of the largest are wanted: as many as were said, or as weigh so much together. */
@@ -218,7 +247,7 @@ class Planner {
   /** The first day on which so many as are wanted can be of size. */
   private firstReady(species: Species, soonest: number): number | null {
     const { wish } = this.args;
-    const purgeDays = Math.max(1, species.purgeDays);
+    const purgeDays = this.longestPurge(species);
     for (let at = soonest; at + WAIT_DAYS < this.days; at += at < 60 ? 1 : 3) {
       for (const stay of this.forecast.fish) {
         const i = at - purgeDays - stay.from;
@@ -229,8 +258,8 @@ class Planner {
         const [count, meanG] = [stay.count[i]!, stay.meanG[i]!];
         const asked = Math.min(count, wish.counted ? wish.amount : wish.amount / meanG);
         const taken = takeLargest(bins, Math.min(1, asked / count)).taken;
-        const lost = (1 - DEFAULT_SETTINGS.fastingLossPerDay) ** (purgeDays + FAST_BEFORE_MOVE_DAYS);
-        if (((meanG * meanRelative(taken)) / meanRelative(bins)) * lost >= species.marketG![0]) return at;
+        const kept = this.keptOf(stay, purgeDays);
+        if (((meanG * meanRelative(taken)) / meanRelative(bins)) * kept >= species.marketG![0]) return at;
       }
     }
     return null;
@@ -282,11 +311,14 @@ class Planner {
       );
       return null;
     }
-    // The largest weigh more than the mean: what fits is found by what those weigh.
+    const then = this.standOn(stand, slot.at - b.purgeDays);
+    const weighs = (count: number) =>
+      then.referenceG * meanRelative(takeLargest(then.bins, Math.min(1, count / then.count)).taken);
+    // The largest weigh more than the mean: what fits is found by what those weigh when they are moved.
     let count = b.count;
-    while (count > 1 && count * atMove(count) > slot.capacityG)
-      count = Math.floor(Math.min(count - 1, slot.capacityG / atMove(count)));
-    const meanG = this.meanOf(stand, count, b.purgeDays);
+    while (count > 1 && count * weighs(count) > slot.capacityG)
+      count = Math.floor(Math.min(count - 1, slot.capacityG / weighs(count)));
+    const meanG = this.meanOf(then, count, b.purgeDays);
     const { lotCode, placeId, speciesCode } = stand;
     const { place, at } = slot;
     this.add(
@@ -300,6 +332,12 @@ class Planner {
       ),
     );
     return { count, meanG };
+  }
+
+  /** The same fish on another day. */
+  private standOn(stand: FishLeft, at: number): FishLeft {
+    const { lotCode, placeId, speciesCode } = stand;
+    return this.standsOn(speciesCode, at).find((s) => s.lotCode === lotCode && s.placeId === placeId) ?? stand;
   }
 
   /** The tank that fits best on the first day on which one is free; without any on the farm they are purged where they stand. */

@@ -1,4 +1,5 @@
 import { boltFromC, heatOf, HEAT_COUNTS_DAYS } from '../crops/bolting';
+import { FRUIT_DAYS, fruitShare } from '../crops/fruitLight';
 import { dailyDevelopment, developmentSums, stageEnd } from '../crops/development';
 import { isResting, nextCorner, restsUntil } from '../crops/winterRest';
 import { type Crop, type WinterRest } from '../library/types';
@@ -72,6 +73,16 @@ export class PlantWeather {
     const sums = this.heatSums(loop, limit);
     const index = (day: number) => Math.max(0, Math.min(sums.length - 1, day + PAST_DAYS));
     return sums[index(at)]! - sums[index(Math.max(from, at - HEAT_COUNTS_DAYS))]!;
+  }
+
+  /** What the light of the days before a pick makes of its fruit, 1 at the recipe's light; of crops that give no fruit 1. */
+  fruitShare(crop: Crop, placeId: string, at: number): number {
+    const loop = this.loopOfPlace.get(placeId);
+    if (!crop.pickingCurve || !loop) return 1;
+    const { lightMol } = this.weatherOf(loop);
+    const until = Math.max(FRUIT_DAYS, Math.min(lightMol.length, at + PAST_DAYS));
+    const own = lightMol.subarray(until - FRUIT_DAYS, until);
+    return fruitShare(own.reduce((sum, mol) => sum + mol, 0) / FRUIT_DAYS, crop.lightTargetMol);
   }
 
   private heatSums(loop: LoopFact, limit: number): Float64Array {

@@ -1,15 +1,12 @@
-import { DEFAULT_DAILY_MORTALITY, FASTING_LOSS_PER_DAY } from '../fish/stocking';
-
 export interface ForecastSettings {
   horizonDays: number;
-  dailyMortality: number;
-  fastingLossPerDay: number;
+  /** Times as many fish die as by the rates of their species and size; 0: none. */
+  deathsTimes: number;
 }
 
 export const DEFAULT_SETTINGS: ForecastSettings = {
   horizonDays: 182,
-  dailyMortality: DEFAULT_DAILY_MORTALITY,
-  fastingLossPerDay: FASTING_LOSS_PER_DAY,
+  deathsTimes: 1,
 };
 
 /** Weeks of supply that a draft is held against. */

@@ -1,3 +1,4 @@
+import { purgeDaysIn } from '../plan/purgeDaysIn';
 import { decide, refuse, type Decision } from '../acts/decision';
 import { stepDone, type Effect, type Taken } from '../acts/effects';
 import type { FarmFacts } from '../facts/farm';
@@ -18,7 +19,7 @@ export function requireDoneBefore({ step, group }: PurgeFacts, kinds: readonly S
 }
 
 interface StopFacts extends PurgeFacts {
-  facts: Pick<FarmFacts, 'places' | 'species'>;
+  facts: Pick<FarmFacts, 'places' | 'species' | 'loops'>;
   lotId: string;
   /** g of salt a litre of the purge tank, by place. */
   salted: ReadonlyMap<string, number>;
@@ -35,7 +36,7 @@ export function decideStopFeed({ facts, step, group, lotId, salted }: StopFacts)
       batch: {
         ...{ groupId: step.groupId, lotId, fromPlaceId: step.fromPlaceId!, purgePlaceId: tank?.id ?? null },
         method: !tank ? 'in_place' : salted.has(tank.id) ? 'salted' : 'separate',
-        fastingDays: Math.max(1, species?.purgeDays ?? 1),
+        fastingDays: species ? purgeDaysIn(facts, species, { placeId: step.fromPlaceId, day: step.day }) : 1,
         exchanges: group.filter((s) => s.kind === 'exchange').length,
         taste: true,
       },

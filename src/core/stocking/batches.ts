@@ -1,7 +1,7 @@
 import { feedConversion } from '../fish/feed';
 import { freshSpread } from '../fish/sizeSpread';
 import { profileOf, rear, scaled, topWeightG, type Growing, type Outing, type Reared } from './rearing';
-import { windows, outingsOf, sizesSell, sizesWanted } from './sales';
+import { windows, outingsOf, ROUNDED, sizesSell, sizesWanted } from './sales';
 import type { Batch, PlannerInput, PresentFish, StockChoice, Taking, TankGroup } from './types';
 import { waysIn, wayUp, mostByWeek, Stage, sayPath, endOf, Apart } from './ways';
 /** Shares of a week's order that one batch may be raised for; two halves may overlap. */
@@ -39,6 +39,9 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
     table: choice.table,
     gainG13: choice.gainG13,
     quarantineGainG13: choice.quarantineGainG13,
+    unfedLog: choice.unfedLog,
+    purgeDays: choice.purgeDays,
+    alive: [1],
     quarantineUntil: (apart?.until ?? stockWeek) * 7,
     stretches: new Map(),
   };
@@ -54,7 +57,7 @@ function batchesOfChoice(input: PlannerInput, choice: StockChoice, stockWeek: nu
       weeks.filter((_, i) => wanted[i]! > 0),
     );
     const kgs = wanted.filter((kg) => kg > 0);
-    const whole = rear(input, fish, outings, kgs);
+    const whole = rear(fish, outings, kgs);
     if (!sizesSell(fish, whole.takings)) continue;
     for (const share of sharesFor({ input, whole, outings, stages })) {
       const reared = share === 1 ? whole : scaled(whole, share);
@@ -99,6 +102,9 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
     table: choice.table,
     gainG13: choice.gainG13,
     quarantineGainG13: choice.quarantineGainG13,
+    unfedLog: choice.unfedLog,
+    purgeDays: choice.purgeDays,
+    alive: [1],
     quarantineUntil: 0,
     stretches: new Map(),
   };
@@ -119,7 +125,7 @@ function batchesOfPresent(input: PlannerInput, fish: PresentFish): Batch[] {
   const stay = { ...base, id: `${prefix}|stay`, path: here, takings: [], purge: [], costMinor: 0 };
   const sold = windows(input, own, fish.fromWeek).flatMap((weeks) =>
     presentProfiles(demand?.kgByWeek ?? [], weeks).flatMap((kgs, how) => {
-      const reared = rear(input, own, outingsOf(input, own, weeks), kgs, fish.count);
+      const reared = rear(own, outingsOf(input, own, weeks), kgs, fish.count);
       if (!sizesSell(own, reared.takings) || !purgeHolds(input, own, reared.takings)) return [];
       const path = wayUp({
         input,
@@ -155,7 +161,7 @@ interface MovedUpArgs {
 
 /** Fish that nobody takes yet, moved on where they would crowd their tank. */
 function movedUp({ input, own, fish, stages, stay }: MovedUpArgs): Batch[] {
-  const alone = rear(input, own, [], [], fish.count);
+  const alone = rear(own, [], [], fish.count);
   const path = wayUp({
     input,
     stages,
@@ -213,7 +219,7 @@ function purgeHolds(input: PlannerInput, fish: Growing, takings: readonly Taking
       0,
       ...input.purgeTanks.filter((tank) => isFree(tank.heldOn, t)).map((tank) => tank.capacityKg),
     );
-    return t.outKg <= onesKg || (t.tailG >= smallest && t.outKg * UNEVEN <= freeKg);
+    return t.outKg <= onesKg || (t.tailG >= smallest * ROUNDED && t.outKg * UNEVEN <= freeKg);
   });
 }
 

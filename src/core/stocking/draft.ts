@@ -186,7 +186,7 @@ function harvestSteps({ facts, input, part, newId }: HarvestStepsArgs): PlanStep
         purgeVolumeL: facts.places.find((p) => p.id === placeId)?.volumeL ?? 0,
         harvestDay: addDays(input.firstDay, taking.harvestDay),
         count,
-        purgeDays: Math.max(1, species.purgeDays),
+        purgeDays: taking.harvestDay - (input.purgeTanks.length > 0 ? taking.outDay : taking.stopDay),
         method: placeId ? 'separate' : 'in_place',
       },
       newId,

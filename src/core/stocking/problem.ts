@@ -1,4 +1,5 @@
 import { say } from '../words/words';
+import { fastingLoss, purgeDaysAt } from '../fish/fasting';
 import { dailyRootGainG13 } from '../fish/growth';
 import type { FishLeft } from '../plan/forecastFish';
 import { fishOnDay, forecastFarm } from '../plan/forecast';
@@ -57,8 +58,6 @@ export function stockingProblem(facts: FarmFacts, plan: readonly PlanStep[], tar
     purgeTanks: purgeTanksOf(facts, forecast, offset),
     harvestOn,
     todayAt: -offset,
-    dailySurvival: 1 - DEFAULT_SETTINGS.dailyMortality,
-    fastingLossPerDay: DEFAULT_SETTINGS.fastingLossPerDay,
     costs: target.costs,
   };
   return { input, offset, forecast, cut: free.cut };
@@ -226,6 +225,8 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
         const bearable = temps.every((t) => t > species.tempMinC && t < species.tempMaxC);
         if (response < LEAST_RESPONSE || !bearable) return [];
         const gainG13 = gainsAlong(species, temps);
+        const unfedLog = runningTotal(temps.map((t) => Math.log(1 - fastingLoss(species, t))));
+        const purgeDays = temps.map((t) => Math.max(1, purgeDaysAt(species, t)));
         return fingerlingSizesG.map((startG) => ({
           species,
           loopCode: loop.code,
@@ -234,6 +235,8 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
           feedMinorPerKg: rule?.feedMinorPerKg ?? FEED_MINOR_PER_KG,
           gainG13,
           quarantineGainG13,
+          unfedLog,
+          purgeDays,
           table: rule?.ration === 'table' && rule.table.length > 0 ? rule.table : null,
           quarantineWeeks: Math.ceil((rule?.quarantineDays ?? 14) / 7),
         }));
@@ -242,9 +245,12 @@ function choicesOf(facts: FarmFacts, target: StockingTarget, offset: number): St
 }
 
 /** Running total of root weight gained, from the first day up to each. */
-function gainsAlong(species: Species, waterC: readonly number[]): Float64Array {
-  const sums = new Float64Array(waterC.length + 1);
-  waterC.forEach((t, day) => (sums[day + 1] = sums[day]! + dailyRootGainG13(species, t)));
+const gainsAlong = (species: Species, waterC: readonly number[]): Float64Array =>
+  runningTotal(waterC.map((t) => dailyRootGainG13(species, t)));
+
+function runningTotal(values: readonly number[]): Float64Array {
+  const sums = new Float64Array(values.length + 1);
+  values.forEach((value, day) => (sums[day + 1] = sums[day]! + value));
   return sums;
 }
 

@@ -2,6 +2,7 @@ import { feedByTableG, gainFromFeedG } from '../fish/feed';
 import { type RationRow } from '../facts/farm';
 import { totalShare, type SizeBin } from '../fish/sizeSpread';
 import type { Species } from '../library/types';
+import { dailyDeaths } from '../fish/deaths';
 import { FAST_BEFORE_MOVE_DAYS } from '../plan/build';
 import type { Demand, PlannerInput, Taking } from './types';
 
@@ -10,11 +11,11 @@ export type Outing = Pick<Taking, 'week' | 'stopDay' | 'outDay' | 'harvestDay'>;
 
 export function outingOf(
   input: Pick<PlannerInput, 'harvestOn' | 'purgeTanks'>,
-  purgeDays: number,
+  purgeDays: ArrayLike<number>,
   week: number,
 ): Outing {
-  const days = Math.max(1, purgeDays);
   const harvestDay = week * 7 + input.harvestOn;
+  const days = purgeDays[Math.max(0, Math.min(purgeDays.length - 1, harvestDay))]!;
   const stopDay = harvestDay - days;
   if (input.purgeTanks.length === 0) return { week, stopDay, outDay: harvestDay, harvestDay };
   return { week, stopDay: stopDay - FAST_BEFORE_MOVE_DAYS, outDay: stopDay, harvestDay };
@@ -65,6 +66,11 @@ export interface Growing {
   gainG13: ArrayLike<number>;
   quarantineGainG13: ArrayLike<number>;
   quarantineUntil: number;
+  /** What unfed days leave of a weight, running total of logarithms by day; days of purging by day of harvest. */
+  unfedLog: ArrayLike<number>;
+  purgeDays: ArrayLike<number>;
+  /** Share still alive by days from `fromDay`, as far as it was asked for. */
+  alive: number[];
   /** Root weights day by day of stretches already reckoned, where a table sets the ration. */
   stretches: Map<string, number[]>;
 }
@@ -106,25 +112,17 @@ interface Mark {
   fastUntil: number;
 }
 
-type Life = Pick<PlannerInput, 'dailySurvival' | 'fastingLossPerDay'>;
-
 /**
  * Raises fish and takes the largest first, exactly as the forecast of the kept plan will: unfed days before each harvest, deaths
  * every day, what feed lets grow.
  * @param wanted what each outing is to bring against the order, kg; by proportion where `count` is given
  * @param count fish on `fromDay`; absent: as many as the wanted ask for, none over
  */
-export function rear(
-  life: Life,
-  fish: Growing,
-  outings: readonly Outing[],
-  wanted: readonly number[],
-  count?: number,
-): Reared {
-  let way = reared({ life, fish, outings, wanted, count, before: null });
+export function rear(fish: Growing, outings: readonly Outing[], wanted: readonly number[], count?: number): Reared {
+  let way = reared({ fish, outings, wanted, count, before: null });
   // A ration by table bounds growth by the mean of those still there, which follows from what is taken: found in two turns.
   if (fish.table)
-    for (let turn = 0; turn < 2; turn++) way = reared({ life, fish, outings, wanted, count, before: way.marks });
+    for (let turn = 0; turn < 2; turn++) way = reared({ fish, outings, wanted, count, before: way.marks });
   return way;
 }
 
@@ -132,7 +130,6 @@ export function rear(
 const TAIL = 0.2;
 
 interface RearedArgs {
-  life: Life;
   fish: Growing;
   outings: readonly Outing[];
   wanted: readonly number[];
@@ -140,12 +137,12 @@ interface RearedArgs {
   before: Mark[] | null;
 }
 
-function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
+function reared({ fish, outings, wanted, count, before }: RearedArgs) {
   const marks: Mark[] = [{ day: fish.fromDay, rootG13: fish.rootG13, gone: 0, fastUntil: fish.fromDay }];
-  const kept = 1 - life.fastingLossPerDay;
+  const kept = (from: number, until: number) => keptUnfed(fish, from, until);
   const counted = fish.demand?.counted ?? false;
   const orderedG = fish.demand?.fromG ?? fish.species.marketG?.[0] ?? 0;
-  const alive = (day: number) => life.dailySurvival ** (day - fish.fromDay);
+  const alive = (day: number) => aliveOn(fish, day);
   const gone = (i: number) => before?.[i]?.gone ?? 0;
   const weights = outings.map(({ stopDay, outDay, harvestDay }, i) => {
     const last = marks[i]!;
@@ -153,11 +150,11 @@ function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
     const stopG = root ** 3;
     marks.push({
       day: outDay,
-      rootG13: Math.cbrt(stopG * kept ** (outDay - stopDay)),
+      rootG13: Math.cbrt(stopG * kept(stopDay, outDay)),
       gone: gone(i + 1),
       fastUntil: stopDay,
     });
-    return { stopRoot: root, harvestG: stopG * kept ** (harvestDay - stopDay) };
+    return { stopRoot: root, harvestG: stopG * kept(stopDay, harvestDay) };
   });
   // What each outing takes of the whole cohort: of its fish when they are counted, of its relative weight when they are weighed.
   const parts = outings.map(({ harvestDay }, i) =>
@@ -191,7 +188,7 @@ function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
       kg,
       weightG: fishOut > 0 ? (kg * 1000) / fishOut : 0,
       tailG: tailRelative * weights[i]!.harvestG,
-      outKg: kg / (life.dailySurvival * kept) ** (harvestDay - outDay),
+      outKg: (kg / kept(outDay, harvestDay)) * (alive(outDay) / alive(harvestDay)),
       ordersKg: counted ? (fishOut * orderedG) / 1000 : kg,
     };
   });
@@ -203,10 +200,27 @@ function reared({ life, fish, outings, wanted, count, before }: RearedArgs) {
     const root =
       day <= stop
         ? grown(fish, mark.rootG13, mark.day, day, mark.gone)
-        : weights[m]!.stopRoot * kept ** ((day - stop) / 3);
+        : weights[m]!.stopRoot * Math.cbrt(kept(stop, day));
     return (stocked * alive(day) * (relative.at(-1)! - along(share, relative, mark.gone)) * root ** 3) / 1000;
   };
   return { stocked, takings, kgOn, marks };
+}
+
+/** What unfed days leave of a weight, 0 to 1. */
+function keptUnfed({ unfedLog }: Growing, from: number, until: number): number {
+  // Before the first day of the plan the water is taken to be as on it.
+  const log = (day: number) => (day < 0 ? day * (unfedLog[1]! - unfedLog[0]!) : unfedLog[day]!);
+  return Math.exp(log(until) - log(from));
+}
+
+/** Share of a cohort alive on a day, from the rates of its species by the size it has come to. */
+function aliveOn(fish: Growing, day: number): number {
+  const { alive, fromDay, profile } = fish;
+  for (let i = alive.length; i <= day - fromDay; i++) {
+    const meanG = grown(fish, fish.rootG13, fromDay, fromDay + i - 1, 0) ** 3 * profile.relative.at(-1)!;
+    alive.push(alive[i - 1]! * (1 - dailyDeaths(fish.species, meanG)));
+  }
+  return alive[Math.max(0, day - fromDay)]!;
 }
 
 /** Root weight of the undivided cohort after the days from one to another, all of them fed. */

@@ -1,3 +1,4 @@
+import { purgeDaysIn } from '../plan/purgeDaysIn';
 import { COMPANIONS } from '../fish/biosecurity';
 import { daysToWeight } from '../fish/growth';
 import { inSentence } from '../library/inSentence';
@@ -234,7 +235,7 @@ export function harvests({ shop, species, lotCode, tankId, count, day }: Harvest
       purgeVolumeL: purge?.volumeL ?? 0,
       harvestDay: day,
       count,
-      purgeDays: Math.max(1, species.purgeDays),
+      purgeDays: purgeDaysIn(shop.facts, species, { placeId: tankId, day }),
       method: purge ? 'separate' : 'in_place',
     },
     shop.newId,

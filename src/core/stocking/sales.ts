@@ -2,7 +2,7 @@ import { type Growing, type Outing, outingOf, topWeightG } from './rearing';
 import type { PlannerInput, Taking } from './types';
 
 export const outingsOf = (input: PlannerInput, fish: Growing, weeks: readonly number[]): Outing[] =>
-  weeks.map((week) => outingOf(input, fish.species.purgeDays, week));
+  weeks.map((week) => outingOf(input, fish.purgeDays, week));
 
 /** Smallest and largest fish that are wanted, g. */
 export function sizesWanted({ species, demand }: Growing): [smallestG: number, largestG: number] {
@@ -17,17 +17,20 @@ const LEAST_RANGE = 1.3;
 export function sizesSell(fish: Growing, takings: readonly Taking[]): boolean {
   const [smallest, largest] = sizesWanted(fish);
   const past = topWeightG(fish, fish.fromDay, 1) > largest;
-  return takings.every((t) => t.weightG >= smallest * ROUNDED && (past || t.weightG <= largest * TOP_OF_COHORT));
+  return takings.every(
+    (t) => t.weightG >= smallest * (ROUNDED + A_FISH / t.count) && (past || t.weightG <= largest * TOP_OF_COHORT),
+  );
 }
 
-/** Counted in whole fish, a harvest may average a little less than reckoned. */
-const ROUNDED = 1.01;
+/** Counted in whole fish, a harvest may average a little less than reckoned: more so where it is of few. */
+export const ROUNDED = 1.01;
+const A_FISH = 0.1;
 /** The largest of a cohort, which go first, may be this much over the market size. Planning default. */
 const TOP_OF_COHORT = 1.15;
 /** Every run of weeks in which the fish are of a size that sells: they can be unfed in time, and first of all be in their tank. */
 export function windows(input: PlannerInput, fish: Growing, inTankFrom: number): number[][] {
   const [smallest, largest] = sizesWanted(fish);
-  const { purgeDays } = fish.species;
+  const { purgeDays } = fish;
   const stopDay = (week: number) => outingOf(input, purgeDays, week).stopDay;
   const earliest = Math.max(input.todayAt, inTankFrom * 7);
   let first = Math.max(0, inTankFrom);
@@ -51,5 +54,5 @@ export const LONGEST_WINDOW = 10;
 /** The first to be taken are the largest: so large a part of the cohort must be of market size. */
 export const FIRST_PART = 0.1;
 /** Purged where they are for a week or longer, fish taken every week would never be fed again: they go in one week. */
-export const unfedThroughout = (input: PlannerInput, purgeDays: number) =>
-  input.purgeTanks.length === 0 && purgeDays >= 7;
+export const unfedThroughout = (input: PlannerInput, purgeDays: ArrayLike<number>) =>
+  input.purgeTanks.length === 0 && Math.max(...Array.from(purgeDays)) >= 7;

@@ -33,6 +33,10 @@ export interface StockChoice {
   gainG13: ArrayLike<number>;
   /** The same in the water of the quarantine tanks. */
   quarantineGainG13: ArrayLike<number>;
+  /** What unfed days in the loop's water leave of a weight, as a running total of logarithms. */
+  unfedLog: ArrayLike<number>;
+  /** Days of purging by day of harvest, in the water of the loop. */
+  purgeDays: ArrayLike<number>;
   /** Weeks in quarantine before the first tank. */
   quarantineWeeks: number;
 }
@@ -98,8 +102,6 @@ export interface PlannerInput {
   harvestOn: number;
   /** Today, in days from `firstDay`; below 0. Feed cannot be stopped before it. */
   todayAt: number;
-  dailySurvival: number;
-  fastingLossPerDay: number;
   costs: PlannerCosts;
 }
 

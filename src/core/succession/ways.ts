@@ -115,7 +115,7 @@ interface WayArgs {
 
 function wayOf({ input, target, weather, demand, crop, d, g, course }: WayArgs): SowingWay | null {
   const room = input.groups[g]!;
-  const picks = picksOf(demand, { crop, course }, (at) => boltedAt(weather, room, { crop, course, at }));
+  const picks = picksOf(demand, { crop, course }, (at) => leftAt(weather, room, { crop, course, at }));
   if (!picks.some((p) => p.serves[1] > p.serves[0])) return null;
   const seedsPerPlant = 1 / (crop.germination * crop.nurserySurvival);
   const minutes = workOf({ crop, course, seedsPerPlant, offset: input.offset, weeks: input.minutesFree.length });
@@ -139,29 +139,30 @@ function wayOf({ input, target, weather, demand, crop, d, g, course }: WayArgs):
   };
 }
 
-interface BoltedArgs {
+interface LeftArgs {
   crop: Crop;
   course: Course;
   at: number;
 }
 
-/** Share that the heat of the days before a pick costs, as the forecast will reckon it. */
-function boltedAt(weather: PlantWeather, { beds }: BedGroup, { crop, course, at }: BoltedArgs): number {
+/** Share that heat and light of the days before a pick leave of it, as the forecast will reckon it. */
+function leftAt(weather: PlantWeather, { beds }: BedGroup, { crop, course, at }: LeftArgs): number {
   const from = course.respaceAt.at(-1) ?? course.transplantAt;
-  return boltShare(weather.heatBefore(crop, beds[0]!.bed.id, { from, at }));
+  const { id } = beds[0]!.bed;
+  return (1 - boltShare(weather.heatBefore(crop, id, { from, at }))) * weather.fruitShare(crop, id, at);
 }
 
 /** What one plant gives at each pick, and which demands may have it. */
 function picksOf(
   { product, points }: CropDemand,
   { crop, course: { pickAt, clearAt } }: { crop: Crop; course: Course },
-  boltedAt: (at: number) => number,
+  leftAt: (at: number) => number,
 ): PlannedPick[] {
   // It may stand for its window, but not beyond the next cut or the clearing.
   const stands = (i: number) =>
     crop.pickingCurve ? 0 : Math.min(crop.windowDays, (pickAt[i + 1] ?? clearAt) - pickAt[i]!);
   return pickAt.map((at, i) => {
-    const standing = crop.finalSurvival * crop.packout * (1 - boltedAt(at));
+    const standing = crop.finalSurvival * crop.packout * leftAt(at);
     const factor = cutFactor(crop, i + 1);
     const pieces = (standing / (crop.plantsPerUnit ?? 1)) * (crop.unit === 'head' ? 1 : factor);
     const until = at + stands(i) + sellDays(product);

@@ -3,10 +3,13 @@ import { calibrateGrowth } from '../fish/calibration';
 import { countByWeight } from '../fish/grading';
 import { sampleShare } from '../fish/presentSize';
 import { freshSpread, meanRelative, shareAbove, takeLargest } from '../fish/sizeSpread';
-import { dailyMortality, densityKgM3, FASTING_LOSS_PER_DAY } from '../fish/stocking';
+import { dailyMortality, densityKgM3 } from '../fish/stocking';
+import { dailyDeaths } from '../fish/deaths';
+import { FASTING_LOSS_PER_DAY, fastingLoss, purgeDaysAt } from '../fish/fasting';
 import { RuleBroken } from '../errors';
 import { formatNumber as figure } from '../quantity/units';
-import { FISH_G, weightG } from './fishInputs';
+import { FISH_G, waterTempC, weightG } from './fishInputs';
+import { SPECIES, speciesOf } from './library';
 import { input, row, type Sum } from './sum';
 
 export const SIZE_SUMS: readonly Sum[] = [
@@ -142,18 +145,59 @@ export const SIZE_SUMS: readonly Sum[] = [
     name: 'fasting-weight',
     title: word`Weight after days without feed`,
     group: 'Fish',
-    basis: 'planning default',
-    inputs: [weightG(500), input('days', word`Days without feed`, 'days', [0, 60], 6)],
+    basis: 'published',
+    inputs: [SPECIES, weightG(500), waterTempC(16), input('days', word`Days without feed`, 'days', [0, 60], 6)],
     result: { words: word`weight`, unit: 'g', digits: 1, quantity: 'smallMass' },
-    formula: word`weight × (1 − ${FASTING_LOSS_PER_DAY}) ^ days`,
-    source: word`Planning default: half a percent a day`,
-    work: ({ n }) => {
-      const value = n('weightG') * (1 - FASTING_LOSS_PER_DAY) ** n('days');
+    formula: word`weight × (1 − ${FASTING_LOSS_PER_DAY} × 1.83 ^ ((water − best water) ÷ 10)) ^ days`,
+    source: word`Half a percent a day at the best temperature, a planning default; 1.83 for ten degrees: Clarke & Johnston (1999), J. Anim. Ecol. 68: 893–905`,
+    work: ({ n, code }) => {
+      const s = speciesOf(code('species'));
+      const loss = fastingLoss(s, n('waterTempC'));
+      const value = n('weightG') * (1 - loss) ** n('days');
       return {
         value,
         working: [
-          `${figure(n('weightG'), 1)} g × ${1 - FASTING_LOSS_PER_DAY} ^ ${figure(n('days'))} = ${figure(value, 1)} g`,
+          say`${figure(loss * 100, 3)} % a day at ${figure(n('waterTempC'), 1)} °C`,
+          `${figure(n('weightG'), 1)} g × ${figure(1 - loss, 5)} ^ ${figure(n('days'))} = ${figure(value, 1)} g`,
         ],
+      };
+    },
+  },
+  {
+    name: 'purge-days',
+    title: word`Days of purging by the water`,
+    group: 'Fish',
+    basis: 'planning default',
+    inputs: [SPECIES, waterTempC(16)],
+    result: { words: word`days of purging`, unit: 'days', digits: 0 },
+    formula: word`days of the species × 1.83 ^ ((best water − water) ÷ 10), never fewer than the species’ days, to the whole day`,
+    source: word`Cold fish clear at the pace at which they live: Clarke & Johnston (1999), J. Anim. Ecol. 68: 893–905; the taste decides`,
+    work: ({ n, code }) => {
+      const s = speciesOf(code('species'));
+      const value = purgeDaysAt(s, n('waterTempC'));
+      return {
+        value,
+        working: [
+          say`${s.name}: ${s.purgeDays} days at ${figure(s.tempOptC, 1)} °C and above, ${value} at ${figure(n('waterTempC'), 1)} °C`,
+        ],
+      };
+    },
+  },
+  {
+    name: 'daily-deaths',
+    title: word`Deaths a day by species and size`,
+    group: 'Fish',
+    basis: 'published',
+    inputs: [SPECIES, weightG(100), input('times', word`The farm’s own deaths against the published`, '', [0.2, 5], 1)],
+    result: { words: word`die in a day`, unit: '%', digits: 4 },
+    formula: word`rate of the species at 100 g × (weight ÷ 100 g) ^ −0.3 × the farm’s own`,
+    source: word`Survival of the species as published (docs/science.md); by weight: Lorenzen (1996), J. Fish Biol. 49: 627–647`,
+    work: ({ n, code }) => {
+      const s = { ...speciesOf(code('species')), deathsTimes: n('times') };
+      const [at100, value] = [dailyDeaths(s, 100) * 100, dailyDeaths(s, n('weightG')) * 100];
+      return {
+        value,
+        working: [`${figure(at100, 4)} % × (${figure(n('weightG'), 1)} g ÷ 100 g) ^ −0.3 = ${figure(value, 4)} %`],
       };
     },
   },

@@ -130,7 +130,7 @@ describe('size grades of fish sold alive', () => {
         species: [...farm.species, koi],
         products: [...farm.products, ...products],
       };
-      return forecastFarm(facts, [sell(day)], { ...DEFAULT_SETTINGS, dailyMortality: 0 }).supply;
+      return forecastFarm(facts, [sell(day)], { ...DEFAULT_SETTINGS, deathsTimes: 0 }).supply;
     };
     expect(supply('2026-06-12')).toMatchObject([{ productCode: 'middle', quantity: 20 }]);
     expect(supply('2026-10-20')).toMatchObject([{ productCode: 'large', quantity: 20 }]);
@@ -162,7 +162,7 @@ describe('size grades of fish sold alive', () => {
         day: facts.today,
       });
     const run = (steps: ReturnType<typeof net>[]) =>
-      forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, dailyMortality: 0 });
+      forecastFarm(facts, steps, { ...DEFAULT_SETTINGS, deathsTimes: 0 });
     const swim = (forecast: ReturnType<typeof run>, at = 0) => products.map((p) => forecast.swimming.get(p.code)![at]!);
 
     test('takes that grade out of the tank and leaves the others', () => {

@@ -10,7 +10,7 @@ import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aFeedRule, aPlace, aStep, ids, someTrout } from '../farm';
 
 const TODAY = '2026-06-01';
-const settings = { ...DEFAULT_SETTINGS, horizonDays: 120, dailyMortality: 0 };
+const settings = { ...DEFAULT_SETTINGS, horizonDays: 120, deathsTimes: 0 };
 
 const places = [
   ...['k1', 'k2', 'k3'].map((id) => aPlace({ id, kind: 'tank', volumeL: 9000, densityLimitKgM3: 45 })),

@@ -3,7 +3,7 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { aFarm, aStep, someTrout } from '../farm';
 
-const settings = { ...DEFAULT_SETTINGS, horizonDays: 30, dailyMortality: 0 };
+const settings = { ...DEFAULT_SETTINGS, horizonDays: 30, deathsTimes: 0 };
 
 test('an empty farm has a forecast too: nothing, every day', () => {
   const forecast = forecastFarm(aFarm({ fish: [] }), [], settings);

@@ -2,13 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { grownWeightG } from '../../../src/core/fish/growth';
 import { harvestGroup } from '../../../src/core/plan/build';
+import { dailyDeaths } from '../../../src/core/fish/deaths';
+import { fastingLoss } from '../../../src/core/fish/fasting';
+import { expectedWaterC } from '../../../src/core/water/plannedTemperature';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { nextPick } from '../../../src/core/plan/unpicked';
 import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import { addDays } from '../../../src/core/quantity/days';
 import { aFarm, aStep, ids, someTrout } from '../farm';
 
-const settings = { ...DEFAULT_SETTINGS, horizonDays: 60, dailyMortality: 0 };
+const settings = { ...DEFAULT_SETTINGS, horizonDays: 60, deathsTimes: 0 };
 const trout = aFarm().species.find((s) => s.code === 'rainbow-trout')!;
 
 describe('fish, day by day', () => {
@@ -31,9 +34,15 @@ describe('fish, day by day', () => {
     expect(forecast.loops.get('heron')!.ammoniaG[0]).toBeCloseTo(stay.feedG[0]! * 0.44 * 0.092, 6);
   });
 
-  test('deaths take fish at the daily rate', () => {
-    const forecast = forecastFarm(aFarm(), [], { ...settings, dailyMortality: 0.01 });
-    expect(forecast.fish[0]!.count[10]).toBeCloseTo(500 * 0.99 ** 10, 6);
+  test('deaths take fish at the rate of their species and size of the day, and of the farm where it has its own', () => {
+    const [stay] = forecastFarm(aFarm(), [], { ...settings, deathsTimes: 1 }).fish;
+    const trout = aFarm().species.find((s) => s.code === 'rainbow-trout')!;
+    let alive = 500;
+    for (let day = 0; day < 10; day++) alive *= 1 - dailyDeaths(trout, stay!.meanG[day]!);
+    expect(stay!.count[10]).toBeCloseTo(alive, 6);
+    const own = aFarm({ species: aFarm().species.map((s) => ({ ...s, deathsTimes: 3 })) });
+    const [ours] = forecastFarm(own, [], { ...settings, deathsTimes: 1 }).fish;
+    expect((500 - ours!.count[10]!) / (500 - alive)).toBeCloseTo(3, 1);
   });
 
   test('a purge batch: feed stops, the largest move, they fast, and come out as supply with a last day', () => {
@@ -65,7 +74,20 @@ describe('fish, day by day', () => {
     expect(purge.count[10]).toBe(0);
     expect(forecast.supply).toHaveLength(1);
     expect(forecast.supply[0]).toMatchObject({ productCode: 'rainbow-trout', from: 10, until: 16 });
-    expect(forecast.supply[0]!.quantity).toBeCloseTo(purge.biomassG[9]! * (1 - settings.fastingLossPerDay), 0);
+    // Its purge tank has no loop: they lose as in the water they came from.
+    const waterC = expectedWaterC(
+      aFarm().loops.find((l) => l.code === 'heron')!,
+      '2026-06-10',
+    );
+    expect(forecast.supply[0]!.quantity).toBeCloseTo(
+      purge.biomassG[9]! *
+        (1 -
+          fastingLoss(
+            aFarm().species.find((s) => s.code === 'rainbow-trout')!,
+            waterC,
+          )),
+      0,
+    );
   });
 
   test('a purge that is overdue is taken as purged and then harvested today: no fish stay in the purge tank for ever', () => {

@@ -1,6 +1,6 @@
+import { fastingLoss, purgeDaysAt } from '../../../src/core/fish/fasting';
 import { dailyRootGainG13 } from '../../../src/core/fish/growth';
 import { SPECIES_DEFAULTS } from '../../../src/core/library/defaults';
-import { DEFAULT_SETTINGS } from '../../../src/core/plan/settings';
 import type { Demand, PlannerInput, StockChoice, TankGroup } from '../../../src/core/stocking/types';
 
 export const WEEKS = 52;
@@ -47,6 +47,8 @@ function choice(
     table: null,
     gainG13,
     quarantineGainG13: gainG13,
+    unfedLog: gainG13.map((_, d) => d * Math.log(1 - fastingLoss(species, waterTempC))),
+    purgeDays: gainG13.map(() => Math.max(1, purgeDaysAt(species, waterTempC))),
   };
 }
 
@@ -99,8 +101,6 @@ export function yearProblem(kgPerWeek = { bass: 22, tilapia: 14, trout: 30 }): P
     })),
     harvestOn: 3,
     todayAt: -7,
-    dailySurvival: 1 - DEFAULT_SETTINGS.dailyMortality,
-    fastingLossPerDay: DEFAULT_SETTINGS.fastingLossPerDay,
     costs: { batchMinor: 9000, moveMinor: 4000, shortMinorPerKg: 3000 },
   };
 }

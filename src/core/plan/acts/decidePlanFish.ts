@@ -1,3 +1,4 @@
+import { purgeDaysIn } from '../purgeDaysIn';
 import { decide, refuse, type Decision } from '../../acts/decision';
 import { said, type Said, type Taken } from '../../acts/effects';
 import type { FishFact } from '../../facts/farm';
@@ -87,7 +88,10 @@ function planHarvest(known: PlanKnown, { fish, v, asks }: Wanted): Taken<Said> {
     {
       ...{ lotCode: v.lotCode, speciesCode: fish.speciesCode, tankId: v.fromPlaceId, count: v.count },
       ...{ purgePlaceId: purge?.id ?? null, purgeVolumeL: purge?.volumeL ?? 0, harvestDay: v.day },
-      ...{ purgeDays: Math.max(1, species.purgeDays), method: purge ? 'separate' : 'in_place' },
+      ...{
+        purgeDays: purgeDaysIn(facts, species, { placeId: v.fromPlaceId, day: v.day }),
+        method: purge ? 'separate' : 'in_place',
+      },
     },
     newId,
   );

@@ -2,12 +2,14 @@ import type { Explanation } from '../../../core/explain';
 import { explainGrade, explainConversion, explainCost, explainPace, explainReady } from '../../../core/explainFish';
 import type { CohortAccount } from '../../../core/fish/cohortAccount';
 import { type LiveGrade, wholeFish, countsByGrade } from '../../../core/fish/liveSale';
+import { dailyDeaths } from '../../../core/fish/deaths';
+import { marketDay } from '../../../core/plan/marketDay';
 import type { LotCost } from '../../../core/fish/lotCost';
 import { freshSpread, meanRelative } from '../../../core/fish/sizeSpread';
 import type { Species } from '../../../core/library/types';
 import type { FishStay } from '../../../core/facts/forecast';
 import type { FishFact } from '../../../core/facts/farm';
-import type { Day } from '../../../core/quantity/days';
+import { daysBetween, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { expectedWaterC } from '../../../core/water/plannedTemperature';
 import { type LotRecord, type SampleRecord, cohortId, lotRecord, sampleRecords, samplesOf } from '../../../db/cohorts';
@@ -167,10 +169,31 @@ function growthReasons(view: FarmView, { code, species, fish, samples, meanG }: 
   return {
     pace: explainPace({ lotCode: code, species, pace, paceError, samples: samples.length, weighed }),
     ready: species.marketG
-      ? explainReady({ lotCode: code, meanG, species, pace, waterTempC, day, lastSample: fish.lastSample }, view.units)
+      ? explainReady(
+          {
+            ...{ lotCode: code, meanG, species, pace, waterTempC, day, lastSample: fish.lastSample },
+            lives: livesToSale(view, code, species),
+          },
+          view.units,
+        )
       : null,
   };
 }
+/** Share of the fish of today that the forecast has alive on the day of market size. */
+function livesToSale({ forecast, at, day }: FarmView, lotCode: string, species: Species) {
+  const ready = marketDay(forecast, lotCode, species.marketG![0]);
+  const until = ready && ready > day ? at + daysBetween(day, ready) : at;
+  const own = forecast.fish.filter((s) => s.lotCode === lotCode);
+  const rateOn = (d: number) => {
+    const stay = own.find((s) => s.from <= d && s.until > d);
+    return stay ? dailyDeaths(species, stay.meanG[d - stay.from]!) : 0;
+  };
+  if (!ready) return null;
+  let share = 1;
+  for (let d = at; d < until; d++) share *= 1 - rateOn(d);
+  return { share, perDay: rateOn(at) };
+}
+
 interface GradesOfArgs {
   stay: FishStay;
   fish: FishFact | undefined;

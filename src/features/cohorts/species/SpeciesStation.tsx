@@ -12,6 +12,7 @@ import { CohortsNav } from '../CohortsNav';
 import type { SpeciesPage } from './speciesQuery';
 import { SaidLines } from '../../../ui/SaidLines';
 import { OwnSpecies } from './OwnSpecies';
+import { DeathsSheet } from './DeathsSheet';
 import { SpeciesSale } from './SpeciesSale';
 import { tone } from '../../../ui/theme/tones';
 import { Columns, Row, Rows, Sheet, SheetBody, SheetHead, Stack, Text, Unseen, classes } from '../../../ui/kit/kit';
@@ -107,6 +108,17 @@ export function SpeciesStation({ page }: { page: SpeciesPage }) {
               said={said}
               onSaid={setSaid}
             />
+            {own && (
+              <DeathsSheet
+                key={`deaths ${code}`}
+                species={own.species}
+                version={own.version}
+                deaths={own.deaths}
+                units={page.units}
+                mayChange={page.person.role === 'manager' && page.when === 'today'}
+                onSaid={setSaid}
+              />
+            )}
             {own && page.person.role === 'manager' && <SpeciesSale key={code} own={own} page={page} />}
           </Stack>
         )}
