@@ -1,8 +1,8 @@
 import { word } from '../../core/words/words';
 import { IsBoolean, IsOptional } from 'class-validator';
-import { CountField, DayField, IdField, VersionField } from '../inputs';
+import { Confirmable, CountField, DayField, IdField, VersionField } from '../inputs';
 
-export class ChangeStepInput {
+export class ChangeStepInput extends Confirmable {
   @IdField(word`That step is not known`) stepId!: string;
   @VersionField() version!: number;
   @IsOptional() @DayField() day?: string;

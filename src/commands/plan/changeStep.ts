@@ -3,6 +3,7 @@ import { say } from '../../core/words/words';
 import { lockGroup } from '../../db/plan';
 import { command } from '../../server/command';
 import { settle } from '../../server/settle';
+import { planKnown } from '../planKnown';
 import { BOSS, PLAN_STAYS } from '../shared';
 import { ChangeStepInput } from './changeStep.input';
 
@@ -16,7 +17,8 @@ export const module = command({
   run: async (doing, v) => {
     const { tx, today } = doing;
     const placeKnown = !v.toPlaceId || Boolean(await tx('place').where({ id: v.toPlaceId }).first('id'));
-    return settle(doing, decideStepChange({ ...(await lockGroup(tx, v.stepId)), today, placeKnown }, v), true);
+    const known = { ...(await planKnown(doing)), ...(await lockGroup(tx, v.stepId)), today, placeKnown };
+    return settle(doing, decideStepChange(known, v), v.confirmed);
   },
   takeBack: PLAN_STAYS,
 });

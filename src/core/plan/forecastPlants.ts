@@ -185,8 +185,10 @@ export class PlantRun implements PlantActs {
     const stay = this.openStay({ growing, placeId, from, plants, stage: soldFromBench(growing.crop) ? null : stage });
     const part: Part = { stay, plants, stage, stageFrom, ready: null, cutsDone, left: plants, waiting: null };
     growing.parts.push(part);
-    stay.readyFrom = part.ready = this.readyDay(growing, part);
-    stay.crops.push({ readyFrom: part.ready, cut: cutsDone + 1, picks: [] });
+    part.ready = this.readyDay(growing, part);
+    // Dense as they stand, they are not ripe on any day: they have to be re-spaced first.
+    stay.readyFrom = stage < lastStage(growing.crop) ? null : part.ready;
+    stay.crops.push({ readyFrom: stay.readyFrom, cut: cutsDone + 1, picks: [] });
     return part;
   }
 

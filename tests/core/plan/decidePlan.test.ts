@@ -10,7 +10,8 @@ import type { PlanKnown } from '../../../src/core/plan/acts/planKnown';
 import { freeCode } from '../../../src/core/plan/freeCode';
 import { METRIC } from '../../../src/core/quantity/units';
 import { askedOf, refusedOf } from '../acts/answers';
-import { aFarm, aPlace, aStep, ids } from '../farm';
+import { harvestGroup } from '../../../src/core/plan/build';
+import { aFarm, aPlace, aStep, ids, TROUT_PRODUCT } from '../farm';
 
 const known = (over: Partial<PlanKnown> = {}): PlanKnown => ({
   ...{ facts: aFarm(), plan: [], units: METRIC, newId: ids(), ...over },
@@ -110,7 +111,8 @@ describe('a step of the plan changes', () => {
     stored({ kind: 'feed_stop', day: '2026-06-10', id: 'stop' }),
     stored({ kind: 'harvest', day: '2026-06-14', id: 'harvest' }),
   ];
-  const at = { today: '2026-06-01', step: group[1]!, group, placeKnown: true };
+  const ground = { facts: aFarm({ fish: [], plantings: [] }), plan: [] as PlanStep[], units: METRIC };
+  const at = { ...ground, today: '2026-06-01', step: group[1]!, group, placeKnown: true };
   const became = (effects: readonly Effect[]) =>
     Object.fromEntries(effects.flatMap((e) => (e.does === 'step' ? [[e.stepId, e.became]] : [])));
 
@@ -124,6 +126,32 @@ describe('a step of the plan changes', () => {
     const { effects } = settled(decideStepChange(at, { version: 1, drop: true }), true);
     expect(became(effects)).toEqual({ stop: { state: 'dropped' }, harvest: { state: 'dropped' } });
     expect(effects.at(-1)).toEqual({ does: 'batchDropped', groupId: 'g1' });
+  });
+
+  test('says what it means before it is kept: an order that a later harvest leaves short is named, with its customer', () => {
+    const steps = harvestGroup(
+      {
+        ...{ lotCode: 'TRT-1', speciesCode: 'rainbow-trout', tankId: 'k1', purgePlaceId: 'p1', purgeVolumeL: 3000 },
+        ...{ harvestDay: '2026-06-11', count: 60, purgeDays: 4, method: 'separate' },
+      },
+      (() => {
+        let n = 0;
+        return () => `g${++n}`;
+      })(),
+    );
+    const promise = {
+      ...{ lineId: 'l', orderId: 'o', orderCode: 'O-7', customer: 'Blue Door', productCode: 'rainbow-trout' },
+      ...{ day: '2026-06-12', quantity: 10_000 },
+    };
+    const facts = aFarm({ plantings: [], promises: [promise], products: [TROUT_PRODUCT] });
+    const own = steps.map((s) => ({ ...s, state: 'planned', doneOn: null, note: null }) as StoredStep);
+    const known = { facts, plan: steps, units: METRIC, today: facts.today, group: own, placeKnown: true };
+    const later = decideStepChange({ ...known, step: own.at(-1)! }, { version: 1, day: '2026-06-18' });
+    expect(askedOf(later).join(' ')).toMatch(/Blue Door/);
+    const sooner = decideStepChange({ ...known, step: own.at(-1)! }, { version: 1, day: '2026-06-12' });
+    expect(askedOf(sooner)).toEqual([]);
+    const dropped = decideStepChange({ ...known, step: own.at(-1)! }, { version: 1, drop: true });
+    expect(askedOf(dropped).join(' ')).toMatch(/Blue Door/);
   });
 
   test('what someone else changed, did or took out meanwhile stays as it is', () => {

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import type { FarmFacts } from '../../../src/core/facts/farm';
 import { forecastFarm } from '../../../src/core/plan/forecast';
 import { planStanding, unplanned } from '../../../src/core/plan/planStanding';
 import { layPlan, sizeOf, walkOrder, type PlanThing } from '../../../src/core/setup/planLayout';
@@ -105,6 +106,76 @@ describe('planning what stands', () => {
     expect(unplanned(facts, steps)).toEqual([]);
     // Forecast with it, the bed holds them and the market is told.
     expect(forecastFarm(facts, steps).supply.some((s) => s.lotCode === 'BULE-1')).toBe(true);
+  });
+
+  const aBench = (count: number, cropCode: string) => ({
+    ...{ lotId: 's', lotCode: 'S-1', cropCode, placeId: 'nb', count, sownOn: '2026-05-20' },
+    ...{ transplantedOn: null, cutsDone: 0, lastCutOn: null },
+  });
+  const beds = (...positions: number[]) =>
+    facts.places
+      .filter((p) => p.kind !== 'bed')
+      .concat(
+        positions.map((n, i) => {
+          const bed = facts.places.find((p) => p.kind === 'bed')!;
+          return aPlace({ ...bed, id: `x${i}`, code: `X${i}`, positions: n });
+        }),
+      );
+  const planned = (over: Partial<FarmFacts>) => {
+    let n = 0;
+    const farm = { ...facts, ...over };
+    const made = planStanding({ facts: farm, plan: [], forecast: forecastFarm(farm, []), newId: () => `id${n++}` });
+    return { ...made, forecast: forecastFarm(farm, made.steps), farm };
+  };
+
+  test('a batch too large for one bed is spread over as few as it needs, each planted, picked and cleared', () => {
+    const { steps, left, forecast, farm } = planned({
+      places: beds(40, 100, 60),
+      plantings: [aBench(150, 'butterhead-lettuce')],
+    });
+    expect(left).toEqual([]);
+    const into = steps.filter((s) => s.kind === 'transplant').map((s) => [s.toPlaceId, s.count]);
+    expect(into).toEqual([
+      ['x1', 100],
+      ['x2', 50],
+    ]);
+    for (const kind of ['pick', 'clear'])
+      expect(steps.filter((s) => s.kind === kind).map((s) => [s.fromPlaceId, s.count])).toEqual(into);
+    expect(forecast.warnings).toEqual([]);
+    for (const bed of farm.places.filter((p) => p.kind === 'bed'))
+      for (const held of forecast.bedsOccupied.get(bed.id) ?? []) expect(held).toBeLessThanOrEqual(bed.positions!);
+    // Nothing is lost on the way: all 150 are supply.
+    const whole = planned({ places: beds(200), plantings: [aBench(150, 'butterhead-lettuce')] }).forecast;
+    const sum = (f: typeof forecast) => f.supply.reduce((total, s) => total + s.quantity, 0);
+    expect(Math.abs(sum(forecast) - sum(whole))).toBeLessThanOrEqual(1);
+  });
+
+  test('plants stand dense in one bed while that has room and grow on in others: no bed ever holds more than it has', () => {
+    const lettuce = facts.crops.find((c) => c.code === 'butterhead-lettuce')!;
+    const dense = {
+      ...lettuce,
+      stages: [
+        { days: 10, perM2: lettuce.finalPerM2 * 4 },
+        { days: lettuce.finalDays - 10, perM2: lettuce.finalPerM2 },
+      ],
+    };
+    const { steps, left, forecast, farm } = planned({
+      crops: facts.crops.map((c) => (c.code === dense.code ? dense : c)),
+      places: beds(50, 60, 60),
+      plantings: [aBench(160, dense.code)],
+    });
+    expect(left).toEqual([]);
+    expect(steps.filter((s) => s.kind === 'transplant').map((s) => [s.toPlaceId, s.count])).toEqual([['x0', 160]]);
+    const apart = steps.filter((s) => s.kind === 'respace');
+    expect(apart.map((s) => s.count).reduce((a, b) => a + b, 0)).toBe(160);
+    expect(new Set(apart.map((s) => s.toPlaceId)).size).toBe(3);
+    expect(forecast.warnings).toEqual([]);
+    for (const bed of farm.places.filter((p) => p.kind === 'bed'))
+      for (const held of forecast.bedsOccupied.get(bed.id) ?? [])
+        expect(held).toBeLessThanOrEqual(bed.positions! + 1e-6);
+    // Dense as they stand in their first bed they are ripe on no day.
+    expect(forecast.plants.filter((s) => s.stage === 0).every((s) => s.readyFrom === null)).toBe(true);
+    expect(forecast.plants.filter((s) => s.stage === 1).every((s) => s.readyFrom !== null)).toBe(true);
   });
 
   test('what no bed has room for is told, not planned', () => {

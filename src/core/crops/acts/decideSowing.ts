@@ -1,6 +1,6 @@
 import { decide, refuse, type Decision } from '../../acts/decision';
 import { at, role, stepDone, type Effect, type Taken, type Said } from '../../acts/effects';
-import type { StoredStep } from '../../facts/step';
+import type { PlanStep, StoredStep } from '../../facts/step';
 import { inSentence } from '../../library/inSentence';
 import { forecastFarm } from '../../plan/forecast';
 import { planStanding } from '../../plan/planStanding';
@@ -151,24 +151,41 @@ export function decideSowNow(known: SowKnown & { lotCode: string }, v: SowNow): 
     };
     const after = { ...facts, plantings: [...facts.plantings, planting] };
     const forecast = forecastFarm(after, plan);
-    const { steps } = planStanding({ facts: { ...facts, plantings: [planting] }, plan, forecast, newId });
     const willBe = Math.max(1, Math.floor(v.count * crop.germination * crop.nurserySurvival));
-    const into = steps.find((s) => s.kind === 'transplant');
-    const bed = facts.places.find((p) => p.id === into?.toPlaceId);
+    const raised = soldFromBench(crop) ? planting : { ...planting, count: willBe };
+    const { steps } = planStanding({ facts: { ...facts, plantings: [raised] }, plan, forecast, newId });
+    const into = steps.filter((s) => s.kind === 'transplant');
+    const codeOf = (placeId: string | null) => facts.places.find((p) => p.id === placeId)?.code ?? '';
     const packed = steps.find((s) => s.kind === 'pick' && soldFromBench(crop));
     const lines = packed
       ? [say`They are packed from the bench on ${shortDay(packed.day)}; the plan has it.`]
-      : into
-        ? [say`About ${formatNumber(willBe)} go into ${bed?.code} on ${shortDay(into.day)}; the plan has it.`]
-        : [say`No bed has room for them when they are ready: find one before then.`];
+      : into.length > 0
+        ? [...intoWords(into, codeOf), ...apartWords(steps, codeOf)]
+        : [say`All beds together have no room for them when they are ready: find some before then.`];
     return {
-      effects: [...sowing, { does: 'stepsAdded', steps: steps.map((s) => ({ ...s, count: willBe })) }],
+      effects: [...sowing, { does: 'stepsAdded', steps }],
       said: () => ({
         words: say`${formatNumber(v.count)} seeds of ${inSentence(crop.name)} are on ${bench.code} as ${lotCode}.`,
         lines,
       }),
     };
   });
+}
+
+/** "About 140 go into R1, 60 into R3 on 4 May; the plan has it." */
+function intoWords(into: readonly PlanStep[], codeOf: (placeId: string | null) => string): string[] {
+  const [{ day }] = into as [PlanStep];
+  const beds = all(into.map((s) => say`${formatNumber(s.count)} into ${codeOf(s.toPlaceId)}`));
+  return [say`About ${beds} on ${shortDay(day)}; the plan has it.`];
+}
+
+/** Plants that grow on in another bed than they stood dense in. */
+function apartWords(steps: readonly PlanStep[], codeOf: (placeId: string | null) => string): string[] {
+  const moved = steps.filter((s) => s.kind === 'respace' && s.fromPlaceId !== s.toPlaceId);
+  return moved.map(
+    (s) =>
+      say`${formatNumber(s.count)} of them are re-spaced from ${codeOf(s.fromPlaceId)} to ${codeOf(s.toPlaceId)} on ${shortDay(s.day)}.`,
+  );
 }
 
 /** Seed that came: a lot in the store. */
