@@ -205,6 +205,26 @@ export async function packedLots(tx: Tx, productCodes: string[]) {
   }));
 }
 
+/** What each customer ordered last, by customer: orders that were not cancelled. */
+export async function lastOrders(
+  tx: Tx,
+): Promise<Map<string, { code: string; dueDay: Day; lines: { productCode: string; quantity: number }[] }>> {
+  const { rows } = await tx.raw(
+    `select o.customer_id, o.code, o.due_day, l.product_code, l.quantity::float8 as quantity
+     from (select distinct on (customer_id) farm_id, id, customer_id, code, due_day from sales_order where state <> 'cancelled'
+       order by customer_id, due_day desc, code desc) o
+     join order_line l on l.farm_id = o.farm_id and l.order_id = o.id order by o.customer_id, l.id`,
+  );
+  type Row = { customer_id: string; code: string; due_day: Day; product_code: string; quantity: number };
+  const last = new Map<string, { code: string; dueDay: Day; lines: { productCode: string; quantity: number }[] }>();
+  for (const r of rows as Row[]) {
+    const order = last.get(r.customer_id) ?? { code: r.code, dueDay: r.due_day, lines: [] };
+    last.set(r.customer_id, order);
+    order.lines.push({ productCode: r.product_code, quantity: r.quantity });
+  }
+  return last;
+}
+
 export async function listCustomers(tx: Tx): Promise<{ id: string; name: string; channel: string }[]> {
   return tx('customer').orderBy(['name', 'id']).select('id', 'name', 'channel');
 }

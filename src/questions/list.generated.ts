@@ -1,5 +1,6 @@
 // Written by scripts/lib/registries.mjs from the files beside it; do not edit.
 import { module as compareTemperaturesModule } from './compareTemperatures';
+import { module as freeThatDayModule } from './freeThatDay';
 import { module as freeToPromiseModule } from './freeToPromise';
 import { module as logContextModule } from './logContext';
 import { module as previewModule } from './preview';
@@ -7,6 +8,7 @@ import { module as waterHoursModule } from './waterHours';
 
 export const modules = [
   compareTemperaturesModule,
+  freeThatDayModule,
   freeToPromiseModule,
   logContextModule,
   previewModule,

@@ -172,7 +172,7 @@ describe('screens', () => {
       page.rows.find((r) => r.product === n)!,
     );
     const [whole, fillet] = wholeAndFillet.map((r) => r.cells.map((c) => Number(c.free)));
-    whole!.forEach((kg, week) => expect(fillet![week]!).toBeLessThanOrEqual(kg / 2.2 + 0.1));
+    whole!.forEach((kg, week) => expect(fillet![week]!).toBeLessThanOrEqual((kg + 1) / 2.2 + 0.1));
     expect(new Set(page.rows.map((r) => r.unit))).toEqual(new Set(['kg', 'heads', 'bunches', 'trays', 'fish']));
     expect(page.rows.every((r) => r.cells.length === 8)).toBe(true);
     const short = page.orders.filter((o) => o.short);

@@ -89,7 +89,15 @@ describe('what the planner is asked', () => {
   test('orders that stand are planned for even where nothing is wanted after them', () => {
     expect(read({ amount_rocket: 0 }, 'orders')).toMatchObject({
       ok: true,
-      value: { target: { products: [{ code: 'rocket', amount: 0 }] } },
+      // Also of what no order of the next weeks asks for: one may ask for it later in the horizon.
+      value: {
+        target: {
+          products: [
+            { code: 'rocket', amount: 0 },
+            { code: 'tatsoi', amount: 0 },
+          ],
+        },
+      },
     });
   });
 

@@ -283,7 +283,7 @@ describe('space', () => {
   test('week by week, stage by stage: what is over-full is said above, a rest is no empty bed', () => {
     open(<SpaceView page={table()} />);
     expect(screen.getByText(/More is planned into R1 than there is room for/)).toBeTruthy();
-    expect(cells('R1 €4.50')).toEqual(['R1', '€4.50', '€54', '80', '90']);
+    expect(cells('R1 €4.50')).toEqual(['R1', '€4.50', '€54', '80', '120']);
     expect(cells('WR')).toEqual(['WR', '–', '–', 'rest', '0']);
     expect(cells('benches')).toEqual(['benches', '–', '–', '50', '110']);
     expect(cells('beds, final')).toEqual(['beds, final', '–', '–', '80', '90']);

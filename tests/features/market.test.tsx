@@ -178,7 +178,7 @@ describe('supply against promise', () => {
     expect(screen.queryByText(/free/)).toBeNull();
     cleanup();
     // Short on its day, though something ripens later in the week; what later orders need is said.
-    render(<PromiseTable rows={[row({ short: '3', later: '5', oneDay: '1 at most on Thu' })]} />);
-    expect(cellText()).toBe('4 + 10 − 12− 5 for later3 short2 free1 at most on Thu');
+    render(<PromiseTable rows={[row({ short: '3', later: '5', oneDay: 'most 1 Thu' })]} />);
+    expect(cellText()).toBe('4 + 10 − 12− 5 later3 short2 freemost 1 Thu');
   });
 });

@@ -7,6 +7,10 @@ import type { Outcome } from '../../src/ui/outcome';
 const sent: Record<string, unknown>[] = [];
 const asked: Record<string, unknown>[] = [];
 const pushed: string[] = [];
+const freeThatDay = [
+  { code: 'trout', name: 'Rainbow trout', words: '42 kg' },
+  { code: 'lettuce', name: 'Butterhead lettuce', words: '60 heads' },
+];
 let answer: () => Outcome<unknown> | null;
 vi.mock('../../src/commands/client', () => ({
   send: async (_act: string, body: Record<string, unknown>) => {
@@ -15,7 +19,8 @@ vi.mock('../../src/commands/client', () => ({
     if (!outcome) throw new TypeError('Failed to fetch');
     return outcome;
   },
-  ask: async (_question: string, body: Record<string, unknown>) => {
+  ask: async (question: string, body: Record<string, unknown>) => {
+    if (question === 'order.freeThatDay') return { ok: true, value: freeThatDay };
     asked.push(body);
     const free = body.productCode === 'trout' ? '42 kg free on that day' : null;
     return { ok: true, value: free };
@@ -41,6 +46,15 @@ const page = (over: Partial<Page> = {}) =>
       { code: 'trout', name: 'Rainbow trout', unit: 'kg', packSize: 250 },
       { code: 'lettuce', name: 'Butterhead lettuce', unit: 'head', packSize: null },
     ],
+    last: {
+      c1: {
+        ...{ code: 'O-12', dueDay: '2026-06-03' },
+        lines: [
+          { productCode: 'lettuce', name: 'Butterhead lettuce', words: '48 heads', typed: '48' },
+          { productCode: 'trout', name: 'Rainbow trout', words: '12 kg', typed: '12' },
+        ],
+      },
+    },
     ...over,
   }) as unknown as Page;
 
@@ -173,5 +187,29 @@ describe('a new order', () => {
     for (const words of ['Choose a customer.', 'That day is past.', 'Choose a product.'])
       expect(await screen.findByText(words)).toBeTruthy();
     expect(quantity().value).toBe('12');
+  });
+
+  test('beside it: what is free that day joins the order with a press, and so does what the customer had last', async () => {
+    render(<NewOrder page={page()} />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Add Butterhead lettuce to the order' }));
+    expect(screen.getByRole('combobox', { name: 'Product' }).textContent).toBe('Butterhead lettuce');
+    fireEvent.click(screen.getByRole('button', { name: 'Add Rainbow trout to the order' }));
+    expect(screen.getAllByRole('combobox', { name: 'Product' })).toHaveLength(2);
+    // Nothing is known of what somebody had last who never ordered.
+    expect(screen.queryByText('Last order')).toBeNull();
+    await choose('Customer', /Lantern/);
+    expect(screen.getByText('O-12, for 3 Jun')).toBeTruthy();
+    press('The same again');
+    await waitFor(() => expect(quantity(0).value).toBe('48'));
+    expect(quantity(1).value).toBe('12');
+    await take();
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        lines: [
+          { productCode: 'lettuce', quantity: 48 },
+          { productCode: 'trout', quantity: 12_000 },
+        ],
+      }),
+    );
   });
 });

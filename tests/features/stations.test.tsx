@@ -466,7 +466,8 @@ describe('the round', () => {
     ['harvest', {}, ['count', 'massG', 'trimG', 'dead', 'overrideReason']],
     ['sow', {}, ['count']],
     ['transplant', {}, ['count']],
-    ['pick', {}, ['quantity']],
+    ['pick', {}, ['quantity', 'massG']],
+    ['pick', { expected: { massG: 0 } }, ['quantity']],
     ['clear', {}, []],
     ['chore', { id: jobId('chore', 'c1', '2026-06-10') }, ['note']],
   ])('the job “%s” asks for what it records and nothing else', async (kind, over, fields) => {

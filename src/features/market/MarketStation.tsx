@@ -20,7 +20,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
         <Sheet>
           <SheetHead>
             <h1>{say`Market`}</h1>
-            <Text quiet>{say`by week: carried over + ripening − promised = free`}</Text>
+            <Text quiet>{say`by week: carried over + ripening − promised − kept for later orders = free`}</Text>
             {page.person.role !== 'visitor' && (
               <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
                 {say`New order`} <Key>N</Key>

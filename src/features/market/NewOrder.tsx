@@ -10,6 +10,7 @@ import { EntryWords } from '../../ui/form/useEntry';
 import { askFree } from './actions';
 import type { NewOrderPage } from './queries';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { OrderBeside } from './OrderBeside';
 import css from './market.module.css';
 import { exactly } from '../../core/market/freeOn';
 import { codeWords } from '../../core/words/codes';
@@ -20,62 +21,76 @@ import { useNewOrder, type Typed } from './useNewOrder';
 /** A new order; what is free to promise on its day stands beside each line before you say yes. */
 export function NewOrder({ page }: { page: NewOrderPage }) {
   const { form, typed, lines, wrong, asked, confirmed, setConfirmed, pending, kept, send } = useNewOrder(page);
+  const add = (productCode: string) => {
+    const empty = typed.lines.findIndex((l) => !l.productCode && !l.quantity);
+    if (empty >= 0) form.setValue(`lines.${empty}.productCode`, productCode);
+    else lines.append({ productCode, quantity: '' });
+  };
   return (
-    <Sheet as="form" onSubmit={send} noValidate className={css.order}>
-      <SheetHead>
-        <h1>{say`New order`}</h1>
-      </SheetHead>
-      <SheetBody stack>
-        <TextField
-          select
-          label={say`Customer`}
-          {...form.register('customerId')}
-          value={typed.customerId}
-          error={!!wrong.customerId}
-          helperText={wrong.customerId}
-        >
-          {page.customers.map((c) => (
-            <MenuItem key={c.id} value={c.id}>
-              {c.name}, {codeWords(c.channel)}
-            </MenuItem>
-          ))}
-        </TextField>
-        <DayField
-          label={say`To be delivered on`}
-          value={typed.dueDay}
-          onChange={(day) => form.setValue('dueDay', day)}
-          error={!!wrong.dueDay}
-          helperText={wrong.dueDay}
-        />
-        {lines.fields.map((line, i) => {
-          const product = page.products.find((p) => p.code === typed.lines[i]?.productCode);
-          return (
-            <LineFields
-              key={line.id}
-              form={form}
-              i={i}
-              typed={typed}
-              wrong={wrong}
-              page={page}
-              product={product}
-              lines={lines}
-            />
-          );
-        })}
-        <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} kept={kept} />
-        {wrong.form && (
-          <Mark as="p" tone="danger" role="alert">
-            {wrong.form}
-          </Mark>
-        )}
-        <Buttons>
-          <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
-            {say`Take the order`}
-          </Button>
-          <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>{say`Another line`}</Button>
-        </Buttons>
-      </SheetBody>
-    </Sheet>
+    <div className={css.desk}>
+      <Sheet as="form" onSubmit={send} noValidate className={css.order}>
+        <SheetHead>
+          <h1>{say`New order`}</h1>
+        </SheetHead>
+        <SheetBody stack>
+          <TextField
+            select
+            label={say`Customer`}
+            {...form.register('customerId')}
+            value={typed.customerId}
+            error={!!wrong.customerId}
+            helperText={wrong.customerId}
+          >
+            {page.customers.map((c) => (
+              <MenuItem key={c.id} value={c.id}>
+                {c.name}, {codeWords(c.channel)}
+              </MenuItem>
+            ))}
+          </TextField>
+          <DayField
+            label={say`To be delivered on`}
+            value={typed.dueDay}
+            onChange={(day) => form.setValue('dueDay', day)}
+            error={!!wrong.dueDay}
+            helperText={wrong.dueDay}
+          />
+          {lines.fields.map((line, i) => {
+            const product = page.products.find((p) => p.code === typed.lines[i]?.productCode);
+            return (
+              <LineFields
+                key={line.id}
+                form={form}
+                i={i}
+                typed={typed}
+                wrong={wrong}
+                page={page}
+                product={product}
+                lines={lines}
+              />
+            );
+          })}
+          <EntryWords asked={asked} confirmed={confirmed} setConfirmed={setConfirmed} formError={null} kept={kept} />
+          {wrong.form && (
+            <Mark as="p" tone="danger" role="alert">
+              {wrong.form}
+            </Mark>
+          )}
+          <Buttons>
+            <Button type="submit" variant="contained" disabled={pending || (asked.length > 0 && !confirmed)}>
+              {say`Take the order`}
+            </Button>
+            <Button onClick={() => lines.append({ productCode: '', quantity: '' })}>{say`Another line`}</Button>
+          </Buttons>
+        </SheetBody>
+      </Sheet>
+      <OrderBeside
+        page={page}
+        customerId={typed.customerId}
+        day={typed.dueDay}
+        onAdd={add}
+        onRepeat={(order) => lines.replace(order.lines.map((l) => ({ productCode: l.productCode, quantity: l.typed })))}
+      />
+    </div>
   );
 }
 

@@ -89,7 +89,7 @@ function CellLines({ cell }: { cell: PromiseCell }) {
   return (
     <>
       <Text quiet>{cell.sum}</Text>
-      {cell.later && <Text as="p" quiet>{say`− ${cell.later} for later`}</Text>}
+      {cell.later && <Text as="p" quiet>{say`− ${cell.later} later`}</Text>}
       {cell.short && (
         <Text as="p" strong tone="danger">
           {say`${cell.short} short`}

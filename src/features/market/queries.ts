@@ -22,7 +22,7 @@ import {
   type UnitChoice,
 } from '../../core/quantity/units';
 import { notFound } from 'next/navigation';
-import { listCustomers, listOrders, loadOrder, orderEvents, packedLots } from '../../db/orders';
+import { lastOrders, listCustomers, listOrders, loadOrder, orderEvents, packedLots } from '../../db/orders';
 import { traceOrder, type Trace } from '../../db/trace';
 import { dayOnly, farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 
@@ -185,7 +185,7 @@ const accountWords = (account: SupplyAccount, amount: (quantity: number) => stri
 /** The most that one delivery could have, where that is a good deal less than all that is free. */
 function oneDayOf({ free, available, availableOn }: PromiseWeek, bare: (quantity: number) => string) {
   if (available >= free * 0.95 || bare(available) === bare(free)) return null;
-  return say`${bare(available)} at most on ${weekdayShort(availableOn)}`;
+  return say`most ${bare(available)} ${weekdayShort(availableOn)}`;
 }
 
 /** Whatever there is of it in the week. */
@@ -297,14 +297,48 @@ function shortOf(view: FarmView, orderId: string): OrderPage['short'] {
 
 export interface NewOrderPage extends DayView {
   customers: { id: string; name: string; channel: string }[];
+  /** By customer. */
+  last: Record<string, LastOrder>;
   products: { code: string; name: string; unit: ProductUnit; packSize: number | null }[];
 }
 
+/** What a customer ordered last, each line as it is said and as it is typed. */
+export interface LastOrder {
+  code: string;
+  dueDay: Day;
+  lines: { productCode: string; name: string; words: string; typed: string }[];
+}
+
+function lastShown(
+  { facts, units }: FarmView,
+  last: Awaited<ReturnType<typeof lastOrders>>,
+): Record<string, LastOrder> {
+  const shown = [...last].map(([customerId, { code, dueDay, lines }]): [string, LastOrder] => [
+    customerId,
+    {
+      code,
+      dueDay,
+      lines: lines.flatMap(({ productCode, quantity }) => {
+        const product = facts.products.find((p) => p.code === productCode && !p.retiredOn);
+        if (!product) return [];
+        const typed = product.unit === 'kg' ? Number(toShown('mass', quantity, units).toFixed(2)) : quantity;
+        const words = formatQuantity(quantity, product.unit, units);
+        return [{ productCode, name: product.name, words, typed: String(typed) }];
+      }),
+    },
+  ]);
+  return Object.fromEntries(shown.filter(([, o]) => o.lines.length > 0));
+}
+
 export async function newOrderPage(search: Search): Promise<NewOrderPage> {
-  const view = await farmView(search, (tx) => listCustomers(tx));
+  const view = await farmView(search, async (tx) => ({
+    customers: await listCustomers(tx),
+    last: await lastOrders(tx),
+  }));
   return {
     ...dayOnly(view),
-    customers: view.more,
+    customers: view.more.customers,
+    last: lastShown(view, view.more.last),
     products: view.facts.products
       .filter((p) => !p.retiredOn)
       .map(({ code, name, unit, packSize }) => ({ code, name, unit, packSize: packSize ?? null })),

@@ -95,6 +95,9 @@ export function Help({ isDemo, onClose }: HelpProps) {
         </Table>
       </DialogContent>
       <DialogActions>
+        <Button component={Link} href="/manual" onClick={onClose}>
+          {say`Manual, by task`}
+        </Button>
         <Button component={Link} href="/sums" onClick={onClose}>
           {say`Sums: try each calculation`}
         </Button>

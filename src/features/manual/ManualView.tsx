@@ -1,0 +1,47 @@
+import Markdown, { type Components } from 'react-markdown';
+import remarkGfm from 'remark-gfm';
+import { say } from '../../core/words/words';
+import { Sheet, SheetBody } from '../../ui/kit/kit';
+import { PICTURES } from './pictures';
+import css from './manual.module.css';
+
+/** A heading's place in the page: its words, as an address has them. */
+const anchorOf = (words: string) => words.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
+
+const PARTS: Components = {
+  h2: ({ children }) => <h2 id={anchorOf(String(children))}>{children}</h2>,
+  img: ({ src, alt }) => {
+    const picture = typeof src === 'string' ? PICTURES[src] : undefined;
+    // eslint-disable-next-line @next/next/no-img-element -- it is as large as it is: nothing has to be made of it
+    return picture ? (
+      <img src={picture.src} width={picture.width} height={picture.height} alt={alt ?? ''} loading="lazy" />
+    ) : null;
+  },
+};
+
+/** The manual by task: docs/using.md as it is read in the project. */
+export function ManualView({ text }: { text: string }) {
+  const tasks = [...text.matchAll(/^## (.+)$/gm)].map((m) => m[1]!);
+  return (
+    <Sheet>
+      <SheetBody>
+        <div className={css.page}>
+          <nav aria-label={say`Tasks`}>
+            <ul>
+              {tasks.map((task) => (
+                <li key={task}>
+                  <a href={`#${anchorOf(task)}`}>{task}</a>
+                </li>
+              ))}
+            </ul>
+          </nav>
+          <article className={css.text} lang="en">
+            <Markdown remarkPlugins={[remarkGfm]} components={PARTS}>
+              {text}
+            </Markdown>
+          </article>
+        </div>
+      </SheetBody>
+    </Sheet>
+  );
+}
