@@ -166,7 +166,17 @@ describe('the weather ahead', () => {
     }) as RiskView;
   const STAND_IN = { isPlaced: false, own: { days: 0, from: null, until: null }, ownMonths: 0 };
   const page = (over: Partial<WeatherPage>) =>
-    ({ ...shown, years: 40, risks: [], happened: [], houses: [], source: STAND_IN, ...over }) as unknown as WeatherPage;
+    ({
+      ...shown,
+      today: '2026-06-10',
+      years: 40,
+      riskWeeks: 13,
+      risks: [],
+      happened: [],
+      houses: [],
+      source: STAND_IN,
+      ...over,
+    }) as unknown as WeatherPage;
   const line = (name: RegExp) =>
     within(screen.getByRole('row', { name }))
       .getAllByRole('cell')
@@ -184,7 +194,14 @@ describe('the weather ahead', () => {
       '€400',
       '€30',
     ]);
-    expect(line(/^BUT-1/)[4]).toMatch(/From 14 Jul it may be picked early/);
+    expect(line(/^BUT-1/)[4]).toBe('14 Jul');
+    // In the picture: by crop and week of its pick, with one line of advice for those alike.
+    expect(screen.getByText(/^Heat: pick it early/)).toBeTruthy();
+    expect(screen.getByText(/^Dull weather:/)).toBeTruthy();
+    expect(screen.getByRole('link', { name: /^OAK-1, picked 20 Jul: in 3 of 10 years 5 days late$/ }).textContent).toBe(
+      '+5 d3 of 10',
+    );
+    expect(screen.getByRole('link', { name: /^BUT-1, .* 18 % less; may be picked from 14 Jul$/ })).toBeTruthy();
     expect(line(/^OAK-1/)[1]).toBe('in 3 of 10 years dull weather makes it 5 days late');
     expect(line(/^OAK-1/)[3]).toBe('—');
     expect(line(/^MIZ-1/)[1]).toBe('in 2 of 10 years cold makes it 1 day late');

@@ -171,7 +171,7 @@ describe('the weather ahead', () => {
   const page = (over: Partial<WeatherPage> = {}) =>
     ({
       ...shown,
-      ...{ currency: 'EUR', years: 40, houses: [], happened: [] },
+      ...{ currency: 'EUR', years: 40, houses: [], happened: [], riskWeeks: 13 },
       risks: [
         {
           ...{ kind: 'heat', lotCode: 'BULE-260501', crop: 'Butterhead lettuce', bed: 'R1', plants: 240, ofTen: 6 },
@@ -186,7 +186,8 @@ describe('the weather ahead', () => {
   test('odds, what is at stake and what helps stand together', () => {
     render(<WeatherRoom page={page()} />);
     expect(screen.getByText('in 6 of 10 years heat costs 14 % of it before its pick')).toBeTruthy();
-    expect(screen.getByText(/From 17 June? it may be picked early/)).toBeTruthy();
+    expect(screen.getByText(/^Heat: pick it early/)).toBeTruthy();
+    expect(screen.getByRole('link', { name: /may be picked from 17 June?$/ })).toBeTruthy();
     expect(screen.getByText(/It is no forecast of any one day/)).toBeTruthy();
   });
 

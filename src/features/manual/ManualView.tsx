@@ -12,7 +12,6 @@ const PARTS: Components = {
   h2: ({ children }) => <h2 id={anchorOf(String(children))}>{children}</h2>,
   img: ({ src, alt }) => {
     const picture = typeof src === 'string' ? PICTURES[src] : undefined;
-    // eslint-disable-next-line @next/next/no-img-element -- it is as large as it is: nothing has to be made of it
     return picture ? (
       <img src={picture.src} width={picture.width} height={picture.height} alt={alt ?? ''} loading="lazy" />
     ) : null;

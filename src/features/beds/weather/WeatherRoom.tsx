@@ -11,6 +11,7 @@ import { lazyChart } from '../../../ui/kit/lazyChart';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { BedsNav } from '../BedsNav';
 import type { RiskView, WeatherPage } from './queries';
+import { RiskPicture } from './RiskPicture';
 import css from './weather.module.css';
 import type { Column } from '../../../ui/table/columns';
 import { DataTable } from '../../../ui/table/DataTable';
@@ -67,31 +68,33 @@ function sayRisk(r: RiskView): string {
   return r.kind === 'dark' ? say`${odds} dull weather makes it ${late} late` : say`${odds} cold makes it ${late} late`;
 }
 
-function sayWay(r: RiskView): string {
-  if (r.kind === 'heat')
-    return say`From ${shortDay(r.earlyOn)} it may be picked early, a little lighter. Shade and air the house; let the water not warm up.`;
-  return r.kind === 'dark'
-    ? say`Tell who is waiting for it, or sow more of it earlier; light in the mornings helps.`
-    : say`Close early and heat safely; tell who is waiting for it.`;
-}
-
 function Risks({ page, suffix }: PartProps) {
   return (
     <Sheet>
       <SheetHead>
         <h1>{say`Weather ahead`}</h1>
-        <Text quiet>{say`what ${page.years} years simulated for your place would do to your plan`}</Text>
+        <Text
+          quiet
+        >{say`by ${page.years} years simulated for your place: days late or part lost, in so many years of ten, by the week it is to be picked`}</Text>
       </SheetHead>
       {page.risks.length === 0 ? (
         <Empty>{say`In nine years of ten the weather does no harm to what is planned for the next twelve weeks.`}</Empty>
       ) : (
-        <DataTable
-          label={say`Weather ahead`}
-          stack
-          rows={page.risks}
-          rowKey={(r) => r.kind + r.lotCode + r.bed}
-          columns={riskColumns(page, suffix)}
-        />
+        <>
+          <RiskPicture page={page} suffix={suffix} weeks={page.riskWeeks} />
+          <SheetBody stack>
+            <details>
+              <summary>{say`The figures, planting by planting`}</summary>
+              <DataTable
+                label={say`Weather ahead`}
+                stack
+                rows={page.risks}
+                rowKey={(r) => r.kind + r.lotCode + r.bed}
+                columns={riskColumns(page, suffix)}
+              />
+            </details>
+          </SheetBody>
+        </>
       )}
     </Sheet>
   );
@@ -138,7 +141,12 @@ function riskColumns(page: WeatherPage, suffix: string): Column<Risk>[] {
       labelled: true,
       cell: (r) => (r.expectedLossMinor >= 50 ? formatAboutMoney(r.expectedLossMinor, page.currency) : '—'),
     },
-    { head: say`What helps`, value: sayWay, labelled: true },
+    {
+      head: say`May be picked from`,
+      value: (r) => (r.kind === 'heat' ? r.earlyOn : null),
+      kind: 'day',
+      labelled: true,
+    },
   ];
 }
 

@@ -42,6 +42,8 @@ export interface WeatherPage extends DayView {
   years: number;
   houses: { code: string; name: string; weeks: WeekOutlook[]; boltsFromC: number | null }[];
   risks: RiskView[];
+  /** Weeks ahead that risks are looked for in. */
+  riskWeeks: number;
   happened: HappenedView[];
   source: Omit<PlaceClimate, 'climate'> & { ownMonths: number };
 }
@@ -49,7 +51,7 @@ export interface WeatherPage extends DayView {
 const DAYS = 182;
 /** Plants further ahead can still be planned otherwise. */
 const RISK_DAYS = 84;
-const MOST_RISKS = 20;
+const MOST_RISKS = 60;
 /** The same years each time the page is opened. */
 const SEED = 20;
 
@@ -76,6 +78,7 @@ export async function weatherPage(search: Search): Promise<WeatherPage> {
       weeks: weeksAhead(houses.get(l.id)!, facts.today),
       boltsFromC: limits.length > 0 ? Math.min(...limits) : null,
     })),
+    riskWeeks: RISK_DAYS / 7 + 1,
     risks: view.when === 'past' ? [] : risksOf(view, houses),
     happened: happenedTo(view),
     source: { ...source, ownMonths: climate.ownDays.filter((n) => n >= OWN_FROM_DAYS).length },
