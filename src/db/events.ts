@@ -172,18 +172,51 @@ export interface DoneRow extends Done {
   key: string;
   title: string;
   note: string | null;
+  /** What of the ledger moved by it; null: nothing did. */
+  what: DoneWhat | null;
+}
+
+export interface DoneWhat {
+  /** Codes of cohorts and plantings, and of tanks and beds, with commas between. */
+  lots: string | null;
+  places: string | null;
+  /** Fish, plants or pieces. */
+  count: number;
+  /** Feed given, or goods packed by weight, g. */
+  massG: number;
 }
 
 /** Everything that was recorded for a day: jobs ticked off, and acts that are no job. */
 export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<DoneRow[]> {
   const { rows } = await tx.raw(
-    `select t.job_kind, t.subject, t.job_day, t.slot, t.title, t.note, p.name, to_char(t.done_at at time zone :timeZone, 'HH24:MI') as at, t.done_at
-     from task_done t join person p on p.id = t.person_id where t.farm_day = :day
-     union all
-     select 'act', e.entry_key::text, null, '', e.title, null, p.name, to_char(e.done_at at time zone :timeZone, 'HH24:MI'), e.done_at
-     from entry e join person p on p.id = e.person_id where e.farm_day = :day and e.taken_back_by is null
-       and not exists (select from task_done t where t.farm_id = e.farm_id and t.entry_key = e.entry_key::text)
-     order by done_at, subject`,
+    `with moved as (
+       select left(m.entry_key, 36) as key, m.id, m.count, m.mass_g, l.kind, l.code, p.code as from_code, q.code as to_code,
+         p.kind in ('tank', 'quarantine', 'purge', 'bed', 'nursery') as from_stands, q.kind in ('tank', 'quarantine', 'purge', 'bed', 'nursery') as to_stands
+       from movement m join lot l on l.id = m.lot_id join place p on p.id = m.from_place_id join place q on q.id = m.to_place_id
+       where m.farm_day = :day and m.reason <> 'reverse'
+         and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)
+     ), about as (
+       select key, code as lot, null as place from moved where kind in ('cohort', 'planting')
+       union select key, null, from_code from moved where from_stands and kind in ('cohort', 'planting')
+       union select key, null, to_code from moved where to_stands and kind in ('cohort', 'planting')
+       union select v.key, l.code, p.code from moved v join feeding f on f.movement_id = v.id join lot l on l.id = f.lot_id join place p on p.id = f.place_id
+     ), named as (
+       select key, string_agg(distinct lot, ', ' order by lot) as lots, string_agg(distinct place, ', ' order by place) as places from about group by 1
+     ), amounts as (
+       select key, coalesce(max(count) filter (where kind in ('cohort', 'planting')), max(count), 0) as count,
+         coalesce(sum(mass_g) filter (where kind in ('feed', 'packed_fish', 'packed_produce')), 0) as mass_g
+       from moved group by 1
+     ), done as (
+       select t.job_kind, t.subject, t.job_day, t.slot, t.title, t.note, p.name, t.done_at, left(t.entry_key, 36) as key
+       from task_done t join person p on p.id = t.person_id where t.farm_day = :day
+       union all
+       select 'act', e.entry_key::text, null, '', e.title, null, p.name, e.done_at, e.entry_key::text
+       from entry e join person p on p.id = e.person_id where e.farm_day = :day and e.taken_back_by is null
+         and not exists (select from task_done t where t.farm_id = e.farm_id and t.entry_key = e.entry_key::text)
+     )
+     select d.*, to_char(d.done_at at time zone :timeZone, 'HH24:MI') as at, n.lots, n.places, a.count::float8 as count, a.mass_g::float8 as mass_g
+     from done d left join named n on n.key = d.key left join amounts a on a.key = d.key
+     order by d.done_at, d.subject`,
     { day, timeZone },
   );
   return rows.map(
@@ -196,9 +229,15 @@ export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<D
       note: string | null;
       name: string;
       at: string;
+      lots: string | null;
+      places: string | null;
+      count: number | null;
+      mass_g: number | null;
     }) => {
       const id = { kind: r.job_kind, subject: r.subject, day: r.job_day, slot: r.slot };
-      return { id, key: jobKey(id), title: r.title, note: r.note, by: r.name.split(' ')[0]!, at: r.at };
+      const { lots, places, count } = r;
+      const what = count === null ? null : { lots, places, count, massG: r.mass_g ?? 0 };
+      return { id, key: jobKey(id), title: r.title, note: r.note, by: r.name.split(' ')[0]!, at: r.at, what };
     },
   );
 }

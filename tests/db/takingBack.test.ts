@@ -55,6 +55,8 @@ describe('taking an entry back', () => {
     const placeId = await place('H8');
     expect((await feed({ placeId, massG: 4321, response: 'eager', ...key() })).ok).toBe(true);
     expect((await job()).done).not.toBeNull();
+    // A done row says what was given, to which cohort and where.
+    expect((await job()).detail).toBe(`4.3 kg · ${code} · H8`);
     // The oldest bag held less than that: one feeding out of two feed lots.
     const ofToday = async () => (await story(code)).feedings.filter((f) => f.day === TODAY);
     const fed = await ofToday();

@@ -1,3 +1,4 @@
+import { doneWords } from './doneWords';
 import { plural, say } from '../../core/words/words';
 import Link from 'next/link';
 import { Vessel } from '../../ui/draw/Vessel';
@@ -189,7 +190,7 @@ function Record({ page }: { page: RoundPage }) {
           <span className={css.where}>{r.at}</span>
           <span>
             {r.title}
-            {r.note && <Text small> · {r.note}</Text>}
+            {doneWords(r, page.units) && <Text small> · {doneWords(r, page.units)}</Text>}
           </span>
           <span />
           <span className={css.state}>{r.by}</span>

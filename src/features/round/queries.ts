@@ -22,6 +22,8 @@ import { lastCare } from '../../db/care';
 import { scoutingOn } from '../../db/scouting';
 import { trialsToMeasure } from '../../db/trials';
 import { waterOfLoops } from '../../server/judgeLoops';
+import { doneWords } from './doneWords';
+import type { UnitChoice } from '../../core/quantity/units';
 import { farmView, promisesOf, type DayView, type FarmView, type Search } from '../../server/farmView';
 import type { VesselView } from '../../ui/draw/Vessel';
 import { vesselView } from '../../ui/draw/vesselView';
@@ -89,7 +91,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
           judged: more.judged,
           units,
         });
-  const finished = when === 'today' ? finishedJobs(more.done, jobs) : [];
+  const finished = when === 'today' ? finishedJobs(more.done, jobs, units) : [];
   return {
     person: view.person,
     units,
@@ -97,7 +99,10 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     day,
     when,
     at,
-    jobs: [...jobs, ...finished].map((job) => ({ ...job, because: whyFeed(view, job) })),
+    jobs: [...jobs.map((job) => asDone(job, done.get(job.key), units)), ...finished].map((job) => ({
+      ...job,
+      because: whyFeed(view, job),
+    })),
     record: more.done,
     troubles:
       when === 'past'
@@ -117,13 +122,19 @@ export async function roundPage(search: Search): Promise<RoundPage> {
   };
 }
 
+/** A job that is done says what was given, of which fish or crop and where, in place of what was to be done. */
+function asDone(job: Job, row: DoneRow | undefined, units: UnitChoice): Job {
+  const words = row && doneWords(row, units);
+  return words ? { ...job, detail: words, amount: '' } : job;
+}
+
 /** What was done today and is no job of the round any more (a step is no longer open, a sample no longer due) stays on it, ticked. */
-function finishedJobs(done: DoneRow[], jobs: Job[]): Job[] {
+function finishedJobs(done: DoneRow[], jobs: Job[], units: UnitChoice): Job[] {
   const known = new Set(jobs.map((j) => j.key));
   return done
     .filter((d) => !known.has(d.key) && d.id.kind !== 'act')
     .map((d) => {
-      const words = { kind: d.id.kind, title: d.title, detail: d.note ?? '' };
+      const words = { kind: d.id.kind, title: d.title, detail: doneWords(d, units) };
       const job = aJob(d.id, undefined, { ...words, place: '✓', walk: say`Done today`, walkOrder: 999, minutes: 0 });
       return { ...job, done: { by: d.by, at: d.at } };
     });
