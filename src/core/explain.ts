@@ -14,6 +14,7 @@ import {
   formatLoad,
   formatMass,
   formatNumber,
+  formatTankSize,
   formatTemperature,
   type UnitChoice,
 } from './quantity/units';
@@ -51,7 +52,7 @@ export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
       { label: say`Mean weight`, value: formatMass(r.meanG, units), from: say`last sample, grown on since` },
       {
         label: say`Water`,
-        value: `${formatNumber(r.waterTempC, 1)} °C`,
+        value: formatTemperature(r.waterTempC, units),
         from: say`the loop’s planned temperature for the day`,
       },
       {
@@ -131,7 +132,7 @@ export function explainDensity({ place, biomassG, count, units }: ExplainDensity
   const volumeM3 = waterL(place) / 1000;
   return {
     title: say`crowding in ${place.code}`,
-    formula: say`${formatMass(biomassG, units)} of fish ÷ ${formatNumber(volumeM3, 1)} m³ = ${formatDensity(biomassG / 1000 / volumeM3, units)}, against a limit of ${place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0)}.`,
+    formula: say`${formatMass(biomassG, units)} of fish ÷ ${formatTankSize(volumeM3 * 1000, units)} = ${formatDensity(biomassG / 1000 / volumeM3, units)}, against a limit of ${place.densityLimitKgM3 === null ? '–' : formatDensity(place.densityLimitKgM3, units, 0)}.`,
     inputs: [
       { label: say`Fish`, value: formatNumber(count), from: 'ledger' },
       {
@@ -141,7 +142,7 @@ export function explainDensity({ place, biomassG, count, units }: ExplainDensity
       },
       {
         label: say`Water`,
-        value: `${formatNumber(volumeM3, 1)} m³`,
+        value: formatTankSize(volumeM3 * 1000, units),
         from: place.volumeL === null ? say`its area, 30 cm deep: planning default` : say`farm set-up`,
       },
       {

@@ -98,7 +98,7 @@ export function explainReady(
       { label: say`Pace`, value: `× ${formatNumber(cohort.pace, 2)}`, from: say`fitted to its samples` },
       {
         label: say`Water`,
-        value: say`${formatNumber(cohort.waterTempC, 1)} °C on the day`,
+        value: say`${formatTemperature(cohort.waterTempC, units)} on the day`,
         from: say`planned temperatures of its loop`,
       },
       ...(cohort.lives

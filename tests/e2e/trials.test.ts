@@ -25,7 +25,7 @@ test('a trial: begun in the office, measured on the round with a phone, decided 
     await form.getByLabel('Crop', { exact: true }).nth(i).click();
     await page.getByRole('option', { name: 'Mizuna' }).click();
   }
-  await form.getByLabel('Plants a m² (if any)').nth(1).fill('60');
+  await form.getByLabel('Plants (if any)').nth(1).fill('60');
   await form.getByRole('button', { name: 'Draw the places and begin' }).click();
   await expect(page.getByText(/T-3 is begun with 6 plots/)).toBeVisible();
   await expect(page.getByTestId('T-3-verdict')).toContainText('Not yet');

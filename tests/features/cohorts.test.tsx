@@ -765,7 +765,7 @@ describe('rooms of Cohorts', () => {
         }}
       />,
     );
-    type('Most crowding, kg/m³', '55');
+    type('Most crowding', '55');
     press('Keep for this farm');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
@@ -800,19 +800,14 @@ describe('rooms of Cohorts', () => {
     const cell = (label: string, row: number) => grades.getAllByLabelText<HTMLInputElement>(label)[row]!;
     const put = (label: string, row: number, value: string) =>
       fireEvent.change(cell(label, row), { target: { value } });
-    expect(['Name', 'From, cm', 'To, cm', 'EUR a fish'].map((l) => cell(l, 0).value)).toEqual([
-      'Small',
-      '10',
-      '14',
-      '7.5',
-    ]);
+    expect(['Name', 'From', 'To', 'EUR a fish'].map((l) => cell(l, 0).value)).toEqual(['Small', '10', '14', '7.5']);
     put('EUR a fish', 0, '8');
     press('Another grade');
     put('Name', 1, 'Large');
-    put('From, cm', 1, 'a hand');
+    put('From', 1, 'a hand');
     press('Keep');
     expect(await grades.findByText('“a hand” is not a number')).toBeTruthy();
-    expect(grades.getByText('To, cm: give it first')).toBeTruthy();
+    expect(grades.getByText('To: give it first')).toBeTruthy();
     press('Take out row 2');
     type(/^As food: name/, 'Koi');
     press('Keep');
@@ -823,8 +818,8 @@ describe('rooms of Cohorts', () => {
     press('Another grade');
     for (const [label, value] of [
       ['Name', 'Large'],
-      ['From, cm', '14'],
-      ['To, cm', '20'],
+      ['From', '14'],
+      ['To', '20'],
       ['EUR a fish', '12,50'],
     ] as const)
       put(label, 1, value);

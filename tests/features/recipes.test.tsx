@@ -58,7 +58,7 @@ test('seed has a price and its days, a perennial its rest; what it is sold as st
   expect((screen.getByLabelText('1,000 seeds cost') as HTMLInputElement).value).toBe('4.5');
   type('1,000 seeds cost', '6.20');
   type('Here, days after ordering', '21');
-  expect(await screen.findByLabelText('Plants a m² then')).toBeTruthy();
+  expect(await screen.findByLabelText('Plants then')).toBeTruthy();
   fireEvent.click(
     within(screen.getByRole('group', { name: 'Rests in a corner' })).getByRole('button', { name: /^Take out/ }),
   );
@@ -166,7 +166,7 @@ test('a denser spacing before the last is a row of its own; what the own batches
   // The editor of rows comes by itself.
   fireEvent.click(await screen.findByRole('button', { name: /A denser spacing first/ }));
   type('Days', '12');
-  type('Plants a m²', '80');
+  type('Plants', '80');
   press('Keep for this farm');
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]).toMatchObject({ act: 'setup.crop@1', body: { version: 5, dense: [{ days: 12, perM2: 80 }] } });

@@ -107,8 +107,8 @@ function crowdedTanks({ forecast }: Outlook, facts: FarmFacts): Measure {
     label: say`Tanks over their limit`,
     items: over,
     why: {
-      formula: say`counted when kg of fish ÷ m³ of water passes the tank’s limit on any day of the forecast`,
-      source: say`kg/m³ against the limit in the farm’s set-up.`,
+      formula: say`counted when the fish weigh more for their water than the tank’s limit allows on any day of the forecast`,
+      source: say`Weight of fish in the water of the tank, against the limit in the farm’s set-up.`,
       change: say`move or harvest fish earlier, or change the tank’s limit.`,
     },
   });

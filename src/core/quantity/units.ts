@@ -1,4 +1,4 @@
-import { plural, say, writtenNumber } from '../words/words';
+import { plural, say, told, word, writtenNumber } from '../words/words';
 /** Every conversion between what is stored (g, L, cm, °C) and what a person reads or types happens here. */
 
 export interface UnitChoice {
@@ -14,33 +14,64 @@ const G_PER_OZ = G_PER_LB / 16;
 /** US liquid gallon, exact by definition. */
 const L_PER_US_GAL = 3.785411784;
 
-export type Quantity = 'smallMass' | 'mass' | 'volume' | 'temperature';
+/** International foot and inch, exact by definition (1959). */
+const M_PER_FT = 0.3048;
+const CM_PER_IN = 2.54;
+/** M² in a square foot, exact by definition. */
+const M2_PER_FT2 = 0.09290304;
+/** One pound in a cubic foot, kg/m³: from the exact pound and foot. */
+const KG_M3_PER_LB_FT3 = 16.018463;
+
+export type Quantity = 'temperature' | Scaled;
+type Scaled = 'smallMass' | 'mass' | 'volume' | 'area' | 'length' | 'shortLength' | 'density' | 'perArea' | 'load';
+
+/** What is stored (g, L, m², m, cm, kg/m³, plants and g feed a m²) in one of the person's units, metric and US. */
+const STORED_IN_ONE: Readonly<Record<Scaled, readonly [metric: number, us: number]>> = {
+  smallMass: [1, G_PER_OZ],
+  mass: [1000, G_PER_LB],
+  volume: [1, L_PER_US_GAL],
+  area: [1, M2_PER_FT2],
+  length: [1, M_PER_FT],
+  shortLength: [1, CM_PER_IN],
+  density: [1, KG_M3_PER_LB_FT3],
+  perArea: [1, 1 / M2_PER_FT2],
+  load: [1, 1 / M2_PER_FT2],
+};
+
+const NAMES: Readonly<Record<Scaled, readonly [metric: string, us: string]>> = {
+  smallMass: [word`g`, word`oz`],
+  mass: [word`kg`, word`lb`],
+  volume: [word`L`, word`gal`],
+  area: [word`m²`, word`ft²`],
+  length: [word`m`, word`ft`],
+  shortLength: [word`cm`, word`in`],
+  density: [word`kg/m³`, word`lb/ft³`],
+  perArea: [word`a m²`, word`a ft²`],
+  load: [word`g/m²`, word`g/ft²`],
+};
+
+const which = (units: UnitChoice) => (units.mass === 'us' ? 1 : 0);
 
 export function unitName(quantity: Quantity, units: UnitChoice): string {
   if (quantity === 'temperature') return units.temperature === 'F' ? '°F' : '°C';
-  const us = units.mass === 'us';
-  if (quantity === 'smallMass') return us ? say`oz` : say`g`;
-  if (quantity === 'mass') return us ? say`lb` : say`kg`;
-  return us ? say`gal` : say`L`;
+  return told(NAMES[quantity][which(units)]);
 }
 
-/** Stored value (g, L, °C) to the person's unit. */
+/** Stored value to the person's unit. */
 export function toShown(quantity: Quantity, stored: number, units: UnitChoice): number {
   if (quantity === 'temperature') return units.temperature === 'F' ? (stored * 9) / 5 + 32 : stored;
-  const us = units.mass === 'us';
-  if (quantity === 'smallMass') return us ? stored / G_PER_OZ : stored;
-  if (quantity === 'mass') return stored / (us ? G_PER_LB : 1000);
-  return us ? stored / L_PER_US_GAL : stored;
+  return stored / STORED_IN_ONE[quantity][which(units)];
 }
 
-/** The person's unit back to the stored value (g, L, °C). */
+/** The person's unit back to the stored value. */
 export function toStored(quantity: Quantity, shown: number, units: UnitChoice): number {
   if (quantity === 'temperature') return units.temperature === 'F' ? ((shown - 32) * 5) / 9 : shown;
-  const us = units.mass === 'us';
-  if (quantity === 'smallMass') return us ? shown * G_PER_OZ : shown;
-  if (quantity === 'mass') return shown * (us ? G_PER_LB : 1000);
-  return us ? shown * L_PER_US_GAL : shown;
+  return shown * STORED_IN_ONE[quantity][which(units)];
 }
+
+/** A stored number as a form begins with it. */
+export const startShown = (quantity: Quantity | undefined, stored: number, units: UnitChoice): number =>
+  quantity ? Number(toShown(quantity, stored, units).toFixed(2)) : stored;
 
 /** A number with so many decimals, as the person’s locale writes it. */
 export function formatNumber(value: number, digits = 0): string {
@@ -109,15 +140,7 @@ export const toShownDensity = (kgM3: number, units: UnitChoice) =>
   units.mass === 'us' ? kgM3 / KG_M3_PER_LB_FT3 : kgM3;
 export const densityUnit = (units: UnitChoice) => (units.mass === 'us' ? say`lb/ft³` : say`kg/m³`);
 
-/** One pound in a cubic foot, kg/m³: from the exact pound and foot. */
-const KG_M3_PER_LB_FT3 = 16.018463;
-
-/** M² in a square foot, exact by definition. */
-const M2_PER_FT2 = 0.09290304;
 const inFeet = (units: UnitChoice) => units.mass === 'us';
-
-/** International foot, exact by definition. */
-const M_PER_FT = 0.3048;
 
 /** Metres as the person would say them: "1.2 m", "30 cm", "4 ft". */
 export function formatLength(lengthM: number, units: UnitChoice): string {

@@ -149,7 +149,14 @@ function SiteSheet({ page, onDone }: SheetProps) {
       ...{ name: 'latitude', label: word`Latitude, °`, kind: 'number', half: true, start: site.latitude ?? '' },
       help: word`South of the equator below nothing: −33.`,
     },
-    { name: 'altitudeM', label: word`Height, m`, kind: 'number', half: true, start: site.altitudeM ?? 0 },
+    {
+      name: 'altitudeM',
+      label: word`Height`,
+      kind: 'quantity',
+      quantity: 'length',
+      half: true,
+      start: site.altitudeM ?? 0,
+    },
   ];
   return (
     <Sheet aria-label={say`Where it stands`}>

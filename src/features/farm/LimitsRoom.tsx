@@ -82,8 +82,22 @@ function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
   const fields: FormField[] = [
     { name: 'name', label: word`Name`, kind: 'text', start: loop.name },
     { name: 'warnsBy', label: word`Warns by`, kind: 'select', start: loop.warnsBy, options: SCHOOLS },
-    { name: 'lowGM2', label: word`Hungry below, g feed/m² a day`, kind: 'number', half: true, start: loop.lowGM2 },
-    { name: 'highGM2', label: word`Too much above, g feed/m² a day`, kind: 'number', half: true, start: loop.highGM2 },
+    {
+      name: 'lowGM2',
+      label: word`Hungry below, feed a day`,
+      kind: 'quantity',
+      quantity: 'load',
+      half: true,
+      start: loop.lowGM2,
+    },
+    {
+      name: 'highGM2',
+      label: word`Too much above, feed a day`,
+      kind: 'quantity',
+      quantity: 'load',
+      half: true,
+      start: loop.highGM2,
+    },
     {
       name: 'lowNPercent',
       label: word`Hungry below, % of nitrogen`,

@@ -274,8 +274,9 @@ function fieldsOf(p: Place, page: PlacesPage): FormField[] {
           },
           {
             name: 'limitKgM3',
-            label: word`Fish it may carry, kg/m³`,
-            kind: 'number',
+            label: word`Fish it may carry`,
+            kind: 'quantity',
+            quantity: 'density',
             optional: true,
             half: true,
             start: some(p.limitKgM3),
@@ -316,7 +317,7 @@ function fieldsOf(p: Place, page: PlacesPage): FormField[] {
             half: true,
             start: some(p.pieceSize),
           },
-          { name: 'areaM2', label: word`Area, m²`, kind: 'number', half: true, start: some(p.areaM2) },
+          { name: 'areaM2', label: word`Area`, kind: 'quantity', quantity: 'area', half: true, start: some(p.areaM2) },
         ] as FormField[])
       : []),
   ];

@@ -36,8 +36,8 @@ const GROUPS: [group: string, numbers: CropNumber[]][] = [
   [
     word`Room`,
     [
-      { name: 'nurseryPerM2', label: word`In the nursery, plants a m²` },
-      { name: 'finalPerM2', label: word`In the bed, plants a m²` },
+      { name: 'nurseryPerM2', label: word`Plants in the nursery`, quantity: 'perArea' },
+      { name: 'finalPerM2', label: word`Plants in the bed`, quantity: 'perArea' },
     ],
   ],
   [
@@ -58,7 +58,7 @@ const GROUPS: [group: string, numbers: CropNumber[]][] = [
       { name: 'finalSurvival', label: word`Survives the bed, share` },
       { name: 'packout', label: word`Good enough to pack, share` },
       { name: 'yieldG', label: word`Yield of a plant`, quantity: 'smallMass' },
-      { name: 'nitrogenUptakeGM2Day', label: word`Nitrogen it takes up, g/m² a day` },
+      { name: 'nitrogenUptakeGM2Day', label: word`Nitrogen it takes up a day`, quantity: 'load' },
     ],
   ],
   [
@@ -96,7 +96,7 @@ const denseField = (crop: Crop): FormField => ({
   most: 4,
   columns: [
     { name: 'days', label: word`Days`, kind: 'count' },
-    { name: 'perM2', label: word`Plants a m²`, kind: 'number' },
+    { name: 'perM2', label: word`Plants`, kind: 'quantity', quantity: 'perArea' },
   ],
   start: denseOf(crop),
 });
@@ -132,7 +132,7 @@ const restField = (crop: Crop): FormField => ({
   kind: 'rows',
   add: word`It rests for a part of the year`,
   most: 1,
-  columns: [...monthColumns(), { name: 'perM2', label: word`Plants a m² then`, kind: 'number' }],
+  columns: [...monthColumns(), { name: 'perM2', label: word`Plants then`, kind: 'quantity', quantity: 'perArea' }],
   start: restRows(crop),
 });
 

@@ -3,7 +3,7 @@ import { say, told } from '../../core/words/words';
 import Button from '@mui/material/Button';
 import { use, type ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { toShown, type UnitChoice } from '../../core/quantity/units';
+import { startShown, type UnitChoice } from '../../core/quantity/units';
 import type { FieldSpec } from '../../core/tasks/form';
 import type { Outcome } from '../outcome';
 import { MayWrite } from '../shell/mayWrite';
@@ -59,8 +59,10 @@ export function shownStart(field: FormField, units: UnitChoice): string {
   if (field.kind === 'rows') return rowsStart(field, units) as unknown as string;
   const { start, quantity } = field as Omit<FormField, 'start'> & { start?: string | number | number[] };
   if (typeof start === 'string' || start === undefined) return start ?? '';
-  const shown = (stored: number) => (quantity ? Number(toShown(quantity, stored, units).toFixed(2)) : stored);
-  return [start].flat().map(shown).join(' ');
+  return [start]
+    .flat()
+    .map((stored) => startShown(quantity, stored, units))
+    .join(' ');
 }
 
 /**

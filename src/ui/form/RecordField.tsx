@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import dynamic from 'next/dynamic';
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { FieldSpec } from '../../core/tasks/form';
-import { toStored, unitName, type UnitChoice } from '../../core/quantity/units';
+import { startShown, toStored, unitName, type UnitChoice } from '../../core/quantity/units';
 import { readNumber } from '../../core/quantity/readNumber';
 import { OwnPlace } from './OwnPlace';
 import { HALF } from '../kit/kit';
@@ -160,7 +160,7 @@ export function storedValues(
       wrong[field.name] = say`“${words[bad]!.slice(0, 30)}” is not a number`;
       continue;
     }
-    const stored = numbers.map((n) => (field.quantity ? toStored(field.quantity, n!, units) : n!));
+    const stored = numbers.map((n) => storedOf(field, n!, units));
     values[field.name] = field.kind === 'weights' ? stored : stored[0];
   }
   const typedAt = (path: string) =>
@@ -169,6 +169,16 @@ export function storedValues(
       return row === undefined ? sent : `${name}.${row}`;
     });
   return Object.keys(wrong).length > 0 ? { ok: false, fields: wrong } : { ok: true, values, typedAt };
+}
+
+/** What nobody touched is sent as it was: rounding to what is shown changes nothing. */
+function storedOf({ quantity, start }: FieldSpec & { start?: unknown }, shown: number, units: UnitChoice): number {
+  if (!quantity) return shown;
+  const untouched = typeof start === 'number' && startShown(quantity, start, units) === shown;
+  if (untouched) return start;
+  const stored = toStored(quantity, shown, units);
+  // Nobody measures fish finer than a millimetre.
+  return quantity === 'shortLength' ? Number(stored.toFixed(1)) : stored;
 }
 
 /** No single text of what is sent may be long. */

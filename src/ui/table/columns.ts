@@ -77,19 +77,22 @@ export function tableData<R>(columns: readonly Column<R>[], rows: readonly R[], 
   };
 }
 
-const SAID: Record<Quantity, (value: number, units: UnitChoice) => string> = {
+const SAID: Partial<Record<Quantity, (value: number, units: UnitChoice) => string>> = {
   mass: formatMass,
   smallMass: formatMass,
   volume: formatVolume,
   temperature: formatTemperature,
 };
 
+const saidPlain = (quantity: Quantity) => (value: number, units: UnitChoice) =>
+  `${formatNumber(toShown(quantity, value, units), 1)} ${unitName(quantity, units)}`;
+
 /** A value as it is usually said. */
 export function sayValue<R>(column: Column<R>, row: R, units: UnitChoice): string {
   const value = column.value(row);
   if (value === null || value === '') return '–';
   if (typeof value === 'string') return kindOf(column) === 'day' ? shortDay(value) : value;
-  if (column.quantity) return SAID[column.quantity](value, units);
+  if (column.quantity) return (SAID[column.quantity] ?? saidPlain(column.quantity))(value, units);
   if (column.money) return formatMoney(value, column.money);
   return column.unit ? `${formatNumber(value)} ${column.unit}` : formatNumber(value);
 }

@@ -1,5 +1,5 @@
 import { CROP_DEFAULTS, SPECIES_DEFAULTS } from '../../library/defaults';
-import { formatArea, formatLoad, formatMass, formatNumber, formatVolume } from '../../quantity/units';
+import { formatArea, formatDensity, formatLoad, formatMass, formatNumber, formatVolume } from '../../quantity/units';
 import { ammoniaFromFeedG } from '../../water/ammonia';
 import { FEED_BAND_G_M2 } from '../../water/balance';
 import { plural, say } from '../../words/words';
@@ -65,9 +65,9 @@ function carried({ d, units }: Carries): Follows[] {
         fold: true,
         inputs: tanks(d.places).map((t) => [
           t.code,
-          say`${formatVolume(t.volumeL ?? 0, units)} at ${t.limitKgM3 ?? 0} kg/m³`,
+          say`${formatVolume(t.volumeL ?? 0, units)} at ${formatDensity(t.limitKgM3 ?? 0, units, 0)}`,
         ]),
-        change: say`larger tanks, or another limit of the tanks: open one and change its kg/m³.`,
+        change: say`larger tanks, or another limit of the tanks: open one and change what it may carry.`,
       }),
     },
   ];

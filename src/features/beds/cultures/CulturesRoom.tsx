@@ -134,5 +134,5 @@ const beginFields = (): FormField[] => [
     options: CULTURE_CODES.map((code): [string, string] => [code, told(CULTURES[code].words)]),
   },
   { name: 'name', label: say`Name`, kind: 'text', start: '', half: true },
-  { name: 'areaM2', label: say`Area, m²`, kind: 'number', optional: true, start: '' },
+  { name: 'areaM2', label: say`Area`, kind: 'quantity', quantity: 'area', optional: true, start: '' },
 ];

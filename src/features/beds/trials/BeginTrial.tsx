@@ -56,7 +56,7 @@ function fieldsOf({ crops, today }: TrialsPage): FormField[] {
           kind: 'select',
           options: crops.map(([code, name]): [string, string] => [code, name]),
         },
-        { name: 'perM2', label: say`Plants a m²`, kind: 'number', optional: true },
+        { name: 'perM2', label: say`Plants`, kind: 'quantity', quantity: 'perArea', optional: true },
       ],
       add: say`Another arm`,
       start: [

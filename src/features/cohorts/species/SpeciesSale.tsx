@@ -50,8 +50,8 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
       kind: 'rows',
       columns: [
         { name: 'name', label: say`Name`, kind: 'text' },
-        { name: 'fromCm', label: say`From, cm`, kind: 'number' },
-        { name: 'toCm', label: say`To, cm`, kind: 'number' },
+        { name: 'fromCm', label: say`From`, kind: 'quantity', quantity: 'shortLength' },
+        { name: 'toCm', label: say`To`, kind: 'quantity', quantity: 'shortLength' },
         { name: 'price', label: say`${currency} a fish`, kind: 'number' },
       ],
       add: say`Another grade`,

@@ -59,7 +59,7 @@ const GROUPS: [group: string, fields: NumberField[]][] = [
   [
     word`Water and keeping`,
     [
-      { name: 'densityMaxKgM3', label: word`Most crowding, kg/m³` },
+      { name: 'densityMaxKgM3', label: word`Most crowding`, quantity: 'density' },
       { name: 'doMinMgL', label: word`Least oxygen, mg/L` },
       { name: 'doCriticalMgL', label: word`Critical oxygen, mg/L` },
       { name: 'respirationMgKgH', label: word`Breathes, mg/kg·h (100 g)` },
