@@ -42,7 +42,13 @@ export function PromiseTable({ rows }: Pick<MarketPage, 'rows'>) {
                 </Text>
               </LightCell>
               {row.cells.map((c) => (
-                <LightCell num small key={c.weekStart} className={c.short ? css.short : undefined}>
+                <LightCell
+                  num
+                  small
+                  key={c.weekStart}
+                  className={c.short ? css.short : undefined}
+                  data-ripening={c.figures.ripening}
+                >
                   {c.none ? (
                     <Text quiet>–</Text>
                   ) : (
