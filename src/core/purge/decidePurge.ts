@@ -4,6 +4,8 @@ import { stepDone, type Effect, type Taken } from '../acts/effects';
 import type { FarmFacts } from '../facts/farm';
 import type { PlanStep, StepKind, StoredStep } from '../facts/step';
 import { stepWords } from '../plan/steps/steps';
+import type { Species } from '../library/types';
+import { daysBetween } from '../quantity/days';
 import { say } from '../words/words';
 
 export interface PurgeFacts {
@@ -25,6 +27,19 @@ interface StopFacts extends PurgeFacts {
   salted: ReadonlyMap<string, number>;
 }
 
+/** Days by the water of its harvest day: as many as were planned, where that is no fewer than the species needs at its best. */
+function fastingDaysOf(
+  facts: StopFacts['facts'],
+  species: Species,
+  { step, group }: Pick<StopFacts, 'step' | 'group'>,
+): number {
+  const harvest = group.find((s) => s.kind === 'harvest');
+  const from = group.find((s) => s.kind === 'purge') ?? step;
+  const planned = harvest ? daysBetween(from.day, harvest.day) : Infinity;
+  const byWater = purgeDaysIn(facts, species, { placeId: step.fromPlaceId, day: harvest?.day ?? step.day });
+  return Math.max(1, species.purgeDays, Math.min(planned, byWater));
+}
+
 /** Feed stops, and with it is fixed what this batch must meet before sale. */
 export function decideStopFeed({ facts, step, group, lotId, salted }: StopFacts): Decision<Taken> {
   return decide(() => {
@@ -36,7 +51,7 @@ export function decideStopFeed({ facts, step, group, lotId, salted }: StopFacts)
       batch: {
         ...{ groupId: step.groupId, lotId, fromPlaceId: step.fromPlaceId!, purgePlaceId: tank?.id ?? null },
         method: !tank ? 'in_place' : salted.has(tank.id) ? 'salted' : 'separate',
-        fastingDays: species ? purgeDaysIn(facts, species, { placeId: step.fromPlaceId, day: step.day }) : 1,
+        fastingDays: species ? fastingDaysOf(facts, species, { step, group }) : 1,
         exchanges: group.filter((s) => s.kind === 'exchange').length,
         taste: true,
       },
