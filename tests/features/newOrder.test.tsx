@@ -8,8 +8,8 @@ const sent: Record<string, unknown>[] = [];
 const asked: Record<string, unknown>[] = [];
 const pushed: string[] = [];
 const freeThatDay = [
-  { code: 'trout', name: 'Rainbow trout', words: '42 kg' },
-  { code: 'lettuce', name: 'Butterhead lettuce', words: '60 heads' },
+  { code: 'trout', name: 'Rainbow trout', unit: 'kg', quantity: 42_000 },
+  { code: 'lettuce', name: 'Butterhead lettuce', unit: 'head', quantity: 60 },
 ];
 let answer: () => Outcome<unknown> | null;
 vi.mock('../../src/commands/client', () => ({

@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { shortDay } from '../../core/quantity/sayDay';
+import { countOf, formatMass, type UnitChoice } from '../../core/quantity/units';
 import { say } from '../../core/words/words';
 import type { FreeProduct } from '../../questions/freeThatDay';
 import { Empty, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
@@ -24,7 +25,7 @@ export function OrderBeside({ page, customerId, day, onAdd, onRepeat }: OrderBes
   return (
     <div className={css.beside}>
       {last && <Last order={last} onRepeat={() => onRepeat(last)} />}
-      <FreeSheet day={day} onAdd={onAdd} />
+      <FreeSheet day={day} units={page.units} onAdd={onAdd} />
     </div>
   );
 }
@@ -50,7 +51,13 @@ function Last({ order, onRepeat }: { order: LastOrder; onRepeat: () => void }) {
   );
 }
 
-function FreeSheet({ day, onAdd }: { day: string; onAdd: (productCode: string) => void }) {
+interface FreeSheetProps {
+  day: string;
+  units: UnitChoice;
+  onAdd: (productCode: string) => void;
+}
+
+function FreeSheet({ day, units, onAdd }: FreeSheetProps) {
   const [known, setKnown] = useState<{ day: string; free: FreeProduct[] | null } | null>(null);
   useEffect(() => {
     let here = true;
@@ -79,7 +86,8 @@ function FreeSheet({ day, onAdd }: { day: string; onAdd: (productCode: string) =
               <Button size="small" onClick={() => onAdd(p.code)} aria-label={say`Add ${p.name} to the order`}>
                 {say`Add`}
               </Button>{' '}
-              {p.name} <Text strong>{p.words}</Text>
+              {p.name}{' '}
+              <Text strong>{p.unit === 'kg' ? formatMass(p.quantity, units) : countOf(p.quantity, p.unit)}</Text>
             </Row>
           ))}
         </Rows>
