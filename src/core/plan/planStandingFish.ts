@@ -1,5 +1,3 @@
-import { fastingLoss, purgeDaysAt } from '../fish/fasting';
-import { expectedWaterC } from '../water/plannedTemperature';
 import { liveGrades } from '../fish/liveSale';
 import { meanRelative, takeLargest } from '../fish/sizeSpread';
 import { waterL } from '../fish/stocking';
@@ -15,6 +13,7 @@ import { fishOnDay, forecastFarm } from './forecast';
 import { reforecast } from './reforecast';
 import type { FishLeft } from './forecastFish';
 import { DEFAULT_SETTINGS } from './settings';
+import { UnfedWater } from './unfedWater';
 
 export const EVERY = ['day', 'week', 'month'] as const;
 export type EveryUnit = (typeof EVERY)[number];
@@ -101,7 +100,7 @@ interface PurgeSlot {
 
 class Planner {
   readonly made: PlannedFish = { steps: [], harvests: 0, moves: 0, left: [] };
-  private readonly waters = new Map<string, number[]>();
+  private readonly water: UnfedWater;
   private forecast: FarmForecast;
   /** What lives in water only: plants change nothing here, and cost time. */
   private readonly facts: FarmFacts;
@@ -115,6 +114,7 @@ class Planner {
     this.plan = args.plan.filter((s) => s.speciesCode !== null);
     this.open = new Set(unplannedFish(args.facts, args.plan).map((f) => f.lotCode));
     this.days = args.forecast.days;
+    this.water = new UnfedWater(this.facts, this.days);
     this.settings = { ...DEFAULT_SETTINGS, horizonDays: this.days };
     this.forecast = this.reckoned();
   }
@@ -138,7 +138,7 @@ class Planner {
   species(code: string): void {
     const { wish } = this.args;
     const species = this.facts.species.find((s) => s.code === code)!;
-    const purgeDays = this.longestPurge(species);
+    const purgeDays = this.water.longestPurge(species);
     const soonest = purgeDays + FAST_BEFORE_MOVE_DAYS;
     const first = wish.firstOn ? daysBetween(this.facts.today, wish.firstOn) : this.firstReady(species, soonest);
     if (first === null) {
@@ -184,37 +184,10 @@ class Planner {
     ).filter((f) => f.count >= 1 && this.isTank(f.placeId));
   }
 
-  /** What unfed days leave of the weight of fish in a place, in its water as it is at its warmest. */
-  private keptOf({ placeId, speciesCode }: { placeId: string; speciesCode: string }, purgeDays: number): number {
-    const species = this.facts.species.find((s) => s.code === speciesCode)!;
-    const waters = this.watersOf(placeId);
-    const warmest = waters.length > 0 ? Math.max(...waters) : species.tempOptC;
-    return (1 - fastingLoss(species, warmest)) ** (purgeDays + FAST_BEFORE_MOVE_DAYS);
-  }
-
-  /** Days of purging where the water of any of its tanks is coldest in these weeks. */
-  private longestPurge(species: Species): number {
-    const tanks = this.facts.fish.filter((f) => f.speciesCode === species.code).map((f) => f.placeId);
-    const waters = tanks.flatMap((id) => this.watersOf(id));
-    return Math.max(1, purgeDaysAt(species, waters.length > 0 ? Math.min(...waters) : species.tempOptC));
-  }
-
-  /** Water of a place week by week; none where it is not known. */
-  private watersOf(placeId: string): number[] {
-    const known = this.waters.get(placeId);
-    if (known) return known;
-    const { places, loops } = this.facts;
-    const loop = loops.find((l) => l.id === places.find((p) => p.id === placeId)?.loopId);
-    const weeks = !loop || loop.waterUnknown ? 0 : Math.ceil(this.days / 7);
-    const waters = Array.from({ length: weeks }, (_, week) => expectedWaterC(loop!, this.dayOf(week * 7)));
-    this.waters.set(placeId, waters);
-    return waters;
-  }
-
   /** Mean weight at the harvest of the largest of a stand, g: from the feed stop on they lose. */
   private meanOf(stand: FishLeft, count: number, purgeDays: number): number {
     const { taken } = takeLargest(stand.bins, Math.min(1, count / stand.count));
-    return stand.referenceG * meanRelative(taken) * this.keptOf(stand, purgeDays);
+    return stand.referenceG * meanRelative(taken) * this.water.keeps(stand, purgeDays + FAST_BEFORE_MOVE_DAYS);
   }
 
   /** How many of the largest are wanted: as many as were said, or as weigh so much together. */
@@ -247,7 +220,7 @@ class Planner {
   /** The first day on which so many as are wanted can be of size. */
   private firstReady(species: Species, soonest: number): number | null {
     const { wish } = this.args;
-    const purgeDays = this.longestPurge(species);
+    const purgeDays = this.water.longestPurge(species);
     for (let at = soonest; at + WAIT_DAYS < this.days; at += at < 60 ? 1 : 3) {
       for (const stay of this.forecast.fish) {
         const i = at - purgeDays - stay.from;
@@ -258,7 +231,7 @@ class Planner {
         const [count, meanG] = [stay.count[i]!, stay.meanG[i]!];
         const asked = Math.min(count, wish.counted ? wish.amount : wish.amount / meanG);
         const taken = takeLargest(bins, Math.min(1, asked / count)).taken;
-        const kept = this.keptOf(stay, purgeDays);
+        const kept = this.water.keeps(stay, purgeDays + FAST_BEFORE_MOVE_DAYS);
         if (((meanG * meanRelative(taken)) / meanRelative(bins)) * kept >= species.marketG![0]) return at;
       }
     }

@@ -1,3 +1,4 @@
+import { Troubles } from '../../ui/Troubles';
 import { doneWords } from './doneWords';
 import { plural, say } from '../../core/words/words';
 import Link from 'next/link';
@@ -56,7 +57,7 @@ export function RoundStation({ page }: { page: RoundPage }) {
           )}
         </Sheet>
         <Stack>
-          {decisions.length > 0 && <Decisions troubles={decisions} />}
+          {decisions.length > 0 && <Troubles troubles={decisions} most={7} />}
           {page.vessels
             .filter((v) => v.tanks.some((t) => !t.empty))
             .map((v) => (
@@ -112,32 +113,6 @@ function Dangers({ troubles, mayRead }: DangersProps) {
               </Text>
             </Mark>
           </Row>
-        ))}
-      </Rows>
-    </Sheet>
-  );
-}
-
-function Decisions({ troubles }: { troubles: Trouble[] }) {
-  return (
-    <Sheet>
-      <SheetHead>
-        <h2>{say`Needs a decision`}</h2>
-      </SheetHead>
-      <Rows>
-        {troubles.slice(0, 7).map((t) => (
-          <li key={t.title}>
-            <Row as={Link} href={`/${t.station}`} prefetch={false}>
-              <Mark tone={t.tone}>
-                <Text as="p" strong>
-                  {t.title}
-                </Text>
-                <Text as="p" quiet small>
-                  {t.detail}
-                </Text>
-              </Mark>
-            </Row>
-          </li>
         ))}
       </Rows>
     </Sheet>

@@ -4,10 +4,11 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { Chips } from '../../ui/form/Chips';
 import { ChipButton } from '../../ui/kit/Chip';
-import { Mark, Row, Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
+import { Rows, Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import { LightCell, LightHeadCell, LightTable } from '../../ui/kit/Table';
 import { shortDay } from '../../core/quantity/sayDay';
 import { formatMass, formatNumber } from '../../core/quantity/units';
+import { Troubles } from '../../ui/Troubles';
 import { Why } from '../../ui/Why';
 import type { SeasonPage } from './queries';
 import css from './season.module.css';
@@ -63,7 +64,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
           </details>
         </SheetBody>
       </Sheet>
-      {page.troubles.length > 0 && <Deciding troubles={page.troubles} />}
+      {page.troubles.length > 0 && <Troubles troubles={page.troubles} most={MOST_TROUBLES} here="season" />}
       {page.weights.length > 0 && <Weights page={page} />}
       {page.drafts.length > 0 && onSideBySide && (
         <Sheet>
@@ -91,31 +92,6 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
 }
 
 const MOST_TROUBLES = 5;
-
-/** What the plan must answer: the same as on the round. */
-function Deciding({ troubles }: { troubles: SeasonPage['troubles'] }) {
-  return (
-    <Sheet>
-      <SheetHead>
-        <h2>{say`Needs a decision`}</h2>
-      </SheetHead>
-      <Rows>
-        {troubles.slice(0, MOST_TROUBLES).map((t) => (
-          <Row key={t.title}>
-            <Mark tone={t.tone}>
-              <Text as="p" small strong>
-                {t.title}
-              </Text>
-              <Text as="p" quiet small>
-                {t.detail}
-              </Text>
-            </Mark>
-          </Row>
-        ))}
-      </Rows>
-    </Sheet>
-  );
-}
 
 function Weights({ page }: { page: SeasonPage }) {
   const day = page.day > page.today ? page.day : page.today;
