@@ -60,9 +60,15 @@ const TIMES_RANGE = [0.2, 5] as const;
 /** Fewer expected deaths than these say nothing of a farm. Planning default. */
 export const LEAST_EXPECTED = 20;
 
-/** What a farm's own deaths came to against the published rate; null: too few fish have lived there for long enough to say. */
+/** Where fewer are in the books, nobody wrote them down rather than that none died. Planning default. */
+export const LEAST_DIED = 5;
+
+/**
+ * What a farm's own deaths came to against the published rate; null: too few fish have lived there for long enough to say, or so few
+ * deaths are in the books that they cannot have been kept.
+ */
 export function ownDeathsTimes(died: number, expected: number): number | null {
-  if (expected < LEAST_EXPECTED) return null;
+  if (expected < LEAST_EXPECTED || died < LEAST_DIED) return null;
   const times = (died + BELIEVED_DEATHS) / (expected + BELIEVED_DEATHS);
   return Number(Math.min(TIMES_RANGE[1], Math.max(TIMES_RANGE[0], times)).toFixed(2));
 }

@@ -17,6 +17,8 @@ interface TaskArgs {
   hour: number;
   personId: string;
   title: string;
+  /** The movement that it was. */
+  moved?: string;
 }
 
 /** Gathers the rows of a made-up history in the order they happened. */
@@ -116,13 +118,13 @@ export class Book {
     });
   }
 
-  task({ id, day, hour, personId, title }: TaskArgs) {
+  task({ id, day, hour, personId, title, moved }: TaskArgs) {
     this.add('task_done', {
       job_kind: id.kind,
       subject: id.subject,
       job_day: id.day,
       slot: id.slot,
-      entry_key: `demo-${jobKey(id)}`.slice(0, 120),
+      entry_key: moved ?? `demo-${jobKey(id)}`.slice(0, 120),
       farm_day: day,
       done_at: this.at(day, hour),
       person_id: personId,

@@ -469,6 +469,7 @@ class RotationHistory {
         hour: 7,
         personId: hand,
         title: `Feed ${cohort.place.code}`,
+        moved: id,
       });
   }
 

@@ -87,7 +87,7 @@ export function writeKoi(world: DemoWorld, customerId: string, orderCode: string
     });
     book.add('feeding', { movement_id: fed, place_id: tank.id, lot_id: lotId, mass_g: massG, response: 'eager' });
     if (age >= AGE_DAYS - 40)
-      book.task({ id: feedJob(tank.id, day), day, hour: 8, personId: tess, title: `Feed ${tank.code}` });
+      book.task({ id: feedJob(tank.id, day), day, hour: 8, personId: tess, title: `Feed ${tank.code}`, moved: fed });
     if (age === 61) {
       book.move({
         day,

@@ -37,6 +37,9 @@ describe('deaths', () => {
     expect(ownDeathsTimes(expected * 2, expected)!).toBeGreaterThan(1.6);
     expect(ownDeathsTimes(expected * 2, expected)!).toBeLessThan(2);
     expect(ownDeathsTimes(30, 5)).toBeNull();
+    // Where hardly a death was written down in two years, nobody wrote them down.
+    expect(ownDeathsTimes(0, 121)).toBeNull();
+    expect(ownDeathsTimes(4, 121)).toBeNull();
     expect(ownDeathsTimes(10_000, 30)).toBe(5);
     // What is learned is held against the published rate, not against what was learned before.
     expect(expectedDeaths({ ...species('rainbow-trout'), deathsTimes: 3 }, lived)).toBe(expected);

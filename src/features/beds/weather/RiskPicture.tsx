@@ -63,7 +63,9 @@ function KindRows({ kind, risks, starts, suffix }: KindRowsProps) {
     <tbody>
       <tr>
         <LightCell colSpan={starts.length + 1}>
-          <Mark tone={kind === 'heat' ? 'danger' : 'attention'}>{advice(kind)}</Mark>
+          <div className={css.advice}>
+            <Mark tone={kind === 'heat' ? 'danger' : 'attention'}>{advice(kind)}</Mark>
+          </div>
         </LightCell>
       </tr>
       {rows.map((own) => (

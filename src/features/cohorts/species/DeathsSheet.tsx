@@ -1,6 +1,7 @@
 'use client';
+import Link from 'next/link';
 import { send } from '../../../commands/client';
-import { dailyDeaths, LEAST_EXPECTED } from '../../../core/fish/deaths';
+import { dailyDeaths, LEAST_DIED, LEAST_EXPECTED } from '../../../core/fish/deaths';
 import type { Species } from '../../../core/library/types';
 import { formatMass, formatNumber, type UnitChoice } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
@@ -38,8 +39,11 @@ export function DeathsSheet({ species, version, deaths, units, mayChange, onSaid
         )}
         <Text as="p">
           {deaths.times === null
-            ? say`Your books have ${formatNumber(deaths.died)} deaths in two years; by the published rate ${formatNumber(deaths.expected)} would be expected. From ${LEAST_EXPECTED} expected deaths on they say something.`
+            ? say`Your books have ${formatNumber(deaths.died)} deaths in two years; by the published rate ${formatNumber(deaths.expected)} would be expected. From ${LEAST_EXPECTED} expected and ${LEAST_DIED} written down they say something; the published rate holds until then.`
             : say`Your books have ${formatNumber(deaths.died)} deaths in two years where ${formatNumber(deaths.expected)} are expected by the published rate: ${formatNumber(deaths.times, 2)} times as many are reckoned with.`}
+        </Text>
+        <Text as="p" small>
+          <Link href="/sums?sum=daily-deaths" prefetch={false}>{say`How deaths are reckoned, with sources`}</Link>
         </Text>
         {mayChange && (uses || deaths.times !== null) && (
           <ActionForm
