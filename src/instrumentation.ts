@@ -1,4 +1,5 @@
 import { HOME, speakFrom, type Speech } from './core/words/words';
+import { METRIC, type UnitChoice } from './core/quantity/units';
 import { LANGUAGES, languageOf, loadTongue } from './words/languages';
 import { knownLocale } from './words/locales';
 
@@ -9,16 +10,18 @@ import { knownLocale } from './words/locales';
 export async function register() {
   const tongues = new Map(await Promise.all(LANGUAGES.map(async (code) => [code, await loadTongue(code)] as const)));
   const speeches = new Map<string, Speech>();
-  const request = globalThis as { cropCycleRequest?: { getStore(): { locale?: string } | undefined } };
+  const request = globalThis as {
+    cropCycleRequest?: { getStore(): { locale?: string; units?: UnitChoice } | undefined };
+  };
   speakFrom(() => {
-    const asked = request.cropCycleRequest?.getStore()?.locale;
-    if (!asked) return HOME;
-    let speech = speeches.get(asked);
+    const { locale = HOME.locale, units = METRIC } = request.cropCycleRequest?.getStore() ?? {};
+    const key = `${locale} ${units.mass} ${units.temperature}`;
+    let speech = speeches.get(key);
     if (!speech) {
-      const locale = knownLocale(asked);
-      const language = locale && languageOf(locale);
-      speech = locale ? { locale, tongue: (language && tongues.get(language)) || null } : HOME;
-      if (locale) speeches.set(asked, speech);
+      const known = knownLocale(locale);
+      const language = known && languageOf(known);
+      speech = known ? { locale: known, units, tongue: (language && tongues.get(language)) || null } : { ...HOME, units };
+      if (known) speeches.set(key, speech);
     }
     return speech;
   });

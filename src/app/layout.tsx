@@ -7,6 +7,7 @@ import { say, speech } from '../core/words/words';
 import { Language } from '../ui/words/Language';
 import { TEXT_COOKIE } from '../words/locales';
 import { languageOf } from '../words/languages';
+import { currentPerson } from '../server/session';
 import { FONT_VARIABLES } from '../ui/theme/fonts';
 import { Theme } from '../ui/theme/Theme';
 import { LIGHT } from '../ui/theme/tones';
@@ -20,7 +21,9 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, them
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   const text = (await cookies()).get(TEXT_COOKIE)?.value;
-  const { locale } = speech();
+  // Who is signed in is known before anything is said: in which units.
+  await currentPerson();
+  const { locale, units } = speech();
   const language = languageOf(locale);
   return (
     <html lang={language ?? 'en'} data-text={text} className={FONT_VARIABLES} suppressHydrationWarning>
@@ -28,7 +31,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} />
         <AppRouterCacheProvider options={{ enableCssLayer: true, nonce }}>
           <Theme>
-            <Language locale={locale} language={language}>
+            <Language locale={locale} language={language} units={units}>
               {children}
             </Language>
           </Theme>

@@ -6,6 +6,7 @@ import type { UnitChoice } from '../core/quantity/units';
 import { personOfSession, type SignedIn } from '../db/people';
 import { now } from './clock';
 import { database } from './database';
+import { answerIn } from './log';
 
 export const SESSION_COOKIE = 'crop_cycle_session';
 /** Tells a device that someone has signed in from before; it opens nothing by itself. */
@@ -14,7 +15,9 @@ export const DEVICE_COOKIE = 'crop_cycle_device';
 /** Who asks, or null. Looked up once a request. */
 export const currentPerson = cache(async (): Promise<SignedIn | null> => {
   const token = (await cookies()).get(SESSION_COOKIE)?.value;
-  return token ? personOfSession(database(), token, now()) : null;
+  const person = token ? await personOfSession(database(), token, now()) : null;
+  if (person) answerIn(unitsOf(person));
+  return person;
 });
 
 export async function requirePerson(): Promise<SignedIn> {

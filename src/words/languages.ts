@@ -1,3 +1,4 @@
+import type { UnitChoice } from '../core/quantity/units';
 import { speakFrom, type Tongue } from '../core/words/words';
 import { loaders } from './languages/list.generated';
 
@@ -26,8 +27,8 @@ export function loadTongue(language: string): Promise<Tongue> {
 export const LANGUAGES = Object.keys(loaders);
 
 /** For a thread of its own: speaks there as the page does. */
-export async function speakIn(locale: string): Promise<void> {
+export async function speakIn({ locale, units }: { locale: string; units: UnitChoice }): Promise<void> {
   const language = languageOf(locale);
-  const speech = { locale, tongue: language ? await loadTongue(language) : null };
+  const speech = { locale, units, tongue: language ? await loadTongue(language) : null };
   speakFrom(() => speech);
 }

@@ -10,7 +10,7 @@ let laidAside: NamedDraft[] = [];
 const api = {
   /** Fetches the farm and its plan itself, so that the page need not carry them. @throws when they cannot be had */
   async open(url: string, boardDays: number, { units, locale }: { units: UnitChoice; locale: string }): Promise<void> {
-    const [response] = await Promise.all([fetch(url), speakIn(locale)]);
+    const [response] = await Promise.all([fetch(url), speakIn({ locale, units })]);
     if (!response.ok) throw new Error('The plan could not be loaded.');
     const { facts, plan, drafts } = (await response.json()) as OutlookGround;
     laidAside = drafts;

@@ -9,7 +9,7 @@ const api = {
     onAnswer: (answer: Proposal) => void,
   ): Promise<Proposal | { refused: string }> {
     try {
-      await speakIn(question.locale);
+      await speakIn(question);
       const highs = await loadHighs({ locateFile: () => new URL('highs/runtime', import.meta.url).href });
       const means = { highs, newId: () => crypto.randomUUID(), clock: () => performance.now() };
       return propose(question, means, onAnswer);

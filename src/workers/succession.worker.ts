@@ -23,7 +23,7 @@ const api = {
     onAnswer: (answer: SuccessionProposal) => void,
   ): Promise<SuccessionProposal | { refused: string }> {
     try {
-      const [response] = await Promise.all([fetch(url).catch(() => null), speakIn(locale)]);
+      const [response] = await Promise.all([fetch(url).catch(() => null), speakIn({ locale, units: question.units })]);
       if (!response?.ok)
         return {
           refused: say`The plan could not be loaded. Check the connection and press again; what you typed is still there.`,

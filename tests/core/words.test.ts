@@ -12,7 +12,7 @@ import { tongueOf } from '../../src/words/tongue';
 
 const speakAs = (locale: string, messages: Record<string, string> | null = null) => {
   const tongue = messages && tongueOf({ code: locale, name: locale, messages });
-  speakFrom(() => ({ locale, tongue }));
+  speakFrom(() => ({ ...HOME, locale, tongue }));
 };
 
 afterEach(() => speakFrom(() => HOME));

@@ -43,9 +43,9 @@ export async function inAccents(page: Page, base: string) {
   await page.context().addCookies([{ name: LOCALE_COOKIE, value: 'en-XA', url: base }]);
 }
 
-/** Words without accents on the page, with what stands around them. */
-async function escaped(page: Page, names: readonly string[]): Promise<string[]> {
-  const texts = await page.evaluate(() => {
+/** Each text that a page says, names of its parts among them. */
+export function textsOf(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
     const found: string[] = [document.title];
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT);
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
@@ -60,6 +60,11 @@ async function escaped(page: Page, names: readonly string[]): Promise<string[]> 
     }
     return found;
   });
+}
+
+/** Words without accents on the page, with what stands around them. */
+async function escaped(page: Page, names: readonly string[]): Promise<string[]> {
+  const texts = await textsOf(page);
   const known = new Set([...names, 'Crop', 'Cycle', 'CSV', 'pH']);
   return texts.filter((text) =>
     (text.replace(/[A-Za-z]+…/g, '').match(/(?<![\p{L}\d])[A-Za-z]{2,}(?![\p{L}\d])/gu) ?? []).some(

@@ -1,26 +1,22 @@
-import { plural, say, told, word, writtenNumber } from '../words/words';
+import { plural, say, speech, told, word, writtenNumber } from '../words/words';
+import {
+  CM_PER_IN,
+  G_PER_LB,
+  G_PER_OZ,
+  KG_M3_PER_LB_FT3,
+  L_PER_US_GAL,
+  M2_PER_FT2,
+  M_PER_FT,
+  toF,
+  type UnitChoice,
+} from './unitChoice';
+
+export { METRIC, type UnitChoice } from './unitChoice';
+
+/** The units of whoever asks just now. */
+export const readersUnits = (): UnitChoice => speech().units;
+
 /** Every conversion between what is stored (g, L, cm, °C) and what a person reads or types happens here. */
-
-export interface UnitChoice {
-  mass: 'metric' | 'us';
-  temperature: 'C' | 'F';
-}
-
-export const METRIC: UnitChoice = { mass: 'metric', temperature: 'C' };
-
-/** International avoirdupois pound and ounce, exact by definition (1959). */
-const G_PER_LB = 453.59237;
-const G_PER_OZ = G_PER_LB / 16;
-/** US liquid gallon, exact by definition. */
-const L_PER_US_GAL = 3.785411784;
-
-/** International foot and inch, exact by definition (1959). */
-const M_PER_FT = 0.3048;
-const CM_PER_IN = 2.54;
-/** M² in a square foot, exact by definition. */
-const M2_PER_FT2 = 0.09290304;
-/** One pound in a cubic foot, kg/m³: from the exact pound and foot. */
-const KG_M3_PER_LB_FT3 = 16.018463;
 
 export type Quantity = 'temperature' | Scaled;
 type Scaled = 'smallMass' | 'mass' | 'volume' | 'area' | 'length' | 'shortLength' | 'density' | 'perArea' | 'load';
@@ -52,14 +48,14 @@ const NAMES: Readonly<Record<Scaled, readonly [metric: string, us: string]>> = {
 
 const which = (units: UnitChoice) => (units.mass === 'us' ? 1 : 0);
 
-export function unitName(quantity: Quantity, units: UnitChoice): string {
+export function unitName(quantity: Quantity, units: UnitChoice = readersUnits()): string {
   if (quantity === 'temperature') return units.temperature === 'F' ? '°F' : '°C';
   return told(NAMES[quantity][which(units)]);
 }
 
 /** Stored value to the person's unit. */
 export function toShown(quantity: Quantity, stored: number, units: UnitChoice): number {
-  if (quantity === 'temperature') return units.temperature === 'F' ? (stored * 9) / 5 + 32 : stored;
+  if (quantity === 'temperature') return units.temperature === 'F' ? toF(stored) : stored;
   return stored / STORED_IN_ONE[quantity][which(units)];
 }
 
@@ -85,12 +81,12 @@ export function formatChange(value: number, digits = 0): string {
   return Number(value.toFixed(digits)) > 0 ? `+${text}` : text;
 }
 
-export function formatTemperature(waterTempC: number, units: UnitChoice): string {
+export function formatTemperature(waterTempC: number, units: UnitChoice = readersUnits()): string {
   return `${formatNumber(toShown('temperature', waterTempC, units), 1)} ${unitName('temperature', units)}`;
 }
 
 /** Grams as the person would say them: "412 g", "18.4 kg", "3.2 lb". */
-export function formatMass(massG: number, units: UnitChoice): string {
+export function formatMass(massG: number, units: UnitChoice = readersUnits()): string {
   if (massG === 0) return say`0 ${unitName('smallMass', units)}`;
   if (units.mass === 'us') {
     const lb = massG / G_PER_LB;
@@ -119,7 +115,7 @@ export function oneFeeding(dayG: number, feedings: number, units: UnitChoice): {
   return { eachG, words: `${formatNumber(eachG, rawG >= 10 ? 0 : 1)} g` };
 }
 
-export function formatVolume(volumeL: number, units: UnitChoice): string {
+export function formatVolume(volumeL: number, units: UnitChoice = readersUnits()): string {
   return `${formatNumber(toShown('volume', volumeL, units))} ${unitName('volume', units)}`;
 }
 
@@ -129,7 +125,7 @@ export function formatTankSize(volumeL: number, units: UnitChoice): string {
 }
 
 /** Crowding as the person would say it: kg/m³, or pounds for each cubic foot. */
-export function formatDensity(kgM3: number, units: UnitChoice, digits = 1): string {
+export function formatDensity(kgM3: number, units: UnitChoice = readersUnits(), digits = 1): string {
   return units.mass === 'us'
     ? say`${formatNumber(kgM3 / KG_M3_PER_LB_FT3, digits + 1)} lb/ft³`
     : say`${formatNumber(kgM3, digits)} kg/m³`;
@@ -143,13 +139,13 @@ export const densityUnit = (units: UnitChoice) => (units.mass === 'us' ? say`lb/
 const inFeet = (units: UnitChoice) => units.mass === 'us';
 
 /** Metres as the person would say them: "1.2 m", "30 cm", "4 ft". */
-export function formatLength(lengthM: number, units: UnitChoice): string {
+export function formatLength(lengthM: number, units: UnitChoice = readersUnits()): string {
   if (units.mass === 'us') return say`${formatNumber(lengthM / M_PER_FT, 1)} ft`;
   return lengthM < 1 ? say`${formatNumber(lengthM * 100)} cm` : say`${formatNumber(lengthM, 1)} m`;
 }
 
 /** An area as the person would say it: m², or square feet. */
-export function formatArea(areaM2: number, units: UnitChoice, digits = 0): string {
+export function formatArea(areaM2: number, units: UnitChoice = readersUnits(), digits = 0): string {
   return inFeet(units)
     ? say`${formatNumber(areaM2 / M2_PER_FT2, digits)} ft²`
     : say`${formatNumber(areaM2, digits)} m²`;

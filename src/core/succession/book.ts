@@ -22,12 +22,12 @@ export class Book {
 
   /**
    * The most plants of a way that still fit, and the limit that decides.
-   * @param already sown in that very way: its jobs are begun @param lifted limits that are left out
+   * @param already sown in that very way: its jobs are begun @param lifted limits that are left out, beside the input's own
    */
   most(way: SowingWay, already = false, lifted?: ReadonlySet<LimitKind>): { plants: number; by: LimitKind } {
     let [plants, by]: [number, LimitKind] = [Infinity, 'beds'];
     const limit = (most: number, kind: LimitKind) => {
-      if (most < plants && !lifted?.has(kind)) [plants, by] = [Math.max(0, most), kind];
+      if (most < plants && !lifted?.has(kind) && !this.input.lifted?.has(kind)) [plants, by] = [Math.max(0, most), kind];
     };
     const { groups, offset } = this.input;
     const group = groups[way.group]!;
@@ -124,7 +124,8 @@ export function wholePlants(input: SuccessionInput, planned: readonly PlannedSow
 }
 
 /** Seeds are whole ones too: no bench holds one more than it has cells. */
-function inWholeSeeds({ benchFree }: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
+function inWholeSeeds({ benchFree, lifted }: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
+  if (lifted?.has('bench')) return [...planned];
   const bench = Float64Array.from(benchFree);
   return planned.flatMap(({ way, plants }) => {
     const most = Math.floor(Math.min(...bench.subarray(way.sowAt, way.transplantAt)) + 1e-9);

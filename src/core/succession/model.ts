@@ -19,8 +19,8 @@ export interface SuccessionModel extends Rows {
 /** A night in the cold store: of two equal plans the fresher is taken. */
 const CARRY_SHARE = 1e-6;
 
-/** @param lifted limits that are left out, to see what they cost; null: the plan itself */
-export function successionModel(input: SuccessionInput, lifted: ReadonlySet<LimitKind> | null = null): SuccessionModel {
+export function successionModel(input: SuccessionInput): SuccessionModel {
+  const { lifted } = input;
   const empty = new Book(input);
   // What a limit costs is seen only where no other bound says it too.
   const fits = input.ways.map((way) =>

@@ -9,7 +9,8 @@ import { draftOf, type SuccessionDraft } from './draft';
 import { shortages } from './limits';
 import { successionOutcome, type Met, type Together } from './outcome';
 import { successionProblem } from './problem';
-import { limitCosts, solveSuccession, type SuccessionProgress } from './solve';
+import { limitCosts, type LimitCost } from './limitCosts';
+import { solveSuccession, type SuccessionProgress } from './solve';
 import type { LimitKind, SuccessionPlan, SuccessionTarget } from './types';
 
 export interface SuccessionProposal {
@@ -19,8 +20,8 @@ export interface SuccessionProposal {
   together: Together[];
   /** What stays short and why, in words. */
   short: string[];
-  /** What each limit costs over the weeks, minor units, the dearest first; null: not reckoned yet. */
-  limits: { kind: LimitKind; savedMinor: number }[] | null;
+  /** What each limit costs over the weeks, the dearest first; null: not reckoned yet. */
+  limits: LimitCost[] | null;
   /** What is met at list prices, and what work and seed for it cost, minor units. */
   worthMinor: number;
   costMinor: number;
@@ -86,9 +87,15 @@ export function proposeSuccession(
   });
   return {
     ...state(end),
-    limits: limitCosts({ highs: means.highs, input, kinds: kindsOf(target), nodes: limits.nodes }),
+    limits: limitCosts({
+      ...{ highs: means.highs, clock: means.clock, input, limits, kinds: kindsOf(target) },
+      ...{ plan: end.plan, isBest: end.gap < PROVEN },
+    }),
   };
 }
+
+/** A gap below this is what numbers are rounded to. */
+const PROVEN = 1e-4;
 
 /** Limits that were set, and those that every farm has. */
 function kindsOf(target: SuccessionTarget): LimitKind[] {

@@ -6,7 +6,7 @@ import { wholePlants } from './book';
 import { nothingMetMinor, planOf } from './evaluate';
 import { greedyPlan } from './greedy';
 import { successionModel, type SuccessionModel } from './model';
-import type { LimitKind, SuccessionInput, SuccessionPlan } from './types';
+import type { PlannedSowing, SuccessionInput, SuccessionPlan } from './types';
 
 export interface SuccessionProgress {
   plan: SuccessionPlan;
@@ -22,6 +22,8 @@ interface SolveArgs {
   highs: Highs;
   input: SuccessionInput;
   limits: SearchLimits;
+  /** A plan that is known to fit, to begin with. */
+  start?: readonly PlannedSowing[];
   report: (progress: SuccessionProgress) => void;
   clock: () => number;
 }
@@ -30,12 +32,12 @@ interface SolveArgs {
  * Plans sowings. Reports the plan by hand rules first, then every better one the solver finds, then the last with its proven
  * bound. Blocks its thread: call it in a worker; to stop it, end the worker and keep the last report.
  */
-export function solveSuccession({ highs, input, limits, report, clock }: SolveArgs): SuccessionProgress {
+export function solveSuccession({ highs, input, limits, start, report, clock }: SolveArgs): SuccessionProgress {
   const budget = searchBudget({ limits, pieceS: PIECE_S, clock });
   const { seconds } = budget;
   const worst = nothingMetMinor(input);
   let best: SuccessionProgress = {
-    plan: planOf(input, wholePlants(input, greedyPlan(input))),
+    plan: firstPlan(input, start),
     boundMinor: null,
     gap: 1,
     seconds: 0,
@@ -106,11 +108,18 @@ export function solveSuccession({ highs, input, limits, report, clock }: SolveAr
   return best;
 }
 
+/** The cheaper of a plan by hand rules and one that is known. */
+function firstPlan(input: SuccessionInput, known: readonly PlannedSowing[] | undefined): SuccessionPlan {
+  const byRules = planOf(input, wholePlants(input, greedyPlan(input)));
+  const other = known ? planOf(input, known) : byRules;
+  return other.costMinor < byRules.costMinor ? other : byRules;
+}
+
 /** The solver's word for a model that is solved. */
 const OPTIMAL = 7;
 
 /** All sowings in parts: what it costs is a bound, and what it sows, sown whole, is a good plan. */
-function relax(highs: Highs, model: SuccessionModel, bound: object) {
+export function relax(highs: Highs, model: SuccessionModel, bound: object) {
   const columns = model.columns.map((c) => ({ ...c, integer: false }));
   return highs.withModel(modelData(model, columns), (lp) => {
     lp.options.set({ output_flag: false, solver: 'ipm', ...bound });
@@ -184,32 +193,3 @@ function startOf({ ways, most }: SuccessionModel, plan: SuccessionPlan) {
   });
   return { indices: Int32Array.from(values.keys()), values };
 }
-
-interface LimitCostsArgs {
-  highs: Highs;
-  input: SuccessionInput;
-  kinds: readonly LimitKind[];
-  nodes?: number;
-}
-
-/**
- * What the best plan would cost, by the relaxation, with all limits and with each of some left out: how much a limit truly costs.
- * @returns minor units saved without it, the dearest limit first; limits that cost nothing are left out
- */
-export function limitCosts({ highs, input, kinds, nodes }: LimitCostsArgs) {
-  // Bounded by work, a relaxation is solved to its end.
-  const bound = nodes === undefined ? { time_limit: LIMIT_S } : {};
-  const costOf = (lifted: readonly LimitKind[]): number | undefined => {
-    const model = successionModel(input, new Set(lifted));
-    return model.ways.length === 0 ? nothingMetMinor(input) : relax(highs, model, bound).boundMinor;
-  };
-  const base = costOf([]);
-  if (base === undefined) return [];
-  return kinds
-    .map((kind) => ({ kind, savedMinor: base - (costOf([kind]) ?? base) }))
-    .filter((l) => l.savedMinor > base * 1e-3)
-    .sort((a, b) => b.savedMinor - a.savedMinor);
-}
-
-/** Longest time for one of them, s. */
-const LIMIT_S = 10;

@@ -133,6 +133,8 @@ export interface SuccessionInput {
   shareFree: Map<string, number>;
   /** What rooms hold by the kept plan, of what does not go together. */
   rooms: Map<string, 'fruit' | 'leaves' | 'open'>;
+  /** Limits left out, to see what they cost. */
+  lifted?: ReadonlySet<LimitKind>;
 }
 
 export interface PlannedSowing {

@@ -1,3 +1,6 @@
+import { METRIC, type UnitChoice } from '../quantity/unitChoice';
+import { retold } from './retold';
+
 /**
  * Every word that a person reads. The English stands where it is used; another language is one file that says each of
  * them in its own way (src/words). `npm run check` gathers them all into src/words/catalogue.json.
@@ -14,9 +17,10 @@ export interface Speech {
   locale: string;
   /** Null: English, as written. */
   tongue: Tongue | null;
+  units: UnitChoice;
 }
 
-export const HOME: Speech = { locale: 'en-GB', tongue: null };
+export const HOME: Speech = { locale: 'en-GB', tongue: null, units: METRIC };
 
 // One for the process, however often this file is bundled.
 const shared = globalThis as {
@@ -28,7 +32,10 @@ const constants = (shared.cropCycleConstants ??= new Map());
 /** How the person who asks just now is spoken to. */
 export const speech = (): Speech => shared.cropCycleSpeech?.() ?? HOME;
 /** Parts what was said to one person from what is said to another: part of the key of whatever is kept. */
-export const speechMark = (): string => speech().locale;
+export function speechMark(): string {
+  const { locale, units } = speech();
+  return `${locale} ${units.mass} ${units.temperature}`;
+}
 /** Says where `speech` is to be found: the request on the server, the page in a browser, the message in a worker. */
 export const speakFrom = (find: () => Speech) => void (shared.cropCycleSpeech = find);
 
@@ -67,13 +74,13 @@ export function word(parts: TemplateStringsArray, ...values: unknown[]): string 
   return text;
 }
 
-/** A constant’s words to whoever asks; a name or a number as it is. */
+/** A constant’s words to whoever asks, its amounts in their units; a name or a number as it is. */
 export function told<T>(value: T): T | string {
   if (typeof value !== 'string') return value;
-  const { tongue } = speech();
-  if (!tongue) return value;
+  const { tongue, units } = speech();
   const known = constants.get(value);
-  return (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, [])) ?? value;
+  const inTongue = tongue && (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, []));
+  return known ? retold(inTongue ?? value, units, writtenNumber) : (inTongue ?? value);
 }
 
 const plurals = new Map<string, Intl.PluralRules>();

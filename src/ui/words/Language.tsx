@@ -1,5 +1,6 @@
 'use client';
 import { Suspense, use, type ReactNode } from 'react';
+import type { UnitChoice } from '../../core/quantity/units';
 import { HOME, speakFrom, type Speech } from '../../core/words/words';
 import { loadTongue } from '../../words/languages';
 
@@ -7,6 +8,7 @@ interface Spoken {
   locale: string;
   /** The language file, or null: English, which needs none. */
   language: string | null;
+  units: UnitChoice;
   children: ReactNode;
 }
 
@@ -16,24 +18,29 @@ const inBrowser = typeof window !== 'undefined';
 if (inBrowser) speakFrom(() => page.speech);
 
 /** Speaks to the person as the server did, before anything of the page is made to work. */
-export function Language({ locale, language, children }: Spoken) {
-  if (!language) return <Plain locale={locale}>{children}</Plain>;
+export function Language({ locale, language, units, children }: Spoken) {
+  if (!language)
+    return (
+      <Plain locale={locale} units={units}>
+        {children}
+      </Plain>
+    );
   return (
     <Suspense>
-      <Translated locale={locale} language={language}>
+      <Translated locale={locale} language={language} units={units}>
         {children}
       </Translated>
     </Suspense>
   );
 }
 
-function Plain({ locale, children }: { locale: string; children: ReactNode }) {
-  if (inBrowser) speakInPage({ locale, tongue: null });
+function Plain({ locale, units, children }: Omit<Spoken, 'language'>) {
+  if (inBrowser) speakInPage({ locale, units, tongue: null });
   return children;
 }
 
-function Translated({ locale, language, children }: Spoken & { language: string }) {
-  if (inBrowser) speakInPage({ locale, tongue: use(loadTongue(language)) });
+function Translated({ locale, language, units, children }: Spoken & { language: string }) {
+  if (inBrowser) speakInPage({ locale, units, tongue: use(loadTongue(language)) });
   return children;
 }
 

@@ -2,7 +2,7 @@ import { afterEach, describe, expect, test } from 'vitest';
 import { dayPattern, firstWeekday, numericDay, readDay } from '../../../src/core/quantity/readDay';
 import { HOME, speakFrom } from '../../../src/core/words/words';
 
-const speakAs = (locale: string) => speakFrom(() => ({ locale, tongue: null }));
+const speakAs = (locale: string) => speakFrom(() => ({ ...HOME, locale }));
 afterEach(() => speakFrom(() => HOME));
 
 describe('a day as it is typed', () => {

@@ -59,7 +59,7 @@ describe('a row of a table', () => {
     const us = about('fish', { units: { mass: 'us', temperature: 'F' } });
     expect(readRow({ ...FISH, meanG: '1' }, us).value!.meanG).toBeCloseTo(28.35, 2);
     expect(readRow({ ...FISH, meanG: '', lengthCm: '10' }, us).value!.lengthCm).toBeCloseTo(25.4, 6);
-    speakFrom(() => ({ locale: 'de-DE', tongue: null }));
+    speakFrom(() => ({ ...HOME, locale: 'de-DE' }));
     expect(readRow({ ...FISH, meanG: '1.180,5' }, about('fish')).value!.meanG).toBe(1180.5);
   });
 

@@ -1,0 +1,74 @@
+import type { Page } from '@playwright/test';
+import { textsOf } from './accents';
+import { STATIONS } from './everyStation';
+import { DESK, expect, letIn, ready, test, useFarm } from './help';
+
+const farm = useFarm();
+
+/** A metric unit behind a number or standing alone, as on an axis or behind a field. */
+const METRIC = /(?<![\p{L}\d/·])(?:°C|k?g|[mc]m|mL|ml|L|m[²³]|(?:kilo)?grams?|lit(?:re|er)s?|met(?:re|er)s?)(?:\/(?:m[²³]|L|h|d))?(?![\p{L}\d’'])/gu;
+
+/** Said in these everywhere, in the US too: what stands in water, light, vapour and electricity. */
+const SAME_EVERYWHERE = /\d\s*(?:mg|µg)\/L|k?Wh?\/m²|mol\/m²(?:·d| a day)?/g;
+
+/** What the farm itself typed: names of products and notes keep their own words. */
+async function typedByTheFarm(): Promise<string[]> {
+  const { rows } = await farm.db().raw<{ rows: { said: string | null }[] }>(
+    `select name said from product union select words from paper union select detail from chore
+     union select title from chore union select words from handover union select name from culture union select words from finding
+     union select params->>'name' from crop union select params->>'name' from species union select name from equipment`,
+  );
+  return rows.flatMap(({ said }) => (said ? [said] : []));
+}
+
+/** Metric units on a page, each with the words around it. */
+async function metric(page: Page, typed: readonly string[]): Promise<string[]> {
+  const texts = await textsOf(page);
+  return texts.filter((text) => {
+    const ours = typed.reduce((left, said) => left.replaceAll(said, ''), text.replace(SAME_EVERYWHERE, ''));
+    return METRIC.test(ours) && ((METRIC.lastIndex = 0), true);
+  });
+}
+
+async function inUsUnits(page: Page) {
+  await farm.db().raw(`update person set settings = settings || '{"mass":"us","temperature":"F"}' where sign_in_name = 'ines'`);
+  await letIn(page.context(), 'ines');
+  await page.setViewportSize(DESK);
+}
+
+const WALKS: string[][] = Array.from({ length: Math.ceil(STATIONS.length / 6) }, (_, i) =>
+  STATIONS.slice(i * 6, i * 6 + 6),
+);
+
+for (const walk of WALKS)
+  test(`${walk[0]} and on say no metric unit to someone who reads pounds and gallons, nor does what their buttons open`, async ({
+    page,
+  }) => {
+    await inUsUnits(page);
+    const typed = await typedByTheFarm();
+    const found = new Map<string, string>();
+    const look = async (where: string) => {
+      for (const text of await metric(page, typed)) if (!found.has(text)) found.set(text, where);
+    };
+    for (const path of walk) {
+      await page.goto(path);
+      await ready(page);
+      await look(path);
+      const buttons = page.locator('#main button:visible:enabled');
+      const names = await buttons.evaluateAll((all) => all.map((b) => b.getAttribute('data-job') ?? b.textContent ?? ''));
+      const kinds = new Map(names.map((name, i) => [name.replace(/[\d-].*$/, ''), i]));
+      for (const [kind, i] of kinds) {
+        await buttons
+          .nth(i)
+          .click({ timeout: 5_000 })
+          .catch(() => undefined);
+        await look(`${path} ${kind}`);
+        await page.keyboard.press('Escape');
+        if (!page.url().endsWith(path)) {
+          await page.goto(path);
+          await ready(page);
+        }
+      }
+    }
+    expect([...found].map(([text, where]) => `${where}: ${text.trim().slice(0, 140)}`)).toEqual([]);
+  });
