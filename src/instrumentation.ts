@@ -20,7 +20,9 @@ export async function register() {
     if (!speech) {
       const known = knownLocale(locale);
       const language = known && languageOf(known);
-      speech = known ? { locale: known, units, tongue: (language && tongues.get(language)) || null } : { ...HOME, units };
+      speech = known
+        ? { locale: known, units, tongue: (language && tongues.get(language)) || null }
+        : { ...HOME, units };
       if (known) speeches.set(key, speech);
     }
     return speech;

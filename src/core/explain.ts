@@ -17,6 +17,7 @@ import {
   formatTankSize,
   formatTemperature,
   type UnitChoice,
+  formatPellet,
 } from './quantity/units';
 
 /** Why a number is what it is. */
@@ -39,7 +40,7 @@ export const by = (...sums: string[]): Pick<Explanation, 'sums'> => ({ sums });
 export function explainFeed(r: TankFeed, units: UnitChoice): Explanation {
   const { feedings, pelletMm, times } = r;
   const unfed = r.feedG <= 0 ? whyUnfed(r, units) : null;
-  const given = say`${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${pelletMm} mm pellets${times.length > 0 ? ` (${times.join(', ')})` : ''}.`;
+  const given = say`${formatMass(r.feedG, units)} a day, in ${feedings} feedings of ${formatPellet(pelletMm, units)} pellets${times.length > 0 ? ` (${times.join(', ')})` : ''}.`;
   return {
     title: say`feed for ${r.place}`,
     formula: unfed ?? `${r.rule?.ration === 'table' ? tableWords(r, units) : growthWords(r)} = ${given}`,

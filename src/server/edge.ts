@@ -1,5 +1,5 @@
 import 'server-only';
-import { say } from '../core/words/words';
+import { say, inReadersUnits } from '../core/words/words';
 import { randomUUID } from 'node:crypto';
 import type { SignedIn } from '../db/people';
 import type { Outcome } from '../ui/outcome';
@@ -57,8 +57,15 @@ function statusOf(outcome: Outcome<unknown>): number {
   return special ? STATUS[special]! : 422;
 }
 
+/** What is refused or asked says its amounts as the person reads them. */
+function inTheirUnits(outcome: Outcome<unknown>): Outcome<unknown> {
+  if (outcome.ok) return outcome;
+  const fields = Object.entries(outcome.fields).map(([name, words]) => [name, words.map(inReadersUnits)]);
+  return { ...outcome, fields: Object.fromEntries(fields) as Record<string, string[]> };
+}
+
 export function answerJson(outcome: Outcome<unknown>, status = statusOf(outcome)): Response {
-  return Response.json(outcome, { status, headers: { 'cache-control': 'private, no-store' } });
+  return Response.json(inTheirUnits(outcome), { status, headers: { 'cache-control': 'private, no-store' } });
 }
 
 /** Who may send what: nothing of a stranger is read before it is known how much it is and whether they may. */

@@ -1,5 +1,5 @@
 'use client';
-import { say, told } from '../core/words/words';
+import { inReadersUnits, say, told } from '../core/words/words';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
@@ -27,13 +27,19 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
     >
       <Stack>
         <h2>{say`Why? ${because.title}`}</h2>
-        <p>{because.formula}</p>
+        <p data-working>{because.formula}</p>
+        {inReadersUnits(because.formula) !== because.formula && (
+          <Text as="p" small quiet>
+            {say`Worked out in grams, litres, metres and °C, as the formula is published.`}
+          </Text>
+        )}
         <GoesIn because={because} />
         {rests.length > 0 && (
           <Rows small>
             {rests.map((rule) => (
               <li key={rule.name}>
-                {told(rule.title)}: {told(rule.formula)}. <Link href={`/sums?sum=${rule.name}`}>{say`Try it`}</Link>
+                {told(rule.title)}: <span data-working>{rule.formula}</span>.{' '}
+                <Link href={`/sums?sum=${rule.name}`}>{say`Try it`}</Link>
               </li>
             ))}
           </Rows>
@@ -72,9 +78,9 @@ function GoesIn({ because }: GoesInProps) {
         {because.inputs.map((input) => (
           <TableRow key={input.label}>
             <Cell>{input.label}</Cell>
-            <Cell num>{input.value}</Cell>
+            <Cell num>{inReadersUnits(input.value)}</Cell>
             <Cell small quiet>
-              {input.from}
+              {inReadersUnits(input.from)}
             </Cell>
           </TableRow>
         ))}

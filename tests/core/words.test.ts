@@ -72,8 +72,8 @@ describe('units of the United States', () => {
     expect(formatArea(100, METRIC)).toBe('100 m²');
     expect(formatArea(100, US)).toBe('1,076 ft²');
     expect(formatLoad(60, METRIC)).toBe('60 g/m²');
-    // 60 g on 10.764 ft²
-    expect(formatLoad(60, US)).toBe('5.6 g/ft²');
+    // 60 g on 10.764 ft²: 5.574 g on one, 12.29 lb on a thousand
+    expect(formatLoad(60, US)).toBe('12.3 lb/1,000 ft²');
   });
 });
 

@@ -43,9 +43,9 @@ export async function inAccents(page: Page, base: string) {
   await page.context().addCookies([{ name: LOCALE_COOKIE, value: 'en-XA', url: base }]);
 }
 
-/** Each text that a page says, names of its parts among them. */
-export function textsOf(page: Page): Promise<string[]> {
-  return page.evaluate(() => {
+/** Each text that a page says, names of its parts among them. @param but what is left out */
+export function textsOf(page: Page, but = '#none'): Promise<string[]> {
+  return page.evaluate((left) => {
     const found: string[] = [document.title];
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT);
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
@@ -56,10 +56,11 @@ export function textsOf(page: Page): Promise<string[]> {
         }
         continue;
       }
-      if (!node.parentElement!.closest('script, style, noscript, kbd, code')) found.push(node.textContent ?? '');
+      if (!node.parentElement!.closest(`script, style, noscript, kbd, code, ${left}`))
+        found.push(node.textContent ?? '');
     }
     return found;
-  });
+  }, but);
 }
 
 /** Words without accents on the page, with what stands around them. */

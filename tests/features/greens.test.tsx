@@ -126,7 +126,10 @@ describe('what it proposes', () => {
       },
       met: [{ productCode: 'rocket', wanted: 9000, short: [0, 900], brings: 9000, spare: 400 }],
       together: [{ loopId: 'l1', hungry: [{ week: 3, value: 51 }], hungryBefore: 0, rich: 2, richBefore: 4 }],
-      ...{ short: ['Rocket, week 24: 0.9 kg missing.'], limits: [{ kind: 'bench', savedMinor: 12_300 }] },
+      ...{
+        short: ['Rocket, week 24: 0.9 kg missing.'],
+        limits: [{ kind: 'bench', savedMinor: 12_300, mostMinor: 12_500 }],
+      },
       ...{ worthMinor: 15_400, costMinor: 4200, ways: 120 },
       ...over,
     }) as unknown as SuccessionProposal;

@@ -70,7 +70,7 @@ describe('refusals in another language', () => {
         words.forEach((w) => said.add(w));
       });
     const tongue = tongueOf(accents);
-    speakFrom(() => ({ locale: 'en-GB', tongue }));
+    speakFrom(() => ({ ...HOME, tongue }));
     take(await faultsOf(act, {}));
     for (const value of NUMBERS) {
       // Known by now are the fields that must be there; each is tried with what it does not take.

@@ -19,9 +19,20 @@ export const readersUnits = (): UnitChoice => speech().units;
 /** Every conversion between what is stored (g, L, cm, °C) and what a person reads or types happens here. */
 
 export type Quantity = 'temperature' | Scaled;
-type Scaled = 'smallMass' | 'mass' | 'volume' | 'area' | 'length' | 'shortLength' | 'density' | 'perArea' | 'load';
+type Scaled =
+  | 'smallMass'
+  | 'mass'
+  | 'volume'
+  | 'area'
+  | 'length'
+  | 'shortLength'
+  | 'density'
+  | 'perArea'
+  | 'load'
+  | 'pellet'
+  | 'perMass';
 
-/** What is stored (g, L, m², m, cm, kg/m³, plants and g feed a m²) in one of the person's units, metric and US. */
+/** What is stored (g, L, m², m, cm, kg/m³, a m², g feed on a m², mm, a kg) in one of the person's units, metric and US. */
 const STORED_IN_ONE: Readonly<Record<Scaled, readonly [metric: number, us: number]>> = {
   smallMass: [1, G_PER_OZ],
   mass: [1000, G_PER_LB],
@@ -31,7 +42,9 @@ const STORED_IN_ONE: Readonly<Record<Scaled, readonly [metric: number, us: numbe
   shortLength: [1, CM_PER_IN],
   density: [1, KG_M3_PER_LB_FT3],
   perArea: [1, 1 / M2_PER_FT2],
-  load: [1, 1 / M2_PER_FT2],
+  load: [1, G_PER_LB / (1000 * M2_PER_FT2)],
+  pellet: [1, CM_PER_IN * 10],
+  perMass: [1, 1000 / G_PER_LB],
 };
 
 const NAMES: Readonly<Record<Scaled, readonly [metric: string, us: string]>> = {
@@ -43,7 +56,9 @@ const NAMES: Readonly<Record<Scaled, readonly [metric: string, us: string]>> = {
   shortLength: [word`cm`, word`in`],
   density: [word`kg/m³`, word`lb/ft³`],
   perArea: [word`a m²`, word`a ft²`],
-  load: [word`g/m²`, word`g/ft²`],
+  load: [word`g/m²`, word`lb/1,000 ft²`],
+  pellet: [word`mm`, word`in`],
+  perMass: [word`a kg`, word`a lb`],
 };
 
 const which = (units: UnitChoice) => (units.mass === 'us' ? 1 : 0);
@@ -155,12 +170,22 @@ export const toShownArea = (areaM2: number, units: UnitChoice) => (inFeet(units)
 export const areaUnit = (units: UnitChoice) => (inFeet(units) ? say`ft²` : say`m²`);
 
 /** Feed on planted area: what is stored in g/m² in the person’s unit. */
-export const toShownLoad = (gM2: number, units: UnitChoice) => (inFeet(units) ? gM2 * M2_PER_FT2 : gM2);
-export const loadUnit = (units: UnitChoice) => (inFeet(units) ? say`g/ft²` : say`g/m²`);
+export const toShownLoad = (gM2: number, units: UnitChoice) => toShown('load', gM2, units);
+export const loadUnit = (units: UnitChoice) => unitName('load', units);
 
-/** Feed on planted area, with its unit. Square feet are small: one decimal more. */
+/** Feed on planted area, with its unit. */
 export function formatLoad(gM2: number, units: UnitChoice, digits = 0): string {
   return `${formatNumber(toShownLoad(gM2, units), inFeet(units) ? digits + 1 : digits)} ${loadUnit(units)}`;
+}
+
+/** How many stand on an area: "25 a m²", "2.3 a ft²". */
+export function formatPerArea(perM2: number, units: UnitChoice = readersUnits()): string {
+  return `${formatNumber(toShown('perArea', perM2, units), inFeet(units) ? 1 : 0)} ${unitName('perArea', units)}`;
+}
+
+/** A pellet's size: "4.5 mm", "0.18 in". */
+export function formatPellet(pelletMm: number, units: UnitChoice = readersUnits()): string {
+  return `${inFeet(units) ? formatNumber(toShown('pellet', pelletMm, units), 2) : writtenNumber(pelletMm)} ${unitName('pellet', units)}`;
 }
 
 /** What a product is sold by. */

@@ -2,6 +2,8 @@ import { all, say } from '../words/words';
 import { addDays, isoWeek, type Day } from '../quantity/days';
 import { formatMass, formatNumber, type UnitChoice } from '../quantity/units';
 import { shortDay } from '../quantity/sayDay';
+import type { FarmFacts } from '../facts/farm';
+import type { StockingTarget } from './demand';
 import { freePurgeTanks } from './model';
 import type { Batch, Demand, PlannerInput, StockingPlan } from './types';
 
@@ -75,6 +77,24 @@ export function bindingLimits({ input, batches, plan, units }: BindingLimitsArgs
       };
     });
     return [...early, ...runs];
+  });
+}
+
+/** Wishes that nothing can be planned for, and what each of them lacks. */
+export function lackingWishes(facts: FarmFacts, { species, by, weeks }: StockingTarget, firstDay: Day): Binding[] {
+  return species.flatMap(({ code, amount, counted, fromG }) => {
+    const own = facts.species.find((s) => s.code === code);
+    const isSold = facts.products.some((p) => p.speciesCode === code && !p.liveCm);
+    const lacks = (words: string): Binding[] => [
+      { speciesCode: code, kg: 0, from: firstDay, until: addDays(firstDay, weeks * 7 - 1), words },
+    ];
+    if (counted && (amount ?? 0) > 0 && !fromG && !own?.marketG)
+      return lacks(say`${own?.name ?? code} has no market size, so nothing is planned for it: set one under Species.`);
+    if (by === 'orders' && amount === null && !isSold)
+      return lacks(
+        say`${own?.name ?? code} is not sold as food, so nobody can have ordered it: give it a name and a price under Species, or type an amount.`,
+      );
+    return [];
   });
 }
 

@@ -6,7 +6,7 @@ import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
 import { candidateBatches } from './batches';
 import { draftOf, type StockingDraft } from './draft';
-import { bindingLimits, crowdedWeeks, type Binding } from './limits';
+import { bindingLimits, lackingWishes, crowdedWeeks, type Binding } from './limits';
 import { draftOutcome, type BatchOutcome } from './outcome';
 import { movableHarvests, stockingProblem, type StockingProblem } from './problem';
 import { type StockingTarget } from './demand';
@@ -115,7 +115,10 @@ function proposeOne({ question, moved, seconds, means, report }: ProposeOneArgs)
       moved,
       fixedShortKg: null,
       brings: outcome.batches,
-      bindings: bindingLimits({ input: problem.input, batches, plan: { ...solved, short: outcome.short }, units }),
+      bindings: [
+        ...lackingWishes(facts, target, problem.input.firstDay),
+        ...bindingLimits({ input: problem.input, batches, plan: { ...solved, short: outcome.short }, units }),
+      ],
       crowded: crowdedWeeks(problem.input, solved),
     };
   };

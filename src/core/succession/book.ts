@@ -27,7 +27,8 @@ export class Book {
   most(way: SowingWay, already = false, lifted?: ReadonlySet<LimitKind>): { plants: number; by: LimitKind } {
     let [plants, by]: [number, LimitKind] = [Infinity, 'beds'];
     const limit = (most: number, kind: LimitKind) => {
-      if (most < plants && !lifted?.has(kind) && !this.input.lifted?.has(kind)) [plants, by] = [Math.max(0, most), kind];
+      if (most < plants && !lifted?.has(kind) && !this.input.lifted?.has(kind))
+        [plants, by] = [Math.max(0, most), kind];
     };
     const { groups, offset } = this.input;
     const group = groups[way.group]!;

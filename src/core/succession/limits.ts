@@ -7,7 +7,9 @@ import type { UnitChoice } from '../quantity/units';
 import { say, word } from '../words/words';
 import { Book } from './book';
 import type { Met } from './outcome';
-import type { CropDemand, LimitKind, PlannedSowing, SowingWay, SuccessionInput } from './types';
+import type { FarmFacts } from '../facts/farm';
+import { recipesOf } from '../crops/recipes';
+import type { CropDemand, LimitKind, PlannedSowing, SowingWay, SuccessionInput, SuccessionTarget } from './types';
 
 /** What stands in the way, as it is said. */
 export const LIMIT_WORDS: Readonly<Record<LimitKind, string>> = {
@@ -40,6 +42,20 @@ export function shortages({ input, sowings, met, units }: ShortagesArgs): string
       return say`${demand.product.name}, ${when(input, demand, run)}: ${figure} missing. ${reason({ input, demand, own, book, sown, run })}`;
     });
   });
+}
+
+/** Wishes that nothing can be planned for, and what each of them lacks. */
+export function lackingWishes({ products, crops }: FarmFacts, target: SuccessionTarget): string[] {
+  return target.products
+    .filter((wish) => wish.amount > 0)
+    .flatMap(({ code }) => {
+      const product = products.find((p) => p.code === code);
+      if (!product) return [say`${code} is no product of this farm any more: nothing is planned for it.`];
+      if (recipesOf(crops, product.cropCode).length > 0) return [];
+      return [
+        say`${product.name} has no recipe, so nothing is planned for it: choose its crop under Farm, Products and prices.`,
+      ];
+    });
 }
 
 function runsOf(short: readonly number[]): number[][] {

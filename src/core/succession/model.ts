@@ -16,16 +16,22 @@ export interface SuccessionModel extends Rows {
   most: Float64Array;
 }
 
+/** Sowings of so many plants at most are counted one by one: rounded, they would miss too much. */
+const COUNTED_UP_TO = 20;
+
 /** A night in the cold store: of two equal plans the fresher is taken. */
 const CARRY_SHARE = 1e-6;
 
 export function successionModel(input: SuccessionInput): SuccessionModel {
   const { lifted } = input;
   const empty = new Book(input);
+  const wanted = (way: SowingWay) => {
+    const most = mostWanted(input, way);
+    // Of a few plants each counts: the last one may be wanted in part only.
+    return most <= COUNTED_UP_TO ? Math.ceil(most - 1e-9) : most;
+  };
   // What a limit costs is seen only where no other bound says it too.
-  const fits = input.ways.map((way) =>
-    lifted ? mostWanted(input, way) : Math.min(mostWanted(input, way), empty.most(way).plants),
-  );
+  const fits = input.ways.map((way) => (lifted ? wanted(way) : Math.min(wanted(way), empty.most(way).plants)));
   const ways = input.ways.filter((_, i) => fits[i]! >= 1);
   const most = Float64Array.from(fits.filter((n) => n >= 1));
   return { ...new Builder(input, ways, lifted ?? new Set()).build(most), ways, most };
@@ -85,7 +91,7 @@ class Builder {
     const plants = this.ways.map((way, w): Column => ({
       cost: way.plantMinor,
       upper: most[w]!,
-      integer: false,
+      integer: most[w]! <= COUNTED_UP_TO,
       ...merged(this.entries[w]!),
     }));
     return { rowLower: this.rowLower, rowUpper: this.rowUpper, columns: [...plants, ...sown, ...this.own] };

@@ -6,7 +6,7 @@ import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
 import type { SearchLimits } from '../solver/budget';
 import { draftOf, type SuccessionDraft } from './draft';
-import { shortages } from './limits';
+import { lackingWishes, shortages } from './limits';
 import { successionOutcome, type Met, type Together } from './outcome';
 import { successionProblem } from './problem';
 import { limitCosts, type LimitCost } from './limitCosts';
@@ -65,7 +65,7 @@ export function proposeSuccession(
       draft,
       met,
       together,
-      short: shortages({ input, sowings: solved.sowings, met, units }),
+      short: [...lackingWishes(facts, target), ...shortages({ input, sowings: solved.sowings, met, units })],
       limits: null,
       worthMinor: worthOf(met, facts),
       costMinor: solved.sowings.reduce((sum, { way, plants }) => sum + way.eachTimeMinor + way.plantMinor * plants, 0),

@@ -13,7 +13,10 @@ import {
 const NUMBER = String.raw`[−-]?\d[\d,]*(?:\.\d+)?`;
 const UNIT = String.raw`kg\/m³|a m²|per m²|on each m²|°C|kg|g|L|m³|m²|cm|mm|m`;
 /** One amount, or two that share a unit: “10 to 12 g”, “−20 to 45 °C”, “0.5–2 m³”. */
-const AMOUNT = new RegExp(`(?<![\\p{L}\\d.])(?:(${NUMBER})(\\s?(?:to|and|or|–)\\s?))?(${NUMBER})\\s?(${UNIT})(?![\\p{L}\\d/·^])`, 'gu');
+const AMOUNT = new RegExp(
+  `(?<![\\p{L}\\d.])(?:(${NUMBER})(\\s?(?:to|and|or|–)\\s?))?(${NUMBER})\\s?(${UNIT})(?![\\p{L}\\d/·^²³])`,
+  'gu',
+);
 
 type Turned = readonly [name: string, of: (value: number) => number];
 const by = (factor: number) => (value: number) => value / factor;
@@ -46,13 +49,16 @@ const read = (text: string) => Number(text.replace('−', '-').replaceAll(',', '
  */
 export function retold(text: string, units: UnitChoice, written: (value: number) => string): string {
   if (units.mass === 'metric' && units.temperature === 'C') return text;
-  return text.replace(AMOUNT, (all, low: string | undefined, between: string | undefined, high: string, unit: string) => {
-    const turned = turnedOf(unit, units, read(high));
-    if (!turned) return all;
-    const [name, of] = turned;
-    const figure = (value: string) => written(Number(of(read(value)).toPrecision(FIGURES)));
-    return `${low === undefined ? '' : figure(low) + between}${figure(high)} ${name}`;
-  });
+  return text.replace(
+    AMOUNT,
+    (all, low: string | undefined, between: string | undefined, high: string, unit: string) => {
+      const turned = turnedOf(unit, units, read(high));
+      if (!turned) return all;
+      const [name, of] = turned;
+      const figure = (value: string) => written(Number(of(read(value)).toPrecision(FIGURES)));
+      return `${low === undefined ? '' : figure(low) + between}${figure(high)} ${name}`;
+    },
+  );
 }
 
 function turnedOf(unit: string, units: UnitChoice, most: number): Turned | null {

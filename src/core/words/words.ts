@@ -77,11 +77,14 @@ export function word(parts: TemplateStringsArray, ...values: unknown[]): string 
 /** A constant’s words to whoever asks, its amounts in their units; a name or a number as it is. */
 export function told<T>(value: T): T | string {
   if (typeof value !== 'string') return value;
-  const { tongue, units } = speech();
+  const { tongue } = speech();
   const known = constants.get(value);
   const inTongue = tongue && (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, []));
-  return known ? retold(inTongue ?? value, units, writtenNumber) : (inTongue ?? value);
+  return known ? inReadersUnits(inTongue ?? value) : (inTongue ?? value);
 }
+
+/** Words of ours with their metric amounts in the units of whoever asks. */
+export const inReadersUnits = (text: string): string => retold(text, speech().units, writtenNumber);
 
 const plurals = new Map<string, Intl.PluralRules>();
 

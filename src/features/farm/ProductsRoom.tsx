@@ -1,4 +1,5 @@
 'use client';
+import { formatMass } from '../../core/quantity/units';
 import { autocompleteWords } from '../../ui/form/autocompleteWords';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
@@ -162,7 +163,7 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
 /** Its unit, its form where it is said, and what a pack holds. */
 function soldBy({ unit, form, packSize }: Product): string {
   const words = PRODUCT_FORMS.find(([code]) => code === form)?.[1];
-  const pack = packSize && (unit === 'kg' ? say`packs of ${packSize} g` : say`packs of ${packSize}`);
+  const pack = packSize && (unit === 'kg' ? say`packs of ${formatMass(packSize)}` : say`packs of ${packSize}`);
   return [codeWords(unit), words && told(words), pack].filter(Boolean).join(' · ');
 }
 

@@ -58,7 +58,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
               <li>{say`By keys: ↑ ↓ from one to the next, ← → slide it a day, Enter goes on to the draft`}</li>
               <li>{say`Solid is recorded, hatched is forecast; the black line is today.`}</li>
               <li>{say`A body is as high as its tank is full; an orange edge is over the limit.`}</li>
-              <li>{say`Balance: feed for each planted m² against its comfortable band; reddish days go hungry.`}</li>
+              <li>{say`Balance: feed on the planted area against its comfortable band; reddish days go hungry.`}</li>
               <li>{say`Promised: the share of what is expected; framed red what is short.`}</li>
             </Text>
           </details>

@@ -70,7 +70,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
         </Table>
       </ScrollTable>
       <SheetBody as="p" small quiet>
-        {say`Deliveries are those of the next ${OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on a day when the feed for each planted m² is under their loop’s band.`}
+        {say`Deliveries are those of the next ${OUTLOOK_WEEKS} weeks, all else is over the whole forecast. Plants go hungry on a day when the feed on the planted area is under their loop’s band.`}
       </SheetBody>
     </Sheet>
   );

@@ -8,7 +8,7 @@ import type { FarmFacts } from '../../../src/core/facts/farm';
 import { addDays } from '../../../src/core/quantity/days';
 import { METRIC } from '../../../src/core/quantity/units';
 import { candidateBatches } from '../../../src/core/stocking/batches';
-import { bindingLimits } from '../../../src/core/stocking/limits';
+import { bindingLimits, lackingWishes } from '../../../src/core/stocking/limits';
 import { stockingProblem } from '../../../src/core/stocking/problem';
 import { type StockingTarget } from '../../../src/core/stocking/demand';
 import { solveStocking } from '../../../src/core/stocking/solve';
@@ -127,5 +127,26 @@ describe('what nobody can plan is said in words with the limit that binds', () =
     );
     expect(warnings).toHaveLength(20_000);
     expect(supply).toEqual([]);
+  });
+});
+
+describe('a wish that nothing can be planned for', () => {
+  const today = (facts: FarmFacts, wanted: StockingTarget) =>
+    lackingWishes(facts, wanted, facts.today).map((b) => b.words.replace(/^.*? (?=is|has)/, ''));
+
+  test('names the market size that is missing where fish are counted', () => {
+    const facts = farm();
+    const without = { ...facts, species: facts.species.map((s) => ({ ...s, marketG: null })) } as FarmFacts;
+    expect(today(without, target({ counted: true }))).toEqual([
+      'has no market size, so nothing is planned for it: set one under Species.',
+    ]);
+    expect(today(facts, target({ counted: true }))).toEqual([]);
+  });
+
+  test('says that nobody can have ordered what is not sold', () => {
+    const facts = farm({ products: [LETTUCE_PRODUCT] });
+    expect(today(facts, { ...target({ amount: null }), by: 'orders' })).toEqual([
+      'is not sold as food, so nobody can have ordered it: give it a name and a price under Species, or type an amount.',
+    ]);
   });
 });

@@ -326,6 +326,19 @@ describe('hand-worked', () => {
     expect(p.short.some((w) => /brings less than its work and seed cost/.test(w))).toBe(true);
   });
 
+  test('a wish without a recipe is not dropped in silence', () => {
+    const facts = lettuce({
+      products: [
+        productOf('butterhead-lettuce'),
+        productOf('butterhead-lettuce', { code: 'mix', name: 'Salad mix', cropCode: null }),
+      ],
+    });
+    const p = propose(facts, targetOf(facts));
+    expect(p.short[0]).toBe(
+      'Salad mix has no recipe, so nothing is planned for it: choose its crop under Farm, Products and prices.',
+    );
+  });
+
   test('without a price it says that a price is missing, not that it brings too little', () => {
     const facts = lettuce({ products: [productOf('butterhead-lettuce', { priceMinor: 0 })] });
     const p = propose(facts, targetOf(facts, { by: 'earn' }));

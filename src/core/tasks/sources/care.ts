@@ -3,7 +3,7 @@ import { type CareJob, type Crop } from '../../library/types';
 import type { PlaceFact } from '../../facts/farm';
 import type { PlantStay } from '../../facts/forecast';
 import { addDays, daysBetween, type Day } from '../../quantity/days';
-import { formatNumber } from '../../quantity/units';
+import { formatNumber, formatPerArea } from '../../quantity/units';
 import { isResting, lastTurn } from '../../crops/winterRest';
 import { plural, say, told, word } from '../../words/words';
 import { aJob, jobId, type Job } from '../jobs';
@@ -77,8 +77,8 @@ function turnOf(view: RoundView, { lotCode, crop, place, plants, from }: Standin
   const count = plural(plants, '# plant', '# plants');
   const detail =
     what === 'corner'
-      ? say`${lotCode} · ${count} · ${formatNumber(crop.rest.perM2)} a m² in a corner, roots wet, crowns dry`
-      : say`${lotCode} · ${count} · ${formatNumber(crop.finalPerM2)} a m², feed on from now`;
+      ? say`${lotCode} · ${count} · ${formatPerArea(crop.rest.perM2)} in a corner, roots wet, crowns dry`
+      : say`${lotCode} · ${count} · ${formatPerArea(crop.finalPerM2)}, feed on from now`;
   return [
     aJob(careJob(lotCode, on, { placeId: place.id, what }), place, {
       ...{ kind: 'care', detail, amount: formatNumber(plants), lotCode, caution: null },

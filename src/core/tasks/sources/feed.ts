@@ -2,7 +2,7 @@ import { all, say } from '../../words/words';
 import { tankFeed, type TankFeed } from '../../plan/tankFeed';
 import type { Day } from '../../quantity/days';
 import { shortDay } from '../../quantity/sayDay';
-import { formatMass, formatNumber, oneFeeding, type UnitChoice } from '../../quantity/units';
+import { formatMass, formatNumber, oneFeeding, type UnitChoice, formatPellet } from '../../quantity/units';
 import type { PlaceFact } from '../../facts/farm';
 import { dangersIn, placeWords } from '../../water/lastWater';
 import { weightField } from '../form';
@@ -41,7 +41,7 @@ function jobsOf({ facts, forecast, at, day, units, judged }: RoundView) {
     return [
       aJob(feedJob(place.id, day), place, {
         kind: 'feed',
-        title: say`Feed ${fed.pelletMm} mm`,
+        title: say`Feed ${formatPellet(fed.pelletMm)}`,
         detail: `${fish} · ${parts.length > 1 ? parts.map((p) => `${p.lotCode} ${formatMass(p.feedG, units)}`).join(' + ') : lotCode}${feeder}`,
         amount: `${fed.feedings} × ${words}`,
         lotCode,

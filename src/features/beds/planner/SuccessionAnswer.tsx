@@ -5,6 +5,7 @@ import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
 import { planStart } from '../../../core/stocking/problem';
+import type { LimitCost } from '../../../core/succession/limitCosts';
 import { LIMIT_WORDS } from '../../../core/succession/limits';
 import type { SuccessionProposal } from '../../../core/succession/propose';
 import { formatBalance } from '../../../core/water/loopBalance';
@@ -131,6 +132,19 @@ function Together({ answer, page }: PartProps) {
   );
 }
 
+/** A plan found is said as it is; where one that is better may be had, how much better at most. */
+function sayMore({ savedMinor, mostMinor }: Omit<LimitCost, 'kind'>, currency: string): string {
+  const most = formatAboutMoney(mostMinor, currency);
+  if (savedMinor >= mostMinor * NEARLY_ALL) return say`about ${formatAboutMoney(savedMinor, currency)}`;
+  return savedMinor >= mostMinor * HARDLY
+    ? say`${formatAboutMoney(savedMinor, currency)} to ${most}`
+    : say`at most ${most}`;
+}
+
+/** Shares of the most there can be at which what was found is as good as it, or says little. */
+const NEARLY_ALL = 0.9;
+const HARDLY = 0.1;
+
 function Limits({ answer, page }: PartProps) {
   if (answer.limits === null) return null;
   return (
@@ -144,9 +158,9 @@ function Limits({ answer, page }: PartProps) {
         </Text>
       ) : (
         <Rows>
-          {answer.limits.map(({ kind, savedMinor }) => (
+          {answer.limits.map(({ kind, savedMinor, mostMinor }) => (
             <Text as="li" small key={kind}>
-              {say`Without the limit of ${told(LIMIT_WORDS[kind])}, at most ${formatAboutMoney(savedMinor, page.currency)} more would come in over these weeks, orders that fall short counted in.`}
+              {say`Without the limit of ${told(LIMIT_WORDS[kind])}, ${sayMore({ savedMinor, mostMinor }, page.currency)} more would come in over these weeks, orders that fall short counted in.`}
             </Text>
           ))}
         </Rows>

@@ -16,7 +16,15 @@ import { sayStepChange } from '../../../core/plan/changes';
 import { stepWords } from '../../../core/plan/steps/steps';
 import { addDays, dayAt, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatLoad, formatNumber, formatTemperature, manyOf, toShown, unitName } from '../../../core/quantity/units';
+import {
+  formatLoad,
+  formatNumber,
+  formatTemperature,
+  manyOf,
+  toShown,
+  unitName,
+  formatPerArea,
+} from '../../../core/quantity/units';
 import { codeWords } from '../../../core/words/codes';
 import { plural, say, told, word } from '../../../core/words/words';
 import { mayTakeBack } from '../../../db/takeBack';
@@ -162,7 +170,7 @@ function hadOf({ view, crop }: Own, { loop, from, until }: BedStay, fedG: number
           {
             name: say`feed of its fish a day`,
             value: formatLoad(fedG / areaM2 / had.days, units),
-            says: say`what the fish of ${loop.name} were fed on those days, for a m² of all its beds`,
+            says: say`what the fish of ${loop.name} were fed on those days, spread over all its beds`,
           },
         ]
       : []),
@@ -221,7 +229,7 @@ function standsOf({ view, crop, code }: Own): PlantingPage['stands'] {
         s.stage === null
           ? say`${formatNumber(s.plants)} on the bench`
           : stages.length > 1
-            ? say`${plural(s.plants, '# plant', '# plants')} at ${formatNumber(stages[s.stage]!.perM2)} a m²`
+            ? say`${plural(s.plants, '# plant', '# plants')} at ${formatPerArea(stages[s.stage]!.perM2)}`
             : plural(s.plants, '# plant', '# plants'),
       ripe: ripeWords(view, crop, s.readyFrom),
     }));

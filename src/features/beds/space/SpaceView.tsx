@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber } from '../../../core/quantity/units';
+import { formatNumber, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
 import { say, told, word } from '../../../core/words/words';
 import { Empty, Mark, Sheet, SheetHead, Stack, Text, classes } from '../../../ui/kit/kit';
 import { ShownDay } from '../../../ui/shell/ShownDay';
@@ -112,6 +112,7 @@ function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
       return rests >= 0.5 && mean < 0.05 ? say`rest` : formatNumber(saidPercent(weekOf(l, i)));
     },
   });
+  const perArea = (minor: number | null) => (minor === null ? null : toShown('perArea', minor, page.units));
   return [
     {
       head: say`Bed`,
@@ -127,11 +128,11 @@ function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
         ),
     },
     {
-      head: say`Earned a m² and week`,
-      value: (l) => l.perM2WeekMinor,
+      head: say`Earned ${unitName('perArea', page.units)} and week`,
+      value: (l) => perArea(l.perM2WeekMinor),
       money: page.currency,
       look: { num: true },
-      cell: (l) => money(l.perM2WeekMinor),
+      cell: (l) => money(perArea(l.perM2WeekMinor)),
     },
     {
       head: say`Empty places cost in ${page.weeks.length} weeks`,
@@ -159,13 +160,15 @@ function Cuts({ page }: { page: SpacePage }) {
         stack
         rows={page.cuts}
         rowKey={(c) => c.code}
-        columns={cutsColumns()}
+        columns={cutsColumns(page.units)}
       />
     </Sheet>
   );
 }
 
-function cutsColumns(): Column<SpacePage['cuts'][number]>[] {
+function cutsColumns(units: UnitChoice): Column<SpacePage['cuts'][number]>[] {
+  const small = (massG: number) =>
+    `${formatNumber(toShown('smallMass', massG, units), units.mass === 'us' ? 3 : 2)} ${unitName('smallMass', units)}`;
   const num = { num: true };
   return [
     {
@@ -189,19 +192,19 @@ function cutsColumns(): Column<SpacePage['cuts'][number]>[] {
     },
     {
       head: say`A place and day then`,
-      value: (c) => c.bestG,
-      unit: 'g',
+      value: (c) => Number(toShown('smallMass', c.bestG, units).toFixed(4)),
+      unit: unitName('smallMass', units),
       look: num,
       labelled: true,
-      cell: (c) => say`${formatNumber(c.bestG, 2)} g`,
+      cell: (c) => small(c.bestG),
     },
     {
       head: say`As planned`,
-      value: (c) => c.plannedG,
-      unit: 'g',
+      value: (c) => Number(toShown('smallMass', c.plannedG, units).toFixed(4)),
+      unit: unitName('smallMass', units),
       look: num,
       labelled: true,
-      cell: (c) => say`${formatNumber(c.plannedG, 2)} g`,
+      cell: (c) => small(c.plannedG),
     },
   ];
 }

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState } from 'react';
 import { formatAboutMoney } from '../../../core/quantity/money';
-import { formatNumber } from '../../../core/quantity/units';
+import { formatNumber, toShown, type UnitChoice } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
 import { CostsForm } from './CostsForm';
@@ -24,7 +24,7 @@ export function WorthSheet({ page }: { page: SpacePage }) {
   return (
     <Sheet>
       <SheetHead>
-        <h2>{say`What a square metre of floor earns in a week`}</h2>
+        <h2>{floorWords(page.units)}</h2>
         <Text quiet>
           {say`by the recipes at their best, list prices, all of it sold; work at ${money(page.costs.hourMinor)} an hour`}
           ; {page.costs.isOwn ? say`your own costs` : say`planning defaults`};{' '}
@@ -36,12 +36,12 @@ export function WorthSheet({ page }: { page: SpacePage }) {
         <CostsForm page={page} />
       </SheetBody>
       <DataTable
-        label={say`What a square metre of floor earns in a week`}
+        label={floorWords(page.units)}
         maxHeight={460}
         stack
         rows={shown}
         rowKey={(w) => w.key}
-        columns={worthColumns(page.currency, money)}
+        columns={worthColumns(page, money)}
       />
       {shown.length < page.worth.length && (
         <SheetBody>
@@ -52,15 +52,20 @@ export function WorthSheet({ page }: { page: SpacePage }) {
   );
 }
 
-function worthColumns(currency: string, money: (minor: number) => string): Column<WorthRow>[] {
+const floorWords = (units: UnitChoice) =>
+  units.mass === 'us'
+    ? say`What a square foot of floor earns in a week`
+    : say`What a square metre of floor earns in a week`;
+
+function worthColumns({ currency, units }: SpacePage, money: (minor: number) => string): Column<WorthRow>[] {
   const num = { num: true };
   const figure = (head: string, value: (w: WorthRow) => number): Column<WorthRow> => ({
     head,
-    value,
+    value: (w) => toShown('perArea', value(w), units),
     money: currency,
     look: num,
     labelled: true,
-    cell: (w) => money(value(w)),
+    cell: (w) => money(toShown('perArea', value(w), units)),
   });
   return [
     {

@@ -1,8 +1,8 @@
 'use client';
 import Link from 'next/link';
 import { formatAboutMoney } from '../../../core/quantity/money';
-import { formatArea, formatNumber, areaUnit, toShownArea } from '../../../core/quantity/units';
-import { say } from '../../../core/words/words';
+import { formatArea, formatNumber, areaUnit, toShownArea, toShown, unitName } from '../../../core/quantity/units';
+import { say, capital } from '../../../core/words/words';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
 import type { SpacePage, YearRow } from './queries';
 import type { Column } from '../../../ui/table/columns';
@@ -83,12 +83,12 @@ function yearColumns(page: SpacePage): Column<YearRow>[] {
       cell: (y) => money(y.valueMinor),
     },
     {
-      head: say`A m² and week`,
-      value: (y) => y.perM2WeekMinor,
+      head: capital(say`${unitName('perArea', page.units)} and week`),
+      value: (y) => (y.perM2WeekMinor === null ? null : toShown('perArea', y.perM2WeekMinor, page.units)),
       money: page.currency,
       look: { num: true, strong: true },
       labelled: true,
-      cell: (y) => (y.perM2WeekMinor === null ? '–' : money(y.perM2WeekMinor)),
+      cell: (y) => (y.perM2WeekMinor === null ? '–' : money(toShown('perArea', y.perM2WeekMinor, page.units))),
     },
   ];
 }

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { inDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber } from '../../../core/quantity/units';
+import { formatNumber, formatPerArea } from '../../../core/quantity/units';
 import { plural, say } from '../../../core/words/words';
 import { Text, classes } from '../../../ui/kit/kit';
 import { tone } from '../../../ui/theme/tones';
@@ -110,7 +110,7 @@ function Span({ span, strip, suffix, movable }: SpanProps) {
     );
   const late = !isBench && isLate(span);
   const words = isBench ? leavesWords(span) : ripeWords(span);
-  const dense = span.densePerM2 === null ? '' : say`, dense at ${formatNumber(span.densePerM2)} a m²`;
+  const dense = span.densePerM2 === null ? '' : say`, dense at ${formatPerArea(span.densePerM2)}`;
   const about = say`${span.lotCode} ${span.crop}, ${plural(span.plants, '# plant', '# plants')}: ${words}${dense}`;
   return (
     <div

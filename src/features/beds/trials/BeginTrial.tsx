@@ -47,7 +47,7 @@ function fieldsOf({ crops, today }: TrialsPage): FormField[] {
       name: 'arms',
       label: say`Arms`,
       kind: 'rows',
-      help: say`What is new, and what you grow as usual. Plants a m² only where the spacing is what differs.`,
+      help: say`What is new, and what you grow as usual. Give plants on an area only where the spacing is what differs.`,
       columns: [
         { name: 'name', label: say`Name`, kind: 'text' },
         {

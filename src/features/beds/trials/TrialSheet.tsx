@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { use, useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatNumber } from '../../../core/quantity/units';
+import { formatNumber, formatPerArea } from '../../../core/quantity/units';
 import { plural, say } from '../../../core/words/words';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { Buttons, Mark, Sheet, SheetBody, SheetHead, Text } from '../../../ui/kit/kit';
@@ -129,7 +129,7 @@ function Arms({ trial, page }: ArmsProps) {
                 <Link href={`/farm/crops?crop=${row.cropCode}`} prefetch={false}>
                   {crop?.[1] ?? row.cropCode}
                 </Link>
-                {row.perM2 !== null && ` ${say`at ${formatNumber(row.perM2)} a m²`}`}
+                {row.perM2 !== null && ` ${say`at ${formatPerArea(row.perM2)}`}`}
                 {arm.id === trial.keptArmId && ` · ${say`kept`}`}
               </LightCell>
               <LightCell num label={say`Plots measured`}>

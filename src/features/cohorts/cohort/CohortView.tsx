@@ -1,10 +1,10 @@
 'use client';
-import { say } from '../../../core/words/words';
+import { say, inReadersUnits } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import Link from 'next/link';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
 import { formatMoney } from '../../../core/quantity/money';
-import { formatMass, formatNumber } from '../../../core/quantity/units';
+import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
 import type { Explanation } from '../../../core/explain';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
@@ -164,8 +164,8 @@ function Figures({ page }: { page: CohortPage }) {
       cost.fishMinor === null ? say`feed only: the price of the fish was not recorded` : say`fish and feed`,
     ],
     [
-      say`per kg raised`,
-      cost.perKgMinor === null ? null : formatMoney(cost.perKgMinor, cost.currency),
+      say`raised for, ${unitName('perMass', units)}`,
+      cost.perKgMinor === null ? null : formatMoney(toShown('perMass', cost.perKgMinor, units), cost.currency),
       undefined,
       page.because.cost,
     ],
@@ -208,7 +208,7 @@ interface GradeLine {
 function gradeLines({ rows, outside, count }: NonNullable<CohortPage['grades']>): GradeLine[] {
   const grades = rows.map((g): GradeLine => ({
     name: g.name,
-    size: g.name.includes(`${g.fromCm}–${g.toCm}`) ? null : say`${g.fromCm} to ${g.toCm} cm`,
+    size: g.name.includes(`${g.fromCm}–${g.toCm}`) ? null : inReadersUnits(say`${g.fromCm} to ${g.toCm} cm`),
     count: g.count,
     because: g.because,
     priceMinor: g.priceMinor,

@@ -3,7 +3,15 @@ import { plural, say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
-import { formatMass, oneFeeding, formatNumber, UnitChoice } from '../../../core/quantity/units';
+import {
+  formatMass,
+  oneFeeding,
+  formatNumber,
+  UnitChoice,
+  toShown,
+  unitName,
+  formatPellet,
+} from '../../../core/quantity/units';
 import { ActionForm, type FormField } from '../../../ui/form/ActionForm';
 import { ShownDay } from '../../../ui/shell/ShownDay';
 import { Why } from '../../../ui/Why';
@@ -36,7 +44,7 @@ export function FeedStation({ page }: { page: FeedPage }) {
     { name: 'code', label: say`Lot number on the bags`, kind: 'text', start: '' },
     { name: 'massG', label: say`Received`, kind: 'quantity', quantity: 'mass', start: '' },
     {
-      ...{ name: 'pelletMm', label: say`Pellets, mm`, kind: 'number', start: '', optional: true },
+      ...{ name: 'pelletMm', label: say`Pellets`, kind: 'quantity', quantity: 'pellet', start: '', optional: true },
       help: say`A tank is fed the pellets it had last before others.`,
     },
     { name: 'supplier', label: say`From`, kind: 'text', start: '', optional: true },
@@ -162,10 +170,10 @@ function rationColumns(units: UnitChoice, compared: boolean): Column<FeedRow>[] 
     { head: say`Feedings a day`, value: (t) => (fed(t) ? t.feedings : null), kind: 'number', only: 'file' },
     {
       head: say`Pellet`,
-      value: (t) => (fed(t) ? t.pelletMm : null),
-      unit: say`mm`,
+      value: (t) => (fed(t) ? Number(toShown('pellet', t.pelletMm, units).toFixed(3)) : null),
+      unit: unitName('pellet', units),
       labelled: fed,
-      cell: (t) => fed(t) && say`${t.pelletMm} mm`,
+      cell: (t) => fed(t) && formatPellet(t.pelletMm, units),
     },
     {
       head: say`At`,

@@ -1,3 +1,4 @@
+import { formatMass } from '../../../core/quantity/units';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { readFeedRows } from '../../../core/fish/scaleFile';
@@ -37,13 +38,14 @@ export function feedRuleFields(rule: FeedRule, currency: string): FormField[] {
     },
     {
       name: 'price',
-      label: say`Feed, ${currency} a kg`,
-      kind: 'number',
+      label: say`Feed, ${currency}`,
+      kind: 'quantity',
+      quantity: 'perMass',
       start: toMajor(rule.feedMinorPerKg, currency),
     },
     {
       name: 'fingerling',
-      label: say`Fingerling of 10 g, ${currency} each`,
+      label: say`Fingerling of ${formatMass(10)}, ${currency} each`,
       kind: 'number',
       start: toMajor(rule.fingerlingMinor, currency),
     },

@@ -60,11 +60,15 @@ export function LifeStation({ page }: { page: LifePage }) {
         </Sheet>
       ))}
       <Text as="p" small quiet>
-        {say`Oxygen: 0.5 kg for each kg of feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons & Ebeling). Filters by two schools: 2 L of media for each kg of fish, and ammonia from feed (protein × 0.092) against surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical, with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call come first.`}
+        {say`Oxygen: half the weight of the feed (fish 0.25, nitrifying bacteria 0.12, others 0.13; Timmons & Ebeling). Filters by two schools: ${mediaFor(page.units)}, and ammonia from feed (protein × 0.092) against surface × rate, by temperature and pH. Minutes: oxygen at four fifths of saturation down to what is critical, with no exchange at the surface. Estimates and planning defaults: an alarm, a second blower and a person on call come first.`}
       </Text>
     </Stack>
   );
 }
+
+/** The simpler rule for filters. */
+const mediaFor = (units: UnitChoice) =>
+  units.mass === 'us' ? say`a quarter of a gallon for each lb of fish` : say`2 L for each kg of fish`;
 
 type Loop = LifePage['loops'][number];
 
@@ -137,7 +141,7 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
     need(say`Oxygen a day`, [oxygenG, m.oxygenGivenKg * 1000], because.oxygen),
     need(say`… with the strongest aerator standing`, [oxygenG, m.oxygenWithoutOneKg * 1000], because.oxygenWithoutOne),
     need(say`Ammonia nitrogen a day`, [m.ammoniaG, m.nitrifiedG], because.ammonia),
-    need(say`Media (2 L for each kg of fish)`, [m.mediaRuleL, m.mediaL], because.media, 'volume'),
+    need(say`Media (${mediaFor(units)})`, [m.mediaRuleL, m.mediaL], because.media, 'volume'),
   ];
   return (
     <>
@@ -174,7 +178,8 @@ function Margins({ loop, page }: { loop: Loop; page: LifePage }) {
         {[
           ...loop.support.aerators.map((a) => say`${a.name} ${mass(a.kgO2PerDay)} O₂ a day`),
           ...loop.support.media.map(
-            (x) => say`${x.name} ${formatVolume(x.volumeM3 * 1000, units)} of ${x.surfaceM2PerM3} m²/m³`,
+            (x) =>
+              say`${x.name} ${formatVolume(x.volumeM3 * 1000, units)} with ${formatArea(x.volumeM3 * x.surfaceM2PerM3, units)} of surface`,
           ),
         ].join(' · ')}
       </Text>

@@ -32,8 +32,9 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
     },
     {
       name: 'price',
-      label: say`As food: ${currency} a kg`,
-      kind: 'number',
+      label: say`As food: ${currency}`,
+      kind: 'quantity',
+      quantity: 'perMass',
       start: sale.food ? toMajor(sale.food.priceMinor, currency) : '',
       optional: true,
     },
@@ -100,7 +101,7 @@ export function SpeciesSale({ own: { species, version, sale }, page }: { own: Ow
 function foodFault({ name, price, keeps }: Record<string, unknown>): Record<string, string[]> {
   if (!name) return {};
   return {
-    ...(price === undefined ? { price: [say`Give the price of a kg`] } : {}),
+    ...(price === undefined ? { price: [say`Give its price`] } : {}),
     ...(keeps === undefined ? { keeps: [say`Give the days it keeps`] } : {}),
   };
 }

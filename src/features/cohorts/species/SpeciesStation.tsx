@@ -1,5 +1,5 @@
 'use client';
-import { say, told, word } from '../../../core/words/words';
+import { say, told, word, inReadersUnits } from '../../../core/words/words';
 import { useState } from 'react';
 import type { Species } from '../../../core/library/types';
 import { formatNumber, formatTemperature, toShown, type Quantity, type UnitChoice } from '../../../core/quantity/units';
@@ -247,8 +247,8 @@ function SpeciesSheet({ species, version, mine, page, said, onSaid }: SheetProps
       </SheetHead>
       <SheetBody stack>
         <Text as="p" small>
-          {told(species.basis)}
-          {species.note ? say`. Note: ${species.note}` : ''}.
+          {inReadersUnits(String(told(species.basis)))}
+          {species.note ? say`. Note: ${inReadersUnits(species.note)}` : ''}.
         </Text>
         <ResponseCurve species={species} units={units} />
         {species.tempOptC > 0 && (
