@@ -162,7 +162,7 @@ export function explainCost({ lotCode, cost, producedG, units }: ExplainCostArgs
   const money = (minor: number) => formatMoney(minor, cost.currency);
   const spent = (cost.fishMinor ?? 0) + cost.feedMinor;
   return {
-    title: say`cost per kg of ${lotCode}`,
+    title: say`what raising ${lotCode} costs`,
     formula:
       producedG <= 0
         ? say`${money(spent)} spent and nothing here or harvested to divide it by.`

@@ -11,13 +11,13 @@ const METRIC =
 
 /**
  * Said in these everywhere: what stands in water, light, vapour and electricity. The library’s constants are those of the formulas
- * they go into, equipment is as its plate says, a file as its own head says.
+ * they go into, equipment is as its plate says, a file as its own head says, a product as it is sold, a trial as it was weighed.
  */
 const SAME_EVERYWHERE = [
   /\d\s*(?:mg|µg)\/L|k?Wh?\/m²|µ?mol\/m²(?:·d| a day| s)?/g,
   /mg\/kg·h \(100 g\)|∛g a day|Length–weight a \(g, cm\)/g,
   /Media, m³|Surface, m²\/m³|Rate, g\/m²·day|Oxygen(?: a day)?, kg(?: a day)?|square metre in a day at .*/g,
-  /CSV with all columns.*|The working is in grams.*|Worked out in grams.*|^g, kg, L$|^°C$/g,
+  /CSV with all columns.*|The working is in grams.*|Worked out in grams.*|^By POST to.*|^kg(?: ·.*)?$|made of .*: a kg takes .*|^Mean, g a plant$|^g, kg, L$|^°C$/g,
 ];
 
 /** What the farm itself typed: names of products and notes keep their own words. */
@@ -25,9 +25,10 @@ async function typedByTheFarm(): Promise<string[]> {
   const { rows } = await farm.db().raw<{ rows: { said: string | null }[] }>(
     `select name said from product union select words from paper union select detail from chore
      union select title from chore union select words from handover union select name from culture union select words from finding
-     union select params->>'name' from crop union select params->>'name' from species union select name from equipment`,
+     union select question from trial union select params->>'name' from crop union select params->>'name' from species union select name from equipment`,
   );
-  return rows.flatMap(({ said }) => (said ? [said] : []));
+  // The longest first: a name may begin with another.
+  return rows.flatMap(({ said }) => (said ? [said] : [])).sort((a, b) => b.length - a.length);
 }
 
 /** Metric units on a page, each with the words around it. */

@@ -52,3 +52,25 @@ test('no word escapes the catalogue in what keys open, or of one order', async (
   });
   expect(found).toEqual([]);
 });
+
+test('what a command or a question answers is in the language of whoever asked', async ({ page }) => {
+  await letIn(page.context(), 'ines');
+  await inAccents(page, farm.base());
+  await page.goto('/round');
+  for (const [path, data] of [
+    ['/api/questions', { question: 'nobody.knows@1', body: {} }],
+    ['/api/commands', { command: 'nobody.knows', version: 1, entryKey: 'accents-entry-key-1', body: {} }],
+  ] as const) {
+    const said = await page.evaluate(
+      async ([to, body]) => {
+        const headers = { 'content-type': 'application/json' };
+        const answer = await fetch(to, { method: 'POST', headers, body: JSON.stringify(body) });
+        return JSON.stringify(Object.values(((await answer.json()) as { fields: Record<string, string[]> }).fields));
+      },
+      [path, data] as const,
+    );
+    // "There is no …" in the accented language.
+    expect(said, path).not.toMatch(/There|is no|Send/);
+    expect(said.length, path).toBeGreaterThan(10);
+  }
+});

@@ -104,8 +104,14 @@ export function mostWanted(input: SuccessionInput, way: SowingWay): number {
   return Math.max(0, ...wanted);
 }
 
-/** Whole plants: a little more than asked where it fits, so that the last head of a delivery is not rounded away. */
-export function wholePlants(input: SuccessionInput, planned: readonly PlannedSowing[]): PlannedSowing[] {
+/**
+ * Whole plants. @param roundedUp so many more than asked where they fit, so that the last head of a delivery is not rounded away
+ */
+export function wholePlants(
+  input: SuccessionInput,
+  planned: readonly PlannedSowing[],
+  roundedUp: number,
+): PlannedSowing[] {
   const book = new Book(input);
   // A relaxed plan begins jobs in parts: sown whole they may be more than the hours, so what fits is asked for, the largest first.
   const whole = [...planned]
@@ -117,7 +123,7 @@ export function wholePlants(input: SuccessionInput, planned: readonly PlannedSow
       return [{ way, plants: fits }];
     });
   const rounded = whole.map(({ way, plants }) => {
-    const more = Math.min(ROUNDED_UP, Math.floor(book.most(way, true).plants + 1e-9));
+    const more = Math.min(roundedUp, Math.floor(book.most(way, true).plants + 1e-9));
     if (more > 0) book.take(way, more, false);
     return { way, plants: plants + Math.max(0, more) };
   });
@@ -141,6 +147,3 @@ function inWholeSeeds({ benchFree, lifted }: SuccessionInput, planned: readonly 
 /** Seeds that are sown for so many plants. */
 export const wholeSeeds = ({ seedsPerPlant }: Pick<SowingWay, 'seedsPerPlant'>, plants: number): number =>
   Math.ceil(plants * seedsPerPlant - 1e-9);
-
-/** For the part of a plant that was cut off, and for the parts of heads or bunches that two picks round down. */
-const ROUNDED_UP = 3;

@@ -1,4 +1,5 @@
 import { serveDemands } from '../market/promise';
+import { wholePlants } from './book';
 import type { PlannedSowing, SuccessionInput, SuccessionPlan } from './types';
 
 /** What a choice of sowings costs and leaves short, served as Market serves: the solver is not asked. */
@@ -18,6 +19,16 @@ export function planOf(input: SuccessionInput, sowings: readonly PlannedSowing[]
     for (const quantity of points) costMinor += quantity * input.demand[d]!.shortMinor;
   });
   return { sowings: [...sowings], costMinor, short };
+}
+
+/** For the part of a plant that was cut off, and for the parts of heads or bunches that two picks round down. */
+const ROUNDED_UP = [0, 1, 3];
+
+/** The cheapest plan of whole plants that is close to one in parts. */
+export function wholePlanOf(input: SuccessionInput, planned: readonly PlannedSowing[]): SuccessionPlan {
+  return ROUNDED_UP.map((more) => planOf(input, wholePlants(input, planned, more))).reduce((best, plan) =>
+    plan.costMinor < best.costMinor ? plan : best,
+  );
 }
 
 /** What it would cost to meet nothing, minor units: a plan's worth is what it saves of that. */

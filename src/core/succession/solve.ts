@@ -2,8 +2,7 @@ import type { Highs } from 'highs';
 import { searchBudget, type SearchLimits } from '../solver/budget';
 import { MIP_IMPROVING, MIP_LOGGING, modelData } from '../solver/mip';
 import { provenGap } from '../solver/provenGap';
-import { wholePlants } from './book';
-import { nothingMetMinor, planOf } from './evaluate';
+import { nothingMetMinor, planOf, wholePlanOf } from './evaluate';
 import { greedyPlan } from './greedy';
 import { successionModel, type SuccessionModel } from './model';
 import type { PlannedSowing, SuccessionInput, SuccessionPlan } from './types';
@@ -58,7 +57,7 @@ export function solveSuccession({ highs, input, limits, start, report, clock }: 
     return best;
   }
   const better = (values: ArrayLike<number>) => {
-    const found = planOf(input, wholePlants(input, chosen(model, values)));
+    const found = wholePlanOf(input, chosen(model, values));
     if (found.costMinor < best.plan.costMinor - 1e-6) best = { ...best, plan: found, by: 'solver' };
   };
   const prove = (bound: number | undefined) => {
@@ -110,7 +109,7 @@ export function solveSuccession({ highs, input, limits, start, report, clock }: 
 
 /** The cheaper of a plan by hand rules and one that is known. */
 function firstPlan(input: SuccessionInput, known: readonly PlannedSowing[] | undefined): SuccessionPlan {
-  const byRules = planOf(input, wholePlants(input, greedyPlan(input)));
+  const byRules = wholePlanOf(input, greedyPlan(input));
   const other = known ? planOf(input, known) : byRules;
   return other.costMinor < byRules.costMinor ? other : byRules;
 }

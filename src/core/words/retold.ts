@@ -49,16 +49,15 @@ const read = (text: string) => Number(text.replace('−', '-').replaceAll(',', '
  */
 export function retold(text: string, units: UnitChoice, written: (value: number) => string): string {
   if (units.mass === 'metric' && units.temperature === 'C') return text;
-  return text.replace(
-    AMOUNT,
-    (all, low: string | undefined, between: string | undefined, high: string, unit: string) => {
-      const turned = turnedOf(unit, units, read(high));
-      if (!turned) return all;
-      const [name, of] = turned;
-      const figure = (value: string) => written(Number(of(read(value)).toPrecision(FIGURES)));
-      return `${low === undefined ? '' : figure(low) + between}${figure(high)} ${name}`;
-    },
-  );
+  const turn = (all: string, amounts: readonly string[]) => {
+    const [low, between, high, unit] = amounts as [string | undefined, string, string, string];
+    const turned = turnedOf(unit, units, read(high));
+    if (!turned) return all;
+    const [name, of] = turned;
+    const figure = (value: string) => written(Number(of(read(value)).toPrecision(FIGURES)));
+    return `${low === undefined ? '' : figure(low) + between}${figure(high)} ${name}`;
+  };
+  return text.replace(AMOUNT, (all: string, ...amounts: string[]) => turn(all, amounts));
 }
 
 function turnedOf(unit: string, units: UnitChoice, most: number): Turned | null {

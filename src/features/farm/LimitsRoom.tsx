@@ -23,7 +23,7 @@ const ELSEWHERE: readonly (readonly [path: string, words: string])[] = [
   ['/cohorts/life', word`Aerators and filters, and what is kept in reserve`],
   ['/farm/chores', word`Routine of every so many days`],
   ['/farm/houses', word`Where the farm stands, its houses, their air and light`],
-  ['/farm/carries', word`Planning rules: litres of media for a kilogram of fish and the others`],
+  ['/farm/carries', word`Planning rules: media for the fish and the others`],
 ];
 
 /** What the farm is used to, and by what its loops warn. */
@@ -69,7 +69,7 @@ export function LimitsRoom({ page }: { page: LimitsPage }) {
 }
 
 const SCHOOLS: [string, string][] = [
-  ['feed', word`feed on each planted square metre`],
+  ['feed', word`feed on the planted area`],
   ['nitrogen', word`nitrogen given, of what its plants take up`],
 ];
 
