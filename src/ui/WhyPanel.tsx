@@ -1,5 +1,5 @@
 'use client';
-import { inReadersUnits, say, told } from '../core/words/words';
+import { inReadersUnits, say, told, toldFormula } from '../core/words/words';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Link from 'next/link';
@@ -38,7 +38,7 @@ export function WhyPanel({ because, onClose }: { because: Explanation; onClose: 
           <Rows small>
             {rests.map((rule) => (
               <li key={rule.name}>
-                {told(rule.title)}: <span data-working>{rule.formula}</span>.{' '}
+                {told(rule.title)}: <span data-working>{toldFormula(rule.formula)}</span>.{' '}
                 <Link href={`/sums?sum=${rule.name}`}>{say`Try it`}</Link>
               </li>
             ))}

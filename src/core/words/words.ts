@@ -76,11 +76,17 @@ export function word(parts: TemplateStringsArray, ...values: unknown[]): string 
 
 /** A constant’s words to whoever asks, its amounts in their units; a name or a number as it is. */
 export function told<T>(value: T): T | string {
-  if (typeof value !== 'string') return value;
+  return typeof value === 'string' && constants.has(value) ? inReadersUnits(toldFormula(value)) : inTongue(value);
+}
+
+/** A formula to whoever asks: its figures belong to the units that it is published in. */
+export const toldFormula = (formula: string): string => String(inTongue(formula));
+
+function inTongue<T>(value: T): T | string {
   const { tongue } = speech();
+  if (typeof value !== 'string' || !tongue) return value;
   const known = constants.get(value);
-  const inTongue = tongue && (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, []));
-  return known ? inReadersUnits(inTongue ?? value) : (inTongue ?? value);
+  return (known ? tongue.phrase(known.id, known.values.map(told)) : tongue.phrase(value, [])) ?? value;
 }
 
 /** Words of ours with their metric amounts in the units of whoever asks. */

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { LOOP_KINDS, LOOP_WORDS } from '../../core/setup/description';
-import { METRIC } from '../../core/quantity/units';
+import { readersUnits } from '../../core/quantity/units';
 import { say, told, word } from '../../core/words/words';
 import { LOCALES } from '../../words/locales';
 import { send } from '../../commands/client';
@@ -118,7 +118,7 @@ function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
           <ActionForm
             about={loop.code}
             fields={fields}
-            units={METRIC}
+            units={page.units}
             submit={say`Keep`}
             send={(values) => send<Said>('loop.change@1', { ...values, id: loop.id, version: loop.version })}
             onDone={onDone}
@@ -159,7 +159,7 @@ function NewLoop({ onDone }: { onDone: (said: Said) => void }) {
         <ActionForm
           about="new loop"
           fields={NEW_LOOP}
-          units={METRIC}
+          units={readersUnits()}
           submit={say`Add the loop`}
           send={(values) => send<Said>('loop.add@1', values)}
           onDone={onDone}
@@ -227,7 +227,7 @@ function HabitsSheet({ page, onDone }: SheetProps) {
         <ActionForm
           about="habits"
           fields={fields}
-          units={METRIC}
+          units={page.units}
           submit={say`Keep`}
           send={(values) => send<Said>('setup.habits@1', { ...values, version: farm.version })}
           onDone={onDone}

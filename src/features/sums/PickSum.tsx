@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { SUMS } from '../../core/sums/sums';
 import type { Sum } from '../../core/sums/sum';
 import { codeWords } from '../../core/words/codes';
-import { say, told } from '../../core/words/words';
+import { say, told, toldFormula } from '../../core/words/words';
 import { Text } from '../../ui/kit/kit';
 import { addressWith } from '../../ui/shell/useAddress';
 import css from './sums.module.css';
@@ -49,6 +49,6 @@ export function PickSum({ current }: { current: Sum }) {
 }
 
 const saysWord = (s: Sum, word: string) =>
-  `${told(s.title)} ${told(s.formula)} ${s.name} ${codeWords(s.group)}`
+  `${told(s.title)} ${toldFormula(s.formula)} ${s.name} ${codeWords(s.group)}`
     .toLowerCase()
     .includes(word.trim().toLowerCase());

@@ -1,5 +1,5 @@
 'use client';
-import { capital, say, told } from '../../core/words/words';
+import { capital, say, told, toldFormula } from '../../core/words/words';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { RuleBroken } from '../../core/errors';
@@ -62,7 +62,7 @@ function OneSum({ sum, units }: { sum: Sum; units: UnitChoice }) {
       </SheetHead>
       <SheetBody columns>
         <Stack>
-          <p>{capital(told(sum.formula))}.</p>
+          <p data-working>{capital(toldFormula(sum.formula))}.</p>
           <ActionForm
             fields={fieldsOf(sum, units)}
             units={units}
