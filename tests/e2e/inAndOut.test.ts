@@ -14,6 +14,11 @@ const unnumbered = (key: string, value: unknown) =>
 /** Writes the farm out through the screens. @returns the file, and its rows in no order */
 async function writtenOut(page: Page) {
   await page.goto('/farm/in-and-out');
+  // Tables are called what the farm calls them, with the name of the file beside.
+  await expect(page.getByRole('link', { name: 'Lines of orders', exact: true })).toHaveAttribute(
+    'href',
+    '/api/table/order_line',
+  );
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Export farm' }).click(),

@@ -13,6 +13,7 @@ import { InstrumentsSheet } from './InstrumentsSheet';
 import { FarmNav } from './FarmNav';
 import type { InAndOutPage } from './queries';
 import { BringFile } from './tables/BringFile';
+import { TABLE_WORDS } from './tables/tableWords';
 
 const TAKE_IN = 'npm run farm -- in FILE';
 
@@ -43,14 +44,17 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
               <TableBody>
                 {page.tables.map((t) => (
                   <TableRow key={t.name}>
-                    <Cell mono>
+                    <Cell>
                       {page.role === 'hand' ? (
-                        <code>{t.name}</code>
+                        told(TABLE_WORDS[t.name])
                       ) : (
                         <a href={`/api/table/${t.name}`} download>
-                          <code>{t.name}</code>
+                          {told(TABLE_WORDS[t.name])}
                         </a>
-                      )}
+                      )}{' '}
+                      <Text small quiet>
+                        <code>{t.name}</code>
+                      </Text>
                     </Cell>
                     <Cell num>{formatNumber(t.rows)}</Cell>
                   </TableRow>

@@ -40,7 +40,7 @@ import type { Tx } from '../../db/connection';
 import { papersOf, type Paper } from '../../db/papers';
 import { listedPrices, type ListedPrice } from '../../db/prices';
 import type { Day } from '../../core/quantity/days';
-import { tableSizes } from '../../db/farmFile';
+import { tableSizes, type FileTable } from '../../db/farmFile';
 import type { Role, SignedIn } from '../../db/people';
 import { now } from '../../server/clock';
 import { unitsOf } from '../../server/session';
@@ -277,7 +277,7 @@ export const changesPage = (): Promise<ChangesPage> =>
 
 export interface InAndOutPage {
   /** How many rows each table of the farm has. */
-  tables: { name: string; rows: number }[];
+  tables: { name: FileTable; rows: number }[];
   role: Role;
   /** The kind of table that a file is taken in of. */
   bring: string | null;
