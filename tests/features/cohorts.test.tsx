@@ -796,7 +796,7 @@ describe('rooms of Cohorts', () => {
         page={page}
       />,
     );
-    const grades = within(screen.getByRole('group', { name: 'Alive, by grade' }));
+    const grades = within(await screen.findByRole('group', { name: 'Alive, by grade' }));
     const cell = (label: string, row: number) => grades.getAllByLabelText<HTMLInputElement>(label)[row]!;
     const put = (label: string, row: number, value: string) =>
       fireEvent.change(cell(label, row), { target: { value } });
@@ -811,7 +811,7 @@ describe('rooms of Cohorts', () => {
     press('Take out row 2');
     type(/^As food: name/, 'Koi');
     press('Keep');
-    expect(await screen.findByText('Give the price of a kg')).toBeTruthy();
+    expect(await screen.findByText('Give its price')).toBeTruthy();
     expect(screen.getByText('Give the days it keeps')).toBeTruthy();
     expect(sent).toEqual([]);
     type(/^As food: name/, '');

@@ -138,7 +138,7 @@ describe('what it proposes', () => {
     render(<SuccessionAnswer answer={proposal()} page={planner} ready />);
     expect(screen.getByText(/At most 1.2 % less worth than the best/)).toBeTruthy();
     expect(screen.getByText('90 %')).toBeTruthy();
-    expect(within(screen.getByTestId('limits')).getByText(/room on the bench, at most €123 more/)).toBeTruthy();
+    expect(within(screen.getByTestId('limits')).getByText(/room on the bench, about €123 more/)).toBeTruthy();
     expect(
       within(screen.getByTestId('together')).getByText(/hungry in 1 week \(0 before\), most in week 27/),
     ).toBeTruthy();
