@@ -45,6 +45,9 @@ test('a bed of 20 m² is 215.3 ft², 25 plants a m² are 2.3 a ft², 40 kg/m³ a
   expect(toShown('perArea', 25, US)).toBeCloseTo(2.32, 2);
   expect(toShown('density', 40, US)).toBeCloseTo(2.5, 2);
   expect(toShown('shortLength', 14, US)).toBeCloseTo(5.51, 2);
-  expect(toShown('load', 60, US)).toBeCloseTo(5.57, 2);
+  // 60 g on 10.764 ft² is 12.29 lb on a thousand of them.
+  expect(toShown('load', 60, US)).toBeCloseTo(12.29, 2);
+  expect(toShown('pellet', 4.5, US)).toBeCloseTo(0.177, 3);
+  expect(toShown('perMass', 2, US)).toBeCloseTo(0.907, 3);
   expect(startShown('area', 20.456, US)).toBe(220.19);
 });
