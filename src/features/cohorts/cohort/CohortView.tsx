@@ -164,7 +164,7 @@ function Figures({ page }: { page: CohortPage }) {
       cost.fishMinor === null ? say`feed only: the price of the fish was not recorded` : say`fish and feed`,
     ],
     [
-      say`raised for, ${unitName('perMass', units)}`,
+      say`to raise ${unitName('perMass', units)}`,
       cost.perKgMinor === null ? null : formatMoney(toShown('perMass', cost.perKgMinor, units), cost.currency),
       undefined,
       page.because.cost,
