@@ -314,9 +314,9 @@ test('a species from the library is taken on, priced, ordered as fingerlings and
   const sale = page.locator('section', { hasText: 'European perch: how it is sold' }).last();
   await sale.getByLabel(/As food: name on orders/).fill('Perch');
   await sale.getByRole('button', { name: 'Keep' }).click();
-  await expect(sale.getByText('Give the price of a kg')).toBeVisible();
+  await expect(sale.getByText('Give its price')).toBeVisible();
   await expect(sale.getByLabel(/As food: name on orders/)).toHaveValue('Perch');
-  await sale.getByLabel(/As food: .* a kg/).fill('19.5');
+  await sale.getByLabel(/As food: EUR/).fill('19.5');
   await sale.getByLabel(/As food: keeps on ice/).fill('6');
   await sale.getByRole('button', { name: 'Keep' }).click();
   await expect(sale.getByText(/Prices hold for orders taken from now on/)).toBeVisible();
