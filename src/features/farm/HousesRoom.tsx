@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { COVERS } from '../../core/facts/farm';
 import { COVER_SAYS, COVER_WORDS } from '../../core/setup/houses';
-import { METRIC } from '../../core/quantity/units';
+import { readersUnits } from '../../core/quantity/units';
 import { plural, say, told, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { MonthsOfHouse } from '../../ui/draw/MonthsOfHouse';
@@ -170,7 +170,7 @@ function SiteSheet({ page, onDone }: SheetProps) {
           <ActionForm
             about="site"
             fields={fields}
-            units={METRIC}
+            units={readersUnits()}
             submit={say`Keep`}
             send={(values) => send<Said>('setup.site@1', { ...values, version: site.version })}
             onDone={onDone}
