@@ -4,6 +4,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { say, speech } from '../core/words/words';
+import { TypedEarly } from '../ui/form/TypedEarly';
 import { Language } from '../ui/words/Language';
 import { TEXT_COOKIE } from '../words/locales';
 import { languageOf } from '../words/languages';
@@ -29,6 +30,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang={language ?? 'en'} data-text={text} className={FONT_VARIABLES} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="data-scheme" nonce={nonce} />
+        <TypedEarly nonce={nonce} />
         <AppRouterCacheProvider options={{ enableCssLayer: true, nonce }}>
           <Theme>
             <Language locale={locale} language={language} units={units}>
