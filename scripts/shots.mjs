@@ -76,7 +76,7 @@ async function openPlanting(page) {
 }
 
 async function propose(page) {
-  await page.getByLabel('Search at most, seconds').fill('15');
+  await page.getByLabel('Search for at most, seconds').fill('15');
   await page.getByRole('button', { name: 'Propose a plan' }).click();
   await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
   await page.locator('#main').evaluate((main) => main.scrollTo(0, 0));
@@ -92,7 +92,7 @@ async function proposeSowings(page) {
     ['Tatsoi', '150'],
   ])
     await page.getByLabel(crop).fill(amount);
-  await page.getByLabel('Search at most, seconds').fill('15');
+  await page.getByLabel('Search for at most, seconds').fill('15');
   await page.getByRole('button', { name: 'Propose sowings' }).click();
   await page.getByRole('heading', { name: 'Proposal' }).waitFor({ timeout: 90_000 });
   await page.locator('#main').evaluate((main) => main.scrollTo(0, 0));

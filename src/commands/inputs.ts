@@ -186,7 +186,7 @@ export const NumbersField = ({
   most,
   range,
   words,
-  small = word`Each must be more than nothing: leave out empty ones`,
+  small = word`Each must be over 0: leave out empty ones`,
 }: NumbersFieldArgs): Field =>
   together(
     ListField({ least: 0, most, few: words, many: word`At most ${most} at once` }),
@@ -244,6 +244,8 @@ export class ThingInput extends Confirmable {
 }
 
 /** Feed of one tank and day. */
+/** Feedings of a day, by number. */
+export const FEEDING_RANGE: Range = { low: 1, high: 24, why: word`more feedings than a day has` };
 export const FEED_RANGE: Range = {
   ...RANGES.massG,
   high: 500_000,

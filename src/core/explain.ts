@@ -227,7 +227,13 @@ export function explainPromise(row: {
         : []),
       { label: say`Promised`, value: row.promised, from: say`open order lines, less what is reserved` },
       ...(row.promisedMade
-        ? [{ label: say`Of it as what is made of it`, value: row.promisedMade, from: say`said in ${row.product}` }]
+        ? [
+            {
+              label: say`Of that, promised as products made from it`,
+              value: row.promisedMade,
+              from: say`said in ${row.product}`,
+            },
+          ]
         : []),
       { label: say`Short`, value: row.short, from: say`what no batch fit on the day can give` },
       {

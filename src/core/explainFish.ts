@@ -60,9 +60,9 @@ export function explainPace(cohort: {
 function growsNot({ species, waterTempC }: { species: Species; waterTempC: number }, units: UnitChoice): string {
   const at = (c: number) => formatTemperature(c, units);
   if (waterTempC <= species.tempMinC)
-    return say`At ${at(waterTempC)} the water is too cold for them to grow today (over ${at(species.tempMinC)}). `;
+    return say`At ${at(waterTempC)} the water is too cold for them today; they grow above ${at(species.tempMinC)}. `;
   if (waterTempC >= species.tempMaxC)
-    return say`At ${at(waterTempC)} the water is too warm for them to grow today (under ${at(species.tempMaxC)}). `;
+    return say`At ${at(waterTempC)} the water is too warm for them today; they grow below ${at(species.tempMaxC)}. `;
   return '';
 }
 
@@ -104,7 +104,7 @@ export function explainReady(
       ...(cohort.lives
         ? [
             {
-              label: say`Live to be sold`,
+              label: say`Sold live`,
               value: `${formatNumber(cohort.lives.share * 100, 1)} %`,
               from: cohort.species.deathsTimes
                 ? say`${formatNumber(cohort.lives.perDay * 100, 3)} % die a day at their size, by this farm’s own deaths`
@@ -181,7 +181,7 @@ export function explainCost({ lotCode, cost, producedG, units }: ExplainCostArgs
       ...(cost.cameMinor > 0
         ? [
             {
-              label: say`Of both, came with fish of ${cost.origins.join(', ')}`,
+              label: say`Of both, brought along by fish of ${cost.origins.join(', ')}`,
               value: money(cost.cameMinor),
               from: say`their share of what that cohort had cost, by weight of all it had raised`,
             },
@@ -190,7 +190,7 @@ export function explainCost({ lotCode, cost, producedG, units }: ExplainCostArgs
       ...(cost.wentMinor > 0
         ? [
             {
-              label: say`Not in it: went on with ${cost.offspring.join(', ')}`,
+              label: say`Less what went on with ${cost.offspring.join(', ')}`,
               value: money(cost.wentMinor),
               from: say`the same share: a kilogram costs the same before and after`,
             },

@@ -155,6 +155,14 @@ export async function finishTask(
   );
 }
 
+/** What of a day's feed was ticked off: the whole day under no slot, or feedings by number, and by whom. */
+export async function feedingsGiven(tx: Tx, { kind, subject, day }: JobId): Promise<{ slot: string; by: string }[]> {
+  return tx('task_done as t')
+    .join('person as p', 'p.id', 't.person_id')
+    .where({ job_kind: kind, subject, job_day: day })
+    .select('t.slot', 'p.name as by');
+}
+
 /** Whether a job is ticked off. */
 export async function isDone(tx: Tx, { kind, subject, day, slot }: JobId): Promise<boolean> {
   const done = await tx('task_done').where({ job_kind: kind, subject, job_day: day, slot }).first('id');

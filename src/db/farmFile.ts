@@ -263,7 +263,7 @@ export async function readFarmFile({ db, lines, newFarmId, by, now, judge, progr
     if (!state.ended)
       throw new RuleBroken(
         'file',
-        say`The file ends in the middle, in line ${state.line}. Nothing was taken; write it out again.`,
+        say`The file ends in the middle, in line ${state.line}. Nothing was taken; export it again.`,
       );
     // What a row names may come after it; by now everything is here.
     await tx.raw('set constraints all immediate').catch((error: unknown) => {
@@ -295,7 +295,7 @@ async function ends(tx: Knex.Transaction, farmId: string, by?: TakenInBy): Promi
     if (constraint !== 'taking_in_manager' && code?.startsWith('2')) throw unfit(error);
     if (constraint !== 'taking_in_manager') throw error;
     const names = message.split(' - ').at(-1) ?? '';
-    throw new RuleBroken('signInName', say`No manager of that farm signs in so. Its managers are: ${names}.`);
+    throw new RuleBroken('signInName', say`No manager of that farm has that sign-in name. Its managers are: ${names}.`);
   }
 }
 

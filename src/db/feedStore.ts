@@ -1,4 +1,5 @@
 import type { FeedLotFact } from '../core/fish/decideFeeding';
+import type { Day } from '../core/quantity/days';
 import type { Tx } from './connection';
 
 /** Feed in whatever store it lies, the oldest first. */
@@ -29,6 +30,17 @@ export async function feedStore(tx: Tx): Promise<(FeedLotFact & { supplier: stri
     massG: r.mass_g,
     supplier: r.supplier,
   }));
+}
+
+/** What a tank was fed on a day so far, g. */
+export async function fedToday(tx: Tx, placeId: string, day: Day): Promise<number> {
+  const { rows } = await tx.raw(
+    `select coalesce(sum(m.mass_g), 0)::float8 as g from movement m where m.farm_day = :day and m.reason = 'feed'
+       and exists (select from feeding e where e.farm_id = m.farm_id and e.movement_id = m.id and e.place_id = :placeId)
+       and not exists (select from movement r where r.farm_id = m.farm_id and r.reverses_id = m.id)`,
+    { placeId, day },
+  );
+  return rows[0].g;
 }
 
 export interface Eater {

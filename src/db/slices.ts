@@ -91,7 +91,7 @@ export const places = slice<Pick<FarmFacts, 'loops' | 'places'> & { houses: Hous
     const sound = loops.map((l) => {
       const fault = loopFault(l);
       if (!fault) return l;
-      broken.push({ what: 'loop', id: l.id, words: say`${fault.words} It is left out of the reckoning.` });
+      broken.push({ what: 'loop', id: l.id, words: say`${fault.words} It is left out.` });
       return {
         ...l,
         tempPlan: [],

@@ -60,7 +60,7 @@ export async function answer({ questions, person, name, body }: AnswerArgs): Pro
     await share().consume(person.personId, known.cost);
   } catch (limited) {
     const seconds = Math.ceil(((limited as RateLimiterRes).msBeforeNext ?? 10_000) / 1000);
-    return refuse(say`That is asked too often. Wait ${seconds} s, then ask again.`, 'tooOften');
+    return refuse(say`Asked too often. Wait ${seconds} s, then ask again.`, 'tooOften');
   }
   const today = dayAt(now(), person.timeZone);
   return asOutcome(() =>

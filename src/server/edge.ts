@@ -100,7 +100,8 @@ export async function edge<W>(
     if (isForeign(request.headers)) return refusing(say`That came from a page of another site.`, 403);
     try {
       const who = door.knows ? await door.knows(request.headers) : null;
-      if (door.knows && !who) return answerJson(refuse(door.turnedAway?.() ?? say`This is not for you.`, 'signedOut'));
+      if (door.knows && !who)
+        return answerJson(refuse(door.turnedAway?.() ?? say`Your role cannot do this.`, 'signedOut'));
       const body = await readJson(request, door.bytes);
       if (typeof body !== 'object' || body === null || Array.isArray(body)) return refusing(say`Send one object.`, 400);
       return await work(body as Record<string, unknown>, who);

@@ -356,7 +356,7 @@ describe('what the books say of a crop', () => {
     await as('bram');
     expect((await run('setup.useLearned', use)).ok).toBe(false);
     await as('ines');
-    expect(said(await run('setup.useLearned', use))).toMatch(/reckoned with as its last \d+ batches/);
+    expect(said(await run('setup.useLearned', use))).toMatch(/planned as its last \d+ batches/);
     const own = await rocket();
     expect(own.crop.learned!.was.yieldG).toBe(was.crop.yieldG);
     expect(own.crop.paceByMonth).toHaveLength(12);

@@ -71,6 +71,41 @@ describe('taking an entry back', () => {
     expect((await story(code)).feedG).toBe(before.feedG + 1234);
   });
 
+  test('a feeding at a time: each is given once, the last one ticks the job, and one taken back is asked for again', async () => {
+    const { doJob } = await import('../../src/features/round/actions');
+    const feed = (feedings: number[] | undefined, massG: number) =>
+      doJob('fish.feed@1', { placeId, massG, response: feedings?.[0] === 1 ? 'slow' : 'eager', feedings, ...key() });
+    const { roundPage } = await import('../../src/features/round/queries');
+    const jobs = async () => (await roundPage(on())).jobs;
+    const job = async () => (await jobs()).find((j) => j.kind === 'feed' && j.place === 'H7')!;
+    const placeId = await place('H7');
+    const { code } = await inTank('H7');
+    const before = await story(code);
+    const { of, left } = (await job()).feedings!;
+    expect(left).toHaveLength(of);
+    const all = left.map(([n]) => Number(n));
+    expect(await feed([1], 500)).toMatchObject({ ok: true });
+    expect(await feed([1], 500)).toMatchObject({ ok: false, fields: { job: [expect.stringMatching(/already/)] } });
+    expect((await job()).feedings!.left.map(([n]) => Number(n))).toEqual(all.slice(1));
+    expect((await job()).done).toBeNull();
+    // What is recorded a feeding at a time stands on its own job, not once more under what else was done.
+    expect((await jobs()).filter((j) => j.id.subject === placeId && j.id.kind === 'feed')).toHaveLength(1);
+    expect(await feed(all.slice(1), 700)).toMatchObject({ ok: true });
+    const done = await job();
+    expect([done.done !== null, done.detail]).toEqual([true, `1.2 kg · ${code} · H7`]);
+    for (const wrong of [[0], [25], [1.5], ['1']])
+      expect(await feed(wrong as number[], 100)).toMatchObject({ ok: false, fields: { feedings: expect.anything() } });
+    const fed = (await story(code)).feedings.filter((f) => f.day === TODAY && f.response === 'slow');
+    expect(await takeBack('movement', fed[0]!.movementId)).toMatchObject({ ok: true });
+    expect((await job()).feedings!.left.map(([n]) => n)).toEqual(['1']);
+    expect((await job()).done).toBeNull();
+    expect((await story(code)).feedG).toBe(before.feedG + 700);
+    // The rest of the day at once closes it, and nothing is given by number after that.
+    expect(await feed(undefined, 480)).toMatchObject({ ok: true });
+    expect((await job()).done).not.toBeNull();
+    expect(await feed([1], 500)).toMatchObject({ ok: false, fields: { job: expect.anything() } });
+  });
+
   test('fed by log line: the job is ticked, a second feeding is refused, and undo opens the job again', async () => {
     const { recordLogLine, undoLogLine } = await import('../../src/features/log/actions');
     const { roundPage } = await import('../../src/features/round/queries');

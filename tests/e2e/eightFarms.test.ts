@@ -67,7 +67,7 @@ const FARMS: Told[] = [
     figures: [
       ['Places in all', '1,000'],
       ['Your tanks carry at most', '800 kg'],
-      ['Current in all', '8.8 kWh'], // 550 W × 16 h
+      ['Electricity in all', '8.8 kWh'], // 550 W × 16 h
     ],
     more: async (page) =>
       expect(page.getByRole('region', { name: 'Houses' })).toContainText('the air and the light of outside'),
@@ -80,7 +80,7 @@ const FARMS: Told[] = [
     figures: [
       ['Places in all', '600'],
       ['Your tanks carry at most', '400 kg'],
-      ['Current in all', '4.8 kWh'],
+      ['Electricity in all', '4.8 kWh'],
     ],
   },
   {
@@ -102,7 +102,7 @@ const FARMS: Told[] = [
     figures: [
       [/filter for full tanks/, '4,500 L of 160 L'], // 18 m² × 25 cm; 80 kg × 2 L
       [/when the pump stops/, '1,440 L'], // 18 m² × 80
-      ['Current in all', '0.4 kWh'], // 60 W × 24 h ÷ 4 = 0.36
+      ['Electricity in all', '0.4 kWh'], // 60 W × 24 h ÷ 4 = 0.36
     ],
   },
   {
@@ -112,7 +112,7 @@ const FARMS: Told[] = [
     beds: ['150 towers of 40', 'a 20 W pump at each of 150 towers'],
     figures: [
       ['Places in all', '6,000'],
-      ['Current in all', '72.0 kWh'], // 150 × 20 W × 24 h
+      ['Electricity in all', '72.0 kWh'], // 150 × 20 W × 24 h
       ['Heads a year', '68,400'], // 6,000 × 365 ÷ 32
     ],
     more: async (page) => expect(page.locator('main')).toContainText(/tower/i),
@@ -212,7 +212,7 @@ async function live(page: Page, farm: Told, stock: { tank: string; count: number
   await page.getByRole('button', { name: /^Record \d/ }).click();
   await expect(page.getByText(/1 price holds/).first()).toBeVisible();
   await page.goto('/farm/today?what=customers');
-  await row(page, 1, { Customer: 'Harbour kitchen', 'Way to market': 'restaurant' });
+  await row(page, 1, { Customer: 'Harbour kitchen', 'Sales channel': 'restaurant' });
   await page.getByRole('button', { name: /^Record \d/ }).click();
   await expect(page.getByText(/1 customer is known/).first()).toBeVisible();
   await page.goto('/market/new');

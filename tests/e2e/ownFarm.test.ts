@@ -69,7 +69,7 @@ test('a farm of one’s own, from nothing to its first round and first promise; 
   await row(page, 1, { Product: 'Butterhead lettuce', Price: '1.40' });
   await recordTable(page, 'prices', /1 price holds/);
   await page.goto('/farm/today?what=customers');
-  await row(page, 1, { Customer: 'Harbour kitchen', 'Way to market': 'restaurant' });
+  await row(page, 1, { Customer: 'Harbour kitchen', 'Sales channel': 'restaurant' });
   await recordTable(page, 'customers', /1 customer is known/);
 
   await page.goto('/round');
@@ -228,10 +228,10 @@ test('fillets of whole fish: a product more out of one supply, made of what lies
     .first()
     .click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel(/^Came of it/).fill('9999');
+  await dialog.getByLabel(/^Made:/).fill('9999');
   await dialog.getByRole('button', { name: 'Pack it' }).click();
   await expect(dialog.getByText(/More came out than went in/)).toBeVisible();
-  await dialog.getByLabel(/^Came of it/).fill('0.5');
+  await dialog.getByLabel(/^Made:/).fill('0.5');
   await dialog.getByRole('button', { name: 'Pack it' }).click();
   await expect(page.getByText(/^Packed as PF-/)).toBeVisible();
   await page.goto('/farm/products');

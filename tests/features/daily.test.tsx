@@ -149,7 +149,7 @@ describe('a sum looked up', () => {
   test('a word that none has is said', async () => {
     show(<PickSum current={SUMS[0]!} />);
     look('zzz');
-    expect(await screen.findByText('None has that word')).toBeTruthy();
+    expect(await screen.findByText('No calculation has that word')).toBeTruthy();
   });
 });
 

@@ -110,14 +110,14 @@ describe('a long file', () => {
     Object.defineProperty(file, 'text', { value: async () => text });
     Object.defineProperty(input, 'files', { value: [file], configurable: true });
     fireEvent.change(input);
-    await screen.findByText('Is taken as');
+    await screen.findByText('Read as');
   };
 
   test('a column that nobody knows is left out until it is said what it is; then its rows are checked', async () => {
     readings();
     await choose('System,When,Warmth\nHeron,2026-06-01,21.5\nHeron,2026-06-02,99\n');
-    expect(screen.getByRole('combobox', { name: /“Warmth” is taken as/ }).textContent).toBe('left out');
-    fireEvent.mouseDown(screen.getByRole('combobox', { name: /“Warmth” is taken as/ }));
+    expect(screen.getByRole('combobox', { name: /“Warmth” is read as/ }).textContent).toBe('left out');
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: /“Warmth” is read as/ }));
     fireEvent.click(await screen.findByRole('option', { name: 'Temperature' }));
     press('Check 2 rows');
     expect(await screen.findByText('1 row is right; 1 row is not taken.')).toBeTruthy();

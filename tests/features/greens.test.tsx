@@ -136,7 +136,7 @@ describe('what it proposes', () => {
 
   test('how good it is, what it meets, what holds it back, and where the fish starve it', () => {
     render(<SuccessionAnswer answer={proposal()} page={planner} ready />);
-    expect(screen.getByText(/At most 1.2 % less worth than the best/)).toBeTruthy();
+    expect(screen.getByText(/Within 1.2 % of the best plan possible/)).toBeTruthy();
     expect(screen.getByText('90 %')).toBeTruthy();
     expect(within(screen.getByTestId('limits')).getByText(/room on the bench, about €123 more/)).toBeTruthy();
     expect(

@@ -89,7 +89,7 @@ describe('the succession planner', () => {
   });
 
   test.each([
-    ['Search at most, seconds', '1', /Between 2 and 600 seconds/],
+    ['Search for at most, seconds', '1', /Between 2 and 600 seconds/],
     [/^Hours a week for plants/, '0', /Over 0, or empty for no limit/],
     [/^One crop at most/, '130', /at most 100 %/],
     ['Rocket', '-3', /0 or more/],

@@ -198,7 +198,7 @@ describe('the cold room', () => {
     const dialog = within(screen.getByRole('dialog'));
     expect(dialog.getByLabelText<HTMLInputElement>('Went in').value).toBe('24.5');
     expect(dialog.getByText(/as old as what it was made of/)).toBeTruthy();
-    type(dialog, /^Came of it/, '11.2');
+    type(dialog, /^Made:/, '11.2');
     fireEvent.click(dialog.getByRole('button', { name: 'Pack it' }));
     expect(await screen.findByText('Packed as PF-TRT-1-2.')).toBeTruthy();
     expect(sent[0]).toMatchObject({

@@ -180,12 +180,12 @@ test('a farm reckons with its own batches once a manager says so, and goes back 
   };
   const base = { ...VIEWED, chosen: standard!.code, products: [], learned, today: '2026-06-10' };
   render(<CropsRoom page={{ ...base, crops: [{ crop: standard!, version: 5 }] }} />);
-  press('Reckon with these');
+  press('Use these');
   await waitFor(() => expect(sent[0]).toMatchObject({ act: 'setup.useLearned@1', body: { version: 5, use: true } }));
   cleanup();
   const own = withLearned(standard!, learned, '2026-06-01');
   render(<CropsRoom page={{ ...base, crops: [{ crop: own, version: 6 }] }} />);
-  expect(screen.getByText(/reckon with your batches since 1 Jun/)).toBeTruthy();
+  expect(screen.getByText(/follow your batches since 1 Jun/)).toBeTruthy();
   press('Back to the recipe');
   await waitFor(() => expect(sent[1]).toMatchObject({ act: 'setup.useLearned@1', body: { version: 6, use: false } }));
 });

@@ -500,6 +500,33 @@ describe('the round', () => {
     expect(sent[0]).toMatchObject({ command: 'fish.feed@1', massG: 2400, response: 'eager', placeId: 'k1' });
   });
 
+  test('a feeding at a time: the weight follows the ticks, and what was typed over it stays typed', async () => {
+    const left: [string, string][] = [
+      ['1', '07:30'],
+      ['2', '12:00'],
+      ['3', '16:30'],
+    ];
+    const job = aJob({ expected: { massG: 1500 }, feedings: { left, of: 3, eachG: 500, begun: false } });
+    render(
+      <JobDialog
+        {...{ job, units: METRIC, mayDo: true, refusal: '' }}
+        onClose={() => undefined}
+        onDone={() => undefined}
+      />,
+    );
+    const weight = () => (screen.getByLabelText('Total for the day') as HTMLInputElement).value;
+    const tick = async (name: string) => fireEvent.click(await screen.findByRole('checkbox', { name }));
+    expect(weight()).toBe('1.5');
+    await tick('12:00');
+    await tick('16:30');
+    await vi.waitFor(() => expect(weight()).toBe('0.5'));
+    expect(screen.getByText('K1 fed 0.5 1/3')).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Total for the day'), { target: { value: '0,45' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Fed' }));
+    await vi.waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ command: 'fish.feed@1', massG: 450, feedings: [1] });
+  });
+
   test('a walk takes as many findings as there were, and is sent once', async () => {
     const asks = [
       ['n1', 'N1'],

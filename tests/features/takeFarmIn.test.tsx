@@ -36,7 +36,7 @@ describe('a farm file that is sent', () => {
     expect(parts.flatMap((b) => b.pieces!).every((p) => p.length <= 16_000 && isWhole(p))).toBe(true);
     expect(new Set(bodies.map((b) => b.upload)).size).toBe(1);
     expect(bodies.at(-1)).toMatchObject({ ...WHO, parts: parts.length });
-    expect(seen.at(-1)).toBe('Laying down: 5 rows');
+    expect(seen.at(-1)).toBe('Writing: 5 rows');
   });
 
   test('is not sent on when its first part is refused', async () => {

@@ -4,7 +4,7 @@ import { RANGES } from '../../core/quantity/ranges';
 import { AmountField, CountField, Handled, IdField, MassField } from '../inputs';
 
 export class GradeInput extends Handled {
-  @AmountField(RANGES.fishG, { words: word`Give the size that parts them` }) thresholdG!: number;
+  @AmountField(RANGES.fishG, { words: word`Give the weight to split at` }) thresholdG!: number;
   @IdField(word`Choose a tank for the large ones`) largePlaceId!: string;
   @IdField(word`Choose a tank for the small ones`) smallPlaceId!: string;
   @CountField(word`At least 1 fish`) largeCount!: number;

@@ -9,7 +9,7 @@ import { AddLoopInput } from './add.input';
 export const module = command({
   name: 'loop.add',
   version: 1,
-  title: (v) => say`A loop more: ${v.name}`,
+  title: (v) => say`Another loop: ${v.name}`,
   who: BOSS,
   input: AddLoopInput,
   run: async (doing, v) => {

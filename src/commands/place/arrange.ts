@@ -12,7 +12,7 @@ export const module = command({
   input: ArrangeInput,
   run: async ({ tx }, v) => {
     await arrangePlaces(tx, v);
-    return said(v.walk ? say`The round now goes as things stand on the plan.` : say`Kept where it stands.`);
+    return said(v.walk ? say`The round now follows the plan of the farm.` : say`Kept where it stands.`);
   },
   takeBack: SET_UP_STAYS,
 });

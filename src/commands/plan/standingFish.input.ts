@@ -9,7 +9,7 @@ export class StandingFishInput extends Confirmable {
     low: 1,
     high: 100_000_000,
     words: word`Say how much at each harvest`,
-    outside: word`More than nothing at each harvest`,
+    outside: word`More than 0 at each harvest`,
   })
   amount!: number;
   @IsBoolean({ message: word`Fish or weight` }) counted!: boolean;

@@ -7,7 +7,7 @@ import { ProbeInput } from './make.input';
 export const module = command({
   name: 'probe.make',
   version: 1,
-  title: word`Let an instrument send`,
+  title: word`Connect an instrument`,
   who: BOSS,
   input: ProbeInput,
   run: async ({ tx, entry }, v) => {
@@ -18,5 +18,5 @@ export const module = command({
         : say`${v.name} has a new key; the one it had opens nothing any more.`,
     );
   },
-  takeBack: { stays: word`End the instrument instead.` },
+  takeBack: { stays: word`Disconnect the instrument instead.` },
 });

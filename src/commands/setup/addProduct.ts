@@ -9,7 +9,7 @@ import { AddProductInput } from './addProduct.input';
 export const module = command({
   name: 'setup.addProduct',
   version: 1,
-  title: (v) => say`A product more: ${v.name}`,
+  title: (v) => say`Another product: ${v.name}`,
   who: SALES,
   input: AddProductInput,
   run: async (doing, v) => settle(doing, decideAddProduct(await productsKnown(doing.tx), v), true),

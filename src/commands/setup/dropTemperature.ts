@@ -22,7 +22,7 @@ export const module = command({
     await apply(doing.tx, doing.entry, dropped.effects);
     const notes = await askAboutChange(doing, before, v.confirmed);
     const { from, tempC } = dropped.setting;
-    const what = tempC === null ? say`by the months` : formatTemperature(tempC, doing.units);
+    const what = tempC === null ? say`month by month` : formatTemperature(tempC, doing.units);
     return said(say`Taken back: ${what} from ${shortDay(from)}.`, notes);
   },
   takeBack: { stays: word`That is itself a taking back. Plan the temperature anew.` },

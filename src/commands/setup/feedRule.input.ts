@@ -31,7 +31,7 @@ export class FeedRuleInput {
   @ListField({ least: 0, most: 24, few: word`Send the times`, many: word`At most 24 feedings a day` })
   @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { each: true, message: word`Times look like 07:30` })
   feederTimes!: string[];
-  @NumberField({ low: 0, high: 0.5, words: word`Give a number`, outside: word`From nothing to half` })
+  @NumberField({ low: 0, high: 0.5, words: word`Give a number`, outside: word`From 0 to 50 %` })
   farmGrownShare!: number;
   @WholeField({
     low: 0,

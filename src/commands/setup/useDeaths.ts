@@ -12,8 +12,7 @@ import { UseDeathsInput } from './useDeaths.input';
 export const module = command({
   name: 'setup.useDeaths',
   version: 1,
-  title: (v) =>
-    v.use ? say`Reckon with the farm’s own deaths of ${v.code}` : say`Back to the published deaths of ${v.code}`,
+  title: (v) => (v.use ? say`Use the farm’s own deaths of ${v.code}` : say`Back to the published deaths of ${v.code}`),
   who: BOSS,
   input: UseDeathsInput,
   run: async (doing, { code, version, use, confirmed }) => {

@@ -13,7 +13,7 @@ import { UseLearnedInput } from './useLearned.input';
 export const module = command({
   name: 'setup.useLearned',
   version: 1,
-  title: (v) => (v.use ? say`Reckon with the farm’s own batches of ${v.code}` : say`Back to the recipe of ${v.code}`),
+  title: (v) => (v.use ? say`Use the farm’s own batches of ${v.code}` : say`Back to the recipe of ${v.code}`),
   who: BOSS,
   input: UseLearnedInput,
   run: async (doing, { code, version, use, confirmed }) => {
@@ -25,8 +25,8 @@ export const module = command({
     await apply(tx, entry, effects);
     const notes = await askAboutChange(doing, before, confirmed);
     const words = use
-      ? say`${crop.name} is reckoned with as its last ${learned!.batches} batches were.`
-      : say`${crop.name} is reckoned with by its recipe again.`;
+      ? say`${crop.name} is planned as its last ${learned!.batches} batches were.`
+      : say`${crop.name} is planned by its recipe again.`;
     return said(words, notes);
   },
   takeBack: SET_UP_STAYS,

@@ -16,7 +16,7 @@ export interface TrialResult {
   /** Interval of the difference. */
   interval: [low: number, high: number];
   degreesOfFreedom: number;
-  /** Whether the interval leaves nought out. */
+  /** Whether the interval leaves zero out. */
   isReal: boolean;
 }
 

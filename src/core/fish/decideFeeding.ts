@@ -26,6 +26,8 @@ export interface FeedingFacts {
   /** The tank's ration of the day and the weight of its fish, g. */
   rationG: number;
   biomassG: number;
+  /** What the tank was fed earlier on the day, g. */
+  givenG?: number | undefined;
   /** What in its water is dangerous now, in words. */
   dangers: readonly string[];
 }
@@ -54,7 +56,7 @@ export function decideFeeding(facts: FeedingFacts, fed: Feeding): Decision<Taken
         'massG',
         say`The feed store holds only ${Math.round(total / 10)} g of feed. Receive feed first, or give less.`,
       );
-    const amount = askFeed(fed.massG, facts.rationG, facts.biomassG);
+    const amount = askFeed(fed.massG + (facts.givenG ?? 0), facts.rationG, facts.biomassG);
     if (amount) asks.push(amount);
     if (facts.dangers.length > 0) asks.push(...facts.dangers, say`Feed all the same?`);
     const left = new Map(facts.store.map((l) => [keyOf(l), tenths(l.massG)]));

@@ -97,8 +97,7 @@ function gainOf(points: readonly GrowthPoint[]): number {
   if (points.length < 2 || days.size < 2) return refuse('points', say`Give its weight at two ages at least.`);
   const roots = points.map((p): [number, number] => [p.days, Math.cbrt(p.weightG)]);
   const line = linearRegression(roots);
-  if (!(line.m > LEAST_GAIN))
-    return refuse('points', say`By these points it does not grow: an older fish weighs more.`);
+  if (!(line.m > LEAST_GAIN)) return refuse('points', say`These points show no growth: an older fish must weigh more.`);
   const at = linearRegressionLine(line);
   const far = points.find((p) => Math.abs(at(p.days) ** 3 - p.weightG) > p.weightG * FAR + 1);
   if (far && points.length > 2)

@@ -73,7 +73,7 @@ export function decideGrowingCosts(
     if (farm.version !== version) refuse('form', STALE());
     return {
       effects: [{ does: 'farmChanged', version, became: {}, habits: { growing } }],
-      said: () => said(say`Kept. The comparison by floor reckons with your own numbers now.`),
+      said: () => said(say`Kept. The comparison by floor uses your own numbers now.`),
     };
   });
 }
@@ -191,7 +191,7 @@ export function decideRetireChore(chore: ChoreKnown | null, { version }: { versi
     if (!chore || chore.version !== version) return refuse('form', STALE());
     return {
       effects: [{ does: 'choreRetired', choreId: chore.id, version }],
-      said: () => said(say`${chore.title} comes up no more.`),
+      said: () => said(say`${chore.title} no longer comes up.`),
     };
   });
 }

@@ -131,7 +131,7 @@ function occupiedWords(
   if (named.length === 0) return say`${fish} No other tank has room: harvest them first.`;
   return fits.length > 0
     ? say`${fish} Move them first: ${all(named)}. Or harvest them.`
-    : say`${fish} No tank takes them all; part them: ${all(named)}. Or harvest them.`;
+    : say`${fish} No tank takes them all; split them: ${all(named)}. Or harvest them.`;
 }
 
 const massOf = (fish: FarmFacts['fish']) => fish.reduce((sum, f) => sum + f.count * meanWeightG(f), 0);

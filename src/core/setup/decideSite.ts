@@ -90,7 +90,7 @@ export function decideHouse(
     const climate = climateOfHouse(house, { latitude: latitude ?? 0, altitudeM: altitudeM ?? 0 });
     return {
       effects: [{ does: 'houseChanged', houseId: id, version, became: { house, climate } }],
-      said: () => said(say`${known.name}: kept. What grows there is reckoned with its own air and light.`),
+      said: () => said(say`${known.name}: kept. What grows there gets its own air and light in the plan.`),
     };
   });
 }

@@ -70,7 +70,7 @@ function parts(d: FarmDescription, line: string): Understood | string {
 /** What a copy of a loop brings, said back before it is added. */
 function copyWords(d: FarmDescription, { code, times }: CopyWish): string {
   const own = { places: d.places.filter((p) => p.loop === code), machines: d.equipment.filter((e) => e.loop === code) };
-  const loops = plural(times, '# loop more', '# loops more');
+  const loops = plural(times, '# more loop', '# more loops');
   const count = plural(own.places.length + own.machines.length, '# part', '# parts');
   return say`${loops} like ${d.loops.find((l) => l.code === code)!.name}, each with all that is in it: ${count}.`;
 }

@@ -39,7 +39,7 @@ export const ADVISER_SUMS: readonly Sum[] = [
     inputs: [
       input('finalDays', word`From transplant to harvest`, word`days`, [1, 400], 30),
       input('finalPerM2', word`Plants at the last spacing`, word`a m²`, [0.1, 10_000], 22),
-      input('denseDays', word`Of the days, dense`, word`days`, [0, 399], 12),
+      input('denseDays', word`Days spent dense`, word`days`, [0, 399], 12),
       input('densePerM2', word`Plants while dense`, word`a m²`, [0.1, 10_000], 80),
       input('goodShare', word`Share that is good enough to pack`, '', [0.01, 1], 0.9),
       input('plantMin', word`Planting one`, word`minutes`, [0, 60], 0.2),
@@ -118,7 +118,7 @@ export const ADVISER_SUMS: readonly Sum[] = [
       row('b', word`Second arm, one number a plant`, '', [0, 1_000_000], [201, 188, 196, 179, 207, 193]),
     ],
     result: { words: word`mean of the second less mean of the first`, unit: '', digits: 2 },
-    formula: word`difference of the means ± t × √(s₁²/n₁ + s₂²/n₂), 95 %; real when the interval leaves nought out`,
+    formula: word`difference of the means ± t × √(s₁²/n₁ + s₂²/n₂), 95 %; real when the interval leaves zero out`,
     source: word`Welch (1947), Biometrika 34: 28–35; Satterthwaite (1946), Biometrics Bulletin 2: 110–114`,
     work: ({ many }) => {
       const { a, b, difference, interval, degreesOfFreedom, isReal } = compareArms(many('a'), many('b'));

@@ -90,7 +90,7 @@ export const STOCK_SUMS: readonly Sum[] = [
       input('everyWeeks', word`Weeks between harvests`, 'weeks', [0.5, 52], 6),
       input('kgPerHarvest', word`At each harvest`, 'kg', [0.1, 1e6], 120),
       input('survival', word`Survival as a share`, '', [0.05, 1], 0.92),
-      input('densityKgM3', word`Most fish in the water`, 'kg/m³', [0.1, 500], 50),
+      input('densityKgM3', word`Highest density in the water`, 'kg/m³', [0.1, 500], 50),
     ],
     result: { words: word`feed a day at the most`, unit: 'kg', digits: 2 },
     formula: word`cohorts alive = days to harvest ÷ days between, rounded up; fish and feed of all of them for every day between two harvests, mean and most`,

@@ -169,11 +169,9 @@ function readCell(
   const number = readNumber(text.replace(/\s*[\p{L}€$£%²³]+\.?$/u, ''));
   if (number === null) return { fault: say`“${text}” is no number` };
   if (column.kind === 'reading') return readingOf(number, column, about);
-  if (number < 0) return { fault: say`It cannot be less than nothing` };
+  if (number < 0) return { fault: say`It cannot be below 0` };
   if (column.kind === 'count')
-    return Number.isInteger(number) && number > 0
-      ? { value: number }
-      : { fault: say`Give a whole number above nothing` };
+    return Number.isInteger(number) && number > 0 ? { value: number } : { fault: say`Give a whole number above 0` };
   if (column.kind === 'money') return { value: toMinor(number, about.currency) };
   if (column.kind === 'mass' || column.kind === 'smallMass')
     return { value: round(toStored(column.kind, number, about.units)) };

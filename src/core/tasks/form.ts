@@ -5,7 +5,19 @@ import type { Quantity } from '../quantity/units';
 export interface FieldSpec {
   name: string;
   label: string;
-  kind: 'count' | 'number' | 'quantity' | 'weights' | 'choice' | 'select' | 'day' | 'text' | 'area' | 'rows' | 'photo';
+  kind:
+    | 'count'
+    | 'number'
+    | 'quantity'
+    | 'weights'
+    | 'choice'
+    | 'select'
+    | 'day'
+    | 'text'
+    | 'area'
+    | 'rows'
+    | 'photo'
+    | 'ticks';
   quantity?: Quantity;
   options?: [value: string, words: string][];
   optional?: boolean;
@@ -38,6 +50,8 @@ export interface JobForm {
   command: string;
   /** Turns stored values into what the command takes. */
   body: (values: Record<string, unknown>) => Record<string, unknown>;
+  /** A field that fills others in, while somebody types in it: its text to stored values of theirs. */
+  fills?: { by: string; with: (text: string) => Record<string, number> };
   /** The same entry as a log line, so that people learn it. */
   logLine?: (values: Record<string, unknown>) => string;
 }

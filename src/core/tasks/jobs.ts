@@ -56,6 +56,8 @@ export interface Job {
   packAs?: [code: string, name: string][];
   /** Plants on the bench that may come in where this is picked. */
   refills?: [lotId: string, words: string][];
+  /** Feedings of the day that are still to be given, what one of them weighs, and whether some were given before. */
+  feedings?: { left: [feeding: string, words: string][]; of: number; eachG: number; begun: boolean };
   /** Figures it asks for one by one: the name of each and how it is called. */
   asks?: readonly (readonly [name: string, label: string])[];
   caution: string | null;

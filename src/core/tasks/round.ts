@@ -10,7 +10,7 @@ export type { Done, Job } from './jobs';
 export function buildRound(view: RoundView): Job[] {
   return modules
     .flatMap((source) => source.jobs(view))
-    .map((job) => ({ ...job, done: view.done.get(job.key) ?? null }))
+    .map((job) => ({ ...job, done: view.done.get(job.key) ?? job.done }))
     .sort((a, b) => a.walkOrder - b.walkOrder || a.place.localeCompare(b.place) || a.key.localeCompare(b.key));
 }
 

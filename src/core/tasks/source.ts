@@ -5,6 +5,7 @@ import type { PlanStep } from '../facts/step';
 import type { Day } from '../quantity/days';
 import type { UnitChoice } from '../quantity/units';
 import type { Judgement } from '../water/judge';
+import type { FeedingsGiven } from './feedings';
 import type { JobForm } from './form';
 import type { Done, Job } from './jobs';
 
@@ -67,6 +68,8 @@ export interface RoundView {
   scouting?: ScoutingView;
   /** When care was last given, by `caredKey`. */
   cared?: ReadonlyMap<string, Day>;
+  /** Feedings given one by one, by tank. */
+  feedings?: ReadonlyMap<string, FeedingsGiven>;
   /** What is done, by job key. */
   done: ReadonlyMap<string, Done>;
   saltGL: ReadonlyMap<string, number>;

@@ -71,8 +71,8 @@ function offPlan({ reckoned = {}, units }: ReadingKnown, values: Readonly<Record
     if (value === undefined || planned === undefined || Math.abs(value - planned) < OFF_PLAN_C) return [];
     const is = formatTemperature(planned, units);
     return kind === 't'
-      ? [say`The plan reckons with water of ${is}: growth and dates follow what is read, for as long as it is read.`]
-      : [say`The plan reckons with air of ${is} on the mean of day and night: dates follow what is read, day by day.`];
+      ? [say`The plan has water of ${is}: growth and dates follow what is read, for as long as it is read.`]
+      : [say`The plan has air of ${is} on the mean of day and night: dates follow what is read, day by day.`];
   });
 }
 

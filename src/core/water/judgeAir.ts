@@ -48,7 +48,7 @@ export function judgeAir(
       (p) => say`${inSentence(p.crop.name)} in ${p.place} (${p.lotCode}, ${plural(p.count, '# plant', '# plants')})`,
     );
   const more = dying.length - named.length;
-  const list = all([...named, ...(more > 0 ? [plural(more, '# planting more', '# plantings more')] : [])]);
+  const list = all([...named, ...(more > 0 ? [plural(more, '# more planting', '# more plantings')] : [])]);
   const first = isCold
     ? say`Close the house, cover the beds, keep the water moving; heat only with what is made for it and with fresh air`
     : say`Open the house, shade it, wet the floor; pick first what is ripe`;

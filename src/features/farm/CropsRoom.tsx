@@ -28,7 +28,7 @@ export function CropsRoom({ page }: { page: CropsPage }) {
       <PageHead>
         <h1>{say`Crops and recipes`}</h1>
         <Text quiet>
-          {say`how this farm grows them: beds, plan and market reckon with it; for fish there is`}{' '}
+          {say`how this farm grows them: beds, plan and market follow it; for fish there is`}{' '}
           <Link href="/cohorts/species">{say`Species`}</Link>
         </Text>
       </PageHead>

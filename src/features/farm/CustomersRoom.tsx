@@ -43,7 +43,7 @@ export function CustomersRoom({ page }: { page: CustomersPage }) {
 
 const customerColumns = (): Column<CustomersPage['customers'][number]>[] => [
   { head: say`Customer`, value: (c) => c.name, look: { strong: true } },
-  { head: say`Way to market`, value: (c) => codeWords(c.channel) },
+  { head: say`Sales channel`, value: (c) => codeWords(c.channel) },
   { head: say`Price list`, value: (c) => c.priceList ?? say`usual`, labelled: true },
   { head: say`Open orders`, value: (c) => c.open, kind: 'number', look: { num: true }, labelled: true },
   {

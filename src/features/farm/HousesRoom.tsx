@@ -26,7 +26,7 @@ export function HousesRoom({ page }: { page: HousesPage }) {
         <h1>{say`Houses`}</h1>
         <Text
           quiet
-        >{say`the air and the light that plants are reckoned with; a change is asked about before anything moves`}</Text>
+        >{say`the air and the light that plants get in the plan; a change is asked about before anything moves`}</Text>
       </PageHead>
       <SaidLines said={said} />
       {!page.mayChange && <Mark tone="soon">{say`A manager changes these.`}</Mark>}
@@ -93,7 +93,7 @@ function HouseSheet({ house, page, onDone }: SheetProps & { house: House }) {
           {plural(house.beds, '# bed', '# beds')}
           {house.house
             ? ` · ${told(COVER_WORDS[house.house.cover])}`
-            : say` · nobody said yet what it is: reckoned as glass`}
+            : say` · nobody said yet what it is: counts as glass`}
         </Text>
       </SheetHead>
       <SheetBody stack>
@@ -147,7 +147,7 @@ function SiteSheet({ page, onDone }: SheetProps) {
   const fields: FormField[] = [
     {
       ...{ name: 'latitude', label: word`Latitude, °`, kind: 'number', half: true, start: site.latitude ?? '' },
-      help: word`South of the equator below nothing: −33.`,
+      help: word`South of the equator it is negative: −33.`,
     },
     {
       name: 'altitudeM',

@@ -63,14 +63,14 @@ export function InstrumentsSheet({ instruments, example, now }: Pick<InAndOutPag
                 slotProps={{ htmlInput: { maxLength: 80 } }}
               />
               <Button type="submit" variant="outlined">
-                {say`Let it send`}
+                {say`Connect it`}
               </Button>
             </Buttons>
           </form>
         ) : (
           <Buttons>
             <Button variant="outlined" onClick={() => setAdding(true)}>
-              {say`Let an instrument send…`}
+              {say`Connect an instrument…`}
             </Button>
           </Buttons>
         )}

@@ -39,7 +39,7 @@ export function LearnedSheet({ crop, version, learned, today, units, mayChange, 
           <SheetBody stack>
             {crop.learned && (
               <Mark tone="good">
-                {say`Beds, plan and market reckon with your batches since ${shortDay(crop.learned.on)}; back then there were ${formatNumber(crop.learned.batches)}.`}
+                {say`Beds, plan and market follow your batches since ${shortDay(crop.learned.on)}; back then there were ${formatNumber(crop.learned.batches)}.`}
               </Mark>
             )}
             <Text as="p" small quiet>
@@ -51,7 +51,7 @@ export function LearnedSheet({ crop, version, learned, today, units, mayChange, 
                 about={`learned ${crop.code}`}
                 fields={[]}
                 units={units}
-                submit={crop.learned ? say`Back to the recipe` : say`Reckon with these`}
+                submit={crop.learned ? say`Back to the recipe` : say`Use these`}
                 send={(v) =>
                   send<Said>('setup.useLearned@1', { ...v, code: crop.code, version, use: crop.learned === undefined })
                 }

@@ -151,9 +151,9 @@ const NEW_LOOP: FormField[] = [
 
 function NewLoop({ onDone }: { onDone: (said: Said) => void }) {
   return (
-    <Sheet aria-label={say`A loop more`}>
+    <Sheet aria-label={say`Another loop`}>
       <SheetHead>
-        <h2>{say`A loop more`}</h2>
+        <h2>{say`Another loop`}</h2>
       </SheetHead>
       <SheetBody>
         <ActionForm

@@ -33,7 +33,7 @@ function fieldsOf(p: Of, currency: string): FormField[] {
     { name: 'shelfLifeDays', label: word`Keeps, days`, kind: 'count', half: true, start: p.shelfLifeDays },
     {
       name: 'leastLeftDays',
-      label: word`Of them with the customer, at least`,
+      label: word`At least that many left for the customer`,
       kind: 'count',
       optional: true,
       half: true,

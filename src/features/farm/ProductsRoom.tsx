@@ -145,7 +145,7 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
       labelled: true,
       cell: (p) => <KeepsDays p={p} />,
     },
-    { head: say`Of them with the customer`, value: (p) => p.leastLeftDays, unit: say`days`, only: 'file' },
+    { head: say`Left for the customer`, value: (p) => p.leastLeftDays, unit: say`days`, only: 'file' },
     {
       head: say`Price`,
       value: (p) => (p.priceMinor > 0 ? p.priceMinor : null),

@@ -28,7 +28,7 @@ const GROUPS: [group: string, numbers: CropNumber[]][] = [
     [
       { name: 'nurseryDays', label: word`In the nursery, days` },
       { name: 'finalDays', label: word`From transplant to harvest, days` },
-      { name: 'windowDays', label: word`Stands ready for, days` },
+      { name: 'windowDays', label: word`Stays ripe for, days` },
       { name: 'regrowDays', label: word`Grows again in, days` },
       { name: 'cutsMax', label: word`Cuts` },
     ],

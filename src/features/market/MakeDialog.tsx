@@ -50,7 +50,7 @@ export function MakeDialog({ lot, units, onDone, onLeave }: MakeDialogProps) {
               about={`${lot.lotCode} ${code}`}
               fields={[
                 amount({ name: 'used', label: say`Went in`, unit: lot.unit, start: lot.quantity }),
-                amount({ name: 'made', label: say`Came of it: ${to.name}`, unit: to.unit }),
+                amount({ name: 'made', label: say`Made: ${to.name}`, unit: to.unit }),
               ]}
               units={units}
               submit={say`Pack it`}

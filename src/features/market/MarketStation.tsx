@@ -93,7 +93,7 @@ function orderColumns(page: MarketPage, suffix: string): Column<OrderRow>[] {
         </>
       ),
     },
-    { head: say`Way to market`, value: (o) => codeWords(o.channel), only: 'file' },
+    { head: say`Sales channel`, value: (o) => codeWords(o.channel), only: 'file' },
     {
       head: say`State`,
       value: stateOf,

@@ -6,9 +6,10 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
+import { useEffect, useState } from 'react';
+import { useForm, useWatch, type UseFormReturn } from 'react-hook-form';
 import type { UnitChoice } from '../../core/quantity/units';
+import type { JobForm } from '../../core/tasks/form';
 import { jobForm } from '../../core/tasks/round';
 import { shownStart } from '../../ui/form/ActionForm';
 import { FieldOf } from '../../ui/form/FieldOf';
@@ -35,6 +36,7 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
   const form = useForm<Record<string, string>>({
     defaultValues: Object.fromEntries(spec.fields.map((f) => [f.name, shownStart(f, units)])),
   });
+  useFilled(spec, form, units);
   const typed = useWatch({ control: form.control }) as Record<string, string>;
   const send = ({ entryKey, confirmed, ...values }: Record<string, unknown>) =>
     doJob(spec.command, { ...spec.body(values), ...(confirmed ? { confirmed } : {}), entryKey });
@@ -99,6 +101,23 @@ export function JobDialog({ job, units, mayDo, refusal, onClose, onDone }: JobDi
       </form>
     </Dialog>
   );
+}
+
+/** Fields that follow another: only while somebody types in that one, never over what was kept. */
+function useFilled({ fills, fields }: JobForm, form: UseFormReturn<Record<string, string>>, units: UnitChoice) {
+  useEffect(() => {
+    if (!fills) return;
+    return form.subscribe({
+      formState: { values: true },
+      callback: ({ name, values }) => {
+        if (name !== fills.by) return;
+        for (const [field, stored] of Object.entries(fills.with(values[fills.by] ?? ''))) {
+          const spec = fields.find((f) => f.name === field)!;
+          form.setValue(field, shownStart({ ...spec, start: stored }, units));
+        }
+      },
+    });
+  }, [fills, fields, form, units]);
 }
 
 /** What was typed, as the log line would have it: empty fields left out. */

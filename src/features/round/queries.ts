@@ -6,6 +6,7 @@ import { shortReserves } from '../../core/setup/spares';
 import { equipmentSetUp } from '../../db/farmSetup';
 import { findTroubles, type Trouble } from '../../core/plan/troubles';
 import { aJob, type Job } from '../../core/tasks/jobs';
+import { feedingsByTank, isOneByOne } from '../../core/tasks/feedings';
 import { buildRound } from '../../core/tasks/round';
 import { addDays } from '../../core/quantity/days';
 import {
@@ -85,6 +86,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
           chores: more.chores,
           trials: more.trials,
           cared: more.cared,
+          feedings: feedingsByTank(more.done),
           scouting: more.scouting,
           done,
           saltGL: more.salt,
@@ -99,7 +101,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
     day,
     when,
     at,
-    jobs: [...jobs.map((job) => asDone(job, done.get(job.key), units)), ...finished].map((job) => ({
+    jobs: [...jobs.map((job) => asDone(job, rowsOf(job, more.done), units)), ...finished].map((job) => ({
       ...job,
       because: whyFeed(view, job),
     })),
@@ -123,16 +125,29 @@ export async function roundPage(search: Search): Promise<RoundPage> {
 }
 
 /** A job that is done says what was given, of which fish or crop and where, in place of what was to be done. */
-function asDone(job: Job, row: DoneRow | undefined, units: UnitChoice): Job {
-  const words = row && doneWords(row, units);
+function asDone(job: Job, rows: readonly DoneRow[], units: UnitChoice): Job {
+  if (!job.done || rows.length === 0) return job;
+  const words = doneWords(together(rows), units);
   return words ? { ...job, detail: words, amount: '' } : job;
+}
+
+/** What was recorded for a job: once, or a feeding at a time. */
+const rowsOf = (job: Job, done: readonly DoneRow[]) => done.filter((d) => d.key === job.key || isFeedingOf(job, d));
+
+const isFeedingOf = ({ id }: Job, d: DoneRow) =>
+  id.kind === 'feed' && d.id.kind === 'feed' && d.id.subject === id.subject && isOneByOne(d.id.slot);
+
+function together(rows: readonly DoneRow[]): Pick<DoneRow, 'what' | 'note'> {
+  const [first] = rows;
+  const massG = rows.reduce((sum, r) => sum + (r.what?.massG ?? 0), 0);
+  return { note: first!.note, what: first!.what && { ...first!.what, massG } };
 }
 
 /** What was done today and is no job of the round any more (a step is no longer open, a sample no longer due) stays on it, ticked. */
 function finishedJobs(done: DoneRow[], jobs: Job[], units: UnitChoice): Job[] {
   const known = new Set(jobs.map((j) => j.key));
   return done
-    .filter((d) => !known.has(d.key) && d.id.kind !== 'act')
+    .filter((d) => !known.has(d.key) && d.id.kind !== 'act' && !jobs.some((job) => isFeedingOf(job, d)))
     .map((d) => {
       const words = { kind: d.id.kind, title: d.title, detail: doneWords(d, units) };
       const job = aJob(d.id, undefined, { ...words, place: '✓', walk: say`Done today`, walkOrder: 999, minutes: 0 });

@@ -34,7 +34,7 @@ export function HousesStep({ d, change }: HousesStepProps) {
     <Sheet aria-label={say`Houses`}>
       <SheetHead>
         <h2>{say`Houses`}</h2>
-        <Text quiet>{say`the air and the light that plants are reckoned with`}</Text>
+        <Text quiet>{say`the air and the light that plants get in the plan`}</Text>
       </SheetHead>
       <SheetBody stack>
         {houses.map((house) => (
@@ -47,7 +47,7 @@ export function HousesStep({ d, change }: HousesStepProps) {
         )}
         {unnamed && (
           <Text as="p" small quiet>
-            {say`Beds without a room are reckoned as under glass. Say their room, like “12 beds in the cellar”, and it can be said here what it is.`}
+            {say`Beds without a room count as under glass. Say their room, like “12 beds in the cellar”, and it can be said here what it is.`}
           </Text>
         )}
       </SheetBody>

@@ -56,7 +56,7 @@ export function PlaceStep({ d, change, faults, onShape }: PlaceStepProps) {
             <NumberBox
               className={HALF}
               label={say`Latitude, degrees north`}
-              help={say`South of the equator with a minus: −33`}
+              help={say`South of the equator it is negative: −33`}
               value={habits.latitude}
               onChange={(v) => v !== null && set({ latitude: v })}
               wrong={Math.abs(habits.latitude) > 90 ? say`From −90 (south) to 90 (north)` : wrong('latitude')}

@@ -53,7 +53,7 @@ export function TakeFarmIn() {
       <Sheet as="form" onSubmit={(e: FormEvent) => void submit(e)} aria-label={say`A farm from its file`}>
         <SheetHead>
           <h1>{say`A farm from its file`}</h1>
-          <Text quiet>{say`written out of Crop Cycle elsewhere; it comes in as it was, or not at all`}</Text>
+          <Text quiet>{say`exported from Crop Cycle elsewhere; all of it comes in, or none`}</Text>
         </SheetHead>
         <SheetBody stack>
           <Buttons>

@@ -109,7 +109,7 @@ async function lastLine(
     for (const line of lines.filter(Boolean)) {
       last = JSON.parse(line);
       if (typeof (last as { rows?: number }).rows === 'number')
-        seen(say`Laying down: ${formatNumber((last as { rows: number }).rows)} rows`, null);
+        seen(say`Writing: ${formatNumber((last as { rows: number }).rows)} rows`, null);
     }
     if (done) return last as Outcome<{ name: string; rows: number }>;
   }

@@ -34,7 +34,7 @@ export function PickSum({ current }: { current: Sum }) {
       disableClearable
       openText={say`Open the list`}
       closeText={say`Close the list`}
-      noOptionsText={say`None has that word`}
+      noOptionsText={say`No calculation has that word`}
       selectOnFocus
       onChange={(_, s) => router.replace(addressWith('/sums', '', { sum: s.name }), { scroll: false })}
       renderInput={(params) => (

@@ -15,6 +15,7 @@ import { numericDay } from '../../core/quantity/readDay';
 
 /** Each comes with the first form that has such a field. */
 const ChoiceField = dynamic(() => import('./ChoiceField').then((m) => m.ChoiceField));
+const TicksField = dynamic(() => import('./TicksField').then((m) => m.TicksField));
 const PhotoField = dynamic(() => import('./PhotoField').then((m) => m.PhotoField));
 const DayField = dynamic(() => import('./DayField').then((m) => m.DayField));
 
@@ -24,7 +25,7 @@ const WORDS_IN_HALF = 20;
 const EXAMPLE_DAY = '2026-05-14';
 
 /** Kinds whose text is the value. */
-const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'day']);
+const TEXTS = new Set<FieldSpec['kind']>(['text', 'area', 'choice', 'select', 'day', 'ticks']);
 
 type Form = UseFormReturn<Record<string, string>>;
 
@@ -52,6 +53,8 @@ function Field({ field, form, units }: RecordFieldProps) {
         const label = told(field.label) + (field.optional ? say` (if any)` : '');
         if (field.kind === 'choice')
           return <ChoiceField field={field} value={input.value} onChange={input.onChange} wrong={wrong} />;
+        if (field.kind === 'ticks')
+          return <TicksField field={field} value={input.value} onChange={input.onChange} wrong={wrong} />;
         if (field.kind === 'photo')
           return (
             <PhotoField

@@ -80,7 +80,7 @@ export const FARM_GROUPS: readonly (readonly [name: string, rooms: readonly Room
         word`Crops and recipes`,
         word`how this farm grows each crop: days, room, yield; own numbers beside the library’s`,
       ],
-      ['/farm/customers', word`Customers`, word`who buys, on which way to market`],
+      ['/farm/customers', word`Customers`, word`who buys, through which channel`],
     ],
   ],
   [

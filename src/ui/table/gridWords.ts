@@ -34,7 +34,7 @@ function columnWords(): DataGridProps['localeText'] {
     columnHeaderFiltersLabel: say`What is shown`,
     columnHeaderFiltersTooltipActive: (count: number) => plural(count, '# condition', '# conditions'),
     columnsManagementSearchTitle: say`Search`,
-    columnsManagementNoColumns: say`No column is called so`,
+    columnsManagementNoColumns: say`No column has that name`,
     columnsManagementShowHideAllText: say`All or none`,
     columnsManagementReset: say`As it was`,
     columnsManagementDeleteIconLabel: say`Clear`,

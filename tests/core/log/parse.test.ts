@@ -95,6 +95,15 @@ describe('what a hand types', () => {
     });
     for (const text of ['H3 fed 460g', 'H3 fed 460 g', 'h3 FED 0,46 kg eager', 'H3 fed 0.46'])
       expect(fed(text)).toMatchObject({ body: { massG: 460, response: 'eager' } });
+    expect(fed('H3 fed 460 g 1/4 3/4 slow')).toMatchObject({
+      body: { massG: 460, response: 'slow', feedings: [1, 3] },
+      meaning: '460 g fed in H3 today, feedings 1 and 3, ate slowly',
+    });
+    for (const wrong of ['0/4', '5/4', '1/400'])
+      expect(fed(`H3 fed 460 g ${wrong}`)).toMatchObject({
+        ok: false,
+        message: expect.stringContaining('the first of four is 1/4'),
+      });
     const us = { units: { ...METRIC, mass: 'us' as const } };
     const pounds = fed('H3 fed 2 none', us);
     expect(pounds.ok && pounds.body.massG).toBeCloseTo(907.2, 0);
@@ -188,8 +197,8 @@ describe('what it refuses, in words', () => {
     ['H4 dead 1', /There are no fish in H4/],
     ['H5 dead 1', /H5 holds HSB-8 and HSB-9: add the one you mean/],
     ['H3 weigh', /Give the weights/],
-    ['H3 weigh 0', /weighs more than nothing/],
-    ['H3 weigh -300', /weighs more than nothing/],
+    ['H3 weigh 0', /weighs more than 0/],
+    ['H3 weigh -300', /weighs more than 0/],
     ['H3 weigh 0.4', /should be about 312 g. Check the unit/],
     ['H3 weigh 99999', /heavier than any fish/],
     ['R2 picked 500', /500 cannot have been picked/],

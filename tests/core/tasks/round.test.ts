@@ -4,7 +4,7 @@ import { forecastFarm } from '../../../src/core/plan/forecast';
 import { METRIC } from '../../../src/core/quantity/units';
 import { jobKey } from '../../../src/core/tasks/jobs';
 import { choreJob } from '../../../src/core/tasks/sources/chore';
-import { buildRound, type Chore, type Done, type RoundView } from '../../../src/core/tasks/round';
+import { buildRound, jobForm, type Chore, type Done, type RoundView } from '../../../src/core/tasks/round';
 import type { Judgement } from '../../../src/core/water/judge';
 import { aFarm, aFeedRule, aStep, ids, someTrout } from '../farm';
 
@@ -97,6 +97,35 @@ describe('the day’s round', () => {
     const feed = round({ facts }).find((j) => j.kind === 'feed')!;
     expect(feed.amount).toMatch(/^2 × /);
     expect(feed.detail).toContain('feeder at 07:30, 16:00');
+  });
+
+  test('feedings ticked off one by one leave the others, and the last of them the job done', () => {
+    const facts = aFarm({ feedRules: [aFeedRule({ feederTimes: ['07:30', '16:00'] })] });
+    const feed = (given: number[]) =>
+      round({ facts, feedings: new Map([['k1', { feedings: new Set(given), by: 'Tess', at: '07:40' }]]) }).find(
+        (j) => j.kind === 'feed',
+      )!;
+    const whole = round({ facts }).find((j) => j.kind === 'feed')!;
+    expect(jobForm(whole).fields[0]).toMatchObject({
+      kind: 'ticks',
+      start: '1 2',
+      options: [
+        ['1', '07:30'],
+        ['2', '16:00'],
+      ],
+    });
+    const half = feed([1]);
+    expect(half.amount).toMatch(/^1 × /);
+    expect(half.detail).toContain('1 of 2 feedings given');
+    expect(half.expected.massG).toBeCloseTo(whole.expected.massG! / 2, 6);
+    expect(half.done).toBeNull();
+    // The one that is left needs no tick, and is sent by its number.
+    expect(jobForm(half).fields[0]).toMatchObject({ label: 'Given now', name: 'massG' });
+    expect(jobForm(half).body({ massG: 1 })).toMatchObject({ feedings: [2], placeId: 'k1' });
+    expect(feed([1, 2]).done).toEqual({ by: 'Tess', at: '07:40' });
+    expect(jobForm(whole).body({ feedings: '1 2' })).not.toHaveProperty('feedings');
+    expect(jobForm(whole).body({ feedings: '2' })).toMatchObject({ feedings: [2] });
+    expect(jobForm(whole).logLine!({ massG: '0.4', feedings: '2', response: 'eager' })).toBe('K1 fed 0.4 2/2');
   });
 
   test('a tank whose feed is stopped says so unmistakably and has no ration', () => {

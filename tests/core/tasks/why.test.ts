@@ -230,7 +230,7 @@ describe('at the edges the words are true', () => {
 
   test('market size: there already, or not while the water is as it is', () => {
     expect(ready({ meanG: 900 })).toMatch(/^Now: 900 g on average/);
-    expect(ready({ waterTempC: 1 })).toMatch(/^At 1.0 °C the water is too cold for them to grow today/);
+    expect(ready({ waterTempC: 1 })).toMatch(/^At 1.0 °C the water is too cold for them today; they grow above/);
     expect(ready({ waterTempC: 30 })).toMatch(/^At 30.0 °C the water is too warm/);
     expect(ready({})).toMatch(/^From 210 g/);
   });

@@ -87,7 +87,7 @@ export const decideLearned = (
 ): Decision<{ crop: Crop; effects: Effect[] }> =>
   decide(() => {
     if (!own) return refuse('form', say`That crop is not on this farm.`);
-    if (use && !learned) refuse('form', say`Fewer than ${LEAST_BATCHES} batches were picked: too few to reckon with.`);
+    if (use && !learned) refuse('form', say`Fewer than ${LEAST_BATCHES} batches were picked: too few to go by.`);
     if (own.version !== version) refuse('form', STALE());
     return kept(own, use ? withLearned(own.crop, learned!, on) : asItWas(own.crop));
   });
@@ -171,9 +171,9 @@ const SHARES = ['germination', 'nurserySurvival', 'finalSurvival', 'packout'] as
 function checkCrop(c: Crop) {
   if (!(c.tempMinC < c.tempOptC && c.tempOptC < c.tempMaxC))
     refuse('tempOptC', say`The best temperature lies between the lowest and the highest.`);
-  if (c.finalDays < 1 && c.kind !== SEEDLING) refuse('finalDays', say`A stage of nought days grows nothing.`);
+  if (c.finalDays < 1 && c.kind !== SEEDLING) refuse('finalDays', say`A stage must last at least a day.`);
   if (!(c.finalPerM2 > 0)) refuse('finalPerM2', say`At least one plant stands on some square metres.`);
-  if (!(c.yieldG > 0) && c.kind !== SEEDLING) refuse('yieldG', say`A yield of nothing is no crop.`);
+  if (!(c.yieldG > 0) && c.kind !== SEEDLING) refuse('yieldG', say`Give a yield over 0.`);
   if (!Number.isInteger(c.cutsMax) || c.cutsMax < 1) refuse('cutsMax', say`Give a whole number of cuts.`);
   if (!((c.seedMinor1000 ?? 0) >= 0)) refuse('seedMinor1000', say`Give an amount of money, or 0.`);
   if (!((c.seedLeadDays ?? 0) >= 0 && (c.seedLeadDays ?? 0) <= 365))

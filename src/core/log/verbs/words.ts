@@ -91,7 +91,7 @@ export function withoutLots(words: string[], context: LogContext) {
 
 /** Why a weight cannot be right, or null. Ten times off the forecast is a slip of the unit far more often than a fish. */
 export function weightFault(weightG: number, forecastG: number | null, units: UnitChoice): string | null {
-  if (!(weightG > 0)) return say`A fish weighs more than nothing; leave out empty weighings.`;
+  if (!(weightG > 0)) return say`A fish weighs more than 0: leave out empty weighings.`;
   if (weightG > 50_000) return say`${formatMass(weightG, units)} is heavier than any fish here.`;
   if (forecastG && (weightG < forecastG / 10 || weightG > forecastG * 10)) {
     return say`${formatMass(weightG, units)}? These fish should be about ${formatMass(forecastG, units)}. Check the unit.`;

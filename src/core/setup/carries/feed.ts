@@ -160,7 +160,7 @@ function reconciled({ units }: Carries, { kg, times, taken }: { kg: number; time
     note: words,
     wrong: null,
     because: why({
-      title: say`two ways of reckoning one balance`,
+      title: say`two ways to work out one balance`,
       formula: say`By feed: the tanks’ ${formatMass(roundTo3(kg * 1000), units)} × ${formatNumber(times, 2)} = ${byFeed}. By nitrogen: × ${formatNumber(taken, 2)} = ${byNitrogen}. ${words}`,
       inputs: [
         [say`By feed on each square metre`, byFeed],

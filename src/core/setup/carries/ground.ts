@@ -54,7 +54,7 @@ export function power({ d }: Carries): Follows[] {
   const rows = of
     .filter(({ own }) => d.loops.length > 1 && own.length > 0)
     .map(({ loop, own }) => powerRow(`power-${loop.code}`, say`${loop.name}: current`, { machines: own, rooms: [] }));
-  return [powerRow('power', say`Current in all`, { machines: running, rooms }), ...rows];
+  return [powerRow('power', say`Electricity in all`, { machines: running, rooms }), ...rows];
 }
 
 /** What is drawn in a day for a room itself, kWh. */

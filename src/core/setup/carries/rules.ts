@@ -49,7 +49,7 @@ export const RULES: Record<keyof PlanningRules, RuleWords> = {
   },
   mediaDepthCm: { label: word`Depth of media beds, cm`, range: [5, 100], source: FAO },
   leastTurnover: {
-    label: word`Least water through the tanks, times an hour`,
+    label: word`Lowest turnover of the tanks, times an hour`,
     range: [0.05, 10],
     source: FAO,
   },

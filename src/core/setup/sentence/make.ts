@@ -46,8 +46,7 @@ export function make(heard: Heard, ground: Ground): Made | string {
 function impossible({ duty, share, volume }: Measures): string | null {
   if (duty && (duty.offMin < 0 || duty.onMin + duty.offMin > 1440 || (duty.onMin === 0 && duty.offMin > 0)))
     return say`A day has 24 hours: say how long it runs and how long it rests.`;
-  if (share && !(share.value > 0 && share.value <= 1))
-    return say`A tank is filled to something between nothing and full.`;
+  if (share && !(share.value > 0 && share.value <= 1)) return say`Give a level between 0 and 100 %.`;
   return volume && !(volume.value > 0) ? say`Say how much water it holds: “… of 5 m³”.` : null;
 }
 
@@ -216,7 +215,7 @@ function waterOf({ measures: m }: Heard): number | null | string {
   const byShape = floorM2 && high ? floorM2 * high * 1000 : null;
   const said = m.volume?.value ?? null;
   if (said && byShape && Math.abs(said - byShape) > byShape * SAME)
-    return say`By its sides it holds ${formatVolume(byShape, METRIC)}, as it is said ${formatVolume(said, METRIC)}. Say one of them.`;
+    return say`Its sides give ${formatVolume(byShape, METRIC)}, but you said ${formatVolume(said, METRIC)}. Give only one of them.`;
   const whole = said ?? byShape;
   return whole === null ? null : whole * (m.share?.value ?? 1);
 }

@@ -4,7 +4,7 @@ import type { TableKindModule } from '../tableKind';
 export const module: TableKindModule = {
   kind: 'customers',
   title: word`Customers`,
-  says: word`Who buys, and on which way to market.`,
+  says: word`Who buys, and through which channel.`,
   act: 'setup.customers@1',
   opening: true,
   columns: [
@@ -17,7 +17,7 @@ export const module: TableKindModule = {
     },
     {
       name: 'channel',
-      label: word`Way to market`,
+      label: word`Sales channel`,
       heads: /^(channel|way|type|kind)/,
       kind: 'choice',
       from: 'channels',

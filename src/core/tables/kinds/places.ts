@@ -60,7 +60,7 @@ export const module: TableKindModule = {
     },
     {
       name: 'limitKgM3',
-      label: word`Most fish, kg/m³`,
+      label: word`Highest density, kg/m³`,
       heads: /^(most|limit|density|kg)/,
       kind: 'number',
       optional: true,

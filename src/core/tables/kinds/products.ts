@@ -29,7 +29,7 @@ export const module: TableKindModule = {
     },
     {
       name: 'takes',
-      label: word`It takes of that (kg or pieces; g for a piece of what is weighed)`,
+      label: word`Takes of that (kg or pieces; g for a piece of what is weighed)`,
       heads: /^(it takes|takes|needs)/,
       kind: 'number',
       optional: true,

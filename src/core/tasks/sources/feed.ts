@@ -5,14 +5,15 @@ import { shortDay } from '../../quantity/sayDay';
 import { formatMass, formatNumber, oneFeeding, type UnitChoice, formatPellet } from '../../quantity/units';
 import type { PlaceFact } from '../../facts/farm';
 import { dangersIn, placeWords } from '../../water/lastWater';
-import { weightField } from '../form';
-import { aJob, jobId } from '../jobs';
+import { feedingsIn, type FeedingsGiven } from '../feedings';
+import { weightField, type JobField } from '../form';
+import { aJob, jobId, type Job } from '../jobs';
 import type { JobSource, RoundView } from '../source';
 
 /** The feed job of a tank on a day, by whatever way it is ticked off. */
 export const feedJob = (placeId: string, day: Day) => jobId('feed', placeId, day);
 
-function jobsOf({ facts, forecast, at, day, units, judged }: RoundView) {
+function jobsOf({ facts, forecast, at, day, units, judged, feedings }: RoundView) {
   return facts.places.flatMap((place) => {
     const fed = tankFeed({ facts, forecast, place, at });
     if (!fed) return [];
@@ -37,20 +38,46 @@ function jobsOf({ facts, forecast, at, day, units, judged }: RoundView) {
     const unfed = parts.filter((p) => p.feedG <= 0);
     if (unfed.length > 0) return [heldFeed({ place, day, lotCode, parts, units })];
     const { eachG, words } = oneFeeding(fed.feedG, fed.feedings, units);
+    const given = feedings?.get(place.id);
+    const left = feedingsLeft(fed, given);
+    const all = left.length === 0;
     const feeder = fed.times.length > 0 ? say` · feeder at ${fed.times.join(', ')}` : '';
     return [
       aJob(feedJob(place.id, day), place, {
         kind: 'feed',
         title: say`Feed ${formatPellet(fed.pelletMm)}`,
-        detail: `${fish} · ${parts.length > 1 ? parts.map((p) => `${p.lotCode} ${formatMass(p.feedG, units)}`).join(' + ') : lotCode}${feeder}`,
-        amount: `${fed.feedings} × ${words}`,
+        detail: `${fish} · ${parts.length > 1 ? parts.map((p) => `${p.lotCode} ${formatMass(p.feedG, units)}`).join(' + ') : lotCode}${feeder}${given && !all ? say` · ${fed.feedings - left.length} of ${fed.feedings} feedings given` : ''}`,
+        amount: `${all ? fed.feedings : left.length} × ${words}`,
         lotCode,
         ...heldBy(judged, place),
         // What is booked is what the feedings add up to.
-        expected: { massG: eachG * fed.feedings },
+        expected: { massG: eachG * left.length },
+        ...(fed.feedings > 1 ? { feedings: { left, of: fed.feedings, eachG, begun: given !== undefined } } : {}),
+        ...(given && all ? { done: { by: given.by, at: given.at } } : {}),
       }),
     ];
   });
+}
+
+/** The feedings of the day that nobody has given yet: by the feeder's times, or by number. */
+function feedingsLeft(fed: TankFeed, given: FeedingsGiven | undefined): [feeding: string, words: string][] {
+  const named = fed.times.length === fed.feedings ? fed.times : null;
+  return Array.from({ length: fed.feedings }, (_, i) => i + 1)
+    .filter((n) => !given?.feedings.has(n))
+    .map((n) => [String(n), named?.[n - 1] ?? say`${n} of ${fed.feedings}`]);
+}
+
+/** What the ticks say, as the command takes it: nothing where the whole day is given at once. */
+function tickedOf({ feedings }: Job, typed: unknown): { feedings?: number[] } {
+  const ticked = feedings?.left.length === 1 ? [Number(feedings.left[0]![0])] : feedingsIn(String(typed ?? ''));
+  if (!feedings || ticked.length === 0 || (!feedings.begun && ticked.length === feedings.left.length)) return {};
+  return { feedings: ticked };
+}
+
+/** The ticks as the log line has them: " 1/4 2/4", or nothing. */
+function tickWords(job: Job, typed: unknown): string {
+  const { feedings = [] } = tickedOf(job, typed);
+  return feedings.map((n) => ` ${n}/${job.feedings!.of}`).join('');
 }
 
 /** Water in which a fish does not eat; null: it would. */
@@ -107,18 +134,26 @@ function heldFeed({ place, day, lotCode, parts, units }: HeldFeedArgs) {
   });
 }
 
+/** A tick for each feeding still to be given; all of them to begin with. */
+function ticksOf({ feedings }: Job): JobField[] {
+  if (!feedings || feedings.left.length < 2) return [];
+  const start = feedings.left.map(([n]) => n).join(' ');
+  return [{ name: 'feedings', label: say`Feedings given`, kind: 'ticks', start, options: feedings.left }];
+}
+
 /** The ration of every tank; where feed is stopped, that it is. */
 export const module: JobSource = {
   kind: 'feed',
   jobs: jobsOf,
   form: (job) => ({
     fields: [
+      ...ticksOf(job),
       {
-        ...weightField(say`Total for the day`, job.expected.massG),
+        ...weightField(job.feedings?.begun ? say`Given now` : say`Total for the day`, job.expected.massG),
         help: say`As computed; change it if you gave less.`,
       },
       { ...weightField(say`Held back`), name: 'withheldG', optional: true },
-      { ...weightField(say`Of it farm-grown: insects, duckweed`), name: 'farmGrownG', optional: true },
+      { ...weightField(say`Of that, farm-grown: insects, duckweed`), name: 'farmGrownG', optional: true },
       {
         name: 'response',
         label: say`How they ate`,
@@ -133,8 +168,11 @@ export const module: JobSource = {
     ],
     submit: say`Fed`,
     command: 'fish.feed@1',
-    body: (values) => ({ ...values, placeId: job.placeId }),
+    body: ({ feedings, ...values }) => ({ ...values, ...tickedOf(job, feedings), placeId: job.placeId }),
+    ...(job.feedings
+      ? { fills: { by: 'feedings', with: (text) => ({ massG: feedingsIn(text).length * job.feedings!.eachG }) } }
+      : {}),
     logLine: (v) =>
-      say`${job.place} fed ${String(v.massG ?? '…')}${v.response === 'eager' || !v.response ? '' : ` ${String(v.response)}`}`,
+      say`${job.place} fed ${String(v.massG ?? '…')}${tickWords(job, v.feedings)}${v.response === 'eager' || !v.response ? '' : ` ${String(v.response)}`}`,
   }),
 };

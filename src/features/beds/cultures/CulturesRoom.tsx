@@ -66,7 +66,7 @@ export function CulturesRoom({ page }: { page: CulturesPage }) {
       {page.running.length === 0 && !begins && (
         <Sheet>
           <Empty>
-            {say`None runs. Duckweed takes nitrogen and gives fresh feed; insects and worms turn trimmings into it. What is weighed here is held against the ration.`}
+            {say`None running. Duckweed takes nitrogen and gives fresh feed; insects and worms turn trimmings into it. What is weighed here is held against the ration.`}
           </Empty>
         </Sheet>
       )}

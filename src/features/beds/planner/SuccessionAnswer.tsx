@@ -75,7 +75,7 @@ function Met({ answer, page }: PartProps) {
       cell: (m) => figure(m.wanted, m),
     },
     {
-      head: say`Of it met`,
+      head: say`Covered`,
       value: share,
       unit: '%',
       look: (m) => ({ num: true, tone: short(m) > 0 ? 'attention' : null }),
@@ -153,14 +153,14 @@ function Limits({ answer, page }: PartProps) {
       {answer.limits.length === 0 ? (
         <Text as="p" small>
           {answer.short.length === 0
-            ? say`No limit does: everything that can still be ready in time is met.`
+            ? say`No limit does: everything that can still be ready in time is covered.`
             : say`No single limit does: lifting one of them alone would bring no more.`}
         </Text>
       ) : (
         <Rows>
           {answer.limits.map(({ kind, savedMinor, mostMinor }) => (
             <Text as="li" small key={kind}>
-              {say`Without the limit of ${told(LIMIT_WORDS[kind])}, ${sayMore({ savedMinor, mostMinor }, page.currency)} more would come in over these weeks, orders that fall short counted in.`}
+              {say`Without the limit of ${told(LIMIT_WORDS[kind])}these weeks would bring ${sayMore({ savedMinor, mostMinor }, page.currency)} more, shortfalls counted.`}
             </Text>
           ))}
         </Rows>

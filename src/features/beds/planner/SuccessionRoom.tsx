@@ -66,7 +66,7 @@ export function SuccessionRoom({ page }: { page: SuccessionPage }) {
           {answer && <SuccessionAnswer answer={answer} page={page} ready={state !== 'solving'} />}
           {!answer && state === 'idle' && (
             <Sheet as="p" className={EMPTY}>
-              {say`Say what is wanted and which beds may grow it. The planner weighs hundreds of sowings against beds, bench, hours, what the fish feed and what the market takes, and lays the result on Season as a draft. Fish stay as they are planned, and nothing changes until you keep it.`}
+              {say`Say what is wanted and which beds may grow it. The planner tries hundreds of sowings against beds, bench, hours, what the fish feed and what the market takes, and lays the result on Season as a draft. Fish stay as they are planned, and nothing changes until you keep it.`}
             </Sheet>
           )}
         </Stack>
@@ -112,6 +112,6 @@ function NothingToPlan({ suffix }: { suffix: string }) {
 }
 
 function wordsOf(answer: SuccessionProposal | null): string {
-  if (!answer) return say`Weighing the sowings…`;
+  if (!answer) return say`Trying sowing plans…`;
   return `${formatNumber(answer.progress.seconds, 0)} s · ${sayGap(answer.progress)}`;
 }

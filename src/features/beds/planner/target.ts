@@ -30,7 +30,7 @@ export function successionFields(by: PlanBy, page: SuccessionPage): FormField[] 
     ...whenFields(),
     ...page.products.map((p) => amountField(p, by)),
     ...limitFields(page.currency, by),
-    { name: 'seconds', label: say`Search at most, seconds`, kind: 'number', start: '60' },
+    { name: 'seconds', label: say`Search for at most, seconds`, kind: 'number', start: '60' },
   ];
 }
 
@@ -56,7 +56,7 @@ function amountField({ code, name, unit, usual }: SuccessionPage['products'][num
   const group = {
     orders: say`A week once regular orders end (0: none)`,
     steady: say`Wanted a week (0: none)`,
-    earn: say`The market takes a week, at list price (0: none)`,
+    earn: say`The market takes each week, at list price (0: none)`,
   }[by];
   const field = { name: `amount_${code}`, label: name, group, half: true, start: Math.round(usual) };
   return unit === 'kg' ? { ...field, kind: 'quantity', quantity: 'mass' } : { ...field, kind: 'number' };

@@ -143,7 +143,7 @@ function Packed({ page }: { page: PlantingPage }) {
   return (
     <Sheet>
       <SheetHead>
-        <h2>{say`Packed of it`}</h2>
+        <h2>{say`Packed from it`}</h2>
       </SheetHead>
       <Rows>
         {page.packed.map((p) => (

@@ -56,7 +56,7 @@ export function OpenSheet({ f, page, may, onSaid }: OpenSheetProps) {
         </Text>
         {f.helpers.length > 0 && (
           <Text as="p" small quiet>
-            {say`Lives on it:`} {f.helpers.map((h) => (h.inStock ? say`${h.words} (in stock)` : h.words)).join(', ')}
+            {say`Eats it:`} {f.helpers.map((h) => (h.inStock ? say`${h.words} (in stock)` : h.words)).join(', ')}
           </Text>
         )}
         {f.lookAgainOn && (

@@ -28,7 +28,7 @@ export function WorthSheet({ page }: { page: SpacePage }) {
         <Text quiet>
           {say`by the recipes at their best, list prices, all of it sold; work at ${money(page.costs.hourMinor)} an hour`}
           ; {page.costs.isOwn ? say`your own costs` : say`planning defaults`};{' '}
-          <Link href="/sums?sum=floor-worth">{say`how it is reckoned`}</Link>
+          <Link href="/sums?sum=floor-worth">{say`how it is worked out`}</Link>
         </Text>
       </SheetHead>
       <SheetBody stack>

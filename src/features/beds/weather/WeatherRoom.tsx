@@ -43,7 +43,7 @@ function Happened({ page, suffix }: PartProps) {
     <Sheet>
       <SheetHead>
         <h2>{say`What heat has done already`}</h2>
-        <Text quiet>{say`by the air as it was read; forecast, market and round reckon with it`}</Text>
+        <Text quiet>{say`by the air as it was read; forecast, market and round follow it`}</Text>
       </SheetHead>
       <Rows>
         {page.happened.map((h) => (
@@ -240,7 +240,7 @@ function Source({ page }: { page: WeatherPage }) {
         </p>
         {!isPlaced && (
           <Mark tone="attention">
-            {say`Nobody has said where this farm is: the stand-in is of some temperate place.`}{' '}
+            {say`Nobody has said where this farm is: weather of some temperate place stands in.`}{' '}
             <Link href="/farm/limits">{say`Say where it is`}</Link>
           </Mark>
         )}

@@ -73,9 +73,9 @@ const mediaFor = (units: UnitChoice) =>
 type Loop = LifePage['loops'][number];
 
 const MATURITY_WORDS = {
-  young: word`A young water`,
-  settling: word`A water that settles`,
-  settled: word`A settled water`,
+  young: word`A new system, still maturing`,
+  settling: word`A system that is maturing`,
+  settled: word`A mature system`,
 };
 
 /** The last readings, and what they mean for the fish in the loop. */

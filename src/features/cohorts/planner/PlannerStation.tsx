@@ -69,7 +69,7 @@ export function PlannerStation({ page }: { page: PlannerPage }) {
           {planner.answer && <Proposal answer={planner.answer} page={page} ready={planner.state !== 'solving'} />}
           {!planner.answer && planner.state === 'idle' && (
             <Sheet as="p" className={EMPTY}>
-              {say`Say what is wanted; the planner weighs thousands of stockings against tanks, quarantine, purge tanks and orders, and lays the result on Season as a draft. Nothing changes until you keep it.`}
+              {say`Say what is wanted; the planner tries thousands of stockings against tanks, quarantine, purge tanks and orders, and lays the result on Season as a draft. Nothing changes until you keep it.`}
             </Sheet>
           )}
           <RotationSheet page={page} />

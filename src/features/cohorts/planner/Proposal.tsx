@@ -102,14 +102,14 @@ function Moved({ answer, page }: { answer: Answer; page: PlannerPage }) {
   if (moved.length === 0)
     return (
       <Text as="p" small>
-        {say`The harvests that stand stay: with them planned anew no less would be short.`}
+        {say`The planned harvests stay: replanning them would leave just as much short.`}
       </Text>
     );
   const short = answer.wanted.reduce((sum, w) => sum + w.shortKg, 0);
   return (
     <Text as="div" small data-testid="moved">
       <p>
-        {say`With the harvests as they stand ${mass(fixedShortKg)} would be short; with ${moved.length} of them planned anew ${mass(short)}. Taken out of the plan when this is kept:`}
+        {say`Keeping every planned harvest leaves ${mass(fixedShortKg)} short; replanning ${moved.length} of them leaves ${mass(short)}. Taken out of the plan when this is kept:`}
       </p>
       <Text as="p" quiet>
         {moved.map((m) => say`${m.lotCode} ${shortDay(m.day)}, ${formatNumber(m.count)} fish`).join(' · ')}

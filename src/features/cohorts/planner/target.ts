@@ -65,7 +65,7 @@ export function targetFields({ by, species, units, currency }: TargetFieldsArgs)
       ],
       start: 'stay',
     },
-    { name: 'seconds', label: say`Search at most, seconds`, kind: 'number', start: '60' },
+    { name: 'seconds', label: say`Search for at most, seconds`, kind: 'number', start: '60' },
   ];
 }
 

@@ -35,15 +35,18 @@ export function DeathsSheet({ species, version, deaths, units, mayChange, onSaid
       </SheetHead>
       <SheetBody stack>
         {uses && (
-          <Mark tone="good">{say`Plan and market reckon with your own deaths, ${formatNumber(species.deathsTimes!, 2)} times the published.`}</Mark>
+          <Mark tone="good">{say`Plan and market use your own death rate, ${formatNumber(species.deathsTimes!, 2)} times the published.`}</Mark>
         )}
         <Text as="p">
           {deaths.times === null
             ? say`Your books have ${formatNumber(deaths.died)} deaths in two years; by the published rate ${formatNumber(deaths.expected)} would be expected. From ${LEAST_EXPECTED} expected and ${LEAST_DIED} written down they say something; the published rate holds until then.`
-            : say`Your books have ${formatNumber(deaths.died)} deaths in two years where ${formatNumber(deaths.expected)} are expected by the published rate: ${formatNumber(deaths.times, 2)} times as many are reckoned with.`}
+            : say`Your books have ${formatNumber(deaths.died)} deaths in two years where ${formatNumber(deaths.expected)} are expected by the published rate: ${formatNumber(deaths.times, 2)} times as many.`}
         </Text>
         <Text as="p" small>
-          <Link href="/sums?sum=daily-deaths" prefetch={false}>{say`How deaths are reckoned, with sources`}</Link>
+          <Link
+            href="/sums?sum=daily-deaths"
+            prefetch={false}
+          >{say`How death rates are worked out, with sources`}</Link>
         </Text>
         {mayChange && (uses || deaths.times !== null) && (
           <ActionForm
@@ -51,7 +54,7 @@ export function DeathsSheet({ species, version, deaths, units, mayChange, onSaid
             about={`deaths of ${species.code}`}
             fields={[]}
             units={units}
-            submit={uses ? say`Back to the published rate` : say`Reckon with your own`}
+            submit={uses ? say`Back to the published rate` : say`Use your own`}
             send={(v) => send<Said>('setup.useDeaths@1', { ...v, code: species.code, version, use: !uses })}
             onDone={onSaid}
           />

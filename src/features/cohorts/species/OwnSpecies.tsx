@@ -29,7 +29,7 @@ const fields = (): FormField[] => [
   { name: 'marketFromG', label: word`Sold from`, kind: 'quantity', quantity: 'smallMass', half: true, start: '' },
   { name: 'marketToG', label: word`Sold up to`, kind: 'quantity', quantity: 'smallMass', half: true, start: '' },
   {
-    ...{ name: 'like', label: word`In all else like`, kind: 'select', optional: true, start: '' },
+    ...{ name: 'like', label: word`Otherwise like`, kind: 'select', optional: true, start: '' },
     options: [
       ['', say`the one that fits the water best`],
       ...SPECIES_DEFAULTS.filter((s) => s.marketG).map((s): [string, string] => [s.code, told(s.name)]),

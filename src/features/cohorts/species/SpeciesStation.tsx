@@ -59,11 +59,11 @@ const GROUPS: [group: string, fields: NumberField[]][] = [
   [
     word`Water and keeping`,
     [
-      { name: 'densityMaxKgM3', label: word`Most crowding`, quantity: 'density' },
-      { name: 'doMinMgL', label: word`Least oxygen, mg/L` },
+      { name: 'densityMaxKgM3', label: word`Highest density`, quantity: 'density' },
+      { name: 'doMinMgL', label: word`Lowest oxygen, mg/L` },
       { name: 'doCriticalMgL', label: word`Critical oxygen, mg/L` },
       { name: 'respirationMgKgH', label: word`Breathes, mg/kg·h (100 g)` },
-      { name: 'ammoniaMaxMgL', label: word`Most free ammonia, mg N/L` },
+      { name: 'ammoniaMaxMgL', label: word`Highest free ammonia, mg N/L` },
       { name: 'purgeDays', label: word`Days of purging` },
     ],
   ],

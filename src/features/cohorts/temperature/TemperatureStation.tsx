@@ -136,7 +136,7 @@ function AsPlanned({ page, units, setSaid }: AsPlannedProps) {
             <Text strong>{l.name}</Text> <Text mono>{formatTemperature(l.todayC, units)}</Text>
             {l.plan.length === 0 && (
               <Text as="div" small quiet>
-                {say`by the months`}
+                {say`month by month`}
               </Text>
             )}
             {l.plan.map((p) => (

@@ -86,7 +86,7 @@ function Columns({ kind, bring }: { kind: TableKindModule; bring: InHand }) {
           <TableRow>
             <HeadCell>{say`In the file`}</HeadCell>
             <HeadCell>{say`For example`}</HeadCell>
-            <HeadCell>{say`Is taken as`}</HeadCell>
+            <HeadCell>{say`Read as`}</HeadCell>
           </TableRow>
         </TableHead>
         <TableBody>
@@ -107,7 +107,7 @@ function Columns({ kind, bring }: { kind: TableKindModule; bring: InHand }) {
                   size="small"
                   value={file.map[i] ?? LEFT_OUT}
                   onChange={(e) => choose(i, e.target.value)}
-                  slotProps={{ htmlInput: { 'aria-label': say`“${head}” is taken as` } }}
+                  slotProps={{ htmlInput: { 'aria-label': say`“${head}” is read as` } }}
                 >
                   <MenuItem value={LEFT_OUT}>{say`left out`}</MenuItem>
                   {kind.columns.map((c) => (

@@ -43,7 +43,7 @@ const sendPacket = (act: string, body: Record<string, unknown>): Promise<Outcome
 async function openFile(kind: TableKindModule, chosen: File): Promise<BroughtFile | string> {
   if (chosen.size > MOST_MB * BYTES_A_MB) {
     const mb = formatNumber(Math.round(chosen.size / BYTES_A_MB));
-    return say`${chosen.name} has ${mb} MB; at most ${MOST_MB} MB are taken at once. Part it, or check the file.`;
+    return say`${chosen.name} has ${mb} MB; at most ${MOST_MB} MB go in at once. Split it, or check the file.`;
   }
   const rows = readRows(await chosen.text());
   if (rows.length === 0) return say`${chosen.name} is empty.`;
