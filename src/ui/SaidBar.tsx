@@ -22,7 +22,8 @@ export function SaidBar({ said, onClose, onUndo }: SaidBarProps) {
       anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
       autoHideDuration={SHOWN_MS}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
-      sx={{ bottom: { xs: 118, md: 64 } }}
+      // Under whatever is opened next: a form's own buttons are never covered.
+      sx={{ bottom: { xs: 118, md: 64 }, zIndex: (theme) => theme.zIndex.drawer + 1 }}
     >
       <Sheet as="div" className={css.bar} role="status">
         <Mark as="span" tone={said?.tone}>

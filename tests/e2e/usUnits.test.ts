@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { lookAtOpenings, OPENING } from './openings';
 import { textsOf } from './accents';
 import { STATIONS } from './everyStation';
 import { DESK, expect, letIn, ready, test, useFarm } from './help';
@@ -55,18 +56,37 @@ const WALKS: string[][] = Array.from({ length: Math.ceil(STATIONS.length / 6) },
   STATIONS.slice(i * 6, i * 6 + 6),
 );
 
+/** What a walk shows in metric units, each with where it stands. */
+async function metricOn(page: Page, walk: (look: (where: string) => Promise<void>) => Promise<void>) {
+  await inUsUnits(page);
+  const typed = await typedByTheFarm();
+  const found = new Map<string, string>();
+  await walk(async (where) => {
+    for (const text of await metric(page, typed)) if (!found.has(text)) found.set(text, where);
+  });
+  return [...found].map(([text, where]) => `${where}: ${text.trim().slice(0, 140)}`);
+}
+
 for (const walk of WALKS)
   test(`${walk[0]} and on say no metric unit to someone who reads pounds and gallons`, async ({ page }) => {
-    await inUsUnits(page);
-    const typed = await typedByTheFarm();
-    const found = new Map<string, string>();
-    const look = async (where: string) => {
-      for (const text of await metric(page, typed)) if (!found.has(text)) found.set(text, where);
-    };
-    for (const path of walk) {
-      await page.goto(path);
-      await ready(page);
-      await look(path);
-    }
-    expect([...found].map(([text, where]) => `${where}: ${text.trim().slice(0, 140)}`)).toEqual([]);
+    const found = await metricOn(page, async (look) => {
+      for (const path of walk) {
+        await page.goto(path);
+        await ready(page);
+        await look(path);
+      }
+    });
+    expect(found).toEqual([]);
+  });
+
+for (const path of [
+  ...OPENING,
+  '/cohorts/planner',
+  '/farm/products',
+  '/farm/crops',
+  '/farm/places',
+  '/cohorts/species',
+])
+  test(`nor does what ${path} opens`, async ({ page }) => {
+    expect(await metricOn(page, (look) => lookAtOpenings(page, path, look))).toEqual([]);
   });

@@ -765,7 +765,7 @@ describe('rooms of Cohorts', () => {
         }}
       />,
     );
-    type('Most crowding', '55');
+    type('Highest density', '55');
     press('Keep for this farm');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { METRIC } from '../../src/core/quantity/units';
@@ -29,6 +30,7 @@ const { PriceLists } = await import('../../src/features/farm/PriceLists');
 const { PapersEnding } = await import('../../src/features/records/PapersEnding');
 const { FollowsSheet } = await import('../../src/features/setup/FollowsSheet');
 const { PartsStep } = await import('../../src/features/setup/PartsStep');
+const { anchorOf } = await import('../../src/features/manual/anchors');
 const { FirstDay } = await import('../../src/ui/shell/FirstDay');
 const { FIRST_DAY, keepFirstDay } = await import('../../src/ui/shell/firstDaySteps');
 
@@ -260,6 +262,17 @@ describe('the set-up', () => {
 });
 
 describe('a first day', () => {
+  test('leads through the manual: each step to a chapter that there is', () => {
+    const manual = readFileSync('docs/using.md', 'utf8');
+    const chapters = [...manual.matchAll(/^## (.+)$/gm)].map((m) => anchorOf(m[1]!));
+    expect(FIRST_DAY.map((step) => step.chapter).filter((c) => !chapters.includes(c))).toEqual([]);
+    keepFirstDay(2);
+    render(<FirstDay />);
+    expect(screen.getByRole('link', { name: 'More in the manual' }).getAttribute('href')).toBe('/manual#plants');
+    keepFirstDay(null);
+    cleanup();
+  });
+
   test('goes step by step, stays where one was, and ends', () => {
     render(<FirstDay />);
     expect(screen.queryByRole('region', { name: 'A first day' })).toBeNull();

@@ -210,7 +210,7 @@ describe('side cultures', () => {
     expect(screen.queryByRole('button', { name: /End it|Begin a culture/ })).toBeNull();
     cleanup();
     open(<CulturesRoom page={page({ running: [] })} />);
-    expect(screen.getByText(/None runs/)).toBeTruthy();
+    expect(screen.getByText(/None running/)).toBeTruthy();
   });
 });
 

@@ -122,7 +122,7 @@ describe('the succession planner', () => {
     expect(screen.getByLabelText(/^What is missing costs/)).toBeTruthy();
     press('What earns most');
     expect(screen.queryByLabelText(/^What is missing costs/)).toBeNull();
-    expect(screen.getByRole('group', { name: /The market takes a week/ })).toBeTruthy();
+    expect(screen.getByRole('group', { name: /The market takes each week/ })).toBeTruthy();
     press('Propose sowings');
     await waitFor(() => expect(asked[0]!.target).toMatchObject({ by: 'earn', costs: { missingTimesPrice: 1 } }));
     expect(asked[0]!.target.products).toEqual([{ code: 'lettuce', amount: 66 }]);

@@ -2,11 +2,9 @@ import Markdown, { type Components } from 'react-markdown';
 import remarkGfm from 'remark-gfm';
 import { say } from '../../core/words/words';
 import { Sheet, SheetBody } from '../../ui/kit/kit';
+import { anchorOf } from './anchors';
 import { PICTURES } from './pictures';
 import css from './manual.module.css';
-
-/** A heading's place in the page: its words, as an address has them. */
-const anchorOf = (words: string) => words.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
 
 const PARTS: Components = {
   h2: ({ children }) => <h2 id={anchorOf(String(children))}>{children}</h2>,

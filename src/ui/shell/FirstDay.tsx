@@ -15,7 +15,7 @@ export function FirstDay() {
   const step = useSyncExternalStore(onFirstDay, firstDayStep, none);
   const path = usePathname();
   if (step === null) return null;
-  const { words, path: where, link } = FIRST_DAY[step]!;
+  const { words, path: where, link, chapter } = FIRST_DAY[step]!;
   const last = step === FIRST_DAY.length - 1;
   return (
     <Sheet as="section" aria-label={say`A first day`}>
@@ -35,6 +35,9 @@ export function FirstDay() {
             onClick={() => keepFirstDay(last ? null : step + 1)}
           >
             {last ? say`Done` : say`Next`}
+          </Button>
+          <Button component={Link} href={`/manual#${chapter}`} color="inherit">
+            {say`More in the manual`}
           </Button>
           <Button color="inherit" onClick={() => keepFirstDay(null)}>{say`Leave it`}</Button>
         </Buttons>

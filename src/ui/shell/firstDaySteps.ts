@@ -6,6 +6,8 @@ export interface FirstDayStep {
   /** Where it is done. */
   path: string;
   link: string;
+  /** The chapter of the manual that says more, as its address has it. */
+  chapter: string;
 }
 
 export const FIRST_DAY: readonly FirstDayStep[] = [
@@ -13,31 +15,37 @@ export const FIRST_DAY: readonly FirstDayStep[] = [
     words: word`What is to be done now stands on the round, in walking order. Open a job: amounts are filled in already.`,
     path: '/round',
     link: word`To the round`,
+    chapter: 'the-day-at-the-tanks-and-beds',
   },
   {
     words: word`Every number can say where it comes from. Press one that is underlined, of a tank for example.`,
     path: '/cohorts',
     link: word`To the tanks`,
+    chapter: 'fish',
   },
   {
     words: word`Press ] or drag the ruler on top: every screen shows that day, as recorded or as forecast.`,
     path: '/beds',
     link: word`To the beds`,
+    chapter: 'plants',
   },
   {
     words: word`Before you promise, see what will be there: each week and product with what is free, at the least and most likely.`,
     path: '/market',
     link: word`To the market`,
+    chapter: 'orders',
   },
   {
     words: word`Slide a harvest on the season’s board: what it does to fish, beds and promises is said before you keep it.`,
     path: '/season',
     link: word`To the season`,
+    chapter: 'planning',
   },
   {
     words: word`How the farm is set up, and how yours comes in: tables, files, the whole farm at once.`,
     path: '/farm',
     link: word`To the farm`,
+    chapter: 'the-farm-itself',
   },
 ];
 

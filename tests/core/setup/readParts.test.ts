@@ -170,10 +170,10 @@ describe('what owners said that was dropped before', () => {
   });
 
   test.each([
-    ['tank 2 × 2 × 1 m of 9 m³', 'Say one of them'],
+    ['tank 2 × 2 × 1 m of 9 m³', 'Give only one of them'],
     ['pump 30 hours on a day', '24 hours'],
     ['raft bed of 0 holes', 'From 1 to'],
-    ['tank of 2 m³ 140 % full', 'between nothing and full'],
+    ['tank of 2 m³ 140 % full', 'between 0 and 100 %'],
     ['8 Becken mit 11 m³', 'no part of a farm'],
     ['tank of 2 m³ called “Big Bertha”', 'is no code'],
     [`tank of 2 m³ ${'x'.repeat(500)}`, 'one part at a time'],

@@ -6,5 +6,5 @@ import { say } from '../../../core/words/words';
 export function sayGap({ boundMinor, gap }: SuccessionProposal['progress']): string {
   if (boundMinor === null) return say`A first plan by rules of thumb; nothing is proven yet`;
   if (gap < 0.0005) return say`Proven: no plan is worth more`;
-  return say`At most ${formatNumber(gap * 100, 1)} % of the best plan possible (proven)`;
+  return say`Within ${formatNumber(gap * 100, 1)} % of the best plan possible (proven)`;
 }
