@@ -15,6 +15,8 @@ export interface ListedPrice {
   product: string;
   list: string;
   fromDay: Day;
+  /** What the product is sold by. */
+  unit: string;
   priceMinor: number;
 }
 
@@ -23,13 +25,14 @@ export async function listedPrices(tx: Tx): Promise<ListedPrice[]> {
     .join('product as p', (on) => void on.on('p.farm_id', 'c.farm_id').on('p.code', 'c.product_code'))
     .where({ 'c.retired_on': null })
     .orderBy(['p.name', 'c.list', 'c.from_day'])
-    .select('c.*', 'p.name');
+    .select('c.*', 'p.name', 'p.unit');
   return rows.map((r) => ({
     id: r.id,
     version: r.version,
     product: r.name,
     list: r.list,
     fromDay: r.from_day,
+    unit: r.unit,
     priceMinor: r.price_minor,
   }));
 }

@@ -12,13 +12,13 @@ const METRIC =
 
 /**
  * Said in these everywhere: what stands in water, light, vapour and electricity. The library’s constants are those of the formulas
- * they go into, equipment is as its plate says, a file as its own head says, a product as it is sold, a trial as it was weighed.
+ * they go into, equipment is as its plate says, a file as its own head says, a trial as it was weighed.
  */
 const SAME_EVERYWHERE = [
   /\d\s*(?:mg|µg)\/L|k?Wh?\/m²|µ?mol\/m²(?:·d| a day| s)?/g,
   /mg\/kg·h \(100 g\)|∛g a day|Length–weight a \(g, cm\)/g,
   /Media, m³|Surface, m²\/m³|Rate, g\/m²·day|Oxygen(?: a day)?, kg(?: a day)?|square metre in a day at .*/g,
-  /CSV with all columns.*|The working is in grams.*|Worked out in grams.*|^By POST to.*|^kg(?: ·.*)?$|made of .*: a kg takes .*|^Mean, g a plant$|^g, kg, L$|^°C$/g,
+  /CSV with all columns.*|The working is in grams.*|Worked out in grams.*|^By POST to.*|^Mean, g a plant$|^g, kg, L$|^°C$/g,
 ];
 
 /** What the farm itself typed: names of products and notes keep their own words. */

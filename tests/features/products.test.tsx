@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { METRIC } from '../../src/core/quantity/units';
+import { METRIC, type UnitChoice } from '../../src/core/quantity/units';
+import { HOME, speakFrom } from '../../src/core/words/words';
 import type { Outcome } from '../../src/ui/outcome';
 import { MayWrite } from '../../src/ui/shell/mayWrite';
 
@@ -99,6 +100,8 @@ const choose = async (label: string, option: string) => {
 const type = (within_: ReturnType<typeof within>, label: RegExp | string, text: string) =>
   fireEvent.change(within_.getByLabelText(label), { target: { value: text } });
 
+const US: UnitChoice = { mass: 'us', temperature: 'F' };
+
 describe('what is sold', () => {
   test('says what is made of what, how much it takes, and what was put away', () => {
     render(<ProductsRoom page={PAGE} />);
@@ -132,6 +135,23 @@ describe('what is sold', () => {
       act: 'setup.addProduct@1',
       body: { madeFrom: 'rainbow-trout', unit: 'kg', takes: 1.2, name: 'Gutted trout', priceMinor: 1750 },
     });
+  });
+
+  test('for who reads pounds: sold by the pound, priced by it, and a pack in ounces', async () => {
+    speakFrom(() => ({ ...HOME, units: US }));
+    render(<ProductsRoom page={{ ...PAGE, units: US }} />);
+    expect(screen.getByText('made of Rainbow trout: a lb takes 2.20 lb')).toBeTruthy();
+    expect(screen.getByText('made of Oakleaf lettuce: a lb takes 3.18 heads')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Change Trout fillet' }));
+    const sheet = within(await screen.findByRole('region', { name: 'Change Trout fillet' }));
+    type(sheet, 'Price', '6.26');
+    type(sheet, /^A pack holds/, '8');
+    fireEvent.click(sheet.getByRole('button', { name: 'Keep' }));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    const { priceMinor, packSize, takes } = sent[0]!.body as Record<string, number>;
+    expect([priceMinor, takes]).toEqual([1380, 2.2]);
+    expect(packSize).toBeCloseTo(226.8, 1);
+    speakFrom(() => HOME);
   });
 
   test('leaves go as heads for each gram; bunches as heads for each bunch', async () => {

@@ -9,7 +9,7 @@ class AeratorInput {
     low: 0,
     high: 5000,
     words: word`Give kg of oxygen a day as a number`,
-    outside: word`Oxygen is 0 or more, and at most 5,000 kg a day: check the unit`,
+    outside: word`Oxygen is 0 or more, and at most 5,000 kilograms a day: check the unit`,
   })
   kgO2PerDay!: number;
 }
@@ -20,21 +20,21 @@ class MediaInput {
     low: 0.0001,
     high: 2000,
     words: word`Give the volume as a number`,
-    outside: word`A filter has a volume over 0 and under 2,000 m³: check the unit`,
+    outside: word`A filter has a volume over 0 and under 2,000 cubic metres: check the unit`,
   })
   volumeM3!: number;
   @NumberField({
     low: 0.1,
     high: 5000,
     words: word`Give the surface as a number`,
-    outside: word`Media has a surface over 0 and under 5,000 m²/m³: check the unit`,
+    outside: word`Media has a surface over 0 and under 5,000 square metres a cubic metre: check the unit`,
   })
   surfaceM2PerM3!: number;
   @NumberField({
     low: 0.0001,
     high: 5,
     words: word`Give the rate as a number`,
-    outside: word`A rate is over 0 and at most 5 g a m² and day: check the unit`,
+    outside: word`A rate is over 0 and at most 5 grams a square metre and day: check the unit`,
   })
   gTanPerM2Day!: number;
 }

@@ -3,6 +3,7 @@ import { readDay } from '../quantity/readDay';
 import { readNumber } from '../quantity/readNumber';
 import { isFarmDay } from '../quantity/ranges';
 import type { Day } from '../quantity/days';
+import { priceStored } from '../quantity/sold';
 import { toStored, type UnitChoice } from '../quantity/units';
 import { say, told } from '../words/words';
 import { readingFault, READING_KINDS } from '../water/readings/readings';
@@ -172,12 +173,21 @@ function readCell(
   if (number < 0) return { fault: say`It cannot be below 0` };
   if (column.kind === 'count')
     return Number.isInteger(number) && number > 0 ? { value: number } : { fault: say`Give a whole number above 0` };
-  if (column.kind === 'money') return { value: toMinor(number, about.currency) };
+  if (column.kind === 'money')
+    return { value: priceStored(toMinor(number, about.currency), soldByOf(about), about.units) };
   if (column.kind === 'mass' || column.kind === 'smallMass')
     return { value: round(toStored(column.kind, number, about.units)) };
   if (column.kind === 'length') return { value: about.units.mass === 'us' ? round(number * 2.54) : number };
   if (column.kind === 'quantity') return quantityOf(number, about);
   return { value: number };
+}
+
+/** What the product of a row is sold by: as the row says, or as it is known. */
+function soldByOf({ value, choices, unitOfProduct }: TableReading & { value: Record<string, unknown> }): string {
+  if (value.unit) return String(value.unit);
+  const named = norm(String(value.name ?? ''));
+  const code = value.product ?? choices.products.find(([, name]) => norm(name) === named)?.[0] ?? value.madeFrom;
+  return unitOfProduct(String(code ?? '')) ?? '';
 }
 
 /** A reading in the unit that the person’s instruments show, as it is stored. */

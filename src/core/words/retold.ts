@@ -11,7 +11,7 @@ import {
 } from '../quantity/unitChoice';
 
 const NUMBER = String.raw`[−-]?\d[\d,]*(?:\.\d+)?`;
-const UNIT = String.raw`kg\/m³|a m²|per m²|on each m²|°C|kg|g|L|m³|m²|cm|mm|m`;
+const UNIT = String.raw`kg\/m³|kg a litre|a m²|per m²|on each m²|°C|kg|g|L|m³|m²|cm|mm|m`;
 /** One amount, or two that share a unit: “10 to 12 g”, “−20 to 45 °C”, “0.5–2 m³”. */
 const AMOUNT = new RegExp(
   `(?<![\\p{L}\\d.])(?:(${NUMBER})(\\s?(?:to|and|or|–)\\s?))?(${NUMBER})\\s?(${UNIT})(?![\\p{L}\\d/·^²³])`,
@@ -24,6 +24,7 @@ const by = (factor: number) => (value: number) => value / factor;
 /** Of each metric unit: what it is in US units, by how much there is. */
 const IN_US: Readonly<Record<string, (most: number) => Turned>> = {
   g: (most) => (most < G_PER_LB ? ['oz', by(G_PER_OZ)] : ['lb', by(G_PER_LB)]),
+  'kg a litre': () => ['lb a gallon', by(G_PER_LB / 1000 / L_PER_US_GAL)],
   kg: () => ['lb', by(G_PER_LB / 1000)],
   L: () => ['gal', by(L_PER_US_GAL)],
   'm³': () => ['gal', by(L_PER_US_GAL / 1000)],

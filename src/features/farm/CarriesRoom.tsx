@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { RULES, USUAL_RULES, type PlanningRules } from '../../core/setup/carries/rules';
-import { METRIC } from '../../core/quantity/units';
+import { formatNumber, toShown, unitName, type UnitChoice } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
@@ -14,13 +14,20 @@ import type { Said } from './useAct';
 
 const NAMES = Object.keys(RULES) as (keyof PlanningRules)[];
 
-const fieldsOf = (rules: PlanningRules): FormField[] =>
+/** A rule as it is read: what has a unit of its own in the reader's. */
+const shown = (name: keyof PlanningRules, value: number, units: UnitChoice) => {
+  const { quantity } = RULES[name];
+  return quantity ? `${formatNumber(toShown(quantity, value, units), 1)} ${unitName(quantity, units)}` : value;
+};
+
+const fieldsOf = (rules: PlanningRules, units: UnitChoice): FormField[] =>
   NAMES.map((name) => ({
-    ...{ name, label: RULES[name].label, kind: 'number', start: rules[name] },
+    ...{ name, label: RULES[name].label, start: rules[name] },
+    ...(RULES[name].quantity ? { kind: 'quantity', quantity: RULES[name].quantity } : { kind: 'number' }),
     help:
       rules[name] === USUAL_RULES[name]
         ? told(RULES[name].source)
-        : say`Your own; the default is ${USUAL_RULES[name]}. ${told(RULES[name].source)}`,
+        : say`Your own; the default is ${shown(name, USUAL_RULES[name], units)}. ${told(RULES[name].source)}`,
   }));
 
 /** What the farm as it stands carries: the figures of the set-up, kept up with every change, and the rules behind them. */
@@ -77,8 +84,8 @@ export function CarriesRoom({ page }: { page: CarriesPage }) {
                 <ActionForm
                   key={page.version}
                   about="planning rules"
-                  fields={fieldsOf(page.rules)}
-                  units={METRIC}
+                  fields={fieldsOf(page.rules, page.units)}
+                  units={page.units}
                   submit={say`Keep`}
                   send={(values) => send<Said>('setup.planning@1', { ...values, version: page.version })}
                   onDone={(v) => setSaid(v.words)}
@@ -86,7 +93,7 @@ export function CarriesRoom({ page }: { page: CarriesPage }) {
               ) : (
                 NAMES.map((name) => (
                   <Text as="p" key={name}>
-                    {`${told(RULES[name].label)}: ${page.rules[name]}`}
+                    {`${told(RULES[name].label)}: ${shown(name, page.rules[name], page.units)}`}
                   </Text>
                 ))
               )}

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { Fragment, useState } from 'react';
 import { goodsCode, seasonWords } from '../../core/crops/recipes';
 import type { Crop } from '../../core/library/types';
-import { formatMoney } from '../../core/quantity/money';
+import { formatPrice, soldBy } from '../../core/quantity/sold';
 import { codeWords } from '../../core/words/codes';
 import { all, plural, say, told } from '../../core/words/words';
 import { send } from '../../commands/client';
@@ -72,7 +72,7 @@ function SoldAs({ page: { products, currency } }: { page: CropsPage }) {
   if (products.length === 0) return null;
   const price = (p: CropsPage['products'][number]) =>
     p.priceMinor > 0
-      ? say`${p.name}, ${formatMoney(p.priceMinor, currency)} a ${codeWords(p.unit)}`
+      ? say`${p.name}, ${formatPrice(p.priceMinor, p.unit, currency)} a ${soldBy(p.unit)}`
       : say`${p.name}, no price yet`;
   return (
     <Text as="p">

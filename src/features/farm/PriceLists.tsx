@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { formatMoney, toMinor } from '../../core/quantity/money';
+import { toMinor } from '../../core/quantity/money';
 import { shortDay } from '../../core/quantity/sayDay';
-import { METRIC } from '../../core/quantity/units';
+import { formatPrice, priceStored, soldBy } from '../../core/quantity/sold';
 import { say, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
@@ -16,6 +16,8 @@ import { useAct, type Said } from './useAct';
 export function PriceLists({ page }: { page: ProductsPage }) {
   const { said, act, tell } = useAct();
   const [kept, setKept] = useState(0);
+  const stored = (minor: number, product: unknown) =>
+    priceStored(minor, page.products.find((p) => p.code === product)?.unit ?? '', page.units);
   const fields: FormField[] = [
     {
       name: 'product',
@@ -25,7 +27,11 @@ export function PriceLists({ page }: { page: ProductsPage }) {
     },
     { name: 'list', label: word`List`, kind: 'text', start: 'usual', half: true, help: word`usual: everyone’s` },
     { name: 'fromDay', label: word`Due from`, kind: 'day', start: page.today, half: true },
-    { name: 'price', label: word`Price`, kind: 'number' },
+    {
+      name: 'price',
+      label: say`Price of a ${soldBy('kg', page.units)} or a piece`,
+      kind: 'number',
+    },
   ];
   return (
     <Sheet aria-label={say`Prices by list and day`}>
@@ -51,7 +57,7 @@ export function PriceLists({ page }: { page: ProductsPage }) {
                   <Cell strong>{c.product}</Cell>
                   <Cell>{c.list}</Cell>
                   <Cell nowrap>{shortDay(c.fromDay)}</Cell>
-                  <Cell num>{formatMoney(c.priceMinor, page.currency)}</Cell>
+                  <Cell num>{formatPrice(c.priceMinor, c.unit, page.currency)}</Cell>
                   {page.mayChange && (
                     <Cell>
                       <WordButton
@@ -80,10 +86,11 @@ export function PriceLists({ page }: { page: ProductsPage }) {
             key={kept}
             about="price"
             fields={fields}
-            units={METRIC}
+            units={page.units}
             submit={say`Put it on the list`}
             send={async ({ price, ...values }) => {
-              const priceMinor = typeof price === 'number' ? toMinor(price, page.currency) : price;
+              const priceMinor =
+                typeof price === 'number' ? stored(toMinor(price, page.currency), values.product) : price;
               const outcome = await send<Said>('price.set@1', { ...values, priceMinor });
               if (outcome.ok || !outcome.fields.priceMinor) return outcome;
               return { ...outcome, fields: { ...outcome.fields, price: outcome.fields.priceMinor } };

@@ -5,7 +5,8 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { PRODUCT_FORMS } from '../../core/market/forms';
 import { toMajor, toMinor } from '../../core/quantity/money';
-import { formatNumber, METRIC } from '../../core/quantity/units';
+import { soldBy } from '../../core/quantity/sold';
+import { formatNumber } from '../../core/quantity/units';
 import { say, word } from '../../core/words/words';
 import { send } from '../../commands/client';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
@@ -13,20 +14,20 @@ import { PutAway } from '../../ui/form/PutAway';
 import { Sheet, SheetBody, SheetHead, Text } from '../../ui/kit/kit';
 import type { Outcome } from '../../ui/outcome';
 import type { ProductsPage } from './queries';
-import { takesStored, takesTyped } from '../../core/market/families';
-import { oneOf, takesUnit, type Product } from './takes';
+import { oneOf, takesOf, takesShown, takesUnit, type Product, type Taking } from './takes';
 import type { Said } from './useAct';
 
 type Of = Pick<Product, 'unit' | 'form' | 'name' | 'priceMinor' | 'shelfLifeDays' | 'leastLeftDays' | 'packSize'>;
 
 /** What is asked of every product. */
 function fieldsOf(p: Of, currency: string): FormField[] {
+  const isKg = p.unit === 'kg';
   return [
     { name: 'name', label: word`Name`, kind: 'text', start: p.name },
     {
       name: 'price',
       label: word`Price`,
-      kind: 'number',
+      ...(isKg ? { kind: 'quantity', quantity: 'perMass' } : { kind: 'number' }),
       half: true,
       start: p.priceMinor > 0 ? toMajor(p.priceMinor, currency) : '',
     },
@@ -50,17 +51,17 @@ function fieldsOf(p: Of, currency: string): FormField[] {
     },
     {
       name: 'packSize',
-      label: p.unit === 'kg' ? word`A pack holds, g` : word`A pack holds, pieces`,
-      kind: 'number',
+      label: isKg ? word`A pack holds` : word`A pack holds, pieces`,
+      ...(isKg ? { kind: 'quantity', quantity: 'smallMass' } : { kind: 'number' }),
       optional: true,
       start: p.packSize ?? '',
     },
   ];
 }
 
-const takesField = (unit: string, mainUnit: string, start: number | ''): FormField => ({
+const takesField = (taking: Taking, start: number | ''): FormField => ({
   name: 'takes',
-  label: say`For ${oneOf(unit)} it takes, ${takesUnit(unit, mainUnit)}`,
+  label: say`For ${oneOf(taking.unit, taking.units)} it takes, ${takesUnit(taking)}`,
   kind: 'number',
   half: true,
   start,
@@ -83,15 +84,16 @@ async function sendProduct(
 
 interface ChangeProductProps {
   p: Product;
-  currency: string;
+  page: ProductsPage;
   onDone: (words: string) => void;
   onLeave: () => void;
 }
 
-export function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductProps) {
+export function ChangeProduct({ p, page: { currency, units }, onDone, onLeave }: ChangeProductProps) {
   const main = p.madeFrom;
+  const taking = { unit: p.unit, mainUnit: main?.unit ?? p.unit, units };
   const fields = fieldsOf(p, currency);
-  if (main) fields.push(takesField(p.unit, main.unit, round(takesTyped(main.takes, p.unit, main.unit))));
+  if (main) fields.push(takesField(taking, round(takesShown(main.takes, taking))));
   return (
     <Sheet aria-label={say`Change ${p.name}`}>
       <SheetHead>
@@ -101,7 +103,7 @@ export function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductPro
         <ActionForm
           about={p.code}
           fields={fields}
-          units={METRIC}
+          units={units}
           submit={say`Keep`}
           send={({ takes, ...values }) =>
             sendProduct(
@@ -110,7 +112,7 @@ export function ChangeProduct({ p, currency, onDone, onLeave }: ChangeProductPro
                 ...values,
                 code: p.code,
                 version: p.version,
-                ...(main && typeof takes === 'number' ? { takes: takesStored(takes, p.unit, main.unit) } : {}),
+                ...(main && typeof takes === 'number' ? { takes: takesOf(takes, taking) } : {}),
               },
               currency,
             )
@@ -158,7 +160,7 @@ export function AddProduct({ page, onDone }: { page: ProductsPage; onDone: (word
         </TextField>
         {main && !main.speciesCode && (
           <TextField select label={say`Sold by`} value={unit} onChange={(e) => setUnit(e.target.value)}>
-            <MenuItem value="kg">{say`kg`}</MenuItem>
+            <MenuItem value="kg">{soldBy('kg', page.units)}</MenuItem>
             <MenuItem value="head">{say`head`}</MenuItem>
             <MenuItem value="bunch">{say`bunch`}</MenuItem>
           </TextField>
@@ -177,16 +179,17 @@ interface NewProductFormProps {
 }
 
 function NewProductForm({ main, unit, page, onDone }: NewProductFormProps) {
-  const { currency } = page;
+  const { currency, units } = page;
+  const taking = { unit, mainUnit: main.unit, units };
   const blank = { unit, form: null, name: '', priceMinor: 0, leastLeftDays: 0, packSize: null };
   return (
     <ActionForm
       about={`of ${main.code}`}
       fields={[
-        { ...takesField(unit, main.unit, ''), help: dressedWords(page, main) },
+        { ...takesField(taking, ''), help: dressedWords(page, main) },
         ...fieldsOf({ ...blank, shelfLifeDays: main.shelfLifeDays }, currency),
       ]}
-      units={METRIC}
+      units={units}
       submit={say`Add the product`}
       send={({ takes, ...values }) =>
         sendProduct(
@@ -195,7 +198,7 @@ function NewProductForm({ main, unit, page, onDone }: NewProductFormProps) {
             ...values,
             madeFrom: main.code,
             unit,
-            takes: typeof takes === 'number' ? takesStored(takes, unit, main.unit) : takes,
+            takes: typeof takes === 'number' ? takesOf(takes, taking) : takes,
           },
           currency,
         )

@@ -5,9 +5,8 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { formatMoney } from '../../core/quantity/money';
+import { formatPrice, priceShown, soldBy } from '../../core/quantity/sold';
 import { PRODUCT_FORMS } from '../../core/market/forms';
-import { codeWords } from '../../core/words/codes';
 import { plural, say, told } from '../../core/words/words';
 import { send } from '../../commands/client';
 import {
@@ -86,7 +85,7 @@ export function ProductsRoom({ page }: { page: ProductsPage }) {
             <Comes key={changing.code}>
               <ChangeProduct
                 p={changing}
-                currency={page.currency}
+                page={page}
                 onDone={(words) => {
                   setSaid(words);
                   setChanging(null);
@@ -130,13 +129,13 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
           <Text strong>{p.name}</Text>
           {p.madeFrom && (
             <Text as="div" small quiet>
-              {takesWords(p, p.madeFrom)}
+              {takesWords(p, p.madeFrom, page.units)}
             </Text>
           )}
         </>
       ),
     },
-    { head: say`Sold by`, value: soldBy },
+    { head: say`Sold by`, value: soldAs },
     {
       head: say`Keeps`,
       value: (p) => p.shelfLifeDays,
@@ -148,12 +147,16 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
     { head: say`Left for the customer`, value: (p) => p.leastLeftDays, unit: say`days`, only: 'file' },
     {
       head: say`Price`,
-      value: (p) => (p.priceMinor > 0 ? p.priceMinor : null),
+      value: (p) => (p.priceMinor > 0 ? priceShown(p.priceMinor, p.unit, page.units) : null),
       money: page.currency,
       look: { num: true },
       labelled: true,
       cell: (p) =>
-        p.priceMinor > 0 ? formatMoney(p.priceMinor, page.currency) : <Text tone="attention">{say`none yet`}</Text>,
+        p.priceMinor > 0 ? (
+          formatPrice(p.priceMinor, p.unit, page.currency)
+        ) : (
+          <Text tone="attention">{say`none yet`}</Text>
+        ),
     },
     ...(page.mayChange ? [buttons] : []),
   ];
@@ -161,10 +164,10 @@ function SoldTable({ page, sold, onChange }: SoldTableProps) {
 }
 
 /** Its unit, its form where it is said, and what a pack holds. */
-function soldBy({ unit, form, packSize }: Product): string {
+function soldAs({ unit, form, packSize }: Product): string {
   const words = PRODUCT_FORMS.find(([code]) => code === form)?.[1];
   const pack = packSize && (unit === 'kg' ? say`packs of ${formatMass(packSize)}` : say`packs of ${packSize}`);
-  return [codeWords(unit), words && told(words), pack].filter(Boolean).join(' · ');
+  return [soldBy(unit), words && told(words), pack].filter(Boolean).join(' · ');
 }
 
 function KeepsDays({ p: { shelfLifeDays, leastLeftDays } }: { p: Product }) {

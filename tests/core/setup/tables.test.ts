@@ -75,6 +75,18 @@ describe('a row of a table', () => {
     });
   });
 
+  test('prices by the pound where people weigh in pounds, by the piece where they count', () => {
+    const us = about('prices', { units: { mass: 'us', temperature: 'F' } });
+    const price = (product: string, priceMinor: string) => readRow({ product, priceMinor }, us).value!.priceMinor;
+    expect(price('Nile tilapia', '6.00')).toBe(1323);
+    expect(price('Butterhead lettuce', '1.40')).toBe(140);
+    const sold = about('products', { units: { mass: 'us', temperature: 'F' } });
+    const row = (cells: Record<string, string>) => readRow({ priceMinor: '6.00', ...cells }, sold).value!.priceMinor;
+    expect(row({ name: 'Nile tilapia' })).toBe(1323);
+    expect(row({ name: 'Tilapia fillet', madeFrom: 'Nile tilapia' })).toBe(1323);
+    expect(row({ name: 'Oakleaf' })).toBe(600);
+  });
+
   test.each([
     [{ place: 'X9' }, 'place', 'not known here'],
     [{ count: '2.5' }, 'count', 'whole number'],

@@ -28,6 +28,8 @@ export const USUAL_RULES: PlanningRules = {
 
 interface RuleWords {
   label: string;
+  /** In which it is typed and read, where it has a unit of people’s own. */
+  quantity?: 'shortLength';
   range: readonly [low: number, high: number];
   source: string;
 }
@@ -47,7 +49,7 @@ export const RULES: Record<keyof PlanningRules, RuleWords> = {
     range: [10, 95],
     source: word`Planning default of this app.`,
   },
-  mediaDepthCm: { label: word`Depth of media beds, cm`, range: [5, 100], source: FAO },
+  mediaDepthCm: { label: word`Depth of media beds`, quantity: 'shortLength', range: [5, 100], source: FAO },
   leastTurnover: {
     label: word`Lowest turnover of the tanks, times an hour`,
     range: [0.05, 10],

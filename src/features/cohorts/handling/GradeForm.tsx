@@ -16,7 +16,7 @@ export function GradeForm({ fish, tanks, units, onDone }: FormProps & { tanks: T
   const size = { kind: 'quantity', quantity: 'smallMass' } as const;
   const weight = { kind: 'quantity', quantity: 'mass', start: '' } as const;
   const fields: FormField[] = [
-    { name: 'thresholdG', label: say`Split at (g per fish)`, ...size, start: Math.round(fish.meanG) },
+    { name: 'thresholdG', label: say`Split at, each fish`, ...size, start: Math.round(fish.meanG) },
     { name: 'largePlaceId', label: say`Large ones go to`, kind: 'select', options: choices, start: '' },
     { name: 'smallPlaceId', label: say`Small ones go to`, kind: 'select', options: choices, start: fish.placeId },
     { name: 'largeCount', label: say`Large ones counted`, kind: 'count', start: '' },

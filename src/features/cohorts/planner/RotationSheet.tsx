@@ -95,7 +95,7 @@ export function RotationSheet({ page }: { page: PlannerPage }) {
             ))}
           </Rows>
         ) : (
-          <Text as="p" quiet small>
+          <Text as="p" quiet small data-working>
             {say`Cohorts alive = days to harvest ÷ days between harvests, rounded up; fish to stock = kg ÷ size ÷ survival.`}
           </Text>
         )}

@@ -36,7 +36,7 @@ function unitOf(column: TableColumn, units: UnitChoice, currency: string): strin
   if (column.kind === 'mass' || column.kind === 'smallMass') return unitName(column.kind, units);
   if (column.kind === 'length') return units.mass === 'us' ? say`in` : say`cm`;
   if (column.kind === 'quantity') return say`${unitName('mass', units)} or pieces`;
-  if (column.kind === 'money') return currency;
+  if (column.kind === 'money') return say`${currency} a ${unitName('mass', units)} or piece`;
   return '';
 }
 

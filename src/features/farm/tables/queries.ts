@@ -2,6 +2,7 @@ import 'server-only';
 import { SAME_EVERYWHERE } from '../../../core/tables/tables';
 import type { Choices } from '../../../core/tables/tableKind';
 import type { Day } from '../../../core/quantity/days';
+import { soldBy } from '../../../core/quantity/sold';
 import type { UnitChoice } from '../../../core/quantity/units';
 import { tableChoices, undoneOf } from '../../../db/tables';
 import { told } from '../../../core/words/words';
@@ -25,7 +26,7 @@ export const tableContext = (): Promise<TableContext> =>
     return {
       choices: {
         ...choices,
-        ...everywhere(),
+        ...everywhere(unitsOf(person)),
       },
       unitOfProduct,
       units: unitsOf(person),
@@ -36,10 +37,10 @@ export const tableContext = (): Promise<TableContext> =>
   });
 
 /** The lists of every farm, in the words of whoever reads. */
-function everywhere(): typeof SAME_EVERYWHERE {
+function everywhere(units: UnitChoice): typeof SAME_EVERYWHERE {
   const said = Object.entries(SAME_EVERYWHERE).map(([list, pairs]) => [
     list,
-    pairs.map(([code, name]) => [code, told(name)] as const),
+    pairs.map(([code, name]) => [code, code === 'kg' ? soldBy(code, units) : told(name)] as const),
   ]);
   return Object.fromEntries(said);
 }
