@@ -44,7 +44,7 @@ export function JobList({ jobs, units, mayDo, refusal }: JobListProps) {
   return (
     <>
       {walks.map((walk, i) => (
-        <section key={walk} aria-label={walk}>
+        <section key={walk} aria-label={walk} className={css.stops}>
           <div className={css.walk}>
             <h2>{walk}</h2>
             <Text small quiet>

@@ -28,7 +28,7 @@ const BY_WEIGHT: JobField = {
 /** Weighing teaches what a head weighs here. */
 const WEIGHED: JobField = {
   name: 'massG',
-  label: word`Weighed together, if weighed`,
+  label: word`Weighed together`,
   kind: 'quantity',
   quantity: 'mass',
   optional: true,

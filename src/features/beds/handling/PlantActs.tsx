@@ -169,7 +169,7 @@ function formOf(act: Act, plants: PlantsShown, beds: readonly BedChoice[]): ActF
 
 /** Weighing teaches what a head weighs here. */
 export const weighedField = (): FormField => ({
-  ...{ name: 'massG', label: say`Weighed together, if weighed`, kind: 'quantity', quantity: 'mass' },
+  ...{ name: 'massG', label: say`Weighed together`, kind: 'quantity', quantity: 'mass' },
   ...{ optional: true, start: '' },
 });
 
