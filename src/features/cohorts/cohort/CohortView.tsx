@@ -50,7 +50,7 @@ export function CohortView({ page }: { page: CohortPage }) {
           />
           <Sheet>
             <SheetHead>
-              <h2>{say`What is planned for it`}</h2>
+              <h2>{say`Planned for it`}</h2>
             </SheetHead>
             <PlanSteps
               steps={page.steps}
