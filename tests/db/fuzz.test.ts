@@ -232,7 +232,7 @@ describe('whatever comes', () => {
     const answers = await Promise.all(Array.from({ length: 80 }, ask));
     const limited = answers.filter((a) => a.status === 429);
     expect(limited.length).toBeGreaterThan(20);
-    expect(Object.values(limited[0]!.answer.fields!).flat().join()).toMatch(/asked too often. Wait \d+ s/);
+    expect(Object.values(limited[0]!.answer.fields!).flat().join()).toMatch(/Asked too often. Wait \d+ s/);
     const { as } = await import('./visitor');
     await as('bram');
     expect((await ask()).status).toBe(200);

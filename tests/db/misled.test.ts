@@ -286,7 +286,7 @@ describe('fish take their plan with them', () => {
     expect(total(large)).toBeCloseTo(large.cost.cameMinor, 0);
     // The same but for what the boxes weighed more or less than the forecast.
     expect(large.cost.perKgMinor! / small.cost.perKgMinor!).toBeCloseTo(1, 1);
-    expect(large.because.cost.inputs.map((i) => i.label).join()).toMatch(`came with fish of ${fish.code}`);
+    expect(large.because.cost.inputs.map((i) => i.label).join()).toMatch(`brought along by fish of ${fish.code}`);
     expect(small.because.cost.inputs.map((i) => i.label).join()).toMatch(`went on with ${fish.code}L`);
   });
 

@@ -212,14 +212,14 @@ describe('papers', () => {
 
 test('a price goes on a list in the money’s own parts, and is taken off again', async () => {
   const price = { id: 'x', version: 2, product: 'Basil', list: 'stall', fromDay: '2026-06-01', priceMinor: 120 };
-  const product = { code: 'basil', name: 'Basil' };
+  const product = { code: 'basil', name: 'Basil', unit: 'bunch' };
   const page = { ...VIEWED, products: [product], library: [], prices: [price], today: TODAY };
   render(<PriceLists page={page as unknown as Parameters<typeof PriceLists>[0]['page']} />);
   expect(screen.getByText('€1.20')).toBeTruthy();
   fireEvent.mouseDown(screen.getByLabelText('Product'));
   fireEvent.click(await screen.findByRole('option', { name: 'Basil' }));
   type('List', 'stall');
-  type('Price', '1.35');
+  type('Price of a kg or a piece', '1.35');
   press('Put it on the list');
   await waitFor(() =>
     expect(sent[0]).toMatchObject({ act: 'price.set@1', body: { product: 'basil', priceMinor: 135 } }),

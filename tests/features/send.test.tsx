@@ -47,7 +47,9 @@ describe('what is sent', () => {
       { name: 'M2', volumeM3: 0, surfaceM2PerM3: 500, gTanPerM2Day: 0.5 },
     ];
     const wrong = await faultsOf('setup.lifeSupport', { loopId: ID, version: 1, aerators: [], media });
-    expect(wrong).toEqual({ 'media.1.volumeM3': ['A filter has a volume over 0 and under 2,000 m³: check the unit'] });
+    expect(wrong).toEqual({
+      'media.1.volumeM3': ['A filter has a volume over 0 and under 2,000 cubic metres: check the unit'],
+    });
   });
 
   test('an act of a newer app is left to the server', async () => {

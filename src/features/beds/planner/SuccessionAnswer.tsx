@@ -160,7 +160,7 @@ function Limits({ answer, page }: PartProps) {
         <Rows>
           {answer.limits.map(({ kind, savedMinor, mostMinor }) => (
             <Text as="li" small key={kind}>
-              {say`Without the limit of ${told(LIMIT_WORDS[kind])}these weeks would bring ${sayMore({ savedMinor, mostMinor }, page.currency)} more, shortfalls counted.`}
+              {say`Without the limit of ${told(LIMIT_WORDS[kind])} these weeks would bring ${sayMore({ savedMinor, mostMinor }, page.currency)} more, shortfalls counted.`}
             </Text>
           ))}
         </Rows>
