@@ -114,7 +114,7 @@ test('fish are ordered, received, kept in quarantine, cleared, weighed, graded i
 
   await open(page, `/cohorts/${lot}`);
   await page.getByRole('button', { name: 'Grade', exact: true }).click();
-  await page.getByLabel('Split at (g per fish)').fill('305');
+  await page.getByLabel('Split at, each fish').fill('305');
   await choose(page, 'Large ones go to', /^K6/);
   await expect(page.getByText('By the forecast')).toBeVisible();
   await expect(page.getByTestId('both-tanks')).toHaveAttribute('aria-busy', 'false');

@@ -212,7 +212,7 @@ test('a probe is let in, sends, and the tank it hangs in is judged by it; ended,
   await ready(page);
   await page.getByRole('button', { name: 'Connect an instrument…' }).click();
   await page.getByLabel('Name of the instrument').fill('Oxygen probe, H6');
-  await page.getByRole('button', { name: 'Let it send', exact: true }).click();
+  await page.getByRole('button', { name: 'Connect it', exact: true }).click();
   const key = await page.getByTestId('instrument-key').innerText();
   const send = (sequence: number, value: number) =>
     page.request.post('/api/measurements', {

@@ -99,6 +99,8 @@ function Field({ field, form, units }: RecordFieldProps) {
                 inputMode: TEXTS.has(field.kind) ? 'text' : field.kind === 'count' ? 'numeric' : 'decimal',
                 autoComplete: 'off',
               },
+              // A unit at the end and a name in the middle would lie over each other where letters are large.
+              ...(unit ? { inputLabel: { shrink: true } } : {}),
               input: unit ? { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } : {},
             }}
           >
