@@ -80,7 +80,8 @@ for (const [what, size] of [
       await page.goto(path);
       await ready(page);
       await page.evaluate(() => void (document.documentElement.style.fontSize = '200%'));
-      await page.waitForTimeout(150);
+      // Laid out anew: two frames later what is measured is what is seen.
+      await page.evaluate(() => new Promise((laid) => requestAnimationFrame(() => requestAnimationFrame(laid))));
       const over = await widerThanScreen(page);
       if (over > 0) faults.push(`${path} scrolls sideways by ${over} px`);
       for (const name of await cutNames(page)) faults.push(`${path}: ${name} is cut`);

@@ -40,6 +40,15 @@ const { jobForm } = await import('../../src/core/tasks/round');
 const { jobId } = await import('../../src/core/tasks/jobs');
 type RoundJob = Parameters<typeof JobDialog>[0]['job'];
 
+const openJob = (job: RoundJob) =>
+  render(
+    <JobDialog
+      {...{ job, units: METRIC, mayDo: true, refusal: '' }}
+      onClose={() => undefined}
+      onDone={() => undefined}
+    />,
+  );
+
 const TODAY = '2026-06-10';
 /** Every act by name and shape, as its file says. */
 const acts = new Set(
@@ -507,13 +516,7 @@ describe('the round', () => {
       ['3', '16:30'],
     ];
     const job = aJob({ expected: { massG: 1500 }, feedings: { left, of: 3, eachG: 500, begun: false } });
-    render(
-      <JobDialog
-        {...{ job, units: METRIC, mayDo: true, refusal: '' }}
-        onClose={() => undefined}
-        onDone={() => undefined}
-      />,
-    );
+    openJob(job);
     const weight = () => (screen.getByLabelText('Total for the day') as HTMLInputElement).value;
     const tick = async (name: string) => fireEvent.click(await screen.findByRole('checkbox', { name }));
     expect(weight()).toBe('1.5');
@@ -533,13 +536,7 @@ describe('the round', () => {
       ['n2', 'N2'],
     ] as const;
     const job = aJob({ kind: 'scout', id: jobId('scout', 'Glasshouse two', TODAY), asks });
-    render(
-      <JobDialog
-        {...{ job, units: METRIC, mayDo: true, refusal: '' }}
-        onClose={() => undefined}
-        onDone={() => undefined}
-      />,
-    );
+    openJob(job);
     const choose = async (label: string, option: RegExp, at = 0) => {
       fireEvent.mouseDown(screen.getAllByLabelText(label)[at]!);
       const chosen = () => [...document.querySelectorAll('[role=option]')].find((o) => option.test(o.textContent!));
