@@ -46,7 +46,7 @@ export function explainPace(cohort: {
       },
       {
         label: say`Root weight gained a day at its best`,
-        value: `${formatNumber(species.growthG13PerDay, 4)} g^⅓`,
+        value: `${formatNumber(species.growthG13PerDay, 4)} ∛g`,
         from: say`${species.name}: ${species.basis}`,
       },
       { label: say`Water`, value: say`day by day`, from: say`readings of its loop; where none was taken, as planned` },

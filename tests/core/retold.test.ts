@@ -21,7 +21,7 @@ describe('amounts in our words', () => {
   test.each([
     '6.9 mg/L',
     '16 mol/m² a day',
-    '0.2 g^⅓ a day',
+    '0.2 ∛g a day',
     '500 m²/m³',
     'Weight, g',
     'H6 g',

@@ -1,5 +1,5 @@
 import { readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Locator, type Page, type Response } from '@playwright/test';
 import type { Knex } from 'knex';
 import { appOn } from '../../scripts/lib/app.mjs';
 import { freePort } from '../../scripts/lib/run.mjs';
@@ -23,7 +23,19 @@ let farm: Farm | null = null;
 const FIRST_PORT = Number(process.env.E2E_PORT ?? 3200);
 
 /** Playwright's own, with addresses that are of this file's app: each worker keeps to a port, each file to a server. */
-export const test = base.extend<object, { port: number }>({
+export const test = base.extend<{ page: Page }, { port: number }>({
+  // Presses on what does not listen yet are lost: whoever opens a page waits for it, as a person at a slow phone learns to.
+  page: async ({ page }, use) => {
+    for (const open of ['goto', 'reload'] as const) {
+      const opened = page[open].bind(page) as (...args: unknown[]) => Promise<Response | null>;
+      page[open] = async (...args: unknown[]) => {
+        const response = await opened(...args);
+        if (await page.locator('#main').count()) await ready(page);
+        return response;
+      };
+    }
+    await use(page);
+  },
   port: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use, worker) => use(await freePort(FIRST_PORT + worker.parallelIndex * 50)),
@@ -92,6 +104,12 @@ export async function ready(page: Page) {
   await expect(page.locator('html[data-keys="on"]')).toBeAttached();
 }
 
+/** Waits until a part of the page answers: parts come alive one after the other. */
+export async function listening(part: Locator) {
+  const alive = () => part.evaluate((of) => Object.keys(of).some((key) => key.startsWith('__reactProps')));
+  await expect.poll(alive).toBe(true);
+}
+
 /** The row of a job on the round. */
 export function job(page: Page, title: string, about: string): Locator {
   return page.locator('button[data-job]', { hasText: title }).filter({ hasText: about });
@@ -129,6 +147,7 @@ export async function answerYes(page: Page, submit: string) {
 
 /** Slides a handle of the season board by whole days with the mouse. */
 export async function slide(page: Page, handle: Locator, days: number) {
+  await listening(handle);
   await handle.scrollIntoViewIfNeeded();
   const board = (await page.getByRole('group', { name: /^Season board/ }).boundingBox())!;
   const dayPx = (board.width - 96 - 8) / 105;

@@ -1,7 +1,7 @@
 import { addDays } from '../../src/core/quantity/days';
 import { hashPassword } from '../../src/db/people';
 import { newId } from '../../src/db/plan';
-import { DESK, expect, job, PHONE, signIn, slide, test, today, useFarm } from './help';
+import { DESK, expect, job, PHONE, signIn, slide, test, today, useFarm, listening } from './help';
 
 const { db, base } = useFarm();
 
@@ -116,6 +116,7 @@ test('a draft built on a plan that changed is refused in words, and the plan sta
   for (const each of [page, other]) await each.goto('/season');
   const handle = (each: typeof page) => each.locator('[data-handle="harvest:HSB-32"]').last();
   await slide(page, handle(page), 2);
+  await listening(handle(other));
   await handle(other).focus();
   await other.keyboard.press('ArrowRight');
   for (const each of [page, other]) await expect(each.getByRole('region', { name: 'Draft' })).toBeVisible();
@@ -173,6 +174,7 @@ test('a hand cannot keep drafts or take orders; nobody gets in without signing i
   await signIn(page, 'bram');
   await page.goto('/season');
   const handle = page.locator('[data-handle="harvest:HSB-32"]').first();
+  await listening(handle);
   await handle.focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByText('Only a manager keeps drafts')).toBeVisible();

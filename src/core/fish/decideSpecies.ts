@@ -100,7 +100,7 @@ function checkSpecies(s: Species) {
   if (s.marketG && s.marketG[0] > s.marketG[1])
     refuse('marketG.0', say`The smallest market size is above the largest.`);
   if (s.growthG13PerDay <= 0 || s.growthG13PerDay > 0.2)
-    refuse('growthG13PerDay', say`Growth is over 0 and at most 0.2 g^⅓ a day.`);
+    refuse('growthG13PerDay', say`Growth is over 0 and at most 0.2 ∛g a day.`);
   if (s.sizeCv > 0.8) refuse('sizeCv', say`A spread is a share: at most 0.8.`);
   if (s.proteinFraction < 0.1 || s.proteinFraction > 0.7)
     refuse('proteinFraction', say`Protein is a share between 0.1 and 0.7.`);

@@ -56,7 +56,7 @@ export function speciesFault(s: Species): string | null {
   if (!(s.tempMinC < s.tempOptC && s.tempOptC < s.tempMaxC && s.tempMinC >= -2 && s.tempMaxC <= 50))
     return say`${name}: its temperatures are not in order.`;
   if (!(s.growthG13PerDay > 0 && s.growthG13PerDay <= 0.2))
-    return say`${name}: its growth is outside 0 to 0.2 g^⅓ a day.`;
+    return say`${name}: its growth is outside 0 to 0.2 ∛g a day.`;
   if (!(s.sizeCv >= 0 && s.sizeCv <= 0.8)) return say`${name}: its spread of sizes is outside 0 to 0.8.`;
   if (!(s.lengthWeightA > 0 && s.lengthWeightB >= 2 && s.lengthWeightB <= 4))
     return say`${name}: its length–weight relation cannot be.`;

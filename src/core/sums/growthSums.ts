@@ -44,7 +44,7 @@ export const GROWTH_SUMS: readonly Sum[] = [
     group: 'Fish',
     basis: 'published',
     inputs: [SPECIES, waterTempC(25), pace],
-    result: { words: word`added to the cube root of the weight`, unit: word`g^⅓ a day`, digits: 5 },
+    result: { words: word`added to the cube root of the weight`, unit: word`∛g a day`, digits: 5 },
     formula: word`k × f(T) × pace: what a day adds to the cube root of a fish’s weight`,
     source: word`${IWAMA}; k of the species library, a planning default`,
     work: ({ n, code }) => {
@@ -53,7 +53,7 @@ export const GROWTH_SUMS: readonly Sum[] = [
       return {
         value,
         working: [
-          `${figure(s.growthG13PerDay, 5)} × ${figure(temperatureResponse(n('waterTempC'), s), 3)} × ${figure(n('pace'), 2)} = ${figure(value, 5)} g^⅓`,
+          `${figure(s.growthG13PerDay, 5)} × ${figure(temperatureResponse(n('waterTempC'), s), 3)} × ${figure(n('pace'), 2)} = ${figure(value, 5)} ∛g`,
         ],
       };
     },

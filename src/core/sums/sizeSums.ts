@@ -64,7 +64,7 @@ export const SIZE_SUMS: readonly Sum[] = [
     basis: 'derived',
     inputs: [
       input('startG', word`Weight at stocking`, 'g', FISH_G, 20, 'smallMass'),
-      row('gainsG13', word`Root weight the library adds up to each sample`, 'g^⅓', [0, 40], [1, 2]),
+      row('gainsG13', word`Root weight the library adds up to each sample`, '∛g', [0, 40], [1, 2]),
       row('weightsG', word`Mean weight of each sample`, 'g', FISH_G, [55, 110], 'smallMass'),
       row('counts', word`Fish in each sample`, 'fish', [1, 100_000], [30, 30]),
       input('cv', word`Spread of sizes, as a share of the mean`, '', [0, 1], 0.2),

@@ -66,17 +66,22 @@ function useOnBoard(page: SeasonPage) {
     ask(all);
     setSaid({ tone: 'attention', words: say`Your draft from before is on the board again.` });
   });
-  const leftBefore = useEffectEvent(() =>
-    page.when === 'past' ? null : rememberedDraft(page.person.personId, page.opened, page.board.handles),
-  );
+  // Until what was left before is on the board, nothing is remembered anew: leaving meanwhile would lose it.
+  const [lookedBack, setLookedBack] = useState(false);
+  const inPast = page.when === 'past';
+  const lookBack = useEffectEvent(() => {
+    if (lookedBack || inPast) return;
+    const draft = rememberedDraft(page.person.personId, page.opened, page.board.handles);
+    if (draft) restore(draft);
+    setLookedBack(true);
+  });
   useEffect(() => {
-    const draft = leftBefore();
-    const later = setTimeout(() => draft && restore(draft));
-    return () => clearTimeout(later);
-  }, []);
+    const soon = setTimeout(() => lookBack());
+    return () => clearTimeout(soon);
+  }, [inPast]);
   useEffect(() => {
-    rememberDraft(page.person.personId, { changes, name, draftId: opened?.id ?? null }, opened);
-  }, [opened, changes, name, page.person.personId]);
+    if (lookedBack) rememberDraft(page.person.personId, { changes, name, draftId: opened?.id ?? null }, opened);
+  }, [lookedBack, opened, changes, name, page.person.personId]);
   const clear = () => {
     setOpened(null);
     setChanges([]);
