@@ -7,7 +7,7 @@ export interface SearchLimits {
   nodes?: number;
 }
 
-/** Pieces searched after the whole, where work is what bounds. */
+/** Pieces searched in a row, where work is what bounds. */
 const PIECES_OF_WORK = 4;
 /** A piece that was neither quick nor late. */
 const MIDDLING = 0.5;
@@ -28,7 +28,6 @@ export function searchBudget({ limits: { seconds: most, nodes }, pieceS, clock }
   const seconds = () => (clock() - began) / 1000;
   const bound = (timeS: number) =>
     nodes === undefined ? { time_limit: timeS } : { mip_max_nodes: nodes, mip_max_stall_nodes: nodes };
-  let pieces = 0;
   return {
     seconds,
     /** Whether a share of the time is over. */
@@ -37,11 +36,14 @@ export function searchBudget({ limits: { seconds: most, nodes }, pieceS, clock }
     whole: nodes === undefined ? { time_limit: most } : {},
     /** Options of the solver for a search that may take until a share of the time is over. @param leastS at least so long, s */
     until: (share: number, leastS: number) => bound(Math.max(leastS, most * share - seconds())),
-    /** Options for one more piece, or null: no more is begun. */
-    piece() {
-      if (nodes !== undefined) return pieces++ < PIECES_OF_WORK ? bound(pieceS) : null;
-      const left = most - seconds();
-      return left > LEAST_PIECE_S ? bound(Math.min(pieceS, left)) : null;
+    /** Pieces until a share of the time is over. @returns options for one more piece, or null: no more is begun */
+    pieces(share: number) {
+      let begun = 0;
+      return () => {
+        if (nodes !== undefined) return begun++ < PIECES_OF_WORK ? bound(pieceS) : null;
+        const left = most * share - seconds();
+        return left > LEAST_PIECE_S ? bound(Math.min(pieceS, left)) : null;
+      };
     },
     /** What part of a piece's time was used since, 0 to 1; by work, pieces keep their size. @param sinceS by `seconds` */
     shareUsed: (sinceS: number) => (nodes === undefined ? (seconds() - sinceS) / pieceS : MIDDLING),

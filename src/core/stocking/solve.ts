@@ -3,6 +3,7 @@ import { candidateBatches } from './batches';
 import { greedyPlan } from './greedy';
 import { searchBudget, type SearchLimits } from '../solver/budget';
 import { provenGap } from '../solver/provenGap';
+import { Pieces } from '../solver/pieces';
 import { MIP_IMPROVING, MIP_LOGGING, modelData, type Column } from '../solver/mip';
 import { planOf, stockingModel, type StockingModel } from './model';
 import type { Batch, PlannedBatch, PlannerInput, StockingPlan } from './types';
@@ -17,15 +18,22 @@ export interface PlanProgress {
   by: 'rules' | 'solver';
 }
 
-/** Part of the time for the relaxation, and until the whole problem was searched; the rest betters the plan piece by piece. */
+/** Part of the time until which the relaxation, the few likeliest candidates with the first pieces, and all of them are searched. */
 const RELAXED_SHARE = 0.4;
-const WHOLE_SHARE = 0.75;
-/** So many pieces in a row without a better plan, and the search ends. */
-const PATIENCE = 24;
+const LIKELIEST_SHARE = 0.25;
+const FIRST_PIECES_SHARE = 0.35;
+const WHOLE_SHARE = 0.8;
+/** So many pieces in a row without a better plan, and no more are searched: before the whole, and after it. */
+const FIRST_PATIENCE = 12;
+const PATIENCE = 30;
 /** Longest search of one piece, s. */
-const PIECE_S = 5;
+const PIECE_S = 3;
+/** Weeks of harvest that the first pieces hold. */
+const WEEKS_AT_ONCE = 6;
+/** A plan of the candidates that the relaxation likes best is found in seconds, and tells how few of the others can better it. */
+const LIKELIEST = 300;
 /** Most candidates that are searched whole; the others cost more than they could save, or the bound says how much they might. */
-const MOST_SEARCHED = 6000;
+const MOST_SEARCHED = 12000;
 /** Candidates taken into the relaxation at a time. */
 const TAKEN_IN = 1500;
 
@@ -45,75 +53,140 @@ interface SolveStockingArgs {
  */
 export function solveStocking({ highs, input, limits, report, clock }: SolveStockingArgs): PlanProgress {
   const budget = searchBudget({ limits, pieceS: PIECE_S, clock });
-  const { seconds } = budget;
   const batches = candidateBatches(input);
   const model = stockingModel(input, batches);
-  let best: PlanProgress = {
-    plan: planOf(input, batches, greedyPlan(input, batches)),
-    boundMinor: 0,
-    gap: 1,
-    seconds: 0,
-    by: 'rules',
+  const known = new Known({ input, batches, seconds: budget.seconds, report });
+  known.tell();
+  const begun = known.best.plan;
+  const relaxed = relax({ highs, model, batches, start: begun.batches, late: () => budget.late(RELAXED_SHARE) });
+  known.prove(relaxed.boundMinor);
+  if (begun.costMinor === 0) {
+    known.tell();
+    return known.best;
+  }
+  const search = searchOf({ highs, model, limits, known });
+  const worth = (most: number) => worthSearching({ batches, relaxed, best: known.best.plan, most });
+  const pieces = (among: readonly Batch[], { until, patience }: { until: number; patience: number }) =>
+    searchPieces({ among, search, known, budget, weeks: input.weeks, gap: limits.gap, until, patience });
+  search({ among: worth(LIKELIEST).searched, bound: budget.until(LIKELIEST_SHARE, 0.5) });
+  known.tell();
+  pieces(worth(MOST_SEARCHED).searched, { until: FIRST_PIECES_SHARE, patience: FIRST_PATIENCE });
+  const { searched, leastOutside } = worth(MOST_SEARCHED);
+  // What was left out costs at least so much: a bound of the search holds up to there.
+  const heard = (dual: number) => {
+    known.prove(Math.min(dual, leastOutside));
+    known.tell();
   };
-  let bound = 0;
-  const better = (searched: readonly Batch[], values: ArrayLike<number>) => {
-    const found = planOf(input, batches, chosen(searched, values));
-    if (found.costMinor < best.plan.costMinor - 1e-6) best = { ...best, plan: found, by: 'solver' };
-  };
-  const tell = () => {
-    const cost = best.plan.costMinor;
-    best = {
-      ...best,
-      boundMinor: bound,
-      gap: provenGap({ costMinor: cost, boundMinor: bound, ofMinor: cost }),
-      seconds: seconds(),
-    };
-    report(best);
-  };
-  tell();
-  const relaxed = relax({
-    highs,
-    model,
-    batches,
-    start: best.plan.batches,
-    late: () => budget.late(RELAXED_SHARE),
-  });
-  bound = Math.max(0, relaxed.boundMinor);
-  const { searched, leastOutside } = worthSearching(batches, relaxed, best.plan);
-  const columns = searched.map(model.columnOf);
-  const search = (bound: object, free: readonly boolean[] | null, heard?: (dual: number) => void) =>
-    highs.withModel(highsData(model, columns, free && { values: valuesOf(best.plan, searched), free }), (mip) => {
+  if (relaxed.proven) search({ among: searched, bound: budget.until(WHOLE_SHARE, 0.1), heard });
+  known.tell();
+  pieces(searched, { until: 1, patience: PATIENCE });
+  return known.best;
+}
+
+interface KnownArgs {
+  input: PlannerInput;
+  batches: readonly Batch[];
+  seconds: () => number;
+  report: (progress: PlanProgress) => void;
+}
+
+/** The best plan known, at first that by hand rules, and what is proven of it. */
+class Known {
+  best: PlanProgress;
+  private boundMinor = 0;
+
+  constructor(private readonly of: KnownArgs) {
+    const plan = planOf(of.input, of.batches, greedyPlan(of.input, of.batches));
+    this.best = { plan, boundMinor: 0, gap: 1, seconds: 0, by: 'rules' };
+  }
+
+  /** No plan costs less. */
+  prove(boundMinor: number) {
+    this.boundMinor = Math.max(this.boundMinor, boundMinor);
+  }
+
+  /** A plan that was found: kept if it is better. */
+  found(among: readonly Batch[], values: ArrayLike<number>) {
+    const plan = planOf(this.of.input, this.of.batches, chosen(among, values));
+    if (plan.costMinor < this.best.plan.costMinor - 1e-6) this.best = { ...this.best, plan, by: 'solver' };
+  }
+
+  tell() {
+    const { boundMinor } = this;
+    const costMinor = this.best.plan.costMinor;
+    const gap = provenGap({ costMinor, boundMinor, ofMinor: costMinor });
+    this.best = { ...this.best, boundMinor, gap, seconds: this.of.seconds() };
+    this.of.report(this.best);
+  }
+}
+
+interface SearchOfArgs {
+  highs: Highs;
+  model: StockingModel;
+  limits: SearchLimits;
+  known: Known;
+}
+
+interface SearchArgs {
+  among: readonly Batch[];
+  /** Options of the solver that end it. */
+  bound: object;
+  /** What is not free stays as the best plan has it. None: all are. */
+  free?: readonly boolean[];
+  /** Told what was proven so far of those searched, minor units. */
+  heard?: (dualMinor: number) => void;
+}
+
+type Search = (args: SearchArgs) => void;
+
+/** Searches among some candidates for a better plan, from the best that is known. */
+function searchOf({ highs, model, limits, known }: SearchOfArgs): Search {
+  return ({ among, bound, free, heard }) => {
+    const values = valuesOf(known.best.plan, among);
+    highs.withModel(highsData(model, among.map(model.columnOf), free && { values, free }), (mip) => {
       mip.options.set({ output_flag: false, ...bound, mip_rel_gap: limits.gap, mip_min_logging_interval: 0.5 });
-      mip.setSolution({ indices: Int32Array.from(searched.keys()), values: valuesOf(best.plan, searched) });
+      mip.setSolution({ indices: Int32Array.from(among.keys()), values });
       const on = (data: { mip_dual_bound?: number; mip_solution?: Float64Array }) => {
-        if (data.mip_solution) better(searched, data.mip_solution);
-        if (heard) heard(data.mip_dual_bound ?? 0);
+        if (data.mip_solution) known.found(among, data.mip_solution);
+        heard?.(data.mip_dual_bound ?? 0);
         return undefined;
       };
       mip.run({ [MIP_IMPROVING]: (event) => on(event.data), [MIP_LOGGING]: (event) => on(event.data) });
-      if (Number.isFinite(mip.getObjectiveValue())) better(searched, mip.getSolution().colValue);
-      return mip.info.get('mip_dual_bound') as number;
+      if (Number.isFinite(mip.getObjectiveValue())) known.found(among, mip.getSolution().colValue);
+      heard?.(mip.info.get('mip_dual_bound') as number);
     });
-  // What was left out costs at least so much: a bound of the search holds up to there.
-  const prove = (dual: number) => (bound = Math.max(bound, Math.min(dual, leastOutside)));
-  if (relaxed.proven && best.plan.costMinor > 0)
-    prove(
-      search(budget.until(WHOLE_SHARE, 0.1), null, (dual) => {
-        prove(dual);
-        tell();
-      }),
-    );
-  tell();
-  let idle = 0;
-  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap; turn++) {
-    const bound = budget.piece();
-    if (!bound) break;
-    const before = best.plan.costMinor;
-    search(bound, neighbourhood(searched, input.weeks, turn));
-    idle = best.plan.costMinor < before ? 0 : idle + 1;
-    tell();
+  };
+}
+
+interface SearchPiecesArgs {
+  among: readonly Batch[];
+  search: Search;
+  known: Known;
+  budget: ReturnType<typeof searchBudget>;
+  weeks: number;
+  /** A plan that is so near the best, as a share, is good enough. */
+  gap: number;
+  /** Share of the time that may be over. */
+  until: number;
+  /** So many pieces in a row may bring nothing. */
+  patience: number;
+}
+
+/** Betters the plan by some weeks of harvest at a time, the rest stays as it is. */
+function searchPieces({ among, search, known, budget, weeks, gap, until, patience }: SearchPiecesArgs) {
+  const pieces = new Pieces(WEEKS_AT_ONCE, weeks);
+  const next = budget.pieces(until);
+  for (let idle = 0; idle < patience && known.best.gap > gap;) {
+    const bound = next();
+    if (!bound) return;
+    const [before, began] = [known.best.plan.costMinor, budget.seconds()];
+    const isFree = pieces.next();
+    search({ among, bound, free: among.map((b) => isFree(b.takings[0]?.week ?? 0)) });
+    const isBetter = known.best.plan.costMinor < before - 1;
+    if (!isBetter) pieces.fit(budget.shareUsed(began));
+    idle = isBetter ? 0 : idle + 1;
+    known.tell();
   }
-  return best;
 }
 
 interface Relaxed {
@@ -196,35 +269,27 @@ function mostWanted({ batches, columns, reduced, takenIn }: Priced): number[] {
 
 const ALIKE_AT_ONCE = 8;
 
+interface WorthSearchingArgs {
+  batches: readonly Batch[];
+  relaxed: Relaxed;
+  best: StockingPlan;
+  most: number;
+}
+
 /** Candidates that could be in a plan cheaper than the best known, the likeliest first, and what a plan with any other costs at least. */
-function worthSearching(batches: readonly Batch[], relaxed: Relaxed, best: StockingPlan) {
+function worthSearching({ batches, relaxed, best, most }: WorthSearchingArgs) {
   const inBest = new Set(best.batches.map((p) => p.batch));
   const spare = best.costMinor - relaxed.boundMinor;
   const must = batches.filter((b) => inBest.has(b) || b.lotCode);
   const others = [...batches.keys()]
     .filter((i) => !inBest.has(batches[i]!) && !batches[i]!.lotCode && (relaxed.reduced[i]! < spare || !relaxed.proven))
     .sort((a, b) => relaxed.reduced[a]! - relaxed.reduced[b]!);
-  const most = Math.max(0, MOST_SEARCHED - must.length);
-  const dropped = others[most];
+  const taken = Math.max(0, most - must.length);
+  const dropped = others[taken];
   return {
-    searched: [...must, ...others.slice(0, most).map((i) => batches[i]!)],
+    searched: [...must, ...others.slice(0, taken).map((i) => batches[i]!)],
     leastOutside: dropped === undefined ? Infinity : relaxed.boundMinor + Math.max(0, relaxed.reduced[dropped]!),
   };
-}
-
-/**
- * The piece of the plan that is free in a turn: by turns all of one species, or all fish whose stay touches a stretch of
- * weeks that moves on. What is not free stays as the best plan has it.
- */
-function neighbourhood(batches: readonly Batch[], weeks: number, turn: number): boolean[] {
-  const species = [...new Set(batches.map((b) => b.speciesCode))];
-  if (turn % 2 === 0 && species.length > 1) {
-    const kept = species[(turn / 2) % species.length];
-    return batches.map((b) => b.speciesCode !== kept);
-  }
-  const length = Math.ceil(weeks / 2);
-  const from = (((turn >> 1) * Math.ceil(weeks / 6)) % weeks) - Math.ceil(weeks / 6);
-  return batches.map((b) => (b.takings[0]?.week ?? 0) >= from && (b.takings[0]?.week ?? 0) < from + length);
 }
 
 function chosen(batches: readonly Batch[], values: ArrayLike<number>): PlannedBatch[] {
@@ -240,7 +305,7 @@ function valuesOf(plan: StockingPlan, batches: readonly Batch[]): Float64Array {
 function highsData(
   model: StockingModel,
   columns: readonly Column[],
-  held?: { values: Float64Array; free: readonly boolean[] } | null,
+  held?: { values: Float64Array; free: readonly boolean[] },
 ) {
   const fixedAt = (c: number) => (held && c < columns.length && !held.free[c] ? held.values[c] : undefined);
   return modelData(model, [...columns, ...model.own], fixedAt);

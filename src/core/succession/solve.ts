@@ -1,5 +1,6 @@
 import type { Highs } from 'highs';
 import { searchBudget, type SearchLimits } from '../solver/budget';
+import { Pieces } from '../solver/pieces';
 import { MIP_IMPROVING, MIP_LOGGING, modelData } from '../solver/mip';
 import { provenGap } from '../solver/provenGap';
 import { nothingMetMinor, planOf, wholePlanOf } from './evaluate';
@@ -90,9 +91,9 @@ export function solveSuccession({ highs, input, limits, start, report, clock }: 
   search(budget.until(WHOLE_SHARE, 1), null);
   tell();
   const pieces = [new Pieces(PRODUCTS_AT_ONCE, input.demand.length), new Pieces(WEEKS_AT_ONCE, input.weeks)];
-  let idle = 0;
-  for (let turn = 0; idle < PATIENCE && best.gap > limits.gap; turn++) {
-    const bound = budget.piece();
+  const nextPiece = budget.pieces(1);
+  for (let turn = 0, idle = 0; idle < PATIENCE && best.gap > limits.gap; turn++) {
+    const bound = nextPiece();
     if (!bound) break;
     const [before, began] = [best.plan.costMinor, seconds()];
     const piece = pieces[turn % 2]!;
@@ -140,37 +141,6 @@ const PIECE_S = 3;
 /** How many products, or weeks of sowing, the first pieces hold. */
 const PRODUCTS_AT_ONCE = 2;
 const WEEKS_AT_ONCE = 3;
-/** Share of the time for one piece below which the next may be larger. */
-const QUICK = 0.25;
-
-/**
- * What is free in a turn, the rest stays as the best plan has it: some products, or what is sown in some weeks. The next piece
- * begins in the middle of the one before. Pieces that gave nothing grow when they were solved at once, and shrink when time ran out.
- */
-class Pieces {
-  private from = 0;
-
-  constructor(
-    private size: number,
-    private readonly of: number,
-  ) {
-    this.size = Math.min(size, of);
-  }
-
-  /** @returns whether the entry with this number is in the next piece */
-  next(): (at: number) => boolean {
-    const { from, size, of } = this;
-    this.from = (from + Math.ceil(size / 2)) % of;
-    return (at) => (at - from + of) % of < size;
-  }
-
-  /** @param took share of the longest time for a piece */
-  fit(took: number) {
-    if (took < QUICK) this.size = Math.min(this.of, this.size + 1);
-    else if (took >= 1) this.size = Math.max(1, this.size - 1);
-  }
-}
-
 /** What is not free keeps its number and whether it is sown. */
 function heldAt(model: SuccessionModel, plan: SuccessionPlan, free: readonly boolean[]) {
   const { values } = startOf(model, plan);
