@@ -46,12 +46,32 @@ interface Means {
 /** Longest time between two reports of an unchanged plan, ms. */
 const REPORT_MS = 700;
 
-/** Proposes sowings with all that follows from them, fish held as they are planned. @throws {RuleBroken} when it cannot be planned with */
+/**
+ * Proposes sowings with all that follows from them, fish held as they are planned, and what each limit costs.
+ * @throws {RuleBroken} when it cannot be planned with
+ */
 export function proposeSuccession(
   question: SuccessionQuestion,
   means: Means,
   report: (proposal: SuccessionProposal) => void,
 ): SuccessionProposal {
+  const { proposal, limitsCost } = searchSuccession(question, means, report);
+  return { ...proposal, limits: limitsCost() };
+}
+
+interface Searched {
+  /** The best plan found, with nothing said yet of its limits. */
+  proposal: SuccessionProposal;
+  /** Searches on without each limit in turn. */
+  limitsCost: () => LimitCost[];
+}
+
+/** The search of a proposal alone. @throws {RuleBroken} when it cannot be planned with */
+export function searchSuccession(
+  question: SuccessionQuestion,
+  means: Means,
+  report: (proposal: SuccessionProposal) => void,
+): Searched {
   const { facts, plan, target, limits, units } = question;
   const problem = successionProblem(facts, plan, target);
   const { input } = problem;
@@ -86,11 +106,12 @@ export function proposeSuccession(
     clock: means.clock,
   });
   return {
-    ...state(end),
-    limits: limitCosts({
-      ...{ highs: means.highs, clock: means.clock, input, limits, kinds: kindsOf(target) },
-      ...{ plan: end.plan, isBest: end.gap < PROVEN },
-    }),
+    proposal: state(end),
+    limitsCost: () =>
+      limitCosts({
+        ...{ highs: means.highs, clock: means.clock, input, limits, kinds: kindsOf(target) },
+        ...{ plan: end.plan, isBest: end.gap < PROVEN },
+      }),
   };
 }
 

@@ -14,7 +14,7 @@ import { stepOf } from '../../../src/core/plan/steps/steps';
 import { addDays, daysBetween } from '../../../src/core/quantity/days';
 import { METRIC, formatMass, formatNumber } from '../../../src/core/quantity/units';
 import { successionProblem } from '../../../src/core/succession/problem';
-import { proposeSuccession, type SuccessionProposal } from '../../../src/core/succession/propose';
+import { searchSuccession, type SuccessionProposal } from '../../../src/core/succession/propose';
 import type { SuccessionInput, SuccessionTarget } from '../../../src/core/succession/types';
 import type { FarmFacts } from '../../../src/core/facts/farm';
 import { madeUpBeds } from './madeUpBeds';
@@ -49,7 +49,7 @@ function planned(seed: number): Planned[] {
     const wish = { ...target, products };
     const limits = { seconds: 4, gap: 0.02, nodes: 20 };
     try {
-      const proposal = proposeSuccession(
+      const { proposal } = searchSuccession(
         { facts, plan, target: wish, limits, units: METRIC },
         { highs, newId: () => `s${n++}`, clock: () => performance.now() },
         () => undefined,
