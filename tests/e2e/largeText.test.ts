@@ -68,6 +68,18 @@ const overlaps = (page: Page) =>
     return [...found];
   });
 
+/** Fields whose name lies over what is typed in them. */
+const namesOverTyped = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('main .MuiInputLabel-shrink')].flatMap((name) => {
+      const field = name.parentElement!.querySelector<HTMLElement>('.MuiInputBase-input');
+      if (!field || field.getClientRects().length === 0) return [];
+      const around = field.closest('.MuiInputBase-multiline') ?? field;
+      const typedFrom = around.getBoundingClientRect().top + parseFloat(getComputedStyle(around).paddingTop);
+      return name.getBoundingClientRect().bottom > typedFrom + 1 ? [name.textContent!] : [];
+    }),
+  );
+
 for (const [what, size] of [
   ['laptop', DESK],
   ['phone', PHONE],
@@ -75,6 +87,8 @@ for (const [what, size] of [
   test(`letters twice as large on a ${what}: nothing is cut, and nothing lies over another`, async ({ page }) => {
     await letIn(page.context(), 'ines');
     await page.setViewportSize(size);
+    // Names of fields move at once, too.
+    await page.emulateMedia({ reducedMotion: 'reduce' });
     const faults: string[] = [];
     for (const path of STATIONS) {
       await page.goto(path);
@@ -85,6 +99,7 @@ for (const [what, size] of [
       const over = await widerThanScreen(page);
       if (over > 0) faults.push(`${path} scrolls sideways by ${over} px`);
       for (const name of await cutNames(page)) faults.push(`${path}: ${name} is cut`);
+      for (const name of await namesOverTyped(page)) faults.push(`${path}: ${name} lies over what is typed`);
       for (const pair of (await overlaps(page)).slice(0, 6)) faults.push(`${path}: ${pair}`);
     }
     expect(faults).toEqual([]);

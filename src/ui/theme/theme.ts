@@ -122,6 +122,25 @@ export const theme = createTheme({
         }),
       },
     },
+    // In letters of the reader's size: larger ones would push the name of a field into what is typed.
+    MuiInputLabel: {
+      styleOverrides: {
+        outlined: {
+          '&.MuiInputLabel-sizeSmall': { transform: 'translate(14px, 0.5625rem) scale(1)' },
+          '&.MuiInputLabel-shrink': { transform: 'translate(14px, -0.5625rem) scale(0.75)' },
+        },
+      },
+    },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: {
+          '&.MuiInputBase-sizeSmall:not(.MuiInputBase-multiline, .MuiAutocomplete-inputRoot) > .MuiInputBase-input': {
+            paddingBlock: '0.53125rem',
+          },
+          '&.MuiInputBase-sizeSmall.MuiInputBase-multiline': { paddingBlock: '0.53125rem' },
+        },
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },

@@ -53,7 +53,14 @@ export function TemperatureStation({ page }: { page: TemperaturePage }) {
       start: page.loops[0]?.id ?? '',
     },
     { name: 'from', label: say`From`, kind: 'day', start: page.today },
-    { name: 'until', label: say`Until, then as planned before`, kind: 'day', start: '', optional: true },
+    {
+      name: 'until',
+      label: say`Until`,
+      kind: 'day',
+      start: '',
+      optional: true,
+      help: say`From then on as planned before.`,
+    },
     {
       name: 'tempsC',
       label: say`Temperatures to compare`,
