@@ -141,6 +141,14 @@ export const theme = createTheme({
         },
       },
     },
+    MuiAutocomplete: {
+      styleOverrides: {
+        root: {
+          '&& .MuiOutlinedInput-root.MuiInputBase-sizeSmall': { paddingBlock: '0.375rem' },
+          '&& .MuiOutlinedInput-root.MuiInputBase-sizeSmall .MuiAutocomplete-input': { paddingBlock: '0.15625rem' },
+        },
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
