@@ -284,6 +284,37 @@ describe('a draft on the board', () => {
     expect(third.current.changes).toEqual([]);
   });
 
+  test('leaving again before it is shown does not lose it, nor does a look at a day that has passed', async () => {
+    const draft = open();
+    act(() => draft.current.slide('g1', 4, true));
+    cleanup();
+    open();
+    cleanup();
+    vi.useFakeTimers();
+    const past = open({ when: 'past' });
+    act(() => void vi.runAllTimers());
+    expect(past.current.changes).toEqual([]);
+    cleanup();
+    const again = open();
+    act(() => void vi.runAllTimers());
+    expect(again.current.changes).toEqual([{ change: 'shift', groupId: 'g1', days: 4 }]);
+  });
+
+  test('from a past day back to today, the draft is on the board again', async () => {
+    const draft = open();
+    act(() => draft.current.slide('g1', 4, true));
+    cleanup();
+    vi.useFakeTimers();
+    const days = { past: page({ when: 'past' }), today: page() };
+    const { result, rerender } = renderHook(({ day }: { day: keyof typeof days }) => useDraft(days[day]), {
+      initialProps: { day: 'past' },
+    });
+    act(() => void vi.runAllTimers());
+    rerender({ day: 'today' });
+    act(() => void vi.runAllTimers());
+    expect(result.current.changes).toEqual([{ change: 'shift', groupId: 'g1', days: 4 }]);
+  });
+
   test('what the plan does not have any more does not come back', async () => {
     const draft = open();
     act(() => draft.current.slide('g1', 4, true));

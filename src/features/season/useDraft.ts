@@ -68,20 +68,25 @@ function useOnBoard(page: SeasonPage) {
   });
   // Until what was left before is on the board, nothing is remembered anew: leaving meanwhile would lose it.
   const [lookedBack, setLookedBack] = useState(false);
+  const [begunWith] = useState(changes);
   const inPast = page.when === 'past';
-  const lookBack = useEffectEvent(() => {
-    if (lookedBack || inPast) return;
-    const draft = rememberedDraft(page.person.personId, page.opened, page.board.handles);
-    if (draft) restore(draft);
+  const leftBefore = useEffectEvent(() => rememberedDraft(page.person.personId, page.opened, page.board.handles));
+  const lookBack = useEffectEvent((draft: UnkeptDraft | null) => {
+    // What was slid meanwhile goes on top of it.
+    const slid = changes === begunWith ? [] : changes;
+    if (draft) restore({ ...draft, changes: slid.reduce((all, change) => mergeChange(all, change), draft.changes) });
     setLookedBack(true);
   });
   useEffect(() => {
-    const soon = setTimeout(() => lookBack());
+    if (lookedBack || inPast) return;
+    const draft = leftBefore();
+    const soon = setTimeout(() => lookBack(draft));
     return () => clearTimeout(soon);
-  }, [inPast]);
+  }, [lookedBack, inPast]);
   useEffect(() => {
-    if (lookedBack) rememberDraft(page.person.personId, { changes, name, draftId: opened?.id ?? null }, opened);
-  }, [lookedBack, opened, changes, name, page.person.personId]);
+    if (lookedBack || changes !== begunWith)
+      rememberDraft(page.person.personId, { changes, name, draftId: opened?.id ?? null }, opened);
+  }, [lookedBack, begunWith, opened, changes, name, page.person.personId]);
   const clear = () => {
     setOpened(null);
     setChanges([]);
