@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { addDays } from '../../src/core/quantity/days';
 import { inAccents, strays } from './accents';
-import { DESK, expect, letIn, ready, test, useFarm } from './help';
+import { DESK, expect, letIn, ready, settled, test, useFarm } from './help';
 import { expectRoom, shifts, unreadableInBoth, unreadableInTheDark, watchShifts, widerThanScreen } from './look';
 
 /** The demo's perennial, sown 110 days ago: a planting that is there on every day. */
@@ -61,7 +61,7 @@ async function faultsOf(page: Page, path: string, isWide: boolean): Promise<stri
   await page.goto(path);
   await expect(page.locator('main h1').first()).toBeAttached();
   await ready(page);
-  await page.waitForLoadState('networkidle');
+  await settled(page);
   const { total, where } = await shifts(page);
   expect(await widerThanScreen(page), `${path} scrolls sideways`).toBeLessThanOrEqual(0);
   if (isWide) await expectRoom(page, path);

@@ -30,7 +30,8 @@ export const test = base.extend<{ page: Page }, { port: number }>({
       const opened = page[open].bind(page) as (...args: unknown[]) => Promise<Response | null>;
       page[open] = async (...args: unknown[]) => {
         const response = await opened(...args);
-        if (await page.locator('#main').count()) await ready(page);
+        // The set-up and the sign-in have no stations, and listen as they come.
+        if (await page.locator('nav a[href^="/round"]').count()) await ready(page);
         return response;
       };
     }
@@ -102,6 +103,27 @@ export async function signIn(page: Page, name: string, password = PASSWORD) {
 /** Waits until the page answers keys and clicks, as a person would before typing. */
 export async function ready(page: Page) {
   await expect(page.locator('html[data-keys="on"]')).toBeAttached();
+}
+
+/** Waits until nothing on the page has changed for a moment: what comes late, or a press opened, is all there. */
+export function settled(page: Page): Promise<void> {
+  return page.evaluate(
+    ([quietMs, mostMs]) =>
+      new Promise<void>((done) => {
+        const stop = () => {
+          watcher.disconnect();
+          done();
+        };
+        let quiet = setTimeout(stop, quietMs);
+        const watcher = new MutationObserver(() => {
+          clearTimeout(quiet);
+          quiet = setTimeout(stop, quietMs);
+        });
+        watcher.observe(document.body, { subtree: true, childList: true, characterData: true });
+        setTimeout(stop, mostMs);
+      }),
+    [300, 5000] as const,
+  );
 }
 
 /** Waits until a part of the page answers: parts come alive one after the other. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, ready } from './help';
+import { expect, ready, settled } from './help';
 
 /** Where buttons open forms that say most. */
 export const OPENING = ['/round', '/cohorts/tank/H6', '/cohorts/HSB-31', '/beds', '/purge', '/market', '/season'];
@@ -22,25 +22,4 @@ export async function lookAtOpenings(page: Page, path: string, look: (where: str
     await expect(page.getByRole('dialog')).toHaveCount(0);
     if (!page.url().includes(path)) await page.goto(path);
   }
-}
-
-/** Waits until nothing on the page has changed for a moment: what a press opened is all there. */
-function settled(page: Page): Promise<void> {
-  return page.evaluate(
-    ([quietMs, mostMs]) =>
-      new Promise<void>((done) => {
-        const stop = () => {
-          watcher.disconnect();
-          done();
-        };
-        let quiet = setTimeout(stop, quietMs);
-        const watcher = new MutationObserver(() => {
-          clearTimeout(quiet);
-          quiet = setTimeout(stop, quietMs);
-        });
-        watcher.observe(document.body, { subtree: true, childList: true, characterData: true });
-        setTimeout(stop, mostMs);
-      }),
-    [300, 5000] as const,
-  );
 }
