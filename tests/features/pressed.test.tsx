@@ -234,6 +234,14 @@ describe('a draft on the board', () => {
     return renderHook(() => useDraft(own)).result;
   };
 
+  const SLID = [{ change: 'shift', groupId: 'g1', days: 4 }];
+  /** Slides and leaves, without a word to anyone. */
+  const slideAndLeave = () => {
+    const draft = open();
+    act(() => draft.current.slide('g1', 4, true));
+    cleanup();
+  };
+
   test('a slide is called by what it slides, and kept with the versions it was made on', async () => {
     const draft = open();
     act(() => draft.current.slide('g1', 3, true));
@@ -269,11 +277,9 @@ describe('a draft on the board', () => {
   );
 
   test('it is on the board again after a reload, and gone once it is laid aside', async () => {
-    const draft = open();
-    act(() => draft.current.slide('g1', 4, true));
-    cleanup();
+    slideAndLeave();
     const again = open();
-    await waitFor(() => expect(again.current.changes).toEqual([{ change: 'shift', groupId: 'g1', days: 4 }]));
+    await waitFor(() => expect(again.current.changes).toEqual(SLID));
     expect(again.current.said?.words).toMatch(/from before is on the board again/);
     await act(async () => again.current.setAside());
     await waitFor(() => expect(again.current.changes).toEqual([]));
@@ -285,9 +291,7 @@ describe('a draft on the board', () => {
   });
 
   test('leaving again before it is shown does not lose it, nor does a look at a day that has passed', async () => {
-    const draft = open();
-    act(() => draft.current.slide('g1', 4, true));
-    cleanup();
+    slideAndLeave();
     open();
     cleanup();
     vi.useFakeTimers();
@@ -297,13 +301,11 @@ describe('a draft on the board', () => {
     cleanup();
     const again = open();
     act(() => void vi.runAllTimers());
-    expect(again.current.changes).toEqual([{ change: 'shift', groupId: 'g1', days: 4 }]);
+    expect(again.current.changes).toEqual(SLID);
   });
 
   test('from a past day back to today, the draft is on the board again', async () => {
-    const draft = open();
-    act(() => draft.current.slide('g1', 4, true));
-    cleanup();
+    slideAndLeave();
     vi.useFakeTimers();
     const days = { past: page({ when: 'past' }), today: page() };
     const { result, rerender } = renderHook(({ day }: { day: keyof typeof days }) => useDraft(days[day]), {
@@ -312,13 +314,11 @@ describe('a draft on the board', () => {
     act(() => void vi.runAllTimers());
     rerender({ day: 'today' });
     act(() => void vi.runAllTimers());
-    expect(result.current.changes).toEqual([{ change: 'shift', groupId: 'g1', days: 4 }]);
+    expect(result.current.changes).toEqual(SLID);
   });
 
   test('what the plan does not have any more does not come back', async () => {
-    const draft = open();
-    act(() => draft.current.slide('g1', 4, true));
-    cleanup();
+    slideAndLeave();
     vi.useFakeTimers();
     const again = open({ board: { ...board, handles: [] } });
     act(() => void vi.runAllTimers());
@@ -337,9 +337,7 @@ describe('a draft on the board', () => {
   });
 
   test('days of the past are looked at, not drafted on', async () => {
-    const draft = open();
-    act(() => draft.current.slide('g1', 4, true));
-    cleanup();
+    slideAndLeave();
     vi.useFakeTimers();
     const past = open({ when: 'past' });
     act(() => void vi.runAllTimers());
