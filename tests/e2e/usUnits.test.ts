@@ -8,7 +8,7 @@ const farm = useFarm();
 
 /** A metric unit behind a number, or as the unit of an axis, a head or a field. */
 const METRIC =
-  /(?<![\p{L}\d/·])(?:°C|k?g|[mc]m|mL|m[²³]|(?:kilo)?grams?|lit(?:re|er)s?|(?:square )?met(?:re|er)s?)(?:\/(?:m[²³]|L|h|d))?(?![\p{L}\d’'])/u;
+  /(?<![\p{L}\d/·])(?:°C|k?g|[mc]?m|mL|m[²³]|(?:kilo)?grams?|lit(?:re|er)s?|(?:square )?met(?:re|er)s?)(?:\/(?:m[²³]|L|h|d))?(?![\p{L}\d’'])/u;
 
 /**
  * Said in these everywhere: what stands in water, light, vapour and electricity. The library’s constants are those of the formulas

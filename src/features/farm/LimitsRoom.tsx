@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { LOOP_KINDS, LOOP_WORDS } from '../../core/setup/description';
-import { readersUnits } from '../../core/quantity/units';
+import { formatLoad, readersUnits } from '../../core/quantity/units';
 import { say, told, word } from '../../core/words/words';
 import { LOCALES } from '../../words/locales';
 import { send } from '../../commands/client';
@@ -127,7 +127,7 @@ function LoopSheet({ loop, page, onDone }: SheetProps & { loop: Loop }) {
           <Text as="p">
             {loop.warnsBy === 'nitrogen'
               ? say`fish give ${loop.lowNPercent} to ${loop.highNPercent} % of the nitrogen that its plants take up`
-              : say`${loop.lowGM2} to ${loop.highGM2} g feed on a square metre and day`}
+              : say`${formatLoad(loop.lowGM2, readersUnits())} to ${formatLoad(loop.highGM2, readersUnits())} of feed a day`}
           </Text>
         )}
       </SheetBody>

@@ -8,7 +8,7 @@ const LOOK = {
   borderColor: 'farm.quiet',
   bgcolor: 'farm.sheet',
   fontWeight: 400,
-  fontSize: 15,
+  fontSize: '0.9375rem',
   minHeight: { xs: 48, md: 40 },
   py: '7px',
   px: '12px',

@@ -112,7 +112,7 @@ function schools({ d, units, rules }: Carries, kg: number): Follows[] {
         : say`Feed and beds go together`,
     // Of what the beds use in the middle of their band.
     value: short || over ? say`${formatNumber(Math.abs(1 - 1 / times) * 100)} %` : say`${formatNumber(times, 1)} ×`,
-    note: say`by feed on each square metre`,
+    note: say`by feed on the planted area`,
     wrong: short
       ? say`Your beds could use ${formatNumber(times, 1)} times the feed of full tanks: start with fewer beds, or more fish.`
       : over
@@ -163,7 +163,7 @@ function reconciled({ units }: Carries, { kg, times, taken }: { kg: number; time
       title: say`two ways to work out one balance`,
       formula: say`By feed: the tanks’ ${formatMass(roundTo3(kg * 1000), units)} × ${formatNumber(times, 2)} = ${byFeed}. By nitrogen: × ${formatNumber(taken, 2)} = ${byNitrogen}. ${words}`,
       inputs: [
-        [say`By feed on each square metre`, byFeed],
+        [say`By feed on the planted area`, byFeed],
         [say`By nitrogen taken up`, byNitrogen],
       ],
       change: say`each loop warns by the one you choose under Habits and limits.`,

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState } from 'react';
 import { dayWords } from '../../../core/quantity/sayDay';
+import { formatLength } from '../../../core/quantity/units';
 import { say } from '../../../core/words/words';
 import { send } from '../../../commands/client';
 import {
@@ -52,10 +53,10 @@ export function PlanRoom({ page }: { page: PlanPage }) {
         <h1>{say`Plan of the farm`}</h1>
         <Text quiet>
           {page.when === 'future'
-            ? say`as forecast for ${dayWords(page.day)} · grid 1 m`
+            ? say`as forecast for ${dayWords(page.day)} · grid ${formatLength(1)}`
             : page.when === 'past'
-              ? say`as recorded on ${dayWords(page.day)} · grid 1 m`
-              : say`as it stands today; drag the day and it fills and empties · grid 1 m`}
+              ? say`as recorded on ${dayWords(page.day)} · grid ${formatLength(1)}`
+              : say`as it stands today; drag the day and it fills and empties · grid ${formatLength(1)}`}
         </Text>
       </PageHead>
       {said && (
