@@ -71,8 +71,14 @@ module.exports = {
       'Workers are thin ends around core.',
     ),
     never(
-      'app-on-top',
+      'stations-over-features',
       '^src/(core|db|server|commands|questions|jobs|features|ui|workers)/',
+      layer('stations'),
+      'A room does not know where it stands among the others.',
+    ),
+    never(
+      'app-on-top',
+      '^src/(core|db|server|commands|questions|jobs|features|ui|workers|stations)/',
       layer('app'),
       'Nothing imports routes.',
     ),

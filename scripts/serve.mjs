@@ -38,7 +38,7 @@ const LONGEST_URL = 4000;
 const LARGEST_BODY = 1_000_000;
 /** Pages worked out at the same time by a process: what is recorded must not wait behind all pages that are being read. */
 const PAGES_AT_ONCE = 2;
-const ASIDE = /^\/(api\/questions|_next|healthz|metrics|icon)\b/;
+const ASIDE = /^\/(api\/(?:questions|stations)|_next|healthz|metrics|icon)\b/;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 /** A line on which nothing comes, of headers or of a body, is hung up on after this long. */
 const SILENT_MS = 20_000;
@@ -102,6 +102,8 @@ async function serve() {
   await app.prepare();
   const handle = app.getRequestHandler();
   const turns = gate(PAGES_AT_ONCE);
+  // What a station shows is sent at once where it is known; where it must be made, src/server/answers waits its turn.
+  globalThis.cropCycleTurns = turns;
   const answer = async (request, response) => {
     if (ASIDE.test(request.url)) return handle(request, response);
     const end = WRITES.has(request.method) ? turns.goFirst() : await turns.enter(() => response.destroyed);

@@ -9,6 +9,7 @@ export const DOORS = {
   '/api/photo/[finding]': ['GET'],
   '/api/questions': ['POST'],
   '/api/session': ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'],
+  '/api/stations/[...path]': ['GET'],
   '/api/table/[table]': ['GET'],
   '/healthz': ['GET'],
   '/metrics': ['GET'],

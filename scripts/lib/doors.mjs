@@ -3,7 +3,7 @@ import { DOORS } from './doors.generated.mjs';
 const READS = new Set(['GET', 'HEAD']);
 
 const doors = Object.entries(DOORS).map(([path, methods]) => ({
-  pattern: new RegExp(`^${path.replace(/\[[^\]]+\]/g, '[^/]+')}/?$`),
+  pattern: new RegExp(`^${path.replace(/\[\.\.\.[^\]]+\]/g, '.+').replace(/\[[^\]]+\]/g, '[^/]+')}/?$`),
   methods: new Set(methods),
 }));
 

@@ -195,7 +195,21 @@ export interface DoneWhat {
 }
 
 /** Everything that was recorded for a day: jobs ticked off, and acts that are no job. */
-export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<DoneRow[]> {
+export const tasksDoneOn = (tx: Tx, day: Day, timeZone: string) => doneOn(tx, { day, timeZone, acts: ACTS });
+
+/** The jobs of a day that were ticked off. */
+export const jobsDoneOn = (tx: Tx, day: Day, timeZone: string) => doneOn(tx, { day, timeZone, acts: '' });
+
+const ACTS = `
+       union all
+       select 'act', e.entry_key::text, null, '', e.title, null, p.name, e.done_at, e.entry_key::text
+       from entry e join person p on p.id = e.person_id where e.farm_day = :day and e.taken_back_by is null
+         and not exists (select from task_done t where t.farm_id = e.farm_id and t.entry_key = e.entry_key::text)`;
+
+async function doneOn(
+  tx: Tx,
+  { day, timeZone, acts }: { day: Day; timeZone: string; acts: string },
+): Promise<DoneRow[]> {
   const { rows } = await tx.raw(
     `with moved as (
        select left(m.entry_key, 36) as key, m.id, m.count, m.mass_g, l.kind, l.code, p.code as from_code, q.code as to_code,
@@ -216,11 +230,7 @@ export async function tasksDoneOn(tx: Tx, day: Day, timeZone: string): Promise<D
        from moved group by 1
      ), done as (
        select t.job_kind, t.subject, t.job_day, t.slot, t.title, t.note, p.name, t.done_at, left(t.entry_key, 36) as key
-       from task_done t join person p on p.id = t.person_id where t.farm_day = :day
-       union all
-       select 'act', e.entry_key::text, null, '', e.title, null, p.name, e.done_at, e.entry_key::text
-       from entry e join person p on p.id = e.person_id where e.farm_day = :day and e.taken_back_by is null
-         and not exists (select from task_done t where t.farm_id = e.farm_id and t.entry_key = e.entry_key::text)
+       from task_done t join person p on p.id = t.person_id where t.farm_day = :day${acts}
      )
      select d.*, to_char(d.done_at at time zone :timeZone, 'HH24:MI') as at, n.lots, n.places, a.count::float8 as count, a.mass_g::float8 as mass_g
      from done d left join named n on n.key = d.key left join amounts a on a.key = d.key

@@ -18,7 +18,13 @@ export type Topic =
   | 'water'
   | 'climate'
   | 'tasks'
-  | 'handover';
+  | 'handover'
+  | 'scouting'
+  | 'papers'
+  | 'prices'
+  | 'trials'
+  | 'changes'
+  | 'weather';
 
 export type Revisions = Readonly<Partial<Record<Topic, number>>>;
 
@@ -42,3 +48,73 @@ export function revisionMark(revisions: Revisions, topics: readonly Topic[]): st
 export function revisionAge(revisions: Revisions, topics: readonly Topic[]): number {
   return topics.reduce((sum, t) => sum + (revisions[t] ?? 0), 0);
 }
+
+const LIVES_AND_LIES: readonly Topic[] = ['fish', 'plants', 'market', 'feed', 'keeping'];
+const READ: readonly Topic[] = ['water', 'climate'];
+
+/**
+ * Under which topics a table counts: who has read it must read again when one of them moves. What follows from another table
+ * counts as that one does; `any`: with every act. A test holds it against the triggers of the database.
+ */
+export const TOPICS_OF_TABLE: Readonly<Record<string, readonly Topic[] | 'any'>> = {
+  farm: ['farm'],
+  person: ['people'],
+  invite: ['people'],
+  calendar_link: ['people'],
+  loop: ['places'],
+  loop_temperature: ['places'],
+  place: ['places'],
+  zone: ['places'],
+  equipment: ['places'],
+  bed_rest: ['places'],
+  species: ['library'],
+  crop: ['library'],
+  product: ['library'],
+  fish_rule: ['library'],
+  customer: ['customers'],
+  price: ['prices'],
+  sales_order: ['market'],
+  order_line: ['market'],
+  order_event: ['market'],
+  counter: ['market', 'purge'],
+  lot: LIVES_AND_LIES,
+  lot_origin: LIVES_AND_LIES,
+  movement: LIVES_AND_LIES,
+  balance: LIVES_AND_LIES,
+  sample: ['fish'],
+  husbandry_event: ['keeping'],
+  culture: ['keeping'],
+  culture_entry: ['keeping'],
+  finding: ['scouting'],
+  trial: ['trials'],
+  trial_arm: ['trials'],
+  trial_measure: ['trials'],
+  trial_plot: ['trials'],
+  feeding: ['feed'],
+  purge_check: ['purge'],
+  purge_batch: ['purge'],
+  purge_batch_change: ['purge'],
+  plan_step: ['plan'],
+  plan_event: ['plan'],
+  draft: ['draft'],
+  probe: ['water'],
+  probe_key: ['water'],
+  reading: READ,
+  standing_reading: READ,
+  reading_day: READ,
+  reading_hour: READ,
+  reading_latest: READ,
+  reading_today: READ,
+  weather_day: ['weather'],
+  task_done: ['tasks'],
+  chore: ['tasks'],
+  handover: ['handover'],
+  paper: ['papers'],
+  setup_change: ['changes'],
+  entry: 'any',
+  // The same for all farms, or of what is shown to nobody.
+  lot_kind: [],
+  reading_kind: [],
+  step_kind: [],
+  revision: [],
+};

@@ -9,6 +9,7 @@ import type { Tx } from '../db/connection';
 import { readRevisions, revisionAge, revisionMark, type Revisions, type Topic } from '../db/revisions';
 import { farmFacts, forecast, plan, topicsOf, type Slice } from '../db/slices';
 import type { StoredStep } from '../db/plan';
+import { sawTopics, unwatched } from './watch';
 
 export interface KnownFarm {
   facts: FarmFacts;
@@ -48,7 +49,8 @@ interface Where {
  */
 function reader(tx: Tx, where: Where) {
   const own = new Map<Slice<unknown>, Promise<unknown>>();
-  const read = <T>(slice: Slice<T>): Promise<T> => slice.load({ tx, day: where.day, isToday: where.isToday, get });
+  const read = <T>(slice: Slice<T>): Promise<T> =>
+    unwatched(() => slice.load({ tx, day: where.day, isToday: where.isToday, get }));
   const get = <T>(slice: Slice<T>): Promise<T> => {
     const mine = own.get(slice as Slice<unknown>);
     if (mine) return mine as Promise<T>;
@@ -58,6 +60,7 @@ function reader(tx: Tx, where: Where) {
   };
   const shared = async <T>(slice: Slice<T>): Promise<T> => {
     const topics = topicsOf(slice as Slice<unknown>);
+    sawTopics(topics);
     if (topics.some((t) => where.mine.has(t))) return read(slice);
     // What is reckoned holds sentences: each language and locale has its own.
     const key = `${speechMark()}|${slice.name}|${where.farmId}|${where.day}|${where.isToday}`;

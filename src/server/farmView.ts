@@ -6,25 +6,33 @@ import type { FarmForecast } from '../core/facts/forecast';
 import { dayAt, daysBetween, type Day } from '../core/quantity/days';
 import type { UnitChoice } from '../core/quantity/units';
 import type { BrokenRecord } from '../core/plan/faults';
-import { readingFarm, type Tx } from '../db/connection';
+import type { Tx } from '../db/connection';
 import type { StoredStep } from '../db/plan';
 import type { SignedIn } from '../db/people';
 import { now } from './clock';
-import { database } from './database';
 import { knownFarm } from './farmCache';
 import { requirePerson, unitsOf } from './session';
+import { readingWatched } from './watch';
 
 export type When = 'past' | 'today' | 'future';
 
 /** The day a screen shows, and how it is known: recorded, now, or forecast. */
 export interface DayView {
-  person: SignedIn;
+  /** Who looks, as far as a page may know: what it shows is shared by all of a role. */
+  person: Viewer;
   units: UnitChoice;
   today: Day;
   day: Day;
   when: When;
   /** Index of `day` in the forecast. */
   at: number;
+}
+
+export type Viewer = Pick<SignedIn, 'role'>;
+
+/** Who asks, for the query that answers; it goes to no page. */
+export interface Asked {
+  asks: SignedIn;
 }
 
 /** The day of a view without the farm: what a screen may carry. */
@@ -38,7 +46,7 @@ export function stillToCome<S extends { day: Day }>({ when, day }: DayView, step
   return steps.filter((s) => when !== 'future' || s.day > day);
 }
 
-export interface FarmView extends DayView {
+export interface FarmView extends DayView, Asked {
   facts: FarmFacts;
   steps: StoredStep[];
   forecast: FarmForecast;
@@ -53,13 +61,18 @@ export function mayBeCode(text: string): boolean {
 }
 
 /** Reads the day from the address; anything that is no day, or out of reach, is today or the nearest end. */
-export async function dayView(search: Search): Promise<DayView> {
-  const person = await requirePerson();
-  const today = dayAt(now(), person.timeZone);
+export async function dayView(search: Search): Promise<DayView & Asked> {
+  const asks = await requirePerson();
+  const today = dayAt(now(), asks.timeZone);
   const day = dayToShow(today, (await search).day);
   const when = day < today ? 'past' : day > today ? 'future' : 'today';
-  return { person, units: unitsOf(person), today, day, when, at: when === 'future' ? daysBetween(today, day) : 0 };
+  const at = when === 'future' ? daysBetween(today, day) : 0;
+  return askedBy(asks, { person: { role: asks.role }, units: unitsOf(asks), today, day, when, at });
 }
+
+/** Beside the view, so that it never goes along where a view is spread into a page. */
+const askedBy = <T extends object>(asks: SignedIn, view: T): T & Asked =>
+  Object.defineProperty(view, 'asks', { value: asks, enumerable: false }) as T & Asked;
 
 /** The farm on the day of the address, and what else a screen wants from the same transaction. */
 export async function farmView<T>(
@@ -67,13 +80,12 @@ export async function farmView<T>(
   more: (tx: Tx, view: FarmView) => Promise<T>,
 ): Promise<FarmView & { more: T }> {
   const base = await dayView(search);
-  return readingFarm(database(), base.person.farmId, async (tx) => {
+  return readingWatched(base.asks.farmId, async (tx) => {
     const past = base.when === 'past';
-    const view = {
-      ...base,
-      ...(await knownFarm(tx, { farmId: base.person.farmId, day: past ? base.day : base.today, isPast: past })),
-    };
-    return { ...view, more: await more(tx, view) };
+    const { asks } = base;
+    const known = await knownFarm(tx, { farmId: asks.farmId, day: past ? base.day : base.today, isPast: past });
+    const view = askedBy(asks, { ...base, ...known });
+    return askedBy(asks, { ...view, more: await more(tx, view) });
   });
 }
 
@@ -92,5 +104,5 @@ export function promisesOf({ forecast, facts }: FarmView, weeks = PROMISE_WEEKS)
 /** For reads that need no forecast. */
 export async function readFarm<T>(work: (tx: Tx, person: SignedIn, today: Day) => Promise<T>): Promise<T> {
   const person = await requirePerson();
-  return readingFarm(database(), person.farmId, (tx) => work(tx, person, dayAt(now(), person.timeZone)));
+  return readingWatched(person.farmId, (tx) => work(tx, person, dayAt(now(), person.timeZone)));
 }

@@ -8,8 +8,8 @@ import { judgeLastWater, stillHolds, type LastValue, type LoopToJudge } from '..
 import { MATURITY_DAYS, maturityOf, type MaturitySaid } from '../core/water/maturity';
 import type { Tx } from '../db/connection';
 import { dayMeans, latestWater, loopNow } from '../db/readings';
-import { now } from './clock';
 import type { Doing } from './command';
+import { passingNow } from './watch';
 
 export interface LoopsWater {
   /** What they mean for the fish, by loop. */
@@ -28,7 +28,7 @@ export async function waterOfLoops(
   facts: Pick<FarmFacts, 'loops' | 'places' | 'fish' | 'species' | 'plantings' | 'crops'>,
   { day, units }: { day: Day; units: UnitChoice },
 ): Promise<LoopsWater> {
-  const { values, asOf } = await latestWater(tx, day, now());
+  const { values, asOf } = await latestWater(tx, day, passingNow());
   const maturity = await maturityOfLoops(tx, facts.loops, day);
   const of = new Map(facts.loops.map((loop) => [loop.id, values.filter((v) => v.loopId === loop.id)]));
   const judged = facts.loops.map((loop) => {

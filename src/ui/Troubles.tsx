@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from './shell/visit';
 import type { Trouble } from '../core/plan/troubles';
 import { say } from '../core/words/words';
 import { Mark, Row, Rows, Sheet, SheetHead, Text } from './kit/kit';
@@ -34,7 +34,7 @@ export function Troubles({ troubles, most, here }: TroublesProps) {
               {t.station === here ? (
                 <Row as="div">{words}</Row>
               ) : (
-                <Row as={Link} href={`/${t.station}`} prefetch={false}>
+                <Row as={Link} href={`/${t.station}`}>
                   {words}
                 </Row>
               )}

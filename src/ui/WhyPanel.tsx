@@ -2,7 +2,7 @@
 import { inReadersUnits, say, told, toldFormula } from '../core/words/words';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
-import Link from 'next/link';
+import { Link } from './shell/visit';
 import type { Explanation } from '../core/explain';
 import { rules } from '../core/sums/sums';
 import { Rows, Stack, Text } from './kit/kit';

@@ -17,7 +17,7 @@ const METRIC =
 const SAME_EVERYWHERE = [
   /\d\s*(?:mg|µg)\/L|k?Wh?\/m²|µ?mol\/m²(?:·d| a day| s)?/g,
   /mg\/kg·h \(100 g\)|∛g(?: a day)?|Length–weight a \(g, cm\)/g,
-  /Media, m³|Surface, m²\/m³|Rate, g\/m²·day|Oxygen(?: a day)?, kg(?: a day)?|square metre in a day at .*/g,
+  /Media, m³|Surface, m²\/m³|Rate, g\/m²·day|Head, m(?= \(|$)|Oxygen(?: a day)?, kg(?: a day)?|square metre in a day at .*/g,
   /CSV with all columns.*|The working is in grams.*|Worked out in grams.*|^By POST to.*|^Mean, g a plant$|^g, kg, L$|^°C$/g,
 ];
 

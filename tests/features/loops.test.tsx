@@ -94,7 +94,7 @@ describe('Habits and limits', () => {
     const [loop] = PAGE.loops;
     const loops = [loop!, { ...loop!, id: 'l2', code: 'king', name: 'Kingfisher', warnsBy: 'nitrogen' as const }];
     render(<LimitsRoom page={{ ...PAGE, mayChange: false, loops }} />);
-    expect(screen.getByText('60 to 100 g feed on a square metre and day')).toBeTruthy();
+    expect(screen.getByText('60 g/m² to 100 g/m² of feed a day')).toBeTruthy();
     expect(screen.getByText('fish give 100 to 200 % of the nitrogen that its plants take up')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Keep' })).toBeNull();
   });

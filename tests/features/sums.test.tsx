@@ -14,7 +14,7 @@ const type = (label: RegExp, text: string) =>
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
 
 test('a calculation is tried with one’s own numbers and shows its working', async () => {
-  render(<SumsStation units={METRIC} chosen="free-ammonia" />);
+  render(<SumsStation page={{ units: METRIC, chosen: 'free-ammonia' }} />);
   type(/^Total ammonia/, '2');
   type(/^pH/, '8');
   press('Work it out');
@@ -24,7 +24,7 @@ test('a calculation is tried with one’s own numbers and shows its working', as
 });
 
 test('what is out of range is said beside its field, in the person’s own units', async () => {
-  render(<SumsStation units={US} chosen="free-ammonia" />);
+  render(<SumsStation page={{ units: US, chosen: 'free-ammonia' }} />);
   type(/^Water/, '212');
   press('Work it out');
   expect(await screen.findByText('Outside 32 to 95 °F.')).toBeTruthy();

@@ -42,6 +42,7 @@ import * as m39 from './0039_houses';
 import * as m40 from './0040_codes';
 import * as m41 from './0041_spares';
 import * as m42 from './0042_sizes_and_weights';
+import * as m43 from './0043_counted_for_stations';
 
 const MIGRATIONS = [
   m1,
@@ -86,6 +87,7 @@ const MIGRATIONS = [
   m40,
   m41,
   m42,
+  m43,
 ];
 type Step = (typeof MIGRATIONS)[number];
 

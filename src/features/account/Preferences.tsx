@@ -12,7 +12,7 @@ import RadioGroup from '@mui/material/RadioGroup';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useColorScheme } from '@mui/material/styles';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { useState } from 'react';
 import { dayWords } from '../../core/quantity/sayDay';
 import { formatNumber, type UnitChoice } from '../../core/quantity/units';

@@ -4,7 +4,7 @@ import { say } from '../../core/words/words';
 import ButtonBase from '@mui/material/ButtonBase';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition, type FormEvent } from 'react';
 import { enter } from './actions';

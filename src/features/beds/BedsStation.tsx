@@ -1,6 +1,6 @@
 'use client';
 import { say } from '../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { use } from 'react';
 import { MayWrite } from '../../ui/shell/mayWrite';
 import { MovingStrips } from './strip/MovingStrips';
@@ -79,9 +79,7 @@ function Closing({ page, suffix }: ClosingProps) {
         {page.closing.map((c) => (
           <Row key={c.lotCode + c.bed}>
             <Mark tone={c.lastDay < page.day ? 'danger' : 'attention'}>
-              <Link href={`/beds/${c.lotCode}${suffix}`} prefetch={false}>
-                {c.lotCode}
-              </Link>{' '}
+              <Link href={`/beds/${c.lotCode}${suffix}`}>{c.lotCode}</Link>{' '}
               {say`${c.crop} in ${c.bed}: ${c.quantity}, ${formatMoney(c.valueMinor, page.currency)}`}
               <Text as="p" small quiet>
                 {say`good until ${shortDay(c.lastDay)}; ${c.pickOn ? say`the pick is planned for ${shortDay(c.pickOn)}` : say`no pick is planned`}`}

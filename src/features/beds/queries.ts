@@ -114,7 +114,7 @@ export async function bedsPage(search: Search): Promise<BedsPage> {
     closing: closingOf(view),
     benches: view.facts.places.filter((p) => p.kind === 'nursery').map((p): [string, string] => [p.id, p.code]),
     bedIds: view.facts.places.filter((p) => p.kind === 'bed').map((p): [string, string] => [p.id, p.code]),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     sow: sowList(view, view.more.seeds),
     oneSided: oneSidedOf(view, view.more.mostOfOnePercent),
     gaps: view.when === 'past' ? [] : gapList(view),

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { Fragment, useState } from 'react';
 import { goodsCode, seasonWords } from '../../core/crops/recipes';
 import type { Crop } from '../../core/library/types';

@@ -1,6 +1,6 @@
 'use client';
+import { useGo } from '../../ui/shell/visit';
 import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
 import { formatNumber } from '../../core/quantity/units';
 import { TABLE_KINDS, tableKind } from '../../core/tables/tables';
 import { say, told } from '../../core/words/words';
@@ -98,7 +98,7 @@ export function InAndOutRoom({ page }: { page: InAndOutPage }) {
 
 /** Records and lists from elsewhere, by file. */
 function BringIn({ page }: { page: InAndOutPage }) {
-  const router = useRouter();
+  const go = useGo();
   const chosen = page.bring && tableKind(page.bring);
   return (
     <>
@@ -106,7 +106,7 @@ function BringIn({ page }: { page: InAndOutPage }) {
         label={say`Bring in from a file`}
         options={TABLE_KINDS.map((t) => [t.kind, told(t.title)] as const)}
         chosen={page.bring}
-        onChoose={(kind) => router.replace(`/farm/in-and-out?bring=${kind}`, { scroll: false })}
+        onChoose={(kind) => go(`/farm/in-and-out?bring=${kind}`, { replace: true, scroll: false })}
       />
       {chosen ? (
         <BringFile key={chosen.kind} kind={chosen} context={page.context} />

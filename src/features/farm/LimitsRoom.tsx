@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { useState } from 'react';
 import { LOOP_KINDS, LOOP_WORDS } from '../../core/setup/description';
 import { formatLoad, readersUnits } from '../../core/quantity/units';

@@ -1,7 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
+import { Link, useGo } from '../../ui/shell/visit';
 import { useState } from 'react';
 import { send } from '../../commands/client';
 import { newEntryKey, noConnection } from '../../ui/outcome';
@@ -31,10 +30,10 @@ const THERE: Record<string, (n: number) => string> = {
 
 /** What is on the farm on the first day, taken over by table; the books add up from here on. */
 export function TodayRoom({ page }: { page: TodayPage }) {
-  const router = useRouter();
+  const open = useGo();
   const kind = tableKind(page.chosen)!;
   const next = ORDER[ORDER.indexOf(page.chosen as (typeof ORDER)[number]) + 1];
-  const go = (what: string) => router.push(`/farm/today?what=${what}`);
+  const go = (what: string) => open(`/farm/today?what=${what}`);
   const count = page.opened[page.chosen] ?? 0;
   return (
     <Stack>

@@ -42,7 +42,7 @@ import { listedPrices, type ListedPrice } from '../../db/prices';
 import type { Day } from '../../core/quantity/days';
 import { tableSizes, type FileTable } from '../../db/farmFile';
 import type { Role, SignedIn } from '../../db/people';
-import { now } from '../../server/clock';
+import { passingNow } from '../../server/watch';
 import { unitsOf } from '../../server/session';
 import { tableKind } from '../../core/tables/tables';
 import { openedSoFar } from '../../db/tables';
@@ -201,7 +201,7 @@ export async function cropsPage(search: Search): Promise<CropsPage> {
   const products = view.facts.products
     .filter((p) => chosen && p.cropCode === goodsCode(chosen) && !p.retiredOn)
     .map(({ code, name, unit, priceMinor }) => ({ code, name, unit, priceMinor }));
-  return { ...viewed(view.person), crops, chosen: chosen?.code ?? null, products, learned, today: view.today };
+  return { ...viewed(view.asks), crops, chosen: chosen?.code ?? null, products, learned, today: view.today };
 }
 
 export interface LimitsPage extends Viewed, LimitsSetUp {}
@@ -273,7 +273,7 @@ export interface ChangesPage {
 }
 
 export const changesPage = (): Promise<ChangesPage> =>
-  readFarm(async (tx) => ({ changes: await setUpChanges(tx), now: now() }));
+  readFarm(async (tx) => ({ changes: await setUpChanges(tx), now: passingNow() }));
 
 export interface InAndOutPage {
   /** How many rows each table of the farm has. */
@@ -300,14 +300,14 @@ export async function inAndOutPage(search: Search): Promise<InAndOutPage> {
     ...(await instrumentsFor(tx, person.role)),
   }));
   const bring = typeof wanted === 'string' && tableKind(wanted) ? wanted : null;
-  return { ...page, bring, context: await tableContext(), now: now() };
+  return { ...page, bring, context: await tableContext(), now: passingNow() };
 }
 
 /** What sends by itself, and how, with a loop and a tank of this very farm. */
 async function instrumentsFor(tx: Tx, role: Role): Promise<Pick<InAndOutPage, 'instruments' | 'example'>> {
   if (role !== 'manager') return { instruments: [], example: '' };
   const { loops, places } = await measuredPlaces(tx);
-  const at = now().toISOString().slice(0, 17).concat('00Z');
+  const at = passingNow().toISOString().slice(0, 17).concat('00Z');
   const values = [
     ...loops.slice(0, 1).map((l) => ({ loop: l.code, kind: 'ph', value: 6.8, at })),
     ...places.slice(0, 1).map((p) => ({ place: p.code, kind: 'do', value: 6.4, at })),

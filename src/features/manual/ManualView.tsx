@@ -4,6 +4,7 @@ import { say } from '../../core/words/words';
 import { Sheet, SheetBody } from '../../ui/kit/kit';
 import { anchorOf } from './anchors';
 import { PICTURES } from './pictures';
+import type { ManualPage } from './queries';
 import css from './manual.module.css';
 
 const PARTS: Components = {
@@ -17,7 +18,7 @@ const PARTS: Components = {
 };
 
 /** The manual by task: docs/using.md as it is read in the project. */
-export function ManualView({ text }: { text: string }) {
+export function ManualView({ page: { text } }: { page: ManualPage }) {
   const tasks = [...text.matchAll(/^## (.+)$/gm)].map((m) => m[1]!);
   return (
     <Sheet>

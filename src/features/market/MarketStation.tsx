@@ -1,6 +1,6 @@
 'use client';
 import { say } from '../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { dayWords } from '../../core/quantity/sayDay';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { ColdRoom } from './ColdRoom';
@@ -22,7 +22,7 @@ export function MarketStation({ page }: { page: MarketPage }) {
             <h1>{say`Market`}</h1>
             <Text quiet>{say`by week: carried over + ripening − promised − kept for later orders = free`}</Text>
             {page.person.role !== 'visitor' && (
-              <Text as={Link} end strong href="/market/new" data-new-here prefetch={false}>
+              <Text as={Link} end strong href="/market/new" data-new-here>
                 {say`New order`} <Key>N</Key>
               </Text>
             )}
@@ -76,7 +76,7 @@ function orderColumns(page: MarketPage, suffix: string): Column<OrderRow>[] {
       head: say`Order`,
       value: (o) => o.code,
       cell: (o) => (
-        <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`} prefetch={false}>
+        <Text as={Link} mono href={`/market/orders/${o.id}${suffix}`}>
           {o.code}
         </Text>
       ),

@@ -1,5 +1,5 @@
 import { say } from '../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { formatQuantity } from '../../core/plan/consequences';
 import { dayWords, shortDay } from '../../core/quantity/sayDay';
 import { formatMoney } from '../../core/quantity/money';
@@ -100,9 +100,7 @@ function OrderLine({ line, page: { order, lots, units, short } }: { line: Line; 
       {missing && (
         <Mark as="p" tone="danger" small>
           {say`${amount(missing.quantity)} of it will be short on ${shortDay(order.dueDay)}.`}{' '}
-          <Link href={missing.mendAt} prefetch={false}>
-            {missing.mendWords}
-          </Link>
+          <Link href={missing.mendAt}>{missing.mendWords}</Link>
         </Mark>
       )}
       {order.state === 'open' && (

@@ -254,7 +254,7 @@ export interface OrderPage extends DayView {
 export async function orderPage(orderId: string, search: Search): Promise<OrderPage> {
   if (!/^[0-9a-f-]{36}$/.test(orderId)) notFound();
   try {
-    const view = await farmView(search, async (tx, { person }) => {
+    const view = await farmView(search, async (tx, { asks }) => {
       const order = await loadOrder(tx, orderId);
       const lots = await packedLots(
         tx,
@@ -265,7 +265,7 @@ export async function orderPage(orderId: string, search: Search): Promise<OrderP
         lots,
         events: await orderEvents(tx, orderId),
         trace: await traceOrder(tx, orderId),
-        currency: person.currency,
+        currency: asks.currency,
       };
     });
     return { ...dayOnly(view), ...view.more, short: shortOf(view, orderId) };

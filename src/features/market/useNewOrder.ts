@@ -1,5 +1,5 @@
+import { useGo } from '../../ui/shell/visit';
 import { say } from '../../core/words/words';
-import { useRouter } from 'next/navigation';
 import { useEffect, useState, useTransition } from 'react';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { addDays } from '../../core/quantity/days';
@@ -31,7 +31,7 @@ function readLines(page: NewOrderPage, values: Typed) {
 
 /** An order from its first line to its answer: judged line by line, asked about once, taken once. */
 export function useNewOrder(page: NewOrderPage) {
-  const router = useRouter();
+  const go = useGo();
   const [entryKey, answered, adopt] = useEntryKey();
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [asked, setAsked] = useState<string[]>([]);
@@ -74,7 +74,7 @@ export function useNewOrder(page: NewOrderPage) {
         });
         answered(outcome);
         if (outcome.ok) kept.done();
-        if (outcome.ok) router.push(`/market/orders/${outcome.value}`);
+        if (outcome.ok) go(`/market/orders/${outcome.value}`);
         else {
           const { confirm, ...faults } = outcome.fields;
           setAsked(confirm?.flatMap((w) => w.split('\n')) ?? []);

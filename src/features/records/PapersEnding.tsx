@@ -1,6 +1,5 @@
 'use client';
-import Link from 'next/link';
-import { usePathname } from 'next/navigation';
+import { Link, useWhere } from '../../ui/shell/visit';
 import type { Day } from '../../core/quantity/days';
 import { shortDay } from '../../core/quantity/sayDay';
 import { say } from '../../core/words/words';
@@ -14,7 +13,7 @@ interface PapersEndingProps {
 
 /** Permits that end soon, or have: where the day begins and where they are kept, not over all other work. */
 export function PapersEnding({ papers, today }: PapersEndingProps) {
-  const path = usePathname();
+  const { path } = useWhere();
   if (!/^\/(round|farm)/.test(path)) return null;
   if (papers.length === 0) return null;
   return (

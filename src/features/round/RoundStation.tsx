@@ -1,7 +1,7 @@
 import { Troubles } from '../../ui/Troubles';
 import { doneWords } from './doneWords';
 import { plural, say } from '../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { Vessel } from '../../ui/draw/Vessel';
 import { ShownDay } from '../../ui/shell/ShownDay';
 import { shortDay, weekdayName } from '../../core/quantity/sayDay';
@@ -13,7 +13,7 @@ import css from './round.module.css';
 import vessels from '../../ui/draw/vessel.module.css';
 import { Share } from '../../ui/draw/Share';
 import { isDanger, type Trouble } from '../../core/plan/troubles';
-import { When } from '../../server/farmView';
+import type { When } from '../../server/farmView';
 
 export function RoundStation({ page }: { page: RoundPage }) {
   const { jobs, day, when, today } = page;
@@ -109,7 +109,7 @@ function Dangers({ troubles, mayRead }: DangersProps) {
               </Text>
               <Text as="p">{t.detail}</Text>
               <Text as="p" small>
-                <Link href={`/${t.station}`} prefetch={false}>{say`The water of this loop`}</Link>
+                <Link href={`/${t.station}`}>{say`The water of this loop`}</Link>
               </Text>
             </Mark>
           </Row>

@@ -14,6 +14,7 @@ import {
   loadChores,
   purgeChecks,
   saltByPlace,
+  jobsDoneOn,
   tasksDoneOn,
   type DoneRow,
   type PurgeCheck,
@@ -56,12 +57,12 @@ function notCleanOf({ steps, facts }: FarmView, checks: readonly PurgeCheck[]) {
 
 /** One transaction, one forecast: everything the round of a day shows. */
 export async function roundPage(search: Search): Promise<RoundPage> {
-  const view = await farmView(search, async (tx, { facts, steps, day, person, units }) => ({
+  const view = await farmView(search, async (tx, { facts, steps, day, when, asks, units }) => ({
     chores: await loadChores(tx),
     trials: await trialsToMeasure(tx, day),
     cared: await lastCare(tx, day),
     scouting: await scoutingOn(tx, day),
-    done: await tasksDoneOn(tx, day, person.timeZone),
+    done: await (when === 'today' ? jobsDoneOn : tasksDoneOn)(tx, day, asks.timeZone),
     salt: await saltByPlace(tx),
     pH: await latestPh(tx, day),
     judged: (await waterOfLoops(tx, facts, { day, units })).judged,
@@ -70,7 +71,7 @@ export async function roundPage(search: Search): Promise<RoundPage> {
       steps.filter((s) => s.kind === 'harvest' && s.day <= addDays(day, TASTED_AHEAD_DAYS)).map((s) => s.groupId),
     ),
     machines: (await equipmentSetUp(tx)).filter((e) => e.retiredOn === null),
-    handover: await lastHandover(tx, day, person.timeZone),
+    handover: await lastHandover(tx, day, asks.timeZone),
   }));
   const { facts, forecast, steps, units, day, at, when, more } = view;
   const done = new Map(more.done.map((d) => [d.key, d]));

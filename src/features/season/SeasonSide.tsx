@@ -1,6 +1,6 @@
 'use client';
 import { say, word } from '../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import type { ReactNode } from 'react';
 import { Chips } from '../../ui/form/Chips';
 import { ChipButton } from '../../ui/kit/Chip';
@@ -75,9 +75,7 @@ export function SeasonSide({ page, zoom, onZoom, onSideBySide, pending, children
             <Rows>
               {page.drafts.map((d) => (
                 <li key={d.id}>
-                  <Link href={`/season?draft=${d.id}`} prefetch={false}>
-                    {d.name}
-                  </Link>
+                  <Link href={`/season?draft=${d.id}`}>{d.name}</Link>
                 </li>
               ))}
             </Rows>
@@ -114,9 +112,7 @@ function Weights({ page }: { page: SeasonPage }) {
           {page.weights.map((w) => (
             <tr key={w.code}>
               <LightCell>
-                <Link href={`/cohorts/tank/${w.code}`} prefetch={false}>
-                  {w.code}
-                </Link>
+                <Link href={`/cohorts/tank/${w.code}`}>{w.code}</Link>
               </LightCell>
               <LightCell num small>
                 {formatNumber(w.count)}

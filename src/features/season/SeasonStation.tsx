@@ -15,7 +15,12 @@ import { useAddress } from '../../ui/shell/useAddress';
 import { useDraft } from './useDraft';
 
 /** One time board for fish, balance, beds and supply. What is slid is a draft until it is kept. */
-export function SeasonStation({ page }: { page: SeasonPage }) {
+/** A new plan is a new board: its drafts begin afresh. */
+export function SeasonByPlan({ page }: { page: SeasonPage }) {
+  return <SeasonStation key={`${page.today}|${page.from}|${page.stamp}|${page.opened?.id ?? ''}`} page={page} />;
+}
+
+function SeasonStation({ page }: { page: SeasonPage }) {
   const draft = useDraft(page);
   const { changes, opened, name, setName, said, setSaid, board, answer, refused, lastMs, called } = draft;
   const { plans, setPlans, boardId, pending, letGo, discard, setAside, holdSideBySide, keepDraft } = draft;

@@ -1,7 +1,7 @@
 'use client';
 import { say } from '../../core/words/words';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import type { Compared } from '../../core/plan/outlook';
 import { OUTLOOK_WEEKS } from '../../core/plan/settings';
 import { Why } from '../../ui/Why';
@@ -43,13 +43,7 @@ export function SideBySide({ plans, boardId, mayDiscard, onDiscard, onClose }: S
               <HeadCell scope="col">{say`In the forecast`}</HeadCell>
               {plans.map((p) => (
                 <HeadCell key={p.id ?? 'plan'} scope="col">
-                  {p.id === null || p.id === boardId ? (
-                    p.name
-                  ) : (
-                    <Link href={`/season?draft=${p.id}`} prefetch={false}>
-                      {p.name}
-                    </Link>
-                  )}
+                  {p.id === null || p.id === boardId ? p.name : <Link href={`/season?draft=${p.id}`}>{p.name}</Link>}
                   {p.id === boardId && p.id !== null && (
                     <Text as="div" small quiet>
                       {say`on the board`}

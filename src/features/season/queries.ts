@@ -55,7 +55,7 @@ export async function seasonPage(search: Search): Promise<SeasonPage> {
     const first = firstDay(view.today, view.day);
     const from = daysBetween(view.today, first);
     const [{ facts, steps, forecast }, drafts, past] = [
-      await knownFarm(tx, { farmId: view.person.farmId, day: view.today }),
+      await knownFarm(tx, { farmId: view.asks.farmId, day: view.today }),
       await openDrafts(tx),
       from < 0 ? await recordedStays(tx, first, view.today) : { fish: [], plants: [] },
     ];

@@ -1,3 +1,4 @@
+import { typist } from '../../ui/form/keptTyping';
 import { plural, say, told, word } from '../../core/words/words';
 import { useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import type { BoardHandle, BoardSeries } from '../../core/plan/board';
@@ -70,7 +71,7 @@ function useOnBoard(page: SeasonPage) {
   const [lookedBack, setLookedBack] = useState(false);
   const [begunWith] = useState(changes);
   const inPast = page.when === 'past';
-  const leftBefore = useEffectEvent(() => rememberedDraft(page.person.personId, page.opened, page.board.handles));
+  const leftBefore = useEffectEvent(() => rememberedDraft(typist(), page.opened, page.board.handles));
   const lookBack = useEffectEvent((draft: UnkeptDraft | null) => {
     // What was slid meanwhile goes on top of it.
     const slid = changes === begunWith ? [] : changes;
@@ -85,8 +86,8 @@ function useOnBoard(page: SeasonPage) {
   }, [lookedBack, inPast]);
   useEffect(() => {
     if (lookedBack || changes !== begunWith)
-      rememberDraft(page.person.personId, { changes, name, draftId: opened?.id ?? null }, opened);
-  }, [lookedBack, begunWith, opened, changes, name, page.person.personId]);
+      rememberDraft(typist(), { changes, name, draftId: opened?.id ?? null }, opened);
+  }, [lookedBack, begunWith, opened, changes, name]);
   const clear = () => {
     setOpened(null);
     setChanges([]);

@@ -2,7 +2,7 @@
 import { noConnection } from '../../ui/outcome';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { useState, useTransition, type FormEvent } from 'react';
 import { usualHabits } from '../../core/setup/habits';
 import { say } from '../../core/words/words';

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
+import { Link } from '../../ui/shell/visit';
 import { useState, type FormEvent } from 'react';
 import { plural, say } from '../../core/words/words';
 import { noConnection } from '../../ui/outcome';

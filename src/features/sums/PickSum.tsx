@@ -1,7 +1,7 @@
 'use client';
+import { useGo } from '../../ui/shell/visit';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import { useRouter } from 'next/navigation';
 import { SUMS } from '../../core/sums/sums';
 import type { Sum } from '../../core/sums/sum';
 import { codeWords } from '../../core/words/codes';
@@ -12,7 +12,7 @@ import css from './sums.module.css';
 
 /** One calculation of all, by a word of it. */
 export function PickSum({ current }: { current: Sum }) {
-  const router = useRouter();
+  const go = useGo();
   return (
     <Autocomplete
       options={SUMS}
@@ -36,7 +36,7 @@ export function PickSum({ current }: { current: Sum }) {
       closeText={say`Close the list`}
       noOptionsText={say`No calculation has that word`}
       selectOnFocus
-      onChange={(_, s) => router.replace(addressWith('/sums', '', { sum: s.name }), { scroll: false })}
+      onChange={(_, s) => go(addressWith('/sums', '', { sum: s.name }), { replace: true, scroll: false })}
       renderInput={(params) => (
         <TextField
           {...params}

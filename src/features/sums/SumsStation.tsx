@@ -9,6 +9,7 @@ import { isChoice, type Sum, type SumInput, type SumResult, type SumValues } fro
 import { SUMS, workOut } from '../../core/sums/sums';
 import { ActionForm, type FormField } from '../../ui/form/ActionForm';
 import type { Outcome } from '../../ui/outcome';
+import type { SumsPage } from './queries';
 import { PageHead, Rows, Sheet, SheetBody, SheetHead, Stack, Text } from '../../ui/kit/kit';
 import { codeWords } from '../../core/words/codes';
 import { Waiting } from '../../ui/kit/Waiting';
@@ -19,7 +20,7 @@ const PickSum = dynamic(() => import('./PickSum').then((m) => m.PickSum), {
 });
 
 /** Every calculation of the app, to be tried with one's own numbers. */
-export function SumsStation({ units, chosen }: { units: UnitChoice; chosen: string | null }) {
+export function SumsStation({ page: { units, chosen } }: { page: SumsPage }) {
   const current = SUMS.find((s) => s.name === chosen) ?? SUMS[0]!;
   return (
     <Stack>

@@ -1,6 +1,6 @@
 import { say } from '../../core/words/words';
 import type { CSSProperties } from 'react';
-import Link from 'next/link';
+import { Link } from '../shell/visit';
 import {
   densityUnit,
   formatDensity,
@@ -74,7 +74,7 @@ export function Vessel({ vessel, tallestL = vessel.volumeL }: { vessel: VesselVi
     </>
   );
   return vessel.href ? (
-    <Link href={vessel.href} className={css.vessel} prefetch={false}>
+    <Link href={vessel.href} className={css.vessel}>
       {body}
     </Link>
   ) : (

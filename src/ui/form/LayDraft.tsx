@@ -1,6 +1,6 @@
 'use client';
+import { useGo } from '../shell/visit';
 import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import type { PlanStep } from '../../core/facts/step';
 import { say } from '../../core/words/words';
@@ -17,14 +17,14 @@ interface LayDraftProps {
 
 /** Lays a proposal on Season as a draft: nothing changes until it is kept there. */
 export function LayDraft({ name, steps, drops, send }: LayDraftProps) {
-  const router = useRouter();
+  const go = useGo();
   const [pending, start] = useTransition();
   const [refused, setRefused] = useState<string | null>(null);
   const lay = () =>
     start(async () => {
       const sent = steps.map(({ version: _v, ...s }) => s);
       const outcome = await send({ entryKey: newEntryKey(), name, steps: sent, drops }).catch(() => null);
-      if (outcome?.ok) router.push(`/season?draft=${outcome.value}`);
+      if (outcome?.ok) go(`/season?draft=${outcome.value}`);
       else if (!outcome) setRefused(say`No connection: the proposal is still here. Press again when it is back.`);
       else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
     });

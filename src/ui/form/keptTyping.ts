@@ -4,6 +4,9 @@ const PREFIX = 'crop-cycle:typed:';
 /** Whose typing it is: what one person began, the next at this device does not find. */
 let whose = '';
 
+/** Who types here, once somebody is known to. */
+export const typist = (): string => whose;
+
 const KEEP_MS = 7 * 86_400_000;
 
 export interface Kept {

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shell/visit';
 import { say, told } from '../../core/words/words';
 import { Mark } from './kit';
 
@@ -6,7 +6,7 @@ import { Mark } from './kit';
 export function Caution({ words }: { words: string }) {
   return (
     <Mark as="p" tone="soon" small>
-      {told(words)} <Link href="/farm/papers" prefetch={false}>{say`The farm’s rules, and whom to call`}</Link>
+      {told(words)} <Link href="/farm/papers">{say`The farm’s rules, and whom to call`}</Link>
     </Mark>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { Link } from '../shell/visit';
 import type { ComponentProps, ReactNode } from 'react';
 
 const LOOK = {
@@ -49,7 +49,6 @@ export function ChipLink({ href, chosen, children }: ChipLinkProps) {
     <Button
       component={Link}
       href={href}
-      prefetch={false}
       variant="outlined"
       color="inherit"
       aria-current={chosen ? 'true' : undefined}

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shell/visit';
 import { say, told } from '../../core/words/words';
 import css from './groups.module.css';
 
@@ -25,7 +25,6 @@ export function RoomGroups({ label, groups, here, suffix }: RoomGroupsProps) {
             <span className={css.name}>{told(name)}</span>
             <Link
               href={rooms[0]![0] + suffix}
-              prefetch={false}
               className={css.open}
               aria-label={say`${label}: ${told(name)}`}
               aria-current={isHere ? 'true' : undefined}
@@ -35,12 +34,7 @@ export function RoomGroups({ label, groups, here, suffix }: RoomGroupsProps) {
             <ul className={css.rooms}>
               {rooms.map(([path, room]) => (
                 <li key={path}>
-                  <Link
-                    href={path + suffix}
-                    prefetch={false}
-                    className={css.room}
-                    aria-current={path === here ? 'page' : undefined}
-                  >
+                  <Link href={path + suffix} className={css.room} aria-current={path === here ? 'page' : undefined}>
                     {told(room)}
                   </Link>
                 </li>

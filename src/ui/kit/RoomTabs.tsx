@@ -1,7 +1,7 @@
 'use client';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import Link from 'next/link';
+import { Link } from '../shell/visit';
 import { useEffect, useRef } from 'react';
 import { told } from '../../core/words/words';
 
@@ -42,7 +42,6 @@ export function RoomTabs({ label, rooms, here, suffix }: RoomTabsProps) {
           label={told(name)}
           component={Link}
           href={path + suffix}
-          prefetch={false}
           role={undefined}
           tabIndex={0}
           aria-selected={undefined}

@@ -1,7 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
-import { usePathname } from 'next/navigation';
+import { Link, useWhere } from './visit';
 import { useSyncExternalStore } from 'react';
 import { formatNumber } from '../../core/quantity/units';
 import { say, told } from '../../core/words/words';
@@ -13,7 +12,7 @@ const none = () => null;
 /** A first day on the demo farm, one step at a time, above the work and never over it; it can be left at any step. */
 export function FirstDay() {
   const step = useSyncExternalStore(onFirstDay, firstDayStep, none);
-  const path = usePathname();
+  const { path } = useWhere();
   if (step === null) return null;
   const { words, path: where, link, chapter } = FIRST_DAY[step]!;
   const last = step === FIRST_DAY.length - 1;

@@ -5,8 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import Link from 'next/link';
-import { usePathname } from 'next/navigation';
+import { Link, useWhere } from './visit';
 import { LOG_EXAMPLES } from '../../core/log/parse';
 import { beginFirstDay } from './firstDaySteps';
 import { BED_ROOMS, COHORT_ROOMS, FARM_ROOMS, roomAt } from './rooms';
@@ -33,7 +32,7 @@ interface HelpProps {
 
 /** What one does in the room one is in, and the keys; in the words of the screens. */
 export function Help({ isDemo, onClose }: HelpProps) {
-  const path = usePathname();
+  const { path } = useWhere();
   const station = STATIONS.find((s) => path.startsWith(`/${s.path.split('/')[1]}`));
   const room = roomAt(path);
   const rooms = [...BED_ROOMS, ...COHORT_ROOMS, ...FARM_ROOMS].filter(([at]) => station && at.startsWith(station.path));

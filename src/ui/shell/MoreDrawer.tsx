@@ -1,6 +1,6 @@
 'use client';
 import Drawer from '@mui/material/Drawer';
-import Link from 'next/link';
+import { Link } from './visit';
 import type { ReactNode } from 'react';
 import { say, told } from '../../core/words/words';
 import { WordButton } from '../kit/kit';
@@ -31,11 +31,11 @@ export function MoreDrawer({
     >
       <nav aria-label={say`More stations`} className={css.more}>
         {links.map((l) => (
-          <Link key={l.path} href={withDay(l.path)} aria-current={l.current} prefetch={false} onClick={onClose}>
+          <Link key={l.path} href={withDay(l.path)} aria-current={l.current} onClick={onClose}>
             <strong>{told(l.name)}</strong> {told(l.says)}
           </Link>
         ))}
-        <Link href="/sums" prefetch={false} onClick={onClose}>
+        <Link href="/sums" onClick={onClose}>
           <strong>{say`Sums`}</strong> {say`every calculation, with your own numbers`}
         </Link>
         <WordButton type="button" onClick={onHelp}>

@@ -1,10 +1,8 @@
 'use client';
 import { say, told } from '../../core/words/words';
-import Link from 'next/link';
-import { usePathname, useRouter } from 'next/navigation';
+import { Link, useGo, useTarget } from './visit';
 import {
   memo,
-  startTransition,
   useCallback,
   useDeferredValue,
   useEffect,
@@ -15,7 +13,6 @@ import {
 } from 'react';
 import dynamic from 'next/dynamic';
 import { addDays, type Day } from '../../core/quantity/days';
-import { RECORDED_EVENT } from '../outcome';
 import { DayDial } from './DayDial';
 import { FirstDay } from './FirstDay';
 import { More } from './More';
@@ -49,8 +46,8 @@ interface ShellProps {
 /** The frame every station stands in: rail, day dial, log line, and the keys that work everywhere. */
 export function Shell({ personId, today, isDemo, farmName, who, logLine, notices, children }: ShellProps) {
   if (typeof window !== 'undefined') typedBy(personId);
-  const path = usePathname();
-  const router = useRouter();
+  const { path } = useTarget();
+  const go = useGo();
   const { day, setDay, withDay, pending, another } = useDay(today);
   const [help, setHelp] = useState(false);
   const [picking, setPicking] = useState(false);
@@ -63,7 +60,7 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
     const typing = target.closest('input, textarea, select, [contenteditable], [role="dialog"]');
     if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
     const station = STATIONS.find((s) => s.key === event.key);
-    if (station) router.push(withDay(station.path));
+    if (station) go(withDay(station.path));
     else if (event.key === '[') setDay(addDays(day, -1));
     else if (event.key === ']') setDay(addDays(day, 1));
     else if (event.key === '\\') setDay(today);
@@ -79,13 +76,6 @@ export function Shell({ personId, today, isDemo, farmName, who, logLine, notices
     document.documentElement.dataset.keys = 'on';
     return () => window.removeEventListener('keydown', listen);
   }, []);
-
-  // Whatever was recorded, by whichever form: the screens read anew, after the answer and apart from it.
-  useEffect(() => {
-    const anew = () => startTransition(() => router.refresh());
-    window.addEventListener(RECORDED_EVENT, anew);
-    return () => window.removeEventListener(RECORDED_EVENT, anew);
-  }, [router]);
 
   // The dial answers a key first; the addresses of the links follow a moment later.
   const linkedDay = useDeferredValue(day);
@@ -142,7 +132,7 @@ const PhoneBar = memo(function PhoneBar({
   return (
     <nav className={css.tabsPhone} aria-label={say`Stations`}>
       {links.slice(0, ON_THE_BAR).map((s) => (
-        <Link key={s.path} href={withDay(s.path)} aria-current={s.current} prefetch={false}>
+        <Link key={s.path} href={withDay(s.path)} aria-current={s.current}>
           {told(s.name)}
         </Link>
       ))}
@@ -164,7 +154,6 @@ const Rail = memo(function Rail({ path, withDay, isDemo, farmName, who, onHelp }
             key={s.path}
             href={withDay(s.path)}
             aria-current={s.current}
-            prefetch={false}
             title={`${told(s.name)}: ${told(s.says)} (${s.key})`}
           >
             {told(s.name)}
@@ -173,7 +162,7 @@ const Rail = memo(function Rail({ path, withDay, isDemo, farmName, who, onHelp }
         ))}
       </nav>
       <div className={css.who}>
-        <Link href="/sums" className={css.sums} prefetch={false} title={say`Every calculation, with your own numbers`}>
+        <Link href="/sums" className={css.sums} title={say`Every calculation, with your own numbers`}>
           {say`Sums`}
         </Link>
         <WordButton type="button" small className={css.sums} onClick={onHelp} title={say`Help for this room (?)`}>

@@ -1,6 +1,6 @@
 'use client';
-import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
+import { ADDRESS_EVENT, useWhere } from './visit';
 
 /** A path with parts of its search changed; null takes one out. Every address of the app is made here. */
 export function addressWith(
@@ -21,8 +21,10 @@ export function addressWith(
 export const saidInAddress = (name: string): string | null => new URLSearchParams(window.location.search).get(name);
 
 /** Changes parts of the address that nothing is asked of the server for. */
-export const sayInAddress = (parts: Record<string, string | null>): void =>
+export function sayInAddress(parts: Record<string, string | null>): void {
   window.history.replaceState(null, '', addressWith(window.location.pathname, window.location.search, parts));
+  window.dispatchEvent(new Event(ADDRESS_EVENT));
+}
 
 /**
  * A choice that lives in the address: how near one looks, what is folded away. It outlives a reload, and a link to it is a
@@ -35,13 +37,8 @@ export function useAddress<T>(
   read: (said: string | null) => T,
   write: (value: T) => string | null,
 ): [value: T, change: (next: T) => void] {
-  const path = usePathname();
-  const search = useSearchParams();
-  const change = useCallback(
-    (next: T) =>
-      window.history.replaceState(null, '', addressWith(path, window.location.search, { [name]: write(next) })),
-    [path, name, write],
-  );
+  const { search } = useWhere();
+  const change = useCallback((next: T) => sayInAddress({ [name]: write(next) }), [name, write]);
   const said = search.get(name);
   return [useMemo(() => read(said), [read, said]), change];
 }

@@ -1,7 +1,7 @@
 'use client';
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useCallback, useOptimistic, useTransition } from 'react';
+import { use, useCallback } from 'react';
 import { addressWith } from './useAddress';
+import { useGo, useTarget, useWhere, VisitContext } from './visit';
 import { dayToShow, whyAnotherDay } from '../../core/plan/reach';
 import type { Day } from '../../core/quantity/days';
 
@@ -16,32 +16,20 @@ export interface DayInHand {
   another: string | null;
 }
 
-/** Once the screen was drawn anew; in a page that is not looked at, at once. */
-const drawn = () =>
-  new Promise<void>((resolve) => {
-    if (document.hidden) resolve();
-    else requestAnimationFrame(() => setTimeout(resolve));
-  });
-
 /** The day every screen shows. It lives in the address, so a link to a day is a link. */
 export function useDay(today: Day): DayInHand {
-  const router = useRouter();
-  const path = usePathname();
-  const search = useSearchParams();
-  const [pending, start] = useTransition();
-  const wanted = search.get('day');
-  const [day, ask] = useOptimistic(dayToShow(today, wanted));
+  const { path, search } = useTarget();
+  const here = useWhere();
+  const go = useGo();
+  const busy = use(VisitContext)?.busy ?? false;
+  const day = dayToShow(today, search.get('day'));
   const setDay = useCallback(
-    (asked: Day) =>
-      start(async () => {
-        const next = dayToShow(today, asked);
-        ask(next);
-        await drawn();
-        const address = addressWith(path, search, { day: next === today ? null : next });
-        start(() => router.replace(address, { scroll: false }));
-      }),
-    [ask, path, router, search, today],
+    (asked: Day) => {
+      const next = dayToShow(today, asked);
+      go(addressWith(path, search, { day: next === today ? null : next }), { replace: true, scroll: false });
+    },
+    [go, path, search, today],
   );
   const withDay = (href: string) => addressWith(href, '', { day: day === today ? null : day });
-  return { day, setDay, withDay, pending, another: whyAnotherDay(today, wanted) };
+  return { day, setDay, withDay, pending: busy, another: whyAnotherDay(today, here.search.get('day')) };
 }

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { plural, say } from '../../../core/words/words';
@@ -30,7 +30,7 @@ export function BedView({ page }: { page: BedPage }) {
           <h1>{strip.code}</h1>
           <Text quiet>
             {`${strip.says} · ${strip.pieces} · `}
-            <Link href={`/beds${suffix}`} prefetch={false}>{say`all beds`}</Link>
+            <Link href={`/beds${suffix}`}>{say`all beds`}</Link>
           </Text>
         </SheetHead>
         <Strip strip={strip} suffix={suffix} alone />
@@ -68,9 +68,7 @@ function Planting({ p, page, onSaid }: PlantingProps) {
     <Sheet>
       <SheetHead>
         <h2>
-          <Link href={`/beds/${p.lotCode}`} prefetch={false}>
-            {p.lotCode}
-          </Link>
+          <Link href={`/beds/${p.lotCode}`}>{p.lotCode}</Link>
         </h2>
         <Text quiet>
           {say`${p.crop} · ${plural(p.count, '# plant', '# plants')}`}

@@ -58,7 +58,7 @@ export async function culturesPage(search: Search): Promise<CulturesPage> {
   const replacesG = cultures.reduce((g, c) => g + c.account.replacesG, 0);
   return {
     ...dayOnly(view),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     running: cultures.filter((c) => isRunning(c, day)),
     ended: cultures.filter((c) => !isRunning(c, day)),
     ...{ eatenG: more.eatenG, farmGrownG: more.farmGrownG, replacesG },

@@ -31,7 +31,7 @@ export async function successionPage(search: Search): Promise<SuccessionPage> {
   const promise = shortInMain(promiseTable({ forecast, products, promises, weeks: USUAL_WEEKS }));
   return {
     ...dayOnly(view),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     beds: facts.places
       .filter((p) => p.kind === 'bed' && p.positions && p.loopId)
       .map(({ id, code, name }) => ({ id, code, name })),

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { inSentence } from '../../../core/library/inSentence';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -87,13 +87,7 @@ function Heading({ page, suffix }: HeadingProps) {
         {page.stands.map((s) => (
           <span key={s.place + s.words}>
             {' · '}
-            {s.isBed ? (
-              <Link href={`/beds/bed/${s.place}${suffix}`} prefetch={false}>
-                {s.place}
-              </Link>
-            ) : (
-              s.place
-            )}
+            {s.isBed ? <Link href={`/beds/bed/${s.place}${suffix}`}>{s.place}</Link> : s.place}
             {`: ${[s.words, s.ripe].filter(Boolean).join(', ')}`}
           </span>
         ))}

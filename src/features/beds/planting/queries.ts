@@ -298,7 +298,7 @@ function wayOf({ view, story, code }: Own): WayRow[] {
           .filter((c) => c.became.state === undefined)
           .map(
             (c) =>
-              say`${shortDay(dayAt(c.at, view.person.timeZone))}: ${sayStepChange(c.was, c.became)}${c.by ? say` by ${c.by}` : ''}`,
+              say`${shortDay(dayAt(c.at, view.asks.timeZone))}: ${sayStepChange(c.was, c.became)}${c.by ? say` by ${c.by}` : ''}`,
           ),
       };
     });
@@ -345,7 +345,7 @@ function curveOf(own: Own): PlantingPage['curve'] {
 
 function storyOf({ view, story }: Own): StoryRow[] {
   const may = (was: { personId: string | null; day: Day; takenBack: boolean }) =>
-    !was.takenBack && view.when === 'today' && mayTakeBack(view.person, was, view.today);
+    !was.takenBack && view.when === 'today' && mayTakeBack(view.asks, was, view.today);
   const moves = story.moves.map((m): StoryRow => ({
     id: m.id,
     kind: 'movement',

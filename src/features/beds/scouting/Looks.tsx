@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { say } from '../../../core/words/words';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
@@ -42,10 +42,7 @@ const lookColumns = (suffix: string): Column<Look>[] => [
     value: (l) => l.place,
     cell: (l) => (
       <>
-        <Link href={`/beds/bed/${l.place}${suffix}`} prefetch={false}>
-          {l.place}
-        </Link>{' '}
-        {l.lotCode}
+        <Link href={`/beds/bed/${l.place}${suffix}`}>{l.place}</Link> {l.lotCode}
       </>
     ),
   },

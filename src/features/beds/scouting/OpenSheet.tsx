@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { againFields } from '../../../core/tasks/sources/scout';
@@ -32,9 +32,7 @@ export function OpenSheet({ f, page, may, onSaid }: OpenSheetProps) {
           {f.lotCode && (
             <>
               {' · '}
-              <Link href={`/beds/${f.lotCode}`} prefetch={false}>
-                {f.lotCode}
-              </Link>
+              <Link href={`/beds/${f.lotCode}`}>{f.lotCode}</Link>
             </>
           )}
         </Text>

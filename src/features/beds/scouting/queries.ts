@@ -66,7 +66,7 @@ export async function scoutingPage(search: Search): Promise<ScoutingPage> {
     stock: await helperStock(tx),
     releases: await loadReleases(tx, day),
   }));
-  const { facts, day, more, person, today, when } = view;
+  const { facts, day, more, asks, today, when } = view;
   const stocked = new Set(more.stock.map((s) => s.what));
   const planted = new Set(facts.plantings.map((p) => p.placeId));
   const beds = facts.places.filter((p) => p.kind === 'bed' || p.kind === 'nursery');
@@ -91,7 +91,7 @@ export async function scoutingPage(search: Search): Promise<ScoutingPage> {
       ...l,
       sign: told(SIGNS[what].words),
       howBadWords: told(HOW_BAD[l.howBad]!),
-      mayTakeBack: when === 'today' && mayTakeBack(person, { personId: l.personId, day: l.day }, today),
+      mayTakeBack: when === 'today' && mayTakeBack(asks, { personId: l.personId, day: l.day }, today),
     })),
     walks: [...new Set(scouted.map((b) => b.walk))].map((walk): WalkView => {
       const last = more.scouting.walked.get(walk) ?? null;

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber, toShown, unitName, type UnitChoice } from '../../../core/quantity/units';
@@ -118,14 +118,7 @@ function spaceColumns(page: SpacePage, suffix: string): Column<SpaceLine>[] {
       head: say`Bed`,
       value: (l) => l.code,
       look: { strong: true },
-      cell: (l) =>
-        l.isBed ? (
-          <Link href={`/beds/bed/${l.code}${suffix}`} prefetch={false}>
-            {l.code}
-          </Link>
-        ) : (
-          l.code
-        ),
+      cell: (l) => (l.isBed ? <Link href={`/beds/bed/${l.code}${suffix}`}>{l.code}</Link> : l.code),
     },
     {
       head: say`Earned ${unitName('perArea', page.units)} and week`,
@@ -175,11 +168,7 @@ function cutsColumns(units: UnitChoice): Column<SpacePage['cuts'][number]>[] {
       head: say`Crop`,
       value: (c) => c.crop,
       look: { strong: true },
-      cell: (c) => (
-        <Link href={`/farm/crops?crop=${c.code}`} prefetch={false}>
-          {c.crop}
-        </Link>
-      ),
+      cell: (c) => <Link href={`/farm/crops?crop=${c.code}`}>{c.crop}</Link>,
     },
     { head: say`Cuts planned`, value: (c) => c.cutsMax, kind: 'number', look: num, labelled: true },
     {

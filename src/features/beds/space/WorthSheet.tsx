@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatNumber, toShown, type UnitChoice } from '../../../core/quantity/units';
@@ -72,11 +72,7 @@ function worthColumns({ currency, units }: SpacePage, money: (minor: number) => 
       head: say`Crop`,
       value: (w) => w.crop,
       look: { strong: true },
-      cell: (w) => (
-        <Link href={`/farm/crops?crop=${w.code}`} prefetch={false}>
-          {w.crop}
-        </Link>
-      ),
+      cell: (w) => <Link href={`/farm/crops?crop=${w.code}`}>{w.crop}</Link>,
     },
     { head: say`Grown in`, value: (w) => w.method },
     { head: say`As`, value: (w) => w.soldAs, look: { quiet: true } },

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { formatArea, formatNumber, areaUnit, toShownArea, toShown, unitName } from '../../../core/quantity/units';
 import { say, capital } from '../../../core/words/words';
@@ -42,11 +42,7 @@ function yearColumns(page: SpacePage): Column<YearRow>[] {
       head: say`Bed`,
       value: (y) => y.code,
       look: { strong: true },
-      cell: (y) => (
-        <Link href={`/beds/bed/${y.code}${suffix}`} prefetch={false}>
-          {y.code}
-        </Link>
-      ),
+      cell: (y) => <Link href={`/beds/bed/${y.code}${suffix}`}>{y.code}</Link>,
     },
     {
       head: say`Places`,

@@ -85,7 +85,7 @@ const WEEKS = 20;
 const TURNOVER_DAYS = 2;
 
 export async function spacePage(search: Search): Promise<SpacePage> {
-  const view = await farmView(search, async (tx, { person: { farmId }, day, today, when }) => {
+  const view = await farmView(search, async (tx, { asks: { farmId }, day, today, when }) => {
     const isPast = when === 'past';
     const get = await slicesOf(tx, { farmId, day: isPast ? day : today, isPast });
     return {
@@ -99,7 +99,7 @@ export async function spacePage(search: Search): Promise<SpacePage> {
   const costs = reckonedCosts(view, view.more);
   return {
     ...dayOnly(view),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     weeks: weekDays(forecast.firstDay, WEEKS),
     rows: spaceByWeek({ facts, forecast, plan: steps, weeks: WEEKS }).map(({ bed, ...space }) => ({
       code: bed.code,

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { inDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -37,9 +37,7 @@ export function Strip({ strip, suffix, alone = false, movable = false }: StripPr
       {!alone && (
         <div>
           <h2>
-            <Link href={`/beds/bed/${strip.code}${suffix}`} prefetch={false}>
-              {strip.code}
-            </Link>
+            <Link href={`/beds/bed/${strip.code}${suffix}`}>{strip.code}</Link>
           </h2>
           <Text as="p" small quiet>
             {strip.pieces}
@@ -74,9 +72,7 @@ export function Strip({ strip, suffix, alone = false, movable = false }: StripPr
         )}
         {strip.marks.map((m) => (
           <Text as="p" small tone="attention" key={m.words}>
-            <Link href={`${m.href}${suffix}`} prefetch={false}>
-              {m.words}
-            </Link>
+            <Link href={`${m.href}${suffix}`}>{m.words}</Link>
           </Text>
         ))}
       </div>
@@ -124,7 +120,6 @@ function Span({ span, strip, suffix, movable }: SpanProps) {
         {...listeners}
         aria-describedby={movable && span.lotId ? attributes['aria-describedby'] : undefined}
         href={`/beds/${span.lotCode}${suffix}`}
-        prefetch={false}
         aria-label={about}
         title={about}
         className={css.link}

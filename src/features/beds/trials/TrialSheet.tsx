@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { use, useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber, formatPerArea } from '../../../core/quantity/units';
@@ -126,9 +126,7 @@ function Arms({ trial, page }: ArmsProps) {
             <LightRow key={arm.id}>
               <LightCell strong={arm.id === trial.keptArmId || arm.id === trial.result.best?.id}>
                 {`${arm.letter} · ${arm.name}`}{' '}
-                <Link href={`/farm/crops?crop=${row.cropCode}`} prefetch={false}>
-                  {crop?.[1] ?? row.cropCode}
-                </Link>
+                <Link href={`/farm/crops?crop=${row.cropCode}`}>{crop?.[1] ?? row.cropCode}</Link>
                 {row.perM2 !== null && ` ${say`at ${formatPerArea(row.perM2)}`}`}
                 {arm.id === trial.keptArmId && ` · ${say`kept`}`}
               </LightCell>

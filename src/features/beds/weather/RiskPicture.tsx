@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { addDays, daysBetween, isoWeek, weekStart, type Day } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { formatNumber } from '../../../core/quantity/units';
@@ -93,13 +93,7 @@ function WeekCell({ risks, suffix }: { risks: readonly RiskView[]; suffix: strin
       className={worst > 0 ? classes(css.risk, css[`odds${Math.min(3, Math.ceil(worst / 3))}`]) : undefined}
     >
       {risks.map((r) => (
-        <Link
-          key={r.lotCode}
-          href={`/beds/${r.lotCode}${suffix}`}
-          prefetch={false}
-          title={saysOf(r)}
-          aria-label={saysOf(r)}
-        >
+        <Link key={r.lotCode} href={`/beds/${r.lotCode}${suffix}`} title={saysOf(r)} aria-label={saysOf(r)}>
           {r.kind === 'heat' ? say`−${formatNumber(r.share * 100)} %` : say`+${formatNumber(Math.round(r.lateDays))} d`}
           <br />
           <Text quiet>{say`${r.ofTen} of 10`}</Text>

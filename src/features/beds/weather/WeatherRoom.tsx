@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay, fullDay } from '../../../core/quantity/sayDay';
@@ -49,9 +49,7 @@ function Happened({ page, suffix }: PartProps) {
         {page.happened.map((h) => (
           <Row key={h.lotCode + h.bed + h.words}>
             <Mark tone="danger">
-              <Link href={`/beds/${h.lotCode}${suffix}`} prefetch={false}>
-                {h.bed}
-              </Link>
+              <Link href={`/beds/${h.lotCode}${suffix}`}>{h.bed}</Link>
               {`: ${h.words}`}
             </Mark>
           </Row>
@@ -109,9 +107,7 @@ function riskColumns(page: WeatherPage, suffix: string): Column<Risk>[] {
       value: (r) => r.lotCode,
       cell: (r) => (
         <>
-          <Link href={`/beds/${r.lotCode}${suffix}`} prefetch={false}>
-            {r.lotCode}
-          </Link>{' '}
+          <Link href={`/beds/${r.lotCode}${suffix}`}>{r.lotCode}</Link>{' '}
           {say`${r.crop} in ${r.bed}, picked ${shortDay(r.pickOn)}`}
         </>
       ),

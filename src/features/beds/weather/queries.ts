@@ -70,7 +70,7 @@ export async function weatherPage(search: Search): Promise<WeatherPage> {
   const { climate, ...source } = more;
   return {
     ...dayOnly(view),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     years: YEARS,
     houses: green.map((l) => ({
       code: l.code,

@@ -1,7 +1,7 @@
 'use client';
 import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { addDays } from '../../../core/quantity/days';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -144,10 +144,7 @@ function InQuarantine({ q, suffix, seenToday, page, setSaid }: InQuarantineProps
     <Sheet>
       <SheetHead>
         <h2>
-          <Link href={`/cohorts/${q.lotCode}${suffix}`} prefetch={false}>
-            {q.lotCode}
-          </Link>{' '}
-          {say`in ${q.place}`}
+          <Link href={`/cohorts/${q.lotCode}${suffix}`}>{q.lotCode}</Link> {say`in ${q.place}`}
         </h2>
         <Text strong={!q.clearedOn} tone={q.clearedOn ? 'good' : 'attention'}>
           {q.clearedOn ? say`cleared ${shortDay(q.clearedOn)}` : say`in quarantine until ${shortDay(q.until)}`}

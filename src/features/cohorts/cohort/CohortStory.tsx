@@ -1,5 +1,5 @@
 import { say } from '../../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { formatNumber } from '../../../core/quantity/units';
 import type { CohortPage } from './cohortReasons';
 import { Empty, Sheet, SheetHead, Text } from '../../../ui/kit/kit';
@@ -24,7 +24,6 @@ export function CohortStory({ page }: { page: CohortPage }) {
               end
               small
               href={`/cohorts/${page.lotCode}?story=all${page.day === page.today ? '' : `&day=${page.day}`}`}
-              prefetch={false}
               scroll={false}
             >
               {say`show all: ${formatNumber(page.more.feedings)} more feedings`}

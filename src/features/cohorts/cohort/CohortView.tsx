@@ -1,7 +1,7 @@
 'use client';
 import { say, inReadersUnits } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
 import { formatMoney } from '../../../core/quantity/money';
 import { formatMass, formatNumber, toShown, unitName } from '../../../core/quantity/units';
@@ -79,9 +79,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
         {page.places.map((p) => (
           <span key={p.place}>
             {' · '}
-            <Link href={`/cohorts/tank/${p.place}${suffix}`} prefetch={false}>
-              {p.place}
-            </Link>
+            <Link href={`/cohorts/tank/${p.place}${suffix}`}>{p.place}</Link>
             {say`: ${formatNumber(p.count)} of ${formatMass(p.meanG, page.units)}`}
           </span>
         ))}{' '}
@@ -90,9 +88,7 @@ function Heading({ page, suffix }: { page: CohortPage; suffix: string }) {
         {kin.map(([how, code]) => (
           <span key={code}>
             {` · ${how} `}
-            <Link href={`/cohorts/${code}${suffix}`} prefetch={false}>
-              {code}
-            </Link>
+            <Link href={`/cohorts/${code}${suffix}`}>{code}</Link>
           </span>
         ))}
       </Text>

@@ -94,7 +94,7 @@ function sizeOn({ at }: FarmView, stay: FishStay) {
 /** What happened, newest first, each with whether this person may take it back. */
 function story(view: FarmView, { lot, feedings, events, weighings }: Cohort, most: number) {
   const mine = (was: { personId: string | null; day: Day; takenBack: boolean }) =>
-    !was.takenBack && view.when === 'today' && mayTakeBack(view.person, was, view.today);
+    !was.takenBack && view.when === 'today' && mayTakeBack(view.asks, was, view.today);
   return {
     feedings: feedings.rows.map((f) => ({ ...f, mayTakeBack: mine(f) })),
     events: events.map((e) => ({ ...e, mayTakeBack: mine(e) })),
@@ -150,7 +150,7 @@ function openStepsOf(view: FarmView, { steps, changes }: Cohort): CohortPage['st
         .filter((c) => c.stepId === s.id)
         .map(
           (c) =>
-            `${shortDay(dayAt(c.at, view.person.timeZone))}, ${c.by ?? say`an upgrade`}: ${sayStepChange(c.was, c.became)}`,
+            `${shortDay(dayAt(c.at, view.asks.timeZone))}, ${c.by ?? say`an upgrade`}: ${sayStepChange(c.was, c.became)}`,
         ),
     }));
 }

@@ -121,13 +121,13 @@ export interface Cohort extends NonNullable<Awaited<ReturnType<typeof readCohort
 }
 /** All that its cost is for: what is here and what was harvested or sold. What was regrouped took its cost along. */
 const raisedG = ({ massG, money }: Cohort) => massG + money.harvestedG;
-export function costOf(cohort: Cohort, { person }: FarmView): CohortPage['cost'] {
+export function costOf(cohort: Cohort, { asks }: FarmView): CohortPage['cost'] {
   const { spent } = cohort;
   const kg = raisedG(cohort) / 1000;
   return {
     ...spent,
     perKgMinor: raisedG(cohort) > LEAST_RAISED_G ? ((spent.fishMinor ?? 0) + spent.feedMinor) / kg : null,
-    currency: person.currency,
+    currency: asks.currency,
   };
 }
 export function gradeRows({ at, units }: FarmView, cohort: Cohort, grades: LiveGrade[]): CohortPage['grades'] {

@@ -80,7 +80,7 @@ export async function feedPage(search: Search): Promise<FeedPage> {
     ...dayOnly(view),
     today,
     tanks,
-    currency: view.person.currency,
+    currency: view.asks.currency,
     store: [...codes.map((code) => storeOf(view, code, lotsFor(code))), ...forAnyFish(lotsFor(null))],
     rules: facts.feedRules.map((r) => ({
       ...r,

@@ -1,8 +1,8 @@
 'use client';
+import { useGo } from '../../../ui/shell/visit';
 import { say } from '../../../core/words/words';
 import { inSentence } from '../../../core/library/inSentence';
 import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { dayWords, shortDay } from '../../../core/quantity/sayDay';
 import { formatAboutMoney } from '../../../core/quantity/money';
@@ -147,7 +147,7 @@ function OutOfStepSheet({ page }: { page: LossPage }) {
 }
 
 function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossPage }) {
-  const router = useRouter();
+  const go = useGo();
   const [pending, start] = useTransition();
   const [refused, setRefused] = useState<string | null>(null);
   const [entryKey, answered] = useEntryKey();
@@ -163,7 +163,7 @@ function Way({ outlook, page }: { outlook: LossPage['ways'][number]; page: LossP
       }).catch(() => null);
       if (!outcome) return setRefused(noConnection());
       answered(outcome);
-      if (outcome.ok) router.push(`/season?draft=${outcome.value}`);
+      if (outcome.ok) go(`/season?draft=${outcome.value}`);
       else setRefused(Object.values(outcome.fields)[0]?.[0] ?? say`Not laid aside.`);
     });
   const most = Math.max(1, ...outlook.weeks.map((w) => w.missingKg));

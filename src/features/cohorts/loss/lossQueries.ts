@@ -101,7 +101,7 @@ export async function lossPage(search: Search): Promise<LossPage> {
         }),
       })
     : [];
-  const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, view.person.currency) }));
+  const ways = outlooks.map((o) => ({ ...o, because: whyWay(o, found!, view.asks.currency) }));
   const rehearsals = stockedTanks(facts).map(({ place, fish }) => ({
     code: place.code,
     says: `${place.code}: ${fish.lotCode}`,
@@ -115,7 +115,7 @@ export async function lossPage(search: Search): Promise<LossPage> {
     rehearsals,
     supposed: rehearsed && !missing ? String(suppose) : null,
     ways,
-    currency: view.person.currency,
+    currency: view.asks.currency,
   };
 }
 

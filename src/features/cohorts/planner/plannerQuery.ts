@@ -24,5 +24,5 @@ export async function plannerPage(search: Search): Promise<PlannerPage> {
     promises,
     packed: view.facts.packed.filter((p) => codes.has(p.productCode)),
   };
-  return { ...dayOnly(view), facts, plan: fishSteps, currency: view.person.currency };
+  return { ...dayOnly(view), facts, plan: fishSteps, currency: view.asks.currency };
 }

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { send } from '../../../commands/client';
 import { dailyDeaths, LEAST_DIED, LEAST_EXPECTED } from '../../../core/fish/deaths';
 import type { Species } from '../../../core/library/types';
@@ -43,10 +43,7 @@ export function DeathsSheet({ species, version, deaths, units, mayChange, onSaid
             : say`Your books have ${formatNumber(deaths.died)} deaths in two years where ${formatNumber(deaths.expected)} are expected by the published rate: ${formatNumber(deaths.times, 2)} times as many.`}
         </Text>
         <Text as="p" small>
-          <Link
-            href="/sums?sum=daily-deaths"
-            prefetch={false}
-          >{say`How death rates are worked out, with sources`}</Link>
+          <Link href="/sums?sum=daily-deaths">{say`How death rates are worked out, with sources`}</Link>
         </Text>
         {mayChange && (uses || deaths.times !== null) && (
           <ActionForm

@@ -59,7 +59,7 @@ export async function speciesPage(search: Search): Promise<SpeciesPage> {
   const own = view.facts.species.filter((s) => !s.retiredOn);
   return {
     ...dayOnly(view),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     own: own.map((species) => ({
       species,
       version: versions.get(species.code) ?? 1,

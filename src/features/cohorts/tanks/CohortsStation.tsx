@@ -1,6 +1,6 @@
 'use client';
 import { say } from '../../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { formatMass, formatNumber, densityUnit, toShownDensity, type UnitChoice } from '../../../core/quantity/units';
 import { shortDay } from '../../../core/quantity/sayDay';
 import { Vessel } from '../../../ui/draw/Vessel';
@@ -97,9 +97,7 @@ function cohortColumns(page: CohortsPage, suffix: string): Column<CohortRow>[] {
       value: (r) => r.lotCode,
       cell: (r) => (
         <>
-          <Link href={`/cohorts/${r.lotCode}${suffix}`} prefetch={false}>
-            {r.lotCode}
-          </Link>
+          <Link href={`/cohorts/${r.lotCode}${suffix}`}>{r.lotCode}</Link>
           <Text as="div" small quiet>
             {r.species}
           </Text>
@@ -112,11 +110,7 @@ function cohortColumns(page: CohortsPage, suffix: string): Column<CohortRow>[] {
       value: (r) => r.place,
       look: { mono: true },
       labelled: true,
-      cell: (r) => (
-        <Link href={`/cohorts/tank/${r.place}${suffix}`} prefetch={false}>
-          {r.place}
-        </Link>
-      ),
+      cell: (r) => <Link href={`/cohorts/tank/${r.place}${suffix}`}>{r.place}</Link>,
     },
     { head: say`Fish`, value: (r) => r.count, kind: 'number', look: { num: true }, labelled: true },
     {

@@ -1,6 +1,6 @@
 'use client';
 import { all, say } from '../../../core/words/words';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { shortDay } from '../../../core/quantity/sayDay';
 import {
@@ -217,7 +217,7 @@ function Occupants({ page, suffix }: { page: TankPage; suffix: string }) {
         <Rows>
           {page.here.map((h) => (
             <li key={h.lotCode}>
-              <Row as={Link} href={`/cohorts/${h.lotCode}${suffix}`} prefetch={false}>
+              <Row as={Link} href={`/cohorts/${h.lotCode}${suffix}`}>
                 <Text strong className={css.underlined}>
                   {h.lotCode}
                 </Text>{' '}

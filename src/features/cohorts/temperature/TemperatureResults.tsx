@@ -1,5 +1,5 @@
 'use client';
-import { useRouter } from 'next/navigation';
+import { useGo } from '../../../ui/shell/visit';
 import { type TemperatureResult, leftMinor } from '../../../core/plan/compareTemperatures';
 import { formatAboutMoney } from '../../../core/quantity/money';
 import { shortDay } from '../../../core/quantity/sayDay';
@@ -152,7 +152,7 @@ interface HeadLineProps {
 }
 
 function HeadLine({ results, name, units, onKeep }: HeadLineProps) {
-  const router = useRouter();
+  const go = useGo();
   return (
     <TableRow>
       <Cell small quiet>
@@ -166,7 +166,7 @@ function HeadLine({ results, name, units, onKeep }: HeadLineProps) {
               units={units}
               submit={say`See ${formatTemperature(r.tempC, units)} on Season`}
               send={(v) => layWater({ ...v, ...onKeep(r.tempC!) })}
-              onDone={(id) => router.push(`/season?draft=${id}`)}
+              onDone={(id) => go(`/season?draft=${id}`)}
             />
           )}
         </Cell>

@@ -23,7 +23,7 @@ export async function temperaturePage(search: Search): Promise<TemperaturePage> 
   const { facts, day, more } = view;
   return {
     ...dayOnly(view),
-    currency: view.person.currency,
+    currency: view.asks.currency,
     loops: facts.loops.map((l) => ({
       id: l.id,
       name: l.name,

@@ -1,6 +1,6 @@
 import 'server-only';
 import { listMembers, openInvites, type Member, type OpenInvite } from '../../../db/members';
-import { now } from '../../../server/clock';
+import { passingNow } from '../../../server/watch';
 import { readFarm } from '../../../server/farmView';
 
 export interface PeoplePage {
@@ -14,8 +14,8 @@ export interface PeoplePage {
 export const peoplePage = (): Promise<PeoplePage> =>
   readFarm(async (tx, person) => ({
     members: await listMembers(tx),
-    invites: await openInvites(tx, now()),
+    invites: await openInvites(tx, passingNow()),
     mayChange: person.role === 'manager',
     me: person.personId,
-    now: now(),
+    now: passingNow(),
   }));

@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import Link from 'next/link';
+import { Link } from '../../../ui/shell/visit';
 import { useState } from 'react';
 import { dayWords } from '../../../core/quantity/sayDay';
 import { formatLength } from '../../../core/quantity/units';
