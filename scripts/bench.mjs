@@ -29,7 +29,7 @@ main(async () => {
     const out = runPackage('tsx', ['scripts/bench-succession.ts'], { quiet: true });
     Object.assign(figures, JSON.parse(out.trim().split('\n').at(-1)));
   }
-  if (['station', 'afterWrite', 'roundScript', 'seasonDrag', 'scriptKb', 'keyMs'].some(wants)) {
+  if (['station', 'known', 'afterWrite', 'roundScript', 'seasonDrag', 'scriptKb', 'keyMs'].some(wants)) {
     const { benchStations } = await import('./lib/bench-stations.mjs');
     Object.assign(figures, await benchStations());
   }
@@ -111,7 +111,9 @@ main(async () => {
     crashDoubled: 0,
     twelveFarmsRatio: 1.25,
     stationMs: 300,
-    readersP95Ms: 600,
+    readersP95Ms: 150,
+    knownMs: 5,
+    knownKb: 100,
     keyMs: 100,
     scriptKb: 300,
     manyPlantingsMs: 200,

@@ -1,5 +1,8 @@
 import { NextResponse, type NextRequest } from 'next/server';
 
+/** Which address a page is made for, for who stands around it. */
+const PATH_HEADER = 'x-crop-cycle-path';
+
 /** A fresh nonce for every page; scripts run only with it. The headers that every answer has are set by scripts/serve.mjs. */
 export function proxy(request: NextRequest) {
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
@@ -19,6 +22,7 @@ export function proxy(request: NextRequest) {
   ].join('; ');
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
+  headers.set(PATH_HEADER, request.nextUrl.pathname);
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);

@@ -227,7 +227,8 @@ async function benchPeople(wants) {
         for (const station of STATIONS) {
           const read = async (i) => {
             const began = performance.now();
-            await fetch(`${app.base}/${station}`, { headers: { cookie: cookies[i] } }).then((r) => r.text());
+            const headers = { cookie: cookies[i], accept: 'application/gzip' };
+            await fetch(`${app.base}/api/stations/${station}`, { headers }).then((r) => r.arrayBuffer());
             return performance.now() - began;
           };
           for (let i = 0; i < 4; i++) await read(i);

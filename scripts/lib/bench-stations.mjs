@@ -141,6 +141,25 @@ async function dragAnswers(page) {
   return Math.round(median(times.slice(4)));
 }
 
+/** What a station costs as data, where its state is known: the middle of many answers one after the other, ms, and what goes over the line, kB. */
+async function knownAnswers(base, cookie) {
+  const figures = {};
+  for (const path of PAGES) {
+    const headers = { cookie, accept: 'application/gzip' };
+    const ask = () => fetch(`${base}/api/stations/${path}`, { headers }).then((r) => r.arrayBuffer());
+    const bytes = (await ask()).byteLength;
+    const times = [];
+    for (let i = 0; i < 20; i++) {
+      const began = performance.now();
+      await ask();
+      times.push(performance.now() - began);
+    }
+    figures[`knownMs.${path}`] = Math.round(median(times) * 10) / 10;
+    figures[`knownKb.${path}`] = Math.round(bytes / 102.4) / 10;
+  }
+  return figures;
+}
+
 /** Server answers with two years of demo data, the weight of Round's first scripts, a drag on Season as the browser feels it. */
 export async function benchStations() {
   ensureChromium();
@@ -177,6 +196,7 @@ export async function benchStations() {
     };
     for (const station of STATIONS) figures[`stationMs.${station}`] = await time(`/${station}`);
     figures['stationMs.cohort'] = await time('/cohorts/HSB-31');
+    Object.assign(figures, await knownAnswers(app.base, cookie));
     for (const [which, written] of Object.entries(topics)) {
       figures[`afterWriteMs.${which}.round`] = await time('/round', written);
       figures[`afterWriteMs.${which}.cohort`] = await time('/cohorts/HSB-31', written);

@@ -60,15 +60,16 @@ export function useVisits(build: string): Visits {
       const read = await readAnswer(dataPath(url.pathname, asked), build);
       line.current.under -= 1;
       if (turn.current !== mine) return;
-      setGoing(null);
       if (read.page !== undefined) line.current.at = url.href;
       if (read.kind === 'signedOut') return window.location.assign('/sign-in');
       if (read.kind === 'elsewhere') return how.again ? undefined : window.location.assign(url);
       setTrouble(troubleOf(read));
-      if (read.page === undefined || (how.again && read.kind === 'here' && !read.changed)) return;
+      if (read.page === undefined || (how.again && read.kind === 'here' && !read.changed)) return setGoing(null);
       const shown = { name: asked.name, code: asked.code, page: read.page, etag: read.etag ?? '' };
       const enter = how.popped || how.again ? null : entering(url, how);
       draw(() => {
+        // Not before what was asked for is there: a press meanwhile goes on from it.
+        setGoing(null);
         setDrawn({ shown, where: whereOf(url), enter });
         setWhere(whereOf(url));
       });
