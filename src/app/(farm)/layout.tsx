@@ -13,8 +13,8 @@ export const dynamic = 'force-dynamic';
 
 export default async function FarmLayout({ children }: { children: ReactNode }) {
   // What is nowhere is nowhere for everyone: nobody signs in for it.
-  const path = (await headers()).get('x-crop-cycle-path');
-  if (path !== null && !stationAt(path, new URLSearchParams())) notFound();
+  const path = (await headers()).get('x-crop-cycle-path') ?? '';
+  if (!stationAt(path, new URLSearchParams())) notFound();
   const person = await requirePerson();
   if (person.inSetUp) redirect('/set-up');
   return (
