@@ -72,7 +72,7 @@ async function keyAnswers(page) {
     for (let i = 0; i < 5; i++) {
       await page.goto(path);
       await page.locator('html[data-keys="on"]').waitFor();
-      await page.waitForLoadState('networkidle');
+      await page.waitForTimeout(800);
       if (path === '/season') await page.locator('[data-handle]').first().focus();
       await page.evaluate(() => {
         window.answers = [];

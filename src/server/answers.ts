@@ -6,9 +6,8 @@ import { parse, stringify } from 'devalue';
 import { LRUCache } from 'lru-cache';
 import { dayAt, type Day } from '../core/quantity/days';
 import { speechMark } from '../core/words/words';
-import { readingFarm } from '../db/connection';
 import type { SignedIn } from '../db/people';
-import { readRevisions, revisionMark, type Revisions, type Topic } from '../db/revisions';
+import { revisionMark, revisionsOf, type Revisions, type Topic } from '../db/revisions';
 import { now } from './clock';
 import { database } from './database';
 import { newWatch, watched, type Watch } from './watch';
@@ -81,7 +80,7 @@ interface AskFor {
  */
 export async function answerFor({ person, answering, inTurn = false }: AskFor): Promise<Answer> {
   const key = keyOf(person, answering, dayAt(now(), person.timeZone));
-  const { revisions } = await readingFarm(database(), person.farmId, readRevisions);
+  const revisions = await revisionsOf(database(), person.farmId);
   const kept = cache().get(key);
   if (kept && Date.now() < kept.untilMs && kept.mark === markOf(revisions, kept.topics)) return kept;
   // Whoever began it in this state or a later one saw at least as much.

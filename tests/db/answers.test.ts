@@ -143,6 +143,19 @@ describe('who may see what', () => {
   });
 });
 
+test('the counts asked for in one go are those of this farm, and the line they were asked on forgets it', async () => {
+  const { revisionsOf, readRevisions } = await import('../../src/db/revisions');
+  const { readingFarm } = await import('../../src/db/connection');
+  const { farm_id: farmId } = await desk.owner('farm').first('farm_id');
+  const inOneGo = await revisionsOf(desk.app, farmId);
+  expect(inOneGo).toEqual((await readingFarm(desk.app, farmId, readRevisions)).revisions);
+  expect(Object.keys(inOneGo).length).toBeGreaterThan(8);
+  // Another farm has none of them, and without a farm nothing is seen.
+  expect(await revisionsOf(desk.app, '00000000-0000-4000-8000-000000000000')).toEqual({});
+  for (let i = 0; i < 12; i++) expect((await desk.app.raw('select * from revision')).rows).toEqual([]);
+  await expect(revisionsOf(desk.app, "x'; select 1")).rejects.toThrow('no farm');
+});
+
 test('another day is another answer, and many who ask at once wait for one', async () => {
   const { answerFor } = await import('../../src/server/answers');
   const { currentPerson } = await import('../../src/server/session');
