@@ -8,7 +8,7 @@ import { Mark } from '../ui/kit/kit';
 import { RECORDED_EVENT } from '../ui/outcome';
 import { ReadOnly } from '../ui/shell/mayWrite';
 import { Shell } from '../ui/shell/Shell';
-import { VisitContext } from '../ui/shell/visit';
+import { GoContext, VisitContext } from '../ui/shell/visit';
 import { Language } from '../ui/words/Language';
 import type { FrameShown } from './frame';
 import { readAnswer } from './readAnswer';
@@ -47,7 +47,7 @@ interface FarmProps {
 /** The farm in the browser: the frame that all stations share, and the way from one to the next. */
 export function Farm({ frame: first, build, children }: FarmProps) {
   const frame = useFrame(first, build);
-  const { visit, shown, trouble } = useVisits(build);
+  const { visit, go, shown, trouble } = useVisits(build);
   const { name, role, farmName, isDemo, units, broken, papers, today } = frame;
   const visits = role === 'visitor';
   const who = useMemo(
@@ -56,27 +56,29 @@ export function Farm({ frame: first, build, children }: FarmProps) {
   );
   return (
     <Language locale={frame.locale} language={frame.language} units={units}>
-      <VisitContext value={visit}>
-        <ShownContext value={shown}>
-          <Shell
-            personId={frame.personId}
-            today={today}
-            isDemo={isDemo}
-            farmName={farmName}
-            who={who}
-            logLine={frame.examples === null ? null : <LogLine examples={frame.examples} />}
-            notices={
-              <>
-                {trouble && <Old words={trouble} />}
-                {broken.length > 0 && <BrokenRecords records={broken} mayMend={role === 'manager'} />}
-                <PapersEnding papers={papers} today={today} />
-              </>
-            }
-          >
-            <ReadOnly readOnly={visits}>{children}</ReadOnly>
-          </Shell>
-        </ShownContext>
-      </VisitContext>
+      <GoContext value={go}>
+        <VisitContext value={visit}>
+          <ShownContext value={shown}>
+            <Shell
+              personId={frame.personId}
+              today={today}
+              isDemo={isDemo}
+              farmName={farmName}
+              who={who}
+              logLine={frame.examples === null ? null : <LogLine examples={frame.examples} />}
+              notices={
+                <>
+                  {trouble && <Old words={trouble} />}
+                  {broken.length > 0 && <BrokenRecords records={broken} mayMend={role === 'manager'} />}
+                  <PapersEnding papers={papers} today={today} />
+                </>
+              }
+            >
+              <ReadOnly readOnly={visits}>{children}</ReadOnly>
+            </Shell>
+          </ShownContext>
+        </VisitContext>
+      </GoContext>
     </Language>
   );
 }

@@ -27,6 +27,7 @@ type How = GoHow & { popped?: boolean; again?: boolean };
 
 interface Visits {
   visit: Visit;
+  go: (href: string, how?: GoHow) => void;
   /** Null: what the server drew stands. */
   shown: Shown | null;
   /** Why what is shown is not what was asked for, or is old; null: it is as it is now. */
@@ -119,8 +120,8 @@ export function useVisits(build: string): Visits {
     (href: string, how?: GoHow) => void open(href, how).then(() => (line.current.stale ? anew() : undefined)),
     [open, anew],
   );
-  const visit = useMemo(() => ({ where, going, busy, go }), [where, going, busy, go]);
-  return { visit, shown: drawn?.shown ?? null, trouble };
+  const visit = useMemo(() => ({ where, going, busy }), [where, going, busy]);
+  return { visit, go, shown: drawn?.shown ?? null, trouble };
 }
 
 const entering = (url: URL, { replace = false, scroll = true }: GoHow): Drawn['enter'] => ({

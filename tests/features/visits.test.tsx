@@ -51,7 +51,7 @@ describe('from one station to the next', () => {
     let letGo = () => undefined as void;
     held = new Promise((go) => (letGo = go));
     const visits = open();
-    act(() => visits.current.visit.go(day(1)));
+    act(() => visits.current.go(day(1)));
     expect(visits.current.visit).toMatchObject({ going: day(1), busy: true, where: { path: '/round', search: '' } });
     expect(visits.current.shown).toBeNull();
     expect(window.location.search).toBe('');
@@ -68,9 +68,9 @@ describe('from one station to the next', () => {
     let letGo = () => undefined as void;
     held = new Promise((go) => (letGo = go));
     const visits = open();
-    act(() => visits.current.visit.go(day(1)));
+    act(() => visits.current.go(day(1)));
     held = Promise.resolve();
-    await act(async () => visits.current.visit.go(day(2)));
+    await act(async () => visits.current.go(day(2)));
     await waitFor(() => expect(visits.current.shown).toMatchObject({ page: { day: 2 } }));
     await act(async () => letGo());
     expect(visits.current.shown).toMatchObject({ page: { day: 2 } });
@@ -81,9 +81,9 @@ describe('from one station to the next', () => {
     there(day(1), { day: 1 });
     there(day(2), { day: 2 });
     const visits = open();
-    await act(async () => visits.current.visit.go(day(1)));
-    await act(async () => visits.current.visit.go(day(2)));
-    await act(async () => visits.current.visit.go(day(1)));
+    await act(async () => visits.current.go(day(1)));
+    await act(async () => visits.current.go(day(2)));
+    await act(async () => visits.current.go(day(1)));
     expect(asked.map((a) => a.etag)).toEqual([null, null, '"{\\"day\\":1}"'.replaceAll('\\', '')]);
     expect(visits.current.shown).toMatchObject({ page: { day: 1 } });
   });
@@ -110,7 +110,7 @@ describe('after something was recorded', () => {
   test('what is shown is asked again, and drawn anew only where it is another', async () => {
     there(day(1), { jobs: 3 });
     const visits = open();
-    await act(async () => visits.current.visit.go(day(1)));
+    await act(async () => visits.current.go(day(1)));
     const before = visits.current.shown;
     await act(async () => void window.dispatchEvent(new Event(RECORDED_EVENT)));
     expect(asked).toHaveLength(2);
@@ -126,7 +126,7 @@ describe('after something was recorded', () => {
     let letGo = () => undefined as void;
     held = new Promise((go) => (letGo = go));
     const visits = open();
-    act(() => visits.current.visit.go(day(1)));
+    act(() => visits.current.go(day(1)));
     act(() => void window.dispatchEvent(new Event(RECORDED_EVENT)));
     there(day(1), { jobs: 2 });
     held = Promise.resolve();
@@ -140,7 +140,7 @@ describe('without a line', () => {
   test('what was never opened stays closed, one stays where one is, and that is said', async () => {
     line = false;
     const visits = open();
-    await act(async () => visits.current.visit.go(day(1)));
+    await act(async () => visits.current.go(day(1)));
     expect(visits.current).toMatchObject({ shown: null, visit: { going: null } });
     expect(visits.current.trouble).toMatch(/No connection: that could not be opened/);
     expect(window.location.search).toBe('');
@@ -150,21 +150,21 @@ describe('without a line', () => {
     there(day(1), { day: 1 });
     there(day(2), { day: 2 });
     const visits = open();
-    await act(async () => visits.current.visit.go(day(1)));
-    await act(async () => visits.current.visit.go(day(2)));
+    await act(async () => visits.current.go(day(1)));
+    await act(async () => visits.current.go(day(2)));
     line = false;
-    await act(async () => visits.current.visit.go(day(1)));
+    await act(async () => visits.current.go(day(1)));
     expect(visits.current.shown).toMatchObject({ page: { day: 1 } });
     expect(visits.current.trouble).toMatch(/No connection: this is as it was at \d/);
     line = true;
-    await act(async () => visits.current.visit.go(day(2)));
+    await act(async () => visits.current.go(day(2)));
     expect(visits.current.trouble).toBeNull();
   });
 
   test('a fault of ours is said as one, and nothing is lost', async () => {
     says[data(day(1))] = 503;
     const visits = open();
-    await act(async () => visits.current.visit.go(day(1)));
+    await act(async () => visits.current.go(day(1)));
     expect(visits.current.trouble).toMatch(/something went wrong on our side/);
     expect(visits.current.visit.where).toEqual({ path: '/round', search: '' });
   });

@@ -17,11 +17,14 @@ export interface Visit {
   /** The address that was asked for and is still on its way. */
   going: string | null;
   busy: boolean;
-  go(href: string, how?: GoHow): void;
 }
+
+type Go = (href: string, how?: GoHow) => void;
 
 /** Null on pages that stand alone, as the sign-in: there the browser moves as everywhere. */
 export const VisitContext = createContext<Visit | null>(null);
+/** How one gets elsewhere: the same for as long as the page stays, so that no link is drawn anew while one is under way. */
+export const GoContext = createContext<Go | null>(null);
 
 /** Told on the window when a part of the address was changed that nothing is asked for. */
 export const ADDRESS_EVENT = 'crop-cycle:address';
@@ -56,10 +59,9 @@ export function useTarget(): Address {
 }
 
 /** Opens another address of the farm. */
-export function useGo(): (href: string, how?: GoHow) => void {
-  const visit = use(VisitContext);
+export function useGo(): Go {
+  const go = use(GoContext);
   const router = useRouter();
-  const go = visit?.go;
   return useCallback(
     (href, how = {}) => {
       if (go) return go(href, how);
@@ -82,8 +84,8 @@ type LinkProps = Omit<ComponentProps<'a'>, 'href'> & { href: string; scroll?: bo
 
 /** A way to another address; within the farm only its data is fetched. */
 export function Link({ href, onClick, scroll, ...rest }: LinkProps) {
-  const visit = use(VisitContext);
-  if (!visit) return <NextLink href={href} prefetch={false} onClick={onClick} {...rest} />;
+  const go = use(GoContext);
+  if (!go) return <NextLink href={href} prefetch={false} onClick={onClick} {...rest} />;
   return (
     <a
       href={href}
@@ -91,7 +93,7 @@ export function Link({ href, onClick, scroll, ...rest }: LinkProps) {
         onClick?.(event);
         if (!isPlain(event)) return;
         event.preventDefault();
-        visit.go(href, { scroll });
+        go(href, { scroll });
       }}
       {...rest}
     />
